@@ -1,0 +1,66 @@
+import type { Layout } from '../layout/index.ts'
+import type { Ink } from '../sheet/index.ts'
+import { checkFinite, checkLength } from './checks.ts'
+import type { Box, Drawing, Item } from './drawing.ts'
+import { inkBox } from './ink-box.ts'
+import { place } from './place.ts'
+import { rectangle } from './shapes.ts'
+
+export interface DrawingOptions {
+  readonly width: number
+  readonly height: number
+  readonly title?: string
+  /** BCP 47 tag. */
+  readonly language?: string
+  /** Paints the whole box first. */
+  readonly ground?: Ink
+}
+
+/** A drawing of a size, from items and lists of items. */
+export function drawing(
+  options: DrawingOptions,
+  items: readonly (Item | readonly Item[])[],
+): Drawing {
+  const { width, height, title, language, ground } = options
+  checkFinite('a drawing', { width, height })
+  checkLength('a drawing', 'width', width)
+  checkLength('a drawing', 'height', height)
+  const box = { x: 0, y: 0, width, height }
+  const below = ground ? [rectangle(box, ground)] : []
+  return {
+    kind: 'drawing',
+    box,
+    ...(title !== undefined && { title }),
+    ...(language !== undefined && { language }),
+    items: [...below, ...items.flat()],
+  }
+}
+
+/**
+ * A layout as a drawing of its own: its frame, and where glyphs reach beyond that, as an italic's
+ * last letter may, as much more, in whole units, as shows them unclipped.
+ */
+export function drawn(layout: Layout): Drawing {
+  const items = place(layout, 0, 0)
+  const frame = { x: 0, y: 0, width: layout.width, height: layout.height }
+  const ink = inkBox(items)
+  return { kind: 'drawing', box: ink ? joined(frame, ink) : frame, items }
+}
+
+/** What a target was given, as a drawing. */
+export function asDrawing(shown: Drawing | Layout): Drawing {
+  return shown.kind === 'drawing' ? shown : drawn(shown)
+}
+
+function joined(frame: Box, ink: Box): Box {
+  const x = Math.min(frame.x, Math.floor(ink.x))
+  const y = Math.min(frame.y, Math.floor(ink.y))
+  const right = Math.max(frame.x + frame.width, wholeAbove(frame.width, ink.x + ink.width))
+  const bottom = Math.max(frame.y + frame.height, wholeAbove(frame.height, ink.y + ink.height))
+  return { x, y, width: right - x, height: bottom - y }
+}
+
+/** The frame's edge, or that plus as many whole units as the ink reaches beyond it. */
+function wholeAbove(edge: number, ink: number): number {
+  return ink <= edge ? edge : edge + Math.ceil(ink - edge)
+}

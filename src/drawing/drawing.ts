@@ -1,0 +1,53 @@
+import type { Face, ShapedText } from '../fonts/index.ts'
+import type { Ink } from '../sheet/index.ts'
+
+/** A rectangle in units, y downward. */
+export interface Box {
+  readonly x: number
+  readonly y: number
+  readonly width: number
+  readonly height: number
+}
+
+/** Glyphs of one face, size and ink on one baseline. */
+export interface GlyphsItem {
+  readonly kind: 'glyphs'
+  /** Start of the run on its baseline. */
+  readonly x: number
+  readonly y: number
+  readonly face: Face
+  readonly size: number
+  readonly ink: Ink
+  readonly glyphs: ShapedText
+  /** The characters it shows; clusters of the glyphs are offsets in it. */
+  readonly text: string
+}
+
+export interface RectangleItem extends Box {
+  readonly kind: 'rectangle'
+  /** Radius of the corners. */
+  readonly radius: number
+  readonly ink: Ink
+}
+
+/** A straight line. */
+export interface RuleItem {
+  readonly kind: 'rule'
+  readonly from: readonly [x: number, y: number]
+  readonly to: readonly [x: number, y: number]
+  readonly width: number
+  readonly ink: Ink
+}
+
+export type Item = GlyphsItem | RectangleItem | RuleItem
+
+/** The device-independent display list: painted in order, later items over earlier ones. */
+export interface Drawing {
+  readonly kind: 'drawing'
+  /** What is shown; items outside of it are clipped. */
+  readonly box: Box
+  readonly title?: string
+  /** BCP 47 tag of the text's language. */
+  readonly language?: string
+  readonly items: readonly Item[]
+}

@@ -1,0 +1,7 @@
+export { asDrawing, type DrawingOptions, drawing, drawn } from './draw.ts'
+export type { Box, Drawing, GlyphsItem, Item, RectangleItem, RuleItem } from './drawing.ts'
+export { eachGlyph } from './glyph-pens.ts'
+export { inkBox } from './ink-box.ts'
+export { numberText } from './number-text.ts'
+export { type Anchor, place } from './place.ts'
+export { rectangle, rule } from './shapes.ts'

@@ -1,0 +1,33 @@
+import type { Ink } from '../sheet/index.ts'
+import { checkFinite, checkLength } from './checks.ts'
+import type { Box, RectangleItem, RuleItem } from './drawing.ts'
+
+/** A filled rectangle. Throws on lengths that are negative or not finite. */
+export function rectangle(box: Box, ink: Ink, radius = 0): RectangleItem {
+  const { x, y, width, height } = box
+  checkFinite('a rectangle', { x, y, width, height, radius })
+  for (const [name, value] of Object.entries({ width, height, radius })) {
+    checkLength('a rectangle', name, value)
+  }
+  return {
+    kind: 'rectangle',
+    x,
+    y,
+    width,
+    height,
+    ink,
+    radius: Math.min(radius, width / 2, height / 2),
+  }
+}
+
+/** A straight line of a width. Throws on coordinates that are not finite. */
+export function rule(
+  from: readonly [x: number, y: number],
+  to: readonly [x: number, y: number],
+  ink: Ink,
+  width = 1,
+): RuleItem {
+  checkFinite('a rule', { x1: from[0], y1: from[1], x2: to[0], y2: to[1], width })
+  checkLength('a rule', 'width', width)
+  return { kind: 'rule', from, to, width, ink }
+}

@@ -1,0 +1,237 @@
+import { fail } from '../../problem/index.ts'
+import type { Extents, Outline, Segment, ShapedText } from '../face.ts'
+import { drawFunctions } from './draw-callbacks.ts'
+import { allocate, type Heap, place, tagNumber } from './wasm-memory.ts'
+
+/** A font in HarfBuzz's memory, until it is released. */
+export interface EngineFont {
+  shape(text: string, segment: Segment): ShapedText
+  glyphOf(codePoint: number): number
+  advance(glyph: number): number
+  extents(glyph: number): Extents | undefined
+  outline(glyph: number): Outline
+  release(): void
+}
+
+export interface Engine {
+  /** `name` is for messages. The bytes must be a font that our own reader has checked. */
+  open(bytes: Uint8Array, index: number, name: string): EngineFont
+}
+
+type Call = (...args: number[]) => number
+const used = [
+  'malloc free hb_blob_create hb_blob_destroy hb_face_create hb_face_destroy hb_font_create',
+  'hb_font_destroy hb_font_get_nominal_glyph hb_font_get_glyph_h_advance hb_font_get_glyph_extents',
+  'hb_font_draw_glyph hb_draw_funcs_create hb_draw_funcs_set_move_to_func',
+  'hb_draw_funcs_set_line_to_func hb_draw_funcs_set_quadratic_to_func',
+  'hb_draw_funcs_set_cubic_to_func hb_draw_funcs_set_close_path_func hb_buffer_create',
+  'hb_buffer_clear_contents hb_buffer_set_direction hb_buffer_set_script hb_buffer_set_language',
+  'hb_buffer_add_utf16 hb_buffer_get_length hb_buffer_get_glyph_infos',
+  'hb_buffer_get_glyph_positions hb_language_from_string hb_shape __wasm_call_ctors',
+]
+  .join(' ')
+  .split(' ')
+
+const memoryModeWritable = 2
+const directions = { ltr: 4, rtl: 5 }
+/** Bytes of `hb_glyph_info_t` and `hb_glyph_position_t`, both five 32-bit fields. */
+const fields = 5
+/** Bytes of `hb_feature_t`: tag, value, start, end. */
+const featureSize = 16
+
+/** A thin binding over HarfBuzz's WASM: only what is used, every block of memory released by name. */
+export function startEngine(module: WebAssembly.Module): Engine {
+  let memory: WebAssembly.Memory | undefined
+  const stop = () => fail('engine', 'the shaping engine stopped; the font may be broken')
+  const instance = new WebAssembly.Instance(module, {
+    wasi_snapshot_preview1: { proc_exit: stop },
+    env: {
+      _abort_js: stop,
+      _emscripten_runtime_keepalive_clear() {},
+      _setitimer_js: () => 0,
+      emscripten_resize_heap: (size: number) => (growTo(memory, size >>> 0) ? 1 : 0),
+    },
+  })
+  const { exports } = instance
+  if (!(exports.memory instanceof WebAssembly.Memory)) return stop()
+  memory = exports.memory
+  const hb = calls(exports)
+  const heap: Heap = { malloc: hb.malloc, free: hb.free, memory }
+  hb.__wasm_call_ctors()
+  const pen = outlinePen(exports, hb)
+  const buffer = hb.hb_buffer_create()
+  const scratch = scratchPad(heap)
+  const languages = new Map<string, number>()
+
+  function languageOf(tag: string): number {
+    let language = languages.get(tag)
+    if (language === undefined) {
+      const bytes = new TextEncoder().encode(tag)
+      const pointer = place(heap, bytes, 'a language tag')
+      language = hb.hb_language_from_string(pointer, bytes.length)
+      hb.free(pointer)
+      languages.set(tag, language)
+    }
+    return language
+  }
+
+  function shape(font: number, text: string, segment: Segment): ShapedText {
+    const { features } = segment
+    const textBytes = text.length * 2
+    const start = scratch(features.length * featureSize + textBytes)
+    writeFeatures(new DataView(heap.memory.buffer), start, features)
+    const textStart = start + features.length * featureSize
+    const units = new Uint16Array(heap.memory.buffer, textStart, text.length)
+    for (let i = 0; i < text.length; i++) units[i] = text.charCodeAt(i)
+    hb.hb_buffer_clear_contents(buffer)
+    hb.hb_buffer_add_utf16(buffer, textStart, text.length, 0, text.length)
+    hb.hb_buffer_set_direction(buffer, directions[segment.direction])
+    hb.hb_buffer_set_script(buffer, tagNumber(segment.script))
+    hb.hb_buffer_set_language(buffer, languageOf(segment.language))
+    hb.hb_shape(font, buffer, start, features.length)
+    return readGlyphs(hb, heap, buffer)
+  }
+
+  return {
+    open(bytes, index, name) {
+      const pointer = place(heap, bytes, `the font ${name}`)
+      const blob = hb.hb_blob_create(pointer, bytes.length, memoryModeWritable, 0, 0)
+      const face = hb.hb_face_create(blob, index)
+      const font = hb.hb_font_create(face)
+      return {
+        shape: (text, segment) => shape(font, text, segment),
+        advance: glyph => hb.hb_font_get_glyph_h_advance(font, glyph),
+        outline: glyph => pen(font, glyph),
+        glyphOf(codePoint) {
+          const at = scratch(4)
+          const found = hb.hb_font_get_nominal_glyph(font, codePoint, at)
+          return found ? new DataView(heap.memory.buffer).getUint32(at, true) : 0
+        },
+        extents(glyph) {
+          const at = scratch(16)
+          if (!hb.hb_font_get_glyph_extents(font, glyph, at)) return undefined
+          const view = new DataView(heap.memory.buffer, at)
+          const [left, top, width, height] = [0, 4, 8, 12].map(o => view.getInt32(o, true))
+          if (width === 0 && height === 0) return undefined
+          return { left, top, right: left + width, bottom: top + height }
+        },
+        release() {
+          hb.hb_font_destroy(font)
+          hb.hb_face_destroy(face)
+          hb.hb_blob_destroy(blob)
+          hb.free(pointer)
+        },
+      }
+    },
+  }
+}
+
+/** The functions by name; a module without one of them is not the one we were built for. */
+function calls(exports: Record<string, unknown>): Record<string, Call> {
+  const found: Record<string, Call> = {}
+  for (const name of used) {
+    const value = exports[name]
+    if (typeof value !== 'function') fail('engine', `the HarfBuzz module has no ${name}`)
+    found[name] = (...args) => value(...args)
+  }
+  return found
+}
+
+function growTo(memory: WebAssembly.Memory | undefined, size: number): boolean {
+  if (!memory) return false
+  const wasmPage = 65536
+  try {
+    memory.grow(Math.max(1, Math.ceil((size - memory.buffer.byteLength) / wasmPage)))
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** A block of memory kept between calls and grown when it is too small. */
+function scratchPad(heap: Heap): (size: number) => number {
+  let pointer = 0
+  let size = 0
+  return wanted => {
+    if (wanted > size || pointer === 0) {
+      if (pointer !== 0) heap.free(pointer)
+      size = Math.max(1024, wanted * 2)
+      pointer = allocate(heap, size, 'a text to shape')
+    }
+    return pointer
+  }
+}
+
+/** `liga=0`, `smcp` (which is `smcp=1`): over the whole text. */
+function writeFeatures(view: DataView, start: number, features: readonly string[]) {
+  features.forEach((feature, i) => {
+    const at = start + i * featureSize
+    const [tag, value = '1'] = feature.split('=')
+    view.setUint32(at, tagNumber(tag), true)
+    view.setUint32(at + 4, Number(value), true)
+    view.setUint32(at + 8, 0, true)
+    view.setUint32(at + 12, 0xffffffff, true)
+  })
+}
+
+function readGlyphs(hb: Record<string, Call>, heap: Heap, buffer: number): ShapedText {
+  const count = hb.hb_buffer_get_length(buffer)
+  const infos = new Uint32Array(
+    heap.memory.buffer,
+    hb.hb_buffer_get_glyph_infos(buffer, 0),
+    count * fields,
+  )
+  const at = hb.hb_buffer_get_glyph_positions(buffer, 0)
+  const positions = new Int32Array(heap.memory.buffer, at, count * fields)
+  const shaped = {
+    glyphs: new Uint32Array(count),
+    advances: new Int32Array(count),
+    offsetsX: new Int32Array(count),
+    offsetsY: new Int32Array(count),
+    clusters: new Uint32Array(count),
+    unsafe: new Uint8Array(count),
+  }
+  for (let i = 0, f = 0; i < count; i++, f += fields) {
+    shaped.glyphs[i] = infos[f]
+    shaped.unsafe[i] = infos[f + 1] & 1 // HB_GLYPH_FLAG_UNSAFE_TO_BREAK
+    shaped.clusters[i] = infos[f + 2]
+    shaped.advances[i] = positions[f]
+    shaped.offsetsX[i] = positions[f + 2]
+    shaped.offsetsY[i] = positions[f + 3]
+  }
+  return shaped
+}
+
+/** Draws one glyph into an outline; the draw functions are made once and kept. */
+function outlinePen(exports: Record<string, unknown>, hb: Record<string, Call>) {
+  let segments = ''
+  let points: number[] = []
+  const add = (letter: string, ...coordinates: number[]) => {
+    segments += letter
+    points.push(...coordinates)
+  }
+  const functions = drawFunctions({
+    moveTo: (...p) => add('M', ...p),
+    lineTo: (...p) => add('L', ...p),
+    quadraticTo: (...p) => add('Q', ...p),
+    cubicTo: (...p) => add('C', ...p),
+    closePath: () => add('Z'),
+  })
+  const table = exports.__indirect_function_table
+  if (!(table instanceof WebAssembly.Table)) return fail('engine', 'HarfBuzz has no function table')
+  const first = table.grow(functions.length)
+  functions.forEach((f, i) => {
+    table.set(first + i, f)
+  })
+  const draw = hb.hb_draw_funcs_create()
+  const setters = ['move_to', 'line_to', 'quadratic_to', 'cubic_to', 'close_path']
+  setters.forEach((name, i) => {
+    hb[`hb_draw_funcs_set_${name}_func`](draw, first + i, 0, 0)
+  })
+  return (font: number, glyph: number): Outline => {
+    segments = ''
+    points = []
+    hb.hb_font_draw_glyph(font, glyph, draw, 0)
+    return { segments, points: Float32Array.from(points) }
+  }
+}

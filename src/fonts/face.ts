@@ -1,0 +1,76 @@
+/** A contour's segments in font units, y upward: one letter a segment, its points in `points`. */
+export interface Outline {
+  /** `M` move (1 point), `L` line (1), `Q` quadratic (2), `C` cubic (3), `Z` close (0). */
+  readonly segments: string
+  readonly points: Float32Array
+}
+
+/** A rectangle in font units, y upward; an empty glyph has none. */
+export interface Extents {
+  readonly left: number
+  readonly bottom: number
+  readonly right: number
+  readonly top: number
+}
+
+export type Slant = 'normal' | 'italic' | 'oblique'
+
+/** What HarfBuzz is told of a text before it shapes it; nothing of it is guessed. */
+export interface Segment {
+  /** ISO 15924 tag, such as `Latn`. */
+  readonly script: string
+  /** BCP 47 tag. */
+  readonly language: string
+  readonly direction: 'ltr' | 'rtl'
+  /** OpenType features, such as `liga=0`. */
+  readonly features: readonly string[]
+}
+
+/** A text as glyphs, in visual order, one entry a glyph in each array; lengths in font units. */
+export interface ShapedText {
+  readonly glyphs: Uint32Array
+  readonly advances: Int32Array
+  readonly offsetsX: Int32Array
+  /** Upward. */
+  readonly offsetsY: Int32Array
+  /** UTF-16 offset of the first character of the glyph's cluster. */
+  readonly clusters: Uint32Array
+  /** 1 where breaking the text before this cluster would change its glyphs or places. */
+  readonly unsafe: Uint8Array
+}
+
+/** Lengths of a face in font units, y upward, as its tables give them. */
+export interface FaceMetrics {
+  readonly unitsPerEm: number
+  readonly ascent: number
+  /** Below the baseline, and so negative. */
+  readonly descent: number
+  readonly lineGap: number
+  readonly capHeight: number
+  readonly xHeight: number
+  /** Degrees, counter-clockwise; an italic's is negative. */
+  readonly italicAngle: number
+}
+
+/** One face of a family, open. */
+export interface Face {
+  /** Tells this face from every other on the shelf. */
+  readonly key: string
+  readonly family: string
+  readonly postScriptName: string
+  /** 1 to 1000. */
+  readonly weight: number
+  readonly slant: Slant
+  readonly metrics: FaceMetrics
+  readonly bytes: Uint8Array
+  readonly glyphCount: number
+  /** Glyph of a code point by the face's `cmap`; 0 where there is none. */
+  glyphOf(codePoint: number): number
+  advance(glyph: number): number
+  extents(glyph: number): Extents | undefined
+  outline(glyph: number): Outline
+  /** `context` characters on each side let letters join across a change of face. */
+  shape(text: string, segment: Segment): ShapedText
+  /** A font file with these glyphs only, under the ids they had. */
+  subset(glyphs: Iterable<number>): Uint8Array
+}

@@ -1,0 +1,5 @@
+export { startEngine } from './engine/harfbuzz.ts'
+export { startSubsetter } from './engine/subsetter.ts'
+export type { Extents, Face, FaceMetrics, Outline, Segment, ShapedText, Slant } from './face.ts'
+export type { FontEngines } from './open-face.ts'
+export { entryFromBytes, type Shelf, type ShelfEntry, shelfOf } from './shelf.ts'

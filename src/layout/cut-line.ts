@@ -1,0 +1,63 @@
+import { graphemes } from '../unicode/index.ts'
+import {
+  type Breakable,
+  type BrokenLine,
+  contentEnd,
+  lastWithin,
+  lineOf,
+  tolerance,
+} from './break-lines.ts'
+import type { LineRun } from './layout.ts'
+import { advanceOf } from './line-runs.ts'
+
+const ellipsis = 0x2026
+
+/**
+ * The last line that is allowed, with the mark of what is left out: as many graphemes from `start`
+ * on as go into the width with the mark behind them. The mark has the style of the text it ends.
+ */
+export function cutLine(text: Breakable, start: number, width: number): BrokenLine {
+  const { length } = text.paragraph.text
+  const mandatory = text.allowed.find(offset => offset > start && text.mandatory.has(offset))
+  const end = mandatory ?? length
+  const ends = graphemes(text.paragraph.text.slice(start, end))
+  const last = (offset: number) => text.widths[start + offset] - text.widths[start]
+  let count = lastWithin(ends, offset => last(offset) <= width)
+  while (ends.length > 0) {
+    const line = markedLine(text, start, start + ends[count])
+    if (line.width <= width + tolerance || count === 0) return line
+    count--
+  }
+  return markedLine(text, start, start)
+}
+
+/** The text from `start` to `end`, without the spaces at its end, and the mark. */
+function markedLine(text: Breakable, start: number, end: number): BrokenLine {
+  const inner = contentEnd(text, start, end)
+  const line = lineOf(text, start, inner)
+  const mark = markAfter(text, line)
+  if (!mark) return line
+  return { ...line, runs: [...line.runs, mark], width: line.width + mark.width }
+}
+
+function markAfter({ paragraph, shape }: Breakable, line: BrokenLine): LineRun | undefined {
+  const last = line.runs.at(-1)
+  const glyphRun =
+    paragraph.glyphRuns.findLast(run => run.start < line.end) ?? paragraph.glyphRuns[0]
+  if (!glyphRun) return undefined
+  const { face, segment } = glyphRun
+  const text = face.glyphOf(ellipsis) !== 0 ? String.fromCharCode(ellipsis) : '...'
+  const glyphs = shape(face, text, segment)
+  const style = last?.style ?? paragraph.runs[0]?.style ?? paragraph.style
+  const offset = paragraph.offset + line.end
+  return {
+    start: offset,
+    end: offset,
+    text,
+    x: line.width,
+    width: (advanceOf(glyphs) * glyphRun.size) / face.metrics.unitsPerEm,
+    face,
+    style,
+    glyphs,
+  }
+}

@@ -1,0 +1,27 @@
+import { fail } from '../problem/index.ts'
+
+export type Align = 'start' | 'center' | 'end'
+
+/** Where text goes. */
+export interface Frame {
+  /** In units; without it lines end where paragraphs do. */
+  readonly width?: number
+  /** The most lines there may be. */
+  readonly lines?: number
+  readonly align?: Align
+}
+
+/** Throws on what only a mistake in a program gives: a width that is negative or not a number. */
+export function checkFrame({ width, lines, align }: Frame) {
+  if (width !== undefined && !(width >= 0 && width < Infinity)) {
+    fail('bad-frame', `the width of a frame is a number of units from 0, not ${width}`)
+  }
+  if (lines !== undefined && !(Number.isInteger(lines) && lines >= 1)) {
+    fail('bad-frame', `the line limit of a frame is a whole number from 1, not ${lines}`)
+  }
+  if (align !== undefined && !aligns.includes(align)) {
+    fail('bad-frame', `a frame aligns to ${aligns.join(', ')}, not '${align}'`)
+  }
+}
+
+export const aligns: readonly Align[] = ['start', 'center', 'end']

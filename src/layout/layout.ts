@@ -1,0 +1,58 @@
+import type { Face, ShapedText } from '../fonts/index.ts'
+import type { Problem } from '../problem/index.ts'
+import type { Style } from '../sheet/index.ts'
+import type { Frame } from './frame.ts'
+
+/** Glyphs of one face and one style on a line. */
+export interface LineRun {
+  /** Offsets in the layout's text; equal for a mark that stands for what was cut off. */
+  readonly start: number
+  readonly end: number
+  readonly text: string
+  /** Left edge of the first glyph's advance, from the left edge of the frame. */
+  readonly x: number
+  readonly width: number
+  readonly face: Face
+  readonly style: Style
+  /** Clusters count from the run's start. */
+  readonly glyphs: ShapedText
+  readonly link?: string
+  readonly action?: string
+}
+
+export interface Line {
+  /** Offsets in the layout's text; spaces that hang at the end belong to the line. */
+  readonly start: number
+  readonly end: number
+  readonly x: number
+  /** Without the spaces that hang at its end. */
+  readonly width: number
+  /** Top of the line box, from the top of the frame. */
+  readonly top: number
+  readonly height: number
+  readonly baseline: number
+  readonly runs: readonly LineRun[]
+}
+
+/** What did not fit. */
+export interface Cut {
+  /** Offset in the layout's text from which on nothing is shown. */
+  readonly start: number
+  readonly text: string
+}
+
+/** Set text: plain data, in units, y downward from the top left of the frame. */
+export interface Layout {
+  readonly kind: 'layout'
+  /** The characters that were set; paragraphs are separated by newlines. */
+  readonly text: string
+  /** The frame's width where it has one, or else that of the longest line. */
+  readonly width: number
+  readonly height: number
+  /** Width of the longest line. */
+  readonly textWidth: number
+  readonly lines: readonly Line[]
+  readonly cut?: Cut
+  readonly problems: readonly Problem[]
+  readonly frame: Frame
+}

@@ -1,0 +1,26 @@
+import type { Face } from '../fonts/index.ts'
+import type { Style } from '../sheet/index.ts'
+
+/** How far a line box reaches from its baseline, both ways. */
+export interface Reach {
+  readonly above: number
+  readonly below: number
+}
+
+/**
+ * What a style asks of its line box: the face's ascent and descent, with half of what the leading
+ * adds to them (or takes off) on each side (CSS Inline Layout 3, section 5.1).
+ */
+export function reachOf(face: Face, style: Style): Reach {
+  const { unitsPerEm, ascent, descent } = face.metrics
+  const scale = style.size / unitsPerEm
+  const { leading, size } = style
+  const distance = leading.kind === 'times' ? leading.factor * size : leading.units
+  const halfLeading = (distance - (ascent - descent) * scale) / 2
+  return { above: ascent * scale + halfLeading, below: halfLeading - descent * scale }
+}
+
+/** The box that holds both. */
+export function joinedReach(a: Reach, b: Reach): Reach {
+  return { above: Math.max(a.above, b.above), below: Math.max(a.below, b.below) }
+}

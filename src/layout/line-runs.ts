@@ -1,0 +1,103 @@
+import type { ShapedText } from '../fonts/index.ts'
+import {
+  type GlyphRun,
+  glyphIndexAt,
+  type Shape,
+  type ShapedParagraph,
+  type StyledRun,
+  shapedSlice,
+  sliceGlyphs,
+} from '../shaping/index.ts'
+import type { LineRun } from './layout.ts'
+
+/** The total of a text's advances, in font units. */
+export function advanceOf({ advances }: ShapedText): number {
+  let units = 0
+  for (let i = 0; i < advances.length; i++) units += advances[i]
+  return units
+}
+
+/** Index of the last run that starts at or before `offset`, by bisection. */
+function runIndexAt(runs: readonly { readonly start: number }[], offset: number): number {
+  let low = 0
+  let high = runs.length - 1
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if (runs[middle].start <= offset) low = middle
+    else high = middle - 1
+  }
+  return low
+}
+
+/** The glyphs of a stretch of a paragraph as they stand on a line of their own, from `x` on. */
+export function lineRuns(
+  paragraph: ShapedParagraph,
+  start: number,
+  end: number,
+  x: number,
+  shape: Shape,
+): LineRun[] {
+  const runs: LineRun[] = []
+  let at = x
+  const { glyphRuns } = paragraph
+  for (
+    let i = runIndexAt(glyphRuns, start);
+    i < glyphRuns.length && glyphRuns[i].start < end;
+    i++
+  ) {
+    const from = Math.max(start, glyphRuns[i].start)
+    const to = Math.min(end, glyphRuns[i].end)
+    if (from >= to) continue
+    const shaped = shapedSlice(glyphRuns[i], from, to, paragraph.shapingText, shape)
+    for (const run of paintedRuns(paragraph, glyphRuns[i], shaped, from, to, at)) {
+      runs.push(run)
+      at = run.x + run.width
+    }
+  }
+  return runs
+}
+
+/** Divides glyphs where the paint changes; a cluster takes the style of its first character. */
+function* paintedRuns(
+  paragraph: ShapedParagraph,
+  { face, size }: GlyphRun,
+  shaped: ShapedText,
+  from: number,
+  to: number,
+  x: number,
+): Generator<LineRun> {
+  const scale = size / face.metrics.unitsPerEm
+  let at = x
+  let glyph = 0
+  const { runs } = paragraph
+  for (let i = runIndexAt(runs, from); i < runs.length && runs[i].start < to; i++) {
+    const styled: StyledRun = runs[i]
+    const start = Math.max(from, styled.start)
+    const end = Math.min(to, styled.end)
+    const next = end === to ? shaped.glyphs.length : glyphIndexAt(shaped, end - from)
+    if (next === glyph) continue
+    const glyphs = sliceGlyphs(shaped, glyph, next, start - from)
+    const width = advanceOf(glyphs) * scale
+    const { style, link, action } = styled
+    yield {
+      start: paragraph.offset + start,
+      end: paragraph.offset + end,
+      text: paragraph.text.slice(start, end),
+      x: at,
+      width,
+      face,
+      style,
+      glyphs,
+      ...(link !== undefined && { link }),
+      ...(action !== undefined && { action }),
+    }
+    at += width
+    glyph = next
+  }
+}
+
+/** Where the last of the runs ends. */
+export function runsEnd(runs: readonly LineRun[], start: number): number {
+  const last = runs.at(-1)
+  return last ? last.x + last.width : start
+}

@@ -1,0 +1,25 @@
+import type { ShapedParagraph } from '../shaping/index.ts'
+
+/**
+ * How far along the paragraph, set on one line, each offset lies: in units, one entry a UTF-16
+ * unit and one for the end. Offsets inside a cluster lie at its start.
+ */
+export function paragraphWidths(paragraph: ShapedParagraph): Float64Array {
+  const widths = new Float64Array(paragraph.text.length + 1)
+  let x = 0
+  for (const { start, end, face, size, shaped } of paragraph.glyphRuns) {
+    const scale = size / face.metrics.unitsPerEm
+    const { clusters, advances } = shaped
+    let units = 0
+    let glyph = 0
+    for (let offset = start; offset < end; offset++) {
+      widths[offset] = x + units * scale
+      const cluster = offset - start
+      // The advances of a cluster count from the offset behind its first character.
+      while (glyph < clusters.length && clusters[glyph] <= cluster) units += advances[glyph++]
+    }
+    x += units * scale
+    widths[end] = x
+  }
+  return widths
+}

@@ -1,0 +1,45 @@
+import type { Shelf } from '../fonts/index.ts'
+import { fail } from '../problem/index.ts'
+import { openShelfFrom, type ShelfOptions, type Supply } from './open-shelf.ts'
+
+const modules = new Map<string, Promise<WebAssembly.Module>>()
+
+const supply: Supply = {
+  read: source => fetchBytes(source),
+  async prepare(urls) {
+    const fetched = await Promise.all(urls.map(fetchBytes))
+    const bytes = new Map(urls.map((url, i) => [url.href, fetched[i]]))
+    return url => bytes.get(url.href) ?? fail('unreadable-font', `${url.href} was not fetched`)
+  },
+  compile(url) {
+    let module = modules.get(url.href)
+    if (!module) {
+      module = fetchBytes(url).then(bytes => WebAssembly.compile(bytes))
+      // A failed fetch must not be what every later shelf is given.
+      module.catch(() => modules.delete(url.href))
+      modules.set(url.href, module)
+    }
+    return module
+  },
+  compileNow: () => undefined,
+}
+
+async function fetchBytes(source: string | URL): Promise<Uint8Array<ArrayBuffer>> {
+  const response = await fetch(source).catch((error: unknown) =>
+    fail('unreadable-font', `cannot fetch ${source}`, { hint: String(error) }),
+  )
+  if (!response.ok) {
+    fail('unreadable-font', `cannot fetch ${source}`, {
+      hint: `the server answers ${response.status}`,
+    })
+  }
+  return new Uint8Array(await response.arrayBuffer())
+}
+
+/**
+ * Fetches the built-in fonts and those that are named, and opens them. After it, everything is
+ * synchronous. Throws a `DotLineError`: `unreadable-font`, `bad-font`.
+ */
+export function openShelf(options: ShelfOptions = {}): Promise<Shelf> {
+  return openShelfFrom(supply, options)
+}

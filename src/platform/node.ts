@@ -1,0 +1,47 @@
+import { readFileSync } from 'node:fs'
+import { readFile } from 'node:fs/promises'
+import { fileURLToPath } from 'node:url'
+import type { Shelf } from '../fonts/index.ts'
+import { fail } from '../problem/index.ts'
+import { openShelfFrom, type ShelfOptions, type Supply } from './open-shelf.ts'
+
+const modules = new Map<string, WebAssembly.Module>()
+
+const supply: Supply = {
+  async read(source) {
+    try {
+      return await readFile(source)
+    } catch (error) {
+      return fail('unreadable-font', `cannot read the font file ${source}`, { hint: reason(error) })
+    }
+  },
+  prepare: async () => url => readFileSync(fileURLToPath(url)),
+  compile: async url => compileNow(url),
+  compileNow,
+}
+
+function compileNow(url: URL): WebAssembly.Module {
+  let module = modules.get(url.href)
+  if (!module) {
+    module = new WebAssembly.Module(readFileSync(fileURLToPath(url)))
+    modules.set(url.href, module)
+  }
+  return module
+}
+
+function reason(error: unknown): string {
+  if (error instanceof Error && 'code' in error) {
+    if (error.code === 'ENOENT') return 'there is no such file'
+    if (error.code === 'EISDIR') return 'it is a folder'
+    if (error.code === 'EACCES') return 'permission denied'
+  }
+  return error instanceof Error ? error.message : String(error)
+}
+
+/**
+ * Opens the built-in fonts and those that are named. After it, everything is synchronous.
+ * Throws a `DotLineError`: `unreadable-font`, `bad-font`.
+ */
+export function openShelf(options: ShelfOptions = {}): Promise<Shelf> {
+  return openShelfFrom(supply, options)
+}

@@ -1,0 +1,44 @@
+/** How many letters may differ before two names no longer look like the same one. */
+const allowed = (length: number) => (length < 3 ? 1 : length < 6 ? 2 : 3)
+
+/** Names longer than this are no slips of the finger; comparing them would cost more than it tells. */
+const longest = 64
+
+/** The known name nearest to `name`, or undefined where none comes near. */
+export function nearestName(name: string, known: Iterable<string>): string | undefined {
+  if (name.length > longest) return undefined
+  const wanted = name.toLowerCase()
+  let best: string | undefined
+  let bestDistance = allowed(name.length) + 1
+  for (const candidate of known) {
+    if (Math.abs(candidate.length - name.length) >= bestDistance) continue
+    const distance = editDistance(wanted, candidate.toLowerCase())
+    if (distance < bestDistance) {
+      best = candidate
+      bestDistance = distance
+    }
+  }
+  return best
+}
+
+/**
+ * Optimal string alignment: the fewest insertions, deletions, substitutions and swaps of
+ * neighbours that turn `a` into `b`.
+ */
+function editDistance(a: string, b: string): number {
+  let beforeLast: number[] = []
+  let last = Array.from({ length: b.length + 1 }, (_, j) => j)
+  for (let i = 1; i <= a.length; i++) {
+    const row = [i]
+    for (let j = 1; j <= b.length; j++) {
+      const change = a[i - 1] === b[j - 1] ? 0 : 1
+      row[j] = Math.min(last[j] + 1, row[j - 1] + 1, last[j - 1] + change)
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) {
+        row[j] = Math.min(row[j], beforeLast[j - 2] + 1)
+      }
+    }
+    beforeLast = last
+    last = row
+  }
+  return last[b.length]
+}

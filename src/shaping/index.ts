@@ -1,0 +1,10 @@
+export { findFace } from './find-face.ts'
+export { cachedShape, type Shape } from './shape-cache.ts'
+export {
+  type GlyphRun,
+  type ShapedParagraph,
+  type ShapingTools,
+  shapeParagraph,
+} from './shape-paragraph.ts'
+export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
+export type { StyledParagraph, StyledRun } from './styled-text.ts'

@@ -1,0 +1,21 @@
+import type { Style } from '../sheet/index.ts'
+
+/** A stretch of one style; offsets are of its paragraph. */
+export interface StyledRun {
+  readonly start: number
+  readonly end: number
+  /** With the size the reader gets. */
+  readonly style: Style
+  readonly link?: string
+  readonly action?: string
+}
+
+/** A paragraph as characters and styles. Its runs follow each other and cover the text. */
+export interface StyledParagraph {
+  readonly text: string
+  readonly runs: readonly StyledRun[]
+  /** Where the paragraph starts in the whole text. */
+  readonly offset: number
+  /** The style of the paragraph itself: the height of an empty line. */
+  readonly style: Style
+}

@@ -1,0 +1,7 @@
+export { checkedSheet, defineSheet, type Locate, type Sheet } from './define-sheet.ts'
+export type { Ink } from './ink.ts'
+export { readSheet } from './read-sheet.ts'
+export { type ReaderSettings, scaledSize } from './reader.ts'
+export type { Path } from './schema-problems.ts'
+export type { ColorText, Properties, SheetSource, StyleSource, WeightName } from './source.ts'
+export { initialStyle, type StatedStyle, type Style, styleWithin } from './style.ts'

@@ -1,0 +1,1 @@
+export { type CanvasContext, type CanvasOptions, paintCanvas } from './paint-canvas.ts'

@@ -1,0 +1,46 @@
+/** Latin-1 text as bytes; PDF's own syntax needs no more. */
+export function latin1(text: string): Uint8Array<ArrayBuffer> {
+  const bytes = new Uint8Array(text.length)
+  for (let i = 0; i < text.length; i++) bytes[i] = text.charCodeAt(i)
+  return bytes
+}
+
+export function joined(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
+  const all = new Uint8Array(parts.reduce((length, part) => length + part.length, 0))
+  let at = 0
+  for (const part of parts) {
+    all.set(part, at)
+    at += part.length
+  }
+  return all
+}
+
+/** Text as a PDF string of UTF-16 (ISO 32000-2, 7.9.2.2), in hexadecimal: nothing in it can end it. */
+export function utf16String(text: string): string {
+  return `<FEFF${utf16Hex(text)}>`
+}
+
+/** UTF-16, big endian, in hexadecimal. Lone surrogates become U+FFFD. */
+export function utf16Hex(text: string): string {
+  let hex = ''
+  const sound = text.replace(/\p{Surrogate}/gu, '\ufffd')
+  for (let i = 0; i < sound.length; i++) hex += hex16(sound.charCodeAt(i))
+  return hex
+}
+
+export function hex16(value: number): string {
+  return value.toString(16).toUpperCase().padStart(4, '0')
+}
+
+/** 128 bits that tell contents apart (FNV-1a, four times from different starts); not for secrets. */
+export function fingerprint(parts: readonly Uint8Array[]): string {
+  let text = ''
+  for (let lane = 0; lane < 4; lane++) {
+    let hash = 0x811c9dc5 ^ Math.imul(lane, 0x9e3779b1)
+    for (const part of parts) {
+      for (let i = 0; i < part.length; i++) hash = Math.imul(hash ^ part[i], 0x01000193)
+    }
+    text += (hash >>> 0).toString(16).toUpperCase().padStart(8, '0')
+  }
+  return text
+}

@@ -1,0 +1,1 @@
+export { type PngOptions, toPng } from './to-png.ts'

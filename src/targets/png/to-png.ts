@@ -1,0 +1,35 @@
+import { Resvg } from '@resvg/resvg-js'
+import type { Drawing } from '../../drawing/index.ts'
+import type { Layout } from '../../layout/index.ts'
+import { fail } from '../../problem/index.ts'
+import { toSvg } from '../svg/index.ts'
+
+export interface PngOptions {
+  /** Pixels a unit. */
+  readonly pixelRatio?: number
+  /** Color behind the drawing, as `#rrggbb`; transparent without it. */
+  readonly ground?: string
+}
+
+/** More pixels than this a side are a mistake, not a picture. */
+const longestSide = 32_000
+
+/** A drawing or a layout as a PNG file, from its SVG. Node only. */
+export function toPng(
+  shown: Drawing | Layout,
+  { pixelRatio = 1, ground }: PngOptions = {},
+): Uint8Array {
+  const { width, height } = shown.kind === 'drawing' ? shown.box : shown
+  const side = Math.max(width, height) * pixelRatio
+  if (!(pixelRatio > 0 && side <= longestSide)) {
+    fail('bad-picture-size', `a picture of ${side} pixels a side cannot be made`, {
+      hint: `at most ${longestSide}`,
+    })
+  }
+  const picture = new Resvg(toSvg(shown), {
+    font: { loadSystemFonts: false },
+    fitTo: { mode: 'zoom', value: pixelRatio },
+    ...(ground !== undefined && { background: ground }),
+  })
+  return picture.render().asPng()
+}

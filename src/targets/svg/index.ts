@@ -1,0 +1,1 @@
+export { type SvgOptions, toSvg } from './to-svg.ts'

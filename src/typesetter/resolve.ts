@@ -1,0 +1,199 @@
+import type { Override, RichNode, RichText, SpanNode } from '../markup/index.ts'
+import {
+  errorProblem,
+  nearestName,
+  type Problem,
+  placesOf,
+  warningProblem,
+} from '../problem/index.ts'
+import type { StyledParagraph, StyledRun } from '../shaping/index.ts'
+import {
+  type ReaderSettings,
+  type Sheet,
+  type Style,
+  scaledSize,
+  styleWithin,
+} from '../sheet/index.ts'
+import { checkLink } from './links.ts'
+
+/** What placeholders are filled with: data, never parsed; or rich text. */
+export type Value = string | number | RichText
+export type Values = Readonly<Record<string, Value>>
+
+export interface Resolved {
+  readonly paragraphs: readonly StyledParagraph[]
+  readonly problems: readonly Problem[]
+}
+
+/** What holds at a point of the tree: before reader settings. */
+interface Around {
+  readonly style: Style
+  readonly link?: string
+  readonly action?: string
+}
+
+interface Task {
+  readonly nodes: readonly RichNode[]
+  next: number
+  readonly around: Around
+  /** Whose values fill its placeholders: a value's own placeholders are not filled. */
+  readonly values?: Values
+  readonly placeOf: (start: number, end: number) => Problem['place']
+}
+
+const paragraphEnd = /\r\n|\r|\n|\u2029/
+
+/** Walks a tree without recursion; gives styled paragraphs with the sizes the reader gets. */
+export function resolve(
+  rich: RichText,
+  base: Style,
+  sheet: Sheet,
+  values: Values,
+  reader: ReaderSettings,
+  source: string,
+): Resolved {
+  const problems: Problem[] = []
+  const used = new Set<string>()
+  const paragraphs = paragraphWriter(reader, base)
+  const placeOf = placesOf(rich.source, source)
+  const tasks: Task[] = [
+    { nodes: rich.children, next: 0, around: { style: base }, values, placeOf },
+  ]
+  while (tasks.length > 0) {
+    const task = tasks[tasks.length - 1]
+    const node = task.nodes[task.next++]
+    if (!node) {
+      tasks.pop()
+    } else if (node.kind === 'text') {
+      paragraphs.add(node.text, task.around)
+    } else if (node.kind === 'span') {
+      const around = aroundSpan(node, task, sheet, problems)
+      tasks.push({ ...task, nodes: node.children, next: 0, around })
+    } else {
+      const value =
+        task.values && Object.hasOwn(task.values, node.name) ? task.values[node.name] : undefined
+      used.add(node.name)
+      if (value === undefined) {
+        const nearest = nearestName(node.name, Object.keys(values))
+        const place = task.placeOf(node.start, node.end)
+        problems.push(
+          errorProblem('missing-value', `no value for {${node.name}}`, { place, nearest }),
+        )
+        paragraphs.add(`{${node.name}}`, task.around)
+      } else if (typeof value === 'object') {
+        const inner = { nodes: value.children, next: 0, around: task.around }
+        tasks.push({ ...inner, placeOf: placesOf(value.source, `value ${node.name}`) })
+      } else {
+        paragraphs.add(String(value), task.around)
+      }
+    }
+  }
+  for (const name of Object.keys(values)) {
+    if (used.has(name)) continue
+    const message = `the value '${name}' stands nowhere in the text`
+    problems.push(warningProblem('unused-value', message, { nearest: nearestName(name, used) }))
+  }
+  return { paragraphs: paragraphs.end(), problems }
+}
+
+function aroundSpan(span: SpanNode, task: Task, sheet: Sheet, problems: Problem[]): Around {
+  let { style, link, action } = task.around
+  for (const { name, start, end } of span.styles) {
+    const stated = sheet.stated(name)
+    if (stated) style = styleWithin(style, stated)
+    else {
+      const nearest = nearestName(name, sheet.styleNames)
+      const hint = nearest ? undefined : `the sheet has ${sheet.styleNames.join(', ')}`
+      const place = task.placeOf(start, end)
+      problems.push(
+        errorProblem('unknown-style', `no style named '${name}'`, { place, nearest, hint }),
+      )
+    }
+  }
+  for (const override of span.overrides) {
+    if (override.name === 'href') link = checkedLink(override, task, problems) ?? link
+    else if (override.name === 'action') action = override.value
+    else style = overridden(style, override, task, sheet, problems)
+  }
+  return { style, link, action }
+}
+
+function checkedLink(override: Override, task: Task, problems: Problem[]): string | undefined {
+  const problem = checkLink(override.value)
+  if (!problem) return override.value
+  problems.push({ ...problem, place: task.placeOf(override.start, override.end) })
+  return undefined
+}
+
+function overridden(
+  style: Style,
+  override: Override,
+  task: Task,
+  sheet: Sheet,
+  problems: Problem[],
+) {
+  const { stated, problems: found } = sheet.override({ [override.name]: override.value })
+  const place = task.placeOf(override.start, override.end)
+  for (const problem of found) problems.push({ ...problem, place })
+  return styleWithin(style, stated)
+}
+
+/** Collects text into paragraphs; neighbours of one style become one run. */
+function paragraphWriter(reader: ReaderSettings, base: Style) {
+  const scaled = new Map<Style, Style>()
+  const paragraphs: StyledParagraph[] = []
+  let text = ''
+  let runs: StyledRun[] = []
+  let offset = 0
+  let last: Style = base
+
+  function scaledStyle(style: Style): Style {
+    let known = scaled.get(style)
+    if (!known) {
+      known = { ...style, size: scaledSize(style.size, reader.scale ?? 1) }
+      scaled.set(style, known)
+    }
+    return known
+  }
+
+  function endParagraph() {
+    paragraphs.push({ text, runs, offset, style: scaledStyle(last) })
+    offset += text.length + 1
+    text = ''
+    runs = []
+  }
+
+  return {
+    add(added: string, { style, link, action }: Around) {
+      for (const [i, piece] of added.split(paragraphEnd).entries()) {
+        if (i > 0) endParagraph()
+        last = style
+        if (piece === '') continue
+        const start = text.length
+        text += piece
+        const before = runs.at(-1)
+        const run = {
+          start,
+          end: text.length,
+          style: scaledStyle(style),
+          ...(link && { link }),
+          ...(action && { action }),
+        }
+        if (
+          before &&
+          before.style === run.style &&
+          before.link === link &&
+          before.action === action
+        ) {
+          runs[runs.length - 1] = { ...before, end: run.end }
+        } else {
+          runs.push(run)
+        }
+      }
+    },
+    end() {
+      endParagraph()
+      return paragraphs
+    },
+  }
+}
