@@ -31,7 +31,7 @@ export function readSheet(json: string, source = 'sheet'): Sheet {
     const hint = error ? readable(printParseErrorCode(error.error)) : 'the file is empty'
     throw new DotLineError(errorProblem('bad-json', 'the sheet is not JSON', { place, hint }))
   }
-  return checkedSheet(valueOf(tree), path => {
+  return checkedSheet(jsonValue(tree), path => {
     const node = nearestNode(tree, path)
     return node ? placeOf(node.offset, node.offset + node.length) : pathText(path)
   })
@@ -62,13 +62,13 @@ function nearestNode(tree: Node, path: Path): Node | undefined {
   return undefined
 }
 
-/** Objects without a prototype's keys: `__proto__` in a file is a name like any other. */
-function valueOf(node: Node): unknown {
-  if (node.type === 'array') return (node.children ?? []).map(valueOf)
+/** A node as a plain value; `__proto__` in a file is a name like any other. */
+function jsonValue(node: Node): unknown {
+  if (node.type === 'array') return (node.children ?? []).map(jsonValue)
   if (node.type !== 'object') return node.value
   const entries = (node.children ?? []).map(({ children }): [string, unknown] => {
     const [key, value] = children ?? []
-    return [String(key?.value), value ? valueOf(value) : undefined]
+    return [String(key?.value), value ? jsonValue(value) : undefined]
   })
   return Object.fromEntries(entries)
 }

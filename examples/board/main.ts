@@ -1,0 +1,44 @@
+// The departures board on a canvas. The slider is the reader's text scale: text grows, lines
+// break anew, and the board finds room for what no longer fits beside each other.
+import { openShelf, readSheet, typesetter } from 'dot-line'
+import { paintCanvas } from 'dot-line/canvas'
+import { boardDrawing } from '../../src/demo/board.ts'
+import sheetJson from '../lantern-sound/sheet.json?raw'
+import strings from '../lantern-sound/strings.en.json' with { type: 'json' }
+
+const canvas = found('canvas', HTMLCanvasElement)
+const slider = found('#scale', HTMLInputElement)
+const shown = found('output', HTMLOutputElement)
+const alert = found('[role=alert]', HTMLParagraphElement)
+
+try {
+  const sheet = readSheet(sheetJson, 'sheet.json')
+  const shelf = await openShelf({ families: ['sans', 'mono'] })
+
+  const paint = () => {
+    const scale = slider.valueAsNumber
+    const setter = typesetter<string, string>({ sheet, shelf, reader: { scale } })
+    const drawing = boardDrawing({ setter, sheet, strings }, canvas.clientWidth)
+    const pixelRatio = window.devicePixelRatio
+    canvas.width = Math.round(drawing.box.width * pixelRatio)
+    canvas.height = Math.round(drawing.box.height * pixelRatio)
+    canvas.style.height = `${drawing.box.height}px`
+    const context = canvas.getContext('2d')
+    if (!context) throw new Error('this browser gives no 2D context')
+    paintCanvas(context, drawing, { pixelRatio })
+    shown.value = `${Math.round(scale * 100)} %`
+  }
+
+  slider.addEventListener('input', paint)
+  new ResizeObserver(paint).observe(canvas.parentElement ?? canvas)
+  paint()
+} catch (error) {
+  alert.hidden = false
+  alert.textContent = error instanceof Error ? error.message : String(error)
+}
+
+function found<T extends Element>(selector: string, kind: new () => T): T {
+  const element = document.querySelector(selector)
+  if (element instanceof kind) return element
+  throw new Error(`the page has no ${selector}`)
+}

@@ -1,0 +1,2 @@
+export const chromiumPath: string
+export const chromiumMissing: string

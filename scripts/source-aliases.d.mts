@@ -1,0 +1,3 @@
+export function sourceAliases(
+  condition: 'node' | 'default',
+): { find: RegExp; replacement: string }[]

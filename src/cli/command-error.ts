@@ -1,0 +1,35 @@
+import { DotLineError, problemLine } from 'dot-line'
+
+/** What a user did that a command cannot do: told in one line, exit code 2. */
+export class CommandError extends Error {
+  constructor(what: string, hint?: string) {
+    super(hint === undefined ? what : `${what} (${hint})`)
+  }
+}
+
+/** Why the system refused, in words. */
+export function systemReason(error: unknown): string {
+  const code = error instanceof Error && 'code' in error ? String(error.code) : ''
+  return reasons[code] ?? (error instanceof Error ? error.message : String(error))
+}
+
+const reasons: Record<string, string> = {
+  ENOENT: 'there is no such file or folder',
+  EISDIR: 'it is a folder',
+  ENOTDIR: 'a part of the path is not a folder',
+  EACCES: 'permission denied',
+  EPERM: 'permission denied',
+  EROFS: 'the file system is read-only',
+  ENOSPC: 'the disk is full',
+}
+
+/** The one line that tells an error, for each problem if there are several. */
+export function errorLines(error: unknown): string[] {
+  if (error instanceof DotLineError) {
+    const errors = error.problems.filter(problem => problem.severity === 'error')
+    return errors.map(problem => `error: ${problemLine(problem)}`)
+  }
+  if (error instanceof CommandError) return [`error: ${error.message.replace(/\s+/g, ' ')}`]
+  const message = error instanceof Error ? error.message : String(error)
+  return [`error: ${message.replace(/\s+/g, ' ')} (this is a mistake in dotline itself)`]
+}

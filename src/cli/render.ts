@@ -1,0 +1,110 @@
+import { type Command, Option } from 'commander'
+import { type Align, openShelf, problemLine, readSheet, typesetter } from 'dot-line'
+import { toSvg } from 'dot-line/svg'
+import { CommandError } from './command-error.ts'
+import { namedValue, positiveNumber, repeated, wholeNumber } from './options.ts'
+import { endings, formatOf, writeWhole } from './output.ts'
+import { readText } from './read-file.ts'
+import { starterSheet } from './starter-sheet.ts'
+
+interface RenderOptions {
+  readonly text?: string
+  readonly sheet?: string
+  readonly style?: string
+  readonly width?: number
+  readonly lines?: number
+  readonly align?: Align
+  readonly scale?: number
+  readonly value: Record<string, string>
+  readonly font: string[]
+  readonly title?: string
+  readonly pixelRatio?: number
+  readonly output?: string
+}
+
+export function addRender(program: Command) {
+  program
+    .command('render')
+    .summary('set marked-up text and write it as a picture or a document')
+    .description(
+      'Sets marked-up text in a frame and writes it as a picture or a document.\n' +
+        'The text comes from -t, from FILE, or from standard input where FILE is -.',
+    )
+    .argument('[FILE]', 'a text file in UTF-8, or -')
+    .option('-t, --text <markup>', 'the markup itself')
+    .option('-s, --sheet <file>', 'style sheet in JSON; without it a small one is at hand')
+    .option('--style <name>', 'style of the text', 'body')
+    .option(
+      '-w, --width <units>',
+      'width of the frame; without it lines end as in the text',
+      positiveNumber,
+    )
+    .option('-l, --lines <number>', 'the most lines; what is left out is marked', wholeNumber)
+    .addOption(
+      new Option('-a, --align <edge>', 'how lines stand in the frame').choices([
+        'start',
+        'center',
+        'end',
+      ]),
+    )
+    .option('--scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
+    .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue, {})
+    .option('--font <file>', 'one more font; may be repeated', repeated, [])
+    .option('--title <text>', 'what the picture or document is called')
+    .option('--pixel-ratio <number>', 'pixels a unit in a PNG', positiveNumber, 1)
+    .option(
+      '-o, --output <file>',
+      `where to write; its ending is one of ${endings}. Without it SVG is printed`,
+    )
+    .addHelpText(
+      'after',
+      '\nExample:\n' +
+        "  dotline render -t 'Boats to ~strong[{port}] are late' --value port=Quillhaven -w 220 -o notice.svg",
+    )
+    .action(render)
+}
+
+async function render(file: string | undefined, options: RenderOptions) {
+  const { output, title, pixelRatio } = options
+  const format = output === undefined ? undefined : formatOf(output)
+  const markup = readMarkup(file, options.text)
+  const sheet =
+    options.sheet === undefined
+      ? starterSheet
+      : readSheet(readText(options.sheet, 'sheet'), options.sheet)
+  const shelf = await openShelf({ fonts: options.font })
+  const setter = typesetter<string, string>({ sheet, shelf, reader: { scale: options.scale } })
+  const { style, width, lines, align, value: values } = options
+  const layout = setter.set(markup.text, {
+    style,
+    width,
+    lines,
+    align,
+    values,
+    source: markup.source,
+  })
+  for (const problem of layout.problems) process.stderr.write(`warning: ${problemLine(problem)}\n`)
+  if (output === undefined || format === undefined) process.stdout.write(toSvg(layout, { title }))
+  else writeWhole(output, format(layout, { title, pixelRatio }))
+}
+
+function readMarkup(
+  file: string | undefined,
+  text: string | undefined,
+): { text: string; source: string } {
+  if (text !== undefined && file !== undefined) {
+    throw new CommandError(`both -t and the file ${file} are given`, 'give one of them')
+  }
+  if (text !== undefined) return { text, source: '-t' }
+  if (file === undefined) {
+    throw new CommandError(
+      'there is nothing to render',
+      "give a FILE, or -t 'some ~strong[markup]'",
+    )
+  }
+  // The newline that ends a text file starts no paragraph.
+  return {
+    text: readText(file, 'text').replace(/\r?\n$/, ''),
+    source: file === '-' ? 'stdin' : file,
+  }
+}

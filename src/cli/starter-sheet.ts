@@ -1,0 +1,14 @@
+import { defineSheet } from 'dot-line'
+
+/** What markup may name where no sheet is given. */
+export const starterSheet = defineSheet({
+  inks: { text: '#1a2b34', alert: '#b3261e' },
+  styles: {
+    body: { family: 'sans', size: 16, leading: 1.4, ink: 'text' },
+    headline: { from: 'body', size: 30, weight: 'bold', leading: 1.15 },
+    strong: { weight: 'bold' },
+    emphasis: { slant: 'italic' },
+    code: { family: 'mono' },
+    alert: { ink: 'alert', weight: 'bold' },
+  },
+})

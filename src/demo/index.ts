@@ -1,0 +1,3 @@
+export { boardDrawing, type Scene, type Strings } from './board.ts'
+export { noticePage } from './notice.ts'
+export { passengersChart } from './passengers-chart.ts'

@@ -1,0 +1,78 @@
+import {
+  type Anchor,
+  type Drawing,
+  drawing,
+  type Item,
+  place,
+  rectangle,
+  rule,
+  type Setting,
+} from 'dot-line'
+import type { Scene } from './board.ts'
+import { winterTimetable } from './scenario.ts'
+
+/** ISO 216 A4 in points. */
+const page = { width: 595.28, height: 841.89 }
+const margin = 64
+const gutter = 24
+const atEnd: Anchor = { across: 'end', down: 'alphabetic' }
+
+/** A notice to passengers on one page: title, rule, lead, two columns, a table of times, a footer. */
+export function noticePage({ setter, sheet, strings }: Scene): Drawing {
+  const inner = page.width - 2 * margin
+  const column = (inner - gutter) / 2
+  const port = 'Quillhaven'
+  // The no-break space keeps the day with its month.
+  const date = '2\u00a0November'
+  const set = (key: string, values: Record<string, string>, setting: Setting) =>
+    setter.set(strings[key], { source: key, values, ...setting })
+  const items: (Item | readonly Item[])[] = []
+  let y = margin
+  const title = set('notice.title', { date }, { style: 'headline', width: inner })
+  items.push(place(title, margin, y))
+  y += title.height + 12
+  items.push(rectangle({ x: margin, y, width: inner, height: 2 }, sheet.ink('brass')))
+  y += 20
+  const lead = set('notice.lead', { date, port }, { style: 'body', width: inner })
+  items.push(place(lead, margin, y))
+  y += lead.height + 20
+  const paragraphs = (keys: readonly string[], x: number) => {
+    let at = y
+    for (const key of keys) {
+      const needed: Record<string, string> = key === 'notice.boats' ? { port: 'Ardle Point' } : {}
+      const paragraph = set(key, needed, { style: 'prose', width: column })
+      items.push(place(paragraph, x, at))
+      at += paragraph.height + 8
+    }
+    return at
+  }
+  const leftEnd = paragraphs(['notice.boats', 'notice.freight'], margin)
+  const rightEnd = paragraphs(['notice.weather', 'notice.tickets'], margin + column + gutter)
+  y = Math.max(leftEnd, rightEnd) + 24
+
+  const heading = set('notice.table', {}, { style: 'subhead', width: inner })
+  items.push(place(heading, margin, y))
+  const across = [margin + inner - 80, margin + inner]
+  const heads = ['notice.first', 'notice.last'].map(key => set(key, {}, { style: 'small' }))
+  const headBaseline = y + heading.lines[0].baseline
+  items.push(...heads.map((head, i) => place(head, across[i], headBaseline, atEnd)))
+  y += heading.height + 8
+  for (const row of winterTimetable) {
+    const name = setter.set('{port}', { style: 'prose', width: column, values: { port: row.port } })
+    const times = [row.first, row.last].map(t =>
+      setter.set('{t}', { style: 'clock', values: { t } }),
+    )
+    const baseline = y + 5 + name.lines[0].baseline
+    items.push(
+      rule([margin, y], [margin + inner, y], sheet.ink('mist')),
+      place(name, margin, baseline, { down: 'alphabetic' }),
+      ...times.map((time, i) => place(time, across[i], baseline, atEnd)),
+    )
+    y += name.height + 10
+  }
+  items.push(rule([margin, y], [margin + inner, y], sheet.ink('mist')))
+
+  const footer = set('notice.footer', { port }, { style: 'small', width: inner, align: 'center' })
+  items.push(place(footer, margin, page.height - 40, { down: 'bottom' }))
+  return drawing({ ...page, title: `Winter timetable from ${date}`, language: 'en' }, items)
+}

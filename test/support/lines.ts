@@ -1,0 +1,41 @@
+import type { Layout } from 'dot-line'
+
+/** What every target must show alike: a baseline, and where its runs start. */
+export interface ReadLine {
+  readonly baseline: number
+  readonly starts: readonly number[]
+}
+
+/** Runs that have ink, by baseline, in the order they were met. */
+export function gatherLines(runs: readonly { x: number; y: number }[]): ReadLine[] {
+  const lines = new Map<number, number[]>()
+  for (const { x, y } of runs) {
+    const key = [...lines.keys()].find(known => Math.abs(known - y) < 0.01) ?? y
+    lines.set(key, [...(lines.get(key) ?? []), x])
+  }
+  return [...lines].map(([baseline, starts]) => ({ baseline, starts }))
+}
+
+/** The lines of a layout itself; runs of spaces only paint nothing and are left out. */
+export function layoutLines(layout: Layout): ReadLine[] {
+  return gatherLines(
+    layout.lines.flatMap(line =>
+      line.runs.filter(run => run.text.trim() !== '').map(run => ({ x: run.x, y: line.baseline })),
+    ),
+  )
+}
+
+/** The largest distance between any two numbers that ought to be the same; Infinity where lines differ. */
+export function largestDistance(a: readonly ReadLine[], b: readonly ReadLine[]): number {
+  if (a.length !== b.length) return Infinity
+  let largest = 0
+  for (const [i, line] of a.entries()) {
+    const other = b[i]
+    if (line.starts.length !== other.starts.length) return Infinity
+    largest = Math.max(largest, Math.abs(line.baseline - other.baseline))
+    for (const [j, start] of line.starts.entries()) {
+      largest = Math.max(largest, Math.abs(start - other.starts[j]))
+    }
+  }
+  return largest
+}
