@@ -18,12 +18,15 @@ export function wholeNumber(text: string): number {
 }
 
 /** `name=text`, collected over repeated options. */
-export function namedValue(text: string, before: Record<string, string>): Record<string, string> {
+export function namedValue(
+  text: string,
+  before: Record<string, string> = {},
+): Record<string, string> {
   const at = text.indexOf('=')
   if (at < 1) throw new InvalidArgumentError('It takes name=text.')
   return { ...before, [text.slice(0, at)]: text.slice(at + 1) }
 }
 
-export function repeated(text: string, before: readonly string[]): string[] {
+export function repeated(text: string, before: readonly string[] = []): string[] {
   return [...before, text]
 }

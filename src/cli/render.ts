@@ -15,8 +15,8 @@ interface RenderOptions {
   readonly lines?: number
   readonly align?: Align
   readonly scale?: number
-  readonly value: Record<string, string>
-  readonly font: string[]
+  readonly value?: Record<string, string>
+  readonly font?: string[]
   readonly title?: string
   readonly pixelRatio?: number
   readonly output?: string
@@ -48,8 +48,8 @@ export function addRender(program: Command) {
       ]),
     )
     .option('--scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
-    .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue, {})
-    .option('--font <file>', 'one more font; may be repeated', repeated, [])
+    .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue)
+    .option('--font <file>', 'one more font; may be repeated', repeated)
     .option('--title <text>', 'what the picture or document is called')
     .option('--pixel-ratio <number>', 'pixels a unit in a PNG', positiveNumber, 1)
     .option(

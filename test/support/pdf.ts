@@ -26,7 +26,7 @@ const isGlyph = (entry: unknown): entry is PdfGlyph =>
 
 /** Reads a PDF back from its operators: text items would be merged. */
 export async function readPdf(bytes: Uint8Array): Promise<ReadPdf> {
-  const task = getDocument({ data: bytes.slice(), verbosity: 0 })
+  const task = getDocument({ data: new Uint8Array(bytes), verbosity: 0 })
   const document = await task.promise
   const { info } = await document.getMetadata()
   const pages: PdfRun[][] = []

@@ -1,0 +1,36 @@
+import { execFileSync } from 'node:child_process'
+import { copyFileSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { Resvg } from '@resvg/resvg-js'
+
+const root = fileURLToPath(new URL('../', import.meta.url))
+
+/** The PNGs that `dotline demo` writes. */
+export function demoPictures(folder) {
+  const made = mkdtempSync(join(tmpdir(), 'dot-line-'))
+  execFileSync(process.execPath, ['dist/cli/main.js', 'demo', '-o', made], { cwd: root })
+  for (const name of ['board.png', 'passengers.png', 'notice.png']) {
+    copyFileSync(join(made, name), join(folder, name))
+  }
+}
+
+/** What the README's own code writes, on white with a margin. */
+export function readmePicture(folder, readme) {
+  const code = /```ts\n(.*?)```/s.exec(readme)?.[1] ?? ''
+  const written = join(mkdtempSync(join(tmpdir(), 'dot-line-')), 'notice.svg')
+  const run = code.replace("'notice.svg'", JSON.stringify(written))
+  execFileSync(process.execPath, ['--input-type=module', '-e', run], { cwd: root })
+  const [, x, y, width, height] = /viewBox="(\S+) (\S+) (\S+) (\S+)"/
+    .exec(readFileSync(written, 'utf8'))
+    .map(Number)
+  const margin = 20
+  const box = [x - margin, y - margin, width + 2 * margin, height + 2 * margin].join(' ')
+  const svg = readFileSync(written, 'utf8')
+    .replace(/viewBox="[^"]+"/, `viewBox="${box}"`)
+    .replace(/ width="[^"]+"/, ` width="${width + 2 * margin}"`)
+    .replace(/ height="[^"]+"/, ` height="${height + 2 * margin}"`)
+  const picture = new Resvg(svg, { fitTo: { mode: 'zoom', value: 3 }, background: '#ffffff' })
+  writeFileSync(join(folder, 'readme-notice.png'), picture.render().asPng())
+}

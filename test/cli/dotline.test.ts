@@ -1,0 +1,197 @@
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  writeFileSync,
+} from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { dotline } from '../support/command.ts'
+import { readPdf } from '../support/pdf.ts'
+
+const cwd = mkdtempSync(join(tmpdir(), 'dot-line-'))
+
+beforeAll(() => {
+  writeFileSync(join(cwd, 'notice.txt'), 'Boats to ~strong[{port}]\nare ~late[very] late.\n')
+  writeFileSync(join(cwd, 'plain.txt'), 'Boats to ~strong[{port}] are late today, we are sorry.\n')
+  writeFileSync(
+    join(cwd, 'sheet.json'),
+    '{ "styles": { "body": { "size": 20 }, "strong": { "weight": 700 } } }',
+  )
+  writeFileSync(
+    join(cwd, 'wrong.json'),
+    '{\n "styles": { "body": { "sise": 20, "weight": "heavy" } } }',
+  )
+  writeFileSync(join(cwd, 'broken.ttf'), 'no font at all')
+  writeFileSync(join(cwd, 'latin1.txt'), Buffer.from([0xe4, 0xf6]))
+  mkdirSync(join(cwd, 'folder'))
+})
+
+const run = (...args: string[]) => dotline(args, { cwd })
+
+describe('dotline render', () => {
+  const render = ['render', 'plain.txt', '--value', 'port=Ardle Point', '-w', '180']
+
+  it('writes each format, picked by the ending', async () => {
+    for (const ending of ['svg', 'pdf', 'png']) {
+      expect(run(...render, '-o', `out.${ending}`)).toEqual({ code: 0, out: '', err: '' })
+    }
+    expect(readFileSync(join(cwd, 'out.svg'), 'utf8')).toContain(
+      'aria-label="Boats to Ardle Point are late',
+    )
+    expect(readFileSync(join(cwd, 'out.png')).subarray(1, 4).toString()).toBe('PNG')
+    const { pages } = await readPdf(readFileSync(join(cwd, 'out.pdf')))
+    expect(pages[0].map(r => r.text).join('')).toBe(
+      'Boats to Ardle Point are late today, we are sorry.',
+    )
+  })
+
+  it('takes sheet, style, lines, align and scale', () => {
+    const svg = (...more: string[]) => run(...render, ...more).out
+    const height = (text: string) => Number(/height="([\d.]+)"/.exec(text)?.[1])
+    const normal = svg()
+    expect(height(normal)).toBeCloseTo(2 * 22.4, 3)
+    expect(height(svg('--lines', '1'))).toBeCloseTo(22.4, 3)
+    expect(height(svg('--scale', '1.5'))).toBeGreaterThan(height(normal) * 1.4)
+    expect(height(svg('--sheet', 'sheet.json'))).toBeGreaterThan(height(normal))
+    expect(height(svg('--style', 'headline'))).toBeGreaterThan(height(normal))
+    expect(svg('--align', 'end')).not.toBe(normal)
+  })
+
+  it('reads standard input, and prints SVG without -o', () => {
+    const { out, code } = dotline(['render', '-'], { input: 'Tern & Auk\n' })
+    expect(code).toBe(0)
+    expect(out).toContain('aria-label="Tern &amp; Auk"')
+  })
+
+  it('warns of a value that stands nowhere, and still writes', () => {
+    const { code, err } = run(...render, '--value', 'prot=x', '-o', 'warned.svg')
+    expect(code).toBe(0)
+    expect(err).toBe(
+      "warning: the value 'prot' stands nowhere in the text (did you mean 'port'?)\n",
+    )
+  })
+})
+
+describe('bad input: one line, exit code 2, no file', () => {
+  it.each([
+    [
+      ['render', 'notice.txt', '--value', 'port=x'],
+      "error: no style named 'late' at notice.txt:2:6 (the sheet has body, headline, strong, emphasis, code, alert)",
+    ],
+    [
+      ['render', '-t', 'a ~strong[b'],
+      "error: the span ~strong[ is not closed at -t:1:3 (end it with ']')",
+    ],
+    [['render', 'plain.txt'], 'error: no value for {port} at plain.txt:1:18'],
+    [
+      ['render', '-t', 'x', '--font', 'broken.ttf'],
+      'error: broken.ttf is not a TrueType or OpenType font',
+    ],
+    [
+      ['render', '-t', 'x', '--font', 'none.ttf'],
+      'error: cannot read the font file none.ttf (there is no such file)',
+    ],
+    [
+      ['render', 'none.txt'],
+      'error: cannot read the text none.txt (there is no such file or folder)',
+    ],
+    [['render', 'folder'], 'error: cannot read the text folder (it is a folder)'],
+    [['render', 'latin1.txt'], 'error: the text latin1.txt is not text in UTF-8'],
+    [['render'], "error: there is nothing to render (give a FILE, or -t 'some ~strong[markup]')"],
+    [
+      ['render', '-t', 'x', 'plain.txt'],
+      'error: both -t and the file plain.txt are given (give one of them)',
+    ],
+    [
+      ['render', '-t', 'x', '--style', 'boddy'],
+      "error: no style named 'boddy' (did you mean 'body'?)",
+    ],
+    [
+      ['render', '-t', 'x', '--widht', '3'],
+      "error: unknown option '--widht' (Did you mean --width?)",
+    ],
+    [
+      ['render', '-t', 'x', '-w', 'wide'],
+      "error: option '-w, --width <units>' argument 'wide' is invalid. It takes a number above 0.",
+    ],
+    [
+      ['render', '-t', 'x', '--value', 'port'],
+      "error: option '--value <name=text>' argument 'port' is invalid. It takes name=text.",
+    ],
+    [
+      ['render', '-t', 'x', '-a', 'left'],
+      "error: option '-a, --align <edge>' argument 'left' is invalid. Allowed choices are start, center, end.",
+    ],
+    [['rendr'], "error: unknown command 'rendr' (Did you mean render?)"],
+  ])('%j', (args, line) => {
+    const output = args[0] === 'render' ? ['-o', 'never.svg'] : []
+    expect(run(...args, ...output)).toEqual({ code: 2, out: '', err: `${line}\n` })
+    expect(existsSync(join(cwd, 'never.svg'))).toBe(false)
+  })
+
+  it.each([
+    [
+      'out.gif',
+      "error: no format for '.gif' in 'out.gif' (-o takes a path that ends in .svg, .pdf, .png)",
+    ],
+    ['out', "error: no ending in 'out' (-o takes a path that ends in .svg, .pdf, .png)"],
+    ['none/out.svg', 'error: cannot write none/out.svg (there is no such file or folder)'],
+  ])('-o %s', (path, line) => {
+    expect(run('render', '-t', 'x', '-o', path)).toEqual({ code: 2, out: '', err: `${line}\n` })
+  })
+
+  it('lists every mistake of a sheet, a line each', () => {
+    const { code, err } = run('render', '-t', 'x', '--sheet', 'wrong.json')
+    expect(code).toBe(2)
+    expect(err).toContain(
+      "error: unknown property 'sise' at wrong.json:2:24 (did you mean 'size'?)\n",
+    )
+    expect(err).toContain('error: "heavy" is no value for \'weight\' at wrong.json:2:36')
+    expect(err.trim().split('\n').length).toBe(2)
+  })
+
+  it('leaves no parts of files behind', () => {
+    mkdirSync(join(cwd, 'taken.svg'))
+    expect(run('render', '-t', 'x', '-o', 'taken.svg').err).toContain(
+      'error: cannot write taken.svg',
+    )
+    expect(readdirSync(cwd).filter(name => name.startsWith('.'))).toEqual([])
+  })
+})
+
+describe('dotline demo', () => {
+  it('writes a screen, a chart and a PDF with their PNGs, and says so', async () => {
+    const { code, out, err } = run('demo', '-o', 'demo')
+    expect({ code, err }).toEqual({ code: 0, err: '' })
+    const files = [
+      'board.png',
+      'board.svg',
+      'notice.pdf',
+      'notice.png',
+      'passengers.png',
+      'passengers.svg',
+    ]
+    expect(readdirSync(join(cwd, 'demo')).sort()).toEqual(files)
+    for (const file of files) expect(out).toContain(join('demo', file))
+    const { title, pages } = await readPdf(readFileSync(join(cwd, 'demo/notice.pdf')))
+    expect(title).toBe('Winter timetable from 2\u00a0November')
+    expect(pages[0].map(r => r.text).join(' ')).toContain('Brackwater-under-Heugh')
+  })
+})
+
+describe('help', () => {
+  it('is there for the command and for each subcommand', () => {
+    expect(run().out).toBe(run('--help').out)
+    expect(run('--help').out).toMatch(/render.*set marked-up text.*demo.*write a screen/s)
+    for (const command of ['render', 'demo']) {
+      const { code, out } = run(command, '--help')
+      expect(code).toBe(0)
+      expect(out).toContain(`Usage: dotline ${command}`)
+      for (const line of out.split('\n')) expect(line.length).toBeLessThanOrEqual(100)
+    }
+  })
+})

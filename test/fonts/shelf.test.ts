@@ -1,0 +1,69 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { openShelf } from 'dot-line'
+import { describe, expect, it } from 'vitest'
+
+const fontFile = new URL('../../assets/fonts/SourceSerif4-Italic.ttf', import.meta.url)
+
+describe('the shelf', () => {
+  it('has regular, italic, bold and bold italic of each built-in family', async () => {
+    const shelf = await openShelf()
+    expect(shelf.families).toEqual(['sans', 'serif', 'mono'])
+    for (const family of shelf.families) {
+      const names = (['normal', 'italic'] as const).flatMap(slant =>
+        [400, 700].map(weight => shelf.face(family, { weight, slant }).postScriptName),
+      )
+      expect(new Set(names).size).toBe(4)
+    }
+    shelf.close()
+    expect(() => shelf.face('sans', { weight: 400, slant: 'normal' })).toThrow(
+      'the shelf is closed',
+    )
+  })
+
+  it.each([
+    [100, 400],
+    [450, 400],
+    [500, 400],
+    [501, 700],
+    [600, 700],
+    [1000, 700],
+  ])('gives weight %i as %i', async (wanted, given) => {
+    const shelf = await openShelf({ families: ['sans'] })
+    expect(shelf.face('SANS', { weight: wanted, slant: 'normal' }).weight).toBe(given)
+    expect(shelf.face('sans', { weight: wanted, slant: 'oblique' }).slant).toBe('italic')
+  })
+
+  it('takes fonts as paths and as bytes, under the name they give themselves', async () => {
+    for (const font of [fontFile, readFileSync(fontFile)]) {
+      const shelf = await openShelf({ families: [], fonts: [font] })
+      expect(shelf.families).toEqual(['Source Serif 4'])
+      const face = shelf.face('Source Serif 4', { weight: 400, slant: 'normal' })
+      expect(face).toMatchObject({ slant: 'italic', metrics: { unitsPerEm: 1000 } })
+      expect(face.outline(face.glyphOf(0x61)).segments).toMatch(/^M[QL]+Z/)
+    }
+  })
+
+  const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
+  const whole = readFileSync(fontFile)
+  it.each([
+    [
+      'absent.ttf',
+      undefined,
+      'unreadable-font',
+      /cannot read the font file .*absent.ttf \(there is no such file\)/,
+    ],
+    ['empty.ttf', Buffer.alloc(0), 'bad-font', /empty.ttf is not a TrueType or OpenType font/],
+    ['words.ttf', Buffer.from('not a font, but long enough'), 'bad-font', /is not a TrueType/],
+    ['short.ttf', whole.subarray(0, 20_000), 'bad-font', /table '.{4}' reaches past the end/],
+    ['directory.ttf', whole.subarray(0, 30), 'bad-font', /ends inside its table directory/],
+  ])('refuses %s', async (name, bytes, code, message) => {
+    const path = join(folder, name)
+    if (bytes) writeFileSync(path, bytes)
+    await expect(openShelf({ fonts: [path] })).rejects.toMatchObject({
+      code,
+      message: expect.stringMatching(message),
+    })
+  })
+})

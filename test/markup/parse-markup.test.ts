@@ -1,0 +1,95 @@
+import { literal, parseMarkup, type RichNode } from 'dot-line'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+
+/** A tree as text: spans as `name<…>`, placeholders as `$name`. */
+function shown(nodes: readonly RichNode[]): string {
+  return nodes
+    .map(node => {
+      if (node.kind === 'text') return node.text
+      if (node.kind === 'placeholder') return `$${node.name}`
+      const overrides = node.overrides.map(o => `${o.name}=${o.value}`)
+      return `${[...node.styles.map(s => s.name), ...overrides].join('+')}<${shown(node.children)}>`
+    })
+    .join('')
+}
+
+const parsed = (markup: string) => shown(parseMarkup(markup).rich.children)
+const codes = (markup: string) => parseMarkup(markup).problems.map(p => p.code)
+
+describe('markup', () => {
+  it.each([
+    ['~strong[late]', 'strong<late>'],
+    ['a ~x[b ~y[c] d] e', 'a x<b y<c> d> e'],
+    ['~(strong alert)[late]', 'strong+alert<late>'],
+    ['~(size=1.2x ink=flare)[late]', 'size=1.2x+ink=flare<late>'],
+    ['~(ink=rgb(10 20 30))[late]', 'ink=rgb(10 20 30)<late>'],
+    ['~(family="Source Sans 3")[late]', 'family=Source Sans 3<late>'],
+    [
+      '~(href=https://lantern-sound.example/~tern?a=(b))[x]',
+      'href=https://lantern-sound.example/~tern?a=(b)<x>',
+    ],
+    ['to {port} now', 'to $port now'],
+    ['{U+03C0} {U+1F6F3}', 'π 🛳'],
+    ['~strong[see [1] first]', 'strong<see [1] first>'],
+    ['~[ ~] ~{port} ~~', '[ ] {port} ~'],
+  ])('%s', (markup, tree) => {
+    expect(parsed(markup)).toBe(tree)
+    expect(codes(markup)).toEqual([])
+  })
+
+  it.each([
+    'a [b] (c) <d> | e & f',
+    '~ 5 ~5 ~strong ~(strong) {} { port } {1} {U+D800} {U+110000} ~',
+    '~(strong[x]',
+    '~(=x)[y] ~()x',
+  ])('takes what holds no construct as plain: %s', markup => {
+    expect(parsed(markup)).toBe(markup)
+    expect(codes(markup)).toEqual([])
+  })
+
+  it('shows the text and lists the mistake of an unclosed span and a stray close', () => {
+    const { rich, problems } = parseMarkup('now]\nto ~strong[late ~alert[very', 'board.txt')
+    expect(shown(rich.children)).toBe('now]\nto strong<late alert<very>>')
+    expect(
+      problems.map(p => [p.code, typeof p.place === 'object' && [p.place.line, p.place.column]]),
+    ).toEqual([
+      ['stray-close', [1, 4]],
+      ['unclosed-span', [2, 4]],
+      ['unclosed-span', [2, 17]],
+    ])
+  })
+
+  it('keeps source ranges', () => {
+    const [, span] = parseMarkup('to ~strong[a~~b]!').rich.children
+    expect(span).toMatchObject({ start: 3, end: 16 })
+    expect(span.kind === 'span' && span.children[0]).toMatchObject({
+      text: 'a~b',
+      start: 11,
+      end: 15,
+    })
+  })
+
+  it('parses 100,000 nested spans and as many stray brackets', () => {
+    const deep = 100_000
+    expect(codes('~a['.repeat(deep) + ']'.repeat(deep))).toEqual([])
+    expect(codes(']'.repeat(deep)).length).toBe(deep)
+    expect(codes('~(a="'.repeat(deep))).toEqual([])
+    expect(codes('~(a=('.repeat(deep))).toEqual([])
+  })
+
+  it('never throws, and literal() shows any text as it stands', () => {
+    const text = fc.string({
+      unit: fc.constantFrom('~', '[', ']', '{', '}', '(', ')', 'a', '=', ' ', '"'),
+    })
+    fc.assert(
+      fc.property(fc.oneof(text, fc.string({ unit: 'binary' })), any => {
+        parseMarkup(any)
+        const { rich, problems } = parseMarkup(literal(any))
+        expect(problems).toEqual([])
+        expect(shown(rich.children)).toBe(any)
+      }),
+      { numRuns: 1000 },
+    )
+  })
+})

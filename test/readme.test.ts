@@ -1,0 +1,25 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+const readme = readFileSync(join(root, 'README.md'), 'utf8')
+
+describe('the README', () => {
+  it('has code that runs as it stands, on the built package', () => {
+    const written = join(mkdtempSync(join(tmpdir(), 'dot-line-')), 'notice.svg')
+    const code = /```ts\n(.*?)```/s.exec(readme)?.[1] ?? ''
+    const run = code.replace("'notice.svg'", JSON.stringify(written))
+    execFileSync(process.execPath, ['--input-type=module', '-e', run], { cwd: root })
+    expect(readFileSync(written, 'utf8')).toContain('aria-label="Boats to Quillhaven are delayed')
+  })
+
+  it('links every screenshot', () => {
+    for (const name of readdirSync(join(root, 'docs/screenshots'))) {
+      expect(readme).toContain(`docs/screenshots/${name}`)
+    }
+  })
+})

@@ -1,0 +1,96 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { dirname, join, relative, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+
+/** What each room may import: the arrows of the design. Everyone may import `problem`. */
+const arrows: Record<string, readonly string[]> = {
+  problem: [],
+  sheet: [],
+  markup: [],
+  unicode: [],
+  fonts: [],
+  shaping: ['sheet', 'fonts', 'unicode'],
+  layout: ['shaping', 'unicode', 'sheet'],
+  drawing: ['layout'],
+  'targets/svg': ['drawing'],
+  'targets/canvas': ['drawing'],
+  'targets/pdf': ['drawing'],
+  // A PNG is made from the SVG.
+  'targets/png': ['drawing', 'targets/svg'],
+  typesetter: ['sheet', 'markup', 'fonts', 'shaping', 'layout'],
+  platform: ['fonts'],
+  demo: [],
+  cli: ['demo'],
+}
+
+/** Packages a room may import; `dot-line` is the public API. */
+const packages: Record<string, readonly string[]> = {
+  sheet: ['culori', 'valibot', 'jsonc-parser'],
+  'targets/pdf': ['fflate'],
+  'targets/png': ['@resvg/resvg-js'],
+  demo: ['dot-line', 'd3-scale'],
+  cli: ['dot-line', 'commander'],
+}
+
+/** Rooms that may use Node's own modules, and the one file of `platform` that is for Node. */
+const usesNode = (file: string) => file.startsWith('src/cli/') || file === 'src/platform/node.ts'
+
+const entries = ['src/index.ts', 'src/index.node.ts', 'src/core.ts']
+
+const files = readdirSync(join(root, 'src'), { recursive: true, encoding: 'utf8' })
+  .filter(name => name.endsWith('.ts') && !name.endsWith('.d.ts'))
+  .map(name => `src/${name}`)
+
+/** Modules a file imports for their values; type-only imports are no arrows. */
+function imported(file: string): string[] {
+  const text = readFileSync(join(root, file), 'utf8')
+  const statements = text.matchAll(
+    /^(import|export)\s+(?!type\s)([^'"]*?from\s+)?['"]([^'"]+)['"]/gms,
+  )
+  return [...statements]
+    .filter(([, , names = '']) => !/^\{(\s*type [^,}]+,?)+\s*\}/s.test(names))
+    .map(match => match[3])
+}
+
+function roomOf(file: string): string {
+  const [, first, second] = file.split('/')
+  return first === 'targets' ? `targets/${second}` : first
+}
+
+describe('the arrows between rooms', () => {
+  it('knows every room', () => {
+    const rooms = new Set(files.filter(f => !entries.includes(f)).map(roomOf))
+    expect([...rooms].sort()).toEqual(Object.keys(arrows).sort())
+  })
+
+  it.each(files.filter(f => !entries.includes(f)))('%s imports only what its room may', file => {
+    const room = roomOf(file)
+    for (const module of imported(file)) {
+      if (module.startsWith('node:')) {
+        expect(usesNode(file), `${file} imports ${module}`).toBe(true)
+      } else if (module.startsWith('.')) {
+        const target = relative(root, resolve(root, dirname(file), module))
+        const allowed = [room, 'problem', ...arrows[room]]
+        expect(allowed, `${file} imports ${module}`).toContain(roomOf(target))
+        // Rooms are entered by their door.
+        if (roomOf(target) !== room) expect(target).toMatch(/\/index\.ts$/)
+      } else {
+        const name = module
+          .split('/')
+          .slice(0, module.startsWith('@') ? 2 : 1)
+          .join('/')
+        expect(packages[room] ?? [], `${file} imports ${module}`).toContain(name)
+      }
+    }
+  })
+
+  it('lets examples use the public API and the scenes of the demo only', () => {
+    const text = readFileSync(join(root, 'examples/board/main.ts'), 'utf8')
+    const modules = [...text.matchAll(/from '([^']+)'/g)].map(m => m[1])
+    for (const module of modules.filter(m => m.includes('src/')))
+      expect(module).toMatch(/src\/demo\//)
+  })
+})

@@ -1,0 +1,114 @@
+import { DotLineError, defineSheet, type Problem, readSheet } from 'dot-line'
+import { describe, expect, it } from 'vitest'
+
+function problemsOf(make: () => unknown): readonly Problem[] {
+  try {
+    make()
+  } catch (error) {
+    if (error instanceof DotLineError) return error.problems
+    throw error
+  }
+  return []
+}
+
+describe('defineSheet', () => {
+  const sheet = defineSheet({
+    inks: { deep: '#0b3d5c', haze: 'rgb(0 0 0 / 50%)' },
+    sizes: { text: 16 },
+    families: { reading: ['Literata', 'serif'] },
+    styles: {
+      body: { family: 'reading', size: 'text', ink: 'deep' },
+      headline: { from: 'body', size: '2x', weight: 'bold' },
+      huge: { from: 'headline', size: '1.5x', leading: '60u' },
+      both: { from: ['headline', 'italic'] },
+      italic: { slant: 'italic', weight: 300 },
+    },
+  })
+
+  it('builds styles on one another', () => {
+    expect(sheet.style('body')).toMatchObject({
+      family: ['Literata', 'serif'],
+      size: 16,
+      weight: 400,
+    })
+    expect(sheet.style('headline')).toMatchObject({
+      family: ['Literata', 'serif'],
+      size: 32,
+      weight: 700,
+    })
+    expect(sheet.style('huge')).toMatchObject({ size: 48, leading: { kind: 'units', units: 60 } })
+    expect(sheet.style('both')).toMatchObject({ size: 32, slant: 'italic', weight: 300 })
+  })
+
+  it('gives inks as sRGB and opacity', () => {
+    expect(sheet.ink('haze')).toEqual({ kind: 'solid', color: '#000000', opacity: 0.5 })
+    expect(() => defineSheet({ styles: {} }).ink('deep' as never)).toThrow("no ink named 'deep'")
+  })
+
+  it('lists all mistakes at once, each with its path and the nearest name', () => {
+    const problems = problemsOf(() =>
+      defineSheet({
+        inks: { deep: '#0b3d5c', wrong: 'bluish' },
+        styles: {
+          body: { ink: 'depe', size: 'txt' } as object,
+          headline: { from: 'boddy' } as object,
+        },
+      }),
+    )
+    expect(problems.map(p => [p.code, p.place, p.nearest])).toEqual([
+      ['bad-ink', 'inks.wrong', undefined],
+      ['unknown-size', 'styles.body.size', undefined],
+      ['unknown-ink', 'styles.body.ink', 'deep'],
+      ['unknown-style', 'styles.headline.from', 'body'],
+    ])
+  })
+
+  it('says what a property takes', () => {
+    const styles = { body: { size: -3, wieght: 700, slant: 'leaning' } }
+    const problems = problemsOf(() => readSheet(JSON.stringify({ styles })))
+    expect(problems.map(p => [p.message, p.hint ?? p.nearest])).toEqual([
+      ["-3 is no value for 'size'", expect.stringContaining('a number of units above 0')],
+      ['"leaning" is no value for \'slant\'', 'expected one of normal, italic, oblique'],
+      ["unknown property 'wieght'", 'weight'],
+    ])
+  })
+
+  it('names a circle', () => {
+    const styles = { a: { from: 'b' }, b: { from: 'c' }, c: { from: 'a' } } as const
+    const [problem] = problemsOf(() => defineSheet({ styles }))
+    expect(problem).toMatchObject({
+      code: 'style-circle',
+      message: expect.stringContaining('a > b > c > a'),
+    })
+  })
+
+  it('makes wrong names compile errors', () => {
+    // @ts-expect-error: no style of that name to build on
+    expect(() => defineSheet({ styles: { a: {}, b: { from: 'c' } } })).toThrow("no style named 'c'")
+    // @ts-expect-error: no ink of that name
+    expect(() => defineSheet({ inks: { deep: '#000' }, styles: { a: { ink: 'dep' } } })).toThrow()
+    // @ts-expect-error: no style of that name
+    expect(() => sheet.style('headlin')).toThrow("did you mean 'headline'?")
+  })
+})
+
+describe('readSheet', () => {
+  it('places mistakes in the file', () => {
+    const json = '{\n  "styles": {\n    "body": { "size": 16,\n      "ink": "dep" }\n  }\n}'
+    const [problem] = problemsOf(() => readSheet(json, 'ferry.json'))
+    expect(problem).toMatchObject({
+      code: 'unknown-ink',
+      place: { source: 'ferry.json', line: 4, column: 7 },
+    })
+  })
+
+  it.each([
+    ['', 'bad-json'],
+    ['{"styles": {', 'bad-json'],
+    ['{"styles": {}} x', 'bad-json'],
+    ['{}', 'missing-property'],
+    [`{"styles": ${'['.repeat(10_000)}`, 'too-deep'],
+  ])('refuses %.20s', (json, code) => {
+    expect(problemsOf(() => readSheet(json)).map(p => p.code)).toContain(code)
+  })
+})

@@ -1,0 +1,22 @@
+import { spawnSync } from 'node:child_process'
+import { fileURLToPath } from 'node:url'
+
+const main = fileURLToPath(new URL('../../dist/cli/main.js', import.meta.url))
+
+export interface CommandResult {
+  readonly code: number | null
+  readonly out: string
+  readonly err: string
+}
+
+/** Runs the built `dotline` command as a user does. */
+export function dotline(
+  args: readonly string[],
+  options: { cwd?: string; input?: string } = {},
+): CommandResult {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [main, ...args], {
+    encoding: 'utf8',
+    ...options,
+  })
+  return { code: status, out: stdout, err: stderr }
+}
