@@ -17,7 +17,7 @@ try {
 
   const paint = () => {
     const scale = slider.valueAsNumber
-    const setter = typesetter<string, string>({ sheet, shelf, reader: { scale } })
+    const setter = typesetter({ sheet, shelf, reader: { scale } })
     const drawing = boardDrawing({ setter, sheet, strings }, canvas.clientWidth)
     const pixelRatio = window.devicePixelRatio
     canvas.width = Math.round(drawing.box.width * pixelRatio)

@@ -29,10 +29,10 @@ async function demo(options: { readonly output: string; readonly scale?: number 
   const scene: Scene = {
     sheet,
     strings,
-    setter: typesetter<string, string>({ sheet, shelf, reader }),
+    setter: typesetter({ sheet, shelf, reader }),
   }
   // A printed page has no reader setting.
-  const printed: Scene = { ...scene, setter: typesetter<string, string>({ sheet, shelf }) }
+  const printed: Scene = { ...scene, setter: typesetter({ sheet, shelf }) }
   const shown = [
     {
       drawing: boardDrawing(scene),

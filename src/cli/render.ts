@@ -1,5 +1,5 @@
 import { type Command, Option } from 'commander'
-import { type Align, openShelf, problemLine, readSheet, typesetter } from 'dot-line'
+import { type Align, openShelf, problemLine, readSheet, type Sheet, typesetter } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import { CommandError } from './command-error.ts'
 import { namedValue, positiveNumber, repeated, wholeNumber } from './options.ts'
@@ -68,12 +68,12 @@ async function render(file: string | undefined, options: RenderOptions) {
   const { output, title, pixelRatio } = options
   const format = output === undefined ? undefined : formatOf(output)
   const markup = readMarkup(file, options.text)
-  const sheet =
+  const sheet: Sheet =
     options.sheet === undefined
       ? starterSheet
       : readSheet(readText(options.sheet, 'sheet'), options.sheet)
   const shelf = await openShelf({ fonts: options.font })
-  const setter = typesetter<string, string>({ sheet, shelf, reader: { scale: options.scale } })
+  const setter = typesetter({ sheet, shelf, reader: { scale: options.scale } })
   const { style, width, lines, align, value: values } = options
   const layout = setter.set(markup.text, {
     style,

@@ -1,5 +1,5 @@
 import type { Face, ShapedText } from '../fonts/index.ts'
-import type { Ink } from '../sheet/index.ts'
+import type { SolidInk } from '../sheet/index.ts'
 
 /** A rectangle in units, y downward. */
 export interface Box {
@@ -17,7 +17,7 @@ export interface GlyphsItem {
   readonly y: number
   readonly face: Face
   readonly size: number
-  readonly ink: Ink
+  readonly ink: SolidInk
   readonly glyphs: ShapedText
   /** The characters it shows; clusters of the glyphs are offsets in it. */
   readonly text: string
@@ -27,7 +27,7 @@ export interface RectangleItem extends Box {
   readonly kind: 'rectangle'
   /** Radius of the corners. */
   readonly radius: number
-  readonly ink: Ink
+  readonly ink: SolidInk
 }
 
 /** A straight line. */
@@ -36,7 +36,7 @@ export interface RuleItem {
   readonly from: readonly [x: number, y: number]
   readonly to: readonly [x: number, y: number]
   readonly width: number
-  readonly ink: Ink
+  readonly ink: SolidInk
 }
 
 export type Item = GlyphsItem | RectangleItem | RuleItem

@@ -26,10 +26,10 @@ export function place(layout: Layout, x: number, y: number, anchor: Anchor = {})
       (run): GlyphsItem => ({
         kind: 'glyphs',
         x: left + run.x,
-        y: top + line.baseline,
+        y: top + line.baseline - run.rise,
         face: run.face,
         size: run.style.size,
-        ink: run.style.ink,
+        ink: run.ink,
         glyphs: run.glyphs,
         text: run.text,
       }),

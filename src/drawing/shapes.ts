@@ -1,4 +1,5 @@
-import type { Ink } from '../sheet/index.ts'
+import { fail } from '../problem/index.ts'
+import type { Ink, SolidInk } from '../sheet/index.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import type { Box, RectangleItem, RuleItem } from './drawing.ts'
 
@@ -15,7 +16,7 @@ export function rectangle(box: Box, ink: Ink, radius = 0): RectangleItem {
     y,
     width,
     height,
-    ink,
+    ink: solid(ink),
     radius: Math.min(radius, width / 2, height / 2),
   }
 }
@@ -29,5 +30,10 @@ export function rule(
 ): RuleItem {
   checkFinite('a rule', { x1: from[0], y1: from[1], x2: to[0], y2: to[1], width })
   checkLength('a rule', 'width', width)
-  return { kind: 'rule', from, to, width, ink }
+  return { kind: 'rule', from, to, width, ink: solid(ink) }
+}
+
+function solid(ink: Ink): SolidInk {
+  if (ink.kind === 'solid') return ink
+  return fail('gradient-ink', 'shapes are not painted with gradients yet', { hint: 'use a color' })
 }

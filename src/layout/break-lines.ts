@@ -22,6 +22,8 @@ export interface Breakable {
   /** Offsets a line may end at, in order, and of those the ones it must end at. */
   readonly allowed: readonly number[]
   readonly mandatory: ReadonlySet<number>
+  /** Tracking behind the last letter of a line takes no room: this is the most of it. */
+  readonly slack: number
 }
 
 /** Widths are sums of products; a line that is wider by this much still fits. */
@@ -37,17 +39,24 @@ export function breakable(paragraph: ShapedParagraph, shape: Shape): Breakable {
     widths: paragraphWidths(paragraph),
     allowed: breaks.map(b => b.offset),
     mandatory: new Set(breaks.filter(b => b.kind === 'mandatory').map(b => b.offset)),
+    slack: paragraph.glyphRuns.reduce(
+      (most, run) => Math.max(most, run.spacing.tracking * run.size),
+      0,
+    ),
   }
 }
 
-/** The lines of a paragraph, first fit: each takes as much as goes into `width`. */
-export function* brokenLines(text: Breakable, width: number): Generator<BrokenLine> {
+/** The lines of a paragraph, first fit: each takes as much as goes into its width. */
+export function* brokenLines(
+  text: Breakable,
+  widthOf: (first: boolean) => number,
+): Generator<BrokenLine> {
   const { length } = text.paragraph.text
   let next = 0
   let start = 0
   while (start < length) {
     while (text.allowed[next] <= start) next++
-    const line = firstFit(text, start, next, width)
+    const line = firstFit(text, start, next, widthOf(start === 0))
     yield line
     start = line.end
   }
@@ -59,7 +68,7 @@ function firstFit(text: Breakable, start: number, next: number, width: number): 
   let last = next
   while (!mandatory.has(allowed[last]) && fits(allowed[last + 1])) last++
   function fits(end: number) {
-    return widths[contentEnd(text, start, end)] - widths[start] <= width + tolerance
+    return widths[contentEnd(text, start, end)] - widths[start] <= width + text.slack + tolerance
   }
   // Shaped at its edges a line may come out wider than it was on one long line.
   for (let i = last; i >= next; i--) {
@@ -97,9 +106,10 @@ export function lastWithin(ends: Uint32Array, fits: (end: number) => boolean): n
 export function lineOf(text: Breakable, start: number, end: number): BrokenLine {
   const inner = contentEnd(text, start, end)
   const content = lineRuns(text.paragraph, start, inner, 0, text.shape)
-  const width = runsEnd(content, 0)
+  const width = runsEnd(content, 0) - trailingTracking(content)
   const shown = text.paragraph.text.charCodeAt(end - 1) === lineSeparator ? end - 1 : end
-  const hanging = inner < shown ? lineRuns(text.paragraph, inner, shown, width, text.shape) : []
+  const hanging =
+    inner < shown ? lineRuns(text.paragraph, inner, shown, runsEnd(content, 0), text.shape) : []
   return { start, end, contentEnd: inner, runs: [...content, ...hanging], width }
 }
 
@@ -113,4 +123,10 @@ export function contentEnd({ paragraph }: Breakable, start: number, end: number)
     inner--
   }
   return inner
+}
+
+/** Tracking stands between letters, not behind the last of a line. */
+function trailingTracking(runs: readonly LineRun[]): number {
+  const last = runs.at(-1)
+  return last ? last.style.tracking * last.style.size : 0
 }

@@ -8,9 +8,10 @@ import {
   tolerance,
 } from './break-lines.ts'
 import type { LineRun } from './layout.ts'
-import { advanceOf } from './line-runs.ts'
+import { advanceOf, paintOf } from './line-runs.ts'
 
-const ellipsis = 0x2026
+/** Stands for U+2026 in a face that lacks it. */
+const dots = '...'
 
 /**
  * The last line that is allowed, with the mark of what is left out: as many graphemes from `start`
@@ -46,7 +47,10 @@ function markAfter({ paragraph, shape }: Breakable, line: BrokenLine): LineRun |
     paragraph.glyphRuns.findLast(run => run.start < line.end) ?? paragraph.glyphRuns[0]
   if (!glyphRun) return undefined
   const { face, segment } = glyphRun
-  const text = face.glyphOf(ellipsis) !== 0 ? String.fromCharCode(ellipsis) : '...'
+  const { ellipsis } = paragraph.style
+  const wanted = (typeof ellipsis === 'string' ? ellipsis : ellipsis.mark) ?? '…'
+  const text = wanted === '…' && face.glyphOf(0x2026) === 0 ? dots : wanted
+  if (text === '') return undefined
   const glyphs = shape(face, text, segment)
   const style = last?.style ?? paragraph.runs[0]?.style ?? paragraph.style
   const offset = paragraph.offset + line.end
@@ -56,8 +60,10 @@ function markAfter({ paragraph, shape }: Breakable, line: BrokenLine): LineRun |
     text,
     x: line.width,
     width: (advanceOf(glyphs) * glyphRun.size) / face.metrics.unitsPerEm,
+    rise: last?.rise ?? 0,
     face,
     style,
+    ink: paintOf(style),
     glyphs,
   }
 }

@@ -1,13 +1,14 @@
 import { fail } from '../problem/index.ts'
 
-export type Align = 'start' | 'center' | 'end'
+export type Align = 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'
 
 /** Where text goes. */
 export interface Frame {
   /** In units; without it lines end where paragraphs do. */
   readonly width?: number
-  /** The most lines there may be. */
+  /** The most lines there may be; those of the style without it. */
   readonly lines?: number
+  /** How lines stand in the frame; as the style says without it. */
   readonly align?: Align
 }
 
@@ -24,4 +25,4 @@ export function checkFrame({ width, lines, align }: Frame) {
   }
 }
 
-export const aligns: readonly Align[] = ['start', 'center', 'end']
+export const aligns: readonly Align[] = ['start', 'center', 'end', 'left', 'right', 'justify']

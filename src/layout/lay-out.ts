@@ -1,6 +1,7 @@
 import { type Problem, warningProblem } from '../problem/index.ts'
 import type { ShapedParagraph, ShapingTools } from '../shaping/index.ts'
 import { findFace } from '../shaping/index.ts'
+import type { Style } from '../sheet/index.ts'
 import { type BrokenLine, breakable, brokenLines, tolerance } from './break-lines.ts'
 import { cutLine } from './cut-line.ts'
 import { type Align, checkFrame, type Frame } from './frame.ts'
@@ -11,6 +12,10 @@ import { joinedReach, type Reach, reachOf } from './line-box.ts'
 interface MeasuredLine extends BrokenLine {
   readonly paragraph: ShapedParagraph
   readonly reach: Reach
+  /** From the start edge of the frame. */
+  readonly indent: number
+  /** Space above it, which the first line of all does without. */
+  readonly space: number
 }
 
 /** Breaks shaped paragraphs into lines and places them in the frame. */
@@ -23,8 +28,9 @@ export function layOut(
   const text = paragraphs.map(p => p.text).join('\n')
   const { lines: measured, cut } = limitedLines(paragraphs, frame, tools)
   const textWidth = measured.reduce((widest, line) => Math.max(widest, line.width), 0)
-  const width = frame.width ?? textWidth
-  const lines = placed(measured, width, frame.align ?? 'start')
+  const width =
+    frame.width ?? measured.reduce((widest, line) => Math.max(widest, outerWidth(line)), 0)
+  const lines = placed(measured, width, frame.align)
   const last = lines.at(-1)
   return {
     kind: 'layout',
@@ -34,7 +40,7 @@ export function layOut(
     textWidth,
     lines,
     ...(cut !== undefined && { cut: { start: cut, text: text.slice(cut) } satisfies Cut }),
-    problems: [...paragraphs.flatMap(p => p.problems), ...overflow(measured, width)],
+    problems: [...paragraphs.flatMap(p => p.problems), ...overflow(measured, frame)],
     frame,
   }
 }
@@ -45,56 +51,87 @@ function limitedLines(
   frame: Frame,
   tools: ShapingTools,
 ): { lines: MeasuredLine[]; cut?: number } {
-  const width = frame.width ?? Infinity
   const limit = frame.lines ?? Infinity
   const lines: MeasuredLine[] = []
-  const measured = (paragraph: ShapedParagraph, line: BrokenLine): MeasuredLine => {
-    return { ...line, paragraph, reach: lineReach(paragraph, line, tools) }
-  }
   for (const [i, paragraph] of paragraphs.entries()) {
+    const { style } = paragraph
+    const before = i === 0 ? 0 : paragraphs[i - 1].style.spaceAfter + style.spaceBefore
+    const widthOf = (first: boolean) =>
+      Math.max(0, (frame.width ?? Infinity) - indents(style, first))
     const text = breakable(paragraph, tools.shape)
-    for (const line of brokenLines(text, width)) {
+    for (const line of brokenLines(text, widthOf)) {
+      const first = line.start === 0
       const more = line.end < paragraph.text.length || i < paragraphs.length - 1
-      if (lines.length === limit - 1 && more) {
-        const last = cutLine(text, line.start, width)
-        return { lines: [...lines, measured(paragraph, last)], cut: paragraph.offset + last.end }
-      }
-      lines.push(measured(paragraph, line))
+      const isLast = lines.length === limit - 1 && more
+      const shown = isLast ? cutLine(text, line.start, widthOf(first)) : line
+      lines.push({
+        ...shown,
+        paragraph,
+        reach: lineReach(paragraph, shown, tools),
+        indent: style.startIndent + (first ? style.firstIndent : 0),
+        space: first ? before : 0,
+      })
+      if (isLast) return { lines, cut: paragraph.offset + shown.end }
     }
   }
   return { lines }
 }
+
+/** What the indents take of the frame's width. */
+function indents(style: Style, first: boolean): number {
+  return style.startIndent + style.endIndent + (first ? style.firstIndent : 0)
+}
+
+const outerWidth = (line: MeasuredLine) => line.indent + line.width + line.paragraph.style.endIndent
 
 function lineReach(paragraph: ShapedParagraph, line: BrokenLine, tools: ShapingTools): Reach {
   const strut = reachOf(findFace(tools.shelf, paragraph.style).face, paragraph.style)
   return line.runs.reduce((reach, run) => joinedReach(reach, reachOf(run.face, run.style)), strut)
 }
 
-const shares: Record<Align, number> = { start: 0, center: 0.5, end: 1 }
-
-function placed(measured: readonly MeasuredLine[], width: number, align: Align): Line[] {
-  let top = 0
-  return measured.map(({ paragraph, reach, runs, start, end, width: lineWidth }) => {
-    const x = (width - lineWidth) * shares[align]
-    const height = reach.above + reach.below
-    const line = {
-      start: paragraph.offset + start,
-      end: paragraph.offset + end,
-      x,
-      width: lineWidth,
-      top,
-      height,
-      baseline: top + reach.above,
-      runs: x === 0 ? runs : runs.map(run => ({ ...run, x: run.x + x })),
-    }
-    top += height
-    return line
-  })
+/** How much of the room beside a line lies at its start. Left is the start while all text is from there. */
+const shares: Record<Align, number> = {
+  start: 0,
+  center: 0.5,
+  end: 1,
+  left: 0,
+  right: 1,
+  justify: 0,
 }
 
-function overflow(lines: readonly MeasuredLine[], width: number): Problem[] {
-  const wide = lines.findIndex(line => line.width > width + tolerance)
+function placed(
+  measured: readonly MeasuredLine[],
+  width: number,
+  align: Align | undefined,
+): Line[] {
+  let top = 0
+  return measured.map(
+    ({ paragraph, reach, runs, start, end, width: lineWidth, indent, space }, i) => {
+      const { style, offset } = paragraph
+      const room = width - indent - style.endIndent - lineWidth
+      const x = indent + room * shares[align ?? style.align]
+      const height = reach.above + reach.below
+      if (i > 0) top += space
+      const line = {
+        start: offset + start,
+        end: offset + end,
+        x,
+        width: lineWidth,
+        top,
+        height,
+        baseline: top + reach.above,
+        runs: x === 0 ? runs : runs.map(run => ({ ...run, x: run.x + x })),
+      }
+      top += height
+      return line
+    },
+  )
+}
+
+function overflow(lines: readonly MeasuredLine[], { width = Infinity }: Frame): Problem[] {
+  const wide = lines.findIndex(line => outerWidth(line) > width + tolerance)
   if (wide < 0) return []
-  const message = `line ${wide + 1} is ${lines[wide].width.toFixed(1)} units wide in a frame of ${width}`
+  const needed = outerWidth(lines[wide]).toFixed(1)
+  const message = `line ${wide + 1} is ${needed} units wide in a frame of ${width}`
   return [warningProblem('overflow', message, { hint: 'give it a wider frame or a smaller size' })]
 }

@@ -1,6 +1,6 @@
 import type { Face, ShapedText } from '../fonts/index.ts'
 import type { Problem } from '../problem/index.ts'
-import type { Style } from '../sheet/index.ts'
+import type { SolidInk, Style } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
 
 /** Glyphs of one face and one style on a line. */
@@ -12,8 +12,12 @@ export interface LineRun {
   /** Left edge of the first glyph's advance, from the left edge of the frame. */
   readonly x: number
   readonly width: number
+  /** How far it stands above the line's baseline. */
+  readonly rise: number
   readonly face: Face
   readonly style: Style
+  /** What its glyphs are painted with: the style's ink, as far as the style lets it through. */
+  readonly ink: SolidInk
   /** Clusters count from the run's start. */
   readonly glyphs: ShapedText
   readonly link?: string

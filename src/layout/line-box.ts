@@ -17,7 +17,8 @@ export function reachOf(face: Face, style: Style): Reach {
   const { leading, size } = style
   const distance = leading.kind === 'times' ? leading.factor * size : leading.units
   const halfLeading = (distance - (ascent - descent) * scale) / 2
-  return { above: ascent * scale + halfLeading, below: halfLeading - descent * scale }
+  const rise = style.shift * size
+  return { above: ascent * scale + halfLeading + rise, below: halfLeading - descent * scale - rise }
 }
 
 /** The box that holds both. */

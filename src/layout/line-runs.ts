@@ -8,6 +8,7 @@ import {
   shapedSlice,
   sliceGlyphs,
 } from '../shaping/index.ts'
+import { type SolidInk, type Style, solidOf } from '../sheet/index.ts'
 import type { LineRun } from './layout.ts'
 
 /** The total of a text's advances, in font units. */
@@ -85,8 +86,10 @@ function* paintedRuns(
       text: paragraph.text.slice(start, end),
       x: at,
       width,
+      rise: style.shift * style.size,
       face,
       style,
+      ink: paintOf(style),
       glyphs,
       ...(link !== undefined && { link }),
       ...(action !== undefined && { action }),
@@ -100,4 +103,10 @@ function* paintedRuns(
 export function runsEnd(runs: readonly LineRun[], start: number): number {
   const last = runs.at(-1)
   return last ? last.x + last.width : start
+}
+
+/** A style's ink, as far as its opacity lets it through. */
+export function paintOf({ ink, opacity }: Style): SolidInk {
+  const solid = solidOf(ink)
+  return opacity === 1 ? solid : { ...solid, opacity: solid.opacity * opacity }
 }

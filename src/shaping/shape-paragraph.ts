@@ -4,6 +4,7 @@ import type { Style } from '../sheet/index.ts'
 import { type ScriptRun, scripts, scriptTag } from '../unicode/index.ts'
 import { findFace } from './find-face.ts'
 import type { Shape } from './shape-cache.ts'
+import { type Spacing, spaced } from './spacing.ts'
 import type { StyledParagraph, StyledRun } from './styled-text.ts'
 
 /** Glyphs of a stretch of one face, size and script; offsets are of its paragraph. */
@@ -13,6 +14,7 @@ export interface GlyphRun {
   readonly face: Face
   readonly size: number
   readonly segment: Segment
+  readonly spacing: Spacing
   /** Clusters count from `start`. */
   readonly shaped: ShapedText
 }
@@ -47,11 +49,12 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
     problems.push(errorProblem('right-to-left', message))
   }
   for (const item of itemize(paragraph.runs, scriptRuns, tools.shelf, problems)) {
-    const { start, end, face, size, script } = item
-    const segment = segmentOf(script)
-    const shaped = tools.shape(face, text.slice(start, end), segment)
+    const { start, end, face, size, segment, spacing } = item
+    const piece = text.slice(start, end)
+    const shaped = tools.shape(face, piece, segment)
     reportMissing(text, start, shaped, face, problems)
-    glyphRuns.push({ start, end, face, size, segment, shaped })
+    const run = { start, end, face, size, segment, spacing }
+    glyphRuns.push({ ...run, shaped: spaced(shaped, piece, spacing, face) })
   }
   return { ...paragraph, glyphRuns, shapingText: text, problems }
 }
@@ -61,50 +64,83 @@ interface Item {
   end: number
   readonly face: Face
   readonly size: number
-  readonly script: string
+  readonly segment: Segment
+  readonly spacing: Spacing
 }
 
-/** Stretches of one face, size and script. */
+/** What shaping takes of a style. */
+interface ShapingStyle {
+  readonly face: Face
+  readonly spacing: Spacing
+  readonly language: string
+  readonly features: readonly string[]
+}
+
+/** Stretches that are shaped as one: of one face, size, spacing, script, language and features. */
 function itemize(
   runs: readonly StyledRun[],
   scriptRuns: readonly ScriptRun[],
   shelf: Shelf,
   problems: Problem[],
 ): Item[] {
-  const faces = new Map<Style, Face>()
-  const faceOf = (style: Style) => {
-    const known = faces.get(style)
-    if (known) return known
-    const { face, problem } = findFace(shelf, style)
-    if (problem) problems.push(problem)
-    faces.set(style, face)
-    return face
+  const known = new Map<Style, ShapingStyle>()
+  const shapingStyle = (style: Style) => {
+    let found = known.get(style)
+    if (!found) {
+      const { face, problem } = findFace(shelf, style)
+      if (problem) problems.push(problem)
+      const spacing = { tracking: style.tracking, word: style.wordSpacing }
+      found = { face, spacing, language: style.language, features: featuresOf(style) }
+      known.set(style, found)
+    }
+    return found
   }
   const items: Item[] = []
   let next = 0
   for (const run of runs) {
-    const face = faceOf(run.style)
+    const { face, spacing, language, features } = shapingStyle(run.style)
     const { size } = run.style
     for (let start = run.start; start < run.end; ) {
       while (scriptRuns[next].end <= start) next++
       const { script, end: scriptEnd } = scriptRuns[next]
       const end = Math.min(run.end, scriptEnd)
+      const segment = segmentOf(script, language, features)
       const last = items.at(-1)
-      if (last && last.face === face && last.size === size && last.script === script) last.end = end
-      else items.push({ start, end, face, size, script })
+      if (last && isOne(last, face, size, segment, spacing)) last.end = end
+      else items.push({ start, end, face, size, segment, spacing })
       start = end
     }
   }
   return items
 }
 
-const segments = new Map<string, Segment>()
+function isOne(item: Item, face: Face, size: number, segment: Segment, spacing: Spacing): boolean {
+  if (item.face !== face || item.size !== size || item.segment !== segment) return false
+  return item.spacing.tracking === spacing.tracking && item.spacing.word === spacing.word
+}
 
-function segmentOf(script: string): Segment {
-  let segment = segments.get(script)
+/** The features of a style, with those that its other properties ask for. */
+function featuresOf({ features, tracking, letterCase }: Style): readonly string[] {
+  const asked = new Map<string, string>()
+  // Letters set apart must not be joined in twos and threes (CSS Fonts 4, section 7.2).
+  if (tracking !== 0) asked.set('liga', 'liga=0').set('clig', 'clig=0')
+  if (letterCase === 'small-caps') asked.set('smcp', 'smcp=1')
+  for (const feature of features) asked.set(feature.slice(0, 4), feature)
+  return asked.size === 0 ? noFeatures : [...asked.values()]
+}
+
+const noFeatures: readonly string[] = []
+const segments = new Map<string, Segment>()
+/** Texts have few kinds of segments; a program that makes up features starts anew. */
+const mostSegments = 1000
+
+function segmentOf(script: string, language: string, features: readonly string[]): Segment {
+  const key = `${script} ${language} ${features.join()}`
+  let segment = segments.get(key)
   if (!segment) {
-    segment = { script: scriptTag(script), language: 'en', direction: 'ltr', features: [] }
-    segments.set(script, segment)
+    if (segments.size >= mostSegments) segments.clear()
+    segment = { script: scriptTag(script), language, direction: 'ltr', features }
+    segments.set(key, segment)
   }
   return segment
 }

@@ -1,6 +1,7 @@
 import type { ShapedText } from '../fonts/index.ts'
 import type { Shape } from './shape-cache.ts'
 import type { GlyphRun } from './shape-paragraph.ts'
+import { spaced } from './spacing.ts'
 
 /** Index of the first glyph whose cluster is at `offset` or after it, by bisection. */
 export function glyphIndexAt(shaped: ShapedText, offset: number): number {
@@ -49,7 +50,8 @@ export function shapedSlice(
   if (isEdge(run, from, start) && isEdge(run, to, end)) {
     return sliceGlyphs(run.shaped, from, to, start - run.start)
   }
-  return shape(run.face, shapingText.slice(start, end), run.segment)
+  const text = shapingText.slice(start, end)
+  return spaced(shape(run.face, text, run.segment), text, run.spacing, run.face)
 }
 
 /** Whether a cluster starts at the offset, and the text may be broken before it. */

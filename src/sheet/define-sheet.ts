@@ -1,22 +1,64 @@
-import * as v from 'valibot'
 import { DotLineError, errorProblem, fail, nearestName, type Problem } from '../problem/index.ts'
-import { type Ink, inkFromColor } from './ink.ts'
-import { readProperties, type SheetNames } from './read-style.ts'
-import { type CheckedSheet, propertyNames, propertySchemas, sheetSchema } from './schema.ts'
-import { type Path, pathText, type SheetProblem, schemaProblems } from './schema-problems.ts'
-import type { SheetSource } from './source.ts'
-import { initialStyle, type StatedStyle, type Style, statedOver, styleWithin } from './style.ts'
+import type { Ink } from './inks/ink.ts'
+import { inkKind, readInks } from './inks/read-inks.ts'
+import type { Reading, recordOf } from './kinds.ts'
+import { type Layered, noLayers, withLayer } from './layers.ts'
+import { type Path, pathText } from './path.ts'
+import { families as familyKind } from './property-kinds.ts'
+import { type Origin, readProperties, readStyles } from './read-styles.ts'
+import { readSizes } from './sizes.ts'
+import type { InkSource, SheetPart, SheetSource, SizeDefinition, StyleSource } from './source.ts'
+import { initialStyle, type StatedStyle, type Style, styleWithin } from './style.ts'
+
+/** A property of a style, and why it is what it is. */
+export interface Reason extends Origin {
+  readonly property: string
+  /** Where it was stated: a place in a file, or a path. */
+  readonly place: NonNullable<Problem['place']>
+}
 
 /** A set of named styles, inks, sizes and families, checked. */
-export interface Sheet<S extends string = string, I extends string = string> {
-  readonly styleNames: readonly S[]
-  readonly inkNames: readonly I[]
+export interface Sheet<
+  S extends string = string,
+  I extends string = string,
+  Z extends string = string,
+  M extends string = string,
+> {
+  readonly styleNames: readonly string[]
+  readonly inkNames: readonly string[]
+  readonly sizeNames: readonly string[]
+  readonly familyNames: readonly string[]
+  readonly modeNames: readonly string[]
+  /** Warnings: colors that had to be mapped into sRGB. */
+  readonly notes: readonly Problem[]
+  /** What all text has that no style is named for: the style `defaults` over what holds anyway. */
+  readonly base: Style
   /** What a style states, with what it builds on; undefined where there is none of that name. */
   stated(name: string): StatedStyle | undefined
   /** A style with nothing left open. Throws `unknown-style`. */
   style(name: S): Style
   /** Throws `unknown-ink`. */
   ink(name: I): Ink
+  /** In units, before reader settings. Throws `unknown-size`. */
+  size(name: Z): number
+  /** The list a short name of a family stands for. */
+  families(name: string): readonly string[] | undefined
+  /** Which style stated each property of a style, and where. Throws `unknown-style`. */
+  why(name: S): readonly Reason[]
+  /** A sheet with changes: styles are changed property by property, all else by name. */
+  with<S2 extends string = never, I2 extends string = never, Z2 extends string = never>(part: {
+    readonly families?: SheetPart['families']
+    readonly scale?: SheetPart['scale']
+    readonly sizes?: { readonly [K in Z2]: SizeDefinition }
+    readonly inks?: { readonly [K in I2]: InkSource }
+    readonly styles?: {
+      readonly [K in S2]: StyleSource<S | NoInfer<S2>, I | NoInfer<I2>, Z | NoInfer<Z2>>
+    }
+  }): Sheet<S | S2, I | I2, Z | Z2, M>
+  /** The sheet with the changes of one of its modes. Throws `unknown-mode`. */
+  mode(name: M): Sheet<S, I, Z, M>
+  /** The sheet as it would be stated in one piece; modes as they are declared. */
+  source(): SheetSource
   /** Reads properties written as text, as markup overrides are; problems carry no place. */
   override(properties: Readonly<Record<string, string>>): {
     readonly stated: StatedStyle
@@ -25,131 +67,179 @@ export interface Sheet<S extends string = string, I extends string = string> {
 }
 
 /** Says where a path of the sheet stands in the file it was read from. */
-export type Locate = (path: Path) => Problem['place']
+export type Locate = (path: Path) => NonNullable<Problem['place']>
 
 /**
  * Checks a sheet and makes it ready. All its mistakes are thrown as one `DotLineError`, whose
- * `problems` lists them, each with its path.
+ * `problems` lists them, each with its path, what was expected, and the nearest known name.
  */
-export function defineSheet<const S extends string, const I extends string, const Z extends string>(
-  source: SheetSource<S, I, Z>,
-): Sheet<S, I> {
-  return checkedSheet(source, path => pathText(path))
+export function defineSheet<
+  const S extends string,
+  const I extends string = never,
+  const Z extends string = never,
+  const M extends string = never,
+>(source: SheetSource<S, I, Z, M>): Sheet<S, I, Z, M> {
+  return checkedSheet(source, pathText)
 }
 
 /** As `defineSheet`, for a sheet of any origin: `locate` gives problems their places. */
-export function checkedSheet<S extends string, I extends string>(
-  source: unknown,
-  locate: Locate,
-): Sheet<S, I> {
-  const parsed = v.safeParse(sheetSchema, source)
-  if (!parsed.success) throw allProblems(schemaProblems(parsed.issues), locate)
-  const found: SheetProblem[] = []
-  const names = readNames(parsed.output, found)
-  const stated = readStyles(parsed.output, names, found)
-  if (found.length > 0) throw allProblems(found, locate)
-  const nearest = (name: string) => nearestName(name, stated.keys())
-  return {
-    styleNames: [...stated.keys()] as S[],
-    inkNames: [...names.inks.keys()] as I[],
-    stated: name => stated.get(name),
-    style(name) {
-      const style = stated.get(name)
-      if (style) return styleWithin(initialStyle, style)
-      return fail('unknown-style', `no style named '${name}'`, { nearest: nearest(name) })
-    },
-    ink(name) {
-      const hint = nearestName(name, names.inks.keys())
-      return (
-        names.inks.get(name) ?? fail('unknown-ink', `no ink named '${name}'`, { nearest: hint })
-      )
-    },
-    override: properties => readOverride(properties, names),
-  }
-}
-
-function allProblems(found: readonly SheetProblem[], locate: Locate): DotLineError {
-  const problems = found.map(({ path, problem }) => ({ ...problem, place: locate(path) }))
-  return new DotLineError(problems[0], problems)
-}
-
-function readNames(sheet: CheckedSheet, found: SheetProblem[]): SheetNames {
-  const inks = new Map<string, Ink>()
-  for (const [name, color] of Object.entries(sheet.inks ?? {})) {
-    const ink = inkFromColor(color)
-    if (ink) inks.set(name, ink)
-    else {
-      const problem = errorProblem('bad-ink', `'${color}' is not a color`, {
-        hint: 'a color as CSS writes it, such as #0b3d5c',
-      })
-      found.push({ path: ['inks', name], problem })
-    }
-  }
-  const families = Object.entries(sheet.families ?? {}).map(
-    ([name, list]) => [name, typeof list === 'string' ? [list] : list] as const,
-  )
-  return { inks, families: new Map(families), sizes: new Map(Object.entries(sheet.sizes ?? {})) }
-}
-
-/** Every style with what it builds on, each read once, parents before children. */
-function readStyles(sheet: CheckedSheet, names: SheetNames, found: SheetProblem[]) {
-  const read = new Map<string, StatedStyle>()
-  const styles = new Map(Object.entries(sheet.styles))
-  const parentsOf = (name: string) => [styles.get(name)?.from ?? []].flat()
-  for (const first of styles.keys()) {
-    const waiting = [first]
-    while (waiting.length > 0) {
-      const name = waiting[waiting.length - 1]
-      const missing = parentsOf(name).filter(parent => styles.has(parent) && !read.has(parent))
-      const circle = missing.find(parent => waiting.includes(parent))
-      if (circle) {
-        const names = [...waiting.slice(waiting.indexOf(circle)), circle].join(' > ')
-        const problem = errorProblem('style-circle', `styles build on themselves: ${names}`)
-        found.push({ path: ['styles', name, 'from'], problem })
-      } else if (missing.length > 0) {
-        waiting.push(missing[0])
-        continue
-      }
-      waiting.pop()
-      if (!read.has(name)) read.set(name, readStyle(name, parentsOf(name)))
-    }
-  }
-  return new Map([...styles.keys()].map(name => [name, read.get(name) ?? {}]))
-
-  function readStyle(name: string, parents: readonly string[]): StatedStyle {
-    let stated: StatedStyle = {}
-    for (const parent of parents) {
-      stated = statedOver(stated, read.get(parent) ?? {})
-      if (styles.has(parent)) continue
-      const problem = errorProblem('unknown-style', `no style named '${parent}'`, {
-        nearest: nearestName(parent, styles.keys()),
-      })
-      found.push({ path: ['styles', name, 'from'], problem })
-    }
-    const own = readProperties(styles.get(name) ?? {}, names, (property, problem) => {
-      found.push({ path: ['styles', name, property], problem })
+export function checkedSheet(source: unknown, locate: Locate): Sheet {
+  const found: Found[] = []
+  const layered = withLayer(noLayers, source, readingAt([], found), true)
+  if (typeof source === 'object' && source !== null && !('styles' in source)) {
+    const hint = 'expected an object of names and styles'
+    found.push({
+      path: [],
+      problem: errorProblem('missing-property', "'styles' is missing", { hint }),
     })
-    return statedOver(stated, own)
+  }
+  checkModes(layered, found)
+  return sheetOf(layered, locate, found)
+}
+
+interface Found {
+  readonly path: Path
+  readonly problem: Problem
+}
+
+const noNames = { families: new Map(), sizes: new Map(), inks: { names: [], get: () => undefined } }
+
+function readingAt(path: Path, found: Found[], names: Reading['names'] = noNames): Reading {
+  return { path, names, report: (at, problem) => found.push({ path: at, problem }) }
+}
+
+/** A mode is wrong from the start, and not only when somebody turns it on. */
+function checkModes(layered: Layered, found: Found[]) {
+  const before = found.length
+  for (const { value, path } of layered.modes.values()) {
+    const inMode: Found[] = []
+    read(withLayer(layered, value, readingAt(path, inMode), false), inMode)
+    // What is wrong without the mode is reported without it.
+    const isOwn = (problem: Found) => path.every((key, i) => problem.path[i] === key)
+    if (before === 0)
+      found.push(...inMode.filter(isOwn).filter(f => f.problem.severity === 'error'))
   }
 }
 
-const overrideSchema = v.partial(v.strictObject(propertySchemas))
+/** Reads all that is stated; what is wrong is added to `found`. */
+function read(layered: Layered, found: Found[]) {
+  const at = readingAt([], found)
+  const statedFamilies = readEntries(layered.families, familyKind, at)
+  const sizes = readSizes(layered.sizes, layered.scale, at)
+  const inkAt = (path: Path) => ({ ...at, path })
+  const statedInks = readEntries(layered.inks, inkKind, at)
+  const inks = readInks(statedInks, inkAt(['inks']))
+  const names = { families: statedFamilies, sizes, inks }
+  const styles = readStyles(layered.styles, readingAt([], found, names))
+  return { names, inks, sizes, styles, families: statedFamilies }
+}
 
-function readOverride(properties: Readonly<Record<string, string>>, names: SheetNames) {
-  const problems: Problem[] = []
-  const known: Record<string, string | number> = {}
-  for (const [name, text] of Object.entries(properties)) {
-    if (propertyNames.includes(name)) known[name] = /^\d+(\.\d+)?$/.test(text) ? Number(text) : text
-    else {
-      const nearest = nearestName(name, propertyNames)
-      problems.push(errorProblem('unknown-property', `unknown property '${name}'`, { nearest }))
-    }
+function readEntries<T>(
+  entries: Layered['inks'],
+  kind: Parameters<typeof recordOf<T>>[1],
+  at: Reading,
+) {
+  const known = new Map<string, T>()
+  for (const [name, { value, path }] of entries) {
+    const entry = kind.read(value, { ...at, path })
+    if (entry !== undefined) known.set(name, entry)
   }
-  const parsed = v.safeParse(overrideSchema, known)
-  if (!parsed.success) {
-    problems.push(...schemaProblems(parsed.issues).map(({ problem }) => problem))
-    return { stated: {}, problems }
+  return known
+}
+
+function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
+  const { names, inks, sizes, styles, families } = read(layered, found)
+  const placed = found
+    .map(({ path, problem }) => ({ ...problem, place: locate(path) }))
+    .sort((a, b) => offsetOf(a) - offsetOf(b))
+  const errors = placed.filter(problem => problem.severity === 'error')
+  if (errors.length > 0) throw new DotLineError(errors[0], errors)
+  const base = styleWithin(initialStyle, styles.get('defaults')?.stated ?? {})
+  const styleNames = [...styles.keys()]
+  const known = (name: string) =>
+    styles.get(name) ??
+    fail('unknown-style', `no style named '${name}'`, { nearest: nearestName(name, styleNames) })
+  return {
+    styleNames,
+    inkNames: inks.names,
+    sizeNames: [...sizes.keys()],
+    familyNames: [...families.keys()],
+    modeNames: [...layered.modes.keys()],
+    notes: placed,
+    base,
+    stated: name => styles.get(name)?.stated,
+    style: name => (name === 'defaults' ? base : styleWithin(base, known(name).stated)),
+    ink: name =>
+      inks.get(name) ??
+      fail('unknown-ink', `no ink named '${name}'`, { nearest: nearestName(name, inks.names) }),
+    size: name =>
+      sizes.get(name) ??
+      fail('unknown-size', `no size named '${name}'`, { nearest: nearestName(name, sizes.keys()) }),
+    families: name => families.get(name),
+    why(name) {
+      const own = known(name).origins
+      const below =
+        name === 'defaults' ? new Map<string, Origin>() : styles.get('defaults')?.origins
+      return [...new Map([...(below ?? []), ...own])].map(([property, origin]) => ({
+        property,
+        ...origin,
+        place: locate(origin.path),
+      }))
+    },
+    with(part) {
+      const changes: Found[] = []
+      const changed = withLayer(layered, part, readingAt([], changes), false)
+      return sheetOf(changed, pathText, changes)
+    },
+    mode(name) {
+      const entry = layered.modes.get(name)
+      if (!entry) {
+        const modes = [...layered.modes.keys()]
+        const hint = modes.length === 0 ? 'the sheet declares no modes' : undefined
+        return fail('unknown-mode', `no mode named '${name}'`, {
+          nearest: nearestName(name, modes),
+          hint,
+        })
+      }
+      const changes: Found[] = []
+      const changed = withLayer(layered, entry.value, readingAt(entry.path, changes), false)
+      return sheetOf(changed, locate, changes)
+    },
+    source: () => sourceOf(layered),
+    override(properties) {
+      const wrong: Found[] = []
+      const entries = Object.entries(properties).map(([name, text]) => {
+        return [name, { value: valueOfText(text), path: [name] }] as const
+      })
+      const stated = readProperties(new Map(entries), readingAt([], wrong, names))
+      return { stated, problems: wrong.map(({ problem }) => problem) }
+    },
   }
-  const stated = readProperties(parsed.output, names, (_, problem) => problems.push(problem))
-  return { stated, problems }
+}
+
+/** In the order of the file; paths stay in the order they were read. */
+const offsetOf = ({ place }: Problem) => (typeof place === 'object' ? place.start : 0)
+
+/** `12`, `true` and `false` as what they look like; all else as text. */
+function valueOfText(text: string): unknown {
+  if (/^-?\d+(\.\d+)?$/.test(text)) return Number(text)
+  return text === 'true' ? true : text === 'false' ? false : text
+}
+
+function sourceOf(layered: Layered): SheetSource {
+  const values = (entries: Layered['inks']) =>
+    Object.fromEntries([...entries].map(([name, { value }]) => [name, value]))
+  const styles = [...layered.styles].map(([name, entries]) => [name, values(entries)])
+  const parts = {
+    families: values(layered.families),
+    scale: layered.scale?.value,
+    sizes: values(layered.sizes),
+    inks: values(layered.inks),
+    styles: Object.fromEntries(styles),
+    modes: values(layered.modes),
+  }
+  const isThere = ([name, part]: [string, unknown]) =>
+    name === 'styles' || (typeof part === 'object' && part !== null && Object.keys(part).length > 0)
+  // What was read and checked as a sheet is one.
+  return Object.fromEntries(Object.entries(parts).filter(isThere)) as unknown as SheetSource
 }

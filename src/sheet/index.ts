@@ -1,7 +1,16 @@
-export { checkedSheet, defineSheet, type Locate, type Sheet } from './define-sheet.ts'
-export type { Ink } from './ink.ts'
+export { checkedSheet, defineSheet, type Locate, type Reason, type Sheet } from './define-sheet.ts'
+export type { GradientInk, GradientStop, Ink, SolidInk } from './inks/ink.ts'
+export { solidOf } from './inks/ink.ts'
+export { sheetJsonSchema } from './json-schema.ts'
+export type { Path } from './path.ts'
 export { readSheet } from './read-sheet.ts'
-export { type ReaderSettings, scaledSize } from './reader.ts'
-export type { Path } from './schema-problems.ts'
-export type { ColorText, Properties, SheetSource, StyleSource, WeightName } from './source.ts'
+export { type ReaderSettings, readerStyle, scaledSize } from './reader.ts'
+export type {
+  ColorText,
+  InkSource,
+  SheetPart,
+  SheetSource,
+  SizeDefinition,
+  StyleSource,
+} from './source.ts'
 export { initialStyle, type StatedStyle, type Style, styleWithin } from './style.ts'

@@ -1,58 +1,206 @@
+import type { StretchName, WeightName } from './property-kinds.ts'
 import type { Slant } from './style.ts'
 
-/** Weights by the names of the OpenType standard (`OS/2.usWeightClass`). */
-export type WeightName =
-  | 'thin'
-  | 'extra-light'
-  | 'light'
-  | 'regular'
-  | 'medium'
-  | 'semi-bold'
-  | 'bold'
-  | 'extra-bold'
-  | 'black'
+export type { StretchName, WeightName }
 
-/** A color written as in CSS Color 4; names of inks are declared in the sheet. */
+/** A color written as in CSS Color 4. Colors that are words, such as `tan`, go in `inks`. */
 export type ColorText = `#${string}` | `${string}(${string})`
 
 /** A number of units, `'1.2x'` of the enclosing size, or a size the sheet names. */
 export type SizeSource<Z extends string = string> = number | `${number}x` | Z
 
-/** What a style or an override may state. */
-export interface Properties<
-  I extends string = string,
-  Z extends string = string,
-  F extends string = string,
-> {
+export interface LineSource<I extends string = string> {
+  /** That of the text without it. */
+  readonly ink?: I | ColorText
+  /** In units, as all lengths here; they scale with the text. */
+  readonly width?: number
+  /** Between baseline and line. */
+  readonly gap?: number
+  readonly dash?: readonly number[]
+  /** Whether the line leaves room for descenders. */
+  readonly skip?: boolean
+}
+
+export type PaddingSource =
+  | number
+  | {
+      readonly top?: number
+      readonly right?: number
+      readonly bottom?: number
+      readonly left?: number
+    }
+
+export interface BorderSource<I extends string = string> {
+  readonly ink: I | ColorText
+  readonly width: number
+}
+
+/** What a style or an override may state of characters. */
+export interface CharacterProperties<I extends string = string, Z extends string = string> {
   /** A family, or a list to try in order: of the sheet, of the shelf, or a generic one. */
-  readonly family?: F | readonly F[]
+  readonly family?: string | readonly string[]
   readonly size?: SizeSource<Z>
   /** 1 to 1000, or a name. */
   readonly weight?: number | WeightName
   readonly slant?: Slant
-  /** Distance of baselines: times the size up to 4, units as `'24u'`. */
+  /** 50 to 200 percent, or a name. */
+  readonly stretch?: number | StretchName
+  /** Distance of baselines: times the size, or units as `'24u'`. */
   readonly leading?: number | `${number}u`
+  /** Extra space between letters, in ems. */
+  readonly tracking?: number
+  /** Extra space between words, in ems. */
+  readonly wordSpacing?: number
   readonly ink?: I | ColorText
+  /** 0 to 1. */
+  readonly opacity?: number
+  readonly stroke?:
+    | 'none'
+    | {
+        readonly ink: I | ColorText
+        readonly width: number
+        readonly place?: 'outside' | 'center'
+        readonly fill?: boolean
+      }
+  readonly backing?:
+    | 'none'
+    | {
+        readonly ink: I | ColorText
+        readonly padding?: PaddingSource
+        readonly radius?: number
+        readonly border?: BorderSource<I>
+        readonly over?: 'run' | 'line' | 'block'
+      }
+  readonly shadow?:
+    | 'none'
+    | {
+        readonly ink: I | ColorText
+        readonly x?: number
+        readonly y?: number
+        readonly blur?: number
+      }
+  readonly underline?: boolean | LineSource<I>
+  readonly overline?: boolean | LineSource<I>
+  readonly strike?: boolean | LineSource<I>
+  /** How far the baseline is raised, in ems. */
+  readonly shift?: number
+  readonly position?: 'normal' | 'super' | 'sub'
+  readonly letterCase?: 'normal' | 'upper' | 'lower' | 'title' | 'small-caps'
+  /** OpenType feature tags: on, off, or the number of an alternate. */
+  readonly features?: Readonly<Record<string, boolean | number>>
+  /** Axes of a variable font by tag. */
+  readonly axes?: Readonly<Record<string, number>>
+  /** BCP 47 tag. */
+  readonly language?: string
+  /** The reader's scale makes the size no smaller than this, in units. */
+  readonly smallest?: number
+  /** The reader's scale makes the size no larger than this, in units. */
+  readonly largest?: number
+  /** False where the reader's scale is not to change the size. */
+  readonly scaling?: boolean
+}
+
+/** What a style may state of paragraphs. */
+export interface ParagraphProperties<I extends string = string> {
+  readonly align?: 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'
+  readonly direction?: 'ltr' | 'rtl' | 'auto'
+  readonly firstIndent?: number
+  readonly startIndent?: number
+  readonly endIndent?: number
+  readonly spaceBefore?: number
+  readonly spaceAfter?: number
+  /** The most lines there may be. */
+  readonly lines?: number
+  readonly ellipsis?:
+    | string
+    | {
+        readonly mark?: string
+        readonly at?: 'end' | 'middle' | 'start'
+        readonly between?: 'graphemes' | 'words'
+      }
+  readonly breaking?: 'fast' | 'even' | 'best'
+  readonly hyphenation?: boolean
+  /** The least and the most that spaces and letters may grow, in ems. */
+  readonly justification?: {
+    readonly words?: readonly [number, number]
+    readonly letters?: readonly [number, number]
+  }
+  readonly tabs?: readonly {
+    readonly at: number
+    readonly align?: 'start' | 'center' | 'end' | 'decimal'
+    readonly leader?: string
+  }[]
+  readonly marker?: 'none' | { readonly text: string; readonly indent?: number }
+  readonly padding?: PaddingSource
+  readonly frame?:
+    | 'none'
+    | { readonly ink?: I | ColorText; readonly border?: BorderSource<I>; readonly radius?: number }
 }
 
 export interface StyleSource<
   S extends string = string,
   I extends string = string,
   Z extends string = string,
-  F extends string = string,
-> extends Properties<I, Z, F> {
+> extends CharacterProperties<I, Z>,
+    ParagraphProperties<I> {
   /** The style, or the styles in order, that this one builds on. */
   readonly from?: S | readonly S[]
+}
+
+/** A size: units, or a step of the sheet's scale. */
+export type SizeDefinition = number | { readonly step: number }
+
+/**
+ * An ink: a color of CSS Color 4, the name of another ink, one made from another in OKLCH, or a
+ * gradient.
+ */
+export type InkSource =
+  | string
+  | {
+      readonly from: string
+      /** Added to the lightness, 0 to 1. */
+      readonly lighter?: number
+      /** Taken from the lightness, 0 to 1. */
+      readonly darker?: number
+      /** Multiplies the opacity. */
+      readonly alpha?: number
+      /** Another ink, blended in by `share` (a half without it). */
+      readonly mix?: string
+      readonly share?: number
+    }
+  | {
+      readonly gradient: 'linear' | 'radial'
+      readonly stops: readonly (string | { readonly at: number; readonly ink: string })[]
+      /** Degrees, counter-clockwise; 0 runs from left to right. */
+      readonly angle?: number
+      readonly over?: 'run' | 'line' | 'block'
+    }
+
+/** What a mode changes: a part of a sheet. */
+export interface SheetPart {
+  readonly families?: Readonly<Record<string, string | readonly string[]>>
+  readonly scale?: { readonly base: number; readonly ratio: number }
+  readonly sizes?: Readonly<Record<string, SizeDefinition>>
+  readonly inks?: Readonly<Record<string, InkSource>>
+  readonly styles?: Readonly<Record<string, StyleSource>>
 }
 
 export interface SheetSource<
   S extends string = string,
   I extends string = string,
   Z extends string = string,
+  M extends string = string,
 > {
+  /** A JSON Schema, for editors; not read. */
+  readonly $schema?: string
   /** Short names for families, to be changed in one place. */
   readonly families?: Readonly<Record<string, string | readonly string[]>>
-  readonly sizes?: Readonly<Record<Z, number>>
-  readonly inks?: Readonly<Record<I, string>>
+  /** A modular scale: step n is base · ratioⁿ units. */
+  readonly scale?: { readonly base: number; readonly ratio: number }
+  readonly sizes?: Readonly<Record<Z, SizeDefinition>>
+  readonly inks?: Readonly<Record<I, InkSource>>
+  /** By name; one called `defaults` lies under all others. */
   readonly styles: { readonly [K in S]: StyleSource<NoInfer<S>, NoInfer<I>, NoInfer<Z>> }
+  /** Named sets of changes: dark, more contrast, another brand. */
+  readonly modes?: { readonly [K in M]: SheetPart }
 }

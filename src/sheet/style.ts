@@ -1,4 +1,5 @@
-import type { Ink } from './ink.ts'
+import type { ValueOf } from './kinds.ts'
+import type { properties } from './properties.ts'
 
 export type Slant = 'normal' | 'italic' | 'oblique'
 
@@ -12,19 +13,19 @@ export type Leading =
   | { readonly kind: 'times'; readonly factor: number }
   | { readonly kind: 'units'; readonly units: number }
 
-/** A style with nothing left open. */
-export interface Style {
-  readonly family: readonly string[]
-  /** In units, before reader settings. */
-  readonly size: number
-  readonly weight: number
-  readonly slant: Slant
-  readonly leading: Leading
-  readonly ink: Ink
+/** What one style or override states, read and checked. */
+export type StatedStyle = {
+  readonly [K in keyof typeof properties]?: ValueOf<(typeof properties)[K]>
 }
 
-/** What one style or override states, read and checked. */
-export type StatedStyle = Partial<Omit<Style, 'size'>> & { readonly size?: Size }
+/** Properties that a style need not have. */
+type Open = 'smallest' | 'largest' | 'lines'
+
+/** A style with nothing left open; lengths in units, before reader settings. */
+export type Style = Required<Omit<StatedStyle, 'size' | Open>> &
+  Pick<StatedStyle, Open> & {
+    readonly size: number
+  }
 
 /** What holds where no style says anything else. */
 export const initialStyle: Style = {
@@ -32,8 +33,40 @@ export const initialStyle: Style = {
   size: 16,
   weight: 400,
   slant: 'normal',
+  stretch: 100,
   leading: { kind: 'times', factor: 1.4 },
+  tracking: 0,
+  wordSpacing: 0,
   ink: { kind: 'solid', color: '#000000', opacity: 1 },
+  opacity: 1,
+  stroke: 'none',
+  backing: 'none',
+  shadow: 'none',
+  underline: false,
+  overline: false,
+  strike: false,
+  shift: 0,
+  position: 'normal',
+  letterCase: 'normal',
+  features: [],
+  axes: new Map(),
+  language: 'en',
+  scaling: true,
+  align: 'start',
+  direction: 'auto',
+  firstIndent: 0,
+  startIndent: 0,
+  endIndent: 0,
+  spaceBefore: 0,
+  spaceAfter: 0,
+  ellipsis: '…',
+  breaking: 'fast',
+  hyphenation: false,
+  justification: {},
+  tabs: [],
+  marker: 'none',
+  padding: 0,
+  frame: 'none',
 }
 
 /** One statement over another, neither yet applied: a relative size is of the one below it. */

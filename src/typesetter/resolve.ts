@@ -6,15 +6,10 @@ import {
   placesOf,
   warningProblem,
 } from '../problem/index.ts'
-import type { StyledParagraph, StyledRun } from '../shaping/index.ts'
-import {
-  type ReaderSettings,
-  type Sheet,
-  type Style,
-  scaledSize,
-  styleWithin,
-} from '../sheet/index.ts'
+import type { StyledParagraph } from '../shaping/index.ts'
+import { type ReaderSettings, type Sheet, type Style, styleWithin } from '../sheet/index.ts'
 import { checkLink } from './links.ts'
+import { type Around, paragraphWriter } from './paragraph-writer.ts'
 
 /** What placeholders are filled with: data, never parsed; or rich text. */
 export type Value = string | number | RichText
@@ -25,13 +20,6 @@ export interface Resolved {
   readonly problems: readonly Problem[]
 }
 
-/** What holds at a point of the tree: before reader settings. */
-interface Around {
-  readonly style: Style
-  readonly link?: string
-  readonly action?: string
-}
-
 interface Task {
   readonly nodes: readonly RichNode[]
   next: number
@@ -40,8 +28,6 @@ interface Task {
   readonly values?: Values
   readonly placeOf: (start: number, end: number) => Problem['place']
 }
-
-const paragraphEnd = /\r\n|\r|\n|\u2029/
 
 /** Walks a tree without recursion; gives styled paragraphs with the sizes the reader gets. */
 export function resolve(
@@ -54,11 +40,10 @@ export function resolve(
 ): Resolved {
   const problems: Problem[] = []
   const used = new Set<string>()
-  const paragraphs = paragraphWriter(reader, base)
+  const outermost: Around = { style: base, depth: 0 }
+  const paragraphs = paragraphWriter(reader, outermost)
   const placeOf = placesOf(rich.source, source)
-  const tasks: Task[] = [
-    { nodes: rich.children, next: 0, around: { style: base }, values, placeOf },
-  ]
+  const tasks: Task[] = [{ nodes: rich.children, next: 0, around: outermost, values, placeOf }]
   while (tasks.length > 0) {
     const task = tasks[tasks.length - 1]
     const node = task.nodes[task.next++]
@@ -68,6 +53,7 @@ export function resolve(
       paragraphs.add(node.text, task.around)
     } else if (node.kind === 'span') {
       const around = aroundSpan(node, task, sheet, problems)
+      paragraphs.enter(around)
       tasks.push({ ...task, nodes: node.children, next: 0, around })
     } else {
       const value =
@@ -115,7 +101,8 @@ function aroundSpan(span: SpanNode, task: Task, sheet: Sheet, problems: Problem[
     else if (override.name === 'action') action = override.value
     else style = overridden(style, override, task, sheet, problems)
   }
-  return { style, link, action }
+  const outer = task.around
+  return { style, link, action, outer, depth: outer.depth + 1 }
 }
 
 function checkedLink(override: Override, task: Task, problems: Problem[]): string | undefined {
@@ -136,64 +123,4 @@ function overridden(
   const place = task.placeOf(override.start, override.end)
   for (const problem of found) problems.push({ ...problem, place })
   return styleWithin(style, stated)
-}
-
-/** Collects text into paragraphs; neighbours of one style become one run. */
-function paragraphWriter(reader: ReaderSettings, base: Style) {
-  const scaled = new Map<Style, Style>()
-  const paragraphs: StyledParagraph[] = []
-  let text = ''
-  let runs: StyledRun[] = []
-  let offset = 0
-  let last: Style = base
-
-  function scaledStyle(style: Style): Style {
-    let known = scaled.get(style)
-    if (!known) {
-      known = { ...style, size: scaledSize(style.size, reader.scale ?? 1) }
-      scaled.set(style, known)
-    }
-    return known
-  }
-
-  function endParagraph() {
-    paragraphs.push({ text, runs, offset, style: scaledStyle(last) })
-    offset += text.length + 1
-    text = ''
-    runs = []
-  }
-
-  return {
-    add(added: string, { style, link, action }: Around) {
-      for (const [i, piece] of added.split(paragraphEnd).entries()) {
-        if (i > 0) endParagraph()
-        last = style
-        if (piece === '') continue
-        const start = text.length
-        text += piece
-        const before = runs.at(-1)
-        const run = {
-          start,
-          end: text.length,
-          style: scaledStyle(style),
-          ...(link && { link }),
-          ...(action && { action }),
-        }
-        if (
-          before &&
-          before.style === run.style &&
-          before.link === link &&
-          before.action === action
-        ) {
-          runs[runs.length - 1] = { ...before, end: run.end }
-        } else {
-          runs.push(run)
-        }
-      }
-    },
-    end() {
-      endParagraph()
-      return paragraphs
-    },
-  }
 }

@@ -209,7 +209,11 @@ describe('problems', () => {
       "the span ~strong[ is not closed at board.txt:1:4 (end it with ']')",
     ],
     ['to\n {port}', 'missing-value', 'no value for {port} at board.txt:2:2'],
-    ['~(size=big)[x]', 'unknown-size', "no size named 'big' at board.txt:1:3 (known: small)"],
+    [
+      '~(size=big)[x]',
+      'unknown-size',
+      "no size named 'big' at board.txt:1:3 (the sheet has small)",
+    ],
     [
       '~(sise=9)[x]',
       'unknown-property',

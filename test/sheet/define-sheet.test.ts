@@ -57,9 +57,9 @@ describe('defineSheet', () => {
     )
     expect(problems.map(p => [p.code, p.place, p.nearest])).toEqual([
       ['bad-ink', 'inks.wrong', undefined],
-      ['unknown-size', 'styles.body.size', undefined],
-      ['unknown-ink', 'styles.body.ink', 'deep'],
       ['unknown-style', 'styles.headline.from', 'body'],
+      ['unknown-ink', 'styles.body.ink', 'deep'],
+      ['unknown-size', 'styles.body.size', undefined],
     ])
   })
 
@@ -68,8 +68,8 @@ describe('defineSheet', () => {
     const problems = problemsOf(() => readSheet(JSON.stringify({ styles })))
     expect(problems.map(p => [p.message, p.hint ?? p.nearest])).toEqual([
       ["-3 is no value for 'size'", expect.stringContaining('a number of units above 0')],
-      ['"leaning" is no value for \'slant\'', 'expected one of normal, italic, oblique'],
       ["unknown property 'wieght'", 'weight'],
+      ['"leaning" is no value for \'slant\'', 'expected one of normal, italic, oblique'],
     ])
   })
 

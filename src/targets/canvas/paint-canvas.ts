@@ -7,7 +7,7 @@ import {
 } from '../../drawing/index.ts'
 import type { Face, Outline } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import type { Ink } from '../../sheet/index.ts'
+import type { SolidInk } from '../../sheet/index.ts'
 
 /** What is used of the browser's `Path2D`. */
 interface GlyphPath {
@@ -85,7 +85,7 @@ function paintItem(context: CanvasContext, item: Item) {
   }
 }
 
-function setFill(context: CanvasContext, ink: Ink) {
+function setFill(context: CanvasContext, ink: SolidInk) {
   context.fillStyle = ink.color
   context.globalAlpha = ink.opacity
 }

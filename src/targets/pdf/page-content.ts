@@ -7,7 +7,7 @@ import {
   type RectangleItem,
 } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
-import type { Ink } from '../../sheet/index.ts'
+import type { SolidInk } from '../../sheet/index.ts'
 import { hex16 } from './bytes.ts'
 import { clusterTexts } from './cluster-texts.ts'
 import type { EmbeddedFont } from './embedded-font.ts'
@@ -42,7 +42,12 @@ function itemContent(item: Item, point: Point, resources: PageResources): string
   }
 }
 
-function inked(ink: Ink, operator: 'rg' | 'RG', resources: PageResources, content: string): string {
+function inked(
+  ink: SolidInk,
+  operator: 'rg' | 'RG',
+  resources: PageResources,
+  content: string,
+): string {
   const components = [1, 3, 5].map(i => Number.parseInt(ink.color.slice(i, i + 2), 16) / 255)
   const color = `${components.map(c => numberText(c)).join(' ')} ${operator}\n`
   if (ink.opacity >= 1) return color + content

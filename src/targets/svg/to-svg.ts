@@ -8,7 +8,7 @@ import {
 } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import type { Ink } from '../../sheet/index.ts'
+import type { SolidInk } from '../../sheet/index.ts'
 import { outlinePath } from './outline-path.ts'
 import { xmlText } from './xml.ts'
 
@@ -85,7 +85,7 @@ function glyphsItem(item: GlyphsItem, { idOf }: GlyphDefinitions): string {
   return `<g transform="${place}"${painted('fill', item.ink)}>${uses}</g>\n`
 }
 
-function painted(what: 'fill' | 'stroke', { color, opacity }: Ink): string {
+function painted(what: 'fill' | 'stroke', { color, opacity }: SolidInk): string {
   const through = opacity < 1 ? ` ${what}-opacity="${numberText(opacity)}"` : ''
   return ` ${what}="${color}"${through}`
 }

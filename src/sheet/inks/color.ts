@@ -1,0 +1,81 @@
+import { type Color, converter, displayable, formatHex, type Oklch, parse, toGamut } from 'culori'
+import type { SolidInk } from './ink.ts'
+
+/** Why a text is no color of ours. */
+export interface ColorMistake {
+  readonly message: string
+  readonly hint: string
+}
+
+const form = 'a color as CSS writes it, such as #0b3d5c, oklch(45% 0.08 240) or rebeccapurple'
+
+/**
+ * Reads a color of CSS Color 4. Components out of their range are mistakes: parsers clamp them in
+ * silence, and something else than was written is painted.
+ */
+export function readColor(text: string): Color | ColorMistake {
+  const range = componentMistake(text)
+  if (range) return range
+  return parse(text.trim()) ?? { message: `'${text}' is not a color`, hint: form }
+}
+
+export const isMistake = (read: Color | ColorMistake): read is ColorMistake => 'message' in read
+
+const mapToSrgb = toGamut('rgb', 'oklch')
+export const toOklch: (color: Color) => Oklch = converter('oklch')
+
+/** In sRGB; what lies outside is mapped by the algorithm of CSS Color 4, section 13.2. */
+export function inSrgb(color: Color): { ink: SolidInk; mapped: boolean } {
+  const mapped = !displayable(color)
+  const hex = formatHex(mapped ? mapToSrgb(color) : color) ?? '#000000'
+  return { ink: { kind: 'solid', color: hex, opacity: color.alpha ?? 1 }, mapped }
+}
+
+/** Ranges of a function's components as numbers, and what 100 % of each is. */
+type Component = { readonly least: number; readonly most: number; readonly whole: number }
+const upTo = (most: number): Component => ({ least: 0, most, whole: most })
+const free: Component = { least: -Infinity, most: Infinity, whole: 1 }
+const fromZero: Component = { least: 0, most: Infinity, whole: 1 }
+
+const functions: Record<string, readonly Component[]> = {
+  rgb: [upTo(255), upTo(255), upTo(255)],
+  rgba: [upTo(255), upTo(255), upTo(255)],
+  hsl: [free, upTo(100), upTo(100)],
+  hsla: [free, upTo(100), upTo(100)],
+  hwb: [free, upTo(100), upTo(100)],
+  lab: [upTo(100), free, free],
+  lch: [upTo(100), fromZero, free],
+  oklab: [upTo(1), free, free],
+  oklch: [upTo(1), fromZero, free],
+}
+const unitRange = [upTo(1), upTo(1), upTo(1)]
+
+function componentMistake(text: string): ColorMistake | undefined {
+  const [, name, inner] = /^\s*([a-z]+)\(([^()]*)\)\s*$/i.exec(text) ?? []
+  if (name === undefined) return undefined
+  const parts = inner.split(/[\s,/]+/).filter(part => part !== '')
+  const isColor = name.toLowerCase() === 'color'
+  const space = isColor ? parts.shift()?.toLowerCase() : undefined
+  const components = isColor
+    ? space?.startsWith('xyz')
+      ? [free, free, free]
+      : unitRange
+    : functions[name.toLowerCase()]
+  if (!components) return undefined
+  for (const [i, component] of [...components, upTo(1)].entries()) {
+    const part = parts[i]
+    if (part === undefined || part === 'none') continue
+    const value = part.endsWith('%')
+      ? (Number.parseFloat(part) * component.whole) / 100
+      : Number.parseFloat(part)
+    if (value >= component.least && value <= component.most) continue
+    if (Number.isNaN(value)) continue
+    const most = component.most < Infinity ? ` to ${component.most}` : ' up'
+    const what = i === components.length ? 'alpha' : `component ${i + 1}`
+    return {
+      message: `${what} of '${text.trim()}' is out of range`,
+      hint: `${part} is not from ${component.least}${most}`,
+    }
+  }
+  return undefined
+}

@@ -1,0 +1,41 @@
+/** A color in sRGB, as every target can show it. */
+export interface SolidInk {
+  readonly kind: 'solid'
+  /** `#rrggbb`. */
+  readonly color: string
+  /** 0 to 1. */
+  readonly opacity: number
+}
+
+export interface GradientStop {
+  /** 0 to 1 along the gradient. */
+  readonly at: number
+  /** `#rrggbb`. */
+  readonly color: string
+  /** 0 to 1. */
+  readonly opacity: number
+}
+
+/** What a gradient spans. */
+export type Span = 'run' | 'line' | 'block'
+
+/** A gradient whose stops lie so close that targets may blend between them in sRGB. */
+export interface GradientInk {
+  readonly kind: 'linear' | 'radial'
+  /** Of a linear one: degrees, counter-clockwise; 0 runs from left to right. */
+  readonly angle: number
+  readonly over: Span
+  readonly stops: readonly GradientStop[]
+}
+
+/** What glyphs, rules and backings are painted with. */
+export type Ink = SolidInk | GradientInk
+
+/** One color that stands for an ink: its own, or the middle of a gradient. */
+export function solidOf(ink: Ink): SolidInk {
+  if (ink.kind === 'solid') return ink
+  const { color, opacity } = ink.stops.reduce((best, stop) =>
+    Math.abs(stop.at - 0.5) < Math.abs(best.at - 0.5) ? stop : best,
+  )
+  return { kind: 'solid', color, opacity }
+}

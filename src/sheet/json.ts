@@ -1,0 +1,95 @@
+import { type Node, type ParseError, parseTree, printParseErrorCode } from 'jsonc-parser'
+import { DotLineError, errorProblem, type Place, type Problem, placesOf } from '../problem/index.ts'
+import type { Path } from './path.ts'
+
+/** Deeper than any sheet is, and less deep than a JSON reader's recursion can go. */
+const deepest = 200
+
+export interface ReadJson {
+  readonly value: unknown
+  /** The place of a path's key, or of the innermost part of it that is there. */
+  placeOf(path: Path): Place
+  /** Names that stand twice in one object: the first would be lost in silence. */
+  readonly problems: readonly Problem[]
+}
+
+/** Reads JSON (RFC 8259), and keeps where everything stands. Throws a `DotLineError`. */
+export function readJson(json: string, source: string): ReadJson {
+  const text = json.startsWith('\ufeff') ? json.slice(1) : json
+  const placeOf = placesOf(text, source)
+  const bottomless = tooDeepAt(text)
+  if (bottomless !== undefined) {
+    const message = `${source} is nested more than ${deepest} deep`
+    throw new DotLineError(errorProblem('too-deep', message, { place: placeOf(bottomless) }))
+  }
+  const errors: ParseError[] = []
+  const tree = parseTree(text, errors, { allowTrailingComma: false, disallowComments: true })
+  const [error] = errors
+  if (error || !tree) {
+    const place = placeOf(error?.offset ?? 0)
+    const hint = error ? readable(printParseErrorCode(error.error)) : 'the file is empty'
+    throw new DotLineError(errorProblem('bad-json', `${source} is not JSON`, { place, hint }))
+  }
+  const problems: Problem[] = []
+  const places = new Map<Node, ReadonlyMap<string | number, Node>>()
+  const value = plain(tree, places, (name, node) => {
+    const place = placeOf(node.offset, node.offset + node.length)
+    problems.push(errorProblem('duplicate-name', `'${name}' stands twice in one object`, { place }))
+  })
+  return {
+    value,
+    problems,
+    placeOf(path) {
+      let at = tree
+      for (const key of path) {
+        const inner = places.get(valueNode(at))?.get(key)
+        if (!inner) break
+        at = inner
+      }
+      return placeOf(at.offset, at.offset + at.length)
+    },
+  }
+}
+
+/** The value of a property; any other node itself. */
+const valueNode = (node: Node) => (node.type === 'property' ? (node.children?.[1] ?? node) : node)
+
+/** `ColonExpected` as `colon expected`. */
+function readable(code: string): string {
+  return code.replace(/(?!^)([A-Z])/g, ' $1').toLowerCase()
+}
+
+/** Where brackets outside of strings first go too deep. */
+function tooDeepAt(json: string): number | undefined {
+  let depth = 0
+  for (const { 0: token, index } of json.matchAll(/"(?:[^"\\]|\\.)*"|[[\]{}]/gs)) {
+    if (token === '[' || token === '{') depth++
+    else if (token === ']' || token === '}') depth--
+    if (depth > deepest) return index
+  }
+  return undefined
+}
+
+/** A node as a plain value; the nodes of its parts go into `places`. */
+function plain(
+  node: Node,
+  places: Map<Node, ReadonlyMap<string | number, Node>>,
+  twice: (name: string, node: Node) => void,
+): unknown {
+  const children = node.children ?? []
+  if (node.type === 'array') {
+    places.set(node, new Map(children.map((child, i) => [i, child])))
+    return children.map(child => plain(child, places, twice))
+  }
+  if (node.type !== 'object') return node.value
+  const inner = new Map<string, Node>()
+  const entries = children.map((property): [string, unknown] => {
+    const [key, value] = property.children ?? []
+    const name = String(key?.value)
+    if (inner.has(name)) twice(name, property)
+    inner.set(name, property)
+    return [name, value ? plain(value, places, twice) : undefined]
+  })
+  places.set(node, inner)
+  return Object.fromEntries(entries)
+}

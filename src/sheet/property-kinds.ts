@@ -1,0 +1,233 @@
+import { errorProblem, nearestName } from '../problem/index.ts'
+import { inkReference } from './inks/read-inks.ts'
+import {
+  either,
+  type Kind,
+  listOf,
+  mapped,
+  needed,
+  number,
+  object,
+  oneOf,
+  optional,
+  recordOf,
+  string,
+  trueOrFalse,
+  wholeNumber,
+} from './kinds.ts'
+import type { Leading, Size } from './style.ts'
+
+/** The kinds of values that properties take, each built of simpler ones. */
+
+const isNumber = (value: unknown) => typeof value === 'number'
+const isString = (value: unknown) => typeof value === 'string'
+const isBoolean = (value: unknown) => typeof value === 'boolean'
+
+export const units = (what: string) => number(`a number of units${what}`)
+export const length = number('a number of units from 0', { least: 0 })
+export const ems = number('a number of ems, such as 0.02', { least: -2, most: 10 })
+export const share = number('a number from 0 to 1', { least: 0, most: 1 })
+
+/** Weights by the names of the OpenType standard (`OS/2.usWeightClass`). */
+export const weightNames = {
+  thin: 100,
+  'extra-light': 200,
+  light: 300,
+  regular: 400,
+  medium: 500,
+  'semi-bold': 600,
+  bold: 700,
+  'extra-bold': 800,
+  black: 900,
+} as const
+export type WeightName = keyof typeof weightNames
+
+/** Widths by the names of the OpenType standard (`OS/2.usWidthClass`), in percent. */
+export const stretchNames = {
+  'ultra-condensed': 50,
+  'extra-condensed': 62.5,
+  condensed: 75,
+  'semi-condensed': 87.5,
+  normal: 100,
+  'semi-expanded': 112.5,
+  expanded: 125,
+  'extra-expanded': 150,
+  'ultra-expanded': 200,
+} as const
+export type StretchName = keyof typeof stretchNames
+
+function numberOrName(
+  numbers: Kind<number>,
+  names: Readonly<Record<string, number>>,
+): Kind<number> {
+  const choices = Object.keys(names)
+  const byName = mapped(oneOf(...choices), name => names[name])
+  return either(`${numbers.expected}, or ${byName.expected}`, numbers, isNumber, byName)
+}
+
+export const weight = numberOrName(
+  number('a number from 1 to 1000', { least: 1, most: 1000 }),
+  weightNames,
+)
+export const stretch = numberOrName(
+  number('a percentage from 50 to 200', { least: 50, most: 200 }),
+  stretchNames,
+)
+
+const family = string('the name of a family')
+export const families: Kind<readonly string[]> = {
+  expected: 'the name of a family, or a list of names',
+  schema: { anyOf: [family.schema, { type: 'array', items: family.schema, minItems: 1 }] },
+  read(value, at) {
+    const list = listOf(this.expected, family, 1).read(isString(value) ? [value] : value, at)
+    return list?.flatMap(name => at.names.families.get(name) ?? [name])
+  },
+}
+
+const sizeUnits = number('a number of units above 0', { above: 0 })
+const sizeText = string('a size')
+export const size: Kind<Size> = either<Size, Size>(
+  'a number of units above 0, such as 16, a factor such as "1.2x", or the name of a size',
+  mapped(sizeUnits, units => ({ kind: 'units', units })),
+  isNumber,
+  mapped(sizeText, (text, at) => {
+    const named = at.names.sizes.get(text)
+    if (named !== undefined) return { kind: 'units', units: named }
+    const factor = Number(/^(\d+(?:\.\d+)?)x$/.exec(text)?.[1] ?? 0)
+    if (factor > 0) return { kind: 'times', factor }
+    const known = [...at.names.sizes.keys()]
+    const nearest = nearestName(text, known)
+    const hint = nearest
+      ? undefined
+      : known.length > 0
+        ? `the sheet has ${known.join(', ')}`
+        : 'a number, or a factor such as "1.2x"'
+    at.report(at.path, errorProblem('unknown-size', `no size named '${text}'`, { nearest, hint }))
+    return undefined
+  }),
+)
+
+export const leading: Kind<Leading> = either<Leading, Leading>(
+  'a number of times the size, such as 1.4, or units such as "24u"',
+  mapped(number('a factor', { above: 0 }), factor => ({ kind: 'times', factor })),
+  isNumber,
+  mapped(string('units', /^\d+(\.\d+)?u$/), text => ({
+    kind: 'units',
+    units: Number.parseFloat(text),
+  })),
+)
+
+/** `none` where a property is an object that can be taken away again. */
+const orNone = <T>(kind: Kind<T>) =>
+  either(`${kind.expected}, or "none"`, oneOf('none'), isString, kind)
+
+const line = object('{ ink, width, gap, dash, skip }', {
+  ink: optional(inkReference),
+  width: optional(length),
+  gap: optional(units('')),
+  dash: optional(listOf('lengths of dashes and gaps', length, 1)),
+  skip: optional(trueOrFalse),
+})
+export const lineDecoration = either(
+  'true, false, or { ink, width, gap, dash, skip }',
+  trueOrFalse,
+  isBoolean,
+  line,
+)
+
+export const stroke = orNone(
+  object('{ ink, width, place, fill }', {
+    ink: needed(inkReference),
+    width: needed(length),
+    place: optional(oneOf('outside', 'center')),
+    fill: optional(trueOrFalse),
+  }),
+)
+
+const border = object('{ ink, width }', { ink: needed(inkReference), width: needed(length) })
+
+const sides = object('{ top, right, bottom, left }', {
+  top: optional(length),
+  right: optional(length),
+  bottom: optional(length),
+  left: optional(length),
+})
+export const padding = either('units, or { top, right, bottom, left }', length, isNumber, sides)
+
+export const backing = orNone(
+  object('{ ink, padding, radius, border, over }', {
+    ink: needed(inkReference),
+    padding: optional(padding),
+    radius: optional(length),
+    border: optional(border),
+    over: optional(oneOf('run', 'line', 'block')),
+  }),
+)
+
+export const frameBacking = orNone(
+  object('{ ink, border, radius }', {
+    ink: optional(inkReference),
+    border: optional(border),
+    radius: optional(length),
+  }),
+)
+
+export const shadow = orNone(
+  object('{ ink, x, y, blur }', {
+    ink: needed(inkReference),
+    x: optional(units('')),
+    y: optional(units('')),
+    blur: optional(length),
+  }),
+)
+
+const featureValue = either(
+  'true, false or a number',
+  trueOrFalse,
+  isBoolean,
+  wholeNumber('a whole number', 0),
+)
+export const features = mapped(
+  recordOf('OpenType feature tags of four characters', featureValue, /^[\x20-\x7e]{4}$/),
+  map => [...map].map(([tag, value]) => `${tag}=${Number(value)}`).sort(),
+)
+export const axes = recordOf('axis tags of four characters', number('a number'), /^[\x20-\x7e]{4}$/)
+
+/** BCP 47, loosely: subtags of letters and digits. */
+export const language = string(
+  'a language tag such as "en" or "sr-Latn"',
+  /^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/,
+)
+
+export const ellipsis = either(
+  'a mark such as "…", or { mark, at, between }',
+  string('a mark'),
+  isString,
+  object('{ mark, at, between }', {
+    mark: optional(string('a mark')),
+    at: optional(oneOf('end', 'middle', 'start')),
+    between: optional(oneOf('graphemes', 'words')),
+  }),
+)
+
+const limits: Kind<readonly [least: number, most: number]> = mapped(
+  listOf('two numbers, the least and the most', number('a number'), 2, 2),
+  ([least, most]) => [least, most] as const,
+)
+export const justification = object('{ words, letters }', {
+  words: optional(limits),
+  letters: optional(limits),
+})
+
+export const tabs = listOf(
+  'a list of { at, align, leader }',
+  object('{ at, align, leader }', {
+    at: needed(length),
+    align: optional(oneOf('start', 'center', 'end', 'decimal')),
+    leader: optional(string('what is repeated up to the stop')),
+  }),
+)
+
+export const marker = orNone(
+  object('{ text, indent }', { text: needed(string('the marker')), indent: optional(length) }),
+)
