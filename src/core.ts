@@ -27,13 +27,23 @@ export {
 export { DotLineError, type Place, type Problem, problemLine } from './problem/index.ts'
 export {
   defineSheet,
+  type GradientInk,
   type Ink,
   type ReaderSettings,
+  type Reason,
+  readerStyle,
   readSheet,
   type Sheet,
+  type SheetPart,
   type SheetSource,
+  type SolidInk,
   type Style,
   type StyleSource,
+  scaledSize,
+  sheetJsonSchema,
+  type WrittenTokens,
+  writeCss,
+  writeTokens,
 } from './sheet/index.ts'
 export {
   type Setting,

@@ -4,6 +4,7 @@ import { Command, CommanderError } from 'commander'
 import { errorLines } from './command-error.ts'
 import { addDemo } from './demo.ts'
 import { addRender } from './render.ts'
+import { addSheet } from './sheet.ts'
 
 /** Bad input, of whatever kind. */
 const badInput = 2
@@ -23,6 +24,7 @@ function program(): Command {
     .configureOutput({ outputError: (text, write) => write(oneLine(text)) })
     .exitOverride()
   addRender(command)
+  addSheet(command)
   addDemo(command)
   for (const sub of command.commands) sub.copyInheritedSettings(command)
   return command

@@ -1,11 +1,11 @@
 import { type Command, Option } from 'commander'
-import { type Align, openShelf, problemLine, readSheet, type Sheet, typesetter } from 'dot-line'
+import { type Align, openShelf, problemLine, type ReaderSettings, typesetter } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import { CommandError } from './command-error.ts'
+import { openSheet } from './open-sheet.ts'
 import { namedValue, positiveNumber, repeated, wholeNumber } from './options.ts'
 import { endings, formatOf, writeWhole } from './output.ts'
 import { readText } from './read-file.ts'
-import { starterSheet } from './starter-sheet.ts'
 
 interface RenderOptions {
   readonly text?: string
@@ -14,7 +14,12 @@ interface RenderOptions {
   readonly width?: number
   readonly lines?: number
   readonly align?: Align
+  readonly mode?: string
   readonly scale?: number
+  readonly growth?: 'eased' | 'linear'
+  readonly wide?: true
+  readonly bold?: true
+  readonly contrast?: true
   readonly value?: Record<string, string>
   readonly font?: string[]
   readonly title?: string
@@ -47,7 +52,14 @@ export function addRender(program: Command) {
         'end',
       ]),
     )
+    .option('--mode <name>', 'a mode of the sheet')
     .option('--scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
+    .addOption(
+      new Option('--growth <kind>', 'how large styles grow with it').choices(['eased', 'linear']),
+    )
+    .option('--wide', 'the reader wants wider spacing')
+    .option('--bold', 'the reader wants bold text')
+    .option('--contrast', 'the reader wants more contrast')
     .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue)
     .option('--font <file>', 'one more font; may be repeated', repeated)
     .option('--title <text>', 'what the picture or document is called')
@@ -68,12 +80,9 @@ async function render(file: string | undefined, options: RenderOptions) {
   const { output, title, pixelRatio } = options
   const format = output === undefined ? undefined : formatOf(output)
   const markup = readMarkup(file, options.text)
-  const sheet: Sheet =
-    options.sheet === undefined
-      ? starterSheet
-      : readSheet(readText(options.sheet, 'sheet'), options.sheet)
+  const sheet = openSheet(options.sheet, options.mode)
   const shelf = await openShelf({ fonts: options.font })
-  const setter = typesetter({ sheet, shelf, reader: { scale: options.scale } })
+  const setter = typesetter({ sheet, shelf, reader: readerOf(options) })
   const { style, width, lines, align, value: values } = options
   const layout = setter.set(markup.text, {
     style,
@@ -86,6 +95,16 @@ async function render(file: string | undefined, options: RenderOptions) {
   for (const problem of layout.problems) process.stderr.write(`warning: ${problemLine(problem)}\n`)
   if (output === undefined || format === undefined) process.stdout.write(toSvg(layout, { title }))
   else writeWhole(output, format(layout, { title, pixelRatio }))
+}
+
+function readerOf({ scale, growth, wide, bold, contrast }: RenderOptions): ReaderSettings {
+  return {
+    scale,
+    growth,
+    bold,
+    spacing: wide ? 'wide' : 'normal',
+    contrast: contrast ? 'more' : 'normal',
+  }
 }
 
 function readMarkup(

@@ -14,3 +14,5 @@ export type {
   StyleSource,
 } from './source.ts'
 export { initialStyle, type StatedStyle, type Style, styleWithin } from './style.ts'
+export { type WrittenTokens, writeTokens } from './tokens/write-tokens.ts'
+export { writeCss } from './write-css.ts'

@@ -169,7 +169,7 @@ export function either<T, U>(
       })
       function withExpected(path: Path, problem: Problem): Problem {
         // A mistake deeper inside tells more than what the whole may be.
-        return path.length === at.path.length
+        return problem.code === 'bad-value' && path.length === at.path.length
           ? { ...problem, hint: `expected ${expected}` }
           : problem
       }

@@ -1,0 +1,13 @@
+import pico from 'picocolors'
+
+/** Rows as columns of text, the first row as their heads; long cells are not cut. */
+export function table(rows: readonly (readonly string[])[]): string {
+  const widths = rows[0].map((_, column) => Math.max(...rows.map(row => row[column].length)))
+  const line = (row: readonly string[]) =>
+    row
+      .map((cell, column) => cell.padEnd(widths[column]))
+      .join('  ')
+      .trimEnd()
+  const [heads, ...rest] = rows
+  return [pico.bold(line(heads)), ...rest.map(line)].map(text => `${text}\n`).join('')
+}

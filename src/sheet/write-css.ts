@@ -1,0 +1,144 @@
+import { DotLineError, errorProblem } from '../problem/index.ts'
+import type { Sheet } from './define-sheet.ts'
+import type { Ink } from './inks/ink.ts'
+import type { StatedStyle, Style } from './style.ts'
+
+/** Pixels of a `rem` where nobody changed the browser's font size. */
+const rem = 16
+
+/** The generic families of CSS that ours stand for. */
+const generics: Record<string, string> = { sans: 'sans-serif', serif: 'serif', mono: 'monospace' }
+
+/**
+ * A sheet as CSS: custom properties for inks and sizes, and a class for each style with what it
+ * states. Sizes are in `rem`, so that they follow the reader's setting in the browser. Modes become
+ * the same properties under `[data-mode="…"]`.
+ */
+export function writeCss(sheet: Sheet): string {
+  const blocks = [block(':root', customProperties(sheet))]
+  for (const mode of sheet.modeNames) {
+    const selector = `[data-mode="${mode.replace(/["\\]/g, '\\$&')}"]`
+    const before = new Set(customProperties(sheet))
+    const changed = sheet.mode(mode)
+    blocks.push(
+      block(
+        selector,
+        customProperties(changed).filter(line => !before.has(line)),
+      ),
+    )
+    for (const name of changed.styleNames) {
+      const own = sheet.styleNames.includes(name) ? new Set(declarations(sheet, name)) : new Set()
+      const lines = declarations(changed, name).filter(line => !own.has(line))
+      if (lines.length > 0)
+        blocks.push(
+          block(name === 'defaults' ? selector : `${selector} .${className(name)}`, lines),
+        )
+    }
+  }
+  const styles = sheet.styleNames.map(name =>
+    block(name === 'defaults' ? ':root' : `.${className(name)}`, declarations(sheet, name)),
+  )
+  return [blocks[0], ...styles, ...blocks.slice(1)].filter(text => text !== '').join('\n')
+}
+
+function block(selector: string, lines: readonly string[]): string {
+  return lines.length === 0 ? '' : `${selector} {\n${lines.map(line => `  ${line};\n`).join('')}}\n`
+}
+
+function customProperties(sheet: Sheet): string[] {
+  return [
+    ...sheet.inkNames.map(name => `--ink-${className(name)}: ${paint(sheet.ink(name))}`),
+    ...sheet.sizeNames.map(name => `--size-${className(name)}: ${rems(sheet.size(name))}`),
+  ]
+}
+
+/** A name as a CSS identifier (CSSOM, "serialize an identifier"), dots as hyphens. */
+function className(name: string): string {
+  return name
+    .replace(/\./g, '-')
+    .replace(/[^\p{L}\p{N}_-]/gu, c => `\\${c.codePointAt(0)?.toString(16)} `)
+    .replace(/^\d/, digit => `\\${digit.codePointAt(0)?.toString(16)} `)
+}
+
+function paint(ink: Ink): string {
+  if (ink.kind === 'solid') return color(ink.color, ink.opacity)
+  const stops = ink.stops.map(stop => `${color(stop.color, stop.opacity)} ${round(stop.at * 100)}%`)
+  // CSS counts clockwise from upward; ours counter-clockwise from the right.
+  return ink.kind === 'radial'
+    ? `radial-gradient(${stops.join(', ')})`
+    : `linear-gradient(${round(90 - ink.angle)}deg, ${stops.join(', ')})`
+}
+
+function color(hex: string, opacity: number): string {
+  if (opacity >= 1) return hex
+  const channels = [1, 3, 5].map(i => Number.parseInt(hex.slice(i, i + 2), 16))
+  return `rgb(${channels.join(' ')} / ${round(opacity)})`
+}
+
+/** What a style states, with what it builds on, as far as CSS has words for it. */
+function declarations(sheet: Sheet, name: string): string[] {
+  const stated = sheet.stated(name)
+  if (!stated) throw new DotLineError(errorProblem('unknown-style', `no style named '${name}'`))
+  const { size, leading, ink } = stated
+  const lines: (string | undefined)[] = [
+    stated.family && `font-family: ${stated.family.map(familyName).join(', ')}`,
+    size && `font-size: ${size.kind === 'units' ? rems(size.units) : `${round(size.factor)}em`}`,
+    stated.weight !== undefined ? `font-weight: ${stated.weight}` : undefined,
+    stated.slant && `font-style: ${stated.slant}`,
+    stated.stretch !== undefined ? `font-stretch: ${stated.stretch}%` : undefined,
+    leading &&
+      `line-height: ${leading.kind === 'times' ? round(leading.factor) : rems(leading.units)}`,
+    stated.tracking !== undefined ? `letter-spacing: ${round(stated.tracking)}em` : undefined,
+    stated.wordSpacing !== undefined ? `word-spacing: ${round(stated.wordSpacing)}em` : undefined,
+    ink && inkDeclaration(sheet, ink),
+    stated.opacity !== undefined ? `opacity: ${stated.opacity}` : undefined,
+    stated.letterCase && letterCases[stated.letterCase],
+    stated.features && featureDeclaration(stated.features),
+    stated.align && `text-align: ${stated.align}`,
+    stated.firstIndent !== undefined ? `text-indent: ${rems(stated.firstIndent)}` : undefined,
+    stated.spaceBefore !== undefined
+      ? `margin-block-start: ${rems(stated.spaceBefore)}`
+      : undefined,
+    stated.spaceAfter !== undefined ? `margin-block-end: ${rems(stated.spaceAfter)}` : undefined,
+    stated.hyphenation !== undefined
+      ? `hyphens: ${stated.hyphenation ? 'auto' : 'manual'}`
+      : undefined,
+    decorationLines(stated),
+  ]
+  return lines.filter(line => line !== undefined)
+}
+
+function inkDeclaration(sheet: Sheet, ink: Ink): string {
+  const name = sheet.inkNames.find(
+    known => JSON.stringify(sheet.ink(known)) === JSON.stringify(ink),
+  )
+  const value = name === undefined ? paint(ink) : `var(--ink-${className(name)})`
+  return ink.kind === 'solid' ? `color: ${value}` : `background: ${value} text; color: transparent`
+}
+
+const letterCases: Record<Style['letterCase'], string> = {
+  normal: 'text-transform: none',
+  upper: 'text-transform: uppercase',
+  lower: 'text-transform: lowercase',
+  title: 'text-transform: capitalize',
+  'small-caps': 'font-variant-caps: small-caps',
+}
+
+function featureDeclaration(features: readonly string[]): string {
+  if (features.length === 0) return 'font-feature-settings: normal'
+  const settings = features.map(f => `"${f.slice(0, 4).replace(/["\\]/g, '\\$&')}" ${f.slice(5)}`)
+  return `font-feature-settings: ${settings.join(', ')}`
+}
+
+function decorationLines({ underline, overline, strike }: StatedStyle): string | undefined {
+  if (underline === undefined && overline === undefined && strike === undefined) return undefined
+  const lines = [underline && 'underline', overline && 'overline', strike && 'line-through']
+  return `text-decoration-line: ${lines.filter(Boolean).join(' ') || 'none'}`
+}
+
+function familyName(name: string): string {
+  return generics[name] ?? `"${name.replace(/["\\]/g, '\\$&')}"`
+}
+
+const rems = (units: number) => `${round(units / rem)}rem`
+const round = (value: number) => Number(value.toFixed(5))
