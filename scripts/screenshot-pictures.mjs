@@ -11,7 +11,13 @@ const root = fileURLToPath(new URL('../', import.meta.url))
 export function demoPictures(folder) {
   const made = mkdtempSync(join(tmpdir(), 'dot-line-'))
   execFileSync(process.execPath, ['dist/cli/main.js', 'demo', '-o', made], { cwd: root })
-  for (const name of ['board.png', 'passengers.png', 'notice.png']) {
+  for (const name of [
+    'board.png',
+    'board-dark.png',
+    'passengers.png',
+    'reader-curve.png',
+    'notice.png',
+  ]) {
     copyFileSync(join(made, name), join(folder, name))
   }
 }

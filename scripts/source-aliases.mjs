@@ -8,7 +8,8 @@ const { exports } = JSON.parse(readFileSync(new URL('package.json', root), 'utf8
 
 /** Aliases for Vite. `condition` is `node` or `default`. */
 export function sourceAliases(condition) {
-  return Object.entries(exports).map(([entry, targets]) => {
+  const modules = Object.entries(exports).filter(([, targets]) => typeof targets === 'object')
+  return modules.map(([entry, targets]) => {
     const built = targets[condition] ?? targets.default
     const source = built.replace('./dist/', 'src/').replace(/\.js$/, '.ts')
     const name = entry.replace('.', 'dot-line').replaceAll('.', '\\.')

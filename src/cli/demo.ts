@@ -1,8 +1,14 @@
 import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { Command } from 'commander'
-import { openShelf, readSheet, typesetter } from 'dot-line'
-import { boardDrawing, noticePage, passengersChart, type Scene } from '../demo/index.ts'
+import { openShelf, type ReaderSettings, readSheet, type Sheet, typesetter } from 'dot-line'
+import {
+  boardDrawing,
+  noticePage,
+  passengersChart,
+  readerCurve,
+  type Scene,
+} from '../demo/index.ts'
 import { positiveNumber } from './options.ts'
 import { formatOf, makeFolder, writeWhole } from './output.ts'
 import { readText } from './read-file.ts'
@@ -26,13 +32,12 @@ async function demo(options: { readonly output: string; readonly scale?: number 
   const sheet = readSheet(readText(sheetPath, 'sheet'), sheetPath)
   const strings = JSON.parse(readText(dataPath('strings.en.json'), 'strings'))
   const reader = { scale: options.scale }
-  const scene: Scene = {
-    sheet,
-    strings,
-    setter: typesetter({ sheet, shelf, reader }),
+  const sceneIn = (mode: Sheet, settings: ReaderSettings): Scene => {
+    return { sheet: mode, strings, setter: typesetter({ sheet: mode, shelf, reader: settings }) }
   }
-  // A printed page has no reader setting.
-  const printed: Scene = { ...scene, setter: typesetter({ sheet, shelf }) }
+  const scene = sceneIn(sheet, reader)
+  // A printed page has no reader setting, and neither has a picture about them.
+  const printed = sceneIn(sheet, {})
   const shown = [
     {
       drawing: boardDrawing(scene),
@@ -40,9 +45,19 @@ async function demo(options: { readonly output: string; readonly scale?: number 
       what: 'departures board, an app screen',
     },
     {
+      drawing: boardDrawing(sceneIn(sheet.mode('dark'), reader)),
+      files: ['board-dark.svg', 'board-dark.png'],
+      what: 'the same in the sheet’s dark mode',
+    },
+    {
       drawing: passengersChart(scene),
       files: ['passengers.svg', 'passengers.png'],
       what: 'passengers a month, a chart',
+    },
+    {
+      drawing: readerCurve(printed),
+      files: ['reader-curve.svg', 'reader-curve.png'],
+      what: 'how sizes follow the reader, a chart',
     },
     {
       drawing: noticePage(printed),

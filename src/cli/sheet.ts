@@ -74,7 +74,7 @@ function stylesTable(sheet: Sheet, reader: ReaderSettings): string {
       String(style.weight),
       style.slant,
       propertyValue('leading', style),
-      inkText(sheet, style),
+      inkText(style, sheet.why(name).find(reason => reason.property === 'ink')?.stated),
     ]
   })
   const heads = ['style', 'family', 'size', 'weight', 'slant', 'leading', 'ink']
@@ -85,10 +85,10 @@ function stylesTable(sheet: Sheet, reader: ReaderSettings): string {
 
 function whyTable(sheet: Sheet, name: string, reader: ReaderSettings): string {
   const style = readerStyle(sheet.style(name), reader)
-  const rows = sheet.why(name).map(({ property, style: by, place }) => {
+  const rows = sheet.why(name).map(({ property, stated, style: by, place }) => {
     return [
       property,
-      property === 'ink' ? inkText(sheet, style) : propertyValue(property, style),
+      property === 'ink' ? inkText(style, stated) : propertyValue(property, style),
       by,
       placeColumn(place),
     ]
@@ -97,8 +97,8 @@ function whyTable(sheet: Sheet, name: string, reader: ReaderSettings): string {
   return table([['property', 'value', 'set by', 'at'], ...rows])
 }
 
-function inkText(sheet: Sheet, { ink }: Style): string {
+/** The ink's name where it was stated by one, and its color. */
+function inkText({ ink }: Style, stated: unknown): string {
   const text = solidText(ink)
-  const name = sheet.inkNames.find(known => solidText(sheet.ink(known)) === text)
-  return name === undefined ? text : `${name} ${text}`
+  return typeof stated === 'string' && stated !== text ? `${stated} ${text}` : text
 }

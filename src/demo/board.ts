@@ -37,7 +37,7 @@ export function boardDrawing({ setter, sheet, strings }: Scene, width = 390): Dr
   flow.y += subtitle.height + gap
 
   addDepartures(flow, width, { setter, sheet, strings })
-  flow.items.push(rule([margin, flow.y], [width - margin, flow.y], sheet.ink('mist')))
+  flow.items.push(rule([margin, flow.y], [width - margin, flow.y], sheet.ink('line')))
 
   flow.y += margin
   const pad = 14
@@ -50,19 +50,22 @@ export function boardDrawing({ setter, sheet, strings }: Scene, width = 390): Dr
   })
   const card = { x: margin, y: flow.y, width: inner, height: notice.height + 2 * pad }
   flow.items.push(
-    rectangle(card, sheet.ink('white')),
-    rectangle({ ...card, width: bar }, sheet.ink('brass')),
+    rectangle(card, sheet.ink('card')),
+    rectangle({ ...card, width: bar }, sheet.ink('mark')),
     place(notice, margin + bar + pad, flow.y + pad),
   )
   flow.y += card.height + margin
 
   const label = set('board.button', { style: 'button', width: inner - 2 * pad, align: 'center' })
   const button = { x: margin, y: flow.y, width: inner, height: label.height + 24 }
-  flow.items.push(rectangle(button, sheet.ink('deep'), 10), place(label, margin + pad, flow.y + 12))
+  flow.items.push(
+    rectangle(button, sheet.ink('plate'), 10),
+    place(label, margin + pad, flow.y + 12),
+  )
   flow.y += button.height + margin
 
   const options = { width, height: Math.ceil(flow.y), title: 'Departures board', language: 'en' }
-  return drawing({ ...options, ground: sheet.ink('foam') }, flow.items)
+  return drawing({ ...options, ground: sheet.ink('ground') }, flow.items)
 }
 
 /** The texts of one departure that are set on one line each. */
@@ -100,7 +103,6 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
     const port = setter.set('{port}', {
       style: 'port',
       width: portWidth,
-      lines: 2,
       values: { port: departure.port },
     })
     const boat = setter.set(strings['board.boat'], {
@@ -108,7 +110,7 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
       width: portWidth,
       values: { boat: departure.boat, berth: departure.berth },
     })
-    flow.items.push(rule([margin, flow.y], [width - margin, flow.y], sheet.ink('mist')))
+    flow.items.push(rule([margin, flow.y], [width - margin, flow.y], sheet.ink('line')))
     flow.y += gap
     const baseline = flow.y + port.lines[0].baseline
     flow.items.push(

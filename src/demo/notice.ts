@@ -31,24 +31,20 @@ export function noticePage({ setter, sheet, strings }: Scene): Drawing {
   const title = set('notice.title', { date }, { style: 'headline', width: inner })
   items.push(place(title, margin, y))
   y += title.height + 12
-  items.push(rectangle({ x: margin, y, width: inner, height: 2 }, sheet.ink('brass')))
+  items.push(rectangle({ x: margin, y, width: inner, height: 2 }, sheet.ink('mark')))
   y += 20
   const lead = set('notice.lead', { date, port }, { style: 'body', width: inner })
   items.push(place(lead, margin, y))
   y += lead.height + 20
-  const paragraphs = (keys: readonly string[], x: number) => {
-    let at = y
-    for (const key of keys) {
-      const needed: Record<string, string> = key === 'notice.boats' ? { port: 'Ardle Point' } : {}
-      const paragraph = set(key, needed, { style: 'prose', width: column })
-      items.push(place(paragraph, x, at))
-      at += paragraph.height + 8
-    }
-    return at
+  // Paragraphs of one column are one text; the style says what stands between them.
+  const columnOf = (keys: readonly string[], values: Record<string, string>) => {
+    const text = keys.map(key => strings[key]).join('\n')
+    return setter.set(text, { style: 'prose', width: column, values, source: keys.join(' ') })
   }
-  const leftEnd = paragraphs(['notice.boats', 'notice.freight'], margin)
-  const rightEnd = paragraphs(['notice.weather', 'notice.tickets'], margin + column + gutter)
-  y = Math.max(leftEnd, rightEnd) + 24
+  const left = columnOf(['notice.boats', 'notice.freight'], { port: 'Ardle Point' })
+  const right = columnOf(['notice.weather', 'notice.tickets'], {})
+  items.push(place(left, margin, y), place(right, margin + column + gutter, y))
+  y += Math.max(left.height, right.height) + 32
 
   const heading = set('notice.table', {}, { style: 'subhead', width: inner })
   items.push(place(heading, margin, y))
@@ -64,13 +60,13 @@ export function noticePage({ setter, sheet, strings }: Scene): Drawing {
     )
     const baseline = y + 5 + name.lines[0].baseline
     items.push(
-      rule([margin, y], [margin + inner, y], sheet.ink('mist')),
+      rule([margin, y], [margin + inner, y], sheet.ink('line')),
       place(name, margin, baseline, { down: 'alphabetic' }),
       ...times.map((time, i) => place(time, across[i], baseline, atEnd)),
     )
     y += name.height + 10
   }
-  items.push(rule([margin, y], [margin + inner, y], sheet.ink('mist')))
+  items.push(rule([margin, y], [margin + inner, y], sheet.ink('line')))
 
   const footer = set('notice.footer', { port }, { style: 'small', width: inner, align: 'center' })
   items.push(place(footer, margin, page.height - 40, { down: 'bottom' }))

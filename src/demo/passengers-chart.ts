@@ -30,7 +30,7 @@ export function passengersChart({ setter, sheet, strings }: Scene): Drawing {
   const ticks = up
     .ticks(5)
     .flatMap((tick): Item[] => [
-      rule([left, up(tick)], [right, up(tick)], sheet.ink('mist')),
+      rule([left, up(tick)], [right, up(tick)], sheet.ink('line')),
       ...place(small(String(tick)), left - 10, up(tick), { across: 'end', down: 'middle' }),
     ])
   const bars = passengers.flatMap((p): Item[] => {
@@ -45,15 +45,15 @@ export function passengersChart({ setter, sheet, strings }: Scene): Drawing {
     const ground = { x: middle - value.width / 2 - 4, y: y - value.height - 3 }
     const bar = { x, y, width: across.bandwidth(), height: floor - y }
     return [
-      rectangle(bar, sheet.ink(p.passengers > 20 ? 'brass' : 'kelp')),
-      rectangle({ ...ground, width: value.width + 8, height: value.height }, sheet.ink('foam')),
+      rectangle(bar, sheet.ink(p.passengers > 20 ? 'mark' : 'fine')),
+      rectangle({ ...ground, width: value.width + 8, height: value.height }, sheet.ink('ground')),
       ...place(value, middle, y - 4, { across: 'center', down: 'bottom' }),
       ...place(small(p.month), middle, floor + 8, { across: 'center' }),
     ]
   })
-  const axis = rule([left, floor], [right, floor], sheet.ink('slate'))
+  const axis = rule([left, floor], [right, floor], sheet.ink('quiet'))
   return drawing(
-    { width, height, title: 'Passengers a month', language: 'en', ground: sheet.ink('foam') },
+    { width, height, title: 'Passengers a month', language: 'en', ground: sheet.ink('ground') },
     [place(title, left, edge), ticks, bars, axis],
   )
 }

@@ -13,6 +13,8 @@ import { initialStyle, type StatedStyle, type Style, styleWithin } from './style
 /** A property of a style, and why it is what it is. */
 export interface Reason extends Origin {
   readonly property: string
+  /** The value as it was stated: the name of an ink, and not its color. */
+  readonly stated: unknown
   /** Where it was stated: a place in a file, or a path. */
   readonly place: NonNullable<Problem['place']>
 }
@@ -182,6 +184,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
         name === 'defaults' ? new Map<string, Origin>() : styles.get('defaults')?.origins
       return [...new Map([...(below ?? []), ...own])].map(([property, origin]) => ({
         property,
+        stated: layered.styles.get(origin.style)?.get(property)?.value,
         ...origin,
         place: locate(origin.path),
       }))

@@ -98,7 +98,15 @@ function readStyle(
   entries.delete('from')
   stated = statedOver(stated, readProperties(entries, at, ['from']))
   for (const [property, { path }] of entries) origins.set(property, { style: name, path })
+  checkBounds(stated, origins, at)
   return { stated, origins }
+}
+
+function checkBounds(stated: StatedStyle, origins: ReadonlyMap<string, Origin>, at: Reading) {
+  const { smallest, largest } = stated
+  if (smallest === undefined || largest === undefined || smallest <= largest) return
+  const message = `'smallest' is ${smallest}, above 'largest', which is ${largest},`
+  at.report(origins.get('smallest')?.path ?? at.path, errorProblem('bad-value', message))
 }
 
 /** Reads properties from where they are stated; reports those that are none. */

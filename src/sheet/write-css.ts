@@ -1,7 +1,7 @@
 import { DotLineError, errorProblem } from '../problem/index.ts'
 import type { Sheet } from './define-sheet.ts'
 import type { Ink } from './inks/ink.ts'
-import type { StatedStyle, Style } from './style.ts'
+import type { Size, StatedStyle, Style } from './style.ts'
 
 /** Pixels of a `rem` where nobody changed the browser's font size. */
 const rem = 16
@@ -80,9 +80,10 @@ function declarations(sheet: Sheet, name: string): string[] {
   const stated = sheet.stated(name)
   if (!stated) throw new DotLineError(errorProblem('unknown-style', `no style named '${name}'`))
   const { size, leading, ink } = stated
+  const as = new Map(sheet.why(name).map(reason => [reason.property, reason.stated]))
   const lines: (string | undefined)[] = [
     stated.family && `font-family: ${stated.family.map(familyName).join(', ')}`,
-    size && `font-size: ${size.kind === 'units' ? rems(size.units) : `${round(size.factor)}em`}`,
+    size && `font-size: ${sizeValue(sheet, size, as.get('size'))}`,
     stated.weight !== undefined ? `font-weight: ${stated.weight}` : undefined,
     stated.slant && `font-style: ${stated.slant}`,
     stated.stretch !== undefined ? `font-stretch: ${stated.stretch}%` : undefined,
@@ -90,7 +91,7 @@ function declarations(sheet: Sheet, name: string): string[] {
       `line-height: ${leading.kind === 'times' ? round(leading.factor) : rems(leading.units)}`,
     stated.tracking !== undefined ? `letter-spacing: ${round(stated.tracking)}em` : undefined,
     stated.wordSpacing !== undefined ? `word-spacing: ${round(stated.wordSpacing)}em` : undefined,
-    ink && inkDeclaration(sheet, ink),
+    ink && inkDeclaration(sheet, ink, as.get('ink')),
     stated.opacity !== undefined ? `opacity: ${stated.opacity}` : undefined,
     stated.letterCase && letterCases[stated.letterCase],
     stated.features && featureDeclaration(stated.features),
@@ -108,10 +109,15 @@ function declarations(sheet: Sheet, name: string): string[] {
   return lines.filter(line => line !== undefined)
 }
 
-function inkDeclaration(sheet: Sheet, ink: Ink): string {
-  const name = sheet.inkNames.find(
-    known => JSON.stringify(sheet.ink(known)) === JSON.stringify(ink),
-  )
+/** By the name it was stated with, so that a mode which changes that changes this. */
+function sizeValue(sheet: Sheet, size: Size, stated: unknown): string {
+  if (size.kind === 'times') return `${round(size.factor)}em`
+  const name = sheet.sizeNames.find(known => known === stated)
+  return name === undefined ? rems(size.units) : `var(--size-${className(name)})`
+}
+
+function inkDeclaration(sheet: Sheet, ink: Ink, stated: unknown): string {
+  const name = sheet.inkNames.find(known => known === stated)
   const value = name === undefined ? paint(ink) : `var(--ink-${className(name)})`
   return ink.kind === 'solid' ? `color: ${value}` : `background: ${value} text; color: transparent`
 }

@@ -8,6 +8,7 @@ import {
 } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { dotline } from '../support/command.ts'
 import { readPdf } from '../support/pdf.ts'
@@ -163,18 +164,64 @@ describe('bad input: one line, exit code 2, no file', () => {
   })
 })
 
+describe('dotline sheet', () => {
+  const ferry = fileURLToPath(new URL('../../examples/lantern-sound/sheet.json', import.meta.url))
+
+  it('prints the resolved styles as a table, in a mode and at a scale', () => {
+    const { out, code } = run('sheet', ferry)
+    expect(code).toBe(0)
+    expect(out).toMatch(/^style +family +size +weight +slant +leading +ink\n/)
+    expect(out).toMatch(/^headline +sans +30 +700 +normal +1\.15 +text #0b3d5c$/m)
+    expect(out).toMatch(/^strong +sans +16 \* +700/m)
+    expect(run('sheet', ferry, '--scale', '2').out).toMatch(/^headline +sans +53\.2 /m)
+    expect(run('sheet', ferry, '--mode', 'dark').out).toMatch(/^headline .* text #dcebf2$/m)
+  })
+
+  it('says which style and line set each property', () => {
+    const { out } = run('sheet', ferry, '--why', 'state')
+    expect(out).toMatch(/^weight +700 +state +\S+sheet\.json:34:33$/m)
+    expect(out).toMatch(/^leading +1\.4 +body +\S+sheet\.json:\d+:\d+$/m)
+    expect(out).toMatch(/^family +sans +defaults /m)
+  })
+
+  it('writes tokens, CSS and JSON, and takes tokens wherever it takes a sheet', () => {
+    expect(run('sheet', ferry, '--to', 'css').out).toContain('--ink-flare: #c8331f;')
+    const written = run('sheet', ferry, '--to', 'tokens', '-o', 'ferry.tokens.json')
+    expect(written).toMatchObject({ code: 0, out: '' })
+    expect(written.err).toContain('warning: modes.dark is a mode, which tokens do not have')
+    const json = JSON.parse(run('sheet', ferry, '--to', 'json').out)
+    expect(JSON.parse(run('sheet', 'ferry.tokens.json', '--to', 'json').out)).toEqual(json)
+    const svg = (sheet: string) =>
+      run('render', '-t', 'to ~alert[x]', '--sheet', sheet, '--style', 'headline').out
+    expect(svg('ferry.tokens.json')).toBe(svg(ferry))
+    expect(svg(ferry)).toContain('fill="#c8331f"')
+  })
+
+  it.each([
+    [[], "error: missing required argument 'FILE'"],
+    [['none.json'], 'error: cannot read the sheet none.json (there is no such file or folder)'],
+    [['plain.txt'], 'error: plain.txt is not JSON at plain.txt:1:1 (invalid symbol)'],
+    [['sheet.json', '--why', 'boddy'], "error: no style named 'boddy' (did you mean 'body'?)"],
+    [['sheet.json', '--mode', 'dark'], "error: no mode named 'dark' (the sheet declares no modes)"],
+    [
+      ['sheet.json', '--to', 'scss'],
+      "error: option '--to <format>' argument 'scss' is invalid. Allowed choices are tokens, css, json.",
+    ],
+  ])('refuses %j', (args, line) => {
+    expect(run('sheet', ...args)).toEqual({ code: 2, out: '', err: `${line}\n` })
+  })
+})
+
 describe('dotline demo', () => {
   it('writes a screen, a chart and a PDF with their PNGs, and says so', async () => {
     const { code, out, err } = run('demo', '-o', 'demo')
     expect({ code, err }).toEqual({ code: 0, err: '' })
+    const pictures = ['board', 'board-dark', 'passengers', 'reader-curve']
     const files = [
-      'board.png',
-      'board.svg',
+      ...pictures.flatMap(name => [`${name}.png`, `${name}.svg`]),
       'notice.pdf',
       'notice.png',
-      'passengers.png',
-      'passengers.svg',
-    ]
+    ].sort()
     expect(readdirSync(join(cwd, 'demo')).sort()).toEqual(files)
     for (const file of files) expect(out).toContain(join('demo', file))
     const { title, pages } = await readPdf(readFileSync(join(cwd, 'demo/notice.pdf')))
@@ -187,7 +234,7 @@ describe('help', () => {
   it('is there for the command and for each subcommand', () => {
     expect(run().out).toBe(run('--help').out)
     expect(run('--help').out).toMatch(/render.*set marked-up text.*demo.*write a screen/s)
-    for (const command of ['render', 'demo']) {
+    for (const command of ['render', 'sheet', 'demo']) {
       const { code, out } = run(command, '--help')
       expect(code).toBe(0)
       expect(out).toContain(`Usage: dotline ${command}`)

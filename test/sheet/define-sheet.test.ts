@@ -1,15 +1,7 @@
-import { DotLineError, defineSheet, type Problem, readSheet } from 'dot-line'
+import { defineSheet, readSheet, typesetter } from 'dot-line'
 import { describe, expect, it } from 'vitest'
-
-function problemsOf(make: () => unknown): readonly Problem[] {
-  try {
-    make()
-  } catch (error) {
-    if (error instanceof DotLineError) return error.problems
-    throw error
-  }
-  return []
-}
+import { problemsOf } from '../support/problems.ts'
+import { builtInShelf } from '../support/setting.ts'
 
 describe('defineSheet', () => {
   const sheet = defineSheet({
@@ -82,13 +74,30 @@ describe('defineSheet', () => {
     })
   })
 
-  it('makes wrong names compile errors', () => {
+  it('makes wrong names compile errors', async () => {
     // @ts-expect-error: no style of that name to build on
     expect(() => defineSheet({ styles: { a: {}, b: { from: 'c' } } })).toThrow("no style named 'c'")
     // @ts-expect-error: no ink of that name
     expect(() => defineSheet({ inks: { deep: '#000' }, styles: { a: { ink: 'dep' } } })).toThrow()
+    // @ts-expect-error: no size of that name
+    expect(() => defineSheet({ sizes: { big: 40 }, styles: { a: { size: 'bg' } } })).toThrow()
+    // @ts-expect-error: no property of that name
+    expect(() => defineSheet({ styles: { a: { wieght: 700 } } })).toThrow("did you mean 'weight'?")
     // @ts-expect-error: no style of that name
     expect(() => sheet.style('headlin')).toThrow("did you mean 'headline'?")
+    // @ts-expect-error: no size of that name
+    expect(() => sheet.size('tex')).toThrow("did you mean 'text'?")
+    // @ts-expect-error: no mode of that name
+    expect(() => sheet.mode('dusk')).toThrow('the sheet declares no modes')
+    const setter = typesetter({ sheet, shelf: await builtInShelf() })
+    // @ts-expect-error: no style of that name
+    expect(() => setter.set('x', { style: 'headlin' })).toThrow("did you mean 'headline'?")
+    // Names that are there are none, also those that a change adds.
+    const changed = sheet.with({
+      inks: { dusk: '#333333' },
+      styles: { note: { ink: 'dusk', from: 'body' } },
+    })
+    expect(changed.style('note').ink).toMatchObject({ color: '#333333' })
   })
 })
 
@@ -106,9 +115,38 @@ describe('readSheet', () => {
     ['', 'bad-json'],
     ['{"styles": {', 'bad-json'],
     ['{"styles": {}} x', 'bad-json'],
+    ['[]', 'bad-value'],
+    ['{"styles": []}', 'bad-value'],
+    ['{"styles": {"a": []}}', 'bad-value'],
+    ['{"styles": {}, "ink": {}}', 'unknown-property'],
+    ['{"styles": {"a": {}, "a": {}}}', 'duplicate-name'],
     ['{}', 'missing-property'],
     [`{"styles": ${'['.repeat(10_000)}`, 'too-deep'],
   ])('refuses %.20s', (json, code) => {
     expect(problemsOf(() => readSheet(json)).map(p => p.code)).toContain(code)
+  })
+
+  it('takes names that objects have by nature as plain names', () => {
+    const json =
+      '{"inks": {"constructor": "#123456"}, "styles": {"__proto__": {"ink": "constructor"}}}'
+    const sheet = readSheet(json)
+    expect(sheet.styleNames).toEqual(['__proto__'])
+    expect(sheet.style('__proto__').ink).toMatchObject({ color: '#123456' })
+  })
+
+  it('reads a sheet of 5 MB, and finds the place of a mistake at its end', () => {
+    const styles = Array.from(
+      { length: 60_000 },
+      (_, i) => `"style-${i}": { "from": "style-${Math.max(0, i - 1)}x", "size": ${i + 1} }`,
+    )
+    const chain = styles.map((text, i) =>
+      text.replace(/"from": "[^"]*", /, i > 0 ? `"from": "style-${i - 1}", ` : ''),
+    )
+    const json = `{ "styles": {\n${chain.join(',\n')}\n} }`.padEnd(5_000_000)
+    expect(readSheet(json).style('style-59999').size).toBe(60_000)
+    const [problem] = problemsOf(() =>
+      readSheet(json.replace('"size": 60000', '"size": "none"'), 'big.json'),
+    )
+    expect(problem).toMatchObject({ code: 'unknown-size', place: { line: 60_001 } })
   })
 })

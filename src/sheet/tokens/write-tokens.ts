@@ -142,7 +142,7 @@ function typographyValue(sheet: Sheet, name: string, stated: StyleSource): Group
   const factor =
     leading.kind === 'times' ? leading.factor : Number((leading.units / size).toFixed(6))
   return {
-    fontFamily: familyName ? `{${groups.families}.${familyName}}` : style.family,
+    fontFamily: familyName ? `{${groups.families}.${familyName}}` : (stated.family ?? style.family),
     fontSize: sizeName ? `{${groups.sizes}.${sizeName}}` : { value: size, unit: 'px' },
     fontWeight: style.weight,
     letterSpacing: { value: Number((tracking * size).toFixed(6)), unit: 'px' },

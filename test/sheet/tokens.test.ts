@@ -1,0 +1,169 @@
+import { defineSheet, readSheet, type SheetSource, writeCss, writeTokens } from 'dot-line'
+import { describe, expect, it } from 'vitest'
+import { problemsOf } from '../support/problems.ts'
+
+const source = {
+  scale: { base: 16, ratio: 1.25 },
+  families: { reading: ['Literata', 'serif'] },
+  sizes: { text: 16, title: { step: 3 } },
+  inks: {
+    deep: '#0b3d5c',
+    text: 'deep',
+    veil: '#0b3d5c80',
+    vivid: 'oklch(0.6 0.1 150)',
+    pale: { from: 'deep', lighter: 0.3 },
+    dusk: { gradient: 'linear', angle: 90, stops: ['deep', 'vivid'] },
+  },
+  styles: {
+    defaults: { ink: 'text' },
+    whole: { family: 'reading', size: 'text', weight: 400, tracking: 0.05, leading: 1.4 },
+    headline: { from: 'whole', size: 'title', letterCase: 'upper', features: { onum: true } },
+    strong: { weight: 700 },
+  },
+  modes: { dark: { inks: { deep: '#ffffff' } } },
+} as const satisfies SheetSource<string, string, string, string>
+
+describe('design tokens', () => {
+  const sheet = defineSheet(source)
+  const { tokens, notes } = writeTokens(sheet)
+
+  it('carry inks, sizes, families and whole styles as tokens that others can read', () => {
+    expect(tokens).toMatchObject({
+      families: { $type: 'fontFamily', reading: { $value: ['Literata', 'serif'] } },
+      sizes: { $type: 'dimension', title: { $value: { value: 31.25, unit: 'px' } } },
+      inks: {
+        deep: { $type: 'color', $value: { colorSpace: 'srgb', hex: '#0b3d5c' } },
+        text: { $value: '{inks.deep}' },
+        veil: { $value: { alpha: expect.closeTo(0.5, 2) } },
+        dusk: { $type: 'gradient' },
+      },
+      styles: {
+        $type: 'typography',
+        whole: {
+          $value: {
+            fontFamily: '{families.reading}',
+            fontSize: '{sizes.text}',
+            fontWeight: 400,
+            letterSpacing: { value: 0.8, unit: 'px' },
+            lineHeight: 1.4,
+          },
+        },
+      },
+    })
+  })
+
+  it('lose nothing on the way there and back', () => {
+    const back = readSheet(JSON.stringify(tokens))
+    expect(back.source()).toEqual(source)
+    expect(readSheet(JSON.stringify(writeTokens(back).tokens)).source()).toEqual(source)
+  })
+
+  it('name what only a sheet will find again', () => {
+    expect(notes.map(note => note.place)).toEqual([
+      'sizes.title',
+      'inks.veil',
+      'inks.vivid',
+      'inks.pale',
+      'inks.dusk',
+      'styles.defaults',
+      'styles.headline',
+      'styles.strong',
+      'scale.base',
+      'modes.dark',
+    ])
+    // What is not named is there for all: it survives without our extension.
+    const { $extensions, ...bare } = tokens
+    expect($extensions).toBeDefined()
+    const others = readSheet(JSON.stringify(bare)).source()
+    expect(others.styles.whole).toEqual(source.styles.whole)
+    expect(others.inks).toMatchObject({ deep: '#0b3d5c', text: 'deep' })
+    expect(others.families).toEqual(source.families)
+  })
+
+  const foreign = {
+    brand: {
+      $type: 'color',
+      primary: { $value: { colorSpace: 'oklch', components: [0.35, 0.07, 240] } },
+      old: { $value: '#c8331f' },
+      alias: { $value: '{brand.primary}' },
+      hue: { $value: { colorSpace: 'hsl', components: [120, 100, 25], alpha: 0.5 } },
+    },
+    space: { gutter: { $type: 'dimension', $value: { value: 1.5, unit: 'rem' } } },
+    weight: { heavy: { $type: 'fontWeight', $value: 'demi-bold' } },
+    text: {
+      $type: 'typography',
+      title: {
+        $value: {
+          fontFamily: ['Literata', 'serif'],
+          fontSize: '{space.gutter}',
+          fontWeight: '{weight.heavy}',
+          letterSpacing: { value: 1.2, unit: 'px' },
+          lineHeight: 1.2,
+        },
+      },
+    },
+  }
+
+  it('of others are read: groups with types, references, older forms', () => {
+    const read = readSheet(JSON.stringify(foreign), 'brand.tokens.json')
+    expect(read.ink('brand.alias')).toEqual(read.ink('brand.primary'))
+    expect(read.ink('brand.old')).toMatchObject({ color: '#c8331f' })
+    expect(read.ink('brand.hue')).toMatchObject({ color: '#008000', opacity: 0.5 })
+    expect(read.size('space.gutter')).toBe(24)
+    expect(read.style('text.title')).toMatchObject({
+      family: ['Literata', 'serif'],
+      size: 24,
+      weight: 600,
+      tracking: 0.05,
+      leading: { kind: 'times', factor: 1.2 },
+    })
+    expect(read.notes).toMatchObject([
+      { code: 'token-left-out', place: { source: 'brand.tokens.json' } },
+    ])
+  })
+
+  it.each([
+    [{ a: { $type: 'color', $value: '{b}' } }, 'unknown-token'],
+    [
+      { a: { $type: 'color', $value: '{b}' }, b: { $type: 'color', $value: '{a}' } },
+      'token-circle',
+    ],
+    [{ a: { $type: 'color', $value: { colorSpace: 'srgb', components: [0, 1] } } }, 'bad-token'],
+    [{ a: { $type: 'color', $value: { colorSpace: 'srgb', components: [0, 1, 7] } } }, 'bad-ink'],
+    [{ a: { $type: 'dimension', $value: { value: 1, unit: 'furlong' } } }, 'bad-token'],
+  ])('that are wrong are refused: %j', (wrong, code) => {
+    const [problem] = problemsOf(() => readSheet(JSON.stringify(wrong), 'a.tokens.json'))
+    expect(problem).toMatchObject({ code, place: { source: 'a.tokens.json' } })
+  })
+})
+
+describe('CSS', () => {
+  const css = writeCss(defineSheet(source))
+
+  it('has custom properties, and classes that use them', () => {
+    expect(css).toContain('--ink-deep: #0b3d5c;')
+    expect(css).toContain('--ink-veil: rgb(11 61 92 / 0.50196);')
+    expect(css).toContain('--size-title: 1.95313rem;')
+    expect(css).toMatch(/--ink-dusk: linear-gradient\(0deg, #0b3d5c 0%, .*\)/)
+    expect(css).toMatch(
+      /\.headline \{[^}]*font-family: "Literata", serif;[^}]*font-size: var\(--size-title\);/,
+    )
+    expect(css).toMatch(
+      /\.headline \{[^}]*text-transform: uppercase;\n {2}font-feature-settings: "onum" 1;/,
+    )
+    expect(css).toMatch(/\.strong \{\n {2}font-weight: 700;\n\}/)
+    expect(css).toMatch(/:root \{\n {2}color: var\(--ink-text\);/)
+  })
+
+  it('has modes, with what they change', () => {
+    const dark = css.slice(css.indexOf('[data-mode="dark"]'))
+    expect(dark).toContain('--ink-deep: #ffffff;')
+    expect(dark).not.toContain('--ink-vivid')
+  })
+
+  it('lets no name end a rule', () => {
+    const odd = defineSheet({ inks: { 'a}b;c': '#000' }, styles: { '1 "x"': { family: 'A"; }' } } })
+    expect(writeCss(odd)).toContain('--ink-a\\7d b\\3b c: #000000;')
+    expect(writeCss(odd)).toContain('font-family: "A\\"; }";')
+  })
+})
