@@ -28,11 +28,11 @@ const arrows: Record<string, readonly string[]> = {
 
 /** Packages a room may import; `dot-line` is the public API. */
 const packages: Record<string, readonly string[]> = {
-  sheet: ['culori', 'valibot', 'jsonc-parser'],
+  sheet: ['culori', 'jsonc-parser'],
   'targets/pdf': ['fflate'],
   'targets/png': ['@resvg/resvg-js'],
   demo: ['dot-line', 'd3-scale'],
-  cli: ['dot-line', 'commander'],
+  cli: ['dot-line', 'commander', 'picocolors'],
 }
 
 /** Rooms that may use Node's own modules, and the one file of `platform` that is for Node. */
