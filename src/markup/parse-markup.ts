@@ -62,6 +62,8 @@ export function parseMarkup(text: string, source = 'markup'): ParsedMarkup {
   }
 }
 
+const escapable = '[]{}~'
+
 function readTilde(reading: Reading) {
   const { text, at } = reading
   const head = readSpanHead(text, at)
@@ -72,7 +74,7 @@ function readTilde(reading: Reading) {
     return
   }
   const after = text[at + 1]
-  if (after !== undefined && '[]{}~'.includes(after)) addCharacter(reading, after, at + 2)
+  if (after !== undefined && escapable.includes(after)) addCharacter(reading, after, at + 2)
   else addPlain(reading, at + 1)
 }
 
@@ -166,18 +168,20 @@ function problems(reading: Reading, source: string): Problem[] {
     })
 }
 
-const mark = /[~{[\]]/g
-
-/** The offset of the next character that may mean something. */
+/** The offset of the next character that may mean something: `~`, `{`, `[` or `]`. */
 function nextMark(text: string, from: number): number {
-  mark.lastIndex = from
-  return mark.exec(text)?.index ?? text.length
+  for (let at = from; at < text.length; at++) {
+    const code = text.charCodeAt(at)
+    if (code === 0x7e || code === 0x7b || code === 0x5b || code === 0x5d) return at
+  }
+  return text.length
 }
 
 const codePointForm = /\{U\+([0-9A-Fa-f]{4,6})\}/y
 
 /** `{U+03C0}`. Surrogates and what lies beyond Unicode are no characters. */
 function readCodePoint(text: string, at: number): { character: string; end: number } | undefined {
+  if (text.charCodeAt(at + 1) !== 0x55) return undefined // U
   codePointForm.lastIndex = at
   const match = codePointForm.exec(text)
   if (!match) return undefined

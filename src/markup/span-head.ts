@@ -10,20 +10,30 @@ export interface SpanHead {
 const nameStart = /[\p{L}_]/u
 const nameRest = /[\p{L}\p{N}_.-]/u
 
+/** What an ASCII character may be in a name: 0 nothing, 1 any but the first, 2 also the first. */
+const asciiRoles = Uint8Array.from({ length: 128 }, (_, code) => {
+  const character = String.fromCharCode(code)
+  return nameStart.test(character) ? 2 : nameRest.test(character) ? 1 : 0
+})
+
 /** The end of the name that starts at `at`; `at` itself where none does. */
 export function nameEnd(text: string, at: number): number {
-  if (!nameStart.test(characterAt(text, at))) return at
-  let end = at + characterAt(text, at).length
-  while (end < text.length && nameRest.test(characterAt(text, end))) {
-    end += characterAt(text, end).length
+  let end = at
+  for (let needed = 2; end < text.length; needed = 1) {
+    const code = text.charCodeAt(end)
+    if (code < 128) {
+      if (asciiRoles[code] < needed) break
+      end++
+    } else {
+      const character = String.fromCodePoint(text.codePointAt(end) ?? 0)
+      if (!(needed === 2 ? nameStart : nameRest).test(character)) break
+      end += character.length
+    }
   }
   return end
 }
 
-function characterAt(text: string, at: number): string {
-  const codePoint = text.codePointAt(at)
-  return codePoint === undefined ? '' : String.fromCodePoint(codePoint)
-}
+const noOverrides: readonly Override[] = []
 
 /** The head of a span whose tilde is at `at`: `~name[` or `~(items)[`; undefined where there is none. */
 export function readSpanHead(text: string, at: number): SpanHead | undefined {
@@ -32,7 +42,7 @@ export function readSpanHead(text: string, at: number): SpanHead | undefined {
   if (end === at + 1 || text[end] !== '[') return undefined
   return {
     styles: [{ name: text.slice(at + 1, end), start: at + 1, end }],
-    overrides: [],
+    overrides: noOverrides,
     end: end + 1,
   }
 }

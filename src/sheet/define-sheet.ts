@@ -112,14 +112,12 @@ function readingAt(path: Path, found: Found[], names: Reading['names'] = noNames
 
 /** A mode is wrong from the start, and not only when somebody turns it on. */
 function checkModes(layered: Layered, found: Found[]) {
-  const before = found.length
   for (const { value, path } of layered.modes.values()) {
     const inMode: Found[] = []
     read(withLayer(layered, value, readingAt(path, inMode), false), inMode)
     // What is wrong without the mode is reported without it.
     const isOwn = (problem: Found) => path.every((key, i) => problem.path[i] === key)
-    if (before === 0)
-      found.push(...inMode.filter(isOwn).filter(f => f.problem.severity === 'error'))
+    found.push(...inMode.filter(isOwn).filter(f => f.problem.severity === 'error'))
   }
 }
 
@@ -128,9 +126,8 @@ function read(layered: Layered, found: Found[]) {
   const at = readingAt([], found)
   const statedFamilies = readEntries(layered.families, familyKind, at)
   const sizes = readSizes(layered.sizes, layered.scale, at)
-  const inkAt = (path: Path) => ({ ...at, path })
   const statedInks = readEntries(layered.inks, inkKind, at)
-  const inks = readInks(statedInks, inkAt(['inks']))
+  const inks = readInks(statedInks, name => layered.inks.get(name)?.path ?? [], at)
   const names = { families: statedFamilies, sizes, inks }
   const styles = readStyles(layered.styles, readingAt([], found, names))
   return { names, inks, sizes, styles, families: statedFamilies }

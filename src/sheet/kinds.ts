@@ -36,9 +36,11 @@ export const inside = (at: Reading, key: string | number): Reading => ({
   path: [...at.path, key],
 })
 
-/** A value as messages show it. */
+/** A value as messages show it. Objects are not walked: they may be deep, or hold themselves. */
 function shown(value: unknown): string {
-  const text = JSON.stringify(value) ?? String(value)
+  if (Array.isArray(value)) return 'a list'
+  if (typeof value === 'object' && value !== null) return 'an object'
+  const text = typeof value === 'string' ? JSON.stringify(value) : String(value)
   return text.length > 40 ? `${text.slice(0, 39)}…` : text
 }
 

@@ -65,6 +65,30 @@ describe('defineSheet', () => {
     ])
   })
 
+  it('takes apart what is deep or holds itself without following it', () => {
+    const itself: Record<string, unknown> = {}
+    itself.size = itself
+    let deep: unknown = 1
+    for (let i = 0; i < 10_000; i++) deep = [deep]
+    const styles = { a: itself, b: { underline: deep } } as object
+    expect(problemsOf(() => defineSheet({ styles })).map(p => p.message)).toEqual([
+      "an object is no value for 'size'",
+      "a list is no value for 'underline'",
+    ])
+  })
+
+  it('lists the mistakes of modes with all others', () => {
+    const wrong = {
+      styles: { a: { size: -1 } },
+      modes: { dark: { styles: { a: { weight: 0 } }, inks: { x: 'blu' } } },
+    }
+    expect(problemsOf(() => defineSheet(wrong)).map(p => p.place)).toEqual([
+      'modes.dark.inks.x',
+      'modes.dark.styles.a.weight',
+      'styles.a.size',
+    ])
+  })
+
   it('names a circle', () => {
     const styles = { a: { from: 'b' }, b: { from: 'c' }, c: { from: 'a' } } as const
     const [problem] = problemsOf(() => defineSheet({ styles }))

@@ -15,6 +15,7 @@ import {
   string,
   type ValueOf,
 } from '../kinds.ts'
+import type { Path } from '../path.ts'
 import { inSrgb, isMistake, readColor, toOklch } from './color.ts'
 import { mixer, sampledStops } from './gradient.ts'
 import type { Ink } from './ink.ts'
@@ -72,7 +73,11 @@ export interface Inks {
 type Made = { readonly ink: Ink; readonly color?: Color }
 
 /** Reads the inks of a sheet; they may name each other in any order, but not in a circle. */
-export function readInks(stated: ReadonlyMap<string, StatedInk>, at: Reading): Inks {
+export function readInks(
+  stated: ReadonlyMap<string, StatedInk>,
+  pathOf: (name: string) => Path,
+  at: Reading,
+): Inks {
   const made = new Map<string, Made | undefined>()
   const making: string[] = []
 
@@ -80,7 +85,7 @@ export function readInks(stated: ReadonlyMap<string, StatedInk>, at: Reading): I
     const ink = stated.get(name)
     if (ink === undefined) return undefined
     if (made.has(name)) return made.get(name)
-    const here = inside(at, name)
+    const here = { ...at, path: pathOf(name) }
     const start = making.indexOf(name)
     if (start >= 0 || making.length > deepest) {
       const circle = [...making.slice(Math.max(0, start)), name].join(' > ')

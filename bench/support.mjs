@@ -1,0 +1,29 @@
+/** The least of several timings, in milliseconds: what the code takes when nothing else disturbs it. */
+export function least(run, times = 7) {
+  let best = Infinity
+  for (let i = 0; i < times; i++) {
+    const start = performance.now()
+    run()
+    best = Math.min(best, performance.now() - start)
+  }
+  return best
+}
+
+/** Two things timed in turn, so that a machine that slows down slows both; the ratio of the least. */
+export function ratio(a, b, times = 9) {
+  let [leastA, leastB] = [Infinity, Infinity]
+  for (let i = 0; i < times; i++) {
+    leastA = Math.min(leastA, least(a, 1))
+    leastB = Math.min(leastB, least(b, 1))
+  }
+  return { a: leastA, b: leastB, ratio: leastA / leastB }
+}
+
+/** One row of the table that a benchmark prints. */
+export function row(what, { a, b, ratio: r }, most) {
+  const verdict = r <= most ? 'reached' : 'NOT REACHED'
+  const times = `${a.toFixed(2)} ms / ${b.toFixed(2)} ms`
+  console.log(
+    `${what.padEnd(58)} ${times.padStart(24)} ${r.toFixed(2).padStart(8)} x  at most ${most} x  ${verdict}`,
+  )
+}
