@@ -18,11 +18,35 @@ export {
 export type { Face, FaceMetrics, Outline, ShapedText, Shelf, Slant } from './fonts/index.ts'
 export type { Align, Cut, Frame, Layout, Line, LineRun } from './layout/index.ts'
 export {
+  type Catalog,
+  type CatalogKeys,
+  type CatalogOptions,
+  defineCatalog,
+  fromHtml,
+  type HtmlOptions,
+  type InlineBox,
+  type InlineBoxOptions,
+  inlineBox,
+  join,
   literal,
   type ParsedMarkup,
   parseMarkup,
+  plain,
+  plainText,
   type RichNode,
   type RichText,
+  readCatalog,
+  rich,
+  type SpanOptions,
+  type StyledValue,
+  type TagStyles,
+  tagStyles,
+  toHtml,
+  toMarkup,
+  type Value,
+  type Values,
+  type WrittenHtml,
+  wrap,
 } from './markup/index.ts'
 export { DotLineError, type Place, type Problem, problemLine } from './problem/index.ts'
 export {
@@ -50,6 +74,4 @@ export {
   type Typesetter,
   type TypesetterOptions,
   typesetter,
-  type Value,
-  type Values,
 } from './typesetter/index.ts'

@@ -28,7 +28,9 @@ const arrows: Record<string, readonly string[]> = {
 
 /** Packages a room may import; `dot-line` is the public API. */
 const packages: Record<string, readonly string[]> = {
-  sheet: ['culori', 'jsonc-parser'],
+  problem: ['jsonc-parser'],
+  markup: ['htmlparser2'],
+  sheet: ['culori'],
   'targets/pdf': ['fflate'],
   'targets/png': ['@resvg/resvg-js'],
   demo: ['dot-line', 'd3-scale'],

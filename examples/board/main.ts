@@ -1,15 +1,25 @@
 // The departures board on a canvas. The slider is the reader's text scale: text grows, lines
 // break anew, and the board finds room for what no longer fits beside each other.
-import { openShelf, readSheet, typesetter } from 'dot-line'
+import { type Catalog, defineCatalog, openShelf, readSheet, typesetter } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { boardDrawing } from '../../src/demo/board.ts'
 import sheetJson from '../lantern-sound/sheet.json?raw'
-import strings from '../lantern-sound/strings.en.json' with { type: 'json' }
+import de from '../lantern-sound/strings.de.json' with { type: 'json' }
+import el from '../lantern-sound/strings.el.json' with { type: 'json' }
+import en from '../lantern-sound/strings.en.json' with { type: 'json' }
 
 const canvas = found('canvas', HTMLCanvasElement)
 const slider = found('#scale', HTMLInputElement)
+const chooser = found('#language', HTMLSelectElement)
 const shown = found('output', HTMLOutputElement)
 const alert = found('[role=alert]', HTMLParagraphElement)
+
+const english = defineCatalog(en, { language: 'en' })
+const catalogs: Record<string, Catalog> = {
+  en: english,
+  de: defineCatalog(de, { language: 'de', fallback: english }),
+  el: defineCatalog(el, { language: 'el', fallback: english }),
+}
 
 try {
   const sheet = readSheet(sheetJson, 'sheet.json')
@@ -17,8 +27,10 @@ try {
 
   const paint = () => {
     const scale = slider.valueAsNumber
+    const catalog = catalogs[chooser.value]
+    document.documentElement.lang = chooser.value
     const setter = typesetter({ sheet, shelf, reader: { scale } })
-    const drawing = boardDrawing({ setter, sheet, strings }, canvas.clientWidth)
+    const drawing = boardDrawing({ setter, sheet, catalog }, canvas.clientWidth)
     const pixelRatio = window.devicePixelRatio
     canvas.width = Math.round(drawing.box.width * pixelRatio)
     canvas.height = Math.round(drawing.box.height * pixelRatio)
@@ -30,6 +42,7 @@ try {
   }
 
   slider.addEventListener('input', paint)
+  chooser.addEventListener('input', paint)
   new ResizeObserver(paint).observe(canvas.parentElement ?? canvas)
   paint()
 } catch (error) {

@@ -1,7 +1,15 @@
 import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { Command } from 'commander'
-import { openShelf, type ReaderSettings, readSheet, type Sheet, typesetter } from 'dot-line'
+import {
+  type Catalog,
+  openShelf,
+  type ReaderSettings,
+  readCatalog,
+  readSheet,
+  type Sheet,
+  typesetter,
+} from 'dot-line'
 import {
   boardDrawing,
   noticePage,
@@ -9,6 +17,7 @@ import {
   readerCurve,
   type Scene,
 } from '../demo/index.ts'
+import { CommandError } from './command-error.ts'
 import { positiveNumber } from './options.ts'
 import { formatOf, makeFolder, writeWhole } from './output.ts'
 import { readText } from './read-file.ts'
@@ -23,17 +32,46 @@ export function addDemo(program: Command) {
     )
     .option('-o, --output <folder>', 'where to write', 'dotline-demo')
     .option('--scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
+    .option('--language <tag>', 'language of the screen: en, de or el', 'en')
     .action(demo)
 }
 
-async function demo(options: { readonly output: string; readonly scale?: number }) {
+interface DemoOptions {
+  readonly output: string
+  readonly scale?: number
+  readonly language?: string
+}
+
+/** English, and the languages that take from it what they lack. */
+function openCatalogs(): Map<string, Catalog> {
+  const open = (language: string, fallback?: Catalog) => {
+    const path = dataPath(`strings.${language}.json`)
+    return readCatalog(readText(path, 'catalog'), { language, fallback, source: path })
+  }
+  const english = open('en')
+  return new Map([
+    ['en', english],
+    ['de', open('de', english)],
+    ['el', open('el', english)],
+  ])
+}
+
+async function demo(options: DemoOptions) {
   const shelf = await openShelf()
   const sheetPath = dataPath('sheet.json')
   const sheet = readSheet(readText(sheetPath, 'sheet'), sheetPath)
-  const strings = JSON.parse(readText(dataPath('strings.en.json'), 'strings'))
+  const catalogs = openCatalogs()
+  const language = options.language ?? 'en'
+  const catalog = catalogs.get(language)
+  if (!catalog) {
+    throw new CommandError(
+      `the demo does not speak '${language}'`,
+      `it speaks ${[...catalogs.keys()].join(', ')}`,
+    )
+  }
   const reader = { scale: options.scale }
   const sceneIn = (mode: Sheet, settings: ReaderSettings): Scene => {
-    return { sheet: mode, strings, setter: typesetter({ sheet: mode, shelf, reader: settings }) }
+    return { sheet: mode, catalog, setter: typesetter({ sheet: mode, shelf, reader: settings }) }
   }
   const scene = sceneIn(sheet, reader)
   // A printed page has no reader setting, and neither has a picture about them.

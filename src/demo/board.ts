@@ -1,14 +1,11 @@
-import type { Drawing, Item, Layout, Setting, Sheet, Typesetter, Values } from 'dot-line'
-import { drawing, place, rectangle, rule } from 'dot-line'
+import type { Catalog, Drawing, Item, Layout, Sheet, Typesetter, Values } from 'dot-line'
+import { drawing, type InlineBox, inlineBox, place, rectangle, rule } from 'dot-line'
 import { type Departure, departures } from './scenario.ts'
-
-/** Words of the demo by key, in markup. */
-export type Strings = Readonly<Record<string, string>>
 
 export interface Scene {
   readonly setter: Typesetter
   readonly sheet: Sheet
-  readonly strings: Strings
+  readonly catalog: Catalog
 }
 
 const margin = 20
@@ -21,32 +18,30 @@ interface Flow {
 }
 
 /** The departures board of a phone app, `width` units wide and as high as its text asks. */
-export function boardDrawing({ setter, sheet, strings }: Scene, width = 390): Drawing {
+export function boardDrawing({ setter, sheet, catalog }: Scene, width = 390): Drawing {
   const inner = width - 2 * margin
-  const set = (key: string, setting: Setting) =>
-    setter.set(strings[key], { source: key, ...setting })
+  const text = (key: string, values?: Values) => catalog.text(`board.${key}`, values)
   const flow: Flow = { y: 0, items: [] }
 
-  const title = set('board.title', { style: 'headline', width: inner })
-  const values = { port: 'Quillhaven', date: 'Thursday 9 April' }
-  const subtitle = set('board.place', { style: 'small', width: inner, values })
+  const title = setter.set(text('title'), { style: 'headline', width: inner })
+  const where = text('place', { port: 'Quillhaven', date: text('date') })
+  const subtitle = setter.set(where, { style: 'small', width: inner })
   flow.y = margin + 8
   flow.items.push(place(title, margin, flow.y))
   flow.y += title.height + 2
   flow.items.push(place(subtitle, margin, flow.y))
   flow.y += subtitle.height + gap
 
-  addDepartures(flow, width, { setter, sheet, strings })
+  addDepartures(flow, width, { setter, sheet, catalog })
   flow.items.push(rule([margin, flow.y], [width - margin, flow.y], sheet.ink('line')))
 
   flow.y += margin
   const pad = 14
   const bar = 4
-  const noticeValues = { port: 'Saint Orrin’s Landing' }
-  const notice = set('board.notice', {
+  const noticeValues = { port: 'Saint Orrin’s Landing', lamp: lampIcon(sheet) }
+  const notice = setter.set(text('notice', noticeValues), {
     style: 'body',
     width: inner - 2 * pad - bar,
-    values: noticeValues,
   })
   const card = { x: margin, y: flow.y, width: inner, height: notice.height + 2 * pad }
   flow.items.push(
@@ -56,7 +51,7 @@ export function boardDrawing({ setter, sheet, strings }: Scene, width = 390): Dr
   )
   flow.y += card.height + margin
 
-  const label = set('board.button', { style: 'button', width: inner - 2 * pad, align: 'center' })
+  const label = setter.set(text('button'), { style: 'button', width: inner - 2 * pad })
   const button = { x: margin, y: flow.y, width: inner, height: label.height + 24 }
   flow.items.push(
     rectangle(button, sheet.ink('plate'), 10),
@@ -64,7 +59,12 @@ export function boardDrawing({ setter, sheet, strings }: Scene, width = 390): Dr
   )
   flow.y += button.height + margin
 
-  const options = { width, height: Math.ceil(flow.y), title: 'Departures board', language: 'en' }
+  const options = {
+    width,
+    height: Math.ceil(flow.y),
+    title: 'Departures board',
+    language: catalog.language,
+  }
   return drawing({ ...options, ground: sheet.ink('ground') }, flow.items)
 }
 
@@ -76,14 +76,12 @@ interface Row {
   readonly portWidth: number
 }
 
-function rowOf(departure: Departure, { setter, strings }: Scene): Row {
-  const values: Values =
-    departure.state.kind === 'delayed' ? { minutes: departure.state.minutes } : {}
-  const key = `board.${departure.state.kind}`
+function rowOf(departure: Departure, { setter, catalog }: Scene): Row {
+  const { kind, ...values } = departure.state
   return {
     departure,
     time: setter.set(departure.time, { style: 'time' }),
-    state: setter.set(strings[key], { style: 'state', values, source: key }),
+    state: setter.set(catalog.text(`board.${kind}`, values), { style: 'state' }),
     portWidth: setter.set('{port}', { style: 'port', values: { port: departure.port } }).width,
   }
 }
@@ -93,7 +91,7 @@ function rowOf(departure: Departure, { setter, strings }: Scene): Row {
  * that leaves every port its room, and under the boat where a reader's larger text does not.
  */
 function addDepartures(flow: Flow, width: number, scene: Scene) {
-  const { setter, sheet, strings } = scene
+  const { setter, sheet, catalog } = scene
   const rows = departures.map(departure => rowOf(departure, scene))
   const left = margin + Math.max(...rows.map(row => row.time.width)) + gap
   const room = width - margin - left
@@ -105,10 +103,10 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
       width: portWidth,
       values: { port: departure.port },
     })
-    const boat = setter.set(strings['board.boat'], {
+    const boatValues = { boat: departure.boat, berth: departure.berth }
+    const boat = setter.set(catalog.text('board.boat', boatValues), {
       style: 'small',
       width: portWidth,
-      values: { boat: departure.boat, berth: departure.berth },
     })
     flow.items.push(rule([margin, flow.y], [width - margin, flow.y], sheet.ink('line')))
     flow.y += gap
@@ -128,4 +126,17 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
     }
     flow.y += gap
   }
+}
+
+/** The lamp that the harbour office lights before a gale, to stand in a line of text. */
+function lampIcon(sheet: Sheet): InlineBox {
+  const flame = sheet.ink('warning')
+  const frame = sheet.ink('text')
+  const lamp = drawing({ width: 12, height: 15 }, [
+    rule([6, 0], [6, 3], frame, 1.4),
+    rule([1.5, 3], [10.5, 3], frame, 1.6),
+    rectangle({ x: 3, y: 4.6, width: 6, height: 7.2 }, flame, 2),
+    rule([0.5, 13.8], [11.5, 13.8], frame, 1.8),
+  ])
+  return inlineBox({ width: 12, height: 15, baseline: 14, drawing: lamp, label: '' })
 }

@@ -3,10 +3,14 @@ import {
   type Drawing,
   drawing,
   type Item,
+  join,
   place,
+  plainText,
+  type RichText,
   rectangle,
   rule,
   type Setting,
+  type Values,
 } from 'dot-line'
 import type { Scene } from './board.ts'
 import { winterTimetable } from './scenario.ts'
@@ -18,38 +22,36 @@ const gutter = 24
 const atEnd: Anchor = { across: 'end', down: 'alphabetic' }
 
 /** A notice to passengers on one page: title, rule, lead, two columns, a table of times, a footer. */
-export function noticePage({ setter, sheet, strings }: Scene): Drawing {
+export function noticePage({ setter, sheet, catalog }: Scene): Drawing {
   const inner = page.width - 2 * margin
   const column = (inner - gutter) / 2
   const port = 'Quillhaven'
-  // The no-break space keeps the day with its month.
-  const date = '2\u00a0November'
-  const set = (key: string, values: Record<string, string>, setting: Setting) =>
-    setter.set(strings[key], { source: key, values, ...setting })
+  const date = plainText(catalog.text('notice.date'))
+  const text = (key: string, values?: Values) => catalog.text(`notice.${key}`, values)
+  const set = (key: string, values: Values, setting: Setting) =>
+    setter.set(text(key, values), setting)
   const items: (Item | readonly Item[])[] = []
   let y = margin
-  const title = set('notice.title', { date }, { style: 'headline', width: inner })
+  const title = set('title', { date }, { style: 'headline', width: inner })
   items.push(place(title, margin, y))
   y += title.height + 12
   items.push(rectangle({ x: margin, y, width: inner, height: 2 }, sheet.ink('mark')))
   y += 20
-  const lead = set('notice.lead', { date, port }, { style: 'body', width: inner })
+  const lead = set('lead', { date, port }, { style: 'body', width: inner })
   items.push(place(lead, margin, y))
   y += lead.height + 20
   // Paragraphs of one column are one text; the style says what stands between them.
-  const columnOf = (keys: readonly string[], values: Record<string, string>) => {
-    const text = keys.map(key => strings[key]).join('\n')
-    return setter.set(text, { style: 'prose', width: column, values, source: keys.join(' ') })
-  }
-  const left = columnOf(['notice.boats', 'notice.freight'], { port: 'Ardle Point' })
-  const right = columnOf(['notice.weather', 'notice.tickets'], {})
+  const columnOf = (...paragraphs: RichText[]) =>
+    setter.set(join(paragraphs, '\n'), { style: 'prose', width: column })
+  const left = columnOf(text('boats', { port: 'Ardle Point' }), text('freight'))
+  const right = columnOf(text('weather'), text('tickets'))
   items.push(place(left, margin, y), place(right, margin + column + gutter, y))
   y += Math.max(left.height, right.height) + 32
 
-  const heading = set('notice.table', {}, { style: 'subhead', width: inner })
+  const heading = set('table', {}, { style: 'subhead', width: inner })
   items.push(place(heading, margin, y))
   const across = [margin + inner - 80, margin + inner]
-  const heads = ['notice.first', 'notice.last'].map(key => set(key, {}, { style: 'small' }))
+  const heads = ['first', 'last'].map(key => set(key, {}, { style: 'small' }))
   const headBaseline = y + heading.lines[0].baseline
   items.push(...heads.map((head, i) => place(head, across[i], headBaseline, atEnd)))
   y += heading.height + 8
@@ -68,7 +70,10 @@ export function noticePage({ setter, sheet, strings }: Scene): Drawing {
   }
   items.push(rule([margin, y], [margin + inner, y], sheet.ink('line')))
 
-  const footer = set('notice.footer', { port }, { style: 'small', width: inner, align: 'center' })
+  const footer = set('footer', { port }, { style: 'small', width: inner, align: 'center' })
   items.push(place(footer, margin, page.height - 40, { down: 'bottom' }))
-  return drawing({ ...page, title: `Winter timetable from ${date}`, language: 'en' }, items)
+  return drawing(
+    { ...page, title: plainText(text('title', { date })), language: catalog.language },
+    items,
+  )
 }

@@ -8,13 +8,9 @@ const height = 460
 const edge = 24
 
 /** Passengers per month as bars, each with its value above it. */
-export function passengersChart({ setter, sheet, strings }: Scene): Drawing {
+export function passengersChart({ setter, sheet, catalog }: Scene): Drawing {
   const values = { port: 'Quillhaven', year: 2025 }
-  const title = setter.set(strings['chart.title'], {
-    style: 'subhead',
-    values,
-    source: 'chart.title',
-  })
+  const title = setter.set(catalog.text('chart.title', values), { style: 'subhead' })
   const small = (text: string) => setter.set('{text}', { style: 'small', values: { text } })
   const widestTick = small('25')
   const left = edge + widestTick.width + 10

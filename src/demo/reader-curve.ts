@@ -10,8 +10,8 @@ const largest = 60
 const samples = 60
 
 /** The size a reader gets for each size that was designed, at four text scales. */
-export function readerCurve({ setter, sheet, strings }: Scene): Drawing {
-  const title = setter.set(strings['curve.title'], { style: 'subhead', source: 'curve.title' })
+export function readerCurve({ setter, sheet, catalog }: Scene): Drawing {
+  const title = setter.set(catalog.text('curve.title'), { style: 'subhead' })
   const small = (text: string) => setter.set('{text}', { style: 'small', values: { text } })
   const tick = small('100')
   const [left, right] = [edge + tick.width + 10, width - edge - small('scale 1.6').width - 12]
@@ -33,7 +33,7 @@ export function readerCurve({ setter, sheet, strings }: Scene): Drawing {
       const [from, to] = [(i * largest) / samples, ((i + 1) * largest) / samples]
       return rule([x(from), y(sizeAt(from))], [x(to), y(sizeAt(to))], sheet.ink('fine'), 2)
     })
-    const label = setter.set(strings['curve.scale'], { style: 'small', values: { scale } })
+    const label = setter.set(catalog.text('curve.scale', { scale }), { style: 'small' })
     return [...segments, ...place(label, right + 8, y(sizeAt(largest)), { down: 'middle' })]
   })
   const options = { width, height, title: 'Sizes by reader scale', language: 'en' }

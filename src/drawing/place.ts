@@ -1,7 +1,8 @@
-import type { Layout } from '../layout/index.ts'
+import type { Layout, LineRun } from '../layout/index.ts'
 import { fail } from '../problem/index.ts'
 import { checkFinite } from './checks.ts'
-import type { GlyphsItem } from './drawing.ts'
+import type { Item } from './drawing.ts'
+import { transformed } from './transform.ts'
 
 /** Which point of a layout is put at a coordinate. */
 export interface Anchor {
@@ -14,27 +15,29 @@ export interface Anchor {
 const fractions = { start: 0, center: 0.5, end: 1 }
 
 /** The glyphs of a layout with its anchor at (x, y). Throws on coordinates that are not finite. */
-export function place(layout: Layout, x: number, y: number, anchor: Anchor = {}): GlyphsItem[] {
+export function place(layout: Layout, x: number, y: number, anchor: Anchor = {}): Item[] {
   checkFinite('a placed layout', { x, y })
   const { across = 'start', down = 'top' } = anchor
   const fraction = typeof across === 'number' ? across : fractions[across]
   if (!Number.isFinite(fraction)) fail('bad-anchor', `a layout is not placed by '${across}'`)
   const left = x - layout.width * fraction
   const top = y - depthOf(layout, down)
-  return layout.lines.flatMap(line =>
-    line.runs.map(
-      (run): GlyphsItem => ({
-        kind: 'glyphs',
-        x: left + run.x,
-        y: top + line.baseline - run.rise,
-        face: run.face,
-        size: run.style.size,
-        ink: run.ink,
-        glyphs: run.glyphs,
-        text: run.text,
-      }),
-    ),
-  )
+  return layout.lines.flatMap(line => {
+    return line.runs.flatMap(run => runItems(run, left + run.x, top + line.baseline - run.rise))
+  })
+}
+
+function runItems({ box, face, style, ink, glyphs, text }: LineRun, x: number, y: number): Item[] {
+  if (!box) return [{ kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }]
+  if (!box.drawing) return []
+  const { box: shown, items } = box.drawing
+  const [across, down] = [box.width / shown.width, box.height / shown.height]
+  const scale = Math.min(across, down)
+  if (!(scale > 0 && scale < Infinity)) return []
+  // The drawing keeps its proportions, and stands in the middle of the box.
+  const dx = x + (box.width - shown.width * scale) / 2 - shown.x * scale
+  const dy = y - box.baseline + (box.height - shown.height * scale) / 2 - shown.y * scale
+  return items.map(item => transformed(item, scale, dx, dy))
 }
 
 function depthOf(layout: Layout, down: NonNullable<Anchor['down']>): number {

@@ -5,7 +5,7 @@ import type { Style } from '../sheet/index.ts'
 import { type BrokenLine, breakable, brokenLines, tolerance } from './break-lines.ts'
 import { cutLine } from './cut-line.ts'
 import { type Align, checkFrame, type Frame } from './frame.ts'
-import type { Cut, Layout, Line } from './layout.ts'
+import type { Cut, Layout, Line, LineRun } from './layout.ts'
 import { joinedReach, type Reach, reachOf } from './line-box.ts'
 
 /** A line with what it takes to place it. */
@@ -86,7 +86,12 @@ const outerWidth = (line: MeasuredLine) => line.indent + line.width + line.parag
 
 function lineReach(paragraph: ShapedParagraph, line: BrokenLine, tools: ShapingTools): Reach {
   const strut = reachOf(findFace(tools.shelf, paragraph.style).face, paragraph.style)
-  return line.runs.reduce((reach, run) => joinedReach(reach, reachOf(run.face, run.style)), strut)
+  return line.runs.reduce((reach, run) => joinedReach(reach, runReach(run)), strut)
+}
+
+function runReach({ face, style, box, rise }: LineRun): Reach {
+  if (!box) return reachOf(face, style)
+  return { above: box.baseline + rise, below: box.height - box.baseline - rise }
 }
 
 /** How much of the room beside a line lies at its start. Left is the start while all text is from there. */

@@ -1,4 +1,5 @@
 import type { Face, ShapedText } from '../fonts/index.ts'
+import type { InlineBox } from '../markup/index.ts'
 import type { Problem } from '../problem/index.ts'
 import type { SolidInk, Style } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
@@ -20,6 +21,8 @@ export interface LineRun {
   readonly ink: SolidInk
   /** Clusters count from the run's start. */
   readonly glyphs: ShapedText
+  /** Stands in place of the glyphs. */
+  readonly box?: InlineBox
   readonly link?: string
   readonly action?: string
 }

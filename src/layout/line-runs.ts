@@ -58,10 +58,19 @@ export function lineRuns(
   return runs
 }
 
+const noGlyphs: ShapedText = {
+  glyphs: new Uint32Array(),
+  advances: new Int32Array(),
+  offsetsX: new Int32Array(),
+  offsetsY: new Int32Array(),
+  clusters: new Uint32Array(),
+  unsafe: new Uint8Array(),
+}
+
 /** Divides glyphs where the paint changes; a cluster takes the style of its first character. */
 function* paintedRuns(
   paragraph: ShapedParagraph,
-  { face, size }: GlyphRun,
+  { face, size, box }: GlyphRun,
   shaped: ShapedText,
   from: number,
   to: number,
@@ -90,7 +99,8 @@ function* paintedRuns(
       face,
       style,
       ink: paintOf(style),
-      glyphs,
+      glyphs: box ? noGlyphs : glyphs,
+      ...(box && { box }),
       ...(link !== undefined && { link }),
       ...(action !== undefined && { action }),
     }

@@ -1,3 +1,5 @@
+import type { Drawing } from '../drawing/index.ts'
+
 /** A stretch of the markup: UTF-16 offsets. */
 export interface SourceRange {
   readonly start: number
@@ -41,4 +43,34 @@ export interface RichText {
   readonly kind: 'rich-text'
   readonly children: readonly RichNode[]
   readonly source: string
+  /** What problems call it: a file, a key of a catalog. */
+  readonly name?: string
+  /** What fills its own placeholders; those that are not here are filled where it is set. */
+  readonly values?: Values
+  /** BCP 47 tag of the language it is written in. */
+  readonly language?: string
 }
+
+/** A value with a style of its own: data, never parsed. */
+export interface StyledValue {
+  readonly text: string | number
+  /** The name of a style. */
+  readonly style: string
+}
+
+/** A box that stands in the line as a character does: an icon, a badge. Lengths in units. */
+export interface InlineBox {
+  readonly kind: 'box'
+  readonly width: number
+  readonly height: number
+  /** From the top of the box to what stands on the baseline. */
+  readonly baseline: number
+  /** What is painted in it, scaled to its size. */
+  readonly drawing?: Drawing
+  /** What it says, where text is read out or copied. */
+  readonly label: string
+}
+
+/** What a placeholder is filled with. Only rich text holds markup; all else is data. */
+export type Value = string | number | StyledValue | InlineBox | RichText
+export type Values = Readonly<Record<string, Value>>

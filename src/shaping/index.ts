@@ -7,4 +7,4 @@ export {
   shapeParagraph,
 } from './shape-paragraph.ts'
 export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
-export type { StyledParagraph, StyledRun } from './styled-text.ts'
+export type { Isolate, StyledParagraph, StyledRun } from './styled-text.ts'

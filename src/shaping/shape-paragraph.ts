@@ -1,4 +1,5 @@
 import type { Face, Segment, ShapedText, Shelf } from '../fonts/index.ts'
+import type { InlineBox } from '../markup/index.ts'
 import { errorProblem, type Problem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { type ScriptRun, scripts, scriptTag } from '../unicode/index.ts'
@@ -15,6 +16,8 @@ export interface GlyphRun {
   readonly size: number
   readonly segment: Segment
   readonly spacing: Spacing
+  /** The run is one box, and its only glyph stands for it. */
+  readonly box?: InlineBox
   /** Clusters count from `start`. */
   readonly shaped: ShapedText
 }
@@ -49,7 +52,11 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
     problems.push(errorProblem('right-to-left', message))
   }
   for (const item of itemize(paragraph.runs, scriptRuns, tools.shelf, problems)) {
-    const { start, end, face, size, segment, spacing } = item
+    const { start, end, face, size, segment, spacing, box } = item
+    if (box) {
+      glyphRuns.push(boxRun(item, box))
+      continue
+    }
     const piece = text.slice(start, end)
     const shaped = tools.shape(face, piece, segment)
     reportMissing(text, start, shaped, face, problems)
@@ -59,6 +66,32 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
   return { ...paragraph, glyphRuns, shapingText: text, problems }
 }
 
+/** Parts of a unit that the width of a box is rounded to. */
+const boxUnits = 4096
+
+/** A box as the rest of layout sees it: one cluster whose advance is its width. */
+function boxRun({ start, end, face, segment, spacing }: Item, box: InlineBox): GlyphRun {
+  const one = () => Int32Array.of(0)
+  const shaped = {
+    glyphs: Uint32Array.of(0),
+    advances: Int32Array.of(Math.round(box.width * boxUnits)),
+    offsetsX: one(),
+    offsetsY: one(),
+    clusters: Uint32Array.of(0),
+    unsafe: Uint8Array.of(0),
+  }
+  return {
+    start,
+    end,
+    face,
+    size: face.metrics.unitsPerEm / boxUnits,
+    segment,
+    spacing,
+    box,
+    shaped,
+  }
+}
+
 interface Item {
   readonly start: number
   end: number
@@ -66,6 +99,7 @@ interface Item {
   readonly size: number
   readonly segment: Segment
   readonly spacing: Spacing
+  readonly box?: InlineBox
 }
 
 /** What shaping takes of a style. */
@@ -106,7 +140,8 @@ function itemize(
       const end = Math.min(run.end, scriptEnd)
       const segment = segmentOf(script, language, features)
       const last = items.at(-1)
-      if (last && isOne(last, face, size, segment, spacing)) last.end = end
+      if (run.box) items.push({ start, end, face, size, segment, spacing, box: run.box })
+      else if (last && !last.box && isOne(last, face, size, segment, spacing)) last.end = end
       else items.push({ start, end, face, size, segment, spacing })
       start = end
     }

@@ -1,3 +1,4 @@
+import type { InlineBox } from '../markup/index.ts'
 import type { Style } from '../sheet/index.ts'
 
 /** A stretch of one style; offsets are of its paragraph. */
@@ -8,12 +9,22 @@ export interface StyledRun {
   readonly style: Style
   readonly link?: string
   readonly action?: string
+  /** The run is one character, and this stands in its place. */
+  readonly box?: InlineBox
+}
+
+/** A stretch that keeps its own direction among its surroundings, as a value does. */
+export interface Isolate {
+  readonly start: number
+  readonly end: number
 }
 
 /** A paragraph as characters and styles. Its runs follow each other and cover the text. */
 export interface StyledParagraph {
   readonly text: string
   readonly runs: readonly StyledRun[]
+  /** In order, none inside another. */
+  readonly isolates: readonly Isolate[]
   /** Where the paragraph starts in the whole text. */
   readonly offset: number
   /** The style of the paragraph itself: the height of an empty line. */

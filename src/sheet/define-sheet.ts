@@ -1,9 +1,16 @@
-import { DotLineError, errorProblem, fail, nearestName, type Problem } from '../problem/index.ts'
+import {
+  DotLineError,
+  errorProblem,
+  fail,
+  nearestName,
+  type Path,
+  type Problem,
+  pathText,
+} from '../problem/index.ts'
 import type { Ink } from './inks/ink.ts'
 import { inkKind, readInks } from './inks/read-inks.ts'
 import type { Reading, recordOf } from './kinds.ts'
 import { type Layered, noLayers, withLayer } from './layers.ts'
-import { type Path, pathText } from './path.ts'
 import { families as familyKind } from './property-kinds.ts'
 import { type Origin, readProperties, readStyles } from './read-styles.ts'
 import { readSizes } from './sizes.ts'

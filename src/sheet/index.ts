@@ -2,7 +2,6 @@ export { checkedSheet, defineSheet, type Locate, type Reason, type Sheet } from 
 export type { GradientInk, GradientStop, Ink, SolidInk } from './inks/ink.ts'
 export { solidOf } from './inks/ink.ts'
 export { sheetJsonSchema } from './json-schema.ts'
-export type { Path } from './path.ts'
 export { readSheet } from './read-sheet.ts'
 export { type ReaderSettings, readerStyle, scaledSize } from './reader.ts'
 export type {

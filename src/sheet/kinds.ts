@@ -1,6 +1,5 @@
-import { errorProblem, nearestName, type Problem } from '../problem/index.ts'
+import { errorProblem, nearestName, type Path, type Problem, pathText } from '../problem/index.ts'
 import type { Ink } from './inks/ink.ts'
-import { type Path, pathText } from './path.ts'
 
 /** A piece of a JSON Schema (draft 2020-12). */
 export type JsonSchema = { readonly [key: string]: unknown }

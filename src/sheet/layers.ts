@@ -1,5 +1,5 @@
+import type { Path } from '../problem/index.ts'
 import { inside, isObject, type Reading, refuse, reportUnknown } from './kinds.ts'
-import type { Path } from './path.ts'
 
 /** A sheet's parts as they were stated: by part, then by name; each entry with where it stands. */
 export interface Entry {

@@ -1,6 +1,5 @@
-import { DotLineError } from '../problem/index.ts'
+import { DotLineError, readJson } from '../problem/index.ts'
 import { checkedSheet, type Sheet } from './define-sheet.ts'
-import { readJson } from './json.ts'
 import { isTokens, sheetFromTokens } from './tokens/read-tokens.ts'
 
 /**

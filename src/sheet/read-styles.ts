@@ -1,7 +1,7 @@
+import type { Path } from '../problem/index.ts'
 import { errorProblem, nearestName } from '../problem/index.ts'
 import { inside, type Kind, type Reading, refuse } from './kinds.ts'
 import type { Entry, StyleEntries } from './layers.ts'
-import type { Path } from './path.ts'
 import { isPropertyName, properties, propertyNames } from './properties.ts'
 import { type StatedStyle, statedOver } from './style.ts'
 

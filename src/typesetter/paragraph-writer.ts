@@ -1,4 +1,5 @@
-import type { StyledParagraph, StyledRun } from '../shaping/index.ts'
+import type { InlineBox } from '../markup/index.ts'
+import type { Isolate, StyledParagraph, StyledRun } from '../shaping/index.ts'
 import { type ReaderSettings, readerStyle, type Style } from '../sheet/index.ts'
 import { cased } from './letter-case.ts'
 
@@ -19,6 +20,9 @@ export interface ParagraphWriter {
   /** Tells of every span that opens, also of one without text of its own. */
   enter(around: Around): void
   add(text: string, around: Around): void
+  /** Text of a value, which keeps its own direction among its surroundings. */
+  addValue(text: string, around: Around): void
+  addBox(box: InlineBox, around: Around): void
   end(): readonly StyledParagraph[]
 }
 
@@ -31,6 +35,7 @@ export function paragraphWriter(reader: ReaderSettings, base: Around): Paragraph
   const paragraphs: StyledParagraph[] = []
   let text = ''
   let runs: StyledRun[] = []
+  let isolates: Isolate[] = []
   let offset = 0
   let holder: Around | undefined
 
@@ -44,25 +49,28 @@ export function paragraphWriter(reader: ReaderSettings, base: Around): Paragraph
   }
 
   function endParagraph(around: Around) {
-    paragraphs.push({ text, runs, offset, style: asRead((holder ?? around).style) })
+    const style = asRead((holder ?? around).style)
+    paragraphs.push({ text, runs, isolates, offset, style })
     offset += text.length + 1
     text = ''
     runs = []
+    isolates = []
     holder = undefined
   }
 
-  function addPiece(piece: string, { style, link, action }: Around) {
+  function addPiece(piece: string, around: Around) {
+    const { style, link, action } = around
     const start = text.length
     text += cased(piece, style, text)
-    const run = {
-      start,
-      end: text.length,
-      style: asRead(style),
-      ...(link !== undefined && { link }),
-      ...(action !== undefined && { action }),
-    }
+    const run = { start, end: text.length, style: asRead(style), ...linked(around) }
     const before = runs.at(-1)
-    if (before && before.style === run.style && before.link === link && before.action === action) {
+    if (
+      before &&
+      !before.box &&
+      before.style === run.style &&
+      before.link === link &&
+      before.action === action
+    ) {
       runs[runs.length - 1] = { ...before, end: run.end }
     } else {
       runs.push(run)
@@ -82,22 +90,53 @@ export function paragraphWriter(reader: ReaderSettings, base: Around): Paragraph
     return common
   }
 
+  function add(added: string, around: Around, isolated: boolean) {
+    for (const [i, piece] of added.split(paragraphEnd).entries()) {
+      if (i > 0) endParagraph(last)
+      last = around
+      if (piece === '') continue
+      holder = holder ? commonHolder(holder, around) : around
+      const start = text.length
+      addPiece(piece, around)
+      if (isolated) isolates.push({ start, end: text.length })
+    }
+  }
+
   return {
     enter(around) {
       open[around.depth] = around
     },
-    add(added, around) {
-      for (const [i, piece] of added.split(paragraphEnd).entries()) {
-        if (i > 0) endParagraph(last)
-        last = around
-        if (piece === '') continue
-        holder = holder ? commonHolder(holder, around) : around
-        addPiece(piece, around)
-      }
+    add: (added, around) => add(added, around, false),
+    addValue(added, around) {
+      open[around.depth] = around
+      add(added, around, true)
+    },
+    addBox(box, around) {
+      last = around
+      holder = holder ? commonHolder(holder, around) : around
+      const start = text.length
+      text += objectReplacement
+      const style = asRead(around.style)
+      const grown = style.size / around.style.size
+      runs.push({ start, end: text.length, style, box: scaledBox(box, grown), ...linked(around) })
     },
     end() {
       endParagraph(last)
       return paragraphs
     },
   }
+}
+
+/** U+FFFC stands in the text for a box. */
+const objectReplacement = '\ufffc'
+
+/** A box grows as the text it stands in does. */
+function scaledBox(box: InlineBox, ratio: number): InlineBox {
+  if (ratio === 1) return box
+  const { width, height, baseline } = box
+  return { ...box, width: width * ratio, height: height * ratio, baseline: baseline * ratio }
+}
+
+function linked({ link, action }: Around) {
+  return { ...(link !== undefined && { link }), ...(action !== undefined && { action }) }
 }

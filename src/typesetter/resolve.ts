@@ -1,4 +1,12 @@
-import type { Override, RichNode, RichText, SpanNode } from '../markup/index.ts'
+import {
+  isRich,
+  type RichNode,
+  type RichText,
+  type Scope,
+  type Value,
+  type Values,
+  valueIn,
+} from '../markup/index.ts'
 import {
   errorProblem,
   nearestName,
@@ -7,13 +15,9 @@ import {
   warningProblem,
 } from '../problem/index.ts'
 import type { StyledParagraph } from '../shaping/index.ts'
-import { type ReaderSettings, type Sheet, type Style, styleWithin } from '../sheet/index.ts'
-import { checkLink } from './links.ts'
-import { type Around, paragraphWriter } from './paragraph-writer.ts'
-
-/** What placeholders are filled with: data, never parsed; or rich text. */
-export type Value = string | number | RichText
-export type Values = Readonly<Record<string, Value>>
+import type { ReaderSettings, Sheet, Style } from '../sheet/index.ts'
+import { type Around, type ParagraphWriter, paragraphWriter } from './paragraph-writer.ts'
+import { aroundSpan, type Reporter, styleNamed } from './span-style.ts'
 
 export interface Resolved {
   readonly paragraphs: readonly StyledParagraph[]
@@ -24,9 +28,9 @@ interface Task {
   readonly nodes: readonly RichNode[]
   next: number
   readonly around: Around
-  /** Whose values fill its placeholders: a value's own placeholders are not filled. */
-  readonly values?: Values
-  readonly placeOf: (start: number, end: number) => Problem['place']
+  readonly scope: Scope
+  /** Places problems in the source of the rich text it is of. */
+  readonly reporter: Reporter
 }
 
 /** Walks a tree without recursion; gives styled paragraphs with the sizes the reader gets. */
@@ -40,87 +44,105 @@ export function resolve(
 ): Resolved {
   const problems: Problem[] = []
   const used = new Set<string>()
-  const outermost: Around = { style: base, depth: 0 }
-  const paragraphs = paragraphWriter(reader, outermost)
-  const placeOf = placesOf(rich.source, source)
-  const tasks: Task[] = [{ nodes: rich.children, next: 0, around: outermost, values, placeOf }]
+  const outermost: Around = { style: inLanguage(base, rich), depth: 0 }
+  const writer = paragraphWriter(reader, outermost)
+  const reporterFor = (text: RichText, name: string): Reporter => {
+    const placeOf = placesOf(text.source, name)
+    return {
+      report: (problem, start, end) => problems.push({ ...problem, place: placeOf(start, end) }),
+    }
+  }
+  const tasks: Task[] = [
+    {
+      nodes: rich.children,
+      next: 0,
+      around: outermost,
+      scope: { values: rich.values, outer: { values } },
+      reporter: reporterFor(rich, source),
+    },
+  ]
   while (tasks.length > 0) {
     const task = tasks[tasks.length - 1]
+    const { around, scope, reporter } = task
     const node = task.nodes[task.next++]
     if (!node) {
       tasks.pop()
     } else if (node.kind === 'text') {
-      paragraphs.add(node.text, task.around)
+      writer.add(node.text, around)
     } else if (node.kind === 'span') {
-      const around = aroundSpan(node, task, sheet, problems)
-      paragraphs.enter(around)
-      tasks.push({ ...task, nodes: node.children, next: 0, around })
+      const inner = aroundSpan(node, around, sheet, reporter)
+      writer.enter(inner)
+      tasks.push({ ...task, nodes: node.children, next: 0, around: inner })
     } else {
-      const value =
-        task.values && Object.hasOwn(task.values, node.name) ? task.values[node.name] : undefined
-      used.add(node.name)
+      const { name, start, end } = node
+      used.add(name)
+      const value = valueIn(scope, name)
       if (value === undefined) {
-        const nearest = nearestName(node.name, Object.keys(values))
-        const place = task.placeOf(node.start, node.end)
-        problems.push(
-          errorProblem('missing-value', `no value for {${node.name}}`, { place, nearest }),
+        const nearest = nearestName(name, Object.keys(values))
+        reporter.report(
+          errorProblem('missing-value', `no value for {${name}}`, { nearest }),
+          start,
+          end,
         )
-        paragraphs.add(`{${node.name}}`, task.around)
-      } else if (typeof value === 'object') {
-        const inner = { nodes: value.children, next: 0, around: task.around }
-        tasks.push({ ...inner, placeOf: placesOf(value.source, `value ${node.name}`) })
+        writer.add(`{${name}}`, around)
+      } else if (!isValue(value)) {
+        const hint = 'expected a text, a number, rich text, { text, style } or a box'
+        const message = `the value of {${name}} is ${String(value)}`
+        reporter.report(errorProblem('bad-value', message, { hint }), start, end)
+        writer.addValue(String(value), around)
+      } else if (typeof value === 'object' && isRich(value)) {
+        const inner = { values: value.values, outer: scope }
+        const inLine = { ...around, style: inLanguage(around.style, value) }
+        tasks.push({
+          nodes: value.children,
+          next: 0,
+          around: inLine,
+          scope: inner,
+          reporter: reporterFor(value, value.name ?? `value ${name}`),
+        })
       } else {
-        paragraphs.add(String(value), task.around)
+        const report = (problem: Problem) => reporter.report(problem, start, end)
+        addValue(value, around, sheet, writer, report)
       }
     }
   }
-  for (const name of Object.keys(values)) {
-    if (used.has(name)) continue
-    const message = `the value '${name}' stands nowhere in the text`
-    problems.push(warningProblem('unused-value', message, { nearest: nearestName(name, used) }))
+  return {
+    paragraphs: writer.end(),
+    problems: [...problems, ...unused({ ...rich.values, ...values }, used)],
   }
-  return { paragraphs: paragraphs.end(), problems }
 }
 
-function aroundSpan(span: SpanNode, task: Task, sheet: Sheet, problems: Problem[]): Around {
-  let { style, link, action } = task.around
-  for (const { name, start, end } of span.styles) {
-    const stated = sheet.stated(name)
-    if (stated) style = styleWithin(style, stated)
-    else {
-      const nearest = nearestName(name, sheet.styleNames)
-      const hint = nearest ? undefined : `the sheet has ${sheet.styleNames.join(', ')}`
-      const place = task.placeOf(start, end)
-      problems.push(
-        errorProblem('unknown-style', `no style named '${name}'`, { place, nearest, hint }),
-      )
-    }
-  }
-  for (const override of span.overrides) {
-    if (override.name === 'href') link = checkedLink(override, task, problems) ?? link
-    else if (override.name === 'action') action = override.value
-    else style = overridden(style, override, task, sheet, problems)
-  }
-  const outer = task.around
-  return { style, link, action, outer, depth: outer.depth + 1 }
+/** Programs without types may hand anything; nothing of it may stop the work or look like a text. */
+function isValue(value: unknown): value is Value {
+  if (typeof value === 'string') return true
+  if (typeof value === 'number') return Number.isFinite(value)
+  if (typeof value !== 'object' || value === null) return false
+  if ('style' in value) return 'text' in value && typeof value.style === 'string'
+  return 'kind' in value && (value.kind === 'rich-text' || value.kind === 'box')
 }
 
-function checkedLink(override: Override, task: Task, problems: Problem[]): string | undefined {
-  const problem = checkLink(override.value)
-  if (!problem) return override.value
-  problems.push({ ...problem, place: task.placeOf(override.start, override.end) })
-  return undefined
-}
-
-function overridden(
-  style: Style,
-  override: Override,
-  task: Task,
+function addValue(
+  value: Exclude<Value, RichText>,
+  around: Around,
   sheet: Sheet,
-  problems: Problem[],
+  writer: ParagraphWriter,
+  report: (problem: Problem) => void,
 ) {
-  const { stated, problems: found } = sheet.override({ [override.name]: override.value })
-  const place = task.placeOf(override.start, override.end)
-  for (const problem of found) problems.push({ ...problem, place })
-  return styleWithin(style, stated)
+  if (typeof value !== 'object') return writer.addValue(String(value), around)
+  if ('kind' in value) return writer.addBox(value, around)
+  const style = styleNamed(value.style, around.style, sheet, report)
+  writer.addValue(String(value.text), { ...around, style, outer: around, depth: around.depth + 1 })
+}
+
+function inLanguage(style: Style, { language }: RichText): Style {
+  return language === undefined || language === style.language ? style : { ...style, language }
+}
+
+function unused(values: Values, used: ReadonlySet<string>): Problem[] {
+  return Object.keys(values)
+    .filter(name => !used.has(name))
+    .map(name => {
+      const message = `the value '${name}' stands nowhere in the text`
+      return warningProblem('unused-value', message, { nearest: nearestName(name, used) })
+    })
 }

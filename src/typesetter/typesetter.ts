@@ -1,11 +1,12 @@
 import type { Shelf } from '../fonts/index.ts'
 import { checkFrame, type Frame, type Layout, layOut } from '../layout/index.ts'
-import { parseMarkup, type RichText } from '../markup/index.ts'
+import { parseMarkup, type RichText, type Values } from '../markup/index.ts'
 import { DotLineError, fail, type Problem, warningProblem } from '../problem/index.ts'
 import { cachedShape, shapeParagraph } from '../shaping/index.ts'
 import { type ReaderSettings, type Sheet, scaledSize } from '../sheet/index.ts'
+import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
 import { notDrawn } from './not-drawn.ts'
-import { resolve, type Values } from './resolve.ts'
+import { resolve } from './resolve.ts'
 
 export interface TypesetterOptions<S extends string, I extends string, Z extends string> {
   readonly sheet: Sheet<S, I, Z>
@@ -28,8 +29,15 @@ export interface Setting<S extends string = string> extends Frame {
 }
 
 export interface Typesetter<S extends string = string> {
-  /** Sets markup, or rich text. Throws a `DotLineError` on wrong input unless problems are collected. */
-  set(markup: string | RichText, setting?: Setting<S>): Layout
+  /**
+   * Sets markup, or rich text. Throws a `DotLineError` on wrong input unless problems are
+   * collected. Of a literal string, styles that the sheet does not have and values that are missing
+   * are compile errors.
+   */
+  set<const T extends string | RichText>(
+    markup: CheckedMarkup<T, S>,
+    ...setting: SettingFor<T, Setting<S>>
+  ): Layout
   /**
    * A length as body text scales for this reader: a padding, an icon, an image. In units, kept
    * within `least` and `most` where they are given.
@@ -45,8 +53,9 @@ export function typesetter<S extends string, I extends string, Z extends string>
   const { sheet, notes } = sheetForReader(options.sheet, checkedReader(reader))
   const tools = { shelf, shape: cachedShape() }
   return {
-    set(markup, setting = {}) {
-      const { style, values = {}, source = 'markup', ...frame } = setting
+    set(markup: string | RichText, setting: Setting<S> = {}) {
+      const { style, values = {}, source: named, ...frame } = setting
+      const source = named ?? (typeof markup === 'string' ? undefined : markup.name) ?? 'markup'
       checkFrame(frame)
       const base = style === undefined ? sheet.base : sheet.style(style)
       const { rich, problems: mistakes } =

@@ -25,6 +25,7 @@ function allowedBetween(text: string, offset: number, before: number): boolean {
   const after = text.charCodeAt(offset)
   if (isBreakingSpace(after) || after === lineSeparator) return false // LB6, LB7
   if (isBreakingSpace(before)) return true // LB18
+  if (before === objectReplacement || after === objectReplacement) return !isGlue(before, after) // LB20
   if (!isHyphen(before) || offset < 2) return false
   // A hyphen that starts a word is a sign, and U+002D before a digit a minus (LB25).
   const ahead = text.charCodeAt(offset - 2)
@@ -36,6 +37,14 @@ function allowedBetween(text: string, offset: number, before: number): boolean {
 export function isBreakingSpace(code: number): boolean {
   if (code === 0x20 || code === 0x09) return true
   return code >= 0x2000 && code <= 0x200b && code !== 0x2007
+}
+
+/** U+FFFC, a box in the line. */
+const objectReplacement = 0xfffc
+
+/** No-break space and word joiner hold on to what is beside them (LB11, LB12). */
+function isGlue(before: number, after: number): boolean {
+  return [before, after].some(code => code === 0xa0 || code === 0x202f || code === 0x2060)
 }
 
 function isHyphen(code: number): boolean {

@@ -238,7 +238,8 @@ describe('problems', () => {
 
   it('are listed on the layout where they are collected, and the text is shown', async () => {
     const collecting = await testSetter(1, 'collect')
-    const layout = collecting.set('to ~stong[{port}] and ~strong[on', { style: 'body' })
+    const markup: string = 'to ~stong[{port}] and ~strong[on'
+    const layout = collecting.set(markup, { style: 'body' })
     expect(layout.text).toBe('to {port} and on')
     expect(layout.problems.map(p => p.code)).toEqual([
       'unclosed-span',

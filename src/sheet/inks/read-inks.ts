@@ -1,4 +1,5 @@
 import type { Color } from 'culori'
+import type { Path } from '../../problem/index.ts'
 import { errorProblem, nearestName, warningProblem } from '../../problem/index.ts'
 import {
   either,
@@ -15,7 +16,6 @@ import {
   string,
   type ValueOf,
 } from '../kinds.ts'
-import type { Path } from '../path.ts'
 import { inSrgb, isMistake, readColor, toOklch } from './color.ts'
 import { mixer, sampledStops } from './gradient.ts'
 import type { Ink } from './ink.ts'

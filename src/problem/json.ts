@@ -1,6 +1,7 @@
 import { type Node, type ParseError, parseTree, printParseErrorCode } from 'jsonc-parser'
-import { DotLineError, errorProblem, type Place, type Problem, placesOf } from '../problem/index.ts'
 import type { Path } from './path.ts'
+import { placesOf } from './place.ts'
+import { DotLineError, errorProblem, type Place, type Problem } from './problem.ts'
 
 /** Deeper than any sheet is, and less deep than a JSON reader's recursion can go. */
 const deepest = 200

@@ -1,0 +1,116 @@
+import { DotLineError } from '../problem/index.ts'
+import { parseMarkup } from './parse-markup.ts'
+import type { Override, RichNode, RichText, StyleName, Value } from './rich-text.ts'
+
+/** Rich text of characters as they are. */
+export function plain(text: string): RichText {
+  const children: RichNode[] =
+    text === '' ? [] : [{ kind: 'text', text, start: 0, end: text.length }]
+  return { kind: 'rich-text', children, source: text }
+}
+
+interface Template {
+  readonly children: readonly RichNode[]
+  readonly source: string
+  /** The placeholders that stand for the template's values. */
+  readonly slots: readonly string[]
+}
+
+/** A template is parsed when it is first met; from then on it costs what its values cost. */
+const templates = new WeakMap<TemplateStringsArray, Template>()
+
+/**
+ * Rich text from a template: its words are markup, its values are data, rich text or boxes.
+ * `` rich`Boats to ~strong[${port}] are ${state}` ``. Throws a `DotLineError` on markup with mistakes.
+ */
+export function rich(strings: TemplateStringsArray, ...values: readonly Value[]): RichText {
+  let template = templates.get(strings)
+  if (!template) {
+    template = readTemplate(strings)
+    templates.set(strings, template)
+  }
+  const { children, source, slots } = template
+  if (slots.length === 0) return { kind: 'rich-text', children, source }
+  const filled: Record<string, Value> = {}
+  for (let i = 0; i < slots.length; i++) filled[slots[i]] = values[i]
+  return { kind: 'rich-text', children, source, values: filled }
+}
+
+function readTemplate(strings: TemplateStringsArray): Template {
+  const words = strings.raw.map((raw, i) => strings[i] ?? raw)
+  let prefix = 'value'
+  while (words.some(word => word.includes(`{${prefix}`))) prefix += '_'
+  const slots = words.slice(1).map((_, i) => `${prefix}${i}`)
+  const source = words.map((word, i) => (i === 0 ? word : `{${slots[i - 1]}}${word}`)).join('')
+  const { rich: tree, problems } = parseMarkup(source, 'template')
+  if (problems.length > 0) throw new DotLineError(problems[0], problems)
+  return { children: tree.children, source, slots }
+}
+
+const asRich = (part: RichText | string): RichText =>
+  typeof part === 'string' ? plain(part) : part
+
+/** Parts one after the other, with something between them; strings are characters as they are. */
+export function join(
+  parts: readonly (RichText | string)[],
+  between: RichText | string = '',
+): RichText {
+  const separator = asRich(between)
+  const children: RichNode[] = []
+  let values: Record<string, Value> | undefined
+  parts.forEach((part, i) => {
+    if (i > 0) children.push(...separator.children)
+    const { children: nodes, values: own } = asRich(part)
+    if (own === undefined) {
+      children.push(...nodes)
+    } else {
+      // A part with values of its own keeps them: two parts may name different ones alike.
+      values ??= {}
+      const name = `part${i}`
+      values[name] = asRich(part)
+      children.push({ kind: 'placeholder', name, start: 0, end: 0 })
+    }
+  })
+  if (separator.values) values = { ...separator.values, ...values }
+  return { kind: 'rich-text', children, source: '', ...(values && { values }) }
+}
+
+/** What a span lays over its text: names of styles, and properties, `href` or `action`. */
+export interface SpanOptions {
+  readonly styles?: readonly string[]
+  readonly overrides?: Readonly<Record<string, string | number | boolean>>
+}
+
+/** Text in a span: `wrap('late', 'alert')`, `wrap(text, { overrides: { href: 'tel:112' } })`. */
+export function wrap(
+  content: RichText | string,
+  span: string | readonly string[] | SpanOptions,
+): RichText {
+  const { styles = [], overrides = {} } = spanOptions(span)
+  const { children, values, language } = asRich(content)
+  const at = { start: 0, end: 0 }
+  const node: RichNode = {
+    kind: 'span',
+    styles: styles.map((name): StyleName => ({ name, ...at })),
+    overrides: Object.entries(overrides).map(
+      ([name, value]): Override => ({ name, value: String(value), ...at }),
+    ),
+    children,
+    ...at,
+  }
+  return {
+    kind: 'rich-text',
+    children: [node],
+    source: '',
+    ...(values && { values }),
+    ...(language !== undefined && { language }),
+  }
+}
+
+function spanOptions(span: string | readonly string[] | SpanOptions): SpanOptions {
+  if (typeof span === 'string') return { styles: [span] }
+  return isList(span) ? { styles: span } : span
+}
+
+const isList = (span: readonly string[] | SpanOptions): span is readonly string[] =>
+  Array.isArray(span)

@@ -1,0 +1,131 @@
+import {
+  DotLineError,
+  errorProblem,
+  fail,
+  nearestName,
+  type Path,
+  type Problem,
+  pathText,
+  readJson,
+} from '../problem/index.ts'
+import { parseMarkup } from './parse-markup.ts'
+import type { RichText, Values } from './rich-text.ts'
+
+/** Texts by key; groups of them may be nested. */
+export interface CatalogStrings {
+  readonly [key: string]: string | CatalogStrings
+}
+
+/** The keys of nested strings, joined by dots. */
+export type CatalogKeys<T> = T extends CatalogStrings
+  ? { [K in keyof T & string]: T[K] extends string ? K : `${K}.${CatalogKeys<T[K]>}` }[keyof T &
+      string]
+  : string
+
+export interface CatalogOptions {
+  /** BCP 47 tag of the language the texts are in. */
+  readonly language?: string
+  /** Where a text is taken from that is not here: a catalog of another language. */
+  readonly fallback?: Catalog
+  /** What problems call the catalog: a file name. */
+  readonly source?: string
+  /** `throw` (the default) throws all mistakes at once; `collect` lists them in `problems`. */
+  readonly problems?: 'throw' | 'collect'
+}
+
+/** Texts in markup by key. */
+export interface Catalog<K extends string = string> {
+  readonly language: string | undefined
+  readonly keys: readonly string[]
+  /** Keys that only the fallback has. */
+  readonly missing: readonly string[]
+  /** Mistakes in the texts. */
+  readonly problems: readonly Problem[]
+  has(key: string): boolean
+  /** A text with its values. Throws `unknown-key` where neither it nor the fallback has one. */
+  text(key: K, values?: Values): RichText
+}
+
+/** A catalog from an object of strings, such as a JSON module. */
+export function defineCatalog<const T extends CatalogStrings>(
+  strings: T,
+  options: CatalogOptions = {},
+): Catalog<CatalogKeys<T>> {
+  const { source = 'catalog' } = options
+  return catalogOf(strings, options, path => `${source} ${pathText(path)}`)
+}
+
+/** A catalog from the text of a JSON file; mistakes have their places in it. */
+export function readCatalog(json: string, options: CatalogOptions = {}): Catalog {
+  const { value, placeOf, problems } = readJson(json, options.source ?? 'catalog')
+  if (problems.length > 0) throw new DotLineError(problems[0], problems)
+  return catalogOf(value, options, placeOf)
+}
+
+function catalogOf(
+  strings: unknown,
+  { language, fallback, problems: mode = 'throw' }: CatalogOptions,
+  locate: (path: Path) => NonNullable<Problem['place']>,
+): Catalog {
+  const { texts, problems } = readTexts(strings, language, locate)
+  if (problems.length > 0 && mode === 'throw') throw new DotLineError(problems[0], problems)
+  return {
+    language,
+    keys: [...texts.keys()],
+    missing: (fallback?.keys ?? []).filter(key => !texts.has(key)),
+    problems,
+    has: key => texts.has(key),
+    text(key, values) {
+      const text = texts.get(key)
+      if (text) return values ? { ...text, values } : text
+      if (fallback?.has(key)) return fallback.text(key, values)
+      const nearest = nearestName(key, [...texts.keys(), ...(fallback?.keys ?? [])])
+      return fail('unknown-key', `no text '${key}' in the catalog`, { nearest })
+    },
+  }
+}
+
+interface Group {
+  readonly strings: Readonly<Record<string, unknown>>
+  readonly path: Path
+}
+
+const isGroup = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** Every text by its whole key, groups walked without recursion. */
+function readTexts(
+  strings: unknown,
+  language: string | undefined,
+  locate: (path: Path) => NonNullable<Problem['place']>,
+) {
+  const texts = new Map<string, RichText>()
+  const problems: Problem[] = []
+  const waiting: Group[] = []
+  const add = (path: Path, value: unknown) => {
+    const key = path.join('.')
+    const place = locate(path)
+    if (isGroup(value)) return waiting.push({ strings: value, path })
+    if (typeof value !== 'string') {
+      const message =
+        path.length === 0 ? 'a catalog is an object of texts' : `the text '${key}' is no string`
+      return problems.push(errorProblem('bad-catalog', message, { place }))
+    }
+    if (texts.has(key)) {
+      return problems.push(
+        errorProblem('duplicate-name', `there are two texts '${key}'`, { place }),
+      )
+    }
+    const { rich, problems: mistakes } = parseMarkup(value, key)
+    texts.set(key, { ...rich, name: key, ...(language !== undefined && { language }) })
+    for (const mistake of mistakes) {
+      problems.push({ ...mistake, message: `in '${key}': ${mistake.message}`, place })
+    }
+    return undefined
+  }
+  add([], strings)
+  for (let group = waiting.shift(); group; group = waiting.shift()) {
+    for (const [name, value] of Object.entries(group.strings)) add([...group.path, name], value)
+  }
+  return { texts, problems }
+}

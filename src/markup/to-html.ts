@@ -1,0 +1,126 @@
+import { type Problem, warningProblem } from '../problem/index.ts'
+import { type TagStyles, tagStyles } from './html-tags.ts'
+import { allowedLink } from './links.ts'
+import type { Override, RichText, SpanNode, Values } from './rich-text.ts'
+import { isRich, valueText } from './to-text.ts'
+import { walk } from './walk.ts'
+
+export interface HtmlOptions {
+  readonly values?: Values
+  readonly tags?: TagStyles
+}
+
+export interface WrittenHtml {
+  readonly html: string
+  /** What HTML has no words for here: properties that a span overrides, forbidden links. */
+  readonly problems: readonly Problem[]
+}
+
+/**
+ * A rich text as HTML: a style by its tag, or as a span with its name as class; links; paragraphs
+ * where there are several.
+ */
+export function toHtml(
+  rich: RichText,
+  { values, tags = tagStyles }: HtmlOptions = {},
+): WrittenHtml {
+  const tagOf = new Map(
+    Object.entries(tags)
+      .map(([tag, style]) => [style, tag])
+      .reverse() as [string, string][],
+  )
+  const problems: Problem[] = []
+  const paragraphs: string[] = []
+  const open: SpanNode[] = []
+  let html = ''
+  const tagsFor = (span: SpanNode) => spanTags(span, tagOf)
+  const endParagraph = () => {
+    // A paragraph ends all that is open, and what follows opens it again.
+    for (const span of open.toReversed()) html += tagsFor(span).close
+    paragraphs.push(html)
+    html = open.map(span => tagsFor(span).open).join('')
+  }
+  const add = (text: string) => {
+    const [first, ...rest] = text.split(/\r\n|\r|\n|\u2029/)
+    html += escaped(first)
+    for (const piece of rest) {
+      endParagraph()
+      html += escaped(piece)
+    }
+  }
+  walk(
+    rich,
+    {
+      text: add,
+      open(span) {
+        for (const override of span.overrides) {
+          const problem = overrideLoss(override)
+          if (problem) problems.push(problem)
+        }
+        open.push(span)
+        html += tagsFor(span).open
+      },
+      close(span) {
+        html += tagsFor(span).close
+        open.pop()
+      },
+      placeholder(name, value) {
+        if (value === undefined) add(`{${name}}`)
+        else if (isRich(value)) return value
+        else if (typeof value === 'object' && 'style' in value) {
+          const span = plainSpan(value.style)
+          html += tagsFor(span).open
+          add(valueText(value))
+          html += tagsFor(span).close
+        } else add(valueText(value))
+        return undefined
+      },
+    },
+    values,
+  )
+  endParagraph()
+  const whole =
+    paragraphs.length === 1 ? paragraphs[0] : paragraphs.map(p => `<p>${p}</p>`).join('\n')
+  return { html: whole, problems }
+}
+
+function plainSpan(name: string): SpanNode {
+  const at = { start: 0, end: 0 }
+  return { kind: 'span', styles: [{ name, ...at }], overrides: [], children: [], ...at }
+}
+
+function spanTags({ styles, overrides }: SpanNode, tagOf: ReadonlyMap<string, string>) {
+  const tags = styles.flatMap(({ name }) => tagOf.get(name) ?? [])
+  const classes = styles.filter(({ name }) => !tagOf.has(name)).map(({ name }) => name)
+  const href = overrides.find(o => o.name === 'href' && allowedLink(o.value))
+  const opened = tags.map(tag => `<${tag}>`)
+  const closed = tags.map(tag => `</${tag}>`).reverse()
+  if (classes.length > 0) {
+    opened.push(`<span class="${escaped(classes.join(' '))}">`)
+    closed.unshift('</span>')
+  }
+  if (href) {
+    opened.push(`<a href="${escaped(href.value)}">`)
+    closed.unshift('</a>')
+  }
+  return { open: opened.join(''), close: closed.join('') }
+}
+
+function overrideLoss({ name, value }: Override): Problem | undefined {
+  if (name === 'href' && allowedLink(value)) return undefined
+  const what = name === 'href' ? `the link '${value}'` : `'${name}=${value}'`
+  return warningProblem('not-in-html', `${what} is left out of the HTML`)
+}
+
+const entities: Record<string, string> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+  '\u2028': '<br>',
+}
+
+/** Characters that HTML cannot hold become U+FFFD. */
+function escaped(text: string): string {
+  return text.replace(/[\p{Surrogate}\0]/gu, '\ufffd').replace(/[&<>"\u2028]/g, c => entities[c])
+}

@@ -1,0 +1,32 @@
+import type { RichText, Value, Values } from './rich-text.ts'
+import { walk } from './walk.ts'
+
+/** The characters of a rich text; a box by its label, a placeholder without a value as it stands. */
+export function plainText(rich: RichText, values?: Values): string {
+  const parts: string[] = []
+  walk(
+    rich,
+    {
+      text: text => parts.push(text),
+      open() {},
+      close() {},
+      placeholder(name, value) {
+        if (value === undefined) parts.push(`{${name}}`)
+        else if (isRich(value)) return value
+        else parts.push(valueText(value))
+        return undefined
+      },
+    },
+    values,
+  )
+  return parts.join('')
+}
+
+export const isRich = (value: Value): value is RichText =>
+  typeof value === 'object' && 'children' in value
+
+/** What a value that is no rich text says. */
+export function valueText(value: Exclude<Value, RichText>): string {
+  if (typeof value !== 'object') return String(value)
+  return 'text' in value ? String(value.text) : value.label
+}

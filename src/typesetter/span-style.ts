@@ -1,0 +1,57 @@
+import {
+  allowedLink,
+  allowedLinks,
+  linkScheme,
+  type Override,
+  type SpanNode,
+} from '../markup/index.ts'
+import { errorProblem, nearestName, type Problem } from '../problem/index.ts'
+import { type Sheet, type Style, styleWithin } from '../sheet/index.ts'
+import type { Around } from './paragraph-writer.ts'
+
+/** Gives a range of the source its place, and hears of what is wrong there. */
+export interface Reporter {
+  report(problem: Problem, start: number, end: number): void
+}
+
+/** What holds inside a span: its styles in order, then its overrides. */
+export function aroundSpan(span: SpanNode, outer: Around, sheet: Sheet, to: Reporter): Around {
+  let { style, link, action } = outer
+  for (const { name, start, end } of span.styles) {
+    style = styleNamed(name, style, sheet, problem => to.report(problem, start, end))
+  }
+  for (const override of span.overrides) {
+    if (override.name === 'href') link = checkedLink(override, to) ?? link
+    else if (override.name === 'action') action = override.value
+    else style = overridden(style, override, sheet, to)
+  }
+  return { style, link, action, outer, depth: outer.depth + 1 }
+}
+
+/** A style laid over the one around it; that one itself, and a problem, where there is none. */
+export function styleNamed(
+  name: string,
+  around: Style,
+  sheet: Sheet,
+  report: (problem: Problem) => void,
+): Style {
+  const stated = sheet.stated(name)
+  if (stated) return styleWithin(around, stated)
+  const nearest = nearestName(name, sheet.styleNames)
+  const hint = nearest ? undefined : `the sheet has ${sheet.styleNames.join(', ')}`
+  report(errorProblem('unknown-style', `no style named '${name}'`, { nearest, hint }))
+  return around
+}
+
+function checkedLink({ value, start, end }: Override, to: Reporter): string | undefined {
+  if (allowedLink(value)) return value
+  const message = `a link may not start with '${linkScheme(value)}:'`
+  to.report(errorProblem('forbidden-link', message, { hint: allowedLinks }), start, end)
+  return undefined
+}
+
+function overridden(style: Style, override: Override, sheet: Sheet, to: Reporter): Style {
+  const { stated, problems } = sheet.override({ [override.name]: override.value })
+  for (const problem of problems) to.report(problem, override.start, override.end)
+  return styleWithin(style, stated)
+}
