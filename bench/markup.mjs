@@ -1,5 +1,5 @@
 // Parsing markup against a bare loop over its char codes: `npm run bench`, after a build.
-import { parseMarkup } from '../dist/index.node.js'
+import { join, literal, parseMarkup, rich, wrap } from '../dist/index.node.js'
 import { ratio, row } from './support.mjs'
 
 const sentences = [
@@ -48,3 +48,35 @@ const [one, ...larger] = [1, 2, 5, 10, 20].map(size => ({ size, run: parseAll(si
 for (const { size, run } of larger) {
   row(`parse 20 MB in texts of ${size} MB / in texts of 1 MB`, ratio(run, one.run, 5), 1.25)
 }
+
+// Rich text built in code against parsing the same text.
+const port = 'Quillhaven'
+const build = i =>
+  rich`Boats to ~strong[${port}] are ~alert[${'delayed'}] because the office found ${i} difficult weather offshore.`
+const written = i =>
+  `Boats to ~strong[${literal(port)}] are ~alert[${literal('delayed')}] because the office found ${i} difficult weather offshore.`
+const many = 20_000
+row(
+  '20,000 sentences by template / parsed',
+  ratio(
+    () => Array.from({ length: many }, (_, i) => build(i)),
+    () => Array.from({ length: many }, (_, i) => parseMarkup(written(i))),
+  ),
+  1,
+)
+const wrapped = i =>
+  join([
+    'Boats to ',
+    wrap(port, 'strong'),
+    ' are ',
+    wrap('delayed', 'alert'),
+    ` because the office found ${i} difficult weather offshore.`,
+  ])
+row(
+  '20,000 sentences by join and wrap / parsed',
+  ratio(
+    () => Array.from({ length: many }, (_, i) => wrapped(i)),
+    () => Array.from({ length: many }, (_, i) => parseMarkup(written(i))),
+  ),
+  1,
+)

@@ -3,6 +3,7 @@ import { createRequire } from 'node:module'
 import { Command, CommanderError } from 'commander'
 import { errorLines } from './command-error.ts'
 import { addDemo } from './demo.ts'
+import { addMarkup } from './markup.ts'
 import { addRender } from './render.ts'
 import { addSheet } from './sheet.ts'
 
@@ -25,6 +26,7 @@ function program(): Command {
     .exitOverride()
   addRender(command)
   addSheet(command)
+  addMarkup(command)
   addDemo(command)
   for (const sub of command.commands) sub.copyInheritedSettings(command)
   return command

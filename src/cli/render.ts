@@ -1,11 +1,10 @@
 import { type Command, Option } from 'commander'
 import { type Align, openShelf, problemLine, type ReaderSettings, typesetter } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
-import { CommandError } from './command-error.ts'
 import { openSheet } from './open-sheet.ts'
 import { namedValue, positiveNumber, repeated, wholeNumber } from './options.ts'
 import { endings, formatOf, writeWhole } from './output.ts'
-import { readText } from './read-file.ts'
+import { readMarkup } from './read-markup.ts'
 
 interface RenderOptions {
   readonly text?: string
@@ -104,26 +103,5 @@ function readerOf({ scale, growth, wide, bold, contrast }: RenderOptions): Reade
     bold,
     spacing: wide ? 'wide' : 'normal',
     contrast: contrast ? 'more' : 'normal',
-  }
-}
-
-function readMarkup(
-  file: string | undefined,
-  text: string | undefined,
-): { text: string; source: string } {
-  if (text !== undefined && file !== undefined) {
-    throw new CommandError(`both -t and the file ${file} are given`, 'give one of them')
-  }
-  if (text !== undefined) return { text, source: '-t' }
-  if (file === undefined) {
-    throw new CommandError(
-      'there is nothing to render',
-      "give a FILE, or -t 'some ~strong[markup]'",
-    )
-  }
-  // The newline that ends a text file starts no paragraph.
-  return {
-    text: readText(file, 'text').replace(/\r?\n$/, ''),
-    source: file === '-' ? 'stdin' : file,
   }
 }

@@ -135,7 +135,7 @@ function lampIcon(sheet: Sheet): InlineBox {
   const lamp = drawing({ width: 12, height: 15 }, [
     rule([6, 0], [6, 3], frame, 1.4),
     rule([1.5, 3], [10.5, 3], frame, 1.6),
-    rectangle({ x: 3, y: 4.6, width: 6, height: 7.2 }, flame, 2),
+    rectangle({ x: 3, y: 4.4, width: 6, height: 8.2 }, flame, 1.5),
     rule([0.5, 13.8], [11.5, 13.8], frame, 1.8),
   ])
   return inlineBox({ width: 12, height: 15, baseline: 14, drawing: lamp, label: '' })

@@ -1,5 +1,5 @@
 import { Parser } from 'htmlparser2'
-import { errorProblem, type Problem, placesOf, warningProblem } from '../problem/index.ts'
+import { errorProblem, fail, type Problem, placesOf, warningProblem } from '../problem/index.ts'
 import { type TagStyles, tagStyles } from './html-tags.ts'
 import { allowedLink, allowedLinks, linkScheme } from './links.ts'
 import type { ParsedMarkup } from './parse-markup.ts'
@@ -19,6 +19,9 @@ const silent = new Set([
 
 const lineSeparator = '\u2028'
 
+/** As deep as browsers go; deeper nesting is no text, and costs the parser more than it is worth. */
+const deepest = 512
+
 interface OpenElement {
   readonly tag: string
   readonly start: number
@@ -32,7 +35,7 @@ interface OpenElement {
 /**
  * Reads the part of HTML that is text: tags by a table, spans by their classes, links, line breaks
  * and paragraphs. Anything else is dropped, its text kept, and listed as a problem. White space is
- * folded as HTML does.
+ * folded as HTML does. Throws `too-deep` for nesting that browsers do not follow either.
  */
 export function fromHtml(
   html: string,
@@ -78,6 +81,10 @@ export function fromHtml(
 
   function openElement(tag: string, attributes: Readonly<Record<string, string>>, start: number) {
     const range = at()
+    if (open.length >= deepest) {
+      const message = `the HTML is nested more than ${deepest} deep`
+      fail('too-deep', message, { place: placeOf(start) })
+    }
     if (tag === 'br') {
       addRaw(lineSeparator)
       folded = true

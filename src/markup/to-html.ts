@@ -89,21 +89,21 @@ function plainSpan(name: string): SpanNode {
   return { kind: 'span', styles: [{ name, ...at }], overrides: [], children: [], ...at }
 }
 
+/** Tags in the order of the span's styles: the later lies over the earlier, and so inside it. */
 function spanTags({ styles, overrides }: SpanNode, tagOf: ReadonlyMap<string, string>) {
-  const tags = styles.flatMap(({ name }) => tagOf.get(name) ?? [])
-  const classes = styles.filter(({ name }) => !tagOf.has(name)).map(({ name }) => name)
+  let open = ''
+  let close = ''
   const href = overrides.find(o => o.name === 'href' && allowedLink(o.value))
-  const opened = tags.map(tag => `<${tag}>`)
-  const closed = tags.map(tag => `</${tag}>`).reverse()
-  if (classes.length > 0) {
-    opened.push(`<span class="${escaped(classes.join(' '))}">`)
-    closed.unshift('</span>')
-  }
   if (href) {
-    opened.push(`<a href="${escaped(href.value)}">`)
-    closed.unshift('</a>')
+    open += `<a href="${escaped(href.value)}">`
+    close = `</a>${close}`
   }
-  return { open: opened.join(''), close: closed.join('') }
+  for (const { name } of styles) {
+    const tag = tagOf.get(name)
+    open += tag === undefined ? `<span class="${escaped(name)}">` : `<${tag}>`
+    close = `</${tag ?? 'span'}>${close}`
+  }
+  return { open, close }
 }
 
 function overrideLoss({ name, value }: Override): Problem | undefined {

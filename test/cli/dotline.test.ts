@@ -102,7 +102,7 @@ describe('bad input: one line, exit code 2, no file', () => {
     ],
     [['render', 'folder'], 'error: cannot read the text folder (it is a folder)'],
     [['render', 'latin1.txt'], 'error: the text latin1.txt is not text in UTF-8'],
-    [['render'], "error: there is nothing to render (give a FILE, or -t 'some ~strong[markup]')"],
+    [['render'], "error: there is no text (give a FILE, or -t 'some ~strong[markup]')"],
     [
       ['render', '-t', 'x', 'plain.txt'],
       'error: both -t and the file plain.txt are given (give one of them)',
@@ -212,6 +212,45 @@ describe('dotline sheet', () => {
   })
 })
 
+describe('dotline markup', () => {
+  const ferry = fileURLToPath(new URL('../../examples/lantern-sound/sheet.json', import.meta.url))
+  const markup = (...args: string[]) =>
+    run('markup', '-t', 'to ~strong[{port}] ~(href=tel:112)[x]', ...args)
+
+  it('prints the tree, the text, HTML and markup', () => {
+    expect(markup().out).toBe(
+      'text "to "  0-3\nspan strong  3-18\n  placeholder port  11-17\ntext " "  18-19\n' +
+        'span href="tel:112"  19-37\n  text "x"  35-36\n',
+    )
+    expect(markup('--as', 'text', '--value', 'port=[A]').out).toBe('to [A] x\n')
+    expect(markup('--as', 'html', '--value', 'port=<A>').out).toBe(
+      'to <strong>&lt;A&gt;</strong> <a href="tel:112">x</a>\n',
+    )
+    expect(
+      dotline(['markup', '-', '--from', 'html', '--as', 'markup'], { input: '<b>a</b> [b]' }).out,
+    ).toBe('~strong[a] ~[b~]\n')
+  })
+
+  it('shows mistakes with a caret under the place, and ends with 2', () => {
+    const text = 'Boats to\n~stong[x] ] are'
+    expect(run('markup', '-t', text, '--as', 'problems', '--sheet', ferry)).toEqual({
+      code: 2,
+      err: '',
+      out:
+        "error: ']' closes nothing at -t:2:11 (write ~] for a plain ']')\n" +
+        '  ~stong[x] ] are\n            ^\n' +
+        "error: no style named 'stong' at -t:2:2 (did you mean 'strong'?)\n" +
+        '  ~stong[x] ] are\n   ^^^^^\n',
+    })
+    expect(run('markup', '-t', 'fine', '--as', 'problems')).toEqual({
+      code: 0,
+      err: '',
+      out: 'no mistakes\n',
+    })
+    expect(run('markup').err).toContain('error: there is no text')
+  })
+})
+
 describe('dotline demo', () => {
   it('writes a screen, a chart and a PDF with their PNGs, and says so', async () => {
     const { code, out, err } = run('demo', '-o', 'demo')
@@ -230,11 +269,23 @@ describe('dotline demo', () => {
   })
 })
 
+describe('dotline demo in other languages', () => {
+  it('speaks German and Greek, and takes from English what Greek lacks', () => {
+    expect(run('demo', '-o', 'demo-de', '--language', 'de').code).toBe(0)
+    expect(readFileSync(join(cwd, 'demo-de/board.svg'), 'utf8')).toContain('lang="de"')
+    expect(run('demo', '-o', 'demo-el', '--language', 'el').code).toBe(0)
+    expect(run('demo', '--language', 'nl')).toMatchObject({
+      code: 2,
+      err: "error: the demo does not speak 'nl' (it speaks en, de, el)\n",
+    })
+  })
+})
+
 describe('help', () => {
   it('is there for the command and for each subcommand', () => {
     expect(run().out).toBe(run('--help').out)
     expect(run('--help').out).toMatch(/render.*set marked-up text.*demo.*write a screen/s)
-    for (const command of ['render', 'sheet', 'demo']) {
+    for (const command of ['render', 'sheet', 'markup', 'demo']) {
       const { code, out } = run(command, '--help')
       expect(code).toBe(0)
       expect(out).toContain(`Usage: dotline ${command}`)

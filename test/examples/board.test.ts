@@ -51,4 +51,12 @@ describe('the departures board in Chromium', () => {
     expect(after.inked).toBeGreaterThan(before.inked)
     expect(errors).toEqual([])
   })
+
+  it('speaks another language when the reader chooses one', async () => {
+    const before = await canvas()
+    await page.selectOption('#language', 'de')
+    expect(await page.evaluate('document.documentElement.lang')).toBe('de')
+    expect((await canvas()).inked).not.toBe(before.inked)
+    expect(errors).toEqual([])
+  })
 })

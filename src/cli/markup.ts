@@ -1,0 +1,92 @@
+import { type Command, Option } from 'commander'
+import {
+  fromHtml,
+  openShelf,
+  type ParsedMarkup,
+  parseMarkup,
+  plainText,
+  problemLine,
+  type RichText,
+  toHtml,
+  toMarkup,
+  typesetter,
+} from 'dot-line'
+import { caretLines } from './caret-lines.ts'
+import { treeText } from './markup-tree.ts'
+import { openSheet } from './open-sheet.ts'
+import { namedValue } from './options.ts'
+import { readMarkup } from './read-markup.ts'
+
+interface MarkupOptions {
+  readonly text?: string
+  readonly from?: 'markup' | 'html'
+  readonly as: 'tree' | 'text' | 'html' | 'markup' | 'problems'
+  readonly sheet?: string
+  readonly value?: Record<string, string>
+}
+
+export function addMarkup(program: Command) {
+  program
+    .command('markup')
+    .summary('show what markup says: its tree, its text, HTML, or its mistakes')
+    .description(
+      'Reads markup, or HTML, and prints its tree, its plain text, HTML, markup, or its mistakes\n' +
+        'with a caret under each. Mistakes end with exit code 2.',
+    )
+    .argument('[FILE]', 'a text file in UTF-8, or -')
+    .option('-t, --text <markup>', 'the markup itself')
+    .addOption(
+      new Option('--from <format>', 'what is read').choices(['markup', 'html']).default('markup'),
+    )
+    .addOption(
+      new Option('--as <format>', 'what is printed')
+        .choices(['tree', 'text', 'html', 'markup', 'problems'])
+        .default('tree'),
+    )
+    .option('-s, --sheet <file>', 'also check names and values against a style sheet')
+    .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue)
+    .addHelpText(
+      'after',
+      "\nExample:\n  dotline markup -t 'Boats to ~strong[{port}] are late' --as tree",
+    )
+    .action(showMarkup)
+}
+
+async function showMarkup(file: string | undefined, options: MarkupOptions) {
+  const { text, source } = readMarkup(file, options.text)
+  const parsed = options.from === 'html' ? fromHtml(text, { source }) : parseMarkup(text, source)
+  const problems = [...parsed.problems, ...(await settingProblems(parsed, source, options))]
+  const shown = problems.map(problem => {
+    return `${problem.severity}: ${problemLine(problem)}\n${caretLines(text, problem)}`
+  })
+  if (options.as === 'problems') process.stdout.write(shown.join('') || 'no mistakes\n')
+  else {
+    process.stderr.write(shown.join(''))
+    process.stdout.write(output(parsed.rich, options))
+  }
+  if (problems.some(problem => problem.severity === 'error')) process.exitCode = 2
+}
+
+/** What is wrong with names and values, where there is a sheet to hold them against. */
+async function settingProblems(
+  { rich }: ParsedMarkup,
+  source: string,
+  { sheet: file, value: values }: MarkupOptions,
+) {
+  if (file === undefined) return []
+  const [sheet, shelf] = [openSheet(file, undefined), await openShelf()]
+  return typesetter({ sheet, shelf, problems: 'collect' }).set(rich, { source, values }).problems
+}
+
+function output(rich: RichText, { as, value: values }: MarkupOptions): string {
+  switch (as) {
+    case 'text':
+      return `${plainText(rich, values)}\n`
+    case 'html':
+      return `${toHtml(rich, { values }).html}\n`
+    case 'markup':
+      return `${toMarkup(rich, values)}\n`
+    default:
+      return treeText(rich)
+  }
+}

@@ -1,0 +1,81 @@
+import { defineCatalog, readCatalog, toMarkup, typesetter } from 'dot-line'
+import { describe, expect, it } from 'vitest'
+import { problemsOf } from '../support/problems.ts'
+import { builtInShelf, sheet } from '../support/setting.ts'
+
+const english = defineCatalog(
+  {
+    board: { delayed: 'Boats to {port} are ~alert[late]', title: 'Departures' },
+    'call.us': 'Call us',
+  },
+  { language: 'en' },
+)
+const german = defineCatalog(
+  { board: { title: 'Abfahrten' } },
+  { language: 'de', fallback: english },
+)
+
+describe('catalogs', () => {
+  it('give texts by key, nested or not, with values', () => {
+    expect(english.keys).toEqual(['call.us', 'board.delayed', 'board.title'])
+    expect(toMarkup(english.text('board.delayed', { port: '~[x]' }))).toBe(
+      'Boats to ~~~[x~] are ~alert[late]',
+    )
+    expect(toMarkup(english.text('call.us'))).toBe('Call us')
+  })
+
+  it('fall back to another language, and say what is missing', () => {
+    expect(german.missing).toEqual(['call.us', 'board.delayed'])
+    expect(german.text('board.title')).toMatchObject({ language: 'de' })
+    const anyKey: string = 'board.delayed'
+    expect((german as typeof english).text(anyKey as 'board.delayed')).toMatchObject({
+      language: 'en',
+    })
+  })
+
+  it('know their keys at compile time, and name the nearest', () => {
+    // @ts-expect-error: no such key
+    expect(() => english.text('board.delaid')).toThrow(
+      "no text 'board.delaid' in the catalog (did you mean 'board.delayed'?)",
+    )
+  })
+
+  it('list all mistakes at once, each with its place in the file', () => {
+    const json = '{\n  "a": "~strong[x",\n  "b": { "c": 7,\n    "d": "]" },\n  "b.c": "x"\n}'
+    const problems = problemsOf(() => readCatalog(json, { source: 'strings.en.json' }))
+    expect(problems.map(p => [p.code, p.message, p.place])).toEqual([
+      [
+        'unclosed-span',
+        "in 'a': the span ~strong[ is not closed",
+        expect.objectContaining({ line: 2 }),
+      ],
+      ['bad-catalog', "the text 'b.c' is no string", expect.objectContaining({ line: 3 })],
+      ['stray-close', "in 'b.d': ']' closes nothing", expect.objectContaining({ line: 4 })],
+    ])
+    expect(readCatalog(json, { problems: 'collect' }).problems.length).toBe(3)
+    expect(problemsOf(() => readCatalog('[1]'))[0].code).toBe('bad-catalog')
+    expect(problemsOf(() => readCatalog('{"a": "1", "a": "2"}'))[0].code).toBe('duplicate-name')
+    expect(problemsOf(() => defineCatalog({ a: { b: 'x' }, 'a.b': 'y' } as never))[0].code).toBe(
+      'duplicate-name',
+    )
+  })
+
+  it('are set in their language, and problems name the key', async () => {
+    const setter = typesetter({ sheet, shelf: await builtInShelf() })
+    const [run] = setter.set(german.text('board.title')).lines[0].runs
+    expect(run.style.language).toBe('de')
+    expect(() => setter.set(english.text('board.delayed'))).toThrow(
+      'no value for {port} at board.delayed:1:10',
+    )
+    const wrong = defineCatalog({ x: 'a ~alrt[b]' })
+    expect(() => setter.set(wrong.text('x'))).toThrow("no style named 'alrt' at x:1:4")
+  })
+
+  it('warn of values that a translation leaves out', async () => {
+    const setter = typesetter({ sheet, shelf: await builtInShelf() })
+    const layout = setter.set(english.text('board.title', { port: 'x' }))
+    expect(layout.problems).toMatchObject([
+      { code: 'unused-value', message: "the value 'port' stands nowhere in the text" },
+    ])
+  })
+})

@@ -1,0 +1,170 @@
+import {
+  DotLineError,
+  drawing,
+  inlineBox,
+  literal,
+  plainText,
+  rectangle,
+  rich,
+  typesetter,
+  wrap,
+} from 'dot-line'
+import { toSvg } from 'dot-line/svg'
+import fc from 'fast-check'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { builtInShelf, sheet } from '../support/setting.ts'
+
+let setter: ReturnType<typeof typesetter>
+let collecting: ReturnType<typeof typesetter>
+beforeAll(async () => {
+  const shelf = await builtInShelf()
+  setter = typesetter<string, string, string>({ sheet, shelf })
+  collecting = typesetter<string, string, string>({ sheet, shelf, problems: 'collect' })
+})
+
+const hostile = [
+  '[',
+  ']',
+  '{',
+  '}',
+  '~',
+  '~strong[',
+  ']]>',
+  '\u202e',
+  '\u2067',
+  '\ud800',
+  '\0',
+  '"',
+  '<b>',
+  '\u2028',
+  'é',
+]
+
+describe('values', () => {
+  it('are data, whatever is in them', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: fc.constantFrom(...hostile) }), value => {
+        const layout = collecting.set('to ~strong[{port}] now', { values: { port: value } })
+        expect(layout.text).toBe(`to ${value} now`)
+        expect(
+          layout.problems.filter(p => !['missing-glyph', 'overflow'].includes(p.code)),
+        ).toEqual([])
+        // What a message formatter puts into markup is safe the same way.
+        expect(collecting.set(`to ~strong[${literal(value)}]`).text).toBe(`to ${value}`)
+      }),
+    )
+  })
+
+  it('may carry a style of their own', () => {
+    const [, run] = setter.set('to {port}', { values: { port: { text: 'x', style: 'alert' } } })
+      .lines[0].runs
+    expect(run).toMatchObject({ text: 'x', style: { weight: 600 } })
+    const wrong = { values: { port: { text: 'x', style: 'alrt' } } }
+    expect(() => setter.set('to {port}', wrong)).toThrow(
+      "no style named 'alrt' at markup:1:4 (did you mean 'alert'?)",
+    )
+  })
+
+  it('may be rich text, with values of its own', () => {
+    const port = rich`~strong[${'Tern'}] {berth}`
+    const layout = setter.set('{port}', { values: { port, berth: 3 } })
+    expect(layout.text).toBe('Tern 3')
+    expect(layout.lines[0].runs.map(run => run.style.weight)).toEqual([700, 400])
+  })
+
+  it('of no known kind are told', () => {
+    for (const value of [null, true, Number.NaN, {}, [1], { style: 'alert' }, Symbol.iterator]) {
+      expect(() => setter.set('{x}', { values: { x: value as never } })).toThrow(
+        'the value of {x} is',
+      )
+    }
+  })
+
+  it('go by the hundred thousand into one sentence', () => {
+    const count = 100_000
+    const values = Object.fromEntries(Array.from({ length: count }, (_, i) => [`v${i}`, i % 10]))
+    const markup = Array.from({ length: count }, (_, i) => `{v${i}}`).join(' ')
+    const layout = setter.set(markup, { values })
+    expect(layout.text.length).toBe(count * 2 - 1)
+  })
+
+  it('nested as deep as 100,000 spans are set', () => {
+    const deep = 100_000
+    const layout = setter.set(`${'~strong[a'.repeat(deep)}${']'.repeat(deep)}`, {
+      lines: 1,
+      width: 100,
+    })
+    expect(layout.cut?.start).toBeGreaterThan(3)
+    let nested = wrap('x', 'strong')
+    for (let i = 0; i < 20_000; i++) nested = wrap(nested, 'alert')
+    expect(plainText(nested)).toBe('x')
+  })
+})
+
+describe('any text', () => {
+  it('is set, or refused with a DotLineError', () => {
+    const units = fc.constantFrom(
+      ...hostile,
+      '~(size=',
+      '~(ink=flare)',
+      '~alert',
+      '(',
+      ')',
+      '=',
+      ' ',
+      '{port}',
+      '{U+41}',
+      '\n',
+    )
+    fc.assert(
+      fc.property(fc.string({ unit: units }), markup => {
+        expect(typeof collecting.set(markup, { width: 50 }).text).toBe('string')
+        try {
+          setter.set(markup)
+        } catch (error) {
+          expect(error).toBeInstanceOf(DotLineError)
+        }
+      }),
+    )
+  })
+})
+
+describe('boxes in a line', () => {
+  const icon = drawing({ width: 10, height: 10 }, [
+    rectangle({ x: 0, y: 0, width: 10, height: 10 }, sheet.ink('flare')),
+  ])
+  const box = inlineBox({ width: 20, height: 40, baseline: 30, drawing: icon, label: 'lamp' })
+
+  it('take their width, and make room for their height', () => {
+    const layout = setter.set('a{icon}b', { style: 'body', values: { icon: box } })
+    const [a, boxed, b] = layout.lines[0].runs
+    expect(boxed).toMatchObject({ text: '\ufffc', width: 20 })
+    expect(b.x).toBeCloseTo(a.width + 20, 9)
+    expect(layout.lines[0].height).toBeCloseTo(40, 9)
+    expect(layout.lines[0].baseline).toBeCloseTo(30, 9)
+    expect(layout.problems).toEqual([])
+  })
+
+  it('may stand at the start or the end of a line', () => {
+    const layout = setter.set('Quay{icon}Stair', {
+      style: 'body',
+      width: 60,
+      values: { icon: box },
+    })
+    expect(layout.lines.map(line => line.runs.map(run => run.text).join(''))).toEqual([
+      'Quay\ufffc',
+      'Stair',
+    ])
+  })
+
+  it('are painted in proportion, and grow with the reader', async () => {
+    const larger = typesetter({ sheet, shelf: await builtInShelf(), reader: { scale: 2 } })
+    const svg = toSvg(larger.set('{icon}', { style: 'body', values: { icon: box } }))
+    expect(svg).toContain('<rect x="0" y="20" width="40" height="40" fill="#c8331f"/>')
+  })
+
+  it('are refused with lengths that are none', () => {
+    expect(() => inlineBox({ width: -1, height: 2 })).toThrow('the width of a box is -1')
+    expect(() => inlineBox({ width: 1, height: Number.NaN })).toThrow('the height of a box is NaN')
+  })
+})
