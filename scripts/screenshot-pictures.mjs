@@ -5,6 +5,10 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Resvg } from '@resvg/resvg-js'
 
+import * as library from '../dist/index.node.js'
+import { toSvg } from '../dist/targets/svg/index.js'
+import { constructPicture, constructs } from './markup-constructs.mjs'
+
 const root = fileURLToPath(new URL('../', import.meta.url))
 
 /** The PNGs that `dotline demo` writes. */
@@ -39,4 +43,13 @@ export function readmePicture(folder, readme) {
     .replace(/ height="[^"]+"/, ` height="${height + 2 * margin}"`)
   const picture = new Resvg(svg, { fitTo: { mode: 'zoom', value: 3 }, background: '#ffffff' })
   writeFileSync(join(folder, 'readme-notice.png'), picture.render().asPng())
+}
+
+/** The pictures of docs/markup.md. */
+export async function constructPictures(folder) {
+  const shelf = await library.openShelf()
+  for (const construct of constructs) {
+    const svg = constructPicture(library, toSvg, shelf, construct)
+    writeFileSync(join(folder, `markup-${construct.name}.svg`), svg)
+  }
 }
