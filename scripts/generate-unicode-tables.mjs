@@ -67,3 +67,36 @@ write(
   values =>
     `export const tags: readonly string[] = ${JSON.stringify(values.map(v => tagOf.get(v)))}\n`,
 )
+
+/** Classes of code points that are not assigned; the file states them in its comments. */
+function missingBidiClasses() {
+  const short = { Right_To_Left: 'R', Arabic_Letter: 'AL', European_Terminator: 'ET' }
+  const text = readFileSync(join(folder, 'extracted/DerivedBidiClass.txt'), 'utf8')
+  return [...text.matchAll(/^# @missing: ([0-9A-F]+)\.\.([0-9A-F]+); (\w+)/gm)]
+    .map(m => [Number.parseInt(m[1], 16), Number.parseInt(m[2], 16), short[m[3]]])
+    .filter(range => range[2] !== undefined)
+}
+
+/** What `below` says, wherever `above` says nothing. */
+function overlaid(below, above) {
+  const flat = new Map()
+  for (const [first, last, value] of [...below, ...above]) {
+    for (let c = first; c <= last; c++) flat.set(c, value)
+  }
+  return [...flat].sort((a, b) => a[0] - b[0]).map(([c, value]) => [c, c, value])
+}
+
+const bidiClasses = readRanges('extracted/DerivedBidiClass.txt')
+const brackets = readFileSync(join(folder, 'BidiBrackets.txt'), 'utf8')
+const pairs = [...brackets.matchAll(/^([0-9A-F]+); ([0-9A-F]+); o/gm)].map(m => [
+  Number.parseInt(m[1], 16),
+  Number.parseInt(m[2], 16),
+])
+write(
+  'bidi-class.data.ts',
+  'Bidi_Class (UAX #9), with the opening and closing brackets of Bidi_Paired_Bracket.',
+  overlaid(missingBidiClasses(), bidiClasses).filter(range => range[2] !== 'L'),
+  'L',
+  () =>
+    `export const brackets: readonly (readonly [number, number])[] = ${JSON.stringify(pairs)}\n`,
+)

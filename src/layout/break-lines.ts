@@ -1,7 +1,7 @@
 import type { Shape, ShapedParagraph } from '../shaping/index.ts'
 import { graphemes, isBreakingSpace, lineBreaks } from '../unicode/index.ts'
 import type { LineRun } from './layout.ts'
-import { lineRuns, runsEnd } from './line-runs.ts'
+import { arranged, lineRuns, widthOf } from './line-runs.ts'
 import { paragraphWidths } from './paragraph-widths.ts'
 
 /** A line before it is placed: offsets are of its paragraph, runs start at x = 0. */
@@ -49,14 +49,14 @@ export function breakable(paragraph: ShapedParagraph, shape: Shape): Breakable {
 /** The lines of a paragraph, first fit: each takes as much as goes into its width. */
 export function* brokenLines(
   text: Breakable,
-  widthOf: (first: boolean) => number,
+  roomOf: (first: boolean) => number,
 ): Generator<BrokenLine> {
   const { length } = text.paragraph.text
   let next = 0
   let start = 0
   while (start < length) {
     while (text.allowed[next] <= start) next++
-    const line = firstFit(text, start, next, widthOf(start === 0))
+    const line = firstFit(text, start, next, roomOf(start === 0))
     yield line
     start = line.end
   }
@@ -105,12 +105,13 @@ export function lastWithin(ends: Uint32Array, fits: (end: number) => boolean): n
 /** A line of given ends, its glyphs as they stand on it. */
 export function lineOf(text: Breakable, start: number, end: number): BrokenLine {
   const inner = contentEnd(text, start, end)
-  const content = lineRuns(text.paragraph, start, inner, 0, text.shape)
-  const width = runsEnd(content, 0) - trailingTracking(content)
-  const shown = text.paragraph.text.charCodeAt(end - 1) === lineSeparator ? end - 1 : end
-  const hanging =
-    inner < shown ? lineRuns(text.paragraph, inner, shown, runsEnd(content, 0), text.shape) : []
-  return { start, end, contentEnd: inner, runs: [...content, ...hanging], width }
+  const { paragraph, shape } = text
+  const content = lineRuns(paragraph, start, inner, shape)
+  const width = widthOf(content) - trailingTracking(content)
+  const shown = paragraph.text.charCodeAt(end - 1) === lineSeparator ? end - 1 : end
+  const hanging = inner < shown ? lineRuns(paragraph, inner, shown, shape) : []
+  const runs = arranged(content, hanging, paragraph.level)
+  return { start, end, contentEnd: inner, runs, width }
 }
 
 /** Where the spaces that hang at the end of a line start. */

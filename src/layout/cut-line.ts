@@ -8,7 +8,7 @@ import {
   tolerance,
 } from './break-lines.ts'
 import type { LineRun } from './layout.ts'
-import { advanceOf, paintOf } from './line-runs.ts'
+import { advanceOf, arranged, paintOf } from './line-runs.ts'
 
 /** Stands for U+2026 in a face that lacks it. */
 const dots = '...'
@@ -38,7 +38,8 @@ function markedLine(text: Breakable, start: number, end: number): BrokenLine {
   const line = lineOf(text, start, inner)
   const mark = markAfter(text, line)
   if (!mark) return line
-  return { ...line, runs: [...line.runs, mark], width: line.width + mark.width }
+  const runs = arranged([...line.runs, mark], [], text.paragraph.level)
+  return { ...line, runs, width: line.width + mark.width }
 }
 
 function markAfter({ paragraph, shape }: Breakable, line: BrokenLine): LineRun | undefined {
@@ -58,9 +59,10 @@ function markAfter({ paragraph, shape }: Breakable, line: BrokenLine): LineRun |
     start: offset,
     end: offset,
     text,
-    x: line.width,
+    x: 0,
     width: (advanceOf(glyphs) * glyphRun.size) / face.metrics.unitsPerEm,
     rise: last?.rise ?? 0,
+    level: paragraph.level,
     face,
     style,
     ink: paintOf(style),

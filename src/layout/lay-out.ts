@@ -56,14 +56,14 @@ function limitedLines(
   for (const [i, paragraph] of paragraphs.entries()) {
     const { style } = paragraph
     const before = i === 0 ? 0 : paragraphs[i - 1].style.spaceAfter + style.spaceBefore
-    const widthOf = (first: boolean) =>
+    const roomOf = (first: boolean) =>
       Math.max(0, (frame.width ?? Infinity) - indents(style, first))
     const text = breakable(paragraph, tools.shape)
-    for (const line of brokenLines(text, widthOf)) {
+    for (const line of brokenLines(text, roomOf)) {
       const first = line.start === 0
       const more = line.end < paragraph.text.length || i < paragraphs.length - 1
       const isLast = lines.length === limit - 1 && more
-      const shown = isLast ? cutLine(text, line.start, widthOf(first)) : line
+      const shown = isLast ? cutLine(text, line.start, roomOf(first)) : line
       lines.push({
         ...shown,
         paragraph,
@@ -84,17 +84,17 @@ function indents(style: Style, first: boolean): number {
 
 const outerWidth = (line: MeasuredLine) => line.indent + line.width + line.paragraph.style.endIndent
 
+/** What the styles of a line ask for. A face that stands in for another moves no baseline. */
 function lineReach(paragraph: ShapedParagraph, line: BrokenLine, tools: ShapingTools): Reach {
-  const strut = reachOf(findFace(tools.shelf, paragraph.style).face, paragraph.style)
-  return line.runs.reduce((reach, run) => joinedReach(reach, runReach(run)), strut)
+  const reach = (style: Style) => reachOf(findFace(tools.shelf, style).face, style)
+  const runReach = ({ style, box, rise }: LineRun): Reach => {
+    if (!box) return reach(style)
+    return { above: box.baseline + rise, below: box.height - box.baseline - rise }
+  }
+  return line.runs.reduce((all, run) => joinedReach(all, runReach(run)), reach(paragraph.style))
 }
 
-function runReach({ face, style, box, rise }: LineRun): Reach {
-  if (!box) return reachOf(face, style)
-  return { above: box.baseline + rise, below: box.height - box.baseline - rise }
-}
-
-/** How much of the room beside a line lies at its start. Left is the start while all text is from there. */
+/** How much of the room beside a line lies to its left, in text from left to right. */
 const shares: Record<Align, number> = {
   start: 0,
   center: 0.5,
@@ -102,6 +102,11 @@ const shares: Record<Align, number> = {
   left: 0,
   right: 1,
   justify: 0,
+}
+
+function shareOf(align: Align, level: number): number {
+  const isEdge = align === 'left' || align === 'right'
+  return level === 1 && !isEdge ? 1 - shares[align] : shares[align]
 }
 
 function placed(
@@ -112,9 +117,10 @@ function placed(
   let top = 0
   return measured.map(
     ({ paragraph, reach, runs, start, end, width: lineWidth, indent, space }, i) => {
-      const { style, offset } = paragraph
+      const { style, offset, level } = paragraph
       const room = width - indent - style.endIndent - lineWidth
-      const x = indent + room * shares[align ?? style.align]
+      const edge = level === 1 ? style.endIndent : indent
+      const x = edge + room * shareOf(align ?? style.align, level)
       const height = reach.above + reach.below
       if (i > 0) top += space
       const line = {

@@ -10,16 +10,18 @@ export interface LineRun {
   readonly start: number
   readonly end: number
   readonly text: string
-  /** Left edge of the first glyph's advance, from the left edge of the frame. */
+  /** Left edge of its leftmost glyph's advance, from the left edge of the frame. */
   readonly x: number
   readonly width: number
   /** How far it stands above the line's baseline. */
   readonly rise: number
+  /** Embedding level (UAX #9); odd ones run from right to left. */
+  readonly level: number
   readonly face: Face
   readonly style: Style
   /** What its glyphs are painted with: the style's ink, as far as the style lets it through. */
   readonly ink: SolidInk
-  /** Clusters count from the run's start. */
+  /** From left to right; clusters count from the run's start. */
   readonly glyphs: ShapedText
   /** Stands in place of the glyphs. */
   readonly box?: InlineBox
@@ -38,6 +40,7 @@ export interface Line {
   readonly top: number
   readonly height: number
   readonly baseline: number
+  /** In the order of the text, which is not always that from left to right. */
   readonly runs: readonly LineRun[]
 }
 

@@ -2,6 +2,7 @@ import type { ShapedText } from '../fonts/index.ts'
 import {
   type GlyphRun,
   glyphIndexAt,
+  reversed,
   type Shape,
   type ShapedParagraph,
   type StyledRun,
@@ -9,6 +10,7 @@ import {
   sliceGlyphs,
 } from '../shaping/index.ts'
 import { type SolidInk, type Style, solidOf } from '../sheet/index.ts'
+import { visualOrder } from '../unicode/index.ts'
 import type { LineRun } from './layout.ts'
 
 /** The total of a text's advances, in font units. */
@@ -30,16 +32,14 @@ function runIndexAt(runs: readonly { readonly start: number }[], offset: number)
   return low
 }
 
-/** The glyphs of a stretch of a paragraph as they stand on a line of their own, from `x` on. */
+/** The glyphs of a stretch of a paragraph as they stand on a line of their own, not yet placed. */
 export function lineRuns(
   paragraph: ShapedParagraph,
   start: number,
   end: number,
-  x: number,
   shape: Shape,
 ): LineRun[] {
   const runs: LineRun[] = []
-  let at = x
   const { glyphRuns } = paragraph
   for (
     let i = runIndexAt(glyphRuns, start);
@@ -50,10 +50,7 @@ export function lineRuns(
     const to = Math.min(end, glyphRuns[i].end)
     if (from >= to) continue
     const shaped = shapedSlice(glyphRuns[i], from, to, paragraph.shapingText, shape)
-    for (const run of paintedRuns(paragraph, glyphRuns[i], shaped, from, to, at)) {
-      runs.push(run)
-      at = run.x + run.width
-    }
+    runs.push(...paintedRuns(paragraph, glyphRuns[i], shaped, from, to))
   }
   return runs
 }
@@ -70,14 +67,12 @@ const noGlyphs: ShapedText = {
 /** Divides glyphs where the paint changes; a cluster takes the style of its first character. */
 function* paintedRuns(
   paragraph: ShapedParagraph,
-  { face, size, box }: GlyphRun,
+  { face, size, level, box }: GlyphRun,
   shaped: ShapedText,
   from: number,
   to: number,
-  x: number,
 ): Generator<LineRun> {
   const scale = size / face.metrics.unitsPerEm
-  let at = x
   let glyph = 0
   const { runs } = paragraph
   for (let i = runIndexAt(runs, from); i < runs.length && runs[i].start < to; i++) {
@@ -93,26 +88,52 @@ function* paintedRuns(
       start: paragraph.offset + start,
       end: paragraph.offset + end,
       text: paragraph.text.slice(start, end),
-      x: at,
+      x: 0,
       width,
       rise: style.shift * style.size,
+      level,
       face,
       style,
       ink: paintOf(style),
-      glyphs: box ? noGlyphs : glyphs,
+      glyphs: box ? noGlyphs : level % 2 === 1 ? reversed(glyphs) : glyphs,
       ...(box && { box }),
       ...(link !== undefined && { link }),
       ...(action !== undefined && { action }),
     }
-    at += width
     glyph = next
   }
 }
 
-/** Where the last of the runs ends. */
-export function runsEnd(runs: readonly LineRun[], start: number): number {
-  const last = runs.at(-1)
-  return last ? last.x + last.width : start
+/** The total width of runs. */
+export function widthOf(runs: readonly LineRun[]): number {
+  return runs.reduce((width, run) => width + run.width, 0)
+}
+
+/**
+ * Places runs beside each other from left to right (UAX #9, L2), the content from x = 0 on. What
+ * hangs at the end of the line has the paragraph's level (L1), and so stands outside of it.
+ */
+export function arranged(
+  content: readonly LineRun[],
+  hanging: readonly LineRun[],
+  level: number,
+): LineRun[] {
+  const runs = [...content, ...hanging.map(run => (run.level === level ? run : { ...run, level }))]
+  const leftward = level % 2 === 1 ? widthOf(hanging) : 0
+  let x = 0 - leftward
+  if (runs.every(run => run.level === 0)) {
+    return runs.map(run => {
+      const placed = { ...run, x }
+      x += run.width
+      return placed
+    })
+  }
+  const places = new Float64Array(runs.length)
+  for (const i of visualOrder(runs.map(run => run.level))) {
+    places[i] = x
+    x += runs[i].width
+  }
+  return runs.map((run, i) => ({ ...run, x: places[i] }))
 }
 
 /** A style's ink, as far as its opacity lets it through. */

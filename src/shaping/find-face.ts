@@ -39,3 +39,9 @@ export function findFace(shelf: Shelf, style: Style): FoundFace {
     problem: errorProblem('missing-face', message, { hint: `it has ${there.join(', ')}` }),
   }
 }
+
+/** The faces of all of a style's families that are on the shelf, the first before the others. */
+export function candidateFaces(shelf: Shelf, style: Style): readonly Face[] {
+  const faces = style.family.filter(name => shelf.has(name)).map(name => shelf.face(name, style))
+  return faces.length > 0 ? faces : [findFace(shelf, style).face]
+}

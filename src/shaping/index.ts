@@ -1,4 +1,5 @@
 export { findFace } from './find-face.ts'
+export { reversed } from './logical-order.ts'
 export { cachedShape, type Shape } from './shape-cache.ts'
 export {
   type GlyphRun,

@@ -2,10 +2,12 @@ import type { Face, Segment, ShapedText, Shelf } from '../fonts/index.ts'
 import type { InlineBox } from '../markup/index.ts'
 import { errorProblem, type Problem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
-import { type ScriptRun, scripts, scriptTag } from '../unicode/index.ts'
-import { findFace } from './find-face.ts'
+import { bidiLevels, needsBidi, scripts, scriptTag } from '../unicode/index.ts'
+import { faceRuns } from './fallback.ts'
+import { candidateFaces, findFace } from './find-face.ts'
 import type { Shape } from './shape-cache.ts'
-import { type Spacing, spaced } from './spacing.ts'
+import { shapedLogically } from './slice-glyphs.ts'
+import type { Spacing } from './spacing.ts'
 import type { StyledParagraph, StyledRun } from './styled-text.ts'
 
 /** Glyphs of a stretch of one face, size and script; offsets are of its paragraph. */
@@ -16,14 +18,18 @@ export interface GlyphRun {
   readonly size: number
   readonly segment: Segment
   readonly spacing: Spacing
+  /** Embedding level (UAX #9); odd ones run from right to left. */
+  readonly level: number
   /** The run is one box, and its only glyph stands for it. */
   readonly box?: InlineBox
-  /** Clusters count from `start`. */
+  /** In the order of the text; clusters count from `start`. */
   readonly shaped: ShapedText
 }
 
 export interface ShapedParagraph extends StyledParagraph {
   readonly glyphRuns: readonly GlyphRun[]
+  /** The level of the paragraph: 1 where it runs from right to left. */
+  readonly level: number
   /** The text as the shaper gets it: as long, with spaces for characters that layout deals with. */
   readonly shapingText: string
   readonly problems: readonly Problem[]
@@ -38,39 +44,35 @@ export interface ShapingTools {
 /** Characters that are layout's, not the shaper's: it gets a space in their place. */
 const layoutCharacters = /[\t\u2028]/g
 
-const rightToLeft = new Set(['Arabic', 'Hebrew', 'Syriac', 'Thaana', 'Nko', 'Adlam'])
-
 /** Shapes a paragraph. Neighbours that differ in paint only are shaped as one run. */
 export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools): ShapedParagraph {
   const problems: Problem[] = []
   const text = paragraph.text.replace(layoutCharacters, ' ')
   const glyphRuns: GlyphRun[] = []
-  const scriptRuns = scripts(text)
-  for (const script of scriptRuns) {
-    if (!rightToLeft.has(script.script)) continue
-    const message = `${script.script} runs from right to left, which is not laid out yet`
-    problems.push(errorProblem('right-to-left', message))
-  }
-  for (const item of itemize(paragraph.runs, scriptRuns, tools.shelf, problems)) {
-    const { start, end, face, size, segment, spacing, box } = item
+  const { direction } = paragraph.style
+  const bidi = needsBidi(text, direction)
+    ? bidiLevels(text, direction, paragraph.isolates)
+    : undefined
+  for (const item of itemize(paragraph.runs, text, bidi?.levels, tools.shelf, problems)) {
+    const { start, end, face, size, segment, spacing, level, box } = item
     if (box) {
       glyphRuns.push(boxRun(item, box))
       continue
     }
     const piece = text.slice(start, end)
-    const shaped = tools.shape(face, piece, segment)
+    const run = { start, end, face, size, segment, spacing, level }
+    const shaped = shapedLogically(piece, run, tools.shape)
     reportMissing(text, start, shaped, face, problems)
-    const run = { start, end, face, size, segment, spacing }
-    glyphRuns.push({ ...run, shaped: spaced(shaped, piece, spacing, face) })
+    glyphRuns.push({ ...run, shaped })
   }
-  return { ...paragraph, glyphRuns, shapingText: text, problems }
+  return { ...paragraph, glyphRuns, level: bidi?.paragraph ?? 0, shapingText: text, problems }
 }
 
 /** Parts of a unit that the width of a box is rounded to. */
 const boxUnits = 4096
 
 /** A box as the rest of layout sees it: one cluster whose advance is its width. */
-function boxRun({ start, end, face, segment, spacing }: Item, box: InlineBox): GlyphRun {
+function boxRun({ start, end, face, segment, spacing, level }: Item, box: InlineBox): GlyphRun {
   const one = () => Int32Array.of(0)
   const shaped = {
     glyphs: Uint32Array.of(0),
@@ -87,6 +89,7 @@ function boxRun({ start, end, face, segment, spacing }: Item, box: InlineBox): G
     size: face.metrics.unitsPerEm / boxUnits,
     segment,
     spacing,
+    level,
     box,
     shaped,
   }
@@ -99,21 +102,23 @@ interface Item {
   readonly size: number
   readonly segment: Segment
   readonly spacing: Spacing
+  readonly level: number
   readonly box?: InlineBox
 }
 
 /** What shaping takes of a style. */
 interface ShapingStyle {
-  readonly face: Face
+  readonly faces: readonly Face[]
   readonly spacing: Spacing
   readonly language: string
   readonly features: readonly string[]
 }
 
-/** Stretches that are shaped as one: of one face, size, spacing, script, language and features. */
+/** Stretches that are shaped as one: of one face, size, spacing, level, script, language, features. */
 function itemize(
   runs: readonly StyledRun[],
-  scriptRuns: readonly ScriptRun[],
+  text: string,
+  levels: Uint8Array | undefined,
   shelf: Shelf,
   problems: Problem[],
 ): Item[] {
@@ -121,37 +126,57 @@ function itemize(
   const shapingStyle = (style: Style) => {
     let found = known.get(style)
     if (!found) {
-      const { face, problem } = findFace(shelf, style)
+      const { problem } = findFace(shelf, style)
       if (problem) problems.push(problem)
       const spacing = { tracking: style.tracking, word: style.wordSpacing }
-      found = { face, spacing, language: style.language, features: featuresOf(style) }
+      const faces = candidateFaces(shelf, style)
+      found = { faces, spacing, language: style.language, features: featuresOf(style) }
       known.set(style, found)
     }
     return found
   }
+  const scriptRuns = scripts(text)
   const items: Item[] = []
   let next = 0
   for (const run of runs) {
-    const { face, spacing, language, features } = shapingStyle(run.style)
+    const { faces, spacing, language, features } = shapingStyle(run.style)
     const { size } = run.style
-    for (let start = run.start; start < run.end; ) {
-      while (scriptRuns[next].end <= start) next++
-      const { script, end: scriptEnd } = scriptRuns[next]
-      const end = Math.min(run.end, scriptEnd)
-      const segment = segmentOf(script, language, features)
-      const last = items.at(-1)
-      if (run.box) items.push({ start, end, face, size, segment, spacing, box: run.box })
-      else if (last && !last.box && isOne(last, face, size, segment, spacing)) last.end = end
-      else items.push({ start, end, face, size, segment, spacing })
-      start = end
+    for (const { start: faceStart, end: faceEnd, face } of faceRuns(
+      text,
+      run.start,
+      run.end,
+      faces,
+    )) {
+      for (let start = faceStart; start < faceEnd; ) {
+        while (scriptRuns[next].end <= start) next++
+        const { script, end: scriptEnd } = scriptRuns[next]
+        const level = levels ? levels[start] : 0
+        const end = levelEnd(levels, start, Math.min(faceEnd, scriptEnd))
+        const segment = segmentOf(script, language, features, level)
+        const item = { start, end, face, size, segment, spacing, level }
+        const last = items.at(-1)
+        if (run.box) items.push({ ...item, box: run.box })
+        else if (last && isOne(last, item)) last.end = end
+        else items.push(item)
+        start = end
+      }
     }
   }
   return items
 }
 
-function isOne(item: Item, face: Face, size: number, segment: Segment, spacing: Spacing): boolean {
-  if (item.face !== face || item.size !== size || item.segment !== segment) return false
-  return item.spacing.tracking === spacing.tracking && item.spacing.word === spacing.word
+/** Where the level that holds at `start` ends, at `limit` at the latest. */
+function levelEnd(levels: Uint8Array | undefined, start: number, limit: number): number {
+  if (!levels) return limit
+  let end = start + 1
+  while (end < limit && levels[end] === levels[start]) end++
+  return end
+}
+
+function isOne(a: Item, b: Item): boolean {
+  if (a.box || a.face !== b.face || a.size !== b.size || a.segment !== b.segment) return false
+  if (a.level !== b.level) return false
+  return a.spacing.tracking === b.spacing.tracking && a.spacing.word === b.spacing.word
 }
 
 /** The features of a style, with those that its other properties ask for. */
@@ -169,12 +194,18 @@ const segments = new Map<string, Segment>()
 /** Texts have few kinds of segments; a program that makes up features starts anew. */
 const mostSegments = 1000
 
-function segmentOf(script: string, language: string, features: readonly string[]): Segment {
-  const key = `${script} ${language} ${features.join()}`
+function segmentOf(
+  script: string,
+  language: string,
+  features: readonly string[],
+  level: number,
+): Segment {
+  const direction = level % 2 === 1 ? 'rtl' : 'ltr'
+  const key = `${script} ${language} ${direction} ${features.join()}`
   let segment = segments.get(key)
   if (!segment) {
     if (segments.size >= mostSegments) segments.clear()
-    segment = { script: scriptTag(script), language, direction: 'ltr', features }
+    segment = { script: scriptTag(script), language, direction, features }
     segments.set(key, segment)
   }
   return segment

@@ -1,7 +1,8 @@
-import type { ShapedText } from '../fonts/index.ts'
+import type { Face, Segment, ShapedText } from '../fonts/index.ts'
+import { reversed } from './logical-order.ts'
 import type { Shape } from './shape-cache.ts'
 import type { GlyphRun } from './shape-paragraph.ts'
-import { spaced } from './spacing.ts'
+import { type Spacing, spaced } from './spacing.ts'
 
 /** Index of the first glyph whose cluster is at `offset` or after it, by bisection. */
 export function glyphIndexAt(shaped: ShapedText, offset: number): number {
@@ -51,7 +52,22 @@ export function shapedSlice(
     return sliceGlyphs(run.shaped, from, to, start - run.start)
   }
   const text = shapingText.slice(start, end)
-  return spaced(shape(run.face, text, run.segment), text, run.spacing, run.face)
+  return shapedLogically(text, run, shape)
+}
+
+/** Shapes a text, with space added as it asks, into glyphs in the order of the text. */
+export function shapedLogically(
+  text: string,
+  {
+    face,
+    segment,
+    spacing,
+  }: { readonly face: Face; readonly segment: Segment; readonly spacing: Spacing },
+  shape: Shape,
+): ShapedText {
+  const shaped = shape(face, text, segment)
+  const logical = segment.direction === 'rtl' ? reversed(shaped) : shaped
+  return spaced(logical, text, spacing, face)
 }
 
 /** Whether a cluster starts at the offset, and the text may be broken before it. */

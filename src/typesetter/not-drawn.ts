@@ -29,7 +29,6 @@ export function notDrawn(paragraphs: readonly StyledParagraph[]): Problem[] {
     for (const name of waiting) if (!isInitial(style, name)) asked.add(name)
     if (style.ink.kind !== 'solid') asked.add('gradient ink')
     if (style.align === 'justify') asked.add('align justify')
-    if (style.direction === 'rtl') asked.add('direction rtl')
     const { ellipsis } = style
     if (typeof ellipsis !== 'string' && (ellipsis.at ?? 'end') !== 'end') asked.add('ellipsis at')
     if (typeof ellipsis !== 'string' && ellipsis.between === 'words') asked.add('ellipsis between')

@@ -1,3 +1,11 @@
+export {
+  type BaseDirection,
+  type BidiLevels,
+  bidiLevels,
+  type IsolatedRange,
+  needsBidi,
+  visualOrder,
+} from './bidi.ts'
 export { graphemes } from './graphemes.ts'
 export { isBreakingSpace, type LineBreak, lineBreaks } from './line-breaks.ts'
-export { type ScriptRun, scripts, scriptTag } from './scripts.ts'
+export { isCommonScript, type ScriptRun, scripts, scriptTag } from './scripts.ts'

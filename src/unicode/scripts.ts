@@ -43,3 +43,9 @@ export function scripts(text: string): ScriptRun[] {
 export function scriptTag(script: string): string {
   return tags[values.indexOf(script)] ?? 'Zzzz'
 }
+
+/** Whether a character belongs to no script of its own: Common or Inherited. */
+export function isCommonScript(codePoint: number): boolean {
+  const script = propertyIndex(table(), codePoint)
+  return script === common || script === inherited
+}

@@ -1,25 +1,19 @@
-import { readFileSync } from 'node:fs'
-import { gunzipSync } from 'node:zlib'
 import { graphemes, lineBreaks, scripts } from 'dot-line/unicode'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { standardLines } from '../support/standard-file.ts'
 
 /** The standard's own cases: `÷ 0020 × 0308 ÷`. */
 function standardCases() {
-  const file = new URL('../fixtures/unicode-15.0.0/GraphemeBreakTest.txt.gz', import.meta.url)
-  const lines = gunzipSync(readFileSync(file)).toString('utf8').split('\n')
-  return lines
-    .map(line => line.split('#')[0].trim())
-    .filter(line => line !== '')
-    .map(line => {
-      let text = ''
-      const ends: number[] = []
-      for (const token of line.split(/\s+/)) {
-        if (token === '÷') ends.push(text.length)
-        else if (token !== '×') text += String.fromCodePoint(Number.parseInt(token, 16))
-      }
-      return { line, text, ends: ends.slice(1) }
-    })
+  return standardLines('GraphemeBreakTest.txt').map(line => {
+    let text = ''
+    const ends: number[] = []
+    for (const token of line.split(/\s+/)) {
+      if (token === '÷') ends.push(text.length)
+      else if (token !== '×') text += String.fromCodePoint(Number.parseInt(token, 16))
+    }
+    return { line, text, ends: ends.slice(1) }
+  })
 }
 
 describe('graphemes', () => {

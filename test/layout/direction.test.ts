@@ -1,0 +1,182 @@
+import {
+  defineSheet,
+  type Layout,
+  type LineRun,
+  openShelf,
+  type Setting,
+  typesetter,
+} from 'dot-line'
+import { toPdf } from 'dot-line/pdf'
+import { toSvg } from 'dot-line/svg'
+import fc from 'fast-check'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { arabicFonts, hebrewFonts } from '../support/fonts.ts'
+import { readPdf } from '../support/pdf.ts'
+
+const sheet = defineSheet({
+  styles: {
+    defaults: { family: ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew'], size: 20, leading: 1.4 },
+    strong: { weight: 700 },
+    red: { ink: '#c8331f' },
+    rtl: { direction: 'rtl', startIndent: 30, firstIndent: 10 },
+    ltr: { direction: 'ltr' },
+  },
+})
+
+let set: (markup: string, setting?: Setting) => Layout
+beforeAll(async () => {
+  const shelf = await openShelf({ fonts: [...arabicFonts, ...hebrewFonts] })
+  set = typesetter<string, string, string>({ sheet, shelf }).set
+})
+
+/** What a line says from left to right, a run a word, as a reader of the picture sees it. */
+const seen = (runs: readonly LineRun[]) =>
+  [...runs]
+    .sort((a, b) => a.x - b.x)
+    .map(run => run.text.trim())
+    .filter(text => text !== '')
+
+describe('direction', () => {
+  it('comes from the first strong character, or from the style', () => {
+    expect(seen(set('שלום Tern').lines[0].runs)).toEqual(['Tern', 'שלום'])
+    expect(seen(set('Tern שלום').lines[0].runs)).toEqual(['Tern', 'שלום'])
+    expect(seen(set('Tern שלום', { style: 'rtl' }).lines[0].runs)).toEqual(['שלום', 'Tern'])
+    expect(seen(set('שלום Tern', { style: 'ltr' }).lines[0].runs)).toEqual(['שלום', 'Tern'])
+  })
+
+  it('isolates values: one from right to left does not disturb its sentence', () => {
+    const values = { a: 'אבג', b: 'דהו 12' }
+    const [{ runs }] = set('Boats: {a}, {b}!', { values }).lines
+    expect(seen(runs)).toEqual(['Boats:', 'אבג', ',', '12', 'דהו', '!'])
+    // Written into the text, the comma goes with the words around it and they change places.
+    expect(seen(set('Boats: אבג, דהו 12!').lines[0].runs)).toEqual([
+      'Boats:',
+      '12',
+      'אבג, דהו',
+      '!',
+    ])
+    const [arabic] = set('إلى {port}!', { values: { port: 'Quay!' } }).lines
+    expect(seen(arabic.runs)).toEqual(['!', 'Quay!', 'إلى'])
+  })
+
+  it('leaves the isolates out of text, offsets, line breaks and PDF text', async () => {
+    const values = { a: 'אבג', b: 'Tern' }
+    const layout = set('{a}{b} now', { values })
+    expect(layout.text).toBe('אבגTern now')
+    expect(layout.lines[0].end).toBe(layout.text.length)
+    const { pages } = await readPdf(toPdf(layout))
+    expect(pages[0].map(run => run.text).join('')).not.toMatch(/[\u2066-\u2069]/)
+    expect(toSvg(layout)).not.toMatch(/[\u2066-\u2069]/)
+    // No break between the two: they are one word, isolated or not.
+    expect(set('{a}{b} now', { values, width: 100 }).lines.length).toBe(
+      1 + Number(layout.width > 100),
+    )
+  })
+
+  it('stands at its own start: aligned, indented, and with spaces that hang at the left', () => {
+    const text = 'הסירות אל הנמל מתעכבות עד הערב'
+    const layout = set(text, { width: 150 })
+    expect(layout.lines.length).toBeGreaterThan(1)
+    for (const { x, width, runs } of layout.lines) {
+      expect(x + width).toBeCloseTo(150, 6)
+      const hanging = runs.filter(run => run.text.trim() === '')
+      for (const run of hanging) expect(run.x + run.width).toBeLessThanOrEqual(x + 1e-6)
+    }
+    expect(set(text, { width: 150, align: 'end' }).lines[0].x).toBe(0)
+    expect(set(text, { width: 150, align: 'left' }).lines[0].x).toBe(0)
+    const [first, second] = set(text, { width: 150, style: 'rtl' }).lines
+    expect(first.x + first.width).toBeCloseTo(110, 6)
+    expect(second.x + second.width).toBeCloseTo(120, 6)
+  })
+
+  it('puts the mark of a cut at its own end', () => {
+    const [{ runs }] = set('הסירות אל הנמל מתעכבות', { width: 120, lines: 1 }).lines
+    const mark = runs.find(run => run.text === '…')
+    expect(mark?.level).toBe(1)
+    expect(Math.min(...runs.filter(run => run.width > 0).map(run => run.x))).toBe(mark?.x)
+  })
+})
+
+describe('joined scripts', () => {
+  it('keep their shapes across a change of ink', () => {
+    const plain = set('القوارب').lines[0].runs[0]
+    const parts = set('القوا~red[رب]').lines[0].runs
+    expect(parts.map(run => run.text)).toEqual(['القوا', 'رب'])
+    const glyphs = [...parts].sort((a, b) => a.x - b.x).flatMap(run => [...run.glyphs.glyphs])
+    expect(glyphs).toEqual([...plain.glyphs.glyphs])
+  })
+
+  it('have their letters in the order of the picture, and their text in that of the words', () => {
+    const { glyphs } = set('אב').lines[0].runs[0]
+    expect([...glyphs.clusters]).toEqual([1, 0])
+  })
+})
+
+describe('faces that stand in', () => {
+  it('move no baseline', () => {
+    expect(set('Tern القوارب שלום').lines[0]).toMatchObject({
+      height: 28,
+      baseline: set('Tern').lines[0].baseline,
+    })
+  })
+
+  it('keep spaces, digits and marks with the words around them', () => {
+    const runs = set('القوارب 12 (الرصيف)').lines[0].runs
+    expect(new Set(runs.map(run => run.face.family))).toEqual(new Set(['Noto Sans Arabic']))
+    const marked = set('e\u0301 שָׁ').lines[0].runs
+    expect(marked.map(run => [run.text, run.face.family])).toContainEqual(['שָׁ', 'Noto Sans Hebrew'])
+  })
+})
+
+describe('mixed text', () => {
+  const words = fc.constantFrom(
+    'Tern',
+    'القوارب',
+    'שלום',
+    '12',
+    '(3)',
+    '-',
+    '~red[מרציף]',
+    '~strong[الرصيف]',
+    'é',
+    '\u202bx\u202c',
+  )
+
+  it('has every character on one line, within the width, runs beside each other', () => {
+    fc.assert(
+      fc.property(
+        fc.array(words, { minLength: 1, maxLength: 14 }),
+        fc.integer({ min: 110, max: 300 }),
+        (list, width) => {
+          const layout = set(list.join(' '), { width })
+          expect(layout.textWidth).toBeLessThanOrEqual(width + 1e-6)
+          let at = 0
+          for (const line of layout.lines) {
+            expect(line.runs.map(run => run.text).join('')).toBe(
+              layout.text.slice(line.start, line.end),
+            )
+            expect(line.start).toBe(at)
+            at = line.end
+            // A control takes no room, and may stand where the next run starts.
+            const sorted = [...line.runs].sort((a, b) => a.x - b.x || a.width - b.width)
+            for (let i = 1; i < sorted.length; i++) {
+              expect(sorted[i].x).toBeCloseTo(sorted[i - 1].x + sorted[i - 1].width, 6)
+            }
+          }
+          expect(at).toBe(layout.text.length)
+        },
+      ),
+      { numRuns: 200 },
+    )
+  })
+
+  it('takes 100,000 isolated values in one sentence', () => {
+    const count = 100_000
+    const values = Object.fromEntries(
+      Array.from({ length: count }, (_, i) => [`v${i}`, i % 2 ? 'אב' : 'ab']),
+    )
+    const markup = Array.from({ length: count }, (_, i) => `{v${i}}`).join(' ')
+    const layout = set(markup, { values, width: 400 })
+    expect(layout.text.length).toBe(count * 3 - 1)
+  })
+})
