@@ -1,3 +1,3 @@
 export * from './core.ts'
-export { openShelf } from './platform/browser.ts'
+export { openImage, openShelf } from './platform/browser.ts'
 export type { ShelfOptions } from './platform/open-shelf.ts'

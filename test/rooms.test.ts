@@ -21,7 +21,7 @@ const arrows: Record<string, readonly string[]> = {
   // A PNG is made from the SVG.
   'targets/png': ['drawing', 'targets/svg'],
   typesetter: ['sheet', 'markup', 'fonts', 'shaping', 'layout'],
-  platform: ['fonts'],
+  platform: ['fonts', 'drawing'],
   demo: [],
   cli: ['demo'],
 }

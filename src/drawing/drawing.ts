@@ -1,5 +1,6 @@
 import type { Face, ShapedText } from '../fonts/index.ts'
 import type { SolidInk } from '../sheet/index.ts'
+import type { Picture } from './picture.ts'
 
 /** A rectangle in units, y downward. */
 export interface Box {
@@ -39,7 +40,13 @@ export interface RuleItem {
   readonly ink: SolidInk
 }
 
-export type Item = GlyphsItem | RectangleItem | RuleItem
+/** A raster image, drawn to fill its box. */
+export interface ImageItem extends Box {
+  readonly kind: 'image'
+  readonly picture: Picture
+}
+
+export type Item = GlyphsItem | RectangleItem | RuleItem | ImageItem
 
 /** The device-independent display list: painted in order, later items over earlier ones. */
 export interface Drawing {

@@ -14,7 +14,8 @@ export function inkBox(items: readonly Item[]): Box | undefined {
     bottom = Math.max(bottom, y2)
   }
   for (const item of items) {
-    if (item.kind === 'rectangle') add(item.x, item.y, item.x + item.width, item.y + item.height)
+    if (item.kind === 'rectangle' || item.kind === 'image')
+      add(item.x, item.y, item.x + item.width, item.y + item.height)
     else if (item.kind === 'glyphs') addGlyphs(item, add)
     else {
       const half = item.width / 2

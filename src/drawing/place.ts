@@ -29,6 +29,10 @@ export function place(layout: Layout, x: number, y: number, anchor: Anchor = {})
 
 function runItems({ box, face, style, ink, glyphs, text }: LineRun, x: number, y: number): Item[] {
   if (!box) return [{ kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }]
+  if (box.image) {
+    const { width, height, baseline, image: picture } = box
+    return [{ kind: 'image', x, y: y - baseline, width, height, picture }]
+  }
   if (!box.drawing) return []
   const { box: shown, items } = box.drawing
   const [across, down] = [box.width / shown.width, box.height / shown.height]

@@ -1,7 +1,8 @@
 import { fail } from '../problem/index.ts'
 import type { Ink, SolidInk } from '../sheet/index.ts'
 import { checkFinite, checkLength } from './checks.ts'
-import type { Box, RectangleItem, RuleItem } from './drawing.ts'
+import type { Box, ImageItem, RectangleItem, RuleItem } from './drawing.ts'
+import type { Picture } from './picture.ts'
 
 /** A filled rectangle. Throws on lengths that are negative or not finite. */
 export function rectangle(box: Box, ink: Ink, radius = 0): RectangleItem {
@@ -19,6 +20,14 @@ export function rectangle(box: Box, ink: Ink, radius = 0): RectangleItem {
     ink: solid(ink),
     radius: Math.min(radius, width / 2, height / 2),
   }
+}
+
+/** A raster image, drawn to fill a box. Throws on lengths that are negative or not finite. */
+export function image({ x, y, width, height }: Box, picture: Picture): ImageItem {
+  checkFinite('an image', { x, y, width, height })
+  checkLength('an image', 'width', width)
+  checkLength('an image', 'height', height)
+  return { kind: 'image', x, y, width, height, picture }
 }
 
 /** A straight line of a width. Throws on coordinates that are not finite. */

@@ -13,6 +13,10 @@ export function transformed(item: Item, scale: number, dx: number, dy: number): 
       const { width, height, radius } = item
       return { ...item, x, y, width: width * scale, height: height * scale, radius: radius * scale }
     }
+    case 'image': {
+      const [x, y] = point([item.x, item.y])
+      return { ...item, x, y, width: item.width * scale, height: item.height * scale }
+    }
     case 'rule':
       return { ...item, from: point(item.from), to: point(item.to), width: item.width * scale }
   }

@@ -1,4 +1,4 @@
-import type { Drawing } from '../drawing/index.ts'
+import type { Drawing, Picture } from '../drawing/index.ts'
 import { fail } from '../problem/index.ts'
 import type { InlineBox } from './rich-text.ts'
 
@@ -9,6 +9,8 @@ export interface InlineBoxOptions {
   /** From the top to what stands on the baseline; the bottom without it. */
   readonly baseline?: number
   readonly drawing?: Drawing
+  /** Fills the box, instead of a drawing. */
+  readonly image?: Picture
   /** What it says, where text is read out or copied. */
   readonly label?: string
 }
@@ -19,6 +21,7 @@ export function inlineBox({
   height,
   baseline = height,
   drawing,
+  image,
   label = '',
 }: InlineBoxOptions): InlineBox {
   for (const [name, value] of Object.entries({ width, height })) {
@@ -26,5 +29,13 @@ export function inlineBox({
       fail('bad-box', `the ${name} of a box is ${value}, and not a length`)
   }
   if (!Number.isFinite(baseline)) fail('bad-box', `the baseline of a box is ${baseline}`)
-  return { kind: 'box', width, height, baseline, label, ...(drawing && { drawing }) }
+  return {
+    kind: 'box',
+    width,
+    height,
+    baseline,
+    label,
+    ...(drawing && { drawing }),
+    ...(image && { image }),
+  }
 }

@@ -1,4 +1,4 @@
-import type { Drawing } from '../drawing/index.ts'
+import type { Drawing, Picture } from '../drawing/index.ts'
 
 /** A stretch of the markup: UTF-16 offsets. */
 export interface SourceRange {
@@ -67,6 +67,8 @@ export interface InlineBox {
   readonly baseline: number
   /** What is painted in it, scaled to its size. */
   readonly drawing?: Drawing
+  /** An image that fills it. */
+  readonly image?: Picture
   /** What it says, where text is read out or copied. */
   readonly label: string
 }

@@ -1,3 +1,4 @@
+import { type Picture, readPicture } from '../drawing/index.ts'
 import type { Shelf } from '../fonts/index.ts'
 import { fail } from '../problem/index.ts'
 import { openShelfFrom, type ShelfOptions, type Supply } from './open-shelf.ts'
@@ -7,7 +8,7 @@ const modules = new Map<string, Promise<WebAssembly.Module>>()
 const supply: Supply = {
   read: source => fetchBytes(source),
   async prepare(urls) {
-    const fetched = await Promise.all(urls.map(fetchBytes))
+    const fetched = await Promise.all(urls.map(url => fetchBytes(url)))
     const bytes = new Map(urls.map((url, i) => [url.href, fetched[i]]))
     return url => bytes.get(url.href) ?? fail('unreadable-font', `${url.href} was not fetched`)
   },
@@ -24,12 +25,28 @@ const supply: Supply = {
   compileNow: () => undefined,
 }
 
-async function fetchBytes(source: string | URL): Promise<Uint8Array<ArrayBuffer>> {
+/**
+ * Opens a PNG or JPEG image from a URL or from bytes, and makes it ready for canvases. Throws a
+ * `DotLineError`: `unreadable-image`, `bad-image`.
+ */
+export async function openImage(source: string | URL | Uint8Array<ArrayBuffer>): Promise<Picture> {
+  const bytes = source instanceof Uint8Array ? source : await fetchBytes(source, 'unreadable-image')
+  const picture = readPicture(bytes, source instanceof Uint8Array ? undefined : String(source))
+  const bitmap = await createImageBitmap(new Blob([bytes])).catch((error: unknown) =>
+    fail('bad-image', `the browser cannot read the image ${source}`, { hint: String(error) }),
+  )
+  return { ...picture, bitmap }
+}
+
+async function fetchBytes(
+  source: string | URL,
+  code = 'unreadable-font',
+): Promise<Uint8Array<ArrayBuffer>> {
   const response = await fetch(source).catch((error: unknown) =>
-    fail('unreadable-font', `cannot fetch ${source}`, { hint: String(error) }),
+    fail(code, `cannot fetch ${source}`, { hint: String(error) }),
   )
   if (!response.ok) {
-    fail('unreadable-font', `cannot fetch ${source}`, {
+    fail(code, `cannot fetch ${source}`, {
       hint: `the server answers ${response.status}`,
     })
   }

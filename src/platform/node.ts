@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
+import { type Picture, readPicture } from '../drawing/index.ts'
 import type { Shelf } from '../fonts/index.ts'
-import { fail } from '../problem/index.ts'
+import { DotLineError, fail } from '../problem/index.ts'
 import { openShelfFrom, type ShelfOptions, type Supply } from './open-shelf.ts'
 
 const modules = new Map<string, WebAssembly.Module>()
@@ -18,6 +19,20 @@ const supply: Supply = {
   prepare: async () => url => readFileSync(fileURLToPath(url)),
   compile: async url => compileNow(url),
   compileNow,
+}
+
+/**
+ * Opens a PNG or JPEG image from a path or from bytes. Throws a `DotLineError`:
+ * `unreadable-image`, `bad-image`.
+ */
+export async function openImage(source: string | URL | Uint8Array): Promise<Picture> {
+  if (source instanceof Uint8Array) return readPicture(source)
+  try {
+    return readPicture(await readFile(source), String(source))
+  } catch (error) {
+    if (error instanceof DotLineError) throw error
+    return fail('unreadable-image', `cannot read the image ${source}`, { hint: reason(error) })
+  }
 }
 
 function compileNow(url: URL): WebAssembly.Module {

@@ -3,10 +3,12 @@ import {
   type Drawing,
   eachGlyph,
   type GlyphsItem,
+  type ImageItem,
   type Item,
 } from '../../drawing/index.ts'
 import type { Face, Outline } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
+import { fail } from '../../problem/index.ts'
 import type { SolidInk } from '../../sheet/index.ts'
 
 /** What is used of the browser's `Path2D`. */
@@ -34,6 +36,7 @@ export interface CanvasContext {
   moveTo(x: number, y: number): void
   lineTo(x: number, y: number): void
   clip(): void
+  drawImage(image: object, x: number, y: number, width: number, height: number): void
   stroke(): void
   fill(path?: GlyphPath): void
 }
@@ -74,6 +77,8 @@ function paintItem(context: CanvasContext, item: Item) {
       context.beginPath()
       context.roundRect(item.x, item.y, item.width, item.height, item.radius)
       return context.fill()
+    case 'image':
+      return paintImage(context, item)
     case 'rule':
       context.strokeStyle = item.ink.color
       context.globalAlpha = item.ink.opacity
@@ -83,6 +88,16 @@ function paintItem(context: CanvasContext, item: Item) {
       context.lineTo(...item.to)
       return context.stroke()
   }
+}
+
+function paintImage(context: CanvasContext, { x, y, width, height, picture }: ImageItem) {
+  if (!picture.bitmap) {
+    fail('no-bitmap', 'an image was not made ready for a canvas', {
+      hint: 'open it with openImage()',
+    })
+  }
+  context.globalAlpha = 1
+  context.drawImage(picture.bitmap, x, y, width, height)
 }
 
 function setFill(context: CanvasContext, ink: SolidInk) {

@@ -14,6 +14,8 @@ export interface PdfObjects {
   add(content: string): ObjectNumber
   /** A compressed stream, with more entries for its dictionary. */
   addStream(data: Uint8Array, entries?: string): ObjectNumber
+  /** A stream that is compressed already; `entries` names its filter. */
+  addRaw(data: Uint8Array, entries: string): ObjectNumber
   file(root: ObjectNumber, info: ObjectNumber): Uint8Array
 }
 
@@ -41,6 +43,16 @@ export function pdfObjects(deflate: Deflate): PdfObjects {
     add,
     set(number, content) {
       contents[number - 1] = latin1(content)
+    },
+    addRaw(data, entries) {
+      const number = reserve()
+      const dictionary = `<< /Length ${data.length} ${entries}>>`
+      contents[number - 1] = joined([
+        latin1(`${dictionary}\nstream\n`),
+        data,
+        latin1('\nendstream'),
+      ])
+      return number
     },
     addStream(data, entries = '') {
       const number = reserve()

@@ -4,6 +4,7 @@ import {
   type GlyphsItem,
   type Item,
   numberText,
+  type Picture,
   type RectangleItem,
 } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
@@ -15,6 +16,8 @@ import type { EmbeddedFont } from './embedded-font.ts'
 /** What a page needs of the document. */
 export interface PageResources {
   font(face: Face): EmbeddedFont
+  /** What the page's resources call an image. */
+  image(picture: Picture): string
   /** The name of a graphics state that paints with this opacity. */
   opacity(opacity: number): string
 }
@@ -35,6 +38,11 @@ function itemContent(item: Item, point: Point, resources: PageResources): string
       return inked(item.ink, 'rg', resources, glyphsContent(item, point, resources))
     case 'rectangle':
       return inked(item.ink, 'rg', resources, `${rectanglePath(item, point)} f\n`)
+    case 'image': {
+      const { x, y, width, height, picture } = item
+      const size = `${numberText(width)} 0 0 ${numberText(height)}`
+      return `q ${size} ${point(x, y + height)} cm /${resources.image(picture)} Do Q\n`
+    }
     case 'rule': {
       const path = `${point(...item.from)} m ${point(...item.to)} l S\n`
       return inked(item.ink, 'RG', resources, `${numberText(item.width)} w ${path}`)

@@ -1,9 +1,10 @@
 import { zlibSync } from 'fflate'
-import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
+import { asDrawing, type Drawing, numberText, type Picture } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { latin1, utf16String } from './bytes.ts'
 import { type EmbeddedFont, embeddedFont } from './embedded-font.ts'
+import { embedImage } from './embedded-image.ts'
 import { type Deflate, pdfObjects, reference } from './objects.ts'
 import { pageContent } from './page-content.ts'
 
@@ -30,11 +31,20 @@ export function toPdf(
   const objects = pdfObjects(options.deflate ?? (bytes => zlibSync(bytes)))
   const fonts = new Map<Face, EmbeddedFont>()
   const opacities = new Map<number, string>()
+  const images = new Map<Picture, { readonly name: string; readonly number: number }>()
   const resources = {
     font(face: Face) {
       const font = fonts.get(face) ?? embeddedFont(face, `F${fonts.size + 1}`, objects)
       fonts.set(face, font)
       return font
+    },
+    image(picture: Picture) {
+      const known = images.get(picture) ?? {
+        name: `I${images.size + 1}`,
+        number: embedImage(picture, objects),
+      }
+      images.set(picture, known)
+      return known.name
     },
     opacity(opacity: number) {
       const name = opacities.get(opacity) ?? `G${opacities.size + 1}`
@@ -57,9 +67,13 @@ export function toPdf(
     const alpha = numberText(opacity)
     return `/${name} << /Type /ExtGState /ca ${alpha} /CA ${alpha} >>`
   })
+  const imageEntries = [...images.values()].map(
+    ({ name, number }) => `/${name} ${reference(number)}`,
+  )
   objects.set(
     shared,
-    `<< /Font << ${fontEntries.join(' ')} >> /ExtGState << ${states.join(' ')} >> >>`,
+    `<< /Font << ${fontEntries.join(' ')} >> /ExtGState << ${states.join(' ')} >> ` +
+      `/XObject << ${imageEntries.join(' ')} >> >>`,
   )
   objects.set(
     pages,

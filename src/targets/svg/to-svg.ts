@@ -9,6 +9,7 @@ import {
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import type { SolidInk } from '../../sheet/index.ts'
+import { base64 } from './base64.ts'
 import { outlinePath } from './outline-path.ts'
 import { xmlText } from './xml.ts'
 
@@ -60,6 +61,13 @@ function svgItem(item: Item, glyphs: GlyphDefinitions): string {
       const round = radius > 0 ? ` rx="${numberText(radius)}"` : ''
       const [left, top, w, h] = [x, y, width, height].map(n => numberText(n))
       return `<rect x="${left}" y="${top}" width="${w}" height="${h}"${round}${painted('fill', ink)}/>\n`
+    }
+    case 'image': {
+      const { x, y, width, height, picture } = item
+      const [left, top, w, h] = [x, y, width, height].map(n => numberText(n))
+      const href = `data:image/${picture.format};base64,${base64(picture.bytes)}`
+      const box = `x="${left}" y="${top}" width="${w}" height="${h}"`
+      return `<image ${box} preserveAspectRatio="none" href="${href}"/>\n`
     }
     case 'rule': {
       const [x1, y1, x2, y2] = [...item.from, ...item.to].map(n => numberText(n))

@@ -1,0 +1,69 @@
+import { fail } from '../problem/index.ts'
+
+/** A raster image whose head has been read: PNG or JPEG. */
+export interface Picture {
+  readonly format: 'png' | 'jpeg'
+  readonly bytes: Uint8Array
+  /** In pixels. */
+  readonly width: number
+  readonly height: number
+  /** What a browser has made of it, for canvases to paint. */
+  readonly bitmap?: object
+}
+
+/** More pixels than this are no picture in an interface, and may be meant to use up memory. */
+const mostPixels = 1 << 26
+
+/** Reads the head of a PNG or JPEG file. Throws `bad-image` for anything else, and for the enormous. */
+export function readPicture(bytes: Uint8Array, name = 'the image'): Picture {
+  const size = pngSize(bytes) ?? jpegSize(bytes)
+  if (!size) return fail('bad-image', `${name} is no PNG or JPEG that can be read`)
+  const { width, height } = size
+  if (width === 0 || height === 0 || width * height > mostPixels) {
+    fail('bad-image', `${name} is ${width} by ${height} pixels`, {
+      hint: `at most ${mostPixels} in all, and no side of 0`,
+    })
+  }
+  return { bytes, ...size }
+}
+
+type Head = Pick<Picture, 'format' | 'width' | 'height'>
+
+const pngSignature = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]
+
+/** The IHDR chunk comes first (ISO/IEC 15948, 11.2.2), and IEND last: a file cut short has none. */
+function pngSize(bytes: Uint8Array): Head | undefined {
+  if (bytes.length < 57 || pngSignature.some((byte, i) => bytes[i] !== byte)) return undefined
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+  let at = 8
+  while (at + 12 <= bytes.length) {
+    const length = view.getUint32(at)
+    if (at + 12 + length > bytes.length) return undefined
+    const isEnd = view.getUint32(at + 4) === 0x49454e44
+    if (isEnd) return { format: 'png', width: view.getUint32(16), height: view.getUint32(20) }
+    at += 12 + length
+  }
+  return undefined
+}
+
+/** The frame header (ISO/IEC 10918-1, B.2.2) among the segments before the scan. */
+function jpegSize(bytes: Uint8Array): Head | undefined {
+  if (bytes.length < 4 || bytes[0] !== 0xff || bytes[1] !== 0xd8) return undefined
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+  let at = 2
+  while (at + 9 < bytes.length && bytes[at] === 0xff) {
+    const marker = bytes[at + 1]
+    const length = view.getUint16(at + 2)
+    if (length < 2) return undefined
+    if (isFrame(marker))
+      return { format: 'jpeg', width: view.getUint16(at + 7), height: view.getUint16(at + 5) }
+    if (marker === 0xda) return undefined
+    at += 2 + length
+  }
+  return undefined
+}
+
+/** SOF0 to SOF15, without the three markers among them that are none. */
+export function isFrame(marker: number): boolean {
+  return marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc
+}

@@ -1,0 +1,67 @@
+import { isFrame, type Picture } from '../../drawing/index.ts'
+import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
+import { type PngParts, paletteAlpha, pngParts, splitAlpha } from './png-pixels.ts'
+
+/** Writes a picture as an image XObject (ISO 32000-2, 8.9.5), opacity as its soft mask. */
+export function embedImage(picture: Picture, objects: PdfObjects): ObjectNumber {
+  return picture.format === 'jpeg' ? embedJpeg(picture, objects) : embedPng(picture, objects)
+}
+
+function dictionary({ width, height }: Picture, entries: string): string {
+  return `/Type /XObject /Subtype /Image /Width ${width} /Height ${height} ${entries} `
+}
+
+/** JPEG data goes in as it is. */
+function embedJpeg(picture: Picture, objects: PdfObjects): ObjectNumber {
+  const { components, inverted } = jpegColors(picture.bytes)
+  const space = components === 1 ? '/DeviceGray' : components === 4 ? '/DeviceCMYK' : '/DeviceRGB'
+  const decode = inverted ? ' /Decode [1 0 1 0 1 0 1 0]' : ''
+  const entries = `/ColorSpace ${space} /BitsPerComponent 8${decode} /Filter /DCTDecode`
+  return objects.addRaw(picture.bytes, dictionary(picture, entries))
+}
+
+/** The number of components, and whether four of them are inverted, as they are with an Adobe marker. */
+function jpegColors(bytes: Uint8Array): { components: number; inverted: boolean } {
+  let adobe = false
+  for (let at = 2; at + 9 < bytes.length; at += 2 + bytes[at + 2] * 256 + bytes[at + 3]) {
+    const marker = bytes[at + 1]
+    if (marker === 0xee) adobe = true
+    if (isFrame(marker))
+      return { components: bytes[at + 9], inverted: adobe && bytes[at + 9] === 4 }
+  }
+  return { components: 3, inverted: false }
+}
+
+/** PNG data without alpha goes in as it is: PDF knows its filters. With alpha, it is taken apart. */
+function embedPng(picture: Picture, objects: PdfObjects): ObjectNumber {
+  const parts = pngParts(picture)
+  if (parts.colorType === 4 || parts.colorType === 6) {
+    const { colors, alpha } = splitAlpha(picture, parts)
+    const mask = embedMask(picture, alpha, objects)
+    const space = parts.colorType === 4 ? '/DeviceGray' : '/DeviceRGB'
+    const entries = `/ColorSpace ${space} /BitsPerComponent 8 /SMask ${reference(mask)}`
+    return objects.addStream(colors, dictionary(picture, entries))
+  }
+  const hasMask = parts.colorType === 3 && parts.transparency.length > 0
+  const mask = hasMask
+    ? ` /SMask ${reference(embedMask(picture, paletteAlpha(picture, parts), objects))}`
+    : ''
+  const colors = parts.colorType === 2 ? 3 : 1
+  const predictor = `/DecodeParms << /Predictor 15 /Colors ${colors} /BitsPerComponent ${parts.bitDepth} /Columns ${picture.width} >>`
+  const entries = `/ColorSpace ${colorSpace(parts)} /BitsPerComponent ${parts.bitDepth}${mask} /Filter /FlateDecode ${predictor}`
+  return objects.addRaw(parts.data, dictionary(picture, entries))
+}
+
+function embedMask(picture: Picture, alpha: Uint8Array, objects: PdfObjects): ObjectNumber {
+  return objects.addStream(
+    alpha,
+    dictionary(picture, '/ColorSpace /DeviceGray /BitsPerComponent 8'),
+  )
+}
+
+function colorSpace({ colorType, palette }: PngParts): string {
+  if (colorType === 0) return '/DeviceGray'
+  if (colorType === 2) return '/DeviceRGB'
+  const hex = Array.from(palette, byte => byte.toString(16).padStart(2, '0')).join('')
+  return `[/Indexed /DeviceRGB ${Math.max(0, palette.length / 3 - 1)} <${hex}>]`
+}

@@ -1,0 +1,128 @@
+import { deflateSync } from 'node:zlib'
+
+/** A JPEG of 16 by 8 pixels: its left half red, its right half blue. */
+export const jpeg = Buffer.from(
+  [
+    '/9j/4AAQSkZJRgABAQAAAQABAAD/4gHYSUNDX1BST0ZJTEUAAQEAAAHIAAAAAAQwAABtbnRyUkdCIFhZWiAH4AAB',
+    'AAEAAAAAAABhY3NwAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAQAA9tYAAQAAAADTLQAAAAAAAAAAAAAAAAAA',
+    'AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAlkZXNjAAAA8AAAACRyWFlaAAABFAAAABRnWFla',
+    'AAABKAAAABRiWFlaAAABPAAAABR3dHB0AAABUAAAABRyVFJDAAABZAAAAChnVFJDAAABZAAAAChiVFJDAAABZAAA',
+    'AChjcHJ0AAABjAAAADxtbHVjAAAAAAAAAAEAAAAMZW5VUwAAAAgAAAAcAHMAUgBHAEJYWVogAAAAAAAAb6IAADj1',
+    'AAADkFhZWiAAAAAAAABimQAAt4UAABjaWFlaIAAAAAAAACSgAAAPhAAAts9YWVogAAAAAAAA9tYAAQAAAADTLXBh',
+    'cmEAAAAAAAQAAAACZmYAAPKnAAANWQAAE9AAAApbAAAAAAAAAABtbHVjAAAAAAAAAAEAAAAMZW5VUwAAACAAAAAc',
+    'AEcAbwBvAGcAbABlACAASQBuAGMALgAgADIAMAAxADb/2wBDABALDA4MChAODQ4SERATGCgaGBYWGDEjJR0oOjM9',
+    'PDkzODdASFxOQERXRTc4UG1RV19iZ2hnPk1xeXBkeFxlZ2P/2wBDARESEhgVGC8aGi9jQjhCY2NjY2NjY2NjY2Nj',
+    'Y2NjY2NjY2NjY2NjY2NjY2NjY2NjY2NjY2NjY2NjY2NjY2NjY2P/wAARCAAIABADASIAAhEBAxEB/8QAFQABAQAA',
+    'AAAAAAAAAAAAAAAAAAX/xAAUEAEAAAAAAAAAAAAAAAAAAAAA/8QAFQEBAQAAAAAAAAAAAAAAAAAAAgT/xAAZEQAC',
+    'AwEAAAAAAAAAAAAAAAAAQgQFgcH/2gAMAwEAAhEDEQA/AJqUAQ2wrtU3h//Z',
+  ].join(''),
+  'base64',
+)
+
+/** A chunk of a PNG; readers that we test against check its CRC. */
+function chunk(name: string, data: Uint8Array): Buffer {
+  const body = Buffer.concat([Buffer.from(name), data])
+  const framed = Buffer.alloc(12 + data.length)
+  framed.writeUInt32BE(data.length, 0)
+  body.copy(framed, 4)
+  framed.writeUInt32BE(crc(body), 8 + data.length)
+  return framed
+}
+
+function crc(bytes: Uint8Array): number {
+  let value = 0xffffffff
+  for (const byte of bytes) {
+    value ^= byte
+    for (let bit = 0; bit < 8; bit++) value = value & 1 ? (value >>> 1) ^ 0xedb88320 : value >>> 1
+  }
+  return (value ^ 0xffffffff) >>> 0
+}
+
+export interface PngSource {
+  readonly width: number
+  readonly height: number
+  readonly bitDepth: number
+  readonly colorType: number
+  /** Rows as they stand in the file, each with its filter before it. */
+  readonly rows: readonly (readonly number[])[]
+  readonly palette?: readonly number[]
+  readonly transparency?: readonly number[]
+  readonly interlaced?: boolean
+}
+
+export function png({
+  width,
+  height,
+  bitDepth,
+  colorType,
+  rows,
+  palette,
+  transparency,
+  interlaced,
+}: PngSource): Buffer {
+  const head = Buffer.alloc(13)
+  head.writeUInt32BE(width, 0)
+  head.writeUInt32BE(height, 4)
+  head.set([bitDepth, colorType, 0, 0, interlaced ? 1 : 0], 8)
+  return Buffer.concat([
+    Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
+    chunk('IHDR', head),
+    ...(palette ? [chunk('PLTE', Buffer.from(palette))] : []),
+    ...(transparency ? [chunk('tRNS', Buffer.from(transparency))] : []),
+    chunk('IDAT', deflateSync(Buffer.from(rows.flat()))),
+    chunk('IEND', Buffer.alloc(0)),
+  ])
+}
+
+const [r, g, b] = [0xc8, 0x33, 0x1f]
+
+/** Two by two pixels: the color of `flare` above, the same with nothing left of it below. */
+export const pngs = {
+  color: png({
+    width: 2,
+    height: 2,
+    bitDepth: 8,
+    colorType: 2,
+    rows: [
+      [0, r, g, b, r, g, b],
+      [2, 0, 0, 0, 0, 0, 0],
+    ],
+  }),
+  alpha: png({
+    width: 2,
+    height: 2,
+    bitDepth: 8,
+    colorType: 6,
+    rows: [
+      [1, r, g, b, 255, 0, 0, 0, 0],
+      [4, 0, 0, 0, 1, 0, 0, 0, 0],
+    ],
+  }),
+  deepAlpha: png({
+    width: 1,
+    height: 1,
+    bitDepth: 16,
+    colorType: 6,
+    rows: [[0, r, r, g, g, b, b, 255, 255]],
+  }),
+  gray: png({ width: 2, height: 1, bitDepth: 8, colorType: 0, rows: [[0, 0x80, 0x80]] }),
+  grayAlpha: png({
+    width: 1,
+    height: 2,
+    bitDepth: 8,
+    colorType: 4,
+    rows: [
+      [0, 0x80, 255],
+      [3, 0x40, 0x80],
+    ],
+  }),
+  palette: png({
+    width: 4,
+    height: 1,
+    bitDepth: 1,
+    colorType: 3,
+    palette: [r, g, b, 0, 0, 0],
+    transparency: [255, 0],
+    rows: [[0, 0b01010000]],
+  }),
+} as const

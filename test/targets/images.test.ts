@@ -1,0 +1,135 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { drawing, image, inlineBox, openImage } from 'dot-line'
+import { toPdf } from 'dot-line/pdf'
+import { toPng } from 'dot-line/png'
+import { toSvg } from 'dot-line/svg'
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { describe, expect, it } from 'vitest'
+import { jpeg, png, pngs } from '../support/pictures.ts'
+import { sheet, testSetter } from '../support/setting.ts'
+
+const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
+const box = { x: 5, y: 10, width: 40, height: 20 }
+
+async function shown(bytes: Uint8Array) {
+  const picture = await openImage(bytes)
+  return drawing({ width: 60, height: 50, ground: sheet.ink('foam') }, [image(box, picture)])
+}
+
+/** Every image a PDF paints, with its pixels as an independent reader decodes them. */
+async function pdfImages(bytes: Uint8Array) {
+  const task = getDocument({ data: new Uint8Array(bytes), verbosity: 0 })
+  const page = await (await task.promise).getPage(1)
+  const { fnArray, argsArray } = await page.getOperatorList()
+  const images: { width: number; height: number; data: Uint8Array }[] = []
+  for (const [i, operator] of fnArray.entries()) {
+    if (operator !== OPS.paintImageXObject) continue
+    images.push(await new Promise(resolve => page.objs.get(argsArray[i][0], resolve)))
+  }
+  await task.destroy()
+  return images
+}
+
+describe('images', () => {
+  it.each(Object.entries(pngs))(
+    'of kind %s are painted alike in PNG and PDF',
+    async (name, bytes) => {
+      const scene = await shown(bytes)
+      const pdf = toPdf(scene)
+      const [decoded] = await pdfImages(pdf)
+      expect(decoded.width * decoded.height).toBeGreaterThan(0)
+      const path = join(folder, `${name}.pdf`)
+      writeFileSync(path, pdf)
+      if (spawnSync('qpdf', ['--version']).error === undefined) {
+        expect(spawnSync('qpdf', ['--check', path], { encoding: 'utf8' }).stdout).toContain(
+          'No syntax or stream',
+        )
+      }
+      expect(toSvg(scene)).toContain(`data:image/png;base64,${bytes.toString('base64')}`)
+      expect(toPng(scene).length).toBeGreaterThan(100)
+    },
+  )
+
+  it('keep their colors and their opacity in a PDF', async () => {
+    const [color] = await pdfImages(toPdf(await shown(pngs.color)))
+    expect([...color.data.slice(0, 3)]).toEqual([0xc8, 0x33, 0x1f])
+    const [alpha] = await pdfImages(toPdf(await shown(pngs.alpha)))
+    // One pixel is opaque, its neighbour too by its filter; below, one more than 255 is 0.
+    expect([...alpha.data].filter((_, i) => i % 4 === 3)).toEqual([255, 255, 0, 0])
+    const [palette] = await pdfImages(toPdf(await shown(pngs.palette)))
+    expect([...palette.data].filter((_, i) => i % 4 === 3)).toEqual([255, 0, 255, 0])
+  })
+
+  it('of JPEG go into a PDF as they are', async () => {
+    const pdf = toPdf(await shown(jpeg))
+    expect(Buffer.from(pdf).includes(jpeg)).toBe(true)
+    const [decoded] = await pdfImages(pdf)
+    expect(decoded).toMatchObject({ width: 16, height: 8 })
+    expect(toSvg(await shown(jpeg))).toContain(
+      '<image x="5" y="10" width="40" height="20" preserveAspectRatio="none" href="data:image/jpeg;base64,',
+    )
+  })
+
+  it('stand in a line as boxes, and are written once however often they do', async () => {
+    const icon = inlineBox({
+      width: 12,
+      height: 12,
+      image: await openImage(pngs.color),
+      label: 'lamp',
+    })
+    const layout = (await testSetter()).set('{icon} a {icon}', { style: 'body', values: { icon } })
+    const pdf = toPdf(layout)
+    expect((await pdfImages(pdf)).length).toBe(2)
+    expect(
+      Buffer.from(pdf)
+        .toString('latin1')
+        .match(/\/Subtype \/Image/g)?.length,
+    ).toBe(1)
+    expect(toSvg(layout).match(/<image /g)?.length).toBe(2)
+  })
+
+  const short = pngs.color.subarray(0, 60)
+  it.each([
+    ['nothing', Buffer.alloc(0), 'is no PNG or JPEG'],
+    ['words', Buffer.from('<svg onload="alert(1)"/>'), 'is no PNG or JPEG'],
+    ['a PNG cut short', short, 'is no PNG or JPEG'],
+    ['a JPEG cut short', jpeg.subarray(0, 20), 'is no PNG or JPEG'],
+    [
+      'an enormous one',
+      png({ width: 100_000, height: 100_000, bitDepth: 8, colorType: 2, rows: [] }),
+      '100000 by 100000 pixels',
+    ],
+    [
+      'one of no pixels',
+      png({ width: 0, height: 9, bitDepth: 8, colorType: 2, rows: [] }),
+      '0 by 9 pixels',
+    ],
+  ])('refuse %s', async (_, bytes, message) => {
+    await expect(openImage(bytes)).rejects.toMatchObject({
+      code: 'bad-image',
+      message: expect.stringContaining(message),
+    })
+  })
+
+  it('refuse what only shows when it is written', async () => {
+    const broken = png({ width: 9, height: 9, bitDepth: 8, colorType: 6, rows: [[0, 1, 2]] })
+    await expect(shown(broken).then(scene => toPdf(scene))).rejects.toThrow(
+      'the pixels of a PNG are broken',
+    )
+    const interlaced = png({
+      width: 1,
+      height: 1,
+      bitDepth: 8,
+      colorType: 2,
+      rows: [[0, 1, 2, 3]],
+      interlaced: true,
+    })
+    await expect(shown(interlaced).then(scene => toPdf(scene))).rejects.toThrow('an interlaced PNG')
+    await expect(openImage(join(folder, 'none.png'))).rejects.toMatchObject({
+      code: 'unreadable-image',
+    })
+  })
+})
