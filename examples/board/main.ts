@@ -1,12 +1,19 @@
 // The departures board on a canvas. The slider is the reader's text scale: text grows, lines
 // break anew, and the board finds room for what no longer fits beside each other.
+
+import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
+import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArabic_700Bold.ttf?url'
+import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
+import hebrewBold from '@expo-google-fonts/noto-sans-hebrew/700Bold/NotoSansHebrew_700Bold.ttf?url'
 import { type Catalog, defineCatalog, openShelf, readSheet, typesetter } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { boardDrawing } from '../../src/demo/board.ts'
 import sheetJson from '../lantern-sound/sheet.json?raw'
+import ar from '../lantern-sound/strings.ar.json' with { type: 'json' }
 import de from '../lantern-sound/strings.de.json' with { type: 'json' }
 import el from '../lantern-sound/strings.el.json' with { type: 'json' }
 import en from '../lantern-sound/strings.en.json' with { type: 'json' }
+import he from '../lantern-sound/strings.he.json' with { type: 'json' }
 
 const canvas = found('canvas', HTMLCanvasElement)
 const slider = found('#scale', HTMLInputElement)
@@ -19,18 +26,25 @@ const catalogs: Record<string, Catalog> = {
   en: english,
   de: defineCatalog(de, { language: 'de', fallback: english }),
   el: defineCatalog(el, { language: 'el', fallback: english }),
+  ar: defineCatalog(ar, { language: 'ar', fallback: english }),
+  he: defineCatalog(he, { language: 'he', fallback: english }),
 }
 
 try {
-  const sheet = readSheet(sheetJson, 'sheet.json')
-  const shelf = await openShelf({ families: ['sans', 'mono'] })
+  // The scripts of Arabic and Hebrew come from faces that stand in for what sans does not have.
+  const family = ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew']
+  const sheet = readSheet(sheetJson, 'sheet.json').with({ styles: { defaults: { family } } })
+  const sheetRtl = sheet.with({ styles: { defaults: { direction: 'rtl' } } })
+  const fonts = [arabic, arabicBold, hebrew, hebrewBold]
+  const shelf = await openShelf({ families: ['sans', 'mono'], fonts })
 
   const paint = () => {
     const scale = slider.valueAsNumber
     const catalog = catalogs[chooser.value]
     document.documentElement.lang = chooser.value
-    const setter = typesetter({ sheet, shelf, reader: { scale } })
-    const drawing = boardDrawing({ setter, sheet, catalog }, canvas.clientWidth)
+    const shownSheet = ['ar', 'he'].includes(chooser.value) ? sheetRtl : sheet
+    const setter = typesetter({ sheet: shownSheet, shelf, reader: { scale } })
+    const drawing = boardDrawing({ setter, sheet: shownSheet, catalog }, canvas.clientWidth)
     const pixelRatio = window.devicePixelRatio
     canvas.width = Math.round(drawing.box.width * pixelRatio)
     canvas.height = Math.round(drawing.box.height * pixelRatio)

@@ -1,4 +1,14 @@
-import type { Catalog, Drawing, Item, Layout, Sheet, Typesetter, Values } from 'dot-line'
+import type {
+  Anchor,
+  Box,
+  Catalog,
+  Drawing,
+  Item,
+  Layout,
+  Sheet,
+  Typesetter,
+  Values,
+} from 'dot-line'
 import { drawing, type InlineBox, inlineBox, place, rectangle, rule } from 'dot-line'
 import { type Departure, departures } from './scenario.ts'
 
@@ -15,21 +25,50 @@ const gap = 12
 interface Flow {
   y: number
   readonly items: (Item | readonly Item[])[]
+  /** Of the whole board. */
+  readonly width: number
+  /** Whether the board is read from right to left, and so is the other way round. */
+  readonly mirrored: boolean
 }
+
+const opposite = { start: 'end', center: 'center', end: 'start' } as const
+
+/** Puts a layout `x` units from the edge where reading starts. */
+function put(flow: Flow, layout: Layout, x: number, y: number, anchor: BoardAnchor = {}) {
+  const { across = 'start', down } = anchor
+  const placed = flow.mirrored
+    ? place(layout, flow.width - x, y, { across: opposite[across], down })
+    : place(layout, x, y, { across, down })
+  flow.items.push(placed)
+}
+
+interface BoardAnchor {
+  readonly across?: keyof typeof opposite
+  readonly down?: Anchor['down']
+}
+
+/** The same for a box. */
+function onBoard(flow: Flow, box: Box): Box {
+  return flow.mirrored ? { ...box, x: flow.width - box.x - box.width } : box
+}
+
+/** Languages of the scenario that are written from right to left. */
+const rightToLeft = ['ar', 'he']
 
 /** The departures board of a phone app, `width` units wide and as high as its text asks. */
 export function boardDrawing({ setter, sheet, catalog }: Scene, width = 390): Drawing {
   const inner = width - 2 * margin
   const text = (key: string, values?: Values) => catalog.text(`board.${key}`, values)
-  const flow: Flow = { y: 0, items: [] }
+  const mirrored = rightToLeft.includes(catalog.language ?? '')
+  const flow: Flow = { y: 0, items: [], width, mirrored }
 
   const title = setter.set(text('title'), { style: 'headline', width: inner })
   const where = text('place', { port: 'Quillhaven', date: text('date') })
   const subtitle = setter.set(where, { style: 'small', width: inner })
   flow.y = margin + 8
-  flow.items.push(place(title, margin, flow.y))
+  put(flow, title, margin, flow.y)
   flow.y += title.height + 2
-  flow.items.push(place(subtitle, margin, flow.y))
+  put(flow, subtitle, margin, flow.y)
   flow.y += subtitle.height + gap
 
   addDepartures(flow, width, { setter, sheet, catalog })
@@ -46,17 +85,15 @@ export function boardDrawing({ setter, sheet, catalog }: Scene, width = 390): Dr
   const card = { x: margin, y: flow.y, width: inner, height: notice.height + 2 * pad }
   flow.items.push(
     rectangle(card, sheet.ink('card')),
-    rectangle({ ...card, width: bar }, sheet.ink('mark')),
-    place(notice, margin + bar + pad, flow.y + pad),
+    rectangle(onBoard(flow, { ...card, width: bar }), sheet.ink('mark')),
   )
+  put(flow, notice, margin + bar + pad, flow.y + pad)
   flow.y += card.height + margin
 
   const label = setter.set(text('button'), { style: 'button', width: inner - 2 * pad })
   const button = { x: margin, y: flow.y, width: inner, height: label.height + 24 }
-  flow.items.push(
-    rectangle(button, sheet.ink('plate'), 10),
-    place(label, margin + pad, flow.y + 12),
-  )
+  flow.items.push(rectangle(button, sheet.ink('plate'), 10))
+  put(flow, label, margin + pad, flow.y + 12)
   flow.y += button.height + margin
 
   const options = {
@@ -111,17 +148,14 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
     flow.items.push(rule([margin, flow.y], [width - margin, flow.y], sheet.ink('line')))
     flow.y += gap
     const baseline = flow.y + port.lines[0].baseline
-    flow.items.push(
-      place(time, margin, baseline, { down: 'alphabetic' }),
-      place(port, left, flow.y),
-      place(boat, left, flow.y + port.height),
-    )
+    put(flow, time, margin, baseline, { down: 'alphabetic' })
+    put(flow, port, left, flow.y)
+    put(flow, boat, left, flow.y + port.height)
     flow.y += port.height + boat.height
     if (beside) {
-      const atEnd = { across: 'end', down: 'alphabetic' } as const
-      flow.items.push(place(state, width - margin, baseline, atEnd))
+      put(flow, state, width - margin, baseline, { across: 'end', down: 'alphabetic' })
     } else {
-      flow.items.push(place(state, left, flow.y))
+      put(flow, state, left, flow.y)
       flow.y += state.height
     }
     flow.y += gap
