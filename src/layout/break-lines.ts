@@ -24,6 +24,7 @@ export interface Breakable {
   readonly mandatory: ReadonlySet<number>
   /** Tracking behind the last letter of a line takes no room: this is the most of it. */
   readonly slack: number
+  readonly largestSize: number
 }
 
 /** Widths are sums of products; a line that is wider by this much still fits. */
@@ -43,6 +44,7 @@ export function breakable(paragraph: ShapedParagraph, shape: Shape): Breakable {
       (most, run) => Math.max(most, run.spacing.tracking * run.size),
       0,
     ),
+    largestSize: paragraph.runs.reduce((most, run) => Math.max(most, run.style.size), 0),
   }
 }
 
@@ -70,8 +72,12 @@ function firstFit(text: Breakable, start: number, next: number, width: number): 
   function fits(end: number) {
     return widths[contentEnd(text, start, end)] - widths[start] <= width + text.slack + tolerance
   }
-  // Shaped at its edges a line may come out wider than it was on one long line.
-  for (let i = last; i >= next; i--) {
+  // Shaped at its edges a line may come out wider than it was on one long line, or a little
+  // narrower; what is wider by more than an em or two is not worth shaping.
+  const hopeless = width + text.slack + 2 * text.largestSize
+  const first =
+    widths[contentEnd(text, start, allowed[next])] - widths[start] > hopeless ? next + 1 : next
+  for (let i = last; i >= first; i--) {
     const line = lineOf(text, start, allowed[i])
     if (line.width <= width + tolerance) return line
   }
@@ -80,14 +86,43 @@ function firstFit(text: Breakable, start: number, next: number, width: number): 
 
 /** A word wider than the line is broken between graphemes; one grapheme always stays. */
 function emergencyLine(text: Breakable, start: number, end: number, width: number): BrokenLine {
-  const ends = graphemes(text.paragraph.text.slice(start, end))
-  let count = lastWithin(ends, offset => text.widths[start + offset] - text.widths[start] <= width)
+  const { widths } = text
+  const fits = (offset: number) => widths[start + offset] - widths[start] <= width
+  const ends = graphemesNear(text.paragraph.text, start, end, fits)
+  let count = lastWithin(ends, fits)
   let line = lineOf(text, start, start + ends[count])
   while (count > 0 && line.width > width + tolerance) {
     count--
     line = lineOf(text, start, start + ends[count])
   }
   return line
+}
+
+/** A grapheme has rarely more UTF-16 units than this. */
+const longGrapheme = 64
+
+/**
+ * The graphemes of a stretch up to those that do not fit any more: of a word as long as a book only
+ * as much is looked at as goes on a line.
+ */
+function graphemesNear(
+  text: string,
+  start: number,
+  end: number,
+  fits: (offset: number) => boolean,
+): Uint32Array {
+  let low = 0
+  let high = end - start
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if (fits(middle)) low = middle
+    else high = middle - 1
+  }
+  const near = Math.min(end, start + low + longGrapheme)
+  const ends = graphemes(text.slice(start, near))
+  if (near === end) return ends
+  // The last may go on behind what was looked at.
+  return ends.length > 1 ? ends.subarray(0, -1) : graphemes(text.slice(start, end))
 }
 
 /** Index of the last entry that fits, by bisection; 0 where none does. */

@@ -10,8 +10,8 @@ import { shapedLogically } from './slice-glyphs.ts'
 import type { Spacing } from './spacing.ts'
 import type { StyledParagraph, StyledRun } from './styled-text.ts'
 
-/** Glyphs of a stretch of one face, size and script; offsets are of its paragraph. */
-export interface GlyphRun {
+/** A stretch that is shaped as one; offsets are of its paragraph. */
+interface Item {
   readonly start: number
   readonly end: number
   readonly face: Face
@@ -20,8 +20,12 @@ export interface GlyphRun {
   readonly spacing: Spacing
   /** Embedding level (UAX #9); odd ones run from right to left. */
   readonly level: number
-  /** The run is one box, and its only glyph stands for it. */
+  /** The stretch is one box. */
   readonly box?: InlineBox
+}
+
+/** Glyphs of a stretch of one face, size and script. A box is one glyph, which stands for it. */
+export interface GlyphRun extends Item {
   /** In the order of the text; clusters count from `start`. */
   readonly shaped: ShapedText
 }
@@ -95,17 +99,6 @@ function boxRun({ start, end, face, segment, spacing, level }: Item, box: Inline
   }
 }
 
-interface Item {
-  readonly start: number
-  end: number
-  readonly face: Face
-  readonly size: number
-  readonly segment: Segment
-  readonly spacing: Spacing
-  readonly level: number
-  readonly box?: InlineBox
-}
-
 /** What shaping takes of a style. */
 interface ShapingStyle {
   readonly faces: readonly Face[]
@@ -156,7 +149,7 @@ function itemize(
         const item = { start, end, face, size, segment, spacing, level }
         const last = items.at(-1)
         if (run.box) items.push({ ...item, box: run.box })
-        else if (last && isOne(last, item)) last.end = end
+        else if (last && isOne(last, item)) items[items.length - 1] = { ...last, end }
         else items.push(item)
         start = end
       }

@@ -1,4 +1,5 @@
-// Whether a sentence full of values stays linear: `npm run bench`, after a build.
+// Whether time grows with the text alone: a sentence full of values, a word as long as a book.
+// `npm run bench`, after a build.
 import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
 import { ratio, row } from './support.mjs'
 
@@ -22,4 +23,15 @@ for (const [what, odd] of [
     ratio(sentence(100_000, odd), sentence(50_000, odd), 3),
     2.3,
   )
+}
+
+const set = (text, lines) => () => setter.set(text, { width: 200, lines })
+for (const [what, piece] of [
+  ['one word', 'a'],
+  ['English prose', 'The last crossing leaves earlier. '],
+  ['short paragraphs', 'The last crossing leaves\n'],
+  ['spans of other sizes', 'a~(size=12)[b] '],
+]) {
+  const [half, whole] = [150_000, 300_000].map(length => piece.repeat(length / piece.length))
+  row(`300,000 characters / 150,000, ${what}`, ratio(set(whole), set(half), 5), 2.3)
 }
