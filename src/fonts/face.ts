@@ -63,13 +63,14 @@ export interface Face {
   readonly slant: Slant
   readonly metrics: FaceMetrics
   readonly bytes: Uint8Array
+  /** What its outlines are written in: TrueType's `glyf` table, or `CFF`. */
+  readonly outlineFormat: 'glyf' | 'CFF'
   readonly glyphCount: number
   /** Glyph of a code point by the face's `cmap`; 0 where there is none. */
   glyphOf(codePoint: number): number
   advance(glyph: number): number
   extents(glyph: number): Extents | undefined
   outline(glyph: number): Outline
-  /** `context` characters on each side let letters join across a change of face. */
   shape(text: string, segment: Segment): ShapedText
   /** A font file with these glyphs only, under the ids they had. */
   subset(glyphs: Iterable<number>): Uint8Array

@@ -1,4 +1,5 @@
-import type { Engine } from './engine/harfbuzz.ts'
+import { fail } from '../problem/index.ts'
+import type { Engine, EngineFont } from './engine/harfbuzz.ts'
 import type { Subsetter } from './engine/subsetter.ts'
 import type { Extents, Face, Outline } from './face.ts'
 import { type FaceNames, readFaceNames, readSfnt } from './sfnt.ts'
@@ -15,29 +16,42 @@ export function inspectFace(bytes: Uint8Array, name: string): FaceNames {
   return readFaceNames(readSfnt(bytes, name), name)
 }
 
-/** Opens a face; `name` is what messages call it. `release` gives its memory back. */
+/**
+ * Opens a face; `name` is what messages call it, `key` tells it from all others of its shelf.
+ * `release` gives its memory back; what was not read of it until then cannot be read after.
+ */
 export function openFace(
   engines: FontEngines,
   bytes: Uint8Array,
   name: string,
+  key: string,
 ): { face: Face; release: () => void } {
   const said = inspectFace(bytes, name)
   const font = engines.engine.open(bytes, 0, name)
   const outlines = new Map<number, Outline>()
   const extents = new Map<number, Extents | undefined>()
   const glyphs = new Map<number, number>()
+  let released = false
+  /** The engine would read memory that is another's by now. */
+  function whileOpen(): EngineFont {
+    return released ? fail('closed-shelf', `the shelf of the font ${name} is closed`) : font
+  }
   const face: Face = {
-    key: `${said.postScriptName}:${name}`,
+    key,
     ...said,
     bytes,
-    glyphOf: codePoint => kept(glyphs, codePoint, font.glyphOf),
-    advance: font.advance,
-    extents: glyph => kept(extents, glyph, font.extents),
-    outline: glyph => kept(outlines, glyph, font.outline),
-    shape: font.shape,
+    glyphOf: codePoint => kept(glyphs, codePoint, c => whileOpen().glyphOf(c)),
+    advance: glyph => whileOpen().advance(glyph),
+    extents: glyph => kept(extents, glyph, g => whileOpen().extents(g)),
+    outline: glyph => kept(outlines, glyph, g => whileOpen().outline(g)),
+    shape: (text, segment) => whileOpen().shape(text, segment),
     subset: wanted => engines.subsetter()(bytes, 0, wanted, name),
   }
-  return { face, release: font.release }
+  const release = () => {
+    if (!released) font.release()
+    released = true
+  }
+  return { face, release }
 }
 
 /** The value for a key, made on first asking. Bounded by what a face has: its glyphs, its characters. */

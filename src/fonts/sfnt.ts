@@ -12,6 +12,7 @@ export interface FaceNames {
   readonly slant: Slant
   readonly metrics: FaceMetrics
   readonly glyphCount: number
+  readonly outlineFormat: 'glyf' | 'CFF'
 }
 
 const trueType = 0x00010000
@@ -75,6 +76,7 @@ export function readFaceNames(tables: SfntTables, name: string): FaceNames {
     weight: Math.min(1000, Math.max(1, os2?.getUint16(4) || 400)),
     slant: selection & 1 ? 'italic' : selection & 0x200 ? 'oblique' : 'normal',
     glyphCount: maxp.getUint16(4),
+    outlineFormat: tables.has('glyf') ? 'glyf' : 'CFF',
     metrics: {
       unitsPerEm,
       ascent: typographic ? os2.getInt16(68) : hhea.getInt16(4),

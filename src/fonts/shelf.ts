@@ -54,7 +54,7 @@ export function shelfOf(entries: readonly ShelfEntry[], engines: FontEngines): S
       const entry = nearestFace(entriesOf(family), wanted)
       let opened = open.get(entry)
       if (!opened) {
-        opened = openFace(engines, entry.bytes(), entry.name)
+        opened = openFace(engines, entry.bytes(), entry.name, String(entries.indexOf(entry)))
         open.set(entry, opened)
       }
       return opened.face

@@ -16,10 +16,16 @@ describe('the shelf', () => {
       )
       expect(new Set(names).size).toBe(4)
     }
+    const face = shelf.face('sans', { weight: 400, slant: 'normal' })
+    const read = face.outline(36)
+    shelf.close()
     shelf.close()
     expect(() => shelf.face('sans', { weight: 400, slant: 'normal' })).toThrow(
       'the shelf is closed',
     )
+    // What was read of a face stays; what was not is refused, and no stray memory read.
+    expect(face.outline(36)).toBe(read)
+    expect(() => face.outline(37)).toThrow('is closed')
   })
 
   it.each([

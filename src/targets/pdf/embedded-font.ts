@@ -25,6 +25,15 @@ const mostCodes = 0xffff
 
 /** A composite font (ISO 32000-2, 9.7) that is written when all its codes are known. */
 export function embeddedFont(face: Face, name: string, objects: PdfObjects): EmbeddedFont {
+  if (face.outlineFormat !== 'glyf') {
+    fail(
+      'no-embedding',
+      `the font ${face.postScriptName} has CFF outlines, which PDFs do not get yet`,
+      {
+        hint: 'use a TrueType font',
+      },
+    )
+  }
   const number = objects.reserve()
   const codes = new Map<string, number>()
   /** Code 0 is the missing glyph. */
