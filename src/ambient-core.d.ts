@@ -1,4 +1,4 @@
-// What the core may use of its surroundings: WebAssembly and text coding, which browsers and Node
+// What the core may use of its surroundings: WebAssembly, text coding and URL, which browsers and Node
 // share. Checking the core against these alone proves that it uses neither the DOM nor Node.
 declare namespace WebAssembly {
   class Module {
@@ -25,4 +25,8 @@ declare class TextEncoder {
 declare class TextDecoder {
   constructor(label?: string, options?: { fatal?: boolean })
   decode(bytes: Uint8Array): string
+}
+declare class URL {
+  readonly href: string
+  readonly pathname: string
 }

@@ -18,7 +18,17 @@ export {
   rectangle,
   rule,
 } from './drawing/index.ts'
-export type { Face, FaceMetrics, Outline, ShapedText, Shelf, Slant } from './fonts/index.ts'
+export type {
+  Face,
+  FaceMetrics,
+  FontSource,
+  ListedFace,
+  Outline,
+  ShapedText,
+  Shelf,
+  Slant,
+  VariationAxis,
+} from './fonts/index.ts'
 export type { Align, Cut, Frame, Layout, Line, LineRun } from './layout/index.ts'
 export {
   type Catalog,

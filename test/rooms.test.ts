@@ -30,6 +30,7 @@ const arrows: Record<string, readonly string[]> = {
 const packages: Record<string, readonly string[]> = {
   problem: ['jsonc-parser'],
   markup: ['htmlparser2'],
+  fonts: ['fflate', 'woff2-encoder'],
   sheet: ['culori'],
   'targets/pdf': ['fflate'],
   'targets/png': ['@resvg/resvg-js'],

@@ -1,3 +1,5 @@
+import type { VariationAxis } from './variations.ts'
+
 /** A contour's segments in font units, y upward: one letter a segment, its points in `points`. */
 export interface Outline {
   /** `M` move (1 point), `L` line (1), `Q` quadratic (2), `C` cubic (3), `Z` close (0). */
@@ -65,6 +67,9 @@ export interface Face {
   readonly bytes: Uint8Array
   /** What its outlines are written in: TrueType's `glyf` table, or `CFF`. */
   readonly outlineFormat: 'glyf' | 'CFF'
+  /** Whether its license lets documents carry it (`OS/2.fsType`). */
+  readonly embeddable: boolean
+  readonly axes: readonly VariationAxis[]
   readonly glyphCount: number
   /** Glyph of a code point by the face's `cmap`; 0 where there is none. */
   glyphOf(codePoint: number): number

@@ -3,6 +3,8 @@ import type { Slant } from './face.ts'
 export interface FaceTraits {
   readonly weight: number
   readonly slant: Slant
+  /** The weights a variable font can take. */
+  readonly weights?: readonly [least: number, most: number]
 }
 
 /**
@@ -14,10 +16,14 @@ export function nearestFace<T extends FaceTraits>(faces: readonly T[], wanted: F
   const bySlant = order.map(slant => faces.filter(face => face.slant === slant))
   const candidates = bySlant.find(list => list.length > 0) ?? faces
   return candidates.reduce((best, face) =>
-    weightDistance(face.weight, wanted.weight) < weightDistance(best.weight, wanted.weight)
-      ? face
-      : best,
+    distance(face, wanted) < distance(best, wanted) ? face : best,
   )
+}
+
+/** Of a variable font, the weight that is taken is the nearest it has. */
+function distance({ weight, weights }: FaceTraits, wanted: FaceTraits): number {
+  const taken = weights ? Math.min(weights[1], Math.max(weights[0], wanted.weight)) : weight
+  return weightDistance(taken, wanted.weight)
 }
 
 const slantOrder: Record<Slant, readonly Slant[]> = {

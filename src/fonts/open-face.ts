@@ -1,8 +1,10 @@
 import { fail } from '../problem/index.ts'
+import type { ContainedFont } from './containers/open-container.ts'
 import type { Engine, EngineFont } from './engine/harfbuzz.ts'
 import type { Subsetter } from './engine/subsetter.ts'
 import type { Extents, Face, Outline } from './face.ts'
 import { type FaceNames, readFaceNames, readSfnt } from './sfnt.ts'
+import type { Coordinates } from './variations.ts'
 
 /** What faces are opened with: one for a whole shelf. */
 export interface FontEngines {
@@ -12,43 +14,46 @@ export interface FontEngines {
 }
 
 /** Reads what a font file says of itself, without opening it in the engine. */
-export function inspectFace(bytes: Uint8Array, name: string): FaceNames {
-  return readFaceNames(readSfnt(bytes, name), name)
+export function inspectFace({ bytes, index }: ContainedFont, name: string): FaceNames {
+  return readFaceNames(readSfnt(bytes, name, index), name)
 }
 
 /**
- * Opens a face; `name` is what messages call it, `key` tells it from all others of its shelf.
+ * Opens a face, of a variable font as it stands `at` its coordinates; `name` is what messages call it, `key` tells it from all others of its shelf.
  * `release` gives its memory back; what was not read of it until then cannot be read after.
  */
 export function openFace(
   engines: FontEngines,
-  bytes: Uint8Array,
+  font: ContainedFont,
+  at: Coordinates,
   name: string,
   key: string,
 ): { face: Face; release: () => void } {
-  const said = inspectFace(bytes, name)
-  const font = engines.engine.open(bytes, 0, name)
+  const { bytes, index } = font
+  const said = inspectFace(font, name)
+  const opened = engines.engine.open(bytes, index, at, name)
   const outlines = new Map<number, Outline>()
   const extents = new Map<number, Extents | undefined>()
   const glyphs = new Map<number, number>()
   let released = false
   /** The engine would read memory that is another's by now. */
   function whileOpen(): EngineFont {
-    return released ? fail('closed-shelf', `the shelf of the font ${name} is closed`) : font
+    return released ? fail('closed-shelf', `the shelf of the font ${name} is closed`) : opened
   }
   const face: Face = {
     key,
     ...said,
+    weight: at.get('wght') ?? said.weight,
     bytes,
     glyphOf: codePoint => kept(glyphs, codePoint, c => whileOpen().glyphOf(c)),
     advance: glyph => whileOpen().advance(glyph),
     extents: glyph => kept(extents, glyph, g => whileOpen().extents(g)),
     outline: glyph => kept(outlines, glyph, g => whileOpen().outline(g)),
     shape: (text, segment) => whileOpen().shape(text, segment),
-    subset: wanted => engines.subsetter()(bytes, 0, wanted, name),
+    subset: wanted => engines.subsetter()(bytes, index, wanted, at, name),
   }
   const release = () => {
-    if (!released) font.release()
+    if (!released) opened.release()
     released = true
   }
   return { face, release }

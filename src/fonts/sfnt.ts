@@ -1,5 +1,6 @@
 import { fail } from '../problem/index.ts'
 import type { FaceMetrics, Slant } from './face.ts'
+import { type NamedInstance, readAxes, type VariationAxis } from './variations.ts'
 
 /** The tables of one font in a file, as views that cannot be read past their ends unnoticed. */
 export type SfntTables = ReadonlyMap<string, DataView>
@@ -13,22 +14,27 @@ export interface FaceNames {
   readonly metrics: FaceMetrics
   readonly glyphCount: number
   readonly outlineFormat: 'glyf' | 'CFF'
+  readonly embeddable: boolean
+  readonly axes: readonly VariationAxis[]
+  readonly instances: readonly NamedInstance[]
 }
 
 const trueType = 0x00010000
 const required = ['head', 'hhea', 'hmtx', 'maxp', 'cmap', 'name']
 
 /** Reads the table directory (OpenType 1.9, "Organization of an OpenType Font"), every bound checked. */
-export function readSfnt(bytes: Uint8Array, name: string): SfntTables {
+export function readSfnt(bytes: Uint8Array, name: string, index = 0): SfntTables {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  const version = bytes.length >= 12 ? view.getUint32(0) : 0
+  const start = directoryStart(view, index)
+  const version = start + 12 <= bytes.length ? view.getUint32(start) : 0
   if (version !== trueType && version !== 0x74727565 && version !== 0x4f54544f) {
     fail('bad-font', `${name} is not a TrueType or OpenType font`)
   }
-  const count = view.getUint16(4)
-  if (12 + count * 16 > bytes.length) fail('bad-font', `${name} ends inside its table directory`)
+  const count = view.getUint16(start + 4)
+  const end = start + 12 + count * 16
+  if (end > bytes.length) fail('bad-font', `${name} ends inside its table directory`)
   const tables = new Map<string, DataView>()
-  for (let at = 12; at < 12 + count * 16; at += 16) {
+  for (let at = start + 12; at < end; at += 16) {
     const tag = String.fromCharCode(...bytes.subarray(at, at + 4))
     const offset = view.getUint32(at + 8)
     const length = view.getUint32(at + 12)
@@ -44,6 +50,12 @@ export function readSfnt(bytes: Uint8Array, name: string): SfntTables {
     fail('bad-font', `${name} has no outlines`, { hint: 'bitmap fonts cannot be set' })
   }
   return tables
+}
+
+/** Where the table directory starts: of a collection, that of one of its fonts. */
+function directoryStart(view: DataView, index: number): number {
+  const isCollection = view.byteLength >= 16 + index * 4 && view.getUint32(0) === 0x74746366
+  return isCollection ? view.getUint32(12 + index * 4) : 0
 }
 
 /** Reads names and metrics; a table too short for its fields is an error naming it. */
@@ -77,6 +89,9 @@ export function readFaceNames(tables: SfntTables, name: string): FaceNames {
     slant: selection & 1 ? 'italic' : selection & 0x200 ? 'oblique' : 'normal',
     glyphCount: maxp.getUint16(4),
     outlineFormat: tables.has('glyf') ? 'glyf' : 'CFF',
+    // Of the usage permissions, 2 alone is "restricted license embedding".
+    embeddable: ((os2?.getUint16(8) ?? 0) & 0xf) !== 2,
+    ...readAxes(tables.get('fvar'), id => names.get(id)),
     metrics: {
       unitsPerEm,
       ascent: typographic ? os2.getInt16(68) : hhea.getInt16(4),

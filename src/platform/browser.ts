@@ -7,6 +7,7 @@ const modules = new Map<string, Promise<WebAssembly.Module>>()
 
 const supply: Supply = {
   read: source => fetchBytes(source),
+  files: async source => [source],
   async prepare(urls) {
     const fetched = await Promise.all(urls.map(url => fetchBytes(url)))
     const bytes = new Map(urls.map((url, i) => [url.href, fetched[i]]))

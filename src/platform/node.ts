@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { readFile } from 'node:fs/promises'
+import { readdir, readFile, stat } from 'node:fs/promises'
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { type Picture, readPicture } from '../drawing/index.ts'
 import type { Shelf } from '../fonts/index.ts'
@@ -15,6 +16,18 @@ const supply: Supply = {
     } catch (error) {
       return fail('unreadable-font', `cannot read the font file ${source}`, { hint: reason(error) })
     }
+  },
+  async files(source) {
+    const isFolder = await stat(source).then(
+      found => found.isDirectory(),
+      () => false,
+    )
+    if (!isFolder) return [source]
+    const folder = source instanceof URL ? fileURLToPath(source) : source
+    const names = await readdir(folder, { recursive: true })
+    const files = names.filter(name => /\.(ttf|otf|ttc|otc|woff2?)$/i.test(name)).sort()
+    if (files.length === 0) fail('unreadable-font', `there are no fonts in the folder ${folder}`)
+    return files.map(name => join(folder, name))
   },
   prepare: async () => url => readFileSync(fileURLToPath(url)),
   compile: async url => compileNow(url),

@@ -11,7 +11,6 @@ const waiting = [
   'underline',
   'overline',
   'strike',
-  'axes',
   'breaking',
   'hyphenation',
   'justification',

@@ -1,5 +1,6 @@
 import { fail } from '../../problem/index.ts'
 import type { Extents, Outline, Segment, ShapedText } from '../face.ts'
+import type { Coordinates } from '../variations.ts'
 import { drawFunctions } from './draw-callbacks.ts'
 import { allocate, type Heap, place, tagNumber } from './wasm-memory.ts'
 
@@ -14,14 +15,16 @@ export interface EngineFont {
 }
 
 export interface Engine {
-  /** `name` is for messages. The bytes must be a font that our own reader has checked. */
-  open(bytes: Uint8Array, index: number, name: string): EngineFont
+  /**
+   * `at` is where a variable font stands; `name` is for messages. The bytes must be a font that our own reader has checked.
+   */
+  open(bytes: Uint8Array, index: number, at: Coordinates, name: string): EngineFont
 }
 
 type Call = (...args: number[]) => number
 const used = [
   'malloc free hb_blob_create hb_blob_destroy hb_face_create hb_face_destroy hb_font_create',
-  'hb_font_destroy hb_font_get_nominal_glyph hb_font_get_glyph_h_advance hb_font_get_glyph_extents',
+  'hb_font_destroy hb_font_set_variations hb_font_get_nominal_glyph hb_font_get_glyph_h_advance hb_font_get_glyph_extents',
   'hb_font_draw_glyph hb_draw_funcs_create hb_draw_funcs_set_move_to_func',
   'hb_draw_funcs_set_line_to_func hb_draw_funcs_set_quadratic_to_func',
   'hb_draw_funcs_set_cubic_to_func hb_draw_funcs_set_close_path_func hb_buffer_create',
@@ -38,6 +41,8 @@ const directions = { ltr: 4, rtl: 5 }
 const fields = 5
 /** Bytes of `hb_feature_t`: tag, value, start, end. */
 const featureSize = 16
+/** Bytes of `hb_variation_t`: tag and value. */
+const variationSize = 8
 
 /** A thin binding over HarfBuzz's WASM: only what is used, every block of memory released by name. */
 export function startEngine(module: WebAssembly.Module): Engine {
@@ -92,12 +97,24 @@ export function startEngine(module: WebAssembly.Module): Engine {
     return readGlyphs(hb, heap, buffer)
   }
 
+  function setVariations(font: number, coordinates: Coordinates) {
+    if (coordinates.size === 0) return
+    const start = scratch(coordinates.size * variationSize)
+    const view = new DataView(heap.memory.buffer, start)
+    ;[...coordinates].forEach(([tag, value], i) => {
+      view.setUint32(i * variationSize, tagNumber(tag), true)
+      view.setFloat32(i * variationSize + 4, value, true)
+    })
+    hb.hb_font_set_variations(font, start, coordinates.size)
+  }
+
   return {
-    open(bytes, index, name) {
+    open(bytes, index, coordinates, name) {
       const pointer = place(heap, bytes, `the font ${name}`)
       const blob = hb.hb_blob_create(pointer, bytes.length, memoryModeWritable, 0, 0)
       const face = hb.hb_face_create(blob, index)
       const font = hb.hb_font_create(face)
+      setVariations(font, coordinates)
       return {
         shape: (text, segment) => shape(font, text, segment),
         advance: glyph => hb.hb_font_get_glyph_h_advance(font, glyph),

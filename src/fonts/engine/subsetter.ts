@@ -1,11 +1,16 @@
 import { fail } from '../../problem/index.ts'
+import type { Coordinates } from '../variations.ts'
 import { place, tagNumber } from './wasm-memory.ts'
 
-/** A font file with some glyphs only, under the ids they had. `name` is for messages. */
+/**
+ * A font file with some glyphs only, under the ids they had; of a variable font, as it stands `at`
+ * its coordinates. `name` is for messages.
+ */
 export type Subsetter = (
   bytes: Uint8Array,
   index: number,
   glyphs: Iterable<number>,
+  at: Coordinates,
   name: string,
 ) => Uint8Array
 
@@ -37,7 +42,7 @@ const dropped = [
  * cheaper (under a millisecond) than one font failing because of those before it.
  */
 export function startSubsetter(module: WebAssembly.Module): Subsetter {
-  return (bytes, index, glyphs, name) => {
+  return (bytes, index, glyphs, at, name) => {
     const { exports } = new WebAssembly.Instance(module)
     const call = (fn: string): Call => {
       const value = exports[fn]
@@ -54,6 +59,7 @@ export function startSubsetter(module: WebAssembly.Module): Subsetter {
     const flags = flagNoHinting | flagRetainGlyphIds | flagNoLayoutClosure
     call('hb_subset_input_set_flags')(input, flags)
     const add = call('hb_set_add')
+    pinAxes(call, input, face, at)
     const kept = call('hb_subset_input_glyph_set')(input)
     for (const glyph of glyphs) add(kept, glyph)
     const drop = call('hb_subset_input_set')(input, setOfDroppedTables)
@@ -64,5 +70,13 @@ export function startSubsetter(module: WebAssembly.Module): Subsetter {
     const length = call('hb_blob_get_length')(result)
     const data = call('hb_blob_get_data')(result, 0)
     return new Uint8Array(heap.memory.buffer).slice(data, data + length)
+  }
+}
+
+/** A PDF reader knows no axes: all are pinned, those that are not named where they usually are. */
+function pinAxes(call: (name: string) => Call, input: number, face: number, at: Coordinates) {
+  call('hb_subset_input_pin_all_axes_to_default')(input, face)
+  for (const [tag, value] of at) {
+    call('hb_subset_input_pin_axis_location')(input, face, tagNumber(tag), value)
   }
 }

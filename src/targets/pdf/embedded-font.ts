@@ -34,6 +34,11 @@ export function embeddedFont(face: Face, name: string, objects: PdfObjects): Emb
       },
     )
   }
+  if (!face.embeddable) {
+    fail('no-embedding', `the license of the font ${face.postScriptName} forbids to embed it`, {
+      hint: 'use another font, or outlines',
+    })
+  }
   const number = objects.reserve()
   const codes = new Map<string, number>()
   /** Code 0 is the missing glyph. */

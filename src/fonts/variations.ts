@@ -1,0 +1,65 @@
+/** An axis of a variable font (OpenType `fvar`). */
+export interface VariationAxis {
+  readonly tag: string
+  readonly least: number
+  readonly usual: number
+  readonly most: number
+}
+
+/** A named place on the axes. */
+export interface NamedInstance {
+  readonly name: string
+  readonly coordinates: ReadonlyMap<string, number>
+}
+
+/** Where on its axes a variable font stands; axes that are not named stand where they usually do. */
+export type Coordinates = ReadonlyMap<string, number>
+
+/** The axes in an `fvar` table; none where it is broken. Its instances have names by id. */
+export function readAxes(table: DataView | undefined, nameOf: (id: number) => string | undefined) {
+  const none = { axes: [], instances: [] }
+  if (!table || table.byteLength < 16) return none
+  const [start, axisCount, axisSize, instanceCount, instanceSize] = [4, 8, 10, 12, 14].map(at =>
+    table.getUint16(at),
+  )
+  const end = start + axisCount * axisSize + instanceCount * instanceSize
+  if (axisSize < 20 || instanceSize < 4 + axisCount * 4 || end > table.byteLength) return none
+  const fixed = (at: number) => table.getInt32(at) / 65536
+  const axes = Array.from({ length: axisCount }, (_, i): VariationAxis => {
+    const at = start + i * axisSize
+    const tag = String.fromCharCode(...[0, 1, 2, 3].map(o => table.getUint8(at + o)))
+    return { tag, least: fixed(at + 4), usual: fixed(at + 8), most: fixed(at + 12) }
+  })
+  const instances = Array.from({ length: instanceCount }, (_, i): NamedInstance => {
+    const at = start + axisCount * axisSize + i * instanceSize
+    const coordinates = new Map(axes.map((axis, a) => [axis.tag, fixed(at + 4 + a * 4)]))
+    return { name: nameOf(table.getUint16(at)) ?? '', coordinates }
+  })
+  return { axes, instances }
+}
+
+/** What a face is wanted for, where its font is variable. */
+export interface WantedVariation {
+  readonly weight: number
+  readonly stretch?: number
+  readonly axes?: Coordinates
+}
+
+/**
+ * The coordinates for a style: weight and stretch on their axes (`wght`, `wdth`), the style's own
+ * axes over them, each within what the font has.
+ */
+export function coordinatesFor(
+  fontAxes: readonly VariationAxis[],
+  wanted: WantedVariation,
+): Coordinates {
+  const asked = new Map([['wght', wanted.weight]])
+  if (wanted.stretch !== undefined) asked.set('wdth', wanted.stretch)
+  for (const [tag, value] of wanted.axes ?? []) asked.set(tag, value)
+  const coordinates = new Map<string, number>()
+  for (const { tag, least, most } of fontAxes) {
+    const value = asked.get(tag)
+    if (value !== undefined) coordinates.set(tag, Math.min(most, Math.max(least, value)))
+  }
+  return coordinates
+}

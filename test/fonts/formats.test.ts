@@ -1,0 +1,206 @@
+import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { deflateSync } from 'node:zlib'
+import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { toPdf } from 'dot-line/pdf'
+import { describe, expect, it } from 'vitest'
+import { readPdf } from '../support/pdf.ts'
+
+const file = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url))
+const fontsource = (path: string) => file(`node_modules/@fontsource${path}`)
+const woff = fontsource('/source-sans-3/files/source-sans-3-latin-400-normal.woff')
+const variable = fontsource('-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2')
+const serif = file('assets/fonts/SourceSerif4-Regular.ttf')
+const mono = file('assets/fonts/SourceCodePro-Regular.ttf')
+const upright = { weight: 400, slant: 'normal' } as const
+const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
+
+/** A collection of whole fonts, one behind the other, as its head points at them. */
+function collection(...fonts: readonly Buffer[]): Buffer {
+  const head = Buffer.alloc(12 + fonts.length * 4)
+  head.write('ttcf', 0)
+  head.writeUInt32BE(0x00010000, 4)
+  head.writeUInt32BE(fonts.length, 8)
+  let start = head.length
+  const moved = fonts.map((font, i) => {
+    head.writeUInt32BE(start, 12 + i * 4)
+    const copy = Buffer.from(font)
+    // Offsets of tables count from the start of the file.
+    for (let t = 0; t < copy.readUInt16BE(4); t++) {
+      const at = 12 + t * 16 + 8
+      copy.writeUInt32BE(copy.readUInt32BE(at) + start, at)
+    }
+    start += copy.length
+    return copy
+  })
+  return Buffer.concat([head, ...moved])
+}
+
+describe('font files', () => {
+  it.each([
+    ['WOFF', woff, 'Source Sans 3'],
+    ['WOFF2', variable, 'Source Sans 3 ExtraLight'],
+    ['TrueType', serif, 'Source Serif 4'],
+  ])('in %s are read from paths and from bytes', async (_, path, family) => {
+    for (const font of [path, readFileSync(path)]) {
+      const shelf = await openShelf({ families: [], fonts: [font] })
+      expect(shelf.families).toEqual([family])
+      const face = shelf.face(family, upright)
+      expect(face.outline(face.glyphOf(0x61)).segments.length).toBeGreaterThan(5)
+    }
+  })
+
+  it('in a collection are all on the shelf', async () => {
+    const ttc = collection(readFileSync(serif), readFileSync(mono))
+    const shelf = await openShelf({ families: [], fonts: [ttc] })
+    expect(shelf.families).toEqual(['Source Serif 4', 'Source Code Pro'])
+    const alone = await openShelf({ families: [], fonts: [mono] })
+    const [a, b] = [shelf, alone].map(s => s.face('Source Code Pro', upright))
+    expect(a.outline(a.glyphOf(0x61))).toEqual(b.outline(b.glyphOf(0x61)))
+    const sheet = defineSheet({ styles: { defaults: { family: 'Source Code Pro' } } })
+    const { pages } = await readPdf(toPdf(typesetter({ sheet, shelf }).set('Tern')))
+    expect(pages[0][0].text).toBe('Tern')
+  })
+
+  it('in a folder are all on the shelf, also when they are added later', async () => {
+    const fonts = join(folder, 'fonts/inner')
+    mkdirSync(fonts, { recursive: true })
+    writeFileSync(join(fonts, 'a.ttf'), readFileSync(serif))
+    writeFileSync(join(folder, 'fonts/b.WOFF'), readFileSync(woff))
+    writeFileSync(join(folder, 'fonts/read me.txt'), 'no font')
+    const shelf = await openShelf({ families: ['mono'] })
+    await shelf.add(join(folder, 'fonts'))
+    expect(shelf.families).toEqual(['mono', 'Source Sans 3', 'Source Serif 4'])
+    mkdirSync(join(folder, 'empty'))
+    await expect(shelf.add(join(folder, 'empty'))).rejects.toThrow(
+      'there are no fonts in the folder',
+    )
+  })
+
+  const broken = readFileSync(woff)
+  it.each([
+    ['a WOFF cut short', broken.subarray(0, 60), 'ends inside its table directory'],
+    ['a WOFF whose table lies outside', patched(broken, 48, 0x7fffffff), 'reaches past the end'],
+    ['a WOFF that claims to be enormous', patched(broken, 56, 0x7fffffff), 'would unpack to'],
+    ['a WOFF with garbage for a table', garbled(broken), 'cannot be unpacked'],
+    [
+      'a WOFF2 that claims to be enormous',
+      patched(readFileSync(variable), 16, 0x7fffffff),
+      'would unpack to',
+    ],
+    [
+      'a WOFF2 cut short',
+      readFileSync(variable).subarray(0, 9000),
+      'not as long as its WOFF2 head says',
+    ],
+    [
+      'a WOFF2 with garbage inside',
+      patched(readFileSync(variable), 3000, 0xdeadbeef),
+      'cannot be unpacked',
+    ],
+    ['a collection of too many', Buffer.from('ttcf00000000ffff'), 'is a collection of'],
+    [
+      'a collection of nothing',
+      Buffer.concat([Buffer.from('ttcf'), Buffer.alloc(20)]),
+      'is a collection of 0 fonts',
+    ],
+  ])('refuse %s', async (_, bytes, message) => {
+    await expect(openShelf({ fonts: [bytes] })).rejects.toMatchObject({
+      code: 'bad-font',
+      message: expect.stringContaining(message),
+    })
+  })
+})
+
+function patched(bytes: Buffer, at: number, value: number): Buffer {
+  const copy = Buffer.from(bytes)
+  copy.writeUInt32BE(value, at)
+  return copy
+}
+
+/** The packed bytes of the first table that is packed, replaced. */
+function garbled(bytes: Buffer): Buffer {
+  const copy = Buffer.from(bytes)
+  for (let at = 44; ; at += 20) {
+    const [offset, packed, length] = [4, 8, 12].map(o => copy.readUInt32BE(at + o))
+    if (packed === length) continue
+    copy.fill(0xff, offset, offset + packed)
+    return copy
+  }
+}
+
+describe('variable fonts', () => {
+  const sheet = defineSheet({
+    styles: {
+      defaults: { family: 'Source Sans 3 ExtraLight', size: 20 },
+      light: { weight: 'light' },
+      heavy: { weight: 900 },
+      beyond: { weight: 1000 },
+      axis: { axes: { wght: 650 } },
+    },
+  })
+
+  it('take every weight they have, and no more', async () => {
+    const shelf = await openShelf({ families: [], fonts: [variable] })
+    expect(shelf.facesOf('Source Sans 3 ExtraLight')).toMatchObject([
+      { weights: [200, 900], axes: [{ tag: 'wght' }] },
+    ])
+    const { set } = typesetter({ sheet, shelf })
+    const runs = set('~light[Quay] ~heavy[Quay] ~beyond[Quay] ~axis[Quay]').lines[0].runs.filter(
+      r => r.text === 'Quay',
+    )
+    expect(runs.map(run => run.face.weight)).toEqual([300, 900, 900, 650])
+    const [light, heavy, beyond, axis] = runs.map(run => run.width)
+    expect(light).toBeLessThan(axis)
+    expect(axis).toBeLessThan(heavy)
+    expect(beyond).toBe(heavy)
+  })
+
+  it('go into a PDF as they stand, and give their text', async () => {
+    const shelf = await openShelf({ families: [], fonts: [variable] })
+    const layout = typesetter({ sheet, shelf }).set('~light[Quay] ~heavy[Quay]')
+    const pdf = toPdf(layout, { deflate: bytes => deflateSync(bytes) })
+    const { pages } = await readPdf(pdf)
+    expect(pages[0].map(run => run.text).join('')).toBe('Quay Quay')
+    const ends = layout.lines[0].runs.map(run => run.x + run.width)
+    pages[0].forEach((run, i) => {
+      expect(run.end).toBeCloseTo(ends[i], 2)
+    })
+    expect(
+      Buffer.from(pdf)
+        .toString('latin1')
+        .match(/\/FontFile2/g)?.length,
+    ).toBe(3)
+  })
+})
+
+describe('names and licenses', () => {
+  it('gives families short names, to be changed in one place', async () => {
+    const names = { heading: 'Source Serif 4', text: 'sans' }
+    const shelf = await openShelf({ families: ['sans'], fonts: [serif], names })
+    expect(shelf.face('Heading', upright).family).toBe('Source Serif 4')
+    expect(shelf.has('text')).toBe(true)
+    const sheet = defineSheet({ styles: { title: { family: 'heading' } } })
+    expect(typesetter({ sheet, shelf }).set('x', { style: 'title' }).problems).toEqual([])
+    await expect(openShelf({ names: { heading: 'Source Serf' }, fonts: [serif] })).rejects.toThrow(
+      "the short name 'heading' is for 'Source Serf', which is not on the shelf (did you mean 'Source Serif 4'?)",
+    )
+  })
+
+  it('refuses a PDF with a font whose license forbids it', async () => {
+    const bytes = readFileSync(serif)
+    const entry = [...Array(bytes.readUInt16BE(4)).keys()].find(
+      t => bytes.toString('latin1', 12 + t * 16, 16 + t * 16) === 'OS/2',
+    )
+    const offset = bytes.readUInt32BE(12 + (entry ?? 0) * 16 + 8)
+    bytes.writeUInt16BE(2, offset + 8)
+    const shelf = await openShelf({ families: [], fonts: [bytes] })
+    const sheet = defineSheet({ styles: { defaults: { family: 'Source Serif 4' } } })
+    const layout = typesetter({ sheet, shelf }).set('Tern')
+    expect(() => toPdf(layout)).toThrow(
+      'the license of the font SourceSerif4-Regular forbids to embed it',
+    )
+  })
+})
