@@ -3,6 +3,7 @@ import { createRequire } from 'node:module'
 import { Command, CommanderError } from 'commander'
 import { errorLines } from './command-error.ts'
 import { addDemo } from './demo.ts'
+import { addFonts } from './fonts.ts'
 import { addMarkup } from './markup.ts'
 import { addRender } from './render.ts'
 import { addSheet } from './sheet.ts'
@@ -27,6 +28,7 @@ function program(): Command {
   addRender(command)
   addSheet(command)
   addMarkup(command)
+  addFonts(command)
   addDemo(command)
   for (const sub of command.commands) sub.copyInheritedSettings(command)
   return command

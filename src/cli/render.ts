@@ -60,7 +60,7 @@ export function addRender(program: Command) {
     .option('--bold', 'the reader wants bold text')
     .option('--contrast', 'the reader wants more contrast')
     .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue)
-    .option('--font <file>', 'one more font; may be repeated', repeated)
+    .option('--font <path>', 'one more font, or a folder of them; may be repeated', repeated)
     .option('--title <text>', 'what the picture or document is called')
     .option('--pixel-ratio <number>', 'pixels a unit in a PNG', positiveNumber, 1)
     .option(

@@ -251,6 +251,37 @@ describe('dotline markup', () => {
   })
 })
 
+describe('dotline fonts', () => {
+  const serif = fileURLToPath(
+    new URL('../../assets/fonts/SourceSerif4-Italic.ttf', import.meta.url),
+  )
+
+  it('lists families and faces, as a table or as JSON', () => {
+    const { out, code } = run('fonts', '--font', serif)
+    expect(code).toBe(0)
+    expect(out).toMatch(/^family +weight +slant +axes +file\n/)
+    expect(out).toMatch(/^Source Serif 4 +400 +italic +SourceSerif4-Italic\.ttf$/m)
+    expect(out.match(/^(sans|serif|mono) /gm)?.length).toBe(12)
+    const json = JSON.parse(run('fonts', '--json').out)
+    expect(json[0]).toEqual({
+      family: 'sans',
+      weight: 400,
+      slant: 'normal',
+      axes: [],
+      file: 'SourceSans3-Regular.ttf',
+    })
+  })
+
+  it('keeps those that can write a text', () => {
+    expect(run('fonts', '--covers', 'Ελληνικά 12').out).toContain('SourceSans3-Regular.ttf')
+    expect(run('fonts', '--covers', '漢').out).toBe('no face can write that\n')
+    expect(run('fonts', '--font', 'folder')).toMatchObject({
+      code: 2,
+      err: 'error: there are no fonts in the folder folder\n',
+    })
+  })
+})
+
 describe('dotline demo', () => {
   it('writes a screen, a chart and a PDF with their PNGs, and says so', async () => {
     const { code, out, err } = run('demo', '-o', 'demo')
@@ -285,7 +316,7 @@ describe('help', () => {
   it('is there for the command and for each subcommand', () => {
     expect(run().out).toBe(run('--help').out)
     expect(run('--help').out).toMatch(/render.*set marked-up text.*demo.*write a screen/s)
-    for (const command of ['render', 'sheet', 'markup', 'demo']) {
+    for (const command of ['render', 'sheet', 'markup', 'fonts', 'demo']) {
       const { code, out } = run(command, '--help')
       expect(code).toBe(0)
       expect(out).toContain(`Usage: dotline ${command}`)
