@@ -26,6 +26,13 @@ export function demoPictures(folder) {
   }
 }
 
+/** The built-in families, and one for another script. */
+export function specimenPicture(folder) {
+  const font = 'node_modules/@expo-google-fonts/noto-sans-arabic/400Regular'
+  const args = ['dist/cli/main.js', 'specimen', '--font', font, '-t', 'Saint Orrin’s Landing']
+  execFileSync(process.execPath, [...args, '-o', join(folder, 'specimen.png')], { cwd: root })
+}
+
 /** What the README's own code writes, on white with a margin. */
 export function readmePicture(folder, readme) {
   const code = /```ts\n(.*?)```/s.exec(readme)?.[1] ?? ''

@@ -4,10 +4,16 @@ import { fileURLToPath } from 'node:url'
 import { chromium } from 'playwright-core'
 import { createServer } from 'vite'
 import { chromiumPath } from './chromium-path.mjs'
-import { constructPictures, demoPictures, readmePicture } from './screenshot-pictures.mjs'
+import {
+  constructPictures,
+  demoPictures,
+  readmePicture,
+  specimenPicture,
+} from './screenshot-pictures.mjs'
 
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 await demoPictures(folder)
+specimenPicture(folder)
 await constructPictures(fileURLToPath(new URL('../docs/pictures/', import.meta.url)))
 await readmePicture(folder, readFileSync(new URL('../README.md', import.meta.url), 'utf8'))
 

@@ -82,6 +82,7 @@ export {
   writeCss,
   writeTokens,
 } from './sheet/index.ts'
+export { type SpecimenOptions, specimen } from './specimen/index.ts'
 export {
   type Setting,
   type Typesetter,

@@ -22,6 +22,7 @@ const arrows: Record<string, readonly string[]> = {
   'targets/png': ['drawing', 'targets/svg'],
   typesetter: ['sheet', 'markup', 'fonts', 'shaping', 'layout'],
   platform: ['fonts', 'drawing'],
+  specimen: ['sheet', 'markup', 'fonts', 'layout', 'drawing', 'typesetter'],
   demo: [],
   cli: ['demo'],
 }

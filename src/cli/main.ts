@@ -7,6 +7,7 @@ import { addFonts } from './fonts.ts'
 import { addMarkup } from './markup.ts'
 import { addRender } from './render.ts'
 import { addSheet } from './sheet.ts'
+import { addSpecimen } from './specimen.ts'
 
 /** Bad input, of whatever kind. */
 const badInput = 2
@@ -29,6 +30,7 @@ function program(): Command {
   addSheet(command)
   addMarkup(command)
   addFonts(command)
+  addSpecimen(command)
   addDemo(command)
   for (const sub of command.commands) sub.copyInheritedSettings(command)
   return command

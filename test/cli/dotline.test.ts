@@ -282,6 +282,29 @@ describe('dotline fonts', () => {
   })
 })
 
+describe('dotline specimen', () => {
+  it('draws every family in itself, or those that are named', async () => {
+    expect(run('specimen', '-t', 'Low Emmerly', '-o', 'specimen.pdf')).toEqual({
+      code: 0,
+      out: '',
+      err: '',
+    })
+    const { pages } = await readPdf(readFileSync(join(cwd, 'specimen.pdf')))
+    const text = pages[0].map(r => r.text).join('\n')
+    for (const family of ['sans', 'serif', 'mono'])
+      expect(text).toContain(`${family}: 400, 400 italic, 700, 700 italic`)
+    expect(text.match(/Boats leave Quillhaven at dusk/g)?.length).toBe(12)
+    expect(text.match(/Low Emmerly/g)?.length).toBe(3)
+    expect(text).toContain('Τα πλοία φεύγουν')
+    run('specimen', '--family', 'mono', '-o', 'mono.svg')
+    expect(readFileSync(join(cwd, 'mono.svg'), 'utf8')).not.toContain('SourceSans3-Bold')
+    expect(run('specimen', '--family', 'snas')).toMatchObject({
+      code: 2,
+      err: "error: no family 'snas' on the shelf (did you mean 'sans'?)\n",
+    })
+  })
+})
+
 describe('dotline demo', () => {
   it('writes a screen, a chart and a PDF with their PNGs, and says so', async () => {
     const { code, out, err } = run('demo', '-o', 'demo')
@@ -316,7 +339,7 @@ describe('help', () => {
   it('is there for the command and for each subcommand', () => {
     expect(run().out).toBe(run('--help').out)
     expect(run('--help').out).toMatch(/render.*set marked-up text.*demo.*write a screen/s)
-    for (const command of ['render', 'sheet', 'markup', 'fonts', 'demo']) {
+    for (const command of ['render', 'sheet', 'markup', 'fonts', 'specimen', 'demo']) {
       const { code, out } = run(command, '--help')
       expect(code).toBe(0)
       expect(out).toContain(`Usage: dotline ${command}`)

@@ -1,0 +1,1 @@
+export { type SpecimenOptions, specimen } from './specimen.ts'
