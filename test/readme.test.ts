@@ -20,7 +20,7 @@ describe('the README', () => {
     expect(readFileSync(written, 'utf8')).toContain('aria-label="Boats to Quillhaven are delayed')
   })
 
-  it.each(['docs/styles.md', 'docs/reader-settings.md', 'docs/markup.md'])(
+  it.each(['docs/styles.md', 'docs/reader-settings.md', 'docs/markup.md', 'docs/fonts.md'])(
     'and so has %s',
     page => {
       const text = readFileSync(join(root, page), 'utf8')
