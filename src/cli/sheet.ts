@@ -11,7 +11,7 @@ import {
 import { openSheet } from './open-sheet.ts'
 import { positiveNumber } from './options.ts'
 import { writeWhole } from './output.ts'
-import { placeColumn, propertyValue, sizeText, solidText } from './style-text.ts'
+import { paintText, placeColumn, propertyValue, sizeText } from './style-text.ts'
 import { table } from './table.ts'
 
 interface SheetOptions {
@@ -99,6 +99,6 @@ function whyTable(sheet: Sheet, name: string, reader: ReaderSettings): string {
 
 /** The ink's name where it was stated by one, and its color. */
 function inkText({ ink }: Style, stated: unknown): string {
-  const text = solidText(ink)
+  const text = paintText(ink)
   return typeof stated === 'string' && stated !== text ? `${stated} ${text}` : text
 }

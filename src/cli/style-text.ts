@@ -6,7 +6,7 @@ export function sizeText(size: number): string {
 }
 
 /** An ink in a few words. */
-export function solidText(ink: Ink): string {
+export function paintText(ink: Ink): string {
   if (ink.kind === 'solid') {
     return ink.opacity < 1 ? `${ink.color} ${Math.round(ink.opacity * 100)} %` : ink.color
   }

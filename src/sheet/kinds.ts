@@ -1,4 +1,4 @@
-import { errorProblem, nearestName, type Path, type Problem, pathText } from '../problem/index.ts'
+import { errorProblem, nearestName, type Path, type Problem } from '../problem/index.ts'
 import type { Ink } from './inks/ink.ts'
 
 /** A piece of a JSON Schema (draft 2020-12). */
@@ -298,6 +298,3 @@ export function reportUnknown(
     )
   }
 }
-
-/** A place for problems that have none better: the path. */
-export const pathPlace = (path: Path): string => pathText(path) || 'sheet'

@@ -1,0 +1,22 @@
+import { fileURLToPath } from 'node:url'
+import { build } from 'vite'
+import { describe, expect, it } from 'vitest'
+
+const configFile = fileURLToPath(new URL('../../examples/board/vite.config.ts', import.meta.url))
+
+describe('a page that measures and paints', () => {
+  it('pulls in no code for PDFs or HTML, and unpacks WOFF2 only when it is asked to', async () => {
+    const built = await build({ configFile, logLevel: 'error', build: { write: false } })
+    const outputs = Array.isArray(built) ? built : [built]
+    const chunks = outputs
+      .flatMap(result => ('output' in result ? result.output : []))
+      .filter(o => o.type === 'chunk')
+    const first = chunks.filter(chunk => chunk.isEntry).map(chunk => chunk.code)
+    expect(first.length).toBe(1)
+    expect(first[0]).toContain('unknown-style')
+    for (const code of ['beginbfchar', 'DCTDecode', 'onopentag'])
+      expect(first[0]).not.toContain(code)
+    expect(first[0].length).toBeLessThan(250_000)
+    expect(chunks.filter(chunk => !chunk.isEntry).some(chunk => chunk.isDynamicEntry)).toBe(true)
+  })
+})
