@@ -10,6 +10,7 @@ export type {
 } from './drawing.ts'
 export { eachGlyph } from './glyph-pens.ts'
 export { inkBox } from './ink-box.ts'
+export { type InlineBoxOptions, inlineBox } from './inline-box.ts'
 export { numberText } from './number-text.ts'
 export { isFrame, type Picture, readPicture } from './picture.ts'
 export { type Anchor, place } from './place.ts'

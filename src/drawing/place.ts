@@ -2,6 +2,7 @@ import type { Layout, LineRun } from '../layout/index.ts'
 import { fail } from '../problem/index.ts'
 import { checkFinite } from './checks.ts'
 import type { Item } from './drawing.ts'
+import { boxContent } from './inline-box.ts'
 import { transformed } from './transform.ts'
 
 /** Which point of a layout is put at a coordinate. */
@@ -29,12 +30,13 @@ export function place(layout: Layout, x: number, y: number, anchor: Anchor = {})
 
 function runItems({ box, face, style, ink, glyphs, text }: LineRun, x: number, y: number): Item[] {
   if (!box) return [{ kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }]
-  if (box.image) {
-    const { width, height, baseline, image: picture } = box
+  const { image: picture, drawing } = boxContent(box)
+  if (picture) {
+    const { width, height, baseline } = box
     return [{ kind: 'image', x, y: y - baseline, width, height, picture }]
   }
-  if (!box.drawing) return []
-  const { box: shown, items } = box.drawing
+  if (!drawing) return []
+  const { box: shown, items } = drawing
   const [across, down] = [box.width / shown.width, box.height / shown.height]
   const scale = Math.min(across, down)
   if (!(scale > 0 && scale < Infinity)) return []

@@ -8,7 +8,6 @@ export {
 } from './catalog.ts'
 export { fromHtml } from './from-html.ts'
 export { type TagStyles, tagStyles } from './html-tags.ts'
-export { type InlineBoxOptions, inlineBox } from './inline-box.ts'
 export { allowedLink, allowedLinks, linkScheme } from './links.ts'
 export { literal } from './literal.ts'
 export { type ParsedMarkup, parseMarkup } from './parse-markup.ts'

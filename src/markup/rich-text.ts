@@ -1,5 +1,3 @@
-import type { Drawing, Picture } from '../drawing/index.ts'
-
 /** A stretch of the markup: UTF-16 offsets. */
 export interface SourceRange {
   readonly start: number
@@ -65,10 +63,8 @@ export interface InlineBox {
   readonly height: number
   /** From the top of the box to what stands on the baseline. */
   readonly baseline: number
-  /** What is painted in it, scaled to its size. */
-  readonly drawing?: Drawing
-  /** An image that fills it. */
-  readonly image?: Picture
+  /** What is painted in it: the business of those who paint. */
+  readonly content?: object
   /** What it says, where text is read out or copied. */
   readonly label: string
 }

@@ -1,8 +1,8 @@
 export { findFace } from './find-face.ts'
+export type { GlyphRun } from './glyph-run.ts'
 export { reversed } from './logical-order.ts'
 export { cachedShape, type Shape } from './shape-cache.ts'
 export {
-  type GlyphRun,
   type ShapedParagraph,
   type ShapingTools,
   shapeParagraph,

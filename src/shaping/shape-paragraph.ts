@@ -5,30 +5,11 @@ import type { Style } from '../sheet/index.ts'
 import { bidiLevels, needsBidi, scripts, scriptTag } from '../unicode/index.ts'
 import { faceRuns } from './fallback.ts'
 import { candidateFaces, findFace } from './find-face.ts'
+import type { GlyphRun, Item } from './glyph-run.ts'
 import type { Shape } from './shape-cache.ts'
 import { shapedLogically } from './slice-glyphs.ts'
 import type { Spacing } from './spacing.ts'
 import type { StyledParagraph, StyledRun } from './styled-text.ts'
-
-/** A stretch that is shaped as one; offsets are of its paragraph. */
-interface Item {
-  readonly start: number
-  readonly end: number
-  readonly face: Face
-  readonly size: number
-  readonly segment: Segment
-  readonly spacing: Spacing
-  /** Embedding level (UAX #9); odd ones run from right to left. */
-  readonly level: number
-  /** The stretch is one box. */
-  readonly box?: InlineBox
-}
-
-/** Glyphs of a stretch of one face, size and script. A box is one glyph, which stands for it. */
-export interface GlyphRun extends Item {
-  /** In the order of the text; clusters count from `start`. */
-  readonly shaped: ShapedText
-}
 
 export interface ShapedParagraph extends StyledParagraph {
   readonly glyphRuns: readonly GlyphRun[]

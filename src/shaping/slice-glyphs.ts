@@ -1,7 +1,7 @@
 import type { Face, Segment, ShapedText } from '../fonts/index.ts'
+import type { GlyphRun } from './glyph-run.ts'
 import { reversed } from './logical-order.ts'
 import type { Shape } from './shape-cache.ts'
-import type { GlyphRun } from './shape-paragraph.ts'
 import { type Spacing, spaced } from './spacing.ts'
 
 /** Index of the first glyph whose cluster is at `offset` or after it, by bisection. */

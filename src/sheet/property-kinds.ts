@@ -15,7 +15,7 @@ import {
   trueOrFalse,
   wholeNumber,
 } from './kinds.ts'
-import type { Leading, Size } from './style.ts'
+import type { Leading, Size } from './lengths.ts'
 
 /** The kinds of values that properties take, each built of simpler ones. */
 

@@ -1,5 +1,5 @@
+import type { Slant } from './lengths.ts'
 import type { StretchName, WeightName } from './property-kinds.ts'
-import type { Slant } from './style.ts'
 
 export type { StretchName, WeightName }
 

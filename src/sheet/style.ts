@@ -1,17 +1,6 @@
 import type { ValueOf } from './kinds.ts'
+import type { Size } from './lengths.ts'
 import type { properties } from './properties.ts'
-
-export type Slant = 'normal' | 'italic' | 'oblique'
-
-/** A size as stated: so many units, or so many times the size around it. */
-export type Size =
-  | { readonly kind: 'units'; readonly units: number }
-  | { readonly kind: 'times'; readonly factor: number }
-
-/** Distance of baselines: times the size, or units. */
-export type Leading =
-  | { readonly kind: 'times'; readonly factor: number }
-  | { readonly kind: 'units'; readonly units: number }
 
 /** What one style or override states, read and checked. */
 export type StatedStyle = {

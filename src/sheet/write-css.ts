@@ -1,7 +1,8 @@
 import { DotLineError, errorProblem } from '../problem/index.ts'
 import type { Sheet } from './define-sheet.ts'
 import type { Ink } from './inks/ink.ts'
-import type { Size, StatedStyle, Style } from './style.ts'
+import type { Size } from './lengths.ts'
+import type { StatedStyle, Style } from './style.ts'
 
 /** Pixels of a `rem` where nobody changed the browser's font size. */
 const rem = 16

@@ -1,0 +1,23 @@
+import type { Face, Segment, ShapedText } from '../fonts/index.ts'
+import type { InlineBox } from '../markup/index.ts'
+import type { Spacing } from './spacing.ts'
+
+/** A stretch that is shaped as one; offsets are of its paragraph. */
+export interface Item {
+  readonly start: number
+  readonly end: number
+  readonly face: Face
+  readonly size: number
+  readonly segment: Segment
+  readonly spacing: Spacing
+  /** Embedding level (UAX #9); odd ones run from right to left. */
+  readonly level: number
+  /** The stretch is one box. */
+  readonly box?: InlineBox
+}
+
+/** Glyphs of a stretch of one face, size and script. A box is one glyph, which stands for it. */
+export interface GlyphRun extends Item {
+  /** In the order of the text; clusters count from `start`. */
+  readonly shaped: ShapedText
+}
