@@ -28,17 +28,21 @@ interface Step {
   next: number
   readonly span?: SpanNode
   readonly scope: Scope
+  /** The value whose text it is, at its outermost level. */
+  readonly value?: RichText
 }
 
 /** Walks a tree without recursion, also into the rich texts that fill its placeholders. */
 export function walk(rich: RichText, visitor: Visitor, values?: Values) {
   const scope: Scope = { values: rich.values, outer: { values } }
+  const entered = new Set<RichText>()
   const steps: Step[] = [{ nodes: rich.children, next: 0, scope }]
   while (steps.length > 0) {
     const step = steps[steps.length - 1]
     const node = step.nodes[step.next++]
     if (!node) {
       if (step.span) visitor.close(step.span)
+      if (step.value) entered.delete(step.value)
       steps.pop()
     } else if (node.kind === 'text') {
       visitor.text(node.text)
@@ -47,12 +51,13 @@ export function walk(rich: RichText, visitor: Visitor, values?: Values) {
       steps.push({ nodes: node.children, next: 0, span: node, scope: step.scope })
     } else {
       const inner = visitor.placeholder(node.name, valueIn(step.scope, node.name))
-      if (inner) {
-        steps.push({
-          nodes: inner.children,
-          next: 0,
-          scope: { values: inner.values, outer: step.scope },
-        })
+      if (inner && entered.has(inner)) {
+        // A value that stands inside itself is shown as what it is not filled with.
+        visitor.text(`{${node.name}}`)
+      } else if (inner) {
+        entered.add(inner)
+        const scope = { values: inner.values, outer: step.scope }
+        steps.push({ nodes: inner.children, next: 0, scope, value: inner })
       }
     }
   }

@@ -31,6 +31,8 @@ interface Task {
   readonly scope: Scope
   /** Places problems in the source of the rich text it is of. */
   readonly reporter: Reporter
+  /** The value whose text it is, at its outermost level. */
+  readonly value?: RichText
 }
 
 /** Walks a tree without recursion; gives styled paragraphs with the sizes the reader gets. */
@@ -44,6 +46,8 @@ export function resolve(
 ): Resolved {
   const problems: Problem[] = []
   const used = new Set<string>()
+  /** The values whose text is being walked: none may stand inside itself. */
+  const entered = new Set<RichText>()
   const outermost: Around = { style: inLanguage(base, rich), depth: 0 }
   const writer = paragraphWriter(reader, outermost)
   const reporterFor = (text: RichText, name: string): Reporter => {
@@ -67,12 +71,13 @@ export function resolve(
     const node = task.nodes[task.next++]
     if (!node) {
       tasks.pop()
+      if (task.value) entered.delete(task.value)
     } else if (node.kind === 'text') {
       writer.add(node.text, around)
     } else if (node.kind === 'span') {
       const inner = aroundSpan(node, around, sheet, reporter)
       writer.enter(inner)
-      tasks.push({ ...task, nodes: node.children, next: 0, around: inner })
+      tasks.push({ nodes: node.children, next: 0, around: inner, scope, reporter })
     } else {
       const { name, start, end } = node
       used.add(name)
@@ -90,7 +95,12 @@ export function resolve(
         const message = `the value of {${name}} is ${String(value)}`
         reporter.report(errorProblem('bad-value', message, { hint }), start, end)
         writer.addValue(String(value), around)
+      } else if (typeof value === 'object' && isRich(value) && entered.has(value)) {
+        const message = `the value of {${name}} stands inside itself`
+        reporter.report(errorProblem('value-circle', message), start, end)
+        writer.add(`{${name}}`, around)
       } else if (typeof value === 'object' && isRich(value)) {
+        entered.add(value)
         const inner = { values: value.values, outer: scope }
         const inLine = { ...around, style: inLanguage(around.style, value) }
         tasks.push({
@@ -99,6 +109,7 @@ export function resolve(
           around: inLine,
           scope: inner,
           reporter: reporterFor(value, value.name ?? `value ${name}`),
+          value,
         })
       } else {
         const report = (problem: Problem) => reporter.report(problem, start, end)

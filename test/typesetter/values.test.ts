@@ -72,6 +72,17 @@ describe('values', () => {
     expect(layout.lines[0].runs.map(run => run.style.weight)).toEqual([700, 400])
   })
 
+  it('may name each other, but not in a circle', () => {
+    const values = { a: rich`a{b}`, b: rich`b{c}`, c: 'c' }
+    expect(setter.set('{a}{b}', { values }).text).toBe('abcbc')
+    const circle = { a: rich`a{b}`, b: rich`b{a}` }
+    expect(() => setter.set('{a}', { values: circle })).toThrow(
+      'the value of {a} stands inside itself at value b:1:2',
+    )
+    expect(collecting.set('{a}', { values: circle }).text).toBe('ab{a}')
+    expect(plainText(rich`${'x'}{a}`, circle)).toBe('xab{a}')
+  })
+
   it('of no known kind are told', () => {
     for (const value of [null, true, Number.NaN, {}, [1], { style: 'alert' }, Symbol.iterator]) {
       expect(() => setter.set('{x}', { values: { x: value as never } })).toThrow(
