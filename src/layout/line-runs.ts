@@ -50,7 +50,7 @@ export function lineRuns(
     const to = Math.min(end, glyphRuns[i].end)
     if (from >= to) continue
     const shaped = shapedSlice(glyphRuns[i], from, to, paragraph.shapingText, shape)
-    runs.push(...paintedRuns(paragraph, glyphRuns[i], shaped, from, to))
+    for (const run of paintedRuns(paragraph, glyphRuns[i], shaped, from, to)) runs.push(run)
   }
   return runs
 }

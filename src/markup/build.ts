@@ -59,10 +59,10 @@ export function join(
   const children: RichNode[] = []
   let values: Record<string, Value> | undefined
   parts.forEach((part, i) => {
-    if (i > 0) children.push(...separator.children)
+    if (i > 0) for (const node of separator.children) children.push(node)
     const { children: nodes, values: own } = asRich(part)
     if (own === undefined) {
-      children.push(...nodes)
+      for (const node of nodes) children.push(node)
     } else {
       // A part with values of its own keeps them: two parts may name different ones alike.
       values ??= {}

@@ -129,7 +129,7 @@ export function fromHtml(
     for (let element = open.pop(); element; element = open.pop()) {
       const { styles, overrides, children: inner, start, isSpan } = element
       if (isSpan) children().push({ kind: 'span', styles, overrides, children: inner, start, end })
-      else children().push(...inner)
+      else for (const node of inner) children().push(node)
       if (element.tag === tag) return
     }
   }

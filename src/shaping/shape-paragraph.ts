@@ -39,16 +39,13 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
     ? bidiLevels(text, direction, paragraph.isolates)
     : undefined
   for (const item of itemize(paragraph.runs, text, bidi?.levels, tools.shelf, problems)) {
-    const { start, end, face, size, segment, spacing, level, box } = item
-    if (box) {
-      glyphRuns.push(boxRun(item, box))
+    if (item.box) {
+      glyphRuns.push(boxRun(item, item.box))
       continue
     }
-    const piece = text.slice(start, end)
-    const run = { start, end, face, size, segment, spacing, level }
-    const shaped = shapedLogically(piece, run, tools.shape)
-    reportMissing(text, start, shaped, face, problems)
-    glyphRuns.push({ ...run, shaped })
+    const shaped = shapedLogically(text.slice(item.start, item.end), item, tools.shape)
+    reportMissing(text, item.start, shaped, item.face, problems)
+    glyphRuns.push({ ...item, shaped })
   }
   return { ...paragraph, glyphRuns, level: bidi?.paragraph ?? 0, shapingText: text, problems }
 }
@@ -57,7 +54,7 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
 const boxUnits = 4096
 
 /** A box as the rest of layout sees it: one cluster whose advance is its width. */
-function boxRun({ start, end, face, segment, spacing, level }: Item, box: InlineBox): GlyphRun {
+function boxRun(item: Item, box: InlineBox): GlyphRun {
   const one = () => Int32Array.of(0)
   const shaped = {
     glyphs: Uint32Array.of(0),
@@ -67,17 +64,7 @@ function boxRun({ start, end, face, segment, spacing, level }: Item, box: Inline
     clusters: Uint32Array.of(0),
     unsafe: Uint8Array.of(0),
   }
-  return {
-    start,
-    end,
-    face,
-    size: face.metrics.unitsPerEm / boxUnits,
-    segment,
-    spacing,
-    level,
-    box,
-    shaped,
-  }
+  return { ...item, size: item.face.metrics.unitsPerEm / boxUnits, shaped }
 }
 
 /** What shaping takes of a style. */

@@ -124,7 +124,9 @@ function checkModes(layered: Layered, found: Found[]) {
     read(withLayer(layered, value, readingAt(path, inMode), false), inMode)
     // What is wrong without the mode is reported without it.
     const isOwn = (problem: Found) => path.every((key, i) => problem.path[i] === key)
-    found.push(...inMode.filter(isOwn).filter(f => f.problem.severity === 'error'))
+    for (const wrong of inMode) {
+      if (isOwn(wrong) && wrong.problem.severity === 'error') found.push(wrong)
+    }
   }
 }
 

@@ -66,7 +66,9 @@ export function bidiLevels(
   for (const { start, end } of isolates) {
     copyUntil(start)
     classes[to++] = FSI
+    const first = to
     copyUntil(end)
+    keepInside(classes.subarray(first, to))
     classes[to++] = PDI
   }
   copyUntil(own.length)
@@ -79,6 +81,17 @@ export function bidiLevels(
 }
 
 const none = 0xffffffff
+
+/**
+ * What a range opens and does not close, or closes and has not opened, would reach out of it: such
+ * controls have no effect (as BN). Embeddings end with the isolate they are in (X6a) of themselves.
+ */
+function keepInside(classes: Uint8Array) {
+  const matches = matchingIsolates(classes)
+  for (let i = 0; i < classes.length; i++) {
+    if (matches[i] < 0 && (isIsolate(classes[i]) || classes[i] === PDI)) classes[i] = BN
+  }
+}
 
 /** Levels of characters of these classes; `codeAt` tells brackets. */
 export function levelsOfClasses(

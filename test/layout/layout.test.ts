@@ -2,6 +2,7 @@ import { DotLineError, type Layout, type Setting } from 'dot-line'
 import { graphemes } from 'dot-line/unicode'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { expectWholeText } from '../support/lines.ts'
 import { noticeMarkup, noticeValues, testSetter } from '../support/setting.ts'
 
 const lineTexts = (layout: Layout) =>
@@ -67,15 +68,7 @@ describe('wrapping', () => {
             .join(' ')
           const layout = set(markup, { width })
           expect(layout.textWidth).toBeLessThanOrEqual(width + 1e-6)
-          let at = 0
-          for (const line of layout.lines) {
-            expect(line.start).toBe(at)
-            at = line.end
-            expect(line.runs.map(run => run.text).join('')).toBe(
-              layout.text.slice(line.start, line.end),
-            )
-          }
-          expect(at).toBe(layout.text.length)
+          expectWholeText(layout)
         },
       ),
       { numRuns: 300 },

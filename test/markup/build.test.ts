@@ -204,6 +204,10 @@ describe('HTML', () => {
         expect(typeof plainText(fromHtml(html).rich)).toBe('string')
       }),
     )
+    expect(plainText(fromHtml(`<div>${'<b>x</b>y'.repeat(150_000)}</div>`).rich).length).toBe(
+      300_000,
+    )
+    expect(plainText(join([fromHtml('<b>x</b>y'.repeat(150_000)).rich, 'z'])).length).toBe(300_001)
     expect(plainText(fromHtml(`${'<b>'.repeat(500)}x`).rich)).toBe('x')
     for (const deep of ['<b>', '<b><p>', '<i><x>']) {
       expect(() => fromHtml(deep.repeat(100_000))).toThrow('nested more than 512 deep at html:1:')

@@ -158,6 +158,11 @@ describe('readSheet', () => {
     expect(sheet.style('__proto__').ink).toMatchObject({ color: '#123456' })
   })
 
+  it('reads a sheet of 200,000 names', () => {
+    const inks = Array.from({ length: 200_000 }, (_, i) => `"i${i}": "#123456"`).join(',')
+    expect(readSheet(`{ "inks": {${inks}}, "styles": {} }`).inkNames.length).toBe(200_000)
+  })
+
   it('reads a sheet of 5 MB, and finds the place of a mistake at its end', () => {
     const styles = Array.from(
       { length: 60_000 },

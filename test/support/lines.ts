@@ -1,4 +1,5 @@
 import type { Layout } from 'dot-line'
+import { expect } from 'vitest'
 
 /** What every target must show alike: a baseline, and where its runs start. */
 export interface ReadLine {
@@ -38,4 +39,16 @@ export function largestDistance(a: readonly ReadLine[], b: readonly ReadLine[]):
     }
   }
   return largest
+}
+
+/** Every character of the text stands on exactly one line, in the runs of that line. */
+export function expectWholeText(layout: Layout) {
+  let at = 0
+  for (const line of layout.lines) {
+    expect(line.start).toBe(at)
+    at = line.end
+    const text = line.runs.map(run => run.text).join('')
+    expect(text).toBe(layout.text.slice(line.start, line.end))
+  }
+  expect(at).toBe(layout.text.length)
 }

@@ -72,6 +72,37 @@ describe('the bidirectional algorithm', () => {
     expect(lines.length).toBe(91707)
   })
 
+  it('lets no control inside an isolated range reach out of it', () => {
+    const controls = [
+      '\u2066',
+      '\u2067',
+      '\u2068',
+      '\u2069',
+      '\u202a',
+      '\u202b',
+      '\u202d',
+      '\u202e',
+      '\u202c',
+    ]
+    const levelsAround = (inside: string, direction: 'ltr' | 'rtl') => {
+      const [before, after] = ['to (אב) ', ', 12 גד now!']
+      const isolates = [{ start: before.length, end: before.length + inside.length }]
+      const { levels } = bidiLevels(before + inside + after, direction, isolates)
+      return [...levels.slice(0, before.length), ...levels.slice(before.length + inside.length)]
+    }
+    const value = fc.string({
+      unit: fc.constantFrom('a', 'א', ...controls),
+      minLength: 1,
+      maxLength: 12,
+    })
+    fc.assert(
+      fc.property(value, fc.constantFrom('ltr', 'rtl'), (inside, direction) => {
+        expect(levelsAround(inside, direction)).toEqual(levelsAround('a', direction))
+      }),
+      { numRuns: 500 },
+    )
+  })
+
   it('isolates ranges as the controls would, without them in the text', () => {
     const words = fc.constantFrom('abc', 'אבג', 'حسن', '12', ' (', ') ', '-', '\u202e', '\u2069')
     fc.assert(

@@ -24,7 +24,7 @@ export function isTokens(value: unknown): boolean {
     if ('$value' in at) return true
     // An empty list of tokens is still one.
     if (isObject(at.$extensions) && extensionKey in at.$extensions) return true
-    waiting.push(...Object.values(at))
+    for (const entry of Object.values(at)) waiting.push(entry)
   }
   return false
 }

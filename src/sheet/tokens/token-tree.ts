@@ -33,7 +33,7 @@ export function tokensOf(root: Group): Map<string, Token> {
         inner.push({ group: entry, path, type })
       }
     }
-    waiting.push(...inner.reverse())
+    for (const group of inner.reverse()) waiting.push(group)
   }
   return tokens
 }
