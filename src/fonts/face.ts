@@ -1,4 +1,4 @@
-import type { VariationAxis } from './variations.ts'
+import type { Coordinates, VariationAxis } from './variations.ts'
 
 /** A contour's segments in font units, y upward: one letter a segment, its points in `points`. */
 export interface Outline {
@@ -70,6 +70,8 @@ export interface Face {
   /** Whether its license lets documents carry it (`OS/2.fsType`). */
   readonly embeddable: boolean
   readonly axes: readonly VariationAxis[]
+  /** Where on its axes a variable font stands. */
+  readonly coordinates: Coordinates
   readonly glyphCount: number
   /** Glyph of a code point by the face's `cmap`; 0 where there is none. */
   glyphOf(codePoint: number): number

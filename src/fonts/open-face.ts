@@ -43,6 +43,7 @@ export function openFace(
   const face: Face = {
     key,
     ...said,
+    coordinates: at,
     weight: at.get('wght') ?? said.weight,
     bytes,
     glyphOf: codePoint => kept(glyphs, codePoint, c => whileOpen().glyphOf(c)),

@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { deflateSync } from 'node:zlib'
 import { defineSheet, openShelf, typesetter } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
+import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
 import { readPdf } from '../support/pdf.ts'
 
@@ -156,6 +157,19 @@ describe('variable fonts', () => {
     expect(light).toBeLessThan(axis)
     expect(axis).toBeLessThan(heavy)
     expect(beyond).toBe(heavy)
+  })
+
+  it('have shapes of their own in SVG, also where two pictures share a page', async () => {
+    const shelf = await openShelf({ families: [], fonts: [variable] })
+    const { set } = typesetter({ sheet, shelf })
+    const shapes = (markup: string) => {
+      const svg = toSvg(set(markup as '~light[Q]'))
+      return new Map([...svg.matchAll(/<path id="([^"]+)" d="([^"]+)"/g)].map(m => [m[1], m[2]]))
+    }
+    const [light, heavy] = [shapes('~light[Quay]'), shapes('~heavy[Quay]')]
+    expect(light.size).toBe(4)
+    for (const [id, path] of light) expect(heavy.get(id) ?? path).toBe(path)
+    expect(shapes('~light[Q] ~heavy[Q]').size).toBe(2)
   })
 
   it('go into a PDF as they stand, and give their text', async () => {

@@ -104,7 +104,10 @@ interface GlyphDefinitions {
   definitions(): string
 }
 
-/** Ids name face and glyph: where two drawings share a page, one id means one shape. */
+/**
+ * Ids name face and glyph, a variable face with where it stands: where two drawings share a page,
+ * one id means one shape.
+ */
 function glyphDefinitions(): GlyphDefinitions {
   const prefixes = new Map<Face, string>()
   const ids = new Map<string, string | undefined>()
@@ -112,9 +115,10 @@ function glyphDefinitions(): GlyphDefinitions {
   const prefixOf = (face: Face) => {
     let prefix = prefixes.get(face)
     if (prefix === undefined) {
-      const plain = face.postScriptName.replace(/[^A-Za-z0-9-]/g, '')
-      const taken = [...prefixes.values()].filter(p => p === plain || p.startsWith(`${plain}.`))
-      prefix = taken.length > 0 ? `${plain}.${taken.length}` : plain
+      const place = [...face.coordinates].map(([tag, value]) => `-${tag}${value}`).join('')
+      const plain = (face.postScriptName + place).replace(/[^A-Za-z0-9.-]/g, '')
+      const taken = [...prefixes.values()].filter(p => p === plain || p.startsWith(`${plain}_`))
+      prefix = taken.length > 0 ? `${plain}_${taken.length}` : plain
       prefixes.set(face, prefix)
     }
     return prefix
