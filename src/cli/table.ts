@@ -1,5 +1,16 @@
 import pico from 'picocolors'
 
+/**
+ * Color is for people at a terminal: what goes into a file or another program has none, whatever a
+ * build server sets. `NO_COLOR` takes it away, `FORCE_COLOR` asks for it.
+ */
+const { bold } = pico.createColors(wantsColor(process.env, process.stdout.isTTY === true))
+
+function wantsColor({ NO_COLOR, FORCE_COLOR }: NodeJS.ProcessEnv, isTerminal: boolean): boolean {
+  if (NO_COLOR) return false
+  return FORCE_COLOR ? FORCE_COLOR !== '0' : isTerminal
+}
+
 /** Rows as columns of text, the first row as their heads; long cells are not cut. */
 export function table(rows: readonly (readonly string[])[]): string {
   const widths = rows[0].map((_, column) =>
@@ -11,5 +22,5 @@ export function table(rows: readonly (readonly string[])[]): string {
       .join('  ')
       .trimEnd()
   const [heads, ...rest] = rows
-  return [pico.bold(line(heads)), ...rest.map(line)].map(text => `${text}\n`).join('')
+  return [bold(line(heads)), ...rest.map(line)].map(text => `${text}\n`).join('')
 }

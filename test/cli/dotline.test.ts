@@ -272,6 +272,14 @@ describe('dotline fonts', () => {
     })
   })
 
+  it('colors tables for a terminal only, or where it is told to', () => {
+    const list = (env: Record<string, string>) => dotline(['fonts'], { cwd, env }).out
+    const bold = `${String.fromCharCode(27)}[1m`
+    expect(list({ CI: 'true' })).not.toContain(bold)
+    expect(list({ FORCE_COLOR: '1' })).toContain(bold)
+    expect(list({ FORCE_COLOR: '1', NO_COLOR: '1' })).not.toContain(bold)
+  })
+
   it('keeps those that can write a text', () => {
     expect(run('fonts', '--covers', 'Ελληνικά 12').out).toContain('SourceSans3-Regular.ttf')
     expect(run('fonts', '--covers', '漢').out).toBe('no face can write that\n')

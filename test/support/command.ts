@@ -12,11 +12,14 @@ export interface CommandResult {
 /** Runs the built `dotline` command as a user does. */
 export function dotline(
   args: readonly string[],
-  options: { cwd?: string; input?: string } = {},
+  options: { cwd?: string; input?: string; env?: Record<string, string> } = {},
 ): CommandResult {
+  // The command decides on color by itself, and not by what the test runner was told.
+  const { FORCE_COLOR, NO_COLOR, ...env } = process.env
   const { status, stdout, stderr } = spawnSync(process.execPath, [main, ...args], {
     encoding: 'utf8',
     ...options,
+    env: { ...env, ...options.env },
   })
   return { code: status, out: stdout, err: stderr }
 }
