@@ -21,16 +21,19 @@ export {
   rule,
 } from './drawing/index.ts'
 export type {
+  ColorPart,
   Face,
+  FaceAbilities,
   FaceMetrics,
   FontSource,
   ListedFace,
-  Outline,
+  NamedInstance,
   ShapedText,
   Shelf,
   Slant,
   VariationAxis,
 } from './fonts/index.ts'
+export type { Extents, Matrix, Outline } from './geometry/index.ts'
 export type { Align, Cut, Frame, Layout, Line, LineRun } from './layout/index.ts'
 export {
   type Catalog,
@@ -82,7 +85,7 @@ export {
   writeCss,
   writeTokens,
 } from './sheet/index.ts'
-export { type SpecimenOptions, specimen } from './specimen/index.ts'
+export { type SpecimenOptions, specimen, specimenPage } from './specimen/index.ts'
 export {
   type Setting,
   type Typesetter,

@@ -1,3 +1,3 @@
 export * from './core.ts'
-export { openImage, openShelf } from './platform/node.ts'
+export { openImage, openShelf } from './platform/node/index.ts'
 export type { ShelfOptions } from './platform/open-shelf.ts'

@@ -1,60 +1,91 @@
 import { basename } from 'node:path'
 import type { Command } from 'commander'
-import { type ListedFace, openShelf, type Shelf } from 'dot-line'
-import { repeated } from './options.ts'
+import type { FaceAbilities, ListedFace, Shelf } from 'dot-line'
+import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { table } from './table.ts'
 
-interface FontsOptions {
-  readonly font?: string[]
+interface FontsOptions extends FontOptions {
   readonly covers?: string
   readonly json?: true
 }
 
 export function addFonts(program: Command) {
-  program
+  const command = program
     .command('fonts')
     .summary('list the families and faces at hand')
     .description(
-      'Lists families and faces: those built in, and those of files and folders that are named.',
+      'Lists families and faces: those built in, those of files and folders that are named,\n' +
+        'and with --system those of the operating system.',
     )
-    .option('--font <path>', 'a font file, or a folder of them; may be repeated', repeated)
+  addFontOptions(command)
     .option('--covers <text>', 'only faces that can write this')
-    .option('--json', 'as JSON')
+    .option('--json', 'as JSON, with all that each face can do')
     .addHelpText('after', "\nExample:\n  dotline fonts --font ./fonts --covers 'Ελληνικά'")
     .action(listFonts)
 }
 
-interface FontRow {
-  readonly family: string
-  readonly face: ListedFace
+async function listFonts({ covers = '', json, ...fonts }: FontsOptions) {
+  const shelf = await openFonts(fonts)
+  if (json) return printJson(shelf, covers)
+  const rows = shelf.families.flatMap(family => {
+    if (covers === '') return shelf.facesOf(family).map(face => textRow(family, face))
+    const faces = shelf.abilitiesOf(family).filter(face => writes(face, covers))
+    return faces.map(face => textRow(family, face))
+  })
+  if (rows.length === 0) process.stdout.write('no face can write that\n')
+  else process.stdout.write(table([heads, ...rows]))
 }
 
-async function listFonts({ font, covers = '', json }: FontsOptions) {
-  const shelf = await openShelf({ fonts: font })
-  const rows = shelf.families
-    .flatMap(family => shelf.facesOf(family).map((face): FontRow => ({ family, face })))
-    .filter(row => writes(shelf, row, covers))
-  if (json) process.stdout.write(`${JSON.stringify(rows.map(jsonRow), null, 2)}\n`)
-  else if (rows.length === 0) process.stdout.write('no face can write that\n')
-  else
-    process.stdout.write(
-      table([['family', 'weight', 'slant', 'axes', 'file'], ...rows.map(textRow)]),
-    )
-}
-
-function writes(shelf: Shelf, { family, face: { weight, slant } }: FontRow, text: string): boolean {
-  if (text === '') return true
-  const face = shelf.face(family, { weight, slant })
-  return [...text].every(
-    character => /\s/.test(character) || face.glyphOf(character.codePointAt(0) ?? 0) !== 0,
+function printJson(shelf: Shelf, covers: string) {
+  const faces = shelf.families.flatMap(family =>
+    shelf
+      .abilitiesOf(family)
+      .filter(face => writes(face, covers))
+      .map(face => jsonRow(family, face)),
   )
+  process.stdout.write(`${JSON.stringify(faces, null, 2)}\n`)
 }
 
-function jsonRow({ family, face: { weight, weights, slant, axes, name } }: FontRow) {
-  return { family, weight, ...(weights && { weights }), slant, axes, file: name }
+function writes({ coverage }: FaceAbilities, text: string): boolean {
+  return [...text].every(character => {
+    if (/[\s\p{Cf}]/u.test(character)) return true
+    const codePoint = character.codePointAt(0) ?? 0
+    const range = coverage.findIndex((end, i) => i % 2 === 1 && end >= codePoint)
+    return range > 0 && coverage[range - 1] <= codePoint
+  })
 }
 
-function textRow({ family, face: { weight, weights, slant, axes, name } }: FontRow): string[] {
-  const range = weights ? `${weights[0]} to ${weights[1]}` : String(weight)
-  return [family, range, slant, axes.map(axis => axis.tag).join(' '), basename(name)]
+function jsonRow(family: string, { coverage, instances, name, ...face }: FaceAbilities) {
+  const ranges = Array.from({ length: coverage.length / 2 }, (_, i) => [
+    coverage[i * 2],
+    coverage[i * 2 + 1],
+  ])
+  const named = instances.map(instance => ({
+    name: instance.name,
+    coordinates: Object.fromEntries(instance.coordinates),
+  }))
+  return { ...face, family, instances: named, coverage: ranges, file: name }
+}
+
+const heads = ['family', 'weight', 'slant', 'stretch', 'axes', 'notes', 'file']
+
+function textRow(family: string, face: ListedFace): string[] {
+  const { weight, weights, slant, slants = [], stretch, stretches, axes, name } = face
+  return [
+    family,
+    weights ? `${weights[0]} to ${weights[1]}` : String(weight),
+    [slant, ...slants].join(' '),
+    stretches ? `${stretches[0]} to ${stretches[1]}` : String(stretch),
+    axes.map(axis => axis.tag).join(' '),
+    notesOn(face).join(', '),
+    basename(name),
+  ]
+}
+
+function notesOn({ colored, embeddable, openTypeLayout }: ListedFace): string[] {
+  return [
+    ...(colored ? ['color'] : []),
+    ...(openTypeLayout ? [] : ['no OpenType layout']),
+    ...(embeddable ? [] : ['not for documents']),
+  ]
 }

@@ -1,12 +1,13 @@
 import { type Command, Option } from 'commander'
-import { type Align, openShelf, problemLine, type ReaderSettings, typesetter } from 'dot-line'
+import { type Align, problemLine, type ReaderSettings, typesetter } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
+import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { openSheet } from './open-sheet.ts'
-import { namedValue, positiveNumber, repeated, wholeNumber } from './options.ts'
+import { namedValue, positiveNumber, wholeNumber } from './options.ts'
 import { endings, formatOf, writeWhole } from './output.ts'
 import { readMarkup } from './read-markup.ts'
 
-interface RenderOptions {
+interface RenderOptions extends FontOptions {
   readonly text?: string
   readonly sheet?: string
   readonly style?: string
@@ -20,14 +21,13 @@ interface RenderOptions {
   readonly bold?: true
   readonly contrast?: true
   readonly value?: Record<string, string>
-  readonly font?: string[]
   readonly title?: string
   readonly pixelRatio?: number
   readonly output?: string
 }
 
 export function addRender(program: Command) {
-  program
+  const command = program
     .command('render')
     .summary('set marked-up text and write it as a picture or a document')
     .description(
@@ -60,7 +60,7 @@ export function addRender(program: Command) {
     .option('--bold', 'the reader wants bold text')
     .option('--contrast', 'the reader wants more contrast')
     .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue)
-    .option('--font <path>', 'one more font, or a folder of them; may be repeated', repeated)
+  addFontOptions(command)
     .option('--title <text>', 'what the picture or document is called')
     .option('--pixel-ratio <number>', 'pixels a unit in a PNG', positiveNumber, 1)
     .option(
@@ -80,7 +80,7 @@ async function render(file: string | undefined, options: RenderOptions) {
   const format = output === undefined ? undefined : formatOf(output)
   const markup = readMarkup(file, options.text)
   const sheet = openSheet(options.sheet, options.mode)
-  const shelf = await openShelf({ fonts: options.font })
+  const shelf = await openFonts(options)
   const setter = typesetter({ sheet, shelf, reader: readerOf(options) })
   const { style, width, lines, align, value: values } = options
   const layout = setter.set(markup.text, {

@@ -1,33 +1,34 @@
+import { extname } from 'node:path'
 import type { Command } from 'commander'
-import { openShelf, specimen } from 'dot-line'
+import { specimen, specimenPage } from 'dot-line'
+import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { repeated } from './options.ts'
 import { endings, formatOf, writeWhole } from './output.ts'
 
-interface SpecimenOptions {
-  readonly font?: string[]
+interface SpecimenOptions extends FontOptions {
   readonly family?: string[]
   readonly text?: string
   readonly output: string
 }
 
 export function addSpecimen(program: Command) {
-  program
+  const command = program
     .command('specimen')
     .summary('draw families in themselves, to look through and pick from')
     .description(
       'Draws each family in itself: a line, its faces, figures, accents, and a line of your own.',
     )
-    .option('--font <path>', 'a font file, or a folder of them; may be repeated', repeated)
+  addFontOptions(command)
     .option('--family <name>', 'only this family; may be repeated', repeated)
     .option('-t, --text <line>', 'a line of your own')
     .option(
       '-o, --output <file>',
-      `where to write; its ending is one of ${endings}`,
+      `where to write; its ending is one of ${endings}, .html`,
       'specimen.svg',
     )
     .addHelpText(
       'after',
-      "\nExample:\n  dotline specimen --font ./fonts -t 'Saint Orrin’s Landing' -o fonts.pdf",
+      "\nExample:\n  dotline specimen --font ./fonts -t 'Saint Orrin’s Landing' -o fonts.html",
     )
     .action(writeSpecimen)
 }
@@ -35,14 +36,18 @@ export function addSpecimen(program: Command) {
 /** Fewer families than this are drawn before anybody waits. */
 const worthTelling = 8
 
-async function writeSpecimen({ font, family: families, text, output }: SpecimenOptions) {
-  const format = formatOf(output)
-  const shelf = await openShelf({ fonts: font })
+async function writeSpecimen({ family: families, text, output, ...fonts }: SpecimenOptions) {
+  const isPage = extname(output).toLowerCase() === '.html'
+  const format = isPage ? undefined : formatOf(output)
+  const shelf = await openFonts(fonts)
   const isTold = process.stderr.isTTY && (families ?? shelf.families).length >= worthTelling
   const progress = (family: string, done: number, total: number) => {
     process.stderr.write(`\r\u001b[K${done + 1} of ${total}  ${family}`)
   }
-  const drawing = specimen(shelf, { families, text, ...(isTold && { progress }) })
+  const options = { families, text, ...(isTold && { progress }) }
+  const written = format
+    ? format(specimen(shelf, options), { pixelRatio: 2 })
+    : specimenPage(shelf, options)
   if (isTold) process.stderr.write('\r\u001b[K')
-  writeWhole(output, format(drawing, { pixelRatio: 2 }))
+  writeWhole(output, written)
 }

@@ -1,19 +1,6 @@
+import type { Extents, Outline } from '../geometry/index.ts'
+import type { ColorPart } from './color-glyph.ts'
 import type { Coordinates, VariationAxis } from './variations.ts'
-
-/** A contour's segments in font units, y upward: one letter a segment, its points in `points`. */
-export interface Outline {
-  /** `M` move (1 point), `L` line (1), `Q` quadratic (2), `C` cubic (3), `Z` close (0). */
-  readonly segments: string
-  readonly points: Float32Array
-}
-
-/** A rectangle in font units, y upward; an empty glyph has none. */
-export interface Extents {
-  readonly left: number
-  readonly bottom: number
-  readonly right: number
-  readonly top: number
-}
 
 export type Slant = 'normal' | 'italic' | 'oblique'
 
@@ -52,7 +39,16 @@ export interface FaceMetrics {
   readonly xHeight: number
   /** Degrees, counter-clockwise; an italic's is negative. */
   readonly italicAngle: number
+  /** The middle of an underline, below the baseline and so negative; and how thick it is. */
+  readonly underlinePosition: number
+  readonly underlineThickness: number
+  /** The top of a line that strikes text out, and how thick it is. */
+  readonly strikePosition: number
+  readonly strikeThickness: number
 }
+
+/** What a family does not have and is made of the face there is. */
+export type MadeUp = 'weight' | 'slant'
 
 /** One face of a family, open. */
 export interface Face {
@@ -63,12 +59,18 @@ export interface Face {
   /** 1 to 1000. */
   readonly weight: number
   readonly slant: Slant
+  /** Percent of the usual width. */
+  readonly stretch: number
+  /** What of its weight and slant is not of the font, but made up. */
+  readonly madeUp: readonly MadeUp[]
   readonly metrics: FaceMetrics
   readonly bytes: Uint8Array
-  /** What its outlines are written in: TrueType's `glyf` table, or `CFF`. */
-  readonly outlineFormat: 'glyf' | 'CFF'
+  /** What its outlines are written in: a table of the font. */
+  readonly outlineFormat: 'glyf' | 'CFF' | 'CFF2'
   /** Whether its license lets documents carry it (`OS/2.fsType`). */
   readonly embeddable: boolean
+  /** Whether some of its glyphs have colors of their own. */
+  readonly colored: boolean
   readonly axes: readonly VariationAxis[]
   /** Where on its axes a variable font stands. */
   readonly coordinates: Coordinates
@@ -78,6 +80,10 @@ export interface Face {
   advance(glyph: number): number
   extents(glyph: number): Extents | undefined
   outline(glyph: number): Outline
+  /** What a glyph of colors of its own is painted with; undefined where it takes the text's ink. */
+  colorParts(glyph: number): readonly ColorPart[] | undefined
+  /** Whether a glyph looks as it does in the font's own bytes: neither colored nor made up. */
+  isPlain(glyph: number): boolean
   shape(text: string, segment: Segment): ShapedText
   /** A font file with these glyphs only, under the ids they had. */
   subset(glyphs: Iterable<number>): Uint8Array

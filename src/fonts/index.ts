@@ -1,15 +1,29 @@
-export { fontsIn } from './containers/open-container.ts'
+export type {
+  BlendMode,
+  ColorPart,
+  ColorStop,
+  LinearPaint,
+  Paint,
+  RadialPaint,
+} from './color-glyph.ts'
+export { type FontFile, fileOf } from './containers/font-file.ts'
+export { type ContainedFont, fontOf, fontsIn } from './containers/open-container.ts'
+export { type Coverage, isCovered } from './coverage.ts'
 export { startEngine } from './engine/harfbuzz.ts'
 export { startSubsetter } from './engine/subsetter.ts'
-export type { Extents, Face, FaceMetrics, Outline, Segment, ShapedText, Slant } from './face.ts'
+export type { Face, FaceMetrics, MadeUp, Segment, ShapedText, Slant } from './face.ts'
+export type { FaceTraits, WantedTraits } from './match-face.ts'
+export { nearestFace } from './match-face.ts'
 export type { FontEngines } from './open-face.ts'
 export {
   entryFor,
+  type FaceAbilities,
   type FontSource,
   type ListedFace,
   type Shelf,
   type ShelfEntry,
+  type Synthesis,
   shelfOf,
   type WantedFace,
 } from './shelf.ts'
-export type { VariationAxis } from './variations.ts'
+export type { Coordinates, NamedInstance, VariationAxis } from './variations.ts'

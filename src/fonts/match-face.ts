@@ -1,29 +1,66 @@
 import type { Slant } from './face.ts'
 
+/** Least and most of what a variable font can take. */
+export type Range = readonly [least: number, most: number]
+
+/** What faces of a family are told apart by. */
 export interface FaceTraits {
+  /** 1 to 1000. */
   readonly weight: number
   readonly slant: Slant
+  /** Percent of the usual width. */
+  readonly stretch: number
   /** The weights a variable font can take. */
-  readonly weights?: readonly [least: number, most: number]
+  readonly weights?: Range
+  /** The widths a variable font can take. */
+  readonly stretches?: Range
+  /** The slants a variable font can take besides its own. */
+  readonly slants?: readonly Slant[]
+}
+
+/** What is wanted of a face. */
+export interface WantedTraits {
+  readonly weight: number
+  readonly slant: Slant
+  /** 100 without it. */
+  readonly stretch?: number
 }
 
 /**
- * The face nearest to what is wanted, by CSS Fonts 4, section 5.2: slant first, then weight.
- * `faces` must not be empty.
+ * The face nearest to what is wanted, by CSS Fonts 4, section 5.2: stretch first, then slant, then
+ * weight, each step keeping only the faces that are best by it. `faces` must not be empty.
  */
-export function nearestFace<T extends FaceTraits>(faces: readonly T[], wanted: FaceTraits): T {
-  const order = slantOrder[wanted.slant]
-  const bySlant = order.map(slant => faces.filter(face => face.slant === slant))
-  const candidates = bySlant.find(list => list.length > 0) ?? faces
-  return candidates.reduce((best, face) =>
-    distance(face, wanted) < distance(best, wanted) ? face : best,
+export function nearestFace<T extends FaceTraits>(faces: readonly T[], wanted: WantedTraits): T {
+  const { stretch = 100, slant, weight } = wanted
+  const byStretch = nearest(faces, face =>
+    stretchDistance(taken(face.stretches, face.stretch, stretch), stretch),
   )
+  const bySlant = nearest(byStretch, face => slantDistance(face, slant))
+  const [found] = nearest(bySlant, face =>
+    weightDistance(taken(face.weights, face.weight, weight), weight),
+  )
+  return found
 }
 
-/** Of a variable font, the weight that is taken is the nearest it has. */
-function distance({ weight, weights }: FaceTraits, wanted: FaceTraits): number {
-  const taken = weights ? Math.min(weights[1], Math.max(weights[0], wanted.weight)) : weight
-  return weightDistance(taken, wanted.weight)
+/** Those at the least distance, in the order they were in. */
+function nearest<T>(faces: readonly T[], distanceOf: (face: T) => number): readonly T[] {
+  const distances = faces.map(distanceOf)
+  const least = distances.reduce((a, b) => Math.min(a, b), Infinity)
+  return faces.filter((_, i) => distances[i] === least)
+}
+
+/** Of a variable font, what is taken is the nearest it has. */
+function taken(range: Range | undefined, own: number, wanted: number): number {
+  return range ? Math.min(range[1], Math.max(range[0], wanted)) : own
+}
+
+/** Larger than any difference, so that one direction is searched before the other. */
+const elsewhere = 2000
+
+/** Up to 100 %: narrower first, then wider. Above: wider first. */
+function stretchDistance(stretch: number, wanted: number): number {
+  const isFirst = wanted <= 100 ? stretch <= wanted : stretch >= wanted
+  return Math.abs(stretch - wanted) + (isFirst ? 0 : elsewhere)
 }
 
 const slantOrder: Record<Slant, readonly Slant[]> = {
@@ -32,8 +69,9 @@ const slantOrder: Record<Slant, readonly Slant[]> = {
   oblique: ['oblique', 'italic', 'normal'],
 }
 
-/** Larger than any difference of weights, so that one direction is searched before the other. */
-const elsewhere = 2000
+function slantDistance({ slant, slants = [] }: FaceTraits, wanted: Slant): number {
+  return Math.min(...[slant, ...slants].map(s => slantOrder[wanted].indexOf(s)))
+}
 
 /**
  * From 400 to 500: up to 500 first, then below, then above. Under 400: below, then above. Over

@@ -1,16 +1,25 @@
-import { fail, nearestName } from '../problem/index.ts'
+import { fail, nearestName, type Problem } from '../problem/index.ts'
 import type { ContainedFont } from './containers/open-container.ts'
-import type { Face, Slant } from './face.ts'
-import { type FaceTraits, nearestFace } from './match-face.ts'
-import { type FontEngines, inspectFace, openFace } from './open-face.ts'
-import { coordinatesFor, type VariationAxis, type WantedVariation } from './variations.ts'
+import { type Coverage, readCoverage } from './coverage.ts'
+import type { Face, FaceMetrics, MadeUp, Slant } from './face.ts'
+import { type FaceNames, readFaceNames } from './face-names.ts'
+import { readLayoutTags } from './layout-tags.ts'
+import { type FaceTraits, nearestFace, type WantedTraits } from './match-face.ts'
+import { type FontEngines, openFace } from './open-face.ts'
+import {
+  type Coordinates,
+  coordinatesFor,
+  type NamedInstance,
+  type VariationAxis,
+  variableTraits,
+  type WantedVariation,
+} from './variations.ts'
 
 /** A font file that the shelf may open. */
 export interface ShelfEntry extends FaceTraits {
   readonly family: string
   /** What messages call it: the file's path or URL. */
   readonly name: string
-  readonly axes?: readonly VariationAxis[]
   readonly font: () => ContainedFont
 }
 
@@ -19,19 +28,46 @@ export type FontSource = string | URL | Uint8Array
 
 /** What a style wants of a face. */
 export interface WantedFace extends WantedVariation {
-  readonly slant: Slant
+  /** What may be made up where the family does not have it. */
+  readonly synthesis?: Synthesis
 }
+
+export type Synthesis = 'none' | MadeUp | 'all'
 
 /** A face as lists show it. */
 export interface ListedFace extends FaceTraits {
+  readonly family: string
   /** The file it is in. */
   readonly name: string
   readonly axes: readonly VariationAxis[]
+  /** Whether its license lets documents carry it. */
+  readonly embeddable: boolean
+  /** Whether some of its glyphs have colors of their own. */
+  readonly colored: boolean
+  /** Without it, letters stand as they come: no kerning, no ligatures, no joining, no marks in place. */
+  readonly openTypeLayout: boolean
+}
+
+/** All that a face can do. */
+export interface FaceAbilities extends ListedFace {
+  readonly postScriptName: string
+  readonly glyphCount: number
+  readonly instances: readonly NamedInstance[]
+  /** Tags of OpenType features, such as `smcp`. */
+  readonly features: readonly string[]
+  /** Tags of the scripts its OpenType layout is made for, such as `arab`. */
+  readonly scripts: readonly string[]
+  /** Code points, as ranges: first and last of each, one behind the other. */
+  readonly coverage: Uint32Array
+  /** In font units; without the heights the font does not state. */
+  readonly metrics: Partial<FaceMetrics>
 }
 
 /** The faces at hand. */
 export interface Shelf {
   readonly families: readonly string[]
+  /** Fonts of the operating system that could not be read, and so are not on the shelf. */
+  readonly problems: readonly Problem[]
   /** Families compare without regard to case, as in CSS. */
   has(family: string): boolean
   /** The known family nearest in name. */
@@ -40,6 +76,10 @@ export interface Shelf {
   face(family: string, wanted: WantedFace): Face
   /** Every face of a family. */
   facesOf(family: string): readonly ListedFace[]
+  /** What each face of a family can do, read from its tables. */
+  abilitiesOf(family: string): readonly FaceAbilities[]
+  /** What the face of a family that is nearest to what is wanted has glyphs for. */
+  coverage(family: string, wanted: WantedTraits): Coverage
   /** Puts more fonts on the shelf. Throws `unreadable-font`, `bad-font`. */
   add(...fonts: readonly FontSource[]): Promise<void>
   /** Gives the memory of all open faces back. The shelf cannot be used after. */
@@ -53,13 +93,18 @@ export interface ShelfParts {
   readonly names: Readonly<Record<string, string>>
   /** Reads fonts that are added later. */
   readonly read: (font: FontSource) => Promise<readonly ShelfEntry[]>
+  readonly problems: readonly Problem[]
 }
 
+/** Weights from here on are bold: a family that has none of them may be made bold. */
+const boldFrom = 600
+
 /** A shelf over font files; each is opened when the first text is set in it. */
-export function shelfOf({ entries, engines, names, read }: ShelfParts): Shelf {
-  const all: ShelfEntry[] = []
+export function shelfOf({ entries, engines, names, read, problems }: ShelfParts): Shelf {
   const byFamily = new Map<string, ShelfEntry[]>()
   const families = new Map<string, string>()
+  const keys = new Map<ShelfEntry, number>()
+  const coverages = new Map<ShelfEntry, Coverage>()
   const open = new Map<string, { face: Face; release: () => void }>()
   const shortNames = new Map(
     Object.entries(names).map(([name, family]) => [name.toLowerCase(), family]),
@@ -68,9 +113,11 @@ export function shelfOf({ entries, engines, names, read }: ShelfParts): Shelf {
 
   function put(entry: ShelfEntry) {
     const key = entry.family.toLowerCase()
-    byFamily.set(key, [...(byFamily.get(key) ?? []), entry])
-    families.set(key, entry.family)
-    all.push(entry)
+    const known = byFamily.get(key)
+    if (known) known.push(entry)
+    else byFamily.set(key, [entry])
+    if (!families.has(key)) families.set(key, entry.family)
+    keys.set(entry, keys.size)
   }
 
   /** The key of a family, by its own name or a short one. */
@@ -85,6 +132,15 @@ export function shelfOf({ entries, engines, names, read }: ShelfParts): Shelf {
     if (found) return found
     const nearest = nearestName(family, [...families.values(), ...shortNames.keys()])
     return fail('unknown-family', `no family '${family}' on the shelf`, { nearest })
+  }
+
+  function coverageOf(entry: ShelfEntry): Coverage {
+    let coverage = coverages.get(entry)
+    if (!coverage) {
+      coverage = readCoverage(entry.font().tables)
+      coverages.set(entry, coverage)
+    }
+    return coverage
   }
 
   for (const entry of entries) put(entry)
@@ -102,19 +158,25 @@ export function shelfOf({ entries, engines, names, read }: ShelfParts): Shelf {
     get families() {
       return [...families.values()]
     },
+    problems,
     has: family => byFamily.has(keyOf(family)),
     nearest: family => nearestName(family, [...families.values(), ...shortNames.keys()]),
-    facesOf: family =>
-      entriesOf(family).map(({ weight, weights, slant, name, axes = [] }) => {
-        return { weight, slant, name, axes, ...(weights && { weights }) }
-      }),
+    facesOf: family => entriesOf(family).map(entry => listed(entry, namesOf(entry))),
+    abilitiesOf: family =>
+      entriesOf(family).map(entry => abilitiesOf(entry, namesOf(entry), coverageOf(entry))),
+    coverage: (family, wanted) => coverageOf(nearestFace(entriesOf(family), wanted)),
     face(family, wanted) {
       const entry = nearestFace(entriesOf(family), wanted)
-      const at = coordinatesFor(entry.axes ?? [], wanted)
-      const key = [all.indexOf(entry), ...[...at].flat()].join(' ')
+      const { axes } = namesOf(entry)
+      const at = coordinatesFor(axes, wanted)
+      const slant = slantAt(entry, wanted)
+      const madeUp = madeUpFor(entry, slant, at, wanted)
+      const key = [keys.get(entry), ...[...at].flat(), ...madeUp].join(' ')
       let opened = open.get(key)
       if (!opened) {
-        opened = openFace(engines, entry.font(), at, entry.name, key)
+        const stretch = at.get('wdth') ?? entry.stretch
+        const order = { font: entry.font(), name: entry.name, key, at, slant, stretch, madeUp }
+        opened = openFace(engines, order)
         open.set(key, opened)
       }
       return opened.face
@@ -131,17 +193,70 @@ export function shelfOf({ entries, engines, names, read }: ShelfParts): Shelf {
   }
 }
 
+const namesRead = new WeakMap<ShelfEntry, FaceNames>()
+
+/** What the font of an entry says of itself, read once. */
+function namesOf(entry: ShelfEntry): FaceNames {
+  let names = namesRead.get(entry)
+  if (!names) {
+    names = readFaceNames(entry.font().tables, entry.name)
+    namesRead.set(entry, names)
+  }
+  return names
+}
+
+function listed(entry: ShelfEntry, said: FaceNames): ListedFace {
+  const { family, weight, slant, stretch, weights, stretches, slants, name } = entry
+  const { axes, embeddable, colored, openTypeLayout } = said
+  return {
+    ...{ family, weight, slant, stretch, name, axes, embeddable, colored, openTypeLayout },
+    ...(weights && { weights }),
+    ...(stretches && { stretches }),
+    ...(slants && { slants }),
+  }
+}
+
+function abilitiesOf(entry: ShelfEntry, said: FaceNames, coverage: Coverage): FaceAbilities {
+  const { postScriptName, glyphCount, instances, metrics } = said
+  const tags = readLayoutTags(entry.font().tables)
+  return {
+    ...listed(entry, said),
+    postScriptName,
+    glyphCount,
+    instances,
+    metrics,
+    ...tags,
+    coverage,
+  }
+}
+
+/** The slant a face has for what is wanted: its own, or one it can take on its axes. */
+function slantAt({ slant, slants = [] }: ShelfEntry, wanted: WantedTraits): Slant {
+  if (wanted.slant === 'normal' || slant !== 'normal' || slants.length === 0) return slant
+  return slants.includes(wanted.slant) ? wanted.slant : slants[0]
+}
+
+/** What of weight and slant is made up: only what is wanted, not there, and allowed. */
+function madeUpFor(
+  entry: ShelfEntry,
+  slant: Slant,
+  at: Coordinates,
+  { weight, slant: wantedSlant, synthesis = 'none' }: WantedFace,
+): MadeUp[] {
+  const may = (what: MadeUp) => synthesis === 'all' || synthesis === what
+  const isLight = weight >= boldFrom && (at.get('wght') ?? entry.weight) < boldFrom
+  const isUpright = wantedSlant !== 'normal' && slant === 'normal'
+  const madeUp: MadeUp[] = []
+  if (isLight && may('weight')) madeUp.push('weight')
+  if (isUpright && may('slant')) madeUp.push('slant')
+  return madeUp
+}
+
 /** An entry for a font, with what it says of itself; throws `bad-font`. */
 export function entryFor(font: ContainedFont, name: string): ShelfEntry {
-  const { family, weight, slant, axes } = inspectFace(font, name)
-  const weights = axes.find(axis => axis.tag === 'wght')
-  return {
-    family,
-    weight,
-    slant,
-    name,
-    axes,
-    font: () => font,
-    ...(weights && { weights: [weights.least, weights.most] as const }),
-  }
+  const said = readFaceNames(font.tables, name)
+  const { family, weight, slant, stretch, axes } = said
+  const entry = { family, weight, slant, stretch, name, font: () => font, ...variableTraits(axes) }
+  namesRead.set(entry, said)
+  return entry
 }

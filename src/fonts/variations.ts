@@ -1,3 +1,6 @@
+import type { Slant } from './face.ts'
+import type { FaceTraits, Range, WantedTraits } from './match-face.ts'
+
 /** An axis of a variable font (OpenType `fvar`). */
 export interface VariationAxis {
   readonly tag: string
@@ -39,22 +42,27 @@ export function readAxes(table: DataView | undefined, nameOf: (id: number) => st
 }
 
 /** What a face is wanted for, where its font is variable. */
-export interface WantedVariation {
-  readonly weight: number
-  readonly stretch?: number
+export interface WantedVariation extends WantedTraits {
   readonly axes?: Coordinates
 }
 
+/** Where the `slnt` axis stands for slanted text (CSS Fonts 4, `oblique`): degrees, as it counts them. */
+const lean = -14
+
 /**
- * The coordinates for a style: weight and stretch on their axes (`wght`, `wdth`), the style's own
- * axes over them, each within what the font has.
+ * The coordinates for a style: weight, stretch and slant on their axes (`wght`, `wdth`, `ital`,
+ * `slnt`), the style's own axes over them, each within what the font has.
  */
 export function coordinatesFor(
   fontAxes: readonly VariationAxis[],
   wanted: WantedVariation,
 ): Coordinates {
-  const asked = new Map([['wght', wanted.weight]])
-  if (wanted.stretch !== undefined) asked.set('wdth', wanted.stretch)
+  const { weight, stretch = 100, slant } = wanted
+  const asked = new Map([
+    ['wght', weight],
+    ['wdth', stretch],
+  ])
+  if (slant !== 'normal') asked.set('ital', 1).set('slnt', lean)
   for (const [tag, value] of wanted.axes ?? []) asked.set(tag, value)
   const coordinates = new Map<string, number>()
   for (const { tag, least, most } of fontAxes) {
@@ -62,4 +70,21 @@ export function coordinatesFor(
     if (value !== undefined) coordinates.set(tag, Math.min(most, Math.max(least, value)))
   }
   return coordinates
+}
+
+/** What a variable font can take on its axes beside what it says of itself. */
+export function variableTraits(axes: readonly VariationAxis[]): Partial<FaceTraits> {
+  const rangeOf = (tag: string): Range | undefined => {
+    const axis = axes.find(a => a.tag === tag)
+    return axis && [axis.least, axis.most]
+  }
+  const [weights, stretches] = [rangeOf('wght'), rangeOf('wdth')]
+  const slants: Slant[] = []
+  if ((rangeOf('ital')?.[1] ?? 0) >= 1) slants.push('italic')
+  if ((rangeOf('slnt')?.[0] ?? 0) < 0) slants.push('oblique')
+  return {
+    ...(weights && { weights }),
+    ...(stretches && { stretches }),
+    ...(slants.length > 0 && { slants }),
+  }
 }

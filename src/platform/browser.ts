@@ -1,12 +1,16 @@
 import { type Picture, readPicture } from '../drawing/index.ts'
-import type { Shelf } from '../fonts/index.ts'
+import { fileOf, type Shelf } from '../fonts/index.ts'
 import { fail } from '../problem/index.ts'
 import { openShelfFrom, type ShelfOptions, type Supply } from './open-shelf.ts'
 
 const modules = new Map<string, Promise<WebAssembly.Module>>()
 
 const supply: Supply = {
-  read: source => fetchBytes(source),
+  read: async source => fileOf(await fetchBytes(source)),
+  systemFiles: async () =>
+    fail('no-system-fonts', 'a web page cannot read the fonts of the operating system', {
+      hint: 'name fonts by URL',
+    }),
   files: async source => [source],
   async prepare(urls) {
     const fetched = await Promise.all(urls.map(url => fetchBytes(url)))

@@ -1,6 +1,10 @@
 import {
+  type ContainedFont,
   entryFor,
+  type FontFile,
   type FontSource,
+  fileOf,
+  fontOf,
   fontsIn,
   type Shelf,
   type ShelfEntry,
@@ -8,7 +12,7 @@ import {
   startEngine,
   startSubsetter,
 } from '../fonts/index.ts'
-import { fail } from '../problem/index.ts'
+import { DotLineError, fail, type Problem } from '../problem/index.ts'
 import {
   type BuiltInFace,
   builtInFaces,
@@ -25,6 +29,8 @@ export interface ShelfOptions {
    * folder for all fonts in it) or as a URL.
    */
   readonly fonts?: readonly FontSource[]
+  /** Also those in the font folders of the operating system (Node); what is broken is left out. */
+  readonly system?: boolean
   /** Short names for families: `{ heading: 'Literata' }`. */
   readonly names?: Readonly<Record<string, string>>
   /**
@@ -37,7 +43,9 @@ export interface ShelfOptions {
 /** How bytes arrive: all that differs between Node and browsers. */
 export interface Supply {
   /** Reads what a caller names: a path or a URL. */
-  read(source: string | URL): Promise<Uint8Array>
+  read(source: string | URL): Promise<FontFile>
+  /** The font files of the operating system. */
+  systemFiles(): Promise<readonly string[]>
   /** The font files a source stands for: those of a folder, or itself. */
   files(source: string | URL): Promise<readonly (string | URL)[]>
   /** Files of the package itself, made ready so that `bytes` can be called at any time after. */
@@ -50,11 +58,12 @@ export interface Supply {
 
 export async function openShelfFrom(supply: Supply, options: ShelfOptions): Promise<Shelf> {
   const wanted = builtInFaces.filter(face => options.families?.includes(face.family) ?? true)
-  const [engineModule, subsetterModule, bytesOf, added] = await Promise.all([
+  const [engineModule, subsetterModule, bytesOf, added, system] = await Promise.all([
     supply.compile(engineUrl),
     options.embedding ? supply.compile(subsetterUrl) : undefined,
     supply.prepare(wanted.map(face => face.url)),
     Promise.all((options.fonts ?? []).map(font => readEntries(supply, font))),
+    options.system ? systemEntries(supply) : { entries: [], problems: [] },
   ])
   const builtIn = wanted.map(face => builtInEntry(face, () => bytesOf(face.url)))
   const subsetter = () => {
@@ -65,16 +74,17 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
     })
   }
   return shelfOf({
-    entries: [...added.flat(), ...builtIn],
+    entries: [...added.flat(), ...builtIn, ...system.entries],
     engines: { engine: startEngine(engineModule), subsetter },
     names: options.names ?? {},
     read: font => readEntries(supply, font),
+    problems: system.problems,
   })
 }
 
 /** The faces in a font: one, those of a collection, or of every font in a folder. */
 async function readEntries(supply: Supply, source: FontSource): Promise<ShelfEntry[]> {
-  if (source instanceof Uint8Array) return entriesIn(source, 'font given as bytes')
+  if (source instanceof Uint8Array) return entriesIn(fileOf(source), 'font given as bytes')
   const files = await supply.files(source)
   const found = await Promise.all(
     files.map(async file => entriesIn(await supply.read(file), String(file))),
@@ -82,17 +92,38 @@ async function readEntries(supply: Supply, source: FontSource): Promise<ShelfEnt
   return found.flat()
 }
 
-async function entriesIn(bytes: Uint8Array, name: string): Promise<ShelfEntry[]> {
-  return (await fontsIn(bytes, name)).map(font => entryFor(font, name))
+/** Nobody chose the fonts of a system one by one: what cannot be read of them is told, and left out. */
+async function systemEntries(supply: Supply) {
+  const entries: ShelfEntry[] = []
+  const problems: Problem[] = []
+  for (const file of await supply.systemFiles()) {
+    try {
+      entries.push(...(await entriesIn(await supply.read(file), file)))
+    } catch (error) {
+      if (!(error instanceof DotLineError)) throw error
+      problems.push(...error.problems.map(p => ({ ...p, severity: 'warning' }) as const))
+    }
+  }
+  return { entries, problems }
+}
+
+async function entriesIn(file: FontFile, name: string): Promise<ShelfEntry[]> {
+  return (await fontsIn(file, name)).map(font => entryFor(font, name))
 }
 
 function builtInEntry(face: BuiltInFace, bytes: () => Uint8Array): ShelfEntry {
   const { family, weight, slant, url } = face
+  const name = url.pathname.split('/').at(-1) ?? family
+  let font: ContainedFont | undefined
   return {
     family,
     weight,
     slant,
-    name: url.pathname.split('/').at(-1) ?? family,
-    font: () => ({ bytes: bytes(), index: 0 }),
+    stretch: 100,
+    name,
+    font() {
+      font ??= fontOf(fileOf(bytes()), name)
+      return font
+    },
   }
 }

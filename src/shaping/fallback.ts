@@ -8,25 +8,29 @@ export interface FaceRun {
   readonly face: Face
 }
 
+/** Finds a face on the shelf for a grapheme that none of a style's has; in color where that is asked. */
+export type Elsewhere = (grapheme: string, colored: boolean) => Face | undefined
+
 /**
- * Which of a style's faces writes what: each grapheme whole, in the first face that has all of it.
- * Spaces, digits, punctuation and marks stay in the face of what is before them where that has
- * them. What no face has stays in the first, which shows a box for it.
+ * Which face writes what: each grapheme whole, in the first of a style's faces that has all of it,
+ * or in one found elsewhere. Spaces, digits, punctuation and marks stay in the face of what is
+ * before them where that has them. What no face has stays in the first, which shows a box for it.
  */
 export function faceRuns(
   text: string,
   start: number,
   end: number,
   faces: readonly Face[],
+  elsewhere: Elsewhere,
 ): FaceRun[] {
   const [first] = faces
-  if (faces.length === 1) return [{ start, end, face: first }]
+  if (isAllIn(first, text, start, end)) return [{ start, end, face: first }]
   const runs: FaceRun[] = []
   let at = start
   for (const graphemeEnd of graphemes(text.slice(start, end))) {
     const next = start + graphemeEnd
     const last = runs.at(-1)
-    const face = faceFor(text, at, next, faces, last?.face)
+    const face = faceFor(text.slice(at, next), faces, last?.face, elsewhere)
     if (last && last.face === face) last.end = next
     else runs.push({ start: at, end: next, face })
     at = next
@@ -34,28 +38,39 @@ export function faceRuns(
   return runs
 }
 
-function faceFor(
-  text: string,
-  start: number,
-  end: number,
-  faces: readonly Face[],
-  current: Face | undefined,
-): Face {
-  if (current && isCommon(text, start, end) && covers(current, text, start, end)) return current
-  return faces.find(face => covers(face, text, start, end)) ?? faces[0]
+/** Most texts are in one face from end to end: no grapheme of them need be looked at by itself. */
+function isAllIn(face: Face, text: string, start: number, end: number): boolean {
+  const part = text.slice(start, end)
+  return !part.includes(emojiStyle) && covers(face, part)
 }
 
-function isCommon(text: string, start: number, end: number): boolean {
-  for (let i = start; i < end; i++) {
-    const codePoint = text.codePointAt(i) ?? 0
-    if (!isCommonScript(codePoint)) return false
-    if (codePoint > 0xffff) i++
+/** Asks for the character before it as a picture (UTS #51, section 2.8). */
+const emojiStyle = '\ufe0f'
+
+function faceFor(
+  grapheme: string,
+  faces: readonly Face[],
+  current: Face | undefined,
+  elsewhere: Elsewhere,
+): Face {
+  const asPicture = grapheme.includes(emojiStyle)
+  if (current && !asPicture && isCommon(grapheme) && covers(current, grapheme)) return current
+  const able = faces.filter(face => covers(face, grapheme))
+  const picture = asPicture
+    ? (able.find(face => face.colored) ?? elsewhere(grapheme, true))
+    : undefined
+  return picture ?? able[0] ?? elsewhere(grapheme, false) ?? faces[0]
+}
+
+function isCommon(grapheme: string): boolean {
+  for (const character of grapheme) {
+    if (!isCommonScript(character.codePointAt(0) ?? 0)) return false
   }
   return true
 }
 
-function covers(face: Face, text: string, start: number, end: number): boolean {
-  for (let i = start; i < end; i++) {
+function covers(face: Face, text: string): boolean {
+  for (let i = 0; i < text.length; i++) {
     const codePoint = text.codePointAt(i) ?? 0
     if (face.glyphOf(codePoint) === 0 && !isInvisible(codePoint)) return false
     if (codePoint > 0xffff) i++
@@ -63,13 +78,15 @@ function covers(face: Face, text: string, start: number, end: number): boolean {
   return true
 }
 
-/** Joiners, variation selectors and marks of direction, which need no glyph. */
-function isInvisible(codePoint: number): boolean {
+/** Joiners, variation selectors, tags and marks of direction, which need no glyph. */
+export function isInvisible(codePoint: number): boolean {
   return (
     (codePoint >= 0x200b && codePoint <= 0x200f) ||
     (codePoint >= 0x202a && codePoint <= 0x202e) ||
     (codePoint >= 0x2060 && codePoint <= 0x206f) ||
     (codePoint >= 0xfe00 && codePoint <= 0xfe0f) ||
+    (codePoint >= 0xe0000 && codePoint <= 0xe0fff) ||
+    codePoint === 0xad ||
     codePoint === 0xfeff ||
     codePoint === 0xfffc
   )

@@ -3,10 +3,11 @@ import type { InlineBox } from '../markup/index.ts'
 import { errorProblem, type Problem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { bidiLevels, needsBidi, scripts, scriptTag } from '../unicode/index.ts'
-import { faceRuns } from './fallback.ts'
+import { type Elsewhere, faceRuns } from './fallback.ts'
 import { candidateFaces, findFace } from './find-face.ts'
 import type { GlyphRun, Item } from './glyph-run.ts'
 import type { Shape } from './shape-cache.ts'
+import { shelfFallback } from './shelf-fallback.ts'
 import { shapedLogically } from './slice-glyphs.ts'
 import type { Spacing } from './spacing.ts'
 import type { StyledParagraph, StyledRun } from './styled-text.ts'
@@ -70,6 +71,7 @@ function boxRun(item: Item, box: InlineBox): GlyphRun {
 /** What shaping takes of a style. */
 interface ShapingStyle {
   readonly faces: readonly Face[]
+  readonly elsewhere: Elsewhere
   readonly spacing: Spacing
   readonly language: string
   readonly features: readonly string[]
@@ -91,7 +93,9 @@ function itemize(
       if (problem) problems.push(problem)
       const spacing = { tracking: style.tracking, word: style.wordSpacing }
       const faces = candidateFaces(shelf, style)
-      found = { faces, spacing, language: style.language, features: featuresOf(style) }
+      const elsewhere = shelfFallback(shelf, style)
+      const { language } = style
+      found = { faces, elsewhere, spacing, language, features: featuresOf(style) }
       known.set(style, found)
     }
     return found
@@ -100,13 +104,14 @@ function itemize(
   const items: Item[] = []
   let next = 0
   for (const run of runs) {
-    const { faces, spacing, language, features } = shapingStyle(run.style)
+    const { faces, elsewhere, spacing, language, features } = shapingStyle(run.style)
     const { size } = run.style
     for (const { start: faceStart, end: faceEnd, face } of faceRuns(
       text,
       run.start,
       run.end,
       faces,
+      elsewhere,
     )) {
       for (let start = faceStart; start < faceEnd; ) {
         while (scriptRuns[next].end <= start) next++

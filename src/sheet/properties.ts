@@ -11,6 +11,7 @@ export const characterProperties = {
   weight: kind.weight,
   slant: oneOf('normal', 'italic', 'oblique'),
   stretch: kind.stretch,
+  synthesis: oneOf('none', 'weight', 'slant', 'all'),
   leading: kind.leading,
   tracking: kind.ems,
   wordSpacing: kind.ems,

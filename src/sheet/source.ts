@@ -45,6 +45,8 @@ export interface CharacterProperties<I extends string = string, Z extends string
   readonly slant?: Slant
   /** 50 to 200 percent, or a name. */
   readonly stretch?: number | StretchName
+  /** What may be made of the face there is, where the family has no bold or slanted one. */
+  readonly synthesis?: 'none' | 'weight' | 'slant' | 'all'
   /** Distance of baselines: times the size, or units as `'24u'`. */
   readonly leading?: number | `${number}u`
   /** Extra space between letters, in ems. */

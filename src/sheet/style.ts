@@ -23,6 +23,7 @@ export const initialStyle: Style = {
   weight: 400,
   slant: 'normal',
   stretch: 100,
+  synthesis: 'none',
   leading: { kind: 'times', factor: 1.4 },
   tracking: 0,
   wordSpacing: 0,

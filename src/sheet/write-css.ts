@@ -87,6 +87,7 @@ function declarations(sheet: Sheet, name: string): string[] {
     size && `font-size: ${sizeValue(sheet, size, as.get('size'))}`,
     stated.weight !== undefined ? `font-weight: ${stated.weight}` : undefined,
     stated.slant && `font-style: ${stated.slant}`,
+    stated.synthesis && `font-synthesis: ${syntheses[stated.synthesis]}`,
     stated.stretch !== undefined ? `font-stretch: ${stated.stretch}%` : undefined,
     leading &&
       `line-height: ${leading.kind === 'times' ? round(leading.factor) : rems(leading.units)}`,
@@ -121,6 +122,13 @@ function inkDeclaration(sheet: Sheet, ink: Ink, stated: unknown): string {
   const name = sheet.inkNames.find(known => known === stated)
   const value = name === undefined ? paint(ink) : `var(--ink-${className(name)})`
   return ink.kind === 'solid' ? `color: ${value}` : `background: ${value} text; color: transparent`
+}
+
+const syntheses: Record<Style['synthesis'], string> = {
+  none: 'none',
+  weight: 'weight',
+  slant: 'style',
+  all: 'weight style',
 }
 
 const letterCases: Record<Style['letterCase'], string> = {

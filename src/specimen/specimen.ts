@@ -19,33 +19,62 @@ export interface SpecimenOptions {
 
 const margin = 40
 
+/** One family, set in itself. */
+export interface FamilySpecimen {
+  readonly family: string
+  /** Its faces and what they can take, in words. */
+  readonly faces: string
+  readonly layouts: readonly Layout[]
+}
+
+const specimenSheet = defineSheet({
+  inks: { ink: '#102a36', quiet: '#5a7280', line: '#d5e0e5', ground: '#ffffff' },
+  styles: { defaults: { ink: 'ink' } },
+})
+
+const defaultWidth = 860
+const lineGap = 6
+
 /** A sheet on which every family is set in itself: a line, its faces, figures, accents. */
 export function specimen(shelf: Shelf, options: SpecimenOptions = {}): Drawing {
-  const { families = shelf.families, text, width = 860, progress } = options
-  const sheet = defineSheet({
-    inks: { ink: '#102a36', quiet: '#5a7280', line: '#d5e0e5', ground: '#ffffff' },
-    styles: { defaults: { ink: 'ink' } },
-  })
+  const { width = defaultWidth } = options
   const items: (Item | readonly Item[])[] = []
   let y = margin
-  for (const [done, family] of families.entries()) {
-    progress?.(family, done, families.length)
-    const setter = typesetter({
-      sheet: sheet.with(stylesOf(family, shelf)),
-      shelf,
-      problems: 'collect',
-    })
-    if (done > 0) {
-      items.push(rule([margin, y - 16], [width - margin, y - 16], sheet.ink('line')))
+  for (const { family, faces, layouts } of familySpecimens(shelf, options)) {
+    if (y > margin) {
+      items.push(rule([margin, y - 16], [width - margin, y - 16], specimenSheet.ink('line')))
     }
-    for (const layout of familyLayouts(family, shelf, setter, width - 2 * margin, text)) {
+    const label = setterFor(family, shelf).set(plain(`${family}: ${faces}`), {
+      style: 'label',
+      width: width - 2 * margin,
+    })
+    for (const layout of [label, ...layouts]) {
       items.push(place(layout, margin, y))
-      y += layout.height + 6
+      y += layout.height + lineGap
     }
     y += 32
   }
   const height = y + margin - 32
-  return drawing({ width, height, title: 'Specimen', ground: sheet.ink('ground') }, items)
+  const ground = specimenSheet.ink('ground')
+  return drawing({ width, height, title: 'Specimen', ground }, items)
+}
+
+/** The lines of every family, each set in it; told one by one, since there may be hundreds. */
+export function* familySpecimens(
+  shelf: Shelf,
+  { families = shelf.families, text, width = defaultWidth, progress }: SpecimenOptions,
+): Generator<FamilySpecimen> {
+  for (const [done, family] of families.entries()) {
+    progress?.(family, done, families.length)
+    const faces = shelf.facesOf(family).map(faceName).join(', ')
+    const layouts = familyLayouts(family, shelf, setterFor(family, shelf), width - 2 * margin, text)
+    yield { family, faces, layouts }
+  }
+}
+
+function setterFor(family: string, shelf: Shelf) {
+  const sheet = specimenSheet.with(stylesOf(family, shelf))
+  return typesetter({ sheet, shelf, problems: 'collect' })
 }
 
 /** Styles of one family: a label in the built-in sans, and the family itself in three sizes. */
@@ -71,19 +100,15 @@ function familyLayouts(
   const faces = shelf.facesOf(family)
   const face = shelf.face(family, { weight: 400, slant: 'normal' })
   const [sample, ...otherScripts] = samplesFor(face)
-  const layouts = [
-    setter.set(plain(`${family}: ${faces.map(faceName).join(', ')}`), { style: 'label', width }),
-  ]
+  const layouts: Layout[] = []
   const add = (line: string | undefined, style: 'large' | 'medium' | 'small') => {
     // A line from right to left stands at the left as well, under its family's name.
     if (line !== undefined && canWrite(face, line))
       layouts.push(setter.set(plain(line), { style, width, align: 'left' }))
   }
   add(sample, 'large')
-  for (const { weight, slant } of faces) {
-    // The first line shows the regular face already.
-    if (sample === undefined || (weight === 400 && slant === 'normal')) continue
-    const inFace = wrap(sample, { overrides: { weight, slant } })
+  for (const overrides of sample === undefined ? [] : shownTraits(faces)) {
+    const inFace = wrap(sample, { overrides })
     layouts.push(setter.set(inFace, { style: 'medium', width }))
   }
   for (const line of otherScripts) add(line, 'medium')
@@ -93,7 +118,28 @@ function familyLayouts(
   return layouts
 }
 
-function faceName({ weight, weights, slant }: ListedFace): string {
+/** Weights at which a variable font is shown, beside its lightest and its heaviest. */
+const usualWeights = [400, 700]
+
+/** What each line of a family is set in, each once; the regular face is shown by the first line. */
+function shownTraits(faces: readonly ListedFace[]) {
+  const traits = faces.flatMap(({ weight, weights, slant, stretch }) => {
+    const within = usualWeights.filter(w => weights && w > weights[0] && w < weights[1])
+    const shown = weights ? [weights[0], ...within, weights[1]] : [weight]
+    return shown.map(w => ({ weight: w, slant, stretch }))
+  })
+  const unique = new Map(traits.map(t => [`${t.weight} ${t.slant} ${t.stretch}`, t]))
+  unique.delete('400 normal 100')
+  return [...unique.values()]
+}
+
+function faceName({ weight, weights, stretch, stretches, slant, colored }: ListedFace): string {
   const heaviness = weights ? `${weights[0]} to ${weights[1]}` : String(weight)
-  return slant === 'normal' ? heaviness : `${heaviness} ${slant}`
+  const width = stretches ? ` ${stretches[0]} to ${stretches[1]} %` : ` ${stretch} %`
+  return [
+    heaviness,
+    stretches || stretch !== 100 ? width : '',
+    slant === 'normal' ? '' : ` ${slant}`,
+    colored ? ' in color' : '',
+  ].join('')
 }

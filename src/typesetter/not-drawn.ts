@@ -4,7 +4,6 @@ import { initialStyle, type Style } from '../sheet/index.ts'
 
 /** Properties that sheets may state, and that nothing is drawn for yet: never ignored in silence. */
 const waiting = [
-  'stretch',
   'stroke',
   'backing',
   'shadow',

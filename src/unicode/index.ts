@@ -8,4 +8,4 @@ export {
 } from './bidi.ts'
 export { graphemes } from './graphemes.ts'
 export { isBreakingSpace, type LineBreak, lineBreaks } from './line-breaks.ts'
-export { isCommonScript, type ScriptRun, scripts, scriptTag } from './scripts.ts'
+export { isCommonScript, type ScriptRun, scriptOf, scripts, scriptTag } from './scripts.ts'

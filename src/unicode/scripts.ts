@@ -49,3 +49,8 @@ export function isCommonScript(codePoint: number): boolean {
   const script = propertyIndex(table(), codePoint)
   return script === common || script === inherited
 }
+
+/** The long name of a character's Script property (UAX #24). */
+export function scriptOf(codePoint: number): string {
+  return values[propertyIndex(table(), codePoint)]
+}

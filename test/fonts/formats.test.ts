@@ -1,49 +1,25 @@
 import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { deflateSync } from 'node:zlib'
 import { defineSheet, openShelf, typesetter } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
+import { cidKeyed, collection, fontFiles, notEmbeddable } from '../support/font-files.ts'
 import { readPdf } from '../support/pdf.ts'
 
-const file = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url))
-const fontsource = (path: string) => file(`node_modules/@fontsource${path}`)
-const woff = fontsource('/source-sans-3/files/source-sans-3-latin-400-normal.woff')
-const variable = fontsource('-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2')
-const serif = file('assets/fonts/SourceSerif4-Regular.ttf')
-const mono = file('assets/fonts/SourceCodePro-Regular.ttf')
+const { woff, variable, serif, mono, cff, variableCff } = fontFiles
 const upright = { weight: 400, slant: 'normal' } as const
 const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
-
-/** A collection of whole fonts, one behind the other, as its head points at them. */
-function collection(...fonts: readonly Buffer[]): Buffer {
-  const head = Buffer.alloc(12 + fonts.length * 4)
-  head.write('ttcf', 0)
-  head.writeUInt32BE(0x00010000, 4)
-  head.writeUInt32BE(fonts.length, 8)
-  let start = head.length
-  const moved = fonts.map((font, i) => {
-    head.writeUInt32BE(start, 12 + i * 4)
-    const copy = Buffer.from(font)
-    // Offsets of tables count from the start of the file.
-    for (let t = 0; t < copy.readUInt16BE(4); t++) {
-      const at = 12 + t * 16 + 8
-      copy.writeUInt32BE(copy.readUInt32BE(at) + start, at)
-    }
-    start += copy.length
-    return copy
-  })
-  return Buffer.concat([head, ...moved])
-}
 
 describe('font files', () => {
   it.each([
     ['WOFF', woff, 'Source Sans 3'],
     ['WOFF2', variable, 'Source Sans 3 ExtraLight'],
     ['TrueType', serif, 'Source Serif 4'],
+    ['OpenType CFF', cff, 'Source Code Pro'],
+    ['variable CFF', variableCff, 'SourceCodeVF'],
   ])('in %s are read from paths and from bytes', async (_, path, family) => {
     for (const font of [path, readFileSync(path)]) {
       const shelf = await openShelf({ families: [], fonts: [font] })
@@ -204,17 +180,42 @@ describe('names and licenses', () => {
   })
 
   it('refuses a PDF with a font whose license forbids it', async () => {
-    const bytes = readFileSync(serif)
-    const entry = [...Array(bytes.readUInt16BE(4)).keys()].find(
-      t => bytes.toString('latin1', 12 + t * 16, 16 + t * 16) === 'OS/2',
-    )
-    const offset = bytes.readUInt32BE(12 + (entry ?? 0) * 16 + 8)
-    bytes.writeUInt16BE(2, offset + 8)
+    const bytes = notEmbeddable(readFileSync(serif))
     const shelf = await openShelf({ families: [], fonts: [bytes] })
     const sheet = defineSheet({ styles: { defaults: { family: 'Source Serif 4' } } })
     const layout = typesetter({ sheet, shelf }).set('Tern')
     expect(() => toPdf(layout)).toThrow(
       'the license of the font SourceSerif4-Regular forbids to embed it',
     )
+  })
+})
+
+describe('CFF outlines', () => {
+  const text = 'Tern 07:40 Ångström'
+
+  async function set(font: string | Buffer, family: string) {
+    const shelf = await openShelf({ families: [], fonts: [font] })
+    const sheet = defineSheet({ styles: { defaults: { family, size: 20 } } })
+    return typesetter({ sheet, shelf }).set(text)
+  }
+
+  it('are the same whether glyphs have names or character identifiers', async () => {
+    const named = await set(cff, 'Source Code Pro')
+    const [{ face }] = named.lines[0].runs
+    expect(face.outlineFormat).toBe('CFF')
+    const keyed = await set(cidKeyed(readFileSync(cff)), 'Source Code Pro')
+    expect(toSvg(keyed)).toBe(toSvg(named))
+  })
+
+  it.each([
+    ['named', () => readFileSync(cff), 'Source Code Pro', /\/CIDFontType0C/],
+    ['CID-keyed', () => cidKeyed(readFileSync(cff)), 'Source Code Pro', /\/CIDFontType0C/],
+    ['variable', () => readFileSync(variableCff), 'SourceCodeVF', /\/Type3/],
+  ])('go into a PDF: %s', async (_, font, family, kind) => {
+    const layout = await set(font(), family)
+    const pdf = toPdf(layout)
+    expect(Buffer.from(pdf).toString('latin1')).toMatch(kind)
+    const { pages } = await readPdf(pdf)
+    expect(pages[0].map(run => run.text).join('')).toBe(text)
   })
 })

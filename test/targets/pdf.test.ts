@@ -35,18 +35,6 @@ describe('PDF', () => {
     expect(toPdf(layout, { deflate, title: 'other' })).not.toEqual(toPdf(layout, { deflate }))
   })
 
-  it('refuses a font that it cannot embed, instead of writing it wrong', async () => {
-    const layout = await notice()
-    const lines = layout.lines.map(line => ({
-      ...line,
-      runs: line.runs.map(run => ({
-        ...run,
-        face: { ...run.face, outlineFormat: 'CFF' as const },
-      })),
-    }))
-    expect(() => toPdf({ ...layout, lines })).toThrow('has CFF outlines')
-  })
-
   it('embeds subsets, not whole fonts', async () => {
     expect(toPdf(await notice()).length).toBeLessThan(40_000)
   })

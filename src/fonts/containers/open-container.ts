@@ -1,31 +1,46 @@
 import { fail } from '../../problem/index.ts'
+import { readSfnt, type SfntTables } from '../sfnt.ts'
+import { type FontFile, fileOf } from './font-file.ts'
 import { largestFont, mostFaces } from './limits.ts'
 import { unpackWoff } from './unpack-woff.ts'
 
-/** A font among those of a file: the bytes of all, and which of them. */
+/** A font among those of a file. */
 export interface ContainedFont {
-  readonly bytes: Uint8Array
+  readonly tables: SfntTables
+  /** The bytes of all fonts of the file, unpacked; this one is at `index`. */
+  readonly bytes: () => Uint8Array
   readonly index: number
 }
 
+const signatureLength = 4
+const collectionHead = 12
+
 /** The fonts in a file: one, or those of a collection; unpacked where they were packed. */
-export async function fontsIn(bytes: Uint8Array, name: string): Promise<readonly ContainedFont[]> {
-  const signature = String.fromCharCode(...bytes.subarray(0, 4))
-  if (signature === 'ttcf') return collected(bytes, name)
-  if (signature === 'wOFF') return [{ bytes: unpackWoff(bytes, name), index: 0 }]
-  if (signature === 'wOF2') return [{ bytes: await unpackWoff2(bytes, name), index: 0 }]
-  return [{ bytes, index: 0 }]
+export async function fontsIn(file: FontFile, name: string): Promise<readonly ContainedFont[]> {
+  const signature = String.fromCharCode(...file.read(0, signatureLength))
+  if (signature === 'wOFF') return [fontOf(fileOf(unpackWoff(file.whole(), name)), name)]
+  if (signature === 'wOF2') return [fontOf(fileOf(await unpackWoff2(file.whole(), name)), name)]
+  if (signature !== 'ttcf') return [fontOf(file, name)]
+  const count = facesIn(file, name)
+  return Array.from({ length: count }, (_, index) => fontOf(file, name, index))
 }
 
-/** The faces of a collection (OpenType 1.9, "Font Collections"). */
-function collected(bytes: Uint8Array, name: string): ContainedFont[] {
-  const count = bytes.length >= 12 ? new DataView(bytes.buffer, bytes.byteOffset).getUint32(8) : 0
-  if (count === 0 || count > mostFaces || 12 + count * 4 > bytes.length) {
+/** A font that is not packed. */
+export function fontOf(file: FontFile, name: string, index = 0): ContainedFont {
+  return { tables: readSfnt(file, name, index), bytes: () => file.whole(), index }
+}
+
+/** How many faces a collection has (OpenType 1.9, "Font Collections"). */
+function facesIn(file: FontFile, name: string): number {
+  const head = file.read(0, collectionHead)
+  const view = new DataView(head.buffer, head.byteOffset, head.byteLength)
+  const count = head.length === collectionHead ? view.getUint32(8) : 0
+  if (count === 0 || count > mostFaces || collectionHead + count * 4 > file.length) {
     return fail('bad-font', `${name} is a collection of ${count} fonts`, {
       hint: 'its head may be broken',
     })
   }
-  return Array.from({ length: count }, (_, index) => ({ bytes, index }))
+  return count
 }
 
 /** A font from WOFF2 (W3C WOFF File Format 2.0). What unpacks it is loaded when it is first needed. */

@@ -1,7 +1,11 @@
+import type { Extents, Outline } from '../../geometry/index.ts'
 import { fail } from '../../problem/index.ts'
-import type { Extents, Outline, Segment, ShapedText } from '../face.ts'
+import type { ColorPart } from '../color-glyph.ts'
+import type { Segment, ShapedText } from '../face.ts'
 import type { Coordinates } from '../variations.ts'
-import { drawFunctions } from './draw-callbacks.ts'
+import { type Calls, callsOf } from './calls.ts'
+import { type ColorPen, colorPen } from './color-pen.ts'
+import { outlinePen } from './outline-pen.ts'
 import { allocate, type Heap, place, tagNumber } from './wasm-memory.ts'
 
 /** A font in HarfBuzz's memory, until it is released. */
@@ -11,6 +15,8 @@ export interface EngineFont {
   advance(glyph: number): number
   extents(glyph: number): Extents | undefined
   outline(glyph: number): Outline
+  /** What a glyph of colors of its own is painted with. */
+  colorParts(glyph: number): readonly ColorPart[] | undefined
   release(): void
 }
 
@@ -21,7 +27,6 @@ export interface Engine {
   open(bytes: Uint8Array, index: number, at: Coordinates, name: string): EngineFont
 }
 
-type Call = (...args: number[]) => number
 const used = [
   'malloc free hb_blob_create hb_blob_destroy hb_face_create hb_face_destroy hb_font_create',
   'hb_font_destroy hb_font_set_variations hb_font_get_nominal_glyph hb_font_get_glyph_h_advance hb_font_get_glyph_extents',
@@ -31,6 +36,13 @@ const used = [
   'hb_buffer_clear_contents hb_buffer_set_direction hb_buffer_set_script hb_buffer_set_language',
   'hb_buffer_add_utf16 hb_buffer_get_length hb_buffer_get_glyph_infos',
   'hb_buffer_get_glyph_positions hb_language_from_string hb_shape __wasm_call_ctors',
+  'hb_font_paint_glyph_or_fail hb_paint_funcs_create hb_color_line_get_color_stops',
+  'hb_color_line_get_extend hb_paint_funcs_set_push_transform_func',
+  'hb_paint_funcs_set_pop_transform_func hb_paint_funcs_set_push_clip_glyph_func',
+  'hb_paint_funcs_set_push_clip_rectangle_func hb_paint_funcs_set_pop_clip_func',
+  'hb_paint_funcs_set_color_func hb_paint_funcs_set_linear_gradient_func',
+  'hb_paint_funcs_set_radial_gradient_func hb_paint_funcs_set_sweep_gradient_func',
+  'hb_paint_funcs_set_push_group_func hb_paint_funcs_set_pop_group_func',
 ]
   .join(' ')
   .split(' ')
@@ -60,10 +72,13 @@ export function startEngine(module: WebAssembly.Module): Engine {
   const { exports } = instance
   if (!(exports.memory instanceof WebAssembly.Memory)) return stop()
   memory = exports.memory
-  const hb = calls(exports)
+  const hb = callsOf(exports, used)
   const heap: Heap = { malloc: hb.malloc, free: hb.free, memory }
   hb.__wasm_call_ctors()
-  const pen = outlinePen(exports, hb)
+  const outlineOf = outlinePen(exports, hb)
+  // Few texts have colored glyphs: what paints them is made for the first that has.
+  let colorsOf: ColorPen | undefined
+  const loaded = loadedFonts(hb, heap)
   const buffer = hb.hb_buffer_create()
   const scratch = scratchPad(heap)
   const languages = new Map<string, number>()
@@ -110,15 +125,17 @@ export function startEngine(module: WebAssembly.Module): Engine {
 
   return {
     open(bytes, index, coordinates, name) {
-      const pointer = place(heap, bytes, `the font ${name}`)
-      const blob = hb.hb_blob_create(pointer, bytes.length, memoryModeWritable, 0, 0)
-      const face = hb.hb_face_create(blob, index)
+      const { face, drop } = loaded(bytes, index, name)
       const font = hb.hb_font_create(face)
       setVariations(font, coordinates)
       return {
         shape: (text, segment) => shape(font, text, segment),
         advance: glyph => hb.hb_font_get_glyph_h_advance(font, glyph),
-        outline: glyph => pen(font, glyph),
+        outline: glyph => outlineOf(font, glyph),
+        colorParts(glyph) {
+          colorsOf ??= colorPen(exports, hb, heap, outlineOf)
+          return colorsOf(font, glyph)
+        },
         glyphOf(codePoint) {
           const at = scratch(4)
           const found = hb.hb_font_get_nominal_glyph(font, codePoint, at)
@@ -134,24 +151,40 @@ export function startEngine(module: WebAssembly.Module): Engine {
         },
         release() {
           hb.hb_font_destroy(font)
-          hb.hb_face_destroy(face)
-          hb.hb_blob_destroy(blob)
-          hb.free(pointer)
+          drop()
         },
       }
     },
   }
 }
 
-/** The functions by name; a module without one of them is not the one we were built for. */
-function calls(exports: Record<string, unknown>): Record<string, Call> {
-  const found: Record<string, Call> = {}
-  for (const name of used) {
-    const value = exports[name]
-    if (typeof value !== 'function') fail('engine', `the HarfBuzz module has no ${name}`)
-    found[name] = (...args) => value(...args)
+/**
+ * Fonts in the engine's memory, each once: a variable font is used at many places of its axes, and
+ * a collection by many of its faces. What nobody uses any more is given back.
+ */
+function loadedFonts(hb: Calls, heap: Heap) {
+  const blobs = new Map<Uint8Array, { pointer: number; blob: number; users: number }>()
+  return (bytes: Uint8Array, index: number, name: string) => {
+    let found = blobs.get(bytes)
+    if (!found) {
+      const pointer = place(heap, bytes, `the font ${name}`)
+      const blob = hb.hb_blob_create(pointer, bytes.length, memoryModeWritable, 0, 0)
+      found = { pointer, blob, users: 0 }
+      blobs.set(bytes, found)
+    }
+    const used = found
+    used.users++
+    const face = hb.hb_face_create(used.blob, index)
+    const drop = () => {
+      hb.hb_face_destroy(face)
+      used.users--
+      if (used.users > 0) return
+      blobs.delete(bytes)
+      hb.hb_blob_destroy(used.blob)
+      hb.free(used.pointer)
+    }
+    return { face, drop }
   }
-  return found
 }
 
 function growTo(memory: WebAssembly.Memory | undefined, size: number): boolean {
@@ -191,7 +224,7 @@ function writeFeatures(view: DataView, start: number, features: readonly string[
   })
 }
 
-function readGlyphs(hb: Record<string, Call>, heap: Heap, buffer: number): ShapedText {
+function readGlyphs(hb: Calls, heap: Heap, buffer: number): ShapedText {
   const count = hb.hb_buffer_get_length(buffer)
   const infos = new Uint32Array(
     heap.memory.buffer,
@@ -217,38 +250,4 @@ function readGlyphs(hb: Record<string, Call>, heap: Heap, buffer: number): Shape
     shaped.offsetsY[i] = positions[f + 3]
   }
   return shaped
-}
-
-/** Draws one glyph into an outline; the draw functions are made once and kept. */
-function outlinePen(exports: Record<string, unknown>, hb: Record<string, Call>) {
-  let segments = ''
-  let points: number[] = []
-  const add = (letter: string, ...coordinates: number[]) => {
-    segments += letter
-    points.push(...coordinates)
-  }
-  const functions = drawFunctions({
-    moveTo: (...p) => add('M', ...p),
-    lineTo: (...p) => add('L', ...p),
-    quadraticTo: (...p) => add('Q', ...p),
-    cubicTo: (...p) => add('C', ...p),
-    closePath: () => add('Z'),
-  })
-  const table = exports.__indirect_function_table
-  if (!(table instanceof WebAssembly.Table)) return fail('engine', 'HarfBuzz has no function table')
-  const first = table.grow(functions.length)
-  functions.forEach((f, i) => {
-    table.set(first + i, f)
-  })
-  const draw = hb.hb_draw_funcs_create()
-  const setters = ['move_to', 'line_to', 'quadratic_to', 'cubic_to', 'close_path']
-  setters.forEach((name, i) => {
-    hb[`hb_draw_funcs_set_${name}_func`](draw, first + i, 0, 0)
-  })
-  return (font: number, glyph: number): Outline => {
-    segments = ''
-    points = []
-    hb.hb_font_draw_glyph(font, glyph, draw, 0)
-    return { segments, points: Float32Array.from(points) }
-  }
 }

@@ -18,6 +18,8 @@ type Call = (...args: number[]) => number
 
 const flagNoHinting = 0x1
 const flagRetainGlyphIds = 0x2
+/** What is missing must be seen. */
+const flagKeepMissingOutline = 0x40
 const flagNoLayoutClosure = 0x200
 const setOfDroppedTables = 3
 const memoryModeReadOnly = 1
@@ -56,7 +58,7 @@ export function startSubsetter(module: WebAssembly.Module): Subsetter {
     const blob = call('hb_blob_create')(pointer, bytes.length, memoryModeReadOnly, 0, 0)
     const face = call('hb_face_create')(blob, index)
     const input = call('hb_subset_input_create_or_fail')()
-    const flags = flagNoHinting | flagRetainGlyphIds | flagNoLayoutClosure
+    const flags = flagNoHinting | flagRetainGlyphIds | flagKeepMissingOutline | flagNoLayoutClosure
     call('hb_subset_input_set_flags')(input, flags)
     const add = call('hb_set_add')
     pinAxes(call, input, face, at)

@@ -1,1 +1,2 @@
-export { type CanvasContext, type CanvasOptions, paintCanvas } from './paint-canvas.ts'
+export type { CanvasContext } from './canvas-context.ts'
+export { type CanvasOptions, paintCanvas } from './paint-canvas.ts'

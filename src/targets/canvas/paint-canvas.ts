@@ -6,42 +6,12 @@ import {
   type ImageItem,
   type Item,
 } from '../../drawing/index.ts'
-import type { Face, Outline } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { fail } from '../../problem/index.ts'
 import type { SolidInk } from '../../sheet/index.ts'
-
-/** What is used of the browser's `Path2D`. */
-interface GlyphPath {
-  moveTo(x: number, y: number): void
-  lineTo(x: number, y: number): void
-  quadraticCurveTo(cx: number, cy: number, x: number, y: number): void
-  bezierCurveTo(ax: number, ay: number, bx: number, by: number, x: number, y: number): void
-  closePath(): void
-}
-
-/** What is used of a 2D context, on screen or off. */
-export interface CanvasContext {
-  fillStyle: unknown
-  strokeStyle: unknown
-  lineWidth: number
-  globalAlpha: number
-  save(): void
-  restore(): void
-  translate(x: number, y: number): void
-  scale(x: number, y: number): void
-  beginPath(): void
-  roundRect(x: number, y: number, width: number, height: number, radius: number): void
-  rect(x: number, y: number, width: number, height: number): void
-  moveTo(x: number, y: number): void
-  lineTo(x: number, y: number): void
-  clip(): void
-  drawImage(image: object, x: number, y: number, width: number, height: number): void
-  stroke(): void
-  fill(path?: GlyphPath): void
-}
-
-declare const Path2D: new () => GlyphPath
+import type { CanvasContext } from './canvas-context.ts'
+import { glyphPath } from './glyph-path.ts'
+import { paintColorParts } from './paint-color-glyph.ts'
 
 export interface CanvasOptions {
   /** Where the drawing's top left corner goes, in units. */
@@ -113,41 +83,16 @@ function paintGlyphs(context: CanvasContext, item: GlyphsItem) {
   context.scale(scale, -scale)
   let [atX, atY] = [0, 0]
   eachGlyph(item, (glyph, x, y) => {
-    const path = glyphPath(item.face, glyph)
-    if (!path) return
+    const parts = item.face.colorParts(glyph)
+    const path = parts ? undefined : glyphPath(item.face, glyph)
+    if (!parts && !path) return
     if (x !== atX || y !== atY) context.translate(x - atX, y - atY)
     atX = x
     atY = y
-    context.fill(path)
+    if (path) context.fill(path)
+    if (!parts) return
+    paintColorParts(context, parts, item.ink, item.ink.opacity)
+    setFill(context, item.ink)
   })
   context.restore()
-}
-
-const paths = new WeakMap<Face, Map<number, GlyphPath | undefined>>()
-
-/** A glyph's path in font units, made once a face; undefined where there is nothing to paint. */
-function glyphPath(face: Face, glyph: number): GlyphPath | undefined {
-  let known = paths.get(face)
-  if (!known) {
-    known = new Map()
-    paths.set(face, known)
-  }
-  if (!known.has(glyph)) {
-    const outline = face.outline(glyph)
-    known.set(glyph, outline.segments === '' ? undefined : pathOf(outline))
-  }
-  return known.get(glyph)
-}
-
-function pathOf({ segments, points: p }: Outline): GlyphPath {
-  const pen = new Path2D()
-  let i = 0
-  for (const segment of segments) {
-    if (segment === 'M') pen.moveTo(p[i++], p[i++])
-    else if (segment === 'L') pen.lineTo(p[i++], p[i++])
-    else if (segment === 'Q') pen.quadraticCurveTo(p[i++], p[i++], p[i++], p[i++])
-    else if (segment === 'C') pen.bezierCurveTo(p[i++], p[i++], p[i++], p[i++], p[i++], p[i++])
-    else pen.closePath()
-  }
-  return pen
 }

@@ -4,26 +4,15 @@ import {
   type GlyphsItem,
   type Item,
   numberText,
-  type Picture,
   type RectangleItem,
 } from '../../drawing/index.ts'
-import type { Face } from '../../fonts/index.ts'
 import type { SolidInk } from '../../sheet/index.ts'
-import { hex16 } from './bytes.ts'
 import { clusterTexts } from './cluster-texts.ts'
-import type { EmbeddedFont } from './embedded-font.ts'
-
-/** What a page needs of the document. */
-export interface PageResources {
-  font(face: Face): EmbeddedFont
-  /** What the page's resources call an image. */
-  image(picture: Picture): string
-  /** The name of a graphics state that paints with this opacity. */
-  opacity(opacity: number): string
-}
+import type { Resources } from './resources.ts'
+import { colorComponents } from './shading.ts'
 
 /** The operators (ISO 32000-2, annex A) that paint a drawing; y grows upward from its lower edge. */
-export function pageContent({ box, items }: Drawing, resources: PageResources): string {
+export function pageContent({ box, items }: Drawing, resources: Resources): string {
   const left = box.x
   const bottom = box.y + box.height
   const point = (x: number, y: number) => `${numberText(x - left)} ${numberText(bottom - y)}`
@@ -32,7 +21,7 @@ export function pageContent({ box, items }: Drawing, resources: PageResources): 
 
 type Point = (x: number, y: number) => string
 
-function itemContent(item: Item, point: Point, resources: PageResources): string {
+function itemContent(item: Item, point: Point, resources: Resources): string {
   switch (item.kind) {
     case 'glyphs':
       return inked(item.ink, 'rg', resources, glyphsContent(item, point, resources))
@@ -53,13 +42,12 @@ function itemContent(item: Item, point: Point, resources: PageResources): string
 function inked(
   ink: SolidInk,
   operator: 'rg' | 'RG',
-  resources: PageResources,
+  resources: Resources,
   content: string,
 ): string {
-  const components = [1, 3, 5].map(i => Number.parseInt(ink.color.slice(i, i + 2), 16) / 255)
-  const color = `${components.map(c => numberText(c)).join(' ')} ${operator}\n`
+  const color = `${colorComponents(ink.color)} ${operator}\n`
   if (ink.opacity >= 1) return color + content
-  return `q ${color}/${resources.opacity(ink.opacity)} gs\n${content}Q\n`
+  return `q ${color}/${resources.state({ opacity: ink.opacity })} gs\n${content}Q\n`
 }
 
 function rectanglePath({ x, y, width, height, radius }: RectangleItem, point: Point): string {
@@ -82,14 +70,16 @@ function rectanglePath({ x, y, width, height, radius }: RectangleItem, point: Po
 }
 
 /** One TJ a run; a rise where glyphs stand off the baseline. */
-function glyphsContent(item: GlyphsItem, point: Point, resources: PageResources): string {
-  const font = resources.font(item.face)
+function glyphsContent(item: GlyphsItem, point: Point, resources: Resources): string {
+  const face = resources.face(item.face)
+  const size = numberText(item.size, 6)
   const texts = clusterTexts(item)
   const perMille = 1000 / item.face.metrics.unitsPerEm
   let operators = ''
   let array = ''
   let codes = ''
   let rise = 0
+  let shown = ''
   /** Where readers have got to, by the rounded numbers they were given, in thousandths of an em. */
   let reached = 0
 
@@ -114,12 +104,17 @@ function glyphsContent(item: GlyphsItem, point: Point, resources: PageResources)
       array += back
       reached -= Number(back)
     }
-    codes += hex16(font.code(glyph, texts[i]))
-    reached += font.width(glyph)
+    const { font, code } = face.encoded(glyph, texts[i])
+    if (font !== shown) {
+      endArray()
+      operators += `/${font} ${size} Tf\n`
+      shown = font
+    }
+    codes += code
+    reached += face.width(glyph)
   })
   endArray()
   if (rise !== 0) operators += '0 Ts\n'
   if (operators === '') return ''
-  const size = numberText(item.size, 6)
-  return `BT /${font.name} ${size} Tf 1 0 0 1 ${point(item.x, item.y)} Tm\n${operators}ET\n`
+  return `BT 1 0 0 1 ${point(item.x, item.y)} Tm\n${operators}ET\n`
 }

@@ -1,12 +1,10 @@
 import { zlibSync } from 'fflate'
-import { asDrawing, type Drawing, numberText, type Picture } from '../../drawing/index.ts'
-import type { Face } from '../../fonts/index.ts'
+import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { latin1, utf16String } from './bytes.ts'
-import { type EmbeddedFont, embeddedFont } from './embedded-font.ts'
-import { embedImage } from './embedded-image.ts'
 import { type Deflate, pdfObjects, reference } from './objects.ts'
 import { pageContent } from './page-content.ts'
+import { documentResources } from './resources.ts'
 
 export interface PdfOptions {
   /** The document's title; that of the first page that has one without it. */
@@ -29,52 +27,17 @@ export function toPdf(
   const title = options.title ?? drawings.find(d => d.title !== undefined)?.title
   const language = options.language ?? drawings.find(d => d.language !== undefined)?.language
   const objects = pdfObjects(options.deflate ?? (bytes => zlibSync(bytes)))
-  const fonts = new Map<Face, EmbeddedFont>()
-  const opacities = new Map<number, string>()
-  const images = new Map<Picture, { readonly name: string; readonly number: number }>()
-  const resources = {
-    font(face: Face) {
-      const font = fonts.get(face) ?? embeddedFont(face, `F${fonts.size + 1}`, objects)
-      fonts.set(face, font)
-      return font
-    },
-    image(picture: Picture) {
-      const known = images.get(picture) ?? {
-        name: `I${images.size + 1}`,
-        number: embedImage(picture, objects),
-      }
-      images.set(picture, known)
-      return known.name
-    },
-    opacity(opacity: number) {
-      const name = opacities.get(opacity) ?? `G${opacities.size + 1}`
-      opacities.set(opacity, name)
-      return name
-    },
-  }
-  const [catalog, pages, shared] = [objects.reserve(), objects.reserve(), objects.reserve()]
+  const resources = documentResources(objects)
+  const [catalog, pages] = [objects.reserve(), objects.reserve()]
   const kids = drawings.map(drawing => {
     const content = objects.addStream(latin1(pageContent(drawing, resources)))
     const { width, height } = drawing.box
     return objects.add(
       `<< /Type /Page /Parent ${reference(pages)} /MediaBox [0 0 ${numberText(width)} ${numberText(height)}] ` +
-        `/Resources ${reference(shared)} /Contents ${reference(content)} >>`,
+        `/Resources ${reference(resources.number)} /Contents ${reference(content)} >>`,
     )
   })
-  for (const font of fonts.values()) font.write()
-  const fontEntries = [...fonts.values()].map(font => `/${font.name} ${reference(font.number)}`)
-  const states = [...opacities].map(([opacity, name]) => {
-    const alpha = numberText(opacity)
-    return `/${name} << /Type /ExtGState /ca ${alpha} /CA ${alpha} >>`
-  })
-  const imageEntries = [...images.values()].map(
-    ({ name, number }) => `/${name} ${reference(number)}`,
-  )
-  objects.set(
-    shared,
-    `<< /Font << ${fontEntries.join(' ')} >> /ExtGState << ${states.join(' ')} >> ` +
-      `/XObject << ${imageEntries.join(' ')} >> >>`,
-  )
+  resources.write()
   objects.set(
     pages,
     `<< /Type /Pages /Count ${kids.length} /Kids [${kids.map(reference).join(' ')}] >>`,

@@ -1,15 +1,18 @@
-import type { Outline } from '../../fonts/index.ts'
+import { type Outline, segmentPoints } from '../../geometry/index.ts'
 
-const pointsOf: Record<string, number> = { M: 1, L: 1, Q: 2, C: 3, Z: 0 }
+/** Outlines of color glyphs are turned and scaled: places beyond a thousandth of a font unit tell nothing. */
+const places = 1000
 
 /** An outline as SVG path data, in font units with y upward. */
 export function outlinePath({ segments, points }: Outline): string {
   let path = ''
   let at = 0
   for (const segment of segments) {
-    const end = at + pointsOf[segment] * 2
-    path += segment + points.subarray(at, end).join(' ')
-    at = end
+    path += segment
+    const end = at + segmentPoints[segment] * 2
+    for (let separator = ''; at < end; at++, separator = ' ') {
+      path += separator + Math.round(points[at] * places) / places
+    }
   }
   return path
 }

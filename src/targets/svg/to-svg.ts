@@ -10,6 +10,7 @@ import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import type { SolidInk } from '../../sheet/index.ts'
 import { base64 } from './base64.ts'
+import { colorGlyph } from './color-glyph.ts'
 import { outlinePath } from './outline-path.ts'
 import { xmlText } from './xml.ts'
 
@@ -116,7 +117,8 @@ function glyphDefinitions(): GlyphDefinitions {
     let prefix = prefixes.get(face)
     if (prefix === undefined) {
       const place = [...face.coordinates].map(([tag, value]) => `-${tag}${value}`).join('')
-      const plain = (face.postScriptName + place).replace(/[^A-Za-z0-9.-]/g, '')
+      const made = face.madeUp.map(what => `-${what}`).join('')
+      const plain = (face.postScriptName + place + made).replace(/[^A-Za-z0-9.-]/g, '')
       const taken = [...prefixes.values()].filter(p => p === plain || p.startsWith(`${plain}_`))
       prefix = taken.length > 0 ? `${plain}_${taken.length}` : plain
       prefixes.set(face, prefix)
@@ -127,11 +129,19 @@ function glyphDefinitions(): GlyphDefinitions {
     idOf(face, glyph) {
       const id = `${prefixOf(face)}-${glyph}`
       if (ids.has(id)) return ids.get(id)
-      const path = outlinePath(face.outline(glyph))
-      ids.set(id, path === '' ? undefined : id)
-      if (path !== '') definitions += `<path id="${id}" d="${path}"/>\n`
+      const shape = glyphShape(face, glyph, id)
+      ids.set(id, shape === '' ? undefined : id)
+      if (shape !== '') definitions += `${shape}\n`
       return ids.get(id)
     },
     definitions: () => definitions,
   }
+}
+
+/** What a glyph's id stands for; nothing where there is nothing to paint. */
+function glyphShape(face: Face, glyph: number, id: string): string {
+  const parts = face.colorParts(glyph)
+  if (parts) return colorGlyph(parts, id)
+  const path = outlinePath(face.outline(glyph))
+  return path === '' ? '' : `<path id="${id}" d="${path}"/>`
 }

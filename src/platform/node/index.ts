@@ -1,37 +1,55 @@
 import { readFileSync } from 'node:fs'
 import { readdir, readFile, stat } from 'node:fs/promises'
+import { homedir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { type Picture, readPicture } from '../drawing/index.ts'
-import type { Shelf } from '../fonts/index.ts'
-import { DotLineError, fail } from '../problem/index.ts'
-import { openShelfFrom, type ShelfOptions, type Supply } from './open-shelf.ts'
+import { type Picture, readPicture } from '../../drawing/index.ts'
+import type { Shelf } from '../../fonts/index.ts'
+import { DotLineError, fail } from '../../problem/index.ts'
+import { openShelfFrom, type ShelfOptions, type Supply } from '../open-shelf.ts'
+import { openFontFile } from './font-file.ts'
+import { systemFontFolders } from './system-fonts.ts'
 
 const modules = new Map<string, WebAssembly.Module>()
 
 const supply: Supply = {
   async read(source) {
     try {
-      return await readFile(source)
+      return openFontFile(source)
     } catch (error) {
       return fail('unreadable-font', `cannot read the font file ${source}`, { hint: reason(error) })
     }
   },
-  async files(source) {
-    const isFolder = await stat(source).then(
-      found => found.isDirectory(),
-      () => false,
+  async systemFiles() {
+    const folders = systemFontFolders(process.platform, process.env, homedir())
+    const found = await Promise.all(
+      folders.map(async folder => ((await isFolder(folder)) ? fontsInFolder(folder) : [])),
     )
-    if (!isFolder) return [source]
+    return found.flat()
+  },
+  async files(source) {
+    if (!(await isFolder(source))) return [source]
     const folder = source instanceof URL ? fileURLToPath(source) : source
-    const names = await readdir(folder, { recursive: true })
-    const files = names.filter(name => /\.(ttf|otf|ttc|otc|woff2?)$/i.test(name)).sort()
+    const files = await fontsInFolder(folder)
     if (files.length === 0) fail('unreadable-font', `there are no fonts in the folder ${folder}`)
-    return files.map(name => join(folder, name))
+    return files
   },
   prepare: async () => url => readFileSync(fileURLToPath(url)),
   compile: async url => compileNow(url),
   compileNow,
+}
+
+function isFolder(path: string | URL): Promise<boolean> {
+  return stat(path).then(
+    found => found.isDirectory(),
+    () => false,
+  )
+}
+
+async function fontsInFolder(folder: string): Promise<string[]> {
+  const names = await readdir(folder, { recursive: true })
+  const files = names.filter(name => /\.(ttf|otf|ttc|otc|woff2?)$/i.test(name)).sort()
+  return files.map(name => join(folder, name))
 }
 
 /**

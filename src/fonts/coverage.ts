@@ -1,0 +1,119 @@
+import type { SfntTables } from './sfnt.ts'
+
+/**
+ * The code points a font has glyphs for, as ranges in rising order: first and last of each, one
+ * behind the other.
+ */
+export type Coverage = Uint32Array
+
+/** Whether a code point is among those covered, by bisection. */
+export function isCovered(coverage: Coverage, codePoint: number): boolean {
+  let low = 0
+  let high = coverage.length / 2
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (coverage[middle * 2 + 1] < codePoint) low = middle + 1
+    else high = middle
+  }
+  return low * 2 < coverage.length && coverage[low * 2] <= codePoint
+}
+
+const lastCodePoint = 0x10ffff
+
+/**
+ * Reads the `cmap` table (OpenType 1.9), the widest of its Unicode subtables; of a broken one, as
+ * much as can be made out. Groups are in order in a sound table, and those that are not are left out.
+ */
+export function readCoverage(tables: SfntTables): Coverage {
+  const cmap = tables.table('cmap')
+  const subtable = cmap && widestSubtable(cmap)
+  if (!subtable) return new Uint32Array()
+  const ranges: number[] = []
+  const add = (first: number, last: number) => {
+    const end = ranges.at(-1) ?? -1
+    if (first <= end || last < first || last > lastCodePoint) return
+    if (ranges.length > 0 && first === end + 1) ranges[ranges.length - 1] = last
+    else ranges.push(first, last)
+  }
+  const format = subtable.getUint16(0)
+  if (format === 4) readSegments(subtable, add)
+  else if (format === 12 || format === 13) readGroups(subtable, add)
+  else if (format === 6) readTrimmed(subtable, add)
+  else if (format === 0) readBytes(subtable, add)
+  return Uint32Array.from(ranges)
+}
+
+type Add = (first: number, last: number) => void
+
+/** Encodings of Unicode, the widest first: platform and encoding. */
+const encodings = [
+  [3, 10],
+  [0, 6],
+  [0, 4],
+  [3, 1],
+  [0, 3],
+  [0, 2],
+  [0, 1],
+  [0, 0],
+  [3, 0],
+]
+
+function widestSubtable(cmap: DataView): DataView | undefined {
+  if (cmap.byteLength < 4) return undefined
+  const offsets = new Map<string, number>()
+  const count = cmap.getUint16(2)
+  for (let i = 0, at = 4; i < count && at + 8 <= cmap.byteLength; i++, at += 8) {
+    offsets.set(`${cmap.getUint16(at)} ${cmap.getUint16(at + 2)}`, cmap.getUint32(at + 4))
+  }
+  for (const [platform, encoding] of encodings) {
+    const offset = offsets.get(`${platform} ${encoding}`)
+    if (offset === undefined || offset + 16 > cmap.byteLength) continue
+    return new DataView(cmap.buffer, cmap.byteOffset + offset, cmap.byteLength - offset)
+  }
+  return undefined
+}
+
+/** Format 4: segments of 16 bits, some by arrays of glyphs in which 0 is none. */
+function readSegments(view: DataView, add: Add) {
+  const count = view.getUint16(6) >> 1
+  const [ends, starts] = [14, 16 + count * 2]
+  const [deltas, offsets] = [16 + count * 4, 16 + count * 6]
+  if (offsets + count * 2 > view.byteLength) return
+  for (let i = 0; i < count; i++) {
+    const [first, last] = [view.getUint16(starts + i * 2), view.getUint16(ends + i * 2)]
+    const offset = view.getUint16(offsets + i * 2)
+    const delta = view.getUint16(deltas + i * 2)
+    for (let code = first; code <= last && code < 0xffff; code++) {
+      const at = offsets + i * 2 + offset + (code - first) * 2
+      if (offset !== 0 && at + 2 > view.byteLength) break
+      const mapped = offset === 0 ? code : view.getUint16(at)
+      if (offset !== 0 && mapped === 0) continue
+      if (((mapped + delta) & 0xffff) !== 0) add(code, code)
+    }
+  }
+}
+
+/** Formats 12 and 13: groups of 32 bits. */
+function readGroups(view: DataView, add: Add) {
+  const count = Math.min(view.getUint32(12), Math.floor((view.byteLength - 16) / 12))
+  for (let i = 0, at = 16; i < count; i++, at += 12) {
+    const first = view.getUint32(at)
+    add(view.getUint32(at + 8) === 0 ? first + 1 : first, view.getUint32(at + 4))
+  }
+}
+
+/** Format 6: one range of 16 bits. */
+function readTrimmed(view: DataView, add: Add) {
+  const first = view.getUint16(6)
+  const count = Math.min(view.getUint16(8), (view.byteLength - 10) >> 1)
+  for (let i = 0; i < count; i++) {
+    if (view.getUint16(10 + i * 2) !== 0) add(first + i, first + i)
+  }
+}
+
+/** Format 0: 256 glyphs of a byte. */
+function readBytes(view: DataView, add: Add) {
+  for (let code = 0; code < 256 && 6 + code < view.byteLength; code++) {
+    if (view.getUint8(6 + code) !== 0) add(code, code)
+  }
+}

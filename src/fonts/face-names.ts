@@ -1,0 +1,112 @@
+import { fail } from '../problem/index.ts'
+import type { FaceMetrics, Slant } from './face.ts'
+import type { SfntTables } from './sfnt.ts'
+import { type NamedInstance, readAxes, type VariationAxis } from './variations.ts'
+
+/** What a face says of itself in `name`, `OS/2`, `head`, `hhea`, `post`, `maxp` and `fvar`. */
+export interface FaceNames {
+  readonly family: string
+  readonly postScriptName: string
+  readonly weight: number
+  readonly slant: Slant
+  /** Percent of the usual width. */
+  readonly stretch: number
+  readonly metrics: StatedMetrics
+  readonly glyphCount: number
+  readonly outlineFormat: 'glyf' | 'CFF' | 'CFF2'
+  readonly embeddable: boolean
+  /** Whether it has glyphs that are painted in colors of their own (`COLR`). */
+  readonly colored: boolean
+  /** Whether it has tables for OpenType layout; a face without is shaped letter by letter. */
+  readonly openTypeLayout: boolean
+  readonly axes: readonly VariationAxis[]
+  readonly instances: readonly NamedInstance[]
+}
+
+/** Metrics before what a font does not state is measured. */
+export type StatedMetrics = Omit<FaceMetrics, 'capHeight' | 'xHeight'> & {
+  readonly capHeight?: number
+  readonly xHeight?: number
+}
+
+/** Percent by `OS/2.usWidthClass`, 1 to 9. */
+const stretches = [50, 62.5, 75, 87.5, 100, 112.5, 125, 150, 200]
+
+/** Reads names and metrics; a table too short for its fields is an error naming it. */
+export function readFaceNames(tables: SfntTables, name: string): FaceNames {
+  const read = (tag: string, size: number) => {
+    const view = tables.table(tag)
+    if (!view || view.byteLength < size) fail('bad-font', `${name}: table '${tag}' is too short`)
+    return view
+  }
+  const os2 = tables.has('OS/2') ? read('OS/2', 78) : undefined
+  const selection = os2?.getUint16(62) ?? 0
+  const names = readNames(read('name', 6))
+  // Typographic names (16, 17) hold families together that the older four-face families divide.
+  const family = names.get(16) ?? names.get(1)
+  if (!family) fail('bad-font', `${name}: table 'name' has no family name`)
+  return {
+    family,
+    postScriptName: names.get(6) ?? family.replace(/[^A-Za-z0-9-]/g, ''),
+    weight: Math.min(1000, Math.max(1, os2?.getUint16(4) || 400)),
+    stretch: stretches[(os2?.getUint16(6) ?? 5) - 1] ?? 100,
+    slant: selection & 1 ? 'italic' : selection & 0x200 ? 'oblique' : 'normal',
+    glyphCount: read('maxp', 6).getUint16(4),
+    outlineFormat: tables.has('glyf') ? 'glyf' : tables.has('CFF ') ? 'CFF' : 'CFF2',
+    // Of the usage permissions, 2 alone is "restricted license embedding".
+    embeddable: ((os2?.getUint16(8) ?? 0) & 0xf) !== 2,
+    colored: tables.has('COLR') && tables.has('CPAL'),
+    openTypeLayout: tables.has('GSUB') || tables.has('GPOS'),
+    ...readAxes(tables.table('fvar'), id => names.get(id)),
+    metrics: readMetrics(read, os2, tables.has('post') ? read('post', 32) : undefined, name),
+  }
+}
+
+function readMetrics(
+  read: (tag: string, size: number) => DataView,
+  os2: DataView | undefined,
+  post: DataView | undefined,
+  name: string,
+): StatedMetrics {
+  const unitsPerEm = read('head', 54).getUint16(18)
+  if (unitsPerEm < 16 || unitsPerEm > 16384) {
+    fail('bad-font', `${name}: table 'head' gives ${unitsPerEm} units per em (16 to 16384)`)
+  }
+  const hhea = read('hhea', 36)
+  // OS/2.fsSelection bit 7 says that the typographic metrics are the ones to use.
+  const typographic = os2 && (os2.getUint16(62) & 0x80) !== 0
+  const hasHeights = os2 && os2.getUint16(0) >= 2 && os2.byteLength >= 90
+  const [xHeight, capHeight] = hasHeights ? [os2.getInt16(86), os2.getInt16(88)] : [0, 0]
+  return {
+    unitsPerEm,
+    ascent: typographic ? os2.getInt16(68) : hhea.getInt16(4),
+    descent: typographic ? os2.getInt16(70) : hhea.getInt16(6),
+    lineGap: typographic ? os2.getInt16(72) : hhea.getInt16(8),
+    ...(xHeight > 0 && { xHeight }),
+    ...(capHeight > 0 && { capHeight }),
+    italicAngle: (post?.getInt32(4) ?? 0) / 65536,
+    underlinePosition: post?.getInt16(8) || Math.round(-unitsPerEm / 10),
+    underlineThickness: post?.getInt16(10) || Math.round(unitsPerEm / 20),
+    strikePosition: os2?.getInt16(28) || Math.round(unitsPerEm / 4),
+    strikeThickness: os2?.getInt16(26) || Math.round(unitsPerEm / 20),
+  }
+}
+
+/** Windows names in Unicode, English before other languages; `name` ids to strings. */
+function readNames(table: DataView): Map<number, string> {
+  const names = new Map<number, string>()
+  const count = table.getUint16(2)
+  const strings = table.getUint16(4)
+  for (let i = 0, at = 6; i < count && at + 12 <= table.byteLength; i++, at += 12) {
+    const [platform, , language, id, length, offset] = [0, 2, 4, 6, 8, 10].map(o =>
+      table.getUint16(at + o),
+    )
+    const start = strings + offset
+    if (platform !== 3 || start + length > table.byteLength) continue
+    if (names.has(id) && language !== 0x409) continue
+    let text = ''
+    for (let o = 0; o + 1 < length; o += 2) text += String.fromCharCode(table.getUint16(start + o))
+    names.set(id, text)
+  }
+  return names
+}

@@ -1,0 +1,44 @@
+/** An affine map: x' = xx·x + xy·y + dx, y' = yx·x + yy·y + dy. */
+export interface Matrix {
+  readonly xx: number
+  readonly yx: number
+  readonly xy: number
+  readonly yy: number
+  readonly dx: number
+  readonly dy: number
+}
+
+export const identity: Matrix = { xx: 1, yx: 0, xy: 0, yy: 1, dx: 0, dy: 0 }
+
+/** What `inner` does, and then `outer`. */
+export function product(outer: Matrix, inner: Matrix): Matrix {
+  const [dx, dy] = mapped(outer, inner.dx, inner.dy)
+  return {
+    xx: outer.xx * inner.xx + outer.xy * inner.yx,
+    yx: outer.yx * inner.xx + outer.yy * inner.yx,
+    xy: outer.xx * inner.xy + outer.xy * inner.yy,
+    yy: outer.yx * inner.xy + outer.yy * inner.yy,
+    dx,
+    dy,
+  }
+}
+
+export function mapped(matrix: Matrix, x: number, y: number): readonly [x: number, y: number] {
+  const { xx, yx, xy, yy, dx, dy } = matrix
+  return [xx * x + xy * y + dx, yx * x + yy * y + dy]
+}
+
+/** The map back; undefined where there is none. */
+export function inverse({ xx, yx, xy, yy, dx, dy }: Matrix): Matrix | undefined {
+  const determinant = xx * yy - xy * yx
+  if (!(Math.abs(determinant) > 1e-12)) return undefined
+  const d = 1 / determinant
+  return {
+    xx: yy * d,
+    yx: -yx * d,
+    xy: -xy * d,
+    yy: xx * d,
+    dx: (xy * dy - yy * dx) * d,
+    dy: (yx * dx - xx * dy) * d,
+  }
+}

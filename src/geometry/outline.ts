@@ -1,0 +1,49 @@
+import { identity, type Matrix, mapped } from './matrix.ts'
+
+/** A rectangle, y upward. */
+export interface Extents {
+  readonly left: number
+  readonly bottom: number
+  readonly right: number
+  readonly top: number
+}
+
+/** A contour's segments y upward: one letter a segment, its points in `points`. */
+export interface Outline {
+  /** `M` move (1 point), `L` line (1), `Q` quadratic (2), `C` cubic (3), `Z` close (0). */
+  readonly segments: string
+  readonly points: Float32Array
+}
+
+export function mappedOutline(matrix: Matrix, { segments, points }: Outline): Outline {
+  if (matrix === identity) return { segments, points }
+  const moved = new Float32Array(points.length)
+  for (let i = 0; i < points.length; i += 2) {
+    const [x, y] = mapped(matrix, points[i], points[i + 1])
+    moved[i] = x
+    moved[i + 1] = y
+  }
+  return { segments, points: moved }
+}
+
+/** A closed polygon of the given points, x and y in turn. */
+export function polygon(...points: number[]): Outline {
+  const lines = 'L'.repeat(Math.max(0, points.length / 2 - 1))
+  return { segments: `M${lines}Z`, points: Float32Array.from(points) }
+}
+
+/** A box that holds all points of an outline, those of its curves' handles too; an empty one has none. */
+export function outlineBox({ points }: Outline): Extents | undefined {
+  if (points.length === 0) return undefined
+  const box = { left: Infinity, bottom: Infinity, right: -Infinity, top: -Infinity }
+  for (let i = 0; i < points.length; i += 2) {
+    box.left = Math.min(box.left, points[i])
+    box.right = Math.max(box.right, points[i])
+    box.bottom = Math.min(box.bottom, points[i + 1])
+    box.top = Math.max(box.top, points[i + 1])
+  }
+  return box
+}
+
+/** How many points each kind of segment has. */
+export const segmentPoints: Readonly<Record<string, number>> = { M: 1, L: 1, Q: 2, C: 3, Z: 0 }

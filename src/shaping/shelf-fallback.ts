@@ -1,0 +1,62 @@
+import { isCovered, type Shelf } from '../fonts/index.ts'
+import type { Style } from '../sheet/index.ts'
+import { scriptOf } from '../unicode/index.ts'
+import { type Elsewhere, isInvisible } from './fallback.ts'
+
+/** For each family of a shelf, how many characters of each script it has. */
+type ScriptCounts = ReadonlyMap<string, ReadonlyMap<string, number>>
+
+/**
+ * Looks for what a style's families lack among all of the shelf: first in the families that have
+ * most of the script, of equals in the order of the shelf.
+ */
+export function shelfFallback(shelf: Shelf, style: Style): Elsewhere {
+  const ranked = new Map<string, readonly string[]>()
+  return (grapheme, colored) => {
+    const needed = [...grapheme]
+      .map(character => character.codePointAt(0) ?? 0)
+      .filter(codePoint => !isInvisible(codePoint))
+    const script = scriptOf(needed[0] ?? 0)
+    const families = ranked.get(script) ?? byScript(shelf, script)
+    ranked.set(script, families)
+    for (const family of families) {
+      const coverage = shelf.coverage(family, style)
+      if (!needed.every(codePoint => isCovered(coverage, codePoint))) continue
+      const face = shelf.face(family, style)
+      if (face.colored || !colored) return face
+    }
+    return undefined
+  }
+}
+
+function byScript(shelf: Shelf, script: string): readonly string[] {
+  const counts = scriptCounts(shelf)
+  const count = (family: string) => counts.get(family)?.get(script) ?? 0
+  return [...counts.keys()].sort((a, b) => count(b) - count(a))
+}
+
+const counted = new WeakMap<Shelf, { readonly families: number; readonly counts: ScriptCounts }>()
+
+/** Counted once, and again when fonts were added. */
+function scriptCounts(shelf: Shelf): ScriptCounts {
+  const { families } = shelf
+  const known = counted.get(shelf)
+  if (known && known.families === families.length) return known.counts
+  const counts = new Map(families.map(family => [family, countsOf(shelf, family)] as const))
+  counted.set(shelf, { families: families.length, counts })
+  return counts
+}
+
+const usual = { weight: 400, slant: 'normal' } as const
+
+function countsOf(shelf: Shelf, family: string): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>()
+  const coverage = shelf.coverage(family, usual)
+  for (let i = 0; i < coverage.length; i += 2) {
+    for (let codePoint = coverage[i]; codePoint <= coverage[i + 1]; codePoint++) {
+      const script = scriptOf(codePoint)
+      counts.set(script, (counts.get(script) ?? 0) + 1)
+    }
+  }
+  return counts
+}

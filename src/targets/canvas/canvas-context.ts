@@ -1,0 +1,58 @@
+/** What is used of the browser's `Path2D`. */
+export interface GlyphPath {
+  moveTo(x: number, y: number): void
+  lineTo(x: number, y: number): void
+  quadraticCurveTo(cx: number, cy: number, x: number, y: number): void
+  bezierCurveTo(ax: number, ay: number, bx: number, by: number, x: number, y: number): void
+  closePath(): void
+}
+
+/** What is used of a gradient. */
+export interface CanvasGradientFill {
+  addColorStop(offset: number, color: string): void
+}
+
+/** What is used of the map from units to device pixels. */
+export interface CanvasMatrix {
+  readonly a: number
+  readonly b: number
+  readonly c: number
+  readonly d: number
+  readonly e: number
+  readonly f: number
+}
+
+/** What is used of a 2D context, on screen or off. */
+export interface CanvasContext {
+  readonly canvas: { readonly width: number; readonly height: number }
+  fillStyle: unknown
+  strokeStyle: unknown
+  lineWidth: number
+  globalAlpha: number
+  globalCompositeOperation: string
+  save(): void
+  restore(): void
+  translate(x: number, y: number): void
+  scale(x: number, y: number): void
+  transform(a: number, b: number, c: number, d: number, e: number, f: number): void
+  setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void
+  getTransform(): CanvasMatrix
+  createLinearGradient(x0: number, y0: number, x1: number, y1: number): CanvasGradientFill
+  createRadialGradient(
+    x0: number,
+    y0: number,
+    r0: number,
+    x1: number,
+    y1: number,
+    r1: number,
+  ): CanvasGradientFill
+  beginPath(): void
+  roundRect(x: number, y: number, width: number, height: number, radius: number): void
+  rect(x: number, y: number, width: number, height: number): void
+  moveTo(x: number, y: number): void
+  lineTo(x: number, y: number): void
+  clip(path?: GlyphPath): void
+  drawImage(image: object, x: number, y: number, width: number, height: number): void
+  stroke(): void
+  fill(path?: GlyphPath): void
+}

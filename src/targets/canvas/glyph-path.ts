@@ -1,0 +1,35 @@
+import type { Face } from '../../fonts/index.ts'
+import type { Outline } from '../../geometry/index.ts'
+import type { GlyphPath } from './canvas-context.ts'
+
+declare const Path2D: new () => GlyphPath
+
+const paths = new WeakMap<Face, Map<number, GlyphPath | undefined>>()
+
+/** A glyph's path in font units, made once a face; undefined where there is nothing to paint. */
+export function glyphPath(face: Face, glyph: number): GlyphPath | undefined {
+  let known = paths.get(face)
+  if (!known) {
+    known = new Map()
+    paths.set(face, known)
+  }
+  if (!known.has(glyph)) {
+    const outline = face.outline(glyph)
+    known.set(glyph, outline.segments === '' ? undefined : pathOf(outline))
+  }
+  return known.get(glyph)
+}
+
+/** An outline as the browser's path. */
+export function pathOf({ segments, points: p }: Outline): GlyphPath {
+  const pen = new Path2D()
+  let i = 0
+  for (const segment of segments) {
+    if (segment === 'M') pen.moveTo(p[i++], p[i++])
+    else if (segment === 'L') pen.lineTo(p[i++], p[i++])
+    else if (segment === 'Q') pen.quadraticCurveTo(p[i++], p[i++], p[i++], p[i++])
+    else if (segment === 'C') pen.bezierCurveTo(p[i++], p[i++], p[i++], p[i++], p[i++], p[i++])
+    else pen.closePath()
+  }
+  return pen
+}

@@ -1,0 +1,177 @@
+import { numberText } from '../../drawing/index.ts'
+import type { Face } from '../../fonts/index.ts'
+import { fail } from '../../problem/index.ts'
+import { fingerprint, latin1 } from './bytes.ts'
+import { cffCharacters } from './cff-characters.ts'
+import type { Coded } from './drawn-font.ts'
+import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
+import { characterMap, unicodeMap } from './unicode-map.ts'
+
+/** A glyph's length in thousandths of an em, as it is written. */
+export const perMille = (face: Face, units: number) => (units * 1000) / face.metrics.unitsPerEm
+
+/** The width PDF readers are told of a glyph, in thousandths of an em. */
+export function writtenWidth(face: Face, glyph: number): number {
+  return Number(numberText(perMille(face, face.advance(glyph))))
+}
+
+/**
+ * A composite font (ISO 32000-2, 9.7) of the glyphs that are used, from the font's own bytes. Codes
+ * count from 0, which is the missing glyph.
+ */
+export function writeCompositeFont(
+  face: Face,
+  coded: readonly Coded[],
+  number: ObjectNumber,
+  objects: PdfObjects,
+) {
+  const glyphs = [...new Set(coded.map(c => c.glyph))].sort((a, b) => a - b)
+  const file = face.subset(glyphs)
+  const baseName = `${subsetTag(file)}+${pdfName(face.postScriptName)}`
+  const font = face.outlineFormat === 'glyf' ? trueTypeParts : cffParts
+  const { entries, encoding, descriptor } = font(face, file, coded, objects)
+  const described = objects.add(descriptorText(face, baseName, glyphs, descriptor))
+  const descendant = objects.add(
+    `<< /Type /Font ${entries} /BaseFont /${baseName} ` +
+      '/CIDSystemInfo << /Registry (Adobe) /Ordering (Identity) /Supplement 0 >> ' +
+      `/FontDescriptor ${reference(described)} >>`,
+  )
+  const unicode = objects.addStream(
+    latin1(
+      unicodeMap(
+        coded.map(c => c.text),
+        2,
+      ),
+    ),
+  )
+  objects.set(
+    number,
+    `<< /Type /Font /Subtype /Type0 /BaseFont /${baseName} /Encoding ${encoding} ` +
+      `/DescendantFonts [${reference(descendant)}] /ToUnicode ${reference(unicode)} >>`,
+  )
+}
+
+/** What fonts of TrueType and of CFF outlines differ in. */
+interface FontParts {
+  /** Of the descendant font. */
+  readonly entries: string
+  readonly encoding: string
+  /** Of the font descriptor. */
+  readonly descriptor: string
+}
+
+/** Codes are character identifiers, and a map leads from them to glyphs. */
+function trueTypeParts(
+  face: Face,
+  file: Uint8Array,
+  coded: readonly Coded[],
+  objects: PdfObjects,
+): FontParts {
+  const fontFile = objects.addStream(file, `/Length1 ${file.length} `)
+  const glyphMap = objects.addStream(
+    Uint8Array.from(coded.flatMap(({ glyph }) => [glyph >> 8, glyph & 0xff])),
+  )
+  const widths = coded.map(({ glyph }) => numberText(perMille(face, face.advance(glyph))))
+  return {
+    entries: `/Subtype /CIDFontType2 /W [0 [${widths.join(' ')}]] /CIDToGIDMap ${reference(glyphMap)}`,
+    encoding: '/Identity-H',
+    descriptor: `/FontFile2 ${reference(fontFile)}`,
+  }
+}
+
+/** The font itself maps character identifiers to glyphs; codes are mapped to identifiers. */
+function cffParts(
+  face: Face,
+  file: Uint8Array,
+  coded: readonly Coded[],
+  objects: PdfObjects,
+): FontParts {
+  const table = tableOf(file, 'CFF ', face)
+  const characters = cffCharacters(table, face.glyphCount)
+  const cidOf = (glyph: number) => characters?.[glyph] ?? glyph
+  const bytes = new Uint8Array(table.buffer, table.byteOffset, table.byteLength)
+  const fontFile = objects.addStream(bytes, '/Subtype /CIDFontType0C ')
+  const cids = coded.map(({ glyph }) => cidOf(glyph))
+  const widths = new Map(
+    coded.map(({ glyph }) => [cidOf(glyph), numberText(perMille(face, face.advance(glyph)))]),
+  )
+  const listed = [...widths].sort(([a], [b]) => a - b).map(([cid, width]) => `${cid} [${width}]`)
+  const encoding = objects.addStream(
+    latin1(characterMap(cids)),
+    '/Type /CMap /CMapName /Codes /CIDSystemInfo << /Registry (Adobe) /Ordering (Identity) /Supplement 0 >> ',
+  )
+  return {
+    entries: `/Subtype /CIDFontType0 /W [${listed.join(' ')}]`,
+    encoding: reference(encoding),
+    descriptor: `/FontFile3 ${reference(fontFile)}`,
+  }
+}
+
+/** A table of a font that HarfBuzz wrote. */
+function tableOf(file: Uint8Array, tag: string, face: Face): DataView {
+  const view = new DataView(file.buffer, file.byteOffset, file.byteLength)
+  for (let i = 0; i < view.getUint16(4); i++) {
+    const at = 12 + i * 16
+    if (String.fromCharCode(...file.subarray(at, at + 4)) !== tag) continue
+    return new DataView(
+      file.buffer,
+      file.byteOffset + view.getUint32(at + 8),
+      view.getUint32(at + 12),
+    )
+  }
+  return fail('font-subset', `the font ${face.postScriptName} could not be subset`)
+}
+
+function descriptorText(
+  face: Face,
+  baseName: string,
+  glyphs: readonly number[],
+  fontFile: string,
+): string {
+  const { metrics } = face
+  const text = (units: number) => numberText(perMille(face, units), 0)
+  const bounds = boundsOf(face, glyphs).map(text)
+  // Symbolic (bit 3): codes are glyphs and no standard character set; italic is bit 7.
+  const flags = 4 | (metrics.italicAngle === 0 ? 0 : 64)
+  const [ascent, descent, capHeight] = [metrics.ascent, metrics.descent, metrics.capHeight].map(
+    text,
+  )
+  return (
+    `<< /Type /FontDescriptor /FontName /${baseName} /Flags ${flags} /FontBBox [${bounds.join(' ')}] ` +
+    `/ItalicAngle ${numberText(metrics.italicAngle)} /Ascent ${ascent} /Descent ${descent} ` +
+    `/CapHeight ${capHeight} /StemV ${stemWidth(face.weight)} ${fontFile} >>`
+  )
+}
+
+/** Six capital letters that tell subsets of one font apart (ISO 32000-2, 9.9.2). */
+function subsetTag(file: Uint8Array): string {
+  let rest = Number.parseInt(fingerprint([file]).slice(0, 8), 16)
+  let tag = ''
+  for (let i = 0; i < 6; i++) {
+    tag += String.fromCharCode(65 + (rest % 26))
+    rest = Math.floor(rest / 26)
+  }
+  return tag
+}
+
+function pdfName(name: string): string {
+  return name.replace(/[^A-Za-z0-9-]/g, '') || 'Font'
+}
+
+/** Readers only use it to find a substitute; there is none for an embedded font. */
+function stemWidth(weight: number): number {
+  return Math.round(50 + (weight / 65) ** 2)
+}
+
+function boundsOf(face: Face, glyphs: readonly number[]): [number, number, number, number] {
+  let [left, bottom, right, top] = [0, 0, 0, 0]
+  for (const glyph of glyphs) {
+    const extents = face.extents(glyph)
+    if (!extents) continue
+    left = Math.min(left, extents.left)
+    bottom = Math.min(bottom, extents.bottom)
+    right = Math.max(right, extents.right)
+    top = Math.max(top, extents.top)
+  }
+  return [left, bottom, right, top]
+}

@@ -1,0 +1,123 @@
+import { numberText, type Picture } from '../../drawing/index.ts'
+import type { BlendMode, Face, LinearPaint, RadialPaint } from '../../fonts/index.ts'
+import type { Extents } from '../../geometry/index.ts'
+import { latin1 } from './bytes.ts'
+import { type EmbeddedFace, embeddedFace } from './embedded-face.ts'
+import { embedImage } from './embedded-image.ts'
+import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
+import { addShading, type Shown } from './shading.ts'
+
+/** How what is painted goes onto what is there. */
+export interface GraphicsState {
+  readonly opacity?: number
+  readonly blend?: BlendMode
+  /** A form whose brightness is the opacity of what is painted. */
+  readonly mask?: ObjectNumber
+}
+
+/** What pages, forms and drawn glyphs of a document share (ISO 32000-2, 7.8.3); each gives a name. */
+export interface Resources {
+  /** The dictionary of all of them. */
+  readonly number: ObjectNumber
+  face(face: Face): EmbeddedFace
+  image(picture: Picture): string
+  state(state: GraphicsState): string
+  shading(paint: LinearPaint | RadialPaint, shown: Shown): string
+  /** A group that is painted as a whole: its content and the box it is in. */
+  form(content: string, box: Extents, shown: Shown): { name: string; number: ObjectNumber }
+  write(): void
+}
+
+/** Names in the order they were first asked for: `F1`, `F2`. */
+function named<K>(letter: string, add: (key: K, name: string) => string) {
+  const names = new Map<K, string>()
+  const entries: string[] = []
+  return {
+    of(key: K): string {
+      let name = names.get(key)
+      if (name === undefined) {
+        name = `${letter}${names.size + 1}`
+        names.set(key, name)
+        entries.push(`/${name} ${add(key, name)}`)
+      }
+      return name
+    },
+    dictionary: () => `<< ${entries.join(' ')} >>`,
+  }
+}
+
+export function documentResources(objects: PdfObjects): Resources {
+  const number = objects.reserve()
+  const faces = new Map<Face, EmbeddedFace>()
+  const fontEntries: string[] = []
+  const forms: string[] = []
+  const images = named<Picture>('I', picture => reference(embedImage(picture, objects)))
+  const states = named<string>('G', entries => `<< /Type /ExtGState ${entries} >>`)
+  const shadings = {
+    color: named<LinearPaint | RadialPaint>('S', paint =>
+      reference(addShading(paint, 'color', objects)),
+    ),
+    opacity: named<LinearPaint | RadialPaint>('A', paint =>
+      reference(addShading(paint, 'opacity', objects)),
+    ),
+  }
+
+  function addFont(font: ObjectNumber): string {
+    const name = `F${fontEntries.length + 1}`
+    fontEntries.push(`/${name} ${reference(font)}`)
+    return name
+  }
+
+  const resources: Resources = {
+    number,
+    face(face) {
+      const known = faces.get(face) ?? embeddedFace(face, objects, resources, addFont)
+      faces.set(face, known)
+      return known
+    },
+    image: picture => images.of(picture),
+    state: state => states.of(stateEntries(state)),
+    shading: (paint, shown) => shadings[shown].of(paint),
+    form(content, { left, bottom, right, top }, shown) {
+      const space = shown === 'color' ? '/DeviceRGB' : '/DeviceGray'
+      const box = [left, bottom, right, top].map(n => numberText(n)).join(' ')
+      const form = objects.addStream(
+        latin1(content),
+        `/Type /XObject /Subtype /Form /BBox [${box}] ` +
+          `/Group << /S /Transparency /CS ${space} /I true >> /Resources ${reference(number)} `,
+      )
+      const name = `X${forms.length + 1}`
+      forms.push(`/${name} ${reference(form)}`)
+      return { name, number: form }
+    },
+    write() {
+      // Faces draw glyphs, which may ask for more resources: they come first.
+      for (const face of faces.values()) face.write()
+      const shading = `${shadings.color.dictionary().slice(0, -2)}${shadings.opacity.dictionary().slice(2)}`
+      const objectEntries = `${images.dictionary().slice(0, -2)}${forms.join(' ')} >>`
+      objects.set(
+        number,
+        `<< /Font << ${fontEntries.join(' ')} >> /ExtGState ${states.dictionary()} ` +
+          `/Shading ${shading} /XObject ${objectEntries} >>`,
+      )
+    },
+  }
+  return resources
+}
+
+/** `multiply` of CSS is `Multiply` of PDF. */
+function blendName(mode: BlendMode): string {
+  const words = mode.split('-').map(word => word[0].toUpperCase() + word.slice(1))
+  return words.join('')
+}
+
+function stateEntries({ opacity, blend, mask }: GraphicsState): string {
+  const alpha = opacity === undefined ? '' : numberText(opacity)
+  return [
+    ...(opacity === undefined ? [] : [`/ca ${alpha} /CA ${alpha}`]),
+    ...(blend === undefined ? [] : [`/BM /${blendName(blend)}`]),
+    ...(mask === undefined
+      ? []
+      : [`/SMask << /Type /Mask /S /Luminosity /G ${reference(mask)} >>`]),
+  ].join(' ')
+}

@@ -1,0 +1,130 @@
+import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { describe, expect, it } from 'vitest'
+import { fontFiles, type PatchedTraits, read, withTraits } from '../support/font-files.ts'
+
+const font = read('assets/fonts/SourceCodePro-Regular.ttf')
+const family = 'Source Code Pro'
+
+/** A shelf with one family of the faces that are described: weight, width class, slant. */
+function shelfOf(...faces: readonly PatchedTraits[]) {
+  return openShelf({ families: [], fonts: faces.map(traits => withTraits(font, traits)) })
+}
+
+const weights = (...list: readonly number[]) => list.map(weight => ({ weight }))
+
+describe('matching by CSS Fonts 4, section 5.2', () => {
+  it.each([
+    // From 400 to 500: up to 500, then lighter, then heavier.
+    [400, [300, 450, 600], 450],
+    [450, [400, 500], 500],
+    [500, [400, 600], 400],
+    [400, [300, 500, 600], 500],
+    [500, [600, 700], 600],
+    // Under 400: lighter first, then heavier.
+    [300, [100, 200, 400], 200],
+    [100, [300, 700], 300],
+    [350, [400, 300], 300],
+    // Over 500: heavier first, then lighter.
+    [600, [500, 900], 900],
+    [900, [400, 700], 700],
+    [501, [500, 800], 800],
+  ] as const)('weight %i of %j is %i', async (wanted, list, given) => {
+    const shelf = await shelfOf(...weights(...list))
+    expect(shelf.face(family, { weight: wanted, slant: 'normal' }).weight).toBe(given)
+  })
+
+  it.each([
+    ['normal', ['italic', 'oblique'], 'oblique'],
+    ['normal', ['italic', 'normal', 'oblique'], 'normal'],
+    ['italic', ['normal', 'oblique'], 'oblique'],
+    ['italic', ['oblique', 'italic'], 'italic'],
+    ['oblique', ['normal', 'italic'], 'italic'],
+    ['oblique', ['normal'], 'normal'],
+  ] as const)('slant %s of %j is %s', async (wanted, list, given) => {
+    const shelf = await shelfOf(...list.map(slant => ({ slant })))
+    expect(shelf.face(family, { weight: 400, slant: wanted }).slant).toBe(given)
+  })
+
+  it.each([
+    // Up to 100 %: narrower first, then wider.
+    [100, [3, 6], 75],
+    [75, [2, 4], 62.5],
+    [50, [4, 6], 87.5],
+    [100, [6, 9], 112.5],
+    // Above: wider first, then narrower.
+    [112.5, [5, 8], 150],
+    [200, [3, 6], 112.5],
+    [125, [7], 125],
+  ] as const)('stretch %d %% of classes %j is %d %%', async (wanted, list, given) => {
+    const shelf = await shelfOf(...list.map(widthClass => ({ widthClass })))
+    expect(shelf.face(family, { weight: 400, slant: 'normal', stretch: wanted }).stretch).toBe(
+      given,
+    )
+  })
+
+  it('goes by stretch before slant, and by slant before weight', async () => {
+    const shelf = await shelfOf(
+      { widthClass: 3, slant: 'normal', weight: 900 },
+      { widthClass: 5, slant: 'italic', weight: 100 },
+      { widthClass: 5, slant: 'normal', weight: 400 },
+    )
+    const face = (stretch: number, slant: 'normal' | 'italic', weight: number) =>
+      shelf.face(family, { weight, slant, stretch })
+    expect(face(75, 'italic', 100)).toMatchObject({ stretch: 75, slant: 'normal', weight: 900 })
+    expect(face(100, 'italic', 900)).toMatchObject({ slant: 'italic', weight: 100 })
+  })
+
+  it('takes of a variable font any weight between its ends', async () => {
+    const shelf = await openShelf({ families: [], fonts: [fontFiles.variableCff] })
+    const weight = (wanted: number) =>
+      shelf.face('SourceCodeVF', { weight: wanted, slant: 'normal' }).weight
+    expect([1, 200, 333, 900, 1000].map(weight)).toEqual([200, 200, 333, 900, 900])
+  })
+})
+
+describe('a family without what a style asks for', () => {
+  const sheet = defineSheet({
+    styles: {
+      defaults: { family },
+      heavy: { weight: 700, slant: 'italic' },
+      made: { weight: 700, slant: 'italic', synthesis: 'all' },
+      leaning: { slant: 'oblique', synthesis: 'slant' },
+      narrow: { stretch: 'condensed' },
+    },
+  })
+
+  it('gives the nearest face, and says which there are', async () => {
+    const shelf = await shelfOf({ weight: 300 }, { weight: 400 })
+    const { set } = typesetter({ sheet, shelf, problems: 'collect' })
+    const layout = set('Tern', { style: 'heavy' })
+    expect(layout.lines[0].runs[0].face).toMatchObject({ weight: 400, slant: 'normal', madeUp: [] })
+    expect(layout.problems).toMatchObject([
+      {
+        code: 'missing-face',
+        message: `the family '${family}' has no bold italic face`,
+        hint: 'it has 300, 400',
+      },
+    ])
+    expect(set('Tern', { style: 'narrow' }).problems).toMatchObject([
+      { code: 'missing-face', message: `the family '${family}' has no condensed face` },
+    ])
+  })
+
+  it('is made bold and slanted only where the style asks for it', async () => {
+    const shelf = await shelfOf({ weight: 400 })
+    const { set } = typesetter({ sheet, shelf })
+    const run = (style: 'made' | 'leaning' | 'defaults') => set('H', { style }).lines[0].runs[0]
+    const [plain, made, leaning] = [run('defaults'), run('made'), run('leaning')]
+    expect(plain.face.madeUp).toEqual([])
+    expect(made.face).toMatchObject({ weight: 700, slant: 'oblique', madeUp: ['weight', 'slant'] })
+    expect(leaning.face).toMatchObject({ weight: 400, slant: 'oblique', madeUp: ['slant'] })
+    const extents = [plain, made, leaning].map(({ face, glyphs }) => face.extents(glyphs.glyphs[0]))
+    const widths = extents.map(box => (box ? box.right - box.left : 0))
+    // It leans by 14 degrees over its height, and its stems are wider.
+    const height = (extents[0]?.top ?? 0) - (extents[0]?.bottom ?? 0)
+    expect(widths[2]).toBeGreaterThan(widths[0] + height * 0.2)
+    expect(widths[1]).toBeGreaterThan(widths[2] + 25)
+    // No line becomes longer by it.
+    expect(new Set([plain.width, made.width, leaning.width]).size).toBe(1)
+  })
+})
