@@ -47,14 +47,11 @@ export function writeDrawnFont(
   )
 }
 
+/** `d0` for all: glyphs without colors of their own are painted in the text's, which they inherit. */
 function procedure(face: Face, glyph: number, resources: Resources): string {
-  const advance = face.advance(glyph)
+  const head = `${face.advance(glyph)} 0 d0\n`
   const parts = face.colorParts(glyph)
-  if (parts) return `${advance} 0 d0\n${colorContent(parts, resources)}`
-  const { left, bottom, right, top } = face.extents(glyph) ?? empty
-  const box = [Math.floor(left), Math.floor(bottom), Math.ceil(right), Math.ceil(top)]
+  if (parts) return head + colorContent(parts, resources)
   const outline = outlineContent(face.outline(glyph))
-  return `${advance} 0 ${box.join(' ')} d1\n${outline}${outline === '' ? '' : 'f\n'}`
+  return `${head}${outline}${outline === '' ? '' : 'f\n'}`
 }
-
-const empty = { left: 0, bottom: 0, right: 0, top: 0 }
