@@ -26,10 +26,14 @@ export function demoPictures(folder) {
   }
 }
 
-/** The built-in families, and one for another script. */
+/** The built-in families, one for another script, one in color and one that is variable. */
 export function specimenPicture(folder) {
-  const font = 'node_modules/@expo-google-fonts/noto-sans-arabic/400Regular'
-  const args = ['dist/cli/main.js', 'specimen', '--font', font, '-t', 'Saint Orrin’s Landing']
+  const fonts = [
+    '@expo-google-fonts/noto-sans-arabic/400Regular',
+    '@expo-google-fonts/bungee-spice/400Regular',
+    'source-code-pro/VF/SourceCodeVF-Italic.otf',
+  ].flatMap(font => ['--font', `node_modules/${font}`])
+  const args = ['dist/cli/main.js', 'specimen', ...fonts, '-t', 'Saint Orrin’s Landing']
   execFileSync(process.execPath, [...args, '-o', join(folder, 'specimen.png')], { cwd: root })
 }
 

@@ -8,6 +8,7 @@ import {
   fontsIn,
   type Shelf,
   type ShelfEntry,
+  type Subsetter,
   shelfOf,
   startEngine,
   startSubsetter,
@@ -66,9 +67,11 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
     options.system ? systemEntries(supply) : { entries: [], problems: [] },
   ])
   const builtIn = wanted.map(face => builtInEntry(face, () => bytesOf(face.url)))
+  let started: Subsetter | undefined
   const subsetter = () => {
     const module = subsetterModule ?? supply.compileNow(subsetterUrl)
-    if (module) return startSubsetter(module)
+    if (module) started ??= startSubsetter(module)
+    if (started) return started
     return fail('no-subsetter', 'this shelf was opened without what embeds fonts', {
       hint: 'openShelf({ embedding: true })',
     })

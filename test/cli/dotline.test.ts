@@ -1,4 +1,5 @@
 import {
+  copyFileSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -10,7 +11,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { dotline } from '../support/command.ts'
+import { dotline, dotlineOnTerminal } from '../support/command.ts'
+import { fontFiles, read } from '../support/font-files.ts'
 import { readPdf } from '../support/pdf.ts'
 
 const cwd = mkdtempSync(join(tmpdir(), 'dot-line-'))
@@ -259,17 +261,32 @@ describe('dotline fonts', () => {
   it('lists families and faces, as a table or as JSON', () => {
     const { out, code } = run('fonts', '--font', serif)
     expect(code).toBe(0)
-    expect(out).toMatch(/^family +weight +slant +axes +file\n/)
-    expect(out).toMatch(/^Source Serif 4 +400 +italic +SourceSerif4-Italic\.ttf$/m)
+    expect(out).toMatch(/^family +weight +slant +stretch +axes +notes +file\n/)
+    expect(out).toMatch(/^Source Serif 4 +400 +italic +100 +SourceSerif4-Italic\.ttf$/m)
     expect(out.match(/^(sans|serif|mono) /gm)?.length).toBe(12)
     const json = JSON.parse(run('fonts', '--json').out)
-    expect(json[0]).toEqual({
+    expect(json[0]).toMatchObject({
       family: 'sans',
       weight: 400,
       slant: 'normal',
+      stretch: 100,
       axes: [],
+      features: expect.arrayContaining(['kern']),
+      coverage: expect.arrayContaining([[0x20, 0x7e]]),
       file: 'SourceSans3-Regular.ttf',
     })
+  })
+
+  it('lists the fonts of the system where it is asked to, and tells of broken ones', () => {
+    mkdirSync(join(cwd, 'data/fonts'), { recursive: true })
+    copyFileSync(fontFiles.emoji, join(cwd, 'data/fonts/emoji.ttf'))
+    writeFileSync(join(cwd, 'data/fonts/broken.otf'), 'no font')
+    const env = { XDG_DATA_HOME: join(cwd, 'data'), XDG_DATA_DIRS: '/nowhere', HOME: cwd }
+    const { out, err, code } = dotline(['fonts', '--system'], { cwd, env })
+    expect(code).toBe(0)
+    expect(out).toMatch(/^Noto Color Emoji +400 +normal +100 +color +emoji\.ttf$/m)
+    expect(err).toMatch(/^warning: .*broken\.otf is not a TrueType or OpenType font, left out\n$/)
+    expect(dotline(['fonts'], { cwd, env }).out).not.toContain('Noto')
   })
 
   it('colors tables for a terminal only, or where it is told to', () => {
@@ -304,12 +321,37 @@ describe('dotline specimen', () => {
     expect(text.match(/Boats leave Quillhaven at dusk/g)?.length).toBe(12)
     expect(text.match(/Low Emmerly/g)?.length).toBe(3)
     expect(text).toContain('Τα πλοία φεύγουν')
+    run('specimen', '-o', 'specimen.html')
+    const page = readFileSync(join(cwd, 'specimen.html'), 'utf8')
+    expect(page).toContain('<h2><b>serif</b> 400, 400 italic, 700, 700 italic</h2>')
+    expect(page.match(/aria-label="Boats leave Quillhaven at dusk"/g)?.length).toBe(12)
     run('specimen', '--family', 'mono', '-o', 'mono.svg')
     expect(readFileSync(join(cwd, 'mono.svg'), 'utf8')).not.toContain('SourceSans3-Bold')
     expect(run('specimen', '--family', 'snas')).toMatchObject({
       code: 2,
       err: "error: no family 'snas' on the shelf (did you mean 'sans'?)\n",
     })
+  })
+})
+
+describe('a specimen of 200 faces', () => {
+  it('shows progress on a terminal, and nothing of it elsewhere', () => {
+    mkdirSync(join(cwd, 'many'))
+    const font = read('assets/fonts/SourceCodePro-Regular.ttf')
+    const name = Buffer.from('Source Code Pro', 'utf16le').swap16()
+    for (let i = 0; i < 200; i++) {
+      const copy = Buffer.from(font)
+      const other = Buffer.from(`Source Code ${String(i).padStart(3, '0')}`, 'utf16le').swap16()
+      for (let at = copy.indexOf(name); at >= 0; at = copy.indexOf(name, at + 2))
+        other.copy(copy, at)
+      writeFileSync(join(cwd, 'many', `${i}.ttf`), copy)
+    }
+    const command = ['specimen', '--font', 'many', '-o', 'many.html']
+    expect(run(...command)).toEqual({ code: 0, out: '', err: '' })
+    expect(readFileSync(join(cwd, 'many.html'), 'utf8').match(/<section>/g)?.length).toBe(203)
+    const told = dotlineOnTerminal(command, cwd)
+    expect(told).toContain('1 of 203  Source Code 000')
+    expect(told).toContain('200 of 203  Source Code 099')
   })
 })
 

@@ -23,3 +23,10 @@ export function dotline(
   })
   return { code: status, out: stdout, err: stderr }
 }
+
+/** What the command writes where its error output is a terminal, which `script` of util-linux makes. */
+export function dotlineOnTerminal(args: readonly string[], cwd: string): string {
+  const quoted = [process.execPath, main, ...args].map(arg => `'${arg}'`).join(' ')
+  const { stdout } = spawnSync('script', ['-qec', quoted, '/dev/null'], { cwd, encoding: 'utf8' })
+  return stdout
+}

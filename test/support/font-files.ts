@@ -77,6 +77,14 @@ export function withoutTables(font: Buffer, ...tags: readonly string[]): Buffer 
   return copy
 }
 
+/** A font without its last table, which is large and of no use to us. */
+export function cutAtTable(font: Buffer, tag: string): Buffer {
+  const [start] = tablePlace(font, tag)
+  const copy = Buffer.from(font.subarray(0, start))
+  copy.writeUInt32BE(0, font.indexOf(tag, 12, 'latin1') + 12)
+  return copy
+}
+
 /** A collection of whole fonts, one behind the other, as its head points at them. */
 export function collection(...fonts: readonly Buffer[]): Buffer {
   const head = Buffer.alloc(12 + fonts.length * 4)

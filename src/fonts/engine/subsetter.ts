@@ -1,6 +1,7 @@
 import { fail } from '../../problem/index.ts'
 import type { Coordinates } from '../variations.ts'
-import { place, tagNumber } from './wasm-memory.ts'
+import { type Calls, callsOf } from './calls.ts'
+import { type Heap, tagNumber } from './wasm-memory.ts'
 
 /**
  * A font file with some glyphs only, under the ids they had; of a variable font, as it stands `at`
@@ -13,8 +14,6 @@ export type Subsetter = (
   at: Coordinates,
   name: string,
 ) => Uint8Array
-
-type Call = (...args: number[]) => number
 
 const flagNoHinting = 0x1
 const flagRetainGlyphIds = 0x2
@@ -39,46 +38,99 @@ const dropped = [
   'meta',
 ]
 
-/**
- * Starts from the module anew for every subset: its memory cannot grow, and a fresh instance is
- * cheaper (under a millisecond) than one font failing because of those before it.
- */
+const used = [
+  '_initialize malloc free hb_blob_create hb_blob_destroy hb_blob_get_length hb_blob_get_data',
+  'hb_face_create hb_face_destroy hb_face_reference_blob hb_set_add hb_subset_or_fail',
+  'hb_subset_input_create_or_fail hb_subset_input_destroy hb_subset_input_glyph_set',
+  'hb_subset_input_set hb_subset_input_set_flags hb_subset_input_pin_all_axes_to_default',
+  'hb_subset_input_pin_axis_location',
+]
+  .join(' ')
+  .split(' ')
+
+/** A running module. */
+interface Running {
+  readonly hb: Calls
+  readonly heap: Heap
+}
+
+/** Its memory cannot grow: a font that finds no room in what others have left gets a module of its own. */
 export function startSubsetter(module: WebAssembly.Module): Subsetter {
+  let running: Running | undefined
   return (bytes, index, glyphs, at, name) => {
-    const { exports } = new WebAssembly.Instance(module)
-    const call = (fn: string): Call => {
-      const value = exports[fn]
-      if (typeof value !== 'function') return fail('engine', `the subsetting module has no ${fn}`)
-      return (...args) => value(...args)
-    }
-    if (!(exports.memory instanceof WebAssembly.Memory)) return fail('engine', 'no memory')
-    call('_initialize')()
-    const heap = { malloc: call('malloc'), free: call('free'), memory: exports.memory }
-    const pointer = place(heap, bytes, `the font ${name}`)
-    const blob = call('hb_blob_create')(pointer, bytes.length, memoryModeReadOnly, 0, 0)
-    const face = call('hb_face_create')(blob, index)
-    const input = call('hb_subset_input_create_or_fail')()
-    const flags = flagNoHinting | flagRetainGlyphIds | flagKeepMissingOutline | flagNoLayoutClosure
-    call('hb_subset_input_set_flags')(input, flags)
-    const add = call('hb_set_add')
-    pinAxes(call, input, face, at)
-    const kept = call('hb_subset_input_glyph_set')(input)
-    for (const glyph of glyphs) add(kept, glyph)
-    const drop = call('hb_subset_input_set')(input, setOfDroppedTables)
-    for (const tag of dropped) add(drop, tagNumber(tag))
-    const subset = call('hb_subset_or_fail')(face, input)
-    if (subset === 0) return fail('font-subset', `the font ${name} could not be subset`)
-    const result = call('hb_face_reference_blob')(subset)
-    const length = call('hb_blob_get_length')(result)
-    const data = call('hb_blob_get_data')(result, 0)
-    return new Uint8Array(heap.memory.buffer).slice(data, data + length)
+    const wanted = [...glyphs]
+    const again = running && attempt(running, bytes, index, wanted, at, name)
+    if (again) return again
+    running = start(module)
+    const subset = attempt(running, bytes, index, wanted, at, name)
+    if (subset) return subset
+    running = undefined
+    return fail('font-subset', `the font ${name} could not be subset`)
   }
 }
 
+function start(module: WebAssembly.Module): Running {
+  const { exports } = new WebAssembly.Instance(module)
+  if (!(exports.memory instanceof WebAssembly.Memory)) return fail('engine', 'no memory')
+  const hb = callsOf(exports, used)
+  hb._initialize()
+  return { hb, heap: { malloc: hb.malloc, free: hb.free, memory: exports.memory } }
+}
+
+/** Everything it takes it gives back; undefined where the font, or its memory, did not allow it. */
+function attempt(
+  { hb, heap }: Running,
+  bytes: Uint8Array,
+  index: number,
+  glyphs: readonly number[],
+  at: Coordinates,
+  name: string,
+): Uint8Array | undefined {
+  const pointer = hb.malloc(Math.max(1, bytes.length))
+  if (pointer === 0) return undefined
+  new Uint8Array(heap.memory.buffer).set(bytes, pointer)
+  const blob = hb.hb_blob_create(pointer, bytes.length, memoryModeReadOnly, 0, 0)
+  const face = hb.hb_face_create(blob, index)
+  const input = hb.hb_subset_input_create_or_fail()
+  try {
+    if (input === 0) return undefined
+    hb.hb_subset_input_set_flags(
+      input,
+      flagNoHinting | flagRetainGlyphIds | flagKeepMissingOutline | flagNoLayoutClosure,
+    )
+    pinAxes(hb, input, face, at)
+    const kept = hb.hb_subset_input_glyph_set(input)
+    for (const glyph of glyphs) hb.hb_set_add(kept, glyph)
+    const drop = hb.hb_subset_input_set(input, setOfDroppedTables)
+    for (const tag of dropped) hb.hb_set_add(drop, tagNumber(tag))
+    const subset = hb.hb_subset_or_fail(face, input)
+    return subset === 0 ? undefined : written({ hb, heap }, subset)
+  } catch (error) {
+    // A trap leaves the module's memory in no state to go on with.
+    return fail('font-subset', `the font ${name} could not be subset`, { hint: String(error) })
+  } finally {
+    hb.hb_subset_input_destroy(input)
+    hb.hb_face_destroy(face)
+    hb.hb_blob_destroy(blob)
+    hb.free(pointer)
+  }
+}
+
+/** The bytes of a subset, which is given back. */
+function written({ hb, heap }: Running, subset: number): Uint8Array {
+  const result = hb.hb_face_reference_blob(subset)
+  const length = hb.hb_blob_get_length(result)
+  const data = hb.hb_blob_get_data(result, 0)
+  const copy = new Uint8Array(heap.memory.buffer).slice(data, data + length)
+  hb.hb_blob_destroy(result)
+  hb.hb_face_destroy(subset)
+  return copy
+}
+
 /** A PDF reader knows no axes: all are pinned, those that are not named where they usually are. */
-function pinAxes(call: (name: string) => Call, input: number, face: number, at: Coordinates) {
-  call('hb_subset_input_pin_all_axes_to_default')(input, face)
+function pinAxes(hb: Calls, input: number, face: number, at: Coordinates) {
+  hb.hb_subset_input_pin_all_axes_to_default(input, face)
   for (const [tag, value] of at) {
-    call('hb_subset_input_pin_axis_location')(input, face, tagNumber(tag), value)
+    hb.hb_subset_input_pin_axis_location(input, face, tagNumber(tag), value)
   }
 }

@@ -1,33 +1,42 @@
-import { closeSync, fstatSync, openSync, readFileSync, readSync, statSync } from 'node:fs'
+import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs'
 import type { FontFile } from '../../fonts/index.ts'
+import { fail } from '../../problem/index.ts'
+import { reason } from './reason.ts'
 
-/** A font file on disk, of which only what is asked for is read; all of it once at most. */
+/**
+ * A font file on disk, of which only what is asked for is read; all of it once at most. Throws
+ * `unreadable-font`, at once or when it has gone by the time more is read.
+ */
 export function openFontFile(path: string | URL): FontFile {
-  const { size } = statSync(path)
-  // A folder opens as well as a file: it is found out here, and not when a text is set.
-  const head = readPart(path, 0, Math.min(size, 4))
+  const size = reading(path, file => {
+    const found = fstatSync(file)
+    // A folder opens as well as a file: it is found out here, and not when a text is set.
+    if (found.isDirectory()) readSync(file, new Uint8Array(1))
+    return found.size
+  })
   let all: Uint8Array | undefined
   return {
     length: size,
     read(start, length) {
       if (all) return all.subarray(start, start + length)
-      if (start === 0 && length <= head.length) return head.subarray(0, length)
-      return readPart(path, start, Math.max(0, Math.min(length, size - start)))
+      const bytes = new Uint8Array(Math.max(0, Math.min(length, size - start)))
+      return reading(path, file => bytes.subarray(0, readSync(file, bytes, 0, bytes.length, start)))
     },
     whole() {
-      all ??= readFileSync(path)
+      all ??= reading(path, file => readFileSync(file))
       return all
     },
   }
 }
 
-function readPart(path: string | URL, start: number, length: number): Uint8Array {
-  const file = openSync(path, 'r')
+function reading<T>(path: string | URL, read: (file: number) => T): T {
+  let file: number | undefined
   try {
-    if (fstatSync(file).isDirectory()) readSync(file, new Uint8Array(1))
-    const bytes = new Uint8Array(length)
-    return bytes.subarray(0, readSync(file, bytes, 0, length, start))
+    file = openSync(path, 'r')
+    return read(file)
+  } catch (error) {
+    return fail('unreadable-font', `cannot read the font file ${path}`, { hint: reason(error) })
   } finally {
-    closeSync(file)
+    if (file !== undefined) closeSync(file)
   }
 }

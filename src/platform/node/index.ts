@@ -8,18 +8,13 @@ import type { Shelf } from '../../fonts/index.ts'
 import { DotLineError, fail } from '../../problem/index.ts'
 import { openShelfFrom, type ShelfOptions, type Supply } from '../open-shelf.ts'
 import { openFontFile } from './font-file.ts'
+import { reason } from './reason.ts'
 import { systemFontFolders } from './system-fonts.ts'
 
 const modules = new Map<string, WebAssembly.Module>()
 
 const supply: Supply = {
-  async read(source) {
-    try {
-      return openFontFile(source)
-    } catch (error) {
-      return fail('unreadable-font', `cannot read the font file ${source}`, { hint: reason(error) })
-    }
-  },
+  read: async source => openFontFile(source),
   async systemFiles() {
     const folders = systemFontFolders(process.platform, process.env, homedir())
     const found = await Promise.all(
@@ -73,15 +68,6 @@ function compileNow(url: URL): WebAssembly.Module {
     modules.set(url.href, module)
   }
   return module
-}
-
-function reason(error: unknown): string {
-  if (error instanceof Error && 'code' in error) {
-    if (error.code === 'ENOENT') return 'there is no such file'
-    if (error.code === 'EISDIR') return 'it is a folder'
-    if (error.code === 'EACCES') return 'permission denied'
-  }
-  return error instanceof Error ? error.message : String(error)
 }
 
 /**
