@@ -100,3 +100,65 @@ write(
   () =>
     `export const brackets: readonly (readonly [number, number])[] = ${JSON.stringify(pairs)}\n`,
 )
+
+/** Code points of a range that other ranges hold. */
+function holder(ranges) {
+  const held = new Set()
+  for (const [first, last] of ranges) for (let c = first; c <= last; c++) held.add(c)
+  return codePoint => held.has(codePoint)
+}
+
+const isWide = holder(readRanges('EastAsianWidth.txt', v => ['F', 'W', 'H'].includes(v)))
+const isAmbiguousOrWide = holder(readRanges('EastAsianWidth.txt', v => ['A', 'F', 'W'].includes(v)))
+const isMark = holder(
+  readRanges('extracted/DerivedGeneralCategory.txt', v => v === 'Mn' || v === 'Mc'),
+)
+const isUnassigned = holder(readRanges('extracted/DerivedGeneralCategory.txt', v => v === 'Cn'))
+const isPictograph = holder(pictographs)
+
+/**
+ * Line_Break, with what the rules ask beside it: brackets that are wide (`OPw`, `CPw`: LB30), signs
+ * before and after numbers that are wide where East Asian (`PRw`, `POw`: CSS Text 3, section 5.2),
+ * marks of South-East Asian scripts (`SAm`: LB1), pictographs to come (`XP`: LB30b).
+ */
+function lineBreakClass(codePoint, value) {
+  if ((value === 'OP' || value === 'CP') && isWide(codePoint)) return `${value}w`
+  if ((value === 'PR' || value === 'PO') && isAmbiguousOrWide(codePoint)) return `${value}w`
+  if (value === 'SA' && isMark(codePoint)) return 'SAm'
+  if (isPictograph(codePoint) && isUnassigned(codePoint)) return 'XP'
+  return value
+}
+
+const lineBreaks = readRanges('LineBreak.txt').flatMap(([first, last, value]) =>
+  Array.from({ length: last - first + 1 }, (_, i) => [
+    first + i,
+    first + i,
+    lineBreakClass(first + i, value),
+  ]),
+)
+const pictographsToCome = pictographs.flatMap(([first, last]) =>
+  Array.from({ length: last - first + 1 }, (_, i) => [first + i, first + i, 'XP']).filter(
+    ([c]) => isUnassigned(c) && lineBreakClass(c, 'XX') === 'XP',
+  ),
+)
+write(
+  'line-break.data.ts',
+  'Line_Break (UAX #14), with some classes divided by East_Asian_Width and General_Category.',
+  overlaid(lineBreaks, pictographsToCome).filter(range => range[2] !== 'AL'),
+  'AL',
+)
+
+const longName = new Map([...tagOf].map(([name, tag]) => [tag, name]))
+write(
+  'script-extensions.data.ts',
+  'Script_Extensions (UAX #24) where they differ from the script: names with spaces between them.',
+  readRanges('ScriptExtensions.txt').map(([first, last, value]) => [
+    first,
+    last,
+    value
+      .split(' ')
+      .map(tag => longName.get(tag))
+      .join(' '),
+  ]),
+  '',
+)

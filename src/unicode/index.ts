@@ -7,5 +7,13 @@ export {
   visualOrder,
 } from './bidi.ts'
 export { graphemes } from './graphemes.ts'
-export { isBreakingSpace, type LineBreak, lineBreaks } from './line-breaks.ts'
+export type { Strictness } from './line-break-classes.ts'
+export {
+  breakKind,
+  breakKinds,
+  isBreakingSpace,
+  type LineBreak,
+  type LineBreakOptions,
+  lineBreaks,
+} from './line-breaks.ts'
 export { isCommonScript, type ScriptRun, scriptOf, scripts, scriptTag } from './scripts.ts'

@@ -1,52 +1,276 @@
+import {
+  type ClassTailoring,
+  classOf,
+  firstLoosened,
+  isLoosened,
+  rawClass,
+  resolvedClasses,
+  type Strictness,
+} from './line-break-classes.ts'
+import { wordEnds } from './word-ends.ts'
+
 export interface LineBreak {
   /** UTF-16 offset before which the line may or must end. */
   readonly offset: number
   readonly kind: 'allowed' | 'mandatory'
 }
 
-const lineSeparator = 0x2028
+export interface LineBreakOptions {
+  /** How strictly Chinese and Japanese are broken; `strict`, as UAX #14 has it, without it. */
+  readonly strictness?: Strictness
+  /** Keeps words of Korean, Chinese and Japanese whole. */
+  readonly keepAll?: boolean
+  /** BCP 47 tag. */
+  readonly language?: string
+}
 
-/**
- * Where lines may end: after spaces, after hyphens between letters (UAX #14, rules LB18 and
- * LB21), and where they must: after U+2028 (LB4). The end of the text is mandatory (LB3).
- */
-export function lineBreaks(text: string): LineBreak[] {
+/** What stands between two characters, in `breakKinds`. */
+export const breakKind = { none: 0, allowed: 1, mandatory: 2 } as const
+
+const [bk, cr, lf, nl, sp, zw] = ['BK', 'CR', 'LF', 'NL', 'SP', 'ZW'].map(classOf)
+const [cm, zwj, wj, gl, ba, hy] = ['CM', 'ZWJ', 'WJ', 'GL', 'BA', 'HY'].map(classOf)
+const [cl, cp, ex, is, sy, op] = ['CL', 'CP', 'EX', 'IS', 'SY', 'OP'].map(classOf)
+const [qu, ns, b2, cb, bb, hl] = ['QU', 'NS', 'B2', 'CB', 'BB', 'HL'].map(classOf)
+const [al, nu, pr, po, id, eb] = ['AL', 'NU', 'PR', 'PO', 'ID', 'EB'].map(classOf)
+const [em, jl, jv, jt, h2, h3] = ['EM', 'JL', 'JV', 'JT', 'H2', 'H3'].map(classOf)
+const [inseparable, ri, xp, sa, saMark] = ['IN', 'RI', 'XP', 'SA', 'SAm'].map(classOf)
+const [opWide, cpWide, prWide, poWide] = ['OPw', 'CPw', 'PRw', 'POw'].map(classOf)
+
+const isOpening = (c: number) => c === op || c === opWide
+const isClosingParenthesis = (c: number) => c === cp || c === cpWide
+const isLetter = (c: number) => c === al || c === hl
+const isIdeographic = (c: number) => c === id || c === eb || c === em || c === xp
+const isHangul = (c: number) => c === jl || c === jv || c === jt || c === h2 || c === h3
+const isPrefix = (c: number) => c === pr || c === prWide
+const isPostfix = (c: number) => c === po || c === poWide
+
+/** Where lines may and must end (UAX #14, Unicode 15.0); the end of the text is mandatory. */
+export function lineBreaks(text: string, options: LineBreakOptions = {}): LineBreak[] {
+  const kinds = breakKinds(text, options)
   const breaks: LineBreak[] = []
-  for (let offset = 1; offset < text.length; offset++) {
-    const before = text.charCodeAt(offset - 1)
-    if (before === lineSeparator) breaks.push({ offset, kind: 'mandatory' })
-    else if (allowedBetween(text, offset, before)) breaks.push({ offset, kind: 'allowed' })
+  for (let offset = 1; offset < kinds.length; offset++) {
+    if (kinds[offset] === breakKind.none) continue
+    breaks.push({ offset, kind: kinds[offset] === breakKind.allowed ? 'allowed' : 'mandatory' })
   }
-  if (text.length > 0) breaks.push({ offset: text.length, kind: 'mandatory' })
   return breaks
 }
 
-function allowedBetween(text: string, offset: number, before: number): boolean {
-  const after = text.charCodeAt(offset)
-  if (isBreakingSpace(after) || after === lineSeparator) return false // LB6, LB7
-  if (isBreakingSpace(before)) return true // LB18
-  if (before === objectReplacement || after === objectReplacement) return !isGlue(before, after) // LB20
-  if (!isHyphen(before) || offset < 2) return false
-  // A hyphen that starts a word is a sign, and U+002D before a digit a minus (LB25).
-  const ahead = text.charCodeAt(offset - 2)
-  const minus = before === 0x2d && after >= 0x30 && after <= 0x39
-  return !isBreakingSpace(ahead) && !isHyphen(after) && !minus
+/** Where a number has got to: in its figures, or behind the bracket that closes it (LB25). */
+const inFigures = 1
+const behindBracket = 2
+
+/**
+ * For each UTF-16 offset of a text, and its end, what kind of break is there: in one pass, with the
+ * tailoring for numbers of UAX #14, section 8.2, example 7. Thai, Lao, Khmer and Myanmar are broken
+ * between words by the platform.
+ */
+export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8Array {
+  const { length } = text
+  const kinds = new Uint8Array(length + 1)
+  const tailoring = tailoringOf(options)
+  const classes = resolvedClasses(tailoring)
+  const isStrict = tailoring.strictness === 'strict'
+  const isLoose = tailoring.strictness === 'loose'
+  /** The class before, and the one before that, where marks are taken with what they stand on. */
+  let before = -1
+  let beforeThat = -1
+  /** The class before the spaces that were just passed; -1 where there were none. */
+  let beforeSpaces = -1
+  /** Whether the character just before, a mark or not, is U+200D. */
+  let joins = false
+  let number = 0
+  let regionals = 0
+  let hasWords = false
+  for (let at = 0; at < length; ) {
+    const codePoint = text.codePointAt(at) ?? 0
+    const raw = rawClass(codePoint)
+    if (raw === sa || raw === saMark) hasWords = true
+    const own = classes[raw]
+    const size = codePoint > 0xffff ? 2 : 1
+    const isMark = own === cm || own === zwj
+    // LB9: marks go with what they stand on; LB10: those that stand on nothing are letters.
+    if (
+      isMark &&
+      before >= 0 &&
+      beforeSpaces < 0 &&
+      !endsAll(before) &&
+      before !== zw &&
+      before !== sp
+    ) {
+      joins = own === zwj
+      at += size
+      continue
+    }
+    const kind = isMark ? al : own
+    if (before >= 0) {
+      const isFree =
+        !isStrict && codePoint >= firstLoosened && isLoosened(codePoint, tailoring) && !isMark
+      const previous = beforeSpaces >= 0 ? sp : before
+      if (mustBreak(previous, kind)) kinds[at] = breakKind.mandatory
+      else if (isFree && previous !== sp && isIdeographic(previous)) kinds[at] = breakKind.allowed
+      else if (isLoose && previous === inseparable && kind === inseparable) {
+        kinds[at] = breakKind.allowed
+      } else if (joins && beforeSpaces < 0) kinds[at] = breakKind.none
+      else if (
+        breaksBetween(before, beforeThat, beforeSpaces, kind, number, regionals) &&
+        !startsNumber(text, at, size, previous, kind, classes)
+      ) {
+        kinds[at] = breakKind.allowed
+      }
+    }
+    joins = own === zwj
+    if (kind === sp && before >= 0 && !endsAll(before)) {
+      if (beforeSpaces < 0) beforeSpaces = before
+      number = 0
+      regionals = 0
+      at += size
+      continue
+    }
+    number = numberAfter(number, kind, beforeSpaces >= 0)
+    regionals = kind === ri ? regionals + 1 : 0
+    beforeThat = beforeSpaces >= 0 ? sp : before
+    before = kind
+    beforeSpaces = -1
+    at += size
+  }
+  if (length > 0) kinds[length] = breakKind.mandatory // LB3
+  if (hasWords) breakWords(text, kinds, classes)
+  return kinds
+}
+
+function tailoringOf({ strictness = 'strict', keepAll = false, language = '' }: LineBreakOptions) {
+  const isChineseOrJapanese = /^(zh|ja|yue|cmn)\b/i.test(language)
+  return { strictness, keepAll, isChineseOrJapanese } satisfies ClassTailoring
+}
+
+/** Classes that end a line, so that nothing of it goes on behind them. */
+const endsAll = (c: number) => c === bk || c === cr || c === lf || c === nl
+
+/** LB4, LB5. */
+function mustBreak(before: number, after: number): boolean {
+  return endsAll(before) && !(before === cr && after === lf)
+}
+
+/** LB25: before a sign that a number starts with, where a figure follows it. */
+function startsNumber(
+  text: string,
+  at: number,
+  size: number,
+  previous: number,
+  kind: number,
+  classes: Uint8Array,
+): boolean {
+  if (!isPrefix(previous) && !isPostfix(previous)) return false
+  if (!isOpening(kind) && kind !== hy) return false
+  let next = at + size
+  while (next < text.length) {
+    const codePoint = text.codePointAt(next) ?? 0
+    const own = classes[rawClass(codePoint)]
+    if (own !== cm && own !== zwj) return own === nu
+    next += codePoint > 0xffff ? 2 : 1
+  }
+  return false
+}
+
+function numberAfter(number: number, kind: number, afterSpaces: boolean): number {
+  if (kind === nu) return inFigures
+  if (afterSpaces || number !== inFigures) return 0
+  if (kind === sy || kind === is) return inFigures
+  return kind === cl || isClosingParenthesis(kind) ? behindBracket : 0
+}
+
+/** The rules from LB6 on, in their order; `before` is what stood before the spaces, if there were. */
+function breaksBetween(
+  before: number,
+  beforeThat: number,
+  beforeSpaces: number,
+  after: number,
+  number: number,
+  regionals: number,
+): boolean {
+  const hasSpaces = beforeSpaces >= 0
+  const previous = hasSpaces ? sp : before
+  if (endsAll(after)) return false // LB6
+  if (after === sp || after === zw) return false // LB7
+  if (before === zw) return true // LB8
+  if (after === wj || previous === wj) return false // LB11
+  if (previous === gl) return false // LB12
+  if (after === gl && previous !== sp && previous !== ba && previous !== hy) return false // LB12a
+  if (after === cl || isClosingParenthesis(after)) return false // LB13
+  if (after === ex || after === is || after === sy) return false
+  if (isOpening(before)) return false // LB14
+  if (before === qu && isOpening(after)) return false // LB15
+  if ((before === cl || isClosingParenthesis(before)) && after === ns) return false // LB16
+  if (before === b2 && after === b2) return false // LB17
+  if (hasSpaces || previous === sp) return true // LB18
+  if (after === qu || before === qu) return false // LB19
+  if (after === cb || before === cb) return true // LB20
+  if (after === ba || after === hy || after === ns || before === bb) return false // LB21
+  if (beforeThat === hl && (before === hy || before === ba)) return false // LB21a
+  if (before === sy && after === hl) return false // LB21b
+  if (after === inseparable) return false // LB22
+  return !holdsTogether(before, after, number, regionals)
+}
+
+/** The rules from LB23 on: figures, letters, syllables, pictures. */
+function holdsTogether(before: number, after: number, number: number, regionals: number): boolean {
+  if (isLetter(before)) {
+    if (after === nu || isLetter(after)) return true // LB23, LB28
+    if (isPrefix(after) || isPostfix(after) || after === op) return true // LB24, LB30
+  }
+  if (before === nu && (isLetter(after) || after === nu || after === op)) return true // LB23, LB30
+  if (isPrefix(before) && isIdeographic(after)) return true // LB23a
+  if (isIdeographic(before) && isPostfix(after)) return true
+  if (isPrefix(before) || isPostfix(before)) {
+    if (isLetter(after) || after === nu) return true // LB24, LB25
+  }
+  if ((isOpening(before) || before === hy) && after === nu) return true // LB25
+  if (number === inFigures && after === nu) return true
+  if (number > 0 && (isPostfix(after) || isPrefix(after))) return true
+  if (isHangul(before) || isHangul(after)) {
+    if (holdsSyllables(before, after)) return true // LB26, LB27
+  }
+  if (before === is && isLetter(after)) return true // LB29
+  if (before === cp && (isLetter(after) || after === nu)) return true // LB30
+  if (before === ri && after === ri) return regionals % 2 === 1 // LB30a
+  return (before === eb || before === xp) && after === em // LB30b
+}
+
+function holdsSyllables(before: number, after: number): boolean {
+  if (before === jl) {
+    if (after === jl || after === jv || after === h2 || after === h3) return true
+  }
+  if ((before === jv || before === h2) && (after === jv || after === jt)) return true
+  if ((before === jt || before === h3) && after === jt) return true
+  return (isHangul(before) && isPostfix(after)) || (isPrefix(before) && isHangul(after))
+}
+
+/** Breaks between the words of runs that are written without spaces (class SA). */
+function breakWords(text: string, kinds: Uint8Array, classes: Uint8Array) {
+  const rawAt = (at: number) => rawClass(text.codePointAt(at) ?? 0)
+  const sizeAt = (at: number) => ((text.codePointAt(at) ?? 0) > 0xffff ? 2 : 1)
+  for (let at = 0; at < text.length; ) {
+    const start = at
+    if (rawAt(at) === sa) {
+      while (at < text.length && isOfWords(rawAt(at), classes)) at += sizeAt(at)
+      for (const end of wordEnds(text, start, at)) {
+        if (end < at && rawAt(end) === sa) kinds[end] = breakKind.allowed
+      }
+    } else at += sizeAt(at)
+  }
+}
+
+/** Letters of such scripts, and the marks and joiners among them. */
+function isOfWords(raw: number, classes: Uint8Array): boolean {
+  return raw === sa || raw === saMark || classes[raw] === cm || raw === zwj
 }
 
 /** Spaces that a line may end after, and that hang at its end: not U+00A0, U+2007, U+202F. */
 export function isBreakingSpace(code: number): boolean {
   if (code === 0x20 || code === 0x09) return true
-  return code >= 0x2000 && code <= 0x200b && code !== 0x2007
+  return code >= 0x1680 && (code === 0x1680 || code === 0x3000 || isTypographicSpace(code))
 }
 
-/** U+FFFC, a box in the line. */
-const objectReplacement = 0xfffc
-
-/** No-break space and word joiner hold on to what is beside them (LB11, LB12). */
-function isGlue(before: number, after: number): boolean {
-  return [before, after].some(code => code === 0xa0 || code === 0x202f || code === 0x2060)
-}
-
-function isHyphen(code: number): boolean {
-  return code === 0x2d || code === 0x2010 || code === 0x2013 || code === 0x2014
+function isTypographicSpace(code: number): boolean {
+  return (code >= 0x2000 && code <= 0x200b && code !== 0x2007) || code === 0x205f
 }

@@ -1,0 +1,80 @@
+import { ranges, values } from './line-break.data.ts'
+import { once, propertyIndex, propertyTable } from './property-table.ts'
+
+/** How strictly lines of Chinese and Japanese are broken (CSS Text 3, section 5.2, `line-break`). */
+export type Strictness = 'loose' | 'normal' | 'strict'
+
+const table = once(() => propertyTable(ranges))
+
+/** A class as a number, in the order of the generated table. */
+export type LineBreakClass = number
+
+/** The number of a class by its short name in UAX #14. */
+export const classOf = (name: string): LineBreakClass => values.indexOf(name)
+
+/** The class of a code point as the Unicode Character Database has it, before rule LB1. */
+export function rawClass(codePoint: number): LineBreakClass {
+  return propertyIndex(table(), codePoint)
+}
+
+/** What tailors the classes. */
+export interface ClassTailoring {
+  readonly strictness: Strictness
+  /** Whether the text is Chinese or Japanese, whose rules `loose` and `normal` relax further. */
+  readonly isChineseOrJapanese: boolean
+  /** Keeps words of Korean, Chinese and Japanese whole (CSS Text 3, `word-break: keep-all`). */
+  readonly keepAll: boolean
+}
+
+const al = classOf('AL')
+const id = classOf('ID')
+const pairs = (from: string, to: string) =>
+  from.split(' ').map(name => [classOf(name), classOf(to)] as const)
+
+/** Rule LB1: classes that stand for others where nothing more is known. */
+const resolved = [
+  ...pairs('AI SG XX SA', 'AL'),
+  ...pairs('SAm', 'CM'),
+  ...pairs('XX', 'AL'),
+] as const
+
+/** Classes of characters that make up words, which `keepAll` holds together. */
+const ofWords = ['ID', 'CJ', 'H2', 'H3', 'JL', 'JV', 'JT', 'NS'].map(classOf)
+
+/** The class of each class, by rule LB1 and by what is tailored. */
+export function resolvedClasses(tailoring: ClassTailoring): Uint8Array {
+  const { strictness, isChineseOrJapanese, keepAll } = tailoring
+  const classes = Uint8Array.from(values, (_, i) => i)
+  for (const [from, to] of resolved) classes[from] = to
+  classes[classOf('CJ')] = strictness === 'strict' ? classOf('NS') : id
+  const wideAsIdeographs = strictness === 'loose' && isChineseOrJapanese
+  for (const [wide, plain] of [
+    ['PRw', 'PR'],
+    ['POw', 'PO'],
+  ]) {
+    classes[classOf(wide)] = wideAsIdeographs ? id : classOf(plain)
+  }
+  if (keepAll) for (const one of ofWords) if (one !== classOf('NS')) classes[one] = al
+  return classes
+}
+
+/** Hyphens that lines of Chinese and Japanese may start with, unless breaking is strict. */
+const hyphens = new Set([0x2010, 0x2013, 0x301c, 0x30a0])
+/** Iteration marks, and inseparable dots, which only loose breaking takes apart. */
+const iterationMarks = new Set([0x3005, 0x303b, 0x309d, 0x309e, 0x30fd, 0x30fe])
+/** Punctuation that stands in the middle of its square. */
+const centered = new Set([
+  ...[0x30fb, 0xff1a, 0xff1b, 0xff65, 0x203c, 0x2047, 0x2048, 0x2049, 0xff01, 0xff1f],
+])
+
+/** Whether a character is one that the tailoring lets stand at the start of a line, or anywhere. */
+export function isLoosened(codePoint: number, tailoring: ClassTailoring): boolean {
+  const { strictness, isChineseOrJapanese } = tailoring
+  if (strictness === 'strict') return false
+  if (isChineseOrJapanese && hyphens.has(codePoint)) return true
+  if (strictness !== 'loose') return false
+  return iterationMarks.has(codePoint) || (isChineseOrJapanese && centered.has(codePoint))
+}
+
+/** Characters from here on may be loosened; below, none is. */
+export const firstLoosened = 0x2010
