@@ -7,11 +7,23 @@ function numbers(seed) {
   }
 }
 
-const starts = 'b br c ch cl cr d dr f fl fr g gl gr h j k kn l m n p pl pr qu r s sc sh sl sm sn sp st str sw t th tr tw v w wh wr y'.split(' ')
+const starts =
+  'b br c ch cl cr d dr f fl fr g gl gr h j k kn l m n p pl pr qu r s sc sh sl sm sn sp st str sw t th tr tw v w wh wr y'.split(
+    ' ',
+  )
 const vowels = 'a a a e e e e i i i o o o u u ai ea ee ie oa oo ou'.split(' ')
-const ends = ['', '', '', ...'b ck d ff ft g l ll ld lf m mp n nd ng nk nt p r rd rk rm rn rt s sh ss st t th tch x'.split(' ')]
+const ends = [
+  '',
+  '',
+  '',
+  ...'b ck d ff ft g l ll ld lf m mp n nd ng nk nt p r rd rk rm rn rt s sh ss st t th tch x'.split(
+    ' ',
+  ),
+]
 const common =
-  'the of and to a in that it is was for on as with at by from be are this which or had not but have an they his her you we all one were there when who will more no if out so said what up its about into than them can only other new some time could these two may then do first any my now such like our over me even most made after also did many before must through back years where much your way well down should because each just those people how too little state good very make world still own see men work long here get both between life being under three never day same another know while last might us great old year off come since against go came right used take'.split(' ')
+  'the of and to a in that it is was for on as with at by from be are this which or had not but have an they his her you we all one were there when who will more no if out so said what up its about into than them can only other new some time could these two may then do first any my now such like our over me even most made after also did many before must through back years where much your way well down should because each just those people how too little state good very make world still own see men work long here get both between life being under three never day same another know while last might us great old year off come since against go came right used take'.split(
+    ' ',
+  )
 
 /** A made-up English vocabulary: words of one to four syllables, some with endings, all different. */
 function vocabulary(size, next) {

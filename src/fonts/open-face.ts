@@ -49,6 +49,8 @@ export function openFace(
   const outlines = new Map<number, Outline>()
   const extents = new Map<number, Extents | undefined>()
   const glyphs = new Map<number, number>()
+  /** Of the Basic Multilingual Plane: every character of every text is looked up. */
+  let basic: Int32Array | undefined
   const colors = new Map<number, readonly ColorPart[] | undefined>()
   const metrics = measured(said, opened, madeUp)
   let released = false
@@ -78,7 +80,14 @@ export function openFace(
     madeUp,
     metrics,
     bytes,
-    glyphOf: codePoint => kept(glyphs, codePoint, c => whileOpen().glyphOf(c)),
+    glyphOf(codePoint) {
+      if (codePoint > 0xffff) return kept(glyphs, codePoint, c => whileOpen().glyphOf(c))
+      basic ??= new Int32Array(0x10000).fill(unknown)
+      const known = basic[codePoint]
+      if (known !== unknown) return known
+      basic[codePoint] = whileOpen().glyphOf(codePoint)
+      return basic[codePoint]
+    },
     advance: glyph => whileOpen().advance(glyph),
     extents: glyph =>
       kept(extents, glyph, g => (isOwn(g) ? whileOpen().extents(g) : outlineBox(outline(g)))),
@@ -96,6 +105,7 @@ export function openFace(
 }
 
 const missingGlyph = 0
+const unknown = -1
 
 /** A frame as high as capitals: what is missing must be seen. */
 function missingBox(advance: number, { unitsPerEm, capHeight }: FaceMetrics): Outline {

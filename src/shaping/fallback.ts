@@ -40,12 +40,23 @@ export function faceRuns(
 
 /** Most texts are in one face from end to end: no grapheme of them need be looked at by itself. */
 function isAllIn(face: Face, text: string, start: number, end: number): boolean {
-  const part = text.slice(start, end)
-  return !part.includes(emojiStyle) && covers(face, part)
+  for (let i = start; i < end; i++) {
+    const unit = text.charCodeAt(i)
+    if (face.glyphOf(unit) !== 0) {
+      if (unit === emojiStyleUnit) return false
+      continue
+    }
+    const codePoint = text.codePointAt(i) ?? 0
+    if (codePoint === emojiStyleUnit) return false
+    if (face.glyphOf(codePoint) === 0 && !isInvisible(codePoint)) return false
+    if (codePoint > 0xffff) i++
+  }
+  return true
 }
 
 /** Asks for the character before it as a picture (UTS #51, section 2.8). */
 const emojiStyle = '\ufe0f'
+const emojiStyleUnit = 0xfe0f
 
 function faceFor(
   grapheme: string,

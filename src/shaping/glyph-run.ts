@@ -20,4 +20,8 @@ export interface Item {
 export interface GlyphRun extends Item {
   /** In the order of the text; clusters count from `start`. */
   readonly shaped: ShapedText
+  /** Whether it was put together from words, so that it may be cut at every space. */
+  readonly isWordwise?: boolean
+  /** See `WordwiseText`; offsets count from `start`. */
+  readonly endDeltas?: Int32Array
 }

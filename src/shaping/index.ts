@@ -7,5 +7,6 @@ export {
   type ShapingTools,
   shapeParagraph,
 } from './shape-paragraph.ts'
+export { wordShaper } from './shape-words.ts'
 export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
 export type { Isolate, StyledParagraph, StyledRun } from './styled-text.ts'

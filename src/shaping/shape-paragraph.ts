@@ -7,9 +7,10 @@ import { type Elsewhere, faceRuns } from './fallback.ts'
 import { candidateFaces, findFace } from './find-face.ts'
 import type { GlyphRun, Item } from './glyph-run.ts'
 import type { Shape } from './shape-cache.ts'
+import type { ShapeWords } from './shape-words.ts'
 import { shelfFallback } from './shelf-fallback.ts'
 import { shapedLogically } from './slice-glyphs.ts'
-import type { Spacing } from './spacing.ts'
+import { type Spacing, spaced } from './spacing.ts'
 import type { StyledParagraph, StyledRun } from './styled-text.ts'
 
 export interface ShapedParagraph extends StyledParagraph {
@@ -25,6 +26,7 @@ export interface ShapedParagraph extends StyledParagraph {
 export interface ShapingTools {
   readonly shelf: Shelf
   readonly shape: Shape
+  readonly shapeWords: ShapeWords
 }
 
 /** Characters that are layout's, not the shaper's: it gets a space in their place. */
@@ -44,11 +46,21 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
       glyphRuns.push(boxRun(item, item.box))
       continue
     }
-    const shaped = shapedLogically(text.slice(item.start, item.end), item, tools.shape)
-    reportMissing(text, item.start, shaped, item.face, problems)
-    glyphRuns.push({ ...item, shaped })
+    const run = shapedItem(item, text.slice(item.start, item.end), tools)
+    reportMissing(text, item.start, run.shaped, item.face, problems)
+    glyphRuns.push(run)
   }
   return { ...paragraph, glyphRuns, level: bidi?.paragraph ?? 0, shapingText: text, problems }
+}
+
+/** From words where that is the same, and otherwise as a whole. */
+function shapedItem(item: Item, text: string, tools: ShapingTools): GlyphRun {
+  const { face, segment, spacing } = item
+  const words = tools.shapeWords(face, text, segment)
+  if (!words) return { ...item, shaped: shapedLogically(text, item, tools.shape) }
+  const shaped = spaced(words.shaped, text, spacing, face)
+  const { endDeltas } = words
+  return { ...item, shaped, isWordwise: true, ...(endDeltas && { endDeltas }) }
 }
 
 /** Parts of a unit that the width of a box is rounded to. */
@@ -186,6 +198,7 @@ function reportMissing(
   face: Face,
   problems: Problem[],
 ) {
+  if (!shaped.glyphs.includes(missingGlyph)) return
   const seen = new Set<number>()
   for (let i = 0; i < shaped.glyphs.length; i++) {
     if (shaped.glyphs[i] !== missingGlyph) continue

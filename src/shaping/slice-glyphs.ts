@@ -28,9 +28,16 @@ export function sliceGlyphs(
     advances: shaped.advances.subarray(from, to),
     offsetsX: shaped.offsetsX.subarray(from, to),
     offsetsY: shaped.offsetsY.subarray(from, to),
-    clusters: shaped.clusters.subarray(from, to).map(cluster => cluster - base),
+    clusters:
+      base === 0 ? shaped.clusters.subarray(from, to) : shifted(shaped.clusters, from, to, base),
     unsafe: shaped.unsafe.subarray(from, to),
   }
+}
+
+function shifted(clusters: Uint32Array, from: number, to: number, base: number): Uint32Array {
+  const moved = new Uint32Array(to - from)
+  for (let i = from; i < to; i++) moved[i - from] = clusters[i] - base
+  return moved
 }
 
 /**
@@ -48,11 +55,20 @@ export function shapedSlice(
   if (start === run.start && end === run.end) return run.shaped
   const from = glyphIndexAt(run.shaped, start - run.start)
   const to = glyphIndexAt(run.shaped, end - run.start)
-  if (isEdge(run, from, start) && isEdge(run, to, end)) {
-    return sliceGlyphs(run.shaped, from, to, start - run.start)
+  if (isEdge(run, from, start, shapingText) && isEdge(run, to, end, shapingText)) {
+    const slice = sliceGlyphs(run.shaped, from, to, start - run.start)
+    const delta = end < run.end ? (run.endDeltas?.[end - run.start] ?? 0) : 0
+    return delta === 0 ? slice : { ...slice, advances: lengthened(slice.advances, delta) }
   }
   const text = shapingText.slice(start, end)
   return shapedLogically(text, run, shape)
+}
+
+/** Advances of which the last is longer. */
+function lengthened(advances: Int32Array, delta: number): Int32Array {
+  const copy = advances.slice()
+  copy[copy.length - 1] += delta
+  return copy
 }
 
 /** Shapes a text, with space added as it asks, into glyphs in the order of the text. */
@@ -70,9 +86,14 @@ export function shapedLogically(
   return spaced(logical, text, spacing, face)
 }
 
+const space = 0x20
+
 /** Whether a cluster starts at the offset, and the text may be broken before it. */
-function isEdge(run: GlyphRun, glyph: number, offset: number): boolean {
+function isEdge(run: GlyphRun, glyph: number, offset: number, text: string): boolean {
   if (offset === run.start || offset === run.end) return true
   const { clusters, unsafe } = run.shaped
-  return clusters[glyph] === offset - run.start && unsafe[glyph] === 0
+  if (clusters[glyph] !== offset - run.start) return false
+  if (unsafe[glyph] === 0) return true
+  if (!run.isWordwise) return false
+  return text.charCodeAt(offset) === space || text.charCodeAt(offset - 1) === space
 }

@@ -2,7 +2,7 @@ import type { Shelf } from '../fonts/index.ts'
 import { checkFrame, type Frame, type Layout, layOut } from '../layout/index.ts'
 import { parseMarkup, type RichText, type Values } from '../markup/index.ts'
 import { DotLineError, fail, type Problem, warningProblem } from '../problem/index.ts'
-import { cachedShape, shapeParagraph } from '../shaping/index.ts'
+import { cachedShape, shapeParagraph, wordShaper } from '../shaping/index.ts'
 import { type ReaderSettings, type Sheet, scaledSize } from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
 import { notDrawn } from './not-drawn.ts'
@@ -51,7 +51,8 @@ export function typesetter<S extends string, I extends string, Z extends string>
 ): Typesetter<S> {
   const { shelf, reader = {}, problems: mode = 'throw' } = options
   const { sheet, notes } = sheetForReader(options.sheet, checkedReader(reader))
-  const tools = { shelf, shape: cachedShape() }
+  const shape = cachedShape()
+  const tools = { shelf, shape, shapeWords: wordShaper(shape) }
   return {
     set(markup: string | RichText, setting: Setting<S> = {}) {
       const { style, values = {}, source: named, ...frame } = setting
