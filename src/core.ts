@@ -34,7 +34,7 @@ export type {
   VariationAxis,
 } from './fonts/index.ts'
 export type { Extents, Matrix, Outline } from './geometry/index.ts'
-export type { Align, Cut, Frame, Layout, Line, LineRun } from './layout/index.ts'
+export type { Align, Cut, Frame, Hyphenation, Layout, Line, LineRun } from './layout/index.ts'
 export {
   type Catalog,
   type CatalogKeys,

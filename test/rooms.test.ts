@@ -22,7 +22,7 @@ const arrows: Record<string, readonly string[]> = {
   // A PNG is made from the SVG.
   'targets/png': ['drawing', 'targets/svg'],
   typesetter: ['sheet', 'markup', 'fonts', 'shaping', 'layout'],
-  platform: ['fonts', 'drawing'],
+  platform: ['fonts', 'drawing', 'layout'],
   specimen: ['sheet', 'markup', 'fonts', 'layout', 'drawing', 'typesetter', 'targets/svg'],
   demo: [],
   cli: ['demo'],
@@ -33,6 +33,7 @@ const packages: Record<string, readonly string[]> = {
   problem: ['jsonc-parser'],
   markup: ['htmlparser2'],
   fonts: ['fflate', 'woff2-encoder'],
+  platform: ['hyphen'],
   sheet: ['culori'],
   'targets/pdf': ['fflate'],
   'targets/png': ['@resvg/resvg-js'],

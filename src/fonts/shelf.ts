@@ -66,6 +66,8 @@ export interface FaceAbilities extends ListedFace {
 /** The faces at hand. */
 export interface Shelf {
   readonly families: readonly string[]
+  /** Changes whenever fonts are added. */
+  readonly revision: number
   /** Fonts of the operating system that could not be read, and so are not on the shelf. */
   readonly problems: readonly Problem[]
   /** Families compare without regard to case, as in CSS. */
@@ -157,6 +159,9 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
   return {
     get families() {
       return [...families.values()]
+    },
+    get revision() {
+      return keys.size
     },
     problems,
     has: family => byFamily.has(keyOf(family)),

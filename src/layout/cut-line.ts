@@ -1,14 +1,9 @@
 import { graphemes } from '../unicode/index.ts'
-import {
-  type Breakable,
-  type BrokenLine,
-  contentEnd,
-  lastWithin,
-  lineOf,
-  tolerance,
-} from './break-lines.ts'
+import { lastWithin } from './fast-lines.ts'
 import type { LineRun } from './layout.ts'
+import { type BrokenLine, lineOf } from './line-of.ts'
 import { advanceOf, arranged, paintOf } from './line-runs.ts'
+import { type Breakable, contentEnd, stopKind, tolerance } from './stops.ts'
 
 /** Stands for U+2026 in a face that lacks it. */
 const dots = '...'
@@ -19,8 +14,9 @@ const dots = '...'
  */
 export function cutLine(text: Breakable, start: number, width: number): BrokenLine {
   const { length } = text.paragraph.text
-  const mandatory = text.allowed.find(offset => offset > start && text.mandatory.has(offset))
-  const end = mandatory ?? length
+  const { offsets, kinds } = text.stops
+  const forced = offsets.findIndex((o, i) => o > start && kinds[i] === stopKind.mandatory)
+  const end = forced < 0 ? length : offsets[forced]
   const ends = graphemes(text.paragraph.text.slice(start, end))
   const last = (offset: number) => text.widths[start + offset] - text.widths[start]
   let count = lastWithin(ends, offset => last(offset) <= width)
@@ -34,7 +30,7 @@ export function cutLine(text: Breakable, start: number, width: number): BrokenLi
 
 /** The text from `start` to `end`, without the spaces at its end, and the mark. */
 function markedLine(text: Breakable, start: number, end: number): BrokenLine {
-  const inner = contentEnd(text, start, end)
+  const inner = contentEnd(text.paragraph.text, start, end)
   const line = lineOf(text, start, inner)
   const mark = markAfter(text, line)
   if (!mark) return line
@@ -42,7 +38,7 @@ function markedLine(text: Breakable, start: number, end: number): BrokenLine {
   return { ...line, runs, width: line.width + mark.width }
 }
 
-function markAfter({ paragraph, shape }: Breakable, line: BrokenLine): LineRun | undefined {
+function markAfter({ paragraph, tools }: Breakable, line: BrokenLine): LineRun | undefined {
   const last = line.runs.at(-1)
   const glyphRun =
     paragraph.glyphRuns.findLast(run => run.start < line.end) ?? paragraph.glyphRuns[0]
@@ -52,7 +48,7 @@ function markAfter({ paragraph, shape }: Breakable, line: BrokenLine): LineRun |
   const wanted = (typeof ellipsis === 'string' ? ellipsis : ellipsis.mark) ?? '…'
   const text = wanted === '…' && face.glyphOf(0x2026) === 0 ? dots : wanted
   if (text === '') return undefined
-  const glyphs = shape(face, text, segment)
+  const glyphs = tools.shape(face, text, segment)
   const style = last?.style ?? paragraph.runs[0]?.style ?? paragraph.style
   const offset = paragraph.offset + line.end
   return {

@@ -1,3 +1,5 @@
 export { type Align, aligns, checkFrame, type Frame } from './frame.ts'
+export { type Hyphenation, type HyphenationPatterns, hyphenationOf } from './hyphenation.ts'
 export { layOut } from './lay-out.ts'
 export type { Cut, Layout, Line, LineRun } from './layout.ts'
+export { type LayoutTools, layoutTools } from './layout-tools.ts'

@@ -1,12 +1,14 @@
 import { type Problem, warningProblem } from '../problem/index.ts'
-import type { ShapedParagraph, ShapingTools } from '../shaping/index.ts'
-import { findFace } from '../shaping/index.ts'
+import type { ShapedParagraph } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
-import { type BrokenLine, breakable, brokenLines, tolerance } from './break-lines.ts'
 import { cutLine } from './cut-line.ts'
 import { type Align, checkFrame, type Frame } from './frame.ts'
 import type { Cut, Layout, Line, LineRun } from './layout.ts'
-import { joinedReach, type Reach, reachOf } from './line-box.ts'
+import type { LayoutTools } from './layout-tools.ts'
+import { joinedReach, type Reach } from './line-box.ts'
+import type { BrokenLine } from './line-of.ts'
+import { paragraphLines } from './paragraph-lines.ts'
+import { breakable, tolerance } from './stops.ts'
 
 /** A line with what it takes to place it. */
 interface MeasuredLine extends BrokenLine {
@@ -22,7 +24,7 @@ interface MeasuredLine extends BrokenLine {
 export function layOut(
   paragraphs: readonly ShapedParagraph[],
   frame: Frame,
-  tools: ShapingTools,
+  tools: LayoutTools,
 ): Layout {
   checkFrame(frame)
   const text = paragraphs.map(p => p.text).join('\n')
@@ -49,7 +51,7 @@ export function layOut(
 function limitedLines(
   paragraphs: readonly ShapedParagraph[],
   frame: Frame,
-  tools: ShapingTools,
+  tools: LayoutTools,
 ): { lines: MeasuredLine[]; cut?: number } {
   const limit = frame.lines ?? Infinity
   const lines: MeasuredLine[] = []
@@ -58,8 +60,8 @@ function limitedLines(
     const before = i === 0 ? 0 : paragraphs[i - 1].style.spaceAfter + style.spaceBefore
     const roomOf = (first: boolean) =>
       Math.max(0, (frame.width ?? Infinity) - indents(style, first))
-    const text = breakable(paragraph, tools.shape)
-    for (const line of brokenLines(text, roomOf)) {
+    const text = breakable(paragraph, tools)
+    for (const line of paragraphLines(text, roomOf)) {
       const first = line.start === 0
       const more = line.end < paragraph.text.length || i < paragraphs.length - 1
       const isLast = lines.length === limit - 1 && more
@@ -84,14 +86,16 @@ function indents(style: Style, first: boolean): number {
 
 const outerWidth = (line: MeasuredLine) => line.indent + line.width + line.paragraph.style.endIndent
 
-/** What the styles of a line ask for. A face that stands in for another moves no baseline. */
-function lineReach(paragraph: ShapedParagraph, line: BrokenLine, tools: ShapingTools): Reach {
-  const reach = (style: Style) => reachOf(findFace(tools.shelf, style).face, style)
+/** What the styles of a line ask for. */
+function lineReach(paragraph: ShapedParagraph, line: BrokenLine, tools: LayoutTools): Reach {
   const runReach = ({ style, box, rise }: LineRun): Reach => {
-    if (!box) return reach(style)
+    if (!box) return tools.reach(style)
     return { above: box.baseline + rise, below: box.height - box.baseline - rise }
   }
-  return line.runs.reduce((all, run) => joinedReach(all, runReach(run)), reach(paragraph.style))
+  return line.runs.reduce(
+    (all, run) => joinedReach(all, runReach(run)),
+    tools.reach(paragraph.style),
+  )
 }
 
 /** How much of the room beside a line lies to its left, in text from left to right. */

@@ -120,7 +120,16 @@ export interface ParagraphProperties<I extends string = string> {
         readonly at?: 'end' | 'middle' | 'start'
         readonly between?: 'graphemes' | 'words'
       }
+  /** First fit; lines about equally long, for headings; or the best lines for the whole paragraph. */
   readonly breaking?: 'fast' | 'even' | 'best'
+  /** How strictly lines of Chinese and Japanese are broken. */
+  readonly strictness?: 'loose' | 'normal' | 'strict'
+  /** Keeps words of Korean, Chinese and Japanese whole. */
+  readonly keepWords?: boolean
+  /** Whether a word that is wider than the line is broken; it runs over the edge otherwise. */
+  readonly breakWords?: boolean
+  /** Whether one word may be left for the last line. */
+  readonly loneWord?: 'allow' | 'avoid'
   readonly hyphenation?: boolean
   /** The least and the most that spaces and letters may grow, in ems. */
   readonly justification?: {

@@ -1,3 +1,4 @@
+import type { Hyphenation } from '../layout/index.ts'
 import { type Problem, warningProblem } from '../problem/index.ts'
 import type { StyledParagraph } from '../shaping/index.ts'
 import { initialStyle, type Style } from '../sheet/index.ts'
@@ -10,8 +11,6 @@ const waiting = [
   'underline',
   'overline',
   'strike',
-  'breaking',
-  'hyphenation',
   'justification',
   'tabs',
   'marker',
@@ -20,7 +19,10 @@ const waiting = [
 ] as const satisfies readonly (keyof Style)[]
 
 /** Warns of what the styles of a text ask for and will not get. */
-export function notDrawn(paragraphs: readonly StyledParagraph[]): Problem[] {
+export function notDrawn(
+  paragraphs: readonly StyledParagraph[],
+  hyphenation: Hyphenation | undefined,
+): Problem[] {
   const styles = new Set(paragraphs.flatMap(p => [p.style, ...p.runs.map(run => run.style)]))
   const asked = new Set<string>()
   for (const style of styles) {
@@ -31,8 +33,20 @@ export function notDrawn(paragraphs: readonly StyledParagraph[]): Problem[] {
     if (typeof ellipsis !== 'string' && (ellipsis.at ?? 'end') !== 'end') asked.add('ellipsis at')
     if (typeof ellipsis !== 'string' && ellipsis.between === 'words') asked.add('ellipsis between')
   }
-  return [...asked].map(name => {
+  const missing = [...asked].map(name => {
     return warningProblem('not-drawn', `the style asks for ${name}, which is not drawn yet`)
+  })
+  return [...missing, ...notHyphenated(styles, hyphenation)]
+}
+
+/** Patterns are loaded before text is set: a language without them is told. */
+function notHyphenated(styles: ReadonlySet<Style>, hyphenation: Hyphenation | undefined) {
+  const asked = [...styles].filter(style => style.hyphenation).map(style => style.language)
+  const lacking = [...new Set(asked)].filter(language => !hyphenation?.has(language))
+  return lacking.map(language => {
+    const message = `the style asks for hyphenation, and there are no patterns for '${language}'`
+    const hint = `typesetter({ hyphenation: await openHyphenation('${language}') })`
+    return warningProblem('no-hyphenation', message, { hint })
   })
 }
 

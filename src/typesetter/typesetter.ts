@@ -1,8 +1,15 @@
 import type { Shelf } from '../fonts/index.ts'
-import { checkFrame, type Frame, type Layout, layOut } from '../layout/index.ts'
+import {
+  checkFrame,
+  type Frame,
+  type Hyphenation,
+  type Layout,
+  layOut,
+  layoutTools,
+} from '../layout/index.ts'
 import { parseMarkup, type RichText, type Values } from '../markup/index.ts'
 import { DotLineError, fail, type Problem, warningProblem } from '../problem/index.ts'
-import { cachedShape, shapeParagraph, wordShaper } from '../shaping/index.ts'
+import { shapeParagraph } from '../shaping/index.ts'
 import { type ReaderSettings, type Sheet, scaledSize } from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
 import { notDrawn } from './not-drawn.ts'
@@ -12,6 +19,8 @@ export interface TypesetterOptions<S extends string, I extends string, Z extends
   readonly sheet: Sheet<S, I, Z>
   readonly shelf: Shelf
   readonly reader?: ReaderSettings
+  /** How words are divided where a style has `hyphenation`: from `openHyphenation`. */
+  readonly hyphenation?: Hyphenation
   /**
    * What wrong input does: `throw` (the default) throws a `DotLineError`; `collect`, for
    * production screens, shows the text as well as it can be and lists the problem on the layout.
@@ -49,10 +58,9 @@ export interface Typesetter<S extends string = string> {
 export function typesetter<S extends string, I extends string, Z extends string>(
   options: TypesetterOptions<S, I, Z>,
 ): Typesetter<S> {
-  const { shelf, reader = {}, problems: mode = 'throw' } = options
+  const { shelf, reader = {}, hyphenation, problems: mode = 'throw' } = options
   const { sheet, notes } = sheetForReader(options.sheet, checkedReader(reader))
-  const shape = cachedShape()
-  const tools = { shelf, shape, shapeWords: wordShaper(shape) }
+  const tools = layoutTools(shelf, hyphenation)
   return {
     set(markup: string | RichText, setting: Setting<S> = {}) {
       const { style, values = {}, source: named, ...frame } = setting
@@ -62,7 +70,12 @@ export function typesetter<S extends string, I extends string, Z extends string>
       const { rich, problems: mistakes } =
         typeof markup === 'string' ? parseMarkup(markup, source) : { rich: markup, problems: [] }
       const resolved = resolve(rich, base, sheet, values, reader, source)
-      const found = [...notes, ...mistakes, ...resolved.problems, ...notDrawn(resolved.paragraphs)]
+      const found = [
+        ...notes,
+        ...mistakes,
+        ...resolved.problems,
+        ...notDrawn(resolved.paragraphs, hyphenation),
+      ]
       throwErrors(found, mode)
       const layout = layOut(
         resolved.paragraphs.map(paragraph => shapeParagraph(paragraph, tools)),

@@ -41,9 +41,18 @@ const resolved = [
 /** Classes of characters that make up words, which `keepAll` holds together. */
 const ofWords = ['ID', 'CJ', 'H2', 'H3', 'JL', 'JV', 'JT', 'NS'].map(classOf)
 
+const known = new Map<string, Uint8Array>()
+
 /** The class of each class, by rule LB1 and by what is tailored. */
 export function resolvedClasses(tailoring: ClassTailoring): Uint8Array {
   const { strictness, isChineseOrJapanese, keepAll } = tailoring
+  const key = `${strictness} ${isChineseOrJapanese} ${keepAll}`
+  const classes = known.get(key) ?? resolve(tailoring)
+  known.set(key, classes)
+  return classes
+}
+
+function resolve({ strictness, isChineseOrJapanese, keepAll }: ClassTailoring): Uint8Array {
   const classes = Uint8Array.from(values, (_, i) => i)
   for (const [from, to] of resolved) classes[from] = to
   classes[classOf('CJ')] = strictness === 'strict' ? classOf('NS') : id

@@ -1,0 +1,5 @@
+/** Patterns by which words are divided, of the package `hyphen`. */
+declare module 'hyphen/*' {
+  const language: { readonly patterns: import('./layout/hyphenation.ts').HyphenationPatterns }
+  export default language
+}

@@ -1,0 +1,114 @@
+import { graphemes } from '../unicode/index.ts'
+import { type BrokenLine, lineOf } from './line-of.ts'
+import { type Breakable, type Stops, stopKind, tolerance } from './stops.ts'
+
+/** The room for a line; the first of a paragraph may have another. */
+export type RoomOf = (isFirst: boolean) => number
+
+/** The lines of a paragraph, first fit: each takes as much as goes into its width. */
+export function* fastLines(text: Breakable, roomOf: RoomOf, from = 0): Generator<BrokenLine> {
+  const { length } = text.paragraph.text
+  const { offsets } = text.stops
+  let next = 0
+  let start = from
+  while (start < length) {
+    while (offsets[next] <= start) next++
+    const line = firstFit(text, start, next, roomOf(start === 0))
+    yield line
+    start = line.end
+  }
+  if (length === 0) yield { start: 0, end: 0, contentEnd: 0, runs: [], width: 0 }
+}
+
+/**
+ * The last stop that a line from `x` on may end at; one before `next` where none fits. A hyphen may
+ * be too wide where the stop behind it is not.
+ */
+export function lastStop(
+  { stops, hyphenWidth }: { readonly stops: Stops; readonly hyphenWidth: number },
+  next: number,
+  x: number,
+  width: number,
+): number {
+  const { count, ends, kinds } = stops
+  let last = next - 1
+  for (let i = next; i < count; i++) {
+    const needed = ends[i] - x
+    if (needed <= width) last = i
+    else if (needed > width + hyphenWidth) break
+    if (kinds[i] === stopKind.mandatory) break
+  }
+  return last
+}
+
+function firstFit(text: Breakable, start: number, next: number, width: number): BrokenLine {
+  const { stops, widths, isExact, largestSize } = text
+  // Shaped at its edges a line may come out wider than it was on one long line, or a little narrower.
+  const slack = isExact ? tolerance : largestSize / 2
+  const last = lastStop(text, next, widths[start], width + slack)
+  for (let i = last; i >= next; i--) {
+    const line = lineAt(text, start, i)
+    if (line.width <= width + tolerance) return line
+  }
+  if (!text.paragraph.style.breakWords) return lineAt(text, start, next)
+  return emergencyLine(text, start, stops.offsets[next], width)
+}
+
+/** The line that ends at a stop. */
+export function lineAt(text: Breakable, start: number, stop: number): BrokenLine {
+  const { offsets, kinds } = text.stops
+  return lineOf(text, start, offsets[stop], kinds[stop] === stopKind.hyphen)
+}
+
+/** A word wider than the line is broken between graphemes; one grapheme always stays. */
+function emergencyLine(text: Breakable, start: number, end: number, width: number): BrokenLine {
+  const { widths } = text
+  const fits = (offset: number) => widths[start + offset] - widths[start] <= width
+  const ends = graphemesNear(text.paragraph.text, start, end, fits)
+  let count = lastWithin(ends, fits)
+  let line = lineOf(text, start, start + ends[count])
+  while (count > 0 && line.width > width + tolerance) {
+    count--
+    line = lineOf(text, start, start + ends[count])
+  }
+  return line
+}
+
+/** A grapheme has rarely more UTF-16 units than this. */
+const longGrapheme = 64
+
+/**
+ * The graphemes of a stretch up to those that do not fit any more: of a word as long as a book only
+ * as much is looked at as goes on a line.
+ */
+function graphemesNear(
+  text: string,
+  start: number,
+  end: number,
+  fits: (offset: number) => boolean,
+): Uint32Array {
+  let low = 0
+  let high = end - start
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if (fits(middle)) low = middle
+    else high = middle - 1
+  }
+  const near = Math.min(end, start + low + longGrapheme)
+  const ends = graphemes(text.slice(start, near))
+  if (near === end) return ends
+  // The last may go on behind what was looked at.
+  return ends.length > 1 ? ends.subarray(0, -1) : graphemes(text.slice(start, end))
+}
+
+/** Index of the last entry that fits, by bisection; 0 where none does. */
+export function lastWithin(ends: Uint32Array, fits: (end: number) => boolean): number {
+  let low = 0
+  let high = ends.length - 1
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if (fits(ends[middle])) low = middle
+    else high = middle - 1
+  }
+  return low
+}

@@ -1,0 +1,152 @@
+import type { ShapedParagraph, StyledRun } from '../shaping/index.ts'
+import { breakKind, breakKinds, isBreakingSpace } from '../unicode/index.ts'
+import type { LayoutTools } from './layout-tools.ts'
+import { paragraphWidths } from './paragraph-widths.ts'
+
+/** Kinds of stops beside those of `breakKind`. */
+export const stopKind = { ...breakKind, hyphen: 3 } as const
+
+/**
+ * The places a paragraph's lines may end at, in order; one entry of each array a stop. Where a line
+ * of the paragraph goes from the place x to the stop i, it is `ends[i] - x` wide.
+ */
+export interface Stops {
+  readonly count: number
+  /** Offset the next line starts at. */
+  readonly offsets: Uint32Array
+  /** Where the spaces that hang at the end of the line start. */
+  readonly contentEnds: Uint32Array
+  readonly kinds: Uint8Array
+  /** Where the line's content ends, in units, along the paragraph set on one line; with its hyphen. */
+  readonly ends: Float64Array
+}
+
+/** A paragraph made ready for breaking. */
+export interface Breakable {
+  readonly paragraph: ShapedParagraph
+  readonly tools: LayoutTools
+  /** How far along the paragraph each offset lies, in units. */
+  readonly widths: Float64Array
+  readonly stops: Stops
+  /** Whether `ends` are what lines are wide, and not only nearly so. */
+  readonly isExact: boolean
+  /** The widest hyphen. */
+  readonly hyphenWidth: number
+  readonly largestSize: number
+}
+
+/** Widths are sums of products; a line that is wider by this much still fits. */
+export const tolerance = 1e-6
+
+const lineSeparator = 0x2028
+const softHyphen = 0xad
+
+export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Breakable {
+  const widths = paragraphWidths(paragraph)
+  const kinds = stopKinds(paragraph, tools)
+  let count = 0
+  for (let offset = 1; offset < kinds.length; offset++) if (kinds[offset] !== 0) count++
+  const stops = {
+    count,
+    offsets: new Uint32Array(count),
+    contentEnds: new Uint32Array(count),
+    kinds: new Uint8Array(count),
+    ends: new Float64Array(count),
+  }
+  const { text, glyphRuns } = paragraph
+  const hyphens = new Map<number, number>()
+  let hyphenWidth = 0
+  let run = 0
+  for (let offset = 1, i = 0; offset < kinds.length; offset++) {
+    if (kinds[offset] === 0) continue
+    const end = contentEnd(text, i === 0 ? 0 : stops.offsets[i - 1], offset)
+    stops.offsets[i] = offset
+    stops.contentEnds[i] = end
+    stops.kinds[i] = kinds[offset]
+    while (run + 1 < glyphRuns.length && glyphRuns[run].end < end) run++
+    const { face, size, start, endDeltas, spacing } = glyphRuns[run] ?? noRun
+    let x = widths[end] - spacing.tracking * size
+    if (endDeltas && end > start) x += (endDeltas[end - start] * size) / face.metrics.unitsPerEm
+    if (kinds[offset] === stopKind.hyphen) {
+      let width = hyphens.get(run)
+      if (width === undefined) {
+        width = (face.advance(hyphenGlyph(glyphRuns[run])) * size) / face.metrics.unitsPerEm
+        hyphens.set(run, width)
+        hyphenWidth = Math.max(hyphenWidth, width)
+      }
+      x += width
+    }
+    stops.ends[i++] = x
+  }
+  return {
+    paragraph,
+    tools,
+    widths,
+    stops,
+    isExact: glyphRuns.every(r => r.isWordwise) && hyphenWidth === 0 && !hasInnerStops(stops, text),
+    hyphenWidth,
+    largestSize: paragraph.runs.reduce((most, r) => Math.max(most, r.style.size), 0),
+  }
+}
+
+const noRun = {
+  face: { metrics: { unitsPerEm: 1000 }, advance: () => 0 },
+  size: 0,
+  start: 0,
+  endDeltas: undefined,
+  spacing: { tracking: 0 },
+}
+
+/** Whether some stops are not at spaces: there the letters on both sides may be kerned. */
+function hasInnerStops({ count, offsets, contentEnds }: Stops, text: string): boolean {
+  for (let i = 0; i + 1 < count; i++) {
+    if (offsets[i] === contentEnds[i] && text.charCodeAt(offsets[i] - 1) !== 0x20) return true
+  }
+  return false
+}
+
+/** The mark of a word that goes on: U+2010 where the face has it, or else the hyphen-minus. */
+export const hyphenText = (run: { readonly face: { glyphOf(codePoint: number): number } }) =>
+  run.face.glyphOf(0x2010) === 0 ? '-' : '\u2010'
+
+const hyphenGlyph = (run: { readonly face: { glyphOf(codePoint: number): number } }) =>
+  run.face.glyphOf(hyphenText(run).charCodeAt(0))
+
+/** Where lines may end: by the text, and inside its words where they may be hyphenated. */
+function stopKinds(paragraph: ShapedParagraph, tools: LayoutTools): Uint8Array {
+  const { text, style, runs } = paragraph
+  const { strictness, keepWords, language } = style
+  const kinds = breakKinds(text, { strictness, keepAll: keepWords, language })
+  for (let at = text.indexOf('\u00ad'); at >= 0; at = text.indexOf('\u00ad', at + 1)) {
+    if (kinds[at + 1] === breakKind.allowed) kinds[at + 1] = stopKind.hyphen
+  }
+  if (tools.hyphenation) {
+    for (const { start, end, language: own } of hyphenated(runs)) {
+      tools.hyphenation.mark(text, start, end, own, kinds, stopKind.hyphen)
+    }
+  }
+  return kinds
+}
+
+/** Stretches of one language that may be hyphenated; a word may go through several styles. */
+function hyphenated(runs: readonly StyledRun[]) {
+  const stretches: { start: number; end: number; language: string }[] = []
+  for (const { start, end, style } of runs) {
+    if (!style.hyphenation) continue
+    const last = stretches.at(-1)
+    if (last && last.end === start && last.language === style.language) last.end = end
+    else stretches.push({ start, end, language: style.language })
+  }
+  return stretches
+}
+
+/** Where the spaces that hang at the end of a line start, soft hyphens among them. */
+export function contentEnd(text: string, start: number, end: number): number {
+  let inner = end
+  while (inner > start) {
+    const code = text.charCodeAt(inner - 1)
+    if (!isBreakingSpace(code) && code !== lineSeparator && code !== softHyphen) break
+    inner--
+  }
+  return inner
+}
