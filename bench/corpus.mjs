@@ -25,17 +25,18 @@ const common =
     ' ',
   )
 
-/** A made-up English vocabulary: words of one to four syllables, some with endings, all different. */
+/** A made-up English vocabulary: the more common a word the shorter, all different. */
 function vocabulary(size, next) {
   const words = new Set(common)
   const pick = list => list[next(list.length)]
   while (words.size < size) {
+    const most = words.size < 600 ? 1 : words.size < 8000 ? 2 : 3
     let word = ''
-    for (let syllables = 1 + next(4); syllables > 0; syllables--) {
-      word += pick(starts) + pick(vowels) + (syllables === 1 || next(3) === 0 ? pick(ends) : '')
+    for (let syllables = 1 + next(most); syllables > 0; syllables--) {
+      word += pick(starts) + pick(vowels) + (syllables === 1 || next(4) === 0 ? pick(ends) : '')
     }
-    const ending = ['', '', '', 'ed', 'ing', 's', 'ly', 'er', 'ness'][next(9)]
-    words.add(word + ending)
+    const ending = ['', '', '', '', '', 'ed', 'ing', 's', 'ly', 'er'][next(10)]
+    if (word.length + ending.length <= 14) words.add(word + ending)
   }
   return [...words]
 }

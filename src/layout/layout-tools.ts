@@ -1,5 +1,11 @@
 import type { Shelf } from '../fonts/index.ts'
-import { cachedShape, findFace, type ShapingTools, wordShaper } from '../shaping/index.ts'
+import {
+  cachedShape,
+  findFace,
+  type ShapingTools,
+  shapingStyleOf,
+  wordShaper,
+} from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { Hyphenation } from './hyphenation.ts'
 import { type Reach, reachOf } from './line-box.ts'
@@ -13,24 +19,30 @@ export interface LayoutTools extends ShapingTools {
 
 export function layoutTools(shelf: Shelf, hyphenation?: Hyphenation): LayoutTools {
   const shape = cachedShape()
-  let reaches = new WeakMap<Style, Reach>()
-  let { revision } = shelf
   return {
     shelf,
     shape,
     shapeWords: wordShaper(shape),
+    shapingStyle: keptByStyle(shelf, style => shapingStyleOf(shelf, style)),
+    reach: keptByStyle(shelf, style => reachOf(findFace(shelf, style).face, style)),
     ...(hyphenation && { hyphenation }),
-    reach(style) {
-      if (revision !== shelf.revision) {
-        reaches = new WeakMap()
-        revision = shelf.revision
-      }
-      let reach = reaches.get(style)
-      if (!reach) {
-        reach = reachOf(findFace(shelf, style).face, style)
-        reaches.set(style, reach)
-      }
-      return reach
-    },
+  }
+}
+
+/** A function of styles that remembers, until the shelf gets other fonts. */
+function keptByStyle<T>(shelf: Shelf, make: (style: Style) => T): (style: Style) => T {
+  let kept = new WeakMap<Style, T>()
+  let { revision } = shelf
+  return style => {
+    if (revision !== shelf.revision) {
+      kept = new WeakMap()
+      revision = shelf.revision
+    }
+    let value = kept.get(style)
+    if (value === undefined) {
+      value = make(style)
+      kept.set(style, value)
+    }
+    return value
   }
 }

@@ -123,7 +123,7 @@ export function arranged(
   let x = 0 - leftward
   if (runs.every(run => run.level === 0)) {
     return runs.map(run => {
-      const placed = { ...run, x }
+      const placed = run.x === x ? run : { ...run, x }
       x += run.width
       return placed
     })

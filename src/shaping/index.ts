@@ -8,5 +8,6 @@ export {
   shapeParagraph,
 } from './shape-paragraph.ts'
 export { wordShaper } from './shape-words.ts'
+export { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
 export type { Isolate, StyledParagraph, StyledRun } from './styled-text.ts'

@@ -3,14 +3,13 @@ import type { InlineBox } from '../markup/index.ts'
 import { errorProblem, type Problem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { bidiLevels, needsBidi, scripts, scriptTag } from '../unicode/index.ts'
-import { type Elsewhere, faceRuns } from './fallback.ts'
-import { candidateFaces, findFace } from './find-face.ts'
+import { faceRuns } from './fallback.ts'
 import type { GlyphRun, Item } from './glyph-run.ts'
 import type { Shape } from './shape-cache.ts'
 import type { ShapeWords } from './shape-words.ts'
-import { shelfFallback } from './shelf-fallback.ts'
+import type { ShapingStyle } from './shaping-style.ts'
 import { shapedLogically } from './slice-glyphs.ts'
-import { type Spacing, spaced } from './spacing.ts'
+import { spaced } from './spacing.ts'
 import type { StyledParagraph, StyledRun } from './styled-text.ts'
 
 export interface ShapedParagraph extends StyledParagraph {
@@ -27,6 +26,8 @@ export interface ShapingTools {
   readonly shelf: Shelf
   readonly shape: Shape
   readonly shapeWords: ShapeWords
+  /** What shaping takes of a style. */
+  readonly shapingStyle: (style: Style) => ShapingStyle
 }
 
 /** Characters that are layout's, not the shaper's: it gets a space in their place. */
@@ -41,7 +42,7 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
   const bidi = needsBidi(text, direction)
     ? bidiLevels(text, direction, paragraph.isolates)
     : undefined
-  for (const item of itemize(paragraph.runs, text, bidi?.levels, tools.shelf, problems)) {
+  for (const item of itemize(paragraph.runs, text, bidi?.levels, tools, problems)) {
     if (item.box) {
       glyphRuns.push(boxRun(item, item.box))
       continue
@@ -80,36 +81,19 @@ function boxRun(item: Item, box: InlineBox): GlyphRun {
   return { ...item, size: item.face.metrics.unitsPerEm / boxUnits, shaped }
 }
 
-/** What shaping takes of a style. */
-interface ShapingStyle {
-  readonly faces: readonly Face[]
-  readonly elsewhere: Elsewhere
-  readonly spacing: Spacing
-  readonly language: string
-  readonly features: readonly string[]
-}
-
 /** Stretches that are shaped as one: of one face, size, spacing, level, script, language, features. */
 function itemize(
   runs: readonly StyledRun[],
   text: string,
   levels: Uint8Array | undefined,
-  shelf: Shelf,
+  tools: ShapingTools,
   problems: Problem[],
 ): Item[] {
-  const known = new Map<Style, ShapingStyle>()
+  const told = new Set<Style>()
   const shapingStyle = (style: Style) => {
-    let found = known.get(style)
-    if (!found) {
-      const { problem } = findFace(shelf, style)
-      if (problem) problems.push(problem)
-      const spacing = { tracking: style.tracking, word: style.wordSpacing }
-      const faces = candidateFaces(shelf, style)
-      const elsewhere = shelfFallback(shelf, style)
-      const { language } = style
-      found = { faces, elsewhere, spacing, language, features: featuresOf(style) }
-      known.set(style, found)
-    }
+    const found = tools.shapingStyle(style)
+    if (found.problem && !told.has(style)) problems.push(found.problem)
+    told.add(style)
     return found
   }
   const scriptRuns = scripts(text)
@@ -157,17 +141,6 @@ function isOne(a: Item, b: Item): boolean {
   return a.spacing.tracking === b.spacing.tracking && a.spacing.word === b.spacing.word
 }
 
-/** The features of a style, with those that its other properties ask for. */
-function featuresOf({ features, tracking, letterCase }: Style): readonly string[] {
-  const asked = new Map<string, string>()
-  // Letters set apart must not be joined in twos and threes (CSS Fonts 4, section 7.2).
-  if (tracking !== 0) asked.set('liga', 'liga=0').set('clig', 'clig=0')
-  if (letterCase === 'small-caps') asked.set('smcp', 'smcp=1')
-  for (const feature of features) asked.set(feature.slice(0, 4), feature)
-  return asked.size === 0 ? noFeatures : [...asked.values()]
-}
-
-const noFeatures: readonly string[] = []
 const segments = new Map<string, Segment>()
 /** Texts have few kinds of segments; a program that makes up features starts anew. */
 const mostSegments = 1000

@@ -1,5 +1,6 @@
 import type { Face, Segment, ShapedText } from '../fonts/index.ts'
 import type { Shape } from './shape-cache.ts'
+import { firstHash, nextHash, type WordTable, type Writable, wordTable } from './word-table.ts'
 
 /** A text that was put together from words, each shaped once. */
 export interface WordwiseText {
@@ -9,18 +10,6 @@ export interface WordwiseText {
    * kerning with the space behind it falls away. Undefined where it is 0 everywhere.
    */
   readonly endDeltas?: Int32Array
-}
-
-interface Word {
-  readonly shaped: ShapedText
-  /** Whether any of its glyphs stands off its place. */
-  readonly isOffset: boolean
-  /** The characters of its first and last clusters. */
-  readonly first: string
-  readonly last: string
-  /** Of clusters of one character, that character; otherwise -1. */
-  readonly firstCode: number
-  readonly lastCode: number
 }
 
 /** Spaces between two words, as they are shaped between the clusters beside them. */
@@ -36,8 +25,10 @@ interface Gap {
 
 /** What is known of words in one face, script, language and set of features. */
 interface Book {
-  readonly words: Map<string, Word>
-  readonly gaps: Map<number | string, Gap | undefined>
+  readonly words: WordTable
+  readonly gaps: Map<string, Gap | undefined>
+  /** Gaps of one space between ASCII letters, by these. */
+  readonly usualGaps: (Gap | undefined)[]
   /** How much text has been compared with the whole of it shaped at once. */
   compared: number
   isTrusted: boolean
@@ -79,7 +70,13 @@ export function wordShaper(shape: Shape): ShapeWords {
         ofFace = new Map()
         books.set(face, ofFace)
       }
-      book = { words: new Map(), gaps: new Map(), compared: 0, isTrusted: true }
+      book = {
+        words: wordTable(mostEntries),
+        gaps: new Map(),
+        usualGaps: [],
+        compared: 0,
+        isTrusted: true,
+      }
       ofFace.set(segment, book)
     }
     return book
@@ -109,9 +106,78 @@ function isSame(a: ShapedText, b: ShapedText): boolean {
   return true
 }
 
-/** The pieces of the text at hand, kept between calls so that none is made for each word. */
-const pieces: (Word | Gap)[] = []
-const places: number[] = []
+/** The words of the text at hand and the gaps before them, kept between calls so that none is made anew. */
+let words = new Int32Array(1024)
+let starts = new Int32Array(1024)
+let ends = new Int32Array(1024)
+const gaps: (Gap | undefined)[] = []
+
+/** No word: the spaces before it end the text. */
+const none = -1
+const unknown = -2
+
+function makeRoom(count: number) {
+  if (count < words.length) return
+  const larger = [words, starts, ends].map(block => {
+    const next = new Int32Array(block.length * 2)
+    next.set(block)
+    return next
+  })
+  ;[words, starts, ends] = larger
+}
+
+/**
+ * The words of a text, all in the table; how many there are. Undefined where the table does not
+ * hold so many different ones at a time.
+ */
+function dividedWords(text: string, book: Book, face: Face, segment: Segment): number | undefined {
+  for (const isAgain of [false, true]) {
+    const count = divide(text, book)
+    const list = unknownWords(text, count)
+    // The clusters at the ends of words are looked up by themselves, and need room as well.
+    if (book.words.size + list.length * 2 <= mostEntries) {
+      if (list.length > 0) learnWords(list, text, count, book, face, segment)
+      return count
+    }
+    if (isAgain) return undefined
+    book.words.clear()
+  }
+  return undefined
+}
+
+/** Divides a text at its spaces; gives how many words there are, the last of them maybe empty. */
+function divide(text: string, book: Book): number {
+  const { length } = text
+  let count = 0
+  for (let at = 0; at < length; count++) {
+    makeRoom(count)
+    while (at < length && text.charCodeAt(at) === space) at++
+    const start = at
+    let hash = firstHash
+    for (; at < length; at++) {
+      const unit = text.charCodeAt(at)
+      if (unit === space) break
+      hash = nextHash(hash, unit)
+    }
+    starts[count] = start
+    ends[count] = at
+    let word = none
+    if (at > start) {
+      word = book.words.find(text, start, at, hash)
+      if (word < 0) word = unknown
+    }
+    words[count] = word
+  }
+  return count
+}
+
+function unknownWords(text: string, count: number): string[] {
+  const list = new Set<string>()
+  for (let i = 0; i < count; i++) {
+    if (words[i] === unknown) list.add(text.slice(starts[i], ends[i]))
+  }
+  return [...list]
+}
 
 function assembled(
   text: string,
@@ -120,69 +186,71 @@ function assembled(
   segment: Segment,
 ): WordwiseText | undefined {
   const { length } = text
-  let count = 0
+  const count = dividedWords(text, book, face, segment)
+  if (count === undefined) return undefined
+  const table = book.words
   let glyphCount = 0
   let hasOffsets = false
   let hasDeltas = false
-  let before: Word | undefined
-  for (let at = 0; at < length; ) {
-    const gapStart = at
-    while (at < length && text.charCodeAt(at) === space) at++
-    const wordStart = at
-    while (at < length && text.charCodeAt(at) !== space) at++
-    const word = at > wordStart ? wordOf(text.slice(wordStart, at), book, face, segment) : undefined
-    if (wordStart > gapStart) {
-      const gap = gapOf(before, wordStart - gapStart, word, book, face, segment)
+  for (let i = 0, end = 0; i < count; end = ends[i++]) {
+    const word = words[i]
+    const width = starts[i] - end
+    gaps[i] = undefined
+    if (width > 0) {
+      const gap = gapOf(i > 0 ? words[i - 1] : none, width, word, book, face, segment)
       if (!gap) return undefined
       if (gap.delta !== 0 || gap.spaceDelta !== 0) hasDeltas = true
-      pieces[count] = gap
-      places[count++] = gapStart
-      glyphCount += gap.spaces.glyphs.length
+      gaps[i] = gap
+      glyphCount += width
     }
-    if (word) {
-      if (word.isOffset) hasOffsets = true
-      pieces[count] = word
-      places[count++] = wordStart
-      glyphCount += word.shaped.glyphs.length
-    }
-    before = word
+    if (word === none) continue
+    if (table.isOffset(word)) hasOffsets = true
+    glyphCount += table.glyphCount(word)
   }
-  const glyphs = new Uint32Array(glyphCount)
-  const advances = new Int32Array(glyphCount)
-  const clusters = new Uint32Array(glyphCount)
-  const unsafe = new Uint8Array(glyphCount)
-  const offsetsX = hasOffsets ? new Int32Array(glyphCount) : zeros(glyphCount)
-  const offsetsY = hasOffsets ? new Int32Array(glyphCount) : zeros(glyphCount)
+  const shaped = {
+    glyphs: new Uint32Array(glyphCount),
+    advances: new Int32Array(glyphCount),
+    clusters: new Uint32Array(glyphCount),
+    unsafe: new Uint8Array(glyphCount),
+    offsetsX: hasOffsets ? new Int32Array(glyphCount) : zeros(glyphCount),
+    offsetsY: hasOffsets ? new Int32Array(glyphCount) : zeros(glyphCount),
+  }
   const endDeltas = hasDeltas ? new Int32Array(length + 1) : undefined
   let g = 0
-  for (let p = 0; p < count; p++) {
-    const piece = pieces[p]
-    const start = places[p]
-    const isGap = 'spaces' in piece
-    const shaped = isGap ? piece.spaces : piece.shaped
-    if (isGap && endDeltas) {
-      if (piece.delta !== 0) advances[g - 1] += piece.delta
-      endDeltas[start] = -piece.delta
-      endDeltas[start + piece.spaces.glyphs.length] = -piece.spaceDelta
-    }
+  for (let w = 0; w < count; w++) {
+    const gap = gaps[w]
+    const start = starts[w]
+    if (gap) g = writeGap(gap, shaped, endDeltas, g, start)
+    if (words[w] === none) continue
     const first = g
-    for (let i = 0; i < shaped.glyphs.length; i++, g++) {
-      glyphs[g] = shaped.glyphs[i]
-      advances[g] = shaped.advances[i]
-      clusters[g] = shaped.clusters[i] + start
-      unsafe[g] = shaped.unsafe[i]
-    }
-    if (!isGap && piece.isOffset) {
-      offsetsX.set(shaped.offsetsX, first)
-      offsetsY.set(shaped.offsetsY, first)
-    }
-    if (p > 0 && !isGap && g > first) {
-      const gap = pieces[p - 1]
-      if ('spaces' in gap && gap.isNextUnsafe) unsafe[first] = 1
-    }
+    g = table.write(words[w], shaped, g, start)
+    if (g > first) shaped.unsafe[first] = gap?.isNextUnsafe ? 1 : 0
   }
-  const shaped = { glyphs, advances, offsetsX, offsetsY, clusters, unsafe }
   return endDeltas ? { shaped, endDeltas } : { shaped }
+}
+
+/** Spaces, with what they do to the letter before them; gives the next index. */
+function writeGap(
+  { spaces, delta, spaceDelta }: Gap,
+  into: Writable,
+  endDeltas: Int32Array | undefined,
+  first: number,
+  end: number,
+): number {
+  const count = spaces.glyphs.length
+  const start = end - count
+  if (endDeltas) {
+    if (delta !== 0) into.advances[first - 1] += delta
+    endDeltas[start] = -delta
+    endDeltas[end] = -spaceDelta
+  }
+  for (let i = 0; i < count; i++) {
+    into.glyphs[first + i] = spaces.glyphs[i]
+    into.advances[first + i] = spaces.advances[i]
+    into.clusters[first + i] = start + i
+    into.unsafe[first + i] = spaces.unsafe[i]
+  }
+  return first + count
 }
 
 let zero = new Int32Array(1024)
@@ -193,66 +261,114 @@ function zeros(count: number): Int32Array {
   return zero.subarray(0, count)
 }
 
-function wordOf(text: string, book: Book, face: Face, segment: Segment): Word {
-  const known = book.words.get(text)
-  if (known) return known
-  const shaped = face.shape(text, segment)
-  const { clusters, offsetsX, offsetsY, glyphs } = shaped
-  let isOffset = false
-  for (let i = 0; i < glyphs.length; i++) {
-    if (offsetsX[i] !== 0 || offsetsY[i] !== 0) isOffset = true
+/** Stands between words that are shaped together; no font kerns with it, and it is left out again. */
+const separator = '\n'
+
+/** Shapes words that are not known yet, all at once: a call costs as much as some letters. */
+function learnWords(
+  list: readonly string[],
+  text: string,
+  count: number,
+  book: Book,
+  face: Face,
+  segment: Segment,
+) {
+  if (list.some(word => word.includes(separator))) {
+    for (const word of list) numberOf(word, book, face, segment)
+  } else {
+    const source = face.shape(list.join(separator), segment)
+    const { clusters } = source
+    let glyph = 0
+    let base = 0
+    for (const word of list) {
+      const from = glyph
+      const end = base + word.length
+      while (glyph < clusters.length && clusters[glyph] < end) glyph++
+      book.words.add(word, source, from, glyph, base)
+      if (clusters[glyph] === end) glyph++
+      base = end + 1
+    }
   }
-  const lastStart = glyphs.length > 0 ? clusters[glyphs.length - 1] : 0
-  let firstEnd = text.length
-  for (let i = glyphs.length - 1; i >= 0; i--) if (clusters[i] > 0) firstEnd = clusters[i]
-  const [first, last] = [text.slice(0, firstEnd), text.slice(lastStart)]
-  const word = { shaped, isOffset, first, last, firstCode: codeOf(first), lastCode: codeOf(last) }
-  if (book.words.size >= mostEntries) book.words.clear()
-  book.words.set(text, word)
-  return word
+  for (let i = 0; i < count; i++) {
+    if (words[i] === unknown) words[i] = find(book, text.slice(starts[i], ends[i]))
+  }
 }
 
-const codeOf = (cluster: string) => (cluster.length === 1 ? cluster.charCodeAt(0) : -1)
+function find(book: Book, word: string): number {
+  let hash = firstHash
+  for (let i = 0; i < word.length; i++) hash = nextHash(hash, word.charCodeAt(i))
+  return book.words.find(word, 0, word.length, hash)
+}
+
+/** The number of a word by itself, which is shaped where it is not known. */
+function numberOf(word: string, book: Book, face: Face, segment: Segment): number {
+  const known = find(book, word)
+  if (known >= 0) return known
+  const source = face.shape(word, segment)
+  return book.words.add(word, source, 0, source.glyphs.length, 0)
+}
+
+/** What `endFlags` say of a word. */
+const [startsPlain, startsOther, endsPlain, endsOther] = [1, 2, 4, 8]
 
 /** Undefined where the words beside the gap are not what they are by themselves. */
 function gapOf(
-  before: Word | undefined,
+  before: number,
   count: number,
-  after: Word | undefined,
+  after: number,
   book: Book,
   face: Face,
   segment: Segment,
 ): Gap | undefined {
-  const [left, right] = [before?.last ?? '', after?.first ?? '']
-  const [leftCode, rightCode] = [before ? before.lastCode : 0, after ? after.firstCode : 0]
-  const isSimple = count === 1 && leftCode >= 0 && rightCode >= 0
-  const key = isSimple ? leftCode * 0x10000 + rightCode : `${left}\0${count}\0${right}`
+  const table = book.words
+  // A cluster that its own word has changed may be kerned as the changed glyph is: not known here.
+  if (before >= 0 && !isPlainAt(before, endsPlain, endsOther, book, face, segment)) return undefined
+  if (after >= 0 && !isPlainAt(after, startsPlain, startsOther, book, face, segment))
+    return undefined
+  const leftCode = before < 0 ? 0 : table.lastCode(before)
+  const rightCode = after < 0 ? 0 : table.firstCode(after)
+  const isUsual = count === 1 && ((leftCode | rightCode) & ~0x7f) === 0
+  const index = (leftCode << 7) | rightCode
+  if (isUsual && book.usualGaps[index]) return book.usualGaps[index]
+  const left = before < 0 ? '' : table.last(before)
+  const right = after < 0 ? '' : table.first(after)
+  const key = `${left}\0${count}\0${right}`
   let gap = book.gaps.get(key)
   if (gap === undefined && !book.gaps.has(key)) {
     gap = shapedGap(left, count, right, face, segment)
     if (book.gaps.size >= mostEntries) book.gaps.clear()
     book.gaps.set(key, gap)
   }
-  if (!gap) return undefined
-  // A cluster that its own word has changed may be kerned as the changed glyph is: not known here.
-  if (before && !endsAs(before, left, face, segment, book)) return undefined
-  if (after && !startsAs(after, right, face, segment, book)) return undefined
+  if (isUsual) book.usualGaps[index] = gap
   return gap
 }
 
-/** Whether the last glyphs of a word are those that its last cluster has by itself. */
-function endsAs(word: Word, last: string, face: Face, segment: Segment, book: Book): boolean {
-  const alone = wordOf(last, book, face, segment).shaped.glyphs
-  const { glyphs } = word.shaped
-  for (let i = 1; i <= alone.length; i++) {
-    if (alone[alone.length - i] !== glyphs[glyphs.length - i]) return false
+/** Whether the first or last cluster of a word has the glyphs that it has by itself; found out once. */
+function isPlainAt(
+  word: number,
+  plain: number,
+  other: number,
+  book: Book,
+  face: Face,
+  segment: Segment,
+): boolean {
+  const table = book.words
+  const flags = table.endFlags[word]
+  if ((flags & (plain | other)) !== 0) return (flags & plain) !== 0
+  const isStart = plain === startsPlain
+  const cluster = isStart ? table.first(word) : table.last(word)
+  const total = table.glyphCount(word)
+  let isPlain = true
+  if (total > 1) {
+    const alone = numberOf(cluster, book, face, segment)
+    const count = table.glyphCount(alone)
+    const from = isStart ? 0 : total - count
+    for (let i = 0; i < count; i++) {
+      if (table.glyph(alone, i) !== table.glyph(word, from + i)) isPlain = false
+    }
   }
-  return true
-}
-
-function startsAs(word: Word, first: string, face: Face, segment: Segment, book: Book): boolean {
-  const alone = wordOf(first, book, face, segment).shaped.glyphs
-  return alone.every((glyph, i) => glyph === word.shaped.glyphs[i])
+  table.endFlags[word] = flags | (isPlain ? plain : other)
+  return isPlain
 }
 
 function shapedGap(

@@ -23,6 +23,7 @@ export function sliceGlyphs(
   to: number,
   base: number,
 ): ShapedText {
+  if (from === 0 && to === shaped.glyphs.length && base === 0) return shaped
   return {
     glyphs: shaped.glyphs.subarray(from, to),
     advances: shaped.advances.subarray(from, to),

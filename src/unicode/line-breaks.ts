@@ -55,6 +55,8 @@ export function lineBreaks(text: string, options: LineBreakOptions = {}): LineBr
   return breaks
 }
 
+const [smallA, smallZ] = [0x61, 0x7a]
+
 /** Where a number has got to: in its figures, or behind the bracket that closes it (LB25). */
 const inFigures = 1
 const behindBracket = 2
@@ -82,7 +84,16 @@ export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8A
   let regionals = 0
   let hasWords = false
   for (let at = 0; at < length; ) {
-    const codePoint = text.codePointAt(at) ?? 0
+    const unit = text.charCodeAt(at)
+    // A small letter behind a letter is the common case, and nothing comes between them (LB28).
+    if (unit >= smallA && unit <= smallZ && before === al && beforeSpaces < 0) {
+      if (!joins && number === 0) {
+        beforeThat = al
+        at++
+        continue
+      }
+    }
+    const codePoint = (unit & 0xf800) === 0xd800 ? (text.codePointAt(at) ?? 0) : unit
     const raw = rawClass(codePoint)
     if (raw === sa || raw === saMark) hasWords = true
     const own = classes[raw]

@@ -10,8 +10,10 @@ export function callsOf(exports: Record<string, unknown>, names: readonly string
   const found: Record<string, Call> = {}
   for (const name of names) {
     const value = exports[name]
-    if (typeof value !== 'function') fail('engine', `the HarfBuzz module has no ${name}`)
-    found[name] = (...args) => value(...args)
+    if (!isCall(value)) return fail('engine', `the HarfBuzz module has no ${name}`)
+    found[name] = value
   }
   return found
 }
+
+const isCall = (value: unknown): value is Call => typeof value === 'function'

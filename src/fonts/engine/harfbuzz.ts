@@ -81,6 +81,7 @@ export function startEngine(module: WebAssembly.Module): Engine {
   const loaded = loadedFonts(hb, heap)
   const buffer = hb.hb_buffer_create()
   const scratch = scratchPad(heap)
+  const readGlyphs = glyphReader(hb, heap)
   const languages = new Map<string, number>()
 
   function languageOf(tag: string): number {
@@ -95,21 +96,31 @@ export function startEngine(module: WebAssembly.Module): Engine {
     return language
   }
 
+  const scripts = new Map<string, number>()
+  function scriptNumber(script: string): number {
+    let number = scripts.get(script)
+    if (number === undefined) {
+      number = tagNumber(script)
+      scripts.set(script, number)
+    }
+    return number
+  }
+
   function shape(font: number, text: string, segment: Segment): ShapedText {
     const { features } = segment
     const textBytes = text.length * 2
     const start = scratch(features.length * featureSize + textBytes)
-    writeFeatures(new DataView(heap.memory.buffer), start, features)
+    if (features.length > 0) writeFeatures(new DataView(heap.memory.buffer), start, features)
     const textStart = start + features.length * featureSize
     const units = new Uint16Array(heap.memory.buffer, textStart, text.length)
     for (let i = 0; i < text.length; i++) units[i] = text.charCodeAt(i)
     hb.hb_buffer_clear_contents(buffer)
     hb.hb_buffer_add_utf16(buffer, textStart, text.length, 0, text.length)
     hb.hb_buffer_set_direction(buffer, directions[segment.direction])
-    hb.hb_buffer_set_script(buffer, tagNumber(segment.script))
+    hb.hb_buffer_set_script(buffer, scriptNumber(segment.script))
     hb.hb_buffer_set_language(buffer, languageOf(segment.language))
     hb.hb_shape(font, buffer, start, features.length)
-    return readGlyphs(hb, heap, buffer)
+    return readGlyphs(buffer)
   }
 
   function setVariations(font: number, coordinates: Coordinates) {
@@ -224,30 +235,34 @@ function writeFeatures(view: DataView, start: number, features: readonly string[
   })
 }
 
-function readGlyphs(hb: Calls, heap: Heap, buffer: number): ShapedText {
-  const count = hb.hb_buffer_get_length(buffer)
-  const infos = new Uint32Array(
-    heap.memory.buffer,
-    hb.hb_buffer_get_glyph_infos(buffer, 0),
-    count * fields,
-  )
-  const at = hb.hb_buffer_get_glyph_positions(buffer, 0)
-  const positions = new Int32Array(heap.memory.buffer, at, count * fields)
-  const shaped = {
-    glyphs: new Uint32Array(count),
-    advances: new Int32Array(count),
-    offsetsX: new Int32Array(count),
-    offsetsY: new Int32Array(count),
-    clusters: new Uint32Array(count),
-    unsafe: new Uint8Array(count),
+/** Reads what was shaped; views of the memory are made anew when it has grown. */
+function glyphReader(hb: Calls, heap: Heap): (buffer: number) => ShapedText {
+  let words = new Uint32Array(heap.memory.buffer)
+  let signed = new Int32Array(heap.memory.buffer)
+  return buffer => {
+    if (words.buffer !== heap.memory.buffer) {
+      words = new Uint32Array(heap.memory.buffer)
+      signed = new Int32Array(heap.memory.buffer)
+    }
+    const count = hb.hb_buffer_get_length(buffer)
+    const infos = hb.hb_buffer_get_glyph_infos(buffer, 0) >> 2
+    const positions = hb.hb_buffer_get_glyph_positions(buffer, 0) >> 2
+    const shaped = {
+      glyphs: new Uint32Array(count),
+      advances: new Int32Array(count),
+      offsetsX: new Int32Array(count),
+      offsetsY: new Int32Array(count),
+      clusters: new Uint32Array(count),
+      unsafe: new Uint8Array(count),
+    }
+    for (let i = 0, info = infos, at = positions; i < count; i++, info += fields, at += fields) {
+      shaped.glyphs[i] = words[info]
+      shaped.unsafe[i] = words[info + 1] & 1 // HB_GLYPH_FLAG_UNSAFE_TO_BREAK
+      shaped.clusters[i] = words[info + 2]
+      shaped.advances[i] = signed[at]
+      shaped.offsetsX[i] = signed[at + 2]
+      shaped.offsetsY[i] = signed[at + 3]
+    }
+    return shaped
   }
-  for (let i = 0, f = 0; i < count; i++, f += fields) {
-    shaped.glyphs[i] = infos[f]
-    shaped.unsafe[i] = infos[f + 1] & 1 // HB_GLYPH_FLAG_UNSAFE_TO_BREAK
-    shaped.clusters[i] = infos[f + 2]
-    shaped.advances[i] = positions[f]
-    shaped.offsetsX[i] = positions[f + 2]
-    shaped.offsetsY[i] = positions[f + 3]
-  }
-  return shaped
 }

@@ -1,0 +1,170 @@
+import type { ShapedText } from '../fonts/index.ts'
+
+/**
+ * Words of one face, script, language and set of features with their glyphs, in a few large blocks
+ * of memory: of texts with tens of thousands of words, each is found with as few reads as can be.
+ * Words are told by their characters in a text at hand, so that no string is made to look one up.
+ */
+export interface WordTable {
+  readonly size: number
+  /** The number of the word in a part of a text; -1 where it is not known. */
+  find(text: string, start: number, end: number, hash: number): number
+  /** Adds a word whose glyphs are a part of a shaped text; clusters there count from `base`. */
+  add(word: string, source: ShapedText, from: number, to: number, base: number): number
+  clear(): void
+  glyphCount(word: number): number
+  /** Of clusters of one character, that character; otherwise -1. */
+  firstCode(word: number): number
+  lastCode(word: number): number
+  /** The characters of its first and last clusters. */
+  first(word: number): string
+  last(word: number): string
+  /** A glyph of a word. */
+  glyph(word: number, index: number): number
+  isOffset(word: number): boolean
+  /** What was found out about a word's ends; 0 before anything was. */
+  readonly endFlags: Uint8Array
+  /** Writes a word's glyphs from index `g` on, clusters counted from `start`; gives the next index. */
+  write(word: number, into: Writable, g: number, start: number): number
+}
+
+export interface Writable {
+  readonly glyphs: Uint32Array
+  readonly advances: Int32Array
+  readonly clusters: Uint32Array
+  readonly unsafe: Uint8Array
+  readonly offsetsX: Int32Array
+  readonly offsetsY: Int32Array
+}
+
+/** One more character of a word whose hash is taken (FNV-1a); it starts with `firstHash`. */
+export const nextHash = (hash: number, unit: number) => Math.imul(hash ^ unit, 0x01000193)
+export const firstHash = 0x811c9dc5 | 0
+
+/** Ints a glyph: its number, its advance, and its cluster with whether it is unsafe to break before. */
+const glyphFields = 3
+
+export function wordTable(most: number): WordTable {
+  const slotCount = most * 4
+  const slots = new Int32Array(slotCount).fill(-1)
+  const hashes = new Int32Array(most)
+  const textStarts = new Int32Array(most + 1)
+  const glyphStarts = new Int32Array(most + 1)
+  const firstCodes = new Int32Array(most)
+  const lastCodes = new Int32Array(most)
+  const firstLengths = new Uint16Array(most)
+  const lastLengths = new Uint16Array(most)
+  const endFlags = new Uint8Array(most)
+  const offsets = new Map<number, readonly [x: Int32Array, y: Int32Array]>()
+  let units = new Uint16Array(1 << 14)
+  let glyphs = new Int32Array(1 << 15)
+  let size = 0
+
+  function slotOf(hash: number): number {
+    return (hash ^ (hash >>> 15)) & (slotCount - 1)
+  }
+
+  function textOf(word: number, from: number, to: number): string {
+    const start = textStarts[word]
+    return String.fromCharCode(...units.subarray(start + from, start + to))
+  }
+
+  return {
+    get size() {
+      return size
+    },
+    endFlags,
+    find(text, start, end, hash) {
+      for (let slot = slotOf(hash); ; slot = (slot + 1) & (slotCount - 1)) {
+        const word = slots[slot]
+        if (word < 0) return -1
+        if (hashes[word] !== hash) continue
+        const at = textStarts[word]
+        if (textStarts[word + 1] - at !== end - start) continue
+        let i = start
+        while (i < end && text.charCodeAt(i) === units[at + i - start]) i++
+        if (i === end) return word
+      }
+    },
+    add(word, source, from, to, base) {
+      const index = size++
+      let hash = firstHash
+      const at = textStarts[index]
+      if (at + word.length > units.length) {
+        const larger = new Uint16Array(Math.max(at + word.length, units.length * 2))
+        larger.set(units)
+        units = larger
+      }
+      for (let i = 0; i < word.length; i++) {
+        const unit = word.charCodeAt(i)
+        hash = nextHash(hash, unit)
+        units[at + i] = unit
+      }
+      textStarts[index + 1] = at + word.length
+      hashes[index] = hash
+      let slot = slotOf(hash)
+      while (slots[slot] >= 0) slot = (slot + 1) & (slotCount - 1)
+      slots[slot] = index
+      let g = glyphStarts[index]
+      const end = g + (to - from) * glyphFields
+      if (end > glyphs.length) {
+        const larger = new Int32Array(Math.max(end, glyphs.length * 2))
+        larger.set(glyphs)
+        glyphs = larger
+      }
+      let isOffset = false
+      let firstEnd = word.length
+      for (let i = from; i < to; i++, g += glyphFields) {
+        const cluster = source.clusters[i] - base
+        glyphs[g] = source.glyphs[i]
+        glyphs[g + 1] = source.advances[i]
+        glyphs[g + 2] = (cluster << 1) | source.unsafe[i]
+        if (source.offsetsX[i] !== 0 || source.offsetsY[i] !== 0) isOffset = true
+        if (cluster > 0 && cluster < firstEnd) firstEnd = cluster
+      }
+      glyphStarts[index + 1] = end
+      if (isOffset) {
+        offsets.set(index, [source.offsetsX.slice(from, to), source.offsetsY.slice(from, to)])
+      }
+      const lastStart = to > from ? source.clusters[to - 1] - base : 0
+      firstLengths[index] = firstEnd
+      lastLengths[index] = word.length - lastStart
+      firstCodes[index] = firstEnd === 1 ? word.charCodeAt(0) : -1
+      lastCodes[index] = word.length - lastStart === 1 ? word.charCodeAt(lastStart) : -1
+      endFlags[index] = 0
+      return index
+    },
+    clear() {
+      slots.fill(-1)
+      offsets.clear()
+      size = 0
+    },
+    glyphCount: word => (glyphStarts[word + 1] - glyphStarts[word]) / glyphFields,
+    firstCode: word => firstCodes[word],
+    lastCode: word => lastCodes[word],
+    first: word => textOf(word, 0, firstLengths[word]),
+    last(word) {
+      const length = textStarts[word + 1] - textStarts[word]
+      return textOf(word, length - lastLengths[word], length)
+    },
+    glyph: (word, index) => glyphs[glyphStarts[word] + index * glyphFields],
+    isOffset: word => offsets.has(word),
+    write(word, into, g, start) {
+      const end = glyphStarts[word + 1]
+      const first = g
+      for (let at = glyphStarts[word]; at < end; at += glyphFields, g++) {
+        into.glyphs[g] = glyphs[at]
+        into.advances[g] = glyphs[at + 1]
+        const cluster = glyphs[at + 2]
+        into.clusters[g] = start + (cluster >> 1)
+        into.unsafe[g] = cluster & 1
+      }
+      const offset = offsets.size > 0 ? offsets.get(word) : undefined
+      if (offset) {
+        into.offsetsX.set(offset[0], first)
+        into.offsetsY.set(offset[1], first)
+      }
+      return g
+    },
+  }
+}
