@@ -15,6 +15,12 @@ export interface Segment {
   readonly features: readonly string[]
 }
 
+/** What stands beside a text that is shaped, and is not shaped with it: a few characters. */
+export interface Context {
+  readonly before: string
+  readonly after: string
+}
+
 /** A text as glyphs, in visual order, one entry a glyph in each array; lengths in font units. */
 export interface ShapedText {
   readonly glyphs: Uint32Array
@@ -84,7 +90,8 @@ export interface Face {
   colorParts(glyph: number): readonly ColorPart[] | undefined
   /** Whether a glyph looks as it does in the font's own bytes: neither colored nor made up. */
   isPlain(glyph: number): boolean
-  shape(text: string, segment: Segment): ShapedText
+  /** Shapes a text; letters of joined scripts join with those of the context. */
+  shape(text: string, segment: Segment, context?: Context): ShapedText
   /** A font file with these glyphs only, under the ids they had. */
   subset(glyphs: Iterable<number>): Uint8Array
 }

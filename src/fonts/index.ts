@@ -11,7 +11,7 @@ export { type ContainedFont, fontOf, fontsIn } from './containers/open-container
 export { type Coverage, isCovered } from './coverage.ts'
 export { startEngine } from './engine/harfbuzz.ts'
 export { type Subsetter, startSubsetter } from './engine/subsetter.ts'
-export type { Face, FaceMetrics, MadeUp, Segment, ShapedText, Slant } from './face.ts'
+export type { Context, Face, FaceMetrics, MadeUp, Segment, ShapedText, Slant } from './face.ts'
 export type { FaceTraits, WantedTraits } from './match-face.ts'
 export { nearestFace } from './match-face.ts'
 export type { FontEngines } from './open-face.ts'

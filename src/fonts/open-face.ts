@@ -94,7 +94,7 @@ export function openFace(
     outline,
     colorParts,
     isPlain: glyph => isOwn(glyph) && colorParts(glyph) === undefined,
-    shape: (text, segment) => whileOpen().shape(text, segment),
+    shape: (text, segment, context) => whileOpen().shape(text, segment, context),
     subset: wanted => engines.subsetter()(bytes, font.index, wanted, at, name),
   }
   const release = () => {

@@ -1,3 +1,5 @@
+import type { Face } from '../fonts/index.ts'
+import type { Style } from '../sheet/index.ts'
 import { graphemes } from '../unicode/index.ts'
 import { lastWithin } from './fast-lines.ts'
 import type { LineRun } from './layout.ts'
@@ -8,24 +10,43 @@ import { type Breakable, contentEnd, stopKind, tolerance } from './stops.ts'
 /** Stands for U+2026 in a face that lacks it. */
 const dots = '...'
 
+/** The mark of what is left out, in a face. */
+export function markText({ ellipsis }: Style, face: Face): string {
+  const wanted = (typeof ellipsis === 'string' ? ellipsis : ellipsis.mark) ?? '…'
+  return wanted === '…' && face.glyphOf(0x2026) === 0 ? dots : wanted
+}
+
 /**
- * The last line that is allowed, with the mark of what is left out: as many graphemes from `start`
- * on as go into the width with the mark behind them. The mark has the style of the text it ends.
+ * The last line that is allowed, with the mark of what is left out: as many graphemes, or words,
+ * from `start` on as go into the width with the mark behind them. The mark has the style of the
+ * text it ends; it may be all that is left.
  */
 export function cutLine(text: Breakable, start: number, width: number): BrokenLine {
-  const { length } = text.paragraph.text
-  const { offsets, kinds } = text.stops
-  const forced = offsets.findIndex((o, i) => o > start && kinds[i] === stopKind.mandatory)
-  const end = forced < 0 ? length : offsets[forced]
-  const ends = graphemes(text.paragraph.text.slice(start, end))
+  const ends = cutPlaces(text, start)
   const last = (offset: number) => text.widths[start + offset] - text.widths[start]
-  let count = lastWithin(ends, offset => last(offset) <= width)
-  while (ends.length > 0) {
+  for (let count = lastWithin(ends, offset => last(offset) <= width); count >= 0; count--) {
+    if (ends.length === 0) break
     const line = markedLine(text, start, start + ends[count])
-    if (line.width <= width + tolerance || count === 0) return line
-    count--
+    if (line.width <= width + tolerance) return line
   }
   return markedLine(text, start, start)
+}
+
+/** Where a line that starts at an offset may be cut, counted from there, up to its forced end. */
+function cutPlaces({ paragraph, stops }: Breakable, start: number): Uint32Array {
+  const { count, offsets, contentEnds, kinds } = stops
+  const words: number[] = []
+  let end = paragraph.text.length
+  for (let i = 0; i < count; i++) {
+    if (offsets[i] <= start) continue
+    if (kinds[i] !== stopKind.hyphen) words.push(contentEnds[i] - start)
+    if (kinds[i] !== stopKind.mandatory) continue
+    end = offsets[i]
+    break
+  }
+  const { ellipsis } = paragraph.style
+  const isBetweenWords = typeof ellipsis !== 'string' && ellipsis.between === 'words'
+  return isBetweenWords ? Uint32Array.from(words) : graphemes(paragraph.text.slice(start, end))
 }
 
 /** The text from `start` to `end`, without the spaces at its end, and the mark. */
@@ -44,9 +65,7 @@ function markAfter({ paragraph, tools }: Breakable, line: BrokenLine): LineRun |
     paragraph.glyphRuns.findLast(run => run.start < line.end) ?? paragraph.glyphRuns[0]
   if (!glyphRun) return undefined
   const { face, segment } = glyphRun
-  const { ellipsis } = paragraph.style
-  const wanted = (typeof ellipsis === 'string' ? ellipsis : ellipsis.mark) ?? '…'
-  const text = wanted === '…' && face.glyphOf(0x2026) === 0 ? dots : wanted
+  const text = markText(paragraph.style, face)
   if (text === '') return undefined
   const glyphs = tools.shape(face, text, segment)
   const style = last?.style ?? paragraph.runs[0]?.style ?? paragraph.style

@@ -8,14 +8,18 @@ export interface Frame {
   readonly width?: number
   /** The most lines there may be; those of the style without it. */
   readonly lines?: number
+  /** In units; lines that do not go into it are left out. */
+  readonly height?: number
   /** How lines stand in the frame; as the style says without it. */
   readonly align?: Align
 }
 
 /** Throws on what only a mistake in a program gives: a width that is negative or not a number. */
-export function checkFrame({ width, lines, align }: Frame) {
-  if (width !== undefined && !(width >= 0 && width < Infinity)) {
-    fail('bad-frame', `the width of a frame is a number of units from 0, not ${width}`)
+export function checkFrame({ width, height, lines, align }: Frame) {
+  for (const [name, value] of Object.entries({ width, height })) {
+    if (value !== undefined && !(value >= 0 && value < Infinity)) {
+      fail('bad-frame', `the ${name} of a frame is a number of units from 0, not ${value}`)
+    }
   }
   if (lines !== undefined && !(Number.isInteger(lines) && lines >= 1)) {
     fail('bad-frame', `the line limit of a frame is a whole number from 1, not ${lines}`)

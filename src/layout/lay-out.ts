@@ -1,6 +1,7 @@
 import { type Problem, warningProblem } from '../problem/index.ts'
 import type { ShapedParagraph } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
+import { cutInside } from './cut-inside.ts'
 import { cutLine } from './cut-line.ts'
 import { type Align, checkFrame, type Frame } from './frame.ts'
 import type { Cut, Layout, Line, LineRun } from './layout.ts'
@@ -8,7 +9,7 @@ import type { LayoutTools } from './layout-tools.ts'
 import { joinedReach, type Reach } from './line-box.ts'
 import type { BrokenLine } from './line-of.ts'
 import { paragraphLines } from './paragraph-lines.ts'
-import { breakable, tolerance } from './stops.ts'
+import { type Breakable, breakable, tolerance } from './stops.ts'
 
 /** A line with what it takes to place it. */
 interface MeasuredLine extends BrokenLine {
@@ -28,52 +29,98 @@ export function layOut(
 ): Layout {
   checkFrame(frame)
   const text = paragraphs.map(p => p.text).join('\n')
-  const { lines: measured, cut } = limitedLines(paragraphs, frame, tools)
+  const { lines: measured, cut } = fittingLines(paragraphs, frame, tools)
   const textWidth = measured.reduce((widest, line) => Math.max(widest, line.width), 0)
   const width =
     frame.width ?? measured.reduce((widest, line) => Math.max(widest, outerWidth(line)), 0)
   const lines = placed(measured, width, frame.align)
   const last = lines.at(-1)
+  const height = last ? last.top + last.height : 0
   return {
     kind: 'layout',
     text,
     width,
-    height: last ? last.top + last.height : 0,
+    height,
     textWidth,
     lines,
-    ...(cut !== undefined && { cut: { start: cut, text: text.slice(cut) } satisfies Cut }),
-    problems: [...paragraphs.flatMap(p => p.problems), ...overflow(measured, frame)],
+    ...(cut && { cut: { ...cut, text: text.slice(cut.start, cut.end) } satisfies Cut }),
+    problems: [
+      ...paragraphs.flatMap(p => p.problems),
+      ...overflow(measured, frame),
+      ...tooHigh(height, frame),
+    ],
     frame,
   }
+}
+
+interface LimitedLines {
+  readonly lines: readonly MeasuredLine[]
+  readonly cut?: { readonly start: number; readonly end: number }
+}
+
+/** As many lines as go into the frame; what does not is cut off where the style says. */
+function fittingLines(
+  paragraphs: readonly ShapedParagraph[],
+  frame: Frame,
+  tools: LayoutTools,
+): LimitedLines {
+  const limited = limitedLines(paragraphs, frame, tools)
+  const [{ style }] = paragraphs
+  if (!limited.cut || typeof style.ellipsis === 'string') return limited
+  const { at = 'end' } = style.ellipsis
+  if (at === 'end') return limited
+  const set = (paragraph: ShapedParagraph) => limitedLines([paragraph], frame, tools)
+  const inside = cutInside(paragraphs, at, tools, paragraph => !set(paragraph).cut)
+  if (!inside) return limited
+  const { paragraph, cut, original } = inside
+  const lines = set(paragraph).lines.map(line => ({
+    ...line,
+    start: original(line.start),
+    end: original(line.end),
+    runs: line.runs.map(run => ({ ...run, start: original(run.start), end: original(run.end) })),
+  }))
+  return { lines, cut }
 }
 
 /** As many lines as the frame allows; the last ends with a mark where not all text went in. */
 function limitedLines(
   paragraphs: readonly ShapedParagraph[],
-  frame: Frame,
+  { width = Infinity, height = Infinity, lines: limit = Infinity }: Frame,
   tools: LayoutTools,
-): { lines: MeasuredLine[]; cut?: number } {
-  const limit = frame.lines ?? Infinity
+): LimitedLines {
   const lines: MeasuredLine[] = []
+  /** Of the line before, what it takes to cut it after all, where the next is too low. */
+  let before: { readonly text: Breakable; readonly room: number } | undefined
+  let bottom = 0
+  const end = paragraphs.reduce((length, p) => length + p.text.length + 1, -1)
   for (const [i, paragraph] of paragraphs.entries()) {
     const { style } = paragraph
-    const before = i === 0 ? 0 : paragraphs[i - 1].style.spaceAfter + style.spaceBefore
-    const roomOf = (first: boolean) =>
-      Math.max(0, (frame.width ?? Infinity) - indents(style, first))
+    const above = i === 0 ? 0 : paragraphs[i - 1].style.spaceAfter + style.spaceBefore
+    const roomOf = (first: boolean) => Math.max(0, width - indents(style, first))
     const text = breakable(paragraph, tools)
+    const measured = (line: BrokenLine): MeasuredLine => ({
+      ...line,
+      paragraph,
+      reach: lineReach(paragraph, line, tools),
+      indent: style.startIndent + (line.start === 0 ? style.firstIndent : 0),
+      space: line.start === 0 ? above : 0,
+    })
     for (const line of paragraphLines(text, roomOf)) {
-      const first = line.start === 0
       const more = line.end < paragraph.text.length || i < paragraphs.length - 1
+      const room = roomOf(line.start === 0)
       const isLast = lines.length === limit - 1 && more
-      const shown = isLast ? cutLine(text, line.start, roomOf(first)) : line
-      lines.push({
-        ...shown,
-        paragraph,
-        reach: lineReach(paragraph, shown, tools),
-        indent: style.startIndent + (first ? style.firstIndent : 0),
-        space: first ? before : 0,
-      })
-      if (isLast) return { lines, cut: paragraph.offset + shown.end }
+      const next = measured(isLast ? cutLine(text, line.start, room) : line)
+      const top = bottom + (lines.length === 0 ? 0 : next.space)
+      bottom = top + next.reach.above + next.reach.below
+      if (bottom > height + tolerance && before) {
+        const last = lines[lines.length - 1]
+        const cut = cutLine(before.text, last.start, before.room)
+        lines[lines.length - 1] = { ...last, ...cut }
+        return { lines, cut: { start: last.paragraph.offset + cut.end, end } }
+      }
+      lines.push(next)
+      if (isLast) return { lines, cut: { start: paragraph.offset + next.end, end } }
+      before = { text, room }
     }
   }
   return { lines }
@@ -141,6 +188,12 @@ function placed(
       return line
     },
   )
+}
+
+function tooHigh(needed: number, { height = Infinity }: Frame): Problem[] {
+  if (needed <= height + tolerance) return []
+  const message = `the text is ${needed.toFixed(1)} units high in a frame of ${height}`
+  return [warningProblem('overflow', message, { hint: 'give it a higher frame or a smaller size' })]
 }
 
 function overflow(lines: readonly MeasuredLine[], { width = Infinity }: Frame): Problem[] {

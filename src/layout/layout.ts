@@ -46,8 +46,9 @@ export interface Line {
 
 /** What did not fit. */
 export interface Cut {
-  /** Offset in the layout's text from which on nothing is shown. */
+  /** Offsets in the layout's text between which nothing is shown. */
   readonly start: number
+  readonly end: number
   readonly text: string
 }
 

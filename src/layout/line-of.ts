@@ -1,6 +1,6 @@
 import { reversed } from '../shaping/index.ts'
 import type { LineRun } from './layout.ts'
-import { advanceOf, arranged, lineRuns, widthOf } from './line-runs.ts'
+import { advanceOf, arranged, lineRuns, trackingBehind, widthOf } from './line-runs.ts'
 import { type Breakable, contentEnd, hyphenText } from './stops.ts'
 
 /** A line before it is placed: offsets are of its paragraph, runs start at x = 0. */
@@ -26,17 +26,36 @@ export function lineOf(
   const inner = contentEnd(paragraph.text, start, end)
   const content = lineRuns(paragraph, start, inner, tools.shape)
   if (isHyphenated) hyphenate(text, content, inner)
-  const width = widthOf(content) - trailingTracking(content)
+  if (text.hasTabs) tabulate(content, text.tabWidth)
+  const width = widthOf(content) - trackingBehind(paragraph, inner)
   const shown = paragraph.text.charCodeAt(end - 1) === lineSeparator ? end - 1 : end
   const hanging = inner < shown ? lineRuns(paragraph, inner, shown, tools.shape) : []
   const runs = arranged(content, hanging, paragraph.level)
   return { start, end, contentEnd: inner, runs, width }
 }
 
-/** Tracking stands between letters, not behind the last of a line. */
-function trailingTracking(runs: readonly LineRun[]): number {
-  const last = runs.at(-1)
-  return last ? last.style.tracking * last.style.size : 0
+/** Widens tabs so that what follows them stands at the next of the usual stops, counted from the line's start. */
+function tabulate(runs: LineRun[], tabWidth: number) {
+  let x = 0
+  runs.forEach((run, i) => {
+    if (!run.text.includes('\t')) {
+      x += run.width
+      return
+    }
+    const { unitsPerEm } = run.face.metrics
+    const scale = run.style.size / unitsPerEm
+    const advances = run.glyphs.advances.slice()
+    const order = [...run.glyphs.clusters.keys()]
+    for (const g of run.level % 2 === 1 ? order.reverse() : order) {
+      if (run.text[run.glyphs.clusters[g]] === '\t') {
+        const stop = (Math.floor(x / tabWidth + 1e-9) + 1) * tabWidth
+        advances[g] = Math.round((stop - x) / scale)
+      }
+      x += advances[g] * scale
+    }
+    const glyphs = { ...run.glyphs, advances }
+    runs[i] = { ...run, glyphs, width: advanceOf(glyphs) * scale }
+  })
 }
 
 /**

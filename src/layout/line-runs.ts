@@ -104,6 +104,13 @@ function* paintedRuns(
   }
 }
 
+/** Tracking stands between letters, not behind the last of a line. */
+export function trackingBehind({ glyphRuns }: ShapedParagraph, end: number): number {
+  if (glyphRuns.length === 0) return 0
+  const { spacing, size, box } = glyphRuns[runIndexAt(glyphRuns, Math.max(0, end - 1))]
+  return box ? 0 : spacing.tracking * size
+}
+
 /** The total width of runs. */
 export function widthOf(runs: readonly LineRun[]): number {
   return runs.reduce((width, run) => width + run.width, 0)

@@ -33,6 +33,9 @@ export interface Breakable {
   /** The widest hyphen. */
   readonly hyphenWidth: number
   readonly largestSize: number
+  readonly hasTabs: boolean
+  /** Distance of the usual tab stops: eight spaces of the paragraph's own style. */
+  readonly tabWidth: number
 }
 
 /** Widths are sums of products; a line that is wider by this much still fits. */
@@ -54,6 +57,7 @@ export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Break
     ends: new Float64Array(count),
   }
   const { text, glyphRuns } = paragraph
+  const hasTabs = text.includes('\t')
   const hyphens = new Map<number, number>()
   let hyphenWidth = 0
   let run = 0
@@ -83,10 +87,23 @@ export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Break
     tools,
     widths,
     stops,
-    isExact: glyphRuns.every(r => r.isWordwise) && hyphenWidth === 0 && !hasInnerStops(stops, text),
+    isExact:
+      !hasTabs &&
+      hyphenWidth === 0 &&
+      glyphRuns.every(r => r.isWordwise) &&
+      !hasInnerStops(stops, text),
+    hasTabs,
+    tabWidth: hasTabs ? spacesPerTab * spaceWidth(paragraph, tools) : 1,
     hyphenWidth,
     largestSize: paragraph.runs.reduce((most, r) => Math.max(most, r.style.size), 0),
   }
+}
+
+const spacesPerTab = 8
+
+function spaceWidth({ style }: ShapedParagraph, tools: LayoutTools): number {
+  const [face] = tools.shapingStyle(style).faces
+  return Math.max(1, (face.advance(face.glyphOf(0x20)) * style.size) / face.metrics.unitsPerEm)
 }
 
 const noRun = {

@@ -1,10 +1,10 @@
-import type { Face, Segment, ShapedText } from '../fonts/index.ts'
+import type { Context, Face, Segment, ShapedText } from '../fonts/index.ts'
 
 /**
  * Shapes a text, or finds it among those shaped before. Keys hold no size: size, reader scale and
  * width never shape again.
  */
-export type Shape = (face: Face, text: string, segment: Segment) => ShapedText
+export type Shape = (face: Face, text: string, segment: Segment, context?: Context) => ShapedText
 
 /** How many UTF-16 units of text one generation of the cache holds. */
 const generationLength = 1 << 20
@@ -20,13 +20,14 @@ export function cachedShape(): Shape {
   let young = new Map<string, ShapedText>()
   let old = new Map<string, ShapedText>()
   let youngLength = 0
-  return (face, text, segment) => {
-    if (text.length > longestKept) return face.shape(text, segment)
+  return (face, text, segment, context) => {
+    if (text.length > longestKept) return face.shape(text, segment, context)
     const { script, language, direction, features } = segment
-    const key = `${face.key}|${script}|${language}|${direction}|${features.join()}|${text}`
+    const beside = context ? `${context.before}|${context.after}` : ''
+    const key = `${face.key}|${script}|${language}|${direction}|${features.join()}|${beside}|${text}`
     const known = young.get(key)
     if (known) return known
-    const shaped = old.get(key) ?? face.shape(text, segment)
+    const shaped = old.get(key) ?? face.shape(text, segment, context)
     if (youngLength > generationLength) {
       old = young
       young = new Map()

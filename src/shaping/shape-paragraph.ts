@@ -1,4 +1,4 @@
-import type { Face, Segment, ShapedText, Shelf } from '../fonts/index.ts'
+import type { Context, Face, Segment, ShapedText, Shelf } from '../fonts/index.ts'
 import type { InlineBox } from '../markup/index.ts'
 import { errorProblem, type Problem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
@@ -9,7 +9,7 @@ import type { Shape } from './shape-cache.ts'
 import type { ShapeWords } from './shape-words.ts'
 import type { ShapingStyle } from './shaping-style.ts'
 import { shapedLogically } from './slice-glyphs.ts'
-import { spaced } from './spacing.ts'
+import { isJoined, spaced, spacingIn } from './spacing.ts'
 import type { StyledParagraph, StyledRun } from './styled-text.ts'
 
 export interface ShapedParagraph extends StyledParagraph {
@@ -47,7 +47,7 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
       glyphRuns.push(boxRun(item, item.box))
       continue
     }
-    const run = shapedItem(item, text.slice(item.start, item.end), tools)
+    const run = shapedItem(item, text, tools)
     reportMissing(text, item.start, run.shaped, item.face, problems)
     glyphRuns.push(run)
   }
@@ -55,13 +55,29 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
 }
 
 /** From words where that is the same, and otherwise as a whole. */
-function shapedItem(item: Item, text: string, tools: ShapingTools): GlyphRun {
-  const { face, segment, spacing } = item
+function shapedItem(item: Item, whole: string, tools: ShapingTools): GlyphRun {
+  const { face, segment, spacing, start, end } = item
+  const text = whole.slice(start, end)
   const words = tools.shapeWords(face, text, segment)
-  if (!words) return { ...item, shaped: shapedLogically(text, item, tools.shape) }
+  if (!words) {
+    const context = isJoined(segment.script) ? contextOf(whole, start, end) : undefined
+    return { ...item, shaped: shapedLogically(text, item, tools.shape, context) }
+  }
   const shaped = spaced(words.shaped, text, spacing, face)
   const { endDeltas } = words
   return { ...item, shaped, isWordwise: true, ...(endDeltas && { endDeltas }) }
+}
+
+/** So many characters beside a stretch tell how its letters join with those of another face. */
+const contextLength = 5
+
+function contextOf(text: string, start: number, end: number): Context | undefined {
+  const before = text.slice(Math.max(0, start - contextLength), start)
+  const after = text.slice(end, end + contextLength)
+  // Nothing joins over a space: most words are the same wherever they stand.
+  const isOpen = (unit: string | undefined) => unit !== undefined && !/\s/.test(unit)
+  if (!isOpen(before.at(-1)) && !isOpen(after[0])) return undefined
+  return { before, after }
 }
 
 /** Parts of a unit that the width of a box is rounded to. */
@@ -115,7 +131,15 @@ function itemize(
         const level = levels ? levels[start] : 0
         const end = levelEnd(levels, start, Math.min(faceEnd, scriptEnd))
         const segment = segmentOf(script, language, features, level)
-        const item = { start, end, face, size, segment, spacing, level }
+        const item = {
+          start,
+          end,
+          face,
+          size,
+          segment,
+          spacing: spacingIn(segment.script, spacing),
+          level,
+        }
         const last = items.at(-1)
         if (run.box) items.push({ ...item, box: run.box })
         else if (last && isOne(last, item)) items[items.length - 1] = { ...last, end }

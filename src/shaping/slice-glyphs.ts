@@ -1,7 +1,8 @@
-import type { Face, Segment, ShapedText } from '../fonts/index.ts'
+import type { Context, Face, Segment, ShapedText } from '../fonts/index.ts'
 import type { GlyphRun } from './glyph-run.ts'
 import { reversed } from './logical-order.ts'
 import type { Shape } from './shape-cache.ts'
+import { longestPiece, shapedInPieces } from './shape-pieces.ts'
 import { type Spacing, spaced } from './spacing.ts'
 
 /** Index of the first glyph whose cluster is at `offset` or after it, by bisection. */
@@ -72,7 +73,7 @@ function lengthened(advances: Int32Array, delta: number): Int32Array {
   return copy
 }
 
-/** Shapes a text, with space added as it asks, into glyphs in the order of the text. */
+/** Shapes a text, with space added as it asks, into glyphs in the order of the text; long ones in pieces. */
 export function shapedLogically(
   text: string,
   {
@@ -81,9 +82,14 @@ export function shapedLogically(
     spacing,
   }: { readonly face: Face; readonly segment: Segment; readonly spacing: Spacing },
   shape: Shape,
+  context?: Context,
 ): ShapedText {
-  const shaped = shape(face, text, segment)
-  const logical = segment.direction === 'rtl' ? reversed(shaped) : shaped
+  const shaped =
+    text.length > longestPiece
+      ? shapedInPieces(face, text, segment, context)
+      : shape(face, text, segment, context)
+  const isLeftward = segment.direction === 'rtl' && text.length <= longestPiece
+  const logical = isLeftward ? reversed(shaped) : shaped
   return spaced(logical, text, spacing, face)
 }
 

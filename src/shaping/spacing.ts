@@ -39,3 +39,13 @@ export function spaced(
 function isWordSpace(code: number): boolean {
   return code === 0x20 || code === 0xa0
 }
+
+/** Scripts whose letters join; nothing is put between them (CSS Text 3, appendix D). */
+const joinedScripts = new Set(['Arab', 'Syrc', 'Mand', 'Mong', 'Nkoo', 'Phag', 'Rohg'])
+
+export const isJoined = (script: string) => joinedScripts.has(script)
+
+/** The spacing that a script allows of what a style asks for. */
+export function spacingIn(script: string, spacing: Spacing): Spacing {
+  return spacing.tracking !== 0 && isJoined(script) ? { ...spacing, tracking: 0 } : spacing
+}

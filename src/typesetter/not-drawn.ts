@@ -29,9 +29,6 @@ export function notDrawn(
     for (const name of waiting) if (!isInitial(style, name)) asked.add(name)
     if (style.ink.kind !== 'solid') asked.add('gradient ink')
     if (style.align === 'justify') asked.add('align justify')
-    const { ellipsis } = style
-    if (typeof ellipsis !== 'string' && (ellipsis.at ?? 'end') !== 'end') asked.add('ellipsis at')
-    if (typeof ellipsis !== 'string' && ellipsis.between === 'words') asked.add('ellipsis between')
   }
   const missing = [...asked].map(name => {
     return warningProblem('not-drawn', `the style asks for ${name}, which is not drawn yet`)

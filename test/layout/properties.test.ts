@@ -26,7 +26,7 @@ const sheet = defineSheet({
     },
     ended: { from: 'plain', align: 'end' },
     short: { from: 'plain', lines: 1, ellipsis: ' [more]' },
-    lined: { from: 'plain', underline: true, ink: 'dusk', hyphenation: true },
+    lined: { from: 'plain', underline: true, ink: 'dusk' },
   },
 })
 
@@ -115,7 +115,6 @@ describe('what is not drawn yet', () => {
     )
     expect(problems.map(p => p.message.replace(/the style asks for (.*), which.*/, '$1'))).toEqual([
       'underline',
-      'hyphenation',
       'gradient ink',
     ])
     expect(set('x').problems).toEqual([])

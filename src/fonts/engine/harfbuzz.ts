@@ -1,7 +1,7 @@
 import type { Extents, Outline } from '../../geometry/index.ts'
 import { fail } from '../../problem/index.ts'
 import type { ColorPart } from '../color-glyph.ts'
-import type { Segment, ShapedText } from '../face.ts'
+import type { Context, Segment, ShapedText } from '../face.ts'
 import type { Coordinates } from '../variations.ts'
 import { type Calls, callsOf } from './calls.ts'
 import { type ColorPen, colorPen } from './color-pen.ts'
@@ -10,7 +10,7 @@ import { allocate, type Heap, place, tagNumber } from './wasm-memory.ts'
 
 /** A font in HarfBuzz's memory, until it is released. */
 export interface EngineFont {
-  shape(text: string, segment: Segment): ShapedText
+  shape(text: string, segment: Segment, context?: Context): ShapedText
   glyphOf(codePoint: number): number
   advance(glyph: number): number
   extents(glyph: number): Extents | undefined
@@ -47,6 +47,7 @@ const used = [
   .join(' ')
   .split(' ')
 
+const alone: Context = { before: '', after: '' }
 const memoryModeWritable = 2
 const directions = { ltr: 4, rtl: 5 }
 /** Bytes of `hb_glyph_info_t` and `hb_glyph_position_t`, both five 32-bit fields. */
@@ -106,21 +107,27 @@ export function startEngine(module: WebAssembly.Module): Engine {
     return number
   }
 
-  function shape(font: number, text: string, segment: Segment): ShapedText {
+  function shape(
+    font: number,
+    text: string,
+    segment: Segment,
+    { before, after }: Context = alone,
+  ): ShapedText {
+    const whole = before === '' && after === '' ? text : before + text + after
     const { features } = segment
-    const textBytes = text.length * 2
+    const textBytes = whole.length * 2
     const start = scratch(features.length * featureSize + textBytes)
     if (features.length > 0) writeFeatures(new DataView(heap.memory.buffer), start, features)
     const textStart = start + features.length * featureSize
-    const units = new Uint16Array(heap.memory.buffer, textStart, text.length)
-    for (let i = 0; i < text.length; i++) units[i] = text.charCodeAt(i)
+    const units = new Uint16Array(heap.memory.buffer, textStart, whole.length)
+    for (let i = 0; i < whole.length; i++) units[i] = whole.charCodeAt(i)
     hb.hb_buffer_clear_contents(buffer)
-    hb.hb_buffer_add_utf16(buffer, textStart, text.length, 0, text.length)
+    hb.hb_buffer_add_utf16(buffer, textStart, whole.length, before.length, text.length)
     hb.hb_buffer_set_direction(buffer, directions[segment.direction])
     hb.hb_buffer_set_script(buffer, scriptNumber(segment.script))
     hb.hb_buffer_set_language(buffer, languageOf(segment.language))
     hb.hb_shape(font, buffer, start, features.length)
-    return readGlyphs(buffer)
+    return readGlyphs(buffer, before.length)
   }
 
   function setVariations(font: number, coordinates: Coordinates) {
@@ -140,7 +147,7 @@ export function startEngine(module: WebAssembly.Module): Engine {
       const font = hb.hb_font_create(face)
       setVariations(font, coordinates)
       return {
-        shape: (text, segment) => shape(font, text, segment),
+        shape: (text, segment, context) => shape(font, text, segment, context),
         advance: glyph => hb.hb_font_get_glyph_h_advance(font, glyph),
         outline: glyph => outlineOf(font, glyph),
         colorParts(glyph) {
@@ -236,10 +243,10 @@ function writeFeatures(view: DataView, start: number, features: readonly string[
 }
 
 /** Reads what was shaped; views of the memory are made anew when it has grown. */
-function glyphReader(hb: Calls, heap: Heap): (buffer: number) => ShapedText {
+function glyphReader(hb: Calls, heap: Heap): (buffer: number, start: number) => ShapedText {
   let words = new Uint32Array(heap.memory.buffer)
   let signed = new Int32Array(heap.memory.buffer)
-  return buffer => {
+  return (buffer, start) => {
     if (words.buffer !== heap.memory.buffer) {
       words = new Uint32Array(heap.memory.buffer)
       signed = new Int32Array(heap.memory.buffer)
@@ -258,7 +265,7 @@ function glyphReader(hb: Calls, heap: Heap): (buffer: number) => ShapedText {
     for (let i = 0, info = infos, at = positions; i < count; i++, info += fields, at += fields) {
       shaped.glyphs[i] = words[info]
       shaped.unsafe[i] = words[info + 1] & 1 // HB_GLYPH_FLAG_UNSAFE_TO_BREAK
-      shaped.clusters[i] = words[info + 2]
+      shaped.clusters[i] = words[info + 2] - start
       shaped.advances[i] = signed[at]
       shaped.offsetsX[i] = signed[at + 2]
       shaped.offsetsY[i] = signed[at + 3]

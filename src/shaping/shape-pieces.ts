@@ -1,0 +1,87 @@
+import type { Context, Face, Segment, ShapedText } from '../fonts/index.ts'
+import { reversed } from './logical-order.ts'
+
+/** A text is given to the shaper in pieces of about so many UTF-16 units: beyond, it gets slower. */
+export const longestPiece = 1 << 12
+/** So many characters beside a piece tell how its ends join. */
+const contextLength = 5
+
+/**
+ * The glyphs of a long text in the order of the text. A piece ends where HarfBuzz calls the text
+ * safe to break, and what is behind that is shaped again with the next.
+ */
+export function shapedInPieces(
+  face: Face,
+  text: string,
+  segment: Segment,
+  context: Context = { before: '', after: '' },
+): ShapedText {
+  const pieces: { readonly start: number; readonly shaped: ShapedText; readonly count: number }[] =
+    []
+  let total = 0
+  for (let start = 0; start < text.length; ) {
+    let length = longestPiece
+    for (;;) {
+      const end = wholeCharacters(text, Math.min(text.length, start + length))
+      const beside = {
+        before:
+          start === 0 ? context.before : text.slice(Math.max(0, start - contextLength), start),
+        after: end === text.length ? context.after : text.slice(end, end + contextLength),
+      }
+      const visual = face.shape(text.slice(start, end), segment, beside)
+      const shaped = segment.direction === 'rtl' ? reversed(visual) : visual
+      const count = end === text.length ? shaped.glyphs.length : safeGlyphs(shaped)
+      if (count > 0) {
+        pieces.push({ start, shaped, count })
+        total += count
+        start = end === text.length ? end : start + shaped.clusters[count]
+        break
+      }
+      length *= 2
+    }
+  }
+  return joined(pieces, total)
+}
+
+/** Not inside a surrogate pair. */
+function wholeCharacters(text: string, end: number): number {
+  const isHigh = (text.charCodeAt(end - 1) & 0xfc00) === 0xd800
+  return isHigh && end < text.length ? end + 1 : end
+}
+
+/** How many glyphs stand before the last place that is safe to break, in the second half of a piece. */
+function safeGlyphs({ clusters, unsafe }: ShapedText): number {
+  for (let i = clusters.length - 1; i > clusters.length / 2; i--) {
+    if (unsafe[i] === 0 && clusters[i] !== clusters[i - 1]) return i
+  }
+  return 0
+}
+
+function joined(
+  pieces: readonly {
+    readonly start: number
+    readonly shaped: ShapedText
+    readonly count: number
+  }[],
+  total: number,
+): ShapedText {
+  const all = {
+    glyphs: new Uint32Array(total),
+    advances: new Int32Array(total),
+    offsetsX: new Int32Array(total),
+    offsetsY: new Int32Array(total),
+    clusters: new Uint32Array(total),
+    unsafe: new Uint8Array(total),
+  }
+  let at = 0
+  for (const { start, shaped, count } of pieces) {
+    all.glyphs.set(shaped.glyphs.subarray(0, count), at)
+    all.advances.set(shaped.advances.subarray(0, count), at)
+    all.offsetsX.set(shaped.offsetsX.subarray(0, count), at)
+    all.offsetsY.set(shaped.offsetsY.subarray(0, count), at)
+    all.unsafe.set(shaped.unsafe.subarray(0, count), at)
+    for (let i = 0; i < count; i++) all.clusters[at + i] = shaped.clusters[i] + start
+    at += count
+  }
+  return all
+}
