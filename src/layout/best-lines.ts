@@ -10,7 +10,7 @@ const unlikeNeighbours = 3000
 /** Spaces under each other on two lines, which the eye joins to a river. */
 const riverDemerits = 400
 /** A single word on the last line, where the style does not want it. */
-const loneWordDemerits = 8000
+const loneWordDemerits = 1e9
 /** A line this bad or worse is only taken where there is no other. */
 const worst = 10_000
 
