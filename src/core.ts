@@ -34,7 +34,16 @@ export type {
   VariationAxis,
 } from './fonts/index.ts'
 export type { Extents, Matrix, Outline } from './geometry/index.ts'
-export type { Align, Cut, Frame, Hyphenation, Layout, Line, LineRun } from './layout/index.ts'
+export type {
+  Align,
+  Cut,
+  Frame,
+  Hyphenation,
+  Layout,
+  Line,
+  LineRun,
+  WrappedLines,
+} from './layout/index.ts'
 export {
   type Catalog,
   type CatalogKeys,
@@ -87,6 +96,7 @@ export {
 } from './sheet/index.ts'
 export { type SpecimenOptions, specimen, specimenPage } from './specimen/index.ts'
 export {
+  type Prepared,
   type Setting,
   type Typesetter,
   type TypesetterOptions,

@@ -3,3 +3,5 @@ export { type Hyphenation, type HyphenationPatterns, hyphenationOf } from './hyp
 export { layOut } from './lay-out.ts'
 export type { Cut, Layout, Line, LineRun } from './layout.ts'
 export { type LayoutTools, layoutTools } from './layout-tools.ts'
+export { type Breakable, breakable } from './stops.ts'
+export { type WrappedLines, wrapLines } from './wrap.ts'

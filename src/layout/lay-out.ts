@@ -4,10 +4,11 @@ import type { Style } from '../sheet/index.ts'
 import { cutInside } from './cut-inside.ts'
 import { cutLine } from './cut-line.ts'
 import { type Align, checkFrame, type Frame } from './frame.ts'
-import type { Cut, Layout, Line, LineRun } from './layout.ts'
+import type { Cut, Layout, Line } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { joinedReach, type Reach } from './line-box.ts'
 import type { BrokenLine } from './line-of.ts'
+import { movedTo } from './line-runs.ts'
 import { paragraphLines } from './paragraph-lines.ts'
 import { type Breakable, breakable, tolerance } from './stops.ts'
 
@@ -22,14 +23,11 @@ interface MeasuredLine extends BrokenLine {
 }
 
 /** Breaks shaped paragraphs into lines and places them in the frame. */
-export function layOut(
-  paragraphs: readonly ShapedParagraph[],
-  frame: Frame,
-  tools: LayoutTools,
-): Layout {
+export function layOut(texts: readonly Breakable[], frame: Frame, tools: LayoutTools): Layout {
   checkFrame(frame)
+  const paragraphs = texts.map(text => text.paragraph)
   const text = paragraphs.map(p => p.text).join('\n')
-  const { lines: measured, cut } = fittingLines(paragraphs, frame, tools)
+  const { lines: measured, cut } = fittingLines(texts, frame, tools)
   const textWidth = measured.reduce((widest, line) => Math.max(widest, line.width), 0)
   const width =
     frame.width ?? measured.reduce((widest, line) => Math.max(widest, outerWidth(line)), 0)
@@ -59,17 +57,15 @@ interface LimitedLines {
 }
 
 /** As many lines as go into the frame; what does not is cut off where the style says. */
-function fittingLines(
-  paragraphs: readonly ShapedParagraph[],
-  frame: Frame,
-  tools: LayoutTools,
-): LimitedLines {
-  const limited = limitedLines(paragraphs, frame, tools)
+function fittingLines(texts: readonly Breakable[], frame: Frame, tools: LayoutTools): LimitedLines {
+  const limited = limitedLines(texts, frame, tools)
+  const paragraphs = texts.map(text => text.paragraph)
   const [{ style }] = paragraphs
   if (!limited.cut || typeof style.ellipsis === 'string') return limited
   const { at = 'end' } = style.ellipsis
   if (at === 'end') return limited
-  const set = (paragraph: ShapedParagraph) => limitedLines([paragraph], frame, tools)
+  const set = (paragraph: ShapedParagraph) =>
+    limitedLines([breakable(paragraph, tools)], frame, tools)
   const inside = cutInside(paragraphs, at, tools, paragraph => !set(paragraph).cut)
   if (!inside) return limited
   const { paragraph, cut, original } = inside
@@ -84,7 +80,7 @@ function fittingLines(
 
 /** As many lines as the frame allows; the last ends with a mark where not all text went in. */
 function limitedLines(
-  paragraphs: readonly ShapedParagraph[],
+  texts: readonly Breakable[],
   { width = Infinity, height = Infinity, lines: limit = Infinity }: Frame,
   tools: LayoutTools,
 ): LimitedLines {
@@ -92,21 +88,22 @@ function limitedLines(
   /** Of the line before, what it takes to cut it after all, where the next is too low. */
   let before: { readonly text: Breakable; readonly room: number } | undefined
   let bottom = 0
-  const end = paragraphs.reduce((length, p) => length + p.text.length + 1, -1)
-  for (const [i, paragraph] of paragraphs.entries()) {
+  const end = texts.reduce((length, { paragraph }) => length + paragraph.text.length + 1, -1)
+  for (const [i, text] of texts.entries()) {
+    const { paragraph } = text
     const { style } = paragraph
-    const above = i === 0 ? 0 : paragraphs[i - 1].style.spaceAfter + style.spaceBefore
+    const above = i === 0 ? 0 : texts[i - 1].paragraph.style.spaceAfter + style.spaceBefore
     const roomOf = (first: boolean) => Math.max(0, width - indents(style, first))
-    const text = breakable(paragraph, tools)
-    const measured = (line: BrokenLine): MeasuredLine => ({
-      ...line,
-      paragraph,
-      reach: lineReach(paragraph, line, tools),
-      indent: style.startIndent + (line.start === 0 ? style.firstIndent : 0),
-      space: line.start === 0 ? above : 0,
-    })
+    const measured = (line: BrokenLine): MeasuredLine => {
+      const { start, end, contentEnd, runs, width: lineWidth } = line
+      const isFirst = start === 0
+      const indent = style.startIndent + (isFirst ? style.firstIndent : 0)
+      const reach = lineReach(paragraph, line, tools)
+      const space = isFirst ? above : 0
+      return { start, end, contentEnd, runs, width: lineWidth, paragraph, reach, indent, space }
+    }
     for (const line of paragraphLines(text, roomOf)) {
-      const more = line.end < paragraph.text.length || i < paragraphs.length - 1
+      const more = line.end < paragraph.text.length || i < texts.length - 1
       const room = roomOf(line.start === 0)
       const isLast = lines.length === limit - 1 && more
       const next = measured(isLast ? cutLine(text, line.start, room) : line)
@@ -135,14 +132,19 @@ const outerWidth = (line: MeasuredLine) => line.indent + line.width + line.parag
 
 /** What the styles of a line ask for. */
 function lineReach(paragraph: ShapedParagraph, line: BrokenLine, tools: LayoutTools): Reach {
-  const runReach = ({ style, box, rise }: LineRun): Reach => {
-    if (!box) return tools.reach(style)
-    return { above: box.baseline + rise, below: box.height - box.baseline - rise }
+  let reach = tools.reach(paragraph.style)
+  let style: Style = paragraph.style
+  for (const run of line.runs) {
+    const { box, rise } = run
+    if (box) {
+      const own = { above: box.baseline + rise, below: box.height - box.baseline - rise }
+      reach = joinedReach(reach, own)
+    } else if (run.style !== style) {
+      style = run.style
+      reach = joinedReach(reach, tools.reach(style))
+    }
   }
-  return line.runs.reduce(
-    (all, run) => joinedReach(all, runReach(run)),
-    tools.reach(paragraph.style),
-  )
+  return reach
 }
 
 /** How much of the room beside a line lies to its left, in text from left to right. */
@@ -182,7 +184,7 @@ function placed(
         top,
         height,
         baseline: top + reach.above,
-        runs: x === 0 ? runs : runs.map(run => ({ ...run, x: run.x + x })),
+        runs: x === 0 ? runs : runs.map(run => movedTo(run, run.x + x)),
       }
       top += height
       return line

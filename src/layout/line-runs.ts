@@ -50,7 +50,7 @@ export function lineRuns(
     const to = Math.min(end, glyphRuns[i].end)
     if (from >= to) continue
     const shaped = shapedSlice(glyphRuns[i], from, to, paragraph.shapingText, shape)
-    for (const run of paintedRuns(paragraph, glyphRuns[i], shaped, from, to)) runs.push(run)
+    addPaintedRuns(runs, paragraph, glyphRuns[i], shaped, from, to)
   }
   return runs
 }
@@ -65,13 +65,14 @@ const noGlyphs: ShapedText = {
 }
 
 /** Divides glyphs where the paint changes; a cluster takes the style of its first character. */
-function* paintedRuns(
+function addPaintedRuns(
+  painted: LineRun[],
   paragraph: ShapedParagraph,
   { face, size, level, box }: GlyphRun,
   shaped: ShapedText,
   from: number,
   to: number,
-): Generator<LineRun> {
+): void {
   const scale = size / face.metrics.unitsPerEm
   let glyph = 0
   const { runs } = paragraph
@@ -84,7 +85,7 @@ function* paintedRuns(
     const glyphs = sliceGlyphs(shaped, glyph, next, start - from)
     const width = advanceOf(glyphs) * scale
     const { style, link, action } = styled
-    yield {
+    const run = {
       start: paragraph.offset + start,
       end: paragraph.offset + end,
       text: paragraph.text.slice(start, end),
@@ -96,10 +97,18 @@ function* paintedRuns(
       style,
       ink: paintOf(style),
       glyphs: box ? noGlyphs : level % 2 === 1 ? reversed(glyphs) : glyphs,
-      ...(box && { box }),
-      ...(link !== undefined && { link }),
-      ...(action !== undefined && { action }),
     }
+    const isPlain = !box && link === undefined && action === undefined
+    painted.push(
+      isPlain
+        ? run
+        : {
+            ...run,
+            ...(box && { box }),
+            ...(link !== undefined && { link }),
+            ...(action !== undefined && { action }),
+          },
+    )
     glyph = next
   }
 }
@@ -130,7 +139,7 @@ export function arranged(
   let x = 0 - leftward
   if (runs.every(run => run.level === 0)) {
     return runs.map(run => {
-      const placed = run.x === x ? run : { ...run, x }
+      const placed = movedTo(run, x)
       x += run.width
       return placed
     })
@@ -140,7 +149,16 @@ export function arranged(
     places[i] = x
     x += runs[i].width
   }
-  return runs.map((run, i) => ({ ...run, x: places[i] }))
+  return runs.map((run, i) => movedTo(run, places[i]))
+}
+
+/** A run at another place. Written out: copies by spreading are slow where there are tens of thousands. */
+export function movedTo(run: LineRun, x: number): LineRun {
+  if (run.x === x) return run
+  const { start, end, text, width, rise, level, face, style, ink, glyphs } = run
+  const moved = { start, end, text, x, width, rise, level, face, style, ink, glyphs }
+  if (!run.box && run.link === undefined && run.action === undefined) return moved
+  return { ...run, x }
 }
 
 /** A style's ink, as far as its opacity lets it through. */

@@ -1,4 +1,4 @@
-import type { ShapedParagraph, StyledRun } from '../shaping/index.ts'
+import { glyphIndexAt, type ShapedParagraph, type StyledRun } from '../shaping/index.ts'
 import { breakKind, breakKinds, isBreakingSpace } from '../unicode/index.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { paragraphWidths } from './paragraph-widths.ts'
@@ -91,7 +91,7 @@ export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Break
       !hasTabs &&
       hyphenWidth === 0 &&
       glyphRuns.every(r => r.isWordwise) &&
-      !hasInnerStops(stops, text),
+      !hasUnsafeStops(stops, paragraph),
     hasTabs,
     tabWidth: hasTabs ? spacesPerTab * spaceWidth(paragraph, tools) : 1,
     hyphenWidth,
@@ -114,10 +114,21 @@ const noRun = {
   spacing: { tracking: 0 },
 }
 
-/** Whether some stops are not at spaces: there the letters on both sides may be kerned. */
-function hasInnerStops({ count, offsets, contentEnds }: Stops, text: string): boolean {
+/** Whether some stops stand between letters that are kerned or joined with each other. */
+function hasUnsafeStops(
+  { count, offsets, contentEnds }: Stops,
+  paragraph: ShapedParagraph,
+): boolean {
+  const { glyphRuns, text } = paragraph
+  let run = 0
   for (let i = 0; i + 1 < count; i++) {
-    if (offsets[i] === contentEnds[i] && text.charCodeAt(offsets[i] - 1) !== 0x20) return true
+    const offset = offsets[i]
+    if (offset !== contentEnds[i] || text.charCodeAt(offset - 1) === 0x20) continue
+    while (run + 1 < glyphRuns.length && glyphRuns[run].end <= offset) run++
+    const { start, shaped } = glyphRuns[run]
+    if (offset === start) continue
+    const glyph = glyphIndexAt(shaped, offset - start)
+    if (shaped.clusters[glyph] !== offset - start || shaped.unsafe[glyph] === 1) return true
   }
   return false
 }

@@ -23,5 +23,5 @@ export interface GlyphRun extends Item {
   /** Whether it was put together from words, so that it may be cut at every space. */
   readonly isWordwise?: boolean
   /** See `WordwiseText`; offsets count from `start`. */
-  readonly endDeltas?: Int32Array
+  readonly endDeltas?: Int32Array | undefined
 }

@@ -51,7 +51,10 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
     reportMissing(text, item.start, run.shaped, item.face, problems)
     glyphRuns.push(run)
   }
-  return { ...paragraph, glyphRuns, level: bidi?.paragraph ?? 0, shapingText: text, problems }
+  const { text: own, runs, isolates, offset, style } = paragraph
+  const level = bidi?.paragraph ?? 0
+  // Written out: copies by spreading are slow where there are tens of thousands.
+  return { text: own, runs, isolates, offset, style, glyphRuns, level, shapingText: text, problems }
 }
 
 /** From words where that is the same, and otherwise as a whole. */
@@ -65,7 +68,8 @@ function shapedItem(item: Item, whole: string, tools: ShapingTools): GlyphRun {
   }
   const shaped = spaced(words.shaped, text, spacing, face)
   const { endDeltas } = words
-  return { ...item, shaped, isWordwise: true, ...(endDeltas && { endDeltas }) }
+  const { size, level } = item
+  return { start, end, face, size, segment, spacing, level, shaped, isWordwise: true, endDeltas }
 }
 
 /** So many characters beside a stretch tell how its letters join with those of another face. */
@@ -166,6 +170,9 @@ function isOne(a: Item, b: Item): boolean {
 }
 
 const segments = new Map<string, Segment>()
+/** Most stretches are of the same kind as the one before. */
+let lastSegment: Segment | undefined
+let lastScript = ''
 /** Texts have few kinds of segments; a program that makes up features starts anew. */
 const mostSegments = 1000
 
@@ -176,6 +183,15 @@ function segmentOf(
   level: number,
 ): Segment {
   const direction = level % 2 === 1 ? 'rtl' : 'ltr'
+  if (
+    lastSegment &&
+    lastScript === script &&
+    lastSegment.language === language &&
+    lastSegment.direction === direction &&
+    lastSegment.features === features
+  ) {
+    return lastSegment
+  }
   const key = `${script} ${language} ${direction} ${features.join()}`
   let segment = segments.get(key)
   if (!segment) {
@@ -183,6 +199,8 @@ function segmentOf(
     segment = { script: scriptTag(script), language, direction, features }
     segments.set(key, segment)
   }
+  lastSegment = segment
+  lastScript = script
   return segment
 }
 

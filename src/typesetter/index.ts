@@ -1,1 +1,7 @@
-export { type Setting, type Typesetter, type TypesetterOptions, typesetter } from './typesetter.ts'
+export {
+  type Prepared,
+  type Setting,
+  type Typesetter,
+  type TypesetterOptions,
+  typesetter,
+} from './typesetter.ts'

@@ -23,17 +23,35 @@ export function notDrawn(
   paragraphs: readonly StyledParagraph[],
   hyphenation: Hyphenation | undefined,
 ): Problem[] {
-  const styles = new Set(paragraphs.flatMap(p => [p.style, ...p.runs.map(run => run.style)]))
-  const asked = new Set<string>()
-  for (const style of styles) {
-    for (const name of waiting) if (!isInitial(style, name)) asked.add(name)
-    if (style.ink.kind !== 'solid') asked.add('gradient ink')
-    if (style.align === 'justify') asked.add('align justify')
+  const styles = new Set<Style>()
+  for (const { style, runs } of paragraphs) {
+    styles.add(style)
+    for (const run of runs) styles.add(run.style)
   }
+  const asked = new Set<string>()
+  for (const style of styles) for (const name of askedOf(style)) asked.add(name)
+  if (asked.size === 0 && ![...styles].some(style => style.hyphenation)) return none
   const missing = [...asked].map(name => {
     return warningProblem('not-drawn', `the style asks for ${name}, which is not drawn yet`)
   })
   return [...missing, ...notHyphenated(styles, hyphenation)]
+}
+
+const none: Problem[] = []
+const askedFor = new WeakMap<Style, readonly string[]>()
+
+/** What a style asks for and will not get; found out once. */
+function askedOf(style: Style): readonly string[] {
+  let asked = askedFor.get(style)
+  if (!asked) {
+    asked = [
+      ...waiting.filter(name => !isInitial(style, name)),
+      ...(style.ink.kind === 'solid' ? [] : ['gradient ink']),
+      ...(style.align === 'justify' ? ['align justify'] : []),
+    ]
+    askedFor.set(style, asked)
+  }
+  return asked
 }
 
 /** Patterns are loaded before text is set: a language without them is told. */

@@ -1,6 +1,6 @@
 import type { InlineBox } from '../markup/index.ts'
 import type { Isolate, StyledParagraph, StyledRun } from '../shaping/index.ts'
-import { type ReaderSettings, readerStyle, type Style } from '../sheet/index.ts'
+import type { Style } from '../sheet/index.ts'
 import { cased } from './letter-case.ts'
 
 /** What holds at a point of the tree, before reader settings; and what it stands in. */
@@ -14,6 +14,9 @@ export interface Around {
 }
 
 const paragraphEnd = /\r\n|\r|\n|\u2029/
+
+/** A style as the reader gets it; the same each time for the same style. */
+export type AsRead = (style: Style) => Style
 
 /** Collects text into paragraphs; neighbours of one style become one run. */
 export interface ParagraphWriter {
@@ -30,23 +33,13 @@ export interface ParagraphWriter {
  * A paragraph's own style, whose alignment, indents and spaces it has and whose size an empty
  * line is high, is that of the innermost span that holds all of it.
  */
-export function paragraphWriter(reader: ReaderSettings, base: Around): ParagraphWriter {
-  const readers = new Map<Style, Style>()
+export function paragraphWriter(asRead: AsRead, base: Around): ParagraphWriter {
   const paragraphs: StyledParagraph[] = []
   let text = ''
   let runs: StyledRun[] = []
   let isolates: Isolate[] = []
   let offset = 0
   let holder: Around | undefined
-
-  function asRead(style: Style): Style {
-    let known = readers.get(style)
-    if (!known) {
-      known = readerStyle(style, reader)
-      readers.set(style, known)
-    }
-    return known
-  }
 
   function endParagraph(around: Around) {
     const style = asRead((holder ?? around).style)

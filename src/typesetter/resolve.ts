@@ -15,8 +15,13 @@ import {
   warningProblem,
 } from '../problem/index.ts'
 import type { StyledParagraph } from '../shaping/index.ts'
-import type { ReaderSettings, Sheet, Style } from '../sheet/index.ts'
-import { type Around, type ParagraphWriter, paragraphWriter } from './paragraph-writer.ts'
+import type { Sheet, Style } from '../sheet/index.ts'
+import {
+  type Around,
+  type AsRead,
+  type ParagraphWriter,
+  paragraphWriter,
+} from './paragraph-writer.ts'
 import { aroundSpan, type Reporter, styleNamed } from './span-style.ts'
 
 export interface Resolved {
@@ -41,7 +46,7 @@ export function resolve(
   base: Style,
   sheet: Sheet,
   values: Values,
-  reader: ReaderSettings,
+  asRead: AsRead,
   source: string,
 ): Resolved {
   const problems: Problem[] = []
@@ -49,7 +54,7 @@ export function resolve(
   /** The values whose text is being walked: none may stand inside itself. */
   const entered = new Set<RichText>()
   const outermost: Around = { style: inLanguage(base, rich), depth: 0 }
-  const writer = paragraphWriter(reader, outermost)
+  const writer = paragraphWriter(asRead, outermost)
   const reporterFor = (text: RichText, name: string): Reporter => {
     const placeOf = placesOf(text.source, name)
     return {

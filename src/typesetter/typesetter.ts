@@ -1,16 +1,25 @@
 import type { Shelf } from '../fonts/index.ts'
 import {
+  breakable,
   checkFrame,
   type Frame,
   type Hyphenation,
   type Layout,
   layOut,
   layoutTools,
+  type WrappedLines,
+  wrapLines,
 } from '../layout/index.ts'
 import { parseMarkup, type RichText, type Values } from '../markup/index.ts'
 import { DotLineError, fail, type Problem, warningProblem } from '../problem/index.ts'
 import { shapeParagraph } from '../shaping/index.ts'
-import { type ReaderSettings, type Sheet, scaledSize } from '../sheet/index.ts'
+import {
+  type ReaderSettings,
+  readerStyle,
+  type Sheet,
+  type Style,
+  scaledSize,
+} from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
 import { notDrawn } from './not-drawn.ts'
 import { resolve } from './resolve.ts'
@@ -37,6 +46,14 @@ export interface Setting<S extends string = string> extends Frame {
   readonly source?: string
 }
 
+/** A text that was shaped, to be set in many frames. */
+export interface Prepared {
+  /** Its lines in a width, as numbers: fast enough for every step of a window that is resized. */
+  wrap(width: number): WrappedLines
+  /** Its layout in a frame; in that of the setting without it. */
+  layout(frame?: Frame): Layout
+}
+
 export interface Typesetter<S extends string = string> {
   /**
    * Sets markup, or rich text. Throws a `DotLineError` on wrong input unless problems are
@@ -47,12 +64,19 @@ export interface Typesetter<S extends string = string> {
     markup: CheckedMarkup<T, S>,
     ...setting: SettingFor<T, Setting<S>>
   ): Layout
+  /** Makes a text ready to be set in many widths: it is shaped once. Takes and throws what `set` does. */
+  prepare<const T extends string | RichText>(
+    markup: CheckedMarkup<T, S>,
+    ...setting: SettingFor<T, Setting<S>>
+  ): Prepared
   /**
    * A length as body text scales for this reader: a padding, an icon, an image. In units, kept
    * within `least` and `most` where they are given.
    */
   scaled(length: number, bounds?: { readonly least?: number; readonly most?: number }): number
 }
+
+const noValues: Values = {}
 
 /** Holds a sheet, a shelf and reader settings, and sets text. */
 export function typesetter<S extends string, I extends string, Z extends string>(
@@ -61,30 +85,54 @@ export function typesetter<S extends string, I extends string, Z extends string>
   const { shelf, reader = {}, hyphenation, problems: mode = 'throw' } = options
   const { sheet, notes } = sheetForReader(options.sheet, checkedReader(reader))
   const tools = layoutTools(shelf, hyphenation)
+  // One style is one object: what is known of it is kept by it.
+  const named = new Map<S, Style>()
+  const styleOf = (name: S) => {
+    const known = named.get(name) ?? sheet.style(name)
+    named.set(name, known)
+    return known
+  }
+  const read = new WeakMap<Style, Style>()
+  const asRead = (style: Style) => {
+    const known = read.get(style) ?? readerStyle(style, reader)
+    read.set(style, known)
+    return known
+  }
+  function prepared(markup: string | RichText, setting: Setting<S>): Prepared {
+    const { style, values = noValues, source: given, ...frame } = setting
+    const source = given ?? (typeof markup === 'string' ? undefined : markup.name) ?? 'markup'
+    checkFrame(frame)
+    const base = style === undefined ? sheet.base : styleOf(style)
+    const { rich, problems: mistakes } =
+      typeof markup === 'string' ? parseMarkup(markup, source) : { rich: markup, problems: [] }
+    const resolved = resolve(rich, base, sheet, values, asRead, source)
+    const found = [
+      ...notes,
+      ...mistakes,
+      ...resolved.problems,
+      ...notDrawn(resolved.paragraphs, hyphenation),
+    ]
+    throwErrors(found, mode)
+    const texts = resolved.paragraphs.map(paragraph =>
+      breakable(shapeParagraph(paragraph, tools), tools),
+    )
+    return {
+      wrap(width) {
+        checkFrame({ width })
+        return wrapLines(texts, width, tools)
+      },
+      layout(own = frame) {
+        const layout = layOut(texts, { ...own, lines: own.lines ?? base.lines }, tools)
+        throwErrors(layout.problems, mode)
+        return { ...layout, problems: [...found, ...layout.problems] }
+      },
+    }
+  }
+
   return {
-    set(markup: string | RichText, setting: Setting<S> = {}) {
-      const { style, values = {}, source: named, ...frame } = setting
-      const source = named ?? (typeof markup === 'string' ? undefined : markup.name) ?? 'markup'
-      checkFrame(frame)
-      const base = style === undefined ? sheet.base : sheet.style(style)
-      const { rich, problems: mistakes } =
-        typeof markup === 'string' ? parseMarkup(markup, source) : { rich: markup, problems: [] }
-      const resolved = resolve(rich, base, sheet, values, reader, source)
-      const found = [
-        ...notes,
-        ...mistakes,
-        ...resolved.problems,
-        ...notDrawn(resolved.paragraphs, hyphenation),
-      ]
-      throwErrors(found, mode)
-      const layout = layOut(
-        resolved.paragraphs.map(paragraph => shapeParagraph(paragraph, tools)),
-        { ...frame, lines: frame.lines ?? base.lines },
-        tools,
-      )
-      throwErrors(layout.problems, mode)
-      return { ...layout, problems: [...found, ...layout.problems] }
-    },
+    set: (markup: string | RichText, setting: Setting<S> = {}) =>
+      prepared(markup, setting).layout(),
+    prepare: (markup: string | RichText, setting: Setting<S> = {}) => prepared(markup, setting),
     scaled(length, { least = -Infinity, most = Infinity } = {}) {
       const { size } = sheet.base
       const ratio = scaledSize(size, reader) / size
