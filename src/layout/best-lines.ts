@@ -22,68 +22,89 @@ export interface Elasticity {
 
 /**
  * The stops at which the lines of a paragraph end that are best taken together; undefined where
- * nothing fits, as where a word is wider than the line. For each stop that can be reached, the best
- * way to it is kept: the paragraph is gone through once, and only stops within a line's length of
- * each other are looked at.
+ * nothing fits, as where a word is wider than the line. Very short lines are only looked at where
+ * there is no way without them.
  */
 export function bestStops(
   text: Breakable,
   roomOf: RoomOf,
   elasticity: Elasticity,
 ): readonly number[] | undefined {
+  // To leave no word alone, the line before the last may have to be short.
+  const filled = text.paragraph.style.loneWord === 'avoid' ? 0 : leastFilled
+  return stopsFor(text, roomOf, elasticity, filled) ?? stopsFor(text, roomOf, elasticity, 0)
+}
+
+/** How much of its room a line fills at least, where that can be. */
+const leastFilled = 0.6
+
+/**
+ * For each stop that can be reached, the best way to it is kept: the paragraph is gone through
+ * once, and only stops within a line's length of each other are looked at.
+ */
+function stopsFor(
+  text: Breakable,
+  roomOf: RoomOf,
+  elasticity: Elasticity,
+  filled: number,
+): readonly number[] | undefined {
   const { stops, widths, paragraph } = text
   const { count, offsets, ends, kinds, contentEnds } = stops
   const spaces = spacesIn(text)
+  const unit = spaces.width
   const avoidsLoneWord = paragraph.style.loneWord === 'avoid'
-  /** For each stop, the least demerits to it, the stop before it, its tightness and its ratio. */
+  const [firstRoom, otherRoom] = [roomOf(true), roomOf(false)]
+  /** For each stop, the least demerits to it, the stop before it, and its tightness. */
   const demerits = new Float64Array(count).fill(Infinity)
   const previous = new Int32Array(count).fill(-1)
   const fitness = new Int8Array(count)
-  /** Stops that a line may start behind, still near enough; -1 is the start of the paragraph. */
-  let active: number[] = [-1]
+  /** Stops that a line may start behind, in order; -1 is the start of the paragraph. */
+  const active = new Int32Array(count + 1).fill(-1)
+  let [head, tail] = [0, 1]
   for (let i = 0; i < count; i++) {
     const isForced = kinds[i] === stopKind.mandatory
     const isLast = i === count - 1
-    const stillNear: number[] = []
-    for (const from of active) {
+    for (let a = head; a < tail; a++) {
+      const from = active[a]
       const start = from < 0 ? 0 : offsets[from]
-      const width = roomOf(from < 0)
+      const room = from < 0 ? firstRoom : otherRoom
       const natural = ends[i] - widths[start]
+      // Lines that start further on are shorter still.
+      if (!isForced && natural < room * filled) break
       const gaps = spaces.count(start, contentEnds[i])
-      const unit = elasticity.shrink > 0 || elasticity.stretch > 0 ? spaces.width : 0
-      const isTooWide = natural - gaps * unit * elasticity.shrink > width + tolerance
-      if (isTooWide) continue
-      stillNear.push(from)
-      const ratio = adjustment(width - natural, gaps * unit, elasticity)
+      if (natural - gaps * unit * elasticity.shrink > room + tolerance) {
+        if (a === head) head++
+        continue
+      }
+      const ratio = adjustment(room - natural, gaps * unit, elasticity)
       // The last line, and one before a forced break, may be as short as it is.
       const isFree = isForced && ratio > 0
-      const badness = isFree ? 0 : Math.min(worst, 100 * Math.abs(ratio) ** 3)
+      const badness = isFree ? 0 : Math.min(worst, 100 * Math.abs(ratio * ratio * ratio))
       const tightness = isFree ? 1 : tightnessOf(ratio)
-      let cost = (linePenalty + badness) ** 2
+      let total =
+        (from < 0 ? 0 : demerits[from]) + (linePenalty + badness) * (linePenalty + badness)
       if (kinds[i] === stopKind.hyphen) {
-        cost += hyphenPenalty ** 2
-        if (from >= 0 && kinds[from] === stopKind.hyphen) cost += consecutiveHyphens
+        total += hyphenPenalty ** 2
+        if (from >= 0 && kinds[from] === stopKind.hyphen) total += consecutiveHyphens
       }
+      if (from >= 0 && Math.abs(fitness[from] - tightness) > 1) total += unlikeNeighbours
+      if (isLast && avoidsLoneWord && from >= 0 && gaps === 0) total += loneWordDemerits
+      if (total >= demerits[i]) continue
       if (from >= 0) {
-        if (Math.abs(fitness[from] - tightness) > 1) cost += unlikeNeighbours
         const above = previous[from] < 0 ? 0 : offsets[previous[from]]
-        cost +=
-          riverDemerits * spaces.underEachOther(above, contentEnds[from], start, contentEnds[i])
+        const rivers = spaces.underEachOther(above, contentEnds[from], start, contentEnds[i])
+        total += riverDemerits * rivers
+        if (total >= demerits[i]) continue
       }
-      if (isLast && avoidsLoneWord && from >= 0 && gaps === 0) cost += loneWordDemerits
-      const total = (from < 0 ? 0 : demerits[from]) + cost
-      if (total < demerits[i]) {
-        demerits[i] = total
-        previous[i] = from
-        fitness[i] = tightness
-      }
+      demerits[i] = total
+      previous[i] = from
+      fitness[i] = tightness
     }
-    active = stillNear
     if (demerits[i] < Infinity) {
-      if (isForced) active = [i]
-      else active.push(i)
+      if (isForced) head = tail
+      active[tail++] = i
     } else if (isForced) return undefined
-    if (active.length === 0) return undefined
+    if (head === tail) return undefined
   }
   const chosen: number[] = []
   for (let i = count - 1; i >= 0; i = previous[i]) chosen.push(i)
@@ -107,32 +128,37 @@ function tightnessOf(ratio: number): number {
 /** The word spaces of a paragraph: how many there are between two offsets, and where they stand. */
 function spacesIn({ paragraph, widths }: Breakable) {
   const { text } = paragraph
-  const before = new Uint32Array(text.length + 1)
-  const offsets: number[] = []
+  const { length } = text
+  const before = new Uint32Array(length + 1)
+  const places = new Float64Array(length)
+  let found = 0
   let total = 0
-  for (let i = 0; i < text.length; i++) {
-    before[i] = offsets.length
+  for (let i = 0; i < length; i++) {
+    before[i] = found
     if (text.charCodeAt(i) !== 0x20) continue
-    offsets.push(i)
+    places[found++] = widths[i]
     total += widths[i + 1] - widths[i]
   }
-  before[text.length] = offsets.length
-  const width = offsets.length > 0 ? total / offsets.length : 0
-  const count = (start: number, end: number) => before[end] - before[start]
+  before[length] = found
+  const width = found > 0 ? total / found : 0
   return {
     /** Of a space, on average. */
     width,
-    count,
+    count: (start: number, end: number) => before[end] - before[start],
     /** How many spaces of one line stand above spaces of the next. */
     underEachOther(aStart: number, aEnd: number, bStart: number, bEnd: number): number {
-      let found = 0
-      let j = before[bStart]
-      for (let i = before[aStart]; i < before[aEnd]; i++) {
-        const x = widths[offsets[i]] - widths[aStart]
-        while (j < before[bEnd] && widths[offsets[j]] - widths[bStart] < x - width / 2) j++
-        if (j < before[bEnd] && widths[offsets[j]] - widths[bStart] <= x + width / 2) found++
+      const moved = widths[bStart] - widths[aStart]
+      const half = width / 2
+      const [aLast, bLast] = [before[aEnd], before[bEnd]]
+      let count = 0
+      let b = before[bStart]
+      for (let a = before[aStart]; a < aLast; a++) {
+        const x = places[a] + moved
+        while (b < bLast && places[b] < x - half) b++
+        if (b === bLast) break
+        if (places[b] <= x + half) count++
       }
-      return found
+      return count
     },
   }
 }

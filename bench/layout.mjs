@@ -1,0 +1,90 @@
+// How fast text is laid out, beside what cannot be avoided. `npm run bench`, after a build.
+import { defineSheet, openHyphenation, openShelf, typesetter } from '../dist/index.node.js'
+import { bestStops } from '../dist/layout/best-lines.js'
+import { breakable, layoutTools } from '../dist/layout/index.js'
+import { shapeParagraph } from '../dist/shaping/index.js'
+import { differentWords, prose } from './corpus.mjs'
+import { ratio, row } from './support.mjs'
+
+const megabyte = 1 << 20
+const text = prose(megabyte)
+const paragraphs = text.split('\n')
+const shelf = await openShelf()
+const hyphenation = await openHyphenation('en')
+const segment = { script: 'Latn', language: 'en', direction: 'ltr', features: [] }
+console.log(
+  `1 MB of prose: ${differentWords(text)} different words, ${paragraphs.length} paragraphs`,
+)
+
+for (const family of ['sans', 'serif']) {
+  const sheet = defineSheet({ styles: { body: { family, size: 16 } } })
+  const face = shelf.face(family, { weight: 400, slant: 'normal' })
+  const shapeAll = () => {
+    for (const paragraph of paragraphs) face.shape(paragraph, segment)
+  }
+  row(
+    `first layout of 1 MB, ${family} / shaping it`,
+    ratio(() => typesetter({ sheet, shelf }).set(text, { style: 'body', width: 480 }), shapeAll, 5),
+    0.6,
+  )
+
+  const prepared = typesetter({ sheet, shelf }).prepare(text, { style: 'body' })
+  const advances = Int32Array.from(text, (_, i) => 400 + (i % 300))
+  let width = 400
+  const wrap = () => {
+    width += 7
+    prepared.wrap(width)
+  }
+  let sum = 0
+  const add = () => {
+    let total = 0
+    for (let i = 0; i < advances.length; i++) total += advances[i]
+    sum += total
+  }
+  row(`wrapping it to another width, ${family} / adding up its advances`, ratio(wrap, add, 15), 4)
+  if (sum === 0) throw new Error('nothing was added up')
+
+  const tools = layoutTools(shelf, hyphenation)
+  const style = { ...sheet.style('body'), hyphenation: true, breaking: 'best' }
+  const texts = paragraphs.map(paragraph => {
+    const runs = [{ start: 0, end: paragraph.length, style }]
+    return breakable(
+      shapeParagraph({ text: paragraph, runs, isolates: [], offset: 0, style }, tools),
+      tools,
+    )
+  })
+  const ragged = { stretch: 1.5, shrink: 0 }
+  row(
+    `the best breaks of it, hyphenated, ${family} / shaping it`,
+    ratio(
+      () => {
+        for (const one of texts) bestStops(one, () => 480, ragged)
+      },
+      shapeAll,
+      3,
+    ),
+    0.25,
+  )
+}
+
+const setter = typesetter({
+  sheet: defineSheet({ styles: {} }),
+  shelf: await openShelf({
+    fonts: [
+      'node_modules/@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf',
+      'node_modules/@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf',
+    ],
+  }),
+})
+for (const [what, piece] of [
+  ['English', undefined],
+  ['Thai', 'เรือออกตอนพลบค่ำ ท่าเรือเปิดทุกวัน '],
+  ['Arabic', 'القوارب تغادر عند الغروب كل يوم '],
+]) {
+  const whole = piece
+    ? piece.repeat((4 * megabyte) / piece.length)
+    : prose(4 * megabyte).replaceAll('\n', ' ')
+  const [half, all] = [whole.slice(0, whole.length / 2), whole]
+  const set = one => () => setter.set(one, { width: 480 })
+  row(`one paragraph of 4 MB / of 2 MB, ${what}`, ratio(set(all), set(half), 2), 2.3)
+}
