@@ -16,16 +16,19 @@ export interface Frame {
 
 /** Throws on what only a mistake in a program gives: a width that is negative or not a number. */
 export function checkFrame({ width, height, lines, align }: Frame) {
-  for (const [name, value] of Object.entries({ width, height })) {
-    if (value !== undefined && !(value >= 0 && value < Infinity)) {
-      fail('bad-frame', `the ${name} of a frame is a number of units from 0, not ${value}`)
-    }
-  }
+  checkLength('width', width)
+  checkLength('height', height)
   if (lines !== undefined && !(Number.isInteger(lines) && lines >= 1)) {
     fail('bad-frame', `the line limit of a frame is a whole number from 1, not ${lines}`)
   }
   if (align !== undefined && !aligns.includes(align)) {
     fail('bad-frame', `a frame aligns to ${aligns.join(', ')}, not '${align}'`)
+  }
+}
+
+function checkLength(name: string, value: number | undefined) {
+  if (value !== undefined && !(value >= 0 && value < Infinity)) {
+    fail('bad-frame', `the ${name} of a frame is a number of units from 0, not ${value}`)
   }
 }
 

@@ -58,7 +58,7 @@ export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Break
   }
   const { text, glyphRuns } = paragraph
   const hasTabs = text.includes('\t')
-  const hyphens = new Map<number, number>()
+  let hyphens: Map<number, number> | undefined
   let hyphenWidth = 0
   let run = 0
   for (let offset = 1, i = 0; offset < kinds.length; offset++) {
@@ -72,6 +72,7 @@ export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Break
     let x = widths[end] - spacing.tracking * size
     if (endDeltas && end > start) x += (endDeltas[end - start] * size) / face.metrics.unitsPerEm
     if (kinds[offset] === stopKind.hyphen) {
+      hyphens ??= new Map()
       let width = hyphens.get(run)
       if (width === undefined) {
         width = (face.advance(hyphenGlyph(glyphRuns[run])) * size) / face.metrics.unitsPerEm

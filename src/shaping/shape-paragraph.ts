@@ -36,7 +36,9 @@ const layoutCharacters = /[\t\u2028]/g
 /** Shapes a paragraph. Neighbours that differ in paint only are shaped as one run. */
 export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools): ShapedParagraph {
   const problems: Problem[] = []
-  const text = paragraph.text.replace(layoutCharacters, ' ')
+  const { text: given } = paragraph
+  const isPlain = given.indexOf('\t') < 0 && given.indexOf('\u2028') < 0
+  const text = isPlain ? given : given.replace(layoutCharacters, ' ')
   const glyphRuns: GlyphRun[] = []
   const { direction } = paragraph.style
   const bidi = needsBidi(text, direction)
@@ -109,11 +111,13 @@ function itemize(
   tools: ShapingTools,
   problems: Problem[],
 ): Item[] {
-  const told = new Set<Style>()
+  let told: Set<Style> | undefined
   const shapingStyle = (style: Style) => {
     const found = tools.shapingStyle(style)
-    if (found.problem && !told.has(style)) problems.push(found.problem)
+    if (!found.problem || told?.has(style)) return found
+    told ??= new Set()
     told.add(style)
+    problems.push(found.problem)
     return found
   }
   const scriptRuns = scripts(text)

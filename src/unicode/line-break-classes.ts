@@ -41,15 +41,15 @@ const resolved = [
 /** Classes of characters that make up words, which `keepAll` holds together. */
 const ofWords = ['ID', 'CJ', 'H2', 'H3', 'JL', 'JV', 'JT', 'NS'].map(classOf)
 
-const known = new Map<string, Uint8Array>()
+const known: (Uint8Array | undefined)[] = []
 
 /** The class of each class, by rule LB1 and by what is tailored. */
 export function resolvedClasses(tailoring: ClassTailoring): Uint8Array {
   const { strictness, isChineseOrJapanese, keepAll } = tailoring
-  const key = `${strictness} ${isChineseOrJapanese} ${keepAll}`
-  const classes = known.get(key) ?? resolve(tailoring)
-  known.set(key, classes)
-  return classes
+  const level = strictness === 'strict' ? 0 : strictness === 'normal' ? 1 : 2
+  const key = level * 4 + (isChineseOrJapanese ? 2 : 0) + (keepAll ? 1 : 0)
+  known[key] ??= resolve(tailoring)
+  return known[key]
 }
 
 function resolve({ strictness, isChineseOrJapanese, keepAll }: ClassTailoring): Uint8Array {

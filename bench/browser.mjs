@@ -1,0 +1,33 @@
+// Layout beside the browser's own measuring, in Chromium. `npm run bench`.
+import { fileURLToPath } from 'node:url'
+import { chromium } from 'playwright-core'
+import { createServer } from 'vite'
+import { chromiumPath } from '../scripts/chromium-path.mjs'
+import { sourceAliases } from '../scripts/source-aliases.mjs'
+import { row } from './support.mjs'
+
+const server = await createServer({
+  configFile: false,
+  root: fileURLToPath(new URL('page', import.meta.url)),
+  resolve: { alias: sourceAliases('default') },
+  logLevel: 'error',
+  server: {
+    host: '127.0.0.1',
+    port: 0,
+    fs: { allow: [fileURLToPath(new URL('..', import.meta.url))] },
+  },
+})
+await server.listen()
+const browser = await chromium.launch({
+  executablePath: chromiumPath,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
+const page = await browser.newPage()
+await page.goto(`http://127.0.0.1:${server.httpServer.address().port}/`)
+await page.waitForFunction('window.figures !== undefined', undefined, { timeout: 120_000 })
+const { labels, measured, layouts, elements } = await page.evaluate('window.figures')
+const figure = (a, b) => ({ a, b, ratio: a / b })
+row('10,000 labels laid out / measureText, second time', figure(labels, measured), 0.5)
+row('1,000 two-line strings / page elements, heights read', figure(layouts, elements), 0.1)
+await browser.close()
+await server.close()

@@ -1,0 +1,69 @@
+// What layout costs beside the browser's own measuring, in the same page and the same run.
+import { defineSheet, openShelf, typesetter } from 'dot-line'
+import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
+import { prose } from '../corpus.mjs'
+
+const rounds = 9
+const words = prose(200_000).split(/\s+/)
+/** Newly joined strings of words seen before; others in each round. */
+const strings = (count, length, round) =>
+  Array.from({ length: count }, (_, i) =>
+    Array.from({ length }, (_, j) => words[(i * 31 + j * 977 + round * 7919) % words.length]).join(
+      ' ',
+    ),
+  )
+
+const time = run => {
+  const start = performance.now()
+  run()
+  return performance.now() - start
+}
+
+const shelf = await openShelf({ families: ['sans'] })
+const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf })
+for (const word of words) setter.set(word)
+await new FontFace('Bench', `url(${sans})`).load().then(face => document.fonts.add(face))
+const context = document.createElement('canvas').getContext('2d')
+context.font = '16px Bench'
+document.body.style.cssText = 'font: 16px/1.4 Bench; margin: 0'
+
+const setAll = (list, setting) => {
+  for (const text of list) setter.set(text, setting)
+}
+const measureAll = list => {
+  for (const text of list) context.measureText(text)
+}
+
+let [labels, measured, layouts, elements] = [Infinity, Infinity, Infinity, Infinity]
+for (let round = 0; round < rounds; round++) {
+  const fresh = strings(10_000, 3, round)
+  labels = Math.min(
+    labels,
+    time(() => setAll(fresh)),
+  )
+  measureAll(fresh)
+  measured = Math.min(
+    measured,
+    time(() => measureAll(fresh)),
+  )
+  const twoLines = strings(1000, 9, round)
+  layouts = Math.min(
+    layouts,
+    time(() => setAll(twoLines, { width: 240 })),
+  )
+  const boxes = twoLines.map(() => document.createElement('div'))
+  for (const box of boxes) box.style.width = '240px'
+  document.body.replaceChildren(...boxes)
+  elements = Math.min(
+    elements,
+    time(() => {
+      boxes.forEach((box, i) => {
+        box.textContent = twoLines[i]
+      })
+      let height = 0
+      for (const box of boxes) height += box.offsetHeight
+      if (height === 0) throw new Error('no boxes')
+    }),
+  )
+}
+window.figures = { labels, measured, layouts, elements }
