@@ -1,0 +1,49 @@
+import type { Browser } from 'playwright-core'
+import type { ViteDevServer } from 'vite'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Broken } from '../pages/line-breaks.ts'
+import { launchBrowser, serve } from '../support/browser.ts'
+
+describe('the same paragraphs in Chromium, by standard CSS', () => {
+  let browser: Browser
+  let server: ViteDevServer
+  let broken: readonly Broken[]
+
+  beforeAll(async () => {
+    let url: string
+    ;({ server, url } = await serve('test/pages'))
+    browser = await launchBrowser()
+    const page = await browser.newPage()
+    await page.goto(`${url}line-breaks.html`)
+    await page.waitForFunction('window.broken !== undefined', undefined, { timeout: 120_000 })
+    expect(await page.evaluate('window.failure')).toBeUndefined()
+    broken = await page.evaluate<Broken[]>('window.broken')
+  }, 150_000)
+  afterAll(async () => {
+    await browser?.close()
+    await server?.close()
+  })
+
+  /**
+   * Differences that are accepted, by how the line of ours ends where the two first part.
+   * `/`: UAX #14 allows a break behind a slash between letters (class SY, rule LB31); Chromium
+   * takes none there, and breaks inside the word before or behind it.
+   */
+  const accepted: Readonly<Record<string, readonly string[]>> = { en: ['/'] }
+
+  it.each(['en', 'de', 'el', 'ja', 'ar', 'th'])(
+    'have the same lines in fifty widths: %s',
+    language => {
+      const own = broken.filter(b => b.language === language)
+      expect(own.length).toBe(50)
+      expect(new Set(own.map(b => b.ours.length)).size).toBeGreaterThan(5)
+      for (const { text, width, ours, browser: starts } of own) {
+        const parted = ours.findIndex((start, i) => start !== starts[i])
+        if (parted < 0 && ours.length === starts.length) continue
+        const [line, other] = [ours, starts].map(list => text.slice(list[parted - 1], list[parted]))
+        const isAccepted = accepted[language]?.some(end => line.trimEnd().endsWith(end))
+        expect(isAccepted, `${width}: ours ends '${line}', the browser's '${other}'`).toBe(true)
+      }
+    },
+  )
+})
