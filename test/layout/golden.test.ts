@@ -1,0 +1,73 @@
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { defineSheet, openHyphenation, openShelf, type Typesetter, typesetter } from 'dot-line'
+import { toSvg } from 'dot-line/svg'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { file, fontFiles } from '../support/font-files.ts'
+import { arabicFonts, hebrewFonts } from '../support/fonts.ts'
+
+/** `UPDATE_GOLDEN=1 npx vitest run test/layout/golden.test.ts` draws them anew; look at each then. */
+const isUpdated = process.env.UPDATE_GOLDEN === '1'
+const folder = fileURLToPath(new URL('../fixtures/golden/', import.meta.url))
+
+const styles = {
+  latin: { hyphenation: true, breaking: 'best' },
+  german: { hyphenation: true, language: 'de', family: 'serif' },
+  greek: { language: 'el' },
+  cyrillic: { language: 'ru', family: 'serif' },
+  arabic: { language: 'ar', family: ['Noto Sans Arabic', 'sans'] },
+  hebrew: { language: 'he', family: ['Noto Sans Hebrew', 'sans'] },
+  devanagari: { language: 'hi', family: ['Noto Sans Devanagari', 'sans'] },
+  thai: { language: 'th', family: ['Noto Sans Thai', 'sans'] },
+  japanese: { language: 'ja', family: ['MotoyaLCedar', 'sans'] },
+  mixed: { family: ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew'] },
+} as const
+
+const texts: Readonly<Record<keyof typeof styles, string>> = {
+  latin:
+    'The last crossing to Ardle Point leaves half an hour earlier than in summer; international tickets are sold at the office.',
+  german:
+    'Wegen Fährverbindungsunterbrechungen bitten wir, im Hafenbüro von Brackwater nachzufragen – täglich von 6 bis 22 Uhr.',
+  greek: 'Τα πλοία φεύγουν το σούρουπο· ρωτήστε στο γραφείο του λιμανιού, «κάθε μέρα».',
+  cyrillic: 'Лодки уходят на закате; спросите в конторе порта — она открыта каждый день.',
+  arabic: 'تغادر القوارب عند الغروب (07:40)، ويرجى السؤال في مكتب الميناء كل يوم.',
+  hebrew: 'הסירות יוצאות עם השקיעה (07:40); נא לשאול במשרד הנמל בכל יום.',
+  devanagari: 'नावें शाम को चलती हैं; कृपया हर दिन बंदरगाह के कार्यालय में पूछें।',
+  thai: 'เรือออก ตอนพลบค่ำ กรุณาสอบถาม ที่ท่าเรือ ทุกวัน',
+  japanese: '船は夕暮れに出ます。港の事務所（毎日、六時から二十二時まで）でお尋ねください……',
+  mixed: 'Boats to مرفأ 12 and נמל (34) leave at 07:40, a\u0301 👍.',
+}
+
+let setter: Typesetter<keyof typeof styles>
+beforeAll(async () => {
+  const fonts = [
+    ...arabicFonts,
+    ...hebrewFonts,
+    fontFiles.thai,
+    fontFiles.japanese,
+    fontFiles.emoji,
+    file(
+      'node_modules/@expo-google-fonts/noto-sans-devanagari/400Regular/NotoSansDevanagari_400Regular.ttf',
+    ),
+  ]
+  const sheet = defineSheet({ styles: { defaults: { size: 20, leading: 1.6 }, ...styles } })
+  const shelf = await openShelf({ fonts })
+  const hyphenation = await openHyphenation('en', 'de')
+  setter = typesetter({ sheet, shelf, hyphenation })
+})
+
+describe('pictures of each script', () => {
+  it.each(Object.keys(styles) as (keyof typeof styles)[])('%s', style => {
+    const layout = setter.set(texts[style], { style, width: 300 })
+    expect(layout.problems).toEqual([])
+    const svg = toSvg(layout)
+    const path = `${folder}${style}.svg`
+    if (isUpdated) {
+      mkdirSync(folder, { recursive: true })
+      writeFileSync(path, svg)
+    }
+    expect(existsSync(path)).toBe(true)
+    // The same bytes on every machine: no tolerance is needed.
+    expect(svg === readFileSync(path, 'utf8'), `${path} shows another picture`).toBe(true)
+  })
+})
