@@ -20,6 +20,7 @@ export function demoPictures(folder) {
     'board-dark.png',
     'passengers.png',
     'reader-curve.png',
+    'line-kinds.png',
     'notice.png',
   ]) {
     copyFileSync(join(made, name), join(folder, name))

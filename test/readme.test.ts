@@ -20,19 +20,22 @@ describe('the README', () => {
     expect(readFileSync(written, 'utf8')).toContain('aria-label="Boats to Quillhaven are delayed')
   })
 
-  it.each(['docs/styles.md', 'docs/reader-settings.md', 'docs/markup.md', 'docs/fonts.md'])(
-    'and so has %s',
-    page => {
-      const text = readFileSync(join(root, page), 'utf8')
-      for (const [, code] of text.matchAll(/```ts\n(.*?)```/gs)) {
-        const plain = code.replaceAll(' as const', '')
-        const out = execFileSync(process.execPath, ['--input-type=module', '-e', plain], {
-          cwd: root,
-        })
-        expect(out.length).toBeGreaterThan(0)
-      }
-    },
-  )
+  it.each([
+    'docs/styles.md',
+    'docs/reader-settings.md',
+    'docs/markup.md',
+    'docs/fonts.md',
+    'docs/lines.md',
+  ])('and so has %s', page => {
+    const text = readFileSync(join(root, page), 'utf8')
+    for (const [, code] of text.matchAll(/```ts\n(.*?)```/gs)) {
+      const plain = code.replaceAll(' as const', '')
+      const out = execFileSync(process.execPath, ['--input-type=module', '-e', plain], {
+        cwd: root,
+      })
+      expect(out.length).toBeGreaterThan(0)
+    }
+  })
 
   it('links every screenshot', () => {
     for (const name of readdirSync(join(root, 'docs/screenshots'))) {

@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url'
 import type { Command } from 'commander'
 import {
   type Catalog,
+  openHyphenation,
   openShelf,
   type ReaderSettings,
   readCatalog,
@@ -12,6 +13,7 @@ import {
 } from 'dot-line'
 import {
   boardDrawing,
+  lineKinds,
   noticePage,
   passengersChart,
   readerCurve,
@@ -96,6 +98,11 @@ async function demo(options: DemoOptions) {
       drawing: readerCurve(printed),
       files: ['reader-curve.svg', 'reader-curve.png'],
       what: 'how sizes follow the reader, a chart',
+    },
+    {
+      drawing: lineKinds(printed, shelf, await openHyphenation('en')),
+      files: ['line-kinds.svg', 'line-kinds.png'],
+      what: 'lines broken and cut in several ways',
     },
     {
       drawing: noticePage(printed),

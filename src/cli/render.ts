@@ -2,6 +2,7 @@ import { type Command, Option } from 'commander'
 import { type Align, problemLine, type ReaderSettings, typesetter } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
+import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { namedValue, positiveNumber, wholeNumber } from './options.ts'
 import { endings, formatOf, writeWhole } from './output.ts'
@@ -12,6 +13,7 @@ interface RenderOptions extends FontOptions {
   readonly sheet?: string
   readonly style?: string
   readonly width?: number
+  readonly height?: number
   readonly lines?: number
   readonly align?: Align
   readonly mode?: string
@@ -43,12 +45,19 @@ export function addRender(program: Command) {
       'width of the frame; without it lines end as in the text',
       positiveNumber,
     )
+    .option(
+      '--height <units>',
+      'height of the frame; lines that do not go into it are cut off',
+      positiveNumber,
+    )
     .option('-l, --lines <number>', 'the most lines; what is left out is marked', wholeNumber)
     .addOption(
       new Option('-a, --align <edge>', 'how lines stand in the frame').choices([
         'start',
         'center',
         'end',
+        'left',
+        'right',
       ]),
     )
     .option('--mode <name>', 'a mode of the sheet')
@@ -81,11 +90,13 @@ async function render(file: string | undefined, options: RenderOptions) {
   const markup = readMarkup(file, options.text)
   const sheet = openSheet(options.sheet, options.mode)
   const shelf = await openFonts(options)
-  const setter = typesetter({ sheet, shelf, reader: readerOf(options) })
-  const { style, width, lines, align, value: values } = options
+  const hyphenation = await openHyphenationFor(sheet)
+  const setter = typesetter({ sheet, shelf, hyphenation, reader: readerOf(options) })
+  const { style, width, height, lines, align, value: values } = options
   const layout = setter.set(markup.text, {
     style,
     width,
+    height,
     lines,
     align,
     values,
