@@ -29,6 +29,8 @@ interface Book {
   readonly gaps: Map<string, Gap | undefined>
   /** Gaps of one space between ASCII letters, by these. */
   readonly usualGaps: (Gap | undefined)[]
+  /** The glyph of each ASCII character by itself; -1 before it was asked. */
+  readonly usualGlyphs: Int32Array
   /** How much text has been compared with the whole of it shaped at once. */
   compared: number
   isTrusted: boolean
@@ -74,6 +76,7 @@ export function wordShaper(shape: Shape): ShapeWords {
         words: wordTable(mostEntries),
         gaps: new Map(),
         usualGaps: [],
+        usualGlyphs: new Int32Array(128).fill(-1),
         compared: 0,
         isTrusted: true,
       }
@@ -356,10 +359,19 @@ function isPlainAt(
   const flags = table.endFlags[word]
   if ((flags & (plain | other)) !== 0) return (flags & plain) !== 0
   const isStart = plain === startsPlain
-  const cluster = isStart ? table.first(word) : table.last(word)
+  const code = isStart ? table.firstCode(word) : table.lastCode(word)
   const total = table.glyphCount(word)
   let isPlain = true
-  if (total > 1) {
+  if (total > 1 && code >= 0 && code < 0x80) {
+    let alone = book.usualGlyphs[code]
+    if (alone < 0) {
+      const shaped = face.shape(String.fromCharCode(code), segment).glyphs
+      alone = shaped.length === 1 ? shaped[0] : 0
+      book.usualGlyphs[code] = alone
+    }
+    isPlain = alone === table.glyph(word, isStart ? 0 : total - 1)
+  } else if (total > 1) {
+    const cluster = isStart ? table.first(word) : table.last(word)
     const alone = numberOf(cluster, book, face, segment)
     const count = table.glyphCount(alone)
     const from = isStart ? 0 : total - count

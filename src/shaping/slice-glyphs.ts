@@ -25,6 +25,7 @@ export function sliceGlyphs(
   base: number,
 ): ShapedText {
   if (from === 0 && to === shaped.glyphs.length && base === 0) return shaped
+  if (to - from === 1) return oneGlyph(shaped, from, base)
   return {
     glyphs: shaped.glyphs.subarray(from, to),
     advances: shaped.advances.subarray(from, to),
@@ -34,6 +35,31 @@ export function sliceGlyphs(
       base === 0 ? shaped.clusters.subarray(from, to) : shifted(shaped.clusters, from, to, base),
     unsafe: shaped.unsafe.subarray(from, to),
   }
+}
+
+let lastOne: ShapedText | undefined
+
+/** Most single glyphs are the space that hangs at the end of a line: one object serves many lines. */
+function oneGlyph(shaped: ShapedText, at: number, base: number): ShapedText {
+  const cluster = shaped.clusters[at] - base
+  if (
+    lastOne?.glyphs[0] !== shaped.glyphs[at] ||
+    lastOne.advances[0] !== shaped.advances[at] ||
+    lastOne.clusters[0] !== cluster ||
+    lastOne.offsetsX[0] !== shaped.offsetsX[at] ||
+    lastOne.offsetsY[0] !== shaped.offsetsY[at] ||
+    lastOne.unsafe[0] !== shaped.unsafe[at]
+  ) {
+    lastOne = {
+      glyphs: shaped.glyphs.slice(at, at + 1),
+      advances: shaped.advances.slice(at, at + 1),
+      offsetsX: shaped.offsetsX.slice(at, at + 1),
+      offsetsY: shaped.offsetsY.slice(at, at + 1),
+      clusters: Uint32Array.of(cluster),
+      unsafe: shaped.unsafe.slice(at, at + 1),
+    }
+  }
+  return lastOne
 }
 
 function shifted(clusters: Uint32Array, from: number, to: number, base: number): Uint32Array {

@@ -47,6 +47,12 @@ export function scripts(text: string): ScriptRun[] {
     possible = undefined
   }
   for (let at = 0; at < text.length; ) {
+    const unit = text.charCodeAt(at)
+    // Of ASCII, letters are Latin and all else goes with what is before it.
+    if (unit < 0x80 && (current === latin || !isAsciiLetter(unit))) {
+      at++
+      continue
+    }
     const codePoint = text.codePointAt(at) ?? 0
     const script = propertyIndex(table(), codePoint)
     if (script === common || script === inherited) {
@@ -68,6 +74,8 @@ export function scripts(text: string): ScriptRun[] {
 }
 
 const noScripts: readonly number[] = []
+
+const isAsciiLetter = (unit: number) => (unit | 0x20) >= 0x61 && (unit | 0x20) <= 0x7a
 
 /** The ISO 15924 tag of a script's long name: `Latn` for `Latin`; `Zzzz` for one not known. */
 export function scriptTag(script: string): string {

@@ -126,8 +126,8 @@ describe('bad input: one line, exit code 2, no file', () => {
       "error: option '--value <name=text>' argument 'port' is invalid. It takes name=text.",
     ],
     [
-      ['render', '-t', 'x', '-a', 'left'],
-      "error: option '-a, --align <edge>' argument 'left' is invalid. Allowed choices are start, center, end.",
+      ['render', '-t', 'x', '-a', 'middle'],
+      "error: option '-a, --align <edge>' argument 'middle' is invalid. Allowed choices are start, center, end, left, right.",
     ],
     [['rendr'], "error: unknown command 'rendr' (Did you mean render?)"],
   ])('%j', (args, line) => {
