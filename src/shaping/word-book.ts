@@ -1,0 +1,68 @@
+import type { Face, Segment } from '../fonts/index.ts'
+import type { Gap } from './word-gaps.ts'
+import { firstHash, nextHash, type WordTable, wordTable } from './word-table.ts'
+
+/** What is known of words in one face, script, language and set of features. */
+export interface Book {
+  readonly words: WordTable
+  readonly gaps: Map<string, Gap | undefined>
+  /** Gaps of one space between ASCII letters, by these. */
+  readonly usualGaps: (Gap | undefined)[]
+  /** The glyph of each ASCII character by itself; -1 before it was asked. */
+  readonly usualGlyphs: Int32Array
+  /** How much text has been compared with the whole of it shaped at once. */
+  compared: number
+  isTrusted: boolean
+}
+
+/** So many words, and gaps, are kept of a book; then it is begun anew. */
+export const mostEntries = 1 << 16
+
+export function newBook(): Book {
+  return {
+    words: wordTable(mostEntries),
+    gaps: new Map(),
+    usualGaps: [],
+    usualGlyphs: new Int32Array(128).fill(-1),
+    compared: 0,
+    isTrusted: true,
+  }
+}
+
+/** Stands between words that are shaped together; no font kerns with it, and it is left out again. */
+const separator = '\n'
+
+/** Shapes words that are not known yet, all at once: a call costs as much as some letters. */
+export function learnWords(list: readonly string[], book: Book, face: Face, segment: Segment) {
+  if (list.some(word => word.includes(separator))) {
+    for (const word of list) numberOf(word, book, face, segment)
+  } else {
+    const source = face.shape(list.join(separator), segment)
+    const { clusters } = source
+    let glyph = 0
+    let base = 0
+    for (const word of list) {
+      const from = glyph
+      const end = base + word.length
+      while (glyph < clusters.length && clusters[glyph] < end) glyph++
+      book.words.add(word, source, from, glyph, base)
+      if (clusters[glyph] === end) glyph++
+      base = end + 1
+    }
+  }
+}
+
+/** The number of a word; -1 where it is not known. */
+export function findWord(book: Book, word: string): number {
+  let hash = firstHash
+  for (let i = 0; i < word.length; i++) hash = nextHash(hash, word.charCodeAt(i))
+  return book.words.find(word, 0, word.length, hash)
+}
+
+/** The number of a word by itself, which is shaped where it is not known. */
+export function numberOf(word: string, book: Book, face: Face, segment: Segment): number {
+  const known = findWord(book, word)
+  if (known >= 0) return known
+  const source = face.shape(word, segment)
+  return book.words.add(word, source, 0, source.glyphs.length, 0)
+}

@@ -1,0 +1,139 @@
+import type { Face, Segment, ShapedText } from '../fonts/index.ts'
+import { type Book, mostEntries, numberOf } from './word-book.ts'
+
+/** Spaces between two words, as they are shaped between the clusters beside them. */
+export interface Gap {
+  readonly spaces: ShapedText
+  /** What the advance before the spaces differs by from that at the end of a line. */
+  readonly delta: number
+  /** The same of the last space, which is kerned with what follows it. */
+  readonly spaceDelta: number
+  /** Whether the first glyph behind the spaces would differ, were the text broken before it. */
+  readonly isNextUnsafe: boolean
+}
+
+/** What `endFlags` say of a word. */
+const [startsPlain, startsOther, endsPlain, endsOther] = [1, 2, 4, 8]
+
+/**
+ * The gap between two words, or beside one (-1 is none). Undefined where the words beside it are
+ * not what they are by themselves.
+ */
+export function gapOf(
+  before: number,
+  count: number,
+  after: number,
+  book: Book,
+  face: Face,
+  segment: Segment,
+): Gap | undefined {
+  const table = book.words
+  // A cluster that its own word has changed may be kerned as the changed glyph is: not known here.
+  if (before >= 0 && !isPlainAt(before, endsPlain, endsOther, book, face, segment)) return undefined
+  if (after >= 0 && !isPlainAt(after, startsPlain, startsOther, book, face, segment))
+    return undefined
+  const leftCode = before < 0 ? 0 : table.lastCode(before)
+  const rightCode = after < 0 ? 0 : table.firstCode(after)
+  const isUsual = count === 1 && ((leftCode | rightCode) & ~0x7f) === 0
+  const index = (leftCode << 7) | rightCode
+  if (isUsual && book.usualGaps[index]) return book.usualGaps[index]
+  const left = before < 0 ? '' : table.last(before)
+  const right = after < 0 ? '' : table.first(after)
+  const key = `${left}\0${count}\0${right}`
+  let gap = book.gaps.get(key)
+  if (gap === undefined && !book.gaps.has(key)) {
+    gap = shapedGap(left, count, right, face, segment)
+    if (book.gaps.size >= mostEntries) book.gaps.clear()
+    book.gaps.set(key, gap)
+  }
+  if (isUsual) book.usualGaps[index] = gap
+  return gap
+}
+
+/** Whether the first or last cluster of a word has the glyphs that it has by itself; found out once. */
+function isPlainAt(
+  word: number,
+  plain: number,
+  other: number,
+  book: Book,
+  face: Face,
+  segment: Segment,
+): boolean {
+  const table = book.words
+  const flags = table.endFlags[word]
+  if ((flags & (plain | other)) !== 0) return (flags & plain) !== 0
+  const isStart = plain === startsPlain
+  const code = isStart ? table.firstCode(word) : table.lastCode(word)
+  const total = table.glyphCount(word)
+  let isPlain = true
+  if (total > 1 && code >= 0 && code < 0x80) {
+    let alone = book.usualGlyphs[code]
+    if (alone < 0) {
+      const shaped = face.shape(String.fromCharCode(code), segment).glyphs
+      alone = shaped.length === 1 ? shaped[0] : 0
+      book.usualGlyphs[code] = alone
+    }
+    isPlain = alone === table.glyph(word, isStart ? 0 : total - 1)
+  } else if (total > 1) {
+    const cluster = isStart ? table.first(word) : table.last(word)
+    const alone = numberOf(cluster, book, face, segment)
+    const count = table.glyphCount(alone)
+    const from = isStart ? 0 : total - count
+    for (let i = 0; i < count; i++) {
+      if (table.glyph(alone, i) !== table.glyph(word, from + i)) isPlain = false
+    }
+  }
+  table.endFlags[word] = flags | (isPlain ? plain : other)
+  return isPlain
+}
+
+function shapedGap(
+  left: string,
+  count: number,
+  right: string,
+  face: Face,
+  segment: Segment,
+): Gap | undefined {
+  const inContext = face.shape(left + ' '.repeat(count) + right, segment)
+  const [leftAlone, rightAlone] = [left, right].map(text =>
+    text === '' ? undefined : face.shape(text, segment),
+  )
+  const leftCount = leftAlone?.glyphs.length ?? 0
+  const rightCount = rightAlone?.glyphs.length ?? 0
+  const total = inContext.glyphs.length
+  if (total !== leftCount + count + rightCount) return undefined
+  let delta = 0
+  for (let i = 0; i < leftCount; i++) {
+    const difference = differs(inContext, i, leftAlone, i)
+    if (difference !== 0 && i < leftCount - 1) return undefined
+    delta = difference
+  }
+  for (let i = 0; i < rightCount; i++) {
+    if (differs(inContext, leftCount + count + i, rightAlone, i) !== 0) return undefined
+  }
+  if (Number.isNaN(delta)) return undefined
+  const [from, to] = [leftCount, leftCount + count]
+  for (let i = from; i < to; i++) {
+    if (inContext.offsetsX[i] !== 0 || inContext.offsetsY[i] !== 0) return undefined
+  }
+  const spaces = {
+    glyphs: inContext.glyphs.slice(from, to),
+    advances: inContext.advances.slice(from, to),
+    offsetsX: inContext.offsetsX.slice(from, to),
+    offsetsY: inContext.offsetsY.slice(from, to),
+    clusters: inContext.clusters.slice(from, to).map(cluster => cluster - left.length),
+    unsafe: inContext.unsafe.slice(from, to),
+  }
+  const atEnd = face.shape(left + ' '.repeat(count), segment)
+  if (atEnd.glyphs.length !== to) return undefined
+  const spaceDelta = right === '' ? 0 : differs(inContext, to - 1, atEnd, to - 1)
+  if (Number.isNaN(spaceDelta)) return undefined
+  return { spaces, delta, spaceDelta, isNextUnsafe: inContext.unsafe[to] === 1 }
+}
+
+/** By how much an advance differs; `NaN` where more than that does. */
+function differs(a: ShapedText, i: number, b: ShapedText | undefined, j: number): number {
+  if (!b || a.glyphs[i] !== b.glyphs[j]) return Number.NaN
+  if (a.offsetsX[i] !== b.offsetsX[j] || a.offsetsY[i] !== b.offsetsY[j]) return Number.NaN
+  return a.advances[i] - b.advances[j]
+}
