@@ -24,7 +24,8 @@ export interface Context {
 /** A text as glyphs, in visual order, one entry a glyph in each array; lengths in font units. */
 export interface ShapedText {
   readonly glyphs: Uint32Array
-  readonly advances: Int32Array
+  /** Whole, but where a line was justified. */
+  readonly advances: Int32Array | Float64Array
   readonly offsetsX: Int32Array
   /** Upward. */
   readonly offsetsY: Int32Array

@@ -81,7 +81,7 @@ function fittingLines(texts: readonly Breakable[], frame: Frame, tools: LayoutTo
 /** As many lines as the frame allows; the last ends with a mark where not all text went in. */
 function limitedLines(
   texts: readonly Breakable[],
-  { width = Infinity, height = Infinity, lines: limit = Infinity }: Frame,
+  { width = Infinity, height = Infinity, lines: limit = Infinity, align }: Frame,
   tools: LayoutTools,
 ): LimitedLines {
   const lines: MeasuredLine[] = []
@@ -102,7 +102,7 @@ function limitedLines(
       const space = isFirst ? above : 0
       return { start, end, contentEnd, runs, width: lineWidth, paragraph, reach, indent, space }
     }
-    for (const line of paragraphLines(text, roomOf)) {
+    for (const line of paragraphLines(text, roomOf, (align ?? style.align) === 'justify')) {
       const more = line.end < paragraph.text.length || i < texts.length - 1
       const room = roomOf(line.start === 0)
       const isLast = lines.length === limit - 1 && more

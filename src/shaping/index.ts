@@ -10,4 +10,5 @@ export {
 export { wordShaper } from './shape-words.ts'
 export { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
+export { isJoined } from './spacing.ts'
 export type { Isolate, StyledParagraph, StyledRun } from './styled-text.ts'

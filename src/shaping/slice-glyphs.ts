@@ -93,7 +93,7 @@ export function shapedSlice(
 }
 
 /** Advances of which the last is longer. */
-function lengthened(advances: Int32Array, delta: number): Int32Array {
+function lengthened(advances: ShapedText['advances'], delta: number): ShapedText['advances'] {
   const copy = advances.slice()
   copy[copy.length - 1] += delta
   return copy

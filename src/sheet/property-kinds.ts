@@ -214,9 +214,10 @@ const limits: Kind<readonly [least: number, most: number]> = mapped(
   listOf('two numbers, the least and the most', number('a number'), 2, 2),
   ([least, most]) => [least, most] as const,
 )
-export const justification = object('{ words, letters }', {
+export const justification = object('{ words, letters, last }', {
   words: optional(limits),
   letters: optional(limits),
+  last: optional(trueOrFalse),
 })
 
 export const tabs = listOf(

@@ -131,10 +131,15 @@ export interface ParagraphProperties<I extends string = string> {
   /** Whether one word may be left for the last line. */
   readonly loneWord?: 'allow' | 'avoid'
   readonly hyphenation?: boolean
-  /** The least and the most that spaces and letters may grow, in ems. */
+  /**
+   * The least and the most that spaces and letters may grow in lines with `align: 'justify'`, in
+   * ems: spaces first, without limit unless one is stated; then letters, not at all unless it is.
+   * `last` justifies the last line too.
+   */
   readonly justification?: {
-    readonly words?: readonly [number, number]
-    readonly letters?: readonly [number, number]
+    readonly words?: readonly [least: number, most: number]
+    readonly letters?: readonly [least: number, most: number]
+    readonly last?: boolean
   }
   readonly tabs?: readonly {
     readonly at: number

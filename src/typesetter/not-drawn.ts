@@ -11,7 +11,6 @@ const waiting = [
   'underline',
   'overline',
   'strike',
-  'justification',
   'tabs',
   'marker',
   'padding',
@@ -47,7 +46,6 @@ function askedOf(style: Style): readonly string[] {
     asked = [
       ...waiting.filter(name => !isInitial(style, name)),
       ...(style.ink.kind === 'solid' ? [] : ['gradient ink']),
-      ...(style.align === 'justify' ? ['align justify'] : []),
     ]
     askedFor.set(style, asked)
   }

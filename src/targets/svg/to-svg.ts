@@ -87,7 +87,9 @@ function glyphsItem(item: GlyphsItem, { idOf }: GlyphDefinitions): string {
     const id = idOf(item.face, glyph)
     if (id === undefined) return
     const raised = y === 0 ? '' : ` y="${y}"`
-    uses += `<use href="#${id}" x="${x}"${raised}/>`
+    // Whole font units, but where a line was justified.
+    const across = Number.isInteger(x) ? x : numberText(x, 3)
+    uses += `<use href="#${id}" x="${across}"${raised}/>`
   })
   if (uses === '') return ''
   const place = `translate(${numberText(item.x)} ${numberText(item.y)}) scale(${scale} -${scale})`

@@ -1,0 +1,136 @@
+import { isJoined, type ShapedParagraph } from '../shaping/index.ts'
+import type { Style } from '../sheet/index.ts'
+import { scriptOf, scriptTag } from '../unicode/index.ts'
+import type { LineRun } from './layout.ts'
+import type { BrokenLine } from './line-of.ts'
+import { advanceOf, arranged, widthOf } from './line-runs.ts'
+
+/** How much spaces and letters of a style give way, in ems. */
+export interface Give {
+  readonly words: readonly [least: number, most: number]
+  readonly letters: readonly [least: number, most: number]
+}
+
+export function giveOf({ justification: { words, letters } }: Style): Give {
+  return { words: words ?? [0, Infinity], letters: letters ?? [0, 0] }
+}
+
+/** A place in a line that can be made wider: behind a glyph of a run. */
+interface Place {
+  readonly run: number
+  readonly glyph: number
+  readonly size: number
+  readonly kind: 'word' | 'letter'
+}
+
+/**
+ * A line as wide as its room: spaces, and the places between ideographs, take what is left over or
+ * give what lacks, as far as the style lets them; then letters, but not of joined scripts; then
+ * nothing. Boxes keep their width, and so does what stands before a tab. It is done when the line
+ * is in its visual order, run by run.
+ */
+export function justified(line: BrokenLine, paragraph: ShapedParagraph, room: number): BrokenLine {
+  const end = paragraph.offset + line.contentEnd
+  const content = line.runs.filter(run => run.start < end)
+  const lacking = room - line.width
+  const give = giveOf(paragraph.style)
+  const places = placesIn(content)
+  const amounts = content.map(run => new Float64Array(run.glyphs.glyphs.length))
+  const rest = share(lacking, places, 'word', give.words, amounts)
+  share(rest, places, 'letter', give.letters, amounts)
+  const widened = content.map((run, i) => widenedRun(run, amounts[i]))
+  const hanging = line.runs.filter(run => run.start >= end)
+  const runs = arranged(widened, hanging, paragraph.level)
+  return { ...line, runs, width: line.width + widthOf(widened) - widthOf(content) }
+}
+
+/** Gives each place its share, within limits; what is left over. */
+function share(
+  units: number,
+  places: readonly Place[],
+  kind: Place['kind'],
+  [least, most]: readonly [number, number],
+  amounts: readonly Float64Array[],
+): number {
+  const open = places.filter(place => place.kind === kind)
+  if (open.length === 0 || Math.abs(units) < 1e-9) return units
+  let rest = units
+  open.forEach(({ run, glyph, size }, i) => {
+    const even = rest / (open.length - i)
+    const amount = Math.min(most * size, Math.max(least * size, even))
+    amounts[run][glyph] += amount
+    rest -= amount
+  })
+  return rest
+}
+
+function widenedRun(run: LineRun, amounts: Float64Array): LineRun {
+  if (amounts.every(amount => amount === 0)) return run
+  const scale = run.style.size / run.face.metrics.unitsPerEm
+  const advances = Float64Array.from(run.glyphs.advances, (a, i) => a + amounts[i] / scale)
+  const glyphs = { ...run.glyphs, advances }
+  return { ...run, glyphs, width: advanceOf(glyphs) * scale }
+}
+
+/** Behind each cluster but the last of the line, from the last tab on. */
+function placesIn(runs: readonly LineRun[]): Place[] {
+  let places: Place[] = []
+  runs.forEach((run, r) => {
+    if (run.box) return
+    const { clusters } = run.glyphs
+    const isLeftward = run.level % 2 === 1
+    const count = clusters.length
+    for (let n = 0; n < count; n++) {
+      const glyph = isLeftward ? count - 1 - n : n
+      const next = isLeftward ? glyph - 1 : glyph + 1
+      if (next >= 0 && next < count && clusters[next] === clusters[glyph]) continue
+      const at = clusters[glyph]
+      const character = run.text.codePointAt(at) ?? 0
+      if (character === tab) {
+        places = []
+        continue
+      }
+      const isLast = r === runs.length - 1 && (next < 0 || next >= count)
+      const kind = kindOf(
+        character,
+        following(runs, r, next < 0 || next >= count ? -1 : clusters[next]),
+      )
+      if (kind && !isLast)
+        places.push({
+          run: r,
+          glyph: placeGlyph(glyph, isLeftward, kind),
+          size: run.style.size,
+          kind,
+        })
+    }
+  })
+  return places.filter(place => place.glyph < runs[place.run].glyphs.glyphs.length)
+}
+
+const tab = 0x09
+
+/** In a run to the left, room between letters goes to the glyph that stands left of it: the next one. */
+function placeGlyph(glyph: number, isLeftward: boolean, kind: Place['kind']): number {
+  return isLeftward && kind === 'letter' ? Math.max(0, glyph - 1) : glyph
+}
+
+/** The character behind a cluster, in its run or in the next. */
+function following(runs: readonly LineRun[], run: number, cluster: number): number {
+  if (cluster >= 0) return runs[run].text.codePointAt(cluster) ?? 0
+  return runs[run + 1]?.box ? 0 : (runs[run + 1]?.text.codePointAt(0) ?? 0)
+}
+
+function kindOf(character: number, next: number): Place['kind'] | undefined {
+  if (character === 0x20 || character === 0xa0 || character === 0x3000) return 'word'
+  if (isIdeographic(character) && (isIdeographic(next) || next === 0)) return 'word'
+  return isJoined(scriptTag(scriptOf(character))) ? undefined : 'letter'
+}
+
+/** Characters that stand in squares of their own: ideographs, kana and their punctuation. */
+function isIdeographic(character: number): boolean {
+  if (character < 0x2e80) return false
+  if (character <= 0xa4cf || character >= 0x20000) return true
+  return (
+    (character >= 0xf900 && character <= 0xfaff) || (character >= 0xff00 && character <= 0xff60)
+  )
+}
