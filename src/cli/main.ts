@@ -5,6 +5,7 @@ import { errorLines } from './command-error.ts'
 import { addDemo } from './demo.ts'
 import { addFonts } from './fonts.ts'
 import { addMarkup } from './markup.ts'
+import { addMeasure } from './measure.ts'
 import { addRender } from './render.ts'
 import { addSheet } from './sheet.ts'
 import { addSpecimen } from './specimen.ts'
@@ -27,6 +28,7 @@ function program(): Command {
     .configureOutput({ outputError: (text, write) => write(oneLine(text)) })
     .exitOverride()
   addRender(command)
+  addMeasure(command)
   addSheet(command)
   addMarkup(command)
   addFonts(command)

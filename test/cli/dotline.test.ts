@@ -127,7 +127,7 @@ describe('bad input: one line, exit code 2, no file', () => {
     ],
     [
       ['render', '-t', 'x', '-a', 'middle'],
-      "error: option '-a, --align <edge>' argument 'middle' is invalid. Allowed choices are start, center, end, left, right.",
+      "error: option '-a, --align <edge>' argument 'middle' is invalid. Allowed choices are start, center, end, left, right, justify.",
     ],
     [['rendr'], "error: unknown command 'rendr' (Did you mean render?)"],
   ])('%j', (args, line) => {
@@ -163,6 +163,25 @@ describe('bad input: one line, exit code 2, no file', () => {
       'error: cannot write taken.svg',
     )
     expect(readdirSync(cwd).filter(name => name.startsWith('.'))).toEqual([])
+  })
+})
+
+describe('dotline measure', () => {
+  it('prints sizes, lines, the ink box and what was cut, as a table or as JSON', () => {
+    const measure = (...more: string[]) =>
+      run('measure', '-t', 'Boats to Quillhaven are late', '-w', '120', '--lines', '2', ...more)
+    const { out, err, code } = measure()
+    expect({ err, code }).toEqual({ err: '', code: 0 })
+    expect(out).toMatch(/^frame {2}120 by 44\.8\nink {4}[\d.]+ by [\d.]+, from [\d.]+, [\d.]+\n/)
+    expect(out).toMatch(/^1 {5}0 +[\d.]+ +0 +[\d.]+ +"Boats to "$/m)
+    const { lines, inkBox, cut, height } = JSON.parse(measure('--lines', '1', '--json').out)
+    expect(height).toBeCloseTo(22.4, 6)
+    expect(inkBox.width).toBeLessThan(120)
+    expect(lines).toMatchObject([{ start: 0, x: 0, top: 0 }])
+    expect(cut.text).toBe('Boats to Quillhaven are late'.slice(cut.start))
+    expect(measure('--lines', '1').out).toMatch(/^cut {4}".*late" \(from \d+ to 28\)$/m)
+    expect(run('measure', '-t', ' ').out).toContain('ink    none')
+    expect(run('measure').err).toMatch(/^error: there is no text/)
   })
 })
 
@@ -389,7 +408,7 @@ describe('help', () => {
   it('is there for the command and for each subcommand', () => {
     expect(run().out).toBe(run('--help').out)
     expect(run('--help').out).toMatch(/render.*set marked-up text.*demo.*write a screen/s)
-    for (const command of ['render', 'sheet', 'markup', 'fonts', 'specimen', 'demo']) {
+    for (const command of ['render', 'measure', 'sheet', 'markup', 'fonts', 'specimen', 'demo']) {
       const { code, out } = run(command, '--help')
       expect(code).toBe(0)
       expect(out).toContain(`Usage: dotline ${command}`)

@@ -1,0 +1,88 @@
+import { type Command, Option } from 'commander'
+import { type Align, type Layout, problemLine, type ReaderSettings, typesetter } from 'dot-line'
+import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
+import { openHyphenationFor } from './open-hyphenation.ts'
+import { openSheet } from './open-sheet.ts'
+import { namedValue, positiveNumber, wholeNumber } from './options.ts'
+import { readMarkup } from './read-markup.ts'
+
+/** What commands that set a text are told about it. */
+export interface TextOptions extends FontOptions {
+  readonly text?: string
+  readonly sheet?: string
+  readonly style?: string
+  readonly width?: number
+  readonly height?: number
+  readonly lines?: number
+  readonly align?: Align
+  readonly mode?: string
+  readonly scale?: number
+  readonly growth?: 'eased' | 'linear'
+  readonly wide?: true
+  readonly bold?: true
+  readonly contrast?: true
+  readonly value?: Record<string, string>
+}
+
+export function addTextOptions(command: Command): Command {
+  command
+    .argument('[FILE]', 'a text file in UTF-8, or -')
+    .option('-t, --text <markup>', 'the markup itself')
+    .option('-s, --sheet <file>', 'style sheet in JSON; without it a small one is at hand')
+    .option('--style <name>', 'style of the text', 'body')
+    .option(
+      '-w, --width <units>',
+      'width of the frame; without it lines end as in the text',
+      positiveNumber,
+    )
+    .option(
+      '--height <units>',
+      'height of the frame; lines that do not go into it are cut off',
+      positiveNumber,
+    )
+    .option('-l, --lines <number>', 'the most lines; what is left out is marked', wholeNumber)
+    .addOption(
+      new Option('-a, --align <edge>', 'how lines stand in the frame').choices([
+        'start',
+        'center',
+        'end',
+        'left',
+        'right',
+        'justify',
+      ]),
+    )
+    .option('--mode <name>', 'a mode of the sheet')
+    .option('--scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
+    .addOption(
+      new Option('--growth <kind>', 'how large styles grow with it').choices(['eased', 'linear']),
+    )
+    .option('--wide', 'the reader wants wider spacing')
+    .option('--bold', 'the reader wants bold text')
+    .option('--contrast', 'the reader wants more contrast')
+    .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue)
+  return addFontOptions(command)
+}
+
+/** Sets the text of a file or an option; warnings are told. */
+export async function setText(file: string | undefined, options: TextOptions): Promise<Layout> {
+  const markup = readMarkup(file, options.text)
+  const sheet = openSheet(options.sheet, options.mode)
+  const shelf = await openFonts(options)
+  const hyphenation = await openHyphenationFor(sheet)
+  const setter = typesetter({ sheet, shelf, hyphenation, reader: readerOf(options) })
+  const { style, width, height, lines, align, value: values } = options
+  const frame = { width, height, lines, align }
+  const layout = setter.set(markup.text, { ...frame, style, values, source: markup.source })
+  for (const problem of layout.problems) process.stderr.write(`warning: ${problemLine(problem)}\n`)
+  return layout
+}
+
+function readerOf({ scale, growth, wide, bold, contrast }: TextOptions): ReaderSettings {
+  return {
+    scale,
+    growth,
+    bold,
+    spacing: wide ? 'wide' : 'normal',
+    contrast: contrast ? 'more' : 'normal',
+  }
+}
