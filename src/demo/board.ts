@@ -31,11 +31,11 @@ interface Flow {
   readonly mirrored: boolean
 }
 
-const opposite = { start: 'end', center: 'center', end: 'start' } as const
+const opposite = { left: 'right', center: 'center', right: 'left' } as const
 
 /** Puts a layout `x` units from the edge where reading starts. */
 function put(flow: Flow, layout: Layout, x: number, y: number, anchor: BoardAnchor = {}) {
-  const { across = 'start', down } = anchor
+  const { across = 'left', down } = anchor
   const placed = flow.mirrored
     ? place(layout, flow.width - x, y, { across: opposite[across], down })
     : place(layout, x, y, { across, down })
@@ -153,7 +153,7 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
     put(flow, boat, left, flow.y + port.height)
     flow.y += port.height + boat.height
     if (beside) {
-      put(flow, state, width - margin, baseline, { across: 'end', down: 'alphabetic' })
+      put(flow, state, width - margin, baseline, { across: 'right', down: 'alphabetic' })
     } else {
       put(flow, state, left, flow.y)
       flow.y += state.height

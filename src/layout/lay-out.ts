@@ -184,6 +184,7 @@ function placed(
         top,
         height,
         baseline: top + reach.above,
+        level,
         runs: x === 0 ? runs : runs.map(run => movedTo(run, run.x + x)),
       }
       top += height

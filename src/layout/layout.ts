@@ -40,6 +40,8 @@ export interface Line {
   readonly top: number
   readonly height: number
   readonly baseline: number
+  /** That of its paragraph (UAX #9): 1 where it runs from right to left. */
+  readonly level: number
   /** In the order of the text, which is not always that from left to right. */
   readonly runs: readonly LineRun[]
 }

@@ -27,10 +27,12 @@ export interface FamilySpecimen {
   readonly layouts: readonly Layout[]
 }
 
-const specimenSheet = defineSheet({
-  inks: { ink: '#102a36', quiet: '#5a7280', line: '#d5e0e5', ground: '#ffffff' },
-  styles: { defaults: { ink: 'ink' } },
-})
+/** Made when it is asked for: a page that shows no specimens must not pull it in. */
+const specimenSheet = () =>
+  defineSheet({
+    inks: { ink: '#102a36', quiet: '#5a7280', line: '#d5e0e5', ground: '#ffffff' },
+    styles: { defaults: { ink: 'ink' } },
+  })
 
 const defaultWidth = 860
 const lineGap = 6
@@ -38,11 +40,12 @@ const lineGap = 6
 /** A sheet on which every family is set in itself: a line, its faces, figures, accents. */
 export function specimen(shelf: Shelf, options: SpecimenOptions = {}): Drawing {
   const { width = defaultWidth } = options
+  const sheet = specimenSheet()
   const items: (Item | readonly Item[])[] = []
   let y = margin
   for (const { family, faces, layouts } of familySpecimens(shelf, options)) {
     if (y > margin) {
-      items.push(rule([margin, y - 16], [width - margin, y - 16], specimenSheet.ink('line')))
+      items.push(rule([margin, y - 16], [width - margin, y - 16], sheet.ink('line')))
     }
     const label = setterFor(family, shelf).set(plain(`${family}: ${faces}`), {
       style: 'label',
@@ -55,7 +58,7 @@ export function specimen(shelf: Shelf, options: SpecimenOptions = {}): Drawing {
     y += 32
   }
   const height = y + margin - 32
-  const ground = specimenSheet.ink('ground')
+  const ground = sheet.ink('ground')
   return drawing({ width, height, title: 'Specimen', ground }, items)
 }
 
@@ -73,7 +76,7 @@ export function* familySpecimens(
 }
 
 function setterFor(family: string, shelf: Shelf) {
-  const sheet = specimenSheet.with(stylesOf(family, shelf))
+  const sheet = specimenSheet().with(stylesOf(family, shelf))
   return typesetter({ sheet, shelf, problems: 'collect' })
 }
 

@@ -1,4 +1,5 @@
 import { ranges, values } from './grapheme-break.data.ts'
+import { endsWithVowel, isHangulSyllable } from './hangul.ts'
 import { once, propertyIndex, propertyTable } from './property-table.ts'
 
 const table = once(() => propertyTable(ranges))
@@ -24,7 +25,7 @@ export function graphemes(text: string): Uint32Array {
   for (let at = 0; at < text.length; ) {
     const codePoint = text.codePointAt(at) ?? 0
     // Printable ASCII is the common case, and has no rules of its own.
-    const kind = codePoint >= 32 && codePoint < 127 ? other : propertyIndex(table(), codePoint)
+    const kind = codePoint >= 32 && codePoint < 127 ? other : kindOf(codePoint)
     if (before >= 0 && endsBetween(before, kind, regionals, joined)) ends[count++] = at
     regionals = kind === regional ? regionals + 1 : 0
     if (kind === pictograph) joined = 1
@@ -35,6 +36,11 @@ export function graphemes(text: string): Uint32Array {
   }
   if (text.length > 0) ends[count++] = text.length
   return ends.slice(0, count)
+}
+
+function kindOf(codePoint: number): number {
+  if (isHangulSyllable(codePoint)) return endsWithVowel(codePoint) ? hangulLV : hangulLVT
+  return propertyIndex(table(), codePoint)
 }
 
 function endsBetween(before: number, after: number, regionals: number, joined: number): boolean {

@@ -1,3 +1,4 @@
+import { endsWithVowel, isHangulSyllable } from './hangul.ts'
 import { ranges, values } from './line-break.data.ts'
 import { once, propertyIndex, propertyTable } from './property-table.ts'
 
@@ -12,8 +13,11 @@ export type LineBreakClass = number
 /** The number of a class by its short name in UAX #14. */
 export const classOf = (name: string): LineBreakClass => values.indexOf(name)
 
+const [h2, h3] = ['H2', 'H3'].map(classOf)
+
 /** The class of a code point as the Unicode Character Database has it, before rule LB1. */
 export function rawClass(codePoint: number): LineBreakClass {
+  if (isHangulSyllable(codePoint)) return endsWithVowel(codePoint) ? h2 : h3
   return propertyIndex(table(), codePoint)
 }
 
