@@ -20,7 +20,7 @@ export const mostEntries = 1 << 16
 
 export function newBook(): Book {
   return {
-    words: wordTable(mostEntries),
+    words: wordTable(),
     gaps: new Map(),
     usualGaps: [],
     usualGlyphs: new Int32Array(128).fill(-1),

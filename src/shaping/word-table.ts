@@ -44,28 +44,62 @@ export const firstHash = 0x811c9dc5 | 0
 /** Ints a glyph: its number, its advance, and its cluster with whether it is unsafe to break before. */
 const glyphFields = 3
 
-export function wordTable(most: number): WordTable {
-  const slotCount = most * 4
-  const slots = new Int32Array(slotCount).fill(-1)
-  const hashes = new Int32Array(most)
-  const textStarts = new Int32Array(most + 1)
-  const glyphStarts = new Int32Array(most + 1)
-  const firstCodes = new Int32Array(most)
-  const lastCodes = new Int32Array(most)
-  const firstLengths = new Uint16Array(most)
-  const lastLengths = new Uint16Array(most)
-  const endFlags = new Uint8Array(most)
+/** What is known of each word, one entry a word in each block; `capacity` words have room. */
+function wordBlocks(capacity: number) {
+  return {
+    capacity,
+    /** Numbers of words by their hash; -1 where none is. */
+    slots: new Int32Array(capacity * 4).fill(-1),
+    hashes: new Int32Array(capacity),
+    textStarts: new Int32Array(capacity + 1),
+    glyphStarts: new Int32Array(capacity + 1),
+    firstCodes: new Int32Array(capacity),
+    lastCodes: new Int32Array(capacity),
+    firstLengths: new Uint16Array(capacity),
+    lastLengths: new Uint16Array(capacity),
+    endFlags: new Uint8Array(capacity),
+  }
+}
+
+/** Room for so many words at first: most programs set few in each face. */
+const firstCapacity = 512
+
+export function wordTable(): WordTable {
+  let blocks = wordBlocks(firstCapacity)
   const offsets = new Map<number, readonly [x: Int32Array, y: Int32Array]>()
-  let units = new Uint16Array(1 << 14)
-  let glyphs = new Int32Array(1 << 15)
+  let units = new Uint16Array(1 << 12)
+  let glyphs = new Int32Array(1 << 13)
   let size = 0
 
+  function grow() {
+    const { slots, capacity, ...kept } = blocks
+    const larger = wordBlocks(capacity * 2)
+    larger.hashes.set(kept.hashes)
+    larger.textStarts.set(kept.textStarts)
+    larger.glyphStarts.set(kept.glyphStarts)
+    larger.firstCodes.set(kept.firstCodes)
+    larger.lastCodes.set(kept.lastCodes)
+    larger.firstLengths.set(kept.firstLengths)
+    larger.lastLengths.set(kept.lastLengths)
+    larger.endFlags.set(kept.endFlags)
+    blocks = larger
+    for (let word = 0; word < size; word++) enter(word)
+  }
+
+  /** Puts a word where its hash is looked for. */
+  function enter(word: number) {
+    const { slots, hashes } = blocks
+    let slot = slotOf(hashes[word])
+    while (slots[slot] >= 0) slot = (slot + 1) & (slots.length - 1)
+    slots[slot] = word
+  }
+
   function slotOf(hash: number): number {
-    return (hash ^ (hash >>> 15)) & (slotCount - 1)
+    return (hash ^ (hash >>> 15)) & (blocks.slots.length - 1)
   }
 
   function textOf(word: number, from: number, to: number): string {
-    const start = textStarts[word]
+    const start = blocks.textStarts[word]
     return String.fromCharCode(...units.subarray(start + from, start + to))
   }
 
@@ -73,9 +107,12 @@ export function wordTable(most: number): WordTable {
     get size() {
       return size
     },
-    endFlags,
+    get endFlags() {
+      return blocks.endFlags
+    },
     find(text, start, end, hash) {
-      for (let slot = slotOf(hash); ; slot = (slot + 1) & (slotCount - 1)) {
+      const { slots, hashes, textStarts } = blocks
+      for (let slot = slotOf(hash); ; slot = (slot + 1) & (slots.length - 1)) {
         const word = slots[slot]
         if (word < 0) return -1
         if (hashes[word] !== hash) continue
@@ -87,7 +124,9 @@ export function wordTable(most: number): WordTable {
       }
     },
     add(word, source, from, to, base) {
+      if (size === blocks.capacity) grow()
       const index = size++
+      const { hashes, textStarts, glyphStarts } = blocks
       let hash = firstHash
       const at = textStarts[index]
       if (at + word.length > units.length) {
@@ -102,9 +141,7 @@ export function wordTable(most: number): WordTable {
       }
       textStarts[index + 1] = at + word.length
       hashes[index] = hash
-      let slot = slotOf(hash)
-      while (slots[slot] >= 0) slot = (slot + 1) & (slotCount - 1)
-      slots[slot] = index
+      enter(index)
       let g = glyphStarts[index]
       const end = g + (to - from) * glyphFields
       if (end > glyphs.length) {
@@ -127,29 +164,32 @@ export function wordTable(most: number): WordTable {
         offsets.set(index, [source.offsetsX.slice(from, to), source.offsetsY.slice(from, to)])
       }
       const lastStart = to > from ? source.clusters[to - 1] - base : 0
+      const { firstLengths, lastLengths, firstCodes, lastCodes } = blocks
       firstLengths[index] = firstEnd
       lastLengths[index] = word.length - lastStart
       firstCodes[index] = firstEnd === 1 ? word.charCodeAt(0) : -1
       lastCodes[index] = word.length - lastStart === 1 ? word.charCodeAt(lastStart) : -1
-      endFlags[index] = 0
+      blocks.endFlags[index] = 0
       return index
     },
     clear() {
-      slots.fill(-1)
+      blocks.slots.fill(-1)
       offsets.clear()
       size = 0
     },
-    glyphCount: word => (glyphStarts[word + 1] - glyphStarts[word]) / glyphFields,
-    firstCode: word => firstCodes[word],
-    lastCode: word => lastCodes[word],
-    first: word => textOf(word, 0, firstLengths[word]),
+    glyphCount: word => (blocks.glyphStarts[word + 1] - blocks.glyphStarts[word]) / glyphFields,
+    firstCode: word => blocks.firstCodes[word],
+    lastCode: word => blocks.lastCodes[word],
+    first: word => textOf(word, 0, blocks.firstLengths[word]),
     last(word) {
+      const { textStarts, lastLengths } = blocks
       const length = textStarts[word + 1] - textStarts[word]
       return textOf(word, length - lastLengths[word], length)
     },
-    glyph: (word, index) => glyphs[glyphStarts[word] + index * glyphFields],
+    glyph: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields],
     isOffset: word => offsets.has(word),
     write(word, into, g, start) {
+      const { glyphStarts } = blocks
       const end = glyphStarts[word + 1]
       const first = g
       for (let at = glyphStarts[word]; at < end; at += glyphFields, g++) {
