@@ -1,4 +1,4 @@
-import type { Face, Segment } from '../fonts/index.ts'
+import type { Face, Segment, ShapedText } from '../fonts/index.ts'
 import type { Gap } from './word-gaps.ts'
 import { firstHash, nextHash, type WordTable, wordTable } from './word-table.ts'
 
@@ -6,6 +6,8 @@ import { firstHash, nextHash, type WordTable, wordTable } from './word-table.ts'
 export interface Book {
   readonly words: WordTable
   readonly gaps: Map<string, Gap | undefined>
+  /** Ends of words, shaped by themselves to compare with. */
+  readonly alone: Map<string, ShapedText>
   /** Gaps of one space between ASCII letters, by these. */
   readonly usualGaps: (Gap | undefined)[]
   /** The glyph of each ASCII character by itself; -1 before it was asked. */
@@ -22,6 +24,7 @@ export function newBook(): Book {
   return {
     words: wordTable(),
     gaps: new Map(),
+    alone: new Map(),
     usualGaps: [],
     usualGlyphs: new Int32Array(128).fill(-1),
     compared: 0,

@@ -42,7 +42,7 @@ export function gapOf(
   const key = `${left}\0${count}\0${right}`
   let gap = book.gaps.get(key)
   if (gap === undefined && !book.gaps.has(key)) {
-    gap = shapedGap(left, count, right, face, segment)
+    gap = shapedGap(left, count, right, book, face, segment)
     if (book.gaps.size >= mostEntries) book.gaps.clear()
     book.gaps.set(key, gap)
   }
@@ -87,17 +87,29 @@ function isPlainAt(
   return isPlain
 }
 
+/** A few letters by themselves; there are few of them, and they are asked for again and again. */
+function alone(text: string, book: Book, face: Face, segment: Segment): ShapedText | undefined {
+  if (text === '') return undefined
+  let shaped = book.alone.get(text)
+  if (!shaped) {
+    shaped = face.shape(text, segment)
+    if (book.alone.size >= mostEntries) book.alone.clear()
+    book.alone.set(text, shaped)
+  }
+  return shaped
+}
+
 function shapedGap(
   left: string,
   count: number,
   right: string,
+  book: Book,
   face: Face,
   segment: Segment,
 ): Gap | undefined {
   const inContext = face.shape(left + ' '.repeat(count) + right, segment)
-  const [leftAlone, rightAlone] = [left, right].map(text =>
-    text === '' ? undefined : face.shape(text, segment),
-  )
+  const leftAlone = alone(left, book, face, segment)
+  const rightAlone = alone(right, book, face, segment)
   const leftCount = leftAlone?.glyphs.length ?? 0
   const rightCount = rightAlone?.glyphs.length ?? 0
   const total = inContext.glyphs.length
@@ -124,8 +136,8 @@ function shapedGap(
     clusters: inContext.clusters.slice(from, to).map(cluster => cluster - left.length),
     unsafe: inContext.unsafe.slice(from, to),
   }
-  const atEnd = face.shape(left + ' '.repeat(count), segment)
-  if (atEnd.glyphs.length !== to) return undefined
+  const atEnd = alone(left + ' '.repeat(count), book, face, segment)
+  if (atEnd?.glyphs.length !== to) return undefined
   const spaceDelta = right === '' ? 0 : differs(inContext, to - 1, atEnd, to - 1)
   if (Number.isNaN(spaceDelta)) return undefined
   return { spaces, delta, spaceDelta, isNextUnsafe: inContext.unsafe[to] === 1 }

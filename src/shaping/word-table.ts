@@ -62,7 +62,7 @@ function wordBlocks(capacity: number) {
 }
 
 /** Room for so many words at first: most programs set few in each face. */
-const firstCapacity = 512
+const firstCapacity = 4096
 
 export function wordTable(): WordTable {
   let blocks = wordBlocks(firstCapacity)
