@@ -89,13 +89,10 @@ const none = -1
 const unknown = -2
 
 function makeRoom(count: number) {
-  if (count < words.length) return
-  const larger = [words, starts, ends].map(block => {
-    const next = new Int32Array(block.length * 2)
-    next.set(block)
-    return next
-  })
-  ;[words, starts, ends] = larger
+  if (count <= words.length) return
+  words = new Int32Array(count * 2)
+  starts = new Int32Array(count * 2)
+  ends = new Int32Array(count * 2)
 }
 
 /**
@@ -125,9 +122,10 @@ function dividedWords(text: string, book: Book, face: Face, segment: Segment): n
 /** Divides a text at its spaces; gives how many words there are, the last of them maybe empty. */
 function divide(text: string, book: Book): number {
   const { length } = text
+  makeRoom((length >> 1) + 2)
+  const [numbers, from, to, table] = [words, starts, ends, book.words]
   let count = 0
   for (let at = 0; at < length; count++) {
-    makeRoom(count)
     while (at < length && text.charCodeAt(at) === space) at++
     const start = at
     let hash = firstHash
@@ -136,14 +134,14 @@ function divide(text: string, book: Book): number {
       if (unit === space) break
       hash = nextHash(hash, unit)
     }
-    starts[count] = start
-    ends[count] = at
+    from[count] = start
+    to[count] = at
     let word = none
     if (at > start) {
-      word = book.words.find(text, start, at, hash)
+      word = table.find(text, start, at, hash)
       if (word < 0) word = unknown
     }
-    words[count] = word
+    numbers[count] = word
   }
   return count
 }
@@ -165,16 +163,16 @@ function assembled(
   const { length } = text
   const count = dividedWords(text, book, face, segment)
   if (count === undefined) return undefined
-  const table = book.words
+  const [table, numbers, from, to] = [book.words, words, starts, ends]
   let glyphCount = 0
   let hasOffsets = false
   let hasDeltas = false
-  for (let i = 0, end = 0; i < count; end = ends[i++]) {
-    const word = words[i]
-    const width = starts[i] - end
+  for (let i = 0, end = 0; i < count; end = to[i++]) {
+    const word = numbers[i]
+    const width = from[i] - end
     gaps[i] = undefined
     if (width > 0) {
-      const gap = gapOf(i > 0 ? words[i - 1] : none, width, word, book, face, segment)
+      const gap = gapOf(i > 0 ? numbers[i - 1] : none, width, word, book, face, segment)
       if (!gap) return undefined
       if (gap.delta !== 0 || gap.spaceDelta !== 0) hasDeltas = true
       gaps[i] = gap
@@ -196,11 +194,11 @@ function assembled(
   let g = 0
   for (let w = 0; w < count; w++) {
     const gap = gaps[w]
-    const start = starts[w]
+    const start = from[w]
     if (gap) g = writeGap(gap, shaped, endDeltas, g, start)
-    if (words[w] === none) continue
+    if (numbers[w] === none) continue
     const first = g
-    g = table.write(words[w], shaped, g, start)
+    g = table.write(numbers[w], shaped, g, start)
     if (g > first) shaped.unsafe[first] = gap?.isNextUnsafe ? 1 : 0
   }
   return endDeltas ? { shaped, endDeltas } : { shaped }

@@ -25,7 +25,8 @@ export function newBook(): Book {
     words: wordTable(),
     gaps: new Map(),
     alone: new Map(),
-    usualGaps: [],
+    // Filled, so that the engine keeps it as a row and not as a dictionary.
+    usualGaps: new Array<Gap | undefined>(1 << 14).fill(undefined),
     usualGlyphs: new Int32Array(128).fill(-1),
     compared: 0,
     isTrusted: true,
