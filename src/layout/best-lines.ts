@@ -36,7 +36,7 @@ export function bestStops(
 }
 
 /** How much of its room a line fills at least, where that can be. */
-const leastFilled = 0.6
+const leastFilled = 0.7
 
 /**
  * For each stop that can be reached, the best way to it is kept: the paragraph is gone through
