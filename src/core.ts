@@ -33,6 +33,7 @@ export type {
   Slant,
   VariationAxis,
 } from './fonts/index.ts'
+export { coversText } from './fonts/index.ts'
 export type { Extents, Matrix, Outline } from './geometry/index.ts'
 export type {
   Align,

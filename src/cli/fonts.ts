@@ -1,6 +1,6 @@
 import { basename } from 'node:path'
 import type { Command } from 'commander'
-import type { FaceAbilities, ListedFace, Shelf } from 'dot-line'
+import { coversText, type FaceAbilities, type ListedFace, type Shelf } from 'dot-line'
 import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { table } from './table.ts'
 
@@ -29,7 +29,7 @@ async function listFonts({ covers = '', json, ...fonts }: FontsOptions) {
   if (json) return printJson(shelf, covers)
   const rows = shelf.families.flatMap(family => {
     if (covers === '') return shelf.facesOf(family).map(face => textRow(family, face))
-    const faces = shelf.abilitiesOf(family).filter(face => writes(face, covers))
+    const faces = shelf.abilitiesOf(family).filter(face => coversText(face.coverage, covers))
     return faces.map(face => textRow(family, face))
   })
   if (rows.length === 0) process.stdout.write('no face can write that\n')
@@ -40,19 +40,10 @@ function printJson(shelf: Shelf, covers: string) {
   const faces = shelf.families.flatMap(family =>
     shelf
       .abilitiesOf(family)
-      .filter(face => writes(face, covers))
+      .filter(face => coversText(face.coverage, covers))
       .map(face => jsonRow(family, face)),
   )
   process.stdout.write(`${JSON.stringify(faces, null, 2)}\n`)
-}
-
-function writes({ coverage }: FaceAbilities, text: string): boolean {
-  return [...text].every(character => {
-    if (/[\s\p{Cf}]/u.test(character)) return true
-    const codePoint = character.codePointAt(0) ?? 0
-    const range = coverage.findIndex((end, i) => i % 2 === 1 && end >= codePoint)
-    return range > 0 && coverage[range - 1] <= codePoint
-  })
 }
 
 function jsonRow(family: string, { coverage, instances, name, ...face }: FaceAbilities) {

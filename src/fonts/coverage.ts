@@ -18,6 +18,16 @@ export function isCovered(coverage: Coverage, codePoint: number): boolean {
   return low * 2 < coverage.length && coverage[low * 2] <= codePoint
 }
 
+/** Spaces, joiners, variation selectors and marks of direction need no glyph. */
+const needsNoGlyph = /[\s\p{Cf}\p{Variation_Selector}]/u
+
+/** Whether a text can be written with what is covered. */
+export function coversText(coverage: Coverage, text: string): boolean {
+  return [...text].every(
+    character => needsNoGlyph.test(character) || isCovered(coverage, character.codePointAt(0) ?? 0),
+  )
+}
+
 const lastCodePoint = 0x10ffff
 
 /**

@@ -8,7 +8,7 @@ export type {
 } from './color-glyph.ts'
 export { type FontFile, fileOf } from './containers/font-file.ts'
 export { type ContainedFont, fontOf, fontsIn } from './containers/open-container.ts'
-export { type Coverage, isCovered } from './coverage.ts'
+export { type Coverage, coversText, isCovered } from './coverage.ts'
 export { startEngine } from './engine/harfbuzz.ts'
 export { type Subsetter, startSubsetter } from './engine/subsetter.ts'
 export type { Context, Face, FaceMetrics, MadeUp, Segment, ShapedText, Slant } from './face.ts'

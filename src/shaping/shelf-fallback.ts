@@ -35,15 +35,15 @@ function byScript(shelf: Shelf, script: string): readonly string[] {
   return [...counts.keys()].sort((a, b) => count(b) - count(a))
 }
 
-const counted = new WeakMap<Shelf, { readonly families: number; readonly counts: ScriptCounts }>()
+const counted = new WeakMap<Shelf, { readonly revision: number; readonly counts: ScriptCounts }>()
 
 /** Counted once, and again when fonts were added. */
 function scriptCounts(shelf: Shelf): ScriptCounts {
-  const { families } = shelf
+  const { families, revision } = shelf
   const known = counted.get(shelf)
-  if (known && known.families === families.length) return known.counts
+  if (known && known.revision === revision) return known.counts
   const counts = new Map(families.map(family => [family, countsOf(shelf, family)] as const))
-  counted.set(shelf, { families: families.length, counts })
+  counted.set(shelf, { revision, counts })
   return counts
 }
 

@@ -1,10 +1,10 @@
 import { type Drawing, drawing, type Item, place, rule } from '../drawing/index.ts'
-import type { ListedFace, Shelf } from '../fonts/index.ts'
+import { coversText, type ListedFace, type Shelf } from '../fonts/index.ts'
 import type { Layout } from '../layout/index.ts'
 import { plain, wrap } from '../markup/index.ts'
 import { defineSheet } from '../sheet/index.ts'
 import { type Typesetter, typesetter } from '../typesetter/index.ts'
-import { accents, canWrite, figures, samplesFor } from './samples.ts'
+import { accents, figures, samplesFor } from './samples.ts'
 
 export interface SpecimenOptions {
   /** Which families to show; all on the shelf without it. */
@@ -101,12 +101,12 @@ function familyLayouts(
   text: string | undefined,
 ): Layout[] {
   const faces = shelf.facesOf(family)
-  const face = shelf.face(family, { weight: 400, slant: 'normal' })
-  const [sample, ...otherScripts] = samplesFor(face)
+  const coverage = shelf.coverage(family, { weight: 400, slant: 'normal' })
+  const [sample, ...otherScripts] = samplesFor(coverage)
   const layouts: Layout[] = []
   const add = (line: string | undefined, style: 'large' | 'medium' | 'small') => {
     // A line from right to left stands at the left as well, under its family's name.
-    if (line !== undefined && canWrite(face, line))
+    if (line !== undefined && coversText(coverage, line))
       layouts.push(setter.set(plain(line), { style, width, align: 'left' }))
   }
   add(sample, 'large')

@@ -1,0 +1,72 @@
+import { defineSheet, type Layout, openHyphenation, openShelf, typesetter } from 'dot-line'
+import fc from 'fast-check'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { arabicFonts } from '../support/fonts.ts'
+
+const sheet = defineSheet({
+  styles: {
+    defaults: { size: 16 },
+    serif: { family: 'serif' },
+    large: { size: 28 },
+    spaced: { tracking: 0.1, spaceBefore: 4, spaceAfter: 9, firstIndent: 12, startIndent: 5 },
+    divided: { hyphenation: true },
+    even: { breaking: 'even' },
+    best: { breaking: 'best' },
+    arabic: { family: ['sans', 'Noto Sans Arabic'] },
+  },
+})
+
+async function openSetter() {
+  const shelf = await openShelf({ fonts: arabicFonts })
+  return typesetter({ sheet, shelf, hyphenation: await openHyphenation('en') })
+}
+let setter: Awaited<ReturnType<typeof openSetter>>
+beforeAll(async () => {
+  setter = await openSetter()
+})
+
+const text =
+  'The last crossing to Brackwater-under-Heugh ~large[leaves] half an hour earlier\n' +
+  'than in summer; international tickets\u2028are ~serif[To Ty AVAIL] sold at the office.\n\nمرفأ 12 end'
+
+describe('wrapping to numbers', () => {
+  const styles = ['serif', 'spaced', 'divided', 'even', 'best', 'arabic'] as const
+
+  it.each(styles)('gives the lines of the layout, in any width: %s', style => {
+    const prepared = setter.prepare(text, { style: 'arabic' })
+    const styled = setter.prepare(`~${style}[${text}]` as 'x', { style })
+    for (const one of [prepared, styled]) {
+      for (let width = 40; width < 420; width += 19) {
+        const lines = one.wrap(width)
+        const layout: Layout = one.layout({ width })
+        expect([...lines.starts]).toEqual(layout.lines.map(line => line.start))
+        expect([...lines.ends]).toEqual(layout.lines.map(line => line.end))
+        expect(lines.height).toBeCloseTo(layout.height, 6)
+        for (const [i, line] of layout.lines.entries()) {
+          expect(lines.widths[i]).toBeCloseTo(line.width, 6)
+          expect(lines.baselines[i]).toBeCloseTo(line.baseline, 6)
+        }
+      }
+    }
+  })
+
+  it('gives them for any words', () => {
+    const word = fc.constantFrom('to', 'AVATAR', 'Quillhaven', 'f', 'T,', 'W.', '07:40', '')
+    fc.assert(
+      fc.property(
+        fc.array(word, { maxLength: 40 }),
+        fc.integer({ min: 30, max: 300 }),
+        (list, width) => {
+          const prepared = setter.prepare(list.join(' '), { style: 'serif' })
+          const { lines } = prepared.layout({ width })
+          const wrapped = prepared.wrap(width)
+          expect([...wrapped.starts]).toEqual(lines.map(line => line.start))
+          for (const [i, line] of lines.entries()) {
+            expect(wrapped.widths[i]).toBeCloseTo(line.width, 6)
+          }
+        },
+      ),
+      { numRuns: 150 },
+    )
+  })
+})
