@@ -23,32 +23,36 @@ interface MeasuredLine extends BrokenLine {
 }
 
 /** Breaks shaped paragraphs into lines and places them in the frame. */
-export function layOut(texts: readonly Breakable[], frame: Frame, tools: LayoutTools): Layout {
+export function layOut(
+  texts: readonly Breakable[],
+  frame: Frame,
+  tools: LayoutTools,
+  /** What was found before, which the layout's own problems follow. */
+  found: readonly Problem[] = [],
+): Layout {
   checkFrame(frame)
-  const paragraphs = texts.map(text => text.paragraph)
-  const text = paragraphs.map(p => p.text).join('\n')
+  const text =
+    texts.length === 1
+      ? texts[0].paragraph.text
+      : texts.map(({ paragraph }) => paragraph.text).join('\n')
   const { lines: measured, cut } = fittingLines(texts, frame, tools)
-  const textWidth = measured.reduce((widest, line) => Math.max(widest, line.width), 0)
-  const width =
-    frame.width ?? measured.reduce((widest, line) => Math.max(widest, outerWidth(line)), 0)
+  let textWidth = 0
+  let widest = 0
+  for (const line of measured) {
+    textWidth = Math.max(textWidth, line.width)
+    widest = Math.max(widest, outerWidth(line))
+  }
+  const width = frame.width ?? widest
   const lines = placed(measured, width, frame.align)
   const last = lines.at(-1)
   const height = last ? last.top + last.height : 0
-  return {
-    kind: 'layout',
-    text,
-    width,
-    height,
-    textWidth,
-    lines,
-    ...(cut && { cut: { ...cut, text: text.slice(cut.start, cut.end) } satisfies Cut }),
-    problems: [
-      ...paragraphs.flatMap(p => p.problems),
-      ...overflow(measured, frame),
-      ...tooHigh(height, frame),
-    ],
-    frame,
-  }
+  const problems = [...found]
+  for (const { paragraph } of texts) problems.push(...paragraph.problems)
+  problems.push(...overflow(measured, frame), ...tooHigh(height, frame))
+  const kind = 'layout' as const
+  if (!cut) return { kind, text, width, height, textWidth, lines, problems, frame }
+  const missing: Cut = { ...cut, text: text.slice(cut.start, cut.end) }
+  return { kind, text, width, height, textWidth, lines, cut: missing, problems, frame }
 }
 
 interface LimitedLines {
@@ -59,9 +63,10 @@ interface LimitedLines {
 /** As many lines as go into the frame; what does not is cut off where the style says. */
 function fittingLines(texts: readonly Breakable[], frame: Frame, tools: LayoutTools): LimitedLines {
   const limited = limitedLines(texts, frame, tools)
+  if (!limited.cut) return limited
   const paragraphs = texts.map(text => text.paragraph)
   const [{ style }] = paragraphs
-  if (!limited.cut || typeof style.ellipsis === 'string') return limited
+  if (typeof style.ellipsis === 'string') return limited
   const { at = 'end' } = style.ellipsis
   if (at === 'end') return limited
   const set = (paragraph: ShapedParagraph) =>
@@ -88,8 +93,10 @@ function limitedLines(
   /** Of the line before, what it takes to cut it after all, where the next is too low. */
   let before: { readonly text: Breakable; readonly room: number } | undefined
   let bottom = 0
-  const end = texts.reduce((length, { paragraph }) => length + paragraph.text.length + 1, -1)
-  for (const [i, text] of texts.entries()) {
+  const { paragraph: finalParagraph } = texts[texts.length - 1]
+  const end = finalParagraph.offset + finalParagraph.text.length
+  for (let i = 0; i < texts.length; i++) {
+    const text = texts[i]
     const { paragraph } = text
     const { style } = paragraph
     const above = i === 0 ? 0 : texts[i - 1].paragraph.style.spaceAfter + style.spaceBefore
@@ -193,15 +200,18 @@ function placed(
   )
 }
 
+const none: Problem[] = []
+
 function tooHigh(needed: number, { height = Infinity }: Frame): Problem[] {
-  if (needed <= height + tolerance) return []
+  if (needed <= height + tolerance) return none
   const message = `the text is ${needed.toFixed(1)} units high in a frame of ${height}`
   return [warningProblem('overflow', message, { hint: 'give it a higher frame or a smaller size' })]
 }
 
 function overflow(lines: readonly MeasuredLine[], { width = Infinity }: Frame): Problem[] {
-  const wide = lines.findIndex(line => outerWidth(line) > width + tolerance)
-  if (wide < 0) return []
+  const wide =
+    width === Infinity ? -1 : lines.findIndex(line => outerWidth(line) > width + tolerance)
+  if (wide < 0) return none
   const needed = outerWidth(lines[wide]).toFixed(1)
   const message = `line ${wide + 1} is ${needed} units wide in a frame of ${width}`
   return [warningProblem('overflow', message, { hint: 'give it a wider frame or a smaller size' })]

@@ -1,3 +1,4 @@
+import { float64Row } from '../blocks/index.ts'
 import type { ShapedParagraph } from '../shaping/index.ts'
 
 /**
@@ -5,7 +6,7 @@ import type { ShapedParagraph } from '../shaping/index.ts'
  * unit and one for the end. Offsets inside a cluster lie at its start.
  */
 export function paragraphWidths(paragraph: ShapedParagraph): Float64Array {
-  const widths = new Float64Array(paragraph.text.length + 1)
+  const widths = float64Row(paragraph.text.length + 1)
   let x = 0
   for (const { start, end, face, size, shaped } of paragraph.glyphRuns) {
     const scale = size / face.metrics.unitsPerEm

@@ -1,3 +1,4 @@
+import { bytesRow, float64Row, uint32Row } from '../blocks/index.ts'
 import { glyphIndexAt, type ShapedParagraph, type StyledRun } from '../shaping/index.ts'
 import { breakKind, breakKinds, isBreakingSpace } from '../unicode/index.ts'
 import type { LayoutTools } from './layout-tools.ts'
@@ -51,10 +52,10 @@ export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Break
   for (let offset = 1; offset < kinds.length; offset++) if (kinds[offset] !== 0) count++
   const stops = {
     count,
-    offsets: new Uint32Array(count),
-    contentEnds: new Uint32Array(count),
-    kinds: new Uint8Array(count),
-    ends: new Float64Array(count),
+    offsets: uint32Row(count),
+    contentEnds: uint32Row(count),
+    kinds: bytesRow(count),
+    ends: float64Row(count),
   }
   const { text, glyphRuns } = paragraph
   const hasTabs = text.includes('\t')

@@ -210,6 +210,12 @@ function segmentOf(
 
 const missingGlyph = 0
 
+/** Written out: the method of typed arrays is slow for short ones. */
+function hasMissing(glyphs: Uint32Array): boolean {
+  for (let i = 0; i < glyphs.length; i++) if (glyphs[i] === missingGlyph) return true
+  return false
+}
+
 function reportMissing(
   text: string,
   start: number,
@@ -217,7 +223,7 @@ function reportMissing(
   face: Face,
   problems: Problem[],
 ) {
-  if (!shaped.glyphs.includes(missingGlyph)) return
+  if (!hasMissing(shaped.glyphs)) return
   const seen = new Set<number>()
   for (let i = 0; i < shaped.glyphs.length; i++) {
     if (shaped.glyphs[i] !== missingGlyph) continue

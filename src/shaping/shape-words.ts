@@ -1,3 +1,4 @@
+import { bytesRow, int32Row, uint32Row } from '../blocks/index.ts'
 import type { Face, Segment, ShapedText } from '../fonts/index.ts'
 import type { Shape } from './shape-cache.ts'
 import { type Book, findWord, learnWords, mostEntries, newBook } from './word-book.ts'
@@ -183,14 +184,14 @@ function assembled(
     glyphCount += table.glyphCount(word)
   }
   const shaped = {
-    glyphs: new Uint32Array(glyphCount),
-    advances: new Int32Array(glyphCount),
-    clusters: new Uint32Array(glyphCount),
-    unsafe: new Uint8Array(glyphCount),
-    offsetsX: hasOffsets ? new Int32Array(glyphCount) : zeros(glyphCount),
-    offsetsY: hasOffsets ? new Int32Array(glyphCount) : zeros(glyphCount),
+    glyphs: uint32Row(glyphCount),
+    advances: int32Row(glyphCount),
+    clusters: uint32Row(glyphCount),
+    unsafe: bytesRow(glyphCount),
+    offsetsX: hasOffsets ? int32Row(glyphCount) : zeros(glyphCount),
+    offsetsY: hasOffsets ? int32Row(glyphCount) : zeros(glyphCount),
   }
-  const endDeltas = hasDeltas ? new Int32Array(length + 1) : undefined
+  const endDeltas = hasDeltas ? int32Row(length + 1) : undefined
   let g = 0
   for (let w = 0; w < count; w++) {
     const gap = gaps[w]

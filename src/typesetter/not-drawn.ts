@@ -22,6 +22,7 @@ export function notDrawn(
   paragraphs: readonly StyledParagraph[],
   hyphenation: Hyphenation | undefined,
 ): Problem[] {
+  if (paragraphs.every(isPlain)) return none
   const styles = new Set<Style>()
   for (const { style, runs } of paragraphs) {
     styles.add(style)
@@ -29,7 +30,6 @@ export function notDrawn(
   }
   const asked = new Set<string>()
   for (const style of styles) for (const name of askedOf(style)) asked.add(name)
-  if (asked.size === 0 && ![...styles].some(style => style.hyphenation)) return none
   const missing = [...asked].map(name => {
     return warningProblem('not-drawn', `the style asks for ${name}, which is not drawn yet`)
   })
@@ -37,6 +37,14 @@ export function notDrawn(
 }
 
 const none: Problem[] = []
+
+/** Most texts ask for nothing of the kind. */
+function isPlain({ style, runs }: StyledParagraph): boolean {
+  return asksNothing(style) && runs.every(run => run.style === style || asksNothing(run.style))
+}
+
+const asksNothing = (style: Style) => askedOf(style).length === 0 && !style.hyphenation
+
 const askedFor = new WeakMap<Style, readonly string[]>()
 
 /** What a style asks for and will not get; found out once. */

@@ -55,7 +55,9 @@ export function paragraphWriter(asRead: AsRead, base: Around): ParagraphWriter {
     const { style, link, action } = around
     const start = text.length
     text += cased(piece, style, text)
-    const run = { start, end: text.length, style: asRead(style), ...linked(around) }
+    const plain = { start, end: text.length, style: asRead(style) }
+    const isPlain = link === undefined && action === undefined
+    const run: StyledRun = isPlain ? plain : { ...plain, ...linked(around) }
     const before = runs.at(-1)
     if (
       before &&
@@ -83,15 +85,20 @@ export function paragraphWriter(asRead: AsRead, base: Around): ParagraphWriter {
     return common
   }
 
+  function addLine(piece: string, around: Around, isolated: boolean) {
+    last = around
+    if (piece === '') return
+    holder = holder ? commonHolder(holder, around) : around
+    const start = text.length
+    addPiece(piece, around)
+    if (isolated) isolates.push({ start, end: text.length })
+  }
+
   function add(added: string, around: Around, isolated: boolean) {
+    if (!paragraphEnd.test(added)) return addLine(added, around, isolated)
     for (const [i, piece] of added.split(paragraphEnd).entries()) {
       if (i > 0) endParagraph(last)
-      last = around
-      if (piece === '') continue
-      holder = holder ? commonHolder(holder, around) : around
-      const start = text.length
-      addPiece(piece, around)
-      if (isolated) isolates.push({ start, end: text.length })
+      addLine(piece, around, isolated)
     }
   }
 

@@ -50,15 +50,18 @@ export function resolve(
   source: string,
 ): Resolved {
   const problems: Problem[] = []
-  const used = new Set<string>()
+  let used = noNames
   /** The values whose text is being walked: none may stand inside itself. */
-  const entered = new Set<RichText>()
+  let entered: Set<RichText> | undefined
   const outermost: Around = { style: inLanguage(base, rich), depth: 0 }
   const writer = paragraphWriter(asRead, outermost)
   const reporterFor = (text: RichText, name: string): Reporter => {
-    const placeOf = placesOf(text.source, name)
+    let placeOf: ReturnType<typeof placesOf> | undefined
     return {
-      report: (problem, start, end) => problems.push({ ...problem, place: placeOf(start, end) }),
+      report(problem, start, end) {
+        placeOf ??= placesOf(text.source, name)
+        problems.push({ ...problem, place: placeOf(start, end) })
+      },
     }
   }
   const tasks: Task[] = [
@@ -76,7 +79,7 @@ export function resolve(
     const node = task.nodes[task.next++]
     if (!node) {
       tasks.pop()
-      if (task.value) entered.delete(task.value)
+      if (task.value) entered?.delete(task.value)
     } else if (node.kind === 'text') {
       writer.add(node.text, around)
     } else if (node.kind === 'span') {
@@ -85,6 +88,7 @@ export function resolve(
       tasks.push({ nodes: node.children, next: 0, around: inner, scope, reporter })
     } else {
       const { name, start, end } = node
+      if (used === noNames) used = new Set()
       used.add(name)
       const value = valueIn(scope, name)
       if (value === undefined) {
@@ -100,11 +104,12 @@ export function resolve(
         const message = `the value of {${name}} is ${String(value)}`
         reporter.report(errorProblem('bad-value', message, { hint }), start, end)
         writer.addValue(String(value), around)
-      } else if (typeof value === 'object' && isRich(value) && entered.has(value)) {
+      } else if (typeof value === 'object' && isRich(value) && entered?.has(value)) {
         const message = `the value of {${name}} stands inside itself`
         reporter.report(errorProblem('value-circle', message), start, end)
         writer.add(`{${name}}`, around)
       } else if (typeof value === 'object' && isRich(value)) {
+        entered ??= new Set()
         entered.add(value)
         const inner = { values: value.values, outer: scope }
         const inLine = { ...around, style: inLanguage(around.style, value) }
@@ -122,11 +127,13 @@ export function resolve(
       }
     }
   }
-  return {
-    paragraphs: writer.end(),
-    problems: [...problems, ...unused({ ...rich.values, ...values }, used)],
-  }
+  const paragraphs = writer.end()
+  if (rich.values) problems.push(...unused({ ...rich.values, ...values }, used))
+  else problems.push(...unused(values, used))
+  return { paragraphs, problems }
 }
+
+const noNames = new Set<string>()
 
 /** Programs without types may hand anything; nothing of it may stop the work or look like a text. */
 function isValue(value: unknown): value is Value {
@@ -154,8 +161,12 @@ function inLanguage(style: Style, { language }: RichText): Style {
   return language === undefined || language === style.language ? style : { ...style, language }
 }
 
+const none: Problem[] = []
+
 function unused(values: Values, used: ReadonlySet<string>): Problem[] {
-  return Object.keys(values)
+  const names = Object.keys(values)
+  if (names.length === 0) return none
+  return names
     .filter(name => !used.has(name))
     .map(name => {
       const message = `the value '${name}' stands nowhere in the text`

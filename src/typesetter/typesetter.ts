@@ -99,19 +99,18 @@ export function typesetter<S extends string, I extends string, Z extends string>
     return known
   }
   function prepared(markup: string | RichText, setting: Setting<S>): Prepared {
-    const { style, values = noValues, source: given, ...frame } = setting
+    const { style, values = noValues, source: given, width, height, lines, align } = setting
+    const frame: Frame = { width, height, lines, align }
     const source = given ?? (typeof markup === 'string' ? undefined : markup.name) ?? 'markup'
     checkFrame(frame)
     const base = style === undefined ? sheet.base : styleOf(style)
     const { rich, problems: mistakes } =
       typeof markup === 'string' ? parseMarkup(markup, source) : { rich: markup, problems: [] }
     const resolved = resolve(rich, base, sheet, values, asRead, source)
-    const found = [
-      ...notes,
-      ...mistakes,
-      ...resolved.problems,
-      ...notDrawn(resolved.paragraphs, hyphenation),
-    ]
+    const found = joined(
+      joined(notes, mistakes),
+      joined(resolved.problems, notDrawn(resolved.paragraphs, hyphenation)),
+    )
     throwErrors(found, mode)
     const texts = resolved.paragraphs.map(paragraph =>
       breakable(shapeParagraph(paragraph, tools), tools),
@@ -122,9 +121,10 @@ export function typesetter<S extends string, I extends string, Z extends string>
         return wrapLines(texts, width, tools)
       },
       layout(own = frame) {
-        const layout = layOut(texts, { ...own, lines: own.lines ?? base.lines }, tools)
+        const within = own.lines === base.lines ? own : { ...own, lines: own.lines ?? base.lines }
+        const layout = layOut(texts, within, tools, found)
         throwErrors(layout.problems, mode)
-        return { ...layout, problems: [...found, ...layout.problems] }
+        return layout
       },
     }
   }
@@ -172,7 +172,14 @@ function sheetForReader<S extends string, I extends string, Z extends string>(
   return { sheet, notes: [warningProblem('no-contrast-mode', message, { hint })] }
 }
 
+/** Both lists in one; most are empty. */
+function joined(a: readonly Problem[], b: readonly Problem[]): readonly Problem[] {
+  if (a.length === 0) return b
+  return b.length === 0 ? a : [...a, ...b]
+}
+
 function throwErrors(problems: readonly Problem[], mode: 'throw' | 'collect') {
+  if (problems.length === 0) return
   const first = problems.find(problem => problem.severity === 'error')
   if (first && mode === 'throw') throw new DotLineError(first, problems)
 }

@@ -1,3 +1,4 @@
+import { bytesRow } from '../blocks/index.ts'
 import { brackets, ranges, values } from './bidi-class.data.ts'
 import { once, propertyIndex, propertyTable } from './property-table.ts'
 
@@ -19,7 +20,7 @@ const table = once(() => propertyTable(ranges))
  * level of what is before it, and has no say.
  */
 export function bidiClasses(text: string): Uint8Array {
-  const classes = new Uint8Array(text.length)
+  const classes = bytesRow(text.length)
   for (let at = 0; at < text.length; at++) {
     const codePoint = text.codePointAt(at) ?? 0
     classes[at] = propertyIndex(table(), codePoint)

@@ -1,3 +1,4 @@
+import { uint32Row } from '../blocks/index.ts'
 import { ranges, values } from './grapheme-break.data.ts'
 import { endsWithVowel, isHangulSyllable } from './hangul.ts'
 import { once, propertyIndex, propertyTable } from './property-table.ts'
@@ -15,7 +16,7 @@ const [regional, pictograph] = ['Regional_Indicator', 'Extended_Pictographic'].m
  * (UAX #29, Unicode 15.0, rules GB1 to GB999). The last is the text's length.
  */
 export function graphemes(text: string): Uint32Array {
-  const ends = new Uint32Array(text.length)
+  const ends = uint32Row(text.length)
   let count = 0
   let before = -1
   /** Regional indicators in a row before this point (GB12, GB13). */

@@ -1,3 +1,4 @@
+import { bytesRow } from '../blocks/index.ts'
 import {
   type ClassTailoring,
   classOf,
@@ -68,7 +69,7 @@ const behindBracket = 2
  */
 export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8Array {
   const { length } = text
-  const kinds = new Uint8Array(length + 1)
+  const kinds = bytesRow(length + 1)
   const tailoring = tailoringOf(options)
   const classes = resolvedClasses(tailoring)
   const isStrict = tailoring.strictness === 'strict'

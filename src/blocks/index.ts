@@ -1,0 +1,1 @@
+export { bytesRow, float64Row, int32Row, uint32Row } from './blocks.ts'
