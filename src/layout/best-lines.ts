@@ -48,7 +48,8 @@ function stopsFor(
   elasticity: Elasticity,
   filled: number,
 ): readonly number[] | undefined {
-  const { stops, widths, paragraph } = text
+  const { paragraph } = text
+  const { stops, widths } = text.breaks()
   const { count, offsets, ends, kinds, contentEnds } = stops
   const spaces = spacesIn(text)
   const unit = spaces.width
@@ -126,7 +127,8 @@ function tightnessOf(ratio: number): number {
 }
 
 /** The word spaces of a paragraph: how many there are between two offsets, and where they stand. */
-function spacesIn({ paragraph, widths }: Breakable) {
+function spacesIn({ paragraph, breaks }: Breakable) {
+  const { widths } = breaks()
   const { text } = paragraph
   const { length } = text
   const before = new Uint32Array(length + 1)

@@ -23,7 +23,8 @@ export function markText({ ellipsis }: Style, face: Face): string {
  */
 export function cutLine(text: Breakable, start: number, width: number): BrokenLine {
   const ends = cutPlaces(text, start)
-  const last = (offset: number) => text.widths[start + offset] - text.widths[start]
+  const { widths } = text.breaks()
+  const last = (offset: number) => widths[start + offset] - widths[start]
   for (let count = lastWithin(ends, offset => last(offset) <= width); count >= 0; count--) {
     if (ends.length === 0) break
     const line = markedLine(text, start, start + ends[count])
@@ -33,8 +34,8 @@ export function cutLine(text: Breakable, start: number, width: number): BrokenLi
 }
 
 /** Where a line that starts at an offset may be cut, counted from there, up to its forced end. */
-function cutPlaces({ paragraph, stops }: Breakable, start: number): Uint32Array {
-  const { count, offsets, contentEnds, kinds } = stops
+function cutPlaces({ paragraph, breaks }: Breakable, start: number): Uint32Array {
+  const { count, offsets, contentEnds, kinds } = breaks().stops
   const words: number[] = []
   let end = paragraph.text.length
   for (let i = 0; i < count; i++) {

@@ -31,12 +31,13 @@ export function evenRoom(text: Breakable, roomOf: RoomOf): RoomOf {
 
 /** How many lines there are, up to one more than `most`; undefined where a word does not fit. */
 function lineCount(text: Breakable, roomOf: RoomOf, most: number): number | undefined {
-  const { stops, widths } = text
+  const breaks = text.breaks()
+  const { stops, widths } = breaks
   let lines = 0
   let start = 0
   let next = 0
   while (next < stops.count && lines <= most) {
-    const stop = lastStop(text, next, widths[start], roomOf(start === 0))
+    const stop = lastStop(breaks, next, widths[start], roomOf(start === 0))
     if (stop < next) return undefined
     lines++
     start = stops.offsets[stop]

@@ -8,7 +8,7 @@ export type RoomOf = (isFirst: boolean) => number
 /** The lines of a paragraph, first fit: each takes as much as goes into its width. */
 export function* fastLines(text: Breakable, roomOf: RoomOf, from = 0): Generator<BrokenLine> {
   const { length } = text.paragraph.text
-  const { offsets } = text.stops
+  const { offsets } = text.breaks().stops
   let next = 0
   let start = from
   while (start < length) {
@@ -42,10 +42,11 @@ export function lastStop(
 }
 
 function firstFit(text: Breakable, start: number, next: number, width: number): BrokenLine {
-  const { stops, widths, isExact, largestSize } = text
+  const breaks = text.breaks()
+  const { stops, widths, isExact, largestSize } = breaks
   // Shaped at its edges a line may come out wider than it was on one long line, or a little narrower.
   const slack = isExact ? tolerance : largestSize / 2
-  const last = lastStop(text, next, widths[start], width + slack)
+  const last = lastStop(breaks, next, widths[start], width + slack)
   for (let i = last; i >= next; i--) {
     const line = lineAt(text, start, i)
     if (line.width <= width + tolerance) return line
@@ -56,13 +57,13 @@ function firstFit(text: Breakable, start: number, next: number, width: number): 
 
 /** The line that ends at a stop. */
 export function lineAt(text: Breakable, start: number, stop: number): BrokenLine {
-  const { offsets, kinds } = text.stops
+  const { offsets, kinds } = text.breaks().stops
   return lineOf(text, start, offsets[stop], kinds[stop] === stopKind.hyphen)
 }
 
 /** A word wider than the line is broken between graphemes; one grapheme always stays. */
 function emergencyLine(text: Breakable, start: number, end: number, width: number): BrokenLine {
-  const { widths } = text
+  const { widths } = text.breaks()
   const fits = (offset: number) => widths[start + offset] - widths[start] <= width
   const ends = graphemesNear(text.paragraph.text, start, end, fits)
   let count = lastWithin(ends, fits)

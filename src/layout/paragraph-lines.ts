@@ -29,6 +29,8 @@ function endsFreely(text: string, end: number): boolean {
 const lineSeparator = 0x2028
 
 function brokenLines(text: Breakable, roomOf: RoomOf, isJustified: boolean): Iterable<BrokenLine> {
+  const isFree = roomOf(true) === Infinity && roomOf(false) === Infinity
+  if (isFree && !text.hasForcedBreaks) return [lineOf(text, 0, text.paragraph.text.length)]
   const { breaking, loneWord } = text.paragraph.style
   if (breaking === 'best') return bestLines(text, roomOf, isJustified)
   const lines = fastLines(text, breaking === 'even' ? evenRoom(text, roomOf) : roomOf)

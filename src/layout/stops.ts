@@ -26,6 +26,17 @@ export interface Stops {
 export interface Breakable {
   readonly paragraph: ShapedParagraph
   readonly tools: LayoutTools
+  readonly hasTabs: boolean
+  /** Whether the text itself ends lines. */
+  readonly hasForcedBreaks: boolean
+  /** Distance of the usual tab stops: eight spaces of the paragraph's own style. */
+  readonly tabWidth: number
+  /** Found when it is first asked for: a label that goes on one line needs none of it. */
+  readonly breaks: () => Breaks
+}
+
+/** Where a paragraph may be broken. */
+export interface Breaks {
   /** How far along the paragraph each offset lies, in units. */
   readonly widths: Float64Array
   readonly stops: Stops
@@ -34,9 +45,6 @@ export interface Breakable {
   /** The widest hyphen. */
   readonly hyphenWidth: number
   readonly largestSize: number
-  readonly hasTabs: boolean
-  /** Distance of the usual tab stops: eight spaces of the paragraph's own style. */
-  readonly tabWidth: number
 }
 
 /** Widths are sums of products; a line that is wider by this much still fits. */
@@ -46,6 +54,26 @@ const lineSeparator = 0x2028
 const softHyphen = 0xad
 
 export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Breakable {
+  const hasTabs = paragraph.text.includes('\t')
+  let found: Breaks | undefined
+  const breaks = () => {
+    found ??= breaksOf(paragraph, tools, hasTabs)
+    return found
+  }
+  return {
+    paragraph,
+    tools,
+    hasTabs,
+    hasForcedBreaks: forcedBreak.test(paragraph.text),
+    tabWidth: hasTabs ? spacesPerTab * spaceWidth(paragraph, tools) : 1,
+    breaks,
+  }
+}
+
+/** Characters of the classes BK and NL that a paragraph may hold (UAX #14). */
+const forcedBreak = /[\v\f\u0085\u2028]/
+
+function breaksOf(paragraph: ShapedParagraph, tools: LayoutTools, hasTabs: boolean): Breaks {
   const widths = paragraphWidths(paragraph)
   const kinds = stopKinds(paragraph, tools)
   let count = 0
@@ -58,7 +86,6 @@ export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Break
     ends: float64Row(count),
   }
   const { text, glyphRuns } = paragraph
-  const hasTabs = text.includes('\t')
   let hyphens: Map<number, number> | undefined
   let hyphenWidth = 0
   let run = 0
@@ -85,8 +112,6 @@ export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Break
     stops.ends[i++] = x
   }
   return {
-    paragraph,
-    tools,
     widths,
     stops,
     isExact:
@@ -94,8 +119,6 @@ export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Break
       hyphenWidth === 0 &&
       glyphRuns.every(r => r.isWordwise) &&
       !hasUnsafeStops(stops, paragraph),
-    hasTabs,
-    tabWidth: hasTabs ? spacesPerTab * spaceWidth(paragraph, tools) : 1,
     hyphenWidth,
     largestSize: paragraph.runs.reduce((most, r) => Math.max(most, r.style.size), 0),
   }

@@ -36,7 +36,7 @@ export function wrapLines(
     const roomOf = (isFirst: boolean) =>
       Math.max(0, width - style.startIndent - style.endIndent - (isFirst ? style.firstIndent : 0))
     const reachIn = reachesOf(text, tools)
-    if (!text.isExact || style.breaking !== 'fast' || style.loneWord === 'avoid') {
+    if (!text.breaks().isExact || style.breaking !== 'fast' || style.loneWord === 'avoid') {
       writeSlowly(text, roomOf, reachIn, lines)
     } else if (!writeFast(text, roomOf, reachIn, lines)) writeSlowly(text, roomOf, reachIn, lines)
   }
@@ -47,7 +47,7 @@ type ReachIn = (start: number, end: number) => Reach
 type LineWriter = ReturnType<typeof lineWriter>
 
 function lineWriter(paragraphs: readonly Breakable[]) {
-  const most = paragraphs.reduce((sum, { stops }) => sum + stops.count + 1, 0)
+  const most = paragraphs.reduce((sum, { breaks }) => sum + breaks().stops.count + 1, 0)
   let starts = new Uint32Array(Math.min(most, 64))
   let ends = new Uint32Array(starts.length)
   let widths = new Float64Array(starts.length)
@@ -100,13 +100,14 @@ function lineWriter(paragraphs: readonly Breakable[]) {
 
 /** False, with nothing written, where a word is wider than its line. */
 function writeFast(text: Breakable, roomOf: RoomOf, reachIn: ReachIn, lines: LineWriter): boolean {
-  const { stops, widths, paragraph } = text
-  const { offset } = paragraph
+  const breaks = text.breaks()
+  const { stops, widths } = breaks
+  const { offset } = text.paragraph
   const { count, bottom } = lines.place()
   let start = 0
   let room = roomOf(true) + tolerance
   for (let next = 0; next < stops.count; ) {
-    const stop = lastStop(text, next, widths[start], room)
+    const stop = lastStop(breaks, next, widths[start], room)
     if (stop < next) {
       lines.rewind(count, bottom)
       return false
@@ -130,7 +131,8 @@ function writeFast(text: Breakable, roomOf: RoomOf, reachIn: ReachIn, lines: Lin
 }
 
 function writeSlowly(text: Breakable, roomOf: RoomOf, reachIn: ReachIn, lines: LineWriter) {
-  const { widths, paragraph } = text
+  const { paragraph } = text
+  const { widths } = text.breaks()
   for (const { start, end, contentEnd, width } of paragraphLines(text, roomOf)) {
     const hang = widths[end] - widths[contentEnd]
     lines.add(paragraph.offset + start, paragraph.offset + end, width, hang, reachIn(start, end))
