@@ -166,3 +166,10 @@ write(
   ]),
   '',
 )
+
+write(
+  'vertical-orientation.data.ts',
+  'Vertical_Orientation (UAX #50).',
+  readRanges('VerticalOrientation.txt').filter(range => range[2] !== 'R'),
+  'R',
+)

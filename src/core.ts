@@ -1,12 +1,12 @@
 // Everything of `dot-line` that is the same on every platform; entries add `openShelf`.
 export {
   type Anchor,
-  type Box,
   type Drawing,
   type DrawingOptions,
   drawing,
   drawn,
   type GlyphsItem,
+  type GroupItem,
   type ImageItem,
   type InlineBoxOptions,
   type Item,
@@ -14,7 +14,9 @@ export {
   inkBox,
   inlineBox,
   type Picture,
+  type Placement,
   place,
+  placement,
   type RectangleItem,
   type RuleItem,
   rectangle,
@@ -34,7 +36,7 @@ export type {
   VariationAxis,
 } from './fonts/index.ts'
 export { coversText } from './fonts/index.ts'
-export type { Extents, Matrix, Outline } from './geometry/index.ts'
+export type { Box, Extents, Matrix, Outline } from './geometry/index.ts'
 export type {
   Align,
   Cut,
@@ -44,6 +46,14 @@ export type {
   Line,
   LineRun,
   WrappedLines,
+} from './layout/index.ts'
+export {
+  type Affinity,
+  type Caret,
+  caretAt,
+  type Hit,
+  hitTest,
+  rangeBoxes,
 } from './layout/index.ts'
 export {
   type Catalog,
@@ -91,6 +101,7 @@ export {
   type StyleSource,
   scaledSize,
   sheetJsonSchema,
+  type WritingMode,
   type WrittenTokens,
   writeCss,
   writeTokens,

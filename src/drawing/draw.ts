@@ -1,8 +1,10 @@
+import type { Box } from '../geometry/index.ts'
 import type { Layout } from '../layout/index.ts'
 import type { Ink } from '../sheet/index.ts'
 import { checkFinite, checkLength } from './checks.ts'
-import type { Box, Drawing, Item } from './drawing.ts'
+import type { Drawing, Item } from './drawing.ts'
 import { inkBox } from './ink-box.ts'
+import { outsideProblems } from './outside.ts'
 import { place } from './place.ts'
 import { rectangle } from './shapes.ts'
 
@@ -16,7 +18,7 @@ export interface DrawingOptions {
   readonly ground?: Ink
 }
 
-/** A drawing of a size, from items and lists of items. */
+/** A drawing of a size, from items and lists of items. Texts that reach beyond it are problems. */
 export function drawing(
   options: DrawingOptions,
   items: readonly (Item | readonly Item[])[],
@@ -27,12 +29,14 @@ export function drawing(
   checkLength('a drawing', 'height', height)
   const box = { x: 0, y: 0, width, height }
   const below = ground ? [rectangle(box, ground)] : []
+  const all = [...below, ...items.flat()]
   return {
     kind: 'drawing',
     box,
     ...(title !== undefined && { title }),
     ...(language !== undefined && { language }),
-    items: [...below, ...items.flat()],
+    items: all,
+    problems: outsideProblems(all, box),
   }
 }
 
@@ -44,7 +48,12 @@ export function drawn(layout: Layout): Drawing {
   const items = place(layout, 0, 0)
   const frame = { x: 0, y: 0, width: layout.width, height: layout.height }
   const ink = inkBox(items)
-  return { kind: 'drawing', box: ink ? joined(frame, ink) : frame, items }
+  return {
+    kind: 'drawing',
+    box: ink ? joined(frame, ink) : frame,
+    items,
+    problems: layout.problems,
+  }
 }
 
 /** What a target was given, as a drawing. */

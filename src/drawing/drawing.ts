@@ -1,14 +1,8 @@
 import type { Face, ShapedText } from '../fonts/index.ts'
+import type { Box, Matrix } from '../geometry/index.ts'
+import type { Problem } from '../problem/index.ts'
 import type { SolidInk } from '../sheet/index.ts'
 import type { Picture } from './picture.ts'
-
-/** A rectangle in units, y downward. */
-export interface Box {
-  readonly x: number
-  readonly y: number
-  readonly width: number
-  readonly height: number
-}
 
 /** Glyphs of one face, size and ink on one baseline. */
 export interface GlyphsItem {
@@ -46,7 +40,18 @@ export interface ImageItem extends Box {
   readonly picture: Picture
 }
 
-export type Item = GlyphsItem | RectangleItem | RuleItem | ImageItem
+/** Items that are moved, turned or scaled together. */
+export interface GroupItem {
+  readonly kind: 'group'
+  /** From the items' coordinates to those around the group. */
+  readonly matrix?: Matrix
+  readonly items: readonly Item[]
+}
+
+/** An item that paints something itself. */
+export type PaintedItem = GlyphsItem | RectangleItem | RuleItem | ImageItem
+
+export type Item = PaintedItem | GroupItem
 
 /** The device-independent display list: painted in order, later items over earlier ones. */
 export interface Drawing {
@@ -57,4 +62,6 @@ export interface Drawing {
   /** BCP 47 tag of the text's language. */
   readonly language?: string
   readonly items: readonly Item[]
+  /** Such as labels that reach beyond the box. */
+  readonly problems: readonly Problem[]
 }

@@ -1,17 +1,20 @@
 export { asDrawing, type DrawingOptions, drawing, drawn } from './draw.ts'
 export type {
-  Box,
   Drawing,
   GlyphsItem,
+  GroupItem,
   ImageItem,
   Item,
+  PaintedItem,
   RectangleItem,
   RuleItem,
 } from './drawing.ts'
+export { eachItem, type ItemVisitor } from './each-item.ts'
 export { eachGlyph } from './glyph-pens.ts'
 export { inkBox } from './ink-box.ts'
 export { type InlineBoxOptions, inlineBox } from './inline-box.ts'
 export { numberText } from './number-text.ts'
 export { isFrame, type Picture, readPicture } from './picture.ts'
-export { type Anchor, place } from './place.ts'
+export { type Anchor, type Placement, place, placement } from './place.ts'
+export { lineItems } from './run-items.ts'
 export { image, rectangle, rule } from './shapes.ts'

@@ -1,51 +1,118 @@
-import type { Box, GlyphsItem, Item } from './drawing.ts'
+import {
+  type Box,
+  type Extents,
+  identity,
+  joinedBoxes,
+  type Matrix,
+  mapped,
+  mappedBox,
+  outlineExtents,
+  product,
+} from '../geometry/index.ts'
+import type { GlyphsItem, Item, PaintedItem, RuleItem } from './drawing.ts'
+import { eachItem } from './each-item.ts'
 import { eachGlyph } from './glyph-pens.ts'
 
 /** The smallest box that holds what is painted; undefined where nothing is. */
 export function inkBox(items: readonly Item[]): Box | undefined {
-  let left = Infinity
-  let top = Infinity
-  let right = -Infinity
-  let bottom = -Infinity
-  const add = (x1: number, y1: number, x2: number, y2: number) => {
-    left = Math.min(left, x1)
-    top = Math.min(top, y1)
-    right = Math.max(right, x2)
-    bottom = Math.max(bottom, y2)
-  }
-  for (const item of items) {
-    if (item.kind === 'rectangle' || item.kind === 'image')
-      add(item.x, item.y, item.x + item.width, item.y + item.height)
-    else if (item.kind === 'glyphs') addGlyphs(item, add)
-    else {
-      const half = item.width / 2
-      const [xs, ys] = [0, 1].map(i => [item.from[i], item.to[i]])
-      add(
-        Math.min(...xs) - half,
-        Math.min(...ys) - half,
-        Math.max(...xs) + half,
-        Math.max(...ys) + half,
-      )
-    }
-  }
-  if (left > right) return undefined
-  return { x: left, y: top, width: right - left, height: bottom - top }
+  let box: Box | undefined
+  eachInkBox(items, (_, own) => {
+    box = joinedBoxes(box, own)
+  })
+  return box
 }
 
-function addGlyphs(
-  item: GlyphsItem,
-  add: (x1: number, y1: number, x2: number, y2: number) => void,
-) {
+/** Tells of each item that paints something the box of what it paints. */
+export function eachInkBox(items: readonly Item[], tell: (item: PaintedItem, box: Box) => void) {
+  const matrices: Matrix[] = [identity]
+  eachItem(items, {
+    enter({ matrix }) {
+      const outer = matrices[matrices.length - 1]
+      matrices.push(matrix ? product(outer, matrix) : outer)
+    },
+    leave() {
+      matrices.pop()
+    },
+    item(item) {
+      const box = itemBox(item, matrices[matrices.length - 1])
+      if (box) tell(item, box)
+    },
+  })
+}
+
+function itemBox(item: PaintedItem, matrix: Matrix): Box | undefined {
+  switch (item.kind) {
+    case 'glyphs':
+      return isUpright(matrix) ? uprightGlyphs(item, matrix) : turnedGlyphs(item, matrix)
+    case 'rule':
+      return mappedBox(matrix, ruleBox(item))
+    case 'rectangle':
+    case 'image':
+      return mappedBox(matrix, item)
+  }
+}
+
+function ruleBox({ from, to, width }: RuleItem): Box {
+  const half = width / 2
+  const x = Math.min(from[0], to[0]) - half
+  const y = Math.min(from[1], to[1]) - half
+  return {
+    x,
+    y,
+    width: Math.max(from[0], to[0]) + half - x,
+    height: Math.max(from[1], to[1]) + half - y,
+  }
+}
+
+/** Whether boxes stay boxes: nothing is turned or slanted, nor mirrored. */
+const isUpright = ({ xx, yx, xy, yy }: Matrix) => yx === 0 && xy === 0 && xx > 0 && yy > 0
+
+function uprightGlyphs(item: GlyphsItem, matrix: Matrix): Box | undefined {
   const { face, size, x, y } = item
   const scale = size / face.metrics.unitsPerEm
+  let [left, bottom, right, top] = [Infinity, Infinity, -Infinity, -Infinity]
   eachGlyph(item, (glyph, dx, dy) => {
     const extents = face.extents(glyph)
     if (!extents) return
-    add(
-      x + (dx + extents.left) * scale,
-      y - (dy + extents.top) * scale,
-      x + (dx + extents.right) * scale,
-      y - (dy + extents.bottom) * scale,
-    )
+    left = Math.min(left, dx + extents.left)
+    right = Math.max(right, dx + extents.right)
+    bottom = Math.min(bottom, dy + extents.bottom)
+    top = Math.max(top, dy + extents.top)
   })
+  if (left > right) return undefined
+  const box = { x: x + left * scale, y: y - top * scale }
+  const own = { ...box, width: (right - left) * scale, height: (top - bottom) * scale }
+  return matrix === identity ? own : mappedBox(matrix, own)
 }
+
+/** What is turned is measured by its outlines: a turned box would be larger than what is in it. */
+function turnedGlyphs(item: GlyphsItem, matrix: Matrix): Box | undefined {
+  const { face, size } = item
+  const scale = size / face.metrics.unitsPerEm
+  let box: Box | undefined
+  eachGlyph(item, (glyph, dx, dy) => {
+    const [x, y] = mapped(matrix, item.x + dx * scale, item.y - dy * scale)
+    const { xx, yx, xy, yy } = matrix
+    const toUnits = {
+      xx: xx * scale,
+      yx: yx * scale,
+      xy: -xy * scale,
+      yy: -yy * scale,
+      dx: x,
+      dy: y,
+    }
+    const colored = face.colorParts(glyph) ? face.extents(glyph) : undefined
+    const own = colored
+      ? mappedBox(toUnits, asBox(colored))
+      : outlineExtents(face.outline(glyph), toUnits)
+    if (own) box = joinedBoxes(box, 'left' in own ? asBox(own) : own)
+  })
+  return box
+}
+
+const asBox = ({ left, bottom, right, top }: Extents): Box => ({
+  x: left,
+  y: bottom,
+  width: right - left,
+  height: top - bottom,
+})

@@ -9,6 +9,8 @@ export interface InlineBoxOptions {
   readonly height: number
   /** From the top to what stands on the baseline; the bottom without it. */
   readonly baseline?: number
+  /** Puts its middle as high as that of capitals (`cap`), or of small letters (`ex`), instead. */
+  readonly centered?: 'cap' | 'ex'
   /** What is painted in the box, in its own proportions. */
   readonly drawing?: Drawing
   /** Fills the box, instead of a drawing. */
@@ -19,15 +21,26 @@ export interface InlineBoxOptions {
 
 /** A box to stand in a line, as a value. Throws on lengths that are negative or not finite. */
 export function inlineBox(options: InlineBoxOptions): InlineBox {
-  const { width, height, baseline = height, drawing, image, label = '' } = options
+  const { width, height, baseline = height, drawing, centered, image, label = '' } = options
   for (const [name, value] of Object.entries({ width, height })) {
     if (!(value >= 0 && value < Infinity)) {
       fail('bad-box', `the ${name} of a box is ${value}, and not a length`)
     }
   }
   if (!Number.isFinite(baseline)) fail('bad-box', `the baseline of a box is ${baseline}`)
+  if (centered !== undefined && centered !== 'cap' && centered !== 'ex') {
+    fail('bad-box', `a box is centered on 'cap' or 'ex', not on '${centered}'`)
+  }
   const content = image ?? drawing
-  return { kind: 'box', width, height, baseline, label, ...(content && { content }) }
+  return {
+    kind: 'box',
+    width,
+    height,
+    baseline,
+    label,
+    ...(centered && { centered }),
+    ...(content && { content }),
+  }
 }
 
 /** What a box was made with, told apart again. */

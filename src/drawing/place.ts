@@ -1,12 +1,13 @@
-import type { Layout, Line, LineRun } from '../layout/index.ts'
+import { type Box, identity, type Matrix, mappedBox, product, turning } from '../geometry/index.ts'
+import type { Layout, Line } from '../layout/index.ts'
 import { fail } from '../problem/index.ts'
+import { isVertical } from '../sheet/index.ts'
 import { checkFinite } from './checks.ts'
-import type { Box, Item } from './drawing.ts'
+import type { Item } from './drawing.ts'
 import { inkBox } from './ink-box.ts'
-import { boxContent } from './inline-box.ts'
-import { transformed } from './transform.ts'
+import { lineItems } from './run-items.ts'
 
-/** Which point of a layout is put at a coordinate. */
+/** Which point of a layout is put at a coordinate, and how the layout is turned about it. */
 export interface Anchor {
   /**
    * Along the line, the left without it: an edge, or a fraction of the width from the left, also
@@ -22,35 +23,79 @@ export interface Anchor {
   readonly of?: 'first' | 'last' | 'all'
   /** Whether edges are those of the line boxes, or of what is painted. */
   readonly by?: 'line' | 'ink'
+  /** Degrees that the layout is turned by about this point, counter-clockwise. */
+  readonly turn?: number
+}
+
+/** Where a layout comes to stand. */
+export interface Placement {
+  /** From the coordinates of the layout's frame to those it is placed in. */
+  readonly matrix: Matrix
+  /** The upright box around its frame, as it is turned. */
+  readonly bounds: Box
+  /** The upright box around what is painted; undefined where nothing is. */
+  readonly inkBox: Box | undefined
 }
 
 /** The glyphs of a layout with its anchor at (x, y). Throws on coordinates that are not finite. */
 export function place(layout: Layout, x: number, y: number, anchor: Anchor = {}): Item[] {
-  checkFinite('a placed layout', { x, y })
+  const matrix = placingMatrix(layout, x, y, anchor)
+  const items = lineItems(layout)
+  if (matrix.yx === 0 && matrix.xx === 1) return items.map(item => moved(item, matrix))
+  return [{ kind: 'group', matrix, items }]
+}
+
+/** Where a layout comes to stand when it is placed in the same way. Throws as `place` does. */
+export function placement(layout: Layout, x: number, y: number, anchor: Anchor = {}): Placement {
+  const matrix = placingMatrix(layout, x, y, anchor)
+  const ink = inkBox(place(layout, x, y, anchor))
+  return { matrix, bounds: mappedBox(matrix, layout.bounds), inkBox: ink }
+}
+
+function placingMatrix(layout: Layout, x: number, y: number, anchor: Anchor): Matrix {
+  const { turn = 0 } = anchor
+  checkFinite('a placed layout', { x, y, turn })
   const [across, down] = anchorPoint(layout, anchor)
-  return itemsOf(layout.lines, x - across, y - down)
+  const shift = { ...identity, dx: x - across, dy: y - down }
+  return turn % 360 === 0 ? shift : product(turning(turn, x, y), shift)
 }
 
-function itemsOf(lines: readonly Line[], left: number, top: number): Item[] {
-  return lines.flatMap(line =>
-    line.runs.flatMap(run => runItems(run, left + run.x, top + line.baseline - run.rise)),
-  )
+/** An item as far to the right and down as a matrix moves it, which does nothing else. */
+function moved(item: Item, matrix: Matrix): Item {
+  const { dx, dy } = matrix
+  switch (item.kind) {
+    case 'group':
+      return { ...item, matrix: item.matrix ? product(matrix, item.matrix) : matrix }
+    case 'rule': {
+      const point = ([x, y]: readonly [number, number]) => [x + dx, y + dy] as const
+      return { ...item, from: point(item.from), to: point(item.to) }
+    }
+    default:
+      return { ...item, x: item.x + dx, y: item.y + dy }
+  }
 }
 
-/** Where the anchor lies in the layout. */
+/** Where the anchor lies in the layout's frame. */
 function anchorPoint(layout: Layout, anchor: Anchor): readonly [across: number, down: number] {
   const { across = 'left', down = 'top', of = 'all', by = 'line' } = anchor
   const lines = linesOf(layout.lines, of)
-  const ink = by === 'ink' ? inkBox(itemsOf(lines, 0, 0)) : undefined
+  const box = (by === 'ink' ? inkBox(lineItems(layout, lines)) : undefined) ?? edges(layout, lines)
+  const isSideways = isVertical(layout.writingMode)
   const first = lines[0]
-  const last = lines.at(-1)
-  const box = ink ?? {
-    x: 0,
-    y: of === 'all' ? 0 : (first?.top ?? 0),
-    width: layout.width,
-    height: of === 'all' ? layout.height : (last?.height ?? 0),
-  }
-  return [box.x + box.width * fractionOf(across, first), depthOf(box, first, down)]
+  return [
+    box.x + box.width * fractionOf(across, isSideways ? undefined : first),
+    isSideways ? sidewaysDepth(box, down) : depthOf(box, first, down),
+  ]
+}
+
+/** The box of some lines' edges; all of the frame for all of them. */
+function edges({ width, height, lines: all, writingMode }: Layout, lines: readonly Line[]): Box {
+  const [first] = lines
+  if (!first || lines.length === all.length) return { x: 0, y: 0, width, height }
+  const { top, height: own } = first
+  if (!isVertical(writingMode)) return { x: 0, y: top, width, height: own }
+  const x = writingMode === 'sideways-lr' ? top : width - top - own
+  return { x, y: 0, width: own, height }
 }
 
 function linesOf(lines: readonly Line[], of: NonNullable<Anchor['of']>): readonly Line[] {
@@ -68,24 +113,6 @@ function fractionOf(across: NonNullable<Anchor['across']>, line: Line | undefine
   if (!Number.isFinite(fraction)) fail('bad-anchor', `a layout is not placed by '${across}'`)
   const isTurned = (across === 'start' || across === 'end') && line?.level === 1
   return isTurned ? 1 - fraction : fraction
-}
-
-function runItems({ box, face, style, ink, glyphs, text }: LineRun, x: number, y: number): Item[] {
-  if (!box) return [{ kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }]
-  const { image: picture, drawing } = boxContent(box)
-  if (picture) {
-    const { width, height, baseline } = box
-    return [{ kind: 'image', x, y: y - baseline, width, height, picture }]
-  }
-  if (!drawing) return []
-  const { box: shown, items } = drawing
-  const [across, down] = [box.width / shown.width, box.height / shown.height]
-  const scale = Math.min(across, down)
-  if (!(scale > 0 && scale < Infinity)) return []
-  // The drawing keeps its proportions, and stands in the middle of the box.
-  const dx = x + (box.width - shown.width * scale) / 2 - shown.x * scale
-  const dy = y - box.baseline + (box.height - shown.height * scale) / 2 - shown.y * scale
-  return items.map(item => transformed(item, scale, dx, dy))
 }
 
 function depthOf(box: Box, line: Line | undefined, down: NonNullable<Anchor['down']>): number {
@@ -106,6 +133,16 @@ function depthOf(box: Box, line: Line | undefined, down: NonNullable<Anchor['dow
     default:
       return fail('bad-anchor', `a layout is not placed by '${down}'`)
   }
+}
+
+/** Lines that stand on end have a top, a middle and a bottom; the edges of their letters are not down. */
+function sidewaysDepth(box: Box, down: NonNullable<Anchor['down']>): number {
+  if (down === 'top') return box.y
+  if (down === 'middle') return box.y + box.height / 2
+  if (down === 'bottom') return box.y + box.height
+  return fail('bad-anchor', `vertical text is not placed by '${down}'`, {
+    hint: 'top, middle or bottom',
+  })
 }
 
 /** How high letters of a line's first text are. */

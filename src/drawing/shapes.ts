@@ -1,7 +1,8 @@
+import type { Box } from '../geometry/index.ts'
 import { fail } from '../problem/index.ts'
 import type { Ink, SolidInk } from '../sheet/index.ts'
 import { checkFinite, checkLength } from './checks.ts'
-import type { Box, ImageItem, RectangleItem, RuleItem } from './drawing.ts'
+import type { ImageItem, RectangleItem, RuleItem } from './drawing.ts'
 import type { Picture } from './picture.ts'
 
 /** A filled rectangle. Throws on lengths that are negative or not finite. */

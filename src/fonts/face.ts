@@ -1,6 +1,7 @@
 import type { Extents, Outline } from '../geometry/index.ts'
 import type { ColorPart } from './color-glyph.ts'
 import type { Coordinates, VariationAxis } from './variations.ts'
+import type { VerticalMetrics } from './vertical-metrics.ts'
 
 export type Slant = 'normal' | 'italic' | 'oblique'
 
@@ -86,6 +87,10 @@ export interface Face {
   glyphOf(codePoint: number): number
   advance(glyph: number): number
   extents(glyph: number): Extents | undefined
+  /** How its letters stand below each other. */
+  vertical(): VerticalMetrics
+  /** Where carets stand inside a ligature, in font units from its origin; none where it is not stated. */
+  ligatureCarets(glyph: number): readonly number[]
   outline(glyph: number): Outline
   /** What a glyph of colors of its own is painted with; undefined where it takes the text's ink. */
   colorParts(glyph: number): readonly ColorPart[] | undefined

@@ -7,8 +7,10 @@ import type { Engine, EngineFont } from './engine/harfbuzz.ts'
 import type { Subsetter } from './engine/subsetter.ts'
 import type { Face, FaceMetrics, MadeUp, Slant } from './face.ts'
 import { type FaceNames, readFaceNames } from './face-names.ts'
+import { readLigatureCarets } from './ligature-carets.ts'
 import { angleOf, madeUpOutline } from './made-up.ts'
 import type { Coordinates } from './variations.ts'
+import { readVerticalMetrics } from './vertical-metrics.ts'
 
 /** What faces are opened with: one for a whole shelf. */
 export interface FontEngines {
@@ -70,6 +72,10 @@ export function openFace(
   }
   const outline = (glyph: number) => kept(outlines, glyph, drawnOutline)
   const isOwn = (glyph: number) => madeUp.length === 0 && !(lacksBox && glyph === missingGlyph)
+  const extentsOf = (glyph: number) =>
+    kept(extents, glyph, g => (isOwn(g) ? whileOpen().extents(g) : outlineBox(outline(g))))
+  let vertical: ReturnType<typeof readVerticalMetrics> | undefined
+  let carets: ReturnType<typeof readLigatureCarets> | undefined
   const face: Face = {
     ...said,
     key,
@@ -89,8 +95,15 @@ export function openFace(
       return basic[codePoint]
     },
     advance: glyph => whileOpen().advance(glyph),
-    extents: glyph =>
-      kept(extents, glyph, g => (isOwn(g) ? whileOpen().extents(g) : outlineBox(outline(g)))),
+    extents: extentsOf,
+    vertical() {
+      vertical ??= readVerticalMetrics(font.tables, metrics, extentsOf)
+      return vertical
+    },
+    ligatureCarets(glyph) {
+      carets ??= readLigatureCarets(font.tables)
+      return carets(glyph)
+    },
     outline,
     colorParts,
     isPlain: glyph => isOwn(glyph) && colorParts(glyph) === undefined,

@@ -1,4 +1,5 @@
-export { identity, inverse, type Matrix, mapped, product } from './matrix.ts'
+export { type Box, cornersOf, joinedBoxes, mappedBox } from './box.ts'
+export { identity, inverse, type Matrix, mapped, product, turning } from './matrix.ts'
 export {
   type Extents,
   mappedOutline,
@@ -7,3 +8,4 @@ export {
   polygon,
   segmentPoints,
 } from './outline.ts'
+export { outlineExtents } from './outline-extents.ts'

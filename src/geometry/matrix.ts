@@ -42,3 +42,29 @@ export function inverse({ xx, yx, xy, yy, dx, dy }: Matrix): Matrix | undefined 
     dy: (yx * dx - xx * dy) * d,
   }
 }
+
+/**
+ * A turn about a point where y grows downward: degrees, counter-clockwise as it is seen. Quarter
+ * turns are exact.
+ */
+export function turning(degrees: number, x: number, y: number): Matrix {
+  const [cos, sin] = cosAndSin(degrees)
+  return {
+    xx: cos,
+    yx: -sin,
+    xy: sin,
+    yy: cos,
+    dx: x - cos * x - sin * y,
+    dy: y + sin * x - cos * y,
+  }
+}
+
+function cosAndSin(degrees: number): readonly [cos: number, sin: number] {
+  const quarters = degrees / 90
+  if (Number.isInteger(quarters)) {
+    const quarter = ((quarters % 4) + 4) % 4
+    return [[1, 0, -1, 0][quarter], [0, 1, 0, -1][quarter]]
+  }
+  const angle = (degrees * Math.PI) / 180
+  return [Math.cos(angle), Math.sin(angle)]
+}

@@ -1,10 +1,11 @@
 import type { Face } from '../fonts/index.ts'
-import type { Style } from '../sheet/index.ts'
+import { shapedUpright } from '../shaping/index.ts'
+import { hasCentralBaseline, type Style } from '../sheet/index.ts'
 import { graphemes } from '../unicode/index.ts'
 import { lastWithin } from './fast-lines.ts'
 import type { LineRun } from './layout.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
-import { advanceOf, arranged, paintOf } from './line-runs.ts'
+import { advanceOf, arranged, middleOf, paintOf } from './line-runs.ts'
 import { type Breakable, contentEnd, stopKind, tolerance } from './stops.ts'
 
 /** Stands for U+2026 in a face that lacks it. */
@@ -68,20 +69,26 @@ function markAfter({ paragraph, tools }: Breakable, line: BrokenLine): LineRun |
   const { face, segment } = glyphRun
   const text = markText(paragraph.style, face)
   if (text === '') return undefined
-  const glyphs = tools.shape(face, text, segment)
   const style = last?.style ?? paragraph.runs[0]?.style ?? paragraph.style
+  const isCentral = hasCentralBaseline(paragraph.style.writingMode)
+  const upright = isCentral && style.orientation === 'upright'
+  const glyphs = upright
+    ? shapedUpright(text, glyphRun, tools.shape)
+    : tools.shape(face, text, segment)
+  const lowered = isCentral && !upright ? middleOf(face, style) : 0
   const offset = paragraph.offset + line.end
   return {
     start: offset,
     end: offset,
     text,
     x: 0,
-    width: (advanceOf(glyphs) * glyphRun.size) / face.metrics.unitsPerEm,
-    rise: last?.rise ?? 0,
+    width: (advanceOf(glyphs) * style.size) / face.metrics.unitsPerEm,
+    rise: style.shift * style.size - lowered,
     level: paragraph.level,
     face,
     style,
     ink: paintOf(style),
     glyphs,
+    ...(upright && { upright }),
   }
 }

@@ -1,4 +1,8 @@
+export { type Affinity, type Caret, caretAt } from './carets.ts'
+export { fittedRatio } from './fitted-size.ts'
+export { flowMatrix } from './flow.ts'
 export { type Align, aligns, checkFrame, type Frame } from './frame.ts'
+export { type Hit, hitTest, rangeBoxes } from './hit-test.ts'
 export { type Hyphenation, type HyphenationPatterns, hyphenationOf } from './hyphenation.ts'
 export { layOut } from './lay-out.ts'
 export type { Cut, Layout, Line, LineRun } from './layout.ts'

@@ -78,7 +78,7 @@ function placesIn(runs: readonly LineRun[]): Place[] {
   runs.forEach((run, r) => {
     if (run.box) return
     const { clusters } = run.glyphs
-    const isLeftward = run.level % 2 === 1
+    const isLeftward = run.level % 2 === 1 && !run.upright
     const count = clusters.length
     for (let n = 0; n < count; n++) {
       const glyph = isLeftward ? count - 1 - n : n
@@ -95,23 +95,25 @@ function placesIn(runs: readonly LineRun[]): Place[] {
         character,
         following(runs, r, next < 0 || next >= count ? -1 : clusters[next]),
       )
-      if (kind && !isLast)
-        places.push({
-          run: r,
-          glyph: placeGlyph(glyph, isLeftward, kind),
-          size: run.style.size,
-          kind,
-        })
+      const spot = kind && !isLast && placeOf(runs, r, glyph, isLeftward && kind === 'letter')
+      if (spot) places.push({ ...spot, size: run.style.size, kind })
     }
   })
-  return places.filter(place => place.glyph < runs[place.run].glyphs.glyphs.length)
+  return places
 }
 
 const tab = 0x09
 
-/** In a run to the left, room between letters goes to the glyph that stands left of it: the next one. */
-function placeGlyph(glyph: number, isLeftward: boolean, kind: Place['kind']): number {
-  return isLeftward && kind === 'letter' ? Math.max(0, glyph - 1) : glyph
+/**
+ * The glyph that room behind another one is given to: it lies to the right of a glyph, and so, of
+ * letters that run to the left, goes to the next one. That may be the first of the next run.
+ */
+function placeOf(runs: readonly LineRun[], run: number, glyph: number, isLeftward: boolean) {
+  if (!isLeftward) return { run, glyph }
+  if (glyph > 0) return { run, glyph: glyph - 1 }
+  const next = runs[run + 1]
+  const count = next.box || next.level % 2 === 0 ? 0 : next.glyphs.glyphs.length
+  return count > 0 ? { run: run + 1, glyph: count - 1 } : undefined
 }
 
 /** The character behind a cluster, in its run or in the next. */

@@ -1,4 +1,5 @@
 import type { Shelf } from '../fonts/index.ts'
+import type { Box } from '../geometry/index.ts'
 import {
   cachedShape,
   findFace,
@@ -8,19 +9,27 @@ import {
 } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { Hyphenation } from './hyphenation.ts'
+import type { Layout } from './layout.ts'
 import { type Reach, reachOf } from './line-box.ts'
 
 /** What layout needs beside the text: made once for many texts, since it remembers. */
 export interface LayoutTools extends ShapingTools {
   readonly hyphenation?: Hyphenation
+  /** The box around what a layout is painted with: the business of those who paint. */
+  readonly inkBox: (layout: Layout) => Box | undefined
   /** What a style asks of its line box. A face that stands in for another moves no baseline. */
   readonly reach: (style: Style) => Reach
 }
 
-export function layoutTools(shelf: Shelf, hyphenation?: Hyphenation): LayoutTools {
+export function layoutTools(
+  shelf: Shelf,
+  inkBox: LayoutTools['inkBox'],
+  hyphenation?: Hyphenation,
+): LayoutTools {
   const shape = cachedShape()
   return {
     shelf,
+    inkBox,
     shape,
     shapeWords: wordShaper(shape),
     shapingStyle: keptByStyle(shelf, style => shapingStyleOf(shelf, style)),

@@ -1,7 +1,8 @@
 import type { Face, ShapedText } from '../fonts/index.ts'
+import type { Box } from '../geometry/index.ts'
 import type { InlineBox } from '../markup/index.ts'
 import type { Problem } from '../problem/index.ts'
-import type { SolidInk, Style } from '../sheet/index.ts'
+import type { SolidInk, Style, WritingMode } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
 
 /** Glyphs of one face and one style on a line. */
@@ -23,12 +24,18 @@ export interface LineRun {
   readonly ink: SolidInk
   /** From left to right; clusters count from the run's start. */
   readonly glyphs: ShapedText
+  /**
+   * In vertical text, of letters that stand upright below each other: their advances go along the
+   * line, and their offsets count from its middle.
+   */
+  readonly upright?: true
   /** Stands in place of the glyphs. */
   readonly box?: InlineBox
   readonly link?: string
   readonly action?: string
 }
 
+/** A line. Its places are measured along the lines (`x`) and across them: turned, in vertical text. */
 export interface Line {
   /** Offsets in the layout's text; spaces that hang at the end belong to the line. */
   readonly start: number
@@ -57,15 +64,24 @@ export interface Cut {
 /** Set text: plain data, in units, y downward from the top left of the frame. */
 export interface Layout {
   readonly kind: 'layout'
+  /** As in CSS Writing Modes: what is not `horizontal-tb` has lines that run down or up. */
+  readonly writingMode: WritingMode
   /** The characters that were set; paragraphs are separated by newlines. */
   readonly text: string
   /** The frame's width where it has one, or else that of the longest line. */
   readonly width: number
   readonly height: number
+  /** The box of the frame: as wide and as high as the layout. */
+  readonly bounds: Box
+  /** The box around what is painted; undefined where nothing is. Found when it is asked for. */
+  readonly inkBox: Box | undefined
+  /** The size of the style it is set in, where that was made to fit the frame. */
+  readonly fittedSize?: number | undefined
   /** Width of the longest line. */
   readonly textWidth: number
   readonly lines: readonly Line[]
-  readonly cut?: Cut
+  /** What was left out; undefined where all of it is there. */
+  readonly cut?: Cut | undefined
   readonly problems: readonly Problem[]
   readonly frame: Frame
 }

@@ -1,7 +1,8 @@
-import { reversed } from '../shaping/index.ts'
+import { reversed, shapedUpright } from '../shaping/index.ts'
 import type { LineRun } from './layout.ts'
 import { advanceOf, arranged, lineRuns, trackingBehind, widthOf } from './line-runs.ts'
-import { type Breakable, contentEnd, hyphenText } from './stops.ts'
+import { type Breakable, contentEnd, hyphenText, indentOf } from './stops.ts'
+import { tabulate } from './tabs.ts'
 
 /** A line before it is placed: offsets are of its paragraph, runs start at x = 0. */
 export interface BrokenLine {
@@ -26,36 +27,12 @@ export function lineOf(
   const inner = contentEnd(paragraph.text, start, end)
   const content = lineRuns(paragraph, start, inner, tools.shape)
   if (isHyphenated) hyphenate(text, content, inner)
-  if (text.hasTabs) tabulate(content, text.tabWidth)
+  if (text.hasTabs) tabulate(text, content, indentOf(text, start === 0))
   const width = widthOf(content) - trackingBehind(paragraph, inner)
   const shown = paragraph.text.charCodeAt(end - 1) === lineSeparator ? end - 1 : end
   const hanging = inner < shown ? lineRuns(paragraph, inner, shown, tools.shape) : []
   const runs = arranged(content, hanging, paragraph.level)
   return { start, end, contentEnd: inner, runs, width }
-}
-
-/** Widens tabs so that what follows them stands at the next of the usual stops, counted from the line's start. */
-function tabulate(runs: LineRun[], tabWidth: number) {
-  let x = 0
-  runs.forEach((run, i) => {
-    if (!run.text.includes('\t')) {
-      x += run.width
-      return
-    }
-    const { unitsPerEm } = run.face.metrics
-    const scale = run.style.size / unitsPerEm
-    const advances = run.glyphs.advances.slice()
-    const order = [...run.glyphs.clusters.keys()]
-    for (const g of run.level % 2 === 1 ? order.reverse() : order) {
-      if (run.text[run.glyphs.clusters[g]] === '\t') {
-        const stop = (Math.floor(x / tabWidth + 1e-9) + 1) * tabWidth
-        advances[g] = Math.round((stop - x) / scale)
-      }
-      x += advances[g] * scale
-    }
-    const glyphs = { ...run.glyphs, advances }
-    runs[i] = { ...run, glyphs, width: advanceOf(glyphs) * scale }
-  })
 }
 
 /**
@@ -69,8 +46,11 @@ function hyphenate({ paragraph, tools }: Breakable, runs: LineRun[], end: number
   const { face, segment, size } = glyphRun
   const wordStart = last.text.lastIndexOf(' ') + 1
   const word = last.text.slice(wordStart) + hyphenText(glyphRun)
-  const shaped = tools.shape(face, word, segment)
-  const isLeftward = segment.direction === 'rtl'
+  const { upright } = glyphRun
+  const shaped = upright
+    ? shapedUpright(word, glyphRun, tools.shape)
+    : tools.shape(face, word, segment)
+  const isLeftward = segment.direction === 'rtl' && !upright
   const kept = isLeftward ? reversed(last.glyphs) : last.glyphs
   const before = kept.clusters.findIndex(cluster => cluster >= wordStart)
   const tail = isLeftward ? reversed(shaped) : shaped

@@ -1,4 +1,4 @@
-import type { ShapedText } from '../fonts/index.ts'
+import type { Face, ShapedText } from '../fonts/index.ts'
 import {
   type GlyphRun,
   glyphIndexAt,
@@ -9,7 +9,7 @@ import {
   shapedSlice,
   sliceGlyphs,
 } from '../shaping/index.ts'
-import { type SolidInk, type Style, solidOf } from '../sheet/index.ts'
+import { hasCentralBaseline, type SolidInk, type Style, solidOf } from '../sheet/index.ts'
 import { visualOrder } from '../unicode/index.ts'
 import type { LineRun } from './layout.ts'
 
@@ -68,7 +68,7 @@ const noGlyphs: ShapedText = {
 function addPaintedRuns(
   painted: LineRun[],
   paragraph: ShapedParagraph,
-  { face, size, level, box }: GlyphRun,
+  { face, size, level, box, upright }: GlyphRun,
   shaped: ShapedText,
   from: number,
   to: number,
@@ -76,6 +76,7 @@ function addPaintedRuns(
   const scale = size / face.metrics.unitsPerEm
   let glyph = 0
   const { runs } = paragraph
+  const isSideways = !upright && hasCentralBaseline(paragraph.style.writingMode)
   for (let i = runIndexAt(runs, from); i < runs.length && runs[i].start < to; i++) {
     const styled: StyledRun = runs[i]
     const start = Math.max(from, styled.start)
@@ -91,26 +92,32 @@ function addPaintedRuns(
       text: paragraph.text.slice(start, end),
       x: 0,
       width,
-      rise: style.shift * style.size,
+      rise: style.shift * style.size - (isSideways ? middleOf(face, style) : 0),
       level,
       face,
       style,
       ink: paintOf(style),
-      glyphs: box ? noGlyphs : level % 2 === 1 ? reversed(glyphs) : glyphs,
+      glyphs: box ? noGlyphs : level % 2 === 1 && !upright ? reversed(glyphs) : glyphs,
     }
-    const isPlain = !box && link === undefined && action === undefined
+    const isPlain = !box && !upright && link === undefined && action === undefined
     painted.push(
       isPlain
         ? run
         : {
             ...run,
             ...(box && { box }),
+            ...(upright && { upright }),
             ...(link !== undefined && { link }),
             ...(action !== undefined && { action }),
           },
     )
     glyph = next
   }
+}
+
+/** How far above the baseline the middle of a face's letters is: what lies on its side stands on that. */
+export function middleOf({ metrics }: Face, { size }: Style): number {
+  return (((metrics.ascent + metrics.descent) / 2) * size) / metrics.unitsPerEm
 }
 
 /** Tracking stands between letters, not behind the last of a line. */
@@ -157,7 +164,7 @@ export function movedTo(run: LineRun, x: number): LineRun {
   if (run.x === x) return run
   const { start, end, text, width, rise, level, face, style, ink, glyphs } = run
   const moved = { start, end, text, x, width, rise, level, face, style, ink, glyphs }
-  if (!run.box && run.link === undefined && run.action === undefined) return moved
+  if (!run.box && !run.upright && run.link === undefined && run.action === undefined) return moved
   return { ...run, x }
 }
 

@@ -2,6 +2,7 @@ import { bytesRow, float64Row, uint32Row } from '../blocks/index.ts'
 import { glyphIndexAt, type ShapedParagraph, type StyledRun } from '../shaping/index.ts'
 import { breakKind, breakKinds, isBreakingSpace } from '../unicode/index.ts'
 import type { LayoutTools } from './layout-tools.ts'
+import { type Marker, markerOf } from './marker.ts'
 import { paragraphWidths } from './paragraph-widths.ts'
 
 /** Kinds of stops beside those of `breakKind`. */
@@ -31,6 +32,7 @@ export interface Breakable {
   readonly hasForcedBreaks: boolean
   /** Distance of the usual tab stops: eight spaces of the paragraph's own style. */
   readonly tabWidth: number
+  readonly marker?: Marker | undefined
   /** Found when it is first asked for: a label that goes on one line needs none of it. */
   readonly breaks: () => Breaks
 }
@@ -53,7 +55,11 @@ export const tolerance = 1e-6
 const lineSeparator = 0x2028
 const softHyphen = 0xad
 
-export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Breakable {
+export function breakable(
+  paragraph: ShapedParagraph,
+  tools: LayoutTools,
+  marker = markerOf(paragraph, tools),
+): Breakable {
   const hasTabs = paragraph.text.includes('\t')
   let found: Breaks | undefined
   const breaks = () => {
@@ -65,6 +71,7 @@ export function breakable(paragraph: ShapedParagraph, tools: LayoutTools): Break
     tools,
     hasTabs,
     hasForcedBreaks: forcedBreak.test(paragraph.text),
+    marker,
     tabWidth: hasTabs ? spacesPerTab * spaceWidth(paragraph, tools) : 1,
     breaks,
   }
@@ -122,6 +129,12 @@ function breaksOf(paragraph: ShapedParagraph, tools: LayoutTools, hasTabs: boole
     hyphenWidth,
     largestSize: paragraph.runs.reduce((most, r) => Math.max(most, r.style.size), 0),
   }
+}
+
+/** How far from the start edge a line begins. */
+export function indentOf({ paragraph, marker }: Breakable, isFirst: boolean): number {
+  const { startIndent, firstIndent } = paragraph.style
+  return startIndent + (marker?.indent ?? 0) + (isFirst ? firstIndent : 0)
 }
 
 const spacesPerTab = 8

@@ -1,10 +1,10 @@
-import type { StyledRun } from '../shaping/index.ts'
-import type { Style } from '../sheet/index.ts'
+import { hasCentralBaseline } from '../sheet/index.ts'
 import { lastStop, type RoomOf } from './fast-lines.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { joinedReach, type Reach } from './line-box.ts'
+import { boxReach, joinedReach, type Reach } from './line-box.ts'
+import { reachIn, trimmed } from './line-reach.ts'
 import { paragraphLines } from './paragraph-lines.ts'
-import { type Breakable, tolerance } from './stops.ts'
+import { type Breakable, indentOf, tolerance } from './stops.ts'
 
 /** The lines of a text in a width, as numbers only: one entry of each array a line. */
 export interface WrappedLines {
@@ -27,26 +27,37 @@ export function wrapLines(
   width: number,
   tools: LayoutTools,
 ): WrappedLines {
-  const lines = lineWriter(paragraphs)
+  const [first] = paragraphs
+  const last = paragraphs[paragraphs.length - 1]
+  const lines = lineWriter(paragraphs, {
+    first: reach => trimmed(reach, first.paragraph, tools, true, false),
+    last: reach => trimmed(reach, last.paragraph, tools, false, true),
+  })
   let above = 0
   for (const [i, text] of paragraphs.entries()) {
     const { style } = text.paragraph
     if (i > 0) lines.space(above + style.spaceBefore)
     above = style.spaceAfter
     const roomOf = (isFirst: boolean) =>
-      Math.max(0, width - style.startIndent - style.endIndent - (isFirst ? style.firstIndent : 0))
-    const reachIn = reachesOf(text, tools)
+      Math.max(0, width - indentOf(text, isFirst) - style.endIndent)
+    const reachOf = reachesOf(text, tools)
     if (!text.breaks().isExact || style.breaking !== 'fast' || style.loneWord === 'avoid') {
-      writeSlowly(text, roomOf, reachIn, lines)
-    } else if (!writeFast(text, roomOf, reachIn, lines)) writeSlowly(text, roomOf, reachIn, lines)
+      writeSlowly(text, roomOf, reachOf, lines)
+    } else if (!writeFast(text, roomOf, reachOf, lines)) writeSlowly(text, roomOf, reachOf, lines)
   }
   return lines.end()
 }
 
-type ReachIn = (start: number, end: number) => Reach
+type ReachOf = (start: number, end: number) => Reach
 type LineWriter = ReturnType<typeof lineWriter>
 
-function lineWriter(paragraphs: readonly Breakable[]) {
+/** What is left of the first and of the last line's box. */
+interface Trims {
+  readonly first: (reach: Reach) => Reach
+  readonly last: (reach: Reach) => Reach
+}
+
+function lineWriter(paragraphs: readonly Breakable[], trims: Trims) {
   const most = paragraphs.reduce((sum, { breaks }) => sum + breaks().stops.count + 1, 0)
   let starts = new Uint32Array(Math.min(most, 64))
   let ends = new Uint32Array(starts.length)
@@ -55,6 +66,7 @@ function lineWriter(paragraphs: readonly Breakable[]) {
   let baselines = new Float64Array(starts.length)
   let count = 0
   let bottom = 0
+  let lowest: Reach | undefined
   function grow() {
     const size = starts.length * 2
     const larger = <T extends Uint32Array | Float64Array>(block: T, next: T): T => {
@@ -83,8 +95,10 @@ function lineWriter(paragraphs: readonly Breakable[]) {
       ends[count] = end
       widths[count] = width
       hangs[count] = hang
-      baselines[count++] = bottom + reach.above
-      bottom += reach.above + reach.below
+      const { above } = count === 0 ? trims.first(reach) : reach
+      baselines[count++] = bottom + above
+      bottom += above + reach.below
+      lowest = reach
     },
     end: (): WrappedLines => ({
       count,
@@ -93,13 +107,13 @@ function lineWriter(paragraphs: readonly Breakable[]) {
       widths: widths.subarray(0, count),
       hangs: hangs.subarray(0, count),
       baselines: baselines.subarray(0, count),
-      height: bottom,
+      height: lowest ? bottom - lowest.below + trims.last(lowest).below : bottom,
     }),
   }
 }
 
 /** False, with nothing written, where a word is wider than its line. */
-function writeFast(text: Breakable, roomOf: RoomOf, reachIn: ReachIn, lines: LineWriter): boolean {
+function writeFast(text: Breakable, roomOf: RoomOf, reachOf: ReachOf, lines: LineWriter): boolean {
   const breaks = text.breaks()
   const { stops, widths } = breaks
   const { offset } = text.paragraph
@@ -120,41 +134,44 @@ function writeFast(text: Breakable, roomOf: RoomOf, reachIn: ReachIn, lines: Lin
       offset + end,
       stops.ends[stop] - widths[start],
       hang,
-      reachIn(start, end),
+      reachOf(start, end),
     )
     start = end
     next = stop + 1
     room = roomOf(false) + tolerance
   }
-  if (stops.count === 0) lines.add(offset, offset, 0, 0, reachIn(0, 0))
+  if (stops.count === 0) lines.add(offset, offset, 0, 0, reachOf(0, 0))
   return true
 }
 
-function writeSlowly(text: Breakable, roomOf: RoomOf, reachIn: ReachIn, lines: LineWriter) {
+function writeSlowly(text: Breakable, roomOf: RoomOf, reachOf: ReachOf, lines: LineWriter) {
   const { paragraph } = text
   const { widths } = text.breaks()
   for (const { start, end, contentEnd, width } of paragraphLines(text, roomOf)) {
     const hang = widths[end] - widths[contentEnd]
-    lines.add(paragraph.offset + start, paragraph.offset + end, width, hang, reachIn(start, end))
+    lines.add(paragraph.offset + start, paragraph.offset + end, width, hang, reachOf(start, end))
   }
 }
 
 /** How far lines of a paragraph reach; most paragraphs have one style, and all lines the same reach. */
-function reachesOf({ paragraph }: Breakable, tools: LayoutTools): ReachIn {
-  const { runs, style } = paragraph
-  const own = tools.reach(style)
+function reachesOf({ paragraph }: Breakable, tools: LayoutTools): ReachOf {
+  const { runs, style, glyphRuns } = paragraph
+  const styled = reachIn(paragraph, tools)
+  const own = styled(style)
   if (runs.every(run => !run.box && run.style === (runs[0]?.style ?? style))) {
-    const all = runs.length > 0 ? joinedReach(own, tools.reach(runs[0].style)) : own
+    const all = runs.length > 0 ? joinedReach(own, styled(runs[0].style)) : own
     return () => all
   }
-  return (start, end) =>
-    runs
-      .filter(run => run.start < end && run.end > start)
-      .reduce((all, run) => joinedReach(all, runReach(run, run.style, tools)), own)
-}
-
-function runReach({ box }: StyledRun, style: Style, tools: LayoutTools): Reach {
-  if (!box) return tools.reach(style)
-  const rise = style.shift * style.size
-  return { above: box.baseline + rise, below: box.height - box.baseline - rise }
+  const isCentral = hasCentralBaseline(style.writingMode)
+  const boxes = glyphRuns.filter(run => run.box)
+  return (start, end) => {
+    const isIn = (run: { start: number; end: number }) => run.start < end && run.end > start
+    let all = own
+    for (const run of runs.filter(isIn)) {
+      const box = run.box && boxes.find(r => r.start === run.start)?.box
+      const rise = run.style.shift * run.style.size
+      all = joinedReach(all, box ? boxReach(box, rise, isCentral) : styled(run.style))
+    }
+    return all
+  }
 }

@@ -63,6 +63,8 @@ export interface InlineBox {
   readonly height: number
   /** From the top of the box to what stands on the baseline. */
   readonly baseline: number
+  /** Its middle stands as high as that of capitals, or of small letters, whatever its baseline. */
+  readonly centered?: 'cap' | 'ex'
   /** What is painted in it: the business of those who paint. */
   readonly content?: object
   /** What it says, where text is read out or copied. */

@@ -12,6 +12,10 @@ export interface Item {
   readonly spacing: Spacing
   /** Embedding level (UAX #9); odd ones run from right to left. */
   readonly level: number
+  /** Letters stand upright below each other. */
+  readonly upright: boolean
+  /** The stretch is one tab. */
+  readonly isTab: boolean
   /** The stretch is one box. */
   readonly box?: InlineBox
 }

@@ -1,8 +1,8 @@
 import type { Context, Face, Segment, ShapedText, Shelf } from '../fonts/index.ts'
-import type { InlineBox } from '../markup/index.ts'
 import { errorProblem, type Problem } from '../problem/index.ts'
-import type { Style } from '../sheet/index.ts'
+import { hasCentralBaseline, type Style } from '../sheet/index.ts'
 import { bidiLevels, needsBidi, scripts, scriptTag } from '../unicode/index.ts'
+import { boxGlyph, standingBox, tabGlyph } from './box-glyph.ts'
 import { faceRuns } from './fallback.ts'
 import type { GlyphRun, Item } from './glyph-run.ts'
 import type { Shape } from './shape-cache.ts'
@@ -11,6 +11,7 @@ import type { ShapingStyle } from './shaping-style.ts'
 import { shapedLogically } from './slice-glyphs.ts'
 import { isJoined, spaced, spacingIn } from './spacing.ts'
 import type { StyledParagraph, StyledRun } from './styled-text.ts'
+import { hasVerticalForm, orientation, orientations, shapedUpright } from './upright.ts'
 
 export interface ShapedParagraph extends StyledParagraph {
   readonly glyphRuns: readonly GlyphRun[]
@@ -44,25 +45,46 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
   const bidi = needsBidi(text, direction)
     ? bidiLevels(text, direction, paragraph.isolates)
     : undefined
-  for (const item of itemize(paragraph.runs, text, bidi?.levels, tools, problems)) {
+  const isCentral = hasCentralBaseline(paragraph.style.writingMode)
+  const turns = isCentral ? orientations(text, paragraph.style, paragraph.runs) : undefined
+  const tabs = isPlain ? undefined : given
+  for (const item of itemize(paragraph.runs, text, bidi?.levels, turns, tabs, tools, problems)) {
     if (item.box) {
-      glyphRuns.push(boxRun(item, item.box))
+      const { face, box } = item
+      const length = isCentral ? box.height : box.width
+      glyphRuns.push({ ...item, ...boxGlyph(length, face), upright: isCentral })
+      continue
+    }
+    if (item.isTab) {
+      glyphRuns.push({ ...item, shaped: tabGlyph(item.face) })
       continue
     }
     const run = shapedItem(item, text, tools)
     reportMissing(text, item.start, run.shaped, item.face, problems)
     glyphRuns.push(run)
   }
-  const { text: own, runs, isolates, offset, style } = paragraph
+  const { text: own, runs, isolates, offset, style, itemNumber } = paragraph
   const level = bidi?.paragraph ?? 0
   // Written out: copies by spreading are slow where there are tens of thousands.
-  return { text: own, runs, isolates, offset, style, glyphRuns, level, shapingText: text, problems }
+  return {
+    text: own,
+    runs,
+    isolates,
+    offset,
+    style,
+    itemNumber,
+    glyphRuns,
+    level,
+    shapingText: text,
+    problems,
+  }
 }
 
 /** From words where that is the same, and otherwise as a whole. */
 function shapedItem(item: Item, whole: string, tools: ShapingTools): GlyphRun {
   const { face, segment, spacing, start, end } = item
   const text = whole.slice(start, end)
+  if (item.upright) return { ...item, shaped: shapedUpright(text, item, tools.shape) }
   const words = tools.shapeWords(face, text, segment)
   if (!words) {
     const context = isJoined(segment.script) ? contextOf(whole, start, end) : undefined
@@ -71,7 +93,20 @@ function shapedItem(item: Item, whole: string, tools: ShapingTools): GlyphRun {
   const shaped = spaced(words.shaped, text, spacing, face)
   const { endDeltas } = words
   const { size, level } = item
-  return { start, end, face, size, segment, spacing, level, shaped, isWordwise: true, endDeltas }
+  return {
+    start,
+    end,
+    face,
+    size,
+    segment,
+    spacing,
+    level,
+    upright: false,
+    isTab: false,
+    shaped,
+    isWordwise: true,
+    endDeltas,
+  }
 }
 
 /** So many characters beside a stretch tell how its letters join with those of another face. */
@@ -86,28 +121,14 @@ function contextOf(text: string, start: number, end: number): Context | undefine
   return { before, after }
 }
 
-/** Parts of a unit that the width of a box is rounded to. */
-const boxUnits = 4096
-
-/** A box as the rest of layout sees it: one cluster whose advance is its width. */
-function boxRun(item: Item, box: InlineBox): GlyphRun {
-  const one = () => Int32Array.of(0)
-  const shaped = {
-    glyphs: Uint32Array.of(0),
-    advances: Int32Array.of(Math.round(box.width * boxUnits)),
-    offsetsX: one(),
-    offsetsY: one(),
-    clusters: Uint32Array.of(0),
-    unsafe: Uint8Array.of(0),
-  }
-  return { ...item, size: item.face.metrics.unitsPerEm / boxUnits, shaped }
-}
-
 /** Stretches that are shaped as one: of one face, size, spacing, level, script, language, features. */
 function itemize(
   runs: readonly StyledRun[],
   text: string,
   levels: Uint8Array | undefined,
+  turns: Uint8Array | undefined,
+  /** The text with its tabs, where it has some. */
+  tabbed: string | undefined,
   tools: ShapingTools,
   problems: Problem[],
 ): Item[] {
@@ -136,9 +157,20 @@ function itemize(
       for (let start = faceStart; start < faceEnd; ) {
         while (scriptRuns[next].end <= start) next++
         const { script, end: scriptEnd } = scriptRuns[next]
-        const level = levels ? levels[start] : 0
-        const end = levelEnd(levels, start, Math.min(faceEnd, scriptEnd))
+        const turn = turns ? turns[start] : orientation.turned
+        const isUpright = turn !== orientation.turned
+        // Letters below each other are taken as running all one way (CSS Writing Modes 4, 5.1).
+        const level = levels ? (isUpright ? levels[start] & ~1 : levels[start]) : 0
+        let end = levelEnd(levels, start, Math.min(faceEnd, scriptEnd))
+        if (turns) end = turn === orientation.byFace ? start + 1 : levelEnd(turns, start, end)
+        const isTab = tabbed?.charCodeAt(start) === tab
+        if (isTab) end = start + 1
+        else if (tabbed) end = tabBefore(tabbed, start, end)
         const segment = segmentOf(script, language, features, level)
+        const upright =
+          turn === orientation.byFace
+            ? hasVerticalForm(face, text.slice(start, end), segment, tools.shape)
+            : isUpright
         const item = {
           start,
           end,
@@ -147,9 +179,11 @@ function itemize(
           segment,
           spacing: spacingIn(segment.script, spacing),
           level,
+          upright,
+          isTab,
         }
         const last = items.at(-1)
-        if (run.box) items.push({ ...item, box: run.box })
+        if (run.box) items.push({ ...item, box: standingBox(run.box, face, size) })
         else if (last && isOne(last, item)) items[items.length - 1] = { ...last, end }
         else items.push(item)
         start = end
@@ -167,7 +201,16 @@ function levelEnd(levels: Uint8Array | undefined, start: number, limit: number):
   return end
 }
 
+/** The end of a stretch, or the tab that comes before it. */
+function tabBefore(text: string, start: number, end: number): number {
+  const found = text.indexOf('\t', start)
+  return found >= 0 && found < end ? found : end
+}
+
+const tab = 0x09
+
 function isOne(a: Item, b: Item): boolean {
+  if (a.upright !== b.upright || a.isTab || b.isTab) return false
   if (a.box || a.face !== b.face || a.size !== b.size || a.segment !== b.segment) return false
   if (a.level !== b.level) return false
   return a.spacing.tracking === b.spacing.tracking && a.spacing.word === b.spacing.word

@@ -4,6 +4,7 @@ import { reversed } from './logical-order.ts'
 import type { Shape } from './shape-cache.ts'
 import { longestPiece, shapedInPieces } from './shape-pieces.ts'
 import { type Spacing, spaced } from './spacing.ts'
+import { shapedUpright } from './upright.ts'
 
 /** Index of the first glyph whose cluster is at `offset` or after it, by bisection. */
 export function glyphIndexAt(shaped: ShapedText, offset: number): number {
@@ -89,6 +90,7 @@ export function shapedSlice(
     return delta === 0 ? slice : { ...slice, advances: lengthened(slice.advances, delta) }
   }
   const text = shapingText.slice(start, end)
+  if (run.upright) return shapedUpright(text, run, shape)
   return shapedLogically(text, run, shape)
 }
 

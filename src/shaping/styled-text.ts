@@ -27,6 +27,8 @@ export interface StyledParagraph {
   readonly isolates: readonly Isolate[]
   /** Where the paragraph starts in the whole text. */
   readonly offset: number
+  /** Which of the paragraphs in a row that have the same marker it is, from 1. */
+  readonly itemNumber?: number | undefined
   /** The style of the paragraph itself: the height of an empty line. */
   readonly style: Style
 }

@@ -3,7 +3,7 @@ export type { GradientInk, GradientStop, Ink, SolidInk } from './inks/ink.ts'
 export { solidOf } from './inks/ink.ts'
 export { sheetJsonSchema } from './json-schema.ts'
 export { readSheet } from './read-sheet.ts'
-export { type ReaderSettings, readerStyle, scaledSize } from './reader.ts'
+export { type ReaderSettings, readerStyle, scaledSize, scaledStyle } from './reader.ts'
 export type {
   ColorText,
   InkSource,
@@ -15,3 +15,4 @@ export type {
 export { initialStyle, type StatedStyle, type Style, styleWithin } from './style.ts'
 export { type WrittenTokens, writeTokens } from './tokens/write-tokens.ts'
 export { writeCss } from './write-css.ts'
+export { hasCentralBaseline, isVertical, type WritingMode } from './writing-mode.ts'

@@ -26,6 +26,7 @@ export const characterProperties = {
   shift: kind.ems,
   position: oneOf('normal', 'super', 'sub'),
   letterCase: oneOf('normal', 'upper', 'lower', 'title', 'small-caps'),
+  orientation: oneOf('mixed', 'upright', 'sideways'),
   features: kind.features,
   axes: kind.axes,
   language: kind.language,
@@ -38,6 +39,8 @@ export const characterProperties = {
 export const paragraphProperties = {
   align: oneOf('start', 'center', 'end', 'left', 'right', 'justify'),
   direction: oneOf('ltr', 'rtl', 'auto'),
+  writingMode: oneOf('horizontal-tb', 'vertical-rl', 'vertical-lr', 'sideways-rl', 'sideways-lr'),
+  trim: kind.trim,
   firstIndent: kind.units(''),
   startIndent: kind.length,
   endIndent: kind.length,

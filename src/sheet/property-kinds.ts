@@ -229,6 +229,14 @@ export const tabs = listOf(
   }),
 )
 
+/** Edges of letters, in the words of CSS Inline Layout 3. */
+export const trim = orNone(
+  object('{ above, below }', {
+    above: optional(oneOf('cap', 'ex')),
+    below: optional(oneOf('alphabetic')),
+  }),
+)
+
 export const marker = orNone(
   object('{ text, indent }', { text: needed(string('the marker')), indent: optional(length) }),
 )

@@ -51,7 +51,7 @@ const scripts = { super: { size: 0.62, rise: 0.34 }, sub: { size: 0.62, rise: -0
 export function readerStyle(style: Style, reader: ReaderSettings): Style {
   const grown = style.scaling ? bounded(scaledSize(style.size, reader), style) : style.size
   const ratio = grown / style.size
-  const sized = ratio === 1 ? style : { ...style, ...scaledLengths(style, ratio), size: grown }
+  const sized = ratio === 1 ? style : { ...scaledStyle(style, ratio), size: grown }
   const bold = reader.bold
     ? { weight: Math.max(style.weight, Math.min(heaviest, style.weight + bolder)) }
     : undefined
@@ -61,6 +61,12 @@ export function readerStyle(style: Style, reader: ReaderSettings): Style {
   const { size, rise } = scripts[result.position]
   const shift = (result.shift + rise) / size
   return { ...result, position: 'normal', size: result.size * size, shift }
+}
+
+/** A style whose size, and every length in units with it, is so many times as large. */
+export function scaledStyle(style: Style, ratio: number): Style {
+  if (ratio === 1) return style
+  return { ...style, ...scaledLengths(style, ratio), size: style.size * ratio }
 }
 
 function bounded(size: number, { smallest = 0, largest = Infinity }: Style): number {

@@ -88,6 +88,8 @@ export interface CharacterProperties<I extends string = string, Z extends string
   readonly shift?: number
   readonly position?: 'normal' | 'super' | 'sub'
   readonly letterCase?: 'normal' | 'upper' | 'lower' | 'title' | 'small-caps'
+  /** How letters stand in vertical text: as Unicode says for each, all upright, or all turned. */
+  readonly orientation?: 'mixed' | 'upright' | 'sideways'
   /** OpenType feature tags: on, off, or the number of an alternate. */
   readonly features?: Readonly<Record<string, boolean | number>>
   /** Axes of a variable font by tag. */
@@ -106,6 +108,15 @@ export interface CharacterProperties<I extends string = string, Z extends string
 export interface ParagraphProperties<I extends string = string> {
   readonly align?: 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'
   readonly direction?: 'ltr' | 'rtl' | 'auto'
+  /** How lines and text run (CSS Writing Modes 4): that of a text is that of the style it is set in. */
+  readonly writingMode?:
+    | 'horizontal-tb'
+    | 'vertical-rl'
+    | 'vertical-lr'
+    | 'sideways-rl'
+    | 'sideways-lr'
+  /** What of the first line's box is left out above its letters, and of the last below its baseline. */
+  readonly trim?: 'none' | { readonly above?: 'cap' | 'ex'; readonly below?: 'alphabetic' }
   readonly firstIndent?: number
   readonly startIndent?: number
   readonly endIndent?: number
@@ -141,11 +152,16 @@ export interface ParagraphProperties<I extends string = string> {
     readonly letters?: readonly [least: number, most: number]
     readonly last?: boolean
   }
+  /** Tab stops, from the start edge; behind the last, every eight spaces. */
   readonly tabs?: readonly {
     readonly at: number
     readonly align?: 'start' | 'center' | 'end' | 'decimal'
     readonly leader?: string
   }[]
+  /**
+   * Stands before each paragraph, in an indent as wide as it needs unless one is stated. `{number}`
+   * in it counts the paragraphs in a row that have the same.
+   */
   readonly marker?: 'none' | { readonly text: string; readonly indent?: number }
   readonly padding?: PaddingSource
   readonly frame?:

@@ -98,6 +98,8 @@ function declarations(sheet: Sheet, name: string): string[] {
     stated.letterCase && letterCases[stated.letterCase],
     stated.features && featureDeclaration(stated.features),
     stated.align && `text-align: ${stated.align}`,
+    stated.writingMode && `writing-mode: ${stated.writingMode}`,
+    stated.orientation && `text-orientation: ${stated.orientation}`,
     stated.firstIndent !== undefined ? `text-indent: ${rems(stated.firstIndent)}` : undefined,
     stated.spaceBefore !== undefined
       ? `margin-block-start: ${rems(stated.spaceBefore)}`

@@ -11,8 +11,6 @@ const waiting = [
   'underline',
   'overline',
   'strike',
-  'tabs',
-  'marker',
   'padding',
   'frame',
 ] as const satisfies readonly (keyof Style)[]

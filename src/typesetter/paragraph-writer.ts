@@ -40,10 +40,16 @@ export function paragraphWriter(asRead: AsRead, base: Around): ParagraphWriter {
   let isolates: Isolate[] = []
   let offset = 0
   let holder: Around | undefined
+  /** How lines run is one thing for all of a text. */
+  const whole = asRead(base.style)
+  let items = 0
 
   function endParagraph(around: Around) {
-    const style = asRead((holder ?? around).style)
-    paragraphs.push({ text, runs, isolates, offset, style })
+    const own = asRead((holder ?? around).style)
+    const { writingMode } = whole
+    const style = own.writingMode === writingMode ? own : { ...own, writingMode }
+    items = isSameMarker(style, paragraphs.at(-1)?.style) ? items + 1 : 1
+    paragraphs.push({ text, runs, isolates, offset, style, itemNumber: items })
     offset += text.length + 1
     text = ''
     runs = []
@@ -125,6 +131,12 @@ export function paragraphWriter(asRead: AsRead, base: Around): ParagraphWriter {
       return paragraphs
     },
   }
+}
+
+/** Whether a paragraph goes on with the list that the one before it is of. */
+function isSameMarker({ marker }: Style, before: Style | undefined): boolean {
+  if (marker === 'none' || !before || before.marker === 'none') return false
+  return marker.text === before.marker.text
 }
 
 /** U+FFFC stands in the text for a box. */

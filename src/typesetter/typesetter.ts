@@ -1,8 +1,11 @@
+import { inkBox, lineItems } from '../drawing/index.ts'
 import type { Shelf } from '../fonts/index.ts'
 import {
+  type Breakable,
   breakable,
   checkFrame,
   type Frame,
+  fittedRatio,
   type Hyphenation,
   type Layout,
   layOut,
@@ -19,10 +22,12 @@ import {
   type Sheet,
   type Style,
   scaledSize,
+  scaledStyle,
 } from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
 import { notDrawn } from './not-drawn.ts'
-import { resolve } from './resolve.ts'
+import type { AsRead } from './paragraph-writer.ts'
+import { type Resolved, resolve } from './resolve.ts'
 
 export interface TypesetterOptions<S extends string, I extends string, Z extends string> {
   readonly sheet: Sheet<S, I, Z>
@@ -44,6 +49,12 @@ export interface Setting<S extends string = string> extends Frame {
   readonly values?: Values
   /** What problems call the markup: a file name. */
   readonly source?: string
+  /**
+   * Sets the text as large as it goes into the frame, the size of its style between these, in
+   * units; all else in proportion. Where not even the least fits, that size is taken, and the text
+   * cut. The layout's `fittedSize` tells the size.
+   */
+  readonly fit?: { readonly least: number; readonly most: number }
 }
 
 /** A text that was shaped, to be set in many frames. */
@@ -77,6 +88,7 @@ export interface Typesetter<S extends string = string> {
 }
 
 const noValues: Values = {}
+const noSetting = {}
 
 /** Holds a sheet, a shelf and reader settings, and sets text. */
 export function typesetter<S extends string, I extends string, Z extends string>(
@@ -84,7 +96,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
 ): Typesetter<S> {
   const { shelf, reader = {}, hyphenation, problems: mode = 'throw' } = options
   const { sheet, notes } = sheetForReader(options.sheet, checkedReader(reader))
-  const tools = layoutTools(shelf, hyphenation)
+  const tools = layoutTools(shelf, layout => inkBox(lineItems(layout)), hyphenation)
   // One style is one object: what is known of it is kept by it.
   const named = new Map<S, Style>()
   const styleOf = (name: S) => {
@@ -98,47 +110,99 @@ export function typesetter<S extends string, I extends string, Z extends string>
     read.set(style, known)
     return known
   }
-  function prepared(markup: string | RichText, setting: Setting<S>): Prepared {
-    const { style, values = noValues, source: given, width, height, lines, align } = setting
-    const frame: Frame = { width, height, lines, align }
+  function resolved(markup: string | RichText, setting: Setting<S>, styled: AsRead): Resolved {
+    const { style, values = noValues, source: given } = setting
     const source = given ?? (typeof markup === 'string' ? undefined : markup.name) ?? 'markup'
-    checkFrame(frame)
     const base = style === undefined ? sheet.base : styleOf(style)
     const { rich, problems: mistakes } =
       typeof markup === 'string' ? parseMarkup(markup, source) : { rich: markup, problems: [] }
-    const resolved = resolve(rich, base, sheet, values, asRead, source)
+    const { paragraphs, problems } = resolve(rich, base, sheet, values, styled, source)
     const found = joined(
       joined(notes, mistakes),
-      joined(resolved.problems, notDrawn(resolved.paragraphs, hyphenation)),
+      joined(problems, notDrawn(paragraphs, hyphenation)),
     )
     throwErrors(found, mode)
-    const texts = resolved.paragraphs.map(paragraph =>
-      breakable(shapeParagraph(paragraph, tools), tools),
-    )
+    return { paragraphs, problems: found }
+  }
+  const shaped = ({ paragraphs }: Resolved) =>
+    paragraphs.map(paragraph => breakable(shapeParagraph(paragraph, tools), tools))
+  const baseOf = ({ style }: Setting<S>) => (style === undefined ? sheet.base : styleOf(style))
+
+  function laidOut(
+    texts: readonly Breakable[],
+    frame: Frame,
+    base: Style,
+    found: readonly Problem[],
+    fittedSize?: number,
+  ): Layout {
+    const lines = frame.lines ?? base.lines
+    const within = frame.lines === lines ? frame : { ...frame, lines }
+    const layout = layOut(texts, within, tools, { found, fittedSize })
+    throwErrors(layout.problems, mode)
+    return layout
+  }
+
+  function prepared(markup: string | RichText, setting: Setting<S>): Prepared {
+    const frame = frameOf(setting)
+    checkFrame(frame)
+    if (setting.fit) {
+      fail('bad-fit', 'a text that is made ready has one size', { hint: 'set() takes fit' })
+    }
+    const text = resolved(markup, setting, asRead)
+    const texts = shaped(text)
+    const base = baseOf(setting)
     return {
       wrap(width) {
         checkFrame({ width })
         return wrapLines(texts, width, tools)
       },
-      layout(own = frame) {
-        const within = own.lines === base.lines ? own : { ...own, lines: own.lines ?? base.lines }
-        const layout = layOut(texts, within, tools, found)
-        throwErrors(layout.problems, mode)
-        return layout
-      },
+      layout: (own = frame) => laidOut(texts, own, base, text.problems),
     }
   }
 
+  function set(markup: string | RichText, setting: Setting<S>): Layout {
+    const frame = frameOf(setting)
+    checkFrame(frame)
+    const text = resolved(markup, setting, asRead)
+    const texts = shaped(text)
+    const base = baseOf(setting)
+    if (!setting.fit) return laidOut(texts, frame, base, text.problems)
+    const { least, most } = checkedFit(setting.fit)
+    const { size } = asRead(base)
+    const within = { ...frame, lines: frame.lines ?? base.lines }
+    const ratio = fittedRatio(texts, within, { least: least / size, most: most / size }, tools)
+    const larger = new Map<Style, Style>()
+    const fitted = resolved(markup, setting, style => {
+      const known = larger.get(style) ?? scaledStyle(asRead(style), ratio)
+      larger.set(style, known)
+      return known
+    })
+    return laidOut(shaped(fitted), frame, base, fitted.problems, size * ratio)
+  }
+
   return {
-    set: (markup: string | RichText, setting: Setting<S> = {}) =>
-      prepared(markup, setting).layout(),
-    prepare: (markup: string | RichText, setting: Setting<S> = {}) => prepared(markup, setting),
+    set: (markup: string | RichText, setting: Setting<S> = noSetting) => set(markup, setting),
+    prepare: (markup: string | RichText, setting: Setting<S> = noSetting) =>
+      prepared(markup, setting),
     scaled(length, { least = -Infinity, most = Infinity } = {}) {
       const { size } = sheet.base
       const ratio = scaledSize(size, reader) / size
       return Math.min(most, Math.max(least, length * ratio))
     },
   }
+}
+
+/** Written out: picking the rest of an object is slow where there are tens of thousands. */
+function frameOf({ width, height, lines, align }: Frame): Frame {
+  return { width, height, lines, align }
+}
+
+function checkedFit(fit: { readonly least: number; readonly most: number }) {
+  const { least, most } = fit
+  if (!(least > 0 && most >= least && most < Infinity)) {
+    fail('bad-fit', `a text is fitted between two sizes above 0, not ${least} and ${most}`)
+  }
+  return fit
 }
 
 function checkedReader(reader: ReaderSettings): ReaderSettings {

@@ -17,3 +17,4 @@ export {
   lineBreaks,
 } from './line-breaks.ts'
 export { isCommonScript, type ScriptRun, scriptOf, scripts, scriptTag } from './scripts.ts'
+export { type VerticalOrientation, verticalOrientation } from './vertical-orientation.ts'

@@ -177,7 +177,8 @@ describe('boxes in a line', () => {
   it('are painted in proportion, and grow with the reader', async () => {
     const larger = typesetter({ sheet, shelf: await builtInShelf(), reader: { scale: 2 } })
     const svg = toSvg(larger.set('{icon}', { style: 'body', values: { icon: box } }))
-    expect(svg).toContain('<rect x="0" y="20" width="40" height="40" fill="#c8331f"/>')
+    expect(svg).toContain('<g transform="matrix(4 0 0 4 0 20)">')
+    expect(svg).toContain('<rect x="0" y="0" width="10" height="10" fill="#c8331f"/>')
   })
 
   it('are refused with lengths that are none', () => {

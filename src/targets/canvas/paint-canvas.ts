@@ -2,9 +2,10 @@ import {
   asDrawing,
   type Drawing,
   eachGlyph,
+  eachItem,
   type GlyphsItem,
   type ImageItem,
-  type Item,
+  type PaintedItem,
 } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { fail } from '../../problem/index.ts'
@@ -34,11 +35,21 @@ export function paintCanvas(
   context.beginPath()
   context.rect(box.x, box.y, box.width, box.height)
   context.clip()
-  for (const item of items) paintItem(context, item)
+  eachItem(items, {
+    enter({ matrix }) {
+      context.save()
+      if (matrix) {
+        const { xx, yx, xy, yy, dx, dy } = matrix
+        context.transform(xx, yx, xy, yy, dx, dy)
+      }
+    },
+    leave: () => context.restore(),
+    item: item => paintItem(context, item),
+  })
   context.restore()
 }
 
-function paintItem(context: CanvasContext, item: Item) {
+function paintItem(context: CanvasContext, item: PaintedItem) {
   switch (item.kind) {
     case 'glyphs':
       return paintGlyphs(context, item)

@@ -1,11 +1,13 @@
 import {
   type Drawing,
   eachGlyph,
+  eachItem,
   type GlyphsItem,
-  type Item,
   numberText,
+  type PaintedItem,
   type RectangleItem,
 } from '../../drawing/index.ts'
+import { type Matrix, product } from '../../geometry/index.ts'
 import type { SolidInk } from '../../sheet/index.ts'
 import { clusterTexts } from './cluster-texts.ts'
 import type { Resources } from './resources.ts'
@@ -16,12 +18,33 @@ export function pageContent({ box, items }: Drawing, resources: Resources): stri
   const left = box.x
   const bottom = box.y + box.height
   const point = (x: number, y: number) => `${numberText(x - left)} ${numberText(bottom - y)}`
-  return items.map(item => itemContent(item, point, resources)).join('')
+  let content = ''
+  eachItem(items, {
+    enter({ matrix }) {
+      content += matrix ? `q ${flippedMatrix(matrix, left, bottom)} cm\n` : 'q\n'
+    },
+    leave() {
+      content += 'Q\n'
+    },
+    item(item) {
+      content += itemContent(item, point, resources)
+    },
+  })
+  return content
+}
+
+/** A map of coordinates that grow downward, for those that grow upward from the page's lower edge. */
+function flippedMatrix(matrix: Matrix, left: number, bottom: number): string {
+  const flip = { xx: 1, yx: 0, xy: 0, yy: -1, dx: -left, dy: bottom }
+  const back = { ...flip, dx: left }
+  const { xx, yx, xy, yy, dx, dy } = product(flip, product(matrix, back))
+  const scales = [xx, yx, xy, yy].map(n => numberText(n, 9)).join(' ')
+  return `${scales} ${numberText(dx)} ${numberText(dy)}`
 }
 
 type Point = (x: number, y: number) => string
 
-function itemContent(item: Item, point: Point, resources: Resources): string {
+function itemContent(item: PaintedItem, point: Point, resources: Resources): string {
   switch (item.kind) {
     case 'glyphs':
       return inked(item.ink, 'rg', resources, glyphsContent(item, point, resources))

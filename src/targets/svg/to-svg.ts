@@ -2,9 +2,11 @@ import {
   asDrawing,
   type Drawing,
   eachGlyph,
+  eachItem,
   type GlyphsItem,
   type Item,
   numberText,
+  type PaintedItem,
 } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
@@ -12,6 +14,7 @@ import type { SolidInk } from '../../sheet/index.ts'
 import { base64 } from './base64.ts'
 import { colorGlyph } from './color-glyph.ts'
 import { outlinePath } from './outline-path.ts'
+import { transformText } from './transform-text.ts'
 import { xmlText } from './xml.ts'
 
 export interface SvgOptions {
@@ -28,7 +31,18 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   const { box, language, items } = drawing
   const title = options.title ?? drawing.title
   const glyphs = glyphDefinitions()
-  const body = items.map(item => svgItem(item, glyphs)).join('')
+  let body = ''
+  eachItem(items, {
+    enter({ matrix }) {
+      body += matrix ? `<g transform="${transformText(matrix)}">\n` : '<g>\n'
+    },
+    leave() {
+      body += '</g>\n'
+    },
+    item(item) {
+      body += svgItem(item, glyphs)
+    },
+  })
   const [x, y, width, height] = [box.x, box.y, box.width, box.height].map(n => numberText(n))
   const lang = language === undefined ? '' : ` lang="${xmlText(language)}"`
   // With a title that names it the picture is read out by that; without one, by its text.
@@ -44,16 +58,18 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
 function spokenText(items: readonly Item[]): string {
   const texts: string[] = []
   let baseline: number | undefined
-  for (const item of items) {
-    if (item.kind !== 'glyphs') continue
-    if (baseline !== undefined && item.y !== baseline) texts.push(' ')
-    texts.push(item.text)
-    baseline = item.y
-  }
+  eachItem(items, {
+    item(item) {
+      if (item.kind !== 'glyphs') return
+      if (baseline !== undefined && item.y !== baseline) texts.push(' ')
+      texts.push(item.text)
+      baseline = item.y
+    },
+  })
   return texts.join('').replace(/\s+/g, ' ').trim()
 }
 
-function svgItem(item: Item, glyphs: GlyphDefinitions): string {
+function svgItem(item: PaintedItem, glyphs: GlyphDefinitions): string {
   switch (item.kind) {
     case 'glyphs':
       return glyphsItem(item, glyphs)

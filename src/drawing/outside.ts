@@ -1,0 +1,38 @@
+import type { Box } from '../geometry/index.ts'
+import { type Problem, warningProblem } from '../problem/index.ts'
+import type { Item } from './drawing.ts'
+import { eachInkBox } from './ink-box.ts'
+
+/** Less than this beyond an edge is the softness of a curve, and no one misses it. */
+const unnoticed = 0.5
+
+/** A problem for each text whose ink reaches beyond the box that is shown. */
+export function outsideProblems(items: readonly Item[], box: Box): Problem[] {
+  const problems: Problem[] = []
+  eachInkBox(items, (item, ink) => {
+    if (item.kind !== 'glyphs') return
+    const beyond = {
+      left: box.x - ink.x,
+      top: box.y - ink.y,
+      right: ink.x + ink.width - box.x - box.width,
+      bottom: ink.y + ink.height - box.y - box.height,
+    }
+    const sides = (['left', 'top', 'right', 'bottom'] as const).filter(
+      side => beyond[side] > unnoticed,
+    )
+    if (sides.length === 0) return
+    const isGone = sides.some(side => {
+      const size = side === 'left' || side === 'right' ? ink.width : ink.height
+      return beyond[side] >= size
+    })
+    const text = item.text.length > 40 ? `${item.text.slice(0, 39)}…` : item.text
+    const by = sides.map(side => `${beyond[side].toFixed(1)} at the ${side}`).join(' and ')
+    const message = isGone
+      ? `'${text}' lies outside of the drawing`
+      : `'${text}' reaches beyond the drawing by ${by}`
+    problems.push(
+      warningProblem('outside', message, { hint: 'move it, or make the drawing larger' }),
+    )
+  })
+  return problems
+}

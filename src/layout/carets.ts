@@ -1,0 +1,106 @@
+import { mapped } from '../geometry/index.ts'
+import { fail } from '../problem/index.ts'
+import { type Cell, lineCells } from './cells.ts'
+import { flowMatrix } from './flow.ts'
+import type { Layout, Line } from './layout.ts'
+
+/**
+ * Which of its two neighbours a caret belongs to: where a line wraps, and where the direction
+ * changes, the end of the character before and the start of the one after are not one place.
+ */
+export type Affinity = 'before' | 'after'
+
+/** Where text would be inserted. */
+export interface Caret {
+  /** Offset in the layout's text, at the edge of a grapheme. */
+  readonly offset: number
+  readonly affinity: Affinity
+  /** Index of its line. */
+  readonly line: number
+  /** Its two ends in the frame: from the top of the line box to its bottom. */
+  readonly from: readonly [x: number, y: number]
+  readonly to: readonly [x: number, y: number]
+  /** The direction of the text it belongs to. */
+  readonly direction: 'ltr' | 'rtl'
+}
+
+const lineEnds = /[\v\f\u0085\u2028]/
+
+/**
+ * The caret at an offset of the layout's text. An offset inside a grapheme is taken as its start;
+ * one in text that was cut off, as where the cut begins. Throws on an offset that is none.
+ */
+export function caretAt(layout: Layout, offset: number, affinity: Affinity = 'after'): Caret {
+  const { text, lines, cut } = layout
+  if (!(Number.isInteger(offset) && offset >= 0 && offset <= text.length)) {
+    fail(
+      'bad-offset',
+      `an offset in this text is a whole number from 0 to ${text.length}, not ${offset}`,
+    )
+  }
+  const shown = cut && offset > cut.start && offset < cut.end ? cut.start : offset
+  const index = lineIndexAt(layout, shown, affinity)
+  const line = lines[index]
+  const cells = lineCells(layout, line)
+  const at = cells.find(cell => shown > cell.start && shown < cell.end)?.start ?? shown
+  const place = placeIn(cells, line, at, affinity)
+  const matrix = flowMatrix(layout)
+  return {
+    offset: at,
+    affinity: place.affinity,
+    line: index,
+    from: mapped(matrix, place.x, line.top),
+    to: mapped(matrix, place.x, line.top + line.height),
+    direction: place.level % 2 === 1 ? 'rtl' : 'ltr',
+  }
+}
+
+/** The line that an offset stands on; where one wraps into the next, by affinity. */
+export function lineIndexAt({ lines, text }: Layout, offset: number, affinity: Affinity): number {
+  let low = 0
+  let high = lines.length - 1
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if (lines[middle].start <= offset) low = middle
+    else high = middle - 1
+  }
+  const wraps = low > 0 && lines[low].start === offset && lines[low - 1].end === offset
+  const isForced = wraps && lineEnds.test(text[offset - 1])
+  return wraps && affinity === 'before' && !isForced ? low - 1 : low
+}
+
+interface PlaceOnLine {
+  readonly x: number
+  readonly level: number
+  readonly affinity: Affinity
+}
+
+/** By the neighbour it belongs to, or else by the other; beside the last one before it, or at the line's start. */
+function placeIn(
+  cells: readonly Cell[],
+  line: Line,
+  offset: number,
+  affinity: Affinity,
+): PlaceOnLine {
+  const after = () => cells.find(cell => cell.start === offset && cell.end > offset)
+  const before = () => cells.find(cell => cell.end === offset && cell.start < offset)
+  const wanted = affinity === 'after' ? after() : before()
+  if (wanted) return edgeOf(wanted, affinity)
+  const other = affinity === 'after' ? before() : after()
+  if (other) return edgeOf(other, affinity === 'after' ? 'before' : 'after')
+  let nearest: Cell | undefined
+  for (const cell of cells) {
+    if (cell.end <= offset && cell.start < cell.end && (!nearest || cell.end > nearest.end)) {
+      nearest = cell
+    }
+  }
+  if (nearest) return edgeOf(nearest, 'before')
+  const isLeftward = line.level % 2 === 1
+  return { x: isLeftward ? line.x + line.width : line.x, level: line.level, affinity: 'after' }
+}
+
+/** The edge of a grapheme that its start, or its end, is at. */
+function edgeOf({ left, right, level }: Cell, affinity: Affinity): PlaceOnLine {
+  const isLeftward = level % 2 === 1
+  return { x: (affinity === 'after') === isLeftward ? right : left, level, affinity }
+}

@@ -1,0 +1,60 @@
+import { isVertical } from '../sheet/index.ts'
+import type { Frame } from './frame.ts'
+import type { LayoutTools } from './layout-tools.ts'
+import { type Breakable, indentOf, tolerance } from './stops.ts'
+import { wrapLines } from './wrap.ts'
+
+/** Halvings of what is left between the bounds: of a hundred units, less than a thousandth is left. */
+const steps = 17
+/** Where lines must be set to be counted, each step costs nearly a layout. */
+const costlySteps = 6
+
+/**
+ * How many times as large a text can be, from `least` to `most`, so that it goes into the frame:
+ * by wrapping it to the frame as much smaller. Words are not broken for it. `least` where not even
+ * that fits.
+ */
+export function fittedRatio(
+  texts: readonly Breakable[],
+  frame: Frame,
+  bounds: { readonly least: number; readonly most: number },
+  tools: LayoutTools,
+): number {
+  const { style } = texts[0].paragraph
+  const isSideways = isVertical(style.writingMode)
+  const [length = Infinity, depth = Infinity] = isSideways
+    ? [frame.height, frame.width]
+    : [frame.width, frame.height]
+  const count = frame.lines ?? Infinity
+  const widest = texts.reduce((most, text) => Math.max(most, longestWord(text)), 0)
+  const fits = (ratio: number) => {
+    if (widest * ratio > length + tolerance) return false
+    const wrapped = wrapLines(texts, length / ratio, tools)
+    return wrapped.count <= count && wrapped.height * ratio <= depth + tolerance
+  }
+  let { least: low, most: high } = bounds
+  if (fits(high)) return high
+  const isCostly = texts.some(
+    text => text.paragraph.style.breaking !== 'fast' || !text.breaks().isExact,
+  )
+  for (let i = isCostly ? costlySteps : steps; i > 0; i--) {
+    const middle = (low + high) / 2
+    if (fits(middle)) low = middle
+    else high = middle
+  }
+  return low
+}
+
+/** The room that a text's longest word takes, with its indents. */
+function longestWord(text: Breakable): number {
+  const { stops, widths } = text.breaks()
+  const { style } = text.paragraph
+  let longest = 0
+  let start = 0
+  for (let i = 0; i < stops.count; i++) {
+    const own = stops.ends[i] - widths[start] + indentOf(text, start === 0) + style.endIndent
+    longest = Math.max(longest, own)
+    start = stops.offsets[i]
+  }
+  return longest
+}

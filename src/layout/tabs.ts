@@ -1,0 +1,143 @@
+import type { Style } from '../sheet/index.ts'
+import type { LineRun } from './layout.ts'
+import { advanceOf } from './line-runs.ts'
+import type { Breakable } from './stops.ts'
+
+type TabStop = Style['tabs'][number]
+
+const tab = '\t'
+
+/**
+ * Makes the tabs of a line as wide as it takes for what follows to stand at their stops, which are
+ * counted from the start edge of the frame. `runs` are in the order of the text.
+ */
+export function tabulate(text: Breakable, runs: LineRun[], indent: number) {
+  const { paragraph, tabWidth } = text
+  let x = indent
+  runs.forEach((run, i) => {
+    if (run.text === tab && !run.box) {
+      const stop = stopAfter(x, paragraph.style.tabs, tabWidth)
+      const width = Math.max(0, stop.at - widthBefore(stop, runs, i + 1, paragraph.style) - x)
+      runs[i] = filledTab(text, run, x, width, stop.leader ?? '')
+    }
+    x += runs[i].width
+  })
+}
+
+/** Sums of widths may come out just short of a stop that is reached. */
+const reached = 1e-6
+
+function stopAfter(x: number, stops: readonly TabStop[], tabWidth: number): TabStop {
+  let next: TabStop | undefined
+  for (const stop of stops) {
+    if (stop.at > x + reached && (!next || stop.at < next.at)) next = stop
+  }
+  return next ?? { at: (Math.floor(x / tabWidth + reached) + 1) * tabWidth }
+}
+
+/** How much of what follows a tab, up to the next one, stands before the stop. */
+function widthBefore(
+  { align = 'start' }: TabStop,
+  runs: readonly LineRun[],
+  from: number,
+  style: Style,
+): number {
+  if (align === 'start') return 0
+  const separator = align === 'decimal' ? decimalSeparator(style.language) : undefined
+  let width = 0
+  for (let i = from; i < runs.length && runs[i].text !== tab; i++) {
+    const at = separator === undefined ? -1 : decimalPlace(runs[i].text, separator)
+    if (at >= 0) return width + widthUpTo(runs[i], at)
+    width += runs[i].width
+  }
+  return align === 'center' ? width / 2 : width
+}
+
+/** Where the decimals of a number begin: at a separator between figures. */
+function decimalPlace(text: string, separator: string): number {
+  for (let at = text.indexOf(separator); at >= 0; at = text.indexOf(separator, at + 1)) {
+    if (/\p{Nd}/u.test(text[at + 1] ?? '') && !isGrouping(text, at, separator)) return at
+  }
+  return -1
+}
+
+/** A separator that comes again later stands between thousands. */
+const isGrouping = (text: string, at: number, separator: string) => text.includes(separator, at + 1)
+
+const separators = new Map<string, string>()
+
+/** What numbers of a language have before their decimals. */
+function decimalSeparator(language: string): string {
+  const known = separators.get(language)
+  if (known !== undefined) return known
+  const parts = new Intl.NumberFormat(language).formatToParts(0.5)
+  const found = parts.find(part => part.type === 'decimal')?.value ?? '.'
+  separators.set(language, found)
+  return found
+}
+
+function widthUpTo({ glyphs, style, face }: LineRun, offset: number): number {
+  let units = 0
+  for (let g = 0; g < glyphs.glyphs.length; g++) {
+    if (glyphs.clusters[g] < offset) units += glyphs.advances[g]
+  }
+  return (units * style.size) / face.metrics.unitsPerEm
+}
+
+/** A tab of a width, with the leader as often as it goes into it, in step with the lines around. */
+function filledTab(
+  { tools, paragraph }: Breakable,
+  run: LineRun,
+  x: number,
+  width: number,
+  leader: string,
+): LineRun {
+  const scale = run.style.size / run.face.metrics.unitsPerEm
+  const units = width / scale
+  const segment = paragraph.glyphRuns.find(r => r.face === run.face && !r.box)?.segment
+  const piece = leader !== '' && segment ? tools.shape(run.face, leader, segment) : undefined
+  const step = piece ? advanceOf(piece) : 0
+  // Counted from the start edge, so that leaders of lines below each other stand below each other.
+  const first = step > 0 ? Math.ceil(x / scale / step - reached) * step - x / scale : 0
+  const count = step > 0 ? Math.floor((units - first) / step + reached) : 0
+  if (!piece || count < 1) {
+    const advances = Float64Array.of(units)
+    return { ...run, width, glyphs: { ...oneSpace(run), advances } }
+  }
+  const perPiece = piece.glyphs.length
+  const total = 1 + perPiece * count
+  const glyphs = {
+    glyphs: new Uint32Array(total),
+    advances: new Float64Array(total),
+    offsetsX: new Int32Array(total),
+    offsetsY: new Int32Array(total),
+    clusters: new Uint32Array(total),
+    unsafe: new Uint8Array(total),
+  }
+  glyphs.glyphs[0] = run.face.glyphOf(0x20)
+  // Text that runs to the left begins at the right of the tab.
+  const rest = units - first - step * count
+  const [ahead, behind] = run.level % 2 === 1 ? [rest, first] : [first, rest]
+  glyphs.advances[0] = ahead
+  for (let g = 1; g < total; g++) {
+    const i = (g - 1) % perPiece
+    glyphs.glyphs[g] = piece.glyphs[i]
+    glyphs.advances[g] = piece.advances[i]
+    glyphs.offsetsX[g] = piece.offsetsX[i]
+    glyphs.offsetsY[g] = piece.offsetsY[i]
+  }
+  glyphs.advances[total - 1] += behind
+  return { ...run, width, glyphs }
+}
+
+function oneSpace(run: LineRun): LineRun['glyphs'] {
+  const one = () => Int32Array.of(0)
+  return {
+    glyphs: Uint32Array.of(run.face.glyphOf(0x20)),
+    advances: one(),
+    offsetsX: one(),
+    offsetsY: one(),
+    clusters: Uint32Array.of(0),
+    unsafe: Uint8Array.of(0),
+  }
+}

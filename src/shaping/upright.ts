@@ -1,0 +1,123 @@
+import type { Face, Segment, ShapedText } from '../fonts/index.ts'
+import type { Style } from '../sheet/index.ts'
+import { hasCentralBaseline } from '../sheet/index.ts'
+import { graphemes, verticalOrientation } from '../unicode/index.ts'
+import type { Shape } from './shape-cache.ts'
+import { type Spacing, spaced } from './spacing.ts'
+
+/** Features of letters below each other: their own forms, and no kerning with a neighbour beside them. */
+const uprightFeatures = ['vert=1', 'kern=0']
+
+/** How letters of a segment are shaped for vertical text, and how as if they stood among kana. */
+interface UprightSegments {
+  readonly own: Segment
+  readonly kana: Segment
+}
+
+const uprightSegments = new WeakMap<Segment, UprightSegments>()
+
+function segmentsFor(segment: Segment): UprightSegments {
+  const known = uprightSegments.get(segment)
+  if (known) return known
+  const features = [...segment.features, ...uprightFeatures]
+  const own: Segment = { ...segment, direction: 'ltr', features }
+  const made = { own, kana: { ...own, script: 'Kana' } }
+  uprightSegments.set(segment, made)
+  return made
+}
+
+/**
+ * A letter in its form for vertical text. Punctuation takes the script of what is before it, and
+ * fonts may have its vertical forms among kana only.
+ */
+function verticalLetter(face: Face, letter: string, segment: Segment, shape: Shape): ShapedText {
+  const { own, kana } = segmentsFor(segment)
+  const shaped = shape(face, letter, own)
+  if (!verticalOrientation(letter.codePointAt(0) ?? 0).startsWith('T')) return shaped
+  const [plain] = shape(face, letter, { ...segment, direction: 'ltr' }).glyphs
+  return shaped.glyphs[0] === plain ? shape(face, letter, kana) : shaped
+}
+
+/**
+ * The glyphs of a text whose letters stand upright below each other: advances go down, offsets
+ * count from the middle of the line. Marks stay beside their letters.
+ */
+export function shapedUpright(
+  text: string,
+  {
+    face,
+    segment,
+    spacing,
+  }: { readonly face: Face; readonly segment: Segment; readonly spacing: Spacing },
+  shape: Shape,
+): ShapedText {
+  const metrics = face.vertical()
+  const glyphs: number[] = []
+  const advances: number[] = []
+  const offsetsX: number[] = []
+  const offsetsY: number[] = []
+  const clusters: number[] = []
+  let start = 0
+  for (const end of graphemes(text)) {
+    const letter = verticalLetter(face, text.slice(start, end), segment, shape)
+    const count = letter.glyphs.length
+    let width = 0
+    for (const advance of letter.advances) width += advance
+    let pen = Math.round(-width / 2)
+    for (let i = 0; i < count; i++) {
+      const [base] = letter.glyphs
+      glyphs.push(letter.glyphs[i])
+      advances.push(i === count - 1 ? metrics.advance(base) : 0)
+      offsetsX.push(pen + letter.offsetsX[i])
+      offsetsY.push(letter.offsetsY[i] - metrics.origin(base))
+      clusters.push(start)
+      pen += letter.advances[i]
+    }
+    start = end
+  }
+  const shaped = {
+    glyphs: Uint32Array.from(glyphs),
+    advances: Int32Array.from(advances),
+    offsetsX: Int32Array.from(offsetsX),
+    offsetsY: Int32Array.from(offsetsY),
+    clusters: Uint32Array.from(clusters),
+    unsafe: new Uint8Array(glyphs.length),
+  }
+  return spaced(shaped, text, spacing, face)
+}
+
+/** For each UTF-16 unit whether it stands upright; `byFace` where that is the font's to say. */
+export const orientation = { turned: 0, upright: 1, byFace: 2 } as const
+
+/** The orientations of a stretch of a paragraph, by graphemes; undefined where all of it is turned. */
+export function orientations(
+  text: string,
+  paragraphStyle: Style,
+  runs: readonly { readonly start: number; readonly end: number; readonly style: Style }[],
+): Uint8Array | undefined {
+  if (!hasCentralBaseline(paragraphStyle.writingMode)) return undefined
+  const found = new Uint8Array(text.length)
+  let start = 0
+  let run = 0
+  for (const end of graphemes(text)) {
+    while (run + 1 < runs.length && runs[run].end <= start) run++
+    found.fill(orientationOf(text.codePointAt(start) ?? 0, runs[run].style), start, end)
+    start = end
+  }
+  return found
+}
+
+function orientationOf(codePoint: number, { orientation: wanted }: Style): number {
+  if (wanted === 'sideways') return orientation.turned
+  if (wanted === 'upright') return orientation.upright
+  const own = verticalOrientation(codePoint)
+  if (own === 'Tr') return orientation.byFace
+  return own === 'R' ? orientation.turned : orientation.upright
+}
+
+/** Whether a font has a glyph of its own for a letter in vertical text. */
+export function hasVerticalForm(face: Face, letter: string, segment: Segment, shape: Shape) {
+  const [plain] = shape(face, letter, { ...segment, direction: 'ltr' }).glyphs
+  const [vertical] = verticalLetter(face, letter, segment, shape).glyphs
+  return plain !== vertical
+}

@@ -1,0 +1,16 @@
+import { once, propertyIndex, propertyTable } from './property-table.ts'
+import { ranges, values } from './vertical-orientation.data.ts'
+
+const table = once(() => propertyTable(ranges))
+
+/**
+ * How a character stands in vertical text (UAX #50): upright, rotated, or, where the font has no
+ * glyph of its own for that, transformed with one of the two instead.
+ */
+export type VerticalOrientation = 'U' | 'R' | 'Tu' | 'Tr'
+
+/** The Vertical_Orientation of a character. */
+export function verticalOrientation(codePoint: number): VerticalOrientation {
+  const value = values[propertyIndex(table(), codePoint)]
+  return value === 'U' || value === 'Tu' || value === 'Tr' ? value : 'R'
+}
