@@ -44,7 +44,7 @@ for (const family of ['sans', 'serif']) {
   row(`wrapping it to another width, ${family} / adding up its advances`, ratio(wrap, add, 15), 4)
   if (sum === 0) throw new Error('nothing was added up')
 
-  const tools = layoutTools(shelf, hyphenation)
+  const tools = layoutTools(shelf, () => undefined, hyphenation)
   const style = { ...sheet.style('body'), hyphenation: true, breaking: 'best' }
   const texts = paragraphs.map(paragraph => {
     const runs = [{ start: 0, end: paragraph.length, style }]

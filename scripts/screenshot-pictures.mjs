@@ -19,6 +19,7 @@ export function demoPictures(folder) {
     'board.png',
     'board-dark.png',
     'passengers.png',
+    'tide.png',
     'reader-curve.png',
     'line-kinds.png',
     'notice.png',

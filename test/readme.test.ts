@@ -26,6 +26,7 @@ describe('the README', () => {
     'docs/markup.md',
     'docs/fonts.md',
     'docs/lines.md',
+    'docs/placing.md',
   ])('and so has %s', page => {
     const text = readFileSync(join(root, page), 'utf8')
     for (const [, code] of text.matchAll(/```ts\n(.*?)```/gs)) {

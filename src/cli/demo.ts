@@ -18,11 +18,13 @@ import {
   passengersChart,
   readerCurve,
   type Scene,
+  tideChart,
 } from '../demo/index.ts'
 import { CommandError } from './command-error.ts'
 import { positiveNumber } from './options.ts'
 import { formatOf, makeFolder, writeWhole } from './output.ts'
 import { readText } from './read-file.ts'
+import { warn } from './warn.ts'
 
 export function addDemo(program: Command) {
   program
@@ -95,6 +97,11 @@ async function demo(options: DemoOptions) {
       what: 'passengers a month, a chart',
     },
     {
+      drawing: tideChart(scene),
+      files: ['tide.svg', 'tide.png'],
+      what: 'the tide over a day, a chart with turned and boxed labels',
+    },
+    {
       drawing: readerCurve(printed),
       files: ['reader-curve.svg', 'reader-curve.png'],
       what: 'how sizes follow the reader, a chart',
@@ -112,6 +119,7 @@ async function demo(options: DemoOptions) {
   ]
   makeFolder(options.output)
   for (const { drawing, files, what } of shown) {
+    warn(drawing.problems)
     for (const file of files) {
       const path = join(options.output, file)
       writeWhole(path, formatOf(path)(drawing, { pixelRatio: 2 }))

@@ -1,9 +1,10 @@
 import type { Command } from 'commander'
-import { inkBox, type Layout, place } from 'dot-line'
+import type { Box, Layout, Placement } from 'dot-line'
+import { addPlaceOptions, type PlaceOptions, placementOf } from './place-text.ts'
 import { addTextOptions, setText, type TextOptions } from './set-text.ts'
 import { table } from './table.ts'
 
-interface MeasureOptions extends TextOptions {
+interface MeasureOptions extends TextOptions, PlaceOptions {
   readonly json?: true
 }
 
@@ -15,7 +16,7 @@ export function addMeasure(program: Command) {
       'Sets marked-up text in a frame and prints how large it is, and where its lines are.\n' +
         'The text comes from -t, from FILE, or from standard input where FILE is -.',
     )
-  addTextOptions(command)
+  addPlaceOptions(addTextOptions(command))
     .option('--json', 'as JSON')
     .addHelpText('after', "\nExample:\n  dotline measure -t 'Boats to Quillhaven are late' -w 120")
     .action(measure)
@@ -23,17 +24,31 @@ export function addMeasure(program: Command) {
 
 async function measure(file: string | undefined, { json, ...options }: MeasureOptions) {
   const layout = await setText(file, options)
-  process.stdout.write(json ? `${JSON.stringify(measures(layout), null, 2)}\n` : asText(layout))
+  const placed = placementOf(layout, options)
+  process.stdout.write(
+    json ? `${JSON.stringify(measures(layout, placed), null, 2)}\n` : asText(layout, placed),
+  )
 }
 
 /** All in units, y downward from the top left of the frame. */
-function measures(layout: Layout) {
-  const { width, height, textWidth, text, lines, cut } = layout
-  const ink = inkBox(place(layout, 0, 0))
+function measures(layout: Layout, placed: Placement | undefined) {
+  const {
+    width,
+    height,
+    textWidth,
+    text,
+    lines,
+    cut,
+    inkBox: ink,
+    writingMode,
+    fittedSize,
+  } = layout
   return {
     width,
     height,
     textWidth,
+    writingMode,
+    ...(fittedSize !== undefined && { fittedSize }),
     ...(ink && { inkBox: ink }),
     lines: lines.map(line => ({
       text: text.slice(line.start, line.end),
@@ -46,11 +61,12 @@ function measures(layout: Layout) {
       baseline: line.baseline,
     })),
     ...(cut && { cut }),
+    ...(placed && { placed: { bounds: placed.bounds, inkBox: placed.inkBox } }),
   }
 }
 
-function asText(layout: Layout): string {
-  const { width, height, inkBox: ink, lines, cut } = measures(layout)
+function asText(layout: Layout, placed: Placement | undefined): string {
+  const { width, height, inkBox: ink, lines, cut, fittedSize } = measures(layout, placed)
   const rows = lines.map((line, i) => [
     String(i + 1),
     ...[line.x, line.width, line.top, line.baseline].map(units),
@@ -58,9 +74,13 @@ function asText(layout: Layout): string {
   ])
   const size = (box: { readonly width: number; readonly height: number }) =>
     `${units(box.width)} by ${units(box.height)}`
+  const whole = (box: Box) => `${size(box)}, from ${units(box.x)}, ${units(box.y)}`
   return [
     `frame  ${size({ width, height })}\n`,
-    ink ? `ink    ${size(ink)}, from ${units(ink.x)}, ${units(ink.y)}\n` : 'ink    none\n',
+    ink ? `ink    ${whole(ink)}\n` : 'ink    none\n',
+    fittedSize === undefined ? '' : `size   ${units(fittedSize)}\n`,
+    placed ? `placed ${whole(placed.bounds)}\n` : '',
+    placed?.inkBox ? `  ink  ${whole(placed.inkBox)}\n` : '',
     '\n',
     table([['line', 'x', 'width', 'top', 'baseline', 'text'], ...rows]),
     cut ? `\ncut    ${JSON.stringify(cut.text)} (from ${cut.start} to ${cut.end})\n` : '',

@@ -17,6 +17,19 @@ export function wholeNumber(text: string): number {
   return value
 }
 
+/** Two numbers with a comma between. */
+export function numberPair(text: string): readonly [number, number] {
+  const numbers = text.split(',').map(Number)
+  const [a, b] = numbers
+  if (numbers.length !== 2 || text.split(',').some(part => part.trim() === '')) {
+    throw new InvalidArgumentError('It takes two numbers with a comma between.')
+  }
+  if (!Number.isFinite(a) || !Number.isFinite(b)) {
+    throw new InvalidArgumentError('It takes two numbers with a comma between.')
+  }
+  return [a, b]
+}
+
 /** `name=text`, collected over repeated options. */
 export function namedValue(
   text: string,

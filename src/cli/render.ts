@@ -2,9 +2,10 @@ import type { Command } from 'commander'
 import { toSvg } from 'dot-line/svg'
 import { positiveNumber } from './options.ts'
 import { endings, formatOf, writeWhole } from './output.ts'
+import { addPlaceOptions, type PlaceOptions, placedText } from './place-text.ts'
 import { addTextOptions, setText, type TextOptions } from './set-text.ts'
 
-interface RenderOptions extends TextOptions {
+interface RenderOptions extends TextOptions, PlaceOptions {
   readonly title?: string
   readonly pixelRatio?: number
   readonly output?: string
@@ -18,7 +19,7 @@ export function addRender(program: Command) {
       'Sets marked-up text in a frame and writes it as a picture or a document.\n' +
         'The text comes from -t, from FILE, or from standard input where FILE is -.',
     )
-  addTextOptions(command)
+  addPlaceOptions(addTextOptions(command))
     .option('--title <text>', 'what the picture or document is called')
     .option('--pixel-ratio <number>', 'pixels a unit in a PNG', positiveNumber, 1)
     .option(
@@ -36,7 +37,7 @@ export function addRender(program: Command) {
 async function render(file: string | undefined, options: RenderOptions) {
   const { output, title, pixelRatio } = options
   const format = output === undefined ? undefined : formatOf(output)
-  const layout = await setText(file, options)
-  if (output === undefined || format === undefined) process.stdout.write(toSvg(layout, { title }))
-  else writeWhole(output, format(layout, { title, pixelRatio }))
+  const shown = placedText(await setText(file, options), options)
+  if (output === undefined || format === undefined) process.stdout.write(toSvg(shown, { title }))
+  else writeWhole(output, format(shown, { title, pixelRatio }))
 }

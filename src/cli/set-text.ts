@@ -1,10 +1,18 @@
 import { type Command, Option } from 'commander'
-import { type Align, type Layout, problemLine, type ReaderSettings, typesetter } from 'dot-line'
+import {
+  type Align,
+  type Layout,
+  type ReaderSettings,
+  type Sheet,
+  typesetter,
+  type WritingMode,
+} from 'dot-line'
 import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
-import { namedValue, positiveNumber, wholeNumber } from './options.ts'
+import { namedValue, numberPair, positiveNumber, wholeNumber } from './options.ts'
 import { readMarkup } from './read-markup.ts'
+import { warn } from './warn.ts'
 
 /** What commands that set a text are told about it. */
 export interface TextOptions extends FontOptions {
@@ -15,6 +23,8 @@ export interface TextOptions extends FontOptions {
   readonly height?: number
   readonly lines?: number
   readonly align?: Align
+  readonly fit?: readonly [least: number, most: number]
+  readonly writingMode?: WritingMode
   readonly mode?: string
   readonly scale?: number
   readonly growth?: 'eased' | 'linear'
@@ -51,6 +61,20 @@ export function addTextOptions(command: Command): Command {
         'justify',
       ]),
     )
+    .option(
+      '--fit <least,most>',
+      'as large as it goes into the frame, between two sizes',
+      numberPair,
+    )
+    .addOption(
+      new Option('--writing-mode <mode>', 'how lines and text run').choices([
+        'horizontal-tb',
+        'vertical-rl',
+        'vertical-lr',
+        'sideways-rl',
+        'sideways-lr',
+      ]),
+    )
     .option('--mode <name>', 'a mode of the sheet')
     .option('--scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
     .addOption(
@@ -66,15 +90,22 @@ export function addTextOptions(command: Command): Command {
 /** Sets the text of a file or an option; warnings are told. */
 export async function setText(file: string | undefined, options: TextOptions): Promise<Layout> {
   const markup = readMarkup(file, options.text)
-  const sheet = openSheet(options.sheet, options.mode)
+  const sheet = inWritingMode(openSheet(options.sheet, options.mode), options)
   const shelf = await openFonts(options)
   const hyphenation = await openHyphenationFor(sheet)
   const setter = typesetter({ sheet, shelf, hyphenation, reader: readerOf(options) })
   const { style, width, height, lines, align, value: values } = options
-  const frame = { width, height, lines, align }
+  const [least, most] = options.fit ?? []
+  const fit = least !== undefined && most !== undefined ? { least, most } : undefined
+  const frame = { width, height, lines, align, fit }
   const layout = setter.set(markup.text, { ...frame, style, values, source: markup.source })
-  for (const problem of layout.problems) process.stderr.write(`warning: ${problemLine(problem)}\n`)
+  warn(layout.problems)
   return layout
+}
+
+function inWritingMode(sheet: Sheet, { style, writingMode }: TextOptions): Sheet {
+  if (!writingMode || !style || !sheet.styleNames.includes(style)) return sheet
+  return sheet.with({ styles: { [style]: { writingMode } } })
 }
 
 function readerOf({ scale, growth, wide, bold, contrast }: TextOptions): ReaderSettings {

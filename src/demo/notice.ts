@@ -1,5 +1,4 @@
 import {
-  type Anchor,
   type Drawing,
   drawing,
   type Item,
@@ -17,9 +16,9 @@ import { winterTimetable } from './scenario.ts'
 
 /** ISO 216 A4 in points. */
 const page = { width: 595.28, height: 841.89 }
+/** The tab stops of the style `timetable` are as wide as what it leaves. */
 const margin = 64
 const gutter = 24
-const atEnd: Anchor = { across: 'end', down: 'alphabetic' }
 
 /** A notice to passengers on one page: title, rule, lead, two columns, a table of times, a footer. */
 export function noticePage({ setter, sheet, catalog }: Scene): Drawing {
@@ -48,26 +47,30 @@ export function noticePage({ setter, sheet, catalog }: Scene): Drawing {
   items.push(place(left, margin, y), place(right, margin + column + gutter, y))
   y += Math.max(left.height, right.height) + 32
 
+  const heads = ['first', 'last'].map(key => plainText(text(key)))
   const heading = set('table', {}, { style: 'subhead', width: inner })
-  items.push(place(heading, margin, y))
-  const across = [margin + inner - 80, margin + inner]
-  const heads = ['first', 'last'].map(key => set(key, {}, { style: 'small' }))
-  const headBaseline = y + heading.lines[0].baseline
-  items.push(...heads.map((head, i) => place(head, across[i], headBaseline, atEnd)))
+  const columns = setter.set('\t{first}\t{last}', {
+    style: 'timetable-head',
+    width: inner,
+    values: { first: heads[0], last: heads[1] },
+  })
+  items.push(
+    place(heading, margin, y),
+    place(columns, margin, y + heading.lines[0].baseline, { down: 'alphabetic' }),
+  )
   y += heading.height + 8
-  for (const row of winterTimetable) {
-    const name = setter.set('{port}', { style: 'prose', width: column, values: { port: row.port } })
-    const times = [row.first, row.last].map(t =>
-      setter.set('{t}', { style: 'clock', values: { t } }),
-    )
-    const baseline = y + 5 + name.lines[0].baseline
-    items.push(
-      rule([margin, y], [margin + inner, y], sheet.ink('line')),
-      place(name, margin, baseline, { down: 'alphabetic' }),
-      ...times.map((time, i) => place(time, across[i], baseline, atEnd)),
-    )
-    y += name.height + 10
+  items.push(rule([margin, y], [margin + inner, y], sheet.ink('line')))
+  y += 8
+  for (const { port: to, first, last } of winterTimetable) {
+    const row = setter.set('{to}\t~clock[{first}]\t~clock[{last}]', {
+      style: 'timetable',
+      width: inner,
+      values: { to, first, last },
+    })
+    items.push(place(row, margin, y))
+    y += row.height + 4
   }
+  y += 4
   items.push(rule([margin, y], [margin + inner, y], sheet.ink('line')))
 
   const footer = set('footer', { port }, { style: 'small', width: inner, align: 'center' })

@@ -67,3 +67,9 @@ export const winterTimetable: readonly TimetableRow[] = [
   { port: 'Saint Orrin’s Landing', first: '08:10', last: '16:55' },
   { port: 'Brackwater-under-Heugh', first: '08:50', last: '16:20' },
 ]
+
+/** Height of the tide at Quillhaven on one day, in metres, by the hour: two unequal waves. */
+export function tideAt(hour: number): number {
+  const wave = (period: number, high: number) => Math.cos((2 * Math.PI * (hour - high)) / period)
+  return 2.5 + 1.75 * wave(12.42, 6.2) + 0.15 * wave(24.84, 6.2)
+}

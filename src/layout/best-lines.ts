@@ -1,4 +1,4 @@
-import type { RoomOf } from './fast-lines.ts'
+import { lineAt, type RoomOf } from './fast-lines.ts'
 import { type Breakable, stopKind, tolerance } from './stops.ts'
 
 /** What a line costs (Knuth and Plass, "Breaking Paragraphs into Lines", 1981), in demerits. */
@@ -69,10 +69,11 @@ function stopsFor(
       const from = active[a]
       const start = from < 0 ? 0 : offsets[from]
       const room = from < 0 ? firstRoom : otherRoom
-      const natural = ends[i] - widths[start]
+      // How wide a tab is depends on where it stands.
+      const natural = text.hasTabs ? lineAt(text, start, i).width : ends[i] - widths[start]
       // Lines that start further on are shorter still.
       if (!isForced && natural < room * filled) break
-      const gaps = spaces.count(start, contentEnds[i])
+      const gaps = spaces.count(gapsFrom(text, start, contentEnds[i]), contentEnds[i])
       if (natural - gaps * unit * elasticity.shrink > room + tolerance) {
         if (a === head) head++
         continue
@@ -80,7 +81,7 @@ function stopsFor(
       const ratio = adjustment(room - natural, gaps * unit, elasticity)
       // The last line, and one before a forced break, may be as short as it is.
       const isFree = isForced && ratio > 0
-      const badness = isFree ? 0 : Math.min(worst, 100 * Math.abs(ratio * ratio * ratio))
+      const badness = isFree ? 0 : badnessOf(Math.abs(ratio))
       const tightness = isFree ? 1 : tightnessOf(ratio)
       let total =
         (from < 0 ? 0 : demerits[from]) + (linePenalty + badness) * (linePenalty + badness)
@@ -119,11 +120,22 @@ function adjustment(room: number, spaces: number, { stretch, shrink }: Elasticit
   return give > 0 ? room / give : room > 0 ? 4 : -1
 }
 
+/** Of lines that are past bearing, one may still be worse than another: not so steeply any more. */
+function badnessOf(ratio: number): number {
+  const badness = 100 * ratio * ratio * ratio
+  return badness <= worst ? badness : worst * (1 + ratio / 100)
+}
+
 /** Tight, normal, loose, very loose. */
 function tightnessOf(ratio: number): number {
   if (ratio < -0.5) return 0
   if (ratio <= 0.5) return 1
   return ratio <= 1 ? 2 : 3
+}
+
+/** A tab ends what can give way: from behind the last one of a line on. */
+function gapsFrom({ hasTabs, paragraph }: Breakable, start: number, end: number): number {
+  return hasTabs ? Math.max(start, paragraph.text.lastIndexOf('\t', end - 1) + 1) : start
 }
 
 /** The word spaces of a paragraph: how many there are between two offsets, and where they stand. */

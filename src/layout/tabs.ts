@@ -98,7 +98,10 @@ function filledTab(
   const piece = leader !== '' && segment ? tools.shape(run.face, leader, segment) : undefined
   const step = piece ? advanceOf(piece) : 0
   // Counted from the start edge, so that leaders of lines below each other stand below each other.
-  const first = step > 0 ? Math.ceil(x / scale / step - reached) * step - x / scale : 0
+  // A space at least stands between the text and the first of them.
+  const from = x / scale
+  const free = run.face.advance(run.face.glyphOf(0x20))
+  const first = step > 0 ? Math.ceil((from + free) / step - reached) * step - from : 0
   const count = step > 0 ? Math.floor((units - first) / step + reached) : 0
   if (!piece || count < 1) {
     const advances = Float64Array.of(units)

@@ -378,7 +378,7 @@ describe('dotline demo', () => {
   it('writes a screen, a chart and a PDF with their PNGs, and says so', async () => {
     const { code, out, err } = run('demo', '-o', 'demo')
     expect({ code, err }).toEqual({ code: 0, err: '' })
-    const pictures = ['board', 'board-dark', 'line-kinds', 'passengers', 'reader-curve']
+    const pictures = ['board', 'board-dark', 'line-kinds', 'passengers', 'reader-curve', 'tide']
     const files = [
       ...pictures.flatMap(name => [`${name}.png`, `${name}.svg`]),
       'notice.pdf',

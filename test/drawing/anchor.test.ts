@@ -1,4 +1,4 @@
-import { type Anchor, drawing, place, rectangle } from 'dot-line'
+import { type Anchor, drawing, inlineBox, place, placement, rectangle } from 'dot-line'
 import { toPng } from 'dot-line/png'
 import { describe, expect, it } from 'vitest'
 import { inkEdges } from '../support/png-pixels.ts'
@@ -77,5 +77,102 @@ describe('anchors, by the pixels of what was drawn', () => {
     expect(left({ across: 'start' })).toBeCloseTo(-100)
     expect(left({ across: 'end' })).toBeCloseTo(0)
     expect(left({})).toBeCloseTo(0)
+  })
+})
+
+describe('turning, by the pixels of what was drawn', () => {
+  const anchors = [
+    {},
+    { across: 'center', down: 'middle', by: 'ink' },
+    { across: 'end', down: 'bottom', of: 'last' },
+    { across: 1.2, down: 'cap' },
+  ] as const
+  it.each([30, 90, -45, 180, 263])('%d degrees: the ink is where `placement` says', async turn => {
+    const setter = await testSetter()
+    const layout = setter.set('Tern\nJulia', { style: 'headline' })
+    for (const own of anchors) {
+      const anchor: Anchor = { ...own, turn }
+      const ground = rectangle({ x: 0, y: 0, width, height }, sheet.ink('foam'))
+      const shown = drawing({ width, height }, [ground, place(layout, x, y, anchor)])
+      const ink = inkEdges(toPng(shown, { pixelRatio: 2 }), 2)
+      const { inkBox, bounds } = placement(layout, x, y, anchor)
+      if (!inkBox) throw new Error('no ink')
+      expect(shown.problems).toEqual([])
+      expect(Math.abs(ink.left - inkBox.x)).toBeLessThan(1)
+      expect(Math.abs(ink.top - inkBox.y)).toBeLessThan(1)
+      expect(Math.abs(ink.right - inkBox.x - inkBox.width)).toBeLessThan(1)
+      expect(Math.abs(ink.bottom - inkBox.y - inkBox.height)).toBeLessThan(1)
+      expect(bounds.width).toBeGreaterThan(inkBox.width - 1)
+    }
+  })
+
+  it('counter-clockwise about the anchor, which stays where it is', async () => {
+    const ink = await inked('Marigold', { down: 'alphabetic', turn: 90 })
+    // What ran to the right runs up, and what stood above the baseline stands to its left.
+    expect(ink.bottom).toBeCloseTo(y, -1)
+    expect(ink.top).toBeLessThan(y - 60)
+    expect(ink.right).toBeLessThan(x + 10)
+    const setter = await testSetter()
+    const layout = setter.set('Marigold', { style: 'headline' })
+    const upright = { across: 'center', down: 'middle' } as const
+    const { matrix } = placement(layout, x, y, { ...upright, turn: 77 })
+    const [cx, cy] = [layout.width / 2, layout.height / 2]
+    expect(matrix.xx * cx + matrix.xy * cy + matrix.dx).toBeCloseTo(x, 9)
+    expect(matrix.yx * cx + matrix.yy * cy + matrix.dy).toBeCloseTo(y, 9)
+    expect(() => place(layout, x, y, { turn: Number.NaN })).toThrow('turn of a placed layout')
+  })
+
+  it('boxes of a layout before it is placed', async () => {
+    const setter = await testSetter()
+    const layout = setter.set('Tern', { style: 'headline', width: 150 })
+    expect(layout.bounds).toEqual({ x: 0, y: 0, width: 150, height: layout.height })
+    const ink = await inked('Tern', {}, { width: 150 })
+    expect(Math.abs((layout.inkBox?.x ?? 0) + x - ink.left)).toBeLessThan(0.75)
+    expect(Math.abs((layout.inkBox?.y ?? 0) + y - ink.top)).toBeLessThan(0.75)
+    expect(setter.set(' ', {}).inkBox).toBeUndefined()
+  })
+})
+
+describe('texts beyond the edge of a drawing', () => {
+  it('are problems, and not an empty picture', async () => {
+    const setter = await testSetter()
+    const layout = setter.set('Tern', { style: 'headline' })
+    const problemsAt = (x: number, y: number) =>
+      drawing({ width, height }, [place(layout, x, y)]).problems.map(problem => problem.message)
+    expect(problemsAt(10, 10)).toEqual([])
+    expect(problemsAt(10, 500)).toEqual(["'Tern' lies outside of the drawing"])
+    expect(problemsAt(width - 20, 10)[0]).toMatch(
+      /'Tern' reaches beyond the drawing by [\d.]+ at the right/,
+    )
+  })
+})
+
+describe('inline boxes', () => {
+  it('stand on the baseline, or in the middle of capitals or small letters', async () => {
+    const setter = await testSetter()
+    const size = 60
+    const middleOf = async (text: string, values = {}) => {
+      const layout = setter.set(text as 'x', { style: 'headline', values })
+      const ground = rectangle({ x: 0, y: 0, width, height }, sheet.ink('foam'))
+      const items = place(layout, 20, 120, { down: 'alphabetic' })
+      const { top, bottom } = inkEdges(
+        toPng(drawing({ width, height }, [ground, items]), { pixelRatio: 2 }),
+        2,
+      )
+      return { middle: (top + bottom) / 2, bottom }
+    }
+    const icon = drawing({ width: 1, height: 1 }, [
+      rectangle({ x: 0, y: 0, width: 1, height: 1 }, sheet.ink('deep')),
+    ])
+    const box = (centered?: 'cap' | 'ex') => ({
+      icon: inlineBox({ width: size, height: size, drawing: icon, ...(centered && { centered }) }),
+    })
+    expect((await middleOf('{icon}', box())).bottom).toBeCloseTo(120, 0)
+    const [caps, small] = [await middleOf('H'), await middleOf('x')]
+    expect(Math.abs((await middleOf('{icon}', box('cap'))).middle - caps.middle)).toBeLessThan(0.75)
+    expect(Math.abs((await middleOf('{icon}', box('ex'))).middle - small.middle)).toBeLessThan(0.75)
+    expect(() => inlineBox({ width: 1, height: 1, centered: 'top' as 'cap' })).toThrow(
+      "not on 'top'",
+    )
   })
 })

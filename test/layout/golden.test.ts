@@ -1,6 +1,14 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { defineSheet, openHyphenation, openShelf, type Typesetter, typesetter } from 'dot-line'
+import {
+  defineSheet,
+  drawing,
+  openHyphenation,
+  openShelf,
+  place,
+  type Typesetter,
+  typesetter,
+} from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { file, fontFiles } from '../support/font-files.ts'
@@ -23,6 +31,13 @@ const styles = {
   mixed: { family: ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew'] },
 } as const
 
+const down = {
+  japaneseDown: { from: 'japanese', writingMode: 'vertical-rl' },
+  japaneseDownLeft: { from: 'japanese', writingMode: 'vertical-lr' },
+  upward: { from: 'latin', writingMode: 'sideways-lr' },
+} as const
+const aligns = ['start', 'center', 'end', 'left', 'right', 'justify'] as const
+
 const texts: Readonly<Record<keyof typeof styles, string>> = {
   latin:
     'The last crossing to Ardle Point leaves half an hour earlier than in summer; international tickets are sold at the office.',
@@ -38,7 +53,7 @@ const texts: Readonly<Record<keyof typeof styles, string>> = {
   mixed: 'Boats to مرفأ 12 and נמל (34) leave at 07:40, a\u0301 👍.',
 }
 
-let setter: Typesetter<keyof typeof styles>
+let setter: Typesetter<keyof typeof styles | keyof typeof down>
 beforeAll(async () => {
   const fonts = [
     ...arabicFonts,
@@ -50,7 +65,9 @@ beforeAll(async () => {
       'node_modules/@expo-google-fonts/noto-sans-devanagari/400Regular/NotoSansDevanagari_400Regular.ttf',
     ),
   ]
-  const sheet = defineSheet({ styles: { defaults: { size: 20, leading: 1.6 }, ...styles } })
+  const sheet = defineSheet({
+    styles: { defaults: { size: 20, leading: 1.6 }, ...styles, ...down },
+  })
   const shelf = await openShelf({ fonts })
   const hyphenation = await openHyphenation('en', 'de')
   setter = typesetter({ sheet, shelf, hyphenation })
@@ -60,14 +77,47 @@ describe('pictures of each script', () => {
   it.each(Object.keys(styles) as (keyof typeof styles)[])('%s', style => {
     const layout = setter.set(texts[style], { style, width: 300 })
     expect(layout.problems).toEqual([])
-    const svg = toSvg(layout)
-    const path = `${folder}${style}.svg`
-    if (isUpdated) {
-      mkdirSync(folder, { recursive: true })
-      writeFileSync(path, svg)
-    }
-    expect(existsSync(path)).toBe(true)
-    // The same bytes on every machine: no tolerance is needed.
-    expect(svg === readFileSync(path, 'utf8'), `${path} shows another picture`).toBe(true)
+    expectGolden(style, toSvg(layout))
+  })
+})
+
+function expectGolden(name: string, svg: string) {
+  const path = `${folder}${name}.svg`
+  if (isUpdated) {
+    mkdirSync(folder, { recursive: true })
+    writeFileSync(path, svg)
+  }
+  expect(existsSync(path)).toBe(true)
+  // The same bytes on every machine: no tolerance is needed.
+  expect(svg === readFileSync(path, 'utf8'), `${path} shows another picture`).toBe(true)
+}
+
+describe('pictures of each alignment', () => {
+  const directions = {
+    'from left to right': { style: 'latin', size: { width: 200 }, step: 220 },
+    'from right to left': { style: 'arabic', size: { width: 200 }, step: 220 },
+    'down from the right': { style: 'japaneseDown', size: { height: 214 }, step: 260 },
+    'down from the left': { style: 'japaneseDownLeft', size: { height: 214 }, step: 260 },
+    upward: { style: 'upward', size: { height: 200 }, step: 260 },
+  } as const
+
+  it.each(Object.keys(directions) as (keyof typeof directions)[])('%s', name => {
+    const { style, size, step } = directions[name]
+    const shown = aligns.map((align, i) => {
+      const text =
+        style in texts
+          ? texts[style as keyof typeof texts]
+          : style === 'upward'
+            ? texts.latin
+            : texts.japanese
+      const layout = setter.set(text, { style, align, ...size })
+      expect(layout.problems).toEqual([])
+      return place(layout, 10 + i * step, 10)
+    })
+    const [width, height] = [step * aligns.length + 20, 260]
+    const ground = { kind: 'solid', color: '#ffffff', opacity: 1 } as const
+    const picture = drawing({ width, height, ground }, shown)
+    expect(picture.problems).toEqual([])
+    expectGolden(`aligned-${name.replaceAll(' ', '-')}`, toSvg(picture))
   })
 })

@@ -1,4 +1,5 @@
 import spice from '@expo-google-fonts/bungee-spice/400Regular/BungeeSpice_400Regular.ttf?url'
+import japanese from '@expo-google-fonts/kosugi/Kosugi_400Regular.ttf?url'
 import nabla from '@expo-google-fonts/nabla/400Regular/Nabla_400Regular.ttf?url'
 import emoji from '@expo-google-fonts/noto-color-emoji/400Regular/NotoColorEmoji_400Regular.ttf?url'
 import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf?url'
@@ -25,6 +26,10 @@ const texts: Readonly<Record<string, string>> = {
   'CFF outlines': '~cff[Saint Orrin’s Landing 07:40]',
   'variable CFF outlines': '~variable[Heavy weather]',
   'what no face has': 'a \u{10b83} b',
+  'tabs with leaders': '~tabs[Ardle\tTern\t12.50]',
+  'lines that run down': '~down[船は「夕暮れ」に。Tern]',
+  'lines that run up': '~up[Metres above datum]',
+  'text that is turned': 'Turned about its middle',
 }
 
 const sheet = defineSheet({
@@ -41,6 +46,14 @@ const sheet = defineSheet({
     lean: { family: 'Noto Sans Thai', slant: 'oblique', synthesis: 'slant' },
     cff: { family: 'Source Code Pro' },
     variable: { family: 'SourceCodeVF', weight: 800 },
+    tabs: {
+      tabs: [
+        { at: 200, leader: '. ' },
+        { at: 400, align: 'decimal' },
+      ],
+    },
+    down: { family: ['MotoyaLCedar', 'sans'], writingMode: 'vertical-rl', language: 'ja' },
+    up: { writingMode: 'sideways-lr' },
   },
 })
 
@@ -49,14 +62,24 @@ export const sceneNames = Object.keys(texts)
 export function openScenes(): Promise<Shelf> {
   return openShelf({
     embedding: true,
-    fonts: [spice, nabla, emoji, thai, cff, variableCff],
+    fonts: [spice, nabla, emoji, thai, japanese, cff, variableCff],
   })
 }
 
 export function sceneDrawing(name: string, shelf: Shelf): Drawing {
   const { set } = typesetter({ sheet, shelf, problems: 'collect' })
-  const layout = set(texts[name], { width: 560 })
-  const height = Math.ceil(layout.height) + 20
+  const [whole, named] = /^~(down|up|tabs)\[(.*)\]$/s.exec(texts[name]) ?? []
+  const style = whole ? (named as 'down' | 'up' | 'tabs') : undefined
+  const isVertical = style === 'down' || style === 'up'
+  const layout = set(texts[name], {
+    ...(style && { style }),
+    ...(isVertical ? {} : { width: 560 }),
+  })
+  const isTurned = name.endsWith('turned')
+  const height = Math.ceil(layout.height) + (isTurned ? 200 : 20)
   const ground = sheet.ink('ground')
-  return drawing({ width: 600, height, ground }, [place(layout, 20, 10)])
+  const items = isTurned
+    ? place(layout, 300, height / 2, { across: 0.25, down: 'middle', turn: 24 })
+    : place(layout, 20, 10)
+  return drawing({ width: 600, height, ground }, [items])
 }

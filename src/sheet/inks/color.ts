@@ -1,4 +1,6 @@
-import { type Color, converter, displayable, formatHex, type Oklch, parse, toGamut } from 'culori'
+import 'culori/css'
+import type { Color, Oklch } from 'culori'
+import { converter, displayable, formatHex, parse, toGamut } from 'culori/fn'
 import type { SolidInk } from './ink.ts'
 
 /** Why a text is no color of ours. */

@@ -121,17 +121,17 @@ function glyphsContent(item: GlyphsItem, point: Point, resources: Resources): st
       rise = y
       operators += `${numberText((y * item.size) / item.face.metrics.unitsPerEm)} Ts\n`
     }
-    const back = numberText(reached - x * perMille, 2)
-    if (back !== '0') {
-      endCodes()
-      array += back
-      reached -= Number(back)
-    }
     const { font, code } = face.encoded(glyph, texts[i])
     if (font !== shown) {
       endArray()
       operators += `/${font} ${size} Tf\n`
       shown = font
+    }
+    const back = numberText(reached - x * perMille, 2)
+    if (back !== '0') {
+      endCodes()
+      array += back
+      reached -= Number(back)
     }
     codes += code
     reached += face.width(glyph)
