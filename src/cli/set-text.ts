@@ -1,7 +1,10 @@
 import { type Command, Option } from 'commander'
 import {
   type Align,
+  type InlineBox,
+  inlineBox,
   type Layout,
+  openImage,
   type ReaderSettings,
   type Sheet,
   typesetter,
@@ -32,6 +35,7 @@ export interface TextOptions extends FontOptions {
   readonly bold?: true
   readonly contrast?: true
   readonly value?: Record<string, string>
+  readonly image?: Record<string, string>
 }
 
 export function addTextOptions(command: Command): Command {
@@ -84,6 +88,11 @@ export function addTextOptions(command: Command): Command {
     .option('--bold', 'the reader wants bold text')
     .option('--contrast', 'the reader wants more contrast')
     .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue)
+    .option(
+      '--image <name=file>',
+      'fills a placeholder with a PNG or JPEG as high as a line’s letters; may be repeated',
+      namedValue,
+    )
   return addFontOptions(command)
 }
 
@@ -94,13 +103,31 @@ export async function setText(file: string | undefined, options: TextOptions): P
   const shelf = await openFonts(options)
   const hyphenation = await openHyphenationFor(sheet)
   const setter = typesetter({ sheet, shelf, hyphenation, reader: readerOf(options) })
-  const { style, width, height, lines, align, value: values } = options
+  const { style, width, height, lines, align } = options
+  const size = sheet.styleNames.includes(style ?? '')
+    ? sheet.style(style ?? '').size
+    : sheet.base.size
+  const values = { ...options.value, ...(await openImages(options.image ?? {}, size)) }
   const [least, most] = options.fit ?? []
   const fit = least !== undefined && most !== undefined ? { least, most } : undefined
   const frame = { width, height, lines, align, fit }
   const layout = setter.set(markup.text, { ...frame, style, values, source: markup.source })
   warn(layout.problems)
   return layout
+}
+
+/** Images an em high, in the middle of capitals. */
+async function openImages(
+  files: Readonly<Record<string, string>>,
+  size: number,
+): Promise<Record<string, InlineBox>> {
+  const boxes: Record<string, InlineBox> = {}
+  for (const [name, file] of Object.entries(files)) {
+    const image = await openImage(file)
+    const width = (size * image.width) / image.height
+    boxes[name] = inlineBox({ width, height: size, image, centered: 'cap', label: name })
+  }
+  return boxes
 }
 
 function inWritingMode(sheet: Sheet, { style, writingMode }: TextOptions): Sheet {

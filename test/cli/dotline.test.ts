@@ -166,6 +166,30 @@ describe('bad input: one line, exit code 2, no file', () => {
   })
 })
 
+describe('dotline render: placing', () => {
+  it('puts a text on a page by its anchor, and tells what lies outside', () => {
+    const args = ['render', '-t', 'Tern', '--page', '200,100', '--at', '190,50', '--down', 'middle']
+    const inside = run(...args, '--across', 'end')
+    expect({ err: inside.err, code: inside.code }).toEqual({ err: '', code: 0 })
+    expect(inside.out).toContain('viewBox="0 0 200 100"')
+    expect(run(...args).err).toMatch(
+      /^warning: 'Tern' reaches beyond the drawing by [\d.]+ at the right/,
+    )
+    expect(run('render', '-t', 'Tern', '--turn', '90').out).toContain('matrix(0 -1 1 0')
+    expect(run('render', '-t', 'Tern', '--page', '200').err).toMatch(/two numbers with a comma/)
+  })
+
+  it('sets vertical text, and images in lines', () => {
+    const down = run('render', '-t', 'Tern', '--writing-mode', 'vertical-rl').out
+    expect(down).toMatch(/width="22\.4" height="29\.\d+"/)
+    const picture = fileURLToPath(new URL('../../docs/screenshots/tide.png', import.meta.url))
+    expect(run('render', '-t', 'See {chart}', '--image', `chart=${picture}`).out).toContain(
+      '<image ',
+    )
+    expect(run('render', '-t', '{chart}', '--image', 'chart=none.png').err).toMatch(/cannot read/)
+  })
+})
+
 describe('dotline measure', () => {
   it('prints sizes, lines, the ink box and what was cut, as a table or as JSON', () => {
     const measure = (...more: string[]) =>
@@ -182,6 +206,18 @@ describe('dotline measure', () => {
     expect(measure('--lines', '1').out).toMatch(/^cut {4}".*late" \(from \d+ to 28\)$/m)
     expect(run('measure', '-t', ' ').out).toContain('ink    none')
     expect(run('measure').err).toMatch(/^error: there is no text/)
+  })
+
+  it('tells where a text comes to stand, and the size it was fitted to', () => {
+    const { out, err } = run('measure', '-t', 'Tide', '--at', '100,50', '--turn', '90', '--json')
+    const { bounds, inkBox } = JSON.parse(out).placed
+    expect(err).toBe('')
+    expect(bounds.height).toBeGreaterThan(bounds.width)
+    expect(bounds.y + bounds.height).toBeCloseTo(50, 6)
+    expect(inkBox.x).toBeGreaterThan(100)
+    const fitted = run('measure', '-t', 'Tide', '-w', '100', '-l', '1', '--fit', '10,90')
+    expect(fitted.out).toMatch(/^size {3}[\d.]+$/m)
+    expect(run('measure', '-t', 'Tide', '--turn', 'ten').err).toMatch(/argument 'ten' is invalid/)
   })
 })
 
