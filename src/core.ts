@@ -5,6 +5,8 @@ export {
   type DrawingOptions,
   drawing,
   drawn,
+  type Fill,
+  type Finish,
   type GlyphsItem,
   type GroupItem,
   type ImageItem,
@@ -13,6 +15,7 @@ export {
   image,
   inkBox,
   inlineBox,
+  type PathItem,
   type Picture,
   type Placement,
   place,
@@ -21,6 +24,7 @@ export {
   type RuleItem,
   rectangle,
   rule,
+  type Stroke,
 } from './drawing/index.ts'
 export type {
   ColorPart,

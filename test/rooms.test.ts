@@ -22,7 +22,7 @@ const arrows: Record<string, readonly string[]> = {
   'targets/pdf': ['drawing'],
   // A PNG is made from the SVG.
   'targets/png': ['drawing', 'targets/svg'],
-  typesetter: ['sheet', 'markup', 'fonts', 'shaping', 'layout', 'drawing'],
+  typesetter: ['sheet', 'markup', 'unicode', 'fonts', 'shaping', 'layout', 'drawing'],
   platform: ['fonts', 'drawing', 'layout'],
   specimen: ['sheet', 'markup', 'fonts', 'layout', 'drawing', 'typesetter', 'targets/svg'],
   demo: [],

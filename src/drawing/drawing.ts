@@ -1,8 +1,26 @@
-import type { Face, ShapedText } from '../fonts/index.ts'
-import type { Box, Matrix } from '../geometry/index.ts'
+import type { Face, LinearPaint, RadialPaint, ShapedText, SolidPaint } from '../fonts/index.ts'
+import type { Box, Matrix, Outline } from '../geometry/index.ts'
 import type { Problem } from '../problem/index.ts'
 import type { SolidInk } from '../sheet/index.ts'
 import type { Picture } from './picture.ts'
+
+/** What a shape is filled with: a color, or a gradient in the coordinates of its item. */
+export type Fill = (SolidPaint & { readonly color: string }) | LinearPaint | RadialPaint
+
+/** A line along an outline, its joins round. */
+export interface Stroke {
+  readonly ink: SolidInk
+  /** In units; of one outside, how far it reaches beyond the outline. */
+  readonly width: number
+  readonly place: 'outside' | 'center'
+}
+
+/** How glyphs are painted that are not just filled with one color. */
+export interface Finish {
+  /** Nothing where they are hollow. */
+  readonly fill?: Fill | undefined
+  readonly stroke?: Stroke | undefined
+}
 
 /** Glyphs of one face, size and ink on one baseline. */
 export interface GlyphsItem {
@@ -13,7 +31,11 @@ export interface GlyphsItem {
   readonly face: Face
   readonly size: number
   readonly ink: SolidInk
+  /** Paints them instead of the ink. */
+  readonly finish?: Finish
   readonly glyphs: ShapedText
+  /** OpenType features it was shaped with, beyond the usual ones. */
+  readonly features?: readonly string[]
   /** The characters it shows; clusters of the glyphs are offsets in it. */
   readonly text: string
 }
@@ -25,6 +47,12 @@ export interface RectangleItem extends Box {
   readonly ink: SolidInk
 }
 
+/** A shape of any outline, in units with y downward. */
+export interface PathItem extends Finish {
+  readonly kind: 'path'
+  readonly outline: Outline
+}
+
 /** A straight line. */
 export interface RuleItem {
   readonly kind: 'rule'
@@ -32,6 +60,9 @@ export interface RuleItem {
   readonly to: readonly [x: number, y: number]
   readonly width: number
   readonly ink: SolidInk
+  /** Lengths of dashes and of the gaps between them, in units, and how far into them it begins. */
+  readonly dash?: readonly number[]
+  readonly dashStart?: number
 }
 
 /** A raster image, drawn to fill its box. */
@@ -40,16 +71,24 @@ export interface ImageItem extends Box {
   readonly picture: Picture
 }
 
-/** Items that are moved, turned or scaled together. */
+/** Items that are moved, turned or scaled together, or painted as one. */
 export interface GroupItem {
   readonly kind: 'group'
   /** From the items' coordinates to those around the group. */
   readonly matrix?: Matrix
+  /** From 0 to 1: the items are painted together, and then shown so far. */
+  readonly opacity?: number
+  /** Blurs the items, which are glyphs, by a Gaussian whose deviation is half of this, in units. */
+  readonly blur?: number
+  /** Where the items lead to. */
+  readonly link?: string
+  /** What of a page is to be clicked on. */
+  readonly area?: Box
   readonly items: readonly Item[]
 }
 
 /** An item that paints something itself. */
-export type PaintedItem = GlyphsItem | RectangleItem | RuleItem | ImageItem
+export type PaintedItem = GlyphsItem | RectangleItem | PathItem | RuleItem | ImageItem
 
 export type Item = PaintedItem | GroupItem
 

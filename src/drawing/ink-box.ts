@@ -9,7 +9,7 @@ import {
   outlineExtents,
   product,
 } from '../geometry/index.ts'
-import type { GlyphsItem, Item, PaintedItem, RuleItem } from './drawing.ts'
+import type { Finish, GlyphsItem, Item, PaintedItem, RuleItem } from './drawing.ts'
 import { eachItem } from './each-item.ts'
 import { eachGlyph } from './glyph-pens.ts'
 
@@ -25,31 +25,53 @@ export function inkBox(items: readonly Item[]): Box | undefined {
 /** Tells of each item that paints something the box of what it paints. */
 export function eachInkBox(items: readonly Item[], tell: (item: PaintedItem, box: Box) => void) {
   const matrices: Matrix[] = [identity]
+  let blurs = 0
   eachItem(items, {
-    enter({ matrix }) {
+    enter({ matrix, blur = 0 }) {
       const outer = matrices[matrices.length - 1]
       matrices.push(matrix ? product(outer, matrix) : outer)
+      blurs += blur
     },
-    leave() {
+    leave({ blur = 0 }) {
       matrices.pop()
+      blurs -= blur
     },
     item(item) {
-      const box = itemBox(item, matrices[matrices.length - 1])
-      if (box) tell(item, box)
+      const matrix = matrices[matrices.length - 1]
+      const box = itemBox(item, matrix)
+      if (box) tell(item, blurs > 0 ? grown(box, blurs * scaleOf(matrix)) : box)
     },
   })
 }
 
 function itemBox(item: PaintedItem, matrix: Matrix): Box | undefined {
   switch (item.kind) {
-    case 'glyphs':
-      return isUpright(matrix) ? uprightGlyphs(item, matrix) : turnedGlyphs(item, matrix)
+    case 'glyphs': {
+      const own = isUpright(matrix) ? uprightGlyphs(item, matrix) : turnedGlyphs(item, matrix)
+      return own && item.finish ? grown(own, strokeReach(item.finish) * scaleOf(matrix)) : own
+    }
     case 'rule':
       return mappedBox(matrix, ruleBox(item))
+    case 'path': {
+      const own = outlineExtents(item.outline, matrix)
+      return own && grown(asBox(own), strokeReach(item) * scaleOf(matrix))
+    }
     case 'rectangle':
     case 'image':
       return mappedBox(matrix, item)
   }
+}
+
+/** How far a stroke reaches beyond the outline. */
+function strokeReach({ stroke }: Finish): number {
+  if (!stroke) return 0
+  return stroke.place === 'outside' ? stroke.width : stroke.width / 2
+}
+
+const scaleOf = ({ xx, yx, xy, yy }: Matrix) => Math.sqrt(Math.abs(xx * yy - xy * yx))
+
+function grown({ x, y, width, height }: Box, by: number): Box {
+  return { x: x - by, y: y - by, width: width + 2 * by, height: height + 2 * by }
 }
 
 function ruleBox({ from, to, width }: RuleItem): Box {

@@ -1,11 +1,19 @@
-import { type Box, identity, type Matrix, mappedBox, product, turning } from '../geometry/index.ts'
+import {
+  type Box,
+  identity,
+  type Matrix,
+  mappedBox,
+  mappedOutline,
+  product,
+  turning,
+} from '../geometry/index.ts'
 import type { Layout, Line } from '../layout/index.ts'
 import { fail } from '../problem/index.ts'
 import { isVertical } from '../sheet/index.ts'
 import { checkFinite } from './checks.ts'
-import type { Item } from './drawing.ts'
+import type { Fill, Item } from './drawing.ts'
 import { inkBox } from './ink-box.ts'
-import { lineItems } from './run-items.ts'
+import { lineItems } from './line-items.ts'
 
 /** Which point of a layout is put at a coordinate, and how the layout is turned about it. */
 export interface Anchor {
@@ -70,9 +78,23 @@ function moved(item: Item, matrix: Matrix): Item {
       const point = ([x, y]: readonly [number, number]) => [x + dx, y + dy] as const
       return { ...item, from: point(item.from), to: point(item.to) }
     }
+    case 'path': {
+      const { fill } = item
+      const outline = mappedOutline(matrix, item.outline)
+      return { ...item, outline, ...(fill && { fill: movedFill(fill, matrix) }) }
+    }
+    case 'glyphs': {
+      const own = { ...item, x: item.x + dx, y: item.y + dy }
+      const fill = item.finish?.fill
+      return fill ? { ...own, finish: { ...item.finish, fill: movedFill(fill, matrix) } } : own
+    }
     default:
       return { ...item, x: item.x + dx, y: item.y + dy }
   }
+}
+
+function movedFill(fill: Fill, matrix: Matrix): Fill {
+  return fill.kind === 'solid' ? fill : { ...fill, matrix: product(matrix, fill.matrix) }
 }
 
 /** Where the anchor lies in the layout's frame. */

@@ -1,53 +1,137 @@
-import { type Box, identity, type Matrix, mapped } from '../geometry/index.ts'
+import { type Box, identity, type Matrix, mapped, product } from '../geometry/index.ts'
 import { flowMatrix, type Layout, type Line, type LineRun } from '../layout/index.ts'
-import type { GlyphsItem, Item } from './drawing.ts'
+import { type SolidInk, solidOf } from '../sheet/index.ts'
+import type { Fill, GlyphsItem, Item } from './drawing.ts'
+import { fillOf, solidFill } from './fill.ts'
 import { boxContent } from './inline-box.ts'
 
-/** What lines are painted with, in the coordinates of their layout's frame. */
-export function lineItems(layout: Layout, lines: readonly Line[] = layout.lines): Item[] {
-  const matrix = flowMatrix(layout)
-  const items: Item[] = []
-  for (const line of lines) {
-    for (const run of line.runs) {
-      const y = line.baseline - run.rise
-      if (matrix === identity) items.push(...runItems(run, run.x, y))
-      else if (run.upright) items.push(...uprightItems(run, ...mapped(matrix, run.x, y)))
-      else items.push(...turned(matrix, runItems(run, run.x, y)))
-    }
+/** Where a run stands, and how its coordinates become those of the frame. */
+export interface Standing {
+  readonly layout: Layout
+  readonly line: Line
+  readonly matrix: Matrix
+}
+
+export function standingOf(layout: Layout, line: Line): Standing {
+  return { layout, line, matrix: flowMatrix(layout) }
+}
+
+/** What a run is painted with itself, in the coordinates of the frame; `ink` in place of its own. */
+export function runItems(run: LineRun, standing: Standing, ink: SolidInk = run.ink): Item[] {
+  const { line, matrix } = standing
+  const y = line.baseline - run.rise
+  if (matrix === identity) return linked(run, standing, itemsAcross(run, run.x, y, ink, standing))
+  if (run.upright) {
+    const [left, top] = mapped(matrix, run.x, y)
+    return linked(run, standing, uprightItems(run, left, top, ink, standing))
   }
-  return items
+  return linked(run, standing, laidDown(matrix, itemsAcross(run, run.x, y, ink, standing)))
 }
 
 /** A run of a line that goes down or up lies on its side. */
-function turned(matrix: Matrix, items: readonly Item[]): Item[] {
-  return items.length === 0 ? [] : [{ kind: 'group', matrix, items }]
+export function laidDown(matrix: Matrix, items: readonly Item[]): Item[] {
+  if (matrix === identity || items.length === 0) return [...items]
+  return [{ kind: 'group', matrix, items }]
 }
 
-function runItems(run: LineRun, x: number, y: number): Item[] {
-  const { box, face, style, ink, glyphs, text } = run
-  if (!box) return [{ kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }]
-  const { width, height } = box
-  return boxItems(run, { x, y: y - box.baseline, width, height })
+/** The items of a link, with the box that is clicked on. */
+function linked({ link, x, width }: LineRun, { line, matrix }: Standing, items: Item[]): Item[] {
+  if (link === undefined || items.length === 0) return items
+  const { top, height } = line
+  const [[x1, y1], [x2, y2]] = [mapped(matrix, x, top), mapped(matrix, x + width, top + height)]
+  const area = {
+    x: Math.min(x1, x2),
+    y: Math.min(y1, y2),
+    width: Math.abs(x2 - x1),
+    height: Math.abs(y2 - y1),
+  }
+  return [{ kind: 'group', link, area, items }]
+}
+
+function itemsAcross(
+  run: LineRun,
+  x: number,
+  y: number,
+  ink: SolidInk,
+  standing: Standing,
+): Item[] {
+  const { box, face, style, glyphs, text } = run
+  if (box) {
+    const { width, height } = box
+    return boxItems(run, { x, y: y - box.baseline, width, height })
+  }
+  const item: GlyphsItem = { kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }
+  const own = style.features.length > 0 ? { ...item, features: style.features } : item
+  return [finished(own, run, ink, standing, identity)]
 }
 
 /** Letters below each other, or a box among them; (x, y) is the middle of the line where they begin. */
-function uprightItems(run: LineRun, x: number, y: number): Item[] {
-  const { box, face, style, ink, text } = run
+function uprightItems(
+  run: LineRun,
+  x: number,
+  y: number,
+  ink: SolidInk,
+  standing: Standing,
+): Item[] {
+  const { box, face, style, text } = run
   if (box) {
     const { width, height } = box
     return boxItems(run, { x: x - width / 2, y, width, height })
   }
-  const item: GlyphsItem = {
-    kind: 'glyphs',
-    x,
-    y,
-    face,
-    size: style.size,
-    ink,
-    glyphs: stacked(run.glyphs),
-    text,
+  const glyphs = stacked(run.glyphs)
+  const item: GlyphsItem = { kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }
+  return [finished(item, run, ink, standing, standing.matrix)]
+}
+
+/** Glyphs with the gradient and the stroke that their style asks for; colored ones have their own. */
+function finished(
+  item: GlyphsItem,
+  run: LineRun,
+  ink: SolidInk,
+  standing: Standing,
+  matrix: Matrix,
+): GlyphsItem {
+  const { style, face, glyphs } = run
+  const { stroke } = style
+  if (style.ink.kind === 'solid' && stroke === 'none') return item
+  const isColored = face.colored && [...glyphs.glyphs].some(glyph => face.colorParts(glyph))
+  if (isColored) return item
+  const through = ink.opacity / (solidOf(style.ink).opacity || 1)
+  const fill =
+    stroke !== 'none' && stroke.fill === false ? undefined : runFill(run, standing, through)
+  if (stroke === 'none') return { ...item, finish: { fill: fill && turnedFill(fill, matrix) } }
+  const line = solidOf(stroke.ink)
+  return {
+    ...item,
+    finish: {
+      fill: fill && turnedFill(fill, matrix),
+      stroke: {
+        ink: { ...line, opacity: line.opacity * through },
+        width: stroke.width,
+        place: stroke.place ?? 'outside',
+      },
+    },
   }
-  return [item]
+}
+
+/** A gradient spans the run, its line, or all of the text. */
+function runFill(run: LineRun, { layout, line }: Standing, through: number): Fill {
+  const { ink } = run.style
+  if (ink.kind === 'solid') return solidFill(ink, through)
+  const { top, height } = line
+  const isAcross = layout.writingMode === 'horizontal-tb'
+  const [length, depth] = isAcross ? [layout.width, layout.height] : [layout.height, layout.width]
+  const boxes: Record<typeof ink.over, Box> = {
+    run: { x: run.x, y: top, width: run.width, height },
+    line: { x: line.x, y: top, width: line.width, height },
+    block: { x: 0, y: 0, width: length, height: depth },
+  }
+  return fillOf(ink, boxes[ink.over], through)
+}
+
+function turnedFill(fill: Fill, matrix: Matrix): Fill {
+  if (fill.kind === 'solid' || matrix === identity) return fill
+  return { ...fill, matrix: product(matrix, fill.matrix) }
 }
 
 /** Glyphs whose advances go down, as glyphs without advances, each at its place. */

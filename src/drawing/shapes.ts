@@ -1,26 +1,22 @@
-import type { Box } from '../geometry/index.ts'
-import { fail } from '../problem/index.ts'
-import type { Ink, SolidInk } from '../sheet/index.ts'
+import { type Box, rectangleOutline } from '../geometry/index.ts'
+import { type Ink, solidOf } from '../sheet/index.ts'
 import { checkFinite, checkLength } from './checks.ts'
-import type { ImageItem, RectangleItem, RuleItem } from './drawing.ts'
+import type { GroupItem, ImageItem, PathItem, RectangleItem, RuleItem } from './drawing.ts'
+import { fillOf } from './fill.ts'
 import type { Picture } from './picture.ts'
 
-/** A filled rectangle. Throws on lengths that are negative or not finite. */
-export function rectangle(box: Box, ink: Ink, radius = 0): RectangleItem {
+/** A filled rectangle; a gradient spans it. Throws on lengths that are negative or not finite. */
+export function rectangle(box: Box, ink: Ink, radius = 0): RectangleItem | PathItem {
   const { x, y, width, height } = box
   checkFinite('a rectangle', { x, y, width, height, radius })
   for (const [name, value] of Object.entries({ width, height, radius })) {
     checkLength('a rectangle', name, value)
   }
-  return {
-    kind: 'rectangle',
-    x,
-    y,
-    width,
-    height,
-    ink: solid(ink),
-    radius: Math.min(radius, width / 2, height / 2),
+  if (ink.kind !== 'solid') {
+    return { kind: 'path', outline: rectangleOutline(box, radius), fill: fillOf(ink, box) }
   }
+  const round = Math.min(radius, width / 2, height / 2)
+  return { kind: 'rectangle', x, y, width, height, ink, radius: round }
 }
 
 /** A raster image, drawn to fill a box. Throws on lengths that are negative or not finite. */
@@ -31,19 +27,22 @@ export function image({ x, y, width, height }: Box, picture: Picture): ImageItem
   return { kind: 'image', x, y, width, height, picture }
 }
 
-/** A straight line of a width. Throws on coordinates that are not finite. */
+/** A straight line of a width; a gradient runs along it. Throws on coordinates that are not finite. */
 export function rule(
   from: readonly [x: number, y: number],
   to: readonly [x: number, y: number],
   ink: Ink,
   width = 1,
-): RuleItem {
+): RuleItem | GroupItem {
   checkFinite('a rule', { x1: from[0], y1: from[1], x2: to[0], y2: to[1], width })
   checkLength('a rule', 'width', width)
-  return { kind: 'rule', from, to, width, ink: solid(ink) }
-}
-
-function solid(ink: Ink): SolidInk {
-  if (ink.kind === 'solid') return ink
-  return fail('gradient-ink', 'shapes are not painted with gradients yet', { hint: 'use a color' })
+  if (ink.kind === 'solid') return { kind: 'rule', from, to, width, ink }
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]]
+  const length = Math.hypot(dx, dy)
+  if (length === 0) return { kind: 'rule', from, to, width, ink: solidOf(ink) }
+  const box = { x: 0, y: -width / 2, width: length, height: width }
+  const [cos, sin] = [dx / length, dy / length]
+  const matrix = { xx: cos, yx: sin, xy: -sin, yy: cos, dx: from[0], dy: from[1] }
+  const item: PathItem = { kind: 'path', outline: rectangleOutline(box), fill: fillOf(ink, box) }
+  return { kind: 'group', matrix, items: [item] }
 }

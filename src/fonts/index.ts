@@ -5,6 +5,7 @@ export type {
   LinearPaint,
   Paint,
   RadialPaint,
+  SolidPaint,
 } from './color-glyph.ts'
 export { type FontFile, fileOf } from './containers/font-file.ts'
 export { type ContainedFont, fontOf, fontsIn } from './containers/open-container.ts'

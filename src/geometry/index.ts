@@ -9,3 +9,4 @@ export {
   segmentPoints,
 } from './outline.ts'
 export { outlineExtents } from './outline-extents.ts'
+export { type Flattening, flattened, joinedOutlines, rectangleOutline } from './outline-parts.ts'

@@ -1,6 +1,7 @@
 import { isVertical } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
 import type { LayoutTools } from './layout-tools.ts'
+import { flowPadding } from './padding.ts'
 import { type Breakable, indentOf, tolerance } from './stops.ts'
 import { wrapLines } from './wrap.ts'
 
@@ -25,12 +26,14 @@ export function fittedRatio(
   const [length = Infinity, depth = Infinity] = isSideways
     ? [frame.height, frame.width]
     : [frame.width, frame.height]
+  const { alongStart, alongEnd, acrossStart, acrossEnd } = flowPadding(style, style.writingMode)
+  const [along, across] = [alongStart + alongEnd, acrossStart + acrossEnd]
   const count = frame.lines ?? Infinity
   const widest = texts.reduce((most, text) => Math.max(most, longestWord(text)), 0)
   const fits = (ratio: number) => {
-    if (widest * ratio > length + tolerance) return false
-    const wrapped = wrapLines(texts, length / ratio, tools)
-    return wrapped.count <= count && wrapped.height * ratio <= depth + tolerance
+    if ((widest + along) * ratio > length + tolerance) return false
+    const wrapped = wrapLines(texts, length / ratio - along, tools)
+    return wrapped.count <= count && (wrapped.height + across) * ratio <= depth + tolerance
   }
   let { least: low, most: high } = bounds
   if (fits(high)) return high

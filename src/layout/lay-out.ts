@@ -6,6 +6,7 @@ import type { LayoutTools } from './layout-tools.ts'
 import { fittingLines, type Limits, type MeasuredLine } from './limited-lines.ts'
 import { trimmed } from './line-reach.ts'
 import { arranged, movedTo } from './line-runs.ts'
+import { type FlowPadding, flowPadding } from './padding.ts'
 import { type Breakable, tolerance } from './stops.ts'
 
 /** Breaks shaped paragraphs into lines and places them in the frame. */
@@ -27,8 +28,10 @@ export function layOut(
     texts.length === 1
       ? texts[0].paragraph.text
       : texts.map(({ paragraph }) => paragraph.text).join('\n')
-  const { writingMode } = texts[0].paragraph.style
-  const limits = limitsOf(frame, writingMode)
+  const { style } = texts[0].paragraph
+  const { writingMode } = style
+  const padding = flowPadding(style, writingMode)
+  const limits = limitsOf(frame, writingMode, padding)
   const { lines: measured, cut } = fittingLines(texts, limits, tools)
   let textWidth = 0
   let widest = 0
@@ -36,21 +39,24 @@ export function layOut(
     textWidth = Math.max(textWidth, line.width)
     widest = Math.max(widest, outerWidth(line))
   }
-  const length = limits.length === Infinity ? widest : limits.length
-  const lines = placed(measured, length, frame.align, tools)
+  const inner = limits.length === Infinity ? widest : limits.length
+  const lines = placed(measured, inner, frame.align, padding, tools)
   const last = lines.at(-1)
-  const depth = last ? last.top + last.height : 0
+  const length = inner + padding.alongStart + padding.alongEnd
+  const depth = (last ? last.top + last.height : padding.acrossStart) + padding.acrossEnd
   // Lines that go on to the right are measured from there, as if they went on to the left.
   if (writingMode === 'vertical-lr') mirror(lines, depth)
   const problems = [...found]
   for (const { paragraph } of texts) problems.push(...paragraph.problems)
-  problems.push(...tooLong(measured, limits, writingMode), ...tooDeep(depth, limits, writingMode))
+  const needed = depth - padding.acrossStart - padding.acrossEnd
+  problems.push(...tooLong(measured, limits, writingMode), ...tooDeep(needed, limits, writingMode))
   const [width, height] = isVertical(writingMode) ? [depth, length] : [length, depth]
   const missing: Cut | undefined = cut && { ...cut, text: text.slice(cut.start, cut.end) }
   let ink: { box: Layout['inkBox'] } | undefined
   const layout: Layout = {
     kind: 'layout',
     writingMode,
+    style,
     text,
     width,
     height,
@@ -70,11 +76,16 @@ export function layOut(
 }
 
 /** In vertical text the frame's height is how long lines may be, and its width how far they reach. */
-function limitsOf(frame: Frame, mode: WritingMode): Limits {
+function limitsOf(frame: Frame, mode: WritingMode, padding: FlowPadding): Limits {
   const { width = Infinity, height = Infinity, lines: count = Infinity, align } = frame
-  return isVertical(mode)
-    ? { length: height, depth: width, count, align }
-    : { length: width, depth: height, count, align }
+  const { alongStart, alongEnd, acrossStart, acrossEnd } = padding
+  const [length, depth] = isVertical(mode) ? [height, width] : [width, height]
+  return {
+    length: Math.max(0, length - alongStart - alongEnd),
+    depth: Math.max(0, depth - acrossStart - acrossEnd),
+    count,
+    align,
+  }
 }
 
 const outerWidth = (line: MeasuredLine) => line.indent + line.width + line.paragraph.style.endIndent
@@ -98,16 +109,17 @@ function placed(
   measured: readonly MeasuredLine[],
   length: number,
   align: Align | undefined,
+  { alongStart, acrossStart }: FlowPadding,
   tools: LayoutTools,
 ): Line[] {
-  let top = 0
+  let top = acrossStart
   return measured.map((line, i) => {
     const { paragraph, runs, start, end, width: lineWidth, indent, space } = line
     const { style, offset, level } = paragraph
     const isLast = i === measured.length - 1
     const reach = trimmed(line.reach, paragraph, tools, i === 0, isLast)
     const room = length - indent - style.endIndent - lineWidth
-    const edge = level === 1 ? style.endIndent : indent
+    const edge = alongStart + (level === 1 ? style.endIndent : indent)
     const x = edge + room * shareOf(align ?? style.align, level)
     const height = reach.above + reach.below
     if (i > 0) top += space

@@ -66,6 +66,8 @@ export interface Layout {
   readonly kind: 'layout'
   /** As in CSS Writing Modes: what is not `horizontal-tb` has lines that run down or up. */
   readonly writingMode: WritingMode
+  /** The style of its first paragraph, whose padding and frame it has. */
+  readonly style: Style
   /** The characters that were set; paragraphs are separated by newlines. */
   readonly text: string
   /** The frame's width where it has one, or else that of the longest line. */

@@ -1,19 +1,7 @@
 import type { Hyphenation } from '../layout/index.ts'
 import { type Problem, warningProblem } from '../problem/index.ts'
 import type { StyledParagraph } from '../shaping/index.ts'
-import { initialStyle, type Style } from '../sheet/index.ts'
-
-/** Properties that sheets may state, and that nothing is drawn for yet: never ignored in silence. */
-const waiting = [
-  'stroke',
-  'backing',
-  'shadow',
-  'underline',
-  'overline',
-  'strike',
-  'padding',
-  'frame',
-] as const satisfies readonly (keyof Style)[]
+import type { Style } from '../sheet/index.ts'
 
 /** Warns of what the styles of a text ask for and will not get. */
 export function notDrawn(
@@ -27,11 +15,12 @@ export function notDrawn(
     for (const run of runs) styles.add(run.style)
   }
   const asked = new Set<string>()
-  for (const style of styles) for (const name of askedOf(style)) asked.add(name)
-  const missing = [...asked].map(name => {
-    return warningProblem('not-drawn', `the style asks for ${name}, which is not drawn yet`)
+  for (const style of styles) for (const name of flatInks(style)) asked.add(name)
+  const flat = [...asked].map(name => {
+    const message = `the style asks for a gradient as the ink of ${name}, which takes its middle color`
+    return warningProblem('not-drawn', message)
   })
-  return [...missing, ...notHyphenated(styles, hyphenation)]
+  return [...flat, ...notHyphenated(styles, hyphenation)]
 }
 
 const none: Problem[] = []
@@ -41,21 +30,30 @@ function isPlain({ style, runs }: StyledParagraph): boolean {
   return asksNothing(style) && runs.every(run => run.style === style || asksNothing(run.style))
 }
 
-const asksNothing = (style: Style) => askedOf(style).length === 0 && !style.hyphenation
+const asksNothing = (style: Style) => flatInks(style).length === 0 && !style.hyphenation
 
-const askedFor = new WeakMap<Style, readonly string[]>()
+const known = new WeakMap<Style, readonly string[]>()
 
-/** What a style asks for and will not get; found out once. */
-function askedOf(style: Style): readonly string[] {
-  let asked = askedFor.get(style)
-  if (!asked) {
-    asked = [
-      ...waiting.filter(name => !isInitial(style, name)),
-      ...(style.ink.kind === 'solid' ? [] : ['gradient ink']),
-    ]
-    askedFor.set(style, asked)
+/** What lines and shadows of a style are painted with is one color: found out once. */
+function flatInks(style: Style): readonly string[] {
+  let names = known.get(style)
+  if (!names) {
+    const { stroke, shadow, backing, frame } = style
+    const inks = {
+      stroke: stroke === 'none' ? undefined : stroke.ink,
+      shadow: shadow === 'none' ? undefined : shadow.ink,
+      underline: typeof style.underline === 'object' ? style.underline.ink : undefined,
+      overline: typeof style.overline === 'object' ? style.overline.ink : undefined,
+      strike: typeof style.strike === 'object' ? style.strike.ink : undefined,
+      'the border of backing': backing === 'none' ? undefined : backing.border?.ink,
+      'the border of frame': frame === 'none' ? undefined : frame.border?.ink,
+    }
+    names = Object.entries(inks)
+      .filter(([, ink]) => ink !== undefined && ink.kind !== 'solid')
+      .map(([name]) => name)
+    known.set(style, names)
   }
-  return asked
+  return names
 }
 
 /** Patterns are loaded before text is set: a language without them is told. */
@@ -68,11 +66,3 @@ function notHyphenated(styles: ReadonlySet<Style>, hyphenation: Hyphenation | un
     return warningProblem('no-hyphenation', message, { hint })
   })
 }
-
-function isInitial(style: Style, name: (typeof waiting)[number]): boolean {
-  const [value, initial] = [style[name], initialStyle[name]]
-  return value === initial || JSON.stringify(shown(value)) === JSON.stringify(shown(initial))
-}
-
-/** A map has nothing that JSON would show. */
-const shown = (value: unknown) => (value instanceof Map ? [...value] : value)

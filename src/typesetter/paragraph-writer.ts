@@ -2,6 +2,7 @@ import type { InlineBox } from '../markup/index.ts'
 import type { Isolate, StyledParagraph, StyledRun } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { cased } from './letter-case.ts'
+import type { LetterForms } from './letter-forms.ts'
 
 /** What holds at a point of the tree, before reader settings; and what it stands in. */
 export interface Around {
@@ -33,7 +34,7 @@ export interface ParagraphWriter {
  * A paragraph's own style, whose alignment, indents and spaces it has and whose size an empty
  * line is high, is that of the innermost span that holds all of it.
  */
-export function paragraphWriter(asRead: AsRead, base: Around): ParagraphWriter {
+export function paragraphWriter(asRead: AsRead, base: Around, forms: LetterForms): ParagraphWriter {
   const paragraphs: StyledParagraph[] = []
   let text = ''
   let runs: StyledRun[] = []
@@ -58,7 +59,15 @@ export function paragraphWriter(asRead: AsRead, base: Around): ParagraphWriter {
   }
 
   function addPiece(piece: string, around: Around) {
-    const { style, link, action } = around
+    const { style } = around
+    if (style.position === 'normal' && style.letterCase !== 'small-caps') {
+      return addFormed(piece, style, around)
+    }
+    for (const formed of forms(piece, style)) addFormed(formed.text, formed.style, around)
+  }
+
+  function addFormed(piece: string, style: Style, around: Around) {
+    const { link, action } = around
     const start = text.length
     text += cased(piece, style, text)
     const plain = { start, end: text.length, style: asRead(style) }

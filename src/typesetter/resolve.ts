@@ -16,6 +16,7 @@ import {
 } from '../problem/index.ts'
 import type { StyledParagraph } from '../shaping/index.ts'
 import type { Sheet, Style } from '../sheet/index.ts'
+import type { LetterForms } from './letter-forms.ts'
 import {
   type Around,
   type AsRead,
@@ -47,6 +48,7 @@ export function resolve(
   sheet: Sheet,
   values: Values,
   asRead: AsRead,
+  forms: LetterForms,
   source: string,
 ): Resolved {
   const problems: Problem[] = []
@@ -54,7 +56,7 @@ export function resolve(
   /** The values whose text is being walked: none may stand inside itself. */
   let entered: Set<RichText> | undefined
   const outermost: Around = { style: inLanguage(base, rich), depth: 0 }
-  const writer = paragraphWriter(asRead, outermost)
+  const writer = paragraphWriter(asRead, outermost, forms)
   const reporterFor = (text: RichText, name: string): Reporter => {
     let placeOf: ReturnType<typeof placesOf> | undefined
     return {

@@ -25,6 +25,7 @@ import {
   scaledStyle,
 } from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
+import { letterForms } from './letter-forms.ts'
 import { notDrawn } from './not-drawn.ts'
 import type { AsRead } from './paragraph-writer.ts'
 import { type Resolved, resolve } from './resolve.ts'
@@ -97,6 +98,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
   const { shelf, reader = {}, hyphenation, problems: mode = 'throw' } = options
   const { sheet, notes } = sheetForReader(options.sheet, checkedReader(reader))
   const tools = layoutTools(shelf, layout => inkBox(lineItems(layout)), hyphenation)
+  const forms = letterForms(shelf)
   // One style is one object: what is known of it is kept by it.
   const named = new Map<S, Style>()
   const styleOf = (name: S) => {
@@ -116,7 +118,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
     const base = style === undefined ? sheet.base : styleOf(style)
     const { rich, problems: mistakes } =
       typeof markup === 'string' ? parseMarkup(markup, source) : { rich: markup, problems: [] }
-    const { paragraphs, problems } = resolve(rich, base, sheet, values, styled, source)
+    const { paragraphs, problems } = resolve(rich, base, sheet, values, styled, forms, source)
     const found = joined(
       joined(notes, mistakes),
       joined(problems, notDrawn(paragraphs, hyphenation)),

@@ -26,7 +26,9 @@ const sheet = defineSheet({
     },
     ended: { from: 'plain', align: 'end' },
     short: { from: 'plain', lines: 1, ellipsis: ' [more]' },
-    lined: { from: 'plain', underline: true, ink: 'dusk' },
+    lined: { from: 'plain', underline: { ink: 'dusk' } },
+    small: { letterCase: 'small-caps' },
+    smallMono: { letterCase: 'small-caps', family: 'mono' },
   },
 })
 
@@ -64,11 +66,26 @@ describe('character properties', () => {
   })
 
   it('raises superscripts and shifted text without moving the lines apart', () => {
-    const layout = set('5~raised[th] ~shifted[up]')
+    const layout = set('5~raised[Ωχ] ~shifted[up]')
     const [, raised, , shifted] = runsOf(layout)
     expect(raised).toMatchObject({ rise: expect.closeTo(3.4, 6), style: { size: 6.2 } })
     expect(shifted.rise).toBe(5)
-    expect(set('5~raised[th]').height).toBeCloseTo(20, 6)
+    expect(set('5~raised[Ωχ]').height).toBeCloseTo(20, 6)
+  })
+
+  it('takes superscripts and small capitals from the font where it has them', () => {
+    const [five, raised] = runsOf(set('5~raised[th]'))
+    expect(raised).toMatchObject({ rise: 0, style: { size: 10 } })
+    expect(raised.width).toBeLessThan(runsOf(set('th'))[0].width * 0.8)
+    expect(five.style.features).toEqual([])
+    const [own] = runsOf(set('~small[Tern]'))
+    expect(own).toMatchObject({ text: 'Tern', style: { size: 10 } })
+    expect([...own.glyphs.glyphs]).not.toEqual([...runsOf(set('Tern'))[0].glyphs.glyphs])
+    // The mono family has none: capitals are made smaller.
+    const made = runsOf(set('~smallMono[Tern 5]'))
+    expect(made.map(run => run.text)).toEqual(['T', 'ERN', ' 5'])
+    expect(made[1].style.size).toBeLessThan(9)
+    expect(made[2].style.size).toBe(10)
   })
 
   it('lets ink through by its opacity', () => {
@@ -107,16 +124,11 @@ describe('paragraph properties', () => {
   })
 })
 
-describe('what is not drawn yet', () => {
-  it('is listed, never ignored in silence', () => {
+describe('gradients where there is one color only', () => {
+  it('are told, never ignored in silence', () => {
     const { problems } = set('x', 'lined')
-    expect(problems.map(p => [p.code, p.severity])).toEqual(
-      problems.map(() => ['not-drawn', 'warning']),
-    )
-    expect(problems.map(p => p.message.replace(/the style asks for (.*), which.*/, '$1'))).toEqual([
-      'underline',
-      'gradient ink',
-    ])
+    expect(problems.map(p => [p.code, p.severity])).toEqual([['not-drawn', 'warning']])
+    expect(problems[0].message).toContain('a gradient as the ink of underline')
     expect(set('x').problems).toEqual([])
   })
 })

@@ -22,12 +22,23 @@ export interface CanvasMatrix {
   readonly f: number
 }
 
+/** A canvas as it is drawn on another. */
+export interface CanvasImage {
+  readonly width: number
+  readonly height: number
+}
+
 /** What is used of a 2D context, on screen or off. */
 export interface CanvasContext {
-  readonly canvas: { readonly width: number; readonly height: number }
+  readonly canvas: CanvasImage
   fillStyle: unknown
   strokeStyle: unknown
   lineWidth: number
+  lineJoin: string
+  lineDashOffset: number
+  shadowColor: string
+  shadowBlur: number
+  shadowOffsetX: number
   globalAlpha: number
   globalCompositeOperation: string
   save(): void
@@ -51,8 +62,9 @@ export interface CanvasContext {
   rect(x: number, y: number, width: number, height: number): void
   moveTo(x: number, y: number): void
   lineTo(x: number, y: number): void
-  clip(path?: GlyphPath): void
+  clip(path?: GlyphPath, rule?: 'evenodd'): void
+  setLineDash(lengths: number[]): void
   drawImage(image: object, x: number, y: number, width: number, height: number): void
-  stroke(): void
+  stroke(path?: GlyphPath): void
   fill(path?: GlyphPath): void
 }

@@ -3,16 +3,20 @@ import {
   type Drawing,
   eachGlyph,
   eachItem,
+  finishPath,
   type GlyphsItem,
   type ImageItem,
   type PaintedItem,
+  type RuleItem,
 } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { fail } from '../../problem/index.ts'
 import type { SolidInk } from '../../sheet/index.ts'
 import type { CanvasContext } from './canvas-context.ts'
 import { glyphPath } from './glyph-path.ts'
+import { closeLayer, type Layer, openLayer } from './layers.ts'
 import { paintColorParts } from './paint-color-glyph.ts'
+import { paintPath } from './paint-path.ts'
 
 export interface CanvasOptions {
   /** Where the drawing's top left corner goes, in units. */
@@ -35,24 +39,39 @@ export function paintCanvas(
   context.beginPath()
   context.rect(box.x, box.y, box.width, box.height)
   context.clip()
+  const contexts = [context]
+  const layers: (Layer | undefined)[] = []
   eachItem(items, {
-    enter({ matrix }) {
-      context.save()
+    enter({ matrix, opacity = 1, blur = 0 }) {
+      const below = contexts[contexts.length - 1]
+      const layer = opacity < 1 || blur > 0 ? openLayer(below) : undefined
+      const own = layer?.context ?? below
+      layers.push(layer)
+      contexts.push(own)
+      own.save()
       if (matrix) {
         const { xx, yx, xy, yy, dx, dy } = matrix
-        context.transform(xx, yx, xy, yy, dx, dy)
+        own.transform(xx, yx, xy, yy, dx, dy)
       }
     },
-    leave: () => context.restore(),
-    item: item => paintItem(context, item),
+    leave(group) {
+      contexts.pop()?.restore()
+      const layer = layers.pop()
+      if (layer) closeLayer(contexts[contexts.length - 1], layer, group)
+    },
+    item: item => paintItem(contexts[contexts.length - 1], item),
   })
   context.restore()
 }
 
 function paintItem(context: CanvasContext, item: PaintedItem) {
   switch (item.kind) {
-    case 'glyphs':
-      return paintGlyphs(context, item)
+    case 'glyphs': {
+      const path = finishPath(item)
+      return path ? paintPath(context, path) : paintGlyphs(context, item)
+    }
+    case 'path':
+      return paintPath(context, item)
     case 'rectangle':
       setFill(context, item.ink)
       context.beginPath()
@@ -61,14 +80,26 @@ function paintItem(context: CanvasContext, item: PaintedItem) {
     case 'image':
       return paintImage(context, item)
     case 'rule':
-      context.strokeStyle = item.ink.color
-      context.globalAlpha = item.ink.opacity
-      context.lineWidth = item.width
-      context.beginPath()
-      context.moveTo(...item.from)
-      context.lineTo(...item.to)
-      return context.stroke()
+      return paintRule(context, item)
   }
+}
+
+function paintRule(
+  context: CanvasContext,
+  { from, to, width, ink, dash, dashStart = 0 }: RuleItem,
+) {
+  context.strokeStyle = ink.color
+  context.globalAlpha = ink.opacity
+  context.lineWidth = width
+  if (dash) {
+    context.setLineDash([...dash])
+    context.lineDashOffset = dashStart
+  }
+  context.beginPath()
+  context.moveTo(...from)
+  context.lineTo(...to)
+  context.stroke()
+  if (dash) context.setLineDash([])
 }
 
 function paintImage(context: CanvasContext, { x, y, width, height, picture }: ImageItem) {

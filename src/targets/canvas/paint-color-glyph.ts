@@ -43,7 +43,12 @@ export function paintColorParts(
   }
 }
 
-function fillGradient(context: CanvasContext, outline: Outline, paint: LinearPaint | RadialPaint) {
+/** Fills a shape with a gradient, whose coordinates are its own. */
+export function fillGradient(
+  context: CanvasContext,
+  outline: Outline,
+  paint: LinearPaint | RadialPaint,
+) {
   const { matrix, stops } = paint
   const back = inverse(matrix)
   if (!back) return

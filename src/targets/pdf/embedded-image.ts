@@ -1,4 +1,5 @@
 import { isFrame, type Picture } from '../../drawing/index.ts'
+import type { Blurred } from './blurred.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
 import { type PngParts, paletteAlpha, pngParts, splitAlpha } from './png-pixels.ts'
 
@@ -50,6 +51,23 @@ function embedPng(picture: Picture, objects: PdfObjects): ObjectNumber {
   const predictor = `/DecodeParms << /Predictor 15 /Colors ${colors} /BitsPerComponent ${parts.bitDepth} /Columns ${picture.width} >>`
   const entries = `/ColorSpace ${colorSpace(parts)} /BitsPerComponent ${parts.bitDepth}${mask} /Filter /FlateDecode ${predictor}`
   return objects.addRaw(parts.data, dictionary(picture, entries))
+}
+
+/** One color, as far as each pixel is covered. */
+export function embedBlurred(picture: Blurred, objects: PdfObjects): ObjectNumber {
+  const { width, height, coverage, color } = picture
+  const head = (w: number, h: number) => `/Type /XObject /Subtype /Image /Width ${w} /Height ${h}`
+  const mask = objects.addStream(
+    coverage,
+    `${head(width, height)} /ColorSpace /DeviceGray /BitsPerComponent 8 /Interpolate true `,
+  )
+  const components = [1, 3, 5].map(i => Number.parseInt(color.slice(i, i + 2), 16))
+  const pixels = new Uint8Array(width * height * 3)
+  for (let i = 0; i < pixels.length; i++) pixels[i] = components[i % 3]
+  return objects.addStream(
+    pixels,
+    `${head(width, height)} /ColorSpace /DeviceRGB /BitsPerComponent 8 /Interpolate true /SMask ${reference(mask)} `,
+  )
 }
 
 function embedMask(picture: Picture, alpha: Uint8Array, objects: PdfObjects): ObjectNumber {

@@ -1,9 +1,10 @@
 import { numberText, type Picture } from '../../drawing/index.ts'
 import type { BlendMode, Face, LinearPaint, RadialPaint } from '../../fonts/index.ts'
 import type { Extents } from '../../geometry/index.ts'
+import type { Blurred } from './blurred.ts'
 import { latin1 } from './bytes.ts'
 import { type EmbeddedFace, embeddedFace } from './embedded-face.ts'
-import { embedImage } from './embedded-image.ts'
+import { embedBlurred, embedImage } from './embedded-image.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
 import { addShading, type Shown } from './shading.ts'
 
@@ -21,6 +22,7 @@ export interface Resources {
   readonly number: ObjectNumber
   face(face: Face): EmbeddedFace
   image(picture: Picture): string
+  blurred(picture: Blurred): string
   state(state: GraphicsState): string
   shading(paint: LinearPaint | RadialPaint, shown: Shown): string
   /** A group that is painted as a whole: its content and the box it is in. */
@@ -52,6 +54,7 @@ export function documentResources(objects: PdfObjects): Resources {
   const fontEntries: string[] = []
   const forms: string[] = []
   const images = named<Picture>('I', picture => reference(embedImage(picture, objects)))
+  const blurs = named<Blurred>('B', picture => reference(embedBlurred(picture, objects)))
   const states = named<string>('G', entries => `<< /Type /ExtGState ${entries} >>`)
   const shadings = {
     color: named<LinearPaint | RadialPaint>('S', paint =>
@@ -76,6 +79,7 @@ export function documentResources(objects: PdfObjects): Resources {
       return known
     },
     image: picture => images.of(picture),
+    blurred: picture => blurs.of(picture),
     state: state => states.of(stateEntries(state)),
     shading: (paint, shown) => shadings[shown].of(paint),
     form(content, { left, bottom, right, top }, shown) {
@@ -94,7 +98,7 @@ export function documentResources(objects: PdfObjects): Resources {
       // Faces draw glyphs, which may ask for more resources: they come first.
       for (const face of faces.values()) face.write()
       const shading = `${shadings.color.dictionary().slice(0, -2)}${shadings.opacity.dictionary().slice(2)}`
-      const objectEntries = `${images.dictionary().slice(0, -2)}${forms.join(' ')} >>`
+      const objectEntries = `${images.dictionary().slice(0, -2)}${blurs.dictionary().slice(2, -2)}${forms.join(' ')} >>`
       objects.set(
         number,
         `<< /Font << ${fontEntries.join(' ')} >> /ExtGState ${states.dictionary()} ` +

@@ -2,6 +2,7 @@ import { zlibSync } from 'fflate'
 import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { latin1, utf16String } from './bytes.ts'
+import { addLink } from './link.ts'
 import { type Deflate, pdfObjects, reference } from './objects.ts'
 import { pageContent } from './page-content.ts'
 import { documentResources } from './resources.ts'
@@ -30,11 +31,14 @@ export function toPdf(
   const resources = documentResources(objects)
   const [catalog, pages] = [objects.reserve(), objects.reserve()]
   const kids = drawings.map(drawing => {
-    const content = objects.addStream(latin1(pageContent(drawing, resources)))
+    const { content: operators, links } = pageContent(drawing, resources)
+    const content = objects.addStream(latin1(operators))
+    const annotations = links.map(link => reference(addLink(link, objects)))
+    const annots = annotations.length > 0 ? `/Annots [${annotations.join(' ')}] ` : ''
     const { width, height } = drawing.box
     return objects.add(
       `<< /Type /Page /Parent ${reference(pages)} /MediaBox [0 0 ${numberText(width)} ${numberText(height)}] ` +
-        `/Resources ${reference(resources.number)} /Contents ${reference(content)} >>`,
+        `${annots}/Resources ${reference(resources.number)} /Contents ${reference(content)} >>`,
     )
   })
   resources.write()

@@ -1,5 +1,5 @@
 import { numberText } from '../../drawing/index.ts'
-import type { ColorPart, ColorStop, Paint } from '../../fonts/index.ts'
+import type { ColorPart, ColorStop, LinearPaint, Paint, RadialPaint } from '../../fonts/index.ts'
 import { identity, type Matrix } from '../../geometry/index.ts'
 import { outlinePath } from './outline-path.ts'
 
@@ -19,15 +19,7 @@ export function colorGlyph(parts: readonly ColorPart[], id: string): string {
       const fill = paint.color === undefined ? '' : ` fill="${paint.color}"`
       return fill + opacityOf('fill', paint.opacity)
     }
-    const head = `id="${nextId()}" gradientUnits="userSpaceOnUse"${transformOf(paint.matrix)}`
-    const stops = paint.stops.map(stopElement).join('')
-    const [x1, y1, r1] = paint.from.map(n => numberText(n))
-    const [x2, y2, r2] = paint.to.map(n => numberText(n))
-    const gradient =
-      paint.kind === 'linear'
-        ? `<linearGradient ${head} x1="${x1}" y1="${y1}" x2="${x2}" y2="${y2}">${stops}</linearGradient>`
-        : `<radialGradient ${head} fx="${x1}" fy="${y1}" fr="${r1}" cx="${x2}" cy="${y2}" r="${r2}">${stops}</radialGradient>`
-    return ` fill="${define(gradient)}"`
+    return ` fill="${define(gradientElement(paint, nextId()))}"`
   }
 
   function element(part: ColorPart): string {
@@ -47,6 +39,17 @@ export function colorGlyph(parts: readonly ColorPart[], id: string): string {
 
   const body = parts.map(element).join('')
   return `${definitions}<g id="${id}">${body}</g>`
+}
+
+/** A gradient in the coordinates of what it fills. */
+export function gradientElement(paint: LinearPaint | RadialPaint, id: string): string {
+  const head = `id="${id}" gradientUnits="userSpaceOnUse"${transformOf(paint.matrix)}`
+  const stops = paint.stops.map(stopElement).join('')
+  const [x1, y1, r1] = paint.from.map(n => numberText(n))
+  const [x2, y2, r2] = paint.to.map(n => numberText(n))
+  return paint.kind === 'linear'
+    ? `<linearGradient ${head} x1="${x1}" y1="${y1}" x2="${x2}" y2="${y2}">${stops}</linearGradient>`
+    : `<radialGradient ${head} fx="${x1}" fy="${y1}" fr="${r1}" cx="${x2}" cy="${y2}" r="${r2}">${stops}</radialGradient>`
 }
 
 function stopElement({ offset, color, opacity }: ColorStop): string {

@@ -3,23 +3,34 @@ import {
   type Drawing,
   eachGlyph,
   eachItem,
+  finishPath,
   type GlyphsItem,
+  type GroupItem,
   type Item,
+  inkBox,
   numberText,
   type PaintedItem,
 } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import type { SolidInk } from '../../sheet/index.ts'
 import { base64 } from './base64.ts'
-import { colorGlyph } from './color-glyph.ts'
-import { outlinePath } from './outline-path.ts'
+import { type Definitions, svgDefinitions } from './definitions.ts'
+import { painted, pathElement } from './paint.ts'
+import { isPlainText, type TextFonts, textElement, textFonts } from './text-element.ts'
 import { transformText } from './transform-text.ts'
 import { xmlText } from './xml.ts'
 
 export interface SvgOptions {
   /** What the picture is called; read out by screen readers. The drawing's own title without it. */
   readonly title?: string
+  /** What is to be seen, at more length. */
+  readonly description?: string
+  /**
+   * How text is written: as `outlines` (the default), which need no fonts; as real text with its
+   * fonts `embedded` in the file; or as real text in fonts that are fetched from a URL for each
+   * face. What a browser would not set alike stays outlines.
+   */
+  readonly text?: 'outlines' | 'embedded' | ((face: Face) => string)
 }
 
 /**
@@ -29,29 +40,68 @@ export interface SvgOptions {
 export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string {
   const drawing = asDrawing(shown)
   const { box, language, items } = drawing
+  const { description, text = 'outlines' } = options
   const title = options.title ?? drawing.title
-  const glyphs = glyphDefinitions()
+  const definitions = svgDefinitions()
+  const fonts =
+    text === 'outlines' ? undefined : textFonts(typeof text === 'function' ? text : undefined)
   let body = ''
+  let hasLinks = false
   eachItem(items, {
-    enter({ matrix }) {
-      body += matrix ? `<g transform="${transformText(matrix)}">\n` : '<g>\n'
+    enter(group) {
+      if (group.link !== undefined) hasLinks = true
+      body += groupStart(group, definitions)
     },
-    leave() {
-      body += '</g>\n'
+    leave(group) {
+      body += group.link === undefined ? '</g>\n' : '</a>\n'
     },
     item(item) {
-      body += svgItem(item, glyphs)
+      body += svgItem(item, definitions, fonts)
     },
   })
   const [x, y, width, height] = [box.x, box.y, box.width, box.height].map(n => numberText(n))
   const lang = language === undefined ? '' : ` lang="${xmlText(language)}"`
   // With a title that names it the picture is read out by that; without one, by its text.
   const label = title === undefined ? ` aria-label="${xmlText(spokenText(items))}"` : ''
+  // The parts of an image are not told of: links, and text that is text, must be.
+  const role = hasLinks || fonts ? 'group' : 'img'
   return (
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" ` +
-    `viewBox="${x} ${y} ${width} ${height}" role="img"${lang}${label}>\n` +
+    `viewBox="${x} ${y} ${width} ${height}" role="${role}"${lang}${label}>\n` +
     (title === undefined ? '' : `<title>${xmlText(title)}</title>\n`) +
-    `<defs>\n${glyphs.definitions()}</defs>\n${body}</svg>\n`
+    (description === undefined ? '' : `<desc>${xmlText(description)}</desc>\n`) +
+    (fonts?.styleSheet() ?? '') +
+    `<defs>\n${definitions.all()}</defs>\n${body}</svg>\n`
+  )
+}
+
+function groupStart(group: GroupItem, definitions: Definitions): string {
+  const { matrix, opacity = 1, blur = 0, link } = group
+  const transform = matrix ? ` transform="${transformText(matrix)}"` : ''
+  const through = opacity < 1 ? ` opacity="${numberText(opacity)}"` : ''
+  const blurred = blur > 0 ? ` filter="url(#${blurFilter(group, blur, definitions)})"` : ''
+  const attributes = transform + through + blurred
+  return link === undefined ? `<g${attributes}>\n` : `<a href="${xmlText(link)}"${attributes}>\n`
+}
+
+/** A filter needs to be told where there is something: as far as the blur can be seen. */
+function blurFilter({ items }: GroupItem, blur: number, definitions: Definitions): string {
+  const ink = inkBox(items) ?? { x: 0, y: 0, width: 0, height: 0 }
+  const reach = 2 * blur
+  const region = [
+    ['x', ink.x - reach],
+    ['y', ink.y - reach],
+    ['width', ink.width + 2 * reach],
+    ['height', ink.height + 2 * reach],
+  ] as const
+  const box = region.map(([name, value]) => `${name}="${numberText(value)}"`).join(' ')
+  const deviation = numberText(blur / 2)
+  return definitions.add(
+    'blur',
+    `${box} ${deviation}`,
+    id =>
+      `<filter id="${id}" filterUnits="userSpaceOnUse" color-interpolation-filters="sRGB" ${box}>` +
+      `<feGaussianBlur stdDeviation="${deviation}"/></filter>`,
   )
 }
 
@@ -69,10 +119,19 @@ function spokenText(items: readonly Item[]): string {
   return texts.join('').replace(/\s+/g, ' ').trim()
 }
 
-function svgItem(item: PaintedItem, glyphs: GlyphDefinitions): string {
+function svgItem(
+  item: PaintedItem,
+  definitions: Definitions,
+  fonts: TextFonts | undefined,
+): string {
   switch (item.kind) {
-    case 'glyphs':
-      return glyphsItem(item, glyphs)
+    case 'glyphs': {
+      if (fonts && isPlainText(item)) return textElement(item, fonts)
+      const path = finishPath(item)
+      return path ? pathElement(path, definitions) : glyphsItem(item, definitions)
+    }
+    case 'path':
+      return pathElement(item, definitions)
     case 'rectangle': {
       const { x, y, width, height, radius, ink } = item
       const round = radius > 0 ? ` rx="${numberText(radius)}"` : ''
@@ -90,17 +149,21 @@ function svgItem(item: PaintedItem, glyphs: GlyphDefinitions): string {
       const [x1, y1, x2, y2] = [...item.from, ...item.to].map(n => numberText(n))
       const width = numberText(item.width)
       const ends = `x1="${x1}" y1="${y1}" x2="${x2}" y2="${y2}"`
-      return `<line ${ends} stroke-width="${width}"${painted('stroke', item.ink)}/>\n`
+      const { dash, dashStart = 0 } = item
+      const lengths = dash?.map(length => numberText(length)).join(' ')
+      const start = dashStart === 0 ? '' : ` stroke-dashoffset="${numberText(dashStart)}"`
+      const dashed = dash ? ` stroke-dasharray="${lengths}"${start}` : ''
+      return `<line ${ends} stroke-width="${width}"${dashed}${painted('stroke', item.ink)}/>\n`
     }
   }
 }
 
 /** A group in font units: every glyph stands at a whole number, or nearly. */
-function glyphsItem(item: GlyphsItem, { idOf }: GlyphDefinitions): string {
+function glyphsItem(item: GlyphsItem, definitions: Definitions): string {
   const scale = numberText(item.size / item.face.metrics.unitsPerEm, 9)
   let uses = ''
   eachGlyph(item, (glyph, x, y) => {
-    const id = idOf(item.face, glyph)
+    const id = definitions.glyph(item.face, glyph)
     if (id === undefined) return
     const raised = y === 0 ? '' : ` y="${y}"`
     // Whole font units, but where a line was justified.
@@ -110,56 +173,4 @@ function glyphsItem(item: GlyphsItem, { idOf }: GlyphDefinitions): string {
   if (uses === '') return ''
   const place = `translate(${numberText(item.x)} ${numberText(item.y)}) scale(${scale} -${scale})`
   return `<g transform="${place}"${painted('fill', item.ink)}>${uses}</g>\n`
-}
-
-function painted(what: 'fill' | 'stroke', { color, opacity }: SolidInk): string {
-  const through = opacity < 1 ? ` ${what}-opacity="${numberText(opacity)}"` : ''
-  return ` ${what}="${color}"${through}`
-}
-
-interface GlyphDefinitions {
-  /** The id of a glyph's definition; undefined where there is nothing to paint. */
-  idOf(face: Face, glyph: number): string | undefined
-  definitions(): string
-}
-
-/**
- * Ids name face and glyph, a variable face with where it stands: where two drawings share a page,
- * one id means one shape.
- */
-function glyphDefinitions(): GlyphDefinitions {
-  const prefixes = new Map<Face, string>()
-  const ids = new Map<string, string | undefined>()
-  let definitions = ''
-  const prefixOf = (face: Face) => {
-    let prefix = prefixes.get(face)
-    if (prefix === undefined) {
-      const place = [...face.coordinates].map(([tag, value]) => `-${tag}${value}`).join('')
-      const made = face.madeUp.map(what => `-${what}`).join('')
-      const plain = (face.postScriptName + place + made).replace(/[^A-Za-z0-9.-]/g, '')
-      const taken = [...prefixes.values()].filter(p => p === plain || p.startsWith(`${plain}_`))
-      prefix = taken.length > 0 ? `${plain}_${taken.length}` : plain
-      prefixes.set(face, prefix)
-    }
-    return prefix
-  }
-  return {
-    idOf(face, glyph) {
-      const id = `${prefixOf(face)}-${glyph}`
-      if (ids.has(id)) return ids.get(id)
-      const shape = glyphShape(face, glyph, id)
-      ids.set(id, shape === '' ? undefined : id)
-      if (shape !== '') definitions += `${shape}\n`
-      return ids.get(id)
-    },
-    definitions: () => definitions,
-  }
-}
-
-/** What a glyph's id stands for; nothing where there is nothing to paint. */
-function glyphShape(face: Face, glyph: number, id: string): string {
-  const parts = face.colorParts(glyph)
-  if (parts) return colorGlyph(parts, id)
-  const path = outlinePath(face.outline(glyph))
-  return path === '' ? '' : `<path id="${id}" d="${path}"/>`
 }

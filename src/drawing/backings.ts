@@ -1,0 +1,117 @@
+import { type Box, joinedBoxes, rectangleOutline } from '../geometry/index.ts'
+import type { Layout, Line, LineRun } from '../layout/index.ts'
+import { type Ink, type Style, solidOf } from '../sheet/index.ts'
+import type { Item } from './drawing.ts'
+import { fillOf } from './fill.ts'
+
+type Backing = Exclude<Style['backing'], 'none'>
+
+/** The border of a backing, or of a frame. */
+type Border = NonNullable<Backing['border']>
+
+/** What lies behind text: a box with an ink, a border, or both. */
+export function backingItem(
+  box: Box,
+  ink: Ink | undefined,
+  radius: number,
+  border: Border | undefined,
+  through = 1,
+): Item[] {
+  const items: Item[] = []
+  if (ink) {
+    const outline = rectangleOutline(box, radius)
+    items.push({ kind: 'path', outline, fill: fillOf(ink, box, through) })
+  }
+  if (border && border.width > 0) {
+    const half = border.width / 2
+    const inner = padded(box, -half)
+    const solid = solidOf(border.ink)
+    items.push({
+      kind: 'path',
+      outline: rectangleOutline(inner, Math.max(0, radius - half)),
+      stroke: {
+        ink: { ...solid, opacity: solid.opacity * through },
+        width: border.width,
+        place: 'center',
+      },
+    })
+  }
+  return items
+}
+
+/** Everything that lies behind the text of some lines, block by block, line by line, run by run. */
+export function backingItems(layout: Layout, lines: readonly Line[]): Item[] {
+  const items: Item[] = []
+  for (const over of ['block', 'line', 'run'] as const) {
+    for (const { box, backing, style } of backed(layout, lines, over)) {
+      const own = padded(box, backing.padding ?? 0)
+      items.push(
+        ...backingItem(own, backing.ink, backing.radius ?? 0, backing.border, style.opacity),
+      )
+    }
+  }
+  return items
+}
+
+interface Backed {
+  box: Box
+  readonly backing: Backing
+  readonly style: Style
+  readonly key: string
+}
+
+/** Neighbours with the same backing are backed as one: runs of a line, or lines below each other. */
+function backed(layout: Layout, lines: readonly Line[], over: NonNullable<Backing['over']>) {
+  const found: Backed[] = []
+  for (const line of lines) {
+    let last: Backed | undefined = over === 'block' ? found.at(-1) : undefined
+    let isHere = false
+    for (const run of line.runs.toSorted((a, b) => a.x - b.x)) {
+      const { backing } = run.style
+      if (backing === 'none' || (backing.over ?? 'run') !== over || run.start === run.end) continue
+      const key = JSON.stringify(backing)
+      const box = boxOf(layout, line, run, over)
+      if (!box) continue
+      if (last?.key === key && (over !== 'run' || box.x - last.box.x - last.box.width < 0.01)) {
+        last.box = joinedBoxes(last.box, box) ?? box
+      } else {
+        last = { box, backing, style: run.style, key }
+        found.push(last)
+      }
+      isHere = true
+    }
+    if (over === 'block' && !isHere) last = undefined
+  }
+  return found
+}
+
+function boxOf(
+  layout: Layout,
+  line: Line,
+  run: LineRun,
+  over: NonNullable<Backing['over']>,
+): Box | undefined {
+  const { x, width, top, height } = line
+  if (over === 'line') return { x, y: top, width, height }
+  const isAcross = layout.writingMode === 'horizontal-tb'
+  const length = isAcross ? layout.width : layout.height
+  if (over === 'block') return { x: 0, y: top, width: length, height }
+  const [left, right] = [Math.max(x, run.x), Math.min(x + width, run.x + run.width)]
+  if (right <= left) return undefined
+  const { box, face, style, upright } = run
+  const y = line.baseline - run.rise
+  const across = { x: left, width: right - left }
+  if (upright) return { ...across, y: y - style.size / 2, height: style.size }
+  if (box) return { ...across, y: y - box.baseline, height: box.height }
+  const scale = style.size / face.metrics.unitsPerEm
+  const { ascent, descent } = face.metrics
+  return { ...across, y: y - ascent * scale, height: (ascent - descent) * scale }
+}
+
+/** A box with room around it, on each side alike or as stated. */
+export function padded({ x, y, width, height }: Box, padding: Style['padding']): Box {
+  const all = typeof padding === 'number' ? padding : 0
+  const sides = typeof padding === 'number' ? {} : padding
+  const { top = all, right = all, bottom = all, left = all } = sides
+  return { x: x - left, y: y - top, width: width + left + right, height: height + top + bottom }
+}

@@ -1,0 +1,136 @@
+import type { Line, LineRun } from '../layout/index.ts'
+import { type SolidInk, type Style, solidOf } from '../sheet/index.ts'
+import type { RuleItem } from './drawing.ts'
+import { inkBetween, merged, type Stretch, without } from './ink-gaps.ts'
+
+/** The lines that text may be decorated with. */
+export type Decoration = 'underline' | 'overline' | 'strike'
+
+/** Neighbours on a line that are decorated as one. */
+interface Decorated {
+  readonly runs: readonly LineRun[]
+  readonly from: number
+  readonly to: number
+}
+
+/** How near runs stand to be neighbours. */
+const touching = 0.01
+
+/**
+ * The decoration lines of a line: straight through a span of several sizes, by the metrics of the
+ * largest, in the ink of each part unless they have one of their own.
+ */
+export function decorationItems(
+  line: Line,
+  runs: readonly LineRun[],
+  which: Decoration,
+): RuleItem[] {
+  return decorated(line, runs, which).flatMap(group => linesOf(line, group, which))
+}
+
+function decorated(line: Line, runs: readonly LineRun[], which: Decoration): Decorated[] {
+  const groups: { runs: LineRun[]; from: number; to: number; key: string }[] = []
+  // Spaces that hang at the line's end are not decorated.
+  const [left, right] = [line.x, line.x + line.width]
+  for (const run of runs.toSorted((a, b) => a.x - b.x)) {
+    const [from, to] = [Math.max(left, run.x), Math.min(right, run.x + run.width)]
+    if (run.style[which] === false || to - from < touching) continue
+    const key = JSON.stringify(run.style[which])
+    const last = groups.at(-1)
+    if (last?.key === key && from - last.to < touching) {
+      last.runs.push(run)
+      last.to = to
+    } else groups.push({ runs: [run], from, to, key })
+  }
+  return groups
+}
+
+function linesOf(line: Line, { runs, from, to }: Decorated, which: Decoration): RuleItem[] {
+  const largest = runs.reduce((a, b) => (b.style.size > a.style.size ? b : a))
+  const stated = largest.style[which]
+  const own = typeof stated === 'object' ? stated : {}
+  const usual = usualPlace(largest, which)
+  const width = own.width ?? usual.width
+  // A gap is what lies between the baseline, or the top of the letters, and the line's near edge.
+  // A line of another width begins where the face has its line begin.
+  const moved = which === 'underline' ? (width - usual.width) / 2 : 0
+  const middle =
+    own.gap === undefined ? usual.middle + moved : placeBeyond(own.gap, width, largest, which)
+  const shared = runs.every(run => run.rise === largest.rise) ? largest.rise : 0
+  const y = line.baseline - shared + middle
+  const skips = own.skip ?? which === 'underline'
+  const gaps = skips ? merged(runs.flatMap(run => gapsOf(run, line.baseline, y, width))) : []
+  return runs.flatMap(run => {
+    const part = { from: Math.max(from, run.x), to: Math.min(to, run.x + run.width) }
+    const ink = own.ink ? solidOf(own.ink) : run.ink
+    const pieces = without(part, gaps).filter(piece => piece.to - piece.from > width / 2)
+    return pieces.map(piece => ruleOf(piece, y, width, ink, own.dash, from))
+  })
+}
+
+function ruleOf(
+  { from, to }: Stretch,
+  y: number,
+  width: number,
+  ink: SolidInk,
+  dash: readonly number[] | undefined,
+  start: number,
+): RuleItem {
+  const ends = { from: [from, y], to: [to, y] } as const
+  const rule: RuleItem = { kind: 'rule', ...ends, width, ink }
+  const isDashed = dash?.some(length => length > 0)
+  return dash && isDashed ? { ...rule, dash, dashStart: from - start } : rule
+}
+
+/** Where the face puts a line: its middle, downward from the baseline, and its width, in units. */
+function usualPlace({ face, style, upright }: LineRun, which: Decoration) {
+  const { metrics } = face
+  const scale = style.size / metrics.unitsPerEm
+  const width = Math.max(metrics.underlineThickness * scale, style.size / 24)
+  if (upright) return { width, middle: sideOf(which, style) }
+  if (which === 'underline') return { width, middle: -metrics.underlinePosition * scale }
+  if (which === 'overline') {
+    return { width, middle: -metrics.capHeight * scale - overlineGap * style.size }
+  }
+  const strike = metrics.strikeThickness > 0 ? metrics.strikeThickness * scale : width
+  const top = metrics.strikePosition > 0 ? metrics.strikePosition : metrics.xHeight / 2
+  return { width: strike, middle: -top * scale + strike / 2 }
+}
+
+/** Above capitals, in ems: clear of letters that are higher than these. */
+const overlineGap = 0.18
+
+/** Beside letters that stand upright below each other, or through the middle of them. */
+function sideOf(which: Decoration, { size }: Style): number {
+  if (which === 'strike') return 0
+  return which === 'underline' ? size * 0.55 : size * -0.55
+}
+
+function placeBeyond(gap: number, width: number, { face, style }: LineRun, which: Decoration) {
+  const scale = style.size / face.metrics.unitsPerEm
+  if (which === 'underline') return gap + width / 2
+  if (which === 'overline') return -(face.metrics.capHeight * scale + gap + width / 2)
+  return -gap - width / 2
+}
+
+/** Where the letters of a run reach into the line, with some room on both sides. */
+function gapsOf(run: LineRun, baseline: number, y: number, width: number): Stretch[] {
+  const { face, style, glyphs, x, rise, box, upright } = run
+  if (box || upright) return []
+  const scale = style.size / face.metrics.unitsPerEm
+  const up = (baseline - rise - y) / scale
+  const reach = width / 2 / scale
+  const room = Math.max(width, style.size / 16)
+  const gaps: Stretch[] = []
+  let pen = 0
+  for (let i = 0; i < glyphs.glyphs.length; i++) {
+    const raised = glyphs.offsetsY[i]
+    const bottom = up - reach - raised
+    for (const { from, to } of inkBetween(face, glyphs.glyphs[i], bottom, up + reach - raised)) {
+      const left = pen + glyphs.offsetsX[i]
+      gaps.push({ from: x + (left + from) * scale - room, to: x + (left + to) * scale + room })
+    }
+    pen += glyphs.advances[i]
+  }
+  return gaps
+}

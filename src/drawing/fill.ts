@@ -1,0 +1,33 @@
+import { type Box, identity } from '../geometry/index.ts'
+import type { GradientInk, Ink, SolidInk } from '../sheet/index.ts'
+import type { Fill } from './drawing.ts'
+
+/** An ink as it fills a shape; a gradient spans the box, `through` multiplies its opacity. */
+export function fillOf(ink: Ink, box: Box, through = 1): Fill {
+  if (ink.kind === 'solid') return solidFill(ink, through)
+  const stops = ink.stops.map(({ at, color, opacity }) => ({
+    offset: at,
+    color,
+    opacity: opacity * through,
+  }))
+  const middle = [box.x + box.width / 2, box.y + box.height / 2] as const
+  if (ink.kind === 'radial') {
+    const reach = Math.hypot(box.width, box.height) / 2
+    return { kind: 'radial', from: [...middle, 0], to: [...middle, reach], stops, matrix: identity }
+  }
+  const [dx, dy] = direction(ink, box)
+  const [x, y] = middle
+  return { kind: 'linear', from: [x - dx, y - dy], to: [x + dx, y + dy], stops, matrix: identity }
+}
+
+export function solidFill({ color, opacity }: SolidInk, through = 1): Fill {
+  return { kind: 'solid', color, opacity: opacity * through }
+}
+
+/** From the middle to the gradient's end: its last color stands in a corner (CSS Images 3, 3.1.1). */
+function direction({ angle }: GradientInk, { width, height }: Box): readonly [number, number] {
+  const radians = (angle * Math.PI) / 180
+  const [cos, sin] = [Math.cos(radians), Math.sin(radians)]
+  const half = (Math.abs(width * cos) + Math.abs(height * sin)) / 2
+  return [cos * half, -sin * half]
+}

@@ -1,0 +1,92 @@
+import type { Face } from '../fonts/index.ts'
+import { flattened } from '../geometry/index.ts'
+
+/** A stretch along a line. */
+export interface Stretch {
+  readonly from: number
+  readonly to: number
+}
+
+/** Of the size of an em, how closely curves are followed. */
+const precision = 1 / 500
+
+/** Where a glyph has ink between two heights, in font units; undefined where it has none there. */
+export function inkBetween(face: Face, glyph: number, bottom: number, top: number): Stretch[] {
+  const extents = face.extents(glyph)
+  if (!extents || extents.bottom >= top || extents.top <= bottom) return []
+  const how = { tolerance: face.metrics.unitsPerEm * precision }
+  const edges: Stretch[] = []
+  const contours = flattened(face.outline(glyph), how)
+  for (const points of contours) {
+    for (let i = 0; i < points.length; i += 2) {
+      const next = (i + 2) % points.length
+      const edge = clipped(points[i], points[i + 1], points[next], points[next + 1], bottom, top)
+      if (edge) edges.push(edge)
+    }
+  }
+  // What lies between two edges on one height is ink as well.
+  for (const height of [bottom, (bottom + top) / 2, top]) edges.push(...inside(contours, height))
+  return merged(edges)
+}
+
+/** The part of an edge between two heights, along the line. */
+function clipped(
+  x1: number,
+  y1: number,
+  x2: number,
+  y2: number,
+  bottom: number,
+  top: number,
+): Stretch | undefined {
+  const [low, high] = [Math.min(y1, y2), Math.max(y1, y2)]
+  if (high <= bottom || low >= top) return undefined
+  const at = (y: number) => (y1 === y2 ? x1 : x1 + ((x2 - x1) * (y - y1)) / (y2 - y1))
+  const xs = y1 === y2 ? [x1, x2] : [at(Math.max(low, bottom)), at(Math.min(high, top))]
+  return { from: Math.min(...xs), to: Math.max(...xs) }
+}
+
+/** Stretches inside of contours at a height, by the nonzero rule. */
+function inside(contours: readonly Float64Array[], height: number): Stretch[] {
+  const crossings: { x: number; turn: number }[] = []
+  for (const points of contours) {
+    for (let i = 0; i < points.length; i += 2) {
+      const next = (i + 2) % points.length
+      const [y1, y2] = [points[i + 1], points[next + 1]]
+      if (y1 <= height === y2 <= height) continue
+      const share = (height - y1) / (y2 - y1)
+      crossings.push({ x: points[i] + (points[next] - points[i]) * share, turn: y1 < y2 ? 1 : -1 })
+    }
+  }
+  crossings.sort((a, b) => a.x - b.x)
+  const found: Stretch[] = []
+  let winding = 0
+  for (const [i, { x, turn }] of crossings.entries()) {
+    if (winding !== 0) found.push({ from: crossings[i - 1].x, to: x })
+    winding += turn
+  }
+  return found
+}
+
+/** Stretches in order, those that touch as one. */
+export function merged(stretches: readonly Stretch[]): Stretch[] {
+  const all: { from: number; to: number }[] = []
+  for (const { from, to } of stretches.toSorted((a, b) => a.from - b.from)) {
+    const last = all.at(-1)
+    if (last && from <= last.to) last.to = Math.max(last.to, to)
+    else all.push({ from, to })
+  }
+  return all
+}
+
+/** What is left of a stretch without others, which are in order. */
+export function without({ from, to }: Stretch, gaps: readonly Stretch[]): Stretch[] {
+  const left: Stretch[] = []
+  let at = from
+  for (const gap of gaps) {
+    if (gap.to <= at || gap.from >= to) continue
+    if (gap.from > at) left.push({ from: at, to: gap.from })
+    at = gap.to
+  }
+  if (at < to) left.push({ from: at, to })
+  return left
+}

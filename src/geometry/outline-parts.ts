@@ -1,0 +1,112 @@
+import type { Box } from './box.ts'
+import { type Outline, polygon, segmentPoints } from './outline.ts'
+
+/** Several outlines as one. */
+export function joinedOutlines(outlines: readonly Outline[]): Outline {
+  const segments = outlines.map(outline => outline.segments).join('')
+  const points = new Float32Array(outlines.reduce((sum, outline) => sum + outline.points.length, 0))
+  let at = 0
+  for (const outline of outlines) {
+    points.set(outline.points, at)
+    at += outline.points.length
+  }
+  return { segments, points }
+}
+
+/** How far from a corner the handles of a quarter of a circle are, by one cubic (off by 0.03 %). */
+const handle = 1 - 0.5522847498
+
+/** A rectangle, its corners rounded. */
+export function rectangleOutline({ x, y, width, height }: Box, radius = 0): Outline {
+  const [right, bottom] = [x + width, y + height]
+  if (radius <= 0) return polygon(x, y, right, y, right, bottom, x, bottom)
+  const r = Math.min(radius, width / 2, height / 2)
+  const k = r * handle
+  return {
+    segments: 'MLCLCLCLCZ',
+    points: Float32Array.of(
+      ...[x + r, y, right - r, y],
+      ...[right - k, y, right, y + k, right, y + r],
+      ...[right, bottom - r],
+      ...[right, bottom - k, right - k, bottom, right - r, bottom],
+      ...[x + r, bottom],
+      ...[x + k, bottom, x, bottom - k, x, bottom - r],
+      ...[x, y + r],
+      ...[x, y + k, x + k, y, x + r, y],
+    ),
+  }
+}
+
+/** How a curve is divided into straight lines. */
+export type Flattening = { readonly tolerance: number } | { readonly segments: number }
+
+/** The contours of an outline as polygons: x and y in turn, the last point not the first again. */
+export function flattened({ segments, points }: Outline, how: Flattening): Float64Array[] {
+  const contours: number[][] = []
+  let open: number[] = []
+  let at = 0
+  for (const segment of segments) {
+    if (segment === 'M') {
+      open = []
+      contours.push(open)
+    }
+    const count = segmentPoints[segment]
+    if (count === 1) open.push(points[at], points[at + 1])
+    else if (count > 1) addCurve(open, points, at, count, how)
+    at += count * 2
+  }
+  return contours.map(withoutRepeats).filter(contour => contour.length >= 6)
+}
+
+function addCurve(
+  open: number[],
+  points: Float32Array,
+  at: number,
+  count: number,
+  how: Flattening,
+) {
+  const x = [open[open.length - 2]]
+  const y = [open[open.length - 1]]
+  for (let i = 0; i < count; i++) {
+    x.push(points[at + i * 2])
+    y.push(points[at + i * 2 + 1])
+  }
+  const steps = 'segments' in how ? how.segments : stepsWithin(x, y, how.tolerance)
+  for (let i = 1; i <= steps; i++) open.push(bezier(x, i / steps), bezier(y, i / steps))
+}
+
+/** So many straight lines stay within a tolerance of the curve: by its second differences. */
+function stepsWithin(x: readonly number[], y: readonly number[], tolerance: number): number {
+  let bend = 0
+  for (let i = 0; i + 2 < x.length; i++) {
+    const dx = x[i] - 2 * x[i + 1] + x[i + 2]
+    const dy = y[i] - 2 * y[i + 1] + y[i + 2]
+    bend = Math.max(bend, Math.hypot(dx, dy))
+  }
+  const degree = x.length - 1
+  return Math.max(1, Math.ceil(Math.sqrt((degree * (degree - 1) * bend) / (8 * tolerance))))
+}
+
+function bezier(p: readonly number[], t: number): number {
+  const s = 1 - t
+  if (p.length === 3) return s * s * p[0] + 2 * s * t * p[1] + t * t * p[2]
+  return s * s * s * p[0] + 3 * s * s * t * p[1] + 3 * s * t * t * p[2] + t * t * t * p[3]
+}
+
+function withoutRepeats(contour: readonly number[]): Float64Array {
+  const kept: number[] = []
+  for (let i = 0; i < contour.length; i += 2) {
+    const [x, y] = [contour[i], contour[i + 1]]
+    if (kept.length === 0 || kept[kept.length - 2] !== x || kept[kept.length - 1] !== y) {
+      kept.push(x, y)
+    }
+  }
+  while (
+    kept.length > 2 &&
+    kept[0] === kept[kept.length - 2] &&
+    kept[1] === kept[kept.length - 1]
+  ) {
+    kept.length -= 2
+  }
+  return Float64Array.from(kept)
+}

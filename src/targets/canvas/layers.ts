@@ -1,0 +1,66 @@
+import type { GroupItem, PathItem } from '../../drawing/index.ts'
+import { fail } from '../../problem/index.ts'
+import type { CanvasContext, CanvasImage } from './canvas-context.ts'
+
+declare const OffscreenCanvas:
+  | (new (
+      width: number,
+      height: number,
+    ) => CanvasImage & {
+      getContext(kind: '2d'): CanvasContext | null
+    })
+  | undefined
+
+/** A canvas that is laid over another when it is done. */
+export interface Layer {
+  readonly context: CanvasContext
+  readonly canvas: CanvasImage
+}
+
+/** An empty canvas as large as another, with the same coordinates. */
+export function openLayer(below: CanvasContext): Layer {
+  const { width, height } = below.canvas
+  if (typeof OffscreenCanvas === 'undefined') {
+    return fail('no-layer', 'there is no OffscreenCanvas to paint a group on')
+  }
+  const canvas = new OffscreenCanvas(width, height)
+  const context = canvas.getContext('2d')
+  if (!context) return fail('no-layer', 'there is no canvas to paint a group on')
+  const { a, b, c, d, e, f } = below.getTransform()
+  context.setTransform(a, b, c, d, e, f)
+  return { context, canvas }
+}
+
+/** Lays a group that was painted on a layer over what is below it. */
+export function closeLayer(below: CanvasContext, { canvas }: Layer, group: GroupItem) {
+  const { opacity = 1, blur = 0 } = group
+  const { a, b, c, d } = below.getTransform()
+  below.save()
+  below.setTransform(1, 0, 0, 1, 0, 0)
+  below.globalAlpha = opacity
+  let x = 0
+  if (blur > 0) {
+    // The layer itself stands beside the canvas; only its shadow falls onto it.
+    const beside = 2 * canvas.width + 4096
+    below.shadowColor = colorOf(group)
+    below.shadowBlur = blur * Math.sqrt(Math.abs(a * d - b * c))
+    below.shadowOffsetX = beside
+    x = -beside
+  }
+  below.drawImage(canvas, x, 0, canvas.width, canvas.height)
+  below.restore()
+}
+
+/** What is blurred is all of one color. */
+function colorOf({ items }: GroupItem): string {
+  for (const item of items) {
+    if (item.kind === 'group') return colorOf(item)
+    if (item.kind === 'path') return pathColor(item)
+  }
+  return '#000000'
+}
+
+function pathColor({ fill, stroke }: PathItem): string {
+  if (fill?.kind === 'solid') return fill.color
+  return stroke?.ink.color ?? '#000000'
+}

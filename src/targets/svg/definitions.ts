@@ -1,0 +1,74 @@
+import type { Face } from '../../fonts/index.ts'
+import { colorGlyph } from './color-glyph.ts'
+import { outlinePath } from './outline-path.ts'
+
+/** What is defined once and used by its id. */
+export interface Definitions {
+  /** The id of a glyph's shape; undefined where there is nothing to paint. */
+  glyph(face: Face, glyph: number): string | undefined
+  /** The id of anything else, whose element is made with it. The same content has the same id. */
+  add(kind: string, key: string, element: (id: string) => string): string
+  all(): string
+}
+
+/**
+ * Ids name face and glyph, a variable face with where it stands, or say what is defined: where two
+ * drawings share a page, one id means one thing.
+ */
+export function svgDefinitions(): Definitions {
+  const prefixes = new Map<Face, string>()
+  const shapes = new Map<string, string | undefined>()
+  const others = new Map<string, string>()
+  let definitions = ''
+  const prefixOf = (face: Face) => {
+    let prefix = prefixes.get(face)
+    if (prefix === undefined) {
+      const place = [...face.coordinates].map(([tag, value]) => `-${tag}${value}`).join('')
+      const made = face.madeUp.map(what => `-${what}`).join('')
+      const plain = (face.postScriptName + place + made).replace(/[^A-Za-z0-9.-]/g, '')
+      const taken = [...prefixes.values()].filter(p => p === plain || p.startsWith(`${plain}_`))
+      prefix = taken.length > 0 ? `${plain}_${taken.length}` : plain
+      prefixes.set(face, prefix)
+    }
+    return prefix
+  }
+  return {
+    glyph(face, glyph) {
+      const id = `${prefixOf(face)}-${glyph}`
+      if (shapes.has(id)) return shapes.get(id)
+      const shape = glyphShape(face, glyph, id)
+      shapes.set(id, shape === '' ? undefined : id)
+      if (shape !== '') definitions += `${shape}\n`
+      return shapes.get(id)
+    },
+    add(kind, key, element) {
+      const content = `${kind} ${key}`
+      let id = others.get(content)
+      if (id === undefined) {
+        id = `${kind}-${hash(content)}`
+        others.set(content, id)
+        definitions += `${element(id)}\n`
+      }
+      return id
+    },
+    all: () => definitions,
+  }
+}
+
+/** What a glyph's id stands for; nothing where there is nothing to paint. */
+function glyphShape(face: Face, glyph: number, id: string): string {
+  const parts = face.colorParts(glyph)
+  if (parts) return colorGlyph(parts, id)
+  const path = outlinePath(face.outline(glyph))
+  return path === '' ? '' : `<path id="${id}" d="${path}"/>`
+}
+
+/** FNV-1a over the text, twice with different starts: 64 bits, in base 36. */
+function hash(text: string): string {
+  const half = (start: number) => {
+    let h = start
+    for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 0x01000193)
+    return (h >>> 0).toString(36)
+  }
+  return half(0x811c9dc5) + half(0x050c5d1f)
+}
