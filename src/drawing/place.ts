@@ -71,6 +71,7 @@ function placingMatrix(layout: Layout, x: number, y: number, anchor: Anchor): Ma
 /** An item as far to the right and down as a matrix moves it, which does nothing else. */
 function moved(item: Item, matrix: Matrix): Item {
   const { dx, dy } = matrix
+  if (dx === 0 && dy === 0) return item
   switch (item.kind) {
     case 'group':
       return { ...item, matrix: item.matrix ? product(matrix, item.matrix) : matrix }

@@ -1,6 +1,6 @@
 import { type Box, identity, type Matrix, mapped, product } from '../geometry/index.ts'
 import { flowMatrix, type Layout, type Line, type LineRun } from '../layout/index.ts'
-import { type SolidInk, solidOf } from '../sheet/index.ts'
+import { type SolidInk, shapingFeatures, solidOf } from '../sheet/index.ts'
 import type { Fill, GlyphsItem, Item } from './drawing.ts'
 import { fillOf, solidFill } from './fill.ts'
 import { boxContent } from './inline-box.ts'
@@ -61,8 +61,18 @@ function itemsAcross(
     return boxItems(run, { x, y: y - box.baseline, width, height })
   }
   const item: GlyphsItem = { kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }
-  const own = style.features.length > 0 ? { ...item, features: style.features } : item
-  return [finished(own, run, ink, standing, identity)]
+  return [finished(asText(item, run), run, ink, standing, identity)]
+}
+
+/** What is to be known of a run where it is written as text. */
+function asText(item: GlyphsItem, { style, isHyphenated }: LineRun): GlyphsItem {
+  const features = shapingFeatures(style)
+  if (features.length === 0 && !isHyphenated) return item
+  return {
+    ...item,
+    ...(features.length > 0 && { features }),
+    ...(isHyphenated && { isHyphenated }),
+  }
 }
 
 /** Letters below each other, or a box among them; (x, y) is the middle of the line where they begin. */

@@ -29,6 +29,8 @@ export interface LineRun {
    * line, and their offsets count from its middle.
    */
   readonly upright?: true
+  /** Its last glyph is a hyphen, which is in no text: the word goes on on the next line. */
+  readonly isHyphenated?: true
   /** Stands in place of the glyphs. */
   readonly box?: InlineBox
   readonly link?: string

@@ -70,5 +70,6 @@ function hyphenate({ paragraph, tools }: Breakable, runs: LineRun[], end: number
     ...last,
     width: (advanceOf(glyphs) * size) / face.metrics.unitsPerEm,
     glyphs: isLeftward ? reversed(glyphs) : glyphs,
+    isHyphenated: true,
   }
 }

@@ -164,7 +164,8 @@ export function movedTo(run: LineRun, x: number): LineRun {
   if (run.x === x) return run
   const { start, end, text, width, rise, level, face, style, ink, glyphs } = run
   const moved = { start, end, text, x, width, rise, level, face, style, ink, glyphs }
-  if (!run.box && !run.upright && run.link === undefined && run.action === undefined) return moved
+  const isMarked = run.box || run.upright || run.isHyphenated
+  if (!isMarked && run.link === undefined && run.action === undefined) return moved
   return { ...run, x }
 }
 

@@ -4,6 +4,7 @@ export { solidOf } from './inks/ink.ts'
 export { sheetJsonSchema } from './json-schema.ts'
 export { readSheet } from './read-sheet.ts'
 export { type ReaderSettings, readerStyle, scaledSize, scaledStyle } from './reader.ts'
+export { shapingFeatures } from './shaping-features.ts'
 export type {
   ColorText,
   InkSource,

@@ -27,7 +27,6 @@ const sheet = defineSheet({
     ended: { from: 'plain', align: 'end' },
     short: { from: 'plain', lines: 1, ellipsis: ' [more]' },
     lined: { from: 'plain', underline: { ink: 'dusk' } },
-    small: { letterCase: 'small-caps' },
     smallMono: { letterCase: 'small-caps', family: 'mono' },
   },
 })

@@ -2,7 +2,7 @@
 import type { Drawing } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { toPdf } from 'dot-line/pdf'
-import { toSvg } from 'dot-line/svg'
+import { type SvgOptions, toSvg } from 'dot-line/svg'
 import { GlobalWorkerOptions, getDocument } from 'pdfjs-dist'
 import worker from 'pdfjs-dist/build/pdf.worker.mjs?url'
 import { openScenes, sceneDrawing, sceneNames } from './scenes.ts'
@@ -16,6 +16,8 @@ export interface Comparison {
   /** Of those, the share that another target shows otherwise. */
   readonly svg: number
   readonly pdf: number
+  /** SVG whose text is text, in fonts that are in it. */
+  readonly text: number
 }
 
 declare global {
@@ -46,9 +48,9 @@ function pixelsOf({ box }: Drawing, paint: (context: CanvasRenderingContext2D) =
   return context.getImageData(0, 0, canvas.width, canvas.height)
 }
 
-async function fromSvg(drawing: Drawing): Promise<Pixels> {
+async function fromSvg(drawing: Drawing, options: SvgOptions = {}): Promise<Pixels> {
   const image = new Image()
-  image.src = `data:image/svg+xml,${encodeURIComponent(toSvg(drawing))}`
+  image.src = `data:image/svg+xml,${encodeURIComponent(toSvg(drawing, options))}`
   await image.decode()
   return pixelsOf(drawing, context => {
     context.scale(pixelRatio, pixelRatio)
@@ -116,11 +118,13 @@ async function compared(): Promise<Comparison[]> {
       for (let x = 0; x < painted.width; x++) if (isInk(colorAt(painted, x, y))) inked++
     }
     const [svg, pdf] = [await fromSvg(drawing), await fromPdf(drawing)]
+    const text = await fromSvg(drawing, { text: 'embedded' })
     comparisons.push({
       name,
       inked,
       svg: differing(painted, svg) / inked,
       pdf: differing(painted, pdf) / inked,
+      text: differing(painted, text) / inked,
     })
   }
   return comparisons

@@ -2,6 +2,9 @@ import spice from '@expo-google-fonts/bungee-spice/400Regular/BungeeSpice_400Reg
 import japanese from '@expo-google-fonts/kosugi/Kosugi_400Regular.ttf?url'
 import nabla from '@expo-google-fonts/nabla/400Regular/Nabla_400Regular.ttf?url'
 import emoji from '@expo-google-fonts/noto-color-emoji/400Regular/NotoColorEmoji_400Regular.ttf?url'
+import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
+import hindi from '@expo-google-fonts/noto-sans-devanagari/400Regular/NotoSansDevanagari_400Regular.ttf?url'
+import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf?url'
 import {
   type Drawing,
@@ -26,6 +29,29 @@ const texts: Readonly<Record<string, string>> = {
   'CFF outlines': '~cff[Saint Orrin’s Landing 07:40]',
   'variable CFF outlines': '~variable[Heavy weather]',
   'what no face has': 'a \u{10b83} b',
+  underlines: '~under[Going ~big[jog] quay] ~lined[clear] ~dashed[dashed quality]',
+  'overline and strike': '~over[Overline] ~strike[struck out]',
+  backings: '~backed[A run that is backed] ~line[and its line, which wraps onto another]',
+  'a block that is backed': '~block[All of these lines are backed as one block of text]',
+  strokes: '~outside[Outside] ~hollow[Hollow] ~outer[Outer]',
+  'gradients over runs, lines and blocks':
+    '~dusk[Run] ~glow[line by line] ~deep[and block of text]',
+  'a gradient with a stroke': '~trimmed[Gradient]',
+  'a gradient that fades': '~fading[Fading away]',
+  'a hard shadow': '~hard[Marigold]',
+  'a soft shadow': '~soft[Marigold]',
+  'a span that is faint as a whole': '~faint[Faint with ~big[lines]] and not',
+  'raised, lowered and small letters':
+    'E=mc~raised[2] H~lowered[2]O ~small[Small Caps] ~smallMono[Mono]',
+  'a card': '~card[Padding, border, corners]',
+  'effects in vertical text': '~downUnder[船は~dusk[夕暮れ]に。Tern]',
+  Arabic: '~arabic[تغادر القوارب عند الغروب (07:40)]',
+  Hebrew: '~hebrew[הסירות יוצאות עם השקיעה (07:40)]',
+  Devanagari: '~hindi[नावें शाम को चलती हैं; कृपया]',
+  Thai: '~thai[เรือออก ตอนพลบค่ำ กรุณาสอบถาม]',
+  Japanese: '~japanese[船は夕暮れに出ます。]',
+  'Greek and Cyrillic': 'Τα πλοία φεύγουν. Лодки уходят.',
+  'Arabic, underlined and in a gradient': '~arabic[~under[تغادر] ~dusk[القوارب]]',
   'tabs with leaders': '~tabs[Ardle\tTern\t12.50]',
   'lines that run down': '~down[船は「夕暮れ」に。Tern]',
   'lines that run up': '~up[Metres above datum]',
@@ -33,7 +59,17 @@ const texts: Readonly<Record<string, string>> = {
 }
 
 const sheet = defineSheet({
-  inks: { text: '#0b3d5c', warning: '#c8331f', ground: '#ffffff' },
+  inks: {
+    text: '#0b3d5c',
+    warning: '#c8331f',
+    ground: '#ffffff',
+    sand: '#f0d9a0',
+    sky: '#a9d3ea',
+    dusk: { gradient: 'linear', stops: ['#c8331f', '#8a6414', '#2c6e49'] },
+    glow: { gradient: 'radial', over: 'line', stops: ['#c8331f', '#0b3d5c'] },
+    deep: { gradient: 'linear', angle: -40, over: 'block', stops: ['#0b3d5c', '#c8331f'] },
+    fading: { gradient: 'linear', stops: ['#0b3d5c', '#0b3d5c40'] },
+  },
   styles: {
     defaults: { size: 30, ink: 'text', leading: 1.5 },
     bold: { weight: 700 },
@@ -46,6 +82,52 @@ const sheet = defineSheet({
     lean: { family: 'Noto Sans Thai', slant: 'oblique', synthesis: 'slant' },
     cff: { family: 'Source Code Pro' },
     variable: { family: 'SourceCodeVF', weight: 800 },
+    arabic: { family: ['Noto Sans Arabic', 'sans'], language: 'ar' },
+    hebrew: { family: ['Noto Sans Hebrew', 'sans'], language: 'he' },
+    hindi: { family: ['Noto Sans Devanagari', 'sans'], language: 'hi' },
+    thai: { family: ['Noto Sans Thai', 'sans'], language: 'th' },
+    japanese: { family: ['MotoyaLCedar', 'sans'], language: 'ja' },
+    big: { size: '1.6x' },
+    under: { underline: true },
+    lined: { underline: { ink: 'warning', width: 2, gap: 4, skip: false } },
+    dashed: { underline: { dash: [6, 3], width: 2 } },
+    over: { overline: true },
+    strike: { strike: { ink: 'warning', width: 2 } },
+    backed: {
+      backing: {
+        ink: 'sand',
+        padding: { left: 5, right: 5 },
+        radius: 6,
+        border: { ink: 'text', width: 2 },
+      },
+    },
+    line: { backing: { ink: 'sky', over: 'line', padding: 3, radius: 4 } },
+    block: { backing: { ink: 'sky', over: 'block', padding: 6, radius: 9 } },
+    outside: { size: 60, weight: 700, ink: 'ground', stroke: { ink: 'warning', width: 2 } },
+    hollow: {
+      size: 60,
+      weight: 700,
+      stroke: { ink: 'text', width: 2, place: 'center', fill: false },
+    },
+    outer: { size: 60, weight: 700, stroke: { ink: 'text', width: 3, fill: false } },
+    dusk: { weight: 700, ink: 'dusk' },
+    glow: { weight: 700, ink: 'glow' },
+    deep: { weight: 700, ink: 'deep' },
+    trimmed: { size: 60, weight: 700, ink: 'dusk', stroke: { ink: 'text', width: 1.5 } },
+    fading: { size: 60, weight: 700, ink: 'fading' },
+    hard: { size: 60, weight: 700, shadow: { ink: 'warning', x: 3, y: 2 } },
+    soft: { size: 60, weight: 700, shadow: { ink: 'text', x: 4, y: 6, blur: 8 }, ink: 'warning' },
+    faint: {
+      opacity: 0.6,
+      weight: 700,
+      underline: { ink: 'warning', width: 8, gap: -8, skip: false },
+    },
+    raised: { position: 'super' },
+    lowered: { position: 'sub' },
+    small: { letterCase: 'small-caps' },
+    smallMono: { letterCase: 'small-caps', family: 'mono' },
+    card: { padding: 16, frame: { ink: 'sand', border: { ink: 'text', width: 3 }, radius: 12 } },
+    downUnder: { from: 'down', underline: true, backing: { ink: 'sky' } },
     tabs: {
       tabs: [
         { at: 200, leader: '. ' },
@@ -62,16 +144,18 @@ export const sceneNames = Object.keys(texts)
 export function openScenes(): Promise<Shelf> {
   return openShelf({
     embedding: true,
-    fonts: [spice, nabla, emoji, thai, japanese, cff, variableCff],
+    fonts: [spice, nabla, emoji, thai, arabic, hebrew, hindi, japanese, cff, variableCff],
   })
 }
 
 export function sceneDrawing(name: string, shelf: Shelf): Drawing {
   const { set } = typesetter({ sheet, shelf, problems: 'collect' })
-  const [whole, named] = /^~(down|up|tabs)\[(.*)\]$/s.exec(texts[name]) ?? []
-  const style = whole ? (named as 'down' | 'up' | 'tabs') : undefined
-  const isVertical = style === 'down' || style === 'up'
-  const layout = set(texts[name], {
+  const [whole, named] = /^~(down|up|tabs|downUnder|card|block)\[(.*)\]$/s.exec(texts[name]) ?? []
+  const style = whole
+    ? (named as 'down' | 'up' | 'tabs' | 'downUnder' | 'card' | 'block')
+    : undefined
+  const isVertical = style === 'down' || style === 'up' || style === 'downUnder'
+  const layout = set(style ? (texts[name].slice(style.length + 2, -1) as 'x') : texts[name], {
     ...(style && { style }),
     ...(isVertical ? {} : { width: 560 }),
   })

@@ -31,7 +31,7 @@ export function textFonts(urlOf: ((face: Face) => string) | undefined): TextFont
       const axes = [...face.coordinates].map(([tag, value]) => `"${cssText(tag)}" ${value}`)
       const settings = features.map(f => `"${cssText(f.slice(0, 4))}" ${f.slice(5)}`)
       const rule =
-        `font-family:"${familyOf(face)}";font-synthesis:none;white-space:pre` +
+        `font-family:"${familyOf(face)}";font-synthesis:none;white-space:pre;text-rendering:geometricPrecision` +
         (axes.length > 0 ? `;font-variation-settings:${axes.join(',')}` : '') +
         (settings.length > 0 ? `;font-feature-settings:${settings.join(',')}` : '')
       let name = classes.get(rule)
@@ -52,11 +52,11 @@ function cssText(text: string): string {
 }
 
 /** Whether a browser sets an item as it stands here, from its text and its face. */
-export function isPlainText({ face, glyphs, finish }: GlyphsItem): boolean {
-  if (finish || face.madeUp.length > 0) return false
-  const count = glyphs.glyphs.length
-  // Letters below each other have advances of nothing.
-  return count > 0 && (count === 1 || glyphs.advances.some(advance => advance !== 0))
+export function isPlainText({ face, glyphs, finish, isHyphenated, text }: GlyphsItem): boolean {
+  if (finish || isHyphenated || face.madeUp.length > 0) return false
+  // Leaders fill a tab, and letters below each other have no advances.
+  const isLed = text === '\t' && glyphs.glyphs.length > 1
+  return !isLed && glyphs.advances.some(advance => advance !== 0)
 }
 
 /** A run as real text, as long as it is here. */

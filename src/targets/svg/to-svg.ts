@@ -81,7 +81,9 @@ function groupStart(group: GroupItem, definitions: Definitions): string {
   const through = opacity < 1 ? ` opacity="${numberText(opacity)}"` : ''
   const blurred = blur > 0 ? ` filter="url(#${blurFilter(group, blur, definitions)})"` : ''
   const attributes = transform + through + blurred
-  return link === undefined ? `<g${attributes}>\n` : `<a href="${xmlText(link)}"${attributes}>\n`
+  return link === undefined
+    ? `<g${attributes}>\n`
+    : `<a href="${xmlText(link)}" aria-label="${xmlText(spokenText(group.items))}"${attributes}>\n`
 }
 
 /** A filter needs to be told where there is something: as far as the blur can be seen. */
