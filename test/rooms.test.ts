@@ -20,6 +20,7 @@ const arrows: Record<string, readonly string[]> = {
   'targets/svg': ['drawing'],
   'targets/canvas': ['drawing'],
   'targets/pdf': ['drawing'],
+  'targets/outline': ['drawing'],
   // A PNG is made from the SVG.
   'targets/png': ['drawing', 'targets/svg'],
   typesetter: ['sheet', 'markup', 'unicode', 'fonts', 'shaping', 'layout', 'drawing'],
@@ -37,6 +38,7 @@ const packages: Record<string, readonly string[]> = {
   platform: ['hyphen'],
   sheet: ['culori'],
   'targets/pdf': ['fflate'],
+  'targets/outline': ['earcut', 'polygon-clipping'],
   'targets/png': ['@resvg/resvg-js'],
   demo: ['dot-line', 'd3-scale'],
   cli: ['dot-line', 'commander', 'picocolors'],

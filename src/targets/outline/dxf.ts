@@ -1,0 +1,50 @@
+import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
+import type { Layout } from '../../layout/index.ts'
+import { type PolygonOptions, type Polygons, toPolygons } from './polygons.ts'
+
+export interface DxfOptions extends PolygonOptions {
+  /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
+  readonly scale?: number
+}
+
+/** A CSS pixel in millimeters (CSS Values 4, section 6.2). */
+export const millimetersPerUnit = 25.4 / 96
+
+/** What `$INSUNITS` calls millimeters. */
+const millimeters = 4
+
+/**
+ * The outlines of a drawing or a layout as a DXF drawing in ASCII (release 12): closed polylines in
+ * millimeters, y upward from the drawing's lower edge, contours and holes on layers of their own.
+ */
+export function toDxf(
+  shown: Drawing | Layout,
+  options: DxfOptions = {},
+): Pick<Polygons, 'problems'> & { readonly dxf: string } {
+  const { scale = millimetersPerUnit } = options
+  const { box } = asDrawing(shown)
+  const { polygons, problems } = toPolygons(shown, options)
+  const rings = polygons.flatMap(({ outer, holes }) => [
+    polyline(outer, 'CONTOURS'),
+    ...holes.map(hole => polyline(hole, 'HOLES')),
+  ])
+  function polyline(ring: Float64Array, layer: string): string {
+    let vertices = ''
+    for (let i = 0; i < ring.length; i += 2) {
+      const x = numberText((ring[i] - box.x) * scale, 6)
+      const y = numberText((box.y + box.height - ring[i + 1]) * scale, 6)
+      vertices += group(0, 'VERTEX', 8, layer, 10, x, 20, y)
+    }
+    return group(0, 'POLYLINE', 8, layer, 66, 1, 70, 1) + vertices + group(0, 'SEQEND', 8, layer)
+  }
+  const head =
+    group(0, 'SECTION', 2, 'HEADER', 9, '$ACADVER', 1, 'AC1009') +
+    group(9, '$INSUNITS', 70, millimeters, 0, 'ENDSEC')
+  const entities = group(0, 'SECTION', 2, 'ENTITIES') + rings.join('') + group(0, 'ENDSEC')
+  return { dxf: head + entities + group(0, 'EOF'), problems }
+}
+
+/** Group codes and their values, each on a line. */
+function group(...codes: readonly (string | number)[]): string {
+  return codes.map(code => `${code}\n`).join('')
+}

@@ -1,0 +1,35 @@
+import type { Drawing } from '../../drawing/index.ts'
+import { type Outline, segmentPoints } from '../../geometry/index.ts'
+import type { Layout } from '../../layout/index.ts'
+import type { Polygon } from './polygons.ts'
+import { toOutlines } from './shapes.ts'
+
+/** Places beyond a ten-thousandth of a unit tell nothing. */
+const places = 10_000
+const text = (n: number) => String(Math.round(n * places) / places)
+
+/** All filled shapes as the data of one SVG path, curves kept; to be filled by the nonzero rule. */
+export function toPathData(shown: Drawing | Layout): string {
+  return toOutlines(shown)
+    .shapes.map(({ outline }) => outlineData(outline))
+    .join('')
+}
+
+function outlineData({ segments, points }: Outline): string {
+  let data = ''
+  let at = 0
+  for (const segment of segments) {
+    const end = at + segmentPoints[segment] * 2
+    data += segment + Array.from(points.subarray(at, end), text).join(' ')
+    at = end
+  }
+  return data
+}
+
+/** Polygons as the data of one SVG path. */
+export function polygonData(polygons: readonly Polygon[]): string {
+  return polygons
+    .flatMap(({ outer, holes }) => [outer, ...holes])
+    .map(ring => `M${Array.from(ring, text).join(' ')}Z`)
+    .join('')
+}

@@ -1,0 +1,196 @@
+import {
+  defineSheet,
+  drawing,
+  image,
+  openImage,
+  openShelf,
+  place,
+  rectangle,
+  rule,
+  typesetter,
+} from 'dot-line'
+import { polygonData, toDxf, toOutlines, toPathData, toPolygons, toStl } from 'dot-line/outline'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { arabicFonts } from '../support/fonts.ts'
+
+const sheet = defineSheet({
+  inks: { deep: '#0b3d5c' },
+  styles: {
+    defaults: { size: 72, family: ['sans', 'Noto Sans Arabic'] },
+    light: { weight: 200, size: 14 },
+    shaded: { shadow: { ink: 'deep', x: 2, blur: 4 } },
+  },
+})
+const openSetter = async () => typesetter({ sheet, shelf: await openShelf({ fonts: arabicFonts }) })
+let setter: Awaited<ReturnType<typeof openSetter>>
+beforeAll(async () => {
+  setter = await openSetter()
+})
+const set = (text: string) => setter.set(text as 'x')
+
+/** Twice the area, above 0 where a ring runs clockwise as it is seen. */
+function turn(ring: ArrayLike<number>): number {
+  let sum = 0
+  for (let i = 0; i < ring.length; i += 2) {
+    const next = (i + 2) % ring.length
+    sum += ring[i] * ring[next + 1] - ring[next] * ring[i + 1]
+  }
+  return sum
+}
+const areaOf = (polygons: ReturnType<typeof toPolygons>['polygons']) =>
+  polygons.reduce(
+    (sum, { outer, holes }) => sum - turn(outer) / 2 - holes.reduce((s, h) => s + turn(h) / 2, 0),
+    0,
+  )
+
+describe('outlines', () => {
+  it('are data, and the data of an SVG path, with their curves', () => {
+    const { shapes, problems } = toOutlines(set('do'))
+    expect(problems).toEqual([])
+    expect(shapes).toHaveLength(1)
+    expect(shapes[0]).toMatchObject({ text: 'do' })
+    expect(shapes[0].outline.segments).toMatch(/Q/)
+    expect(toPathData(set('do'))).toMatch(/^M[\d.]+ [\d.]+[LQ]/)
+  })
+
+  it('are polygons with holes, each in its direction', () => {
+    const { polygons } = toPolygons(set('Bio8'))
+    expect(polygons.map(({ holes }) => holes.length).sort()).toEqual([0, 0, 1, 2, 2])
+    for (const { outer, holes } of polygons) {
+      expect(turn(outer)).toBeLessThan(0)
+      for (const hole of holes) expect(turn(hole)).toBeGreaterThan(0)
+    }
+    expect(polygonData(polygons).match(/Z/g)).toHaveLength(10)
+  })
+
+  it('stay within a tolerance, or have as many lines a curve as they are told', () => {
+    const points = (options: object) =>
+      toPolygons(set('SO'), options).polygons.reduce((n, p) => n + p.outer.length / 2, 0)
+    expect(points({ tolerance: 0.01 })).toBeGreaterThan(points({ tolerance: 0.5 }) * 1.5)
+    const [four, eight] = [points({ segments: 4 }), points({ segments: 8 })]
+    expect(eight / four).toBeGreaterThan(1.8)
+    // A finer tolerance comes nearer to the true area.
+    const areas = [1, 0.1, 0.01, 0.001].map(tolerance =>
+      areaOf(toPolygons(set('O'), { tolerance }).polygons),
+    )
+    const errors = areas.slice(0, 3).map(area => Math.abs(area - areas[3]))
+    expect(errors[0]).toBeGreaterThan(errors[1])
+    expect(errors[1]).toBeGreaterThan(errors[2])
+    for (const bad of [{ tolerance: 0 }, { segments: 0 }, { segments: 1.5 }, { narrowest: -1 }]) {
+      expect(() => toPolygons(set('O'), bad)).toThrow()
+    }
+  })
+
+  it('are one piece where letters overlap, as joined ones do', () => {
+    const joined = toPolygons(set('سسس')).polygons
+    expect(joined).toHaveLength(1)
+    const crossed = drawing({ width: 100, height: 100 }, [
+      rule([10, 50], [90, 50], sheet.ink('deep'), 10),
+      rule([50, 10], [50, 90], sheet.ink('deep'), 10),
+    ])
+    const { polygons } = toPolygons(crossed)
+    expect(polygons).toHaveLength(1)
+    expect(areaOf(polygons)).toBeCloseTo(2 * 800 - 100, 6)
+  })
+
+  it('tell what has none', async () => {
+    const picture = await openImage('docs/screenshots/tide.png')
+    const shown = drawing({ width: 90, height: 90 }, [
+      image({ x: 0, y: 0, width: 10, height: 10 }, picture),
+      place(setter.set('~shaded[x]'), 10, 0),
+    ])
+    const messages = toOutlines(shown).problems.map(problem => problem.message)
+    expect(messages).toEqual([
+      'an image has no outline, and is left out',
+      'a blurred shadow has no outline, and is left out',
+    ])
+  })
+
+  it('report what is too thin to be made', () => {
+    const { problems } = toPolygons(setter.set('~light[Tern]'), { narrowest: 1 })
+    expect(problems.length).toBeGreaterThan(0)
+    expect(problems[0]).toMatchObject({ code: 'thin', severity: 'warning' })
+    expect(problems[0].message).toMatch(
+      /a part of 'Tern' at \([\d.]+, [\d.]+\) is 0\.\d\d units wide/,
+    )
+    expect(toPolygons(set('Tern'), { narrowest: 1 }).problems).toEqual([])
+    const bar = drawing({ width: 50, height: 50 }, [
+      rectangle({ x: 5, y: 5, width: 30, height: 0.4 }, sheet.ink('deep')),
+    ])
+    expect(toPolygons(bar, { narrowest: 0.5 }).problems[0].message).toContain('is 0.40 units wide')
+    expect(toPolygons(bar, { narrowest: 0.3 }).problems).toEqual([])
+  })
+})
+
+describe('DXF', () => {
+  it('holds closed polylines in millimeters, read back', () => {
+    const layout = set('io')
+    const { dxf } = toDxf(layout)
+    const lines = dxf.trimEnd().split('\n')
+    const codes = Array.from(
+      { length: lines.length / 2 },
+      (_, i) => [Number(lines[i * 2]), lines[i * 2 + 1]] as const,
+    )
+    expect(codes.at(-1)).toEqual([0, 'EOF'])
+    const rings: { layer: string; points: number[] }[] = []
+    for (const [i, [code, value]] of codes.entries()) {
+      if (code === 0 && value === 'POLYLINE') {
+        rings.push({ layer: codes[i + 1][1], points: [] })
+        expect(codes[i + 3]).toEqual([70, '1'])
+      }
+      if (code === 10 || code === 20) rings.at(-1)?.points.push(Number(value))
+    }
+    const { polygons } = toPolygons(layout)
+    const mm = 25.4 / 96
+    expect(rings.map(ring => ring.layer).sort()).toEqual([
+      'CONTOURS',
+      'CONTOURS',
+      'CONTOURS',
+      'HOLES',
+    ])
+    // y grows upward here: what ran counter-clockwise still does.
+    const area = rings.reduce((sum, ring) => sum + turn(ring.points) / 2, 0)
+    expect(area).toBeCloseTo(areaOf(polygons) * mm * mm, 3)
+    const heights = rings.flatMap(ring => ring.points.filter((_, i) => i % 2 === 1))
+    expect(Math.max(...heights)).toBeLessThan(layout.height * mm)
+    expect(Math.min(...heights)).toBeGreaterThan(0)
+  })
+})
+
+describe('STL', () => {
+  it('is a closed solid whose volume is the area times the depth', () => {
+    const layout = set('do8')
+    const { stl, problems } = toStl(layout, { depth: 3, scale: 1 })
+    expect(problems).toEqual([])
+    const view = new DataView(stl.buffer)
+    const count = view.getUint32(80, true)
+    expect(stl.length).toBe(84 + 50 * count)
+    const edges = new Map<string, number>()
+    let volume = 0
+    for (let i = 0; i < count; i++) {
+      const numbers = Array.from({ length: 12 }, (_, n) =>
+        view.getFloat32(84 + i * 50 + n * 4, true),
+      )
+      const corners = [numbers.slice(3, 6), numbers.slice(6, 9), numbers.slice(9, 12)]
+      const [a, b, c] = corners
+      volume +=
+        (a[0] * (b[1] * c[2] - b[2] * c[1]) +
+          a[1] * (b[2] * c[0] - b[0] * c[2]) +
+          a[2] * (b[0] * c[1] - b[1] * c[0])) /
+        6
+      for (const [from, to] of [
+        [a, b],
+        [b, c],
+        [c, a],
+      ]) {
+        const [key, back] = [`${from}|${to}`, `${to}|${from}`]
+        // Each side of a triangle is that of another, the other way round.
+        if (edges.get(back)) edges.set(back, (edges.get(back) ?? 0) - 1)
+        else edges.set(key, (edges.get(key) ?? 0) + 1)
+      }
+    }
+    expect([...edges.values()].every(left => left === 0)).toBe(true)
+    expect(volume).toBeCloseTo(areaOf(toPolygons(layout).polygons) * 3, 0)
+    for (const depth of [0, -1, Number.NaN]) expect(() => toStl(layout, { depth })).toThrow('depth')
+  })
+})
