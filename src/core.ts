@@ -17,6 +17,7 @@ export {
   inlineBox,
   type PathItem,
   type Picture,
+  type PlacedLayout,
   type Placement,
   place,
   placement,
@@ -25,6 +26,7 @@ export {
   rectangle,
   rule,
   type Stroke,
+  withGuides,
 } from './drawing/index.ts'
 export type {
   ColorPart,

@@ -3,23 +3,50 @@ import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { basename, dirname, extname, join } from 'node:path'
 import { deflateSync } from 'node:zlib'
 import type { Drawing, Layout } from 'dot-line'
+import { toDxf, toStl } from 'dot-line/outline'
 import { toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
 import { toSvg } from 'dot-line/svg'
 import { CommandError, systemReason } from './command-error.ts'
+import { warn } from './warn.ts'
 
 export interface OutputOptions {
   readonly title?: string
   readonly pixelRatio?: number
+  /** Painted under a PNG. */
+  readonly ground?: string
+  /** How text is written in SVG. */
+  readonly svgText?: 'outlines' | 'embedded'
+  /** Of outlines: how near to their curves lines stay, the narrowest part there may be, in units. */
+  readonly tolerance?: number
+  readonly narrowest?: number
+  /** How thick a solid is, in millimeters. */
+  readonly depth?: number
 }
 
 type Format = (shown: Drawing | Layout, options: OutputOptions) => string | Uint8Array
 
 /** What each ending writes. */
 const formats = new Map<string, Format>([
-  ['.svg', (shown, { title }) => toSvg(shown, { title })],
+  ['.svg', (shown, { title, svgText: text }) => toSvg(shown, { title, text })],
   ['.pdf', (shown, { title }) => toPdf(shown, { title, deflate: bytes => deflateSync(bytes) })],
-  ['.png', (shown, { pixelRatio }) => toPng(shown, { pixelRatio })],
+  ['.png', (shown, { pixelRatio, ground }) => toPng(shown, { pixelRatio, ground })],
+  [
+    '.dxf',
+    (shown, options) => {
+      const { dxf, problems } = toDxf(shown, options)
+      warn(problems)
+      return dxf
+    },
+  ],
+  [
+    '.stl',
+    (shown, { depth = 2, ...options }) => {
+      const { stl, problems } = toStl(shown, { ...options, depth })
+      warn(problems)
+      return stl
+    },
+  ],
 ])
 
 export const endings = [...formats.keys()].join(', ')

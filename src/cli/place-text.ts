@@ -7,6 +7,7 @@ import {
   type Placement,
   place,
   placement,
+  withGuides,
 } from 'dot-line'
 import { numberPair } from './options.ts'
 import { warn } from './warn.ts'
@@ -20,6 +21,7 @@ export interface PlaceOptions {
   readonly of?: NonNullable<Anchor['of']>
   readonly by?: NonNullable<Anchor['by']>
   readonly turn?: number
+  readonly guides?: true
 }
 
 export function addPlaceOptions(command: Command): Command {
@@ -50,6 +52,7 @@ export function addPlaceOptions(command: Command): Command {
       new Option('--by <box>', 'edges of the lines or of the ink').choices(['line', 'ink']),
     )
     .option('--turn <degrees>', 'turns the text about its anchor, counter-clockwise', anyNumber)
+    .option('--guides', 'draws rulers, frame, line boxes, baselines, ink, anchor and style names')
 }
 
 const edges = ['left', 'start', 'center', 'end', 'right'] as const
@@ -93,17 +96,19 @@ export function placementOf(layout: Layout, options: PlaceOptions): Placement | 
 /** The text as it is drawn: on its page, or in a drawing that is as large as it takes. */
 export function placedText(layout: Layout, options: PlaceOptions): Drawing | Layout {
   const placed = placementOf(layout, options)
-  if (!placed) return layout
+  if (!placed) return options.guides ? withGuides(layout) : layout
   const [x, y] = options.at ?? [0, 0]
   const anchor = anchorOf(options)
   if (!options.page) {
     const { bounds } = placed
-    return drawing({ width: bounds.width, height: bounds.height }, [
-      place(layout, x - bounds.x, y - bounds.y, anchor),
+    const at = { x: x - bounds.x, y: y - bounds.y }
+    const own = drawing({ width: bounds.width, height: bounds.height }, [
+      place(layout, at.x, at.y, anchor),
     ])
+    return options.guides ? withGuides(own, [{ layout, ...at, anchor }]) : own
   }
   const [width, height] = options.page
   const shown = drawing({ width, height }, [place(layout, x, y, anchor)])
   warn(shown.problems)
-  return shown
+  return options.guides ? withGuides(shown, [{ layout, x, y, anchor }]) : shown
 }

@@ -63,7 +63,8 @@ function linesOf(line: Line, { runs, from, to }: Decorated, which: Decoration): 
   return runs.flatMap(run => {
     const part = { from: Math.max(from, run.x), to: Math.min(to, run.x + run.width) }
     const ink = own.ink ? solidOf(own.ink) : run.ink
-    const pieces = without(part, gaps).filter(piece => piece.to - piece.from > width / 2)
+    const least = gaps.length > 0 ? Math.max(width, run.style.size / 8) : 0
+    const pieces = without(part, gaps).filter(piece => piece.to - piece.from > least)
     return pieces.map(piece => ruleOf(piece, y, width, ink, own.dash, from))
   })
 }

@@ -16,6 +16,7 @@ export type {
 export { eachItem, type ItemVisitor } from './each-item.ts'
 export { finishPath, glyphsOutline, isOpaque } from './finish-paths.ts'
 export { eachGlyph } from './glyph-pens.ts'
+export { type PlacedLayout, withGuides } from './guides.ts'
 export { inkBox } from './ink-box.ts'
 export { type InlineBoxOptions, inlineBox } from './inline-box.ts'
 export { lineItems } from './line-items.ts'

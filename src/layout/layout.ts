@@ -20,6 +20,8 @@ export interface LineRun {
   readonly level: number
   readonly face: Face
   readonly style: Style
+  /** Names of the styles it is set in, the outermost first. */
+  readonly names?: readonly string[] | undefined
   /** What its glyphs are painted with: the style's ink, as far as the style lets it through. */
   readonly ink: SolidInk
   /** From left to right; clusters count from the run's start. */

@@ -85,7 +85,7 @@ function addPaintedRuns(
     if (next === glyph) continue
     const glyphs = sliceGlyphs(shaped, glyph, next, start - from)
     const width = advanceOf(glyphs) * scale
-    const { style, link, action } = styled
+    const { style, names, link, action } = styled
     const run = {
       start: paragraph.offset + start,
       end: paragraph.offset + end,
@@ -96,6 +96,7 @@ function addPaintedRuns(
       level,
       face,
       style,
+      names,
       ink: paintOf(style),
       glyphs: box ? noGlyphs : level % 2 === 1 && !upright ? reversed(glyphs) : glyphs,
     }
@@ -162,8 +163,8 @@ export function arranged(
 /** A run at another place. Written out: copies by spreading are slow where there are tens of thousands. */
 export function movedTo(run: LineRun, x: number): LineRun {
   if (run.x === x) return run
-  const { start, end, text, width, rise, level, face, style, ink, glyphs } = run
-  const moved = { start, end, text, x, width, rise, level, face, style, ink, glyphs }
+  const { start, end, text, width, rise, level, face, style, names, ink, glyphs } = run
+  const moved = { start, end, text, x, width, rise, level, face, style, names, ink, glyphs }
   const isMarked = run.box || run.upright || run.isHyphenated
   if (!isMarked && run.link === undefined && run.action === undefined) return moved
   return { ...run, x }

@@ -7,6 +7,8 @@ export interface StyledRun {
   readonly end: number
   /** With the size the reader gets. */
   readonly style: Style
+  /** The styles it is set in, the outermost first. */
+  readonly names?: readonly string[] | undefined
   readonly link?: string
   readonly action?: string
   /** The run is one character, and this stands in its place. */

@@ -7,6 +7,8 @@ import type { LetterForms } from './letter-forms.ts'
 /** What holds at a point of the tree, before reader settings; and what it stands in. */
 export interface Around {
   readonly style: Style
+  /** Names of the styles that hold, the outermost first. */
+  readonly names?: readonly string[] | undefined
   readonly link?: string
   readonly action?: string
   readonly outer?: Around
@@ -67,10 +69,10 @@ export function paragraphWriter(asRead: AsRead, base: Around, forms: LetterForms
   }
 
   function addFormed(piece: string, style: Style, around: Around) {
-    const { link, action } = around
+    const { names, link, action } = around
     const start = text.length
     text += cased(piece, style, text)
-    const plain = { start, end: text.length, style: asRead(style) }
+    const plain = { start, end: text.length, style: asRead(style), names }
     const isPlain = link === undefined && action === undefined
     const run: StyledRun = isPlain ? plain : { ...plain, ...linked(around) }
     const before = runs.at(-1)
@@ -133,7 +135,15 @@ export function paragraphWriter(asRead: AsRead, base: Around, forms: LetterForms
       text += objectReplacement
       const style = asRead(around.style)
       const grown = style.size / around.style.size
-      runs.push({ start, end: text.length, style, box: scaledBox(box, grown), ...linked(around) })
+      const { names } = around
+      runs.push({
+        start,
+        end: text.length,
+        style,
+        names,
+        box: scaledBox(box, grown),
+        ...linked(around),
+      })
     },
     end() {
       endParagraph(last)

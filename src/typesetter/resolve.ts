@@ -44,7 +44,7 @@ interface Task {
 /** Walks a tree without recursion; gives styled paragraphs with the sizes the reader gets. */
 export function resolve(
   rich: RichText,
-  base: Style,
+  base: { readonly style: Style; readonly name: string },
   sheet: Sheet,
   values: Values,
   asRead: AsRead,
@@ -55,7 +55,8 @@ export function resolve(
   let used = noNames
   /** The values whose text is being walked: none may stand inside itself. */
   let entered: Set<RichText> | undefined
-  const outermost: Around = { style: inLanguage(base, rich), depth: 0 }
+  const { style, name } = base
+  const outermost: Around = { style: inLanguage(style, rich), names: [name], depth: 0 }
   const writer = paragraphWriter(asRead, outermost, forms)
   const reporterFor = (text: RichText, name: string): Reporter => {
     let placeOf: ReturnType<typeof placesOf> | undefined
@@ -156,7 +157,14 @@ function addValue(
   if (typeof value !== 'object') return writer.addValue(String(value), around)
   if ('kind' in value) return writer.addBox(value, around)
   const style = styleNamed(value.style, around.style, sheet, report)
-  writer.addValue(String(value.text), { ...around, style, outer: around, depth: around.depth + 1 })
+  const names = [...(around.names ?? []), value.style]
+  writer.addValue(String(value.text), {
+    ...around,
+    style,
+    names,
+    outer: around,
+    depth: around.depth + 1,
+  })
 }
 
 function inLanguage(style: Style, { language }: RichText): Style {

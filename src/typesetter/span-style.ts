@@ -16,16 +16,17 @@ export interface Reporter {
 
 /** What holds inside a span: its styles in order, then its overrides. */
 export function aroundSpan(span: SpanNode, outer: Around, sheet: Sheet, to: Reporter): Around {
-  let { style, link, action } = outer
+  let { style, names = [], link, action } = outer
   for (const { name, start, end } of span.styles) {
     style = styleNamed(name, style, sheet, problem => to.report(problem, start, end))
+    names = [...names, name]
   }
   for (const override of span.overrides) {
     if (override.name === 'href') link = checkedLink(override, to) ?? link
     else if (override.name === 'action') action = override.value
     else style = overridden(style, override, sheet, to)
   }
-  return { style, link, action, outer, depth: outer.depth + 1 }
+  return { style, names, link, action, outer, depth: outer.depth + 1 }
 }
 
 /** A style laid over the one around it; that one itself, and a problem, where there is none. */

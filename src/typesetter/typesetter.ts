@@ -115,7 +115,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
   function resolved(markup: string | RichText, setting: Setting<S>, styled: AsRead): Resolved {
     const { style, values = noValues, source: given } = setting
     const source = given ?? (typeof markup === 'string' ? undefined : markup.name) ?? 'markup'
-    const base = style === undefined ? sheet.base : styleOf(style)
+    const base = { style: baseOf(setting), name: style ?? 'defaults' }
     const { rich, problems: mistakes } =
       typeof markup === 'string' ? parseMarkup(markup, source) : { rich: markup, problems: [] }
     const { paragraphs, problems } = resolve(rich, base, sheet, values, styled, forms, source)

@@ -139,9 +139,12 @@ describe('bad input: one line, exit code 2, no file', () => {
   it.each([
     [
       'out.gif',
-      "error: no format for '.gif' in 'out.gif' (-o takes a path that ends in .svg, .pdf, .png)",
+      "error: no format for '.gif' in 'out.gif' (-o takes a path that ends in .svg, .pdf, .png, .dxf, .stl)",
     ],
-    ['out', "error: no ending in 'out' (-o takes a path that ends in .svg, .pdf, .png)"],
+    [
+      'out',
+      "error: no ending in 'out' (-o takes a path that ends in .svg, .pdf, .png, .dxf, .stl)",
+    ],
     ['none/out.svg', 'error: cannot write none/out.svg (there is no such file or folder)'],
   ])('-o %s', (path, line) => {
     expect(run('render', '-t', 'x', '-o', path)).toEqual({ code: 2, out: '', err: `${line}\n` })

@@ -26,6 +26,9 @@ export function toPng(
       hint: `at most ${longestSide}`,
     })
   }
+  if (ground !== undefined && !/^#[0-9a-f]{6}$/i.test(ground)) {
+    fail('bad-color', `the ground of a picture is a color such as #f4fafc, not '${ground}'`)
+  }
   const picture = new Resvg(toSvg(shown), {
     font: { loadSystemFonts: false },
     fitTo: { mode: 'zoom', value: pixelRatio },

@@ -1,0 +1,173 @@
+import type { Face } from '../fonts/index.ts'
+import { type Box, cornersOf, identity, type Matrix, mapped, mappedBox } from '../geometry/index.ts'
+import { flowMatrix, type Layout, type LineRun } from '../layout/index.ts'
+import type { SolidInk } from '../sheet/index.ts'
+import { asDrawing } from './draw.ts'
+import type { Drawing, GlyphsItem, Item, RectangleItem, RuleItem } from './drawing.ts'
+import { eachItem } from './each-item.ts'
+import { numberText } from './number-text.ts'
+import { type Anchor, placement } from './place.ts'
+
+/** A layout as it was placed. */
+export interface PlacedLayout {
+  readonly layout: Layout
+  readonly x?: number
+  readonly y?: number
+  readonly anchor?: Anchor
+}
+
+const solid = (color: string, opacity = 1): SolidInk => ({ kind: 'solid', color, opacity })
+const inks = {
+  frame: solid('#1d5fd0'),
+  line: solid('#1d5fd0', 0.08),
+  baseline: solid('#d02d6b'),
+  ink: solid('#1f8a4c'),
+  anchor: solid('#d02d6b'),
+  ruler: solid('#eef1f5'),
+  mark: solid('#3c4656'),
+} as const
+const hairline = 0.5
+const labelSize = 7
+/** How wide the rulers are. */
+const band = 20
+
+/**
+ * A drawing with an overlay that shows where things are: rulers in units along its top and left
+ * edges, and of each layout that is named the frame, line boxes, baselines, ink, anchor, and the
+ * names of styles. A layout by itself is drawn with all of it.
+ */
+export function withGuides(
+  shown: Drawing | Layout,
+  placed: readonly PlacedLayout[] = shown.kind === 'layout' ? [{ layout: shown }] : [],
+): Drawing {
+  const drawing = asDrawing(shown)
+  const face = firstFace(drawing.items)
+  const box = {
+    x: drawing.box.x - band,
+    y: drawing.box.y - band,
+    width: drawing.box.width + band,
+    height: drawing.box.height + band,
+  }
+  const overlay = placed.flatMap(one => layoutGuides(one, face))
+  return { ...drawing, box, items: [...drawing.items, ...overlay, ...rulers(drawing.box, face)] }
+}
+
+/** Labels are set in the face of the first text there is; without one there are none. */
+function firstFace(items: readonly Item[]): Face | undefined {
+  let face: Face | undefined
+  eachItem(items, {
+    item(item) {
+      if (item.kind === 'glyphs' && item.face.glyphOf(0x30) !== 0) face ??= item.face
+    },
+  })
+  return face
+}
+
+function layoutGuides(one: PlacedLayout, face: Face | undefined): Item[] {
+  const { layout, x = 0, y = 0, anchor = {} } = one
+  const { matrix, inkBox } = placement(layout, x, y, anchor)
+  const flow = flowMatrix(layout)
+  const inFrame = layout.lines.flatMap(
+    ({ x: left, width, top, height, baseline, runs }): Item[] => {
+      const box = mappedBox(flow, { x: left, y: top, width, height })
+      const ends = [left, left + width].map(at => mapped(flow, at, baseline))
+      return [
+        filled(box, inks.line),
+        rule(ends[0], ends[1], inks.baseline),
+        ...styleNames(runs, top, flow, face),
+      ]
+    },
+  )
+  const frame = outlined(layout.bounds, inks.frame)
+  const ink = inkBox ? outlined(inkBox, inks.ink, [2, 2]) : []
+  return [{ kind: 'group', matrix, items: [...inFrame, ...frame] }, ...ink, ...cross(x, y)]
+}
+
+/** The names of a run's styles, above it, where they are others than those of the run before. */
+function styleNames(
+  runs: readonly LineRun[],
+  top: number,
+  flow: Matrix,
+  face: Face | undefined,
+): Item[] {
+  let before = ''
+  return runs.flatMap(run => {
+    const names = run.names?.join(' ') ?? ''
+    if (names === before || names === '') return []
+    before = names
+    const [x, y] = mapped(flow, run.x, top)
+    return label(names, x, flow === identity ? y : y + labelSize, face, inks.frame)
+  })
+}
+
+function cross(x: number, y: number): Item[] {
+  const arm = 5
+  return [
+    rule([x - arm, y], [x + arm, y], inks.anchor, 1),
+    rule([x, y - arm], [x, y + arm], inks.anchor, 1),
+  ]
+}
+
+/** Marks every ten units, longer ones every fifty; figures at these, or at every hundred. */
+function rulers({ x, y, width, height }: Box, face: Face | undefined): Item[] {
+  const isSmall = Math.max(width, height) < 400
+  const across = marks(width, isSmall).flatMap(({ at, length, isNumbered }): Item[] => [
+    rule([x + at, y], [x + at, y - length], inks.mark),
+    ...(isNumbered
+      ? label(numberText(at), x + at + 2, y - band + labelSize + 1, face, inks.mark)
+      : []),
+  ])
+  const down = marks(height, isSmall).flatMap(({ at, length, isNumbered }): Item[] => [
+    rule([x, y + at], [x - length, y + at], inks.mark),
+    ...(isNumbered ? label(numberText(at), x - band + 1, y + at + labelSize, face, inks.mark) : []),
+  ])
+  return [
+    filled({ x: x - band, y: y - band, width: width + band, height: band }, inks.ruler),
+    filled({ x: x - band, y, width: band, height }, inks.ruler),
+    ...across,
+    ...down,
+  ]
+}
+
+function marks(length: number, isSmall: boolean) {
+  return Array.from({ length: Math.floor(length / 10) + 1 }, (_, i) => {
+    const at = i * 10
+    const isNumbered = at % 100 === 0 || (isSmall && at % 50 === 0)
+    return { at, length: at % 50 === 0 ? 10 : 5, isNumbered }
+  })
+}
+
+/** A few plain characters, without a typesetter. */
+function label(
+  text: string,
+  x: number,
+  y: number,
+  face: Face | undefined,
+  ink: SolidInk,
+): GlyphsItem[] {
+  if (!face) return []
+  const segment = { script: 'Latn', language: 'en', direction: 'ltr', features: [] } as const
+  const glyphs = face.shape(text, segment)
+  return [{ kind: 'glyphs', x, y, face, size: labelSize, ink, glyphs, text }]
+}
+
+function filled(box: Box, ink: SolidInk): RectangleItem {
+  return { kind: 'rectangle', ...box, radius: 0, ink }
+}
+
+function rule(
+  from: readonly [number, number],
+  to: readonly [number, number],
+  ink: SolidInk,
+  width = hairline,
+): RuleItem {
+  return { kind: 'rule', from, to, width, ink }
+}
+
+function outlined(box: Box, ink: SolidInk, dash?: readonly number[]): RuleItem[] {
+  const corners = cornersOf(box)
+  return corners.map((corner, i) => {
+    const line = rule(corner, corners[(i + 1) % corners.length], ink)
+    return dash ? { ...line, dash } : line
+  })
+}

@@ -1,0 +1,136 @@
+import {
+  defineSheet,
+  drawing,
+  type Item,
+  openShelf,
+  place,
+  type Typesetter,
+  typesetter,
+  withGuides,
+} from 'dot-line'
+import { toPdf } from 'dot-line/pdf'
+import { toSvg } from 'dot-line/svg'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { readPdf } from '../support/pdf.ts'
+
+const styles = {
+  defaults: { size: 40, ink: 'deep' },
+  big: { size: '1.5x' },
+  under: { underline: { width: 2, gap: 3 } },
+  through: { underline: { width: 2, gap: 3, skip: false } },
+  backed: { backing: { ink: 'foam', padding: 4 } },
+  linked: { underline: true },
+  card: { padding: { left: 10, top: 5 }, frame: { ink: 'foam' } },
+  soft: { shadow: { ink: 'deep', x: 5, y: 3, blur: 4 } },
+  dusk: { ink: 'dusk' },
+} as const
+const sheet = defineSheet({
+  inks: { deep: '#0b3d5c', foam: '#f4fafc', dusk: { gradient: 'linear', stops: ['deep', 'foam'] } },
+  styles,
+})
+let setter: Typesetter<keyof typeof styles>
+beforeAll(async () => {
+  setter = typesetter({ sheet, shelf: await openShelf() })
+})
+const items = (text: string) => place(setter.set(text as 'x'), 0, 0)
+const rules = (all: readonly Item[]) => all.filter(item => item.kind === 'rule')
+
+describe('underlines', () => {
+  it('leave gaps around letters that reach below them, and none elsewhere', () => {
+    expect(rules(items('~under[Tern]'))).toHaveLength(1)
+    const broken = rules(items('~under[agua]'))
+    expect(broken).toHaveLength(2)
+    const [before, behind] = broken
+    // Around the g, with some room on both sides.
+    expect(behind.from[0] - before.to[0]).toBeGreaterThan(10)
+    expect(rules(items('~through[agua]'))).toHaveLength(1)
+  })
+
+  it('go on at one height through sizes and spaces, and end with the text', () => {
+    const layout = setter.set('~under[one ~big[two] xxx] ', { width: 400 })
+    const lines = rules(place(layout, 0, 0))
+    expect(new Set(lines.map(line => line.from[1])).size).toBe(1)
+    lines.slice(1).forEach((line, i) => {
+      expect(line.from[0]).toBeCloseTo(lines[i].to[0], 6)
+    })
+    expect(lines.at(-1)?.to[0]).toBeCloseTo(layout.lines[0].width, 1)
+  })
+})
+
+describe('what is painted', () => {
+  it('lies in order: backings, lines, letters', () => {
+    const kinds = items('~(backed under)[Tern]').map(item => item.kind)
+    expect(kinds).toEqual(['path', 'rule', 'glyphs'])
+  })
+
+  it('makes room for padding, and fills the frame', () => {
+    const layout = setter.set('Tern', { style: 'card' })
+    const plain = setter.set('Tern')
+    expect(layout.width).toBeCloseTo(plain.width + 10, 6)
+    expect(layout.height).toBeCloseTo(plain.height + 5, 6)
+    expect(layout.lines[0].x).toBe(10)
+    const wrapped = setter.set('Tern and Auk', { style: 'card', width: 120 })
+    for (const line of wrapped.lines) expect(line.width).toBeLessThanOrEqual(110 + 1e-6)
+    expect(wrapped.width).toBe(120)
+  })
+
+  it('counts as ink: shadows and lines as well as letters', () => {
+    const [plain, soft] = [setter.set('Tern').inkBox, setter.set('~soft[Tern]').inkBox]
+    if (!plain || !soft) throw new Error('no ink')
+    expect(soft.x + soft.width).toBeGreaterThan(plain.x + plain.width + 5)
+  })
+})
+
+describe('links', () => {
+  const layout = () => setter.set('See ~(linked href=https://lantern.example/a?b=1&c)[the board]')
+  it('are links in SVG, named by their text', () => {
+    const svg = toSvg(layout())
+    expect(svg).toContain('<a href="https://lantern.example/a?b=1&amp;c" aria-label="the board">')
+    expect(svg).toContain('role="group"')
+  })
+
+  it('are annotations in PDF', () => {
+    const pdf = new TextDecoder('latin1').decode(toPdf(layout(), { deflate: bytes => bytes }))
+    const hex = Buffer.from('https://lantern.example/a?b=1&c').toString('hex')
+    expect(pdf).toContain(`/S /URI /URI <${hex}>`)
+    expect(pdf).toMatch(/\/Annots \[\d+ 0 R\]/)
+  })
+
+  it('with other schemes, and text that looks like code, are refused or shown safely', async () => {
+    expect(() => setter.set('~(href=javascript:alert)[x]' as 'x')).toThrow('may not start with')
+    const nasty = '"><script>x</script>]]>\u0000\ud800 {0} (\\) ET'
+    const { set } = typesetter({ sheet, shelf: await openShelf(), problems: 'collect' })
+    const shown = set('{nasty}', { values: { nasty } })
+    const svg = toSvg(shown, { title: nasty, description: nasty, text: 'embedded' })
+    expect(svg).not.toMatch(/<script|\0|\ud800/)
+    expect(svg.match(/<\/svg>/g)).toHaveLength(1)
+  })
+})
+
+describe('text in PDFs', () => {
+  it('is there once, whatever it is painted with', async () => {
+    const pdf = toPdf(setter.set('~dusk[Marigold] ~soft[Tern]'))
+    const { pages } = await readPdf(pdf)
+    const text = pages[0].map(run => run.text).join('')
+    expect(text.replace(/\s/g, '')).toBe('MarigoldTern')
+  })
+})
+
+describe('guides', () => {
+  it('lie over any drawing, with the names of styles and units along its edges', () => {
+    const layout = setter.set('Boats ~under[today]', { width: 300 })
+    const shown = withGuides(layout)
+    const texts: string[] = []
+    const waiting = [...shown.items]
+    while (waiting.length > 0) {
+      const item = waiting.shift()
+      if (item?.kind === 'group') waiting.unshift(...item.items)
+      else if (item?.kind === 'glyphs') texts.push(item.text)
+    }
+    expect(texts).toEqual(expect.arrayContaining(['defaults', 'defaults under', '0', '50', '300']))
+    expect(shown.box).toMatchObject({ x: -20, width: 320 })
+    expect(toSvg(shown)).toContain('stroke-dasharray="2 2"')
+    const empty = drawing({ width: 50, height: 50 }, [])
+    expect(withGuides(empty).items.length).toBeGreaterThan(4)
+  })
+})
