@@ -22,6 +22,7 @@ export function demoPictures(folder) {
     'tide.png',
     'reader-curve.png',
     'line-kinds.png',
+    'gallery.png',
     'notice.png',
   ]) {
     copyFileSync(join(made, name), join(folder, name))

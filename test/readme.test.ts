@@ -27,6 +27,7 @@ describe('the README', () => {
     'docs/fonts.md',
     'docs/lines.md',
     'docs/placing.md',
+    'docs/painting.md',
   ])('and so has %s', page => {
     const text = readFileSync(join(root, page), 'utf8')
     for (const [, code] of text.matchAll(/```ts\n(.*?)```/gs)) {

@@ -13,6 +13,7 @@ import {
 } from 'dot-line'
 import {
   boardDrawing,
+  gallery,
   lineKinds,
   noticePage,
   passengersChart,
@@ -110,6 +111,11 @@ async function demo(options: DemoOptions) {
       drawing: lineKinds(printed, shelf, await openHyphenation('en')),
       files: ['line-kinds.svg', 'line-kinds.png'],
       what: 'lines broken and cut in several ways',
+    },
+    {
+      drawing: gallery(printed, shelf),
+      files: ['gallery.svg', 'gallery.png', 'gallery.pdf'],
+      what: 'what text is painted with',
     },
     {
       drawing: noticePage(printed),

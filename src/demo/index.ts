@@ -1,4 +1,5 @@
 export { boardDrawing, type Scene } from './board.ts'
+export { gallery } from './gallery.ts'
 export { lineKinds } from './line-kinds.ts'
 export { noticePage } from './notice.ts'
 export { passengersChart } from './passengers-chart.ts'

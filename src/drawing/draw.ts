@@ -45,16 +45,19 @@ export function drawing(
  * last letter may, as much more, in whole units, as shows them unclipped.
  */
 export function drawn(layout: Layout): Drawing {
+  const known = drawings.get(layout)
+  if (known) return known
   const items = place(layout, 0, 0)
   const frame = { x: 0, y: 0, width: layout.width, height: layout.height }
   const ink = inkBox(items)
-  return {
-    kind: 'drawing',
-    box: ink ? joined(frame, ink) : frame,
-    items,
-    problems: layout.problems,
-  }
+  const box = ink ? joined(frame, ink) : frame
+  const made: Drawing = { kind: 'drawing', box, items, problems: layout.problems }
+  drawings.set(layout, made)
+  return made
 }
+
+/** A layout may be drawn again for each frame of a page. */
+const drawings = new WeakMap<Layout, Drawing>()
 
 /** What a target was given, as a drawing. */
 export function asDrawing(shown: Drawing | Layout): Drawing {

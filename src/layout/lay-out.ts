@@ -52,27 +52,71 @@ export function layOut(
   problems.push(...tooLong(measured, limits, writingMode), ...tooDeep(needed, limits, writingMode))
   const [width, height] = isVertical(writingMode) ? [depth, length] : [length, depth]
   const missing: Cut | undefined = cut && { ...cut, text: text.slice(cut.start, cut.end) }
-  let ink: { box: Layout['inkBox'] } | undefined
-  const layout: Layout = {
-    kind: 'layout',
+  return new LaidOut(tools, {
     writingMode,
     style,
     text,
     width,
     height,
-    bounds: { x: 0, y: 0, width, height },
-    get inkBox() {
-      ink ??= { box: tools.inkBox(layout) }
-      return ink.box
-    },
     fittedSize,
     textWidth,
     lines,
     cut: missing,
     problems,
     frame,
+  })
+}
+
+/** What of a layout is stored; the rest is found when it is asked for. */
+type Stored = Omit<Layout, 'kind' | 'bounds' | 'inkBox'>
+
+const tools = Symbol('tools')
+const ink = Symbol('ink')
+
+/**
+ * A layout whose boxes are found when they are asked for. Not an object with getters of its own:
+ * an engine needs longer to make one than to lay a label out.
+ */
+class LaidOut implements Layout {
+  readonly kind = 'layout'
+  readonly writingMode: WritingMode
+  readonly style: Layout['style']
+  readonly text: string
+  readonly width: number
+  readonly height: number
+  readonly fittedSize: number | undefined
+  readonly textWidth: number
+  readonly lines: readonly Line[]
+  readonly cut: Cut | undefined
+  readonly problems: readonly Problem[]
+  readonly frame: Frame
+  readonly [tools]: LayoutTools;
+  [ink]: { readonly box: Layout['inkBox'] } | undefined
+
+  constructor(own: LayoutTools, stored: Stored) {
+    this.writingMode = stored.writingMode
+    this.style = stored.style
+    this.text = stored.text
+    this.width = stored.width
+    this.height = stored.height
+    this.fittedSize = stored.fittedSize
+    this.textWidth = stored.textWidth
+    this.lines = stored.lines
+    this.cut = stored.cut
+    this.problems = stored.problems
+    this.frame = stored.frame
+    this[tools] = own
+    this[ink] = undefined
   }
-  return layout
+
+  get bounds(): Layout['bounds'] {
+    return { x: 0, y: 0, width: this.width, height: this.height }
+  }
+
+  get inkBox(): Layout['inkBox'] {
+    this[ink] ??= { box: this[tools].inkBox(this) }
+    return this[ink].box
+  }
 }
 
 /** In vertical text the frame's height is how long lines may be, and its width how far they reach. */

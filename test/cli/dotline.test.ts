@@ -417,9 +417,18 @@ describe('dotline demo', () => {
   it('writes a screen, a chart and a PDF with their PNGs, and says so', async () => {
     const { code, out, err } = run('demo', '-o', 'demo')
     expect({ code, err }).toEqual({ code: 0, err: '' })
-    const pictures = ['board', 'board-dark', 'line-kinds', 'passengers', 'reader-curve', 'tide']
+    const pictures = [
+      'board',
+      'board-dark',
+      'gallery',
+      'line-kinds',
+      'passengers',
+      'reader-curve',
+      'tide',
+    ]
     const files = [
       ...pictures.flatMap(name => [`${name}.png`, `${name}.svg`]),
+      'gallery.pdf',
       'notice.pdf',
       'notice.png',
     ].sort()

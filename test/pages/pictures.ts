@@ -16,6 +16,9 @@ export interface Comparison {
   /** Of those, the share that another target shows otherwise. */
   readonly svg: number
   readonly pdf: number
+  /** A canvas on which it was painted before, and one of a worker. */
+  readonly again: number
+  readonly worker: number
   /** SVG whose text is text, in fonts that are in it. */
   readonly text: number
 }
@@ -107,6 +110,20 @@ function differing(a: Pixels, b: Pixels): number {
   return count
 }
 
+const painter = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' })
+
+/** The scene as a worker paints it on a canvas that is not shown. */
+function fromWorker(name: string, { width, height }: Pixels): Promise<Pixels> {
+  return new Promise((resolve, reject) => {
+    painter.onmessage = ({ data }: MessageEvent<Uint8ClampedArray | string>) => {
+      if (typeof data === 'string') reject(new Error(data))
+      else resolve({ data, width, height })
+    }
+    painter.onerror = event => reject(new Error(event.message))
+    painter.postMessage({ name, width, height, pixelRatio })
+  })
+}
+
 async function compared(): Promise<Comparison[]> {
   const shelf = await openScenes()
   const comparisons: Comparison[] = []
@@ -119,12 +136,16 @@ async function compared(): Promise<Comparison[]> {
     }
     const [svg, pdf] = [await fromSvg(drawing), await fromPdf(drawing)]
     const text = await fromSvg(drawing, { text: 'embedded' })
+    const again = pixelsOf(drawing, context => paintCanvas(context, drawing, { pixelRatio }))
+    const worker = await fromWorker(name, painted)
     comparisons.push({
       name,
       inked,
       svg: differing(painted, svg) / inked,
       pdf: differing(painted, pdf) / inked,
       text: differing(painted, text) / inked,
+      again: differing(painted, again) / inked,
+      worker: differing(painted, worker) / inked,
     })
   }
   return comparisons

@@ -30,10 +30,12 @@ describe('every scene on a canvas, from its SVG and from its PDF', () => {
   })
 
   it('looks the same', () => {
-    for (const { name, inked, svg, pdf, text } of comparisons) {
+    for (const { name, inked, svg, pdf, text, again, worker } of comparisons) {
       expect(inked, name).toBeGreaterThan(400)
       expect(svg, `${name}: SVG`).toBeLessThan(tolerance)
       expect(pdf, `${name}: PDF`).toBeLessThan(tolerance)
+      expect(again, `${name}: painted again`).toBeLessThan(tolerance)
+      expect(worker, `${name}: in a worker`).toBeLessThan(tolerance)
       const isTurned = name.endsWith('turned')
       expect(text, `${name}: text`).toBeLessThan(isTurned ? tolerance : snapped)
     }

@@ -62,7 +62,7 @@ export interface CanvasContext {
   rect(x: number, y: number, width: number, height: number): void
   moveTo(x: number, y: number): void
   lineTo(x: number, y: number): void
-  clip(path?: GlyphPath, rule?: 'evenodd'): void
+  clip(path?: GlyphPath): void
   setLineDash(lengths: number[]): void
   drawImage(image: object, x: number, y: number, width: number, height: number): void
   stroke(path?: GlyphPath): void

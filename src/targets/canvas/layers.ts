@@ -1,15 +1,7 @@
 import type { GroupItem, PathItem } from '../../drawing/index.ts'
 import { fail } from '../../problem/index.ts'
 import type { CanvasContext, CanvasImage } from './canvas-context.ts'
-
-declare const OffscreenCanvas:
-  | (new (
-      width: number,
-      height: number,
-    ) => CanvasImage & {
-      getContext(kind: '2d'): CanvasContext | null
-    })
-  | undefined
+import { openCanvas } from './open-canvas.ts'
 
 /** A canvas that is laid over another when it is done. */
 export interface Layer {
@@ -20,15 +12,11 @@ export interface Layer {
 /** An empty canvas as large as another, with the same coordinates. */
 export function openLayer(below: CanvasContext): Layer {
   const { width, height } = below.canvas
-  if (typeof OffscreenCanvas === 'undefined') {
-    return fail('no-layer', 'there is no OffscreenCanvas to paint a group on')
-  }
-  const canvas = new OffscreenCanvas(width, height)
-  const context = canvas.getContext('2d')
-  if (!context) return fail('no-layer', 'there is no canvas to paint a group on')
+  const layer = openCanvas(width, height)
+  if (!layer) return fail('no-layer', 'there is no canvas to paint a group on')
   const { a, b, c, d, e, f } = below.getTransform()
-  context.setTransform(a, b, c, d, e, f)
-  return { context, canvas }
+  layer.context.setTransform(a, b, c, d, e, f)
+  return layer
 }
 
 /** Lays a group that was painted on a layer over what is below it. */

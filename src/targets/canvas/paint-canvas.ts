@@ -17,6 +17,7 @@ import { glyphPath } from './glyph-path.ts'
 import { closeLayer, type Layer, openLayer } from './layers.ts'
 import { paintColorParts } from './paint-color-glyph.ts'
 import { paintPath } from './paint-path.ts'
+import { paintFromBitmap } from './run-bitmaps.ts'
 
 export interface CanvasOptions {
   /** Where the drawing's top left corner goes, in units. */
@@ -36,9 +37,12 @@ export function paintCanvas(
   context.save()
   context.scale(pixelRatio, pixelRatio)
   context.translate(x - box.x, y - box.y)
-  context.beginPath()
-  context.rect(box.x, box.y, box.width, box.height)
-  context.clip()
+  // A layout by itself is drawn as large as its ink: there is nothing to cut off.
+  if (shown.kind === 'drawing') {
+    context.beginPath()
+    context.rect(box.x, box.y, box.width, box.height)
+    context.clip()
+  }
   const contexts = [context]
   const layers: (Layer | undefined)[] = []
   eachItem(items, {
@@ -68,7 +72,9 @@ function paintItem(context: CanvasContext, item: PaintedItem) {
   switch (item.kind) {
     case 'glyphs': {
       const path = finishPath(item)
-      return path ? paintPath(context, path) : paintGlyphs(context, item)
+      if (path) return paintPath(context, path)
+      if (!paintFromBitmap(context, item, paintGlyphs)) paintGlyphs(context, item)
+      return
     }
     case 'path':
       return paintPath(context, item)

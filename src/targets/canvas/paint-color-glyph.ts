@@ -3,11 +3,7 @@ import { identity, inverse, mappedOutline, type Outline } from '../../geometry/i
 import type { SolidInk } from '../../sheet/index.ts'
 import type { CanvasContext } from './canvas-context.ts'
 import { pathOf } from './glyph-path.ts'
-
-declare const OffscreenCanvas: new (
-  width: number,
-  height: number,
-) => { getContext(kind: '2d'): CanvasContext | null }
+import { openCanvas } from './open-canvas.ts'
 
 /** Paints a glyph of colors of its own, in font units; `ink` is that of the text. */
 export function paintColorParts(
@@ -78,9 +74,9 @@ function paintLayer(
   blend: string,
 ) {
   const { width, height } = context.canvas
-  const canvas = new OffscreenCanvas(width, height)
-  const layer = canvas.getContext('2d')
-  if (!layer) return
+  const opened = openCanvas(width, height)
+  if (!opened) return
+  const { canvas, context: layer } = opened
   const { a, b, c, d, e, f } = context.getTransform()
   layer.setTransform(a, b, c, d, e, f)
   paint(layer)

@@ -1,7 +1,7 @@
 import { type Fill, isOpaque, type PathItem } from '../../drawing/index.ts'
-import { joinedOutlines, outlineBox, rectangleOutline } from '../../geometry/index.ts'
 import type { CanvasContext } from './canvas-context.ts'
 import { pathOf } from './glyph-path.ts'
+import { closeLayer, openLayer } from './layers.ts'
 import { fillGradient } from './paint-color-glyph.ts'
 
 /** Paints a shape with its fill and its stroke; one outside shows beyond the shape only. */
@@ -37,21 +37,18 @@ function strokePath(context: CanvasContext, { outline, stroke }: PathItem, width
   context.stroke(pathOf(outline))
 }
 
-/** What is painted over the inner half hides it; where nothing does, it is cut off. */
+/**
+ * What is painted over the inner half hides it; where nothing does, it is taken away again. (A clip
+ * would do, but workers of some browsers leave its edges rough.)
+ */
 function strokeOutside(context: CanvasContext, item: PathItem) {
   const { outline, fill, stroke } = item
-  const box = outlineBox(outline)
-  if (!stroke || !box) return
+  if (!stroke) return
   if (isOpaque(fill)) return strokePath(context, item, stroke.width * 2)
-  const room = stroke.width + 1
-  const around = rectangleOutline({
-    x: box.left - room,
-    y: box.bottom - room,
-    width: box.right - box.left + 2 * room,
-    height: box.top - box.bottom + 2 * room,
-  })
-  context.save()
-  context.clip(pathOf(joinedOutlines([around, outline])), 'evenodd')
-  strokePath(context, item, stroke.width * 2)
-  context.restore()
+  const layer = openLayer(context)
+  strokePath(layer.context, item, stroke.width * 2)
+  layer.context.globalCompositeOperation = 'destination-out'
+  layer.context.globalAlpha = 1
+  layer.context.fill(pathOf(outline))
+  closeLayer(context, layer, { kind: 'group', items: [] })
 }

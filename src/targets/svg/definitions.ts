@@ -59,8 +59,25 @@ export function svgDefinitions(): Definitions {
 function glyphShape(face: Face, glyph: number, id: string): string {
   const parts = face.colorParts(glyph)
   if (parts) return colorGlyph(parts, id)
-  const path = outlinePath(face.outline(glyph))
+  const path = glyphPath(face, glyph)
   return path === '' ? '' : `<path id="${id}" d="${path}"/>`
+}
+
+const paths = new WeakMap<Face, Map<number, string>>()
+
+/** The path of a glyph, written once a face: labels have the same few letters. */
+function glyphPath(face: Face, glyph: number): string {
+  let ofFace = paths.get(face)
+  if (!ofFace) {
+    ofFace = new Map()
+    paths.set(face, ofFace)
+  }
+  let path = ofFace.get(glyph)
+  if (path === undefined) {
+    path = outlinePath(face.outline(glyph))
+    ofFace.set(glyph, path)
+  }
+  return path
 }
 
 /** FNV-1a over the text, twice with different starts: 64 bits, in base 36. */
