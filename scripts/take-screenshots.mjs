@@ -17,24 +17,41 @@ specimenPicture(folder)
 await constructPictures(fileURLToPath(new URL('../docs/pictures/', import.meta.url)))
 await readmePicture(folder, readFileSync(new URL('../README.md', import.meta.url), 'utf8'))
 
-const root = fileURLToPath(new URL('../examples/board', import.meta.url))
-const server = await createServer({
-  configFile: `${root}/vite.config.ts`,
-  logLevel: 'error',
-  server: { host: '127.0.0.1' },
-})
-await server.listen()
 const browser = await chromium.launch({
   executablePath: chromiumPath,
   args: ['--no-sandbox', '--disable-gpu'],
 })
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-await page.goto(`http://127.0.0.1:${server.httpServer.address().port}/`)
-await page.waitForFunction("document.querySelector('canvas').style.height")
-await page.fill('#scale', '1.6')
-await page.screenshot({ path: `${folder}board-example.png` })
-await page.fill('#scale', '1')
-await page.selectOption('#language', 'ar')
-await page.screenshot({ path: `${folder}board-arabic.png` })
+
+/** A page of an example, opened. */
+async function withExample(name, use) {
+  const root = fileURLToPath(new URL(`../examples/${name}`, import.meta.url))
+  const server = await createServer({
+    configFile: `${root}/vite.config.ts`,
+    logLevel: 'error',
+    server: { host: '127.0.0.1' },
+  })
+  await server.listen()
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(`http://127.0.0.1:${server.httpServer.address().port}/`)
+  await page.waitForFunction("document.querySelector('canvas').style.height")
+  await use(page)
+  await page.close()
+  await server.close()
+}
+
+await withExample('board', async page => {
+  await page.fill('#scale', '1.6')
+  await page.screenshot({ path: `${folder}board-example.png` })
+  await page.fill('#scale', '1')
+  await page.selectOption('#language', 'ar')
+  await page.screenshot({ path: `${folder}board-arabic.png` })
+})
+await withExample('notice', async page => {
+  const { x, y } = await page.locator('canvas').boundingBox()
+  await page.mouse.move(x + 190, y + 40)
+  await page.mouse.down()
+  await page.mouse.move(x + 330, y + 75)
+  await page.mouse.up()
+  await page.screenshot({ path: `${folder}notice-example.png` })
+})
 await browser.close()
-await server.close()

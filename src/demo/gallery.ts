@@ -51,6 +51,9 @@ const effects = {
   raised: { from: 'sign', shadow: { ink: 'plate', x: 2, y: 2.5 }, ink: 'mark' },
   floating: { from: 'sign', shadow: { ink: 'soft', x: 0, y: 3, blur: 6 } },
   faint: { opacity: 0.45, underline: { ink: 'warning', width: 7, gap: -6, skip: false } },
+  fitted: { weight: 'bold', ink: 'mark' },
+  upright: { size: 17, weight: 'bold', writingMode: 'vertical-rl', orientation: 'upright' },
+  down: { size: 17, writingMode: 'sideways-rl', ink: 'quiet' },
   high: { position: 'super' },
   low: { position: 'sub' },
   caps: { letterCase: 'small-caps', tracking: 0.04 },
@@ -124,6 +127,21 @@ export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
     items.push(place(note, x, y))
     floor = Math.max(floor, y + note.height)
   }
+  // Beside the boats' names: letters below each other, and lines that run down.
+  const right = edge + 2 * column + gap
+  const stacked = set('QUAY', { style: 'upright' })
+  const side = set(plain('berths 1 to 4'), { style: 'down' })
+  items.push(
+    place(stacked, right, edge, { across: 'right' }),
+    place(side, right - 4, floor, { across: 'right', down: 'bottom' }),
+  )
+  const fitted = set(plain('Brackwater-under-Heugh'), {
+    style: 'fitted',
+    width: column,
+    lines: 1,
+    fit: { least: 8, most: 60 },
+  })
+  items.push(place(fitted, edge, floor, { down: 'bottom' }))
   for (const x of [edge + column + gap / 2, edge + 2 * column + 1.5 * gap]) {
     items.push(rule([x, edge], [x, floor], sheet.ink('line')))
   }

@@ -1,0 +1,67 @@
+import type { Browser, Page } from 'playwright-core'
+import type { ViteDevServer } from 'vite'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { launchBrowser, serve } from '../support/browser.ts'
+
+describe('the notice with a caret, in Chromium', () => {
+  let browser: Browser
+  let server: ViteDevServer
+  let page: Page
+  const errors: string[] = []
+
+  beforeAll(async () => {
+    const served = await serve('examples/notice')
+    server = served.server
+    browser = await launchBrowser()
+    page = await browser.newPage({ viewport: { width: 700, height: 700 } })
+    page.on('pageerror', error => errors.push(error.message))
+    await page.goto(served.url)
+    await page.waitForFunction("document.querySelector('canvas').style.height")
+  })
+  afterAll(async () => {
+    await browser?.close()
+    await server?.close()
+  })
+
+  const shownIn = (id: string) => page.evaluate<string>(`document.querySelector('${id}').value`)
+  const at = async (x: number, y: number) => {
+    const box = await page.locator('canvas').boundingBox()
+    if (!box) throw new Error('no canvas')
+    return [box.x + x, box.y + y] as const
+  }
+
+  it('selects what is dragged over, also across lines', async () => {
+    await page.mouse.move(...(await at(24, 40)))
+    await page.mouse.down()
+    await page.mouse.move(...(await at(90, 40)))
+    expect('Gale warning.').toContain((await shownIn('#selected')).trim())
+    await page.mouse.move(...(await at(60, 75)))
+    await page.mouse.up()
+    const selected = await shownIn('#selected')
+    expect(selected).toMatch(/^Gale warning\. Boats to Saint Orrin’s/)
+    expect(errors).toEqual([])
+  })
+
+  it('moves the caret by graphemes, and selects with it', async () => {
+    await page.mouse.click(...(await at(24, 40)))
+    await page.locator('canvas').focus()
+    await page.keyboard.press('ArrowRight')
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight')
+    expect(await shownIn('#selected')).toBe('ale')
+    for (let i = 0; i < 9; i++) await page.keyboard.press('Shift+ArrowLeft')
+    expect(await shownIn('#selected')).toBe('G')
+  })
+
+  it('knows the link under the pointer', async () => {
+    const height = await page.evaluate<number>("document.querySelector('canvas').clientHeight")
+    let link = ''
+    for (let y = 30; y < height && link === ''; y += 16) {
+      for (let x = 30; x < 560 && link === ''; x += 40) {
+        await page.mouse.move(...(await at(x, y)))
+        const shown = await shownIn('#under')
+        if (shown.startsWith('https:')) link = shown
+      }
+    }
+    expect(link).toBe('https://lantern-sound.example/notices')
+  })
+})
