@@ -107,9 +107,13 @@ const touching = 1e-6
 
 /**
  * The boxes around a stretch of the layout's text, as high as their lines: one for each line, and
- * more where the direction changes. Graphemes that the stretch holds only a part of are whole.
+ * more where the direction changes. Graphemes that the stretch holds only a part of are whole. Throws on
+ * offsets that are no numbers.
  */
 export function rangeBoxes(layout: Layout, start: number, end: number): Box[] {
+  if (Number.isNaN(start) || Number.isNaN(end)) {
+    fail('bad-offset', `a stretch of text goes from one offset to another, not ${start} to ${end}`)
+  }
   const matrix = flowMatrix(layout)
   const boxes: Box[] = []
   for (const line of linesFrom(layout, start)) {

@@ -20,7 +20,7 @@ export interface LineRun {
   readonly level: number
   readonly face: Face
   readonly style: Style
-  /** Names of the styles it is set in, the outermost first. */
+  /** Names of the styles it is set in, the outermost first; of many, the eight innermost. */
   readonly names?: readonly string[] | undefined
   /** What its glyphs are painted with: the style's ink, as far as the style lets it through. */
   readonly ink: SolidInk

@@ -32,7 +32,8 @@ function brokenLines(text: Breakable, roomOf: RoomOf, isJustified: boolean): Ite
   const isFree = roomOf(true) === Infinity && roomOf(false) === Infinity
   if (isFree && !text.hasForcedBreaks) return [lineOf(text, 0, text.paragraph.text.length)]
   const { breaking, loneWord } = text.paragraph.style
-  if (breaking === 'best') return bestLines(text, roomOf, isJustified)
+  if (breaking === 'best' && text.breaks().stops.count > 0)
+    return bestLines(text, roomOf, isJustified)
   const lines = fastLines(text, breaking === 'even' ? evenRoom(text, roomOf) : roomOf)
   return loneWord === 'avoid' ? withoutLoneWord(text, lines, roomOf) : lines
 }

@@ -23,7 +23,7 @@ import {
   type ParagraphWriter,
   paragraphWriter,
 } from './paragraph-writer.ts'
-import { aroundSpan, type Reporter, styleNamed } from './span-style.ts'
+import { aroundSpan, type Reporter, styleNamed, withName } from './span-style.ts'
 
 export interface Resolved {
   readonly paragraphs: readonly StyledParagraph[]
@@ -157,7 +157,7 @@ function addValue(
   if (typeof value !== 'object') return writer.addValue(String(value), around)
   if ('kind' in value) return writer.addBox(value, around)
   const style = styleNamed(value.style, around.style, sheet, report)
-  const names = [...(around.names ?? []), value.style]
+  const names = withName(around.names ?? [], value.style)
   writer.addValue(String(value.text), {
     ...around,
     style,

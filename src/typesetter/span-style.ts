@@ -19,7 +19,7 @@ export function aroundSpan(span: SpanNode, outer: Around, sheet: Sheet, to: Repo
   let { style, names = [], link, action } = outer
   for (const { name, start, end } of span.styles) {
     style = styleNamed(name, style, sheet, problem => to.report(problem, start, end))
-    names = [...names, name]
+    names = withName(names, name)
   }
   for (const override of span.overrides) {
     if (override.name === 'href') link = checkedLink(override, to) ?? link
@@ -27,6 +27,13 @@ export function aroundSpan(span: SpanNode, outer: Around, sheet: Sheet, to: Repo
     else style = overridden(style, override, sheet, to)
   }
   return { style, names, link, action, outer, depth: outer.depth + 1 }
+}
+
+/** Spans may be nested as deep as they like: of the names around them only some are kept. */
+const mostNames = 8
+
+export function withName(names: readonly string[], name: string): readonly string[] {
+  return [...names.slice(1 - mostNames), name]
 }
 
 /** A style laid over the one around it; that one itself, and a problem, where there is none. */

@@ -193,6 +193,16 @@ describe('the kinds of breaking', () => {
   })
 })
 
+describe('a paragraph without text', () => {
+  it('is one empty line, however lines are broken', () => {
+    for (const style of ['best', undefined] as const) {
+      const { lines } = set('', style, { width: 90 })
+      expect(lines).toHaveLength(1)
+      expect(lines[0].height).toBeGreaterThan(10)
+    }
+  })
+})
+
 describe('tabs', () => {
   it('reach to the next stop from the start of their line', () => {
     const at = (text: string, word: string) =>

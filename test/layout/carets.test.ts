@@ -187,6 +187,8 @@ describe('hit-testing', () => {
     expect(boxes).toHaveLength(layout.lines.length)
     expect(boxes[0].x).toBeGreaterThan(10)
     expect(rangeBoxes(layout, 2, 2)).toEqual([])
+    expect(rangeBoxes(layout, -5, 900)).toHaveLength(layout.lines.length)
+    expect(() => rangeBoxes(layout, Number.NaN, 2)).toThrow('not NaN to 2')
     const mixedBoxes = rangeBoxes(set('abc שלום def'), 2, 6)
     expect(mixedBoxes).toHaveLength(2)
   })

@@ -192,5 +192,9 @@ describe('STL', () => {
     expect([...edges.values()].every(left => left === 0)).toBe(true)
     expect(volume).toBeCloseTo(areaOf(toPolygons(layout).polygons) * 3, 0)
     for (const depth of [0, -1, Number.NaN]) expect(() => toStl(layout, { depth })).toThrow('depth')
+    for (const scale of [0, -1, Number.NaN]) {
+      expect(() => toStl(layout, { depth: 1, scale })).toThrow('the scale')
+      expect(() => toDxf(layout, { scale })).toThrow('the scale')
+    }
   })
 })

@@ -1,5 +1,6 @@
 import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
+import { fail } from '../../problem/index.ts'
 import { type PolygonOptions, type Polygons, toPolygons } from './polygons.ts'
 
 export interface DxfOptions extends PolygonOptions {
@@ -10,18 +11,26 @@ export interface DxfOptions extends PolygonOptions {
 /** A CSS pixel in millimeters (CSS Values 4, section 6.2). */
 export const millimetersPerUnit = 25.4 / 96
 
+/** Throws on a scale that makes nothing of a shape, or turns it inside out. */
+export function checkScale(scale: number) {
+  if (scale > 0 && scale < Infinity) return
+  fail('bad-outline', `the scale is a number of millimeters a unit above 0, not ${scale}`)
+}
+
 /** What `$INSUNITS` calls millimeters. */
 const millimeters = 4
 
 /**
  * The outlines of a drawing or a layout as a DXF drawing in ASCII (release 12): closed polylines in
- * millimeters, y upward from the drawing's lower edge, contours and holes on layers of their own.
+ * millimeters, y upward from the drawing's lower edge, contours and holes on layers of their own. Throws on a
+ * scale that is none.
  */
 export function toDxf(
   shown: Drawing | Layout,
   options: DxfOptions = {},
 ): Pick<Polygons, 'problems'> & { readonly dxf: string } {
   const { scale = millimetersPerUnit } = options
+  checkScale(scale)
   const { box } = asDrawing(shown)
   const { polygons, problems } = toPolygons(shown, options)
   const rings = polygons.flatMap(({ outer, holes }) => [

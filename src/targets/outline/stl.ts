@@ -2,7 +2,7 @@ import earcut from 'earcut'
 import { asDrawing, type Drawing } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { fail } from '../../problem/index.ts'
-import { millimetersPerUnit } from './dxf.ts'
+import { checkScale, millimetersPerUnit } from './dxf.ts'
 import { type Polygon, type PolygonOptions, type Polygons, toPolygons } from './polygons.ts'
 
 export interface StlOptions extends PolygonOptions {
@@ -26,6 +26,7 @@ export function toStl(
   if (!(depth > 0 && depth < Infinity)) {
     fail('bad-outline', `the depth of a solid is a number of millimeters above 0, not ${depth}`)
   }
+  checkScale(scale)
   const { box } = asDrawing(shown)
   const { polygons, problems } = toPolygons(shown, options)
   const place = (x: number, y: number): readonly [number, number] => [
