@@ -21,6 +21,7 @@ const arrows: Record<string, readonly string[]> = {
   'targets/canvas': ['drawing'],
   'targets/pdf': ['drawing'],
   'targets/outline': ['drawing'],
+  'targets/html': ['drawing', 'sheet'],
   // A PNG is made from the SVG.
   'targets/png': ['drawing', 'targets/svg'],
   typesetter: ['sheet', 'markup', 'unicode', 'fonts', 'shaping', 'layout', 'drawing'],

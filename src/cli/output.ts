@@ -3,6 +3,7 @@ import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { basename, dirname, extname, join } from 'node:path'
 import { deflateSync } from 'node:zlib'
 import type { Drawing, Layout } from 'dot-line'
+import { toHtmlPage } from 'dot-line/html'
 import { toDxf, toStl } from 'dot-line/outline'
 import { toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
@@ -31,6 +32,17 @@ const formats = new Map<string, Format>([
   ['.svg', (shown, { title, svgText: text }) => toSvg(shown, { title, text })],
   ['.pdf', (shown, { title }) => toPdf(shown, { title, deflate: bytes => deflateSync(bytes) })],
   ['.png', (shown, { pixelRatio, ground }) => toPng(shown, { pixelRatio, ground })],
+  [
+    '.html',
+    (shown, { title }) => {
+      if (shown.kind !== 'layout') {
+        throw new CommandError('HTML holds a text by itself', 'leave out the options that place it')
+      }
+      const { page, problems } = toHtmlPage(shown, { title })
+      warn(problems)
+      return page
+    },
+  ],
   [
     '.dxf',
     (shown, options) => {

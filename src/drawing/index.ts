@@ -1,3 +1,4 @@
+export { base64 } from './base64.ts'
 export { asDrawing, type DrawingOptions, drawing, drawn } from './draw.ts'
 export type {
   Drawing,

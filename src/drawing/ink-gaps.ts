@@ -1,5 +1,5 @@
 import type { Face } from '../fonts/index.ts'
-import { flattened } from '../geometry/index.ts'
+import { crossingsAt, flattened } from '../geometry/index.ts'
 
 /** A stretch along a line. */
 export interface Stretch {
@@ -47,17 +47,7 @@ function clipped(
 
 /** Stretches inside of contours at a height, by the nonzero rule. */
 function inside(contours: readonly Float64Array[], height: number): Stretch[] {
-  const crossings: { x: number; turn: number }[] = []
-  for (const points of contours) {
-    for (let i = 0; i < points.length; i += 2) {
-      const next = (i + 2) % points.length
-      const [y1, y2] = [points[i + 1], points[next + 1]]
-      if (y1 <= height === y2 <= height) continue
-      const share = (height - y1) / (y2 - y1)
-      crossings.push({ x: points[i] + (points[next] - points[i]) * share, turn: y1 < y2 ? 1 : -1 })
-    }
-  }
-  crossings.sort((a, b) => a.x - b.x)
+  const crossings = crossingsAt(contours, height)
   const found: Stretch[] = []
   let winding = 0
   for (const [i, { x, turn }] of crossings.entries()) {

@@ -1,4 +1,5 @@
 export { type Box, cornersOf, joinedBoxes, mappedBox } from './box.ts'
+export { crossingsAt } from './crossings.ts'
 export { identity, inverse, type Matrix, mapped, product, turning } from './matrix.ts'
 export {
   type Extents,

@@ -38,7 +38,7 @@ export function justified(line: BrokenLine, paragraph: ShapedParagraph, room: nu
   const amounts = content.map(run => new Float64Array(run.glyphs.glyphs.length))
   const rest = share(lacking, places, 'word', give.words, amounts)
   share(rest, places, 'letter', give.letters, amounts)
-  const widened = content.map((run, i) => widenedRun(run, amounts[i]))
+  const widened = content.map((run, i) => withGaps(widenedRun(run, amounts[i]), i, places, amounts))
   const hanging = line.runs.filter(run => run.start >= end)
   const runs = arranged(widened, hanging, paragraph.level)
   return { ...line, runs, width: line.width + widthOf(widened) - widthOf(content) }
@@ -62,6 +62,26 @@ function share(
     rest -= amount
   })
   return rest
+}
+
+/** A run with what was added behind its spaces and its letters, which is the same behind each. */
+function withGaps(
+  run: LineRun,
+  index: number,
+  places: readonly Place[],
+  amounts: readonly Float64Array[],
+): LineRun {
+  const added = (isSpace: boolean) => {
+    const place = places.find(
+      p =>
+        p.run === index &&
+        isWordSpace(run.text.charCodeAt(run.glyphs.clusters[p.glyph])) === isSpace,
+    )
+    return place ? amounts[index][place.glyph] : 0
+  }
+  const [wordGap, letterGap] = [added(true), added(false)]
+  if (wordGap === 0 && letterGap === 0) return run
+  return { ...run, wordGap: wordGap - letterGap, letterGap }
 }
 
 function widenedRun(run: LineRun, amounts: Float64Array): LineRun {
@@ -122,8 +142,10 @@ function following(runs: readonly LineRun[], run: number, cluster: number): numb
   return runs[run + 1]?.box ? 0 : (runs[run + 1]?.text.codePointAt(0) ?? 0)
 }
 
+const isWordSpace = (code: number) => code === 0x20 || code === 0xa0 || code === 0x3000
+
 function kindOf(character: number, next: number): Place['kind'] | undefined {
-  if (character === 0x20 || character === 0xa0 || character === 0x3000) return 'word'
+  if (isWordSpace(character)) return 'word'
   if (isIdeographic(character) && (isIdeographic(next) || next === 0)) return 'word'
   return isJoined(scriptTag(scriptOf(character))) ? undefined : 'letter'
 }

@@ -31,6 +31,9 @@ export interface LineRun {
    * line, and their offsets count from its middle.
    */
   readonly upright?: true
+  /** What justifying added behind each space, and behind each letter, in units. */
+  readonly wordGap?: number
+  readonly letterGap?: number
   /** Its last glyph is a hyphen, which is in no text: the word goes on on the next line. */
   readonly isHyphenated?: true
   /** Stands in place of the glyphs. */

@@ -165,7 +165,7 @@ export function movedTo(run: LineRun, x: number): LineRun {
   if (run.x === x) return run
   const { start, end, text, width, rise, level, face, style, names, ink, glyphs } = run
   const moved = { start, end, text, x, width, rise, level, face, style, names, ink, glyphs }
-  const isMarked = run.box || run.upright || run.isHyphenated
+  const isMarked = run.box || run.upright || run.isHyphenated || run.wordGap !== undefined
   if (!isMarked && run.link === undefined && run.action === undefined) return moved
   return { ...run, x }
 }

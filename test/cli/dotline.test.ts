@@ -139,11 +139,11 @@ describe('bad input: one line, exit code 2, no file', () => {
   it.each([
     [
       'out.gif',
-      "error: no format for '.gif' in 'out.gif' (-o takes a path that ends in .svg, .pdf, .png, .dxf, .stl)",
+      "error: no format for '.gif' in 'out.gif' (-o takes a path that ends in .svg, .pdf, .png, .html, .dxf, .stl)",
     ],
     [
       'out',
-      "error: no ending in 'out' (-o takes a path that ends in .svg, .pdf, .png, .dxf, .stl)",
+      "error: no ending in 'out' (-o takes a path that ends in .svg, .pdf, .png, .html, .dxf, .stl)",
     ],
     ['none/out.svg', 'error: cannot write none/out.svg (there is no such file or folder)'],
   ])('-o %s', (path, line) => {
@@ -180,6 +180,21 @@ describe('dotline render: placing', () => {
     )
     expect(run('render', '-t', 'Tern', '--turn', '90').out).toContain('matrix(0 -1 1 0')
     expect(run('render', '-t', 'Tern', '--page', '200').err).toMatch(/two numbers with a comma/)
+  })
+
+  it('writes text that stays text as a page, and says what that does not show', () => {
+    const text = 'Boats to ~(backing=none weight=700)[Ardle] & <all>'
+    expect(run('render', '-t', text, '-w', '80', '-o', 'text.html')).toMatchObject({
+      code: 0,
+      err: '',
+    })
+    const page = readFileSync(join(cwd, 'text.html'), 'utf8')
+    expect(page).toContain('&amp; &lt;all&gt;')
+    expect(page).not.toContain(' style=')
+    expect(run('render', '-t', 'x', '--turn', '9', '-o', 'x.html').err).toMatch(/a text by itself/)
+    expect(run('render', '-t', 'x', '--writing-mode', 'sideways-rl', '-o', 'x.html').err).toMatch(
+      /vertical text/,
+    )
   })
 
   it('sets vertical text, and images in lines', () => {

@@ -1,6 +1,6 @@
 import polygonClipping, { type Polygon as ClippedPolygon } from 'polygon-clipping'
 import type { Drawing } from '../../drawing/index.ts'
-import { type Flattening, flattened } from '../../geometry/index.ts'
+import { crossingsAt, type Flattening, flattened } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { fail, type Problem, warningProblem } from '../../problem/index.ts'
 import { type Shape, toOutlines } from './shapes.ts'
@@ -92,14 +92,7 @@ function piecesOf({ outline }: Shape, how: Flattening): ClippedPolygon[] {
 }
 
 function contains(ring: Float64Array, x: number, y: number): boolean {
-  let isInside = false
-  for (let i = 0; i < ring.length; i += 2) {
-    const next = (i + 2) % ring.length
-    const [y1, y2] = [ring[i + 1], ring[next + 1]]
-    if (y1 <= y === y2 <= y) continue
-    if (x < ring[i] + ((ring[next] - ring[i]) * (y - y1)) / (y2 - y1)) isInside = !isInside
-  }
-  return isInside
+  return crossingsAt([ring], y).filter(crossing => crossing.x > x).length % 2 === 1
 }
 
 function asPairs(ring: Float64Array): [number, number][] {

@@ -1,7 +1,7 @@
-import type { Item, PathItem } from '../../drawing/index.ts'
-import { eachItem, inkBox } from '../../drawing/index.ts'
+import { eachItem, type Item, inkBox, type PathItem } from '../../drawing/index.ts'
 import {
   type Box,
+  crossingsAt,
   flattened,
   identity,
   type Matrix,
@@ -84,20 +84,6 @@ function cover(
       from = x
     }
   }
-}
-
-function crossingsAt(contours: readonly Float64Array[], y: number) {
-  const crossings: { x: number; turn: number }[] = []
-  for (const points of contours) {
-    for (let i = 0; i < points.length; i += 2) {
-      const next = (i + 2) % points.length
-      const [y1, y2] = [points[i + 1], points[next + 1]]
-      if (y1 <= y === y2 <= y) continue
-      const x = points[i] + ((points[next] - points[i]) * (y - y1)) / (y2 - y1)
-      crossings.push({ x, turn: y1 < y2 ? 1 : -1 })
-    }
-  }
-  return crossings.sort((a, b) => a.x - b.x)
 }
 
 function addSpan(

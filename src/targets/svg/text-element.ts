@@ -1,6 +1,5 @@
-import { type GlyphsItem, numberText } from '../../drawing/index.ts'
+import { base64, type GlyphsItem, numberText } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
-import { base64 } from './base64.ts'
 import { painted } from './paint.ts'
 import { xmlText } from './xml.ts'
 

@@ -1,5 +1,6 @@
 import {
   asDrawing,
+  base64,
   type Drawing,
   eachGlyph,
   eachItem,
@@ -13,7 +14,6 @@ import {
 } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { base64 } from './base64.ts'
 import { type Definitions, svgDefinitions } from './definitions.ts'
 import { painted, pathElement } from './paint.ts'
 import { isPlainText, type TextFonts, textElement, textFonts } from './text-element.ts'

@@ -1,0 +1,147 @@
+// Puts layouts onto a page as real text, and measures where their lines and runs come to stand.
+import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
+import hindi from '@expo-google-fonts/noto-sans-devanagari/400Regular/NotoSansDevanagari_400Regular.ttf?url'
+import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
+import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf?url'
+import { defineSheet, type Layout, openHyphenation, openShelf, typesetter } from 'dot-line'
+import { toHtml } from 'dot-line/html'
+
+export interface MeasuredHtml {
+  readonly name: string
+  readonly text: string
+  readonly innerText: string
+  /** Phrases that the page was searched for and not found. */
+  readonly lost: readonly string[]
+  /** The farthest that a baseline, and the start of a run, is from ours. */
+  readonly baseline: number
+  readonly start: number
+  readonly styled: number
+}
+
+declare global {
+  interface Window {
+    measured?: readonly MeasuredHtml[]
+    failure?: string
+    find(text: string): boolean
+  }
+}
+
+const sheet = defineSheet({
+  inks: { deep: '#0b3d5c', flare: '#c8331f' },
+  styles: {
+    defaults: { size: 20, ink: 'deep' },
+    strong: { weight: 700 },
+    em: { slant: 'italic' },
+    big: { size: '1.6x' },
+    alert: { ink: 'flare' },
+    tracked: { tracking: 0.1, wordSpacing: 0.2 },
+    old: { features: { onum: true } },
+    high: { position: 'super' },
+    serif: { family: 'serif' },
+    justified: { align: 'justify', hyphenation: true, breaking: 'best' },
+    centered: { align: 'center', spaceAfter: 12 },
+    list: { marker: { text: '{number}.' }, spaceAfter: 6 },
+    arabic: { family: ['Noto Sans Arabic', 'sans'], language: 'ar' },
+    hebrew: { family: ['Noto Sans Hebrew', 'sans'], language: 'he' },
+    hindi: { family: ['Noto Sans Devanagari', 'sans'], language: 'hi' },
+    thai: { family: ['Noto Sans Thai', 'sans'], language: 'th' },
+    mixed: { family: ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew'] },
+    cut: { lines: 2 },
+    broken: { from: 'mixed' },
+  },
+})
+
+const texts = {
+  defaults:
+    'Boats to ~strong[Saint Orrin’s Landing] are ~alert[delayed]: the ~em[office] found ~big[difficult] weather off ~(strong em)[Gannet Stair], AVAIL To VA.',
+  serif:
+    'Tea is served in the waiting room, from 07:45; ~old[0123456789] ~high[2] ~tracked[set apart, with spaces].',
+  justified:
+    'The last crossing to Ardle Point leaves half an hour earlier than in summer; international tickets are sold at the harbour office, and nowhere else on the island.',
+  centered: 'Winter timetable\nfrom the second of November\n\nAsk at the quay',
+  broken: 'Quillhaven\u2028Ardle Point\nTern שלום\n\nשלום Tern',
+  list: 'Buy a ticket\nShow it to the mate before the boat leaves the quay\nSit',
+  arabic: 'تغادر القوارب عند الغروب (07:40)، ويرجى ~alert[السؤال] في مكتب الميناء كل يوم.',
+  hebrew: 'הסירות יוצאות עם השקיעה (07:40); נא לשאול במשרד ~strong[Tern] הנמל בכל יום.',
+  hindi: 'नावें शाम को चलती हैं; कृपया हर दिन बंदरगाह के कार्यालय में पूछें।',
+  thai: 'เรือออก ตอนพลบค่ำ กรุณาสอบถาม ที่ท่าเรือ ทุกวัน',
+  mixed: 'Boats to مرسى 12 القديس and נמל (34) leave at 07:40; <b>&amp; "quoted" all.',
+  cut: 'Boats to Saint Orrin’s Landing are delayed by difficult weather off Gannet Stair today.',
+} as const
+
+async function measured(): Promise<MeasuredHtml[]> {
+  const fonts = [arabic, hindi, hebrew, thai]
+  const shelf = await openShelf({ fonts, embedding: true })
+  const hyphenation = await openHyphenation('en')
+  const setter = typesetter({ sheet, shelf, hyphenation, problems: 'collect' })
+  const shown = Object.keys(texts).map((name, i) => {
+    const style = name as keyof typeof texts
+    const layout = setter.set(texts[style] as 'x', { style, width: 300 })
+    const { html, css } = toHtml(layout, { prefix: `t${i}-` })
+    const styles = new CSSStyleSheet()
+    styles.replaceSync(css)
+    document.adoptedStyleSheets.push(styles)
+    const holder = document.createElement('section')
+    holder.innerHTML = html
+    document.body.append(holder)
+    return { name, layout, holder }
+  })
+  await Promise.all([...document.fonts].map(face => face.load()))
+  await document.fonts.ready
+  return shown.map(one => ({
+    name: one.name,
+    text: shownText(one.layout),
+    innerText: one.holder.innerText,
+    lost: phrases(shownText(one.layout)).filter(phrase => !isFound(phrase)),
+    styled: one.holder.querySelectorAll('[style]').length,
+    ...distances(one.layout, one.holder),
+  }))
+}
+
+/** What was cut off is not on the page. */
+function shownText({ text, cut }: Layout): string {
+  return cut ? text.slice(0, cut.start) + text.slice(cut.end) : text
+}
+
+/** Three words each, over line ends as well. */
+function phrases(text: string): string[] {
+  return text.split('\n').flatMap(paragraph => {
+    const words = paragraph.split(' ').filter(word => word !== '')
+    return words.slice(0, -2).map((_, i) => words.slice(i, i + 3).join(' '))
+  })
+}
+
+function isFound(phrase: string): boolean {
+  getSelection()?.removeAllRanges()
+  return window.find(phrase)
+}
+
+function distances(layout: Layout, holder: HTMLElement): { baseline: number; start: number } {
+  const origin = holder.firstElementChild?.getBoundingClientRect()
+  if (!origin) throw new Error('nothing was put onto the page')
+  const lines = [...(holder.firstElementChild?.children ?? [])]
+  let [baseline, start] = [0, 0]
+  layout.lines.forEach((line, i) => {
+    const probe = document.createElement('span')
+    probe.attributeStyleMap.set('display', 'inline-block')
+    lines[i].prepend(probe)
+    baseline = Math.max(
+      baseline,
+      Math.abs(probe.getBoundingClientRect().bottom - origin.top - line.baseline),
+    )
+    probe.remove()
+    const leaves = [...lines[i].querySelectorAll('*')].filter(e => e.children.length === 0)
+    line.runs.forEach((run, n) => {
+      // Spaces that hang at the end of a line are nowhere to be seen.
+      if (run.text.trim() === '') return
+      const box = leaves[n].getBoundingClientRect()
+      start = Math.max(start, Math.abs(box.left - origin.left - run.x))
+    })
+  })
+  return { baseline, start }
+}
+
+window.measured = await measured().catch((error: unknown) => {
+  window.failure = error instanceof Error ? (error.stack ?? error.message) : String(error)
+  return []
+})
