@@ -18,6 +18,9 @@ export interface Around {
 
 const paragraphEnd = /\r\n|\r|\n|\u2029/
 
+/** A run that what follows may still lengthen. */
+type OpenRun = Omit<StyledRun, 'end'> & { end: number }
+
 /** A style as the reader gets it; the same each time for the same style. */
 export type AsRead = (style: Style) => Style
 
@@ -39,7 +42,7 @@ export interface ParagraphWriter {
 export function paragraphWriter(asRead: AsRead, base: Around, forms: LetterForms): ParagraphWriter {
   const paragraphs: StyledParagraph[] = []
   let text = ''
-  let runs: StyledRun[] = []
+  let runs: OpenRun[] = []
   let isolates: Isolate[] = []
   let offset = 0
   let holder: Around | undefined
@@ -72,21 +75,16 @@ export function paragraphWriter(asRead: AsRead, base: Around, forms: LetterForms
     const { names, link, action } = around
     const start = text.length
     text += cased(piece, style, text)
-    const plain = { start, end: text.length, style: asRead(style), names }
-    const isPlain = link === undefined && action === undefined
-    const run: StyledRun = isPlain ? plain : { ...plain, ...linked(around) }
+    const own = asRead(style)
     const before = runs.at(-1)
-    if (
-      before &&
-      !before.box &&
-      before.style === run.style &&
-      before.link === link &&
-      before.action === action
-    ) {
-      runs[runs.length - 1] = { ...before, end: run.end }
-    } else {
-      runs.push(run)
+    const goesOn = before && !before.box && before.style === own
+    if (goesOn && before.link === link && before.action === action) {
+      before.end = text.length
+      return
     }
+    const plain = { start, end: text.length, style: own, names }
+    const isPlain = link === undefined && action === undefined
+    runs.push(isPlain ? plain : { ...plain, ...linked(around) })
   }
 
   let last = base
