@@ -1,4 +1,4 @@
-import { type Box, identity, type Matrix, mapped, product } from '../geometry/index.ts'
+import { type Box, identity, type Matrix, mapped, mappedBox, product } from '../geometry/index.ts'
 import { flowMatrix, type Layout, type Line, type LineRun } from '../layout/index.ts'
 import { type SolidInk, shapingFeatures, solidOf } from '../sheet/index.ts'
 import type { Fill, GlyphsItem, Item } from './drawing.ts'
@@ -38,13 +38,7 @@ export function laidDown(matrix: Matrix, items: readonly Item[]): Item[] {
 function linked({ link, x, width }: LineRun, { line, matrix }: Standing, items: Item[]): Item[] {
   if (link === undefined || items.length === 0) return items
   const { top, height } = line
-  const [[x1, y1], [x2, y2]] = [mapped(matrix, x, top), mapped(matrix, x + width, top + height)]
-  const area = {
-    x: Math.min(x1, x2),
-    y: Math.min(y1, y2),
-    width: Math.abs(x2 - x1),
-    height: Math.abs(y2 - y1),
-  }
+  const area = mappedBox(matrix, { x, y: top, width, height })
   return [{ kind: 'group', link, area, items }]
 }
 

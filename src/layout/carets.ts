@@ -2,6 +2,7 @@ import { mapped } from '../geometry/index.ts'
 import { fail } from '../problem/index.ts'
 import { type Cell, lineCells } from './cells.ts'
 import { flowMatrix } from './flow.ts'
+import { indexAt } from './index-at.ts'
 import type { Layout, Line } from './layout.ts'
 
 /**
@@ -57,16 +58,10 @@ export function caretAt(layout: Layout, offset: number, affinity: Affinity = 'af
 
 /** The line that an offset stands on; where one wraps into the next, by affinity. */
 export function lineIndexAt({ lines, text }: Layout, offset: number, affinity: Affinity): number {
-  let low = 0
-  let high = lines.length - 1
-  while (low < high) {
-    const middle = (low + high + 1) >> 1
-    if (lines[middle].start <= offset) low = middle
-    else high = middle - 1
-  }
-  const wraps = low > 0 && lines[low].start === offset && lines[low - 1].end === offset
+  const last = indexAt(lines, offset)
+  const wraps = last > 0 && lines[last].start === offset && lines[last - 1].end === offset
   const isForced = wraps && lineEnds.test(text[offset - 1])
-  return wraps && affinity === 'before' && !isForced ? low - 1 : low
+  return wraps && affinity === 'before' && !isForced ? last - 1 : last
 }
 
 interface PlaceOnLine {

@@ -11,6 +11,7 @@ import {
 } from '../shaping/index.ts'
 import { hasCentralBaseline, type SolidInk, type Style, solidOf } from '../sheet/index.ts'
 import { visualOrder } from '../unicode/index.ts'
+import { indexAt } from './index-at.ts'
 import type { LineRun } from './layout.ts'
 
 /** The total of a text's advances, in font units. */
@@ -18,18 +19,6 @@ export function advanceOf({ advances }: ShapedText): number {
   let units = 0
   for (let i = 0; i < advances.length; i++) units += advances[i]
   return units
-}
-
-/** Index of the last run that starts at or before `offset`, by bisection. */
-function runIndexAt(runs: readonly { readonly start: number }[], offset: number): number {
-  let low = 0
-  let high = runs.length - 1
-  while (low < high) {
-    const middle = (low + high + 1) >> 1
-    if (runs[middle].start <= offset) low = middle
-    else high = middle - 1
-  }
-  return low
 }
 
 /** The glyphs of a stretch of a paragraph as they stand on a line of their own, not yet placed. */
@@ -41,11 +30,7 @@ export function lineRuns(
 ): LineRun[] {
   const runs: LineRun[] = []
   const { glyphRuns } = paragraph
-  for (
-    let i = runIndexAt(glyphRuns, start);
-    i < glyphRuns.length && glyphRuns[i].start < end;
-    i++
-  ) {
+  for (let i = indexAt(glyphRuns, start); i < glyphRuns.length && glyphRuns[i].start < end; i++) {
     const from = Math.max(start, glyphRuns[i].start)
     const to = Math.min(end, glyphRuns[i].end)
     if (from >= to) continue
@@ -77,7 +62,7 @@ function addPaintedRuns(
   let glyph = 0
   const { runs } = paragraph
   const isSideways = !upright && hasCentralBaseline(paragraph.style.writingMode)
-  for (let i = runIndexAt(runs, from); i < runs.length && runs[i].start < to; i++) {
+  for (let i = indexAt(runs, from); i < runs.length && runs[i].start < to; i++) {
     const styled: StyledRun = runs[i]
     const start = Math.max(from, styled.start)
     const end = Math.min(to, styled.end)
@@ -124,7 +109,7 @@ export function middleOf({ metrics }: Face, { size }: Style): number {
 /** Tracking stands between letters, not behind the last of a line. */
 export function trackingBehind({ glyphRuns }: ShapedParagraph, end: number): number {
   if (glyphRuns.length === 0) return 0
-  const { spacing, size, box } = glyphRuns[runIndexAt(glyphRuns, Math.max(0, end - 1))]
+  const { spacing, size, box } = glyphRuns[indexAt(glyphRuns, Math.max(0, end - 1))]
   return box ? 0 : spacing.tracking * size
 }
 
