@@ -8,6 +8,7 @@ import hebrewBold from '@expo-google-fonts/noto-sans-hebrew/700Bold/NotoSansHebr
 import { type Catalog, defineCatalog, openShelf, readSheet, typesetter } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { boardDrawing } from '../../src/demo/board.ts'
+import { found } from '../found.ts'
 import sheetJson from '../lantern-sound/sheet.json?raw'
 import ar from '../lantern-sound/strings.ar.json' with { type: 'json' }
 import de from '../lantern-sound/strings.de.json' with { type: 'json' }
@@ -62,10 +63,4 @@ try {
 } catch (error) {
   alert.hidden = false
   alert.textContent = error instanceof Error ? error.message : String(error)
-}
-
-function found<T extends Element>(selector: string, kind: new () => T): T {
-  const element = document.querySelector(selector)
-  if (element instanceof kind) return element
-  throw new Error(`the page has no ${selector}`)
 }

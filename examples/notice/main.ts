@@ -20,6 +20,7 @@ import {
 } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { graphemes } from 'dot-line/unicode'
+import { found } from '../found.ts'
 
 const margin = 24
 const canvas = found('canvas', HTMLCanvasElement)
@@ -119,10 +120,4 @@ try {
 } catch (error) {
   alert.hidden = false
   alert.textContent = error instanceof Error ? error.message : String(error)
-}
-
-function found<T extends Element>(selector: string, kind: new () => T): T {
-  const element = document.querySelector(selector)
-  if (element instanceof kind) return element
-  throw new Error(`the page has no ${selector}`)
 }

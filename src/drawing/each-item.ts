@@ -1,13 +1,16 @@
+import { identity, type Matrix, product } from '../geometry/index.ts'
 import type { GroupItem, Item, PaintedItem } from './drawing.ts'
 
 /** What is done on the way through items; a group is entered before its items and left behind them. */
 export interface ItemVisitor {
   enter?(group: GroupItem): void
   leave?(group: GroupItem): void
-  item(item: PaintedItem): void
+  /** `matrix` leads from the item's coordinates to those around all groups. */
+  item(item: PaintedItem, matrix: Matrix): void
 }
 
 interface Task {
+  readonly matrix: Matrix
   readonly group?: GroupItem
   readonly items: readonly Item[]
   next: number
@@ -15,7 +18,7 @@ interface Task {
 
 /** Goes through items in the order they are painted in; groups may be nested as deep as they like. */
 export function eachItem(items: readonly Item[], visitor: ItemVisitor) {
-  const tasks: Task[] = [{ items, next: 0 }]
+  const tasks: Task[] = [{ items, next: 0, matrix: identity }]
   while (tasks.length > 0) {
     const task = tasks[tasks.length - 1]
     if (task.next === task.items.length) {
@@ -24,10 +27,11 @@ export function eachItem(items: readonly Item[], visitor: ItemVisitor) {
       continue
     }
     const item = task.items[task.next++]
-    if (item.kind !== 'group') visitor.item(item)
+    if (item.kind !== 'group') visitor.item(item, task.matrix)
     else {
       visitor.enter?.(item)
-      tasks.push({ group: item, items: item.items, next: 0 })
+      const matrix = item.matrix ? product(task.matrix, item.matrix) : task.matrix
+      tasks.push({ group: item, items: item.items, next: 0, matrix })
     }
   }
 }

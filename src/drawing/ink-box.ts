@@ -7,7 +7,6 @@ import {
   mapped,
   mappedBox,
   outlineExtents,
-  product,
 } from '../geometry/index.ts'
 import type { Finish, GlyphsItem, Item, PaintedItem, RuleItem } from './drawing.ts'
 import { eachItem } from './each-item.ts'
@@ -24,20 +23,15 @@ export function inkBox(items: readonly Item[]): Box | undefined {
 
 /** Tells of each item that paints something the box of what it paints. */
 export function eachInkBox(items: readonly Item[], tell: (item: PaintedItem, box: Box) => void) {
-  const matrices: Matrix[] = [identity]
   let blurs = 0
   eachItem(items, {
-    enter({ matrix, blur = 0 }) {
-      const outer = matrices[matrices.length - 1]
-      matrices.push(matrix ? product(outer, matrix) : outer)
+    enter({ blur = 0 }) {
       blurs += blur
     },
     leave({ blur = 0 }) {
-      matrices.pop()
       blurs -= blur
     },
-    item(item) {
-      const matrix = matrices[matrices.length - 1]
+    item(item, matrix) {
       const box = itemBox(item, matrix)
       if (box) tell(item, blurs > 0 ? grown(box, blurs * scaleOf(matrix)) : box)
     },

@@ -2,6 +2,9 @@ import type { Face, Segment, ShapedText } from '../fonts/index.ts'
 import type { InlineBox } from '../markup/index.ts'
 import type { Spacing } from './spacing.ts'
 
+/** What a text is shaped by. */
+export type ShapedAs = Pick<Item, 'face' | 'segment' | 'spacing'>
+
 /** A stretch that is shaped as one; offsets are of its paragraph. */
 export interface Item {
   readonly start: number

@@ -1,9 +1,9 @@
-import type { Context, Face, Segment, ShapedText } from '../fonts/index.ts'
-import type { GlyphRun } from './glyph-run.ts'
+import type { Context, ShapedText } from '../fonts/index.ts'
+import type { GlyphRun, ShapedAs } from './glyph-run.ts'
 import { reversed } from './logical-order.ts'
 import type { Shape } from './shape-cache.ts'
 import { longestPiece, shapedInPieces } from './shape-pieces.ts'
-import { type Spacing, spaced } from './spacing.ts'
+import { spaced } from './spacing.ts'
 import { shapedUpright } from './upright.ts'
 
 /** Index of the first glyph whose cluster is at `offset` or after it, by bisection. */
@@ -104,11 +104,7 @@ function lengthened(advances: ShapedText['advances'], delta: number): ShapedText
 /** Shapes a text, with space added as it asks, into glyphs in the order of the text; long ones in pieces. */
 export function shapedLogically(
   text: string,
-  {
-    face,
-    segment,
-    spacing,
-  }: { readonly face: Face; readonly segment: Segment; readonly spacing: Spacing },
+  { face, segment, spacing }: ShapedAs,
   shape: Shape,
   context?: Context,
 ): ShapedText {

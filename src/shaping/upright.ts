@@ -2,8 +2,9 @@ import type { Face, Segment, ShapedText } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { hasCentralBaseline } from '../sheet/index.ts'
 import { graphemes, verticalOrientation } from '../unicode/index.ts'
+import type { ShapedAs } from './glyph-run.ts'
 import type { Shape } from './shape-cache.ts'
-import { type Spacing, spaced } from './spacing.ts'
+import { spaced } from './spacing.ts'
 
 /** Features of letters below each other: their own forms, and no kerning with a neighbour beside them. */
 const uprightFeatures = ['vert=1', 'kern=0']
@@ -44,11 +45,7 @@ function verticalLetter(face: Face, letter: string, segment: Segment, shape: Sha
  */
 export function shapedUpright(
   text: string,
-  {
-    face,
-    segment,
-    spacing,
-  }: { readonly face: Face; readonly segment: Segment; readonly spacing: Spacing },
+  { face, segment, spacing }: ShapedAs,
   shape: Shape,
 ): ShapedText {
   const metrics = face.vertical()

@@ -8,12 +8,9 @@ import {
 } from '../../drawing/index.ts'
 import type { ColorPart } from '../../fonts/index.ts'
 import {
-  identity,
   joinedOutlines,
-  type Matrix,
   mappedOutline,
   type Outline,
-  product,
   rectangleOutline,
 } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
@@ -37,26 +34,21 @@ export function toOutlines(shown: Drawing | Layout): Shapes {
   const { items } = asDrawing(shown)
   const shapes: Shape[] = []
   const problems: Problem[] = []
-  const matrices: Matrix[] = [identity]
   let hidden = 0
   eachItem(items, {
-    enter({ matrix, blur = 0 }) {
-      const around = matrices[matrices.length - 1]
-      matrices.push(matrix ? product(around, matrix) : around)
+    enter({ blur = 0 }) {
       if (blur > 0) hidden++
     },
     leave({ blur = 0 }) {
-      matrices.pop()
       if (blur > 0) hidden--
     },
-    item(item) {
+    item(item, matrix) {
       if (hidden > 0) {
         problems.push(withoutOutline('a blurred shadow'))
         return
       }
       const outline = outlineOf(item, problems)
       if (!outline || outline.segments === '') return
-      const matrix = matrices[matrices.length - 1]
       const text = item.kind === 'glyphs' ? item.text : ''
       shapes.push({ outline: mappedOutline(matrix, outline), text })
     },

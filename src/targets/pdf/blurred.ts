@@ -3,7 +3,6 @@ import {
   type Box,
   crossingsAt,
   flattened,
-  identity,
   type Matrix,
   mapped,
   product,
@@ -35,14 +34,11 @@ export function blurred(items: readonly Item[], blur: number): Blurred | undefin
   const toPixels = { xx: perUnit, yx: 0, xy: 0, yy: perUnit, dx: -x * perUnit, dy: -y * perUnit }
   const shown = new Float32Array(width * height)
   let color = '#000000'
-  const matrices: Matrix[] = [toPixels]
   eachItem(items, {
-    enter: ({ matrix = identity }) => matrices.push(product(matrices[matrices.length - 1], matrix)),
-    leave: () => matrices.pop(),
-    item(item) {
+    item(item, matrix) {
       if (item.kind !== 'path' || item.fill?.kind !== 'solid') return
       color = item.fill.color
-      cover(shown, width, height, item, matrices[matrices.length - 1], item.fill.opacity)
+      cover(shown, width, height, item, product(toPixels, matrix), item.fill.opacity)
     },
   })
   const deviation = (blur / 2) * perUnit
