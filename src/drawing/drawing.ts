@@ -36,6 +36,7 @@ export interface GlyphsItem {
   readonly glyphs: ShapedText
   /** OpenType features it was shaped with, beyond the usual ones. */
   readonly features?: readonly string[]
+  readonly isRightToLeft?: true
   /** Whether it ends with a hyphen that is of no character. */
   readonly isHyphenated?: true
   /** The characters it shows; clusters of the glyphs are offsets in it. */

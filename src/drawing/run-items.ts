@@ -59,12 +59,14 @@ function itemsAcross(
 }
 
 /** What is to be known of a run where it is written as text. */
-function asText(item: GlyphsItem, { style, isHyphenated }: LineRun): GlyphsItem {
+function asText(item: GlyphsItem, { style, isHyphenated, level }: LineRun): GlyphsItem {
   const features = shapingFeatures(style)
-  if (features.length === 0 && !isHyphenated) return item
+  const isRightToLeft = level % 2 === 1
+  if (features.length === 0 && !isHyphenated && !isRightToLeft) return item
   return {
     ...item,
     ...(features.length > 0 && { features }),
+    ...(isRightToLeft && { isRightToLeft }),
     ...(isHyphenated && { isHyphenated }),
   }
 }

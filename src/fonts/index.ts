@@ -7,6 +7,7 @@ export type {
   RadialPaint,
   SolidPaint,
 } from './color-glyph.ts'
+export { type CompositeGlyph, withComposites } from './composite-glyphs.ts'
 export { type FontFile, fileOf } from './containers/font-file.ts'
 export { type ContainedFont, fontOf, fontsIn } from './containers/open-container.ts'
 export { type Coverage, coversText, isCovered } from './coverage.ts'
@@ -16,6 +17,7 @@ export type { Context, Face, FaceMetrics, MadeUp, Segment, ShapedText, Slant } f
 export type { FaceTraits, WantedTraits } from './match-face.ts'
 export { nearestFace } from './match-face.ts'
 export type { FontEngines } from './open-face.ts'
+export { sfntTables } from './sfnt-file.ts'
 export {
   entryFor,
   type FaceAbilities,

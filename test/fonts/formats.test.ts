@@ -7,7 +7,7 @@ import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
 import { cidKeyed, collection, fontFiles, notEmbeddable } from '../support/font-files.ts'
-import { readPdf } from '../support/pdf.ts'
+import { pdfSource, readPdf } from '../support/pdf.ts'
 
 const { woff, variable, serif, mono, cff, variableCff } = fontFiles
 const upright = { weight: 400, slant: 'normal' } as const
@@ -158,11 +158,7 @@ describe('variable fonts', () => {
     pages[0].forEach((run, i) => {
       expect(run.end).toBeCloseTo(ends[i], 2)
     })
-    expect(
-      Buffer.from(pdf)
-        .toString('latin1')
-        .match(/\/FontFile2/g)?.length,
-    ).toBe(3)
+    expect(pdfSource(pdf).match(/\/FontFile2/g)?.length).toBe(3)
   })
 })
 
@@ -214,7 +210,7 @@ describe('CFF outlines', () => {
   ])('go into a PDF: %s', async (_, font, family, kind) => {
     const layout = await set(font(), family)
     const pdf = toPdf(layout)
-    expect(Buffer.from(pdf).toString('latin1')).toMatch(kind)
+    expect(pdfSource(pdf)).toMatch(kind)
     const { pages } = await readPdf(pdf)
     expect(pages[0].map(run => run.text).join('')).toBe(text)
   })

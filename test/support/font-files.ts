@@ -68,6 +68,13 @@ export function withEmptyMissingGlyph(font: Buffer): Buffer {
   return copy
 }
 
+/** A font whose numbers mean another part of an em. */
+export function withUnitsPerEm(font: Buffer, units: number): Buffer {
+  const copy = Buffer.from(font)
+  copy.writeUInt16BE(units, tablePlace(copy, 'head')[0] + 18)
+  return copy
+}
+
 /** A font that some of its tables are hidden in, under names nobody knows. */
 export function withoutTables(font: Buffer, ...tags: readonly string[]): Buffer {
   const copy = Buffer.from(font)

@@ -1,5 +1,6 @@
 import type { Layout } from 'dot-line'
 import { expect } from 'vitest'
+import type { PdfRun } from './pdf.ts'
 
 /** What every target must show alike: a baseline, and where its runs start. */
 export interface ReadLine {
@@ -15,6 +16,23 @@ export function gatherLines(runs: readonly { x: number; y: number }[]): ReadLine
     lines.set(key, [...(lines.get(key) ?? []), x])
   }
   return [...lines].map(([baseline, starts]) => ({ baseline, starts }))
+}
+
+/** How far the glyphs of a page are from where a layout has them, which is from left to right. */
+export function largestGlyphDistance(page: readonly PdfRun[], layout: Layout): number {
+  const read = page.flatMap(run => run.glyphs.map(({ x }) => ({ x, y: run.y })))
+  const own = layout.lines.flatMap(line =>
+    line.runs.flatMap(({ glyphs, x, face, style }) => {
+      const scale = style.size / face.metrics.unitsPerEm
+      let pen = 0
+      return Array.from(glyphs.glyphs, (_, i) => {
+        const at = x + (pen + glyphs.offsetsX[i]) * scale
+        pen += glyphs.advances[i]
+        return { x: at, y: line.baseline }
+      })
+    }),
+  )
+  return largestDistance(gatherLines(read), gatherLines(own))
 }
 
 /** The lines of a layout itself; runs of spaces only paint nothing and are left out. */

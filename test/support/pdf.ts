@@ -1,3 +1,4 @@
+import { inflateSync } from 'node:zlib'
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 
 /** A TJ as a PDF reader sees it: where it starts, in points from the top left, and its text. */
@@ -8,6 +9,13 @@ export interface PdfRun {
   readonly text: string
   /** Where the last glyph ends, by the widths the reader was given. */
   readonly end: number
+  readonly glyphs: readonly PdfPlace[]
+}
+
+/** Where a glyph starts that is read as a text. */
+export interface PdfPlace {
+  readonly x: number
+  readonly text: string
 }
 
 export interface ReadPdf {
@@ -54,17 +62,45 @@ function readRuns(operators: number[], operands: unknown[][], height: number): P
       x = matrix[4]
       y = height - matrix[5]
     } else if (operator === OPS.showText) {
-      let text = ''
       let width = 0
+      const glyphs: PdfPlace[] = []
       for (const entry of args[0] as Iterable<unknown>) {
         if (typeof entry === 'number') width -= entry
         else if (isGlyph(entry)) {
-          text += entry.unicode
+          glyphs.push({ x: x + (width * size) / 1000, text: entry.unicode })
           width += entry.width
         }
       }
-      runs.push({ x, y, size, text: text.replaceAll('\u200b', ''), end: x + (width * size) / 1000 })
+      const text = glyphs
+        .map(glyph => glyph.text)
+        .join('')
+        .replaceAll('\u200b', '')
+      runs.push({ x, y, size, text, end: x + (width * size) / 1000, glyphs })
     }
   })
   return runs
+}
+
+/** The text a reader gives of a page, its lines as one. */
+export async function readText(bytes: Uint8Array, number = 1): Promise<string> {
+  const task = getDocument({ data: new Uint8Array(bytes), verbosity: 0 })
+  const { items } = await (await (await task.promise).getPage(number)).getTextContent()
+  await task.destroy()
+  const texts = items.map(item => ('str' in item ? item.str + (item.hasEOL ? ' ' : '') : ''))
+  return texts.join('').trim()
+}
+
+/** A PDF's own syntax, what is compressed unpacked. */
+export function pdfSource(pdf: Uint8Array): string {
+  const file = Buffer.from(pdf)
+  const source = file.toString('latin1')
+  return source.replace(
+    /<< \/Length (\d+) ([^\n]*)>>\nstream\n/g,
+    (head, length: string, entries: string, at: number) => {
+      const start = at + head.length
+      const data = file.subarray(start, start + Number(length))
+      const isPacked = entries.includes('/FlateDecode') && !entries.includes('/Predictor')
+      return `${head}${isPacked ? inflateSync(data).toString('latin1') : ''}\n`
+    },
+  )
 }

@@ -1,15 +1,24 @@
-import type { Layout } from 'dot-line'
+import { readFileSync } from 'node:fs'
+import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import type { Browser } from 'playwright-core'
 import type { ViteDevServer } from 'vite'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { launchBrowser, serve } from '../support/browser.ts'
-import { gatherLines, largestDistance, layoutLines } from '../support/lines.ts'
+import { withUnitsPerEm } from '../support/font-files.ts'
+import {
+  gatherLines,
+  largestDistance,
+  largestGlyphDistance,
+  layoutLines,
+} from '../support/lines.ts'
 import { readPdf } from '../support/pdf.ts'
 import { builtInShelf, frames, setFrame } from '../support/setting.ts'
 
 const tolerance = 0.01
+const serifFont =
+  'node_modules/@expo-google-fonts/source-serif-4/400Regular/SourceSerif4_400Regular.ttf'
 
 async function layouts(): Promise<Layout[]> {
   const shelf = await builtInShelf()
@@ -40,10 +49,8 @@ describe('the same layout read back', () => {
   it.each(frames.map((f, i) => [f.name, i] as const))('from PDF: %s', async (_, i) => {
     const layout = set[i]
     const { pages } = await readPdf(toPdf(layout))
-    const inked = pages[0].filter(run => run.text.trim() !== '')
-    const lines = gatherLines(inked)
-    expect(largestDistance(lines, layoutLines(layout))).toBeLessThan(tolerance)
-    // The characters, line by line, and where each run ends by the reader's own widths.
+    expect(largestGlyphDistance(pages[0], layout)).toBeLessThan(tolerance)
+    const lines = gatherLines(pages[0])
     const texts = lines.map(line =>
       pages[0]
         .filter(run => Math.abs(run.y - line.baseline) < tolerance)
@@ -52,10 +59,18 @@ describe('the same layout read back', () => {
         .trimEnd(),
     )
     expect(texts).toEqual(textOf(layout))
-    const ends = layout.lines.flatMap(line => line.runs.map(run => run.x + run.width))
-    pages[0].forEach((run, j) => {
-      expect(Math.abs(run.end - ends[j])).toBeLessThan(tolerance)
-    })
+  })
+
+  it('from PDF: a long line in a face of 1,024 units an em', async () => {
+    const font = withUnitsPerEm(readFileSync(serifFont), 1024)
+    const shelf = await openShelf({ families: [], fonts: [font] })
+    const sheet = defineSheet({ styles: { defaults: { family: 'Source Serif 4', size: 11 } } })
+    const setter = typesetter({ sheet, shelf })
+    const layout = setter.set('AVAIL to Tern, off Gannet Stair. '.repeat(200))
+    const { pages } = await readPdf(toPdf(layout))
+    expect(layout.width).toBeGreaterThan(30_000)
+    expect(pages[0].flatMap(run => run.glyphs).length).toBeGreaterThan(6000)
+    expect(largestGlyphDistance(pages[0], layout)).toBeLessThan(tolerance)
   })
 })
 

@@ -1,19 +1,12 @@
 import { numberText } from '../../drawing/index.ts'
-import type { Face } from '../../fonts/index.ts'
+import { type CompositeGlyph, type Face, sfntTables, withComposites } from '../../fonts/index.ts'
 import { fail } from '../../problem/index.ts'
 import { fingerprint, latin1 } from './bytes.ts'
 import { cffCharacters } from './cff-characters.ts'
-import type { Coded } from './drawn-font.ts'
+import { type Coded, isOnlyGlyph, partsKey } from './embedded-face.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
 import { characterMap, unicodeMap } from './unicode-map.ts'
-
-/** A glyph's length in thousandths of an em, as it is written. */
-export const perMille = (face: Face, units: number) => (units * 1000) / face.metrics.unitsPerEm
-
-/** The width PDF readers are told of a glyph, in thousandths of an em. */
-export function writtenWidth(face: Face, glyph: number): number {
-  return Number(numberText(perMille(face, face.advance(glyph))))
-}
+import { perMille, writtenDecimals } from './units.ts'
 
 /**
  * A composite font (ISO 32000-2, 9.7) of the glyphs that are used, from the font's own bytes. Codes
@@ -25,7 +18,8 @@ export function writeCompositeFont(
   number: ObjectNumber,
   objects: PdfObjects,
 ) {
-  const glyphs = [...new Set(coded.map(c => c.glyph))].sort((a, b) => a - b)
+  const used = coded.flatMap(({ parts }) => parts.map(part => part.glyph))
+  const glyphs = [...new Set(used)].sort((a, b) => a - b)
   const file = face.subset(glyphs)
   const baseName = `${subsetTag(file)}+${pdfName(face.postScriptName)}`
   const font = face.outlineFormat === 'glyf' ? trueTypeParts : cffParts
@@ -67,15 +61,38 @@ function trueTypeParts(
   coded: readonly Coded[],
   objects: PdfObjects,
 ): FontParts {
-  const fontFile = objects.addStream(file, `/Length1 ${file.length} `)
-  const glyphMap = objects.addStream(
-    Uint8Array.from(coded.flatMap(({ glyph }) => [glyph >> 8, glyph & 0xff])),
-  )
-  const widths = coded.map(({ glyph }) => numberText(perMille(face, face.advance(glyph))))
+  const { ids, file: whole } = composed(face, file, coded)
+  const fontFile = objects.addStream(whole, `/Length1 ${whole.length} `)
+  const glyphMap = objects.addStream(Uint8Array.from(ids.flatMap(id => [id >> 8, id & 0xff])))
+  const widths = coded.map(({ advance }) => widthText(face, advance))
   return {
     entries: `/Subtype /CIDFontType2 /W [0 [${widths.join(' ')}]] /CIDToGIDMap ${reference(glyphMap)}`,
     encoding: '/Identity-H',
     descriptor: `/FontFile2 ${reference(fontFile)}`,
+  }
+}
+
+/** A font with the glyphs that stand for several, and the id of each code's glyph in it. */
+function composed(
+  face: Face,
+  file: Uint8Array,
+  coded: readonly Coded[],
+): { readonly file: Uint8Array; readonly ids: readonly number[] } {
+  const numbers = new Map<string, number>()
+  const composites: CompositeGlyph[] = []
+  const numbered = coded.map(({ parts, advance }) => {
+    if (isOnlyGlyph(parts) && (parts[0].glyph === 0 || face.advance(parts[0].glyph) === advance)) {
+      return { glyph: parts[0].glyph, number: -1 }
+    }
+    const key = `${partsKey(parts)} ${advance}`
+    const number = numbers.get(key) ?? composites.push({ parts, advance }) - 1
+    numbers.set(key, number)
+    return { glyph: 0, number }
+  })
+  const { file: whole, first } = withComposites(file, composites)
+  return {
+    file: whole,
+    ids: numbered.map(({ glyph, number }) => (number < 0 ? glyph : first + number)),
   }
 }
 
@@ -86,15 +103,13 @@ function cffParts(
   coded: readonly Coded[],
   objects: PdfObjects,
 ): FontParts {
-  const table = tableOf(file, 'CFF ', face)
+  const table = cffTable(file, face)
   const characters = cffCharacters(table, face.glyphCount)
   const cidOf = (glyph: number) => characters?.[glyph] ?? glyph
   const bytes = new Uint8Array(table.buffer, table.byteOffset, table.byteLength)
   const fontFile = objects.addStream(bytes, '/Subtype /CIDFontType0C ')
-  const cids = coded.map(({ glyph }) => cidOf(glyph))
-  const widths = new Map(
-    coded.map(({ glyph }) => [cidOf(glyph), numberText(perMille(face, face.advance(glyph)))]),
-  )
+  const cids = coded.map(({ parts }) => cidOf(parts[0].glyph))
+  const widths = new Map(coded.map(({ advance }, i) => [cids[i], widthText(face, advance)]))
   const listed = [...widths].sort(([a], [b]) => a - b).map(([cid, width]) => `${cid} [${width}]`)
   const encoding = objects.addStream(
     latin1(characterMap(cids)),
@@ -107,20 +122,13 @@ function cffParts(
   }
 }
 
-/** A table of a font that HarfBuzz wrote. */
-function tableOf(file: Uint8Array, tag: string, face: Face): DataView {
-  const view = new DataView(file.buffer, file.byteOffset, file.byteLength)
-  for (let i = 0; i < view.getUint16(4); i++) {
-    const at = 12 + i * 16
-    if (String.fromCharCode(...file.subarray(at, at + 4)) !== tag) continue
-    return new DataView(
-      file.buffer,
-      file.byteOffset + view.getUint32(at + 8),
-      view.getUint32(at + 12),
-    )
-  }
-  return fail('font-subset', `the font ${face.postScriptName} could not be subset`)
+function cffTable(file: Uint8Array, face: Face): DataView {
+  const table = sfntTables(file).get('CFF ')
+  return table ?? fail('font-subset', `the font ${face.postScriptName} could not be subset`)
 }
+
+const widthText = (face: Face, advance: number) =>
+  numberText(perMille(face, advance), writtenDecimals)
 
 function descriptorText(
   face: Face,
@@ -145,7 +153,9 @@ function descriptorText(
 
 /** Six capital letters that tell subsets of one font apart (ISO 32000-2, 9.9.2). */
 function subsetTag(file: Uint8Array): string {
-  let rest = Number.parseInt(fingerprint([file]).slice(0, 8), 16)
+  const contents = fingerprint()
+  contents.add(file)
+  let rest = Number.parseInt(contents.text().slice(0, 8), 16)
   let tag = ''
   for (let i = 0; i < 6; i++) {
     tag += String.fromCharCode(65 + (rest % 26))

@@ -1,22 +1,57 @@
+import { numberText } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import { fail } from '../../problem/index.ts'
-import { writeCompositeFont, writtenWidth } from './composite-font.ts'
-import { type Coded, mostDrawnCodes, writeDrawnFont } from './drawn-font.ts'
+import { stringBytes } from './bytes.ts'
+import { writeCompositeFont } from './composite-font.ts'
+import { mostDrawnCodes, writeDrawnFont, yardstick } from './drawn-font.ts'
 import type { ObjectNumber, PdfObjects } from './objects.ts'
 import type { Resources } from './resources.ts'
-import { codeText } from './unicode-map.ts'
+import { perMille, writtenDecimals } from './units.ts'
 
-/** A glyph as a page shows it: which of the document's fonts, and the code in it, in hexadecimal. */
+/** A glyph as a page shows it. */
 export interface EncodedGlyph {
+  /** Which of the document's fonts. */
   readonly font: string
+  /** Its code there, as it stands in a string. */
   readonly code: string
+  /** The width that readers know, in thousandths of an em. */
+  readonly width: number
 }
+
+/** A glyph at its place in another, in font units, y upward. */
+export interface GlyphPart {
+  readonly glyph: number
+  readonly x: number
+  readonly y: number
+}
+
+/** What a code stands for: a glyph, or several as one, and the text that is read for it. */
+export interface Coded {
+  readonly parts: readonly GlyphPart[]
+  /** In font units. */
+  readonly advance: number
+  readonly text: string
+}
+
+/** Tells glyphs that are put together apart. */
+export const partsKey = (parts: readonly GlyphPart[]) =>
+  parts.map(({ glyph, x, y }) => `${glyph},${x},${y}`).join(';')
+
+/** Whether a code stands for one glyph as it is. */
+export const isOnlyGlyph = (parts: readonly GlyphPart[]) =>
+  parts.length === 1 && parts[0].x === 0 && parts[0].y === 0
 
 /** A face as a document uses it: a code for each pair of glyph and text. */
 export interface EmbeddedFace {
-  encoded(glyph: number, text: string): EncodedGlyph
-  /** The width PDF readers know for a glyph, in thousandths of an em. */
-  width(glyph: number): number
+  /** Whether what is not seen is of the same font: readers part words where another begins. */
+  readonly hasUnseen: boolean
+  encoded(glyph: number, text: string, start?: number, end?: number): EncodedGlyph
+  /**
+   * The glyphs of a cluster as one: readers take what stands apart for words of their own. Without
+   * any it is not seen, and only read. It may be asked to advance farther than they do; where the
+   * font cannot have it so, it does not.
+   */
+  composed(parts: readonly GlyphPart[], text: string, advance?: number): EncodedGlyph
   write(): void
 }
 
@@ -43,44 +78,67 @@ export function embeddedFace(
     })
   }
   const blocks: Block[] = []
-  const codes = new Map<string, EncodedGlyph>()
-  const widths = new Map<number, number>()
+  /** By glyph and the one UTF-16 unit it stands for, which is most of all text. */
+  const ofUnit = new Map<number, EncodedGlyph>()
+  const ofText = new Map<string, EncodedGlyph>()
+  let composites = 0
 
   function blockFor(isDrawn: boolean): Block {
     const open = blocks.findLast(block => block.isDrawn === isDrawn)
-    const most = isDrawn ? mostDrawnCodes : mostCodes
-    if (open && open.coded.length < most) return open
-    if (open && !isDrawn) {
-      fail('too-many-glyphs', `${face.postScriptName} is used with too many different glyphs`)
-    }
+    if (open && open.coded.length < (isDrawn ? mostDrawnCodes : mostCodes)) return open
     const number = objects.reserve()
     // In a composite font, code 0 is the missing glyph.
-    const coded = isDrawn ? [] : [{ glyph: 0, text: '' }]
+    const first = isDrawn ? yardstick(face) : { parts: [{ glyph: 0, x: 0, y: 0 }], advance: 0 }
+    const coded = [{ ...first, text: '' }]
     const block = { name: addFont(number), number, coded, isDrawn }
     blocks.push(block)
     return block
   }
 
+  function added(parts: readonly GlyphPart[], text: string, wanted?: number): EncodedGlyph {
+    const natural = parts.reduce((sum, { glyph }) => sum + face.advance(glyph), 0)
+    const isOfFont =
+      parts.every(({ glyph }) => face.isPlain(glyph)) && face.outlineFormat !== 'CFF2'
+    const isGlyph = isOnlyGlyph(parts) && (wanted === undefined || wanted === natural)
+    // Only TrueType has glyphs that are put together from others, and 65,535 of all.
+    const canCompose = face.outlineFormat === 'glyf' && face.glyphCount + composites < mostCodes
+    const isDrawn = !isOfFont || !(isOnlyGlyph(parts) || canCompose)
+    if (!isDrawn && !isGlyph && canCompose) composites++
+    const advance = isDrawn || canCompose ? (wanted ?? natural) : natural
+    const { name, coded } = blockFor(isDrawn)
+    coded.push({ parts, advance, text })
+    const code = isDrawn ? coded.length : coded.length - 1
+    const width = Number(numberText(perMille(face, advance), writtenDecimals))
+    return { font: name, code: stringBytes(code, isDrawn ? 1 : 2), width }
+  }
+
   return {
-    width(glyph) {
-      let width = widths.get(glyph)
-      if (width === undefined) {
-        width = writtenWidth(face, glyph)
-        widths.set(glyph, width)
+    hasUnseen: face.outlineFormat === 'glyf',
+    encoded(glyph, text, start = 0, end = text.length) {
+      if (end - start === 1) {
+        const key = glyph * 0x10000 + text.charCodeAt(start)
+        let known = ofUnit.get(key)
+        if (!known) {
+          known = added([{ glyph, x: 0, y: 0 }], text.slice(start, end))
+          ofUnit.set(key, known)
+        }
+        return known
       }
-      return width
-    },
-    encoded(glyph, text) {
-      const key = `${glyph} ${text}`
-      let known = codes.get(key)
+      const own = text.slice(start, end)
+      const key = `${glyph} ${own}`
+      let known = ofText.get(key)
       if (!known) {
-        // PDF knows no CFF2, nor glyphs that the font does not have as they look.
-        const isDrawn = face.outlineFormat === 'CFF2' || !face.isPlain(glyph)
-        const { name, coded } = blockFor(isDrawn)
-        coded.push({ glyph, text })
-        const code = isDrawn ? codeText(coded.length, 1) : codeText(coded.length - 1, 2)
-        known = { font: name, code }
-        codes.set(key, known)
+        known = added([{ glyph, x: 0, y: 0 }], own)
+        ofText.set(key, known)
+      }
+      return known
+    },
+    composed(parts, text, advance) {
+      const key = `${partsKey(parts)} ${advance} ${text}`
+      let known = ofText.get(key)
+      if (!known) {
+        known = added(parts, text, advance)
+        ofText.set(key, known)
       }
       return known
     },

@@ -1,54 +1,68 @@
-import { eachGlyph, type GlyphsItem, numberText } from '../../drawing/index.ts'
-import { clusterTexts } from './cluster-texts.ts'
+import { type GlyphsItem, numberText } from '../../drawing/index.ts'
+import { eachCode } from './each-code.ts'
 import type { Point } from './page-point.ts'
 import type { Resources } from './resources.ts'
 
-/** One TJ a run; a rise where glyphs stand off the baseline. */
-export function glyphsContent(item: GlyphsItem, point: Point, resources: Resources): string {
-  const face = resources.face(item.face)
-  const size = numberText(item.size, 6)
-  const texts = clusterTexts(item)
-  const perMille = 1000 / item.face.metrics.unitsPerEm
+/** How far from its place a glyph may stand, in units. */
+const precision = 0.004
+
+/** Whether two items of a line can be shown as one: readers see words apart where one ends. */
+export function isShownAlike(a: GlyphsItem, b: GlyphsItem): boolean {
+  return a.face === b.face && a.size === b.size && a.ink === b.ink && !a.finish && !b.finish
+}
+
+/** Items of one baseline, face and size: one TJ, but where the font or the rise changes. */
+export function glyphsContent(
+  items: readonly GlyphsItem[],
+  point: Point,
+  resources: Resources,
+): string {
+  const { x: left, y: baseline, size, face } = items[0]
+  const { unitsPerEm } = face.metrics
+  const embedded = resources.face(face)
+  const perMille = 1000 / unitsPerEm
+  const decimals = Math.min(4, Math.max(0, Math.ceil(Math.log10(size / (2000 * precision)))))
+  const scale = 10 ** decimals
   let operators = ''
   let array = ''
   let codes = ''
   let rise = 0
-  let shown = ''
+  let font = ''
   /** Where readers have got to, by the rounded numbers they were given, in thousandths of an em. */
   let reached = 0
 
-  const endCodes = () => {
-    if (codes !== '') array += `<${codes}>`
-    codes = ''
-  }
   const endArray = () => {
-    endCodes()
-    if (array !== '') operators += `[${array}] TJ\n`
+    if (codes !== '') array += `(${codes})`
+    if (array !== '') operators += `[${array}]TJ\n`
+    codes = ''
     array = ''
   }
-  eachGlyph(item, (glyph, x, y, i) => {
-    if (y !== rise) {
-      endArray()
-      rise = y
-      operators += `${numberText((y * item.size) / item.face.metrics.unitsPerEm)} Ts\n`
-    }
-    const { font, code } = face.encoded(glyph, texts[i])
-    if (font !== shown) {
-      endArray()
-      operators += `/${font} ${size} Tf\n`
-      shown = font
-    }
-    const back = numberText(reached - x * perMille, 2)
-    if (back !== '0') {
-      endCodes()
-      array += back
-      reached -= Number(back)
-    }
-    codes += code
-    reached += face.width(glyph)
-  })
+  for (const item of items) {
+    const start = ((item.x - left) / size) * 1000
+    eachCode(item, embedded, (shown, x, y) => {
+      if (y !== rise) {
+        endArray()
+        rise = y
+        operators += `${numberText((y * size) / unitsPerEm)} Ts\n`
+      }
+      if (shown.font !== font) {
+        endArray()
+        font = shown.font
+        operators += `/${font} ${numberText(size, 6)} Tf\n`
+      }
+      const back = Math.round((reached - start - x * perMille) * scale) / scale
+      if (back !== 0) {
+        if (codes !== '') array += `(${codes})`
+        codes = ''
+        array += back
+        reached -= back
+      }
+      codes += shown.code
+      reached += shown.width
+    })
+  }
   endArray()
   if (rise !== 0) operators += '0 Ts\n'
   if (operators === '') return ''
-  return `BT 1 0 0 1 ${point(item.x, item.y)} Tm\n${operators}ET\n`
+  return `BT 1 0 0 1 ${point(left, baseline)} Tm\n${operators}ET\n`
 }

@@ -1,2 +1,3 @@
+export type { PdfMetadata } from './metadata.ts'
 export type { Deflate } from './objects.ts'
-export { type PdfOptions, toPdf } from './to-pdf.ts'
+export { type PdfOptions, pdfChunks, toPdf } from './to-pdf.ts'

@@ -6,7 +6,10 @@ export type Deflate = (bytes: Uint8Array) => Uint8Array
 /** The number of an indirect object. */
 export type ObjectNumber = number
 
-/** Collects the objects of a PDF file (ISO 32000-2, 7.3.10) in the order they are numbered. */
+/**
+ * Writes the objects of a PDF file (ISO 32000-2, 7.3.10), each as soon as it is complete: nothing
+ * of it is kept but where it is.
+ */
 export interface PdfObjects {
   /** A number to be given its object later. */
   reserve(): ObjectNumber
@@ -16,7 +19,7 @@ export interface PdfObjects {
   addStream(data: Uint8Array, entries?: string): ObjectNumber
   /** A stream that is compressed already; `entries` names its filter. */
   addRaw(data: Uint8Array, entries: string): ObjectNumber
-  file(root: ObjectNumber, info: ObjectNumber): Uint8Array
+  end(root: ObjectNumber, info: ObjectNumber): void
 }
 
 export const reference = (number: ObjectNumber) => `${number} 0 R`
@@ -24,68 +27,106 @@ export const reference = (number: ObjectNumber) => `${number} 0 R`
 /** The comment with bytes above 127 tells programs that the file is not text. */
 const header = joined([latin1('%PDF-1.7\n%'), Uint8Array.of(0xe2, 0xe3, 0xcf, 0xd3, 0x0a)])
 
-export function pdfObjects(deflate: Deflate): PdfObjects {
-  const contents: Uint8Array[] = []
+/** How many objects are compressed together (7.5.7): readers unpack all of them to get at one. */
+const mostTogether = 100
+
+/** Kinds of entries in a cross-reference stream (7.5.8.3). */
+const inFile = 1
+const inObjectStream = 2
+
+export function pdfObjects(write: (bytes: Uint8Array) => void, deflate: Deflate): PdfObjects {
+  const id = fingerprint()
+  let at = 0
+  /** By object: its kind, its offset or object stream, and its place in that. */
+  const entries: (readonly [kind: number, where: number, index: number])[] = [[0, 0, 0xffff]]
+  let together: { readonly number: ObjectNumber; readonly content: string }[] = []
+
+  function put(bytes: Uint8Array) {
+    id.add(bytes)
+    at += bytes.length
+    write(bytes)
+  }
 
   function reserve(): ObjectNumber {
-    contents.push(latin1('null'))
-    return contents.length
+    return entries.push([0, 0, 0]) - 1
   }
 
-  function add(content: string): ObjectNumber {
-    const number = reserve()
-    contents[number - 1] = latin1(content)
-    return number
+  function set(number: ObjectNumber, content: string) {
+    together.push({ number, content })
+    if (together.length === mostTogether) putTogether()
   }
 
+  function putStream(number: ObjectNumber, data: Uint8Array, dictionary: string) {
+    entries[number] = [inFile, at, 0]
+    put(latin1(`${number} 0 obj\n<< /Length ${data.length} ${dictionary}>>\nstream\n`))
+    put(data)
+    put(latin1('\nendstream\nendobj\n'))
+  }
+
+  function putTogether() {
+    if (together.length === 0) return
+    const stream = reserve()
+    let offsets = ''
+    let contents = ''
+    for (const [index, { number, content }] of together.entries()) {
+      entries[number] = [inObjectStream, stream, index]
+      offsets += `${number} ${contents.length} `
+      contents += `${content}\n`
+    }
+    const count = together.length
+    together = []
+    putStream(
+      stream,
+      deflate(latin1(offsets + contents)),
+      `/Type /ObjStm /N ${count} /First ${offsets.length} /Filter /FlateDecode `,
+    )
+  }
+
+  put(header)
   return {
     reserve,
-    add,
-    set(number, content) {
-      contents[number - 1] = latin1(content)
-    },
-    addRaw(data, entries) {
+    set,
+    add(content) {
       const number = reserve()
-      const dictionary = `<< /Length ${data.length} ${entries}>>`
-      contents[number - 1] = joined([
-        latin1(`${dictionary}\nstream\n`),
-        data,
-        latin1('\nendstream'),
-      ])
+      set(number, content)
       return number
     },
-    addStream(data, entries = '') {
+    addRaw(data, dictionary) {
       const number = reserve()
-      const packed = deflate(data)
-      const dictionary = `<< /Length ${packed.length} /Filter /FlateDecode ${entries}>>`
-      contents[number - 1] = joined([
-        latin1(`${dictionary}\nstream\n`),
-        packed,
-        latin1('\nendstream'),
-      ])
+      putStream(number, data, dictionary)
       return number
     },
-    file(root, info) {
-      const parts: Uint8Array[] = [header]
-      let at = header.length
-      const offsets = contents.map((content, i) => {
-        const start = at
-        const object = joined([latin1(`${i + 1} 0 obj\n`), content, latin1('\nendobj\n')])
-        parts.push(object)
-        at += object.length
-        return start
-      })
-      const id = fingerprint(contents)
-      const entries = offsets.map(offset => `${String(offset).padStart(10, '0')} 00000 n \n`)
-      const size = contents.length + 1
-      parts.push(
-        latin1(
-          `xref\n0 ${size}\n0000000000 65535 f \n${entries.join('')}` +
-            `trailer\n<< /Size ${size} /Root ${reference(root)} /Info ${reference(info)} ` +
-            `/ID [<${id}> <${id}>] >>\nstartxref\n${at}\n%%EOF\n`,
-        ),
+    addStream(data, dictionary = '') {
+      const number = reserve()
+      putStream(number, deflate(data), `/Filter /FlateDecode ${dictionary}`)
+      return number
+    },
+    end(root, info) {
+      putTogether()
+      const number = reserve()
+      const start = at
+      entries[number] = [inFile, start, 0]
+      const content = id.text()
+      putStream(
+        number,
+        deflate(entryBytes(entries)),
+        `/Type /XRef /Size ${entries.length} /W [1 6 2] /Filter /FlateDecode ` +
+          `/Root ${reference(root)} /Info ${reference(info)} /ID [<${content}> <${content}>] `,
       )
-      return joined(parts)
+      put(latin1(`startxref\n${start}\n%%EOF\n`))
     },
   }
+}
+
+/** Offsets have six bytes: a file may be longer than 4 GB. */
+function entryBytes(entries: readonly (readonly number[])[]): Uint8Array {
+  const bytes = new Uint8Array(entries.length * 9)
+  const view = new DataView(bytes.buffer)
+  for (const [i, [kind, where, index]] of entries.entries()) {
+    view.setUint8(i * 9, kind)
+    view.setUint16(i * 9 + 1, Math.floor(where / 2 ** 32))
+    view.setUint32(i * 9 + 3, where >>> 0)
+    view.setUint16(i * 9 + 7, index)
+  }
+  return bytes
 }

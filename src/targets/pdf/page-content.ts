@@ -2,6 +2,7 @@ import {
   type Drawing,
   eachItem,
   finishPath,
+  type GlyphsItem,
   type GroupItem,
   inkBox,
   numberText,
@@ -17,7 +18,7 @@ import {
   rectangleOutline,
 } from '../../geometry/index.ts'
 import { blurred } from './blurred.ts'
-import { glyphsContent } from './glyphs-content.ts'
+import { glyphsContent, isShownAlike } from './glyphs-content.ts'
 import { type PageSpace, pageMatrix, pageSpace } from './page-point.ts'
 import { inked, pathContent } from './path-content.ts'
 import type { Resources } from './resources.ts'
@@ -43,13 +44,21 @@ export function pageContent({ box, items }: Drawing, resources: Resources): Page
   const matrices: Matrix[] = [identity]
   /** How many groups are open that are painted as pictures: nothing in them is written. */
   let pictures = 0
+  /** Runs on one baseline. Readers put words together from left to right, whatever their direction. */
+  let line: GlyphsItem[] = []
+  const writeLine = () => {
+    if (line.some((item, i) => i > 0 && item.x < line[i - 1].x)) line.sort((a, b) => a.x - b.x)
+    contents[contents.length - 1] += lineContent(line, space, resources)
+    line = []
+  }
   eachItem(items, {
     enter(group) {
       const { matrix, link, area, blur = 0 } = group
+      if (!isOnlyLink(group)) writeLine()
       const around = matrices[matrices.length - 1]
       const own = matrix ? product(around, matrix) : around
       matrices.push(own)
-      contents.push('')
+      if (!isOnlyLink(group)) contents.push('')
       if (blur > 0) pictures++
       if (link !== undefined && area) {
         links.push({ href: link, area: mappedBox(product(space.flip, own), area) })
@@ -58,16 +67,31 @@ export function pageContent({ box, items }: Drawing, resources: Resources): Page
     leave(group) {
       const { blur = 0 } = group
       matrices.pop()
+      if (isOnlyLink(group)) return
+      writeLine()
       const inner = contents.pop() ?? ''
       if (blur > 0) pictures--
       const written = blur > 0 ? blurContent(group, space, resources) : inner
       contents[contents.length - 1] += groupContent(group, written, space, resources)
     },
     item(item) {
-      if (pictures === 0) contents[contents.length - 1] += itemContent(item, space, resources)
+      if (pictures > 0) return
+      if (item.kind !== 'glyphs') {
+        writeLine()
+        contents[contents.length - 1] += itemContent(item, space, resources)
+        return
+      }
+      if (line.length > 0 && line[0].y !== item.y) writeLine()
+      line.push(item)
     },
   })
+  writeLine()
   return { content: contents[0], links }
+}
+
+/** A group whose items are painted as if there were none. */
+function isOnlyLink({ matrix, opacity = 1, blur = 0 }: GroupItem): boolean {
+  return matrix === undefined && opacity >= 1 && blur === 0
 }
 
 function groupContent(
@@ -101,16 +125,32 @@ function blurContent(
   return `q ${size} ${point(box.x, box.y + box.height)} cm /${name} Do Q\n`
 }
 
-function itemContent(item: PaintedItem, space: PageSpace, resources: Resources): string {
+/** Runs of one baseline, those that look the same together. */
+function lineContent(
+  line: readonly GlyphsItem[],
+  { point, flip }: PageSpace,
+  resources: Resources,
+): string {
+  let content = ''
+  for (let from = 0, to = 0; from < line.length; from = to) {
+    const first = line[from]
+    to = from + 1
+    while (to < line.length && isShownAlike(first, line[to])) to++
+    const text = glyphsContent(line.slice(from, to), point, resources)
+    const path = finishPath(first)
+    // Of what is finished shapes are seen; the text is there to be read, searched and copied.
+    content += path
+      ? `${pathContent(path, flip, resources)}q 3 Tr\n${text}Q\n`
+      : inked(first.ink, 'rg', resources, text)
+  }
+  return content
+}
+
+type Shape = Exclude<PaintedItem, GlyphsItem>
+
+function itemContent(item: Shape, space: PageSpace, resources: Resources): string {
   const { point, flip } = space
   switch (item.kind) {
-    case 'glyphs': {
-      const path = finishPath(item)
-      const text = glyphsContent(item, point, resources)
-      if (!path) return inked(item.ink, 'rg', resources, text)
-      // What is seen are shapes; the text is there to be read, searched and copied.
-      return `${pathContent(path, flip, resources)}q 3 Tr\n${text}Q\n`
-    }
     case 'path':
       return pathContent(item, flip, resources)
     case 'rectangle':

@@ -14,7 +14,7 @@ export function pageSpace({ x, y, height }: { x: number; y: number; height: numb
   const flip = { ...identity, yy: -1, dx: -x, dy: y + height }
   return {
     flip,
-    point: (px, py) => `${numberText(px + flip.dx)} ${numberText(flip.dy - py)}`,
+    point: (px, py) => `${numberText(px + flip.dx, 3)} ${numberText(flip.dy - py, 3)}`,
   }
 }
 

@@ -30,15 +30,26 @@ export interface Resources {
   write(): void
 }
 
+interface Names<K> {
+  get(key: K): string | undefined
+  set(key: K, name: string): unknown
+}
+
+/** What is written is not kept: whoever still has it can ask for it again. */
+const unkept = <K extends object>() => new WeakMap<K, string>()
+
 /** Names in the order they were first asked for: `F1`, `F2`. */
-function named<K>(letter: string, add: (key: K, name: string) => string) {
-  const names = new Map<K, string>()
+function named<K>(
+  letter: string,
+  add: (key: K, name: string) => string,
+  names: Names<K> = new Map<K, string>(),
+) {
   const entries: string[] = []
   return {
     of(key: K): string {
       let name = names.get(key)
       if (name === undefined) {
-        name = `${letter}${names.size + 1}`
+        name = `${letter}${entries.length + 1}`
         names.set(key, name)
         entries.push(`/${name} ${add(key, name)}`)
       }
@@ -53,15 +64,19 @@ export function documentResources(objects: PdfObjects): Resources {
   const faces = new Map<Face, EmbeddedFace>()
   const fontEntries: string[] = []
   const forms: string[] = []
-  const images = named<Picture>('I', picture => reference(embedImage(picture, objects)))
-  const blurs = named<Blurred>('B', picture => reference(embedBlurred(picture, objects)))
+  const images = named<Picture>('I', picture => reference(embedImage(picture, objects)), unkept())
+  const blurs = named<Blurred>('B', picture => reference(embedBlurred(picture, objects)), unkept())
   const states = named<string>('G', entries => `<< /Type /ExtGState ${entries} >>`)
   const shadings = {
-    color: named<LinearPaint | RadialPaint>('S', paint =>
-      reference(addShading(paint, 'color', objects)),
+    color: named<LinearPaint | RadialPaint>(
+      'S',
+      paint => reference(addShading(paint, 'color', objects)),
+      unkept(),
     ),
-    opacity: named<LinearPaint | RadialPaint>('A', paint =>
-      reference(addShading(paint, 'opacity', objects)),
+    opacity: named<LinearPaint | RadialPaint>(
+      'A',
+      paint => reference(addShading(paint, 'opacity', objects)),
+      unkept(),
     ),
   }
 

@@ -1,20 +1,28 @@
 import { zlibSync } from 'fflate'
 import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { latin1, utf16String } from './bytes.ts'
+import { joined, latin1, utf16String } from './bytes.ts'
 import { addLink } from './link.ts'
-import { type Deflate, pdfObjects, reference } from './objects.ts'
+import { infoText, type PdfMetadata } from './metadata.ts'
+import {
+  type Deflate,
+  type ObjectNumber,
+  type PdfObjects,
+  pdfObjects,
+  reference,
+} from './objects.ts'
 import { pageContent } from './page-content.ts'
-import { documentResources } from './resources.ts'
+import { documentResources, type Resources } from './resources.ts'
 
-export interface PdfOptions {
-  /** The document's title; that of the first page that has one without it. */
-  readonly title?: string
-  /** BCP 47 tag of the document's language. */
+export interface PdfOptions extends PdfMetadata {
+  /** BCP 47 tag of the document's language; that of the first page that has one without it. */
   readonly language?: string
   /** Compresses into the zlib format; Node's `zlib.deflateSync` is faster than the one built in. */
   readonly deflate?: Deflate
 }
+
+/** Pages of one node of the page tree (ISO 32000-2, 7.7.3): of many, readers find one sooner. */
+const pagesOfNode = 50
 
 /**
  * Drawings or layouts as the pages of a PDF document (ISO 32000), one unit a point. Fonts are
@@ -24,32 +32,75 @@ export function toPdf(
   shown: Drawing | Layout | readonly (Drawing | Layout)[],
   options: PdfOptions = {},
 ): Uint8Array {
-  const drawings = [shown].flat().map(asDrawing)
-  const title = options.title ?? drawings.find(d => d.title !== undefined)?.title
-  const language = options.language ?? drawings.find(d => d.language !== undefined)?.language
-  const objects = pdfObjects(options.deflate ?? (bytes => zlibSync(bytes)))
-  const resources = documentResources(objects)
-  const [catalog, pages] = [objects.reserve(), objects.reserve()]
-  const kids = drawings.map(drawing => {
-    const { content: operators, links } = pageContent(drawing, resources)
-    const content = objects.addStream(latin1(operators))
-    const annotations = links.map(link => reference(addLink(link, objects)))
-    const annots = annotations.length > 0 ? `/Annots [${annotations.join(' ')}] ` : ''
-    const { width, height } = drawing.box
-    return objects.add(
-      `<< /Type /Page /Parent ${reference(pages)} /MediaBox [0 0 ${numberText(width)} ${numberText(height)}] ` +
-        `${annots}/Resources ${reference(resources.number)} /Contents ${reference(content)} >>`,
-    )
-  })
-  resources.write()
-  objects.set(
-    pages,
-    `<< /Type /Pages /Count ${kids.length} /Kids [${kids.map(reference).join(' ')}] >>`,
+  return joined([...pdfChunks([shown].flat(), options)])
+}
+
+/**
+ * A PDF document piece by piece: pages are asked for when the one before is written, and none is
+ * kept. The pieces are one file; where a page is refused, what was written is none.
+ */
+export function* pdfChunks(
+  pages: Iterable<Drawing | Layout>,
+  options: PdfOptions = {},
+): Generator<Uint8Array, void, void> {
+  let chunks: Uint8Array[] = []
+  const objects = pdfObjects(
+    bytes => chunks.push(bytes),
+    options.deflate ?? (bytes => zlibSync(bytes)),
   )
+  const resources = documentResources(objects)
+  const [catalog, root] = [objects.reserve(), objects.reserve()]
+  const nodes: { readonly number: ObjectNumber; readonly kids: ObjectNumber[] }[] = []
+  let { title, language } = options
+  let count = 0
+  for (const page of pages) {
+    const drawing = asDrawing(page)
+    title ??= drawing.title
+    language ??= drawing.language
+    if (count % pagesOfNode === 0) nodes.push({ number: objects.reserve(), kids: [] })
+    const node = nodes[nodes.length - 1]
+    node.kids.push(addPage(drawing, node.number, objects, resources))
+    count++
+    yield* chunks
+    chunks = []
+  }
+  resources.write()
+  for (const { number, kids } of nodes) {
+    objects.set(
+      number,
+      `<< /Type /Pages /Parent ${reference(root)} ${kidsText(kids, kids.length)}>>`,
+    )
+  }
+  const top = kidsText(
+    nodes.map(node => node.number),
+    count,
+  )
+  objects.set(root, `<< /Type /Pages /Resources ${reference(resources.number)} ${top}>>`)
   const lang = language === undefined ? '' : `/Lang ${utf16String(language)} `
   const viewer = title === undefined ? '' : '/ViewerPreferences << /DisplayDocTitle true >> '
-  objects.set(catalog, `<< /Type /Catalog /Pages ${reference(pages)} ${lang}${viewer}>>`)
-  const titled = title === undefined ? '' : `/Title ${utf16String(title)} `
-  const info = objects.add(`<< ${titled}/Producer ${utf16String('Dot Line')} >>`)
-  return objects.file(catalog, info)
+  objects.set(catalog, `<< /Type /Catalog /Pages ${reference(root)} ${lang}${viewer}>>`)
+  objects.end(catalog, objects.add(infoText({ ...options, ...(title !== undefined && { title }) })))
+  yield* chunks
+}
+
+function kidsText(kids: readonly ObjectNumber[], count: number): string {
+  return `/Count ${count} /Kids [${kids.map(reference).join(' ')}] `
+}
+
+function addPage(
+  drawing: Drawing,
+  parent: ObjectNumber,
+  objects: PdfObjects,
+  resources: Resources,
+): ObjectNumber {
+  const { content: operators, links } = pageContent(drawing, resources)
+  const content = objects.addStream(latin1(operators))
+  const annotations = links.map(link => reference(addLink(link, objects)))
+  const annots = annotations.length > 0 ? `/Annots [${annotations.join(' ')}] ` : ''
+  const { width, height } = drawing.box
+  return objects.add(
+    `<< /Type /Page /Parent ${reference(parent)} ` +
+      `/MediaBox [0 0 ${numberText(width)} ${numberText(height)}] ` +
+      `${annots}/Contents ${reference(content)} >>`,
+  )
 }

@@ -1,0 +1,136 @@
+import type { GlyphsItem } from '../../drawing/index.ts'
+import { eachCluster } from './each-cluster.ts'
+import type { EmbeddedFace, EncodedGlyph, GlyphPart } from './embedded-face.ts'
+
+/** Readers take it as no character; they would invent one for a code without text. */
+const nothing = '\u200b'
+/** What ends a line within a word, and is not part of it (ISO 32000-2, 14.8.2.2.3). */
+const softHyphen = '\u00ad'
+/** More glyphs than letters and their marks have: those of a leader. */
+const mostParts = 16
+/** A gap that readers take for a space is wider, in thousandths of an em. */
+const wideGap = 80
+
+/** `x` and `y` are in font units from the start of the run, y upward. */
+export type VisitCode = (shown: EncodedGlyph, x: number, y: number) => void
+
+/** The codes that show a run, and from which readers get its text. */
+export function eachCode(item: GlyphsItem, face: EmbeddedFace, visit: VisitCode) {
+  const { glyphs, text } = item
+  const perMille = 1000 / item.face.metrics.unitsPerEm
+  eachCluster(item, (from, to, start, end, pen) => {
+    const isOne = to - from === 1
+    if (isOne && end - start === 1) {
+      const glyph = glyphs.glyphs[from]
+      const code = face.encoded(glyph, text, start, end)
+      const isWide = glyphs.advances[from] * perMille - code.width > wideGap
+      visit(
+        isWide ? widened(item, from, to, [atOrigin(glyph)], text.slice(start, end), face) : code,
+        pen + glyphs.offsetsX[from],
+        glyphs.offsetsY[from],
+      )
+      return
+    }
+    const own = text.slice(start, end) || (item.isHyphenated ? softHyphen : nothing)
+    if (to - from > mostParts) {
+      eachApart(item, from, to, own, pen, face, visit)
+      return
+    }
+    const { before, read, after } = separated(own, item.isRightToLeft === true, face)
+    const y = glyphs.offsetsY[baseGlyph(glyphs, from, to)]
+    const x = isOne ? pen + glyphs.offsetsX[from] : pen
+    const parts = isOne ? [atOrigin(glyphs.glyphs[from])] : clusterParts(glyphs, from, to, y)
+    const code = widened(item, from, to, parts, read, face)
+    for (const character of before) visit(face.composed([], character), x, y)
+    visit(code, x, y)
+    const behind = x + code.width / perMille
+    for (const character of after) visit(face.composed([], character), behind, y)
+  })
+}
+
+/** Glyphs as one. Of letters that are set apart readers that see a gap take each for a word. */
+function widened(
+  { glyphs, face: { metrics } }: GlyphsItem,
+  from: number,
+  to: number,
+  parts: readonly GlyphPart[],
+  text: string,
+  face: EmbeddedFace,
+): EncodedGlyph {
+  const natural = face.composed(parts, text)
+  let advance = 0
+  for (let i = from; i < to; i++) advance += glyphs.advances[i]
+  const gap = (advance * 1000) / metrics.unitsPerEm - natural.width
+  if (gap <= wideGap || text.trim() === '') return natural
+  return face.composed(parts, text, Math.round(advance))
+}
+
+/** Which characters of a cluster are read before its glyph, with it, and after it. */
+interface Separated {
+  readonly before: readonly string[]
+  readonly read: string
+  readonly after: readonly string[]
+}
+
+const none: readonly string[] = []
+const marks = /\p{Mn}/u
+
+/**
+ * Readers turn what runs from right to left around character by character, and so have to get it
+ * as it stands; one takes a glyph that is a mark as well for one without a width, and sees a gap
+ * behind it. Such a glyph is read as its first character, and the rest stands beside it unseen.
+ */
+function separated(text: string, isRightToLeft: boolean, face: EmbeddedFace): Separated {
+  if (!face.hasUnseen || !(isRightToLeft || marks.test(text)))
+    return { before: none, read: text, after: none }
+  const [first, ...rest] = text
+  return isRightToLeft
+    ? { before: rest.reverse(), read: first, after: none }
+    : { before: none, read: first, after: rest }
+}
+
+/** Glyphs by themselves: the first shows all of the text, and the others none. */
+function eachApart(
+  { glyphs }: GlyphsItem,
+  from: number,
+  to: number,
+  text: string,
+  pen: number,
+  face: EmbeddedFace,
+  visit: VisitCode,
+) {
+  let x = pen
+  for (let i = from; i < to; i++) {
+    const code = face.encoded(glyphs.glyphs[i], i === from ? text : nothing)
+    visit(code, x + glyphs.offsetsX[i], glyphs.offsetsY[i])
+    x += glyphs.advances[i]
+  }
+}
+
+const atOrigin = (glyph: number): GlyphPart => ({ glyph, x: 0, y: 0 })
+
+/** The glyph that the others of a cluster are put to: one that advances. */
+function baseGlyph({ advances }: GlyphsItem['glyphs'], from: number, to: number): number {
+  for (let i = from; i < to; i++) if (advances[i] !== 0) return i
+  return from
+}
+
+/** Glyphs as parts of one, from its origin. */
+function clusterParts(
+  { glyphs, offsetsX, offsetsY, advances }: GlyphsItem['glyphs'],
+  from: number,
+  to: number,
+  rise: number,
+): GlyphPart[] {
+  const parts: GlyphPart[] = []
+  let pen = 0
+  for (let i = from; i < to; i++) {
+    parts.push({
+      glyph: glyphs[i],
+      x: Math.round(pen + offsetsX[i]),
+      y: offsetsY[i] - rise,
+    })
+    pen += advances[i]
+  }
+  return parts
+}

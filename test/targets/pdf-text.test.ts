@@ -1,0 +1,116 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { defineSheet, openHyphenation, openShelf, type Typesetter, typesetter } from 'dot-line'
+import { toPdf } from 'dot-line/pdf'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { installed } from '../support/installed.ts'
+import { readText } from '../support/pdf.ts'
+
+const directory = mkdtempSync(join(tmpdir(), 'dot-line-'))
+const file = (family: string, name: string) =>
+  `node_modules/@expo-google-fonts/${family}/400Regular/${name}_400Regular.ttf`
+
+const styles = {
+  defaults: { size: 20 },
+  strong: { weight: 700 },
+  latin: {},
+  tracked: { tracking: 0.3 },
+  justified: { align: 'justify', hyphenation: true },
+  arabic: { family: ['Noto Sans Arabic', 'sans'], language: 'ar' },
+  hebrew: { family: ['Noto Sans Hebrew', 'sans'], language: 'he' },
+  hindi: { family: ['Noto Sans Devanagari', 'sans'], language: 'hi' },
+  thai: { family: ['Noto Sans Thai', 'sans'], language: 'th' },
+  mono: { family: 'Source Code Pro' },
+} as const
+
+const texts = {
+  latin: 'Boats to Saint Orrin’s Landing are ~strong[delayed]: AVAIL To VA, ~tracked[set apart].',
+  justified:
+    'The last crossing to Ardle Point leaves half an hour earlier than in summer; international tickets are sold at the harbour office, and nowhere else on the island.',
+  arabic: 'تغادر القوارب عند الغروب (07:40)، ويرجى السؤال في مكتب الميناء كل يوم. لا إله كَتَب',
+  hebrew: 'הסירות יוצאות עם השקיעה (07:40); נא לשאול במשרד הנמל בכל יום. שָׁלוֹם',
+  hindi: 'नावें शाम को चलती हैं; कृपया हर दिन बंदरगाह के कार्यालय में पूछें। र्कि',
+  thai: 'เรือออก ตอนพลบค่ำ กรุณาสอบถาม ที่ท่าเรือ ทุกวัน น้ำ',
+  mono: 'A\u030angstro\u0308m 07:40',
+} as const
+
+type Name = keyof typeof texts
+const names: readonly Name[] = ['latin', 'justified', 'arabic', 'hebrew', 'hindi', 'thai', 'mono']
+
+/** Markup that the compiler does not read along. */
+const markup = (name: Name): string => texts[name]
+
+/** In which lines of the two directions meet, and the second reader moves signs past numbers. */
+const isRightToLeft = (name: Name) => name === 'arabic' || name === 'hebrew'
+
+/** Without the controls that the second reader adds, and characters of no width. */
+const withoutControls = (text: string) => text.replace(/[\u202a-\u202e\u200b]/g, '')
+const words = (text: string) => text.match(/[\p{L}\p{M}\p{N}]+/gu)?.sort()
+
+describe('text that readers get from a PDF', () => {
+  let setter: Typesetter<keyof typeof styles>
+  beforeAll(async () => {
+    const fonts = [
+      file('noto-sans-arabic', 'NotoSansArabic'),
+      file('noto-sans-hebrew', 'NotoSansHebrew'),
+      file('noto-sans-devanagari', 'NotoSansDevanagari'),
+      file('noto-sans-thai', 'NotoSansThai'),
+      'node_modules/source-code-pro/OTF/SourceCodePro-Regular.otf',
+    ]
+    const shelf = await openShelf({ fonts, embedding: true })
+    setter = typesetter({
+      sheet: defineSheet({ styles }),
+      shelf,
+      hyphenation: await openHyphenation('en'),
+    })
+  })
+
+  it.each(names)('is the text, to the first: %s', async style => {
+    const layout = setter.set(markup(style), { style })
+    expect(await readText(toPdf(layout))).toBe(layout.text)
+  })
+
+  it.runIf(installed('pdftotext')).each(names)('is the text, to the second: %s', style => {
+    const layout = setter.set(markup(style), { style })
+    const text = withoutControls(secondReading(toPdf(layout)))
+    if (isRightToLeft(style))
+      expect(words(secondReading(toPdf(layout)))).toEqual(words(layout.text))
+    else expect(text).toBe(layout.text)
+  })
+
+  it.each(['latin', 'arabic', 'hebrew', 'hindi'] as const)(
+    'over several lines: %s',
+    async style => {
+      const layout = setter.set(markup(style), { style, width: 250 })
+      expect(layout.lines.length).toBeGreaterThan(1)
+      expect(await readText(toPdf(layout))).toBe(layout.text)
+    },
+  )
+
+  it('has soft hyphens where words were broken', async () => {
+    const layout = setter.set(markup('justified'), { style: 'justified', width: 150 })
+    const pdf = toPdf(layout)
+    const broken = layout.lines.filter(line => line.runs.some(run => run.isHyphenated)).length
+    expect(broken).toBeGreaterThan(0)
+    // The first reader leaves them out, and sees a line end.
+    const spaceless = (text: string) => text.replaceAll(' ', '')
+    expect(spaceless(await readText(pdf))).toBe(spaceless(layout.text))
+    if (!installed('pdftotext')) return
+    const text = secondReading(pdf)
+    expect(text.match(/\u00ad/g)?.length).toBe(broken)
+    expect(text.replaceAll('\u00ad ', '')).toBe(layout.text)
+  })
+
+  it('has a gap before a mark that ends a word, as the first reader sees it', async () => {
+    expect(await readText(toPdf(setter.set('كَتَبَ لا', { style: 'arabic' })))).toBe('كَتَب َ لا')
+  })
+})
+
+function secondReading(pdf: Uint8Array): string {
+  const path = join(directory, 'text.pdf')
+  writeFileSync(path, pdf)
+  const { stdout } = spawnSync('pdftotext', [path, '-'], { encoding: 'utf8' })
+  return stdout.replace(/[\f\n]+/g, ' ').trim()
+}
