@@ -19,11 +19,15 @@ export function ratio(a, b, times = 9) {
   return { a: leastA, b: leastB, ratio: leastA / leastB }
 }
 
-/** One row of the table that a benchmark prints. */
+/** One row of the table that a benchmark prints: two times. */
 export function row(what, { a, b, ratio: r }, most) {
-  const verdict = r <= most ? 'reached' : 'NOT REACHED'
-  const times = `${a.toFixed(2)} ms / ${b.toFixed(2)} ms`
+  figure(what, `${a.toFixed(2)} ms / ${b.toFixed(2)} ms`, r, most)
+}
+
+/** One row: two amounts and what one is of the other. */
+export function figure(what, amounts, ratio, most) {
+  const verdict = ratio <= most ? 'reached' : 'NOT REACHED'
   console.log(
-    `${what.padEnd(58)} ${times.padStart(24)} ${r.toFixed(2).padStart(8)} x  at most ${most} x  ${verdict}`,
+    `${what.padEnd(58)} ${amounts.padStart(24)} ${ratio.toFixed(2).padStart(8)} x  at most ${most} x  ${verdict}`,
   )
 }

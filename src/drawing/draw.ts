@@ -1,5 +1,6 @@
 import type { Box } from '../geometry/index.ts'
 import type { Layout } from '../layout/index.ts'
+import { fail } from '../problem/index.ts'
 import type { Ink } from '../sheet/index.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import type { Drawing, Item } from './drawing.ts'
@@ -59,9 +60,24 @@ export function drawn(layout: Layout): Drawing {
 /** A layout may be drawn again for each frame of a page. */
 const drawings = new WeakMap<Layout, Drawing>()
 
-/** What a target was given, as a drawing. */
+/** What a target was given, as a drawing. Throws on what is neither that nor a layout. */
 export function asDrawing(shown: Drawing | Layout): Drawing {
+  const kind: unknown = shown?.kind
+  if (kind !== 'drawing' && kind !== 'layout') {
+    fail('bad-drawing', `a drawing or a layout is wanted, and this is ${typeOf(shown)}`, {
+      hint: 'drawing() makes one, and set() the other',
+    })
+  }
   return shown.kind === 'drawing' ? shown : drawn(shown)
+}
+
+function typeOf(value: unknown): string {
+  if (value === null || value === undefined) return String(value)
+  return Array.isArray(value)
+    ? 'an array'
+    : typeof value === 'object'
+      ? 'another object'
+      : `a ${typeof value}`
 }
 
 function joined(frame: Box, ink: Box): Box {

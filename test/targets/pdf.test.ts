@@ -3,13 +3,14 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { deflateSync } from 'node:zlib'
-import { toPdf } from 'dot-line/pdf'
+import { type Drawing, drawing, type Item } from 'dot-line'
+import { pdfChunks, toPdf } from 'dot-line/pdf'
 import { describe, expect, it } from 'vitest'
-import { readPdf } from '../support/pdf.ts'
+import { installed } from '../support/installed.ts'
+import { pdfSource, readPdf, readText } from '../support/pdf.ts'
 import { noticeMarkup, noticeValues, testSetter } from '../support/setting.ts'
 
 const path = join(mkdtempSync(join(tmpdir(), 'dot-line-')), 'notice.pdf')
-const installed = (command: string) => spawnSync(command, ['--version']).error === undefined
 
 async function notice() {
   const setter = await testSetter()
@@ -47,17 +48,132 @@ describe('PDF', () => {
   })
 
   it.runIf(installed('qpdf'))('passes an independent structure check', async () => {
-    writeFileSync(path, toPdf(await notice()))
-    const { status, stdout } = spawnSync('qpdf', ['--check', path], { encoding: 'utf8' })
-    expect(stdout).toContain('No syntax or stream encoding errors')
-    expect(status).toBe(0)
-  })
-
-  it.runIf(installed('pdftotext'))('gives its text to a second reader', async () => {
-    const layout = await notice()
-    writeFileSync(path, toPdf(layout))
-    const { stdout } = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' })
-    const words = (text: string) => text.split(/\s+/).filter(word => word !== '')
-    expect(words(stdout)).toEqual(words(layout.text))
+    check(toPdf(await notice()))
   })
 })
+
+describe('metadata', () => {
+  it('is what is given, and no date is made up', async () => {
+    const layout = await notice()
+    const plain = pdfSource(toPdf(layout))
+    expect(plain).not.toMatch(/CreationDate|ModDate|Author/)
+    const author = 'Harbour office (Emmerly)\\ – 港'
+    const options = {
+      author,
+      subject: 'Winter',
+      keywords: ['boats', 'times'],
+      created: new Date(Date.UTC(2026, 10, 2, 7, 4, 5)),
+    }
+    const source = pdfSource(toPdf(layout, options))
+    expect(source).toContain('/CreationDate (D:20261102070405Z)')
+    const hex = (text: string) =>
+      Array.from(text, c => c.charCodeAt(0).toString(16).padStart(4, '0'))
+        .join('')
+        .toUpperCase()
+    expect(source).toContain(`/Author <FEFF${hex(author)}>`)
+    expect(source).toContain(`/Keywords <FEFF${hex('boats, times')}>`)
+    expect(() => toPdf(layout, { modified: new Date(Number.NaN) })).toThrow(
+      'ModDate: a date of a PDF is of the years 0 to 9999',
+    )
+  })
+
+  it('has an identifier from the content', async () => {
+    const layout = await notice()
+    const id = (pdf: Uint8Array) => /\/ID \[<(\w{32})> <\1>\]/.exec(pdfSource(pdf))?.[1]
+    expect(id(toPdf(layout))).toBeDefined()
+    expect(id(toPdf(layout))).toBe(id(toPdf(await notice())))
+    expect(id(toPdf(layout))).not.toBe(id(toPdf(layout, { title: 'other' })))
+  })
+})
+
+describe('a PDF in pieces', () => {
+  it('is the same file, and asks for a page when the one before is written', async () => {
+    const layout = await notice()
+    const asked: number[] = []
+    function* pages() {
+      for (let i = 0; i < 120; i++) {
+        asked.push(i)
+        yield layout
+      }
+    }
+    const pieces: Uint8Array[] = []
+    let mostAhead = 0
+    for (const piece of pdfChunks(pages())) {
+      pieces.push(piece)
+      const written = pieces.filter(one => one.length > 200).length
+      mostAhead = Math.max(mostAhead, asked.length - written)
+    }
+    expect(mostAhead).toBeLessThanOrEqual(1)
+    const whole = toPdf(Array.from({ length: 120 }, () => layout))
+    expect(Buffer.concat(pieces).equals(whole)).toBe(true)
+    const read = await readPdf(whole)
+    expect(read.pages.length).toBe(120)
+    expect(await readText(whole, 120)).toContain('Gannet Stair')
+  })
+
+  it.runIf(installed('qpdf'))('passes the check with many pages', async () => {
+    const layout = await notice()
+    check(toPdf(Array.from({ length: 120 }, () => layout)))
+  })
+})
+
+describe('what no PDF can hold', () => {
+  it.each([
+    ['no pages', () => toPdf([]), 'a PDF has at least one page'],
+    [
+      'nothing',
+      () => toPdf(JSON.parse('null')),
+      'a drawing or a layout is wanted, and this is null',
+    ],
+    [
+      'words',
+      () => toPdf(JSON.parse('["x"]')),
+      'a drawing or a layout is wanted, and this is a string',
+    ],
+    ['a rule to nowhere', () => toPdf(holding(ruleTo(Number.NaN))), 'a coordinate is NaN'],
+    ['one that is infinite', () => toPdf(holding(ruleTo(Infinity))), 'a coordinate is Infinity'],
+    ['one beyond all sheets', () => toPdf(holding(ruleTo(1e21))), 'a coordinate is 1e+21'],
+  ])('is refused by name: %s', (_, write, message) => {
+    expect(write).toThrow(message)
+  })
+
+  it('does not break its format: values, titles, languages and links', async () => {
+    const setter = await testSetter(1, 'collect')
+    const nasty = ') Tj ET Q endstream endobj \\(>> stream <script> \u0000\u0007\u001b\ud800 ]>'
+    const layout = setter.set('~(href=https://lantern.example/?a=)>>)[{nasty}]', {
+      style: 'body',
+      values: { nasty },
+    })
+    const pdf = toPdf(layout, { title: nasty, language: 'en)>> /JS (x', author: nasty })
+    const read = await readPdf(pdf)
+    expect(read.language).toBe('en)>> /JS (x')
+    expect(read.pages[0].map(run => run.text).join('')).toContain(') Tj ET Q endstream endobj')
+    expect(pdfSource(pdf)).not.toContain('/JS (x')
+    if (installed('qpdf')) check(pdf)
+    const script = setter.set('~(href=javascript:alert)[x]', { style: 'body' })
+    expect(script.problems.map(problem => problem.message)).toContain(
+      "a link may not start with 'javascript:'",
+    )
+    expect(pdfSource(toPdf(script))).not.toContain('/URI')
+  })
+})
+
+function check(pdf: Uint8Array) {
+  writeFileSync(path, pdf)
+  const { status, stdout } = spawnSync('qpdf', ['--check', path], { encoding: 'utf8' })
+  expect(stdout).toContain('No syntax or stream encoding errors')
+  expect(status).toBe(0)
+}
+
+const ruleTo = (x: number): Item => ({
+  kind: 'rule',
+  from: [0, 0],
+  to: [x, 0],
+  width: 1,
+  ink: { kind: 'solid', color: '#000000', opacity: 1 },
+})
+
+/** A drawing with an item that nothing has checked. */
+function holding(item: Item): Drawing {
+  return { ...drawing({ width: 100, height: 100 }, []), items: [item] }
+}

@@ -1,6 +1,7 @@
 import { zlibSync } from 'fflate'
 import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
+import { fail } from '../../problem/index.ts'
 import { joined, latin1, utf16String } from './bytes.ts'
 import { addLink } from './link.ts'
 import { infoText, type PdfMetadata } from './metadata.ts'
@@ -64,6 +65,7 @@ export function* pdfChunks(
     yield* chunks
     chunks = []
   }
+  if (count === 0) fail('no-pages', 'a PDF has at least one page', { hint: 'give it a drawing' })
   resources.write()
   for (const { number, kids } of nodes) {
     objects.set(
@@ -97,7 +99,8 @@ function addPage(
   const content = objects.addStream(latin1(operators))
   const annotations = links.map(link => reference(addLink(link, objects)))
   const annots = annotations.length > 0 ? `/Annots [${annotations.join(' ')}] ` : ''
-  const { width, height } = drawing.box
+  // Readers take an empty box for a sheet of paper.
+  const [width, height] = [drawing.box.width, drawing.box.height].map(side => Math.max(1, side))
   return objects.add(
     `<< /Type /Page /Parent ${reference(parent)} ` +
       `/MediaBox [0 0 ${numberText(width)} ${numberText(height)}] ` +
