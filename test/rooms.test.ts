@@ -21,8 +21,8 @@ const arrows: Record<string, readonly string[]> = {
   'targets/canvas': ['drawing'],
   'targets/pdf': ['drawing'],
   'targets/outline': ['drawing'],
-  'targets/html': ['drawing', 'sheet'],
-  // A PNG is made from the SVG.
+  // What text cannot show is a picture; a PNG is made from one as well.
+  'targets/html': ['drawing', 'sheet', 'targets/svg'],
   'targets/png': ['drawing', 'targets/svg'],
   typesetter: ['sheet', 'markup', 'unicode', 'fonts', 'shaping', 'layout', 'drawing'],
   platform: ['fonts', 'drawing', 'layout'],

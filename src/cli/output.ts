@@ -38,9 +38,7 @@ const formats = new Map<string, Format>([
       if (shown.kind !== 'layout') {
         throw new CommandError('HTML holds a text by itself', 'leave out the options that place it')
       }
-      const { page, problems } = toHtmlPage(shown, { title })
-      warn(problems)
-      return page
+      return toHtmlPage(shown, { title })
     },
   ],
   [

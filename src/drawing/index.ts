@@ -1,3 +1,4 @@
+export { type AroundText, aroundText } from './around-text.ts'
 export { base64 } from './base64.ts'
 export { asDrawing, type DrawingOptions, drawing, drawn } from './draw.ts'
 export type {

@@ -25,7 +25,6 @@ export function withComposites(
     tag => tables.get(tag) ?? new DataView(new ArrayBuffer(64)),
   )
   const first = maxp.getUint16(4)
-  if (composites.length === 0) return { file, first }
   const isLong = head.getInt16(50) === 1
   const startOf = (glyph: number) =>
     isLong ? loca.getUint32(glyph * 4) : loca.getUint16(glyph * 2) * 2

@@ -1,5 +1,6 @@
 import type { Extents, Outline } from '../geometry/index.ts'
 import type { ColorPart } from './color-glyph.ts'
+import type { CompositeGlyph } from './composite-glyphs.ts'
 import type { Coordinates, VariationAxis } from './variations.ts'
 import type { VerticalMetrics } from './vertical-metrics.ts'
 
@@ -58,6 +59,14 @@ export interface FaceMetrics {
 /** What a family does not have and is made of the face there is. */
 export type MadeUp = 'weight' | 'slant'
 
+/** A font file with some glyphs of a face. */
+export interface FontSubset {
+  readonly bytes: Uint8Array
+  /** The id of the first glyph that is put together from others. */
+  readonly firstComposite: number
+  table(tag: string): DataView | undefined
+}
+
 /** One face of a family, open. */
 export interface Face {
   /** Tells this face from every other on the shelf. */
@@ -98,6 +107,6 @@ export interface Face {
   isPlain(glyph: number): boolean
   /** Shapes a text; letters of joined scripts join with those of the context. */
   shape(text: string, segment: Segment, context?: Context): ShapedText
-  /** A font file with these glyphs only, under the ids they had. */
-  subset(glyphs: Iterable<number>): Uint8Array
+  /** A font file with these glyphs only, under the ids they had, and of TrueType with more behind them. */
+  subset(glyphs: Iterable<number>, composites?: readonly CompositeGlyph[]): FontSubset
 }

@@ -7,17 +7,25 @@ export type {
   RadialPaint,
   SolidPaint,
 } from './color-glyph.ts'
-export { type CompositeGlyph, withComposites } from './composite-glyphs.ts'
+export type { CompositeGlyph } from './composite-glyphs.ts'
 export { type FontFile, fileOf } from './containers/font-file.ts'
 export { type ContainedFont, fontOf, fontsIn } from './containers/open-container.ts'
 export { type Coverage, coversText, isCovered } from './coverage.ts'
 export { startEngine } from './engine/harfbuzz.ts'
 export { type Subsetter, startSubsetter } from './engine/subsetter.ts'
-export type { Context, Face, FaceMetrics, MadeUp, Segment, ShapedText, Slant } from './face.ts'
+export type {
+  Context,
+  Face,
+  FaceMetrics,
+  FontSubset,
+  MadeUp,
+  Segment,
+  ShapedText,
+  Slant,
+} from './face.ts'
 export type { FaceTraits, WantedTraits } from './match-face.ts'
 export { nearestFace } from './match-face.ts'
 export type { FontEngines } from './open-face.ts'
-export { sfntTables } from './sfnt-file.ts'
 export {
   entryFor,
   type FaceAbilities,

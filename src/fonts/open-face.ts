@@ -2,6 +2,7 @@ import type { Extents } from '../geometry/index.ts'
 import { type Outline, outlineBox, polygon } from '../geometry/index.ts'
 import { fail } from '../problem/index.ts'
 import type { ColorPart } from './color-glyph.ts'
+import { withComposites } from './composite-glyphs.ts'
 import type { ContainedFont } from './containers/open-container.ts'
 import type { Engine, EngineFont } from './engine/harfbuzz.ts'
 import type { Subsetter } from './engine/subsetter.ts'
@@ -9,6 +10,7 @@ import type { Face, FaceMetrics, MadeUp, Slant } from './face.ts'
 import { type FaceNames, readFaceNames } from './face-names.ts'
 import { readLigatureCarets } from './ligature-carets.ts'
 import { angleOf, madeUpOutline } from './made-up.ts'
+import { sfntTables } from './sfnt-file.ts'
 import type { Coordinates } from './variations.ts'
 import { readVerticalMetrics } from './vertical-metrics.ts'
 
@@ -108,7 +110,16 @@ export function openFace(
     colorParts,
     isPlain: glyph => isOwn(glyph) && colorParts(glyph) === undefined,
     shape: (text, segment, context) => whileOpen().shape(text, segment, context),
-    subset: wanted => engines.subsetter()(bytes, font.index, wanted, at, name),
+    subset(wanted, composites = []) {
+      const own = engines.subsetter()(bytes, font.index, wanted, at, name)
+      const { file, first } =
+        composites.length > 0 ? withComposites(own, composites) : { file: own, first: 0 }
+      return {
+        bytes: file,
+        firstComposite: first,
+        table: tag => sfntTables(file).get(tag),
+      }
+    },
   }
   const release = () => {
     if (!released) opened.release()

@@ -1,4 +1,6 @@
 // Puts layouts onto a page as real text, and measures where their lines and runs come to stand.
+
+import japanese from '@expo-google-fonts/kosugi/Kosugi_400Regular.ttf?url'
 import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
 import hindi from '@expo-google-fonts/noto-sans-devanagari/400Regular/NotoSansDevanagari_400Regular.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
@@ -48,6 +50,11 @@ const sheet = defineSheet({
     mixed: { family: ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew'] },
     cut: { lines: 2 },
     broken: { from: 'mixed' },
+    down: { family: ['MotoyaLCedar', 'sans'], writingMode: 'vertical-rl', language: 'ja' },
+    downFromLeft: { from: 'down', writingMode: 'vertical-lr', spaceAfter: 10 },
+    sidewaysDown: { writingMode: 'sideways-rl' },
+    sidewaysUp: { writingMode: 'sideways-lr', spaceAfter: 10 },
+    painted: { from: 'list', stroke: { ink: 'flare', width: 1 }, underline: true },
   },
 })
 
@@ -66,17 +73,22 @@ const texts = {
   hindi: 'नावें शाम को चलती हैं; कृपया हर दिन बंदरगाह के कार्यालय में पूछें।',
   thai: 'เรือออก ตอนพลบค่ำ กรุณาสอบถาม ที่ท่าเรือ ทุกวัน',
   mixed: 'Boats to مرسى 12 القديس and נמל (34) leave at 07:40; <b>&amp; "quoted" all.',
+  down: '船は「夕暮れ」に出ます。Tern号は７時、港は\u2028早い。',
+  downFromLeft: '船は夕暮れに出ます。Tern号は\n７時、港は早い。',
+  sidewaysDown: 'Boats to Saint Orrin’s Landing are ~strong[delayed] by difficult weather.',
+  sidewaysUp: 'Boats to Saint Orrin’s Landing\nare ~strong[delayed] by difficult weather.',
+  painted: 'Buy a ticket\nShow it to the mate before the boat leaves the quay\nSit',
   cut: 'Boats to Saint Orrin’s Landing are delayed by difficult weather off Gannet Stair today.',
 } as const
 
 async function measured(): Promise<MeasuredHtml[]> {
-  const fonts = [arabic, hindi, hebrew, thai]
+  const fonts = [arabic, hindi, hebrew, thai, japanese]
   const shelf = await openShelf({ fonts, embedding: true })
   const hyphenation = await openHyphenation('en')
   const setter = typesetter({ sheet, shelf, hyphenation, problems: 'collect' })
   const shown = Object.keys(texts).map((name, i) => {
     const style = name as keyof typeof texts
-    const layout = setter.set(texts[style] as 'x', { style, width: 300 })
+    const layout = setter.set(texts[style] as 'x', { style, ...lineLength(style) })
     const { html, css } = toHtml(layout, { prefix: `t${i}-` })
     const styles = new CSSStyleSheet()
     styles.replaceSync(css)
@@ -98,6 +110,11 @@ async function measured(): Promise<MeasuredHtml[]> {
   }))
 }
 
+/** The frame's side that lines run along. */
+function lineLength(style: keyof typeof texts): { width: number } | { height: number } {
+  return /down|sideways/i.test(style) ? { height: 300 } : { width: 300 }
+}
+
 /** What was cut off is not on the page. */
 function shownText({ text, cut }: Layout): string {
   return cut ? text.slice(0, cut.start) + text.slice(cut.end) : text
@@ -116,29 +133,35 @@ function isFound(phrase: string): boolean {
   return window.find(phrase)
 }
 
+/** How far the element's lines and runs are from ours; in turned lines, along them and across. */
 function distances(layout: Layout, holder: HTMLElement): { baseline: number; start: number } {
   const origin = holder.firstElementChild?.getBoundingClientRect()
   if (!origin) throw new Error('nothing was put onto the page')
   const lines = [...(holder.firstElementChild?.children ?? [])]
-  let [baseline, start] = [0, 0]
+  const { writingMode } = layout
+  const isUp = writingMode === 'sideways-lr'
+  const isAcross = writingMode === 'horizontal-tb'
+  /** Where along its line a box starts, and where across its line it ends. */
+  const start = (box: DOMRect) =>
+    isAcross ? box.left - origin.left : isUp ? origin.bottom - box.bottom : box.top - origin.top
+  const under = (box: DOMRect) =>
+    isAcross ? box.bottom - origin.top : isUp ? box.right - origin.left : origin.right - box.left
+  let [farBaseline, farStart] = [0, 0]
   layout.lines.forEach((line, i) => {
     const probe = document.createElement('span')
     probe.attributeStyleMap.set('display', 'inline-block')
     lines[i].prepend(probe)
-    baseline = Math.max(
-      baseline,
-      Math.abs(probe.getBoundingClientRect().bottom - origin.top - line.baseline),
-    )
+    const baseline = Math.abs(under(probe.getBoundingClientRect()) - line.baseline)
+    farBaseline = Math.max(farBaseline, baseline)
     probe.remove()
     const leaves = [...lines[i].querySelectorAll('*')].filter(e => e.children.length === 0)
     line.runs.forEach((run, n) => {
       // Spaces that hang at the end of a line are nowhere to be seen.
       if (run.text.trim() === '') return
-      const box = leaves[n].getBoundingClientRect()
-      start = Math.max(start, Math.abs(box.left - origin.left - run.x))
+      farStart = Math.max(farStart, Math.abs(start(leaves[n].getBoundingClientRect()) - run.x))
     })
   })
-  return { baseline, start }
+  return { baseline: farBaseline, start: farStart }
 }
 
 window.measured = await measured().catch((error: unknown) => {

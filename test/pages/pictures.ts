@@ -5,6 +5,7 @@ import { toPdf } from 'dot-line/pdf'
 import { type SvgOptions, toSvg } from 'dot-line/svg'
 import { GlobalWorkerOptions, getDocument } from 'pdfjs-dist'
 import worker from 'pdfjs-dist/build/pdf.worker.mjs?url'
+import { differing, inkedCount, type Pixels } from '../support/compare-pixels.ts'
 import { openScenes, sceneDrawing, sceneNames } from './scenes.ts'
 
 GlobalWorkerOptions.workerSrc = worker
@@ -31,15 +32,6 @@ declare global {
 }
 
 const pixelRatio = 2
-/** Rasterizers place the edge of a glyph up to a pixel apart, and shade it each in its way. */
-const nearby = 1
-const sameShade = 56
-
-interface Pixels {
-  readonly data: Uint8ClampedArray
-  readonly width: number
-  readonly height: number
-}
 
 function pixelsOf({ box }: Drawing, paint: (context: CanvasRenderingContext2D) => void): Pixels {
   const canvas = document.createElement('canvas')
@@ -76,40 +68,6 @@ async function fromPdf(drawing: Drawing): Promise<Pixels> {
   return pixels
 }
 
-/** Whether a picture has a color at a place, or very near it. */
-function hasNear(picture: Pixels, x: number, y: number, color: readonly number[]): boolean {
-  const { data, width, height } = picture
-  for (let dy = -nearby; dy <= nearby; dy++) {
-    for (let dx = -nearby; dx <= nearby; dx++) {
-      const [nx, ny] = [x + dx, y + dy]
-      if (nx < 0 || ny < 0 || nx >= width || ny >= height) continue
-      const at = (ny * width + nx) * 4
-      if (color.every((c, i) => Math.abs(c - data[at + i]) <= sameShade)) return true
-    }
-  }
-  return false
-}
-
-function colorAt({ data, width }: Pixels, x: number, y: number): readonly number[] {
-  const at = (y * width + x) * 4
-  return [data[at], data[at + 1], data[at + 2]]
-}
-
-const isInk = (color: readonly number[]) => color.some(c => c < 200)
-
-/** Inked pixels of either picture that the other has nothing like. */
-function differing(a: Pixels, b: Pixels): number {
-  let count = 0
-  for (let y = 0; y < a.height; y++) {
-    for (let x = 0; x < a.width; x++) {
-      const [one, other] = [colorAt(a, x, y), colorAt(b, x, y)]
-      if (isInk(one) && !hasNear(b, x, y, one)) count++
-      else if (isInk(other) && !hasNear(a, x, y, other)) count++
-    }
-  }
-  return count
-}
-
 const painter = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' })
 
 /** The scene as a worker paints it on a canvas that is not shown. */
@@ -130,10 +88,7 @@ async function compared(): Promise<Comparison[]> {
   for (const name of sceneNames) {
     const drawing = sceneDrawing(name, shelf)
     const painted = pixelsOf(drawing, context => paintCanvas(context, drawing, { pixelRatio }))
-    let inked = 0
-    for (let y = 0; y < painted.height; y++) {
-      for (let x = 0; x < painted.width; x++) if (isInk(colorAt(painted, x, y))) inked++
-    }
+    const inked = inkedCount(painted)
     const [svg, pdf] = [await fromSvg(drawing), await fromPdf(drawing)]
     const text = await fromSvg(drawing, { text: 'embedded' })
     const again = pixelsOf(drawing, context => paintCanvas(context, drawing, { pixelRatio }))

@@ -10,6 +10,7 @@ import {
   type Drawing,
   defineSheet,
   drawing,
+  type Layout,
   openShelf,
   place,
   type Shelf,
@@ -148,22 +149,29 @@ export function openScenes(): Promise<Shelf> {
   })
 }
 
-export function sceneDrawing(name: string, shelf: Shelf): Drawing {
+export function sceneLayout(name: string, shelf: Shelf): Layout {
   const { set } = typesetter({ sheet, shelf, problems: 'collect' })
   const [whole, named] = /^~(down|up|tabs|downUnder|card|block)\[(.*)\]$/s.exec(texts[name]) ?? []
   const style = whole
     ? (named as 'down' | 'up' | 'tabs' | 'downUnder' | 'card' | 'block')
     : undefined
   const isVertical = style === 'down' || style === 'up' || style === 'downUnder'
-  const layout = set(style ? (texts[name].slice(style.length + 2, -1) as 'x') : texts[name], {
+  return set(style ? (texts[name].slice(style.length + 2, -1) as 'x') : texts[name], {
     ...(style && { style }),
     ...(isVertical ? {} : { width: 560 }),
   })
+}
+
+/** Where a layout stands in its scene, unless it is turned. */
+export const scenePlace = { x: 20, y: 10 }
+
+export function sceneDrawing(name: string, shelf: Shelf): Drawing {
+  const layout = sceneLayout(name, shelf)
   const isTurned = name.endsWith('turned')
   const height = Math.ceil(layout.height) + (isTurned ? 200 : 20)
   const ground = sheet.ink('ground')
   const items = isTurned
     ? place(layout, 300, height / 2, { across: 0.25, down: 'middle', turn: 24 })
-    : place(layout, 20, 10)
+    : place(layout, scenePlace.x, scenePlace.y)
   return drawing({ width: 600, height, ground }, [items])
 }

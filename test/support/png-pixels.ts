@@ -1,4 +1,5 @@
 import { inflateSync } from 'node:zlib'
+import type { Pixels } from './compare-pixels.ts'
 
 /** Where a picture is inked, in units. */
 export interface InkEdges {
@@ -8,8 +9,8 @@ export interface InkEdges {
   readonly bottom: number
 }
 
-/** The pixels of a PNG file of eight bits a channel with opacity, as our targets write it. */
-function pixelsOf(bytes: Uint8Array): { width: number; height: number; data: Uint8Array } {
+/** The pixels of a PNG file of eight bits a channel, colors with opacity or without. */
+export function pixelsOf(bytes: Uint8Array): Pixels {
   const file = Buffer.from(bytes)
   const [width, height] = [file.readUInt32BE(16), file.readUInt32BE(20)]
   const parts: Buffer[] = []
@@ -18,19 +19,25 @@ function pixelsOf(bytes: Uint8Array): { width: number; height: number; data: Uin
     parts.push(file.subarray(at + 8, at + 8 + file.readUInt32BE(at)))
   }
   const packed = inflateSync(Buffer.concat(parts))
-  const row = width * 4
+  const channels = file[25] === 2 ? 3 : 4
+  const row = width * channels
   const data = new Uint8Array(row * height)
   for (let y = 0; y < height; y++) {
     const filter = packed[y * (row + 1)]
     for (let i = 0; i < row; i++) {
       const at = y * row + i
-      const left = i >= 4 ? data[at - 4] : 0
+      const left = i >= channels ? data[at - channels] : 0
       const up = y > 0 ? data[at - row] : 0
-      const corner = y > 0 && i >= 4 ? data[at - row - 4] : 0
+      const corner = y > 0 && i >= channels ? data[at - row - channels] : 0
       data[at] = packed[y * (row + 1) + 1 + i] + predicted(filter, left, up, corner)
     }
   }
-  return { width, height, data }
+  if (channels === 4) return { width, height, data }
+  const whole = new Uint8Array(width * height * 4).fill(255)
+  for (let i = 0; i < width * height; i++) {
+    whole.set(data.subarray(i * 3, i * 3 + 3), i * 4)
+  }
+  return { width, height, data: whole }
 }
 
 /** The filters of ISO/IEC 15948, section 9. */

@@ -1,10 +1,15 @@
+import { readFileSync } from 'node:fs'
 import { defineSheet, openShelf, typesetter } from 'dot-line'
 import { toHtml, toHtmlPage } from 'dot-line/html'
 import type { Browser } from 'playwright-core'
 import type { ViteDevServer } from 'vite'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { MeasuredHtml } from '../pages/html.ts'
+import type { ShownScene } from '../pages/html-pictures.ts'
 import { launchBrowser, serve } from '../support/browser.ts'
+import { differing, inkedCount, type Pixels } from '../support/compare-pixels.ts'
+import { notEmbeddable } from '../support/font-files.ts'
+import { pixelsOf } from '../support/png-pixels.ts'
 
 /** In CSS pixels. */
 const tolerance = 0.5
@@ -49,6 +54,59 @@ describe('HTML in Chromium', () => {
   })
 })
 
+/** Browsers put the baselines of letters that are text on whole pixels: half of one up or down. */
+const snapped = 0.15
+/** Of what is painted in a picture, and so is where it is in the SVG. */
+const painted = 0.01
+/** Letters that stand below each other are put onto whole pixels in both directions. */
+const snappedTwice = 0.25
+const allPainted = new Set([
+  'made-up weight and slant',
+  'strokes',
+  'gradients over runs, lines and blocks',
+  'a gradient with a stroke',
+  'a gradient that fades',
+])
+
+function toleranceOf(name: string): number {
+  if (allPainted.has(name)) return painted
+  return name === 'lines that run down' ? snappedTwice : snapped
+}
+
+describe('every scene as HTML', () => {
+  it('looks as its SVG does', async () => {
+    const { server, url } = await serve('test/pages')
+    const browser = await launchBrowser()
+    const page = await browser.newPage({ deviceScaleFactor: 2 })
+    await page.goto(`${url}html-pictures.html`)
+    await page.waitForFunction('window.shown !== undefined', undefined, { timeout: 60_000 })
+    expect(await page.evaluate('window.failure')).toBeUndefined()
+    const shown = await page.evaluate<readonly ShownScene[]>('window.shown')
+    const whole = pixelsOf(await page.screenshot({ fullPage: true }))
+    expect(shown.length).toBeGreaterThan(30)
+    for (const { name, text, picture } of shown) {
+      const [own, other] = [cropped(whole, text), cropped(whole, picture)]
+      const inked = inkedCount(other)
+      expect(inked, name).toBeGreaterThan(400)
+      const share = differing(own, other) / inked
+      expect(share, name).toBeLessThan(toleranceOf(name))
+    }
+    await browser.close()
+    await server.close()
+  }, 90_000)
+})
+
+/** A part of a picture of two pixels a unit. */
+function cropped({ data, width }: Pixels, box: DOMRect): Pixels {
+  const [left, top, columns, rows] = [box.x, box.y, box.width, box.height].map(n => n * 2)
+  const part = new Uint8Array(columns * rows * 4)
+  for (let y = 0; y < rows; y++) {
+    const start = ((top + y) * width + left) * 4
+    part.set(data.subarray(start, start + columns * 4), y * columns * 4)
+  }
+  return { data: part, width: columns, height: rows }
+}
+
 describe('the HTML itself', () => {
   it('shows any text as text, and links of allowed schemes only', async () => {
     const sheet = defineSheet({ styles: {} })
@@ -64,33 +122,47 @@ describe('the HTML itself', () => {
     expect(toHtml(setter.set('~(href=javascript:x)[x]' as 'x')).html).not.toContain('javascript')
   })
 
-  it('tells what it does not show', async () => {
+  it('paints what text cannot be in pictures, below it and above it', async () => {
     const sheet = defineSheet({
-      inks: { dusk: { gradient: 'linear', stops: ['#000', '#f00'] } },
       styles: {
-        backed: {
-          backing: { ink: '#ff0' },
-          shadow: { ink: '#000', x: 1 },
-          stroke: { ink: '#f00', width: 1 },
-        },
-        dusk: { ink: 'dusk' },
-        down: { writingMode: 'vertical-rl' },
+        backed: { backing: { ink: '#ff0' }, strike: { ink: '#c8331f' } },
+        hollow: { stroke: { ink: '#f00', width: 1, fill: false } },
       },
     })
     const setter = typesetter({ sheet, shelf: await openShelf() })
-    const { css, problems } = toHtml(setter.set('~backed[a] ~dusk[b]'))
-    expect(problems.map(problem => problem.message)).toEqual([
-      'HTML does not show backings',
-      'HTML does not show gradients, of which the middle color is taken',
-    ])
-    expect(css).toContain('text-shadow:1px 0px 0px #000000')
-    expect(css).toContain('-webkit-text-stroke:2px #ff0000;paint-order:stroke fill')
-    expect(() => toHtml(setter.set('a', { style: 'down' }))).toThrow('vertical text')
-    const { page } = toHtmlPage([setter.set('one'), setter.set('two')], {
-      nonce: 'a"b',
-      title: '<t>',
-    })
+    const pictures: string[] = []
+    const pictureUrl = (svg: string) => `picture-${pictures.push(svg)}.svg`
+    const { html, css } = toHtml(setter.set('~backed[a] ~hollow[b]'), { pictureUrl })
+    expect(pictures.length).toBe(2)
+    const [below, above] = pictures
+    expect(below).toContain('#ffff00')
+    expect(below).toContain('#ff0000')
+    expect(above).toContain('#c8331f')
+    expect(css).toContain('url("picture-1.svg")')
+    expect(css.match(/color:transparent/g)?.length).toBe(1)
+    expect(html.replace(/<[^>]*>/g, '')).toBe('a b')
+    const plain = toHtml(setter.set('a'), { pictureUrl })
+    expect(plain.css).not.toContain('picture-')
+  })
+
+  it('is a page that a strict policy lets through', async () => {
+    const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf: await openShelf() })
+    const page = toHtmlPage([setter.set('one'), setter.set('two')], { nonce: 'a"b', title: '<t>' })
     expect(page).toContain('<style nonce="a&quot;b">')
     expect(page).toContain('<title>&lt;t&gt;</title>')
+    expect(page).not.toMatch(/ style=|<script/)
+  })
+
+  it('refuses to carry a font whose license forbids it', async () => {
+    const font = notEmbeddable(
+      readFileSync(
+        'node_modules/@expo-google-fonts/source-serif-4/400Regular/SourceSerif4_400Regular.ttf',
+      ),
+    )
+    const shelf = await openShelf({ families: [], fonts: [font] })
+    const sheet = defineSheet({ styles: { defaults: { family: 'Source Serif 4' } } })
+    const layout = typesetter({ sheet, shelf }).set('Tern')
+    expect(() => toHtml(layout)).toThrow('the license of the font SourceSerif4-Regular forbids')
+    expect(toHtml(layout, { fontUrl: () => 'serif.ttf' }).css).toContain('url("serif.ttf")')
   })
 })

@@ -1,5 +1,4 @@
 import type { Layout } from '../../layout/index.ts'
-import type { Problem } from '../../problem/index.ts'
 import { htmlText } from './html-text.ts'
 import { type HtmlTargetOptions, toHtml } from './to-html.ts'
 
@@ -15,7 +14,7 @@ export interface HtmlPageOptions extends HtmlTargetOptions {
 export function toHtmlPage(
   shown: Layout | readonly Layout[],
   options: HtmlPageOptions = {},
-): { readonly page: string; readonly problems: readonly Problem[] } {
+): string {
   const layouts = [shown].flat()
   const { title = layouts[0]?.text.split('\n')[0] ?? '', nonce, prefix = 'line' } = options
   const language = options.language ?? layouts[0]?.style.language ?? 'en'
@@ -23,11 +22,11 @@ export function toHtmlPage(
     toHtml(layout, { ...options, prefix: layouts.length > 1 ? `${prefix}${i + 1}-` : prefix }),
   )
   const once = nonce === undefined ? '' : ` nonce="${htmlText(nonce)}"`
-  const page =
+  return (
     `<!doctype html>\n<html lang="${htmlText(language)}">\n<meta charset="utf-8">\n` +
     `<meta name="viewport" content="width=device-width, initial-scale=1">\n` +
     `<title>${htmlText(title)}</title>\n` +
     `<style${once}>\n${parts.map(part => part.css).join('')}</style>\n` +
     `${parts.map(part => part.html).join('\n')}\n</html>\n`
-  return { page, problems: parts.flatMap(part => part.problems) }
+  )
 }

@@ -1,30 +1,39 @@
 import type { LineRun } from '../../layout/index.ts'
-import { shapingFeatures } from '../../sheet/index.ts'
-import { colorOf, effectDeclarations } from './effects.ts'
+import { type SolidInk, shapingFeatures } from '../../sheet/index.ts'
 import { htmlText } from './html-text.ts'
 import { cssString, px, type Rules } from './rules.ts'
 
-/** A run as an element in the flow of its line; `gap` is what lies between it and what is before it. */
-export function runElement(run: LineRun, gap: number, rules: Rules): string {
+/**
+ * A run as an element in the flow of its line; `gap` is what lies between it and what is before it.
+ * One that a picture shows is there to be read, searched and copied.
+ */
+export function runElement(run: LineRun, isPainted: boolean, gap: number, rules: Rules): string {
   const { text, box, link, action, start, end } = run
-  if (box) return boxElement(run, gap, rules)
-  const own = runDeclarations(run, gap, rules)
+  const data = action === undefined ? '' : ` data-action="${htmlText(action)}"`
+  if (box) return inLink(run, boxElement(run, gap, rules))
+  const own = runDeclarations(run, isPainted, gap, rules)
   // Marks and markers are of no text: what is generated is neither found nor copied.
   if (start === end) {
     return `<span class="${rules.classOf(own, `content:${cssString(text)}`)}"></span>`
   }
   if (text === '\t') return `<span class="${rules.classOf(`${own};${asWide(run)}`)}">\t</span>`
   const hyphen = run.isHyphenated ? `content:${cssString('\u2010')}` : ''
-  const name = rules.classOf(own, '', hyphen)
+  // A page has letters of its own for what a face lacks: they must not move what follows.
+  const isLacking = run.glyphs.glyphs.includes(0)
+  const name = rules.classOf(isLacking ? `${own};${asWide(run)}` : own, '', hyphen)
   const content = htmlText(text)
-  if (link !== undefined) return `<a class="${name}" href="${htmlText(link)}">${content}</a>`
-  const data = action === undefined ? '' : ` data-action="${htmlText(action)}"`
+  if (link !== undefined) return `<a class="${name}" href="${htmlText(link)}"${data}>${content}</a>`
   return `<span class="${name}"${data}>${content}</span>`
 }
 
-const asWide = ({ width }: LineRun) => `display:inline-block;width:${px(width)};overflow:hidden`
+const asWide = ({ width }: LineRun) =>
+  `display:inline-block;inline-size:${px(width)};overflow:clip;overflow-clip-margin:1em`
 
-function runDeclarations(run: LineRun, gap: number, rules: Rules): string {
+function inLink({ link }: LineRun, element: string): string {
+  return link === undefined ? element : `<a href="${htmlText(link)}">${element}</a>`
+}
+
+function runDeclarations(run: LineRun, isPainted: boolean, gap: number, rules: Rules): string {
   const { face, style, ink, rise, wordGap = 0, letterGap = 0 } = run
   const { size, tracking, wordSpacing } = style
   const axes = [...face.coordinates].map(([tag, value]) => `${cssString(tag)} ${value}`)
@@ -32,25 +41,40 @@ function runDeclarations(run: LineRun, gap: number, rules: Rules): string {
   const [letters, words] = [tracking * size + letterGap, wordSpacing * size + wordGap]
   return [
     `font:${px(size)}/0 ${cssString(rules.family(face))}`,
-    `color:${colorOf(ink)}`,
+    `color:${isPainted ? 'transparent' : colorOf(ink)}`,
     'font-kerning:normal;font-synthesis:none;font-optical-sizing:none',
     'text-rendering:geometricPrecision',
     `font-feature-settings:${features.length > 0 ? features.join(',') : 'normal'}`,
     `font-variation-settings:${axes.length > 0 ? axes.join(',') : 'normal'}`,
     `letter-spacing:${px(letters)};word-spacing:${px(words)}`,
-    `vertical-align:${px(rise)}`,
+    `vertical-align:${px(rise - (run.upright ? middleOf(run) : 0))}`,
+    ...(run.upright ? ['text-orientation:upright'] : []),
     ...(Math.abs(gap) > 0.001 ? [`margin-inline-start:${px(gap)}`] : []),
     ...(run.link === undefined ? [] : ['text-decoration:none']),
-    ...effectDeclarations(run),
   ].join(';')
 }
 
-/** A box keeps its place, and says what it says. */
+/**
+ * How far the middle of upright letters is above the baseline that a browser puts them on: between
+ * the whole pixels that it takes for their ascent and descent.
+ */
+function middleOf({ face: { metrics }, style }: LineRun): number {
+  const scale = style.size / metrics.unitsPerEm
+  return (Math.round(metrics.ascent * scale) - Math.round(-metrics.descent * scale)) / 2
+}
+
+/** `#rrggbbaa`. */
+function colorOf({ color, opacity }: SolidInk): string {
+  const alpha = Math.round(opacity * 255)
+  return alpha === 255 ? color : color + alpha.toString(16).padStart(2, '0')
+}
+
+/** A box keeps its place, and says what it says; what is in it is in a picture. */
 function boxElement({ box, rise }: LineRun, gap: number, rules: Rules): string {
   if (!box) return ''
   const { width, height, baseline, label } = box
   const own =
-    `display:inline-block;width:${px(width)};height:${px(height)};` +
+    `display:inline-block;inline-size:${px(width)};block-size:${px(height)};` +
     `vertical-align:${px(rise - (height - baseline))};margin-inline-start:${px(gap)}`
   return `<span class="${rules.classOf(own)}" role="img" aria-label="${htmlText(label)}"></span>`
 }

@@ -1,5 +1,5 @@
 import { numberText } from '../../drawing/index.ts'
-import { type CompositeGlyph, type Face, sfntTables, withComposites } from '../../fonts/index.ts'
+import type { CompositeGlyph, Face, FontSubset } from '../../fonts/index.ts'
 import { fail } from '../../problem/index.ts'
 import { fingerprint, latin1 } from './bytes.ts'
 import { cffCharacters } from './cff-characters.ts'
@@ -20,10 +20,14 @@ export function writeCompositeFont(
 ) {
   const used = coded.flatMap(({ parts }) => parts.map(part => part.glyph))
   const glyphs = [...new Set(used)].sort((a, b) => a - b)
-  const file = face.subset(glyphs)
-  const baseName = `${subsetTag(file)}+${pdfName(face.postScriptName)}`
-  const font = face.outlineFormat === 'glyf' ? trueTypeParts : cffParts
-  const { entries, encoding, descriptor } = font(face, file, coded, objects)
+  const { composites, idOf } = compositesOf(face, coded)
+  const subset = face.subset(glyphs, composites)
+  const baseName = `${subsetTag(subset.bytes)}+${pdfName(face.postScriptName)}`
+  const ids = coded.map((_, i) => idOf(i, subset.firstComposite))
+  const { entries, encoding, descriptor } =
+    face.outlineFormat === 'glyf'
+      ? trueTypeParts(face, subset, coded, ids, objects)
+      : cffParts(face, subset, coded, ids, objects)
   const described = objects.add(descriptorText(face, baseName, glyphs, descriptor))
   const descendant = objects.add(
     `<< /Type /Font ${entries} /BaseFont /${baseName} ` +
@@ -54,15 +58,43 @@ interface FontParts {
   readonly descriptor: string
 }
 
+/** What codes show that is more than a glyph of the font, and how their glyphs are numbered then. */
+function compositesOf(
+  face: Face,
+  coded: readonly Coded[],
+): {
+  readonly composites: readonly CompositeGlyph[]
+  idOf(code: number, firstComposite: number): number
+} {
+  const numbers = new Map<string, number>()
+  const composites: CompositeGlyph[] = []
+  const numbered = coded.map(({ parts, advance }) => {
+    if (isOnlyGlyph(parts) && (parts[0].glyph === 0 || face.advance(parts[0].glyph) === advance)) {
+      return undefined
+    }
+    const key = `${partsKey(parts)} ${advance}`
+    const number = numbers.get(key) ?? composites.push({ parts, advance }) - 1
+    numbers.set(key, number)
+    return number
+  })
+  return {
+    composites,
+    idOf(code, firstComposite) {
+      const number = numbered[code]
+      return number === undefined ? coded[code].parts[0].glyph : firstComposite + number
+    },
+  }
+}
+
 /** Codes are character identifiers, and a map leads from them to glyphs. */
 function trueTypeParts(
   face: Face,
-  file: Uint8Array,
+  { bytes }: FontSubset,
   coded: readonly Coded[],
+  ids: readonly number[],
   objects: PdfObjects,
 ): FontParts {
-  const { ids, file: whole } = composed(face, file, coded)
-  const fontFile = objects.addStream(whole, `/Length1 ${whole.length} `)
+  const fontFile = objects.addStream(bytes, `/Length1 ${bytes.length} `)
   const glyphMap = objects.addStream(Uint8Array.from(ids.flatMap(id => [id >> 8, id & 0xff])))
   const widths = coded.map(({ advance }) => widthText(face, advance))
   return {
@@ -72,43 +104,22 @@ function trueTypeParts(
   }
 }
 
-/** A font with the glyphs that stand for several, and the id of each code's glyph in it. */
-function composed(
-  face: Face,
-  file: Uint8Array,
-  coded: readonly Coded[],
-): { readonly file: Uint8Array; readonly ids: readonly number[] } {
-  const numbers = new Map<string, number>()
-  const composites: CompositeGlyph[] = []
-  const numbered = coded.map(({ parts, advance }) => {
-    if (isOnlyGlyph(parts) && (parts[0].glyph === 0 || face.advance(parts[0].glyph) === advance)) {
-      return { glyph: parts[0].glyph, number: -1 }
-    }
-    const key = `${partsKey(parts)} ${advance}`
-    const number = numbers.get(key) ?? composites.push({ parts, advance }) - 1
-    numbers.set(key, number)
-    return { glyph: 0, number }
-  })
-  const { file: whole, first } = withComposites(file, composites)
-  return {
-    file: whole,
-    ids: numbered.map(({ glyph, number }) => (number < 0 ? glyph : first + number)),
-  }
-}
-
 /** The font itself maps character identifiers to glyphs; codes are mapped to identifiers. */
 function cffParts(
   face: Face,
-  file: Uint8Array,
+  subset: FontSubset,
   coded: readonly Coded[],
+  ids: readonly number[],
   objects: PdfObjects,
 ): FontParts {
-  const table = cffTable(file, face)
+  const table =
+    subset.table('CFF ') ??
+    fail('font-subset', `the font ${face.postScriptName} could not be subset`)
   const characters = cffCharacters(table, face.glyphCount)
   const cidOf = (glyph: number) => characters?.[glyph] ?? glyph
   const bytes = new Uint8Array(table.buffer, table.byteOffset, table.byteLength)
   const fontFile = objects.addStream(bytes, '/Subtype /CIDFontType0C ')
-  const cids = coded.map(({ parts }) => cidOf(parts[0].glyph))
+  const cids = ids.map(cidOf)
   const widths = new Map(coded.map(({ advance }, i) => [cids[i], widthText(face, advance)]))
   const listed = [...widths].sort(([a], [b]) => a - b).map(([cid, width]) => `${cid} [${width}]`)
   const encoding = objects.addStream(
@@ -120,11 +131,6 @@ function cffParts(
     encoding: reference(encoding),
     descriptor: `/FontFile3 ${reference(fontFile)}`,
   }
-}
-
-function cffTable(file: Uint8Array, face: Face): DataView {
-  const table = sfntTables(file).get('CFF ')
-  return table ?? fail('font-subset', `the font ${face.postScriptName} could not be subset`)
 }
 
 const widthText = (face: Face, advance: number) =>
