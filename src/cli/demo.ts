@@ -11,10 +11,12 @@ import {
   type Sheet,
   typesetter,
 } from 'dot-line'
+import { toHtmlPage } from 'dot-line/html'
 import {
   boardDrawing,
   gallery,
   lineKinds,
+  noticeLayouts,
   noticePage,
   passengersChart,
   readerCurve,
@@ -30,10 +32,10 @@ import { warn } from './warn.ts'
 export function addDemo(program: Command) {
   program
     .command('demo')
-    .summary('write a screen, a chart and a PDF of a made-up ferry company')
+    .summary('write screens, charts, a PDF and a web page of a made-up ferry company')
     .description(
-      'Writes a screen, a chart and a PDF document of a made-up ferry company,\n' +
-        'each also as a PNG, into a folder, and prints what it wrote.',
+      'Writes screens, charts, a PDF document and a web page of a made-up ferry company,\n' +
+        'drawings also as PNG, into a folder, and prints what it wrote.',
     )
     .option('-o, --output <folder>', 'where to write', 'dotline-demo')
     .option('--scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
@@ -124,14 +126,18 @@ async function demo(options: DemoOptions) {
     },
   ]
   makeFolder(options.output)
+  const write = (file: string, what: string, content: (path: string) => string | Uint8Array) => {
+    const path = join(options.output, file)
+    writeWhole(path, content(path))
+    process.stdout.write(`${relative('', path).padEnd(34)} ${what}\n`)
+  }
   for (const { drawing, files, what } of shown) {
     warn(drawing.problems)
-    for (const file of files) {
-      const path = join(options.output, file)
-      writeWhole(path, formatOf(path)(drawing, { pixelRatio: 2 }))
-      process.stdout.write(`${relative('', path).padEnd(34)} ${what}\n`)
-    }
+    for (const file of files) write(file, what, path => formatOf(path)(drawing, { pixelRatio: 2 }))
   }
+  write('notice.html', 'the same notice as a web page', () =>
+    toHtmlPage(noticeLayouts(scene), { gap: 10 }),
+  )
 }
 
 function dataPath(file: string): string {

@@ -1,7 +1,7 @@
 export { boardDrawing, type Scene } from './board.ts'
 export { gallery } from './gallery.ts'
 export { lineKinds } from './line-kinds.ts'
-export { noticePage } from './notice.ts'
+export { noticeLayouts, noticePage } from './notice.ts'
 export { passengersChart } from './passengers-chart.ts'
 export { readerCurve } from './reader-curve.ts'
 export { tideChart } from './tide-chart.ts'

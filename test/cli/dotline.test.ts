@@ -429,7 +429,7 @@ describe('a specimen of 200 faces', () => {
 })
 
 describe('dotline demo', () => {
-  it('writes a screen, a chart and a PDF with their PNGs, and says so', async () => {
+  it('writes screens, charts, a PDF and a web page, and says so', async () => {
     const { code, out, err } = run('demo', '-o', 'demo')
     expect({ code, err }).toEqual({ code: 0, err: '' })
     const pictures = [
@@ -444,6 +444,7 @@ describe('dotline demo', () => {
     const files = [
       ...pictures.flatMap(name => [`${name}.png`, `${name}.svg`]),
       'gallery.pdf',
+      'notice.html',
       'notice.pdf',
       'notice.png',
     ].sort()
@@ -452,6 +453,9 @@ describe('dotline demo', () => {
     const { title, pages } = await readPdf(readFileSync(join(cwd, 'demo/notice.pdf')))
     expect(title).toBe('Winter timetable from 2\u00a0November')
     expect(pages[0].map(r => r.text).join(' ')).toContain('Brackwater-under-Heugh')
+    const web = readFileSync(join(cwd, 'demo/notice.html'), 'utf8')
+    expect(web).toContain('<title>Winter timetable from 2\u00a0November</title>')
+    expect(web).not.toMatch(/ style=|<script/)
   })
 })
 
@@ -470,7 +474,7 @@ describe('dotline demo in other languages', () => {
 describe('help', () => {
   it('is there for the command and for each subcommand', () => {
     expect(run().out).toBe(run('--help').out)
-    expect(run('--help').out).toMatch(/render.*set marked-up text.*demo.*write a screen/s)
+    expect(run('--help').out).toMatch(/render.*set marked-up text.*demo.*write screens/s)
     for (const command of ['render', 'measure', 'sheet', 'markup', 'fonts', 'specimen', 'demo']) {
       const { code, out } = run(command, '--help')
       expect(code).toBe(0)

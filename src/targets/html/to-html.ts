@@ -6,7 +6,7 @@ import { hasCentralBaseline, isVertical } from '../../sheet/index.ts'
 import { toSvg } from '../svg/index.ts'
 import { htmlText } from './html-text.ts'
 import { lineElement } from './line-element.ts'
-import { cssString, px, rules } from './rules.ts'
+import { cssString, px, type Rules, rules } from './rules.ts'
 
 export interface HtmlTargetOptions {
   /** Where a face's font file is fetched from; without it the file is in the stylesheet. */
@@ -21,7 +21,7 @@ export interface HtmlTargetOptions {
 }
 
 export interface HtmlOutput {
-  /** One element. Nothing in it is a style: that is all in the stylesheet. */
+  /** An element for each layout. Nothing in it is a style: that is all in the stylesheet. */
   readonly html: string
   /** To be added with a nonce, as a file, or by CSSOM. */
   readonly css: string
@@ -30,11 +30,20 @@ export interface HtmlOutput {
 /**
  * A layout as real text: one flow of inline elements, to be selected, searched, copied and read
  * out, its lines where they are everywhere else. What is more than letters in one color is
- * painted in pictures below it and above it. Throws where a font's license forbids to embed it.
+ * painted in pictures below it and above it. Of several layouts, an element each and a stylesheet
+ * for all. Throws where a font's license forbids to embed it.
  */
-export function toHtml(layout: Layout, options: HtmlTargetOptions = {}): HtmlOutput {
+export function toHtml(
+  shown: Layout | readonly Layout[],
+  options: HtmlTargetOptions = {},
+): HtmlOutput {
   const { fontUrl = embedded, pictureUrl = svgUrl, prefix = 'line' } = options
   const sheet = rules(prefix, fontUrl)
+  const elements = [shown].flat().map(layout => layoutElement(layout, sheet, pictureUrl))
+  return { html: elements.join('\n'), css: sheet.css() }
+}
+
+function layoutElement(layout: Layout, sheet: Rules, pictureUrl: (svg: string) => string): string {
   const around = aroundText(layout, isText)
   const block = sheet.classOf(
     blockDeclarations(layout),
@@ -43,8 +52,7 @@ export function toHtml(layout: Layout, options: HtmlTargetOptions = {}): HtmlOut
   )
   const body = layout.lines.map((_, i) => lineElement(layout, i, around, sheet))
   const language = htmlText(layout.style.language)
-  const html = `<div class="${block}" dir="ltr" lang="${language}">${body.join('')}</div>`
-  return { html, css: sheet.css() }
+  return `<div class="${block}" dir="ltr" lang="${language}">${body.join('')}</div>`
 }
 
 /** Whether a page shows a run's letters as they are: of its face's bytes, and in it. */
