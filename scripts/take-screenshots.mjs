@@ -1,6 +1,9 @@
 // Makes the pictures in docs/screenshots from the demo data: `npm run screenshots`, after a build.
-import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath, pathToFileURL } from 'node:url'
 import { chromium } from 'playwright-core'
 import { createServer } from 'vite'
 import { chromiumPath } from './chromium-path.mjs'
@@ -54,4 +57,19 @@ await withExample('notice', async page => {
   await page.mouse.up()
   await page.screenshot({ path: `${folder}notice-example.png` })
 })
+
+// The notice as a web page, with words selected as a reader would.
+const demo = mkdtempSync(join(tmpdir(), 'dot-line-'))
+const command = fileURLToPath(new URL('../dist/cli/main.js', import.meta.url))
+execFileSync(process.execPath, [command, 'demo', '-o', demo])
+const page = await browser.newPage({ viewport: { width: 560, height: 460 }, deviceScaleFactor: 2 })
+await page.goto(pathToFileURL(join(demo, 'notice.html')).href)
+await page.evaluate(() => document.fonts.ready)
+const found = text => page.locator('div > span > span', { hasText: text }).first().boundingBox()
+const [from, to] = [await found('the nights draw in'), await found('keep the')]
+await page.mouse.move(from.x + 60, from.y + from.height / 2)
+await page.mouse.down()
+await page.mouse.move(to.x + to.width, to.y + to.height / 2)
+await page.mouse.up()
+await page.screenshot({ path: `${folder}notice-web.png` })
 await browser.close()

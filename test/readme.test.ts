@@ -28,6 +28,7 @@ describe('the README', () => {
     'docs/lines.md',
     'docs/placing.md',
     'docs/painting.md',
+    'docs/documents.md',
   ])('and so has %s', page => {
     const text = readFileSync(join(root, page), 'utf8')
     for (const [, code] of text.matchAll(/```ts\n(.*?)```/gs)) {

@@ -54,6 +54,7 @@ const sheet = defineSheet({
     downFromLeft: { from: 'down', writingMode: 'vertical-lr', spaceAfter: 10 },
     sidewaysDown: { writingMode: 'sideways-rl' },
     sidewaysUp: { writingMode: 'sideways-lr', spaceAfter: 10 },
+    long: { size: 13.7, family: 'serif' },
     painted: { from: 'list', stroke: { ink: 'flare', width: 1 }, underline: true },
   },
 })
@@ -77,6 +78,7 @@ const texts = {
   downFromLeft: '船は夕暮れに出ます。Tern号は\n７時、港は早い。',
   sidewaysDown: 'Boats to Saint Orrin’s Landing are ~strong[delayed] by difficult weather.',
   sidewaysUp: 'Boats to Saint Orrin’s Landing\nare ~strong[delayed] by difficult weather.',
+  long: 'Boats to ~strong[Ardle Point] and AVAIL To VA, ~em[off Gannet Stair]; '.repeat(40),
   painted: 'Buy a ticket\nShow it to the mate before the boat leaves the quay\nSit',
   cut: 'Boats to Saint Orrin’s Landing are delayed by difficult weather off Gannet Stair today.',
 } as const
@@ -112,6 +114,7 @@ async function measured(): Promise<MeasuredHtml[]> {
 
 /** The frame's side that lines run along. */
 function lineLength(style: keyof typeof texts): { width: number } | { height: number } {
+  if (style === 'long') return { width: 50_000 }
   return /down|sideways/i.test(style) ? { height: 300 } : { width: 300 }
 }
 

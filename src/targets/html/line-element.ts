@@ -32,8 +32,13 @@ export function lineElement(
   const after = next && !isBroken ? 'content:"\\a"' : ''
   const name = sheet.classOf('', before, after)
   const separator = layout.text[line.end - 1] === '\u2028' ? '\u2028' : ''
-  const places = runs.map((run, i) => ({ run, isPainted: around.isPainted(index, i) }))
-  const content = levelled(places, level, line, sheet) + separator
+  const gaps = gapsBefore(line)
+  const places = runs.map((run, i) => ({
+    run,
+    isPainted: around.isPainted(index, i),
+    gap: gaps[i],
+  }))
+  const content = levelled(places, level, sheet) + separator
   const inner = level % 2 === 1 ? `<span dir="rtl">${content}</span>` : content
   return `<span class="${name}">${inner}</span>${isBroken ? '\n' : ''}`
 }
@@ -54,22 +59,23 @@ function roomBeside(
   return { over: top - (before ? before.top + before.height : 0), under: 0 }
 }
 
-/** A run, and whether a picture shows it. */
+/** A run, whether a picture shows it, and what lies between it and the run before it. */
 interface RunPlace {
   readonly run: LineRun
   readonly isPainted: boolean
+  readonly gap: number
 }
 
 /** Whether a run stands before a line's text, and is none of it. */
 const isMarker = (run: LineRun, { start }: Line) => run.start === run.end && run.start === start
 
 /** Runs of a level, and those above it in elements of their own: the browser reorders nothing else. */
-function levelled(places: readonly RunPlace[], base: number, line: Line, sheet: Rules): string {
+function levelled(places: readonly RunPlace[], base: number, sheet: Rules): string {
   let html = ''
   for (let i = 0; i < places.length; ) {
-    const { run, isPainted } = places[i]
+    const { run, isPainted, gap } = places[i]
     if (run.level <= base) {
-      html += runElement(run, isPainted, gapBefore(places, i, line), sheet)
+      html += runElement(run, isPainted, gap, sheet)
       i++
       continue
     }
@@ -77,16 +83,33 @@ function levelled(places: readonly RunPlace[], base: number, line: Line, sheet: 
     while (end < places.length && places[end].run.level > base) end++
     const direction = (base + 1) % 2 === 1 ? 'rtl' : 'ltr'
     const name = sheet.classOf(`unicode-bidi:isolate;direction:${direction}`)
-    html += `<span class="${name}">${levelled(places.slice(i, end), base + 1, line, sheet)}</span>`
+    html += `<span class="${name}">${levelled(places.slice(i, end), base + 1, sheet)}</span>`
     i = end
   }
   return html
 }
 
-/** A list's marker has room behind it. */
-function gapBefore(places: readonly RunPlace[], index: number, line: Line): number {
-  const before = places[index - 1]?.run
-  const { run } = places[index]
-  if (!before || !isMarker(before, line) || isMarker(run, line)) return 0
-  return line.level % 2 === 1 ? before.x - run.x - run.width : run.x - before.x - before.width
+/** The least length that a browser's layout knows, in pixels. */
+const step = 1 / 64
+
+/**
+ * A list's marker has room behind it. Browsers make each run a whole number of 64ths wide, and
+ * never narrower: what that adds up to is taken off, where all runs of a line go one way.
+ */
+function gapsBefore(line: Line): number[] {
+  const { runs, level } = line
+  const goesOneWay = runs.every(run => run.level === level)
+  let ahead = 0
+  return runs.map((run, i) => {
+    const before = runs[i - 1]
+    if (!before) return 0
+    if (isMarker(before, line) && !isMarker(run, line)) {
+      return level % 2 === 1 ? before.x - run.x - run.width : run.x - before.x - before.width
+    }
+    if (!goesOneWay) return 0
+    ahead += Math.ceil(before.width / step) * step - before.width
+    if (ahead < step) return 0
+    ahead -= step
+    return -step
+  })
 }

@@ -49,4 +49,5 @@ export function cssString(text: string): string {
   return `"${safe}"`
 }
 
-export const px = (units: number) => `${numberText(units, 4)}px`
+/** As many decimals as a 64th of a pixel has, which is the least that layout knows. */
+export const px = (units: number) => `${numberText(units, 6)}px`

@@ -11,16 +11,21 @@ export function runElement(run: LineRun, isPainted: boolean, gap: number, rules:
   const { text, box, link, action, start, end } = run
   const data = action === undefined ? '' : ` data-action="${htmlText(action)}"`
   if (box) return inLink(run, boxElement(run, gap, rules))
-  const own = runDeclarations(run, isPainted, gap, rules)
+  const own = runDeclarations(run, isPainted, rules)
+  // Runs that look the same share a class, and have their spaces in another.
+  const spacing = rules.classOf(spacingDeclarations(run, gap))
   // Marks and markers are of no text: what is generated is neither found nor copied.
   if (start === end) {
-    return `<span class="${rules.classOf(own, `content:${cssString(text)}`)}"></span>`
+    return `<span class="${rules.classOf(own, `content:${cssString(text)}`)} ${spacing}"></span>`
   }
-  if (text === '\t') return `<span class="${rules.classOf(`${own};${asWide(run)}`)}">\t</span>`
+  if (text === '\t') {
+    return `<span class="${rules.classOf(`${own};${asWide(run)}`)} ${spacing}">\t</span>`
+  }
   const hyphen = run.isHyphenated ? `content:${cssString('\u2010')}` : ''
   // A page has letters of its own for what a face lacks: they must not move what follows.
   const isLacking = run.glyphs.glyphs.includes(0)
-  const name = rules.classOf(isLacking ? `${own};${asWide(run)}` : own, '', hyphen)
+  const look = rules.classOf(isLacking ? `${own};${asWide(run)}` : own, '', hyphen)
+  const name = `${look} ${spacing}`
   const content = htmlText(text)
   if (link !== undefined) return `<a class="${name}" href="${htmlText(link)}"${data}>${content}</a>`
   return `<span class="${name}"${data}>${content}</span>`
@@ -33,24 +38,40 @@ function inLink({ link }: LineRun, element: string): string {
   return link === undefined ? element : `<a href="${htmlText(link)}">${element}</a>`
 }
 
-function runDeclarations(run: LineRun, isPainted: boolean, gap: number, rules: Rules): string {
-  const { face, style, ink, rise, wordGap = 0, letterGap = 0 } = run
-  const { size, tracking, wordSpacing } = style
+function runDeclarations(run: LineRun, isPainted: boolean, rules: Rules): string {
+  const { face, style, ink, rise } = run
   const axes = [...face.coordinates].map(([tag, value]) => `${cssString(tag)} ${value}`)
   const features = shapingFeatures(style).map(f => `${cssString(f.slice(0, 4))} ${f.slice(5)}`)
-  const [letters, words] = [tracking * size + letterGap, wordSpacing * size + wordGap]
   return [
-    `font:${px(size)}/0 ${cssString(rules.family(face))}`,
+    `font:${px(askedSize(style.size))}/0 ${cssString(rules.family(face))}`,
     `color:${isPainted ? 'transparent' : colorOf(ink)}`,
     'font-kerning:normal;font-synthesis:none;font-optical-sizing:none',
     'text-rendering:geometricPrecision',
     `font-feature-settings:${features.length > 0 ? features.join(',') : 'normal'}`,
     `font-variation-settings:${axes.length > 0 ? axes.join(',') : 'normal'}`,
-    `letter-spacing:${px(letters)};word-spacing:${px(words)}`,
     `vertical-align:${px(rise - (run.upright ? middleOf(run) : 0))}`,
     ...(run.upright ? ['text-orientation:upright'] : []),
-    ...(Math.abs(gap) > 0.001 ? [`margin-inline-start:${px(gap)}`] : []),
     ...(run.link === undefined ? [] : ['text-decoration:none']),
+  ].join(';')
+}
+
+/** What font engines that count in 64ths of a pixel make of a size. */
+const pageSize = (size: number) => Math.floor(size * 64) / 64
+
+/** A size that is that, and no 64th less by how a browser calculates. */
+const askedSize = (size: number) => (Number.isInteger(size) ? size : pageSize(size) + 0.25 / 64)
+
+/** What words and letters are apart, and what the browser's size leaves off of the run's width. */
+function spacingDeclarations(run: LineRun, gap: number): string {
+  const { style, text, width, wordGap = 0, letterGap = 0 } = run
+  const { size, tracking, wordSpacing } = style
+  const rest = width * (1 - pageSize(size) / size)
+  const spaces = text.split(/[ \u00a0]/).length - 1
+  const words = wordSpacing * size + wordGap + (spaces > 0 ? rest / spaces : 0)
+  return [
+    `letter-spacing:${px(tracking * size + letterGap)};word-spacing:${px(words)}`,
+    ...(Math.abs(gap) > 0.001 ? [`margin-inline-start:${px(gap)}`] : []),
+    ...(spaces === 0 && rest > 0 ? [`margin-inline-end:${px(rest)}`] : []),
   ].join(';')
 }
 
