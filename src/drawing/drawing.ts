@@ -37,6 +37,8 @@ export interface GlyphsItem {
   /** OpenType features it was shaped with, beyond the usual ones. */
   readonly features?: readonly string[]
   readonly isRightToLeft?: true
+  /** Its letters stand below each other: none advances, and each is where its offsets say. */
+  readonly isStacked?: true
   /** Whether it ends with a hyphen that is of no character. */
   readonly isHyphenated?: true
   /** The characters it shows; clusters of the glyphs are offsets in it. */

@@ -85,7 +85,11 @@ function uprightItems(
     return boxItems(run, { x: x - width / 2, y, width, height })
   }
   const glyphs = stacked(run.glyphs)
-  const item: GlyphsItem = { kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }
+  const item: GlyphsItem = {
+    kind: 'glyphs',
+    ...{ x, y, face, size: style.size, ink, glyphs, text },
+    isStacked: true,
+  }
   return [finished(item, run, ink, standing, standing.matrix)]
 }
 

@@ -23,6 +23,9 @@ const styles = {
   hindi: { family: ['Noto Sans Devanagari', 'sans'], language: 'hi' },
   thai: { family: ['Noto Sans Thai', 'sans'], language: 'th' },
   mono: { family: 'Source Code Pro' },
+  japanese: { family: ['MotoyaLCedar', 'sans'], language: 'ja', writingMode: 'vertical-rl' },
+  upright: { writingMode: 'vertical-rl', orientation: 'upright' },
+  tabs: { tabs: [{ at: 200, leader: '. ' }, { at: 400 }] },
 } as const
 
 const texts = {
@@ -58,6 +61,7 @@ describe('text that readers get from a PDF', () => {
       file('noto-sans-devanagari', 'NotoSansDevanagari'),
       file('noto-sans-thai', 'NotoSansThai'),
       'node_modules/source-code-pro/OTF/SourceCodePro-Regular.otf',
+      'node_modules/@expo-google-fonts/kosugi/Kosugi_400Regular.ttf',
     ]
     const shelf = await openShelf({ fonts, embedding: true })
     setter = typesetter({
@@ -101,6 +105,23 @@ describe('text that readers get from a PDF', () => {
     const text = secondReading(pdf)
     expect(text.match(/\u00ad/g)?.length).toBe(broken)
     expect(text.replaceAll('\u00ad ', '')).toBe(layout.text)
+  })
+
+  it('goes down the lines of vertical text', async () => {
+    const text = '船は「夕暮れ」に出ます。Tern号は７時、港は早い。'
+    const pdf = toPdf(setter.set(text, { style: 'japanese', height: 200 }))
+    const spaceless = (read: string) => read.replaceAll(' ', '')
+    expect(spaceless(await readText(pdf))).toBe(text)
+    if (installed('pdftotext')) expect(spaceless(secondReading(pdf))).toBe(text)
+    const upright = toPdf(setter.set('ab\nTern', { style: 'upright' }))
+    expect(await readText(upright)).toBe('ab Tern')
+    if (installed('pdftotext')) expect(secondReading(upright)).toBe('ab Tern')
+  })
+
+  it('has a space for what fills a tab', async () => {
+    const pdf = toPdf(setter.set('Ardle\tTern\t12.50', { style: 'tabs' }))
+    expect(await readText(pdf)).toBe('Ardle Tern 12.50')
+    if (installed('pdftotext')) expect(secondReading(pdf)).toBe('Ardle Tern 12.50')
   })
 
   it('has a gap before a mark that ends a word, as the first reader sees it', async () => {

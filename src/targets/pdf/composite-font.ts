@@ -3,10 +3,10 @@ import type { CompositeGlyph, Face, FontSubset } from '../../fonts/index.ts'
 import { fail } from '../../problem/index.ts'
 import { fingerprint, latin1 } from './bytes.ts'
 import { cffCharacters } from './cff-characters.ts'
-import { type Coded, isOnlyGlyph, partsKey } from './embedded-face.ts'
+import { type Coded, isOnlyGlyph, partsKey } from './coded.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
 import { characterMap, unicodeMap } from './unicode-map.ts'
-import { perMille, writtenDecimals } from './units.ts'
+import { downWidth, perMille, writtenDecimals } from './units.ts'
 
 /**
  * A composite font (ISO 32000-2, 9.7) of the glyphs that are used, from the font's own bytes. Codes
@@ -15,6 +15,7 @@ import { perMille, writtenDecimals } from './units.ts'
 export function writeCompositeFont(
   face: Face,
   coded: readonly Coded[],
+  direction: 'across' | 'down',
   number: ObjectNumber,
   objects: PdfObjects,
 ) {
@@ -30,7 +31,7 @@ export function writeCompositeFont(
       : cffParts(face, subset, coded, ids, objects)
   const described = objects.add(descriptorText(face, baseName, glyphs, descriptor))
   const descendant = objects.add(
-    `<< /Type /Font ${entries} /BaseFont /${baseName} ` +
+    `<< /Type /Font ${entries} ${direction === 'down' ? downMetrics(coded) : ''}/BaseFont /${baseName} ` +
       '/CIDSystemInfo << /Registry (Adobe) /Ordering (Identity) /Supplement 0 >> ' +
       `/FontDescriptor ${reference(described)} >>`,
   )
@@ -44,9 +45,19 @@ export function writeCompositeFont(
   )
   objects.set(
     number,
-    `<< /Type /Font /Subtype /Type0 /BaseFont /${baseName} /Encoding ${encoding} ` +
+    `<< /Type /Font /Subtype /Type0 /BaseFont /${baseName} ` +
+      `/Encoding ${direction === 'down' ? '/Identity-V' : encoding} ` +
       `/DescendantFonts [${reference(descendant)}] /ToUnicode ${reference(unicode)} >>`,
   )
+}
+
+/** Where letters below each other are placed by, and how far each goes on (9.7.4.3). */
+function downMetrics(coded: readonly Coded[]): string {
+  const entries = coded.map(({ hook = { x: 0, y: 0 } }) => {
+    const [x, y] = [hook.x, hook.y].map(n => numberText(n, writtenDecimals))
+    return `${-downWidth} ${x} ${y}`
+  })
+  return `/W2 [0 [${entries.join(' ')}]] `
 }
 
 /** What fonts of TrueType and of CFF outlines differ in. */

@@ -1,13 +1,14 @@
 import type { GlyphsItem } from '../../drawing/index.ts'
+import { atOrigin, type GlyphPart } from './coded.ts'
 import { eachCluster } from './each-cluster.ts'
-import type { EmbeddedFace, EncodedGlyph, GlyphPart } from './embedded-face.ts'
+import type { EmbeddedFace, EncodedGlyph } from './embedded-face.ts'
 
 /** Readers take it as no character; they would invent one for a code without text. */
 const nothing = '\u200b'
 /** What ends a line within a word, and is not part of it (ISO 32000-2, 14.8.2.2.3). */
 const softHyphen = '\u00ad'
-/** More glyphs than letters and their marks have: those of a leader. */
-const mostParts = 16
+/** More glyphs than any letter with its marks has. */
+const mostParts = 256
 /** A gap that readers take for a space is wider, in thousandths of an em. */
 const wideGap = 80
 
@@ -34,6 +35,10 @@ export function eachCode(item: GlyphsItem, face: EmbeddedFace, visit: VisitCode)
     const own = text.slice(start, end) || (item.isHyphenated ? softHyphen : nothing)
     if (to - from > mostParts) {
       eachApart(item, from, to, own, pen, face, visit)
+      return
+    }
+    if (own === '\t') {
+      visitLeader(item, from, to, pen, face, visit)
       return
     }
     const { before, read, after } = separated(own, item.isRightToLeft === true, face)
@@ -107,7 +112,20 @@ function eachApart(
   }
 }
 
-const atOrigin = (glyph: number): GlyphPart => ({ glyph, x: 0, y: 0 })
+/** What fills a tab is one glyph, told apart by how many there are and not by where it begins. */
+function visitLeader(
+  { glyphs }: GlyphsItem,
+  from: number,
+  to: number,
+  pen: number,
+  face: EmbeddedFace,
+  visit: VisitCode,
+) {
+  const parts = clusterParts(glyphs, from, to, glyphs.offsetsY[from])
+  const start = parts[0].x
+  const leader = parts.map(part => ({ ...part, x: part.x - start }))
+  visit(face.composed(leader, '\t'), pen + start, glyphs.offsetsY[from])
+}
 
 /** The glyph that the others of a cluster are put to: one that advances. */
 function baseGlyph({ advances }: GlyphsItem['glyphs'], from: number, to: number): number {

@@ -2,11 +2,12 @@ import { numberText } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import { fail } from '../../problem/index.ts'
 import { stringBytes } from './bytes.ts'
+import { atOrigin, type Coded, type GlyphPart, type Hook, isOnlyGlyph, partsKey } from './coded.ts'
 import { writeCompositeFont } from './composite-font.ts'
 import { mostDrawnCodes, writeDrawnFont, yardstick } from './drawn-font.ts'
 import type { ObjectNumber, PdfObjects } from './objects.ts'
 import type { Resources } from './resources.ts'
-import { perMille, writtenDecimals } from './units.ts'
+import { downWidth, perMille, writtenDecimals } from './units.ts'
 
 /** A glyph as a page shows it. */
 export interface EncodedGlyph {
@@ -17,29 +18,6 @@ export interface EncodedGlyph {
   /** The width that readers know, in thousandths of an em. */
   readonly width: number
 }
-
-/** A glyph at its place in another, in font units, y upward. */
-export interface GlyphPart {
-  readonly glyph: number
-  readonly x: number
-  readonly y: number
-}
-
-/** What a code stands for: a glyph, or several as one, and the text that is read for it. */
-export interface Coded {
-  readonly parts: readonly GlyphPart[]
-  /** In font units. */
-  readonly advance: number
-  readonly text: string
-}
-
-/** Tells glyphs that are put together apart. */
-export const partsKey = (parts: readonly GlyphPart[]) =>
-  parts.map(({ glyph, x, y }) => `${glyph},${x},${y}`).join(';')
-
-/** Whether a code stands for one glyph as it is. */
-export const isOnlyGlyph = (parts: readonly GlyphPart[]) =>
-  parts.length === 1 && parts[0].x === 0 && parts[0].y === 0
 
 /** A face as a document uses it: a code for each pair of glyph and text. */
 export interface EmbeddedFace {
@@ -52,15 +30,22 @@ export interface EmbeddedFace {
    * font cannot have it so, it does not.
    */
   composed(parts: readonly GlyphPart[], text: string, advance?: number): EncodedGlyph
+  /** The glyphs of a cluster that stands below others; its width goes down. */
+  stacked(parts: readonly GlyphPart[], text: string, hook: Hook): EncodedGlyph
+  /** Whether a font of the document can have these glyphs below each other. */
+  canStack(glyphs: Iterable<number>): boolean
   write(): void
 }
+
+/** How a block's glyphs come into the document: in the font's bytes, below each other, or drawn. */
+type BlockKind = 'across' | 'down' | 'drawn'
 
 /** Codes that share one of the document's fonts. */
 interface Block {
   readonly name: string
   readonly number: ObjectNumber
   readonly coded: Coded[]
-  readonly isDrawn: boolean
+  readonly kind: BlockKind
 }
 
 const mostCodes = 0xffff
@@ -83,29 +68,29 @@ export function embeddedFace(
   const ofText = new Map<string, EncodedGlyph>()
   let composites = 0
 
-  function blockFor(isDrawn: boolean): Block {
-    const open = blocks.findLast(block => block.isDrawn === isDrawn)
-    if (open && open.coded.length < (isDrawn ? mostDrawnCodes : mostCodes)) return open
+  function blockFor(kind: BlockKind): Block {
+    const open = blocks.findLast(block => block.kind === kind)
+    if (open && open.coded.length < (kind === 'drawn' ? mostDrawnCodes : mostCodes)) return open
     const number = objects.reserve()
     // In a composite font, code 0 is the missing glyph.
-    const first = isDrawn ? yardstick(face) : { parts: [{ glyph: 0, x: 0, y: 0 }], advance: 0 }
-    const coded = [{ ...first, text: '' }]
-    const block = { name: addFont(number), number, coded, isDrawn }
+    const first = kind === 'drawn' ? yardstick(face) : { parts: [atOrigin(0)], advance: 0 }
+    const block = { name: addFont(number), number, coded: [{ ...first, text: '' }], kind }
     blocks.push(block)
     return block
   }
+
+  /** Only TrueType has glyphs that are put together from others, and 65,535 of all. */
+  const canCompose = () => face.outlineFormat === 'glyf' && face.glyphCount + composites < mostCodes
 
   function added(parts: readonly GlyphPart[], text: string, wanted?: number): EncodedGlyph {
     const natural = parts.reduce((sum, { glyph }) => sum + face.advance(glyph), 0)
     const isOfFont =
       parts.every(({ glyph }) => face.isPlain(glyph)) && face.outlineFormat !== 'CFF2'
     const isGlyph = isOnlyGlyph(parts) && (wanted === undefined || wanted === natural)
-    // Only TrueType has glyphs that are put together from others, and 65,535 of all.
-    const canCompose = face.outlineFormat === 'glyf' && face.glyphCount + composites < mostCodes
-    const isDrawn = !isOfFont || !(isOnlyGlyph(parts) || canCompose)
-    if (!isDrawn && !isGlyph && canCompose) composites++
-    const advance = isDrawn || canCompose ? (wanted ?? natural) : natural
-    const { name, coded } = blockFor(isDrawn)
+    const isDrawn = !isOfFont || !(isOnlyGlyph(parts) || canCompose())
+    const advance = isDrawn || canCompose() ? (wanted ?? natural) : natural
+    if (!isDrawn && !isGlyph && canCompose()) composites++
+    const { name, coded } = blockFor(isDrawn ? 'drawn' : 'across')
     coded.push({ parts, advance, text })
     const code = isDrawn ? coded.length : coded.length - 1
     const width = Number(numberText(perMille(face, advance), writtenDecimals))
@@ -119,7 +104,7 @@ export function embeddedFace(
         const key = glyph * 0x10000 + text.charCodeAt(start)
         let known = ofUnit.get(key)
         if (!known) {
-          known = added([{ glyph, x: 0, y: 0 }], text.slice(start, end))
+          known = added([atOrigin(glyph)], text.slice(start, end))
           ofUnit.set(key, known)
         }
         return known
@@ -128,7 +113,7 @@ export function embeddedFace(
       const key = `${glyph} ${own}`
       let known = ofText.get(key)
       if (!known) {
-        known = added([{ glyph, x: 0, y: 0 }], own)
+        known = added([atOrigin(glyph)], own)
         ofText.set(key, known)
       }
       return known
@@ -142,10 +127,24 @@ export function embeddedFace(
       }
       return known
     },
+    stacked(parts, text, hook) {
+      const key = `${partsKey(parts)} down ${hook.x},${hook.y} ${text}`
+      let known = ofText.get(key)
+      if (!known) {
+        const { name, coded } = blockFor('down')
+        if (!isOnlyGlyph(parts)) composites++
+        const advance = parts.reduce((sum, { glyph }) => sum + face.advance(glyph), 0)
+        coded.push({ parts, advance, text, hook })
+        known = { font: name, code: stringBytes(coded.length - 1, 2), width: downWidth }
+        ofText.set(key, known)
+      }
+      return known
+    },
+    canStack: glyphs => canCompose() && [...glyphs].every(glyph => face.isPlain(glyph)),
     write() {
-      for (const { number, coded, isDrawn } of blocks) {
-        if (isDrawn) writeDrawnFont(face, coded, number, objects, resources)
-        else writeCompositeFont(face, coded, number, objects)
+      for (const { number, coded, kind } of blocks) {
+        if (kind === 'drawn') writeDrawnFont(face, coded, number, objects, resources)
+        else writeCompositeFont(face, coded, kind, number, objects)
       }
     },
   }

@@ -2,12 +2,12 @@ import { type GlyphsItem, numberText } from '../../drawing/index.ts'
 import { eachCode } from './each-code.ts'
 import type { Point } from './page-point.ts'
 import type { Resources } from './resources.ts'
-
-/** How far from its place a glyph may stand, in units. */
-const precision = 0.004
+import { stackedContent } from './stacked-content.ts'
+import { placeDecimals } from './units.ts'
 
 /** Whether two items of a line can be shown as one: readers see words apart where one ends. */
 export function isShownAlike(a: GlyphsItem, b: GlyphsItem): boolean {
+  if (a.isStacked || b.isStacked) return false
   return a.face === b.face && a.size === b.size && a.ink === b.ink && !a.finish && !b.finish
 }
 
@@ -20,9 +20,11 @@ export function glyphsContent(
   const { x: left, y: baseline, size, face } = items[0]
   const { unitsPerEm } = face.metrics
   const embedded = resources.face(face)
+  if (items[0].isStacked && embedded.canStack(items[0].glyphs.glyphs)) {
+    return stackedContent(items[0], point, resources)
+  }
   const perMille = 1000 / unitsPerEm
-  const decimals = Math.min(4, Math.max(0, Math.ceil(Math.log10(size / (2000 * precision)))))
-  const scale = 10 ** decimals
+  const scale = 10 ** placeDecimals(size)
   let operators = ''
   let array = ''
   let codes = ''

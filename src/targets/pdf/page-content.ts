@@ -81,7 +81,7 @@ export function pageContent({ box, items }: Drawing, resources: Resources): Page
         contents[contents.length - 1] += itemContent(item, space, resources)
         return
       }
-      if (line.length > 0 && line[0].y !== item.y) writeLine()
+      if (line.length > 0 && (line[0].y !== item.y || item.isStacked)) writeLine()
       line.push(item)
     },
   })

@@ -5,3 +5,16 @@ export const perMille = (face: Face, units: number) => (units * 1000) / face.met
 
 /** Decimals of a width: what they leave off does not add up to anything, however long the line. */
 export const writtenDecimals = 6
+
+/** How far from its place a glyph may stand, in units. */
+const precision = 0.004
+
+/** Decimals of moves in thousandths of an em that keep glyphs of a size in their places. */
+export const placeDecimals = (size: number) =>
+  Math.min(4, Math.max(0, Math.ceil(Math.log10(size / (2000 * precision)))))
+
+/**
+ * How far letters below each other go on, in thousandths of an em: a little less than an em. What
+ * begins or ends beyond the edge of a page is left out by a reader, be it by a rounded digit.
+ */
+export const downWidth = 980
