@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process'
 import {
   copyFileSync,
   existsSync,
@@ -13,6 +14,7 @@ import { fileURLToPath } from 'node:url'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { dotline, dotlineOnTerminal } from '../support/command.ts'
 import { fontFiles, read } from '../support/font-files.ts'
+import { installed } from '../support/installed.ts'
 import { readPdf } from '../support/pdf.ts'
 
 const cwd = mkdtempSync(join(tmpdir(), 'dot-line-'))
@@ -453,6 +455,11 @@ describe('dotline demo', () => {
     const { title, pages } = await readPdf(readFileSync(join(cwd, 'demo/notice.pdf')))
     expect(title).toBe('Winter timetable from 2\u00a0November')
     expect(pages[0].map(r => r.text).join(' ')).toContain('Brackwater-under-Heugh')
+    if (installed('qpdf')) {
+      for (const file of ['gallery.pdf', 'notice.pdf']) {
+        expect(spawnSync('qpdf', ['--check', join(cwd, 'demo', file)]).status, file).toBe(0)
+      }
+    }
     const web = readFileSync(join(cwd, 'demo/notice.html'), 'utf8')
     expect(web).toContain('<title>Winter timetable from 2\u00a0November</title>')
     expect(web).not.toMatch(/ style=|<script/)

@@ -145,8 +145,8 @@ describe('justified lines', () => {
     expect(lines.length).toBe(layout.lines.length)
     for (const [i, line] of layout.lines.entries()) {
       const runs = pages[0].filter(run => Math.abs(run.y - lines[i].baseline) < 0.01)
-      const inked = runs.filter(run => run.text.trim() !== '')
-      expect(Math.max(...inked.map(run => run.end))).toBeCloseTo(extent(line)[1], 2)
+      const inked = runs.flatMap(run => run.glyphs).filter(({ text }) => text.trim() !== '')
+      expect(Math.max(...inked.map(glyph => glyph.end))).toBeCloseTo(extent(line)[1], 2)
     }
     expect(toSvg(layout)).toMatch(/x="[\d.]+\.\d{1,3}"/)
   })

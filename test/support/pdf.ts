@@ -15,6 +15,7 @@ export interface PdfRun {
 /** Where a glyph starts that is read as a text. */
 export interface PdfPlace {
   readonly x: number
+  readonly end: number
   readonly text: string
 }
 
@@ -67,8 +68,9 @@ function readRuns(operators: number[], operands: unknown[][], height: number): P
       for (const entry of args[0] as Iterable<unknown>) {
         if (typeof entry === 'number') width -= entry
         else if (isGlyph(entry)) {
-          glyphs.push({ x: x + (width * size) / 1000, text: entry.unicode })
+          const start = x + (width * size) / 1000
           width += entry.width
+          glyphs.push({ x: start, end: x + (width * size) / 1000, text: entry.unicode })
         }
       }
       const text = glyphs
