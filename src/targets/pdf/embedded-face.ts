@@ -97,35 +97,35 @@ export function embeddedFace(
     return { font: name, code: stringBytes(code, isDrawn ? 1 : 2), width }
   }
 
+  function codeOf(key: string, parts: readonly GlyphPart[], text: string, advance?: number) {
+    let known = ofText.get(key)
+    if (!known) {
+      known = added(parts, text, advance)
+      ofText.set(key, known)
+    }
+    return known
+  }
+
+  function encoded(glyph: number, text: string, start = 0, end = text.length): EncodedGlyph {
+    if (end - start !== 1) {
+      const own = text.slice(start, end)
+      return codeOf(`${glyph} ${own}`, [atOrigin(glyph)], own)
+    }
+    const key = glyph * 0x10000 + text.charCodeAt(start)
+    let known = ofUnit.get(key)
+    if (!known) {
+      known = added([atOrigin(glyph)], text.slice(start, end))
+      ofUnit.set(key, known)
+    }
+    return known
+  }
+
   return {
     hasUnseen: face.outlineFormat === 'glyf',
-    encoded(glyph, text, start = 0, end = text.length) {
-      if (end - start === 1) {
-        const key = glyph * 0x10000 + text.charCodeAt(start)
-        let known = ofUnit.get(key)
-        if (!known) {
-          known = added([atOrigin(glyph)], text.slice(start, end))
-          ofUnit.set(key, known)
-        }
-        return known
-      }
-      const own = text.slice(start, end)
-      const key = `${glyph} ${own}`
-      let known = ofText.get(key)
-      if (!known) {
-        known = added([atOrigin(glyph)], own)
-        ofText.set(key, known)
-      }
-      return known
-    },
+    encoded,
     composed(parts, text, advance) {
-      const key = `${partsKey(parts)} ${advance} ${text}`
-      let known = ofText.get(key)
-      if (!known) {
-        known = added(parts, text, advance)
-        ofText.set(key, known)
-      }
-      return known
+      if (isOnlyGlyph(parts) && advance === undefined) return encoded(parts[0].glyph, text)
+      return codeOf(`${partsKey(parts)} ${advance} ${text}`, parts, text, advance)
     },
     stacked(parts, text, hook) {
       const key = `${partsKey(parts)} down ${hook.x},${hook.y} ${text}`

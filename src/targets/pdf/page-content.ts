@@ -44,11 +44,10 @@ export function pageContent({ box, items }: Drawing, resources: Resources): Page
   const matrices: Matrix[] = [identity]
   /** How many groups are open that are painted as pictures: nothing in them is written. */
   let pictures = 0
-  /** Runs on one baseline. Readers put words together from left to right, whatever their direction. */
+  /** Runs on one baseline. */
   let line: GlyphsItem[] = []
   const writeLine = () => {
-    if (line.some((item, i) => i > 0 && item.x < line[i - 1].x)) line.sort((a, b) => a.x - b.x)
-    contents[contents.length - 1] += lineContent(line, space, resources)
+    contents[contents.length - 1] += lineContent(inVisualOrder(line), space, resources)
     line = []
   }
   eachItem(items, {
@@ -123,6 +122,26 @@ function blurContent(
   const size = `${numberText(box.width)} 0 0 ${numberText(box.height)}`
   const name = resources.blurred(picture)
   return `q ${size} ${point(box.x, box.y + box.height)} cm /${name} Do Q\n`
+}
+
+/**
+ * Runs from left to right, as readers put words together whatever their direction; but as they are
+ * painted where one lies over another.
+ */
+function inVisualOrder(line: readonly GlyphsItem[]): readonly GlyphsItem[] {
+  if (!line.some(item => item.isRightToLeft)) return line
+  const sorted = line.toSorted((a, b) => a.x - b.x)
+  const overlaps = sorted.some(
+    (item, i) => i > 0 && item.x < sorted[i - 1].x + tolerated(sorted[i - 1]),
+  )
+  return overlaps ? line : sorted
+}
+
+/** Most of a run's width: runs that are kerned reach into each other a little. */
+function tolerated({ glyphs, face, size }: GlyphsItem): number {
+  let width = 0
+  for (const advance of glyphs.advances) width += advance
+  return (width * size * 0.8) / face.metrics.unitsPerEm
 }
 
 /** Runs of one baseline, those that look the same together. */
