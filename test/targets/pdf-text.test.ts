@@ -23,6 +23,7 @@ const styles = {
   hindi: { family: ['Noto Sans Devanagari', 'sans'], language: 'hi' },
   thai: { family: ['Noto Sans Thai', 'sans'], language: 'th' },
   mono: { family: 'Source Code Pro' },
+  bold: { from: 'thai', weight: 700, synthesis: 'weight' },
   japanese: { family: ['MotoyaLCedar', 'sans'], language: 'ja', writingMode: 'vertical-rl' },
   upright: { writingMode: 'vertical-rl', orientation: 'upright' },
   tabs: { tabs: [{ at: 200, leader: '. ' }, { at: 400 }] },
@@ -36,11 +37,21 @@ const texts = {
   hebrew: 'הסירות יוצאות עם השקיעה (07:40); נא לשאול במשרד הנמל בכל יום. שָׁלוֹם',
   hindi: 'नावें शाम को चलती हैं; कृपया हर दिन बंदरगाह के कार्यालय में पूछें। र्कि',
   thai: 'เรือออก ตอนพลบค่ำ กรุณาสอบถาม ที่ท่าเรือ ทุกวัน น้ำ',
-  mono: 'A\u030angstro\u0308m 07:40',
+  mono: 'A\u030angstro\u0308m 07:40, q\u0308 and q\u0303, to a quay',
+  bold: 'เรือออก ตอนพลบค่ำ ที่ท่าเรือ น้ำ',
 } as const
 
 type Name = keyof typeof texts
-const names: readonly Name[] = ['latin', 'justified', 'arabic', 'hebrew', 'hindi', 'thai', 'mono']
+const names: readonly Name[] = [
+  'latin',
+  'justified',
+  'arabic',
+  'hebrew',
+  'hindi',
+  'thai',
+  'mono',
+  'bold',
+]
 
 /** Markup that the compiler does not read along. */
 const markup = (name: Name): string => texts[name]

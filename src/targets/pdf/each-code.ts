@@ -12,6 +12,9 @@ const mostParts = 256
 /** A gap that readers take for a space is wider, in thousandths of an em. */
 const wideGap = 80
 
+/** What is behind a glyph and not seen stands so far within: readers leave out what is beyond a page's edge. */
+const inside = 10
+
 /** `x` and `y` are in font units from the start of the run, y upward. */
 export type VisitCode = (shown: EncodedGlyph, x: number, y: number) => void
 
@@ -46,28 +49,34 @@ export function eachCode(item: GlyphsItem, face: EmbeddedFace, visit: VisitCode)
     const x = isOne ? pen + glyphs.offsetsX[from] : pen
     const parts = isOne ? [atOrigin(glyphs.glyphs[from])] : clusterParts(glyphs, from, to, y)
     const code = widened(item, from, to, parts, read, face)
-    for (const character of before) visit(face.composed([], character), x, y)
+    const unseen = (character: string, at: number) => visit(face.composed([], character), at, y)
+    for (const character of before) unseen(character, x)
     visit(code, x, y)
-    const behind = x + code.width / perMille
-    for (const character of after) visit(face.composed([], character), behind, y)
+    for (const character of after) unseen(character, x + (code.width - inside) / perMille)
   })
 }
 
-/** Glyphs as one. Of letters that are set apart readers that see a gap take each for a word. */
+/**
+ * Glyphs as one, as wide as those of them that advance: marks of some fonts have widths of their
+ * own. Of letters that are set apart readers that see a gap take each for a word.
+ */
 function widened(
-  { glyphs, face: { metrics } }: GlyphsItem,
+  { glyphs, face: { metrics, advance: advanceOf } }: GlyphsItem,
   from: number,
   to: number,
   parts: readonly GlyphPart[],
   text: string,
   face: EmbeddedFace,
 ): EncodedGlyph {
-  const natural = face.composed(parts, text)
-  let advance = 0
-  for (let i = from; i < to; i++) advance += glyphs.advances[i]
-  const gap = (advance * 1000) / metrics.unitsPerEm - natural.width
-  if (gap <= wideGap || text.trim() === '') return natural
-  return face.composed(parts, text, Math.round(advance))
+  let [advance, natural] = [0, 0]
+  for (let i = from; i < to; i++) {
+    advance += glyphs.advances[i]
+    if (glyphs.advances[i] !== 0) natural += advanceOf(glyphs.glyphs[i])
+  }
+  const gap = ((advance - natural) * 1000) / metrics.unitsPerEm
+  const isWide = gap > wideGap && text.trim() !== ''
+  if (!isWide && to - from === 1) return face.composed(parts, text)
+  return face.composed(parts, text, isWide ? Math.round(advance) : natural)
 }
 
 /** Which characters of a cluster are read before its glyph, with it, and after it. */

@@ -50,9 +50,13 @@ interface Block {
 
 const mostCodes = 0xffff
 
-/** A face's fonts in the document, written when all their codes are known. */
+/**
+ * A face's fonts in the document, written when all their codes are known. PDF knows no CFF2, nor
+ * glyphs that the font's bytes do not have as they look: those are drawn, and all are if asked.
+ */
 export function embeddedFace(
   face: Face,
+  isAllDrawn: boolean,
   objects: PdfObjects,
   resources: Resources,
   addFont: (font: ObjectNumber) => string,
@@ -84,8 +88,7 @@ export function embeddedFace(
 
   function added(parts: readonly GlyphPart[], text: string, wanted?: number): EncodedGlyph {
     const natural = parts.reduce((sum, { glyph }) => sum + face.advance(glyph), 0)
-    const isOfFont =
-      parts.every(({ glyph }) => face.isPlain(glyph)) && face.outlineFormat !== 'CFF2'
+    const isOfFont = !isAllDrawn && parts.every(({ glyph }) => face.isPlain(glyph))
     const isGlyph = isOnlyGlyph(parts) && (wanted === undefined || wanted === natural)
     const isDrawn = !isOfFont || !(isOnlyGlyph(parts) || canCompose())
     const advance = isDrawn || canCompose() ? (wanted ?? natural) : natural
@@ -121,7 +124,7 @@ export function embeddedFace(
   }
 
   return {
-    hasUnseen: face.outlineFormat === 'glyf',
+    hasUnseen: isAllDrawn || face.outlineFormat === 'glyf',
     encoded,
     composed(parts, text, advance) {
       if (isOnlyGlyph(parts) && advance === undefined) return encoded(parts[0].glyph, text)
@@ -140,7 +143,8 @@ export function embeddedFace(
       }
       return known
     },
-    canStack: glyphs => canCompose() && [...glyphs].every(glyph => face.isPlain(glyph)),
+    canStack: glyphs =>
+      !isAllDrawn && canCompose() && [...glyphs].every(glyph => face.isPlain(glyph)),
     write() {
       for (const { number, coded, kind } of blocks) {
         if (kind === 'drawn') writeDrawnFont(face, coded, number, objects, resources)

@@ -19,7 +19,7 @@ export function glyphsContent(
 ): string {
   const { x: left, y: baseline, size, face } = items[0]
   const { unitsPerEm } = face.metrics
-  const embedded = resources.face(face)
+  const embedded = resources.face(items[0])
   if (items[0].isStacked && embedded.canStack(items[0].glyphs.glyphs)) {
     return stackedContent(items[0], point, resources)
   }
@@ -40,8 +40,9 @@ export function glyphsContent(
     array = ''
   }
   for (const item of items) {
+    const shownBy = resources.face(item)
     const start = ((item.x - left) / size) * 1000
-    eachCode(item, embedded, (shown, x, y) => {
+    eachCode(item, shownBy, (shown, x, y) => {
       if (y !== rise) {
         endArray()
         rise = y

@@ -1,4 +1,4 @@
-import { numberText, type Picture } from '../../drawing/index.ts'
+import { type GlyphsItem, numberText, type Picture } from '../../drawing/index.ts'
 import type { BlendMode, Face, LinearPaint, RadialPaint } from '../../fonts/index.ts'
 import type { Extents } from '../../geometry/index.ts'
 import type { Blurred } from './blurred.ts'
@@ -20,7 +20,8 @@ export interface GraphicsState {
 export interface Resources {
   /** The dictionary of all of them. */
   readonly number: ObjectNumber
-  face(face: Face): EmbeddedFace
+  /** A face as it shows an item: drawn where the font cannot have all that stands for its text. */
+  face(item: GlyphsItem): EmbeddedFace
   image(picture: Picture): string
   blurred(picture: Blurred): string
   state(state: GraphicsState): string
@@ -61,7 +62,8 @@ function named<K>(
 
 export function documentResources(objects: PdfObjects): Resources {
   const number = objects.reserve()
-  const faces = new Map<Face, EmbeddedFace>()
+  const ownFaces = new Map<Face, EmbeddedFace>()
+  const drawnFaces = new Map<Face, EmbeddedFace>()
   const fontEntries: string[] = []
   const forms: string[] = []
   const images = named<Picture>('I', picture => reference(embedImage(picture, objects)), unkept())
@@ -88,8 +90,11 @@ export function documentResources(objects: PdfObjects): Resources {
 
   const resources: Resources = {
     number,
-    face(face) {
-      const known = faces.get(face) ?? embeddedFace(face, objects, resources, addFont)
+    face(item) {
+      const { face } = item
+      const isDrawn = isAllDrawn(item)
+      const faces = isDrawn ? drawnFaces : ownFaces
+      const known = faces.get(face) ?? embeddedFace(face, isDrawn, objects, resources, addFont)
       faces.set(face, known)
       return known
     },
@@ -111,7 +116,7 @@ export function documentResources(objects: PdfObjects): Resources {
     },
     write() {
       // Faces draw glyphs, which may ask for more resources: they come first.
-      for (const face of faces.values()) face.write()
+      for (const face of [...ownFaces.values(), ...drawnFaces.values()]) face.write()
       const shading = `${shadings.color.dictionary().slice(0, -2)}${shadings.opacity.dictionary().slice(2)}`
       const objectEntries = `${images.dictionary().slice(0, -2)}${blurs.dictionary().slice(2, -2)}${forms.join(' ')} >>`
       objects.set(
@@ -122,6 +127,16 @@ export function documentResources(objects: PdfObjects): Resources {
     },
   }
   return resources
+}
+
+/**
+ * Whether none of an item's glyphs are of the font's own bytes: made up, of CFF2, which PDF does not
+ * know, or of a CFF font that letters have marks in, which knows no glyphs that are put together.
+ */
+function isAllDrawn({ face, glyphs }: GlyphsItem): boolean {
+  if (face.madeUp.length > 0 || face.outlineFormat === 'CFF2') return true
+  if (face.outlineFormat !== 'CFF') return false
+  return glyphs.clusters.some((cluster, i) => i > 0 && cluster === glyphs.clusters[i - 1])
 }
 
 /** `multiply` of CSS is `Multiply` of PDF. */

@@ -13,7 +13,7 @@ const slack = 10
  */
 export function stackedContent(item: GlyphsItem, point: Point, resources: Resources): string {
   const { glyphs, text, size } = item
-  const face = resources.face(item.face)
+  const face = resources.face(item)
   const perMille = 1000 / item.face.metrics.unitsPerEm
   const scale = 10 ** placeDecimals(size)
   let [array, codes, font] = ['', '', '']
