@@ -5,6 +5,8 @@ export default defineConfig({
   resolve: { alias: sourceAliases('node') },
   test: {
     include: ['test/**/*.test.ts'],
+    // All cores: much of the time tests wait for a browser or a command.
+    maxWorkers: '100%',
     testTimeout: 60_000,
     hookTimeout: 60_000,
   },
