@@ -55,6 +55,7 @@ const sheet = defineSheet({
     sidewaysDown: { writingMode: 'sideways-rl' },
     sidewaysUp: { writingMode: 'sideways-lr', spaceAfter: 10 },
     long: { size: 13.7, family: 'serif' },
+    tabs: { tabs: [{ at: 120, leader: '. ' }, { at: 220 }] },
     painted: { from: 'list', stroke: { ink: 'flare', width: 1 }, underline: true },
   },
 })
@@ -78,6 +79,7 @@ const texts = {
   downFromLeft: '船は夕暮れに出ます。Tern号は\n７時、港は早い。',
   sidewaysDown: 'Boats to Saint Orrin’s Landing are ~strong[delayed] by difficult weather.',
   sidewaysUp: 'Boats to Saint Orrin’s Landing\nare ~strong[delayed] by difficult weather.',
+  tabs: 'Ardle\tTern\t12.50 a day and more of it, on the next line\nQuay\tAuk\t3',
   long: 'Boats to ~strong[Ardle Point] and AVAIL To VA, ~em[off Gannet Stair]; '.repeat(40),
   painted: 'Buy a ticket\nShow it to the mate before the boat leaves the quay\nSit',
   cut: 'Boats to Saint Orrin’s Landing are delayed by difficult weather off Gannet Stair today.',

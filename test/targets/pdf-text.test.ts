@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { defineSheet, openHyphenation, openShelf, type Typesetter, typesetter } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
+import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { installed } from '../support/installed.ts'
 import { readText } from '../support/pdf.ts'
@@ -101,6 +102,31 @@ describe('text that readers get from a PDF', () => {
       const layout = setter.set(markup(style), { style, width: 250 })
       expect(layout.lines.length).toBeGreaterThan(1)
       expect(await readText(toPdf(layout))).toBe(layout.text)
+    },
+  )
+
+  it.each([
+    ['latin', 'abefgiltyÄß.,0', '\u0301\u0308\u0323'],
+    ['hindi', 'कखगतनपबमयरलवसह', 'ािीुेैोौं'],
+    ['thai', 'กขคงดตทนบปมยรลอ', 'ิีึืุู่้'],
+    ['hebrew', 'אבגדהוזחטילמנסע', ''],
+    ['arabic', 'ابتجحدرسصطعفقكلمنهوي', ''],
+  ] as const)(
+    'is the text, whatever the letters and their marks: %s',
+    async (style, letters, marks) => {
+      const letter = fc.constantFrom(...letters)
+      const mark = marks === '' ? fc.constant('') : fc.constantFrom('', ...marks)
+      const word = fc.array(fc.tuple(letter, mark), { minLength: 1, maxLength: 9 })
+      const sentence = fc.array(word, { minLength: 1, maxLength: 8 })
+      await fc.assert(
+        fc.asyncProperty(sentence, fc.constantFrom(150, 5000), async (words, width) => {
+          const text = words.map(parts => parts.flat().join('')).join(' ')
+          const layout = setter.set('{text}', { style, width, values: { text } })
+          const spaceless = (read: string) => read.replace(/[\s\u00ad]/g, '').normalize('NFC')
+          expect(spaceless(await readText(toPdf(layout)))).toBe(spaceless(layout.text))
+        }),
+        { numRuns: 40 },
+      )
     },
   )
 

@@ -18,8 +18,10 @@ export function runElement(run: LineRun, isPainted: boolean, gap: number, rules:
   if (start === end) {
     return `<span class="${rules.classOf(own, `content:${cssString(text)}`)} ${spacing}"></span>`
   }
+  // A box for a tab would part its line in two for the page's search.
   if (text === '\t') {
-    return `<span class="${rules.classOf(`${own};${asWide(run)}`)} ${spacing}">\t</span>`
+    const room = `tab-size:0;letter-spacing:0;margin-inline:${px(gap)} ${px(run.width)}`
+    return `<span class="${rules.classOf(`${own};${room}`)}">\t</span>`
   }
   const hyphen = run.isHyphenated ? `content:${cssString('\u2010')}` : ''
   // A page has letters of its own for what a face lacks: they must not move what follows.
