@@ -12,6 +12,8 @@ export interface MeasuredHtml {
   readonly name: string
   readonly text: string
   readonly innerText: string
+  /** What a selection of all of it gives. */
+  readonly copied: string
   /** Phrases that the page was searched for and not found. */
   readonly lost: readonly string[]
   /** The farthest that a baseline, and the start of a run, is from ours. */
@@ -108,6 +110,7 @@ async function measured(): Promise<MeasuredHtml[]> {
     name: one.name,
     text: shownText(one.layout),
     innerText: one.holder.innerText,
+    copied: selected(one.holder),
     lost: phrases(shownText(one.layout)).filter(phrase => !isFound(phrase)),
     styled: one.holder.querySelectorAll('[style]').length,
     ...distances(one.layout, one.holder),
@@ -131,6 +134,12 @@ function phrases(text: string): string[] {
     const words = paragraph.split(' ').filter(word => word !== '')
     return words.slice(0, -2).map((_, i) => words.slice(i, i + 3).join(' '))
   })
+}
+
+function selected(holder: HTMLElement): string {
+  const selection = getSelection()
+  selection?.selectAllChildren(holder)
+  return selection?.toString() ?? ''
 }
 
 function isFound(phrase: string): boolean {

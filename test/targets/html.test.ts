@@ -36,8 +36,9 @@ describe('HTML in Chromium', () => {
 
   it('has the plain text, and every phrase is found in it', () => {
     expect(measured.length).toBeGreaterThan(10)
-    for (const { name, text, innerText, lost } of measured) {
+    for (const { name, text, innerText, copied, lost } of measured) {
       expect(innerText, name).toBe(text)
+      expect(copied, name).toBe(text)
       expect(lost, name).toEqual([])
     }
   })
