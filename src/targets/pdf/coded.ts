@@ -1,3 +1,13 @@
+/** A glyph as a page shows it. */
+export interface EncodedGlyph {
+  /** Which of the document's fonts. */
+  readonly font: string
+  /** Its code there, as it stands in a string. */
+  readonly code: string
+  /** The width that readers know, in thousandths of an em. */
+  readonly width: number
+}
+
 /** A glyph at its place in another, in font units, y upward. */
 export interface GlyphPart {
   readonly glyph: number
@@ -30,3 +40,21 @@ export const partsKey = (parts: readonly GlyphPart[]) =>
 /** Whether a code stands for one glyph as it is. */
 export const isOnlyGlyph = (parts: readonly GlyphPart[]) =>
   parts.length === 1 && parts[0].x === 0 && parts[0].y === 0
+
+/** A face as a document uses it: a code for each pair of glyph and text. */
+export interface EmbeddedFace {
+  /** Whether what is not seen is of the same font: readers part words where another begins. */
+  readonly hasUnseen: boolean
+  encoded(glyph: number, text: string, start?: number, end?: number): EncodedGlyph
+  /**
+   * The glyphs of a cluster as one: readers take what stands apart for words of their own. Without
+   * any it is not seen, and only read. It may be asked to advance farther than they do; where the
+   * font cannot have it so, it does not.
+   */
+  composed(parts: readonly GlyphPart[], text: string, advance?: number): EncodedGlyph
+  /** The glyphs of a cluster that stands below others; its width goes down. */
+  stacked(parts: readonly GlyphPart[], text: string, hook: Hook): EncodedGlyph
+  /** Whether a font of the document can have these glyphs below each other. */
+  canStack(glyphs: Iterable<number>): boolean
+  write(): void
+}

@@ -1,7 +1,6 @@
 import type { GlyphsItem } from '../../drawing/index.ts'
-import { atOrigin, type GlyphPart } from './coded.ts'
+import { atOrigin, type EmbeddedFace, type EncodedGlyph, type GlyphPart } from './coded.ts'
 import { eachCluster } from './each-cluster.ts'
-import type { EmbeddedFace, EncodedGlyph } from './embedded-face.ts'
 
 /** Readers take it as no character; they would invent one for a code without text. */
 const nothing = '\u200b'

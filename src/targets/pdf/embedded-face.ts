@@ -2,40 +2,20 @@ import { numberText } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import { fail } from '../../problem/index.ts'
 import { stringBytes } from './bytes.ts'
-import { atOrigin, type Coded, type GlyphPart, type Hook, isOnlyGlyph, partsKey } from './coded.ts'
+import {
+  atOrigin,
+  type Coded,
+  type EmbeddedFace,
+  type EncodedGlyph,
+  type GlyphPart,
+  isOnlyGlyph,
+  partsKey,
+} from './coded.ts'
 import { writeCompositeFont } from './composite-font.ts'
 import { mostDrawnCodes, writeDrawnFont, yardstick } from './drawn-font.ts'
 import type { ObjectNumber, PdfObjects } from './objects.ts'
 import type { Resources } from './resources.ts'
 import { downWidth, perMille, writtenDecimals } from './units.ts'
-
-/** A glyph as a page shows it. */
-export interface EncodedGlyph {
-  /** Which of the document's fonts. */
-  readonly font: string
-  /** Its code there, as it stands in a string. */
-  readonly code: string
-  /** The width that readers know, in thousandths of an em. */
-  readonly width: number
-}
-
-/** A face as a document uses it: a code for each pair of glyph and text. */
-export interface EmbeddedFace {
-  /** Whether what is not seen is of the same font: readers part words where another begins. */
-  readonly hasUnseen: boolean
-  encoded(glyph: number, text: string, start?: number, end?: number): EncodedGlyph
-  /**
-   * The glyphs of a cluster as one: readers take what stands apart for words of their own. Without
-   * any it is not seen, and only read. It may be asked to advance farther than they do; where the
-   * font cannot have it so, it does not.
-   */
-  composed(parts: readonly GlyphPart[], text: string, advance?: number): EncodedGlyph
-  /** The glyphs of a cluster that stands below others; its width goes down. */
-  stacked(parts: readonly GlyphPart[], text: string, hook: Hook): EncodedGlyph
-  /** Whether a font of the document can have these glyphs below each other. */
-  canStack(glyphs: Iterable<number>): boolean
-  write(): void
-}
 
 /** How a block's glyphs come into the document: in the font's bytes, below each other, or drawn. */
 type BlockKind = 'across' | 'down' | 'drawn'

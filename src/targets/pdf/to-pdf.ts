@@ -3,6 +3,7 @@ import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { fail } from '../../problem/index.ts'
 import { joined, latin1, utf16String } from './bytes.ts'
+import { documentResources } from './document-resources.ts'
 import { addLink } from './link.ts'
 import { infoText, type PdfMetadata } from './metadata.ts'
 import {
@@ -13,7 +14,7 @@ import {
   reference,
 } from './objects.ts'
 import { pageContent } from './page-content.ts'
-import { documentResources, type Resources } from './resources.ts'
+import type { Resources } from './resources.ts'
 
 export interface PdfOptions extends PdfMetadata {
   /** BCP 47 tag of the document's language; that of the first page that has one without it. */
