@@ -1,28 +1,15 @@
-import type { Browser } from 'playwright-core'
-import type { ViteDevServer } from 'vite'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import type { Broken } from '../pages/line-breaks.ts'
-import { launchBrowser, serve } from '../support/browser.ts'
+import { onTestPage } from '../support/browser.ts'
 
 describe('the same paragraphs in Chromium, by standard CSS', () => {
-  let browser: Browser
-  let server: ViteDevServer
   let broken: readonly Broken[]
 
   beforeAll(async () => {
-    let url: string
-    ;({ server, url } = await serve('test/pages'))
-    browser = await launchBrowser()
-    const page = await browser.newPage()
-    await page.goto(`${url}line-breaks.html`)
-    await page.waitForFunction('window.broken !== undefined', undefined, { timeout: 120_000 })
-    expect(await page.evaluate('window.failure')).toBeUndefined()
-    broken = await page.evaluate<Broken[]>('window.broken')
+    broken = await onTestPage('line-breaks.html', 'broken', page =>
+      page.evaluate<Broken[]>('window.broken'),
+    )
   }, 150_000)
-  afterAll(async () => {
-    await browser?.close()
-    await server?.close()
-  })
 
   /**
    * Differences that are accepted, by how the line of ours ends where the two first part.

@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { type Browser, chromium } from 'playwright-core'
+import { type Browser, chromium, type Page } from 'playwright-core'
 import { createServer, type ViteDevServer } from 'vite'
 import { chromiumMissing, chromiumPath } from '../../scripts/chromium-path.mjs'
 
@@ -25,4 +25,29 @@ export async function serve(folder: string): Promise<{ server: ViteDevServer; ur
   const address = server.httpServer?.address()
   if (address === null || typeof address !== 'object') throw new Error('the server has no address')
   return { server, url: `http://127.0.0.1:${address.port}/` }
+}
+
+/**
+ * Opens a page of `test/pages`, waits until it has set the global `result`, and gives what is made
+ * of it. Fails where the page did, with its words.
+ */
+export async function onTestPage<T>(
+  file: string,
+  result: string,
+  use: (page: Page) => Promise<T>,
+  deviceScaleFactor = 1,
+): Promise<T> {
+  const { server, url } = await serve('test/pages')
+  const browser = await launchBrowser()
+  try {
+    const page = await browser.newPage({ deviceScaleFactor })
+    await page.goto(`${url}${file}`)
+    await page.waitForFunction(`window.${result} !== undefined`, undefined, { timeout: 180_000 })
+    const failure = await page.evaluate('window.failure')
+    if (failure !== undefined) throw new Error(String(failure))
+    return await use(page)
+  } finally {
+    await browser.close()
+    await server.close()
+  }
 }

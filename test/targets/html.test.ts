@@ -1,12 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { defineSheet, openShelf, typesetter } from 'dot-line'
 import { toHtml, toHtmlPage } from 'dot-line/html'
-import type { Browser } from 'playwright-core'
-import type { ViteDevServer } from 'vite'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import type { MeasuredHtml } from '../pages/html.ts'
 import type { ShownScene } from '../pages/html-pictures.ts'
-import { launchBrowser, serve } from '../support/browser.ts'
+import { onTestPage } from '../support/browser.ts'
 import { differing, inkedCount, type Pixels } from '../support/compare-pixels.ts'
 import { notEmbeddable } from '../support/font-files.ts'
 import { pixelsOf } from '../support/png-pixels.ts'
@@ -15,24 +13,13 @@ import { pixelsOf } from '../support/png-pixels.ts'
 const tolerance = 0.5
 
 describe('HTML in Chromium', () => {
-  let browser: Browser
-  let server: ViteDevServer
   let measured: readonly MeasuredHtml[]
 
   beforeAll(async () => {
-    let url: string
-    ;({ server, url } = await serve('test/pages'))
-    browser = await launchBrowser()
-    const page = await browser.newPage()
-    await page.goto(`${url}html.html`)
-    await page.waitForFunction('window.measured !== undefined', undefined, { timeout: 60_000 })
-    expect(await page.evaluate('window.failure')).toBeUndefined()
-    measured = await page.evaluate<MeasuredHtml[]>('window.measured')
+    measured = await onTestPage('html.html', 'measured', page =>
+      page.evaluate<MeasuredHtml[]>('window.measured'),
+    )
   }, 90_000)
-  afterAll(async () => {
-    await browser?.close()
-    await server?.close()
-  })
 
   it('has the plain text, and every phrase is found in it', () => {
     expect(measured.length).toBeGreaterThan(10)
@@ -76,14 +63,15 @@ function toleranceOf(name: string): number {
 
 describe('every scene as HTML', () => {
   it('looks as its SVG does', async () => {
-    const { server, url } = await serve('test/pages')
-    const browser = await launchBrowser()
-    const page = await browser.newPage({ deviceScaleFactor: 2 })
-    await page.goto(`${url}html-pictures.html`)
-    await page.waitForFunction('window.shown !== undefined', undefined, { timeout: 60_000 })
-    expect(await page.evaluate('window.failure')).toBeUndefined()
-    const shown = await page.evaluate<readonly ShownScene[]>('window.shown')
-    const whole = pixelsOf(await page.screenshot({ fullPage: true }))
+    const { shown, whole } = await onTestPage(
+      'html-pictures.html',
+      'shown',
+      async page => ({
+        shown: await page.evaluate<readonly ShownScene[]>('window.shown'),
+        whole: pixelsOf(await page.screenshot({ fullPage: true })),
+      }),
+      2,
+    )
     expect(shown.length).toBeGreaterThan(30)
     for (const { name, text, picture } of shown) {
       const [own, other] = [cropped(whole, text), cropped(whole, picture)]
@@ -92,8 +80,6 @@ describe('every scene as HTML', () => {
       const share = differing(own, other) / inked
       expect(share, name).toBeLessThan(toleranceOf(name))
     }
-    await browser.close()
-    await server.close()
   }, 90_000)
 })
 
