@@ -3,7 +3,7 @@ import type { Drawing, Item } from './drawing.ts'
 import { eachItem } from './each-item.ts'
 import { inkBox } from './ink-box.ts'
 import { frameItems, laidBackings } from './line-items.ts'
-import { layersOf, spansOf } from './line-layers.ts'
+import { layersOf, paintedOf, spansOf } from './line-layers.ts'
 import { standingOf } from './run-items.ts'
 
 /** What a layout is painted with where its plain letters are shown as text by another program. */
@@ -29,12 +29,7 @@ export function aroundText(layout: Layout, isText: (run: LineRun) => boolean): A
     for (const { opacity, runs } of spansOf(line)) {
       const layers = layersOf(runs, standing)
       if (opacity < 1) {
-        const items = [
-          ...layers.below,
-          ...layers.letters.flatMap(letter => letter.items),
-          ...layers.above,
-        ]
-        below.push({ kind: 'group', opacity, items })
+        below.push({ kind: 'group', opacity, items: paintedOf(layers) })
         ofLine.push(...runs.map(() => true))
         continue
       }

@@ -1,7 +1,7 @@
 import type { Layout, Line } from '../layout/index.ts'
 import { backingItem, backingItems } from './backings.ts'
 import type { Item } from './drawing.ts'
-import { isPlain, layersOf, spansOf } from './line-layers.ts'
+import { isPlain, layersOf, paintedOf, spansOf } from './line-layers.ts'
 import { laidDown, runItems, type Standing, standingOf } from './run-items.ts'
 
 /** What lines are painted with, in the coordinates of their layout's frame. */
@@ -34,8 +34,7 @@ export function frameItems({ style, bounds }: Layout): Item[] {
 
 function decoratedLine(standing: Standing): Item[] {
   return spansOf(standing.line).flatMap(({ opacity, runs }): Item[] => {
-    const { below, letters, above } = layersOf(runs, standing)
-    const items = [...below, ...letters.flatMap(letter => letter.items), ...above]
+    const items = paintedOf(layersOf(runs, standing))
     return opacity === 1 ? items : [{ kind: 'group', opacity, items }]
   })
 }

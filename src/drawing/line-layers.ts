@@ -49,6 +49,11 @@ export interface Layers {
   readonly above: readonly Item[]
 }
 
+/** All of them, in the order they are painted in. */
+export function paintedOf({ below, letters, above }: Layers): Item[] {
+  return [...below, ...letters.flatMap(letter => letter.items), ...above]
+}
+
 export function layersOf(runs: readonly LineRun[], standing: Standing): Layers {
   const { line, matrix } = standing
   const lines = (which: 'underline' | 'overline' | 'strike') =>

@@ -10,6 +10,8 @@ const softHyphen = '\u00ad'
 const mostParts = 256
 /** A gap that readers take for a space is wider, in thousandths of an em. */
 const wideGap = 80
+/** Wide glyphs come in steps of an em, so that justified lines do not need new ones each. */
+const wideSteps = 50
 
 /** What is behind a glyph and not seen stands so far within: readers leave out what is beyond a page's edge. */
 const inside = 10
@@ -75,7 +77,12 @@ function widened(
   const gap = ((advance - natural) * 1000) / metrics.unitsPerEm
   const isWide = gap > wideGap && text.trim() !== ''
   if (!isWide && to - from === 1) return face.composed(parts, text)
-  return face.composed(parts, text, isWide ? Math.round(advance) : natural)
+  const step = metrics.unitsPerEm / wideSteps
+  return face.composed(
+    parts,
+    text,
+    isWide ? Math.round(Math.round(advance / step) * step) : natural,
+  )
 }
 
 /** Which characters of a cluster are read before its glyph, with it, and after it. */

@@ -16,11 +16,17 @@ export function stackedContent(item: GlyphsItem, point: Point, resources: Resour
   const face = resources.face(item)
   const perMille = 1000 / item.face.metrics.unitsPerEm
   const scale = 10 ** placeDecimals(size)
-  let [array, codes, font] = ['', '', '']
+  let [operators, array, codes, font] = ['', '', '', '']
   // Letters hang from the same height; that of the first is what it stands below its top.
   const hookY = Math.min(1000, Math.max(500, Math.round(-glyphs.offsetsY[0] * perMille) - slack))
   /** How far down the line readers begin, and have got to from there, in thousandths of an em. */
   let [top, reached] = [0, 0]
+  const endArray = () => {
+    if (codes !== '') array += `(${codes})`
+    if (array !== '') operators += `[${array}]TJ\n`
+    codes = ''
+    array = ''
+  }
   eachCluster(item, (from, to, start, end) => {
     const [x, y] = [glyphs.offsetsX[from], glyphs.offsetsY[from]]
     const parts = Array.from(glyphs.glyphs.subarray(from, to), (glyph, i) => ({
@@ -31,7 +37,11 @@ export function stackedContent(item: GlyphsItem, point: Point, resources: Resour
     const shown = face.stacked(parts, text.slice(start, end), { x: -x * perMille, y: hookY })
     const wanted = -y * perMille - hookY
     if (font === '') top = wanted
-    font = shown.font
+    if (shown.font !== font) {
+      endArray()
+      font = shown.font
+      operators += `/${font} ${numberText(size, 6)} Tf\n`
+    }
     const on = Math.round((wanted - top - reached) * scale) / scale
     if (on !== 0) {
       if (codes !== '') array += `(${codes})`
@@ -42,8 +52,8 @@ export function stackedContent(item: GlyphsItem, point: Point, resources: Resour
     codes += shown.code
     reached += shown.width
   })
-  if (codes !== '') array += `(${codes})`
-  if (array === '') return ''
+  endArray()
+  if (operators === '') return ''
   const start = point(item.x, item.y + (top * size) / 1000)
-  return `BT 1 0 0 1 ${start} Tm\n/${font} ${numberText(size, 6)} Tf\n[${array}]TJ\nET\n`
+  return `BT 1 0 0 1 ${start} Tm\n${operators}ET\n`
 }
