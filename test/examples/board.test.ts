@@ -1,28 +1,23 @@
-import type { Browser, Page } from 'playwright-core'
-import type { ViteDevServer } from 'vite'
+import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { launchBrowser, serve } from '../support/browser.ts'
+import { openPage, type ServedPage } from '../support/browser.ts'
 
 describe('the departures board in Chromium', () => {
-  let browser: Browser
-  let server: ViteDevServer
+  let served: ServedPage
   let page: Page
-  const errors: string[] = []
 
   beforeAll(async () => {
-    const served = await serve('examples/board')
-    server = served.server
-    browser = await launchBrowser()
-    page = await browser.newPage({ viewport: { width: 470, height: 800 }, deviceScaleFactor: 2 })
-    page.on('pageerror', error => errors.push(error.message))
-    await page.goto(served.url)
+    served = await openPage('examples/board', '', {
+      viewport: { width: 470, height: 800 },
+      deviceScaleFactor: 2,
+    })
+    page = served.page
     await page.waitForFunction(
       "document.querySelector('output').value !== '100 %' || document.querySelector('canvas').style.height",
     )
   })
   afterAll(async () => {
-    await browser?.close()
-    await server?.close()
+    await served?.close()
   })
 
   const canvas = () =>
@@ -38,7 +33,7 @@ describe('the departures board in Chromium', () => {
     const { width, shown, inked } = await canvas()
     expect(width).toBe(shown * 2)
     expect(inked).toBeGreaterThan(20_000)
-    expect(errors).toEqual([])
+    expect(served.errors).toEqual([])
   })
 
   it('grows, and finds room, when the reader enlarges text', async () => {
@@ -49,7 +44,7 @@ describe('the departures board in Chromium', () => {
     expect(after.shown).toBe(before.shown)
     expect(after.height).toBeGreaterThan(before.height * 1.6)
     expect(after.inked).toBeGreaterThan(before.inked)
-    expect(errors).toEqual([])
+    expect(served.errors).toEqual([])
   })
 
   it('speaks another language when the reader chooses one', async () => {
@@ -59,7 +54,7 @@ describe('the departures board in Chromium', () => {
       expect(await page.evaluate('document.documentElement.lang')).toBe(language)
       expect((await canvas()).inked, language).not.toBe(before.inked)
     }
-    expect(errors).toEqual([])
+    expect(served.errors).toEqual([])
     expect(await page.isVisible('[role=alert]')).toBe(false)
   })
 })

@@ -1,26 +1,18 @@
-import type { Browser, Page } from 'playwright-core'
-import type { ViteDevServer } from 'vite'
+import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { launchBrowser, serve } from '../support/browser.ts'
+import { openPage, type ServedPage } from '../support/browser.ts'
 
 describe('the notice with a caret, in Chromium', () => {
-  let browser: Browser
-  let server: ViteDevServer
+  let served: ServedPage
   let page: Page
-  const errors: string[] = []
 
   beforeAll(async () => {
-    const served = await serve('examples/notice')
-    server = served.server
-    browser = await launchBrowser()
-    page = await browser.newPage({ viewport: { width: 700, height: 700 } })
-    page.on('pageerror', error => errors.push(error.message))
-    await page.goto(served.url)
+    served = await openPage('examples/notice', '', { viewport: { width: 700, height: 700 } })
+    page = served.page
     await page.waitForFunction("document.querySelector('canvas').style.height")
   })
   afterAll(async () => {
-    await browser?.close()
-    await server?.close()
+    await served?.close()
   })
 
   const shownIn = (id: string) => page.evaluate<string>(`document.querySelector('${id}').value`)
@@ -39,7 +31,7 @@ describe('the notice with a caret, in Chromium', () => {
     await page.mouse.up()
     const selected = await shownIn('#selected')
     expect(selected).toMatch(/^Gale warning\. Boats to Saint Orrin’s/)
-    expect(errors).toEqual([])
+    expect(served.errors).toEqual([])
   })
 
   it('moves the caret by graphemes, and selects with it', async () => {

@@ -2,10 +2,8 @@ import { readFileSync } from 'node:fs'
 import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
-import type { Browser } from 'playwright-core'
-import type { ViteDevServer } from 'vite'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { launchBrowser, serve } from '../support/browser.ts'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { onTestPage } from '../support/browser.ts'
 import { withUnitsPerEm } from '../support/font-files.ts'
 import {
   gatherLines,
@@ -75,42 +73,29 @@ describe('the same layout read back', () => {
 })
 
 describe('the same layout painted on a canvas in Chromium', () => {
-  let browser: Browser
-  let server: ViteDevServer
-  let url: string
   let set: Layout[]
 
   beforeAll(async () => {
     set = await layouts()
-    ;({ server, url } = await serve('test/pages'))
-    browser = await launchBrowser()
-  })
-  afterAll(async () => {
-    await browser?.close()
-    await server?.close()
   })
 
   it('has the same baselines and run starts in its calls', async () => {
-    const page = await browser.newPage()
-    await page.goto(`${url}canvas-calls.html`)
-    await page.waitForFunction('window.recorded !== undefined')
-    const recorded = await page.evaluate<{ x: number; y: number }[][]>('window.recorded')
+    const recorded = await onTestPage('canvas-calls.html', 'recorded', page =>
+      page.evaluate<{ x: number; y: number }[][]>('window.recorded'),
+    )
     expect(recorded.length).toBe(frames.length)
     for (const [i, runs] of recorded.entries()) {
       const lines = gatherLines(runs)
       expect(largestDistance(lines, layoutLines(set[i])), frames[i].name).toBeLessThan(tolerance)
     }
-    await page.close()
   })
 
   it('shows the same pixels as the SVG, but for the edges of glyphs', async () => {
-    const page = await browser.newPage()
-    await page.goto(`${url}canvas-pixels.html`)
-    await page.waitForFunction('window.compared !== undefined')
-    const compared = await page.evaluate<{ inked: number; differing: number }>('window.compared')
+    const compared = await onTestPage('canvas-pixels.html', 'compared', page =>
+      page.evaluate<{ inked: number; differing: number }>('window.compared'),
+    )
     // The words, and half of an image of 60 by 30 units at two pixels each.
     expect(compared.inked).toBeGreaterThan(3600 + 2000)
     expect(compared.differing / compared.inked).toBeLessThan(0.01)
-    await page.close()
   })
 })
