@@ -8,7 +8,7 @@ import { prose } from './corpus.mjs'
 import { figure, ratio, row } from './support.mjs'
 
 const sheet = defineSheet({ styles: { body: { family: 'serif', size: 11, leading: 1.4 } } })
-const shelf = await openShelf({ families: ['serif'] })
+const shelf = await openShelf({ builtIn: ['serif'] })
 const text = prose(1_000_000)
 const perPage = 3_600
 const texts = Array.from({ length: Math.ceil(text.length / perPage) }, (_, i) =>

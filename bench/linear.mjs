@@ -25,12 +25,12 @@ for (const [what, odd] of [
   )
 }
 
-const set = (text, lines) => () => setter.set(text, { width: 200, lines })
+const set = (text, maxLines) => () => setter.set(text, { width: 200, maxLines })
 for (const [what, piece] of [
   ['one word', 'a'],
   ['English prose', 'The last crossing leaves earlier. '],
   ['short paragraphs', 'The last crossing leaves\n'],
-  ['spans of other sizes', 'a~(size=12)[b] '],
+  ['spans of other sizes', 'a~size=12[b] '],
 ]) {
   const [half, whole] = [150_000, 300_000].map(length => piece.repeat(length / piece.length))
   row(`300,000 characters / 150,000, ${what}`, ratio(set(whole), set(half), 5), 2.3)

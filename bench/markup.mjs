@@ -1,11 +1,11 @@
 // Parsing markup against a bare loop over its char codes: `npm run bench`, after a build.
-import { join, literal, parseMarkup, rich, wrap } from '../dist/index.node.js'
+import { escapeMarkup, joinRich, parseMarkup, rich, span } from '../dist/index.node.js'
 import { ratio, row } from './support.mjs'
 
 const sentences = [
   'Boats to ~strong[{port}] are ~alert[delayed] because the office found difficult weather offshore. ',
   'The last crossing leaves half an hour earlier than in summer, at {time}; on Fridays it does not. ',
-  'Please bring parcels to the ~(link href=https://lantern-sound.example/quay)[main quay] by noon, ',
+  'Please bring parcels to the ~link,href=https://lantern-sound.example/quay[main quay] by noon, ',
   'and mark them with the port of landing in letters that survive the rain ~[as they must~]. \n',
 ]
 
@@ -54,7 +54,7 @@ const port = 'Quillhaven'
 const build = i =>
   rich`Boats to ~strong[${port}] are ~alert[${'delayed'}] because the office found ${i} difficult weather offshore.`
 const written = i =>
-  `Boats to ~strong[${literal(port)}] are ~alert[${literal('delayed')}] because the office found ${i} difficult weather offshore.`
+  `Boats to ~strong[${escapeMarkup(port)}] are ~alert[${escapeMarkup('delayed')}] because the office found ${i} difficult weather offshore.`
 const many = 20_000
 row(
   '20,000 sentences by template / parsed',
@@ -65,15 +65,15 @@ row(
   1,
 )
 const wrapped = i =>
-  join([
+  joinRich([
     'Boats to ',
-    wrap(port, 'strong'),
+    span(port, 'strong'),
     ' are ',
-    wrap('delayed', 'alert'),
+    span('delayed', 'alert'),
     ` because the office found ${i} difficult weather offshore.`,
   ])
 row(
-  '20,000 sentences by join and wrap / parsed',
+  '20,000 sentences by joinRich and span / parsed',
   ratio(
     () => Array.from({ length: many }, (_, i) => wrapped(i)),
     () => Array.from({ length: many }, (_, i) => parseMarkup(written(i))),

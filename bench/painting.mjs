@@ -5,7 +5,7 @@ import { prose } from './corpus.mjs'
 import { ratio, row } from './support.mjs'
 
 const sheet = defineSheet({ styles: { body: { family: 'sans', size: 16 } } })
-const shelf = await openShelf({ families: ['sans'] })
+const shelf = await openShelf({ builtIn: ['sans'] })
 const text = prose(200_000)
 const set = () => typesetter({ sheet, shelf }).set(text, { style: 'body', width: 480 })
 const layout = set()

@@ -4,13 +4,13 @@ import { prose } from './corpus.mjs'
 import { ratio, row } from './support.mjs'
 
 const sheet = defineSheet({ styles: { body: { family: 'sans', size: 16 } } })
-const setter = typesetter({ sheet, shelf: await openShelf({ families: ['sans'] }) })
+const setter = typesetter({ sheet, shelf: await openShelf({ builtIn: ['sans'] }) })
 
 const notice = prose(4000).replaceAll('\n', ' ')
 const frame = { style: 'body', width: 480, height: 700 }
-const fit = { least: 6, most: 60 }
+const fit = { min: 6, max: 60 }
 const { fittedSize } = setter.set(notice, { ...frame, fit })
-const fitted = { ...frame, fit: { least: fittedSize, most: fittedSize } }
+const fitted = { ...frame, fit: { min: fittedSize, max: fittedSize } }
 const times = (count, run) => () => {
   for (let i = 0; i < count; i++) run()
 }

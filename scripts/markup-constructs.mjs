@@ -3,11 +3,11 @@
 
 export const constructs = [
   { name: 'span', markup: 'Boats are ~strong[late] today.' },
-  { name: 'several-styles', markup: 'Boats are ~(strong alert)[late] today.' },
-  { name: 'overrides', markup: 'Boats are ~(size=1.4x ink=flare)[late] today.' },
+  { name: 'several-styles', markup: 'Boats are ~strong,alert[late] today.' },
+  { name: 'overrides', markup: 'Boats are ~size=1.4x,ink=flare[late] today.' },
   { name: 'nested', markup: 'Boats are ~alert[late, ~emphasis[very] late].' },
-  { name: 'link', markup: 'Read the ~(link href=https://lantern-sound.example/notices)[notice].' },
-  { name: 'action', markup: 'You can ~(link action=rebook)[book again].' },
+  { name: 'link', markup: 'Read the ~link,href=https://lantern-sound.example/notices[notice].' },
+  { name: 'action', markup: 'You can ~link,action=rebook[book again].' },
   { name: 'brackets', markup: '~strong[see [1] first], (then) <this> & that' },
   {
     name: 'placeholder',
@@ -19,7 +19,7 @@ export const constructs = [
     markup: 'Boats to {port} are late.',
     values: { port: { text: 'Quillhaven', style: 'strong' } },
   },
-  { name: 'box', markup: '{lamp} Gale warning', box: 'lamp' },
+  { name: 'inline-object', markup: '{lamp} Gale warning', object: 'lamp' },
   { name: 'code-point', markup: 'Tides follow {U+03C0}, roughly.' },
   { name: 'escapes', markup: '~[ ~] ~{port~} ~~' },
   { name: 'paragraphs', markup: 'One paragraph.\nAnother,\u2028on two lines.' },
@@ -28,8 +28,8 @@ export const constructs = [
 const frame = { style: 'body', width: 320 }
 
 /** A construct's picture as SVG. */
-export function constructPicture(library, toSvg, shelf, { markup, values = {}, box }) {
-  const { defineSheet, drawing, inlineBox, rectangle, rule, typesetter } = library
+export function constructPicture(library, toSvg, shelf, { markup, values = {}, object }) {
+  const { defineSheet, drawing, inlineObject, rectangle, rule, typesetter } = library
   const sheet = defineSheet({
     inks: { deep: '#0b3d5c', flare: '#c8331f', kelp: '#2c6e49' },
     styles: {
@@ -41,13 +41,19 @@ export function constructPicture(library, toSvg, shelf, { markup, values = {}, b
     },
   })
   const filled = { ...values }
-  if (box) {
+  if (object) {
     const lamp = drawing({ width: 12, height: 15 }, [
       rule([1.5, 2], [10.5, 2], sheet.ink('deep'), 1.6),
       rectangle({ x: 3, y: 3.5, width: 6, height: 9 }, sheet.ink('flare'), 1.5),
       rule([0.5, 14], [11.5, 14], sheet.ink('deep'), 1.8),
     ])
-    filled[box] = inlineBox({ width: 12, height: 15, baseline: 14, drawing: lamp, label: 'lamp' })
+    filled[object] = inlineObject({
+      width: 12,
+      height: 15,
+      baseline: 14,
+      drawing: lamp,
+      label: 'lamp',
+    })
   }
   const layout = typesetter({ sheet, shelf }).set(markup, { ...frame, values: filled })
   return toSvg(layout, { title: markup })

@@ -5,11 +5,12 @@ import { describe, expect, it } from 'vitest'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 
-/** What each room may import: the arrows of the design. Everyone may import `problem`, `geometry` and `blocks`. */
+/** What each room may import: the arrows of the design. Everyone may import `problem`, `geometry`, `blocks` and `notation`. */
 const arrows: Record<string, readonly string[]> = {
   problem: [],
   geometry: [],
   blocks: [],
+  notation: [],
   sheet: [],
   markup: [],
   unicode: [],
@@ -84,7 +85,7 @@ describe('the arrows between rooms', () => {
         expect(usesNode(file), `${file} imports ${module}`).toBe(true)
       } else if (module.startsWith('.')) {
         const target = relative(root, resolve(root, dirname(file), module))
-        const allowed = [room, 'problem', 'geometry', 'blocks', ...arrows[room]]
+        const allowed = [room, 'problem', 'geometry', 'blocks', 'notation', ...arrows[room]]
         expect(allowed, `${file} imports ${module}`).toContain(roomOf(target))
         // Rooms are entered by their door.
         if (roomOf(target) !== room) expect(target).toMatch(/\/index\.ts$/)

@@ -20,7 +20,7 @@ const time = run => {
   return performance.now() - start
 }
 
-const shelf = await openShelf({ families: ['sans'] })
+const shelf = await openShelf({ builtIn: ['sans'] })
 const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf })
 for (const word of words) setter.set(word)
 await new FontFace('Bench', `url(${sans})`).load().then(face => document.fonts.add(face))

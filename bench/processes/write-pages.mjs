@@ -6,7 +6,7 @@ import { prose } from '../corpus.mjs'
 
 const count = Number(process.argv[2])
 const sheet = defineSheet({ styles: { body: { family: 'serif', size: 11, leading: 1.4 } } })
-const shelf = await openShelf({ families: ['serif'] })
+const shelf = await openShelf({ builtIn: ['serif'] })
 const text = prose(400_000)
 const perPage = 3_600
 

@@ -37,7 +37,7 @@ try {
   const sheet = readSheet(sheetJson, 'sheet.json').with({ styles: { defaults: { family } } })
   const sheetRtl = sheet.with({ styles: { defaults: { direction: 'rtl' } } })
   const fonts = [arabic, arabicBold, hebrew, hebrewBold]
-  const shelf = await openShelf({ families: ['sans', 'mono'], fonts })
+  const shelf = await openShelf({ builtIn: ['sans', 'mono'], fonts })
 
   const paint = () => {
     const scale = slider.valueAsNumber

@@ -40,14 +40,14 @@ const sheet = defineSheet({
 })
 const markup =
   '~alert[Gale warning.] Boats to ~strong[Saint Orrin’s Landing] (مرسى القديس أورين, נמל) are ' +
-  'delayed by difficult weather. ~(link href=https://lantern-sound.example/notices)[Read the notice] ' +
+  'delayed by difficult weather. ~link,href=https://lantern-sound.example/notices[Read the notice] ' +
   'or ask at the harbour office.'
 
 /** Where a selection begins, and where its caret stands: the same while nothing is selected. */
 let selection: { anchor: number; focus: number; affinity: Affinity } | undefined
 
 try {
-  const shelf = await openShelf({ families: ['sans'], fonts: [arabic, arabicBold, hebrew] })
+  const shelf = await openShelf({ builtIn: ['sans'], fonts: [arabic, arabicBold, hebrew] })
   const setter = typesetter({ sheet, shelf })
   let layout = set()
 
@@ -88,7 +88,7 @@ try {
   })
   canvas.addEventListener('pointermove', event => {
     const hit = hitAt(event)
-    under.value = hit.link ?? (hit.isInside ? (hit.run?.names?.join(' ') ?? '') : 'nothing')
+    under.value = hit.link ?? (hit.isInside ? (hit.run?.styleNames?.join(' ') ?? '') : 'nothing')
     canvas.style.cursor = hit.link ? 'pointer' : 'text'
     if (!selection || event.buttons === 0) return
     selection = { ...selection, focus: hit.offset, affinity: hit.affinity }

@@ -4,12 +4,12 @@ import type { Problem } from 'dot-line'
 const context = 40
 
 /** The line of a problem's place with a caret under each of its characters; nothing without a place. */
-export function caretLines(text: string, { place }: Problem): string {
-  if (typeof place !== 'object' || place.start > text.length) return ''
-  const lineStart = place.start - place.column + 1
+export function caretLines(text: string, { location }: Problem): string {
+  if (typeof location !== 'object' || location.start > text.length) return ''
+  const lineStart = location.start - location.column + 1
   const line = text.slice(lineStart).split(/\r\n|\r|\n/, 1)[0]
-  const start = place.start - lineStart
-  const end = Math.max(start + 1, Math.min(line.length, place.end - lineStart))
+  const start = location.start - lineStart
+  const end = Math.max(start + 1, Math.min(line.length, location.end - lineStart))
   const from = Math.max(0, start - context)
   const to = Math.min(line.length, end + context)
   const before = shown(line.slice(from, start))

@@ -1,6 +1,6 @@
 import { DotLineError, problemLine } from 'dot-line'
 
-/** What a user did that a command cannot do: told in one line, exit code 2. */
+/** What a user did that a command cannot do: reported in one line, exit code 2. */
 export class CommandError extends Error {
   constructor(what: string, hint?: string) {
     super(hint === undefined ? what : `${what} (${hint})`)
@@ -31,5 +31,5 @@ export function errorLines(error: unknown): string[] {
   }
   if (error instanceof CommandError) return [`error: ${error.message.replace(/\s+/g, ' ')}`]
   const message = error instanceof Error ? error.message : String(error)
-  return [`error: ${message.replace(/\s+/g, ' ')} (this is a mistake in dotline itself)`]
+  return [`error: ${message.replace(/\s+/g, ' ')} (a bug in dotline)`]
 }

@@ -34,18 +34,18 @@ export function addDemo(program: Command) {
     .command('demo')
     .summary('write screens, charts, a PDF and a web page of a made-up ferry company')
     .description(
-      'Writes screens, charts, a PDF document and a web page of a made-up ferry company,\n' +
-        'drawings also as PNG, into a folder, and prints what it wrote.',
+      'Writes screens, charts, a PDF document and a web page of a made-up ferry company into a ' +
+        'folder, drawings also as PNG, and lists what it wrote.',
     )
     .option('-o, --output <folder>', 'where to write', 'dotline-demo')
-    .option('--scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
+    .option('--reader-scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
     .option('--language <tag>', 'language of the screen: en, de or el', 'en')
     .action(demo)
 }
 
 interface DemoOptions {
   readonly output: string
-  readonly scale?: number
+  readonly readerScale?: number
   readonly language?: string
 }
 
@@ -72,11 +72,11 @@ async function demo(options: DemoOptions) {
   const catalog = catalogs.get(language)
   if (!catalog) {
     throw new CommandError(
-      `the demo does not speak '${language}'`,
-      `it speaks ${[...catalogs.keys()].join(', ')}`,
+      `the demo has no strings in '${language}'`,
+      `available: ${[...catalogs.keys()].join(', ')}`,
     )
   }
-  const reader = { scale: options.scale }
+  const reader = { scale: options.readerScale }
   const sceneIn = (mode: Sheet, settings: ReaderSettings): Scene => {
     return { sheet: mode, catalog, setter: typesetter({ sheet: mode, shelf, reader: settings }) }
   }

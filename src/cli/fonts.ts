@@ -1,52 +1,56 @@
 import { basename } from 'node:path'
-import type { Command } from 'commander'
-import { coversText, type FaceAbilities, type ListedFace, type Shelf } from 'dot-line'
+import { type Command, Option } from 'commander'
+import { coversText, type FaceCapabilities, type ListedFace, type Shelf } from 'dot-line'
 import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { table } from './table.ts'
 
 interface FontsOptions extends FontOptions {
   readonly covers?: string
-  readonly json?: true
+  readonly format: 'table' | 'json'
 }
 
 export function addFonts(program: Command) {
   const command = program
     .command('fonts')
-    .summary('list the families and faces at hand')
+    .summary('list the available families and faces')
     .description(
-      'Lists families and faces: those built in, those of files and folders that are named,\n' +
+      'Lists families and faces: those built in, those of the files and folders that are named, ' +
         'and with --system those of the operating system.',
     )
   addFontOptions(command)
-    .option('--covers <text>', 'only faces that can write this')
-    .option('--json', 'as JSON, with all that each face can do')
+    .option('--covers <text>', 'only faces that have every character of this')
+    .addOption(
+      new Option('--format <format>', 'what is printed; as JSON, with all that each face can do')
+        .choices(['table', 'json'])
+        .default('table'),
+    )
     .addHelpText('after', "\nExample:\n  dotline fonts --font ./fonts --covers 'Ελληνικά'")
     .action(listFonts)
 }
 
-async function listFonts({ covers = '', json, ...fonts }: FontsOptions) {
+async function listFonts({ covers = '', format, ...fonts }: FontsOptions) {
   const shelf = await openFonts(fonts)
-  if (json) return printJson(shelf, covers)
+  if (format === 'json') return printJson(shelf, covers)
   const rows = shelf.families.flatMap(family => {
     if (covers === '') return shelf.facesOf(family).map(face => textRow(family, face))
-    const faces = shelf.abilitiesOf(family).filter(face => coversText(face.coverage, covers))
+    const faces = shelf.capabilitiesOf(family).filter(face => coversText(face.coverage, covers))
     return faces.map(face => textRow(family, face))
   })
-  if (rows.length === 0) process.stdout.write('no face can write that\n')
+  if (rows.length === 0) process.stdout.write('no available face has these characters\n')
   else process.stdout.write(table([heads, ...rows]))
 }
 
 function printJson(shelf: Shelf, covers: string) {
   const faces = shelf.families.flatMap(family =>
     shelf
-      .abilitiesOf(family)
+      .capabilitiesOf(family)
       .filter(face => coversText(face.coverage, covers))
       .map(face => jsonRow(family, face)),
   )
   process.stdout.write(`${JSON.stringify(faces, null, 2)}\n`)
 }
 
-function jsonRow(family: string, { coverage, instances, name, ...face }: FaceAbilities) {
+function jsonRow(family: string, { coverage, instances, name, ...face }: FaceCapabilities) {
   const ranges = Array.from({ length: coverage.length / 2 }, (_, i) => [
     coverage[i * 2],
     coverage[i * 2 + 1],
@@ -77,6 +81,6 @@ function notesOn({ colored, embeddable, openTypeLayout }: ListedFace): string[] 
   return [
     ...(colored ? ['color'] : []),
     ...(openTypeLayout ? [] : ['no OpenType layout']),
-    ...(embeddable ? [] : ['not for documents']),
+    ...(embeddable ? [] : ['forbids embedding']),
   ]
 }

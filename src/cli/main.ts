@@ -1,6 +1,6 @@
 #!/usr/bin/env node
 import { createRequire } from 'node:module'
-import { Command, CommanderError } from 'commander'
+import { Command, CommanderError, type Option } from 'commander'
 import { errorLines } from './command-error.ts'
 import { addDemo } from './demo.ts'
 import { addFonts } from './fonts.ts'
@@ -25,6 +25,7 @@ function program(): Command {
     .helpOption('-h, --help', 'print this help')
     .helpCommand('help [command]', 'print the help of a command')
     .showHelpAfterError(false)
+    .configureHelp({ optionDescription })
     .configureOutput({ outputError: (text, write) => write(oneLine(text)) })
     .exitOverride()
   addRender(command)
@@ -36,6 +37,17 @@ function program(): Command {
   addDemo(command)
   for (const sub of command.commands) sub.copyInheritedSettings(command)
   return command
+}
+
+/** Choices and defaults as they are typed, without quotation marks. */
+function optionDescription(option: Option): string {
+  const { description, argChoices, defaultValue, defaultValueDescription } = option
+  const usual = defaultValueDescription ?? defaultValue
+  const more = [
+    ...(argChoices ? [`choices: ${argChoices.join(', ')}`] : []),
+    ...(usual === undefined ? [] : [`default: ${String(usual)}`]),
+  ]
+  return more.length === 0 ? description : `${description} (${more.join('; ')})`
 }
 
 /** The argument parser's own messages may have a suggestion on a second line. */

@@ -1,14 +1,14 @@
 import { type Command, Option } from 'commander'
 import {
-  fromHtml,
   openShelf,
   type ParsedMarkup,
   parseMarkup,
   plainText,
   problemLine,
   type RichText,
-  toHtml,
-  toMarkup,
+  richFromHtml,
+  richToHtml,
+  richToMarkup,
   typesetter,
 } from 'dot-line'
 import { caretLines } from './caret-lines.ts'
@@ -20,7 +20,7 @@ import { readMarkup } from './read-markup.ts'
 interface MarkupOptions {
   readonly text?: string
   readonly from?: 'markup' | 'html'
-  readonly as: 'tree' | 'text' | 'html' | 'markup' | 'problems'
+  readonly format: 'tree' | 'text' | 'html' | 'markup' | 'problems'
   readonly sheet?: string
   readonly value?: Record<string, string>
 }
@@ -28,10 +28,10 @@ interface MarkupOptions {
 export function addMarkup(program: Command) {
   program
     .command('markup')
-    .summary('show what markup says: its tree, its text, HTML, or its mistakes')
+    .summary('print what markup means: its tree, its text, HTML, or its problems')
     .description(
-      'Reads markup, or HTML, and prints its tree, its plain text, HTML, markup, or its mistakes\n' +
-        'with a caret under each. Mistakes end with exit code 2.',
+      'Reads markup, or HTML, and prints its tree, its plain text, HTML, markup, or its problems ' +
+        'with a caret under each. Errors in it end with exit code 2.',
     )
     .argument('[FILE]', 'a text file in UTF-8, or -')
     .option('-t, --text <markup>', 'the markup itself')
@@ -39,27 +39,28 @@ export function addMarkup(program: Command) {
       new Option('--from <format>', 'what is read').choices(['markup', 'html']).default('markup'),
     )
     .addOption(
-      new Option('--as <format>', 'what is printed')
+      new Option('--format <format>', 'what is printed')
         .choices(['tree', 'text', 'html', 'markup', 'problems'])
         .default('tree'),
     )
-    .option('-s, --sheet <file>', 'also check names and values against a style sheet')
+    .option('-s, --sheet <file>', 'also checks names and values against a style sheet')
     .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue)
     .addHelpText(
       'after',
-      "\nExample:\n  dotline markup -t 'Boats to ~strong[{port}] are late' --as tree",
+      "\nExample:\n  dotline markup -t 'Boats to ~strong[{port}] are late' --format tree",
     )
     .action(showMarkup)
 }
 
 async function showMarkup(file: string | undefined, options: MarkupOptions) {
   const { text, source } = readMarkup(file, options.text)
-  const parsed = options.from === 'html' ? fromHtml(text, { source }) : parseMarkup(text, source)
+  const parsed =
+    options.from === 'html' ? richFromHtml(text, { source }) : parseMarkup(text, source)
   const problems = [...parsed.problems, ...(await settingProblems(parsed, source, options))]
   const shown = problems.map(problem => {
     return `${problem.severity}: ${problemLine(problem)}\n${caretLines(text, problem)}`
   })
-  if (options.as === 'problems') process.stdout.write(shown.join('') || 'no mistakes\n')
+  if (options.format === 'problems') process.stdout.write(shown.join('') || 'no problems\n')
   else {
     process.stderr.write(shown.join(''))
     process.stdout.write(output(parsed.rich, options))
@@ -78,14 +79,14 @@ async function settingProblems(
   return typesetter({ sheet, shelf, problems: 'collect' }).set(rich, { source, values }).problems
 }
 
-function output(rich: RichText, { as, value: values }: MarkupOptions): string {
-  switch (as) {
+function output(rich: RichText, { format, value: values }: MarkupOptions): string {
+  switch (format) {
     case 'text':
       return `${plainText(rich, values)}\n`
     case 'html':
-      return `${toHtml(rich, { values }).html}\n`
+      return `${richToHtml(rich, { values }).html}\n`
     case 'markup':
-      return `${toMarkup(rich, values)}\n`
+      return `${richToMarkup(rich, values)}\n`
     default:
       return treeText(rich)
   }

@@ -1,48 +1,45 @@
-import type { Command } from 'commander'
-import type { Box, Layout, Placement } from 'dot-line'
+import { type Command, Option } from 'commander'
+import { type Box, inkBox, type Layout, type Placement } from 'dot-line'
 import { addPlaceOptions, type PlaceOptions, placementOf } from './place-text.ts'
 import { addTextOptions, setText, type TextOptions } from './set-text.ts'
 import { table } from './table.ts'
 
 interface MeasureOptions extends TextOptions, PlaceOptions {
-  readonly json?: true
+  readonly format: 'table' | 'json'
 }
 
 export function addMeasure(program: Command) {
   const command = program
     .command('measure')
-    .summary('set marked-up text and print its measures')
+    .summary('set marked-up text and print its measurements')
     .description(
-      'Sets marked-up text in a frame and prints how large it is, and where its lines are.\n' +
+      'Sets marked-up text in a frame and prints how large it is, and where its lines are. ' +
         'The text comes from -t, from FILE, or from standard input where FILE is -.',
     )
   addPlaceOptions(addTextOptions(command))
-    .option('--json', 'as JSON')
+    .addOption(
+      new Option('--format <format>', 'what is printed')
+        .choices(['table', 'json'])
+        .default('table'),
+    )
     .addHelpText('after', "\nExample:\n  dotline measure -t 'Boats to Quillhaven are late' -w 120")
     .action(measure)
 }
 
-async function measure(file: string | undefined, { json, ...options }: MeasureOptions) {
+async function measure(file: string | undefined, { format, ...options }: MeasureOptions) {
   const layout = await setText(file, options)
   const placed = placementOf(layout, options)
   process.stdout.write(
-    json ? `${JSON.stringify(measures(layout, placed), null, 2)}\n` : asText(layout, placed),
+    format === 'json'
+      ? `${JSON.stringify(measures(layout, placed), null, 2)}\n`
+      : asText(layout, placed),
   )
 }
 
 /** All in units, y downward from the top left of the frame. */
 function measures(layout: Layout, placed: Placement | undefined) {
-  const {
-    width,
-    height,
-    textWidth,
-    text,
-    lines,
-    cut,
-    inkBox: ink,
-    writingMode,
-    fittedSize,
-  } = layout
+  const { width, height, textWidth, text, lines, cut, writingMode, fittedSize } = layout
+  const ink = inkBox(layout)
   return {
     width,
     height,

@@ -10,15 +10,15 @@ export interface FontOptions {
 /** The options of every command that sets text. */
 export function addFontOptions(command: Command): Command {
   return command
-    .option('--font <path>', 'one more font, or a folder of them; may be repeated', repeated)
+    .option('--font <path>', 'a font file, or a folder of them; may be repeated', repeated)
     .option('--system', "also the operating system's fonts")
 }
 
-/** The shelf that the options ask for; what of the system's fonts is broken is told as warnings. */
+/** The shelf that the options ask for; what of the system's fonts is broken is reported as warnings. */
 export async function openFonts({ font, system }: FontOptions): Promise<Shelf> {
   const shelf = await openShelf({ fonts: font, system })
   for (const problem of shelf.problems) {
-    process.stderr.write(`warning: ${problemLine(problem)}, left out\n`)
+    process.stderr.write(`warning: ${problemLine(problem)}; it is left out\n`)
   }
   return shelf
 }

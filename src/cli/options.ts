@@ -17,6 +17,14 @@ export function wholeNumber(text: string): number {
   return value
 }
 
+export function anyNumber(text: string): number {
+  const value = Number(text)
+  if (text.trim() === '' || !Number.isFinite(value)) {
+    throw new InvalidArgumentError('It takes a number.')
+  }
+  return value
+}
+
 /** Two numbers with a comma between. */
 export function numberPair(text: string): readonly [number, number] {
   const numbers = text.split(',').map(Number)

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { basename, dirname, extname, join } from 'node:path'
 import { deflateSync } from 'node:zlib'
+import type { Command } from 'commander'
 import type { Drawing, Layout } from 'dot-line'
 import { toHtmlPage } from 'dot-line/html'
 import { toDxf, toStl } from 'dot-line/outline'
@@ -15,34 +16,26 @@ export interface OutputOptions {
   readonly title?: string
   readonly pixelRatio?: number
   /** Painted under a PNG. */
-  readonly ground?: string
+  readonly background?: string
   /** How text is written in SVG. */
   readonly svgText?: 'outlines' | 'embedded'
   /** Of outlines: how near to their curves lines stay, the narrowest part there may be, in units. */
   readonly tolerance?: number
-  readonly narrowest?: number
+  readonly minThickness?: number
   /** How thick a solid is, in millimeters. */
   readonly depth?: number
 }
 
 type Format = (shown: Drawing | Layout, options: OutputOptions) => string | Uint8Array
 
-/** What each ending writes. */
+/** What each format writes; a file's extension is its name. */
 const formats = new Map<string, Format>([
-  ['.svg', (shown, { title, svgText: text }) => toSvg(shown, { title, text })],
-  ['.pdf', (shown, { title }) => toPdf(shown, { title, deflate: bytes => deflateSync(bytes) })],
-  ['.png', (shown, { pixelRatio, ground }) => toPng(shown, { pixelRatio, ground })],
+  ['svg', (shown, { title, svgText: textAs }) => toSvg(shown, { title, textAs })],
+  ['pdf', (shown, { title }) => toPdf(shown, { title, deflate: bytes => deflateSync(bytes) })],
+  ['png', (shown, { pixelRatio, background }) => toPng(shown, { pixelRatio, background })],
+  ['html', (shown, { title }) => toHtmlPage(shown, { title })],
   [
-    '.html',
-    (shown, { title }) => {
-      if (shown.kind !== 'layout') {
-        throw new CommandError('HTML holds a text by itself', 'leave out the options that place it')
-      }
-      return toHtmlPage(shown, { title })
-    },
-  ],
-  [
-    '.dxf',
+    'dxf',
     (shown, options) => {
       const { dxf, problems } = toDxf(shown, options)
       warn(problems)
@@ -50,7 +43,7 @@ const formats = new Map<string, Format>([
     },
   ],
   [
-    '.stl',
+    'stl',
     (shown, { depth = 2, ...options }) => {
       const { stl, problems } = toStl(shown, { ...options, depth })
       warn(problems)
@@ -59,15 +52,52 @@ const formats = new Map<string, Format>([
   ],
 ])
 
-export const endings = [...formats.keys()].join(', ')
+const formatNames = [...formats.keys()]
 
-/** The format of a path's ending; throws where there is none for it. */
-export function formatOf(path: string): Format {
-  const ending = extname(path).toLowerCase()
-  const format = formats.get(ending)
+export const outputHelp = `where to write; the extension chooses the format: ${formatNames.map(name => `.${name}`).join(', ')}. Without it, standard output`
+
+export function addFormatOption(command: Command): Command {
+  return command.option(
+    '--format <format>',
+    'the format, where the file has no extension or there is no file',
+  )
+}
+
+/** The name of a format as it is stated, or else of a path's extension. */
+export function formatName(named: string | undefined, path: string | undefined) {
+  if (named !== undefined) return named.toLowerCase()
+  return path === undefined ? undefined : extname(path).slice(1).toLowerCase()
+}
+
+/** The format of that name; undefined where none is stated. Throws where there is none of that name. */
+export function formatFor(named: string | undefined, path: string | undefined): Format | undefined {
+  const name = formatName(named, path)
+  if (name === undefined) return undefined
+  const format = formats.get(name)
   if (format) return format
-  const what = ending === '' ? `no ending in '${path}'` : `no format for '${ending}' in '${path}'`
-  throw new CommandError(what, `-o takes a path that ends in ${endings}`)
+  const what =
+    named !== undefined
+      ? `there is no format '${named}'`
+      : name === ''
+        ? `'${path}' has no extension`
+        : `no format has the extension '.${name}' of '${path}'`
+  throw new CommandError(what, `available: ${formatNames.join(', ')}`)
+}
+
+/** The format of a path's extension. Throws where there is none. */
+export function formatOf(path: string): Format {
+  const format = formatFor(undefined, path)
+  if (!format) throw new CommandError(`'${path}' has no extension`)
+  return format
+}
+
+/** Writes to a file, or to standard output; bytes not to a terminal. */
+export function writeOut(path: string | undefined, content: string | Uint8Array) {
+  if (path !== undefined) return writeWhole(path, content)
+  if (typeof content !== 'string' && process.stdout.isTTY) {
+    throw new CommandError('this format is not text, and is not written to a terminal', 'give -o')
+  }
+  process.stdout.write(content)
 }
 
 /** Writes a whole file or none: into a neighbour first, which then takes the name. */

@@ -9,82 +9,83 @@ import {
   placement,
   withGuides,
 } from 'dot-line'
-import { numberPair } from './options.ts'
+import { anyNumber, numberPair } from './options.ts'
 import { warn } from './warn.ts'
 
 /** Where a text goes on a page, and how it is turned. */
 export interface PlaceOptions {
   readonly page?: readonly [width: number, height: number]
   readonly at?: readonly [x: number, y: number]
-  readonly across?: Anchor['across']
-  readonly down?: NonNullable<Anchor['down']>
-  readonly of?: NonNullable<Anchor['of']>
-  readonly by?: NonNullable<Anchor['by']>
-  readonly turn?: number
+  readonly anchor?: Pick<Anchor, 'across' | 'down'>
+  readonly anchorOf?: NonNullable<Anchor['of']>
+  readonly anchorBy?: NonNullable<Anchor['by']>
+  readonly angle?: number
   readonly guides?: true
 }
+
+const acrossEdges = ['left', 'start', 'center', 'end', 'right'] as const
+const downEdges = ['top', 'cap', 'ex', 'middle', 'alphabetic', 'bottom'] as const
 
 export function addPlaceOptions(command: Command): Command {
   return command
     .option(
       '--page <width,height>',
-      'size of the drawing, in units; that of the text without it',
+      'size of the drawing, in units; without it, that of the text',
       numberPair,
     )
     .option('--at <x,y>', 'where the anchor of the text goes on it', numberPair)
     .option(
-      '--across <edge>',
-      'anchor along the line: left, start, center, end, right, or a fraction of the width',
-      acrossValue,
+      '--anchor <across,down>',
+      `the point of the text that goes there: ${acrossEdges.join(', ')} or a fraction of the width; then ${downEdges.join(', ')}`,
+      anchorPoint,
     )
     .addOption(
-      new Option('--down <edge>', 'anchor down').choices([
-        'top',
-        'cap',
-        'ex',
-        'middle',
-        'alphabetic',
-        'bottom',
+      new Option('--anchor-of <lines>', 'the lines whose edges these are').choices([
+        'first',
+        'last',
+        'all',
       ]),
     )
-    .addOption(new Option('--of <lines>', 'whose edges').choices(['first', 'last', 'all']))
     .addOption(
-      new Option('--by <box>', 'edges of the lines or of the ink').choices(['line', 'ink']),
+      new Option('--anchor-by <box>', 'edges of the line boxes, or of the ink').choices([
+        'line',
+        'ink',
+      ]),
     )
-    .option('--turn <degrees>', 'turns the text about its anchor, counter-clockwise', anyNumber)
-    .option('--guides', 'draws rulers, frame, line boxes, baselines, ink, anchor and style names')
+    .option('--angle <degrees>', 'turns the text about its anchor, counter-clockwise', anyNumber)
 }
 
-const edges = ['left', 'start', 'center', 'end', 'right'] as const
-
-function acrossValue(text: string): NonNullable<Anchor['across']> {
-  const edge = edges.find(known => known === text)
-  if (edge) return edge
-  const fraction = Number(text)
-  if (text.trim() !== '' && Number.isFinite(fraction)) return fraction
-  throw new InvalidArgumentError(`It takes ${edges.join(', ')}, or a number.`)
+export function addGuidesOption(command: Command): Command {
+  return command.option(
+    '--guides',
+    'draws rulers, frame, line boxes, baselines, ink, anchor and style names',
+  )
 }
 
-function anyNumber(text: string): number {
+/** `center,middle`; what is down may be left out. */
+function anchorPoint(text: string): Pick<Anchor, 'across' | 'down'> {
+  const [acrossText, downText, ...more] = text.split(',')
+  const across = acrossEdges.find(edge => edge === acrossText) ?? fraction(acrossText)
+  const down = downEdges.find(edge => edge === downText)
+  if (across === undefined || (downText !== undefined && !down) || more.length > 0) {
+    throw new InvalidArgumentError(
+      `It takes ${acrossEdges.join(', ')} or a fraction, a comma, and ${downEdges.join(', ')}.`,
+    )
+  }
+  return down ? { across, down } : { across }
+}
+
+function fraction(text: string): number | undefined {
   const value = Number(text)
-  if (text.trim() === '' || !Number.isFinite(value)) {
-    throw new InvalidArgumentError('It takes a number.')
-  }
-  return value
+  return text.trim() !== '' && Number.isFinite(value) ? value : undefined
 }
 
-function anchorOf({ across, down, of, by, turn }: PlaceOptions): Anchor {
-  return {
-    ...(across !== undefined && { across }),
-    ...(down && { down }),
-    ...(of && { of }),
-    ...(by && { by }),
-    ...(turn !== undefined && { turn }),
-  }
+function anchorOf({ anchor, anchorOf: of, anchorBy: by, angle }: PlaceOptions): Anchor {
+  return { ...anchor, ...(of && { of }), ...(by && { by }), ...(angle !== undefined && { angle }) }
 }
 
-const isPlaced = ({ page, at, turn, across, down, of, by }: PlaceOptions) =>
-  [page, at, turn, across, down, of, by].some(option => option !== undefined)
+const isPlaced = ({ page, at, angle, anchor, anchorOf: of, anchorBy: by }: PlaceOptions) =>
+  [page, at, angle, anchor, of, by].some(option => option !== undefined)
 
 /** Where a text comes to stand; undefined where no option says anything of it. */
 export function placementOf(layout: Layout, options: PlaceOptions): Placement | undefined {

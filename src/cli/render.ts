@@ -1,11 +1,11 @@
 import { type Command, Option } from 'commander'
-import { toSvg } from 'dot-line/svg'
 import { positiveNumber } from './options.ts'
-import { endings, formatOf, type OutputOptions, writeWhole } from './output.ts'
-import { addPlaceOptions, type PlaceOptions, placedText } from './place-text.ts'
+import { addFormatOption, formatFor, type OutputOptions, outputHelp, writeOut } from './output.ts'
+import { addGuidesOption, addPlaceOptions, type PlaceOptions, placedText } from './place-text.ts'
 import { addTextOptions, setText, type TextOptions } from './set-text.ts'
 
 interface RenderOptions extends TextOptions, PlaceOptions, OutputOptions {
+  readonly format?: string
   readonly output?: string
 }
 
@@ -14,34 +14,31 @@ export function addRender(program: Command) {
     .command('render')
     .summary('set marked-up text and write it as a picture or a document')
     .description(
-      'Sets marked-up text in a frame and writes it as a picture or a document.\n' +
+      'Sets marked-up text in a frame and writes it as a picture or a document. ' +
         'The text comes from -t, from FILE, or from standard input where FILE is -.',
     )
-  addPlaceOptions(addTextOptions(command))
-    .option('--title <text>', 'what the picture or document is called')
-    .option('--pixel-ratio <number>', 'pixels a unit in a PNG', positiveNumber, 1)
-    .option('--ground <color>', 'what is painted under a PNG')
+  addFormatOption(addGuidesOption(addPlaceOptions(addTextOptions(command))))
+    .option('--title <text>', 'title of the picture or document')
+    .option('--pixel-ratio <number>', 'pixels per unit of a PNG', positiveNumber, 1)
+    .option('--background <color>', 'what is painted behind a PNG')
     .addOption(
-      new Option(
-        '--svg-text <kind>',
-        'text in SVG: as outlines, or as text with its fonts',
-      ).choices(['outlines', 'embedded']),
+      new Option('--svg-text <kind>', 'text in SVG: outlines, or text with its fonts').choices([
+        'outlines',
+        'embedded',
+      ]),
     )
     .option(
       '--tolerance <units>',
-      'how near to curves the lines of DXF and STL stay',
+      'how far the lines of DXF and STL may be from the curves',
       positiveNumber,
     )
     .option(
-      '--narrowest <units>',
-      'tells of parts that are narrower, in DXF and STL',
+      '--min-thickness <units>',
+      'reports parts of DXF and STL that are thinner',
       positiveNumber,
     )
     .option('--depth <millimeters>', 'how thick an STL solid is', positiveNumber)
-    .option(
-      '-o, --output <file>',
-      `where to write; its ending is one of ${endings}. Without it SVG is printed`,
-    )
+    .option('-o, --output <file>', outputHelp)
     .addHelpText(
       'after',
       '\nExample:\n' +
@@ -51,10 +48,9 @@ export function addRender(program: Command) {
 }
 
 async function render(file: string | undefined, options: RenderOptions) {
-  const { output, title, svgText } = options
-  const format = output === undefined ? undefined : formatOf(output)
+  const { output } = options
+  // A wrong name is reported before any work is done.
+  const format = formatFor(options.format, output) ?? formatFor('svg', undefined)
   const shown = placedText(await setText(file, options), options)
-  if (output === undefined || format === undefined)
-    process.stdout.write(toSvg(shown, { title, text: svgText }))
-  else writeWhole(output, format(shown, options))
+  if (format) writeOut(output, format(shown, options))
 }

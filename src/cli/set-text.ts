@@ -1,8 +1,8 @@
 import { type Command, Option } from 'commander'
 import {
   type Align,
-  type InlineBox,
-  inlineBox,
+  type InlineObject,
+  inlineObject,
   type Layout,
   openImage,
   type ReaderSettings,
@@ -24,16 +24,16 @@ export interface TextOptions extends FontOptions {
   readonly style?: string
   readonly width?: number
   readonly height?: number
-  readonly lines?: number
+  readonly maxLines?: number
   readonly align?: Align
-  readonly fit?: readonly [least: number, most: number]
+  readonly fit?: readonly [min: number, max: number]
   readonly writingMode?: WritingMode
   readonly mode?: string
-  readonly scale?: number
-  readonly growth?: 'eased' | 'linear'
-  readonly wide?: true
-  readonly bold?: true
-  readonly contrast?: true
+  readonly readerScale?: number
+  readonly readerGrowth?: ReaderSettings['growth']
+  readonly readerSpacing?: ReaderSettings['spacing']
+  readonly readerBold?: true
+  readonly readerContrast?: ReaderSettings['contrast']
   readonly value?: Record<string, string>
   readonly image?: Record<string, string>
 }
@@ -42,19 +42,23 @@ export function addTextOptions(command: Command): Command {
   command
     .argument('[FILE]', 'a text file in UTF-8, or -')
     .option('-t, --text <markup>', 'the markup itself')
-    .option('-s, --sheet <file>', 'style sheet in JSON; without it a small one is at hand')
+    .option('-s, --sheet <file>', 'style sheet in JSON; without it, a small one that is built in')
     .option('--style <name>', 'style of the text', 'body')
     .option(
       '-w, --width <units>',
-      'width of the frame; without it lines end as in the text',
+      'width of the frame; without it, lines end where paragraphs do',
       positiveNumber,
     )
     .option(
       '--height <units>',
-      'height of the frame; lines that do not go into it are cut off',
+      'height of the frame; lines that do not fit are cut off',
       positiveNumber,
     )
-    .option('-l, --lines <number>', 'the most lines; what is left out is marked', wholeNumber)
+    .option(
+      '-l, --max-lines <number>',
+      'maximum number of lines; what is left out is marked',
+      wholeNumber,
+    )
     .addOption(
       new Option('-a, --align <edge>', 'how lines stand in the frame').choices([
         'start',
@@ -66,8 +70,8 @@ export function addTextOptions(command: Command): Command {
       ]),
     )
     .option(
-      '--fit <least,most>',
-      'as large as it goes into the frame, between two sizes',
+      '--fit <min,max>',
+      'the largest size between two at which the text fits the frame',
       numberPair,
     )
     .addOption(
@@ -80,13 +84,26 @@ export function addTextOptions(command: Command): Command {
       ]),
     )
     .option('--mode <name>', 'a mode of the sheet')
-    .option('--scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
+    .option('--reader-scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
     .addOption(
-      new Option('--growth <kind>', 'how large styles grow with it').choices(['eased', 'linear']),
+      new Option('--reader-growth <kind>', 'how large styles grow with it').choices([
+        'tapered',
+        'linear',
+      ]),
     )
-    .option('--wide', 'the reader wants wider spacing')
-    .option('--bold', 'the reader wants bold text')
-    .option('--contrast', 'the reader wants more contrast')
+    .addOption(
+      new Option('--reader-spacing <kind>', 'spacing the reader asks for').choices([
+        'normal',
+        'wide',
+      ]),
+    )
+    .option('--reader-bold', 'the reader asks for bold text')
+    .addOption(
+      new Option('--reader-contrast <kind>', 'contrast the reader asks for').choices([
+        'normal',
+        'more',
+      ]),
+    )
     .option('--value <name=text>', 'fills a placeholder; may be repeated', namedValue)
     .option(
       '--image <name=file>',
@@ -96,21 +113,21 @@ export function addTextOptions(command: Command): Command {
   return addFontOptions(command)
 }
 
-/** Sets the text of a file or an option; warnings are told. */
+/** Sets the text of a file or an option, and reports warnings. */
 export async function setText(file: string | undefined, options: TextOptions): Promise<Layout> {
   const markup = readMarkup(file, options.text)
   const sheet = inWritingMode(openSheet(options.sheet, options.mode), options)
   const shelf = await openFonts(options)
   const hyphenation = await openHyphenationFor(sheet)
   const setter = typesetter({ sheet, shelf, hyphenation, reader: readerOf(options) })
-  const { style, width, height, lines, align } = options
+  const { style, width, height, maxLines, align } = options
   const size = sheet.styleNames.includes(style ?? '')
     ? sheet.style(style ?? '').size
     : sheet.base.size
   const values = { ...options.value, ...(await openImages(options.image ?? {}, size)) }
-  const [least, most] = options.fit ?? []
-  const fit = least !== undefined && most !== undefined ? { least, most } : undefined
-  const frame = { width, height, lines, align, fit }
+  const [min, max] = options.fit ?? []
+  const fit = min !== undefined && max !== undefined ? { min, max } : undefined
+  const frame = { width, height, maxLines, align, fit }
   const layout = setter.set(markup.text, { ...frame, style, values, source: markup.source })
   warn(layout.problems)
   return layout
@@ -120,12 +137,12 @@ export async function setText(file: string | undefined, options: TextOptions): P
 async function openImages(
   files: Readonly<Record<string, string>>,
   size: number,
-): Promise<Record<string, InlineBox>> {
-  const boxes: Record<string, InlineBox> = {}
+): Promise<Record<string, InlineObject>> {
+  const boxes: Record<string, InlineObject> = {}
   for (const [name, file] of Object.entries(files)) {
     const image = await openImage(file)
     const width = (size * image.width) / image.height
-    boxes[name] = inlineBox({ width, height: size, image, centered: 'cap', label: name })
+    boxes[name] = inlineObject({ width, height: size, image, centered: 'cap', label: name })
   }
   return boxes
 }
@@ -135,12 +152,12 @@ function inWritingMode(sheet: Sheet, { style, writingMode }: TextOptions): Sheet
   return sheet.with({ styles: { [style]: { writingMode } } })
 }
 
-function readerOf({ scale, growth, wide, bold, contrast }: TextOptions): ReaderSettings {
+function readerOf(options: TextOptions): ReaderSettings {
   return {
-    scale,
-    growth,
-    bold,
-    spacing: wide ? 'wide' : 'normal',
-    contrast: contrast ? 'more' : 'normal',
+    scale: options.readerScale,
+    growth: options.readerGrowth,
+    spacing: options.readerSpacing,
+    bold: options.readerBold,
+    contrast: options.readerContrast,
   }
 }

@@ -16,9 +16,9 @@ import { table } from './table.ts'
 
 interface SheetOptions {
   readonly why?: string
-  readonly to?: 'tokens' | 'css' | 'json'
+  readonly format?: 'table' | 'tokens' | 'css' | 'json'
   readonly mode?: string
-  readonly scale?: number
+  readonly readerScale?: number
   readonly output?: string
 }
 
@@ -27,16 +27,22 @@ export function addSheet(program: Command) {
     .command('sheet')
     .summary('show the styles of a sheet, why they are so, or the sheet in another format')
     .description(
-      'Prints the styles of a sheet with nothing left open, as a table. FILE is a sheet in JSON,\n' +
-        'or a file of design tokens.',
+      'Prints the styles of a sheet, every property resolved. FILE is a sheet in JSON, or a file ' +
+        'of design tokens.',
     )
     .argument('<FILE>', 'the sheet')
     .option('--why <style>', 'each property of a style, with the style and the line that set it')
     .addOption(
-      new Option('--to <format>', 'print the sheet in a format').choices(['tokens', 'css', 'json']),
+      new Option('--format <format>', 'what is printed')
+        .choices(['table', 'tokens', 'css', 'json'])
+        .default(undefined, 'by the extension of -o, or else table'),
     )
     .option('--mode <name>', 'a mode of the sheet')
-    .option('--scale <factor>', 'sizes as a reader with this text scale gets them', positiveNumber)
+    .option(
+      '--reader-scale <factor>',
+      'sizes as a reader with this text scale gets them',
+      positiveNumber,
+    )
     .option('-o, --output <file>', 'where to write, instead of printing')
     .addHelpText('after', '\nExample:\n  dotline sheet styles.json --mode dark --why headline')
     .action(showSheet)
@@ -50,16 +56,25 @@ function showSheet(file: string, options: SheetOptions) {
   else writeWhole(options.output, text)
 }
 
-function sheetText(sheet: Sheet, { why, to, scale }: SheetOptions): string {
-  if (to === 'css') return writeCss(sheet)
-  if (to === 'json') return `${JSON.stringify(sheet.source(), null, 2)}\n`
-  if (to === 'tokens') {
+function sheetText(sheet: Sheet, options: SheetOptions): string {
+  const { why, readerScale: scale } = options
+  const format = options.format ?? formatOfPath(options.output ?? '')
+  if (format === 'css') return writeCss(sheet)
+  if (format === 'json') return `${JSON.stringify(sheet.definition(), null, 2)}\n`
+  if (format === 'tokens') {
     const { tokens, notes } = writeTokens(sheet)
     for (const note of notes) process.stderr.write(`warning: ${note.message}\n`)
     return `${JSON.stringify(tokens, null, 2)}\n`
   }
   const reader = { scale }
   return why === undefined ? stylesTable(sheet, reader) : whyTable(sheet, why, reader)
+}
+
+/** What a file of a name holds. */
+function formatOfPath(path: string): SheetOptions['format'] {
+  if (path.endsWith('.css')) return 'css'
+  if (path.endsWith('.tokens.json')) return 'tokens'
+  return path.endsWith('.json') ? 'json' : 'table'
 }
 
 function stylesTable(sheet: Sheet, reader: ReaderSettings): string {
@@ -79,21 +94,22 @@ function stylesTable(sheet: Sheet, reader: ReaderSettings): string {
   })
   const heads = ['style', 'family', 'size', 'weight', 'slant', 'leading', 'ink']
   const open = rows.some(row => row[2].endsWith('*'))
-  const foot = open ? '\n* of the text around it; here, of text without a style\n' : ''
+  const foot = open ? '\n* inherited from the text around it; here, from the defaults\n' : ''
   return table([heads, ...rows]) + foot
 }
 
 function whyTable(sheet: Sheet, name: string, reader: ReaderSettings): string {
   const style = readerStyle(sheet.style(name), reader)
-  const rows = sheet.why(name).map(({ property, stated, style: by, place }) => {
+  const rows = sheet.why(name).map(({ property, stated, style: by, location }) => {
     return [
       property,
       property === 'ink' ? inkText(style, stated) : propertyValue(property, style),
       by,
-      placeColumn(place),
+      placeColumn(location),
     ]
   })
-  if (rows.length === 0) return `${name} states nothing; it is what the text around it is\n`
+  if (rows.length === 0)
+    return `${name} sets no property; it takes all of them from the text around it\n`
   return table([['property', 'value', 'set by', 'at'], ...rows])
 }
 

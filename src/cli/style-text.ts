@@ -1,4 +1,4 @@
-import type { Ink, Place, Style } from 'dot-line'
+import type { Ink, SourceLocation, Style } from 'dot-line'
 
 /** At most two decimals. */
 export function sizeText(size: number): string {
@@ -37,6 +37,8 @@ function plainText(value: unknown): string {
 }
 
 /** `file:line:column`, or a path. */
-export function placeColumn(place: Place | string): string {
-  return typeof place === 'string' ? place : `${place.source}:${place.line}:${place.column}`
+export function placeColumn(location: SourceLocation | string): string {
+  return typeof location === 'string'
+    ? location
+    : `${location.source}:${location.line}:${location.column}`
 }

@@ -1,6 +1,6 @@
 import { type Problem, problemLine } from 'dot-line'
 
-/** Tells of what did not stop the work. */
+/** Reports what did not stop the work. */
 export function warn(problems: readonly Problem[]) {
   for (const problem of problems) process.stderr.write(`warning: ${problemLine(problem)}\n`)
 }

@@ -9,7 +9,7 @@ import type {
   Typesetter,
   Values,
 } from 'dot-line'
-import { drawing, type InlineBox, inlineBox, place, rectangle, rule } from 'dot-line'
+import { drawing, type InlineObject, inlineObject, place, rectangle, rule } from 'dot-line'
 import { type Departure, departures } from './scenario.ts'
 
 export interface Scene {
@@ -102,7 +102,7 @@ export function boardDrawing({ setter, sheet, catalog }: Scene, width = 390): Dr
     title: 'Departures board',
     language: catalog.language,
   }
-  return drawing({ ...options, ground: sheet.ink('ground') }, flow.items)
+  return drawing({ ...options, background: sheet.ink('paper') }, flow.items)
 }
 
 /** The texts of one departure that are set on one line each. */
@@ -163,7 +163,7 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
 }
 
 /** The lamp that the harbour office lights before a gale, to stand in a line of text. */
-function lampIcon(sheet: Sheet): InlineBox {
+function lampIcon(sheet: Sheet): InlineObject {
   const flame = sheet.ink('warning')
   const frame = sheet.ink('text')
   const lamp = drawing({ width: 12, height: 15 }, [
@@ -172,5 +172,5 @@ function lampIcon(sheet: Sheet): InlineBox {
     rectangle({ x: 3, y: 4.4, width: 6, height: 8.2 }, flame, 1.5),
     rule([0.5, 13.8], [11.5, 13.8], frame, 1.8),
   ])
-  return inlineBox({ width: 12, height: 15, baseline: 14, drawing: lamp, label: '' })
+  return inlineObject({ width: 12, height: 15, baseline: 14, drawing: lamp, label: '' })
 }

@@ -3,7 +3,7 @@ import {
   drawing,
   type Item,
   place,
-  plain,
+  richFromText,
   rule,
   type Shelf,
   type StyleSource,
@@ -37,15 +37,15 @@ const effects = {
       border: { ink: 'mark', width: 1 },
     },
   },
-  banded: { backing: { ink: 'shallow', over: 'line', padding: { left: 4, right: 4 } } },
-  boxed: { backing: { ink: 'shallow', over: 'block', padding: 8, radius: 8 } },
+  banded: { backing: { ink: 'shallow', extent: 'line', padding: { left: 4, right: 4 } } },
+  boxed: { backing: { ink: 'shallow', extent: 'block', padding: 8, radius: 8 } },
   card: {
     padding: { left: 14, right: 14, top: 10, bottom: 10 },
-    frame: { ink: 'card', border: { ink: 'line', width: 1.5 }, radius: 10 },
+    border: { ink: 'line', width: 1.5, radius: 10, fill: 'card' },
   },
   sign: { size: 40, weight: 'bold', leading: 1.15 },
   edged: { from: 'sign', ink: 'card', stroke: { ink: 'plate', width: 2 } },
-  hollow: { from: 'sign', stroke: { ink: 'plate', width: 1.5, place: 'center', fill: false } },
+  hollow: { from: 'sign', stroke: { ink: 'plate', width: 1.5, align: 'center', fill: false } },
   dusk: { from: 'sign', ink: 'dusk' },
   dawn: { from: 'sign', ink: 'dusk', stroke: { ink: 'plate', width: 1.5 } },
   raised: { from: 'sign', shadow: { ink: 'plate', x: 2, y: 2.5 }, ink: 'mark' },
@@ -54,9 +54,9 @@ const effects = {
   fitted: { weight: 'bold', ink: 'mark' },
   upright: { size: 17, weight: 'bold', writingMode: 'vertical-rl', orientation: 'upright' },
   down: { size: 17, writingMode: 'sideways-rl', ink: 'quiet' },
-  high: { position: 'super' },
-  low: { position: 'sub' },
-  caps: { letterCase: 'small-caps', tracking: 0.04 },
+  high: { variantPosition: 'super' },
+  low: { variantPosition: 'sub' },
+  caps: { caps: 'small-caps', tracking: 0.04 },
 } as const satisfies Record<string, StyleSource>
 
 interface Sample {
@@ -66,7 +66,7 @@ interface Sample {
 
 const columns: readonly (readonly Sample[])[] = [
   [
-    { markup: '~tour[Sailing to ~(size=1.4x)[Gannet] Stair]' },
+    { markup: '~tour[Sailing to ~size=1.4x[Gannet] Stair]' },
     { markup: '~fare[Day return 12.50] and ~draft[not yet agreed]' },
     { markup: '~heading[Quillhaven] ~gone[08:25] 08:40' },
     { markup: '~pill[Boarding]{U+2003}~outlined[berth 3]{U+2003}~outlined[deck B]' },
@@ -93,7 +93,7 @@ const columns: readonly (readonly Sample[])[] = [
 export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
   const styled = sheet.with({
     inks: {
-      shallow: { from: 'plate', mix: 'ground', share: 0.82 },
+      shallow: { from: 'plate', mix: 'paper', share: 0.82 },
       soft: { from: 'plate', alpha: 0.6 },
       dusk: { gradient: 'linear', angle: -20, stops: ['warning', 'mark', 'fine'] },
     },
@@ -120,7 +120,7 @@ export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
     const matrix = { xx: 1, yx: 0, xy: 0, yy: 1, dx: x - guided.box.x, dy: y - guided.box.y }
     items.push({ kind: 'group', matrix, items: guided.items })
     y += guided.box.height + 8
-    const note = set(plain('Guides show units, frames, baselines, ink and styles.'), {
+    const note = set(richFromText('Guides show units, frames, baselines, ink and styles.'), {
       style: 'body',
       width: column,
     })
@@ -130,16 +130,16 @@ export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
   // Beside the boats' names: letters below each other, and lines that run down.
   const right = edge + 2 * column + gap
   const stacked = set('QUAY', { style: 'upright' })
-  const side = set(plain('berths 1 to 4'), { style: 'down' })
+  const side = set(richFromText('berths 1 to 4'), { style: 'down' })
   items.push(
     place(stacked, right, edge, { across: 'right' }),
     place(side, right - 4, floor, { across: 'right', down: 'bottom' }),
   )
-  const fitted = set(plain('Brackwater-under-Heugh'), {
+  const fitted = set(richFromText('Brackwater-under-Heugh'), {
     style: 'fitted',
     width: column,
-    lines: 1,
-    fit: { least: 8, most: 60 },
+    maxLines: 1,
+    fit: { min: 8, max: 60 },
   })
   items.push(place(fitted, edge, floor, { down: 'bottom' }))
   for (const x of [edge + column + gap / 2, edge + 2 * column + 1.5 * gap]) {
@@ -150,7 +150,7 @@ export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
       width,
       height: floor + edge,
       title: 'What text is painted with',
-      ground: sheet.ink('ground'),
+      background: sheet.ink('paper'),
     },
     items,
   )

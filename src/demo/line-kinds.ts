@@ -4,8 +4,8 @@ import {
   type Hyphenation,
   type Item,
   place,
-  plain,
   rectangle,
+  richFromText,
   rule,
   type Shelf,
   typesetter,
@@ -52,7 +52,7 @@ export function lineKinds(
   const name = 'Lantern Sound Ferries / Winter timetable / Saint Orrin’s Landing'
   const items: (Item | readonly Item[])[] = []
   const label = (words: string, x: number, y: number) => {
-    const layout = set(plain(words), { style: 'small', width: column })
+    const layout = set(richFromText(words), { style: 'small', width: column })
     items.push(place(layout, x, y))
     return layout.height
   }
@@ -60,7 +60,7 @@ export function lineKinds(
   let floor = 0
   for (const { label: words, style, x } of columns) {
     const top = edge + label(words, x, edge) + 6
-    const layout = set(plain(text), { style, width: column })
+    const layout = set(richFromText(text), { style, width: column })
     items.push(place(layout, x, top), frameEdge(x, top, layout.height))
     floor = Math.max(floor, top + layout.height)
   }
@@ -68,7 +68,7 @@ export function lineKinds(
   for (const [i, { label: words, style }] of cuts.entries()) {
     const { x } = columns[i]
     const top = floor + 26 + label(words, x, floor + 26) + 6
-    const layout = set(plain(name), { style, width: column, lines: 1 })
+    const layout = set(richFromText(name), { style, width: column, maxLines: 1 })
     items.push(
       rectangle(
         { x: x - 6, y: top - 3, width: column + 12, height: layout.height + 6 },
@@ -84,5 +84,5 @@ export function lineKinds(
     return rule([x + column + 3, top], [x + column + 3, top + height], sheet.ink('line'))
   }
   const options = { width, height: bottom + edge, title: 'Kinds of lines', language: 'en' }
-  return drawing({ ...options, ground: sheet.ink('ground') }, items)
+  return drawing({ ...options, background: sheet.ink('paper') }, items)
 }

@@ -2,7 +2,7 @@ import {
   type Drawing,
   drawing,
   type Item,
-  join,
+  joinRich,
   type Layout,
   place,
   plainText,
@@ -32,7 +32,7 @@ function noticeTexts({ setter, catalog }: Scene) {
     setter.set(text(key, values), setting)
   // Paragraphs of one column are one text; the style says what stands between them.
   const prose = (width: number, ...paragraphs: RichText[]) =>
-    setter.set(join(paragraphs, '\n'), { style: 'prose', width })
+    setter.set(joinRich(paragraphs, '\n'), { style: 'prose', width })
   const paragraphs = [
     text('boats', { port: 'Ardle Point' }),
     text('freight'),

@@ -27,7 +27,7 @@ export function passengersChart({ setter, sheet, catalog }: Scene): Drawing {
     .ticks(5)
     .flatMap((tick): Item[] => [
       rule([left, up(tick)], [right, up(tick)], sheet.ink('line')),
-      ...place(small(String(tick)), left - 10, up(tick), { across: 'end', down: 'middle' }),
+      place(small(String(tick)), left - 10, up(tick), { across: 'end', down: 'middle' }),
     ])
   const bars = passengers.flatMap((p): Item[] => {
     const x = across(p.month) ?? 0
@@ -42,14 +42,14 @@ export function passengersChart({ setter, sheet, catalog }: Scene): Drawing {
     const bar = { x, y, width: across.bandwidth(), height: floor - y }
     return [
       rectangle(bar, sheet.ink(p.passengers > 20 ? 'mark' : 'fine')),
-      rectangle({ ...ground, width: value.width + 8, height: value.height }, sheet.ink('ground')),
-      ...place(value, middle, y - 4, { across: 'center', down: 'bottom' }),
-      ...place(small(p.month), middle, floor + 8, { across: 'center' }),
+      rectangle({ ...ground, width: value.width + 8, height: value.height }, sheet.ink('paper')),
+      place(value, middle, y - 4, { across: 'center', down: 'bottom' }),
+      place(small(p.month), middle, floor + 8, { across: 'center' }),
     ]
   })
   const axis = rule([left, floor], [right, floor], sheet.ink('quiet'))
   return drawing(
-    { width, height, title: 'Passengers a month', language: 'en', ground: sheet.ink('ground') },
+    { width, height, title: 'Passengers a month', language: 'en', background: sheet.ink('paper') },
     [place(title, left, edge), ticks, bars, axis],
   )
 }

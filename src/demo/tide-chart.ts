@@ -23,10 +23,12 @@ export function tideChart({ setter, sheet, catalog }: Scene): Drawing {
 
   const grid = [0, 1, 2, 3, 4, 5].flatMap((metres): Item[] => [
     rule([left, up(metres)], [width - edge, up(metres)], sheet.ink('line')),
-    ...place(small(metres.toFixed(1)), left - 8, up(metres), { across: 'end', down: 'middle' }),
+    place(small(metres.toFixed(1)), left - 8, up(metres), { across: 'end', down: 'middle' }),
   ])
-  const hours = Array.from({ length: 25 }, (_, hour): Item[] =>
-    place(small(String(hour).padStart(2, '0')), across(hour), floor + 8, { across: 'center' }),
+  const hours = Array.from(
+    { length: 25 },
+    (_, hour): Item =>
+      place(small(String(hour).padStart(2, '0')), across(hour), floor + 8, { across: 'center' }),
   )
   const curve = Array.from({ length: (24 * 60) / step }, (_, i): Item => {
     const [from, to] = [(i * step) / 60, ((i + 1) * step) / 60]
@@ -42,21 +44,21 @@ export function tideChart({ setter, sheet, catalog }: Scene): Drawing {
     return [
       rule([x, y - 14], [x, y], sheet.ink('plate')),
       rectangle(plate, sheet.ink('plate'), 4),
-      ...place(layout, x, plate.y + plate.height / 2, { across: 'center', down: 'middle' }),
+      place(layout, x, plate.y + plate.height / 2, { across: 'center', down: 'middle' }),
     ]
   }
   /** A text along the curve where it rises or falls. */
-  const along = (hour: number, key: string): Item[] => {
+  const along = (hour: number, key: string): Item => {
     const layout = setter.set(catalog.text(`tide.${key}`), { style: 'small' })
     const [before, after] = [hour - 0.5, hour + 0.5]
     const slope = Math.atan2(up(tideAt(before)) - up(tideAt(after)), across(after) - across(before))
-    const turn = (slope * 180) / Math.PI
-    const anchor = { across: 'center', down: 'bottom', turn } as const
+    const angle = (slope * 180) / Math.PI
+    const anchor = { across: 'center', down: 'bottom', angle } as const
     return place(layout, across(hour), up(tideAt(hour)) - 4, anchor)
   }
-  const turned = { across: 'center', down: 'top', turn: 90 } as const
+  const turned = { across: 'center', down: 'top', angle: 90 } as const
   return drawing(
-    { width, height, title: 'Tide at Quillhaven', language: 'en', ground: sheet.ink('ground') },
+    { width, height, title: 'Tide at Quillhaven', language: 'en', background: sheet.ink('paper') },
     [
       place(title, left, edge),
       place(axisTitle, edge, (top + floor) / 2, turned),

@@ -1,9 +1,10 @@
-import type { Layout, LineRun } from '../layout/index.ts'
+import type { GlyphRun, Layout } from '../layout/index.ts'
+import { made } from '../problem/index.ts'
 import type { Drawing, Item } from './drawing.ts'
 import { eachItem } from './each-item.ts'
-import { inkBox } from './ink-box.ts'
+import { inkBoxOf } from './ink-box.ts'
 import { frameItems, laidBackings } from './line-items.ts'
-import { layersOf, paintedOf, spansOf } from './line-layers.ts'
+import { layersOf, opacityGroups, paintedOf } from './line-layers.ts'
 import { standingOf } from './run-items.ts'
 
 /** What a layout is painted with where its plain letters are shown as text by another program. */
@@ -19,15 +20,16 @@ export interface AroundText {
  * Everything but letters that are filled with one color. `isText` says of which runs the other
  * program can show the letters as they are.
  */
-export function aroundText(layout: Layout, isText: (run: LineRun) => boolean): AroundText {
+export function aroundText(layout: Layout, isText: (run: GlyphRun) => boolean): AroundText {
   const below: Item[] = [...frameItems(layout), ...laidBackings(layout, layout.lines)]
   const above: Item[] = []
   const painted: boolean[][] = []
   for (const line of layout.lines) {
     const standing = standingOf(layout, line)
     const ofLine: boolean[] = []
-    for (const { opacity, runs } of spansOf(line)) {
-      const layers = layersOf(runs, standing)
+    for (const group of opacityGroups(line)) {
+      const { opacity, runs } = group
+      const layers = layersOf(group, standing)
       if (opacity < 1) {
         below.push({ kind: 'group', opacity, items: paintedOf(layers) })
         ofLine.push(...runs.map(() => true))
@@ -35,7 +37,7 @@ export function aroundText(layout: Layout, isText: (run: LineRun) => boolean): A
       }
       below.push(...layers.below)
       for (const { run, items } of layers.letters) {
-        const isShown = !run.box && run.text !== '\t' && isFilled(items) && isText(run)
+        const isShown = !run.object && run.text !== '\t' && isFilled(items) && isText(run)
         if (!isShown) below.push(...items)
         ofLine.push(!isShown)
       }
@@ -55,18 +57,18 @@ function isFilled(items: readonly Item[]): boolean {
   let isEach = true
   eachItem(items, {
     item(item) {
-      if (item.kind === 'glyphs' && item.finish) isEach = false
+      if (item.kind === 'glyphs' && item.paint) isEach = false
     },
   })
   return isEach
 }
 
 /** A drawing as large as what is in it, in whole units. */
-function pictureOf(items: readonly Item[]): Drawing | undefined {
-  const ink = inkBox(items)
+export function pictureOf(items: readonly Item[]): Drawing | undefined {
+  const ink = inkBoxOf(items)
   if (!ink) return undefined
   const [x, y] = [Math.floor(ink.x) - 1, Math.floor(ink.y) - 1]
   const [right, bottom] = [Math.ceil(ink.x + ink.width) + 1, Math.ceil(ink.y + ink.height) + 1]
   const box = { x, y, width: right - x, height: bottom - y }
-  return { kind: 'drawing', box, items, problems: [] }
+  return { [made]: true, kind: 'drawing', box, items, problems: [] }
 }

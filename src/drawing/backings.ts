@@ -1,5 +1,12 @@
-import { type Box, joinedBoxes, rectangleOutline } from '../geometry/index.ts'
-import type { Layout, Line, LineRun } from '../layout/index.ts'
+import { type Box, rectangleOutline, unionOfBoxes } from '../geometry/index.ts'
+import {
+  faceOf,
+  type GlyphRun,
+  type Layout,
+  type Line,
+  sidesOf,
+  unitScale,
+} from '../layout/index.ts'
 import { type Ink, type Style, solidOf } from '../sheet/index.ts'
 import type { Item } from './drawing.ts'
 import { fillOf } from './fill.ts'
@@ -32,7 +39,7 @@ export function backingItem(
       stroke: {
         ink: { ...solid, opacity: solid.opacity * through },
         width: border.width,
-        place: 'center',
+        align: 'center',
       },
     })
   }
@@ -42,8 +49,8 @@ export function backingItem(
 /** Everything that lies behind the text of some lines, block by block, line by line, run by run. */
 export function backingItems(layout: Layout, lines: readonly Line[]): Item[] {
   const items: Item[] = []
-  for (const over of ['block', 'line', 'run'] as const) {
-    for (const { box, backing, style } of backed(layout, lines, over)) {
+  for (const extent of ['block', 'line', 'run'] as const) {
+    for (const { box, backing, style } of backed(layout, lines, extent)) {
       const own = padded(box, backing.padding ?? 0)
       items.push(
         ...backingItem(own, backing.ink, backing.radius ?? 0, backing.border, style.opacity),
@@ -61,26 +68,27 @@ interface Backed {
 }
 
 /** Neighbours with the same backing are backed as one: runs of a line, or lines below each other. */
-function backed(layout: Layout, lines: readonly Line[], over: NonNullable<Backing['over']>) {
+function backed(layout: Layout, lines: readonly Line[], extent: NonNullable<Backing['extent']>) {
   const found: Backed[] = []
   for (const line of lines) {
-    let last: Backed | undefined = over === 'block' ? found.at(-1) : undefined
+    let last: Backed | undefined = extent === 'block' ? found.at(-1) : undefined
     let isHere = false
     for (const run of line.runs.toSorted((a, b) => a.x - b.x)) {
       const { backing } = run.style
-      if (backing === 'none' || (backing.over ?? 'run') !== over || run.start === run.end) continue
+      if (backing === 'none' || (backing.extent ?? 'run') !== extent || run.start === run.end)
+        continue
       const key = JSON.stringify(backing)
-      const box = boxOf(layout, line, run, over)
+      const box = boxOf(layout, line, run, extent)
       if (!box) continue
-      if (last?.key === key && (over !== 'run' || box.x - last.box.x - last.box.width < 0.01)) {
-        last.box = joinedBoxes(last.box, box) ?? box
+      if (last?.key === key && (extent !== 'run' || box.x - last.box.x - last.box.width < 0.01)) {
+        last.box = unionOfBoxes(last.box, box) ?? box
       } else {
         last = { box, backing, style: run.style, key }
         found.push(last)
       }
       isHere = true
     }
-    if (over === 'block' && !isHere) last = undefined
+    if (extent === 'block' && !isHere) last = undefined
   }
   return found
 }
@@ -88,30 +96,29 @@ function backed(layout: Layout, lines: readonly Line[], over: NonNullable<Backin
 function boxOf(
   layout: Layout,
   line: Line,
-  run: LineRun,
-  over: NonNullable<Backing['over']>,
+  run: GlyphRun,
+  extent: NonNullable<Backing['extent']>,
 ): Box | undefined {
   const { x, width, top, height } = line
-  if (over === 'line') return { x, y: top, width, height }
+  if (extent === 'line') return { x, y: top, width, height }
   const isAcross = layout.writingMode === 'horizontal-tb'
   const length = isAcross ? layout.width : layout.height
-  if (over === 'block') return { x: 0, y: top, width: length, height }
+  if (extent === 'block') return { x: 0, y: top, width: length, height }
   const [left, right] = [Math.max(x, run.x), Math.min(x + width, run.x + run.width)]
   if (right <= left) return undefined
-  const { box, face, style, upright } = run
+  const { object, style, upright } = run
   const y = line.baseline - run.rise
   const across = { x: left, width: right - left }
   if (upright) return { ...across, y: y - style.size / 2, height: style.size }
-  if (box) return { ...across, y: y - box.baseline, height: box.height }
-  const scale = style.size / face.metrics.unitsPerEm
+  if (object) return { ...across, y: y - object.baseline, height: object.height }
+  const face = faceOf(run)
+  const scale = unitScale(face, style.size)
   const { ascent, descent } = face.metrics
   return { ...across, y: y - ascent * scale, height: (ascent - descent) * scale }
 }
 
 /** A box with room around it, on each side alike or as stated. */
 export function padded({ x, y, width, height }: Box, padding: Style['padding']): Box {
-  const all = typeof padding === 'number' ? padding : 0
-  const sides = typeof padding === 'number' ? {} : padding
-  const { top = all, right = all, bottom = all, left = all } = sides
+  const { top, right, bottom, left } = sidesOf(padding)
   return { x: x - left, y: y - top, width: width + left + right, height: height + top + bottom }
 }

@@ -9,5 +9,5 @@ export function checkFinite(what: string, numbers: Readonly<Record<string, numbe
 
 /** Throws on a length that is negative. */
 export function checkLength(what: string, name: string, value: number) {
-  if (value < 0) fail('bad-coordinate', `${name} of ${what} is ${value}, below 0`)
+  if (value < 0) fail('bad-coordinate', `${name} of ${what} is ${value}, and must not be negative`)
 }

@@ -1,6 +1,7 @@
-import type { Line, LineRun } from '../layout/index.ts'
+import { faceOf, type GlyphRun, type Line, unitScale } from '../layout/index.ts'
 import { type SolidInk, type Style, solidOf } from '../sheet/index.ts'
 import type { RuleItem } from './drawing.ts'
+import { inkOf } from './fill.ts'
 import { inkBetween, merged, type Stretch, without } from './ink-gaps.ts'
 
 /** The lines that text may be decorated with. */
@@ -8,7 +9,7 @@ export type Decoration = 'underline' | 'overline' | 'strike'
 
 /** Neighbours on a line that are decorated as one. */
 interface Decorated {
-  readonly runs: readonly LineRun[]
+  readonly runs: readonly GlyphRun[]
   readonly from: number
   readonly to: number
 }
@@ -22,14 +23,15 @@ const touching = 0.01
  */
 export function decorationItems(
   line: Line,
-  runs: readonly LineRun[],
+  runs: readonly GlyphRun[],
   which: Decoration,
+  throughOf: (run: GlyphRun) => number,
 ): RuleItem[] {
-  return decorated(line, runs, which).flatMap(group => linesOf(line, group, which))
+  return decorated(line, runs, which).flatMap(group => linesOf(line, group, which, throughOf))
 }
 
-function decorated(line: Line, runs: readonly LineRun[], which: Decoration): Decorated[] {
-  const groups: { runs: LineRun[]; from: number; to: number; key: string }[] = []
+function decorated(line: Line, runs: readonly GlyphRun[], which: Decoration): Decorated[] {
+  const groups: { runs: GlyphRun[]; from: number; to: number; key: string }[] = []
   // Spaces that hang at the line's end are not decorated.
   const [left, right] = [line.x, line.x + line.width]
   for (const run of runs.toSorted((a, b) => a.x - b.x)) {
@@ -45,7 +47,12 @@ function decorated(line: Line, runs: readonly LineRun[], which: Decoration): Dec
   return groups
 }
 
-function linesOf(line: Line, { runs, from, to }: Decorated, which: Decoration): RuleItem[] {
+function linesOf(
+  line: Line,
+  { runs, from, to }: Decorated,
+  which: Decoration,
+  throughOf: (run: GlyphRun) => number,
+): RuleItem[] {
   const largest = runs.reduce((a, b) => (b.style.size > a.style.size ? b : a))
   const stated = largest.style[which]
   const own = typeof stated === 'object' ? stated : {}
@@ -62,9 +69,9 @@ function linesOf(line: Line, { runs, from, to }: Decorated, which: Decoration): 
   const gaps = skips ? merged(runs.flatMap(run => gapsOf(run, line.baseline, y, width))) : []
   return runs.flatMap(run => {
     const part = { from: Math.max(from, run.x), to: Math.min(to, run.x + run.width) }
-    const ink = own.ink ? solidOf(own.ink) : run.ink
-    const least = gaps.length > 0 ? Math.max(width, run.style.size / 8) : 0
-    const pieces = without(part, gaps).filter(piece => piece.to - piece.from > least)
+    const ink = own.ink ? solidOf(own.ink) : inkOf(run.style, throughOf(run))
+    const min = gaps.length > 0 ? Math.max(width, run.style.size / 8) : 0
+    const pieces = without(part, gaps).filter(piece => piece.to - piece.from > min)
     return pieces.map(piece => ruleOf(piece, y, width, ink, own.dash, from))
   })
 }
@@ -84,9 +91,10 @@ function ruleOf(
 }
 
 /** Where the face puts a line: its middle, downward from the baseline, and its width, in units. */
-function usualPlace({ face, style, upright }: LineRun, which: Decoration) {
-  const { metrics } = face
-  const scale = style.size / metrics.unitsPerEm
+function usualPlace(run: GlyphRun, which: Decoration) {
+  const { style, upright } = run
+  const { metrics } = faceOf(run)
+  const scale = unitScale({ metrics }, style.size)
   const width = Math.max(metrics.underlineThickness * scale, style.size / 24)
   if (upright) return { width, middle: sideOf(which, style) }
   if (which === 'underline') return { width, middle: -metrics.underlinePosition * scale }
@@ -107,18 +115,20 @@ function sideOf(which: Decoration, { size }: Style): number {
   return which === 'underline' ? size * 0.55 : size * -0.55
 }
 
-function placeBeyond(gap: number, width: number, { face, style }: LineRun, which: Decoration) {
-  const scale = style.size / face.metrics.unitsPerEm
+function placeBeyond(gap: number, width: number, run: GlyphRun, which: Decoration) {
+  const face = faceOf(run)
+  const scale = unitScale(face, run.style.size)
   if (which === 'underline') return gap + width / 2
   if (which === 'overline') return -(face.metrics.capHeight * scale + gap + width / 2)
   return -gap - width / 2
 }
 
 /** Where the letters of a run reach into the line, with some room on both sides. */
-function gapsOf(run: LineRun, baseline: number, y: number, width: number): Stretch[] {
-  const { face, style, glyphs, x, rise, box, upright } = run
-  if (box || upright) return []
-  const scale = style.size / face.metrics.unitsPerEm
+function gapsOf(run: GlyphRun, baseline: number, y: number, width: number): Stretch[] {
+  const { style, glyphs, x, rise, object, upright } = run
+  if (object || upright) return []
+  const face = faceOf(run)
+  const scale = unitScale(face, style.size)
   const up = (baseline - rise - y) / scale
   const reach = width / 2 / scale
   const room = Math.max(width, style.size / 16)

@@ -1,10 +1,11 @@
 import type { Box } from '../geometry/index.ts'
 import type { Layout } from '../layout/index.ts'
-import { fail } from '../problem/index.ts'
-import type { Ink } from '../sheet/index.ts'
+import { allowedLink, allowedLinks, fail, isMade, linkScheme, made } from '../problem/index.ts'
+import type { Sheet } from '../sheet/index.ts'
 import { checkFinite, checkLength } from './checks.ts'
-import type { Drawing, Item } from './drawing.ts'
-import { inkBox } from './ink-box.ts'
+import type { Drawing, GroupItem, Item } from './drawing.ts'
+import { inkBoxOf } from './ink-box.ts'
+import type { InkOrName } from './ink-from.ts'
 import { outsideProblems } from './outside.ts'
 import { place } from './place.ts'
 import { rectangle } from './shapes.ts'
@@ -16,7 +17,9 @@ export interface DrawingOptions {
   /** BCP 47 tag. */
   readonly language?: string
   /** Paints the whole box first. */
-  readonly ground?: Ink
+  readonly background?: InkOrName
+  /** Whose inks names are of. */
+  readonly sheet?: Sheet
 }
 
 /** A drawing of a size, from items and lists of items. Texts that reach beyond it are problems. */
@@ -24,14 +27,15 @@ export function drawing(
   options: DrawingOptions,
   items: readonly (Item | readonly Item[])[],
 ): Drawing {
-  const { width, height, title, language, ground } = options
+  const { width, height, title, language, background, sheet } = options
   checkFinite('a drawing', { width, height })
   checkLength('a drawing', 'width', width)
   checkLength('a drawing', 'height', height)
   const box = { x: 0, y: 0, width, height }
-  const below = ground ? [rectangle(box, ground)] : []
+  const below = background === undefined ? [] : [rectangle(box, background, 0, sheet)]
   const all = [...below, ...items.flat()]
   return {
+    [made]: true,
     kind: 'drawing',
     box,
     ...(title !== undefined && { title }),
@@ -41,34 +45,72 @@ export function drawing(
   }
 }
 
+/** What items are together, where they are read out. */
+export interface GroupOptions {
+  /** A role of WAI-ARIA, such as `figure`, `heading`, `list`. */
+  readonly role?: string
+  /** BCP 47 tag. */
+  readonly language?: string
+  readonly title?: string
+  /** What is read out in place of the items. */
+  readonly label?: string
+  /** Where they lead to: http, https, mailto, tel or a relative address. */
+  readonly link?: string
+  /** 0 to 1: the items are painted together, and then shown so far. */
+  readonly opacity?: number
+}
+
+/** Items as one, with what they mean. Throws `forbidden-link` on a link that may do more than lead somewhere. */
+export function group(
+  items: readonly (Item | readonly Item[])[],
+  options: GroupOptions = {},
+): GroupItem {
+  const { role, language, title, label, link, opacity } = options
+  if (link !== undefined && !allowedLink(link)) {
+    fail('forbidden-link', `a link may not start with '${linkScheme(link)}:'`, {
+      hint: allowedLinks,
+    })
+  }
+  return {
+    kind: 'group',
+    ...(role !== undefined && { role }),
+    ...(language !== undefined && { language }),
+    ...(title !== undefined && { title }),
+    ...(label !== undefined && { label }),
+    ...(link !== undefined && { link }),
+    ...(opacity !== undefined && { opacity }),
+    items: items.flat(),
+  }
+}
+
 /**
  * A layout as a drawing of its own: its frame, and where glyphs reach beyond that, as an italic's
  * last letter may, as much more, in whole units, as shows them unclipped.
  */
-export function drawn(layout: Layout): Drawing {
-  const known = drawings.get(layout)
-  if (known) return known
-  const items = place(layout, 0, 0)
+function layoutDrawing(layout: Layout): Drawing {
+  const items = [place(layout, 0, 0)]
   const frame = { x: 0, y: 0, width: layout.width, height: layout.height }
-  const ink = inkBox(items)
-  const box = ink ? joined(frame, ink) : frame
-  const made: Drawing = { kind: 'drawing', box, items, problems: layout.problems }
-  drawings.set(layout, made)
-  return made
+  const ink = inkBoxOf(items)
+  const box = ink ? frameWithInk(frame, ink) : frame
+  return { [made]: true, kind: 'drawing', box, items, problems: layout.problems }
 }
 
-/** A layout may be drawn again for each frame of a page. */
-const drawings = new WeakMap<Layout, Drawing>()
-
-/** What a target was given, as a drawing. Throws on what is neither that nor a layout. */
+/** A layout as a drawing of its own; a drawing as it is. Throws on what is neither. */
 export function asDrawing(shown: Drawing | Layout): Drawing {
   const kind: unknown = shown?.kind
-  if (kind !== 'drawing' && kind !== 'layout') {
-    fail('bad-drawing', `a drawing or a layout is wanted, and this is ${typeOf(shown)}`, {
-      hint: 'drawing() makes one, and set() the other',
+  if ((kind !== 'drawing' || !isMade(shown)) && kind !== 'layout') {
+    fail('bad-drawing', `expected a drawing or a layout, not ${typeOf(shown)}`, {
+      hint: 'drawing() makes a drawing, set() a layout',
     })
   }
-  return shown.kind === 'drawing' ? shown : drawn(shown)
+  if (shown.kind === 'drawing') return shown
+  const glyphs: unknown = shown.lines[0]?.runs[0]?.glyphs.glyphs
+  if (glyphs !== undefined && !ArrayBuffer.isView(glyphs)) {
+    fail('bad-layout', 'the layout has lost its glyphs on its way', {
+      hint: 'JSON cannot hold them; structuredClone() and messages to workers do',
+    })
+  }
+  return layoutDrawing(shown)
 }
 
 function typeOf(value: unknown): string {
@@ -80,7 +122,7 @@ function typeOf(value: unknown): string {
       : `a ${typeof value}`
 }
 
-function joined(frame: Box, ink: Box): Box {
+function frameWithInk(frame: Box, ink: Box): Box {
   const x = Math.min(frame.x, Math.floor(ink.x))
   const y = Math.min(frame.y, Math.floor(ink.y))
   const right = Math.max(frame.x + frame.width, wholeAbove(frame.width, ink.x + ink.width))

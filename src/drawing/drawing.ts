@@ -1,6 +1,7 @@
-import type { Face, LinearPaint, RadialPaint, ShapedText, SolidPaint } from '../fonts/index.ts'
+import type { Face, LinearPaint, RadialPaint, ShapedGlyphs, SolidPaint } from '../fonts/index.ts'
 import type { Box, Matrix, Outline } from '../geometry/index.ts'
-import type { Problem } from '../problem/index.ts'
+import type { Layout } from '../layout/index.ts'
+import type { Made, Problem } from '../problem/index.ts'
 import type { SolidInk } from '../sheet/index.ts'
 import type { Picture } from './picture.ts'
 
@@ -12,11 +13,11 @@ export interface Stroke {
   readonly ink: SolidInk
   /** In units; of one outside, how far it reaches beyond the outline. */
   readonly width: number
-  readonly place: 'outside' | 'center'
+  readonly align: 'outside' | 'center'
 }
 
 /** How glyphs are painted that are not just filled with one color. */
-export interface Finish {
+export interface GlyphPaint {
   /** Nothing where they are hollow. */
   readonly fill?: Fill | undefined
   readonly stroke?: Stroke | undefined
@@ -32,8 +33,8 @@ export interface GlyphsItem {
   readonly size: number
   readonly ink: SolidInk
   /** Paints them instead of the ink. */
-  readonly finish?: Finish
-  readonly glyphs: ShapedText
+  readonly paint?: GlyphPaint
+  readonly glyphs: ShapedGlyphs
   /** OpenType features it was shaped with, beyond the usual ones. */
   readonly features?: readonly string[]
   readonly isRightToLeft?: true
@@ -53,7 +54,7 @@ export interface RectangleItem extends Box {
 }
 
 /** A shape of any outline, in units with y downward. */
-export interface PathItem extends Finish {
+export interface PathItem extends GlyphPaint {
   readonly kind: 'path'
   readonly outline: Outline
 }
@@ -73,6 +74,8 @@ export interface RuleItem {
 /** A raster image, drawn to fill its box. */
 export interface ImageItem extends Box {
   readonly kind: 'image'
+  /** What it shows, where it is read out. */
+  readonly label?: string
   readonly picture: Picture
 }
 
@@ -87,6 +90,13 @@ export interface GroupItem {
   readonly blur?: number
   /** Where the items lead to. */
   readonly link?: string
+  /** What the items are together: a role of WAI-ARIA, such as `figure`, `heading`, `list`. */
+  readonly role?: string
+  /** BCP 47 tag of what is said in it. */
+  readonly language?: string
+  readonly title?: string
+  /** What is read out in place of the items. */
+  readonly label?: string
   /** What of a page is to be clicked on. */
   readonly area?: Box
   readonly items: readonly Item[]
@@ -95,10 +105,20 @@ export interface GroupItem {
 /** An item that paints something itself. */
 export type PaintedItem = GlyphsItem | RectangleItem | PathItem | RuleItem | ImageItem
 
-export type Item = PaintedItem | GroupItem
+/** A layout where it was placed: text, until a target expands it. */
+export interface TextItem {
+  readonly kind: 'text'
+  readonly layout: Layout
+  /** From the layout's frame to the coordinates around. */
+  readonly matrix: Matrix
+  /** Tells it from other texts. */
+  readonly id?: string
+}
+
+export type Item = PaintedItem | GroupItem | TextItem
 
 /** The device-independent display list: painted in order, later items over earlier ones. */
-export interface Drawing {
+export interface Drawing extends Made {
   readonly kind: 'drawing'
   /** What is shown; items outside of it are clipped. */
   readonly box: Box

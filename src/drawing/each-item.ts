@@ -1,10 +1,13 @@
 import { identity, type Matrix, product } from '../geometry/index.ts'
-import type { GroupItem, Item, PaintedItem } from './drawing.ts'
+import type { GroupItem, Item, PaintedItem, TextItem } from './drawing.ts'
+import { expandedText } from './expand-text.ts'
 
 /** What is done on the way through items; a group is entered before its items and left behind them. */
 export interface ItemVisitor {
-  enter?(group: GroupItem): void
-  leave?(group: GroupItem): void
+  enter?(group: GroupItem): unknown
+  leave?(group: GroupItem): unknown
+  /** Is told of a text before what it is painted with; that is left out where this gives `true`. */
+  text?(text: TextItem, matrix: Matrix): boolean | undefined
   /** `matrix` leads from the item's coordinates to those around all groups. */
   item(item: PaintedItem, matrix: Matrix): void
 }
@@ -27,7 +30,10 @@ export function eachItem(items: readonly Item[], visitor: ItemVisitor) {
       continue
     }
     const item = task.items[task.next++]
-    if (item.kind !== 'group') visitor.item(item, task.matrix)
+    if (item.kind === 'text') {
+      const isDone = visitor.text?.(item, task.matrix) ?? false
+      if (!isDone) tasks.push({ items: expandedText(item), next: 0, matrix: task.matrix })
+    } else if (item.kind !== 'group') visitor.item(item, task.matrix)
     else {
       visitor.enter?.(item)
       const matrix = item.matrix ? product(task.matrix, item.matrix) : task.matrix
@@ -35,3 +41,7 @@ export function eachItem(items: readonly Item[], visitor: ItemVisitor) {
     }
   }
 }
+
+/** Whether a group says what it is, or leads somewhere: a target must not drop that. */
+export const isTold = ({ role, title, label, language, link }: GroupItem): boolean =>
+  [role, title, label, language, link].some(said => said !== undefined)

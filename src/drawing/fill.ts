@@ -1,5 +1,5 @@
 import { type Box, identity } from '../geometry/index.ts'
-import type { GradientInk, Ink, SolidInk } from '../sheet/index.ts'
+import { type GradientInk, type Ink, type SolidInk, type Style, solidOf } from '../sheet/index.ts'
 import type { Fill } from './drawing.ts'
 
 /** An ink as it fills a shape; a gradient spans the box, `through` multiplies its opacity. */
@@ -18,6 +18,12 @@ export function fillOf(ink: Ink, box: Box, through = 1): Fill {
   const [dx, dy] = direction(ink, box)
   const [x, y] = middle
   return { kind: 'linear', from: [x - dx, y - dy], to: [x + dx, y + dy], stops, matrix: identity }
+}
+
+/** A style's ink as one color, shown as far as `through` says. */
+export function inkOf({ ink }: Style, through: number): SolidInk {
+  const solid = solidOf(ink)
+  return through === 1 ? solid : { ...solid, opacity: solid.opacity * through }
 }
 
 export function solidFill({ color, opacity }: SolidInk, through = 1): Fill {

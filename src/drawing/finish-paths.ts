@@ -1,10 +1,17 @@
-import { joinedOutlines, mappedOutline, type Outline } from '../geometry/index.ts'
-import type { Fill, GlyphsItem, PathItem } from './drawing.ts'
+import {
+  concatenatedOutlines,
+  mappedOutline,
+  type Outline,
+  outlineBox,
+  rectangleOutline,
+} from '../geometry/index.ts'
+import { unitScale } from '../layout/index.ts'
+import type { Fill, GlyphsItem, PathItem, Stroke } from './drawing.ts'
 import { eachGlyph } from './glyph-pens.ts'
 
 /** The outlines of all glyphs of an item as one, in units with y downward. */
 export function glyphsOutline(item: GlyphsItem): Outline {
-  const scale = item.size / item.face.metrics.unitsPerEm
+  const scale = unitScale(item.face, item.size)
   const outlines: Outline[] = []
   eachGlyph(item, (glyph, x, y) => {
     const outline = item.face.outline(glyph)
@@ -12,14 +19,14 @@ export function glyphsOutline(item: GlyphsItem): Outline {
     const [dx, dy] = [item.x + x * scale, item.y - y * scale]
     outlines.push(mappedOutline({ xx: scale, yx: 0, xy: 0, yy: -scale, dx, dy }, outline))
   })
-  return joinedOutlines(outlines)
+  return concatenatedOutlines(outlines)
 }
 
 /** Glyphs that are not just filled with one color, as shapes. */
 export function finishPath(item: GlyphsItem): PathItem | undefined {
-  if (!item.finish) return undefined
+  if (!item.paint) return undefined
   const outline = glyphsOutline(item)
-  return outline.segments === '' ? undefined : { kind: 'path', outline, ...item.finish }
+  return outline.segments === '' ? undefined : { kind: 'path', outline, ...item.paint }
 }
 
 /** What hides what is painted under it. */
@@ -27,3 +34,38 @@ export function isOpaque(fill: Fill | undefined): boolean {
   if (!fill) return false
   return fill.kind === 'solid' ? fill.opacity >= 1 : fill.stops.every(stop => stop.opacity >= 1)
 }
+
+/** How a target paints the stroke of a shape whose letters it leaves alone. */
+export interface StrokeParts {
+  /** Of the pen, in units: half of it is on either side of the edge. */
+  readonly width: number
+  /** Whether the fill is painted after the stroke, and so over the half of it that is inside. */
+  readonly isBelow: boolean
+  /** Whether the half that is inside is to be kept off the shape: no fill hides it. */
+  readonly isCut: boolean
+}
+
+/** A stroke outside is one of twice the width of which half is hidden. */
+export function strokeParts({ align, width }: Stroke, fill: Fill | undefined): StrokeParts {
+  const isOutside = align === 'outside'
+  return {
+    width: isOutside ? 2 * width : width,
+    isBelow: isOutside,
+    isCut: isOutside && !isOpaque(fill),
+  }
+}
+
+/** By the even-odd rule: all around a shape as far as a stroke of a width goes, without the shape. */
+export function surroundings(outline: Outline, width: number): Outline {
+  const { left, bottom, right, top } = outlineBox(outline) ?? nowhere
+  const room = width + 1
+  const around = rectangleOutline({
+    x: left - room,
+    y: bottom - room,
+    width: right - left + 2 * room,
+    height: top - bottom + 2 * room,
+  })
+  return concatenatedOutlines([around, outline])
+}
+
+const nowhere = { left: 0, bottom: 0, right: 0, top: 0 }

@@ -1,10 +1,11 @@
 import type { Face } from '../fonts/index.ts'
 import { type Box, cornersOf, identity, type Matrix, mapped, mappedBox } from '../geometry/index.ts'
-import { flowMatrix, type Layout, type LineRun } from '../layout/index.ts'
+import { flowMatrix, type GlyphRun, type Layout } from '../layout/index.ts'
 import type { SolidInk } from '../sheet/index.ts'
 import { asDrawing } from './draw.ts'
 import type { Drawing, GlyphsItem, Item, RectangleItem, RuleItem } from './drawing.ts'
 import { eachItem } from './each-item.ts'
+import { bounds } from './layout-boxes.ts'
 import { numberText } from './number-text.ts'
 import { type Anchor, placement } from './place.ts'
 
@@ -78,21 +79,21 @@ function layoutGuides(one: PlacedLayout, face: Face | undefined): Item[] {
       ]
     },
   )
-  const frame = outlined(layout.bounds, inks.frame)
+  const frame = outlined(bounds(layout), inks.frame)
   const ink = inkBox ? outlined(inkBox, inks.ink, [2, 2]) : []
   return [{ kind: 'group', matrix, items: [...inFrame, ...frame] }, ...ink, ...cross(x, y)]
 }
 
 /** The names of a run's styles, above it, where they are others than those of the run before. */
 function styleNames(
-  runs: readonly LineRun[],
+  runs: readonly GlyphRun[],
   top: number,
   flow: Matrix,
   face: Face | undefined,
 ): Item[] {
   let before = ''
   return runs.flatMap(run => {
-    const names = run.names?.join(' ') ?? ''
+    const names = run.styleNames?.join(' ') ?? ''
     if (names === before || names === '') return []
     before = names
     const [x, y] = mapped(flow, run.x, top)

@@ -1,10 +1,12 @@
-export { type AroundText, aroundText } from './around-text.ts'
+export { faceOf, unitScale } from '../layout/index.ts'
+export { type AroundText, aroundText, pictureOf } from './around-text.ts'
 export { base64 } from './base64.ts'
-export { asDrawing, type DrawingOptions, drawing, drawn } from './draw.ts'
+export { type ArcOptions, arc, circle, path, polygon, type ShapePaint } from './chart-shapes.ts'
+export { asDrawing, type DrawingOptions, drawing, type GroupOptions, group } from './draw.ts'
 export type {
   Drawing,
   Fill,
-  Finish,
+  GlyphPaint,
   GlyphsItem,
   GroupItem,
   ImageItem,
@@ -14,13 +16,19 @@ export type {
   RectangleItem,
   RuleItem,
   Stroke,
+  TextItem,
 } from './drawing.ts'
-export { eachItem, type ItemVisitor } from './each-item.ts'
-export { finishPath, glyphsOutline, isOpaque } from './finish-paths.ts'
+export { eachItem, type ItemVisitor, isTold } from './each-item.ts'
+export { inkOf } from './fill.ts'
+export { finishPath, glyphsOutline, isOpaque, strokeParts, surroundings } from './finish-paths.ts'
+export { type FontFaces, fontFaces } from './font-faces.ts'
 export { eachGlyph } from './glyph-pens.ts'
 export { type PlacedLayout, withGuides } from './guides.ts'
-export { inkBox } from './ink-box.ts'
-export { type InlineBoxOptions, inlineBox } from './inline-box.ts'
+export { inkBoxOf } from './ink-box.ts'
+export type { InkOrName } from './ink-from.ts'
+export { type InlineObjectOptions, inlineObject } from './inline-object.ts'
+export { bounds, inkBox } from './layout-boxes.ts'
+export { layoutText } from './layout-text.ts'
 export { lineItems } from './line-items.ts'
 export { numberText } from './number-text.ts'
 export { isFrame, type Picture, readPicture } from './picture.ts'

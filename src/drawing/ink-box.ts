@@ -2,21 +2,22 @@ import {
   type Box,
   type Extents,
   identity,
-  joinedBoxes,
   type Matrix,
   mapped,
   mappedBox,
   outlineExtents,
+  unionOfBoxes,
 } from '../geometry/index.ts'
-import type { Finish, GlyphsItem, Item, PaintedItem, RuleItem } from './drawing.ts'
+import { unitScale } from '../layout/index.ts'
+import type { GlyphPaint, GlyphsItem, Item, PaintedItem, RuleItem } from './drawing.ts'
 import { eachItem } from './each-item.ts'
 import { eachGlyph } from './glyph-pens.ts'
 
 /** The smallest box that holds what is painted; undefined where nothing is. */
-export function inkBox(items: readonly Item[]): Box | undefined {
+export function inkBoxOf(items: readonly Item[]): Box | undefined {
   let box: Box | undefined
   eachInkBox(items, (_, own) => {
-    box = joinedBoxes(box, own)
+    box = unionOfBoxes(box, own)
   })
   return box
 }
@@ -42,7 +43,7 @@ function itemBox(item: PaintedItem, matrix: Matrix): Box | undefined {
   switch (item.kind) {
     case 'glyphs': {
       const own = isUpright(matrix) ? uprightGlyphs(item, matrix) : turnedGlyphs(item, matrix)
-      return own && item.finish ? grown(own, strokeReach(item.finish) * scaleOf(matrix)) : own
+      return own && item.paint ? grown(own, strokeReach(item.paint) * scaleOf(matrix)) : own
     }
     case 'rule':
       return mappedBox(matrix, ruleBox(item))
@@ -57,9 +58,9 @@ function itemBox(item: PaintedItem, matrix: Matrix): Box | undefined {
 }
 
 /** How far a stroke reaches beyond the outline. */
-function strokeReach({ stroke }: Finish): number {
+function strokeReach({ stroke }: GlyphPaint): number {
   if (!stroke) return 0
-  return stroke.place === 'outside' ? stroke.width : stroke.width / 2
+  return stroke.align === 'outside' ? stroke.width : stroke.width / 2
 }
 
 const scaleOf = ({ xx, yx, xy, yy }: Matrix) => Math.sqrt(Math.abs(xx * yy - xy * yx))
@@ -85,7 +86,7 @@ const isUpright = ({ xx, yx, xy, yy }: Matrix) => yx === 0 && xy === 0 && xx > 0
 
 function uprightGlyphs(item: GlyphsItem, matrix: Matrix): Box | undefined {
   const { face, size, x, y } = item
-  const scale = size / face.metrics.unitsPerEm
+  const scale = unitScale(face, size)
   let [left, bottom, right, top] = [Infinity, Infinity, -Infinity, -Infinity]
   eachGlyph(item, (glyph, dx, dy) => {
     const extents = face.extents(glyph)
@@ -104,7 +105,7 @@ function uprightGlyphs(item: GlyphsItem, matrix: Matrix): Box | undefined {
 /** What is turned is measured by its outlines: a turned box would be larger than what is in it. */
 function turnedGlyphs(item: GlyphsItem, matrix: Matrix): Box | undefined {
   const { face, size } = item
-  const scale = size / face.metrics.unitsPerEm
+  const scale = unitScale(face, size)
   let box: Box | undefined
   eachGlyph(item, (glyph, dx, dy) => {
     const [x, y] = mapped(matrix, item.x + dx * scale, item.y - dy * scale)
@@ -121,7 +122,7 @@ function turnedGlyphs(item: GlyphsItem, matrix: Matrix): Box | undefined {
     const own = colored
       ? mappedBox(toUnits, asBox(colored))
       : outlineExtents(face.outline(glyph), toUnits)
-    if (own) box = joinedBoxes(box, 'left' in own ? asBox(own) : own)
+    if (own) box = unionOfBoxes(box, 'left' in own ? asBox(own) : own)
   })
   return box
 }

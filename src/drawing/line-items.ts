@@ -1,7 +1,7 @@
 import type { Layout, Line } from '../layout/index.ts'
 import { backingItem, backingItems } from './backings.ts'
 import type { Item } from './drawing.ts'
-import { isPlain, layersOf, paintedOf, spansOf } from './line-layers.ts'
+import { isPlain, layersOf, opacityGroups, paintedOf } from './line-layers.ts'
 import { laidDown, runItems, type Standing, standingOf } from './run-items.ts'
 
 /** What lines are painted with, in the coordinates of their layout's frame. */
@@ -26,15 +26,22 @@ export function laidBackings(layout: Layout, lines: readonly Line[]): Item[] {
 }
 
 /** The box around all of a text, which its style may ask for. */
-export function frameItems({ style, bounds }: Layout): Item[] {
-  if (style.frame === 'none') return []
-  const { ink, border, radius = 0 } = style.frame
-  return backingItem(bounds, ink, radius, border)
+export function frameItems({ style, width, height: depth }: Layout): Item[] {
+  if (style.border === 'none') return []
+  const { ink, width: thickness, radius = 0, fill } = style.border
+  const edge = { x: 0, y: 0, width, height: depth }
+  return backingItem(
+    edge,
+    fill,
+    radius,
+    ink && thickness !== undefined ? { ink, width: thickness } : undefined,
+  )
 }
 
 function decoratedLine(standing: Standing): Item[] {
-  return spansOf(standing.line).flatMap(({ opacity, runs }): Item[] => {
-    const items = paintedOf(layersOf(runs, standing))
+  return opacityGroups(standing.line).flatMap((group): Item[] => {
+    const { opacity } = group
+    const items = paintedOf(layersOf(group, standing))
     return opacity === 1 ? items : [{ kind: 'group', opacity, items }]
   })
 }

@@ -1,5 +1,5 @@
-import type { Line, LineRun } from '../layout/index.ts'
-import { type Style, solidOf } from '../sheet/index.ts'
+import type { GlyphRun, Line } from '../layout/index.ts'
+import type { Style } from '../sheet/index.ts'
 import { decorationItems } from './decorations.ts'
 import type { Item } from './drawing.ts'
 import { laidDown, runItems, type Standing } from './run-items.ts'
@@ -19,23 +19,22 @@ export function isPlain(style: Style): boolean {
 }
 
 /** Neighbours of a line that are painted together, and then shown as far as `opacity` says. */
-export interface Span {
+export interface OpacityGroup {
   readonly opacity: number
-  readonly runs: readonly LineRun[]
+  readonly runs: readonly GlyphRun[]
 }
 
 /**
  * Text that shows what is below it is painted as a whole first, so that no line shows through its
  * letters: in its own ink, and then as one.
  */
-export function spansOf({ runs }: Line): Span[] {
-  const spans: { opacity: number; runs: LineRun[] }[] = []
+export function opacityGroups({ runs }: Line): OpacityGroup[] {
+  const spans: { opacity: number; runs: GlyphRun[] }[] = []
   for (const run of runs) {
     const opacity = isPlain(run.style) ? 1 : run.style.opacity
-    const own = opacity === 1 ? run : { ...run, ink: solidOf(run.style.ink) }
     const last = spans.at(-1)
-    if (last && last.opacity === opacity) last.runs.push(own)
-    else spans.push({ opacity, runs: [own] })
+    if (last && last.opacity === opacity) last.runs.push(run)
+    else spans.push({ opacity, runs: [run] })
   }
   return spans
 }
@@ -44,7 +43,7 @@ export function spansOf({ runs }: Line): Span[] {
 export interface Layers {
   /** Shadows, and then lines: they lie below all letters. */
   readonly below: readonly Item[]
-  readonly letters: readonly { readonly run: LineRun; readonly items: readonly Item[] }[]
+  readonly letters: readonly { readonly run: GlyphRun; readonly items: readonly Item[] }[]
   /** What strikes them out. */
   readonly above: readonly Item[]
 }
@@ -54,17 +53,19 @@ export function paintedOf({ below, letters, above }: Layers): Item[] {
   return [...below, ...letters.flatMap(letter => letter.items), ...above]
 }
 
-export function layersOf(runs: readonly LineRun[], standing: Standing): Layers {
+/** Of a group that is shown as one, each run is painted whole; of others, as far as its style says. */
+export function layersOf({ runs, opacity }: OpacityGroup, standing: Standing): Layers {
+  const throughOf = ({ style }: GlyphRun) => (opacity < 1 ? 1 : style.opacity)
   const { line, matrix } = standing
   const lines = (which: 'underline' | 'overline' | 'strike') =>
-    laidDown(matrix, decorationItems(line, runs, which))
+    laidDown(matrix, decorationItems(line, runs, which, throughOf))
   return {
     below: [
-      ...runs.flatMap(run => shadowItems(run, standing)),
+      ...runs.flatMap(run => shadowItems(run, standing, throughOf(run))),
       ...lines('underline'),
       ...lines('overline'),
     ],
-    letters: runs.map(run => ({ run, items: runItems(run, standing) })),
+    letters: runs.map(run => ({ run, items: runItems(run, standing, throughOf(run)) })),
     above: lines('strike'),
   }
 }

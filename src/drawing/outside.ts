@@ -28,10 +28,10 @@ export function outsideProblems(items: readonly Item[], box: Box): Problem[] {
     const text = item.text.length > 40 ? `${item.text.slice(0, 39)}…` : item.text
     const by = sides.map(side => `${beyond[side].toFixed(1)} at the ${side}`).join(' and ')
     const message = isGone
-      ? `'${text}' lies outside of the drawing`
-      : `'${text}' reaches beyond the drawing by ${by}`
+      ? `'${text}' is outside the drawing`
+      : `'${text}' extends beyond the drawing by ${by}`
     problems.push(
-      warningProblem('outside', message, { hint: 'move it, or make the drawing larger' }),
+      warningProblem('outside-drawing', message, { hint: 'move it, or make the drawing larger' }),
     )
   })
   return problems

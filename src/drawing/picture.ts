@@ -1,7 +1,7 @@
-import { fail } from '../problem/index.ts'
+import { fail, type Made, made } from '../problem/index.ts'
 
 /** A raster image whose head has been read: PNG or JPEG. */
-export interface Picture {
+export interface Picture extends Made {
   readonly format: 'png' | 'jpeg'
   readonly bytes: Uint8Array
   /** In pixels. */
@@ -17,14 +17,14 @@ const mostPixels = 1 << 26
 /** Reads the head of a PNG or JPEG file. Throws `bad-image` for anything else, and for the enormous. */
 export function readPicture(bytes: Uint8Array, name = 'the image'): Picture {
   const size = pngSize(bytes) ?? jpegSize(bytes)
-  if (!size) return fail('bad-image', `${name} is no PNG or JPEG that can be read`)
+  if (!size) return fail('bad-image', `${name} is not a readable PNG or JPEG`)
   const { width, height } = size
   if (width === 0 || height === 0 || width * height > mostPixels) {
     fail('bad-image', `${name} is ${width} by ${height} pixels`, {
-      hint: `at most ${mostPixels} in all, and no side of 0`,
+      hint: `at most ${mostPixels} pixels, and no side of 0`,
     })
   }
-  return { bytes, ...size }
+  return { [made]: true, bytes, ...size }
 }
 
 type Head = Pick<Picture, 'format' | 'width' | 'height'>

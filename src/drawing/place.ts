@@ -1,18 +1,11 @@
-import {
-  type Box,
-  identity,
-  type Matrix,
-  mappedBox,
-  mappedOutline,
-  product,
-  turning,
-} from '../geometry/index.ts'
-import type { Layout, Line } from '../layout/index.ts'
-import { fail } from '../problem/index.ts'
+import { type Box, identity, type Matrix, mappedBox, product, turning } from '../geometry/index.ts'
+import { faceOf, type Layout, type Line, unitScale } from '../layout/index.ts'
+import { fail, isMade } from '../problem/index.ts'
 import { isVertical } from '../sheet/index.ts'
 import { checkFinite } from './checks.ts'
-import type { Fill, Item } from './drawing.ts'
-import { inkBox } from './ink-box.ts'
+import type { Drawing, GroupItem, TextItem } from './drawing.ts'
+import { inkBoxOf } from './ink-box.ts'
+import { bounds } from './layout-boxes.ts'
 import { lineItems } from './line-items.ts'
 
 /** Which point of a layout is put at a coordinate, and how the layout is turned about it. */
@@ -32,7 +25,7 @@ export interface Anchor {
   /** Whether edges are those of the line boxes, or of what is painted. */
   readonly by?: 'line' | 'ink'
   /** Degrees that the layout is turned by about this point, counter-clockwise. */
-  readonly turn?: number
+  readonly angle?: number
 }
 
 /** Where a layout comes to stand. */
@@ -45,69 +38,74 @@ export interface Placement {
   readonly inkBox: Box | undefined
 }
 
-/** The glyphs of a layout with its anchor at (x, y). Throws on coordinates that are not finite. */
-export function place(layout: Layout, x: number, y: number, anchor: Anchor = {}): Item[] {
-  const matrix = placingMatrix(layout, x, y, anchor)
-  const items = lineItems(layout)
-  if (matrix.yx === 0 && matrix.xx === 1) return items.map(item => moved(item, matrix))
-  return [{ kind: 'group', matrix, items }]
+/**
+ * A layout, or a drawing, with its anchor at (x, y). The lines of a drawing are its edges: it has
+ * no letters to be placed by. Throws on coordinates that are not finite.
+ */
+export function place(
+  shown: Layout | Drawing,
+  x: number,
+  y: number,
+  anchor: Anchor = {},
+  { id }: { readonly id?: string } = {},
+): TextItem | GroupItem {
+  if (shown.kind === 'drawing') {
+    if (!isMade(shown))
+      fail('bad-drawing', 'the drawing that is placed is data, not made by the library')
+    const matrix = matrixFor(drawingPoint(shown, anchor), x, y, anchor)
+    const { items, title, language } = shown
+    return {
+      kind: 'group',
+      matrix,
+      ...(title !== undefined && { title }),
+      ...(language !== undefined && { language }),
+      items,
+    }
+  }
+  const matrix = placingMatrix(shown, x, y, anchor)
+  return { kind: 'text', layout: shown, matrix, ...(id !== undefined && { id }) }
+}
+
+/** The anchor of a drawing, by its edges. */
+function drawingPoint({ box }: Drawing, anchor: Anchor): readonly [across: number, down: number] {
+  const { across = 'left', down = 'top' } = anchor
+  return [box.x + box.width * fractionOf(across, undefined), edgeDown(box, down, ' of a drawing')]
 }
 
 /** Where a layout comes to stand when it is placed in the same way. Throws as `place` does. */
 export function placement(layout: Layout, x: number, y: number, anchor: Anchor = {}): Placement {
   const matrix = placingMatrix(layout, x, y, anchor)
-  const ink = inkBox(place(layout, x, y, anchor))
-  return { matrix, bounds: mappedBox(matrix, layout.bounds), inkBox: ink }
+  const inkBox = inkBoxOf([{ kind: 'text', layout, matrix }])
+  return { matrix, bounds: mappedBox(matrix, bounds(layout)), inkBox }
 }
 
 function placingMatrix(layout: Layout, x: number, y: number, anchor: Anchor): Matrix {
-  const { turn = 0 } = anchor
-  checkFinite('a placed layout', { x, y, turn })
-  const [across, down] = anchorPoint(layout, anchor)
+  return matrixFor(anchorPoint(layout, anchor), x, y, anchor)
+}
+
+function matrixFor(
+  [across, down]: readonly [number, number],
+  x: number,
+  y: number,
+  { angle = 0 }: Anchor,
+): Matrix {
+  checkFinite('a placed layout', { x, y, angle })
   const shift = { ...identity, dx: x - across, dy: y - down }
-  return turn % 360 === 0 ? shift : product(turning(turn, x, y), shift)
-}
-
-/** An item as far to the right and down as a matrix moves it, which does nothing else. */
-function moved(item: Item, matrix: Matrix): Item {
-  const { dx, dy } = matrix
-  if (dx === 0 && dy === 0) return item
-  switch (item.kind) {
-    case 'group':
-      return { ...item, matrix: item.matrix ? product(matrix, item.matrix) : matrix }
-    case 'rule': {
-      const point = ([x, y]: readonly [number, number]) => [x + dx, y + dy] as const
-      return { ...item, from: point(item.from), to: point(item.to) }
-    }
-    case 'path': {
-      const { fill } = item
-      const outline = mappedOutline(matrix, item.outline)
-      return { ...item, outline, ...(fill && { fill: movedFill(fill, matrix) }) }
-    }
-    case 'glyphs': {
-      const own = { ...item, x: item.x + dx, y: item.y + dy }
-      const fill = item.finish?.fill
-      return fill ? { ...own, finish: { ...item.finish, fill: movedFill(fill, matrix) } } : own
-    }
-    default:
-      return { ...item, x: item.x + dx, y: item.y + dy }
-  }
-}
-
-function movedFill(fill: Fill, matrix: Matrix): Fill {
-  return fill.kind === 'solid' ? fill : { ...fill, matrix: product(matrix, fill.matrix) }
+  return angle % 360 === 0 ? shift : product(turning(angle, x, y), shift)
 }
 
 /** Where the anchor lies in the layout's frame. */
 function anchorPoint(layout: Layout, anchor: Anchor): readonly [across: number, down: number] {
   const { across = 'left', down = 'top', of = 'all', by = 'line' } = anchor
+  if (by !== 'line' && by !== 'ink') badAnchor('by', by, ['line', 'ink'])
   const lines = linesOf(layout.lines, of)
-  const box = (by === 'ink' ? inkBox(lineItems(layout, lines)) : undefined) ?? edges(layout, lines)
+  const box =
+    (by === 'ink' ? inkBoxOf(lineItems(layout, lines)) : undefined) ?? edges(layout, lines)
   const isSideways = isVertical(layout.writingMode)
   const first = lines[0]
   return [
     box.x + box.width * fractionOf(across, isSideways ? undefined : first),
-    isSideways ? sidewaysDepth(box, down) : depthOf(box, first, down),
+    isSideways ? edgeDown(box, down, ' of vertical text') : depthOf(box, first, down),
   ]
 }
 
@@ -125,7 +123,7 @@ function linesOf(lines: readonly Line[], of: NonNullable<Anchor['of']>): readonl
   if (of === 'all') return lines
   if (of === 'first') return lines.slice(0, 1)
   if (of === 'last') return lines.slice(-1)
-  return fail('bad-anchor', `a layout is not placed by its '${of}' lines`)
+  return badAnchor('of', of, ['first', 'last', 'all'])
 }
 
 const fractions = { left: 0, start: 0, center: 0.5, end: 1, right: 1 }
@@ -133,7 +131,9 @@ const fractions = { left: 0, start: 0, center: 0.5, end: 1, right: 1 }
 /** How far from the left. */
 function fractionOf(across: NonNullable<Anchor['across']>, line: Line | undefined): number {
   const fraction = typeof across === 'number' ? across : fractions[across]
-  if (!Number.isFinite(fraction)) fail('bad-anchor', `a layout is not placed by '${across}'`)
+  if (!Number.isFinite(fraction)) {
+    badAnchor('across', across, [...Object.keys(fractions), 'a fraction of the width'])
+  }
   const isTurned = (across === 'start' || across === 'end') && line?.level === 1
   return isTurned ? 1 - fraction : fraction
 }
@@ -141,12 +141,6 @@ function fractionOf(across: NonNullable<Anchor['across']>, line: Line | undefine
 function depthOf(box: Box, line: Line | undefined, down: NonNullable<Anchor['down']>): number {
   const baseline = line?.baseline ?? box.y
   switch (down) {
-    case 'top':
-      return box.y
-    case 'middle':
-      return box.y + box.height / 2
-    case 'bottom':
-      return box.y + box.height
     case 'alphabetic':
       return baseline
     case 'cap':
@@ -154,24 +148,32 @@ function depthOf(box: Box, line: Line | undefined, down: NonNullable<Anchor['dow
     case 'ex':
       return baseline - letterHeight(line, 'xHeight')
     default:
-      return fail('bad-anchor', `a layout is not placed by '${down}'`)
+      return edgeDown(box, down, '', ['cap', 'ex', 'alphabetic'])
   }
 }
 
 /** Lines that stand on end have a top, a middle and a bottom; the edges of their letters are not down. */
-function sidewaysDepth(box: Box, down: NonNullable<Anchor['down']>): number {
+function edgeDown(
+  box: Box,
+  down: NonNullable<Anchor['down']>,
+  of: string,
+  others: readonly string[] = [],
+): number {
   if (down === 'top') return box.y
   if (down === 'middle') return box.y + box.height / 2
   if (down === 'bottom') return box.y + box.height
-  return fail('bad-anchor', `vertical text is not placed by '${down}'`, {
-    hint: 'top, middle or bottom',
-  })
+  return badAnchor('down', down, ['top', 'middle', 'bottom', ...others], of)
+}
+
+function badAnchor(name: string, value: unknown, choices: readonly string[], of = ''): never {
+  const message = `'${String(value)}' is not a valid value for '${name}' in the anchor${of}`
+  return fail('bad-anchor', message, { hint: `expected one of ${choices.join(', ')}` })
 }
 
 /** How high letters of a line's first text are. */
 function letterHeight(line: Line | undefined, height: 'capHeight' | 'xHeight'): number {
-  const run = line?.runs.find(r => !r.box)
+  const run = line?.runs.find(r => !r.object)
   if (!run) return 0
-  const { metrics } = run.face
-  return (metrics[height] * run.style.size) / metrics.unitsPerEm + run.rise
+  const { metrics } = faceOf(run)
+  return metrics[height] * unitScale({ metrics }, run.style.size) + run.rise
 }

@@ -1,9 +1,9 @@
 import { type Box, identity, type Matrix, mapped, mappedBox, product } from '../geometry/index.ts'
-import { flowMatrix, type Layout, type Line, type LineRun } from '../layout/index.ts'
-import { type SolidInk, shapingFeatures, solidOf } from '../sheet/index.ts'
+import { faceOf, flowMatrix, type GlyphRun, type Layout, type Line } from '../layout/index.ts'
+import { shapingFeatures, solidOf } from '../sheet/index.ts'
 import type { Fill, GlyphsItem, Item } from './drawing.ts'
-import { fillOf, solidFill } from './fill.ts'
-import { boxContent } from './inline-box.ts'
+import { fillOf, inkOf, solidFill } from './fill.ts'
+import { objectContent } from './inline-object.ts'
 
 /** Where a run stands, and how its coordinates become those of the frame. */
 export interface Standing {
@@ -16,16 +16,21 @@ export function standingOf(layout: Layout, line: Line): Standing {
   return { layout, line, matrix: flowMatrix(layout) }
 }
 
-/** What a run is painted with itself, in the coordinates of the frame; `ink` in place of its own. */
-export function runItems(run: LineRun, standing: Standing, ink: SolidInk = run.ink): Item[] {
+/** What a run is painted with itself, in the coordinates of the frame, shown as far as `through` says. */
+export function runItems(
+  run: GlyphRun,
+  standing: Standing,
+  through: number = run.style.opacity,
+): Item[] {
   const { line, matrix } = standing
   const y = line.baseline - run.rise
-  if (matrix === identity) return linked(run, standing, itemsAcross(run, run.x, y, ink, standing))
+  if (matrix === identity)
+    return linked(run, standing, itemsAcross(run, run.x, y, through, standing))
   if (run.upright) {
     const [left, top] = mapped(matrix, run.x, y)
-    return linked(run, standing, uprightItems(run, left, top, ink, standing))
+    return linked(run, standing, uprightItems(run, left, top, through, standing))
   }
-  return linked(run, standing, laidDown(matrix, itemsAcross(run, run.x, y, ink, standing)))
+  return linked(run, standing, laidDown(matrix, itemsAcross(run, run.x, y, through, standing)))
 }
 
 /** A run of a line that goes down or up lies on its side. */
@@ -35,7 +40,7 @@ export function laidDown(matrix: Matrix, items: readonly Item[]): Item[] {
 }
 
 /** The items of a link, with the box that is clicked on. */
-function linked({ link, x, width }: LineRun, { line, matrix }: Standing, items: Item[]): Item[] {
+function linked({ link, x, width }: GlyphRun, { line, matrix }: Standing, items: Item[]): Item[] {
   if (link === undefined || items.length === 0) return items
   const { top, height } = line
   const area = mappedBox(matrix, { x, y: top, width, height })
@@ -43,23 +48,25 @@ function linked({ link, x, width }: LineRun, { line, matrix }: Standing, items: 
 }
 
 function itemsAcross(
-  run: LineRun,
+  run: GlyphRun,
   x: number,
   y: number,
-  ink: SolidInk,
+  through: number,
   standing: Standing,
 ): Item[] {
-  const { box, face, style, glyphs, text } = run
-  if (box) {
-    const { width, height } = box
-    return boxItems(run, { x, y: y - box.baseline, width, height })
+  const { object, style, glyphs, text } = run
+  if (object) {
+    const { width, height } = object
+    return objectItems(run, { x, y: y - object.baseline, width, height })
   }
+  const ink = inkOf(style, through)
+  const face = faceOf(run)
   const item: GlyphsItem = { kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }
-  return [finished(asText(item, run), run, ink, standing, identity)]
+  return [finished(asText(item, run), run, through, standing, identity)]
 }
 
 /** What is to be known of a run where it is written as text. */
-function asText(item: GlyphsItem, { style, isHyphenated, level }: LineRun): GlyphsItem {
+function asText(item: GlyphsItem, { style, isHyphenated, level }: GlyphRun): GlyphsItem {
   const features = shapingFeatures(style)
   const isRightToLeft = level % 2 === 1
   if (features.length === 0 && !isHyphenated && !isRightToLeft) return item
@@ -71,72 +78,72 @@ function asText(item: GlyphsItem, { style, isHyphenated, level }: LineRun): Glyp
   }
 }
 
-/** Letters below each other, or a box among them; (x, y) is the middle of the line where they begin. */
+/** Letters below each other, or an object among them; (x, y) is the middle of the line where they begin. */
 function uprightItems(
-  run: LineRun,
+  run: GlyphRun,
   x: number,
   y: number,
-  ink: SolidInk,
+  through: number,
   standing: Standing,
 ): Item[] {
-  const { box, face, style, text } = run
-  if (box) {
-    const { width, height } = box
-    return boxItems(run, { x: x - width / 2, y, width, height })
+  const { object, style, text } = run
+  if (object) {
+    const { width, height } = object
+    return objectItems(run, { x: x - width / 2, y, width, height })
   }
   const glyphs = stacked(run.glyphs)
   const item: GlyphsItem = {
     kind: 'glyphs',
-    ...{ x, y, face, size: style.size, ink, glyphs, text },
+    ...{ x, y, face: faceOf(run), size: style.size, ink: inkOf(style, through), glyphs, text },
     isStacked: true,
   }
-  return [finished(item, run, ink, standing, standing.matrix)]
+  return [finished(item, run, through, standing, standing.matrix)]
 }
 
 /** Glyphs with the gradient and the stroke that their style asks for; colored ones have their own. */
 function finished(
   item: GlyphsItem,
-  run: LineRun,
-  ink: SolidInk,
+  run: GlyphRun,
+  through: number,
   standing: Standing,
   matrix: Matrix,
 ): GlyphsItem {
-  const { style, face, glyphs } = run
+  const { style, glyphs } = run
   const { stroke } = style
   if (style.ink.kind === 'solid' && stroke === 'none') return item
+  const face = faceOf(run)
   const isColored = face.colored && [...glyphs.glyphs].some(glyph => face.colorParts(glyph))
   if (isColored) return item
-  const through = ink.opacity / (solidOf(style.ink).opacity || 1)
   const fill =
     stroke !== 'none' && stroke.fill === false ? undefined : runFill(run, standing, through)
-  if (stroke === 'none') return { ...item, finish: { fill: fill && turnedFill(fill, matrix) } }
+  if (stroke === 'none') return { ...item, paint: { fill: fill && turnedFill(fill, matrix) } }
   const line = solidOf(stroke.ink)
   return {
     ...item,
-    finish: {
+    paint: {
       fill: fill && turnedFill(fill, matrix),
       stroke: {
         ink: { ...line, opacity: line.opacity * through },
         width: stroke.width,
-        place: stroke.place ?? 'outside',
+        align: stroke.align ?? 'outside',
       },
     },
   }
 }
 
 /** A gradient spans the run, its line, or all of the text. */
-function runFill(run: LineRun, { layout, line }: Standing, through: number): Fill {
+function runFill(run: GlyphRun, { layout, line }: Standing, through: number): Fill {
   const { ink } = run.style
   if (ink.kind === 'solid') return solidFill(ink, through)
   const { top, height } = line
   const isAcross = layout.writingMode === 'horizontal-tb'
   const [length, depth] = isAcross ? [layout.width, layout.height] : [layout.height, layout.width]
-  const boxes: Record<typeof ink.over, Box> = {
+  const boxes: Record<typeof ink.extent, Box> = {
     run: { x: run.x, y: top, width: run.width, height },
     line: { x: line.x, y: top, width: line.width, height },
     block: { x: 0, y: 0, width: length, height: depth },
   }
-  return fillOf(ink, boxes[ink.over], through)
+  return fillOf(ink, boxes[ink.extent], through)
 }
 
 function turnedFill(fill: Fill, matrix: Matrix): Fill {
@@ -145,7 +152,7 @@ function turnedFill(fill: Fill, matrix: Matrix): Fill {
 }
 
 /** Glyphs whose advances go down, as glyphs without advances, each at its place. */
-function stacked(glyphs: LineRun['glyphs']): LineRun['glyphs'] {
+function stacked(glyphs: GlyphRun['glyphs']): GlyphRun['glyphs'] {
   let pen = 0
   const offsetsY = glyphs.offsetsY.map((offset, i) => {
     const at = Math.round(offset - pen)
@@ -155,16 +162,16 @@ function stacked(glyphs: LineRun['glyphs']): LineRun['glyphs'] {
   return { ...glyphs, offsetsY, advances: new Int32Array(glyphs.advances.length) }
 }
 
-function boxItems({ box }: LineRun, place: Box): Item[] {
-  if (!box) return []
+function objectItems({ object }: GlyphRun, place: Box): Item[] {
+  if (!object) return []
   const { x, y, width, height } = place
-  const { image: picture, drawing } = boxContent(box)
+  const { image: picture, drawing } = objectContent(object)
   if (picture) return [{ kind: 'image', x, y, width, height, picture }]
   if (!drawing) return []
   const { box: shown, items } = drawing
   const scale = Math.min(width / shown.width, height / shown.height)
   if (!(scale > 0 && scale < Infinity)) return []
-  // The drawing keeps its proportions, and stands in the middle of the box.
+  // The drawing keeps its proportions, and stands in the middle of its place.
   const dx = x + (width - shown.width * scale) / 2 - shown.x * scale
   const dy = y + (height - shown.height * scale) / 2 - shown.y * scale
   return [{ kind: 'group', matrix: { xx: scale, yx: 0, xy: 0, yy: scale, dx, dy }, items }]

@@ -1,20 +1,17 @@
 import { identity } from '../geometry/index.ts'
-import type { LineRun } from '../layout/index.ts'
-import { type SolidInk, solidOf } from '../sheet/index.ts'
+import type { GlyphRun } from '../layout/index.ts'
+import { solidOf } from '../sheet/index.ts'
 import type { Item } from './drawing.ts'
 import { solidFill } from './fill.ts'
 import { glyphsOutline } from './finish-paths.ts'
 import { runItems, type Standing } from './run-items.ts'
 
 /** The shadow of a run: its letters in another ink, moved, and blurred where it says so. */
-export function shadowItems(run: LineRun, standing: Standing): Item[] {
+export function shadowItems(run: GlyphRun, standing: Standing, through: number): Item[] {
   const { shadow } = run.style
-  if (shadow === 'none' || run.box) return []
+  if (shadow === 'none' || run.object) return []
   const { x = 0, y = 0, blur = 0 } = shadow
   const solid = solidOf(shadow.ink)
-  const whole = solidOf(run.style.ink).opacity
-  const through = whole > 0 ? run.ink.opacity / whole : 1
-  const ink: SolidInk = { ...solid, opacity: solid.opacity * through }
   const { stroke } = run.style
   const style = {
     ...run.style,
@@ -22,7 +19,7 @@ export function shadowItems(run: LineRun, standing: Standing): Item[] {
     stroke: stroke === 'none' ? stroke : { ...stroke, ink: solid },
   }
   const { link, ...unlinked } = run
-  const items = asShapes(runItems({ ...unlinked, style }, standing, ink))
+  const items = asShapes(runItems({ ...unlinked, style }, standing, through))
   if (items.length === 0) return []
   const matrix = { ...identity, dx: x, dy: y }
   return [{ kind: 'group', matrix, ...(blur > 0 && { blur }), items }]
@@ -34,7 +31,7 @@ function asShapes(items: readonly Item[]): Item[] {
     if (item.kind === 'group') return [{ ...item, items: asShapes(item.items) }]
     if (item.kind !== 'glyphs') return []
     const outline = glyphsOutline(item)
-    const finish = item.finish ?? { fill: solidFill(item.ink) }
+    const finish = item.paint ?? { fill: solidFill(item.ink) }
     return outline.segments === '' ? [] : [{ kind: 'path', outline, ...finish }]
   })
 }

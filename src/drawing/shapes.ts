@@ -1,17 +1,25 @@
 import { type Box, rectangleOutline } from '../geometry/index.ts'
-import { type Ink, solidOf } from '../sheet/index.ts'
+import { fail, isMade } from '../problem/index.ts'
+import { type Sheet, solidOf } from '../sheet/index.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import type { GroupItem, ImageItem, PathItem, RectangleItem, RuleItem } from './drawing.ts'
 import { fillOf } from './fill.ts'
+import { type InkOrName, inkFrom } from './ink-from.ts'
 import type { Picture } from './picture.ts'
 
-/** A filled rectangle; a gradient spans it. Throws on lengths that are negative or not finite. */
-export function rectangle(box: Box, ink: Ink, radius = 0): RectangleItem | PathItem {
+/** A filled rectangle; a gradient spans it. A name is of an ink of the sheet that is given. Throws on lengths that are negative or not finite. */
+export function rectangle(
+  box: Box,
+  given: InkOrName,
+  radius = 0,
+  sheet?: Sheet,
+): RectangleItem | PathItem {
   const { x, y, width, height } = box
   checkFinite('a rectangle', { x, y, width, height, radius })
   for (const [name, value] of Object.entries({ width, height, radius })) {
     checkLength('a rectangle', name, value)
   }
+  const ink = inkFrom(given, sheet)
   if (ink.kind !== 'solid') {
     return { kind: 'path', outline: rectangleOutline(box, radius), fill: fillOf(ink, box) }
   }
@@ -20,22 +28,33 @@ export function rectangle(box: Box, ink: Ink, radius = 0): RectangleItem | PathI
 }
 
 /** A raster image, drawn to fill a box. Throws on lengths that are negative or not finite. */
-export function image({ x, y, width, height }: Box, picture: Picture): ImageItem {
+export function image(
+  { x, y, width, height }: Box,
+  picture: Picture,
+  { label }: { readonly label?: string } = {},
+): ImageItem {
+  if (!isMade(picture)) {
+    fail('bad-image', 'the picture is data, not opened by the library', {
+      hint: 'openImage() opens one',
+    })
+  }
   checkFinite('an image', { x, y, width, height })
   checkLength('an image', 'width', width)
   checkLength('an image', 'height', height)
-  return { kind: 'image', x, y, width, height, picture }
+  return { kind: 'image', x, y, width, height, picture, ...(label !== undefined && { label }) }
 }
 
 /** A straight line of a width; a gradient runs along it. Throws on coordinates that are not finite. */
 export function rule(
   from: readonly [x: number, y: number],
   to: readonly [x: number, y: number],
-  ink: Ink,
+  given: InkOrName,
   width = 1,
+  sheet?: Sheet,
 ): RuleItem | GroupItem {
   checkFinite('a rule', { x1: from[0], y1: from[1], x2: to[0], y2: to[1], width })
   checkLength('a rule', 'width', width)
+  const ink = inkFrom(given, sheet)
   if (ink.kind === 'solid') return { kind: 'rule', from, to, width, ink }
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]]
   const length = Math.hypot(dx, dy)

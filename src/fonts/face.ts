@@ -24,7 +24,7 @@ export interface Context {
 }
 
 /** A text as glyphs, in visual order, one entry a glyph in each array; lengths in font units. */
-export interface ShapedText {
+export interface ShapedGlyphs {
   readonly glyphs: Uint32Array
   /** Whole, but where a line was justified. */
   readonly advances: Int32Array | Float64Array
@@ -57,7 +57,7 @@ export interface FaceMetrics {
 }
 
 /** What a family does not have and is made of the face there is. */
-export type MadeUp = 'weight' | 'slant'
+export type Synthesized = 'weight' | 'slant'
 
 /** A font file with some glyphs of a face. */
 export interface FontSubset {
@@ -71,6 +71,8 @@ export interface FontSubset {
 export interface Face {
   /** Tells this face from every other on the shelf. */
   readonly key: string
+  /** Tells of its font's contents, its place on the axes and what was synthesized: the same wherever it is open. */
+  readonly id: string
   readonly family: string
   readonly postScriptName: string
   /** 1 to 1000. */
@@ -78,8 +80,8 @@ export interface Face {
   readonly slant: Slant
   /** Percent of the usual width. */
   readonly stretch: number
-  /** What of its weight and slant is not of the font, but made up. */
-  readonly madeUp: readonly MadeUp[]
+  /** What of its weight and slant is not of the font, but synthesized. */
+  readonly synthesized: readonly Synthesized[]
   readonly metrics: FaceMetrics
   readonly bytes: Uint8Array
   /** What its outlines are written in: a table of the font. */
@@ -103,10 +105,12 @@ export interface Face {
   outline(glyph: number): Outline
   /** What a glyph of colors of its own is painted with; undefined where it takes the text's ink. */
   colorParts(glyph: number): readonly ColorPart[] | undefined
-  /** Whether a glyph looks as it does in the font's own bytes: neither colored nor made up. */
+  /** Whether a glyph looks as it does in the font's own bytes: neither colored nor synthesized. */
   isPlain(glyph: number): boolean
   /** Shapes a text; letters of joined scripts join with those of the context. */
-  shape(text: string, segment: Segment, context?: Context): ShapedText
+  shape(text: string, segment: Segment, context?: Context): ShapedGlyphs
+  /** Whether spaces change nothing of the words beside them but by kerning, with these features on. */
+  spacesStandAlone(features: readonly string[]): boolean
   /** A font file with these glyphs only, under the ids they had, and of TrueType with more behind them. */
   subset(glyphs: Iterable<number>, composites?: readonly CompositeGlyph[]): FontSubset
 }

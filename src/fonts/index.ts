@@ -18,17 +18,19 @@ export type {
   Face,
   FaceMetrics,
   FontSubset,
-  MadeUp,
   Segment,
-  ShapedText,
+  ShapedGlyphs,
   Slant,
+  Synthesized,
 } from './face.ts'
+export { keptOnShelf } from './kept-on-shelf.ts'
 export type { FaceTraits, WantedTraits } from './match-face.ts'
 export { nearestFace } from './match-face.ts'
 export type { FontEngines } from './open-face.ts'
+export { faceOf } from './open-faces.ts'
 export {
   entryFor,
-  type FaceAbilities,
+  type FaceCapabilities,
   type FontSource,
   type ListedFace,
   type Shelf,
@@ -37,4 +39,5 @@ export {
   shelfOf,
   type WantedFace,
 } from './shelf.ts'
+export { unitScale } from './unit-scale.ts'
 export type { Coordinates, NamedInstance, VariationAxis } from './variations.ts'

@@ -1,4 +1,5 @@
 import type { SfntTables } from './sfnt.ts'
+import { tagAt } from './table-parts.ts'
 
 /** What a font's OpenType layout knows: tags as in the OpenType registries, sorted. */
 export interface LayoutTags {
@@ -25,6 +26,6 @@ function recordTags(table: DataView, list: number): string[] {
   const count = Math.min(table.getUint16(start), Math.floor((table.byteLength - start - 2) / 6))
   return Array.from({ length: count }, (_, i) => {
     const at = start + 2 + i * 6
-    return String.fromCharCode(...[0, 1, 2, 3].map(o => table.getUint8(at + o)))
+    return tagAt(table, at)
   })
 }

@@ -1,4 +1,5 @@
 import type { SfntTables } from './sfnt.ts'
+import { coverageIndex } from './table-parts.ts'
 
 /** Where the insertion point stands inside a ligature, in font units from its origin. */
 export type LigatureCarets = (glyph: number) => readonly number[]
@@ -15,7 +16,8 @@ export function readLigatureCarets(tables: SfntTables): LigatureCarets {
   if (!table || list === undefined) return () => none
   const coverage = offsetAt(table, list, list)
   return glyph => {
-    const index = coverage === undefined ? -1 : coverageIndex(table, coverage, glyph)
+    const index =
+      coverage === undefined ? -1 : coverageIndex(place => uint16(table, place), coverage, glyph)
     if (index < 0 || index >= uint16(table, list + 2)) return none
     const ligature = offsetAt(table, list, list + 4 + index * 2)
     if (ligature === undefined) return none
@@ -40,22 +42,4 @@ function uint16(table: DataView, at: number): number {
 function offsetAt(table: DataView, base: number, at: number): number | undefined {
   const offset = uint16(table, at)
   return offset === 0 || base + offset >= table.byteLength ? undefined : base + offset
-}
-
-/** The number of a glyph in a coverage table; -1 where it is not covered. */
-function coverageIndex(table: DataView, at: number, glyph: number): number {
-  const format = uint16(table, at)
-  const count = uint16(table, at + 2)
-  if (format === 1) {
-    for (let i = 0; i < count; i++) if (uint16(table, at + 4 + i * 2) === glyph) return i
-  } else if (format === 2) {
-    for (let i = 0; i < count; i++) {
-      const range = at + 4 + i * 6
-      const first = uint16(table, range)
-      if (glyph >= first && glyph <= uint16(table, range + 2)) {
-        return uint16(table, range + 4) + glyph - first
-      }
-    }
-  }
-  return -1
 }

@@ -1,16 +1,24 @@
-import type { Extents } from '../geometry/index.ts'
-import { type Outline, outlineBox, polygon } from '../geometry/index.ts'
+import {
+  concatenatedOutlines,
+  type Extents,
+  type Outline,
+  outlineBox,
+  polygon,
+} from '../geometry/index.ts'
 import { fail } from '../problem/index.ts'
 import type { ColorPart } from './color-glyph.ts'
 import { withComposites } from './composite-glyphs.ts'
 import type { ContainedFont } from './containers/open-container.ts'
 import type { Engine, EngineFont } from './engine/harfbuzz.ts'
 import type { Subsetter } from './engine/subsetter.ts'
-import type { Face, FaceMetrics, MadeUp, Slant } from './face.ts'
+import type { Face, FaceMetrics, Slant, Synthesized } from './face.ts'
 import { type FaceNames, readFaceNames } from './face-names.ts'
 import { readLigatureCarets } from './ligature-carets.ts'
-import { angleOf, madeUpOutline } from './made-up.ts'
+import { rememberFace } from './open-faces.ts'
+import type { SfntTables } from './sfnt.ts'
 import { sfntTables } from './sfnt-file.ts'
+import { spacesStandAlone } from './space-rules.ts'
+import { angleOf, synthesizedOutline } from './synthesize.ts'
 import type { Coordinates } from './variations.ts'
 import { readVerticalMetrics } from './vertical-metrics.ts'
 
@@ -33,34 +41,67 @@ export interface FaceOrder {
   /** The slant it has there. */
   readonly slant: Slant
   readonly stretch: number
-  readonly madeUp: readonly MadeUp[]
+  readonly synthesized: readonly Synthesized[]
+  /** Is told when the face takes memory again after a rest. */
+  readonly woken: () => void
 }
 
-/** Weight that is made up is called bold. */
-const madeUpWeight = 700
+/** Weight that is synthesized is called bold. */
+const synthesizedWeight = 700
+
+/** What a face is read from. */
+interface Source {
+  readonly engines: FontEngines
+  readonly font: FaceOrder['font']
+  readonly bytes: Uint8Array
+  readonly woken: () => void
+}
+
+/** A face, and what gives its memory back: for a time, or for good. */
+export interface OpenFace {
+  readonly face: Face
+  rest(): void
+  release(): void
+}
 
 /**
  * Opens a face. `release` gives its memory back; what was not read of it until then cannot be read
  * after.
  */
 export function openFace(
-  engines: FontEngines,
-  { font, name, key, at, slant, stretch, madeUp }: FaceOrder,
-): { face: Face; release: () => void } {
-  const said = readFaceNames(font.tables, name)
-  const bytes = font.bytes()
-  const opened = engines.engine.open(bytes, font.index, at, name)
+  startedEngines: FontEngines,
+  { font: file, name, key, at, slant, stretch, synthesized, woken }: FaceOrder,
+): OpenFace {
+  const said = readFaceNames(file.tables, name)
+  /** Given up when the shelf is closed: what holds a face by then holds little. */
+  let source: Source | undefined = {
+    engines: startedEngines,
+    font: file,
+    bytes: file.bytes(),
+    woken,
+  }
+  const needed = () => source ?? fail('closed-shelf', `the shelf of the font ${name} is closed`)
+  const { length } = source.bytes
+  const reopen = () => {
+    const { engines, font, bytes } = needed()
+    return engines.engine.open(bytes, font.index, at, name)
+  }
+  let opened: EngineFont | undefined = reopen()
   const outlines = new Map<number, Outline>()
   const extents = new Map<number, Extents | undefined>()
   const glyphs = new Map<number, number>()
-  /** Of the Basic Multilingual Plane: every character of every text is looked up. */
-  let basic: Int32Array | undefined
+  /** Of the Basic Multilingual Plane, by 256: every character of every text is looked up. */
+  const pages: (Int32Array | undefined)[] = new Array(0x100).fill(undefined)
   const colors = new Map<number, readonly ColorPart[] | undefined>()
-  const metrics = measured(said, opened, madeUp)
-  let released = false
+  const metrics = measured(said, opened, synthesized)
+  const missingAdvance = opened.advance(missingGlyph)
   /** The engine would read memory that is another's by now. */
   function whileOpen(): EngineFont {
-    return released ? fail('closed-shelf', `the shelf of the font ${name} is closed`) : opened
+    if (!opened) {
+      opened = reopen()
+      needed().woken()
+    }
+    return opened
   }
   const colorParts = (glyph: number) =>
     said.colored ? kept(colors, glyph, g => whileOpen().colorParts(g)) : undefined
@@ -69,48 +110,67 @@ export function openFace(
   const drawnOutline = (glyph: number) => {
     const outline = whileOpen().outline(glyph)
     const isMissing = glyph === missingGlyph && outline.segments === ''
-    const shown = isMissing ? missingBox(opened.advance(glyph), metrics) : outline
-    return madeUp.length > 0 ? madeUpOutline(shown, madeUp, metrics.unitsPerEm) : shown
+    const shown = isMissing ? missingBox(missingAdvance, metrics) : outline
+    return synthesized.length > 0
+      ? synthesizedOutline(shown, synthesized, metrics.unitsPerEm)
+      : shown
   }
   const outline = (glyph: number) => kept(outlines, glyph, drawnOutline)
-  const isOwn = (glyph: number) => madeUp.length === 0 && !(lacksBox && glyph === missingGlyph)
+  const isOwn = (glyph: number) => synthesized.length === 0 && !(lacksBox && glyph === missingGlyph)
   const extentsOf = (glyph: number) =>
     kept(extents, glyph, g => (isOwn(g) ? whileOpen().extents(g) : outlineBox(outline(g))))
   let vertical: ReturnType<typeof readVerticalMetrics> | undefined
   let carets: ReturnType<typeof readLigatureCarets> | undefined
+  const alone = new Map<string, boolean>()
   const face: Face = {
     ...said,
     key,
+    id: faceId(said.postScriptName, file.tables, length, at, synthesized),
     coordinates: at,
-    weight: madeUp.includes('weight') ? madeUpWeight : (at.get('wght') ?? said.weight),
-    slant: madeUp.includes('slant') ? 'oblique' : slant,
+    weight: synthesized.includes('weight') ? synthesizedWeight : (at.get('wght') ?? said.weight),
+    slant: synthesized.includes('slant') ? 'oblique' : slant,
     stretch,
-    madeUp,
+    synthesized,
     metrics,
-    bytes,
+    get bytes() {
+      return needed().bytes
+    },
     glyphOf(codePoint) {
       if (codePoint > 0xffff) return kept(glyphs, codePoint, c => whileOpen().glyphOf(c))
-      basic ??= new Int32Array(0x10000).fill(unknown)
-      const known = basic[codePoint]
-      if (known !== unknown) return known
-      basic[codePoint] = whileOpen().glyphOf(codePoint)
-      return basic[codePoint]
+      let page = pages[codePoint >> 8]
+      if (!page) {
+        page = new Int32Array(0x100).fill(unknown)
+        pages[codePoint >> 8] = page
+      }
+      const at = codePoint & 0xff
+      if (page[at] === unknown) page[at] = whileOpen().glyphOf(codePoint)
+      return page[at]
     },
     advance: glyph => whileOpen().advance(glyph),
     extents: extentsOf,
     vertical() {
-      vertical ??= readVerticalMetrics(font.tables, metrics, extentsOf)
+      vertical ??= readVerticalMetrics(needed().font.tables, metrics, extentsOf)
       return vertical
     },
     ligatureCarets(glyph) {
-      carets ??= readLigatureCarets(font.tables)
+      carets ??= readLigatureCarets(needed().font.tables)
       return carets(glyph)
     },
     outline,
     colorParts,
     isPlain: glyph => isOwn(glyph) && colorParts(glyph) === undefined,
+    spacesStandAlone(features) {
+      const key = features.join()
+      let known = alone.get(key)
+      if (known === undefined) {
+        known = spacesStandAlone(needed().font.tables, face.glyphOf(0x20), features)
+        alone.set(key, known)
+      }
+      return known
+    },
     shape: (text, segment, context) => whileOpen().shape(text, segment, context),
     subset(wanted, composites = []) {
+      const { engines, font, bytes } = needed()
       const own = engines.subsetter()(bytes, font.index, wanted, at, name)
       const { file, first } =
         composites.length > 0 ? withComposites(own, composites) : { file: own, first: 0 }
@@ -121,11 +181,38 @@ export function openFace(
       }
     },
   }
-  const release = () => {
-    if (!released) opened.release()
-    released = true
+  /** Gives the engine's memory back until the face is used again. */
+  const rest = () => {
+    opened?.release()
+    opened = undefined
+    for (const kept of [outlines, extents, colors]) kept.clear()
   }
-  return { face, release }
+  const release = () => {
+    opened?.release()
+    opened = undefined
+    source = undefined
+  }
+  rememberFace(face, () => source !== undefined)
+  return { face, rest, release }
+}
+
+/** A few tables that no two different fonts share: `head` has a checksum of the whole file. */
+function faceId(
+  name: string,
+  tables: SfntTables,
+  length: number,
+  at: Coordinates,
+  synthesized: readonly Synthesized[],
+): string {
+  let hash = length
+  for (const tag of ['head', 'maxp', 'OS/2']) {
+    const table = tables.table(tag)
+    for (let i = 0; i < (table?.byteLength ?? 0); i++) {
+      hash = Math.imul(hash ^ (table?.getUint8(i) ?? 0), 0x01000193)
+    }
+  }
+  const place = [...at].map(([tag, value]) => `${tag}${value}`)
+  return [name, (hash >>> 0).toString(16), ...place, ...synthesized].join(' ')
 }
 
 const missingGlyph = 0
@@ -148,14 +235,15 @@ function missingBox(advance: number, { unitsPerEm, capHeight }: FaceMetrics): Ou
     side + line,
     top,
   )
-  return {
-    segments: outer.segments + inner.segments,
-    points: Float32Array.of(...outer.points, ...inner.points),
-  }
+  return concatenatedOutlines([outer, inner])
 }
 
 /** Heights that a font does not state are those of its letters, or else the usual ones. */
-function measured(said: FaceNames, font: EngineFont, madeUp: readonly MadeUp[]): FaceMetrics {
+function measured(
+  said: FaceNames,
+  font: EngineFont,
+  synthesized: readonly Synthesized[],
+): FaceMetrics {
   const { unitsPerEm, capHeight, xHeight, italicAngle } = said.metrics
   const topOf = (letter: string) => {
     const glyph = font.glyphOf(letter.charCodeAt(0))
@@ -165,7 +253,7 @@ function measured(said: FaceNames, font: EngineFont, madeUp: readonly MadeUp[]):
     ...said.metrics,
     capHeight: capHeight ?? topOf('H') ?? Math.round(unitsPerEm * 0.7),
     xHeight: xHeight ?? topOf('x') ?? Math.round(unitsPerEm / 2),
-    italicAngle: angleOf(italicAngle, madeUp),
+    italicAngle: angleOf(italicAngle, synthesized),
   }
 }
 

@@ -39,7 +39,7 @@ export function readSfnt(file: FontFile, name: string, index = 0): SfntTables {
     if (!places.has(tag)) fail('bad-font', `${name} has no table '${tag}'`)
   }
   if (!places.has('glyf') && !places.has('CFF ') && !places.has('CFF2')) {
-    fail('bad-font', `${name} has no outlines`, { hint: 'bitmap fonts cannot be set' })
+    fail('bad-font', `${name} has no outlines`, { hint: 'bitmap fonts are not supported' })
   }
   return {
     has: tag => places.has(tag),

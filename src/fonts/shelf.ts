@@ -1,11 +1,12 @@
 import { fail, nearestName, type Problem } from '../problem/index.ts'
 import type { ContainedFont } from './containers/open-container.ts'
 import { type Coverage, readCoverage } from './coverage.ts'
-import type { Face, FaceMetrics, MadeUp, Slant } from './face.ts'
+import type { Face, FaceMetrics, Slant, Synthesized } from './face.ts'
 import { type FaceNames, readFaceNames } from './face-names.ts'
+import { notes } from './kept-on-shelf.ts'
 import { readLayoutTags } from './layout-tags.ts'
 import { type FaceTraits, nearestFace, type WantedTraits } from './match-face.ts'
-import { type FontEngines, openFace } from './open-face.ts'
+import { type FontEngines, type OpenFace, openFace } from './open-face.ts'
 import {
   type Coordinates,
   coordinatesFor,
@@ -28,11 +29,11 @@ export type FontSource = string | URL | Uint8Array
 
 /** What a style wants of a face. */
 export interface WantedFace extends WantedVariation {
-  /** What may be made up where the family does not have it. */
+  /** What may be synthesized where the family does not have it. */
   readonly synthesis?: Synthesis
 }
 
-export type Synthesis = 'none' | MadeUp | 'all'
+export type Synthesis = 'none' | Synthesized | 'all'
 
 /** A face as lists show it. */
 export interface ListedFace extends FaceTraits {
@@ -49,7 +50,7 @@ export interface ListedFace extends FaceTraits {
 }
 
 /** All that a face can do. */
-export interface FaceAbilities extends ListedFace {
+export interface FaceCapabilities extends ListedFace {
   readonly postScriptName: string
   readonly glyphCount: number
   readonly instances: readonly NamedInstance[]
@@ -63,8 +64,9 @@ export interface FaceAbilities extends ListedFace {
   readonly metrics: Partial<FaceMetrics>
 }
 
-/** The faces at hand. */
+/** The faces that are available. */
 export interface Shelf {
+  readonly [notes]: Map<string, object>
   readonly families: readonly string[]
   /** Changes whenever fonts are added. */
   readonly revision: number
@@ -79,7 +81,7 @@ export interface Shelf {
   /** Every face of a family. */
   facesOf(family: string): readonly ListedFace[]
   /** What each face of a family can do, read from its tables. */
-  abilitiesOf(family: string): readonly FaceAbilities[]
+  capabilitiesOf(family: string): readonly FaceCapabilities[]
   /** What the face of a family that is nearest to what is wanted has glyphs for. */
   coverage(family: string, wanted: WantedTraits): Coverage
   /** Puts more fonts on the shelf. Throws `unreadable-font`, `bad-font`. */
@@ -101,13 +103,17 @@ export interface ShelfParts {
 /** Weights from here on are bold: a family that has none of them may be made bold. */
 const boldFrom = 600
 
+/** So many faces hold memory of the engine at a time; the others take it again when they are used. */
+const mostAwake = 64
+
 /** A shelf over font files; each is opened when the first text is set in it. */
 export function shelfOf({ entries, engines, names, read, problems }: ShelfParts): Shelf {
   const byFamily = new Map<string, ShelfEntry[]>()
   const families = new Map<string, string>()
   const keys = new Map<ShelfEntry, number>()
   const coverages = new Map<ShelfEntry, Coverage>()
-  const open = new Map<string, { face: Face; release: () => void }>()
+  /** In the order they were asked for last. */
+  const open = new Map<string, OpenFace>()
   const shortNames = new Map(
     Object.entries(names).map(([name, family]) => [name.toLowerCase(), family]),
   )
@@ -126,6 +132,13 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
   function keyOf(family: string): string {
     const key = family.toLowerCase()
     return byFamily.has(key) ? key : (shortNames.get(key) ?? family).toLowerCase()
+  }
+
+  /** Notes that a face was asked for; the one that is awake longest without gives its memory back. */
+  function touch(key: string, face: OpenFace) {
+    open.delete(key)
+    open.set(key, face)
+    if (open.size > mostAwake) [...open.values()][open.size - 1 - mostAwake].rest()
   }
 
   function entriesOf(family: string): ShelfEntry[] {
@@ -164,10 +177,11 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
       return keys.size
     },
     problems,
+    [notes]: new Map(),
     has: family => byFamily.has(keyOf(family)),
     nearest: family => nearestName(family, [...families.values(), ...shortNames.keys()]),
     facesOf: family => entriesOf(family).map(entry => listed(entry, namesOf(entry))),
-    abilitiesOf: family =>
+    capabilitiesOf: family =>
       entriesOf(family).map(entry => abilitiesOf(entry, namesOf(entry), coverageOf(entry))),
     coverage: (family, wanted) => coverageOf(nearestFace(entriesOf(family), wanted)),
     face(family, wanted) {
@@ -175,15 +189,16 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
       const { axes } = namesOf(entry)
       const at = coordinatesFor(axes, wanted)
       const slant = slantAt(entry, wanted)
-      const madeUp = madeUpFor(entry, slant, at, wanted)
-      const key = [keys.get(entry), ...[...at].flat(), ...madeUp].join(' ')
+      const synthesized = synthesizedFor(entry, slant, at, wanted)
+      const key = [keys.get(entry), ...[...at].flat(), ...synthesized].join(' ')
       let opened = open.get(key)
       if (!opened) {
         const stretch = at.get('wdth') ?? entry.stretch
-        const order = { font: entry.font(), name: entry.name, key, at, slant, stretch, madeUp }
-        opened = openFace(engines, order)
-        open.set(key, opened)
+        const order = { font: entry.font(), name: entry.name, key, at, slant, stretch, synthesized }
+        const own = openFace(engines, { ...order, woken: () => touch(key, own) })
+        opened = own
       }
+      touch(key, opened)
       return opened.face
     },
     async add(...fonts) {
@@ -193,7 +208,7 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
     close() {
       closed = true
       for (const { release } of open.values()) release()
-      open.clear()
+      for (const kept of [open, byFamily, families, keys, coverages, this[notes]]) kept.clear()
     },
   }
 }
@@ -221,7 +236,7 @@ function listed(entry: ShelfEntry, said: FaceNames): ListedFace {
   }
 }
 
-function abilitiesOf(entry: ShelfEntry, said: FaceNames, coverage: Coverage): FaceAbilities {
+function abilitiesOf(entry: ShelfEntry, said: FaceNames, coverage: Coverage): FaceCapabilities {
   const { postScriptName, glyphCount, instances, metrics } = said
   const tags = readLayoutTags(entry.font().tables)
   return {
@@ -241,20 +256,20 @@ function slantAt({ slant, slants = [] }: ShelfEntry, wanted: WantedTraits): Slan
   return slants.includes(wanted.slant) ? wanted.slant : slants[0]
 }
 
-/** What of weight and slant is made up: only what is wanted, not there, and allowed. */
-function madeUpFor(
+/** What of weight and slant is synthesized: only what is wanted, not there, and allowed. */
+function synthesizedFor(
   entry: ShelfEntry,
   slant: Slant,
   at: Coordinates,
   { weight, slant: wantedSlant, synthesis = 'none' }: WantedFace,
-): MadeUp[] {
-  const may = (what: MadeUp) => synthesis === 'all' || synthesis === what
+): Synthesized[] {
+  const may = (what: Synthesized) => synthesis === 'all' || synthesis === what
   const isLight = weight >= boldFrom && (at.get('wght') ?? entry.weight) < boldFrom
   const isUpright = wantedSlant !== 'normal' && slant === 'normal'
-  const madeUp: MadeUp[] = []
-  if (isLight && may('weight')) madeUp.push('weight')
-  if (isUpright && may('slant')) madeUp.push('slant')
-  return madeUp
+  const synthesized: Synthesized[] = []
+  if (isLight && may('weight')) synthesized.push('weight')
+  if (isUpright && may('slant')) synthesized.push('slant')
+  return synthesized
 }
 
 /** An entry for a font, with what it says of itself; throws `bad-font`. */

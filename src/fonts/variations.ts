@@ -1,12 +1,13 @@
 import type { Slant } from './face.ts'
 import type { FaceTraits, Range, WantedTraits } from './match-face.ts'
+import { tagAt } from './table-parts.ts'
 
 /** An axis of a variable font (OpenType `fvar`). */
 export interface VariationAxis {
   readonly tag: string
-  readonly least: number
-  readonly usual: number
-  readonly most: number
+  readonly min: number
+  readonly default: number
+  readonly max: number
 }
 
 /** A named place on the axes. */
@@ -30,8 +31,8 @@ export function readAxes(table: DataView | undefined, nameOf: (id: number) => st
   const fixed = (at: number) => table.getInt32(at) / 65536
   const axes = Array.from({ length: axisCount }, (_, i): VariationAxis => {
     const at = start + i * axisSize
-    const tag = String.fromCharCode(...[0, 1, 2, 3].map(o => table.getUint8(at + o)))
-    return { tag, least: fixed(at + 4), usual: fixed(at + 8), most: fixed(at + 12) }
+    const tag = tagAt(table, at)
+    return { tag, min: fixed(at + 4), default: fixed(at + 8), max: fixed(at + 12) }
   })
   const instances = Array.from({ length: instanceCount }, (_, i): NamedInstance => {
     const at = start + axisCount * axisSize + i * instanceSize
@@ -65,9 +66,9 @@ export function coordinatesFor(
   if (slant !== 'normal') asked.set('ital', 1).set('slnt', lean)
   for (const [tag, value] of wanted.axes ?? []) asked.set(tag, value)
   const coordinates = new Map<string, number>()
-  for (const { tag, least, most } of fontAxes) {
+  for (const { tag, min, max } of fontAxes) {
     const value = asked.get(tag)
-    if (value !== undefined) coordinates.set(tag, Math.min(most, Math.max(least, value)))
+    if (value !== undefined) coordinates.set(tag, Math.min(max, Math.max(min, value)))
   }
   return coordinates
 }
@@ -76,7 +77,7 @@ export function coordinatesFor(
 export function variableTraits(axes: readonly VariationAxis[]): Partial<FaceTraits> {
   const rangeOf = (tag: string): Range | undefined => {
     const axis = axes.find(a => a.tag === tag)
-    return axis && [axis.least, axis.most]
+    return axis && [axis.min, axis.max]
   }
   const [weights, stretches] = [rangeOf('wght'), rangeOf('wdth')]
   const slants: Slant[] = []

@@ -37,7 +37,7 @@ function boxAround(points: readonly (readonly [x: number, y: number])[]): Box {
 }
 
 /** The box that holds both; of nothing and a box, the box. */
-export function joinedBoxes(a: Box | undefined, b: Box | undefined): Box | undefined {
+export function unionOfBoxes(a: Box | undefined, b: Box | undefined): Box | undefined {
   if (!a || !b) return a ?? b
   const x = Math.min(a.x, b.x)
   const y = Math.min(a.y, b.y)

@@ -1,4 +1,5 @@
-export { type Box, cornersOf, joinedBoxes, mappedBox } from './box.ts'
+export { arcCubics } from './arcs.ts'
+export { type Box, cornersOf, mappedBox, unionOfBoxes } from './box.ts'
 export { crossingsAt } from './crossings.ts'
 export { identity, inverse, type Matrix, mapped, product, turning } from './matrix.ts'
 export {
@@ -7,7 +8,14 @@ export {
   type Outline,
   outlineBox,
   polygon,
+  polygonOf,
   segmentPoints,
 } from './outline.ts'
 export { outlineExtents } from './outline-extents.ts'
-export { type Flattening, flattened, joinedOutlines, rectangleOutline } from './outline-parts.ts'
+export {
+  concatenatedOutlines,
+  type Flattening,
+  flattened,
+  rectangleOutline,
+} from './outline-parts.ts'
+export { outlineFromPathData } from './path-data.ts'

@@ -2,7 +2,7 @@ import type { Box } from './box.ts'
 import { type Outline, polygon, segmentPoints } from './outline.ts'
 
 /** Several outlines as one. */
-export function joinedOutlines(outlines: readonly Outline[]): Outline {
+export function concatenatedOutlines(outlines: readonly Outline[]): Outline {
   const segments = outlines.map(outline => outline.segments).join('')
   const points = new Float32Array(outlines.reduce((sum, outline) => sum + outline.points.length, 0))
   let at = 0

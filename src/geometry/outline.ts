@@ -27,7 +27,10 @@ export function mappedOutline(matrix: Matrix, { segments, points }: Outline): Ou
 }
 
 /** A closed polygon of the given points, x and y in turn. */
-export function polygon(...points: number[]): Outline {
+export const polygon = (...points: readonly number[]): Outline => polygonOf(points)
+
+/** The same of any number of points: a call takes only so many arguments. */
+export function polygonOf(points: readonly number[]): Outline {
   const lines = 'L'.repeat(Math.max(0, points.length / 2 - 1))
   return { segments: `M${lines}Z`, points: Float32Array.from(points) }
 }

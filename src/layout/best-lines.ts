@@ -1,4 +1,4 @@
-import { lineAt, type RoomOf } from './fast-lines.ts'
+import { type LineStart, lineAt, type RoomOf } from './fast-lines.ts'
 import { type Breakable, stopKind, tolerance } from './stops.ts'
 
 /** What a line costs (Knuth and Plass, "Breaking Paragraphs into Lines", 1981), in demerits. */
@@ -29,10 +29,14 @@ export function bestStops(
   text: Breakable,
   roomOf: RoomOf,
   elasticity: Elasticity,
+  first: LineStart,
 ): readonly number[] | undefined {
   // To leave no word alone, the line before the last may have to be short.
   const filled = text.paragraph.style.loneWord === 'avoid' ? 0 : leastFilled
-  return stopsFor(text, roomOf, elasticity, filled) ?? stopsFor(text, roomOf, elasticity, 0)
+  return (
+    stopsFor(text, roomOf, elasticity, filled, first) ??
+    stopsFor(text, roomOf, elasticity, 0, first)
+  )
 }
 
 /** How much of its room a line fills at least, where that can be. */
@@ -47,6 +51,7 @@ function stopsFor(
   roomOf: RoomOf,
   elasticity: Elasticity,
   filled: number,
+  first: LineStart,
 ): readonly number[] | undefined {
   const { paragraph } = text
   const { stops, widths } = text.breaks()
@@ -54,7 +59,8 @@ function stopsFor(
   const spaces = spacesIn(text)
   const unit = spaces.width
   const avoidsLoneWord = paragraph.style.loneWord === 'avoid'
-  const [firstRoom, otherRoom] = [roomOf(true), roomOf(false)]
+  /** For each stop, which line of the paragraph ends there. */
+  const lineAtStop = new Int32Array(count)
   /** For each stop, the least demerits to it, the stop before it, and its tightness. */
   const demerits = new Float64Array(count).fill(Infinity)
   const previous = new Int32Array(count).fill(-1)
@@ -62,13 +68,16 @@ function stopsFor(
   /** Stops that a line may start behind, in order; -1 is the start of the paragraph. */
   const active = new Int32Array(count + 1).fill(-1)
   let [head, tail] = [0, 1]
-  for (let i = 0; i < count; i++) {
+  let firstStop = 0
+  while (firstStop < count && offsets[firstStop] <= first.offset) firstStop++
+  for (let i = firstStop; i < count; i++) {
     const isForced = kinds[i] === stopKind.mandatory
     const isLast = i === count - 1
     for (let a = head; a < tail; a++) {
       const from = active[a]
-      const start = from < 0 ? 0 : offsets[from]
-      const room = from < 0 ? firstRoom : otherRoom
+      const start = from < 0 ? first.offset : offsets[from]
+      const index = from < 0 ? first.line : lineAtStop[from] + 1
+      const room = roomOf(index)
       // How wide a tab is depends on where it stands.
       const natural = text.hasTabs ? lineAt(text, start, i).width : ends[i] - widths[start]
       // Lines that start further on are shorter still.
@@ -93,13 +102,14 @@ function stopsFor(
       if (isLast && avoidsLoneWord && from >= 0 && gaps === 0) total += loneWordDemerits
       if (total >= demerits[i]) continue
       if (from >= 0) {
-        const above = previous[from] < 0 ? 0 : offsets[previous[from]]
+        const above = previous[from] < 0 ? first.offset : offsets[previous[from]]
         const rivers = spaces.underEachOther(above, contentEnds[from], start, contentEnds[i])
         total += riverDemerits * rivers
         if (total >= demerits[i]) continue
       }
       demerits[i] = total
       previous[i] = from
+      lineAtStop[i] = index
       fitness[i] = tightness
     }
     if (demerits[i] < Infinity) {
@@ -109,7 +119,7 @@ function stopsFor(
     if (head === tail) return undefined
   }
   const chosen: number[] = []
-  for (let i = count - 1; i >= 0; i = previous[i]) chosen.push(i)
+  for (let i = count - 1; i >= firstStop; i = previous[i]) chosen.push(i)
   return chosen.reverse()
 }
 

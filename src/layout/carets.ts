@@ -36,7 +36,7 @@ export function caretAt(layout: Layout, offset: number, affinity: Affinity = 'af
   if (!(Number.isInteger(offset) && offset >= 0 && offset <= text.length)) {
     fail(
       'bad-offset',
-      `an offset in this text is a whole number from 0 to ${text.length}, not ${offset}`,
+      `an offset in this text must be a whole number from 0 to ${text.length}, not ${offset}`,
     )
   }
   const shown = cut && offset > cut.start && offset < cut.end ? cut.start : offset
@@ -64,7 +64,7 @@ export function lineIndexAt({ lines, text }: Layout, offset: number, affinity: A
   return wraps && affinity === 'before' && !isForced ? last - 1 : last
 }
 
-interface PlaceOnLine {
+interface CaretPosition {
   readonly x: number
   readonly level: number
   readonly affinity: Affinity
@@ -76,7 +76,7 @@ function placeIn(
   line: Line,
   offset: number,
   affinity: Affinity,
-): PlaceOnLine {
+): CaretPosition {
   const after = () => cells.find(cell => cell.start === offset && cell.end > offset)
   const before = () => cells.find(cell => cell.end === offset && cell.start < offset)
   const wanted = affinity === 'after' ? after() : before()
@@ -95,7 +95,7 @@ function placeIn(
 }
 
 /** The edge of a grapheme that its start, or its end, is at. */
-function edgeOf({ left, right, level }: Cell, affinity: Affinity): PlaceOnLine {
+function edgeOf({ left, right, level }: Cell, affinity: Affinity): CaretPosition {
   const isLeftward = level % 2 === 1
   return { x: (affinity === 'after') === isLeftward ? right : left, level, affinity }
 }

@@ -1,5 +1,6 @@
+import { faceOf, unitScale } from '../shaping/index.ts'
 import { graphemes } from '../unicode/index.ts'
-import type { Layout, Line, LineRun } from './layout.ts'
+import type { GlyphRun, Layout, Line } from './layout.ts'
 
 /** Where a grapheme stands on its line: offsets in the layout's text, places along the line. */
 export interface Cell {
@@ -9,7 +10,7 @@ export interface Cell {
   readonly right: number
   /** Embedding level; of odd ones the start is on the right. */
   readonly level: number
-  readonly run: LineRun
+  readonly run: GlyphRun
 }
 
 /** The graphemes of a line where they stand, run by run; each run's from left to right. */
@@ -19,7 +20,7 @@ export function lineCells(layout: Layout, line: Line): Cell[] {
 }
 
 /** The graphemes of one run. */
-export function cellsOfRun(layout: Layout, line: Line, run: LineRun): Cell[] {
+export function cellsOfRun(layout: Layout, line: Line, run: GlyphRun): Cell[] {
   return runCells(run, line, graphemeEdges(layout, line))
 }
 
@@ -31,12 +32,12 @@ function graphemeEdges({ text }: Layout, { start, end }: Line): Uint8Array {
   return edges
 }
 
-function runCells(run: LineRun, line: Line, edges: Uint8Array): Cell[] {
-  const { start, end, x, width, level, face, style, glyphs } = run
-  if (run.box || start === end || glyphs.glyphs.length === 0) {
+function runCells(run: GlyphRun, line: Line, edges: Uint8Array): Cell[] {
+  const { start, end, x, width, level, style, glyphs } = run
+  if (run.object || start === end || glyphs.glyphs.length === 0) {
     return [{ start, end, left: x, right: x + width, level, run }]
   }
-  const scale = style.size / face.metrics.unitsPerEm
+  const scale = unitScale(faceOf(run), style.size)
   const isLeftward = level % 2 === 1 && !run.upright
   const groups = clusterGroups(run)
   return groups.flatMap((group, i) => {
@@ -85,7 +86,7 @@ interface ClusterGroup {
   right: number
 }
 
-function clusterGroups({ glyphs }: LineRun): ClusterGroup[] {
+function clusterGroups({ glyphs }: GlyphRun): ClusterGroup[] {
   const groups: ClusterGroup[] = []
   let pen = 0
   for (let i = 0; i < glyphs.glyphs.length; i++) {
@@ -103,10 +104,10 @@ function clusterGroups({ glyphs }: LineRun): ClusterGroup[] {
 }
 
 /** How far from a cluster's left its graphemes end: as the font says, or in equal parts. */
-function divided({ face }: LineRun, group: ClusterGroup, inner: number): readonly number[] {
+function divided(run: GlyphRun, group: ClusterGroup, inner: number): readonly number[] {
   const width = group.right - group.left
   if (inner === 0) return [0, width]
-  const stated = group.count === 1 ? face.ligatureCarets(group.glyph) : []
+  const stated = group.count === 1 ? faceOf(run).ligatureCarets(group.glyph) : []
   const isUseful = stated.length === inner && stated.every(at => at > 0 && at < width)
   if (isUseful) return [0, ...stated.toSorted((a, b) => a - b), width]
   return Array.from({ length: inner + 2 }, (_, i) => (width * i) / (inner + 1))

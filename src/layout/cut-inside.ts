@@ -31,7 +31,7 @@ export function cutInside(
   tools: LayoutTools,
   fits: (paragraph: ShapedParagraph) => boolean,
 ): CutInside | undefined {
-  const whole = joined(paragraphs)
+  const whole = asOneParagraph(paragraphs)
   const places = keptPlaces(whole)
   /** Without so many of the pieces between places. */
   const without = (kept: number): CutInside => {
@@ -60,7 +60,7 @@ function keptPlaces({ text, style }: StyledParagraph): readonly number[] {
   return [0, ...ends]
 }
 
-function joined(paragraphs: readonly ShapedParagraph[]): StyledParagraph {
+function asOneParagraph(paragraphs: readonly ShapedParagraph[]): StyledParagraph {
   const [first] = paragraphs
   if (paragraphs.length === 1) return first
   const runs: StyledRun[] = []
@@ -83,14 +83,15 @@ function marked(whole: StyledParagraph, start: number, end: number, tools: Layou
   let [from, to] = [start, end]
   while (from > 0 && /\s/.test(text[from - 1])) from--
   while (to < text.length && /\s/.test(text[to])) to++
-  const holder = runs.findLast(run => run.start < from && !run.box) ?? runs.find(run => !run.box)
+  const holder =
+    runs.findLast(run => run.start < from && !run.object) ?? runs.find(run => !run.object)
   const style = holder?.style ?? whole.style
   const mark = markText(whole.style, tools.shapingStyle(style).faces[0])
   const moved = mark.length - (to - from)
   const after = (offset: number) => offset + moved
   const kept: StyledRun[] = [
     ...runs.filter(run => run.start < from).map(run => ({ ...run, end: Math.min(run.end, from) })),
-    { start: from, end: from + mark.length, style },
+    { kind: 'ellipsis', start: from, end: from + mark.length, style },
     ...runs
       .filter(run => run.end > to)
       .map(run => ({ ...run, start: after(Math.max(run.start, to)), end: after(run.end) })),

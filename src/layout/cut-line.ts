@@ -1,11 +1,11 @@
 import type { Face } from '../fonts/index.ts'
-import { shapedUpright } from '../shaping/index.ts'
+import { shapedUpright, unitScale } from '../shaping/index.ts'
 import { hasCentralBaseline, type Style } from '../sheet/index.ts'
 import { graphemes } from '../unicode/index.ts'
 import { lastWithin } from './fast-lines.ts'
-import type { LineRun } from './layout.ts'
+import type { GlyphRun } from './layout.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
-import { advanceOf, arranged, middleOf, paintOf } from './line-runs.ts'
+import { advanceOf, arranged, middleOf } from './line-runs.ts'
 import { type Breakable, contentEnd, stopKind, tolerance } from './stops.ts'
 
 /** Stands for U+2026 in a face that lacks it. */
@@ -61,7 +61,7 @@ function markedLine(text: Breakable, start: number, end: number): BrokenLine {
   return { ...line, runs, width: line.width + mark.width }
 }
 
-function markAfter({ paragraph, tools }: Breakable, line: BrokenLine): LineRun | undefined {
+function markAfter({ paragraph, tools }: Breakable, line: BrokenLine): GlyphRun | undefined {
   const last = line.runs.at(-1)
   const glyphRun =
     paragraph.glyphRuns.findLast(run => run.start < line.end) ?? paragraph.glyphRuns[0]
@@ -78,16 +78,16 @@ function markAfter({ paragraph, tools }: Breakable, line: BrokenLine): LineRun |
   const lowered = isCentral && !upright ? middleOf(face, style) : 0
   const offset = paragraph.offset + line.end
   return {
+    kind: 'ellipsis',
     start: offset,
     end: offset,
     text,
     x: 0,
-    width: (advanceOf(glyphs) * style.size) / face.metrics.unitsPerEm,
-    rise: style.shift * style.size - lowered,
+    width: advanceOf(glyphs) * unitScale(face, style.size),
+    rise: style.baselineShift * style.size - lowered,
     level: paragraph.level,
-    face,
+    face: face.id,
     style,
-    ink: paintOf(style),
     glyphs,
     ...(upright && { upright }),
   }

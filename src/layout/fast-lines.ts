@@ -1,23 +1,33 @@
 import { graphemes } from '../unicode/index.ts'
-import { type BrokenLine, lineOf } from './line-of.ts'
+import { type BrokenLine, lineByNumbers, lineOf } from './line-of.ts'
 import { type Breakable, type Stops, stopKind, tolerance } from './stops.ts'
 
-/** The room for a line; the first of a paragraph may have another. */
-export type RoomOf = (isFirst: boolean) => number
+/** The room for a line of a paragraph, counted from 0. */
+export type RoomOf = (line: number) => number
 
-/** The lines of a paragraph, first fit: each takes as much as goes into its width. */
-export function* fastLines(text: Breakable, roomOf: RoomOf, from = 0): Generator<BrokenLine> {
+/** The lines of a paragraph from an offset on, first fit: each takes as much as goes into its width. */
+export function* fastLines(
+  text: Breakable,
+  roomOf: RoomOf,
+  { offset = 0, line: first = 0 }: Partial<LineStart> = {},
+): Generator<BrokenLine> {
   const { length } = text.paragraph.text
   const { offsets } = text.breaks().stops
   let next = 0
-  let start = from
-  while (start < length) {
+  let start = offset
+  for (let index = first; start < length; index++) {
     while (offsets[next] <= start) next++
-    const line = firstFit(text, start, next, roomOf(start === 0))
+    const line = firstFit(text, start, next, roomOf(index))
     yield line
     start = line.end
   }
   if (length === 0) yield { start: 0, end: 0, contentEnd: 0, runs: [], width: 0 }
+}
+
+/** Where a line of a paragraph starts, and which of its lines it is. */
+export interface LineStart {
+  readonly offset: number
+  readonly line: number
 }
 
 /**
@@ -47,11 +57,14 @@ function firstFit(text: Breakable, start: number, next: number, width: number): 
   // Shaped at its edges a line may come out wider than it was on one long line, or a little narrower.
   const slack = isExact ? tolerance : largestSize / 2
   const last = lastStop(breaks, next, widths[start], width + slack)
+  if (isExact && last >= next) {
+    return lineByNumbers(text, start, stops.offsets[last], stops.ends[last] - widths[start])
+  }
   for (let i = last; i >= next; i--) {
     const line = lineAt(text, start, i)
     if (line.width <= width + tolerance) return line
   }
-  if (!text.paragraph.style.breakWords) return lineAt(text, start, next)
+  if (text.paragraph.style.overflowWrap === 'normal') return lineAt(text, start, next)
   return emergencyLine(text, start, stops.offsets[next], width)
 }
 

@@ -18,7 +18,7 @@ const costlySteps = 6
 export function fittedRatio(
   texts: readonly Breakable[],
   frame: Frame,
-  bounds: { readonly least: number; readonly most: number },
+  bounds: { readonly min: number; readonly max: number },
   tools: LayoutTools,
 ): number {
   const { style } = texts[0].paragraph
@@ -26,16 +26,16 @@ export function fittedRatio(
   const [length = Infinity, depth = Infinity] = isSideways
     ? [frame.height, frame.width]
     : [frame.width, frame.height]
-  const { alongStart, alongEnd, acrossStart, acrossEnd } = flowPadding(style, style.writingMode)
-  const [along, across] = [alongStart + alongEnd, acrossStart + acrossEnd]
-  const count = frame.lines ?? Infinity
-  const widest = texts.reduce((most, text) => Math.max(most, longestWord(text)), 0)
+  const { inlineStart, inlineEnd } = flowPadding(style, style.writingMode)
+  const along = inlineStart + inlineEnd
+  const count = frame.maxLines ?? Infinity
+  const widest = texts.reduce((max, text) => Math.max(max, longestWord(text)), 0)
   const fits = (ratio: number) => {
     if ((widest + along) * ratio > length + tolerance) return false
-    const wrapped = wrapLines(texts, length / ratio - along, tools)
-    return wrapped.count <= count && (wrapped.height + across) * ratio <= depth + tolerance
+    const wrapped = wrapLines(texts, length / ratio, tools, frame.align)
+    return wrapped.count <= count && wrapped.height * ratio <= depth + tolerance
   }
-  let { least: low, most: high } = bounds
+  let { min: low, max: high } = bounds
   if (fits(high)) return high
   const isCostly = texts.some(
     text => text.paragraph.style.breaking !== 'fast' || !text.breaks().isExact,

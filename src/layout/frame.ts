@@ -1,4 +1,5 @@
 import { fail } from '../problem/index.ts'
+import type { Cursor } from './next-line.ts'
 
 export type Align = 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'
 
@@ -6,29 +7,36 @@ export type Align = 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'
 export interface Frame {
   /** In units; without it lines end where paragraphs do. */
   readonly width?: number
-  /** The most lines there may be; those of the style without it. */
-  readonly lines?: number
+  /** Maximum number of lines; that of the style without it. */
+  readonly maxLines?: number
   /** In units; lines that do not go into it are left out. */
   readonly height?: number
   /** How lines stand in the frame; as the style says without it. */
   readonly align?: Align
+  /** Takes the text up where another layout of it left off: its `rest`. */
+  readonly from?: Cursor | undefined
+  /** The text goes on in another frame: no line is cut short, and none ends with a mark. */
+  readonly continues?: boolean
 }
 
 /** Throws on what only a mistake in a program gives: a width that is negative or not a number. */
-export function checkFrame({ width, height, lines, align }: Frame) {
+export function checkFrame({ width, height, maxLines, align, from }: Frame) {
+  if (from !== undefined && !(Number.isInteger(from?.offset) && from.offset >= 0)) {
+    fail('bad-frame', 'from must be the rest of a layout of this text')
+  }
   checkLength('width', width)
   checkLength('height', height)
-  if (lines !== undefined && !(Number.isInteger(lines) && lines >= 1)) {
-    fail('bad-frame', `the line limit of a frame is a whole number from 1, not ${lines}`)
+  if (maxLines !== undefined && !(Number.isInteger(maxLines) && maxLines >= 1)) {
+    fail('bad-frame', `maxLines must be a whole number from 1, not ${maxLines}`)
   }
   if (align !== undefined && !aligns.includes(align)) {
-    fail('bad-frame', `a frame aligns to ${aligns.join(', ')}, not '${align}'`)
+    fail('bad-frame', `align must be one of ${aligns.join(', ')}, not '${align}'`)
   }
 }
 
 function checkLength(name: string, value: number | undefined) {
   if (value !== undefined && !(value >= 0 && value < Infinity)) {
-    fail('bad-frame', `the ${name} of a frame is a number of units from 0, not ${value}`)
+    fail('bad-frame', `the ${name} of a frame must be a number of units from 0, not ${value}`)
   }
 }
 

@@ -3,7 +3,7 @@ import { fail } from '../problem/index.ts'
 import type { Affinity } from './carets.ts'
 import { type Cell, cellsOfRun, lineCells } from './cells.ts'
 import { flowMatrix } from './flow.ts'
-import type { Layout, Line, LineRun } from './layout.ts'
+import type { GlyphRun, Layout, Line } from './layout.ts'
 
 /** What is at a point of a layout. */
 export interface Hit {
@@ -13,7 +13,7 @@ export interface Hit {
   /** Index of the nearest line. */
   readonly line: number
   /** The text of one style that is there: undefined on a line without any. */
-  readonly run: LineRun | undefined
+  readonly run: GlyphRun | undefined
   /** Whether the point is on that text, and not only nearest to it. */
   readonly isInside: boolean
   readonly link: string | undefined
@@ -27,7 +27,7 @@ export interface Hit {
  */
 export function hitTest(layout: Layout, x: number, y: number): Hit {
   if (!Number.isFinite(x) || !Number.isFinite(y)) {
-    fail('bad-coordinate', `the point (${x}, ${y}) is none`)
+    fail('bad-coordinate', `the point (${x}, ${y}) is not finite`)
   }
   const [along, across] = toFlow(layout, x, y)
   const index = nearestLine(layout, across)
@@ -77,8 +77,8 @@ function nearestLine({ lines }: Layout, across: number): number {
 const distance = (x: number, left: number, right: number) => Math.max(left - x, x - right, 0)
 
 /** Marks and markers, which are of no text, are not looked at where there is other text. */
-function nearestRun({ runs }: Line, x: number): LineRun | undefined {
-  let nearest: LineRun | undefined
+function nearestRun({ runs }: Line, x: number): GlyphRun | undefined {
+  let nearest: GlyphRun | undefined
   for (const run of runs) {
     if (run.start === run.end && runs.some(other => other.end > other.start)) continue
     const own = distance(x, run.x, run.x + run.width)
@@ -112,7 +112,7 @@ const touching = 1e-6
  */
 export function rangeBoxes(layout: Layout, start: number, end: number): Box[] {
   if (Number.isNaN(start) || Number.isNaN(end)) {
-    fail('bad-offset', `a stretch of text goes from one offset to another, not ${start} to ${end}`)
+    fail('bad-offset', `a range of text needs two offsets, not ${start} and ${end}`)
   }
   const matrix = flowMatrix(layout)
   const boxes: Box[] = []

@@ -20,7 +20,7 @@ export interface Hyphenation {
   readonly languages: readonly string[]
   has(language: string): boolean
   /** Marks the offsets of a part of a text before which a word may be divided, where no mark is. */
-  mark(
+  divide(
     text: string,
     start: number,
     end: number,
@@ -50,7 +50,7 @@ export function hyphenationOf(patterns: ReadonlyMap<string, HyphenationPatterns>
   return {
     languages: [...patterns.keys()],
     has: language => languageFor(language) !== undefined,
-    mark(text, start, end, tag, marks, mark) {
+    divide(text, start, end, tag, marks, mark) {
       const language = languageFor(tag)
       const found = language === undefined ? undefined : patterns.get(language)
       if (language === undefined || !found) return

@@ -1,11 +1,17 @@
 /** Index of the last of some stretches, in order, that starts at or before `offset`: by bisection. */
-export function indexAt(stretches: readonly { readonly start: number }[], offset: number): number {
+export const indexAt = (stretches: readonly { readonly start: number }[], offset: number): number =>
+  indexBy(stretches, startOf, offset)
+
+/** The same of items that say otherwise where they start. */
+export function indexBy<T>(items: readonly T[], start: (item: T) => number, offset: number) {
   let low = 0
-  let high = stretches.length - 1
+  let high = items.length - 1
   while (low < high) {
     const middle = (low + high + 1) >> 1
-    if (stretches[middle].start <= offset) low = middle
+    if (start(items[middle]) <= offset) low = middle
     else high = middle - 1
   }
   return low
 }
+
+const startOf = ({ start }: { readonly start: number }): number => start

@@ -1,22 +1,24 @@
-import { isJoined, type ShapedParagraph } from '../shaping/index.ts'
+import { faceOf, isCursive, type ShapedParagraph, unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { scriptOf, scriptTag } from '../unicode/index.ts'
-import type { LineRun } from './layout.ts'
+import type { GlyphRun } from './layout.ts'
 import type { BrokenLine } from './line-of.ts'
 import { advanceOf, arranged, widthOf } from './line-runs.ts'
 
 /** How much spaces and letters of a style give way, in ems. */
-export interface Give {
-  readonly words: readonly [least: number, most: number]
-  readonly letters: readonly [least: number, most: number]
+export interface JustificationLimits {
+  readonly words: readonly [min: number, max: number]
+  readonly letters: readonly [min: number, max: number]
 }
 
-export function giveOf({ justification: { words, letters } }: Style): Give {
+export function justificationLimits({
+  justification: { words, letters },
+}: Style): JustificationLimits {
   return { words: words ?? [0, Infinity], letters: letters ?? [0, 0] }
 }
 
 /** A place in a line that can be made wider: behind a glyph of a run. */
-interface Place {
+interface Opportunity {
   readonly run: number
   readonly glyph: number
   readonly size: number
@@ -33,7 +35,7 @@ export function justified(line: BrokenLine, paragraph: ShapedParagraph, room: nu
   const end = paragraph.offset + line.contentEnd
   const content = line.runs.filter(run => run.start < end)
   const lacking = room - line.width
-  const give = giveOf(paragraph.style)
+  const give = justificationLimits(paragraph.style)
   const places = placesIn(content)
   const amounts = content.map(run => new Float64Array(run.glyphs.glyphs.length))
   const rest = share(lacking, places, 'word', give.words, amounts)
@@ -47,9 +49,9 @@ export function justified(line: BrokenLine, paragraph: ShapedParagraph, room: nu
 /** Gives each place its share, within limits; what is left over. */
 function share(
   units: number,
-  places: readonly Place[],
-  kind: Place['kind'],
-  [least, most]: readonly [number, number],
+  places: readonly Opportunity[],
+  kind: Opportunity['kind'],
+  [min, max]: readonly [number, number],
   amounts: readonly Float64Array[],
 ): number {
   const open = places.filter(place => place.kind === kind)
@@ -57,7 +59,7 @@ function share(
   let rest = units
   open.forEach(({ run, glyph, size }, i) => {
     const even = rest / (open.length - i)
-    const amount = Math.min(most * size, Math.max(least * size, even))
+    const amount = Math.min(max * size, Math.max(min * size, even))
     amounts[run][glyph] += amount
     rest -= amount
   })
@@ -66,11 +68,11 @@ function share(
 
 /** A run with what was added behind its spaces and its letters, which is the same behind each. */
 function withGaps(
-  run: LineRun,
+  run: GlyphRun,
   index: number,
-  places: readonly Place[],
+  places: readonly Opportunity[],
   amounts: readonly Float64Array[],
-): LineRun {
+): GlyphRun {
   const added = (isSpace: boolean) => {
     const place = places.find(
       p =>
@@ -84,19 +86,19 @@ function withGaps(
   return { ...run, wordGap: wordGap - letterGap, letterGap }
 }
 
-function widenedRun(run: LineRun, amounts: Float64Array): LineRun {
+function widenedRun(run: GlyphRun, amounts: Float64Array): GlyphRun {
   if (amounts.every(amount => amount === 0)) return run
-  const scale = run.style.size / run.face.metrics.unitsPerEm
+  const scale = unitScale(faceOf(run), run.style.size)
   const advances = Float64Array.from(run.glyphs.advances, (a, i) => a + amounts[i] / scale)
   const glyphs = { ...run.glyphs, advances }
   return { ...run, glyphs, width: advanceOf(glyphs) * scale }
 }
 
 /** Behind each cluster but the last of the line, from the last tab on. */
-function placesIn(runs: readonly LineRun[]): Place[] {
-  let places: Place[] = []
+function placesIn(runs: readonly GlyphRun[]): Opportunity[] {
+  let places: Opportunity[] = []
   runs.forEach((run, r) => {
-    if (run.box) return
+    if (run.object) return
     const { clusters } = run.glyphs
     const isLeftward = run.level % 2 === 1 && !run.upright
     const count = clusters.length
@@ -128,26 +130,26 @@ const tab = 0x09
  * The glyph that room behind another one is given to: it lies to the right of a glyph, and so, of
  * letters that run to the left, goes to the next one. That may be the first of the next run.
  */
-function placeOf(runs: readonly LineRun[], run: number, glyph: number, isLeftward: boolean) {
+function placeOf(runs: readonly GlyphRun[], run: number, glyph: number, isLeftward: boolean) {
   if (!isLeftward) return { run, glyph }
   if (glyph > 0) return { run, glyph: glyph - 1 }
   const next = runs[run + 1]
-  const count = next.box || next.level % 2 === 0 ? 0 : next.glyphs.glyphs.length
+  const count = next.object || next.level % 2 === 0 ? 0 : next.glyphs.glyphs.length
   return count > 0 ? { run: run + 1, glyph: count - 1 } : undefined
 }
 
 /** The character behind a cluster, in its run or in the next. */
-function following(runs: readonly LineRun[], run: number, cluster: number): number {
+function following(runs: readonly GlyphRun[], run: number, cluster: number): number {
   if (cluster >= 0) return runs[run].text.codePointAt(cluster) ?? 0
-  return runs[run + 1]?.box ? 0 : (runs[run + 1]?.text.codePointAt(0) ?? 0)
+  return runs[run + 1]?.object ? 0 : (runs[run + 1]?.text.codePointAt(0) ?? 0)
 }
 
 const isWordSpace = (code: number) => code === 0x20 || code === 0xa0 || code === 0x3000
 
-function kindOf(character: number, next: number): Place['kind'] | undefined {
+function kindOf(character: number, next: number): Opportunity['kind'] | undefined {
   if (isWordSpace(character)) return 'word'
   if (isIdeographic(character) && (isIdeographic(next) || next === 0)) return 'word'
-  return isJoined(scriptTag(scriptOf(character))) ? undefined : 'letter'
+  return isCursive(scriptTag(scriptOf(character))) ? undefined : 'letter'
 }
 
 /** Characters that stand in squares of their own: ideographs, kana and their punctuation. */

@@ -1,11 +1,22 @@
 import { type Problem, warningProblem } from '../problem/index.ts'
+import type { ShapedParagraph } from '../shaping/index.ts'
 import { isVertical, type WritingMode } from '../sheet/index.ts'
 import { type Align, checkFrame, type Frame } from './frame.ts'
-import type { Cut, Layout, Line, LineRun } from './layout.ts'
+import { indexAt } from './index-at.ts'
+import {
+  type Cut,
+  type GlyphRun,
+  heldShelf,
+  type Layout,
+  type LayoutParagraph,
+  type Line,
+  type SourcePiece,
+} from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { fittingLines, type Limits, type MeasuredLine } from './limited-lines.ts'
 import { trimmed } from './line-reach.ts'
 import { arranged, movedTo } from './line-runs.ts'
+import { markerText } from './marker.ts'
 import { type FlowPadding, flowPadding } from './padding.ts'
 import { type Breakable, tolerance } from './stops.ts'
 
@@ -17,10 +28,12 @@ export function layOut(
   {
     found = [],
     fittedSize,
+    sourceMap = [],
   }: {
     /** What was found before, which the layout's own problems follow. */
     readonly found?: readonly Problem[]
     readonly fittedSize?: number | undefined
+    readonly sourceMap?: readonly SourcePiece[]
   } = {},
 ): Layout {
   checkFrame(frame)
@@ -31,8 +44,9 @@ export function layOut(
   const { style } = texts[0].paragraph
   const { writingMode } = style
   const padding = flowPadding(style, writingMode)
+  const paragraphs = texts.map(({ paragraph }) => layoutParagraph(paragraph))
   const limits = limitsOf(frame, writingMode, padding)
-  const { lines: measured, cut } = fittingLines(texts, limits, tools)
+  const { lines: measured, cut, rest } = fittingLines(texts, limits, tools)
   let textWidth = 0
   let widest = 0
   for (const line of measured) {
@@ -40,19 +54,24 @@ export function layOut(
     widest = Math.max(widest, outerWidth(line))
   }
   const inner = limits.length === Infinity ? widest : limits.length
-  const lines = placed(measured, inner, frame.align, padding, tools)
+  const lines = placed(measured, inner, frame.align, padding, tools, paragraphs)
   const last = lines.at(-1)
-  const length = inner + padding.alongStart + padding.alongEnd
-  const depth = (last ? last.top + last.height : padding.acrossStart) + padding.acrossEnd
+  const length = inner + padding.inlineStart + padding.inlineEnd
+  const depth = (last ? last.top + last.height : padding.blockStart) + padding.blockEnd
   // Lines that go on to the right are measured from there, as if they went on to the left.
   if (writingMode === 'vertical-lr') mirror(lines, depth)
   const problems = [...found]
-  for (const { paragraph } of texts) problems.push(...paragraph.problems)
-  const needed = depth - padding.acrossStart - padding.acrossEnd
+  for (const { paragraph } of texts) {
+    for (const problem of paragraph.problems)
+      problems.push(onLine(problem, paragraph.offset, lines))
+  }
+  const needed = depth - padding.blockStart - padding.blockEnd
   problems.push(...tooLong(measured, limits, writingMode), ...tooDeep(needed, limits, writingMode))
   const [width, height] = isVertical(writingMode) ? [depth, length] : [length, depth]
   const missing: Cut | undefined = cut && { ...cut, text: text.slice(cut.start, cut.end) }
-  return new LaidOut(tools, {
+  return {
+    [heldShelf]: tools.shelf,
+    kind: 'layout',
     writingMode,
     style,
     text,
@@ -61,74 +80,28 @@ export function layOut(
     fittedSize,
     textWidth,
     lines,
+    paragraphs,
+    sourceMap,
     cut: missing,
+    rest,
     problems,
     frame,
-  })
-}
-
-/** What of a layout is stored; the rest is found when it is asked for. */
-type Stored = Omit<Layout, 'kind' | 'bounds' | 'inkBox'>
-
-const tools = Symbol('tools')
-const ink = Symbol('ink')
-
-/**
- * A layout whose boxes are found when they are asked for. Not an object with getters of its own:
- * an engine needs longer to make one than to lay a label out.
- */
-class LaidOut implements Layout {
-  readonly kind = 'layout'
-  readonly writingMode: WritingMode
-  readonly style: Layout['style']
-  readonly text: string
-  readonly width: number
-  readonly height: number
-  readonly fittedSize: number | undefined
-  readonly textWidth: number
-  readonly lines: readonly Line[]
-  readonly cut: Cut | undefined
-  readonly problems: readonly Problem[]
-  readonly frame: Frame
-  readonly [tools]: LayoutTools;
-  [ink]: { readonly box: Layout['inkBox'] } | undefined
-
-  constructor(own: LayoutTools, stored: Stored) {
-    this.writingMode = stored.writingMode
-    this.style = stored.style
-    this.text = stored.text
-    this.width = stored.width
-    this.height = stored.height
-    this.fittedSize = stored.fittedSize
-    this.textWidth = stored.textWidth
-    this.lines = stored.lines
-    this.cut = stored.cut
-    this.problems = stored.problems
-    this.frame = stored.frame
-    this[tools] = own
-    this[ink] = undefined
-  }
-
-  get bounds(): Layout['bounds'] {
-    return { x: 0, y: 0, width: this.width, height: this.height }
-  }
-
-  get inkBox(): Layout['inkBox'] {
-    this[ink] ??= { box: this[tools].inkBox(this) }
-    return this[ink].box
   }
 }
 
 /** In vertical text the frame's height is how long lines may be, and its width how far they reach. */
 function limitsOf(frame: Frame, mode: WritingMode, padding: FlowPadding): Limits {
-  const { width = Infinity, height = Infinity, lines: count = Infinity, align } = frame
-  const { alongStart, alongEnd, acrossStart, acrossEnd } = padding
+  const { width = Infinity, height = Infinity, maxLines: count = Infinity, align } = frame
+  const { from, continues } = frame
+  const { inlineStart, inlineEnd, blockStart, blockEnd } = padding
   const [length, depth] = isVertical(mode) ? [height, width] : [width, height]
   return {
-    length: Math.max(0, length - alongStart - alongEnd),
-    depth: Math.max(0, depth - acrossStart - acrossEnd),
+    length: Math.max(0, length - inlineStart - inlineEnd),
+    depth: Math.max(0, depth - blockStart - blockEnd),
     count,
     align,
+    from,
+    continues,
   }
 }
 
@@ -153,22 +126,24 @@ function placed(
   measured: readonly MeasuredLine[],
   length: number,
   align: Align | undefined,
-  { alongStart, acrossStart }: FlowPadding,
+  { inlineStart, blockStart }: FlowPadding,
   tools: LayoutTools,
+  paragraphs: readonly LayoutParagraph[],
 ): Line[] {
-  let top = acrossStart
+  let top = blockStart
   return measured.map((line, i) => {
     const { paragraph, runs, start, end, width: lineWidth, indent, space } = line
     const { style, offset, level } = paragraph
     const isLast = i === measured.length - 1
     const reach = trimmed(line.reach, paragraph, tools, i === 0, isLast)
     const room = length - indent - style.endIndent - lineWidth
-    const edge = alongStart + (level === 1 ? style.endIndent : indent)
+    const edge = inlineStart + (level === 1 ? style.endIndent : indent)
     const x = edge + room * shareOf(align ?? style.align, level)
     const height = reach.above + reach.below
     if (i > 0) top += space
     const own = x === 0 ? runs : runs.map(run => movedTo(run, run.x + x))
     const placedLine = {
+      paragraph: indexAt(paragraphs, offset + start),
       start: offset + start,
       end: offset + end,
       x,
@@ -185,7 +160,7 @@ function placed(
 }
 
 /** The marker of a line, in its indent before the text that begins at x. */
-function markerRuns({ marker, paragraph, width }: MeasuredLine, x: number): LineRun[] {
+function markerRuns({ marker, paragraph, width }: MeasuredLine, x: number): GlyphRun[] {
   if (!marker) return []
   const { level, style } = paragraph
   const before = marker.indent + style.firstIndent
@@ -200,14 +175,30 @@ function mirror(lines: Line[], depth: number) {
   })
 }
 
+function layoutParagraph({ offset, text, style, level, itemNumber }: ShapedParagraph) {
+  const { language, marker } = style
+  const direction = level === 1 ? ('rtl' as const) : ('ltr' as const)
+  const own = { start: offset, end: offset + text.length, style, language, direction }
+  return marker === 'none' ? own : { ...own, marker: markerText(marker.text, itemNumber) }
+}
+
+/** A problem of a stretch of a paragraph, with the line and the run that it is on. */
+function onLine(problem: Problem, offset: number, lines: readonly Line[]): Problem {
+  if (!problem.range) return problem
+  const range = { start: problem.range.start + offset, end: problem.range.end + offset }
+  const line = indexAt(lines, range.start)
+  const run = lines[line]?.runs.findIndex(r => r.start <= range.start && range.start < r.end) ?? -1
+  return run < 0 ? { ...problem, range } : { ...problem, range, line, run }
+}
+
 const none: Problem[] = []
-const larger = 'give it a larger frame or a smaller size'
+const larger = 'use a larger frame or a smaller size'
 
 function tooDeep(needed: number, { depth }: Limits, mode: WritingMode): Problem[] {
   if (needed <= depth + tolerance) return none
   const [what, hint] = isVertical(mode)
     ? ['wide', larger]
-    : ['high', 'give it a higher frame or a smaller size']
+    : ['high', 'use a taller frame or a smaller size']
   const message = `the text is ${needed.toFixed(1)} units ${what} in a frame of ${depth}`
   return [warningProblem('overflow', message, { hint })]
 }
@@ -219,7 +210,9 @@ function tooLong(lines: readonly MeasuredLine[], { length }: Limits, mode: Writi
   const needed = outerWidth(lines[long]).toFixed(1)
   const [what, hint] = isVertical(mode)
     ? ['long', larger]
-    : ['wide', 'give it a wider frame or a smaller size']
+    : ['wide', 'use a wider frame or a smaller size']
+  const { paragraph, start, end } = lines[long]
+  const range = { start: paragraph.offset + start, end: paragraph.offset + end }
   const message = `line ${long + 1} is ${needed} units ${what} in a frame of ${length}`
-  return [warningProblem('overflow', message, { hint })]
+  return [warningProblem('overflow', message, { hint, range, line: long })]
 }

@@ -1,12 +1,17 @@
-import type { Face, ShapedText } from '../fonts/index.ts'
-import type { Box } from '../geometry/index.ts'
-import type { InlineBox } from '../markup/index.ts'
-import type { Problem } from '../problem/index.ts'
-import type { SolidInk, Style, WritingMode } from '../sheet/index.ts'
+import type { ShapedGlyphs, Shelf } from '../fonts/index.ts'
+import type { InlineObject } from '../markup/index.ts'
+import type { Problem, TextRange } from '../problem/index.ts'
+import type { Style, WritingMode } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
+import type { Cursor } from './next-line.ts'
 
 /** Glyphs of one face and one style on a line. */
-export interface LineRun {
+export interface GlyphRun {
+  /**
+   * What it is: characters of the text, an inline object, a tab filled with a leader; or, of no
+   * character, the mark of what was cut off, or what stands before the paragraph.
+   */
+  readonly kind: 'text' | 'object' | 'leader' | 'ellipsis' | 'marker'
   /** Offsets in the layout's text; equal for a mark that stands for what was cut off. */
   readonly start: number
   readonly end: number
@@ -18,14 +23,13 @@ export interface LineRun {
   readonly rise: number
   /** Embedding level (UAX #9); odd ones run from right to left. */
   readonly level: number
-  readonly face: Face
+  /** Id of the face, which `faceOf` gives. */
+  readonly face: string
   readonly style: Style
   /** Names of the styles it is set in, the outermost first; of many, the eight innermost. */
-  readonly names?: readonly string[] | undefined
-  /** What its glyphs are painted with: the style's ink, as far as the style lets it through. */
-  readonly ink: SolidInk
+  readonly styleNames?: readonly string[] | undefined
   /** From left to right; clusters count from the run's start. */
-  readonly glyphs: ShapedText
+  readonly glyphs: ShapedGlyphs
   /**
    * In vertical text, of letters that stand upright below each other: their advances go along the
    * line, and their offsets count from its middle.
@@ -37,13 +41,15 @@ export interface LineRun {
   /** Its last glyph is a hyphen, which is in no text: the word goes on on the next line. */
   readonly isHyphenated?: true
   /** Stands in place of the glyphs. */
-  readonly box?: InlineBox
+  readonly object?: InlineObject
   readonly link?: string
   readonly action?: string
 }
 
 /** A line. Its places are measured along the lines (`x`) and across them: turned, in vertical text. */
 export interface Line {
+  /** Index of its paragraph in the layout. */
+  readonly paragraph: number
   /** Offsets in the layout's text; spaces that hang at the end belong to the line. */
   readonly start: number
   readonly end: number
@@ -57,7 +63,22 @@ export interface Line {
   /** That of its paragraph (UAX #9): 1 where it runs from right to left. */
   readonly level: number
   /** In the order of the text, which is not always that from left to right. */
-  readonly runs: readonly LineRun[]
+  readonly runs: readonly GlyphRun[]
+}
+
+/** A paragraph of a layout, also where none of its lines are shown. */
+export interface LayoutParagraph extends TextRange {
+  readonly style: Style
+  /** BCP 47 tag. */
+  readonly language: string
+  readonly direction: 'ltr' | 'rtl'
+  /** What stands before it, where its style asks for that. */
+  readonly marker?: string | undefined
+}
+
+/** Characters of a text, and the part of its markup that they come from. */
+export interface SourcePiece extends TextRange {
+  readonly source: TextRange
 }
 
 /** What did not fit. */
@@ -68,8 +89,12 @@ export interface Cut {
   readonly text: string
 }
 
+/** Keeps the shelf of a layout as long as the layout; no copy of it by other means has it. */
+export const heldShelf: unique symbol = Symbol('the shelf of a layout')
+
 /** Set text: plain data, in units, y downward from the top left of the frame. */
 export interface Layout {
+  readonly [heldShelf]?: Shelf
   readonly kind: 'layout'
   /** As in CSS Writing Modes: what is not `horizontal-tb` has lines that run down or up. */
   readonly writingMode: WritingMode
@@ -80,17 +105,18 @@ export interface Layout {
   /** The frame's width where it has one, or else that of the longest line. */
   readonly width: number
   readonly height: number
-  /** The box of the frame: as wide and as high as the layout. */
-  readonly bounds: Box
-  /** The box around what is painted; undefined where nothing is. Found when it is asked for. */
-  readonly inkBox: Box | undefined
   /** The size of the style it is set in, where that was made to fit the frame. */
   readonly fittedSize?: number | undefined
   /** Width of the longest line. */
   readonly textWidth: number
   readonly lines: readonly Line[]
+  readonly paragraphs: readonly LayoutParagraph[]
+  /** Where its characters stand in the markup; `sourceRange` reads it. */
+  readonly sourceMap: readonly SourcePiece[]
   /** What was left out; undefined where all of it is there. */
   readonly cut?: Cut | undefined
+  /** Where the text goes on, for `from` in another frame; undefined where all of it is there. */
+  readonly rest?: Cursor | undefined
   readonly problems: readonly Problem[]
   readonly frame: Frame
 }

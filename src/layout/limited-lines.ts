@@ -3,17 +3,17 @@ import { cutInside } from './cut-inside.ts'
 import { cutLine } from './cut-line.ts'
 import type { Align } from './frame.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import type { Reach } from './line-box.ts'
+import type { LineExtents } from './line-box.ts'
 import type { BrokenLine } from './line-of.ts'
-import { lineReach, trimmed } from './line-reach.ts'
+import { lineExtents, trimmed } from './line-reach.ts'
 import type { Marker } from './marker.ts'
-import { paragraphLines } from './paragraph-lines.ts'
+import { type Cursor, linesFrom, type NextLine, roomsIn, textStart } from './next-line.ts'
 import { type Breakable, breakable, indentOf, tolerance } from './stops.ts'
 
 /** A line with what it takes to place it. */
 export interface MeasuredLine extends BrokenLine {
   readonly paragraph: ShapedParagraph
-  readonly reach: Reach
+  readonly reach: LineExtents
   /** From the start edge of the frame. */
   readonly indent: number
   /** Space above it, which the first line of all does without. */
@@ -28,11 +28,17 @@ export interface Limits {
   readonly depth: number
   readonly count: number
   readonly align: Align | undefined
+  /** Where the text is taken up. */
+  readonly from?: Cursor | undefined
+  /** Whether it goes on elsewhere: then no line is cut for want of room, and none has a mark. */
+  readonly continues?: boolean | undefined
 }
 
 export interface LimitedLines {
   readonly lines: readonly MeasuredLine[]
   readonly cut?: { readonly start: number; readonly end: number }
+  /** Where the text goes on. */
+  readonly rest?: Cursor | undefined
 }
 
 /** As many lines as go into the frame; what does not is cut off where the style says. */
@@ -42,7 +48,7 @@ export function fittingLines(
   tools: LayoutTools,
 ): LimitedLines {
   const limited = limitedLines(texts, limits, tools)
-  if (!limited.cut) return limited
+  if (!limited.cut || limits.continues || limits.from) return limited
   const paragraphs = texts.map(text => text.paragraph)
   const [{ style }] = paragraphs
   if (typeof style.ellipsis === 'string') return limited
@@ -65,59 +71,68 @@ export function fittingLines(
 /** As many lines as the frame allows; the last ends with a mark where not all text went in. */
 function limitedLines(
   texts: readonly Breakable[],
-  { length, depth, count, align }: Limits,
+  limits: Limits,
   tools: LayoutTools,
 ): LimitedLines {
+  const { depth, count, from = textStart, continues } = limits
   const lines: MeasuredLine[] = []
   /** Of the line before, what it takes to cut it after all, where the next is too low. */
-  let before: { readonly text: Breakable; readonly room: number } | undefined
+  let before: NextLine | undefined
+  let rest: Cursor | undefined
   let bottom = 0
   const { paragraph: last } = texts[texts.length - 1]
   const end = last.offset + last.text.length
-  for (let i = 0; i < texts.length; i++) {
-    const text = texts[i]
-    const { paragraph, marker } = text
-    const { style } = paragraph
-    const above = i === 0 ? 0 : texts[i - 1].paragraph.style.spaceAfter + style.spaceBefore
-    const roomOf = (isFirst: boolean) =>
-      Math.max(0, length - indentOf(text, isFirst) - style.endIndent)
-    const measured = (line: BrokenLine): MeasuredLine => {
-      const { start, end, contentEnd, runs, width } = line
-      const isFirst = start === 0
-      const reach = lineReach(paragraph, line, tools)
-      return {
-        start,
-        end,
-        contentEnd,
-        runs,
-        width,
-        paragraph,
-        reach,
-        indent: indentOf(text, isFirst),
-        space: isFirst ? above : 0,
-        marker: isFirst ? marker : undefined,
-      }
+  for (const one of linesFrom(texts, from, roomsIn(limits.length, limits.align))) {
+    const { text, line, room } = one
+    const { paragraph } = text
+    const isFull = lines.length === count - 1 && one.rest() !== undefined
+    const shown = isFull && !continues ? cutLine(text, line.start, room) : line
+    const next = measured(one, shown, texts, tools)
+    const isFirst = lines.length === 0
+    const top = bottom + (isFirst ? 0 : next.space)
+    const own = trimmed(next.reach, paragraph, tools, isFirst, true)
+    bottom = top + trimmed(next.reach, paragraph, tools, isFirst, false).above + next.reach.below
+    if (top + own.above + own.below > depth + tolerance && before) {
+      if (continues) return { lines, rest, cut: { start: paragraph.offset + line.start, end } }
+      const kept = lines[lines.length - 1]
+      const cut = cutLine(before.text, kept.start, before.room)
+      lines[lines.length - 1] = { ...kept, ...cut }
+      const start = kept.paragraph.offset + cut.end
+      return { lines, rest: { offset: start, line: before.index + 1 }, cut: { start, end } }
     }
-    for (const line of paragraphLines(text, roomOf, (align ?? style.align) === 'justify')) {
-      const more = line.end < paragraph.text.length || i < texts.length - 1
-      const room = roomOf(line.start === 0)
-      const isLast = lines.length === count - 1 && more
-      const next = measured(isLast ? cutLine(text, line.start, room) : line)
-      const top = bottom + (lines.length === 0 ? 0 : next.space)
-      const own = trimmed(next.reach, paragraph, tools, lines.length === 0, true)
-      const needed = top + own.above + own.below
-      bottom = top + trimmed(next.reach, paragraph, tools, lines.length === 0, false).above
-      bottom += next.reach.below
-      if (needed > depth + tolerance && before) {
-        const kept = lines[lines.length - 1]
-        const cut = cutLine(before.text, kept.start, before.room)
-        lines[lines.length - 1] = { ...kept, ...cut }
-        return { lines, cut: { start: kept.paragraph.offset + cut.end, end } }
-      }
-      lines.push(next)
-      if (isLast) return { lines, cut: { start: paragraph.offset + next.end, end } }
-      before = { text, room }
+    lines.push(next)
+    if (isFull) {
+      const start = paragraph.offset + next.end
+      const cursor = continues ? one.rest() : { offset: start, line: one.index + 1 }
+      return { lines, rest: cursor, cut: { start, end } }
     }
+    before = one
+    rest = one.rest()
   }
   return { lines }
+}
+
+function measured(
+  { text, paragraph: index, index: lineIndex }: NextLine,
+  line: BrokenLine,
+  texts: readonly Breakable[],
+  tools: LayoutTools,
+): MeasuredLine {
+  const { start, end, contentEnd, runs, width } = line
+  const { paragraph, marker } = text
+  const isFirst = lineIndex === 0
+  const above =
+    index === 0 ? 0 : texts[index - 1].paragraph.style.spaceAfter + paragraph.style.spaceBefore
+  return {
+    start,
+    end,
+    contentEnd,
+    runs,
+    width,
+    paragraph,
+    reach: lineExtents(paragraph, line, tools),
+    indent: indentOf(text, isFirst),
+    space: isFirst ? above : 0,
+    marker: isFirst ? marker : undefined,
+  }
 }

@@ -1,9 +1,10 @@
 import type { Face } from '../fonts/index.ts'
-import type { InlineBox } from '../markup/index.ts'
+import type { InlineObject } from '../markup/index.ts'
+import { unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 
 /** How far a line box reaches from its baseline, both ways. */
-export interface Reach {
+export interface LineExtents {
   readonly above: number
   readonly below: number
 }
@@ -12,30 +13,33 @@ export interface Reach {
  * What a style asks of its line box: the face's ascent and descent, with half of what the leading
  * adds to them (or takes off) on each side (CSS Inline Layout 3, section 5.1).
  */
-export function reachOf(face: Face, style: Style): Reach {
-  const { unitsPerEm, ascent, descent } = face.metrics
-  const scale = style.size / unitsPerEm
+export function lineExtentsOf(face: Face, style: Style): LineExtents {
+  const { ascent, descent } = face.metrics
+  const scale = unitScale(face, style.size)
   const { leading, size } = style
   const distance = leading.kind === 'times' ? leading.factor * size : leading.units
   const halfLeading = (distance - (ascent - descent) * scale) / 2
-  const rise = style.shift * size
+  const rise = style.baselineShift * size
   return { above: ascent * scale + halfLeading + rise, below: halfLeading - descent * scale - rise }
 }
 
 /** The same height about the middle of the line, which letters of vertical text stand on. */
-export function centralReach({ above, below }: Reach, { shift, size }: Style): Reach {
+export function centralExtents(
+  { above, below }: LineExtents,
+  { baselineShift: shift, size }: Style,
+): LineExtents {
   const half = (above + below) / 2
   const rise = shift * size
   return { above: half + rise, below: half - rise }
 }
 
-/** What an inline box asks of a line. */
-export function boxReach(box: InlineBox, rise: number, isCentral: boolean): Reach {
-  if (isCentral) return { above: box.width / 2 + rise, below: box.width / 2 - rise }
-  return { above: box.baseline + rise, below: box.height - box.baseline - rise }
+/** What an inline object asks of a line. */
+export function objectExtents(object: InlineObject, rise: number, isCentral: boolean): LineExtents {
+  if (isCentral) return { above: object.width / 2 + rise, below: object.width / 2 - rise }
+  return { above: object.baseline + rise, below: object.height - object.baseline - rise }
 }
 
 /** The box that holds both. */
-export function joinedReach(a: Reach, b: Reach): Reach {
+export function unitedExtents(a: LineExtents, b: LineExtents): LineExtents {
   return { above: Math.max(a.above, b.above), below: Math.max(a.below, b.below) }
 }

@@ -1,5 +1,5 @@
-import { reversed, shapedUpright } from '../shaping/index.ts'
-import type { LineRun } from './layout.ts'
+import { reversed, shapedUpright, unitScale } from '../shaping/index.ts'
+import type { GlyphRun } from './layout.ts'
 import { advanceOf, arranged, lineRuns, trackingBehind, widthOf } from './line-runs.ts'
 import { type Breakable, contentEnd, hyphenText, indentOf } from './stops.ts'
 import { tabulate } from './tabs.ts'
@@ -10,11 +10,43 @@ export interface BrokenLine {
   readonly end: number
   /** Where the spaces that hang at its end start. */
   readonly contentEnd: number
-  readonly runs: readonly LineRun[]
+  readonly runs: readonly GlyphRun[]
   readonly width: number
 }
 
 const lineSeparator = 0x2028
+
+/** A line whose width is known by numbers; its glyphs are found when somebody reads them. */
+class LineByNumbers implements BrokenLine {
+  readonly start: number
+  readonly end: number
+  readonly contentEnd: number
+  readonly width: number
+  readonly #text: Breakable
+  #runs: readonly GlyphRun[] | undefined
+
+  constructor(text: Breakable, start: number, end: number, width: number) {
+    this.#text = text
+    this.start = start
+    this.end = end
+    this.contentEnd = contentEnd(text.paragraph.text, start, end)
+    this.width = width
+  }
+
+  get runs(): readonly GlyphRun[] {
+    this.#runs ??= lineOf(this.#text, this.start, this.end).runs
+    return this.#runs
+  }
+}
+
+export function lineByNumbers(
+  text: Breakable,
+  start: number,
+  end: number,
+  width: number,
+): BrokenLine {
+  return new LineByNumbers(text, start, end, width)
+}
 
 /** A line of given ends, its glyphs as they stand on it; with a hyphen where a word goes on. */
 export function lineOf(
@@ -39,10 +71,10 @@ export function lineOf(
  * The last run of a line with a hyphen behind it, shaped together with its last word. The hyphen is
  * of no character: it is in no text that is copied.
  */
-function hyphenate({ paragraph, tools }: Breakable, runs: LineRun[], end: number) {
+function hyphenate({ paragraph, tools }: Breakable, runs: GlyphRun[], end: number) {
   const last = runs.at(-1)
   const glyphRun = paragraph.glyphRuns.find(run => run.start < end && run.end >= end)
-  if (!last || !glyphRun || glyphRun.box) return
+  if (!last || !glyphRun || glyphRun.object) return
   const { face, segment, size } = glyphRun
   const wordStart = last.text.lastIndexOf(' ') + 1
   const word = last.text.slice(wordStart) + hyphenText(glyphRun)
@@ -68,7 +100,7 @@ function hyphenate({ paragraph, tools }: Breakable, runs: LineRun[], end: number
   }
   runs[runs.length - 1] = {
     ...last,
-    width: (advanceOf(glyphs) * size) / face.metrics.unitsPerEm,
+    width: advanceOf(glyphs) * unitScale(face, size),
     glyphs: isLeftward ? reversed(glyphs) : glyphs,
     isHyphenated: true,
   }

@@ -1,32 +1,35 @@
-import type { ShapedParagraph } from '../shaping/index.ts'
+import { type ShapedParagraph, unitScale } from '../shaping/index.ts'
 import { hasCentralBaseline, type Style } from '../sheet/index.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { boxReach, centralReach, joinedReach, type Reach } from './line-box.ts'
+import { centralExtents, type LineExtents, objectExtents, unitedExtents } from './line-box.ts'
 import type { BrokenLine } from './line-of.ts'
 
 /** What styles ask of the lines of a paragraph. */
-export function reachIn({ style }: ShapedParagraph, tools: LayoutTools): (style: Style) => Reach {
-  if (!hasCentralBaseline(style.writingMode)) return tools.reach
-  return own => centralReach(tools.reach(own), own)
+export function extentsIn(
+  { style }: ShapedParagraph,
+  tools: LayoutTools,
+): (style: Style) => LineExtents {
+  if (!hasCentralBaseline(style.writingMode)) return tools.extents
+  return own => centralExtents(tools.extents(own), own)
 }
 
 /** What the styles and boxes of a line ask for. */
-export function lineReach(
+export function lineExtents(
   paragraph: ShapedParagraph,
   { runs }: BrokenLine,
   tools: LayoutTools,
-): Reach {
-  const styled = reachIn(paragraph, tools)
+): LineExtents {
+  const styled = extentsIn(paragraph, tools)
   const isCentral = hasCentralBaseline(paragraph.style.writingMode)
   let { style } = paragraph
   let reach = styled(style)
   for (const run of runs) {
-    if (run.box) {
-      const rise = run.style.shift * run.style.size
-      reach = joinedReach(reach, boxReach(run.box, rise, isCentral))
+    if (run.object) {
+      const rise = run.style.baselineShift * run.style.size
+      reach = unitedExtents(reach, objectExtents(run.object, rise, isCentral))
     } else if (run.style !== style) {
       style = run.style
-      reach = joinedReach(reach, styled(style))
+      reach = unitedExtents(reach, styled(style))
     }
   }
   return reach
@@ -34,17 +37,17 @@ export function lineReach(
 
 /** How far the first line's letters reach up, and the last line's down, where the style trims them. */
 export function trimmed(
-  reach: Reach,
+  reach: LineExtents,
   { style }: ShapedParagraph,
   tools: LayoutTools,
   isFirst: boolean,
   isLast: boolean,
-): Reach {
+): LineExtents {
   const { trim } = style
   if (trim === 'none' || hasCentralBaseline(style.writingMode)) return reach
   const [face] = tools.shapingStyle(style).faces
-  const { capHeight, xHeight, unitsPerEm } = face.metrics
+  const { capHeight, xHeight } = face.metrics
   const letters = trim.above === 'cap' ? capHeight : xHeight
-  const above = isFirst && trim.above ? (letters * style.size) / unitsPerEm : reach.above
+  const above = isFirst && trim.above ? letters * unitScale(face, style.size) : reach.above
   return { above, below: isLast && trim.below ? 0 : reach.below }
 }

@@ -1,21 +1,22 @@
-import type { Face, ShapedText } from '../fonts/index.ts'
+import type { Face, ShapedGlyphs } from '../fonts/index.ts'
 import {
-  type GlyphRun,
   glyphIndexAt,
   reversed,
   type Shape,
   type ShapedParagraph,
+  type ShapedRun,
   type StyledRun,
   shapedSlice,
   sliceGlyphs,
+  unitScale,
 } from '../shaping/index.ts'
-import { hasCentralBaseline, type SolidInk, type Style, solidOf } from '../sheet/index.ts'
+import { hasCentralBaseline, type Style } from '../sheet/index.ts'
 import { visualOrder } from '../unicode/index.ts'
 import { indexAt } from './index-at.ts'
-import type { LineRun } from './layout.ts'
+import type { GlyphRun } from './layout.ts'
 
 /** The total of a text's advances, in font units. */
-export function advanceOf({ advances }: ShapedText): number {
+export function advanceOf({ advances }: ShapedGlyphs): number {
   let units = 0
   for (let i = 0; i < advances.length; i++) units += advances[i]
   return units
@@ -27,8 +28,8 @@ export function lineRuns(
   start: number,
   end: number,
   shape: Shape,
-): LineRun[] {
-  const runs: LineRun[] = []
+): GlyphRun[] {
+  const runs: GlyphRun[] = []
   const { glyphRuns } = paragraph
   for (let i = indexAt(glyphRuns, start); i < glyphRuns.length && glyphRuns[i].start < end; i++) {
     const from = Math.max(start, glyphRuns[i].start)
@@ -40,7 +41,7 @@ export function lineRuns(
   return runs
 }
 
-const noGlyphs: ShapedText = {
+const noGlyphs: ShapedGlyphs = {
   glyphs: new Uint32Array(),
   advances: new Int32Array(),
   offsetsX: new Int32Array(),
@@ -51,14 +52,14 @@ const noGlyphs: ShapedText = {
 
 /** Divides glyphs where the paint changes; a cluster takes the style of its first character. */
 function addPaintedRuns(
-  painted: LineRun[],
+  painted: GlyphRun[],
   paragraph: ShapedParagraph,
-  { face, size, level, box, upright }: GlyphRun,
-  shaped: ShapedText,
+  { face, size, level, object, upright }: ShapedRun,
+  shaped: ShapedGlyphs,
   from: number,
   to: number,
 ): void {
-  const scale = size / face.metrics.unitsPerEm
+  const scale = unitScale(face, size)
   let glyph = 0
   const { runs } = paragraph
   const isSideways = !upright && hasCentralBaseline(paragraph.style.writingMode)
@@ -70,28 +71,28 @@ function addPaintedRuns(
     if (next === glyph) continue
     const glyphs = sliceGlyphs(shaped, glyph, next, start - from)
     const width = advanceOf(glyphs) * scale
-    const { style, names, link, action } = styled
+    const { style, styleNames, link, action } = styled
     const run = {
+      kind: object ? ('object' as const) : (styled.kind ?? ('text' as const)),
       start: paragraph.offset + start,
       end: paragraph.offset + end,
       text: paragraph.text.slice(start, end),
       x: 0,
       width,
-      rise: style.shift * style.size - (isSideways ? middleOf(face, style) : 0),
+      rise: style.baselineShift * style.size - (isSideways ? middleOf(face, style) : 0),
       level,
-      face,
+      face: face.id,
       style,
-      names,
-      ink: paintOf(style),
-      glyphs: box ? noGlyphs : level % 2 === 1 && !upright ? reversed(glyphs) : glyphs,
+      styleNames,
+      glyphs: object ? noGlyphs : level % 2 === 1 && !upright ? reversed(glyphs) : glyphs,
     }
-    const isPlain = !box && !upright && link === undefined && action === undefined
+    const isPlain = !object && !upright && link === undefined && action === undefined
     painted.push(
       isPlain
         ? run
         : {
             ...run,
-            ...(box && { box }),
+            ...(object && { object }),
             ...(upright && { upright }),
             ...(link !== undefined && { link }),
             ...(action !== undefined && { action }),
@@ -102,19 +103,20 @@ function addPaintedRuns(
 }
 
 /** How far above the baseline the middle of a face's letters is: what lies on its side stands on that. */
-export function middleOf({ metrics }: Face, { size }: Style): number {
-  return (((metrics.ascent + metrics.descent) / 2) * size) / metrics.unitsPerEm
+export function middleOf(face: Face, { size }: Style): number {
+  const { ascent, descent } = face.metrics
+  return ((ascent + descent) / 2) * unitScale(face, size)
 }
 
 /** Tracking stands between letters, not behind the last of a line. */
 export function trackingBehind({ glyphRuns }: ShapedParagraph, end: number): number {
   if (glyphRuns.length === 0) return 0
-  const { spacing, size, box } = glyphRuns[indexAt(glyphRuns, Math.max(0, end - 1))]
-  return box ? 0 : spacing.tracking * size
+  const { spacing, size, object } = glyphRuns[indexAt(glyphRuns, Math.max(0, end - 1))]
+  return object ? 0 : spacing.tracking * size
 }
 
 /** The total width of runs. */
-export function widthOf(runs: readonly LineRun[]): number {
+export function widthOf(runs: readonly GlyphRun[]): number {
   return runs.reduce((width, run) => width + run.width, 0)
 }
 
@@ -123,10 +125,10 @@ export function widthOf(runs: readonly LineRun[]): number {
  * hangs at the end of the line has the paragraph's level (L1), and so stands outside of it.
  */
 export function arranged(
-  content: readonly LineRun[],
-  hanging: readonly LineRun[],
+  content: readonly GlyphRun[],
+  hanging: readonly GlyphRun[],
   level: number,
-): LineRun[] {
+): GlyphRun[] {
   const runs = [...content, ...hanging.map(run => (run.level === level ? run : { ...run, level }))]
   const leftward = level % 2 === 1 ? widthOf(hanging) : 0
   let x = 0 - leftward
@@ -146,17 +148,11 @@ export function arranged(
 }
 
 /** A run at another place. Written out: copies by spreading are slow where there are tens of thousands. */
-export function movedTo(run: LineRun, x: number): LineRun {
+export function movedTo(run: GlyphRun, x: number): GlyphRun {
   if (run.x === x) return run
-  const { start, end, text, width, rise, level, face, style, names, ink, glyphs } = run
-  const moved = { start, end, text, x, width, rise, level, face, style, names, ink, glyphs }
-  const isMarked = run.box || run.upright || run.isHyphenated || run.wordGap !== undefined
+  const { kind, start, end, text, width, rise, level, face, style, styleNames, glyphs } = run
+  const moved = { kind, start, end, text, x, width, rise, level, face, style, styleNames, glyphs }
+  const isMarked = run.object || run.upright || run.isHyphenated || run.wordGap !== undefined
   if (!isMarked && run.link === undefined && run.action === undefined) return moved
   return { ...run, x }
-}
-
-/** A style's ink, as far as its opacity lets it through. */
-export function paintOf({ ink, opacity }: Style): SolidInk {
-  const solid = solidOf(ink)
-  return opacity === 1 ? solid : { ...solid, opacity: solid.opacity * opacity }
 }

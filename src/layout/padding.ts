@@ -2,22 +2,29 @@ import { isVertical, type Style, type WritingMode } from '../sheet/index.ts'
 
 /** Room around text, along its lines and across them, where they begin and where they end. */
 export interface FlowPadding {
-  readonly alongStart: number
-  readonly alongEnd: number
-  readonly acrossStart: number
-  readonly acrossEnd: number
+  readonly inlineStart: number
+  readonly inlineEnd: number
+  readonly blockStart: number
+  readonly blockEnd: number
 }
 
 /** A style's padding, whose sides are those of the frame, as lines of a writing mode meet it. */
 export function flowPadding({ padding }: Style, mode: WritingMode): FlowPadding {
-  const all = typeof padding === 'number' ? padding : 0
-  const sides = typeof padding === 'number' ? {} : padding
-  const { top = all, right = all, bottom = all, left = all } = sides
+  const { top, right, bottom, left } = sidesOf(padding)
   if (!isVertical(mode)) {
-    return { alongStart: left, alongEnd: right, acrossStart: top, acrossEnd: bottom }
+    return { inlineStart: left, inlineEnd: right, blockStart: top, blockEnd: bottom }
   }
   if (mode === 'sideways-lr') {
-    return { alongStart: bottom, alongEnd: top, acrossStart: left, acrossEnd: right }
+    return { inlineStart: bottom, inlineEnd: top, blockStart: left, blockEnd: right }
   }
-  return { alongStart: top, alongEnd: bottom, acrossStart: right, acrossEnd: left }
+  return { inlineStart: top, inlineEnd: bottom, blockStart: right, blockEnd: left }
+}
+
+/** A padding on each side: alike, or as stated. */
+export function sidesOf(padding: Style['padding']) {
+  if (typeof padding === 'number') {
+    return { top: padding, right: padding, bottom: padding, left: padding }
+  }
+  const { top = 0, right = 0, bottom = 0, left = 0 } = padding
+  return { top, right, bottom, left }
 }

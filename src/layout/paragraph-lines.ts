@@ -1,23 +1,61 @@
+import { unitScale } from '../shaping/index.ts'
 import { bestStops, type Elasticity } from './best-lines.ts'
-import { evenRoom } from './even-lines.ts'
-import { fastLines, lineAt, type RoomOf } from './fast-lines.ts'
-import { giveOf, justified } from './justify.ts'
+import { evenNarrowing, narrowed } from './even-lines.ts'
+import { fastLines, type LineStart, lineAt, type RoomOf } from './fast-lines.ts'
+import { justificationLimits, justified } from './justify.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
 import { type Breakable, tolerance } from './stops.ts'
 
-/** The lines of a paragraph, broken as its style says, and as wide as their room where they are justified. */
-export function* paragraphLines(
-  text: Breakable,
-  roomOf: RoomOf,
-  isJustified = false,
+/**
+ * What was planned for the lines of a paragraph that are still to come, where it is planned as a
+ * whole: plain data, to go on by in another frame with rooms as wide.
+ */
+export interface LinePlan {
+  /** The width of the rooms it was made for. */
+  readonly room: number
+  /** Of best breaks: the stops that the next lines end at. */
+  readonly stops?: readonly number[]
+  /** Of best breaks where there are none: the next lines are first fit. */
+  readonly firstFit?: true
+  /** Of even lines: how much narrower than its room each is broken. */
+  readonly narrowing?: number
+}
+
+/** The lines of a paragraph, and what is planned for those behind the last that was asked for. */
+export interface ParagraphLines {
+  readonly lines: Iterable<BrokenLine>
+  plan(): LinePlan | undefined
+}
+
+/** What the lines of a paragraph come from. */
+export interface ParagraphBreaking {
+  readonly text: Breakable
+  readonly roomOf: RoomOf
+  readonly isJustified: boolean
+  readonly from: LineStart
+  readonly planned?: LinePlan | undefined
+}
+
+/**
+ * The lines of a paragraph from a place on, broken as its style says, and as wide as their room
+ * where they are justified. All lines are made here.
+ */
+export function paragraphLines(breaking: ParagraphBreaking): ParagraphLines {
+  const broken = brokenLines(breaking)
+  if (!breaking.isJustified) return broken
+  return { ...broken, lines: justifiedLines(broken.lines, breaking) }
+}
+
+function* justifiedLines(
+  lines: Iterable<BrokenLine>,
+  { text: { paragraph }, roomOf, from }: ParagraphBreaking,
 ): Generator<BrokenLine> {
-  const { paragraph } = text
   const { last } = paragraph.style.justification
-  for (const line of brokenLines(text, roomOf, isJustified)) {
-    const room = roomOf(line.start === 0)
-    const isWhole = isJustified && room < Infinity
+  let index = from.line
+  for (const line of lines) {
+    const room = roomOf(index++)
     const isFree = !last && endsFreely(paragraph.text, line.end) && line.width <= room
-    yield isWhole && !isFree ? justified(line, paragraph, room) : line
+    yield room < Infinity && !isFree ? justified(line, paragraph, room) : line
   }
 }
 
@@ -28,14 +66,30 @@ function endsFreely(text: string, end: number): boolean {
 
 const lineSeparator = 0x2028
 
-function brokenLines(text: Breakable, roomOf: RoomOf, isJustified: boolean): Iterable<BrokenLine> {
-  const isFree = roomOf(true) === Infinity && roomOf(false) === Infinity
-  if (isFree && !text.hasForcedBreaks) return [lineOf(text, 0, text.paragraph.text.length)]
+const unplanned = () => undefined
+
+function brokenLines(asked: ParagraphBreaking): ParagraphLines {
+  const { text, roomOf, from, planned } = asked
+  const { length } = text.paragraph.text
+  const room = roomOf(from.line + 1)
+  const isFree = roomOf(from.line) === Infinity && room === Infinity
+  if (isFree && !text.hasForcedBreaks) {
+    return { lines: [lineOf(text, from.offset, length)], plan: unplanned }
+  }
   const { breaking, loneWord } = text.paragraph.style
-  if (breaking === 'best' && text.breaks().stops.count > 0)
-    return bestLines(text, roomOf, isJustified)
-  const lines = fastLines(text, breaking === 'even' ? evenRoom(text, roomOf) : roomOf)
-  return loneWord === 'avoid' ? withoutLoneWord(text, lines, roomOf) : lines
+  const known = planned?.room === room ? planned : undefined
+  if (breaking === 'best' && text.breaks().stops.count > 0) {
+    return bestLines({ ...asked, planned: known })
+  }
+  const narrowing =
+    breaking === 'even'
+      ? (known?.narrowing ?? (from.offset === 0 ? evenNarrowing(text, roomOf) : 0))
+      : 0
+  const lines = fastLines(text, narrowing > 0 ? narrowed(roomOf, narrowing) : roomOf, from)
+  return {
+    lines: loneWord === 'avoid' ? withoutLoneWord(text, lines, roomOf, from.line) : lines,
+    plan: () => (narrowing > 0 ? { room, narrowing } : undefined),
+  }
 }
 
 /** Ragged lines: what is left over counts as if spaces could take it up to so many of their widths. */
@@ -45,24 +99,42 @@ const ragged: Elasticity = { stretch: 1.5, shrink: 0 }
 function elasticityOf({ paragraph, tools }: Breakable): Elasticity {
   const { style } = paragraph
   const [face] = tools.shapingStyle(style).faces
-  const space = face.advance(face.glyphOf(0x20)) / face.metrics.unitsPerEm
-  const [least] = giveOf(style).words
-  return { stretch: 0.5, shrink: space > 0 ? Math.max(0, -least / space) : 0 }
+  const space = face.advance(face.glyphOf(0x20)) * unitScale(face, 1)
+  const [min] = justificationLimits(style).words
+  return { stretch: 0.5, shrink: space > 0 ? Math.max(0, -min / space) : 0 }
 }
 
 /** First fit where there is no best, and from a line on that turns out too wide. */
-function* bestLines(text: Breakable, roomOf: RoomOf, isJustified: boolean): Generator<BrokenLine> {
+function bestLines(asked: ParagraphBreaking): ParagraphLines {
+  const { text, roomOf, isJustified, from, planned } = asked
   const elasticity = isJustified ? elasticityOf(text) : ragged
-  const stops = bestStops(text, roomOf, elasticity)
-  if (!stops) return yield* fastLines(text, roomOf)
-  let start = 0
-  for (const stop of stops) {
-    const line = lineAt(text, start, stop)
-    const room = roomOf(start === 0)
-    const given = elasticity.shrink > 0 ? justified(line, text.paragraph, room).width : line.width
-    if (given > room + tolerance) return yield* fastLines(text, roomOf, start)
-    yield line
-    start = line.end
+  const room = roomOf(from.line + 1)
+  const firstFit = { room, firstFit: true } as const
+  const stops = planned?.firstFit
+    ? undefined
+    : (planned?.stops ?? bestStops(text, roomOf, elasticity, from))
+  if (!stops) return { lines: fastLines(text, roomOf, from), plan: () => firstFit }
+  let done = 0
+  let isPlanned = true
+  function* lines(chosen: readonly number[]) {
+    let start = from.offset
+    for (const stop of chosen) {
+      const line = lineAt(text, start, stop)
+      const index = from.line + done
+      const room = roomOf(index)
+      const given = elasticity.shrink > 0 ? justified(line, text.paragraph, room).width : line.width
+      if (given > room + tolerance) {
+        isPlanned = false
+        return yield* fastLines(text, roomOf, { offset: start, line: index })
+      }
+      done++
+      yield line
+      start = line.end
+    }
+  }
+  return {
+    lines: lines(stops),
+    plan: () => (isPlanned ? { room, stops: stops.slice(done) } : firstFit),
   }
 }
 
@@ -71,14 +143,16 @@ function* withoutLoneWord(
   text: Breakable,
   lines: Iterable<BrokenLine>,
   roomOf: RoomOf,
+  first: number,
 ): Generator<BrokenLine> {
+  let index = first
   const { length } = text.paragraph.text
   let before: BrokenLine | undefined
   for (const line of lines) {
     if (before && line.end === length && isLoneWord(text, line)) {
       const moved = shortened(text, before)
       const last = moved && lineOf(text, moved.end, length)
-      if (last && last.width <= roomOf(false) + tolerance) {
+      if (last && last.width <= roomOf(index) + tolerance) {
         yield moved
         yield last
         return
@@ -86,6 +160,7 @@ function* withoutLoneWord(
     }
     if (before) yield before
     before = line
+    index++
   }
   if (before) yield before
 }

@@ -1,5 +1,6 @@
 import { float64Row } from '../blocks/index.ts'
 import type { ShapedParagraph } from '../shaping/index.ts'
+import { unitScale } from '../shaping/index.ts'
 
 /**
  * How far along the paragraph, set on one line, each offset lies: in units, one entry a UTF-16
@@ -9,7 +10,7 @@ export function paragraphWidths(paragraph: ShapedParagraph): Float64Array {
   const widths = float64Row(paragraph.text.length + 1)
   let x = 0
   for (const { start, end, face, size, shaped } of paragraph.glyphRuns) {
-    const scale = size / face.metrics.unitsPerEm
+    const scale = unitScale(face, size)
     const { clusters, advances } = shaped
     let units = 0
     let glyph = 0

@@ -1,5 +1,5 @@
 import { bytesRow, float64Row, uint32Row } from '../blocks/index.ts'
-import { glyphIndexAt, type ShapedParagraph, type StyledRun } from '../shaping/index.ts'
+import { glyphIndexAt, type ShapedParagraph, type StyledRun, unitScale } from '../shaping/index.ts'
 import { breakKind, breakKinds, isBreakingSpace } from '../unicode/index.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type Marker, markerOf } from './marker.ts'
@@ -105,12 +105,12 @@ function breaksOf(paragraph: ShapedParagraph, tools: LayoutTools, hasTabs: boole
     while (run + 1 < glyphRuns.length && glyphRuns[run].end < end) run++
     const { face, size, start, endDeltas, spacing } = glyphRuns[run] ?? noRun
     let x = widths[end] - spacing.tracking * size
-    if (endDeltas && end > start) x += (endDeltas[end - start] * size) / face.metrics.unitsPerEm
+    if (endDeltas && end > start) x += endDeltas[end - start] * unitScale(face, size)
     if (kinds[offset] === stopKind.hyphen) {
       hyphens ??= new Map()
       let width = hyphens.get(run)
       if (width === undefined) {
-        width = (face.advance(hyphenGlyph(glyphRuns[run])) * size) / face.metrics.unitsPerEm
+        width = face.advance(hyphenGlyph(glyphRuns[run])) * unitScale(face, size)
         hyphens.set(run, width)
         hyphenWidth = Math.max(hyphenWidth, width)
       }
@@ -127,7 +127,7 @@ function breaksOf(paragraph: ShapedParagraph, tools: LayoutTools, hasTabs: boole
       glyphRuns.every(r => r.isWordwise) &&
       !hasUnsafeStops(stops, paragraph),
     hyphenWidth,
-    largestSize: paragraph.runs.reduce((most, r) => Math.max(most, r.style.size), 0),
+    largestSize: paragraph.runs.reduce((max, r) => Math.max(max, r.style.size), 0),
   }
 }
 
@@ -141,7 +141,7 @@ const spacesPerTab = 8
 
 function spaceWidth({ style }: ShapedParagraph, tools: LayoutTools): number {
   const [face] = tools.shapingStyle(style).faces
-  return Math.max(1, (face.advance(face.glyphOf(0x20)) * style.size) / face.metrics.unitsPerEm)
+  return Math.max(1, face.advance(face.glyphOf(0x20)) * unitScale(face, style.size))
 }
 
 const noRun = {
@@ -181,14 +181,14 @@ const hyphenGlyph = (run: { readonly face: { glyphOf(codePoint: number): number 
 /** Where lines may end: by the text, and inside its words where they may be hyphenated. */
 function stopKinds(paragraph: ShapedParagraph, tools: LayoutTools): Uint8Array {
   const { text, style, runs } = paragraph
-  const { strictness, keepWords, language } = style
-  const kinds = breakKinds(text, { strictness, keepAll: keepWords, language })
+  const { lineBreak, wordBreak, language } = style
+  const kinds = breakKinds(text, { lineBreak, wordBreak, language })
   for (let at = text.indexOf('\u00ad'); at >= 0; at = text.indexOf('\u00ad', at + 1)) {
     if (kinds[at + 1] === breakKind.allowed) kinds[at + 1] = stopKind.hyphen
   }
   if (tools.hyphenation) {
     for (const { start, end, language: own } of hyphenated(runs)) {
-      tools.hyphenation.mark(text, start, end, own, kinds, stopKind.hyphen)
+      tools.hyphenation.divide(text, start, end, own, kinds, stopKind.hyphen)
     }
   }
   return kinds

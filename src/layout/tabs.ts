@@ -1,5 +1,6 @@
+import { faceOf, unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
-import type { LineRun } from './layout.ts'
+import type { GlyphRun } from './layout.ts'
 import { advanceOf } from './line-runs.ts'
 import type { Breakable } from './stops.ts'
 
@@ -11,11 +12,11 @@ const tab = '\t'
  * Makes the tabs of a line as wide as it takes for what follows to stand at their stops, which are
  * counted from the start edge of the frame. `runs` are in the order of the text.
  */
-export function tabulate(text: Breakable, runs: LineRun[], indent: number) {
+export function tabulate(text: Breakable, runs: GlyphRun[], indent: number) {
   const { paragraph, tabWidth } = text
   let x = indent
   runs.forEach((run, i) => {
-    if (run.text === tab && !run.box) {
+    if (run.text === tab && !run.object) {
       const stop = stopAfter(x, paragraph.style.tabs, tabWidth)
       const width = Math.max(0, stop.at - widthBefore(stop, runs, i + 1, paragraph.style) - x)
       runs[i] = filledTab(text, run, x, width, stop.leader ?? '')
@@ -38,7 +39,7 @@ function stopAfter(x: number, stops: readonly TabStop[], tabWidth: number): TabS
 /** How much of what follows a tab, up to the next one, stands before the stop. */
 function widthBefore(
   { align = 'start' }: TabStop,
-  runs: readonly LineRun[],
+  runs: readonly GlyphRun[],
   from: number,
   style: Style,
 ): number {
@@ -76,31 +77,33 @@ function decimalSeparator(language: string): string {
   return found
 }
 
-function widthUpTo({ glyphs, style, face }: LineRun, offset: number): number {
+function widthUpTo(run: GlyphRun, offset: number): number {
+  const { glyphs, style } = run
   let units = 0
   for (let g = 0; g < glyphs.glyphs.length; g++) {
     if (glyphs.clusters[g] < offset) units += glyphs.advances[g]
   }
-  return (units * style.size) / face.metrics.unitsPerEm
+  return units * unitScale(faceOf(run), style.size)
 }
 
 /** A tab of a width, with the leader as often as it goes into it, in step with the lines around. */
 function filledTab(
   { tools, paragraph }: Breakable,
-  run: LineRun,
+  run: GlyphRun,
   x: number,
   width: number,
   leader: string,
-): LineRun {
-  const scale = run.style.size / run.face.metrics.unitsPerEm
+): GlyphRun {
+  const face = faceOf(run)
+  const scale = unitScale(face, run.style.size)
   const units = width / scale
-  const segment = paragraph.glyphRuns.find(r => r.face === run.face && !r.box)?.segment
-  const piece = leader !== '' && segment ? tools.shape(run.face, leader, segment) : undefined
+  const segment = paragraph.glyphRuns.find(r => r.face === face && !r.object)?.segment
+  const piece = leader !== '' && segment ? tools.shape(face, leader, segment) : undefined
   const step = piece ? advanceOf(piece) : 0
   // Counted from the start edge, so that leaders of lines below each other stand below each other.
   // A space at least stands between the text and the first of them.
   const from = x / scale
-  const free = run.face.advance(run.face.glyphOf(0x20))
+  const free = face.advance(face.glyphOf(0x20))
   const first = step > 0 ? Math.ceil((from + free) / step - reached) * step - from : 0
   const count = step > 0 ? Math.floor((units - first) / step + reached) : 0
   if (!piece || count < 1) {
@@ -117,7 +120,7 @@ function filledTab(
     clusters: new Uint32Array(total),
     unsafe: new Uint8Array(total),
   }
-  glyphs.glyphs[0] = run.face.glyphOf(0x20)
+  glyphs.glyphs[0] = face.glyphOf(0x20)
   // Text that runs to the left begins at the right of the tab.
   const rest = units - first - step * count
   const [ahead, behind] = run.level % 2 === 1 ? [rest, first] : [first, rest]
@@ -130,13 +133,13 @@ function filledTab(
     glyphs.offsetsY[g] = piece.offsetsY[i]
   }
   glyphs.advances[total - 1] += behind
-  return { ...run, width, glyphs }
+  return { ...run, kind: 'leader', width, glyphs }
 }
 
-function oneSpace(run: LineRun): LineRun['glyphs'] {
+function oneSpace(run: GlyphRun): GlyphRun['glyphs'] {
   const one = () => Int32Array.of(0)
   return {
-    glyphs: Uint32Array.of(run.face.glyphOf(0x20)),
+    glyphs: Uint32Array.of(faceOf(run).glyphOf(0x20)),
     advances: one(),
     offsetsX: one(),
     offsetsY: one(),

@@ -1,10 +1,11 @@
 import { hasCentralBaseline } from '../sheet/index.ts'
-import { lastStop, type RoomOf } from './fast-lines.ts'
+import type { Align } from './frame.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { boxReach, joinedReach, type Reach } from './line-box.ts'
-import { reachIn, trimmed } from './line-reach.ts'
-import { paragraphLines } from './paragraph-lines.ts'
-import { type Breakable, indentOf, tolerance } from './stops.ts'
+import { type LineExtents, objectExtents, unitedExtents } from './line-box.ts'
+import { extentsIn, trimmed } from './line-reach.ts'
+import { linesFrom, roomsIn, textStart } from './next-line.ts'
+import { type FlowPadding, flowPadding } from './padding.ts'
+import type { Breakable } from './stops.ts'
 
 /** The lines of a text in a width, as numbers only: one entry of each array a line. */
 export interface WrappedLines {
@@ -21,52 +22,60 @@ export interface WrappedLines {
   readonly height: number
 }
 
-/** Wraps paragraphs that were made ready for it: nothing is shaped and no glyph is placed. */
+/**
+ * Wraps paragraphs that were made ready for it: nothing is shaped, and where lines are what their
+ * numbers say no glyph is placed. The lines are those of a layout of that width.
+ */
 export function wrapLines(
   paragraphs: readonly Breakable[],
   width: number,
   tools: LayoutTools,
+  align?: Align,
 ): WrappedLines {
   const [first] = paragraphs
   const last = paragraphs[paragraphs.length - 1]
-  const lines = lineWriter(paragraphs, {
+  const { style } = first.paragraph
+  const padding = flowPadding(style, style.writingMode)
+  const length = Math.max(0, width - padding.inlineStart - padding.inlineEnd)
+  const lines = lineWriter(padding, {
     first: reach => trimmed(reach, first.paragraph, tools, true, false),
     last: reach => trimmed(reach, last.paragraph, tools, false, true),
   })
-  let above = 0
-  for (const [i, text] of paragraphs.entries()) {
-    const { style } = text.paragraph
-    if (i > 0) lines.space(above + style.spaceBefore)
-    above = style.spaceAfter
-    const roomOf = (isFirst: boolean) =>
-      Math.max(0, width - indentOf(text, isFirst) - style.endIndent)
-    const reachOf = reachesOf(text, tools)
-    if (!text.breaks().isExact || style.breaking !== 'fast' || style.loneWord === 'avoid') {
-      writeSlowly(text, roomOf, reachOf, lines)
-    } else if (!writeFast(text, roomOf, reachOf, lines)) writeSlowly(text, roomOf, reachOf, lines)
+  let reachOf: ReachOf = () => ({ above: 0, below: 0 })
+  for (const one of linesFrom(paragraphs, textStart, roomsIn(length, align))) {
+    const { text, paragraph: index, line } = one
+    const { paragraph } = text
+    if (one.index === 0) {
+      reachOf = reachesOf(text, tools)
+      const above = index > 0 ? paragraphs[index - 1].paragraph.style.spaceAfter : 0
+      if (index > 0) lines.space(above + paragraph.style.spaceBefore)
+    }
+    const { start, end, contentEnd } = line
+    const { widths } = text.breaks()
+    const hang = widths[end] - widths[contentEnd]
+    const { offset } = paragraph
+    lines.add(offset + start, offset + end, line.width, hang, reachOf(start, end))
   }
   return lines.end()
 }
 
-type ReachOf = (start: number, end: number) => Reach
-type LineWriter = ReturnType<typeof lineWriter>
+type ReachOf = (start: number, end: number) => LineExtents
 
 /** What is left of the first and of the last line's box. */
 interface Trims {
-  readonly first: (reach: Reach) => Reach
-  readonly last: (reach: Reach) => Reach
+  readonly first: (reach: LineExtents) => LineExtents
+  readonly last: (reach: LineExtents) => LineExtents
 }
 
-function lineWriter(paragraphs: readonly Breakable[], trims: Trims) {
-  const most = paragraphs.reduce((sum, { breaks }) => sum + breaks().stops.count + 1, 0)
-  let starts = new Uint32Array(Math.min(most, 64))
+function lineWriter({ blockStart, blockEnd }: FlowPadding, trims: Trims) {
+  let starts = new Uint32Array(8)
   let ends = new Uint32Array(starts.length)
   let widths = new Float64Array(starts.length)
   let hangs = new Float64Array(starts.length)
   let baselines = new Float64Array(starts.length)
   let count = 0
-  let bottom = 0
-  let lowest: Reach | undefined
+  let bottom = blockStart
+  let lowest: LineExtents | undefined
   function grow() {
     const size = starts.length * 2
     const larger = <T extends Uint32Array | Float64Array>(block: T, next: T): T => {
@@ -83,13 +92,7 @@ function lineWriter(paragraphs: readonly Breakable[], trims: Trims) {
     space(units: number) {
       bottom += units
     },
-    /** Takes back the lines from the `from`th on, and what they were high. */
-    rewind(from: number, to: number) {
-      count = from
-      bottom = to
-    },
-    place: () => ({ count, bottom }),
-    add(start: number, end: number, width: number, hang: number, reach: Reach) {
+    add(start: number, end: number, width: number, hang: number, reach: LineExtents) {
       if (count === starts.length) grow()
       starts[count] = start
       ends[count] = end
@@ -107,70 +110,29 @@ function lineWriter(paragraphs: readonly Breakable[], trims: Trims) {
       widths: widths.subarray(0, count),
       hangs: hangs.subarray(0, count),
       baselines: baselines.subarray(0, count),
-      height: lowest ? bottom - lowest.below + trims.last(lowest).below : bottom,
+      height: (lowest ? bottom - lowest.below + trims.last(lowest).below : bottom) + blockEnd,
     }),
-  }
-}
-
-/** False, with nothing written, where a word is wider than its line. */
-function writeFast(text: Breakable, roomOf: RoomOf, reachOf: ReachOf, lines: LineWriter): boolean {
-  const breaks = text.breaks()
-  const { stops, widths } = breaks
-  const { offset } = text.paragraph
-  const { count, bottom } = lines.place()
-  let start = 0
-  let room = roomOf(true) + tolerance
-  for (let next = 0; next < stops.count; ) {
-    const stop = lastStop(breaks, next, widths[start], room)
-    if (stop < next) {
-      lines.rewind(count, bottom)
-      return false
-    }
-    const end = stops.offsets[stop]
-    const inner = stops.contentEnds[stop]
-    const hang = widths[end] - widths[inner]
-    lines.add(
-      offset + start,
-      offset + end,
-      stops.ends[stop] - widths[start],
-      hang,
-      reachOf(start, end),
-    )
-    start = end
-    next = stop + 1
-    room = roomOf(false) + tolerance
-  }
-  if (stops.count === 0) lines.add(offset, offset, 0, 0, reachOf(0, 0))
-  return true
-}
-
-function writeSlowly(text: Breakable, roomOf: RoomOf, reachOf: ReachOf, lines: LineWriter) {
-  const { paragraph } = text
-  const { widths } = text.breaks()
-  for (const { start, end, contentEnd, width } of paragraphLines(text, roomOf)) {
-    const hang = widths[end] - widths[contentEnd]
-    lines.add(paragraph.offset + start, paragraph.offset + end, width, hang, reachOf(start, end))
   }
 }
 
 /** How far lines of a paragraph reach; most paragraphs have one style, and all lines the same reach. */
 function reachesOf({ paragraph }: Breakable, tools: LayoutTools): ReachOf {
   const { runs, style, glyphRuns } = paragraph
-  const styled = reachIn(paragraph, tools)
+  const styled = extentsIn(paragraph, tools)
   const own = styled(style)
-  if (runs.every(run => !run.box && run.style === (runs[0]?.style ?? style))) {
-    const all = runs.length > 0 ? joinedReach(own, styled(runs[0].style)) : own
+  if (runs.every(run => !run.object && run.style === (runs[0]?.style ?? style))) {
+    const all = runs.length > 0 ? unitedExtents(own, styled(runs[0].style)) : own
     return () => all
   }
   const isCentral = hasCentralBaseline(style.writingMode)
-  const boxes = glyphRuns.filter(run => run.box)
+  const boxes = glyphRuns.filter(run => run.object)
   return (start, end) => {
     const isIn = (run: { start: number; end: number }) => run.start < end && run.end > start
     let all = own
     for (const run of runs.filter(isIn)) {
-      const box = run.box && boxes.find(r => r.start === run.start)?.box
-      const rise = run.style.shift * run.style.size
-      all = joinedReach(all, box ? boxReach(box, rise, isCentral) : styled(run.style))
+      const box = run.object && boxes.find(r => r.start === run.start)?.object
+      const rise = run.style.baselineShift * run.style.size
+      all = unitedExtents(all, box ? objectExtents(box, rise, isCentral) : styled(run.style))
     }
     return all
   }

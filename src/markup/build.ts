@@ -1,12 +1,12 @@
-import { DotLineError } from '../problem/index.ts'
+import { DotLineError, made } from '../problem/index.ts'
 import { parseMarkup } from './parse-markup.ts'
 import type { Override, RichNode, RichText, StyleName, Value } from './rich-text.ts'
 
 /** Rich text of characters as they are. */
-export function plain(text: string): RichText {
+export function richFromText(text: string): RichText {
   const children: RichNode[] =
     text === '' ? [] : [{ kind: 'text', text, start: 0, end: text.length }]
-  return { kind: 'rich-text', children, source: text }
+  return { [made]: true, kind: 'rich-text', children, sourceText: text }
 }
 
 interface Template {
@@ -29,11 +29,11 @@ export function rich(strings: TemplateStringsArray, ...values: readonly Value[])
     template = readTemplate(strings)
     templates.set(strings, template)
   }
-  const { children, source, slots } = template
-  if (slots.length === 0) return { kind: 'rich-text', children, source }
+  const { children, source: sourceText, slots } = template
+  if (slots.length === 0) return { [made]: true, kind: 'rich-text', children, sourceText }
   const filled: Record<string, Value> = {}
   for (let i = 0; i < slots.length; i++) filled[slots[i]] = values[i]
-  return { kind: 'rich-text', children, source, values: filled }
+  return { [made]: true, kind: 'rich-text', children, sourceText, values: filled }
 }
 
 function readTemplate(strings: TemplateStringsArray): Template {
@@ -43,15 +43,16 @@ function readTemplate(strings: TemplateStringsArray): Template {
   const slots = words.slice(1).map((_, i) => `${prefix}${i}`)
   const source = words.map((word, i) => (i === 0 ? word : `{${slots[i - 1]}}${word}`)).join('')
   const { rich: tree, problems } = parseMarkup(source, 'template')
-  if (problems.length > 0) throw new DotLineError(problems[0], problems)
+  const wrong = problems.find(problem => problem.severity === 'error')
+  if (wrong) throw new DotLineError(wrong, problems)
   return { children: tree.children, source, slots }
 }
 
 const asRich = (part: RichText | string): RichText =>
-  typeof part === 'string' ? plain(part) : part
+  typeof part === 'string' ? richFromText(part) : part
 
 /** Parts one after the other, with something between them; strings are characters as they are. */
-export function join(
+export function joinRich(
   parts: readonly (RichText | string)[],
   between: RichText | string = '',
 ): RichText {
@@ -72,7 +73,7 @@ export function join(
     }
   })
   if (separator.values) values = { ...separator.values, ...values }
-  return { kind: 'rich-text', children, source: '', ...(values && { values }) }
+  return { [made]: true, kind: 'rich-text', children, sourceText: '', ...(values && { values }) }
 }
 
 /** What a span lays over its text: names of styles, and properties, `href` or `action`. */
@@ -81,8 +82,8 @@ export interface SpanOptions {
   readonly overrides?: Readonly<Record<string, string | number | boolean>>
 }
 
-/** Text in a span: `wrap('late', 'alert')`, `wrap(text, { overrides: { href: 'tel:112' } })`. */
-export function wrap(
+/** Text in a span: `wrap('late', 'alert')`, `wrap(text, { overrides: { href: 'tel:555-0147' } })`. */
+export function span(
   content: RichText | string,
   span: string | readonly string[] | SpanOptions,
 ): RichText {
@@ -99,9 +100,10 @@ export function wrap(
     ...at,
   }
   return {
+    [made]: true,
     kind: 'rich-text',
     children: [node],
-    source: '',
+    sourceText: '',
     ...(values && { values }),
     ...(language !== undefined && { language }),
   }

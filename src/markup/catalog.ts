@@ -57,18 +57,19 @@ export function defineCatalog<const T extends CatalogStrings>(
 
 /** A catalog from the text of a JSON file; mistakes have their places in it. */
 export function readCatalog(json: string, options: CatalogOptions = {}): Catalog {
-  const { value, placeOf, problems } = readJson(json, options.source ?? 'catalog')
+  const { value, locationOf, problems } = readJson(json, options.source ?? 'catalog')
   if (problems.length > 0) throw new DotLineError(problems[0], problems)
-  return catalogOf(value, options, placeOf)
+  return catalogOf(value, options, locationOf)
 }
 
 function catalogOf(
   strings: unknown,
   { language, fallback, problems: mode = 'throw' }: CatalogOptions,
-  locate: (path: Path) => NonNullable<Problem['place']>,
+  locate: (path: Path) => NonNullable<Problem['location']>,
 ): Catalog {
   const { texts, problems } = readTexts(strings, language, locate)
-  if (problems.length > 0 && mode === 'throw') throw new DotLineError(problems[0], problems)
+  const wrong = problems.find(problem => problem.severity === 'error')
+  if (wrong && mode === 'throw') throw new DotLineError(wrong, problems)
   return {
     language,
     keys: [...texts.keys()],
@@ -97,29 +98,29 @@ const isGroup = (value: unknown): value is Readonly<Record<string, unknown>> =>
 function readTexts(
   strings: unknown,
   language: string | undefined,
-  locate: (path: Path) => NonNullable<Problem['place']>,
+  locate: (path: Path) => NonNullable<Problem['location']>,
 ) {
   const texts = new Map<string, RichText>()
   const problems: Problem[] = []
   const waiting: Group[] = []
   const add = (path: Path, value: unknown) => {
     const key = path.join('.')
-    const place = locate(path)
+    const location = locate(path)
     if (isGroup(value)) return waiting.push({ strings: value, path })
     if (typeof value !== 'string') {
       const message =
-        path.length === 0 ? 'a catalog is an object of texts' : `the text '${key}' is no string`
-      return problems.push(errorProblem('bad-catalog', message, { place }))
+        path.length === 0
+          ? 'a catalog must be an object of strings'
+          : `the text '${key}' is not a string`
+      return problems.push(errorProblem('bad-catalog', message, { location }))
     }
     if (texts.has(key)) {
-      return problems.push(
-        errorProblem('duplicate-name', `there are two texts '${key}'`, { place }),
-      )
+      return problems.push(errorProblem('duplicate-name', `duplicate key '${key}'`, { location }))
     }
     const { rich, problems: mistakes } = parseMarkup(value, key)
     texts.set(key, { ...rich, name: key, ...(language !== undefined && { language }) })
     for (const mistake of mistakes) {
-      problems.push({ ...mistake, message: `in '${key}': ${mistake.message}`, place })
+      problems.push({ ...mistake, message: `in '${key}': ${mistake.message}`, location })
     }
     return undefined
   }

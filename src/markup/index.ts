@@ -1,4 +1,5 @@
-export { join, plain, rich, type SpanOptions, wrap } from './build.ts'
+export { allowedLink, allowedLinks, linkScheme } from '../problem/index.ts'
+export { joinRich, rich, richFromText, type SpanOptions, span } from './build.ts'
 export {
   type Catalog,
   type CatalogKeys,
@@ -6,13 +7,12 @@ export {
   defineCatalog,
   readCatalog,
 } from './catalog.ts'
-export { fromHtml } from './from-html.ts'
+export { richFromHtml } from './from-html.ts'
 export { type TagStyles, tagStyles } from './html-tags.ts'
-export { allowedLink, allowedLinks, linkScheme } from './links.ts'
-export { literal } from './literal.ts'
+export { escapeMarkup } from './literal.ts'
 export { type ParsedMarkup, parseMarkup } from './parse-markup.ts'
 export type {
-  InlineBox,
+  InlineObject,
   Override,
   PlaceholderNode,
   RichNode,
@@ -25,7 +25,7 @@ export type {
   Value,
   Values,
 } from './rich-text.ts'
-export { type HtmlOptions, toHtml, type WrittenHtml } from './to-html.ts'
-export { toMarkup } from './to-markup.ts'
-export { isRich, plainText } from './to-text.ts'
-export { type Scope, valueIn } from './walk.ts'
+export { type HtmlOptions, richToHtml, type WrittenHtml } from './to-html.ts'
+export { richToMarkup } from './to-markup.ts'
+export { plainText } from './to-text.ts'
+export { isRich, walk } from './walk.ts'

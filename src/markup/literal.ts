@@ -1,4 +1,4 @@
 /** Markup that shows `text` as it stands. */
-export function literal(text: string): string {
+export function escapeMarkup(text: string): string {
   return text.replace(/[~{}[\]]/g, '~$&')
 }

@@ -1,6 +1,7 @@
-import { errorProblem, type Problem, placesOf } from '../problem/index.ts'
+import { errorProblem, locationsIn, made, type Problem, warningProblem } from '../problem/index.ts'
+import { parenthesizedHead } from './parenthesized-head.ts'
 import type { RichNode, RichText } from './rich-text.ts'
-import { nameEnd, readSpanHead, type SpanHead } from './span-head.ts'
+import { type HeadReader, headReader, nameEnd, type SpanHead } from './span-head.ts'
 
 export interface ParsedMarkup {
   readonly rich: RichText
@@ -18,6 +19,7 @@ interface Level {
 }
 
 interface Mistake {
+  readonly severity: Problem['severity']
   readonly code: string
   readonly message: string
   readonly start: number
@@ -28,6 +30,7 @@ interface Mistake {
 /** Where the reading stands. */
 interface Reading {
   readonly text: string
+  readonly heads: HeadReader
   at: number
   /** Plain text read and not yet made a node. */
   plain: string
@@ -42,7 +45,15 @@ interface Reading {
  */
 export function parseMarkup(text: string, source = 'markup'): ParsedMarkup {
   const top: Level = { start: 0, children: [], brackets: 0 }
-  const reading: Reading = { text, at: 0, plain: '', plainStart: 0, levels: [top], mistakes: [] }
+  const reading: Reading = {
+    text,
+    heads: headReader(text),
+    at: 0,
+    plain: '',
+    plainStart: 0,
+    levels: [top],
+    mistakes: [],
+  }
   while (reading.at < text.length) {
     addPlain(reading, nextMark(text, reading.at))
     const c = text[reading.at]
@@ -57,7 +68,7 @@ export function parseMarkup(text: string, source = 'markup'): ParsedMarkup {
   }
   endPlain(reading, text.length)
   return {
-    rich: { kind: 'rich-text', children: top.children, source: text },
+    rich: { [made]: true, kind: 'rich-text', children: top.children, sourceText: text },
     problems: problems(reading, source),
   }
 }
@@ -65,8 +76,8 @@ export function parseMarkup(text: string, source = 'markup'): ParsedMarkup {
 const escapable = '[]{}~'
 
 function readTilde(reading: Reading) {
-  const { text, at } = reading
-  const head = readSpanHead(text, at)
+  const { text, at, heads } = reading
+  const head = heads.read(at)
   if (head) {
     endPlain(reading, at)
     reading.levels.push({ head, start: at, children: [], brackets: 0 })
@@ -74,8 +85,19 @@ function readTilde(reading: Reading) {
     return
   }
   const after = text[at + 1]
+  if (after === '(') warnOfParentheses(reading)
   if (after !== undefined && escapable.includes(after)) addCharacter(reading, after, at + 2)
   else addPlain(reading, at + 1)
+}
+
+/** A head in parentheses is plain text, and hardly ever meant as that. */
+function warnOfParentheses({ text, at: start, mistakes }: Reading) {
+  const found = parenthesizedHead(text, start)
+  if (!found) return
+  const { end, instead } = found
+  const message = `'${text.slice(start, end)}' does not start a span and is shown as it stands`
+  const hint = `write ${instead}`
+  mistakes.push({ severity: 'warning', code: 'head-in-parentheses', message, start, end, hint })
 }
 
 function readBrace(reading: Reading) {
@@ -114,7 +136,14 @@ function closeBracket(reading: Reading) {
     const { at: start } = reading
     const hint = "write ~] for a plain ']'"
     const message = "']' closes nothing"
-    reading.mistakes.push({ code: 'stray-close', message, start, end: start + 1, hint })
+    reading.mistakes.push({
+      severity: 'error',
+      code: 'stray-close',
+      message,
+      start,
+      end: start + 1,
+      hint,
+    })
     addPlain(reading, start + 1)
   }
 }
@@ -132,6 +161,7 @@ function reportUnclosed(reading: Reading) {
   const { start, head, brackets } = innermost(reading)
   if (!head) return
   reading.mistakes.push({
+    severity: 'error',
     code: 'unclosed-span',
     message: `the span ${reading.text.slice(start, head.end)} is not closed`,
     start,
@@ -160,11 +190,12 @@ function endPlain(reading: Reading, end: number) {
 }
 
 function problems(reading: Reading, source: string): Problem[] {
-  const placeOf = placesOf(reading.text, source)
+  const locationOf = locationsIn(reading.text, source)
   return reading.mistakes
     .sort((a, b) => a.start - b.start)
-    .map(({ code, message, start, end, hint }) => {
-      return errorProblem(code, message, { place: placeOf(start, end), hint })
+    .map(({ severity, code, message, start, end, hint }) => {
+      const problem = severity === 'error' ? errorProblem : warningProblem
+      return problem(code, message, { location: locationOf(start, end), hint })
     })
 }
 

@@ -1,3 +1,5 @@
+import type { Made } from '../problem/index.ts'
+
 /** A stretch of the markup: UTF-16 offsets. */
 export interface SourceRange {
   readonly start: number
@@ -37,10 +39,10 @@ export interface SpanNode extends SourceRange {
 export type RichNode = TextNode | PlaceholderNode | SpanNode
 
 /** A rich text tree, with the source its ranges are of. */
-export interface RichText {
+export interface RichText extends Made {
   readonly kind: 'rich-text'
   readonly children: readonly RichNode[]
-  readonly source: string
+  readonly sourceText: string
   /** What problems call it: a file, a key of a catalog. */
   readonly name?: string
   /** What fills its own placeholders; those that are not here are filled where it is set. */
@@ -56,12 +58,12 @@ export interface StyledValue {
   readonly style: string
 }
 
-/** A box that stands in the line as a character does: an icon, a badge. Lengths in units. */
-export interface InlineBox {
-  readonly kind: 'box'
+/** An object that stands in the line as a character does: an icon, a badge. Lengths in units. */
+export interface InlineObject extends Made {
+  readonly kind: 'object'
   readonly width: number
   readonly height: number
-  /** From the top of the box to what stands on the baseline. */
+  /** From its top to what stands on the baseline. */
   readonly baseline: number
   /** Its middle stands as high as that of capitals, or of small letters, whatever its baseline. */
   readonly centered?: 'cap' | 'ex'
@@ -72,5 +74,5 @@ export interface InlineBox {
 }
 
 /** What a placeholder is filled with. Only rich text holds markup; all else is data. */
-export type Value = string | number | StyledValue | InlineBox | RichText
+export type Value = string | number | StyledValue | InlineObject | RichText
 export type Values = Readonly<Record<string, Value>>

@@ -33,70 +33,100 @@ export function nameEnd(text: string, at: number): number {
   return end
 }
 
-const noOverrides: readonly Override[] = []
-
-/** The head of a span whose tilde is at `at`: `~name[` or `~(items)[`; undefined where there is none. */
-export function readSpanHead(text: string, at: number): SpanHead | undefined {
-  if (text[at + 1] === '(') return readItems(text, at + 2)
-  const end = nameEnd(text, at + 1)
-  if (end === at + 1 || text[end] !== '[') return undefined
-  return {
-    styles: [{ name: text.slice(at + 1, end), start: at + 1, end }],
-    overrides: noOverrides,
-    end: end + 1,
-  }
-}
-
-function readItems(text: string, from: number): SpanHead | undefined {
-  const styles: StyleName[] = []
-  const overrides: Override[] = []
-  let at = skipSpaces(text, from)
-  while (text[at] !== ')') {
-    const start = at
-    const end = nameEnd(text, at)
-    if (end === start) return undefined
-    const name = text.slice(start, end)
-    at = end
-    if (text[at] === '=') {
-      const value = readValue(text, at + 1)
-      if (!value) return undefined
-      overrides.push({ name, value: value.text, start, end: value.end })
-      at = value.end
-    } else {
-      styles.push({ name, start, end })
-    }
-    const next = skipSpaces(text, at)
-    if (next === at && text[at] !== ')') return undefined
-    at = next
-  }
-  return text[at + 1] === '[' ? { styles, overrides, end: at + 2 } : undefined
-}
-
 /**
- * A value: quoted, or up to a space or the closing parenthesis, parentheses in pairs. Where it
- * meets the head of another span it is none: so no stretch of text is scanned from more than two
- * heads, and reading stays linear.
+ * Reads the heads of spans in one text: `~item,item[`, where an item is the name of a style, or
+ * `name=value`. What was found not to be a head is remembered, so that no stretch of the text is
+ * read again from every tilde in it, and reading stays linear.
  */
-function readValue(text: string, from: number): { text: string; end: number } | undefined {
-  if (text[from] === '"') {
-    const end = text.indexOf('"', from + 1)
-    return end < 0 ? undefined : { text: text.slice(from + 1, end), end: end + 1 }
-  }
-  let depth = 0
-  for (let at = from; at < text.length; at++) {
-    const c = text[at]
-    if (c === '~' && text[at + 1] === '(') return undefined
-    if (c === '\n' || c === '\r') return undefined
-    if (c === '(') depth++
-    else if (c === ')' && depth === 0) return { text: text.slice(from, at), end: at }
-    else if (c === ')') depth--
-    else if (c === ' ' && depth === 0) return { text: text.slice(from, at), end: at }
-  }
-  return undefined
+export interface HeadReader {
+  /** The head of the span whose tilde is at `at`; undefined where none starts there. */
+  read(at: number): SpanHead | undefined
 }
 
-function skipSpaces(text: string, from: number): number {
-  let at = from
-  while (text[at] === ' ' || text[at] === '\t') at++
-  return at
+export function headReader(text: string): HeadReader {
+  /** Items that start here, behind a comma, lead to no bracket. */
+  let fruitless: Set<number> | undefined
+  /** From `bareFrom` on, the next character that ends a bare value is at `bareEnd`. */
+  let bareFrom = 0
+  let bareEnd = -1
+
+  function endOfBare(from: number): number {
+    if (from >= bareFrom && from <= bareEnd) return bareEnd
+    let end = from
+    while (end < text.length && !endsBare(text.charCodeAt(end))) end++
+    bareFrom = from
+    bareEnd = end
+    return end
+  }
+
+  function readValue(from: number): { readonly text: string; readonly end: number } | undefined {
+    if (text[from] === '"') return readQuoted(text, from)
+    const end = endOfBare(from)
+    return { text: text.slice(from, end), end }
+  }
+
+  return {
+    read(tilde) {
+      const styles: StyleName[] = []
+      const overrides: Override[] = []
+      const tried: number[] = []
+      for (let start = tilde + 1; ; ) {
+        const nameEndsAt = nameEnd(text, start)
+        if (nameEndsAt === start) break
+        let end = nameEndsAt
+        const name = text.slice(start, end)
+        if (text[end] === '=') {
+          const value = readValue(end + 1)
+          if (!value) break
+          end = value.end
+          overrides.push({ name, value: value.text, start, end })
+        } else {
+          styles.push({ name, start, end })
+        }
+        if (text[end] === '[') return { styles, overrides, end: end + 1 }
+        start = end + 1
+        if (text[end] !== ',' || fruitless?.has(start)) break
+        tried.push(start)
+      }
+      if (tried.length > 0) {
+        fruitless ??= new Set()
+        for (const start of tried) fruitless.add(start)
+      }
+      return undefined
+    },
+  }
+}
+
+/** `"…"`, in which two quotation marks stand for one. */
+function readQuoted(text: string, from: number) {
+  let value = ''
+  for (let start = from + 1; ; ) {
+    const mark = text.indexOf('"', start)
+    if (mark < 0) return undefined
+    value += text.slice(start, mark)
+    if (text[mark + 1] !== '"') return { text: value, end: mark + 1 }
+    value += '"'
+    start = mark + 2
+  }
+}
+
+/** What a value without quotation marks cannot hold: white space, a comma, a bracket, a quotation mark. */
+function endsBare(code: number): boolean {
+  switch (code) {
+    case 0x22:
+    case 0x2c:
+    case 0x5b:
+    case 0x5d:
+      return true
+    default:
+      return code <= 0x20 || code === 0xa0 || code === 0x2028 || code === 0x2029
+  }
+}
+
+/** A value as it stands in a head: in quotation marks where it needs them. */
+export function valueInHead(value: string): string {
+  for (let i = 0; i < value.length; i++) {
+    if (endsBare(value.charCodeAt(i))) return `"${value.replaceAll('"', '""')}"`
+  }
+  return value
 }

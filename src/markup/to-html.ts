@@ -1,13 +1,13 @@
-import { type Problem, warningProblem } from '../problem/index.ts'
-import { type TagStyles, tagStyles } from './html-tags.ts'
-import { allowedLink } from './links.ts'
+import { htmlText } from '../notation/index.ts'
+import { allowedLink, type Problem, warningProblem } from '../problem/index.ts'
+import { type TagStyles, tagStyles as usualTags } from './html-tags.ts'
 import type { Override, RichText, SpanNode, Values } from './rich-text.ts'
-import { isRich, valueText } from './to-text.ts'
-import { walk } from './walk.ts'
+import { valueText } from './to-text.ts'
+import { isRich, walk } from './walk.ts'
 
 export interface HtmlOptions {
   readonly values?: Values
-  readonly tags?: TagStyles
+  readonly tagStyles?: TagStyles
 }
 
 export interface WrittenHtml {
@@ -20,12 +20,12 @@ export interface WrittenHtml {
  * A rich text as HTML: a style by its tag, or as a span with its name as class; links; paragraphs
  * where there are several.
  */
-export function toHtml(
+export function richToHtml(
   rich: RichText,
-  { values, tags = tagStyles }: HtmlOptions = {},
+  { values, tagStyles = usualTags }: HtmlOptions = {},
 ): WrittenHtml {
   const tagOf = new Map(
-    Object.entries(tags)
+    Object.entries(tagStyles)
       .map(([tag, style]) => [style, tag])
       .reverse() as [string, string][],
   )
@@ -42,16 +42,16 @@ export function toHtml(
   }
   const add = (text: string) => {
     const [first, ...rest] = text.split(/\r\n|\r|\n|\u2029/)
-    html += escaped(first)
+    html += brokenText(first)
     for (const piece of rest) {
       endParagraph()
-      html += escaped(piece)
+      html += brokenText(piece)
     }
   }
   walk(
     rich,
     {
-      text: add,
+      text: text => add(text),
       open(span) {
         for (const override of span.overrides) {
           const problem = overrideLoss(override)
@@ -64,7 +64,7 @@ export function toHtml(
         html += tagsFor(span).close
         open.pop()
       },
-      placeholder(name, value) {
+      placeholder({ name }, value) {
         if (value === undefined) add(`{${name}}`)
         else if (isRich(value)) return value
         else if (typeof value === 'object' && 'style' in value) {
@@ -95,12 +95,12 @@ function spanTags({ styles, overrides }: SpanNode, tagOf: ReadonlyMap<string, st
   let close = ''
   const href = overrides.find(o => o.name === 'href' && allowedLink(o.value))
   if (href) {
-    open += `<a href="${escaped(href.value)}">`
+    open += `<a href="${htmlText(href.value)}">`
     close = `</a>${close}`
   }
   for (const { name } of styles) {
     const tag = tagOf.get(name)
-    open += tag === undefined ? `<span class="${escaped(name)}">` : `<${tag}>`
+    open += tag === undefined ? `<span class="${htmlText(name)}">` : `<${tag}>`
     close = `</${tag ?? 'span'}>${close}`
   }
   return { open, close }
@@ -112,15 +112,5 @@ function overrideLoss({ name, value }: Override): Problem | undefined {
   return warningProblem('not-in-html', `${what} is left out of the HTML`)
 }
 
-const entities: Record<string, string> = {
-  '&': '&amp;',
-  '<': '&lt;',
-  '>': '&gt;',
-  '"': '&quot;',
-  '\u2028': '<br>',
-}
-
-/** Characters that HTML cannot hold become U+FFFD. */
-function escaped(text: string): string {
-  return text.replace(/[\p{Surrogate}\0]/gu, '\ufffd').replace(/[&<>"\u2028]/g, c => entities[c])
-}
+/** Line separators are line breaks. */
+const brokenText = (text: string) => htmlText(text).replaceAll('\u2028', '<br>')

@@ -1,7 +1,7 @@
 import type { RichText, Value, Values } from './rich-text.ts'
-import { walk } from './walk.ts'
+import { isRich, walk } from './walk.ts'
 
-/** The characters of a rich text; a box by its label, a placeholder without a value as it stands. */
+/** The characters of a rich text; an object by its label, a placeholder without a value as it stands. */
 export function plainText(rich: RichText, values?: Values): string {
   const parts: string[] = []
   walk(
@@ -10,7 +10,7 @@ export function plainText(rich: RichText, values?: Values): string {
       text: text => parts.push(text),
       open() {},
       close() {},
-      placeholder(name, value) {
+      placeholder({ name }, value) {
         if (value === undefined) parts.push(`{${name}}`)
         else if (isRich(value)) return value
         else parts.push(valueText(value))
@@ -21,9 +21,6 @@ export function plainText(rich: RichText, values?: Values): string {
   )
   return parts.join('')
 }
-
-export const isRich = (value: Value): value is RichText =>
-  typeof value === 'object' && 'children' in value
 
 /** What a value that is no rich text says. */
 export function valueText(value: Exclude<Value, RichText>): string {

@@ -1,26 +1,45 @@
-import type { RichNode, RichText, SpanNode, Value, Values } from './rich-text.ts'
+import type {
+  PlaceholderNode,
+  RichNode,
+  RichText,
+  SpanNode,
+  TextNode,
+  Value,
+  Values,
+} from './rich-text.ts'
 
 /** The values that fill placeholders at a point: a rich text's own, then those around it. */
-export interface Scope {
+interface Scope {
   readonly values: Values | undefined
   readonly outer?: Scope
 }
 
 /** The value of a name, from the innermost that has it. */
-export function valueIn(scope: Scope, name: string): Value | undefined {
+function valueIn(scope: Scope, name: string): Value | undefined {
   for (let at: Scope | undefined = scope; at; at = at.outer) {
     if (at.values && Object.hasOwn(at.values, name)) return at.values[name]
   }
   return undefined
 }
 
-/** What a walk meets, in the order of the text. */
+/** What a walk meets, in the order of the text. `isInner` is of what stands in a value. */
 export interface Visitor {
-  text(text: string): void
+  /** A value that stands inside itself is a text without a node. */
+  text(text: string, node?: TextNode, isInner?: boolean): void
   open(span: SpanNode): void
   close(span: SpanNode): void
-  /** A placeholder; give a rich text for the walk to go on inside of it. */
-  placeholder(name: string, value: Value | undefined): RichText | undefined
+  /**
+   * A placeholder; give a rich text for the walk to go on inside of it. One that the walk is
+   * inside of already is `entered`, and is not gone into again.
+   */
+  placeholder(
+    node: PlaceholderNode,
+    value: Value | undefined,
+    entered: boolean,
+    isInner: boolean,
+  ): RichText | undefined
+  /** The end of a value that the walk went into. */
+  leave?(value: RichText): void
 }
 
 interface Step {
@@ -30,35 +49,56 @@ interface Step {
   readonly scope: Scope
   /** The value whose text it is, at its outermost level. */
   readonly value?: RichText
+  readonly isInner: boolean
 }
 
 /** Walks a tree without recursion, also into the rich texts that fill its placeholders. */
 export function walk(rich: RichText, visitor: Visitor, values?: Values) {
-  const scope: Scope = { values: rich.values, outer: { values } }
-  const entered = new Set<RichText>()
-  const steps: Step[] = [{ nodes: rich.children, next: 0, scope }]
+  /** The values that the walk is inside of: none may stand inside itself. */
+  let entered: Set<RichText> | undefined
+  const steps: Step[] = [
+    {
+      nodes: rich.children,
+      next: 0,
+      scope: { values: rich.values, outer: { values } },
+      isInner: false,
+    },
+  ]
   while (steps.length > 0) {
     const step = steps[steps.length - 1]
+    const { scope, isInner } = step
     const node = step.nodes[step.next++]
     if (!node) {
-      if (step.span) visitor.close(step.span)
-      if (step.value) entered.delete(step.value)
       steps.pop()
+      if (step.span) visitor.close(step.span)
+      if (step.value) {
+        entered?.delete(step.value)
+        visitor.leave?.(step.value)
+      }
     } else if (node.kind === 'text') {
-      visitor.text(node.text)
+      visitor.text(node.text, node, isInner)
     } else if (node.kind === 'span') {
       visitor.open(node)
-      steps.push({ nodes: node.children, next: 0, span: node, scope: step.scope })
+      steps.push({ nodes: node.children, next: 0, span: node, scope, isInner })
     } else {
-      const inner = visitor.placeholder(node.name, valueIn(step.scope, node.name))
-      if (inner && entered.has(inner)) {
-        // A value that stands inside itself is shown as what it is not filled with.
-        visitor.text(`{${node.name}}`)
-      } else if (inner) {
+      const value = valueIn(scope, node.name)
+      const isEntered = value !== undefined && isRich(value) && entered?.has(value) === true
+      const inner = visitor.placeholder(node, value, isEntered, isInner)
+      if (inner && isEntered) visitor.text(`{${node.name}}`)
+      else if (inner) {
+        entered ??= new Set()
         entered.add(inner)
-        const scope = { values: inner.values, outer: step.scope }
-        steps.push({ nodes: inner.children, next: 0, scope, value: inner })
+        steps.push({
+          nodes: inner.children,
+          next: 0,
+          scope: { values: inner.values, outer: scope },
+          value: inner,
+          isInner: true,
+        })
       }
     }
   }
 }
+
+export const isRich = (value: Value): value is RichText =>
+  typeof value === 'object' && value !== null && 'children' in value

@@ -9,7 +9,7 @@ const supply: Supply = {
   read: async source => fileOf(await fetchBytes(source)),
   systemFiles: async () =>
     fail('no-system-fonts', 'a web page cannot read the fonts of the operating system', {
-      hint: 'name fonts by URL',
+      hint: 'give fonts by URL',
     }),
   files: async source => [source],
   async prepare(urls) {
@@ -52,7 +52,7 @@ async function fetchBytes(
   )
   if (!response.ok) {
     fail(code, `cannot fetch ${source}`, {
-      hint: `the server answers ${response.status}`,
+      hint: `the server responded with ${response.status}`,
     })
   }
   return new Uint8Array(await response.arrayBuffer())

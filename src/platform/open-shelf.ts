@@ -24,7 +24,7 @@ import {
 
 export interface ShelfOptions {
   /** Which built-in families to have at hand; all of them where it is not given. */
-  readonly families?: readonly GenericFamily[]
+  readonly builtIn?: readonly GenericFamily[]
   /**
    * More fonts: TrueType, OpenType, collections, WOFF and WOFF2, as bytes, as a path (Node; a
    * folder for all fonts in it) or as a URL.
@@ -32,8 +32,8 @@ export interface ShelfOptions {
   readonly fonts?: readonly FontSource[]
   /** Also those in the font folders of the operating system (Node); what is broken is left out. */
   readonly system?: boolean
-  /** Short names for families: `{ heading: 'Literata' }`. */
-  readonly names?: Readonly<Record<string, string>>
+  /** Short names for families: `{ heading: 'Lantern Serif' }`. */
+  readonly aliases?: Readonly<Record<string, string>>
   /**
    * Whether documents with embedded fonts will be written. Browsers then fetch a second WASM
    * module of 0.7 MB when the shelf opens; Node reads it when it is first used, and needs no telling.
@@ -58,7 +58,7 @@ export interface Supply {
 }
 
 export async function openShelfFrom(supply: Supply, options: ShelfOptions): Promise<Shelf> {
-  const wanted = builtInFaces.filter(face => options.families?.includes(face.family) ?? true)
+  const wanted = builtInFaces.filter(face => options.builtIn?.includes(face.family) ?? true)
   const [engineModule, subsetterModule, bytesOf, added, system] = await Promise.all([
     supply.compile(engineUrl),
     options.embedding ? supply.compile(subsetterUrl) : undefined,
@@ -72,14 +72,14 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
     const module = subsetterModule ?? supply.compileNow(subsetterUrl)
     if (module) started ??= startSubsetter(module)
     if (started) return started
-    return fail('no-subsetter', 'this shelf was opened without what embeds fonts', {
+    return fail('no-subsetter', 'this shelf was opened without support for embedding fonts', {
       hint: 'openShelf({ embedding: true })',
     })
   }
   return shelfOf({
     entries: [...added.flat(), ...builtIn, ...system.entries],
     engines: { engine: startEngine(engineModule), subsetter },
-    names: options.names ?? {},
+    names: options.aliases ?? {},
     read: font => readEntries(supply, font),
     problems: system.problems,
   })

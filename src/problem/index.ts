@@ -1,15 +1,18 @@
 export { type ReadJson, readJson } from './json.ts'
+export { allowedLink, allowedLinks, linkScheme } from './links.ts'
+export { isMade, type Made, made } from './made.ts'
 export { nearestName } from './nearest-name.ts'
 export { type Path, pathText } from './path.ts'
-export { placesOf } from './place.ts'
 export {
   DotLineError,
   errorProblem,
   fail,
-  type Place,
+  locationText,
   type Problem,
-  placeText,
   problemLine,
+  type SourceLocation,
+  type TextRange,
   visible,
   warningProblem,
 } from './problem.ts'
+export { locationsIn } from './source-location.ts'

@@ -1,7 +1,7 @@
 import { type Node, type ParseError, parseTree, printParseErrorCode } from 'jsonc-parser'
 import type { Path } from './path.ts'
-import { placesOf } from './place.ts'
-import { DotLineError, errorProblem, type Place, type Problem } from './problem.ts'
+import { DotLineError, errorProblem, type Problem, type SourceLocation } from './problem.ts'
+import { locationsIn } from './source-location.ts'
 
 /** Deeper than any sheet is, and less deep than a JSON reader's recursion can go. */
 const deepest = 200
@@ -9,7 +9,7 @@ const deepest = 200
 export interface ReadJson {
   readonly value: unknown
   /** The place of a path's key, or of the innermost part of it that is there. */
-  placeOf(path: Path): Place
+  locationOf(path: Path): SourceLocation
   /** Names that stand twice in one object: the first would be lost in silence. */
   readonly problems: readonly Problem[]
 }
@@ -17,37 +17,39 @@ export interface ReadJson {
 /** Reads JSON (RFC 8259), and keeps where everything stands. Throws a `DotLineError`. */
 export function readJson(json: string, source: string): ReadJson {
   const text = json.startsWith('\ufeff') ? json.slice(1) : json
-  const placeOf = placesOf(text, source)
+  const locationOf = locationsIn(text, source)
   const bottomless = tooDeepAt(text)
   if (bottomless !== undefined) {
     const message = `${source} is nested more than ${deepest} deep`
-    throw new DotLineError(errorProblem('too-deep', message, { place: placeOf(bottomless) }))
+    throw new DotLineError(errorProblem('too-deep', message, { location: locationOf(bottomless) }))
   }
   const errors: ParseError[] = []
   const tree = parseTree(text, errors, { allowTrailingComma: false, disallowComments: true })
   const [error] = errors
   if (error || !tree) {
-    const place = placeOf(error?.offset ?? 0)
+    const location = locationOf(error?.offset ?? 0)
     const hint = error ? readable(printParseErrorCode(error.error)) : 'the file is empty'
-    throw new DotLineError(errorProblem('bad-json', `${source} is not JSON`, { place, hint }))
+    throw new DotLineError(errorProblem('bad-json', `${source} is not JSON`, { location, hint }))
   }
   const problems: Problem[] = []
   const places = new Map<Node, ReadonlyMap<string | number, Node>>()
   const value = plain(tree, places, (name, node) => {
-    const place = placeOf(node.offset, node.offset + node.length)
-    problems.push(errorProblem('duplicate-name', `'${name}' stands twice in one object`, { place }))
+    const location = locationOf(node.offset, node.offset + node.length)
+    problems.push(
+      errorProblem('duplicate-name', `duplicate name '${name}' in one object`, { location }),
+    )
   })
   return {
     value,
     problems,
-    placeOf(path) {
+    locationOf(path) {
       let at = tree
       for (const key of path) {
         const inner = places.get(valueNode(at))?.get(key)
         if (!inner) break
         at = inner
       }
-      return placeOf(at.offset, at.offset + at.length)
+      return locationOf(at.offset, at.offset + at.length)
     },
   }
 }

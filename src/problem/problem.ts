@@ -1,11 +1,17 @@
 /** A stretch of a source text: offsets in UTF-16 code units, `line` and `column` counted from 1. */
-export interface Place {
+export interface SourceLocation {
   /** What the source is called: a file name, `markup`, `sheet`. */
   readonly source: string
   readonly start: number
   readonly end: number
   readonly line: number
   readonly column: number
+}
+
+/** A stretch of a text: offsets in UTF-16 code units. */
+export interface TextRange {
+  readonly start: number
+  readonly end: number
 }
 
 /**
@@ -17,7 +23,11 @@ export interface Problem {
   readonly severity: 'error' | 'warning'
   readonly message: string
   /** Where it was found: a place in a source text, or a path such as `styles.body.size`. */
-  readonly place?: Place | string
+  readonly location?: SourceLocation | string
+  /** Of a layout, where it is to be seen: offsets in its text, and the indices of line and run. */
+  readonly range?: TextRange
+  readonly line?: number
+  readonly run?: number
   readonly hint?: string
   /** The known name that comes nearest to one that was not found. */
   readonly nearest?: string
@@ -27,7 +37,7 @@ export interface Problem {
 export class DotLineError extends Error {
   override readonly name = 'DotLineError'
   readonly code: string
-  readonly place: Place | string | undefined
+  readonly location: SourceLocation | string | undefined
   readonly hint: string | undefined
   readonly nearest: string | undefined
   /** Everything that was found wrong; the first is the one the message tells. */
@@ -36,51 +46,46 @@ export class DotLineError extends Error {
   constructor(problem: Problem, all: readonly Problem[] = [problem]) {
     super(problemLine(problem))
     this.code = problem.code
-    this.place = problem.place
+    this.location = problem.location
     this.hint = problem.hint
     this.nearest = problem.nearest
     this.problems = all
   }
 }
 
+/** What a problem may say beside what it is. */
+export type ProblemDetails = Partial<Omit<Problem, 'code' | 'severity' | 'message'>>
+
 /** An error problem, from its parts; leaves out what is not given. */
-export function errorProblem(
-  code: string,
-  message: string,
-  more: { place?: Place | string; hint?: string; nearest?: string } = {},
-): Problem {
+export function errorProblem(code: string, message: string, more: ProblemDetails = {}): Problem {
   return { code, severity: 'error', message, ...present(more) }
 }
 
 /** A warning, from its parts. */
-export function warningProblem(
-  code: string,
-  message: string,
-  more: { place?: Place | string; hint?: string; nearest?: string } = {},
-): Problem {
+export function warningProblem(code: string, message: string, more: ProblemDetails = {}): Problem {
   return { ...errorProblem(code, message, more), severity: 'warning' }
 }
 
 /** Throws a `DotLineError`; for programming errors and for input nothing can be made of. */
-export function fail(
-  code: string,
-  message: string,
-  more: { place?: Place | string; hint?: string; nearest?: string } = {},
-): never {
+export function fail(code: string, message: string, more: ProblemDetails = {}): never {
   throw new DotLineError(errorProblem(code, message, more))
 }
 
 /** One line: what, where, how to mend it. Control characters in names are shown, not sent. */
 export function problemLine(problem: Problem): string {
-  const where = placeText(problem.place)
-  const mend = problem.hint ?? (problem.nearest && `did you mean '${problem.nearest}'?`)
+  const where = locationText(problem.location)
+  const { hint, nearest } = problem
+  const meant = nearest && `did you mean '${nearest}'?`
+  const mend = [meant, hint].filter(Boolean).join(' ')
   return visible(problem.message + (where && ` at ${where}`) + (mend ? ` (${mend})` : ''))
 }
 
 /** `file:line:column`, or the path as it is. */
-export function placeText(place: Place | string | undefined): string {
-  if (place === undefined) return ''
-  return typeof place === 'string' ? place : `${place.source}:${place.line}:${place.column}`
+export function locationText(location: SourceLocation | string | undefined): string {
+  if (location === undefined) return ''
+  return typeof location === 'string'
+    ? location
+    : `${location.source}:${location.line}:${location.column}`
 }
 
 /** Control characters as `U+XXXX`, so that a name from outside cannot steer a terminal. */

@@ -9,7 +9,7 @@ export interface FaceRun {
 }
 
 /** Finds a face on the shelf for a grapheme that none of a style's has; in color where that is asked. */
-export type Elsewhere = (grapheme: string, colored: boolean) => Face | undefined
+export type Fallback = (grapheme: string, colored: boolean) => Face | undefined
 
 /**
  * Which face writes what: each grapheme whole, in the first of a style's faces that has all of it,
@@ -21,7 +21,7 @@ export function faceRuns(
   start: number,
   end: number,
   faces: readonly Face[],
-  elsewhere: Elsewhere,
+  elsewhere: Fallback,
 ): FaceRun[] {
   const [first] = faces
   if (isAllIn(first, text, start, end)) return [{ start, end, face: first }]
@@ -62,7 +62,7 @@ function faceFor(
   grapheme: string,
   faces: readonly Face[],
   current: Face | undefined,
-  elsewhere: Elsewhere,
+  elsewhere: Fallback,
 ): Face {
   const asPicture = grapheme.includes(emojiStyle)
   if (current && !asPicture && isCommon(grapheme) && covers(current, grapheme)) return current

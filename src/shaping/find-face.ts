@@ -25,7 +25,7 @@ export function findFace(shelf: Shelf, style: Style): FoundFace {
     const stand = shelf.has(lastResort) ? lastResort : shelf.families[0]
     const problem = errorProblem('unknown-family', `no family '${name}' on the shelf`, {
       nearest: shelf.nearest(name),
-      hint: shelf.nearest(name) ? undefined : `known: ${shelf.families.join(', ')}`,
+      hint: shelf.nearest(name) ? undefined : `available: ${shelf.families.join(', ')}`,
     })
     return { face: shelf.face(stand, style), problem }
   }
@@ -33,7 +33,7 @@ export function findFace(shelf: Shelf, style: Style): FoundFace {
   const lacking = lackingIn(face, style)
   if (lacking.length === 0) return { face }
   const message = `the family '${family}' has no ${lacking.join(' ')} face`
-  const hint = `it has ${shelf.facesOf(family).map(faceText).join(', ')}`
+  const hint = `available: ${shelf.facesOf(family).map(faceText).join(', ')}`
   return { face, problem: errorProblem('missing-face', message, { hint }) }
 }
 

@@ -1,12 +1,12 @@
-import type { Face, Segment, ShapedText } from '../fonts/index.ts'
-import type { InlineBox } from '../markup/index.ts'
+import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
+import type { InlineObject } from '../markup/index.ts'
 import type { Spacing } from './spacing.ts'
 
 /** What a text is shaped by. */
-export type ShapedAs = Pick<Item, 'face' | 'segment' | 'spacing'>
+export type ShapedAs = Pick<ShapingItem, 'face' | 'segment' | 'spacing'>
 
 /** A stretch that is shaped as one; offsets are of its paragraph. */
-export interface Item {
+export interface ShapingItem {
   readonly start: number
   readonly end: number
   readonly face: Face
@@ -19,14 +19,14 @@ export interface Item {
   readonly upright: boolean
   /** The stretch is one tab. */
   readonly isTab: boolean
-  /** The stretch is one box. */
-  readonly box?: InlineBox
+  /** The stretch is one inline object. */
+  readonly object?: InlineObject
 }
 
-/** Glyphs of a stretch of one face, size and script. A box is one glyph, which stands for it. */
-export interface GlyphRun extends Item {
+/** Glyphs of a stretch of one face, size and script. An object is one glyph, which stands for it. */
+export interface ShapedRun extends ShapingItem {
   /** In the order of the text; clusters count from `start`. */
-  readonly shaped: ShapedText
+  readonly shaped: ShapedGlyphs
   /** Whether it was put together from words, so that it may be cut at every space. */
   readonly isWordwise?: boolean
   /** See `WordwiseText`; offsets count from `start`. */

@@ -1,10 +1,10 @@
-import type { Context, Face, Segment, ShapedText } from '../fonts/index.ts'
+import type { Context, Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 
 /**
  * Shapes a text, or finds it among those shaped before. Keys hold no size: size, reader scale and
  * width never shape again.
  */
-export type Shape = (face: Face, text: string, segment: Segment, context?: Context) => ShapedText
+export type Shape = (face: Face, text: string, segment: Segment, context?: Context) => ShapedGlyphs
 
 /** How many UTF-16 units of text one generation of the cache holds. */
 const generationLength = 1 << 20
@@ -17,8 +17,8 @@ const longestKept = 4096
  * and what of the old one was not used since is forgotten. Memory is bounded by two generations.
  */
 export function cachedShape(): Shape {
-  let young = new Map<string, ShapedText>()
-  let old = new Map<string, ShapedText>()
+  let young = new Map<string, ShapedGlyphs>()
+  let old = new Map<string, ShapedGlyphs>()
   let youngLength = 0
   return (face, text, segment, context) => {
     if (text.length > longestKept) return face.shape(text, segment, context)

@@ -1,4 +1,4 @@
-import type { Context, Face, Segment, ShapedText } from '../fonts/index.ts'
+import type { Context, Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { reversed } from './logical-order.ts'
 
 /** A text is given to the shaper in pieces of about so many UTF-16 units: beyond, it gets slower. */
@@ -15,9 +15,12 @@ export function shapedInPieces(
   text: string,
   segment: Segment,
   context: Context = { before: '', after: '' },
-): ShapedText {
-  const pieces: { readonly start: number; readonly shaped: ShapedText; readonly count: number }[] =
-    []
+): ShapedGlyphs {
+  const pieces: {
+    readonly start: number
+    readonly shaped: ShapedGlyphs
+    readonly count: number
+  }[] = []
   let total = 0
   for (let start = 0; start < text.length; ) {
     let length = longestPiece
@@ -40,7 +43,7 @@ export function shapedInPieces(
       length *= 2
     }
   }
-  return joined(pieces, total)
+  return concatenated(pieces, total)
 }
 
 /** Not inside a surrogate pair. */
@@ -50,21 +53,21 @@ function wholeCharacters(text: string, end: number): number {
 }
 
 /** How many glyphs stand before the last place that is safe to break, in the second half of a piece. */
-function safeGlyphs({ clusters, unsafe }: ShapedText): number {
+function safeGlyphs({ clusters, unsafe }: ShapedGlyphs): number {
   for (let i = clusters.length - 1; i > clusters.length / 2; i--) {
     if (unsafe[i] === 0 && clusters[i] !== clusters[i - 1]) return i
   }
   return 0
 }
 
-function joined(
+function concatenated(
   pieces: readonly {
     readonly start: number
-    readonly shaped: ShapedText
+    readonly shaped: ShapedGlyphs
     readonly count: number
   }[],
   total: number,
-): ShapedText {
+): ShapedGlyphs {
   const all = {
     glyphs: new Uint32Array(total),
     advances: new Int32Array(total),

@@ -1,13 +1,12 @@
 import { bytesRow, int32Row, uint32Row } from '../blocks/index.ts'
-import type { Face, Segment, ShapedText } from '../fonts/index.ts'
-import type { Shape } from './shape-cache.ts'
-import { type Book, findWord, learnWords, mostEntries, newBook } from './word-book.ts'
+import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
+import { type Book, bytesOf, findWord, learnWords, mostEntries, newBook } from './word-book.ts'
 import { type Gap, gapOf } from './word-gaps.ts'
 import { firstHash, nextHash, type Writable } from './word-table.ts'
 
 /** A text that was put together from words, each shaped once. */
 export interface WordwiseText {
-  readonly shaped: ShapedText
+  readonly shaped: ShapedGlyphs
   /**
    * What the last advance before an offset changes by when the line ends there, in font units: the
    * kerning with the space behind it falls away. Undefined where it is 0 everywhere.
@@ -18,65 +17,65 @@ export interface WordwiseText {
 /** Scripts whose words end at spaces, and change nothing beyond them but the kerning with the space. */
 const wordScripts = new Set(['Latn', 'Grek', 'Cyrl', 'Armn', 'Geor'])
 
-/** So many UTF-16 units of a face's first texts are shaped both ways, to know that it can be trusted. */
-const enoughCompared = 4096
-const mostBooks = 64
+/** So much is kept of words, in bytes. */
+const mostBytes = 1 << 26
 const space = 0x20
+const fractionSlash = '\u2044'
 
 /** Shapes texts from words that were shaped before; undefined where that would not be the same. */
 export type ShapeWords = (face: Face, text: string, segment: Segment) => WordwiseText | undefined
 
 /**
  * A shaper with a cache of words. Between words, the space is kerned with the letters beside it:
- * the gap is shaped between its two neighbours, and kept by them. Whether a font does more than
- * that across spaces is found out by shaping its first texts as a whole, too.
+ * the gap is shaped between its two neighbours, and kept by them. Fonts that do more than that
+ * across spaces are left alone, as their tables say.
  */
-export function wordShaper(shape: Shape): ShapeWords {
+export function wordShaper(): ShapeWords {
   const books = new Map<Face, Map<Segment, Book>>()
-  let bookCount = 0
+  /** Every book with what takes it away, in the order they were asked for last. */
+  const recent = new Map<Book, () => void>()
 
   function bookOf(face: Face, segment: Segment): Book {
-    let ofFace = books.get(face)
-    if (!ofFace) {
-      ofFace = new Map()
-      books.set(face, ofFace)
-    }
-    let book = ofFace.get(segment)
-    if (!book) {
-      if (++bookCount > mostBooks) {
-        books.clear()
-        bookCount = 1
-        ofFace = new Map()
-        books.set(face, ofFace)
-      }
-      book = newBook()
-      ofFace.set(segment, book)
-    }
+    const known = books.get(face)?.get(segment)
+    if (known) return known
+    const ofFace = books.get(face) ?? new Map<Segment, Book>()
+    books.set(face, ofFace)
+    const book = newBook()
+    ofFace.set(segment, book)
+    recent.set(book, () => {
+      ofFace.delete(segment)
+      if (ofFace.size === 0) books.delete(face)
+    })
     return book
+  }
+
+  /** Of books that together keep too much, those used longest ago are forgotten. */
+  function keepWithinBounds(used: Book) {
+    const remove = recent.get(used)
+    if (!remove) return
+    recent.delete(used)
+    recent.set(used, remove)
+    let bytes = 0
+    for (const book of recent.keys()) bytes += bytesOf(book)
+    for (const [book, forget] of recent) {
+      if (bytes <= mostBytes || book === used) break
+      bytes -= bytesOf(book)
+      forget()
+      recent.delete(book)
+    }
   }
 
   return (face, text, segment) => {
     if (segment.direction === 'rtl' || !wordScripts.has(segment.script)) return undefined
+    if (!face.spacesStandAlone(segment.features)) return undefined
+    // Around this, shapers turn on the fractions of a font, which may look over spaces.
+    if (text.includes(fractionSlash)) return undefined
     const book = bookOf(face, segment)
-    if (!book.isTrusted) return undefined
+    const known = book.words.size
     const wordwise = assembled(text, book, face, segment)
-    if (!wordwise || book.compared >= enoughCompared) return wordwise
-    book.compared += text.length
-    const whole = shape(face, text, segment)
-    if (isSame(whole, wordwise.shaped)) return wordwise
-    book.isTrusted = false
-    return undefined
+    if (book.words.size !== known) keepWithinBounds(book)
+    return wordwise
   }
-}
-
-function isSame(a: ShapedText, b: ShapedText): boolean {
-  if (a.glyphs.length !== b.glyphs.length) return false
-  for (let i = 0; i < a.glyphs.length; i++) {
-    if (a.glyphs[i] !== b.glyphs[i] || a.clusters[i] !== b.clusters[i]) return false
-    if (a.advances[i] !== b.advances[i] || a.offsetsX[i] !== b.offsetsX[i]) return false
-    if (a.offsetsY[i] !== b.offsetsY[i]) return false
-  }
-  return true
 }
 
 /** The words of the text at hand and the gaps before them, kept between calls so that none is made anew. */
@@ -104,6 +103,7 @@ function dividedWords(text: string, book: Book, face: Face, segment: Segment): n
   for (const isAgain of [false, true]) {
     const count = divide(text, book)
     const list = unknownWords(text, count)
+    if (list.some(isNotByItself)) return undefined
     // The clusters at the ends of words are looked up by themselves, and need room as well.
     if (book.words.size + list.length * 2 <= mostEntries) {
       if (list.length > 0) {
@@ -119,6 +119,9 @@ function dividedWords(text: string, book: Book, face: Face, segment: Segment): n
   }
   return undefined
 }
+
+/** A mark at the start of a word stands on the space before it. */
+const isNotByItself = (word: string) => /^\p{M}/u.test(word)
 
 /** Divides a text at its spaces; gives how many words there are, the last of them maybe empty. */
 function divide(text: string, book: Book): number {

@@ -1,7 +1,7 @@
 import type { Face, Shelf } from '../fonts/index.ts'
 import type { Problem } from '../problem/index.ts'
 import { type Style, shapingFeatures } from '../sheet/index.ts'
-import type { Elsewhere } from './fallback.ts'
+import type { Fallback } from './fallback.ts'
 import { candidateFaces, findFace } from './find-face.ts'
 import { shelfFallback } from './shelf-fallback.ts'
 import type { Spacing } from './spacing.ts'
@@ -9,7 +9,7 @@ import type { Spacing } from './spacing.ts'
 /** What shaping takes of a style. */
 export interface ShapingStyle {
   readonly faces: readonly Face[]
-  readonly elsewhere: Elsewhere
+  readonly fallback: Fallback
   readonly spacing: Spacing
   readonly language: string
   readonly features: readonly string[]
@@ -21,7 +21,7 @@ export function shapingStyleOf(shelf: Shelf, style: Style): ShapingStyle {
   const { problem } = findFace(shelf, style)
   return {
     faces: candidateFaces(shelf, style),
-    elsewhere: shelfFallback(shelf, style),
+    fallback: shelfFallback(shelf, style),
     spacing: { tracking: style.tracking, word: style.wordSpacing },
     language: style.language,
     features: shapingFeatures(style),

@@ -1,7 +1,7 @@
-import { isCovered, type Shelf } from '../fonts/index.ts'
+import { isCovered, keptOnShelf, type Shelf } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { scriptOf } from '../unicode/index.ts'
-import { type Elsewhere, isInvisible } from './fallback.ts'
+import { type Fallback, isInvisible } from './fallback.ts'
 
 /** For each family of a shelf, how many characters of each script it has. */
 type ScriptCounts = ReadonlyMap<string, ReadonlyMap<string, number>>
@@ -10,7 +10,7 @@ type ScriptCounts = ReadonlyMap<string, ReadonlyMap<string, number>>
  * Looks for what a style's families lack among all of the shelf: first in the families that have
  * most of the script, of equals in the order of the shelf.
  */
-export function shelfFallback(shelf: Shelf, style: Style): Elsewhere {
+export function shelfFallback(shelf: Shelf, style: Style): Fallback {
   const ranked = new Map<string, readonly string[]>()
   return (grapheme, colored) => {
     const needed = [...grapheme]
@@ -35,16 +35,12 @@ function byScript(shelf: Shelf, script: string): readonly string[] {
   return [...counts.keys()].sort((a, b) => count(b) - count(a))
 }
 
-const counted = new WeakMap<Shelf, { readonly revision: number; readonly counts: ScriptCounts }>()
-
 /** Counted once, and again when fonts were added. */
 function scriptCounts(shelf: Shelf): ScriptCounts {
   const { families, revision } = shelf
-  const known = counted.get(shelf)
-  if (known && known.revision === revision) return known.counts
-  const counts = new Map(families.map(family => [family, countsOf(shelf, family)] as const))
-  counted.set(shelf, { revision, counts })
-  return counts
+  return keptOnShelf(shelf, `script counts ${revision}`, () => {
+    return new Map(families.map(family => [family, countsOf(shelf, family)] as const))
+  })
 }
 
 const usual = { weight: 400, slant: 'normal' } as const

@@ -1,5 +1,5 @@
-import type { Context, ShapedText } from '../fonts/index.ts'
-import type { GlyphRun, ShapedAs } from './glyph-run.ts'
+import type { Context, ShapedGlyphs } from '../fonts/index.ts'
+import type { ShapedAs, ShapedRun } from './glyph-run.ts'
 import { reversed } from './logical-order.ts'
 import type { Shape } from './shape-cache.ts'
 import { longestPiece, shapedInPieces } from './shape-pieces.ts'
@@ -7,7 +7,7 @@ import { spaced } from './spacing.ts'
 import { shapedUpright } from './upright.ts'
 
 /** Index of the first glyph whose cluster is at `offset` or after it, by bisection. */
-export function glyphIndexAt(shaped: ShapedText, offset: number): number {
+export function glyphIndexAt(shaped: ShapedGlyphs, offset: number): number {
   let low = 0
   let high = shaped.clusters.length
   while (low < high) {
@@ -20,11 +20,11 @@ export function glyphIndexAt(shaped: ShapedText, offset: number): number {
 
 /** Glyphs `from` to `to`, with clusters that count from `base`. */
 export function sliceGlyphs(
-  shaped: ShapedText,
+  shaped: ShapedGlyphs,
   from: number,
   to: number,
   base: number,
-): ShapedText {
+): ShapedGlyphs {
   if (from === 0 && to === shaped.glyphs.length && base === 0) return shaped
   if (to - from === 1) return oneGlyph(shaped, from, base)
   return {
@@ -38,10 +38,10 @@ export function sliceGlyphs(
   }
 }
 
-let lastOne: ShapedText | undefined
+let lastOne: ShapedGlyphs | undefined
 
 /** Most single glyphs are the space that hangs at the end of a line: one object serves many lines. */
-function oneGlyph(shaped: ShapedText, at: number, base: number): ShapedText {
+function oneGlyph(shaped: ShapedGlyphs, at: number, base: number): ShapedGlyphs {
   const cluster = shaped.clusters[at] - base
   if (
     lastOne?.glyphs[0] !== shaped.glyphs[at] ||
@@ -75,12 +75,12 @@ function shifted(clusters: Uint32Array, from: number, to: number, base: number):
  * the paragraph, and must be edges of graphemes; clusters of the result count from `start`.
  */
 export function shapedSlice(
-  run: GlyphRun,
+  run: ShapedRun,
   start: number,
   end: number,
   shapingText: string,
   shape: Shape,
-): ShapedText {
+): ShapedGlyphs {
   if (start === run.start && end === run.end) return run.shaped
   const from = glyphIndexAt(run.shaped, start - run.start)
   const to = glyphIndexAt(run.shaped, end - run.start)
@@ -95,7 +95,7 @@ export function shapedSlice(
 }
 
 /** Advances of which the last is longer. */
-function lengthened(advances: ShapedText['advances'], delta: number): ShapedText['advances'] {
+function lengthened(advances: ShapedGlyphs['advances'], delta: number): ShapedGlyphs['advances'] {
   const copy = advances.slice()
   copy[copy.length - 1] += delta
   return copy
@@ -107,7 +107,7 @@ export function shapedLogically(
   { face, segment, spacing }: ShapedAs,
   shape: Shape,
   context?: Context,
-): ShapedText {
+): ShapedGlyphs {
   const shaped =
     text.length > longestPiece
       ? shapedInPieces(face, text, segment, context)
@@ -120,7 +120,7 @@ export function shapedLogically(
 const space = 0x20
 
 /** Whether a cluster starts at the offset, and the text may be broken before it. */
-function isEdge(run: GlyphRun, glyph: number, offset: number, text: string): boolean {
+function isEdge(run: ShapedRun, glyph: number, offset: number, text: string): boolean {
   if (offset === run.start || offset === run.end) return true
   const { clusters, unsafe } = run.shaped
   if (clusters[glyph] !== offset - run.start) return false

@@ -1,4 +1,4 @@
-import type { Face, ShapedText } from '../fonts/index.ts'
+import type { Face, ShapedGlyphs } from '../fonts/index.ts'
 
 /** Extra space in ems. */
 export interface Spacing {
@@ -13,11 +13,11 @@ export interface Spacing {
  * rounded by, the next makes up for.
  */
 export function spaced(
-  shaped: ShapedText,
+  shaped: ShapedGlyphs,
   text: string,
   { tracking, word }: Spacing,
   face: Face,
-): ShapedText {
+): ShapedGlyphs {
   if (tracking === 0 && word === 0) return shaped
   const { unitsPerEm } = face.metrics
   const advances = shaped.advances.slice()
@@ -41,11 +41,11 @@ function isWordSpace(code: number): boolean {
 }
 
 /** Scripts whose letters join; nothing is put between them (CSS Text 3, appendix D). */
-const joinedScripts = new Set(['Arab', 'Syrc', 'Mand', 'Mong', 'Nkoo', 'Phag', 'Rohg'])
+const cursiveScripts = new Set(['Arab', 'Syrc', 'Mand', 'Mong', 'Nkoo', 'Phag', 'Rohg'])
 
-export const isJoined = (script: string) => joinedScripts.has(script)
+export const isCursive = (script: string) => cursiveScripts.has(script)
 
 /** The spacing that a script allows of what a style asks for. */
 export function spacingIn(script: string, spacing: Spacing): Spacing {
-  return spacing.tracking !== 0 && isJoined(script) ? { ...spacing, tracking: 0 } : spacing
+  return spacing.tracking !== 0 && isCursive(script) ? { ...spacing, tracking: 0 } : spacing
 }

@@ -1,18 +1,20 @@
-import type { InlineBox } from '../markup/index.ts'
+import type { InlineObject } from '../markup/index.ts'
 import type { Style } from '../sheet/index.ts'
 
 /** A stretch of one style; offsets are of its paragraph. */
 export interface StyledRun {
+  /** The mark of what was cut off. */
+  readonly kind?: 'ellipsis'
   readonly start: number
   readonly end: number
   /** With the size the reader gets. */
   readonly style: Style
   /** The styles it is set in, the outermost first. */
-  readonly names?: readonly string[] | undefined
+  readonly styleNames?: readonly string[] | undefined
   readonly link?: string
   readonly action?: string
   /** The run is one character, and this stands in its place. */
-  readonly box?: InlineBox
+  readonly object?: InlineObject
 }
 
 /** A stretch that keeps its own direction among its surroundings, as a value does. */

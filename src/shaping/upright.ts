@@ -1,4 +1,4 @@
-import type { Face, Segment, ShapedText } from '../fonts/index.ts'
+import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { hasCentralBaseline } from '../sheet/index.ts'
 import { graphemes, verticalOrientation } from '../unicode/index.ts'
@@ -31,7 +31,7 @@ function segmentsFor(segment: Segment): UprightSegments {
  * A letter in its form for vertical text. Punctuation takes the script of what is before it, and
  * fonts may have its vertical forms among kana only.
  */
-function verticalLetter(face: Face, letter: string, segment: Segment, shape: Shape): ShapedText {
+function verticalLetter(face: Face, letter: string, segment: Segment, shape: Shape): ShapedGlyphs {
   const { own, kana } = segmentsFor(segment)
   const shaped = shape(face, letter, own)
   if (!verticalOrientation(letter.codePointAt(0) ?? 0).startsWith('T')) return shaped
@@ -47,7 +47,7 @@ export function shapedUpright(
   text: string,
   { face, segment, spacing }: ShapedAs,
   shape: Shape,
-): ShapedText {
+): ShapedGlyphs {
   const metrics = face.vertical()
   const glyphs: number[] = []
   const advances: number[] = []

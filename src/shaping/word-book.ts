@@ -1,4 +1,4 @@
-import type { Face, Segment, ShapedText } from '../fonts/index.ts'
+import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import type { Gap } from './word-gaps.ts'
 import { firstHash, nextHash, type WordTable, wordTable } from './word-table.ts'
 
@@ -7,14 +7,12 @@ export interface Book {
   readonly words: WordTable
   readonly gaps: Map<string, Gap | undefined>
   /** Ends of words, shaped by themselves to compare with. */
-  readonly alone: Map<string, ShapedText>
-  /** Gaps of one space between ASCII letters, by these. */
-  readonly usualGaps: (Gap | undefined)[]
+  readonly alone: Map<string, ShapedGlyphs>
+  /** Gaps of one space between ASCII letters, and which of them stands between two, from 1 on. */
+  readonly usualGaps: Gap[]
+  readonly usualNumbers: Uint16Array
   /** The glyph of each ASCII character by itself; -1 before it was asked. */
   readonly usualGlyphs: Int32Array
-  /** How much text has been compared with the whole of it shaped at once. */
-  compared: number
-  isTrusted: boolean
 }
 
 /** So many words, and gaps, are kept of a book; then it is begun anew. */
@@ -25,12 +23,19 @@ export function newBook(): Book {
     words: wordTable(),
     gaps: new Map(),
     alone: new Map(),
-    // Filled, so that the engine keeps it as a row and not as a dictionary.
-    usualGaps: new Array<Gap | undefined>(1 << 14).fill(undefined),
+    usualGaps: [],
+    usualNumbers: new Uint16Array(1 << 14),
     usualGlyphs: new Int32Array(128).fill(-1),
-    compared: 0,
-    isTrusted: true,
   }
+}
+
+/** What a gap, or the end of a word, takes with its glyphs; found by measuring. */
+const bytesPerGap = 700
+
+/** What a book keeps, in bytes. */
+export function bytesOf({ words, gaps, alone, usualNumbers, usualGlyphs }: Book): number {
+  const fixed = usualNumbers.byteLength + usualGlyphs.byteLength
+  return words.bytes + fixed + (gaps.size + alone.size) * bytesPerGap
 }
 
 /** Stands between words that are shaped together; no font kerns with it, and it is left out again. */

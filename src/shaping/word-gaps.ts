@@ -1,9 +1,9 @@
-import type { Face, Segment, ShapedText } from '../fonts/index.ts'
+import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { type Book, mostEntries, numberOf } from './word-book.ts'
 
 /** Spaces between two words, as they are shaped between the clusters beside them. */
 export interface Gap {
-  readonly spaces: ShapedText
+  readonly spaces: ShapedGlyphs
   /** What the advance before the spaces differs by from that at the end of a line. */
   readonly delta: number
   /** The same of the last space, which is kerned with what follows it. */
@@ -36,7 +36,8 @@ export function gapOf(
   const rightCode = after < 0 ? 0 : table.firstCode(after)
   const isUsual = count === 1 && ((leftCode | rightCode) & ~0x7f) === 0
   const index = (leftCode << 7) | rightCode
-  if (isUsual && book.usualGaps[index]) return book.usualGaps[index]
+  const usual = isUsual ? book.usualNumbers[index] : 0
+  if (usual > 0) return book.usualGaps[usual - 1]
   const left = before < 0 ? '' : table.last(before)
   const right = after < 0 ? '' : table.first(after)
   const key = `${left}\0${count}\0${right}`
@@ -46,7 +47,7 @@ export function gapOf(
     if (book.gaps.size >= mostEntries) book.gaps.clear()
     book.gaps.set(key, gap)
   }
-  if (isUsual) book.usualGaps[index] = gap
+  if (isUsual && gap) book.usualNumbers[index] = book.usualGaps.push(gap)
   return gap
 }
 
@@ -88,7 +89,7 @@ function isPlainAt(
 }
 
 /** A few letters by themselves; there are few of them, and they are asked for again and again. */
-function alone(text: string, book: Book, face: Face, segment: Segment): ShapedText | undefined {
+function alone(text: string, book: Book, face: Face, segment: Segment): ShapedGlyphs | undefined {
   if (text === '') return undefined
   let shaped = book.alone.get(text)
   if (!shaped) {
@@ -144,7 +145,7 @@ function shapedGap(
 }
 
 /** By how much an advance differs; `NaN` where more than that does. */
-function differs(a: ShapedText, i: number, b: ShapedText | undefined, j: number): number {
+function differs(a: ShapedGlyphs, i: number, b: ShapedGlyphs | undefined, j: number): number {
   if (!b || a.glyphs[i] !== b.glyphs[j]) return Number.NaN
   if (a.offsetsX[i] !== b.offsetsX[j] || a.offsetsY[i] !== b.offsetsY[j]) return Number.NaN
   return a.advances[i] - b.advances[j]

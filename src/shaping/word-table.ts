@@ -1,4 +1,4 @@
-import type { ShapedText } from '../fonts/index.ts'
+import type { ShapedGlyphs } from '../fonts/index.ts'
 
 /**
  * Words of one face, script, language and set of features with their glyphs, in a few large blocks
@@ -7,10 +7,12 @@ import type { ShapedText } from '../fonts/index.ts'
  */
 export interface WordTable {
   readonly size: number
+  /** What it keeps, in bytes. */
+  readonly bytes: number
   /** The number of the word in a part of a text; -1 where it is not known. */
   find(text: string, start: number, end: number, hash: number): number
   /** Adds a word whose glyphs are a part of a shaped text; clusters there count from `base`. */
-  add(word: string, source: ShapedText, from: number, to: number, base: number): number
+  add(word: string, source: ShapedGlyphs, from: number, to: number, base: number): number
   clear(): void
   glyphCount(word: number): number
   /** Of clusters of one character, that character; otherwise -1. */
@@ -61,8 +63,11 @@ function wordBlocks(capacity: number) {
   }
 }
 
+/** Of the blocks of `wordBlocks`, for each word. */
+const bytesPerWord = 4 * 4 + 5 * 4 + 2 * 2 + 1
+
 /** Room for so many words at first: most programs set few in each face. */
-const firstCapacity = 4096
+const firstCapacity = 512
 
 export function wordTable(): WordTable {
   let blocks = wordBlocks(firstCapacity)
@@ -106,6 +111,9 @@ export function wordTable(): WordTable {
   return {
     get size() {
       return size
+    },
+    get bytes() {
+      return blocks.capacity * bytesPerWord + units.byteLength + glyphs.byteLength
     },
     get endFlags() {
       return blocks.endFlags

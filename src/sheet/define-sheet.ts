@@ -23,7 +23,7 @@ export interface Reason extends Origin {
   /** The value as it was stated: the name of an ink, and not its color. */
   readonly stated: unknown
   /** Where it was stated: a place in a file, or a path. */
-  readonly place: NonNullable<Problem['place']>
+  readonly location: NonNullable<Problem['location']>
 }
 
 /** A set of named styles, inks, sizes and families, checked. */
@@ -57,7 +57,7 @@ export interface Sheet<
   /** A sheet with changes: styles are changed property by property, all else by name. */
   with<S2 extends string = never, I2 extends string = never, Z2 extends string = never>(part: {
     readonly families?: SheetPart['families']
-    readonly scale?: SheetPart['scale']
+    readonly modularScale?: SheetPart['modularScale']
     readonly sizes?: { readonly [K in Z2]: SizeDefinition }
     readonly inks?: { readonly [K in I2]: InkSource }
     readonly styles?: {
@@ -67,7 +67,7 @@ export interface Sheet<
   /** The sheet with the changes of one of its modes. Throws `unknown-mode`. */
   mode(name: M): Sheet<S, I, Z, M>
   /** The sheet as it would be stated in one piece; modes as they are declared. */
-  source(): SheetSource
+  definition(): SheetSource
   /** Reads properties written as text, as markup overrides are; problems carry no place. */
   override(properties: Readonly<Record<string, string>>): {
     readonly stated: StatedStyle
@@ -76,7 +76,7 @@ export interface Sheet<
 }
 
 /** Says where a path of the sheet stands in the file it was read from. */
-export type Locate = (path: Path) => NonNullable<Problem['place']>
+export type Locate = (path: Path) => NonNullable<Problem['location']>
 
 /**
  * Checks a sheet and makes it ready. All its mistakes are thrown as one `DotLineError`, whose
@@ -134,7 +134,7 @@ function checkModes(layered: Layered, found: Found[]) {
 function read(layered: Layered, found: Found[]) {
   const at = readingAt([], found)
   const statedFamilies = readEntries(layered.families, familyKind, at)
-  const sizes = readSizes(layered.sizes, layered.scale, at)
+  const sizes = readSizes(layered.sizes, layered.modularScale, at)
   const statedInks = readEntries(layered.inks, inkKind, at)
   const inks = readInks(statedInks, name => layered.inks.get(name)?.path ?? [], at)
   const names = { families: statedFamilies, sizes, inks }
@@ -158,7 +158,7 @@ function readEntries<T>(
 function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
   const { names, inks, sizes, styles, families } = read(layered, found)
   const placed = found
-    .map(({ path, problem }) => ({ ...problem, place: locate(path) }))
+    .map(({ path, problem }) => ({ ...problem, location: locate(path) }))
     .sort((a, b) => offsetOf(a) - offsetOf(b))
   const errors = placed.filter(problem => problem.severity === 'error')
   if (errors.length > 0) throw new DotLineError(errors[0], errors)
@@ -192,7 +192,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
         property,
         stated: layered.styles.get(origin.style)?.get(property)?.value,
         ...origin,
-        place: locate(origin.path),
+        location: locate(origin.path),
       }))
     },
     with(part) {
@@ -204,7 +204,8 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       const entry = layered.modes.get(name)
       if (!entry) {
         const modes = [...layered.modes.keys()]
-        const hint = modes.length === 0 ? 'the sheet declares no modes' : undefined
+        const hint =
+          modes.length === 0 ? 'the sheet declares no modes' : `available: ${modes.join(', ')}`
         return fail('unknown-mode', `no mode named '${name}'`, {
           nearest: nearestName(name, modes),
           hint,
@@ -214,7 +215,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       const changed = withLayer(layered, entry.value, readingAt(entry.path, changes), false)
       return sheetOf(changed, locate, changes)
     },
-    source: () => sourceOf(layered),
+    definition: () => sourceOf(layered),
     override(properties) {
       const wrong: Found[] = []
       const entries = Object.entries(properties).map(([name, text]) => {
@@ -227,7 +228,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
 }
 
 /** In the order of the file; paths stay in the order they were read. */
-const offsetOf = ({ place }: Problem) => (typeof place === 'object' ? place.start : 0)
+const offsetOf = ({ location }: Problem) => (typeof location === 'object' ? location.start : 0)
 
 /** `12`, `true` and `false` as what they look like; all else as text. */
 function valueOfText(text: string): unknown {
@@ -241,7 +242,7 @@ function sourceOf(layered: Layered): SheetSource {
   const styles = [...layered.styles].map(([name, entries]) => [name, values(entries)])
   const parts = {
     families: values(layered.families),
-    scale: layered.scale?.value,
+    modularScale: layered.modularScale?.value,
     sizes: values(layered.sizes),
     inks: values(layered.inks),
     styles: Object.fromEntries(styles),

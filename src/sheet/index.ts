@@ -1,4 +1,5 @@
 export { checkedSheet, defineSheet, type Locate, type Reason, type Sheet } from './define-sheet.ts'
+export { inkFromColor } from './inks/color.ts'
 export type { GradientInk, GradientStop, Ink, SolidInk } from './inks/ink.ts'
 export { solidOf } from './inks/ink.ts'
 export { sheetJsonSchema } from './json-schema.ts'
@@ -6,8 +7,10 @@ export { readSheet } from './read-sheet.ts'
 export { type ReaderSettings, readerStyle, scaledSize, scaledStyle } from './reader.ts'
 export { shapingFeatures } from './shaping-features.ts'
 export type {
+  CharacterProperties,
   ColorText,
   InkSource,
+  ParagraphProperties,
   SheetPart,
   SheetSource,
   SizeDefinition,

@@ -13,12 +13,12 @@ export function sheetJsonSchema(): JsonSchema {
   const style = { $ref: '#/$defs/style' }
   const parts = {
     families: named(families.schema),
-    scale: scaleKind.schema,
+    modularScale: scaleKind.schema,
     sizes: named(sizeKind.schema),
     inks: named(inkKind.schema),
     styles: named(style),
   }
-  const known = Object.entries(properties).map(([name, kind]) => [name, kind.schema])
+  const known = Object.entries(properties).map(([name, { kind }]) => [name, kind.schema])
   const from = { anyOf: [{ type: 'string' }, { type: 'array', items: { type: 'string' } }] }
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',

@@ -49,7 +49,7 @@ export function refuse(at: Reading, value: unknown, expected: string): undefined
   const what = key === undefined ? 'the sheet' : `'${key}'`
   at.report(
     at.path,
-    errorProblem('bad-value', `${shown(value)} is no value for ${what}`, {
+    errorProblem('bad-value', `${shown(value)} is not a valid value for ${what}`, {
       hint: `expected ${expected}`,
     }),
   )
@@ -70,36 +70,36 @@ function tested<T>(
 }
 
 interface Range {
-  readonly least?: number
-  readonly most?: number
+  readonly min?: number
+  readonly max?: number
   /** Greater than this. */
   readonly above?: number
 }
 
 export function number(
   what: string,
-  { least = -Infinity, most = Infinity, above = -Infinity }: Range = {},
+  { min = -Infinity, max = Infinity, above = -Infinity }: Range = {},
 ) {
   const schema = {
     type: 'number',
-    ...(least > -Infinity && { minimum: least }),
-    ...(most < Infinity && { maximum: most }),
+    ...(min > -Infinity && { minimum: min }),
+    ...(max < Infinity && { maximum: max }),
     ...(above > -Infinity && { exclusiveMinimum: above }),
   }
   return tested(what, schema, (value): value is number => {
     return (
       typeof value === 'number' &&
       Number.isFinite(value) &&
-      value >= least &&
-      value <= most &&
+      value >= min &&
+      value <= max &&
       value > above
     )
   })
 }
 
-export function wholeNumber(what: string, least: number) {
-  return tested(what, { type: 'integer', minimum: least }, (value): value is number => {
-    return typeof value === 'number' && Number.isInteger(value) && value >= least
+export function wholeNumber(what: string, min: number) {
+  return tested(what, { type: 'integer', minimum: min }, (value): value is number => {
+    return typeof value === 'number' && Number.isInteger(value) && value >= min
   })
 }
 
@@ -186,20 +186,20 @@ export const isArray = (value: unknown): value is readonly unknown[] => Array.is
 export function listOf<T>(
   what: string,
   item: Kind<T>,
-  least = 0,
-  most = Infinity,
+  min = 0,
+  max = Infinity,
 ): Kind<readonly T[]> {
   const schema = {
     type: 'array',
     items: item.schema,
-    minItems: least,
-    ...(most < Infinity && { maxItems: most }),
+    minItems: min,
+    ...(max < Infinity && { maxItems: max }),
   }
   return {
     expected: what,
     schema,
     read(value, at) {
-      if (!isArray(value) || value.length < least || value.length > most)
+      if (!isArray(value) || value.length < min || value.length > max)
         return refuse(at, value, what)
       const items = value.map((entry, i) => item.read(entry, inside(at, i)))
       return items.every(entry => entry !== undefined) ? items : undefined
@@ -291,7 +291,7 @@ export function reportUnknown(
   for (const name of Object.keys(value)) {
     if (known.includes(name)) continue
     const nearest = nearestName(name, known)
-    const hint = nearest ? undefined : `known: ${known.join(', ')}`
+    const hint = nearest ? undefined : `available: ${known.join(', ')}`
     at.report(
       [...at.path, name],
       errorProblem('unknown-property', `unknown property '${name}'`, { nearest, hint }),

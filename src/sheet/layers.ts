@@ -17,10 +17,10 @@ export interface Layered {
   readonly inks: Entries
   readonly styles: StyleEntries
   readonly modes: Entries
-  readonly scale?: Entry
+  readonly modularScale?: Entry
 }
 
-const parts = ['families', 'scale', 'sizes', 'inks', 'styles']
+const parts = ['families', 'modularScale', 'sizes', 'inks', 'styles']
 
 export const noLayers: Layered = {
   families: new Map(),
@@ -54,15 +54,18 @@ export function withLayer(below: Layered, source: unknown, at: Reading, whole: b
       ]),
     )
   }
-  const { scale } = source
+  const { modularScale } = source
   return {
     families: over(below.families, entries('families')),
     sizes: over(below.sizes, entries('sizes')),
     inks: over(below.inks, entries('inks')),
     styles: stylesOver(below.styles, entries('styles'), at),
     modes: whole ? over(below.modes, entries('modes')) : below.modes,
-    ...((scale !== undefined || below.scale) && {
-      scale: scale === undefined ? below.scale : { value: scale, path: [...at.path, 'scale'] },
+    ...((modularScale !== undefined || below.modularScale) && {
+      modularScale:
+        modularScale === undefined
+          ? below.modularScale
+          : { value: modularScale, path: [...at.path, 'modularScale'] },
     }),
   }
 }

@@ -1,67 +1,137 @@
+import { ofCharacters, ofParagraph } from './declared.ts'
+import * as grown from './growth.ts'
 import { inkReference } from './inks/read-inks.ts'
-import { number, oneOf, trueOrFalse, wholeNumber } from './kinds.ts'
+import { type Kind, number, oneOf, trueOrFalse, wholeNumber } from './kinds.ts'
+import type { Size } from './lengths.ts'
 import * as kind from './property-kinds.ts'
+import type { CharacterProperties, ParagraphProperties } from './source.ts'
 
-const size = number('a number of units above 0', { above: 0 })
+const units = number('a number of units above 0', { above: 0 })
+const round = (value: number) => Number(value.toFixed(5))
+const black = { kind: 'solid', color: '#000000', opacity: 1 } as const
+const initialSize: Size = { kind: 'units', units: 16 }
+const syntheses = { none: 'none', weight: 'weight', slant: 'style', all: 'weight style' } as const
 
-/** Every property of a character: what it takes. They hold inside a span as they do in a style. */
-export const characterProperties = {
-  family: kind.families,
-  size: kind.size,
-  weight: kind.weight,
-  slant: oneOf('normal', 'italic', 'oblique'),
-  stretch: kind.stretch,
-  synthesis: oneOf('none', 'weight', 'slant', 'all'),
-  leading: kind.leading,
-  tracking: kind.ems,
-  wordSpacing: kind.ems,
-  ink: inkReference,
-  opacity: kind.share,
-  stroke: kind.stroke,
-  backing: kind.backing,
-  shadow: kind.shadow,
-  underline: kind.lineDecoration,
-  overline: kind.lineDecoration,
-  strike: kind.lineDecoration,
-  shift: kind.ems,
-  position: oneOf('normal', 'super', 'sub'),
-  letterCase: oneOf('normal', 'upper', 'lower', 'title', 'small-caps'),
-  orientation: oneOf('mixed', 'upright', 'sideways'),
-  features: kind.features,
-  axes: kind.axes,
-  language: kind.language,
-  smallest: size,
-  largest: size,
-  scaling: trueOrFalse,
-} as const
+/** Parts of `text-decoration-line`; the empty one is of a line that is not there. */
+const decoration = (line: string) => ({
+  grows: grown.line,
+  css: (value: unknown) => ['text-decoration-line', value ? line : ''] as const,
+})
 
-/** Every property of a paragraph. */
-export const paragraphProperties = {
-  align: oneOf('start', 'center', 'end', 'left', 'right', 'justify'),
-  direction: oneOf('ltr', 'rtl', 'auto'),
-  writingMode: oneOf('horizontal-tb', 'vertical-rl', 'vertical-lr', 'sideways-rl', 'sideways-lr'),
-  trim: kind.trim,
-  firstIndent: kind.units(''),
-  startIndent: kind.length,
-  endIndent: kind.length,
-  spaceBefore: kind.length,
-  spaceAfter: kind.length,
-  lines: wholeNumber('a whole number from 1', 1),
-  ellipsis: kind.ellipsis,
-  breaking: oneOf('fast', 'even', 'best'),
-  strictness: oneOf('loose', 'normal', 'strict'),
-  keepWords: trueOrFalse,
-  breakWords: trueOrFalse,
-  loneWord: oneOf('allow', 'avoid'),
-  hyphenation: trueOrFalse,
-  justification: kind.justification,
-  tabs: kind.tabs,
-  marker: kind.marker,
-  padding: kind.padding,
-  frame: kind.frameBacking,
-} as const
+/** Every property of a style, each said once. */
+export const properties = {
+  family: ofCharacters(kind.families, ['sans'], {
+    css: (names, to) => ['font-family', names.map(to.family).join(', ')],
+  }),
+  size: ofCharacters(kind.size, initialSize, {
+    css: (size, to) => [
+      'font-size',
+      size.kind === 'times' ? `${round(size.factor)}em` : to.size(size.units),
+    ],
+  }),
+  weight: ofCharacters(kind.weight, 400, { css: weight => ['font-weight', String(weight)] }),
+  slant: ofCharacters(oneOf('normal', 'italic', 'oblique'), 'normal', {
+    css: slant => ['font-style', slant],
+  }),
+  stretch: ofCharacters(kind.stretch, 100, { css: percent => ['font-stretch', `${percent}%`] }),
+  synthesis: ofCharacters(oneOf('none', 'weight', 'slant', 'all'), 'none', {
+    css: what => ['font-synthesis', syntheses[what]],
+  }),
+  leading: ofCharacters(
+    kind.leading,
+    { kind: 'times', factor: 1.4 },
+    {
+      grows: grown.leading,
+      css: (leading, to) => [
+        'line-height',
+        leading.kind === 'times' ? String(round(leading.factor)) : to.length(leading.units),
+      ],
+    },
+  ),
+  tracking: ofCharacters(kind.ems, 0, { css: ems => ['letter-spacing', `${round(ems)}em`] }),
+  wordSpacing: ofCharacters(kind.ems, 0, { css: ems => ['word-spacing', `${round(ems)}em`] }),
+  ink: ofCharacters(inkReference, black, {
+    css: (ink, to) =>
+      ink.kind === 'solid'
+        ? ['color', to.ink(ink)]
+        : ['background', `${to.ink(ink)} text; color: transparent`],
+  }),
+  opacity: ofCharacters(kind.share, 1, { css: opacity => ['opacity', String(opacity)] }),
+  stroke: ofCharacters(kind.stroke, 'none', { grows: grown.stroke }),
+  backing: ofCharacters(kind.backing, 'none', { grows: grown.backing }),
+  shadow: ofCharacters(kind.shadow, 'none', { grows: grown.shadow }),
+  underline: ofCharacters(kind.lineDecoration, false, decoration('underline')),
+  overline: ofCharacters(kind.lineDecoration, false, decoration('overline')),
+  strike: ofCharacters(kind.lineDecoration, false, decoration('line-through')),
+  baselineShift: ofCharacters(kind.ems, 0),
+  variantPosition: ofCharacters(oneOf('normal', 'super', 'sub'), 'normal'),
+  textTransform: ofCharacters(oneOf('none', 'uppercase', 'lowercase', 'capitalize'), 'none', {
+    css: value => ['text-transform', value],
+  }),
+  caps: ofCharacters(oneOf('normal', 'small-caps'), 'normal', {
+    css: value => ['font-variant-caps', value],
+  }),
+  orientation: ofCharacters(oneOf('mixed', 'upright', 'sideways'), 'mixed', {
+    css: value => ['text-orientation', value],
+  }),
+  features: ofCharacters(kind.features, [], {
+    css: features => [
+      'font-feature-settings',
+      features.map(f => `"${f.slice(0, 4).replace(/["\\]/g, '\\$&')}" ${f.slice(5)}`).join(', ') ||
+        'normal',
+    ],
+  }),
+  axes: ofCharacters(kind.axes, new Map<string, number>()),
+  language: ofCharacters(kind.language, 'en'),
+  minSize: ofCharacters(units, undefined),
+  maxSize: ofCharacters(units, undefined),
+  scaling: ofCharacters(trueOrFalse, true),
 
-export const properties = { ...characterProperties, ...paragraphProperties }
+  align: ofParagraph(oneOf('start', 'center', 'end', 'left', 'right', 'justify'), 'start', {
+    css: value => ['text-align', value],
+  }),
+  direction: ofParagraph(oneOf('ltr', 'rtl', 'auto'), 'auto'),
+  writingMode: ofParagraph(
+    oneOf('horizontal-tb', 'vertical-rl', 'vertical-lr', 'sideways-rl', 'sideways-lr'),
+    'horizontal-tb',
+    { css: value => ['writing-mode', value] },
+  ),
+  trim: ofParagraph(kind.trim, 'none'),
+  firstIndent: ofParagraph(kind.units(''), 0, {
+    grows: grown.length,
+    css: (indent, to) => ['text-indent', to.length(indent)],
+  }),
+  startIndent: ofParagraph(kind.length, 0, { grows: grown.length }),
+  endIndent: ofParagraph(kind.length, 0, { grows: grown.length }),
+  spaceBefore: ofParagraph(kind.length, 0, {
+    grows: grown.length,
+    css: (space, to) => ['margin-block-start', to.length(space)],
+  }),
+  spaceAfter: ofParagraph(kind.length, 0, {
+    grows: grown.length,
+    css: (space, to) => ['margin-block-end', to.length(space)],
+  }),
+  maxLines: ofParagraph(wholeNumber('a whole number from 1', 1), undefined),
+  ellipsis: ofParagraph(kind.ellipsis, '…'),
+  breaking: ofParagraph(oneOf('fast', 'even', 'best'), 'fast'),
+  lineBreak: ofParagraph(oneOf('loose', 'normal', 'strict'), 'normal'),
+  wordBreak: ofParagraph(oneOf('normal', 'keep-all'), 'normal'),
+  overflowWrap: ofParagraph(oneOf('anywhere', 'normal'), 'anywhere'),
+  loneWord: ofParagraph(oneOf('allow', 'avoid'), 'allow'),
+  hyphenation: ofParagraph(trueOrFalse, false, {
+    css: isOn => ['hyphens', isOn ? 'auto' : 'manual'],
+  }),
+  justification: ofParagraph(kind.justification, {}),
+  tabs: ofParagraph(kind.tabs, [], { grows: grown.tabs }),
+  marker: ofParagraph(kind.marker, 'none', { grows: grown.marker }),
+  padding: ofParagraph(kind.padding, 0, { grows: grown.padding }),
+  border: ofParagraph(kind.outerBorder, 'none', { grows: grown.border }),
+} satisfies Record<
+  // Each property that may be stated is declared, and no other.
+  keyof CharacterProperties | keyof ParagraphProperties,
+  { readonly kind: Kind<unknown> }
+>
+
 export type PropertyName = keyof typeof properties
 export const propertyNames: readonly string[] = Object.keys(properties)
 

@@ -1,4 +1,4 @@
-import { errorProblem, nearestName } from '../problem/index.ts'
+import { errorProblem, nearestName, warningProblem } from '../problem/index.ts'
 import { inkReference } from './inks/read-inks.ts'
 import {
   either,
@@ -24,9 +24,9 @@ const isString = (value: unknown) => typeof value === 'string'
 const isBoolean = (value: unknown) => typeof value === 'boolean'
 
 export const units = (what: string) => number(`a number of units${what}`)
-export const length = number('a number of units from 0', { least: 0 })
-export const ems = number('a number of ems, such as 0.02', { least: -2, most: 10 })
-export const share = number('a number from 0 to 1', { least: 0, most: 1 })
+export const length = number('a number of units from 0', { min: 0 })
+export const ems = number('a number of ems, such as 0.02', { min: -2, max: 10 })
+export const share = number('a number from 0 to 1', { min: 0, max: 1 })
 
 /** Weights by the names of the OpenType standard (`OS/2.usWeightClass`). */
 export const weightNames = {
@@ -66,11 +66,11 @@ function numberOrName(
 }
 
 export const weight = numberOrName(
-  number('a number from 1 to 1000', { least: 1, most: 1000 }),
+  number('a number from 1 to 1000', { min: 1, max: 1000 }),
   weightNames,
 )
 export const stretch = numberOrName(
-  number('a percentage from 50 to 200', { least: 50, most: 200 }),
+  number('a percentage from 50 to 200', { min: 50, max: 200 }),
   stretchNames,
 )
 
@@ -100,16 +100,26 @@ export const size: Kind<Size> = either<Size, Size>(
     const hint = nearest
       ? undefined
       : known.length > 0
-        ? `the sheet has ${known.join(', ')}`
+        ? `available: ${known.join(', ')}`
         : 'a number, or a factor such as "1.2x"'
     at.report(at.path, errorProblem('unknown-size', `no size named '${text}'`, { nearest, hint }))
     return undefined
   }),
 )
 
+/** Lines further apart than so many times their size are hardly ever meant. */
+const largestFactor = 4
+
 export const leading: Kind<Leading> = either<Leading, Leading>(
   'a number of times the size, such as 1.4, or units such as "24u"',
-  mapped(number('a factor', { above: 0 }), factor => ({ kind: 'times', factor })),
+  mapped(number('a factor', { above: 0 }), (factor, at) => {
+    if (factor > largestFactor) {
+      const message = `a leading of ${factor} is ${factor} times the size`
+      const hint = `write '${factor}u' for ${factor} units`
+      at.report(at.path, warningProblem('large-leading', message, { hint }))
+    }
+    return { kind: 'times', factor }
+  }),
   isNumber,
   mapped(string('units', /^\d+(\.\d+)?u$/), text => ({
     kind: 'units',
@@ -136,10 +146,10 @@ export const lineDecoration = either(
 )
 
 export const stroke = orNone(
-  object('{ ink, width, place, fill }', {
+  object('{ ink, width, align, fill }', {
     ink: needed(inkReference),
     width: needed(length),
-    place: optional(oneOf('outside', 'center')),
+    align: optional(oneOf('outside', 'center')),
     fill: optional(trueOrFalse),
   }),
 )
@@ -155,20 +165,29 @@ const sides = object('{ top, right, bottom, left }', {
 export const padding = either('units, or { top, right, bottom, left }', length, isNumber, sides)
 
 export const backing = orNone(
-  object('{ ink, padding, radius, border, over }', {
+  object('{ ink, padding, radius, border, extent }', {
     ink: needed(inkReference),
     padding: optional(padding),
     radius: optional(length),
     border: optional(border),
-    over: optional(oneOf('run', 'line', 'block')),
+    extent: optional(oneOf('run', 'line', 'block')),
   }),
 )
 
-export const frameBacking = orNone(
-  object('{ ink, border, radius }', {
-    ink: optional(inkReference),
-    border: optional(border),
-    radius: optional(length),
+const edge = object('{ ink, width, radius, fill }', {
+  ink: optional(inkReference),
+  width: optional(length),
+  radius: optional(length),
+  fill: optional(inkReference),
+})
+export const outerBorder = orNone(
+  mapped(edge, (stated, at) => {
+    const { ink, width } = stated
+    if ((ink === undefined) === (width === undefined)) return stated
+    const [there, missing] = ink === undefined ? ['width', 'ink'] : ['ink', 'width']
+    const message = `a border with '${there}' needs '${missing}' as well`
+    at.report(at.path, errorProblem('missing-property', message))
+    return undefined
   }),
 )
 
@@ -210,9 +229,9 @@ export const ellipsis = either(
   }),
 )
 
-const limits: Kind<readonly [least: number, most: number]> = mapped(
-  listOf('two numbers, the least and the most', number('a number'), 2, 2),
-  ([least, most]) => [least, most] as const,
+const limits: Kind<readonly [min: number, max: number]> = mapped(
+  listOf('two numbers, the min and the max', number('a number'), 2, 2),
+  ([min, max]) => [min, max] as const,
 )
 export const justification = object('{ words, letters, last }', {
   words: optional(limits),

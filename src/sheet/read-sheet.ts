@@ -7,8 +7,8 @@ import { isTokens, sheetFromTokens } from './tokens/read-tokens.ts'
  * call it. All mistakes are thrown as one `DotLineError`, whose `problems` have places in the file.
  */
 export function readSheet(json: string, source = 'sheet'): Sheet {
-  const { value, placeOf, problems } = readJson(json, source)
+  const { value, locationOf, problems } = readJson(json, source)
   if (problems.length > 0) throw new DotLineError(problems[0], problems)
-  if (isTokens(value)) return sheetFromTokens(value, placeOf)
-  return checkedSheet(value, placeOf)
+  if (isTokens(value)) return sheetFromTokens(value, locationOf)
+  return checkedSheet(value, locationOf)
 }

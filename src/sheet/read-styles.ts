@@ -2,7 +2,8 @@ import type { Path } from '../problem/index.ts'
 import { errorProblem, nearestName } from '../problem/index.ts'
 import { inside, type Kind, type Reading, refuse } from './kinds.ts'
 import type { Entry, StyleEntries } from './layers.ts'
-import { isPropertyName, properties, propertyNames } from './properties.ts'
+import { isPropertyName, properties } from './properties.ts'
+import { propertyMeant } from './property-pointers.ts'
 import { type StatedStyle, statedOver } from './style.ts'
 
 /** Which style stated a property, and where. */
@@ -77,7 +78,7 @@ function reportCircle(circle: readonly string[], styles: StyleEntries, at: Readi
   const path = styles.get(circle[circle.length - 2])?.get('from')?.path ?? at.path
   const shown =
     circle.length > 12 ? [...circle.slice(0, 10), '…', circle[circle.length - 1]] : circle
-  at.report(path, errorProblem('style-circle', `styles build on themselves: ${shown.join(' > ')}`))
+  at.report(path, errorProblem('style-cycle', `circular reference of styles: ${shown.join(' > ')}`))
 }
 
 function readStyle(
@@ -103,10 +104,10 @@ function readStyle(
 }
 
 function checkBounds(stated: StatedStyle, origins: ReadonlyMap<string, Origin>, at: Reading) {
-  const { smallest, largest } = stated
-  if (smallest === undefined || largest === undefined || smallest <= largest) return
-  const message = `'smallest' is ${smallest}, above 'largest', which is ${largest},`
-  at.report(origins.get('smallest')?.path ?? at.path, errorProblem('bad-value', message))
+  const { minSize, maxSize } = stated
+  if (minSize === undefined || maxSize === undefined || minSize <= maxSize) return
+  const message = `'minSize' is ${minSize}, greater than 'maxSize', which is ${maxSize}`
+  at.report(origins.get('minSize')?.path ?? at.path, errorProblem('bad-value', message))
 }
 
 /** Reads properties from where they are stated; reports those that are none. */
@@ -118,11 +119,11 @@ export function readProperties(
   const stated: Record<string, unknown> = {}
   for (const [name, { value, path }] of entries) {
     if (!isPropertyName(name)) {
-      const nearest = nearestName(name, [...alsoKnown, ...propertyNames])
+      const nearest = propertyMeant(name, alsoKnown)
       at.report(path, errorProblem('unknown-property', `unknown property '${name}'`, { nearest }))
       continue
     }
-    const kind: Kind<unknown> = properties[name]
+    const { kind }: { readonly kind: Kind<unknown> } = properties[name]
     const known = kind.read(value, { ...at, path })
     if (known !== undefined) stated[name] = known
   }

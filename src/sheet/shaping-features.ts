@@ -13,11 +13,11 @@ export function shapingFeatures(style: Style): readonly string[] {
   return features
 }
 
-function featuresOf({ features, tracking, letterCase }: Style): readonly string[] {
+function featuresOf({ features, tracking, caps }: Style): readonly string[] {
   const asked = new Map<string, string>()
   // Letters set apart must not be joined in twos and threes (CSS Fonts 4, section 7.2).
   if (tracking !== 0) asked.set('liga', 'liga=0').set('clig', 'clig=0')
-  if (letterCase === 'small-caps') asked.set('smcp', 'smcp=1')
+  if (caps === 'small-caps') asked.set('smcp', 'smcp=1')
   for (const feature of features) asked.set(feature.slice(0, 4), feature)
   return asked.size === 0 ? none : [...asked.values()]
 }

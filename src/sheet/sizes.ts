@@ -6,14 +6,14 @@ const units = number('a number of units above 0', { above: 0 })
 
 export const scaleKind = object('{ base, ratio }', {
   base: needed(units),
-  ratio: needed(number('a ratio above 1', { above: 1, most: 10 })),
+  ratio: needed(number('a ratio above 1', { above: 1, max: 10 })),
 })
 
 export const sizeKind = either(
   'a number of units above 0, or { step } of the scale',
   units,
   value => typeof value === 'number',
-  object('{ step }', { step: needed(number('a step, such as -1 or 2', { least: -50, most: 50 })) }),
+  object('{ step }', { step: needed(number('a step, such as -1 or 2', { min: -50, max: 50 })) }),
 )
 
 /** Named sizes in units; a step n of the scale is base · ratioⁿ. */
@@ -30,9 +30,12 @@ export function readSizes(
     if (typeof size === 'number') sizes.set(name, size)
     else if (known) sizes.set(name, rounded(known.base * known.ratio ** size.step))
     else if (!scale) {
-      const hint = 'declare one: scale: { base: 16, ratio: 1.2 }'
+      const hint = 'declare one: modularScale: { base: 16, ratio: 1.2 }'
       const step = inside({ ...at, path }, 'step')
-      at.report(step.path, errorProblem('missing-property', 'the sheet has no scale', { hint }))
+      at.report(
+        step.path,
+        errorProblem('missing-property', 'the sheet has no modularScale', { hint }),
+      )
     }
   }
   return sizes

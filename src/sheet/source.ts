@@ -61,7 +61,7 @@ export interface CharacterProperties<I extends string = string, Z extends string
     | {
         readonly ink: I | ColorText
         readonly width: number
-        readonly place?: 'outside' | 'center'
+        readonly align?: 'outside' | 'center'
         readonly fill?: boolean
       }
   readonly backing?:
@@ -71,7 +71,7 @@ export interface CharacterProperties<I extends string = string, Z extends string
         readonly padding?: PaddingSource
         readonly radius?: number
         readonly border?: BorderSource<I>
-        readonly over?: 'run' | 'line' | 'block'
+        readonly extent?: 'run' | 'line' | 'block'
       }
   readonly shadow?:
     | 'none'
@@ -85,9 +85,12 @@ export interface CharacterProperties<I extends string = string, Z extends string
   readonly overline?: boolean | LineSource<I>
   readonly strike?: boolean | LineSource<I>
   /** How far the baseline is raised, in ems. */
-  readonly shift?: number
-  readonly position?: 'normal' | 'super' | 'sub'
-  readonly letterCase?: 'normal' | 'upper' | 'lower' | 'title' | 'small-caps'
+  readonly baselineShift?: number
+  readonly variantPosition?: 'normal' | 'super' | 'sub'
+  /** As in CSS Text 3, by the rules of the language. */
+  readonly textTransform?: 'none' | 'uppercase' | 'lowercase' | 'capitalize'
+  /** Small letters as small capitals (CSS Fonts 4, `font-variant-caps`). */
+  readonly caps?: 'normal' | 'small-caps'
   /** How letters stand in vertical text: as Unicode says for each, all upright, or all turned. */
   readonly orientation?: 'mixed' | 'upright' | 'sideways'
   /** OpenType feature tags: on, off, or the number of an alternate. */
@@ -97,9 +100,9 @@ export interface CharacterProperties<I extends string = string, Z extends string
   /** BCP 47 tag. */
   readonly language?: string
   /** The reader's scale makes the size no smaller than this, in units. */
-  readonly smallest?: number
+  readonly minSize?: number
   /** The reader's scale makes the size no larger than this, in units. */
-  readonly largest?: number
+  readonly maxSize?: number
   /** False where the reader's scale is not to change the size. */
   readonly scaling?: boolean
 }
@@ -122,8 +125,8 @@ export interface ParagraphProperties<I extends string = string> {
   readonly endIndent?: number
   readonly spaceBefore?: number
   readonly spaceAfter?: number
-  /** The most lines there may be. */
-  readonly lines?: number
+  /** Maximum number of lines. */
+  readonly maxLines?: number
   readonly ellipsis?:
     | string
     | {
@@ -134,11 +137,11 @@ export interface ParagraphProperties<I extends string = string> {
   /** First fit; lines about equally long, for headings; or the best lines for the whole paragraph. */
   readonly breaking?: 'fast' | 'even' | 'best'
   /** How strictly lines of Chinese and Japanese are broken. */
-  readonly strictness?: 'loose' | 'normal' | 'strict'
-  /** Keeps words of Korean, Chinese and Japanese whole. */
-  readonly keepWords?: boolean
-  /** Whether a word that is wider than the line is broken; it runs over the edge otherwise. */
-  readonly breakWords?: boolean
+  readonly lineBreak?: 'loose' | 'normal' | 'strict'
+  /** `keep-all` keeps words of Korean, Chinese and Japanese whole. */
+  readonly wordBreak?: 'normal' | 'keep-all'
+  /** `anywhere` breaks a word that is wider than the line; with `normal` it runs over the edge. */
+  readonly overflowWrap?: 'anywhere' | 'normal'
   /** Whether one word may be left for the last line. */
   readonly loneWord?: 'allow' | 'avoid'
   readonly hyphenation?: boolean
@@ -148,8 +151,8 @@ export interface ParagraphProperties<I extends string = string> {
    * `last` justifies the last line too.
    */
   readonly justification?: {
-    readonly words?: readonly [least: number, most: number]
-    readonly letters?: readonly [least: number, most: number]
+    readonly words?: readonly [min: number, max: number]
+    readonly letters?: readonly [min: number, max: number]
     readonly last?: boolean
   }
   /** Tab stops, from the start edge; behind the last, every eight spaces. */
@@ -164,9 +167,16 @@ export interface ParagraphProperties<I extends string = string> {
    */
   readonly marker?: 'none' | { readonly text: string; readonly indent?: number }
   readonly padding?: PaddingSource
-  readonly frame?:
+  readonly border?:
     | 'none'
-    | { readonly ink?: I | ColorText; readonly border?: BorderSource<I>; readonly radius?: number }
+    | {
+        /** Of the line, which is drawn inside of the edge. */
+        readonly ink?: I | ColorText
+        readonly width?: number
+        readonly radius?: number
+        /** What is painted inside of it. */
+        readonly fill?: I | ColorText
+      }
 }
 
 export interface StyleSource<
@@ -205,13 +215,13 @@ export type InkSource =
       readonly stops: readonly (string | { readonly at: number; readonly ink: string })[]
       /** Degrees, counter-clockwise; 0 runs from left to right. */
       readonly angle?: number
-      readonly over?: 'run' | 'line' | 'block'
+      readonly extent?: 'run' | 'line' | 'block'
     }
 
 /** What a mode changes: a part of a sheet. */
 export interface SheetPart {
   readonly families?: Readonly<Record<string, string | readonly string[]>>
-  readonly scale?: { readonly base: number; readonly ratio: number }
+  readonly modularScale?: { readonly base: number; readonly ratio: number }
   readonly sizes?: Readonly<Record<string, SizeDefinition>>
   readonly inks?: Readonly<Record<string, InkSource>>
   readonly styles?: Readonly<Record<string, StyleSource>>
@@ -228,7 +238,7 @@ export interface SheetSource<
   /** Short names for families, to be changed in one place. */
   readonly families?: Readonly<Record<string, string | readonly string[]>>
   /** A modular scale: step n is base · ratioⁿ units. */
-  readonly scale?: { readonly base: number; readonly ratio: number }
+  readonly modularScale?: { readonly base: number; readonly ratio: number }
   readonly sizes?: Readonly<Record<Z, SizeDefinition>>
   readonly inks?: Readonly<Record<I, InkSource>>
   /** By name; one called `defaults` lies under all others. */

@@ -1,14 +1,14 @@
 import type { ValueOf } from './kinds.ts'
 import type { Size } from './lengths.ts'
-import type { properties } from './properties.ts'
+import { type PropertyName, properties } from './properties.ts'
 
 /** What one style or override states, read and checked. */
 export type StatedStyle = {
-  readonly [K in keyof typeof properties]?: ValueOf<(typeof properties)[K]>
+  readonly [K in PropertyName]?: ValueOf<(typeof properties)[K]['kind']>
 }
 
 /** Properties that a style need not have. */
-type Open = 'smallest' | 'largest' | 'lines'
+type Open = 'minSize' | 'maxSize' | 'maxLines'
 
 /** A style with nothing left open; lengths in units, before reader settings. */
 export type Style = Required<Omit<StatedStyle, 'size' | Open>> &
@@ -17,54 +17,33 @@ export type Style = Required<Omit<StatedStyle, 'size' | Open>> &
   }
 
 /** What holds where no style says anything else. */
-export const initialStyle: Style = {
-  family: ['sans'],
-  size: 16,
-  weight: 400,
-  slant: 'normal',
-  stretch: 100,
-  synthesis: 'none',
-  leading: { kind: 'times', factor: 1.4 },
-  tracking: 0,
-  wordSpacing: 0,
-  ink: { kind: 'solid', color: '#000000', opacity: 1 },
-  opacity: 1,
-  stroke: 'none',
-  backing: 'none',
-  shadow: 'none',
-  underline: false,
-  overline: false,
-  strike: false,
-  shift: 0,
-  position: 'normal',
-  letterCase: 'normal',
-  orientation: 'mixed',
-  features: [],
-  axes: new Map(),
-  language: 'en',
-  scaling: true,
-  align: 'start',
-  direction: 'auto',
-  writingMode: 'horizontal-tb',
-  trim: 'none',
-  firstIndent: 0,
-  startIndent: 0,
-  endIndent: 0,
-  spaceBefore: 0,
-  spaceAfter: 0,
-  ellipsis: '…',
-  breaking: 'fast',
-  strictness: 'normal',
-  keepWords: false,
-  breakWords: true,
-  loneWord: 'allow',
-  hyphenation: false,
-  justification: {},
-  tabs: [],
-  marker: 'none',
-  padding: 0,
-  frame: 'none',
+export const initialStyle: Style = initialOf()
+
+function initialOf(): Style {
+  const entries = Object.entries(properties)
+    .map(([name, { initial }]) => [name, initial] as const)
+    .filter(([, initial]) => initial !== undefined)
+  // Each initial value is of the kind of its property; of the size, its units.
+  const initial = Object.fromEntries(entries) as unknown as Omit<Style, 'size'>
+  return {
+    ...initial,
+    size: properties.size.initial.kind === 'units' ? properties.size.initial.units : 16,
+  }
 }
+
+/** A style whose lengths in units are so many times as large: all but its size. */
+export function grownLengths(style: Style, ratio: number): Style {
+  const grown: Record<string, unknown> = { ...style }
+  for (const [name, declared] of growing) grown[name] = declared(grown[name], ratio)
+  // Each value was grown by the declaration of its own property.
+  return grown as unknown as Style
+}
+
+const growing = Object.entries(properties).flatMap(([name, declared]) =>
+  'grows' in declared && declared.grows
+    ? [[name, declared.grows as (value: unknown, ratio: number) => unknown] as const]
+    : [],
+)
 
 /** One statement over another, neither yet applied: a relative size is of the one below it. */
 export function statedOver(below: StatedStyle, above: StatedStyle): StatedStyle {

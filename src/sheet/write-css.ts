@@ -1,8 +1,9 @@
+import { cssEscape } from '../notation/index.ts'
 import { DotLineError, errorProblem } from '../problem/index.ts'
+import type { CssDeclaration, CssNames } from './declared.ts'
 import type { Sheet } from './define-sheet.ts'
 import type { Ink } from './inks/ink.ts'
-import type { Size } from './lengths.ts'
-import type { StatedStyle, Style } from './style.ts'
+import { properties } from './properties.ts'
 
 /** Pixels of a `rem` where nobody changed the browser's font size. */
 const rem = 16
@@ -57,8 +58,8 @@ function customProperties(sheet: Sheet): string[] {
 function className(name: string): string {
   return name
     .replace(/\./g, '-')
-    .replace(/[^\p{L}\p{N}_-]/gu, c => `\\${c.codePointAt(0)?.toString(16)} `)
-    .replace(/^\d/, digit => `\\${digit.codePointAt(0)?.toString(16)} `)
+    .replace(/[^\p{L}\p{N}_-]/gu, cssEscape)
+    .replace(/^\d/, cssEscape)
 }
 
 function paint(ink: Ink): string {
@@ -80,77 +81,38 @@ function color(hex: string, opacity: number): string {
 function declarations(sheet: Sheet, name: string): string[] {
   const stated = sheet.stated(name)
   if (!stated) throw new DotLineError(errorProblem('unknown-style', `no style named '${name}'`))
-  const { size, leading, ink } = stated
   const as = new Map(sheet.why(name).map(reason => [reason.property, reason.stated]))
-  const lines: (string | undefined)[] = [
-    stated.family && `font-family: ${stated.family.map(familyName).join(', ')}`,
-    size && `font-size: ${sizeValue(sheet, size, as.get('size'))}`,
-    stated.weight !== undefined ? `font-weight: ${stated.weight}` : undefined,
-    stated.slant && `font-style: ${stated.slant}`,
-    stated.synthesis && `font-synthesis: ${syntheses[stated.synthesis]}`,
-    stated.stretch !== undefined ? `font-stretch: ${stated.stretch}%` : undefined,
-    leading &&
-      `line-height: ${leading.kind === 'times' ? round(leading.factor) : rems(leading.units)}`,
-    stated.tracking !== undefined ? `letter-spacing: ${round(stated.tracking)}em` : undefined,
-    stated.wordSpacing !== undefined ? `word-spacing: ${round(stated.wordSpacing)}em` : undefined,
-    ink && inkDeclaration(sheet, ink, as.get('ink')),
-    stated.opacity !== undefined ? `opacity: ${stated.opacity}` : undefined,
-    stated.letterCase && letterCases[stated.letterCase],
-    stated.features && featureDeclaration(stated.features),
-    stated.align && `text-align: ${stated.align}`,
-    stated.writingMode && `writing-mode: ${stated.writingMode}`,
-    stated.orientation && `text-orientation: ${stated.orientation}`,
-    stated.firstIndent !== undefined ? `text-indent: ${rems(stated.firstIndent)}` : undefined,
-    stated.spaceBefore !== undefined
-      ? `margin-block-start: ${rems(stated.spaceBefore)}`
-      : undefined,
-    stated.spaceAfter !== undefined ? `margin-block-end: ${rems(stated.spaceAfter)}` : undefined,
-    stated.hyphenation !== undefined
-      ? `hyphens: ${stated.hyphenation ? 'auto' : 'manual'}`
-      : undefined,
-    decorationLines(stated),
-  ]
-  return lines.filter(line => line !== undefined)
+  const names: CssNames = {
+    length: rems,
+    family: familyName,
+    // By the name it was stated with, so that a mode which changes that changes this.
+    size: units => variable(sheet.sizeNames, as.get('size'), 'size') ?? rems(units),
+    ink: ink => variable(sheet.inkNames, as.get('ink'), 'ink') ?? paint(ink),
+  }
+  const values = new Map<string, string[]>()
+  for (const [property, { css }] of cssProperties) {
+    const value = Object.entries(stated).find(([own]) => own === property)?.[1]
+    if (value === undefined) continue
+    const [key, text] = css(value, names)
+    values.set(key, [...(values.get(key) ?? []), text])
+  }
+  return [...values].map(([key, parts]) => `${key}: ${parts.filter(Boolean).join(' ') || 'none'}`)
 }
 
-/** By the name it was stated with, so that a mode which changes that changes this. */
-function sizeValue(sheet: Sheet, size: Size, stated: unknown): string {
-  if (size.kind === 'times') return `${round(size.factor)}em`
-  const name = sheet.sizeNames.find(known => known === stated)
-  return name === undefined ? rems(size.units) : `var(--size-${className(name)})`
-}
+const cssProperties = Object.entries(properties).flatMap(([name, declared]) =>
+  'css' in declared && declared.css
+    ? [
+        [
+          name,
+          { css: declared.css as (value: unknown, names: CssNames) => CssDeclaration },
+        ] as const,
+      ]
+    : [],
+)
 
-function inkDeclaration(sheet: Sheet, ink: Ink, stated: unknown): string {
-  const name = sheet.inkNames.find(known => known === stated)
-  const value = name === undefined ? paint(ink) : `var(--ink-${className(name)})`
-  return ink.kind === 'solid' ? `color: ${value}` : `background: ${value} text; color: transparent`
-}
-
-const syntheses: Record<Style['synthesis'], string> = {
-  none: 'none',
-  weight: 'weight',
-  slant: 'style',
-  all: 'weight style',
-}
-
-const letterCases: Record<Style['letterCase'], string> = {
-  normal: 'text-transform: none',
-  upper: 'text-transform: uppercase',
-  lower: 'text-transform: lowercase',
-  title: 'text-transform: capitalize',
-  'small-caps': 'font-variant-caps: small-caps',
-}
-
-function featureDeclaration(features: readonly string[]): string {
-  if (features.length === 0) return 'font-feature-settings: normal'
-  const settings = features.map(f => `"${f.slice(0, 4).replace(/["\\]/g, '\\$&')}" ${f.slice(5)}`)
-  return `font-feature-settings: ${settings.join(', ')}`
-}
-
-function decorationLines({ underline, overline, strike }: StatedStyle): string | undefined {
-  if (underline === undefined && overline === undefined && strike === undefined) return undefined
-  const lines = [underline && 'underline', overline && 'overline', strike && 'line-through']
-  return `text-decoration-line: ${lines.filter(Boolean).join(' ') || 'none'}`
+function variable(known: readonly string[], stated: unknown, what: string): string | undefined {
+  const name = known.find(own => own === stated)
+  return name === undefined ? undefined : `var(--${what}-${className(name)})`
 }
 
 function familyName(name: string): string {

@@ -1,5 +1,6 @@
-import { drawn } from '../drawing/index.ts'
+import { asDrawing } from '../drawing/index.ts'
 import type { Shelf } from '../fonts/index.ts'
+import { htmlText } from '../notation/index.ts'
 import { toSvg } from '../targets/svg/index.ts'
 import { familySpecimens, type SpecimenOptions } from './specimen.ts'
 
@@ -16,7 +17,7 @@ svg { display: block; max-width: 100%; height: auto; margin: 0.4rem 0 }
 export function specimenPage(shelf: Shelf, options: SpecimenOptions = {}): string {
   const sections: string[] = []
   for (const { family, faces, layouts } of familySpecimens(shelf, options)) {
-    const pictures = layouts.map(layout => toSvg(drawn(layout))).join('')
+    const pictures = layouts.map(layout => toSvg(asDrawing(layout))).join('')
     const heading = `<h2><b>${htmlText(family)}</b> ${htmlText(faces)}</h2>`
     sections.push(`<section>\n${heading}\n${pictures}</section>\n`)
   }
@@ -25,8 +26,4 @@ export function specimenPage(shelf: Shelf, options: SpecimenOptions = {}): strin
     '<meta name="viewport" content="width=device-width, initial-scale=1">\n' +
     `<title>Specimen</title>\n<style>${style}</style>\n${sections.join('')}</html>\n`
   )
-}
-
-function htmlText(text: string): string {
-  return text.replace(/[&<>"]/g, c => `&#${c.charCodeAt(0)};`)
 }

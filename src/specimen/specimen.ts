@@ -1,7 +1,7 @@
 import { type Drawing, drawing, type Item, place, rule } from '../drawing/index.ts'
 import { coversText, type ListedFace, type Shelf } from '../fonts/index.ts'
 import type { Layout } from '../layout/index.ts'
-import { plain, wrap } from '../markup/index.ts'
+import { richFromText, span } from '../markup/index.ts'
 import { defineSheet } from '../sheet/index.ts'
 import { type Typesetter, typesetter } from '../typesetter/index.ts'
 import { accents, figures, samplesFor } from './samples.ts'
@@ -30,7 +30,7 @@ export interface FamilySpecimen {
 /** Made when it is asked for: a page that shows no specimens must not pull it in. */
 const specimenSheet = () =>
   defineSheet({
-    inks: { ink: '#102a36', quiet: '#5a7280', line: '#d5e0e5', ground: '#ffffff' },
+    inks: { ink: '#102a36', quiet: '#5a7280', line: '#d5e0e5', paper: '#ffffff' },
     styles: { defaults: { ink: 'ink' } },
   })
 
@@ -47,7 +47,7 @@ export function specimen(shelf: Shelf, options: SpecimenOptions = {}): Drawing {
     if (y > margin) {
       items.push(rule([margin, y - 16], [width - margin, y - 16], sheet.ink('line')))
     }
-    const label = setterFor(family, shelf).set(plain(`${family}: ${faces}`), {
+    const label = setterFor(family, shelf).set(richFromText(`${family}: ${faces}`), {
       style: 'label',
       width: width - 2 * margin,
     })
@@ -58,8 +58,8 @@ export function specimen(shelf: Shelf, options: SpecimenOptions = {}): Drawing {
     y += 32
   }
   const height = y + margin - 32
-  const ground = sheet.ink('ground')
-  return drawing({ width, height, title: 'Specimen', ground }, items)
+  const background = sheet.ink('paper')
+  return drawing({ width, height, title: 'Specimen', background }, items)
 }
 
 /** The lines of every family, each set in it; told one by one, since there may be hundreds. */
@@ -107,11 +107,11 @@ function familyLayouts(
   const add = (line: string | undefined, style: 'large' | 'medium' | 'small') => {
     // A line from right to left stands at the left as well, under its family's name.
     if (line !== undefined && coversText(coverage, line))
-      layouts.push(setter.set(plain(line), { style, width, align: 'left' }))
+      layouts.push(setter.set(richFromText(line), { style, width, align: 'left' }))
   }
   add(sample, 'large')
   for (const overrides of sample === undefined ? [] : shownTraits(faces)) {
-    const inFace = wrap(sample, { overrides })
+    const inFace = span(sample, { overrides })
     layouts.push(setter.set(inFace, { style: 'medium', width }))
   }
   for (const line of otherScripts) add(line, 'medium')

@@ -1,8 +1,9 @@
 import type { RichText, Value } from '../markup/index.ts'
+import type { CharacterProperties, ColorText, ParagraphProperties } from '../sheet/index.ts'
 
 /**
- * What a compiler can say of a literal markup string: which styles and which placeholders it
- * names. Bounded: of a string with many marks, only the first are looked at, and what the types
+ * What a compiler can say of a literal markup string: which styles, properties, inks, sizes and
+ * placeholders it names. Bounded: of a string with many marks, only the first are looked at, and what the types
  * cannot follow (quotation marks in the head of a span) is left to the parser.
  */
 
@@ -33,27 +34,35 @@ type IsName<T extends string> = T extends ''
     ? false
     : true
 
-/** The words of a span's head that are no `key=value`. */
-type HeadNames<T extends string> = T extends `${string}"${string}`
-  ? never
-  : T extends `${infer Word} ${infer Rest}`
-    ? HeadWord<Word> | HeadNames<Rest>
-    : HeadWord<T>
-type HeadWord<T extends string> = IsName<T> extends true ? T : never
+/** The items of a span's head, which commas part. */
+type HeadItems<T extends string> = T extends `${infer Item},${infer Rest}`
+  ? Item | HeadItems<Rest>
+  : T
 
-/** The names of styles in a literal markup string. */
-export type StyleNamesIn<T extends string, N extends Steps = []> = N['length'] extends Bound
+/** An item that makes what looks like a head plain text. */
+type NoItem<Item extends string> = Item extends `${infer Name}=${infer Value}`
+  ? IsName<Name> extends true
+    ? Value extends `${string}${' ' | '\n' | '\t'}${string}`
+      ? Item
+      : never
+    : Item
+  : IsName<Item> extends true
+    ? never
+    : Item
+
+/** The items of the heads in a literal markup string: styles, and `name=value`. */
+export type ItemsIn<T extends string, N extends Steps = []> = N['length'] extends Bound
   ? never
   : T extends `${string}~${infer After}`
     ? After extends `${'~' | '[' | ']' | '{' | '}'}${infer Rest}`
-      ? StyleNamesIn<Rest, [...N, 0]>
-      : After extends `(${infer Head})[${infer Rest}`
-        ? HeadNames<Head> | StyleNamesIn<Rest, [...N, 0]>
-        : After extends `${infer Name}[${infer Rest}`
-          ? IsName<Name> extends true
-            ? Name | StyleNamesIn<Rest, [...N, 0]>
-            : StyleNamesIn<After, [...N, 0]>
-          : never
+      ? ItemsIn<Rest, [...N, 0]>
+      : After extends `${infer Head}[${infer Rest}`
+        ? Head extends `${string}"${string}`
+          ? ItemsIn<Rest, [...N, 0]>
+          : [NoItem<HeadItems<Head>>] extends [never]
+            ? HeadItems<Head> | ItemsIn<Rest, [...N, 0]>
+            : ItemsIn<After, [...N, 0]>
+        : never
     : never
 
 /** The names of placeholders in a literal markup string. */
@@ -69,17 +78,54 @@ export type PlaceholdersIn<T extends string, N extends Steps = []> = N['length']
             | PlaceholdersIn<Rest, [...N, 0]>
     : never
 
+/** What a sheet has names for. */
+export interface SheetNames {
+  readonly style: string
+  readonly ink: string
+  readonly size: string
+}
+
+/** What may stand before `=` in a head. */
+type OverrideName = keyof CharacterProperties | keyof ParagraphProperties | 'href' | 'action'
+
+/** What is wrong with one item of a head. */
+type ItemFault<
+  Item extends string,
+  Names extends SheetNames,
+> = Item extends `${infer Name}=${infer Value}`
+  ? Name extends 'ink'
+    ? InkFault<Value, Names['ink']>
+    : Name extends 'size'
+      ? SizeFault<Value, Names['size']>
+      : Name extends OverrideName
+        ? never
+        : `there is no property '${Name}'`
+  : Item extends Names['style']
+    ? never
+    : `the sheet has no style '${Item}'`
+
+type InkFault<Value extends string, I extends string> = Value extends I | ColorText
+  ? never
+  : `the sheet has no ink '${Value}'`
+
+type SizeFault<Value extends string, Z extends string> = Value extends
+  | Z
+  | `${number}`
+  | `${number}x`
+  ? never
+  : `the sheet has no size '${Value}'`
+
 /** The text itself, or what is wrong with it, for the compiler to show. */
-export type CheckedMarkup<T extends string | RichText, S extends string> = T extends string
-  ? Literal<T, S> extends false
+export type CheckedMarkup<T extends string | RichText, Names extends SheetNames> = T extends string
+  ? IsLiteral<T, Names['style']> extends false
     ? T
-    : [Exclude<StyleNamesIn<T>, S>] extends [never]
+    : [ItemFault<ItemsIn<T>, Names>] extends [never]
       ? T
-      : `the sheet has no style '${Exclude<StyleNamesIn<T>, S>}'`
+      : ItemFault<ItemsIn<T>, Names>
   : T
 
 /** Whether both the string and the names of the sheet's styles are known to the compiler. */
-type Literal<T extends string, S extends string> = string extends T
+type IsLiteral<T extends string, S extends string> = string extends T
   ? false
   : string extends S
     ? false

@@ -1,6 +1,6 @@
 export {
-  type Prepared,
   type Setting,
+  type ShapedText,
   type Typesetter,
   type TypesetterOptions,
   typesetter,

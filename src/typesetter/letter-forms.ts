@@ -41,7 +41,7 @@ export function letterForms(shelf: Shelf): LetterForms {
     const { capHeight, xHeight } = face.metrics
     let styles = capitals.get(style)
     if (!styles) {
-      const whole: Style = { ...style, letterCase: 'normal' }
+      const whole: Style = { ...style, caps: 'normal' }
       const ratio = (xHeight / capHeight) * aboveSmallLetters
       styles = { whole, small: { ...whole, size: style.size * ratio } }
       capitals.set(style, styles)
@@ -55,20 +55,20 @@ export function letterForms(shelf: Shelf): LetterForms {
   }
 
   return (text, style) => {
-    const { position, letterCase } = style
+    const { variantPosition: position, caps } = style
     if (position !== 'normal') {
       const { face } = findFace(shelf, style)
       const feature = positionFeatures[position]
       if (!hasForms(text, face, feature, style)) return [{ text, style }]
       const own = byFeature.get(style) ?? {
         ...style,
-        position: 'normal',
+        variantPosition: 'normal',
         features: [...style.features, `${feature}=1`],
       }
       byFeature.set(style, own)
       return [{ text, style: own }]
     }
-    if (letterCase === 'small-caps') {
+    if (caps === 'small-caps') {
       const { face } = findFace(shelf, style)
       const small = (text.match(/\p{Ll}/gu) ?? []).join('')
       if (!hasForms(small, face, 'smcp', style)) return smallCapitals(text, style, face)

@@ -17,7 +17,7 @@ export function notDrawn(
   const asked = new Set<string>()
   for (const style of styles) for (const name of flatInks(style)) asked.add(name)
   const flat = [...asked].map(name => {
-    const message = `the style asks for a gradient as the ink of ${name}, which takes its middle color`
+    const message = `a gradient is not supported as the ink of ${name}; its middle color is used`
     return warningProblem('not-drawn', message)
   })
   return [...flat, ...notHyphenated(styles, hyphenation)]
@@ -38,15 +38,15 @@ const known = new WeakMap<Style, readonly string[]>()
 function flatInks(style: Style): readonly string[] {
   let names = known.get(style)
   if (!names) {
-    const { stroke, shadow, backing, frame } = style
+    const { stroke, shadow, backing, border } = style
     const inks = {
       stroke: stroke === 'none' ? undefined : stroke.ink,
       shadow: shadow === 'none' ? undefined : shadow.ink,
       underline: typeof style.underline === 'object' ? style.underline.ink : undefined,
       overline: typeof style.overline === 'object' ? style.overline.ink : undefined,
       strike: typeof style.strike === 'object' ? style.strike.ink : undefined,
-      'the border of backing': backing === 'none' ? undefined : backing.border?.ink,
-      'the border of frame': frame === 'none' ? undefined : frame.border?.ink,
+      'the border of the backing': backing === 'none' ? undefined : backing.border?.ink,
+      border: border === 'none' ? undefined : border.ink,
     }
     names = Object.entries(inks)
       .filter(([, ink]) => ink !== undefined && ink.kind !== 'solid')
@@ -61,7 +61,7 @@ function notHyphenated(styles: ReadonlySet<Style>, hyphenation: Hyphenation | un
   const asked = [...styles].filter(style => style.hyphenation).map(style => style.language)
   const lacking = [...new Set(asked)].filter(language => !hyphenation?.has(language))
   return lacking.map(language => {
-    const message = `the style asks for hyphenation, and there are no patterns for '${language}'`
+    const message = `no hyphenation patterns are loaded for '${language}'`
     const hint = `typesetter({ hyphenation: await openHyphenation('${language}') })`
     return warningProblem('no-hyphenation', message, { hint })
   })

@@ -1,17 +1,19 @@
-import type { InlineBox } from '../markup/index.ts'
+import { type SourcePiece, scaledObject } from '../layout/index.ts'
+import type { InlineObject } from '../markup/index.ts'
+import type { TextRange } from '../problem/index.ts'
 import type { Isolate, StyledParagraph, StyledRun } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
-import { cased } from './letter-case.ts'
 import type { LetterForms } from './letter-forms.ts'
+import { transformed } from './text-transform.ts'
 
 /** What holds at a point of the tree, before reader settings; and what it stands in. */
-export interface Around {
+export interface InheritedContext {
   readonly style: Style
   /** Names of the styles that hold, the outermost first. */
   readonly names?: readonly string[] | undefined
   readonly link?: string
   readonly action?: string
-  readonly outer?: Around
+  readonly outer?: InheritedContext
   /** How many spans it is inside of. */
   readonly depth: number
 }
@@ -27,30 +29,38 @@ export type AsRead = (style: Style) => Style
 /** Collects text into paragraphs; neighbours of one style become one run. */
 export interface ParagraphWriter {
   /** Tells of every span that opens, also of one without text of its own. */
-  enter(around: Around): void
-  add(text: string, around: Around): void
+  enter(around: InheritedContext): void
+  /** `source` is where the text stands in the markup; nothing of text that stands elsewhere. */
+  add(text: string, around: InheritedContext, source?: TextRange): void
   /** Text of a value, which keeps its own direction among its surroundings. */
-  addValue(text: string, around: Around): void
-  addBox(box: InlineBox, around: Around): void
-  end(): readonly StyledParagraph[]
+  addValue(text: string, around: InheritedContext, source?: TextRange): void
+  addObject(object: InlineObject, around: InheritedContext, source?: TextRange): void
+  end(): {
+    readonly paragraphs: readonly StyledParagraph[]
+    readonly sourceMap: readonly SourcePiece[]
+  }
 }
 
 /**
  * A paragraph's own style, whose alignment, indents and spaces it has and whose size an empty
  * line is high, is that of the innermost span that holds all of it.
  */
-export function paragraphWriter(asRead: AsRead, base: Around, forms: LetterForms): ParagraphWriter {
+export function paragraphWriter(
+  asRead: AsRead,
+  base: InheritedContext,
+  forms: LetterForms,
+): ParagraphWriter {
   const paragraphs: StyledParagraph[] = []
   let text = ''
   let runs: OpenRun[] = []
   let isolates: Isolate[] = []
   let offset = 0
-  let holder: Around | undefined
+  let holder: InheritedContext | undefined
   /** How lines run is one thing for all of a text. */
   const whole = asRead(base.style)
   let items = 0
 
-  function endParagraph(around: Around) {
+  function endParagraph(around: InheritedContext) {
     const own = asRead((holder ?? around).style)
     const { writingMode } = whole
     const style = own.writingMode === writingMode ? own : { ...own, writingMode }
@@ -63,89 +73,116 @@ export function paragraphWriter(asRead: AsRead, base: Around, forms: LetterForms
     holder = undefined
   }
 
-  function addPiece(piece: string, around: Around) {
+  function addPiece(piece: string, around: InheritedContext) {
     const { style } = around
-    if (style.position === 'normal' && style.letterCase !== 'small-caps') {
-      return addFormed(piece, style, around)
+    const shown = transformed(piece, style, text)
+    if (style.variantPosition === 'normal' && style.caps === 'normal') {
+      return addFormed(shown, style, around)
     }
-    for (const formed of forms(piece, style)) addFormed(formed.text, formed.style, around)
+    for (const formed of forms(shown, style)) addFormed(formed.text, formed.style, around)
   }
 
-  function addFormed(piece: string, style: Style, around: Around) {
+  function addFormed(piece: string, style: Style, around: InheritedContext) {
     const { names, link, action } = around
     const start = text.length
-    text += cased(piece, style, text)
+    text += piece
     const own = asRead(style)
     const before = runs.at(-1)
-    const goesOn = before && !before.box && before.style === own
+    const goesOn = before && !before.object && before.style === own
     if (goesOn && before.link === link && before.action === action) {
       before.end = text.length
       return
     }
-    const plain = { start, end: text.length, style: own, names }
+    const plain = { start, end: text.length, style: own, styleNames: names }
     const isPlain = link === undefined && action === undefined
     runs.push(isPlain ? plain : { ...plain, ...linked(around) })
   }
 
   let last = base
-  /** The spans that are open, by depth; what lies deeper than the innermost is of the past. */
-  const open: Around[] = [base]
+  const spans = openSpans(base)
 
-  /** The innermost span that holds both what `known` holds and text that stands in `around` now. */
-  function commonHolder(known: Around, around: Around): Around {
-    let common = known
-    while (common.outer && (common.depth > around.depth || open[common.depth] !== common)) {
-      common = common.outer
-    }
-    return common
-  }
-
-  function addLine(piece: string, around: Around, isolated: boolean) {
+  function addLine(piece: string, around: InheritedContext, isolated: boolean) {
     last = around
     if (piece === '') return
-    holder = holder ? commonHolder(holder, around) : around
+    holder = spans.holding(holder, around)
     const start = text.length
     addPiece(piece, around)
     if (isolated) isolates.push({ start, end: text.length })
   }
 
-  function add(added: string, around: Around, isolated: boolean) {
-    if (!paragraphEnd.test(added)) return addLine(added, around, isolated)
-    for (const [i, piece] of added.split(paragraphEnd).entries()) {
-      if (i > 0) endParagraph(last)
-      addLine(piece, around, isolated)
+  const sourceMap: SourcePiece[] = []
+
+  /** Notes that what was written since an offset stands in a part of the markup. */
+  function noteSource(start: number, source: TextRange | undefined) {
+    const end = offset + text.length
+    if (source && end > start) {
+      sourceMap.push({ start, end, source: { start: source.start, end: source.end } })
     }
   }
 
+  function write(
+    added: string,
+    around: InheritedContext,
+    isolated: boolean,
+    source: TextRange | undefined,
+  ) {
+    const start = offset + text.length
+    const pieces = paragraphEnd.test(added) ? added.split(paragraphEnd) : undefined
+    addLine(pieces ? pieces[0] : added, around, isolated)
+    for (let i = 1; pieces && i < pieces.length; i++) {
+      endParagraph(last)
+      addLine(pieces[i], around, isolated)
+    }
+    noteSource(start, source)
+  }
+
   return {
-    enter(around) {
-      open[around.depth] = around
+    enter: spans.enter,
+    add: (added, around, source) => write(added, around, false, source),
+    addValue(added, around, source) {
+      spans.enter(around)
+      write(added, around, true, source)
     },
-    add: (added, around) => add(added, around, false),
-    addValue(added, around) {
-      open[around.depth] = around
-      add(added, around, true)
-    },
-    addBox(box, around) {
+    addObject(object, around, source) {
       last = around
-      holder = holder ? commonHolder(holder, around) : around
+      holder = spans.holding(holder, around)
       const start = text.length
       text += objectReplacement
       const style = asRead(around.style)
       const grown = style.size / around.style.size
-      const { names } = around
+      const { names: styleNames } = around
       runs.push({
         start,
         end: text.length,
         style,
-        names,
-        box: scaledBox(box, grown),
+        styleNames,
+        object: scaledObject(object, grown),
         ...linked(around),
       })
+      noteSource(offset + start, source)
     },
     end() {
       endParagraph(last)
-      return paragraphs
+      return { paragraphs, sourceMap }
+    },
+  }
+}
+
+/** The spans that are open, by depth; what lies deeper than the innermost is of the past. */
+function openSpans(base: InheritedContext) {
+  const open: InheritedContext[] = [base]
+  return {
+    enter(around: InheritedContext) {
+      open[around.depth] = around
+    },
+    /** The innermost span that holds both what `known` holds and text that stands in `around` now. */
+    holding(known: InheritedContext | undefined, around: InheritedContext): InheritedContext {
+      if (!known) return around
+      let common = known
+      while (common.outer && (common.depth > around.depth || open[common.depth] !== common)) {
+        common = common.outer
+      }
+      return common
     },
   }
 }
@@ -156,16 +193,9 @@ function isSameMarker({ marker }: Style, before: Style | undefined): boolean {
   return marker.text === before.marker.text
 }
 
-/** U+FFFC stands in the text for a box. */
+/** U+FFFC stands in the text for an object. */
 const objectReplacement = '\ufffc'
 
-/** A box grows as the text it stands in does. */
-function scaledBox(box: InlineBox, ratio: number): InlineBox {
-  if (ratio === 1) return box
-  const { width, height, baseline } = box
-  return { ...box, width: width * ratio, height: height * ratio, baseline: baseline * ratio }
-}
-
-function linked({ link, action }: Around) {
+function linked({ link, action }: InheritedContext) {
   return { ...(link !== undefined && { link }), ...(action !== undefined && { action }) }
 }

@@ -1,51 +1,43 @@
+import type { SourcePiece } from '../layout/index.ts'
+import { type RichText, type Value, type Values, walk } from '../markup/index.ts'
 import {
-  isRich,
-  type RichNode,
-  type RichText,
-  type Scope,
-  type Value,
-  type Values,
-  valueIn,
-} from '../markup/index.ts'
-import {
-  errorProblem,
+  locationsIn,
   nearestName,
   type Problem,
-  placesOf,
+  type TextRange,
   warningProblem,
 } from '../problem/index.ts'
 import type { StyledParagraph } from '../shaping/index.ts'
-import type { Sheet, Style } from '../sheet/index.ts'
+import type { Style } from '../sheet/index.ts'
 import type { LetterForms } from './letter-forms.ts'
 import {
-  type Around,
   type AsRead,
+  type InheritedContext,
   type ParagraphWriter,
   paragraphWriter,
 } from './paragraph-writer.ts'
+import { placeholderValue } from './placeholder-value.ts'
 import { aroundSpan, type Reporter, styleNamed, withName } from './span-style.ts'
+import type { StyleBook } from './style-book.ts'
 
 export interface Resolved {
   readonly paragraphs: readonly StyledParagraph[]
   readonly problems: readonly Problem[]
+  readonly sourceMap: readonly SourcePiece[]
 }
 
-interface Task {
-  readonly nodes: readonly RichNode[]
-  next: number
-  readonly around: Around
-  readonly scope: Scope
+/** What holds at a point of the walk. */
+interface Standing {
+  readonly around: InheritedContext
   /** Places problems in the source of the rich text it is of. */
   readonly reporter: Reporter
-  /** The value whose text it is, at its outermost level. */
-  readonly value?: RichText
 }
 
-/** Walks a tree without recursion; gives styled paragraphs with the sizes the reader gets. */
+/** Gives styled paragraphs with the sizes the reader gets. */
 export function resolve(
   rich: RichText,
   base: { readonly style: Style; readonly name: string },
-  sheet: Sheet,
+  book: StyleBook,
   values: Values,
   asRead: AsRead,
   forms: LetterForms,
@@ -53,122 +45,94 @@ export function resolve(
 ): Resolved {
   const problems: Problem[] = []
   let used = noNames
-  /** The values whose text is being walked: none may stand inside itself. */
-  let entered: Set<RichText> | undefined
   const { style, name } = base
-  const outermost: Around = { style: inLanguage(style, rich), names: [name], depth: 0 }
-  const writer = paragraphWriter(asRead, outermost, forms)
-  const reporterFor = (text: RichText, name: string): Reporter => {
-    let placeOf: ReturnType<typeof placesOf> | undefined
-    return {
-      report(problem, start, end) {
-        placeOf ??= placesOf(text.source, name)
-        problems.push({ ...problem, place: placeOf(start, end) })
-      },
-    }
+  const around = { style: inLanguage(style, rich, book), names: [name], depth: 0 }
+  const writer = paragraphWriter(asRead, around, forms)
+  let at: Standing = { around, reporter: reporterIn(rich, source, problems) }
+  const outer: Standing[] = []
+  const enter = (inner: Standing) => {
+    outer.push(at)
+    at = inner
   }
-  const tasks: Task[] = [
+  const leave = () => {
+    at = outer.pop() ?? at
+  }
+  walk(
+    rich,
     {
-      nodes: rich.children,
-      next: 0,
-      around: outermost,
-      scope: { values: rich.values, outer: { values } },
-      reporter: reporterFor(rich, source),
+      text(text, node, isInner) {
+        writer.add(text, at.around, isInner ? undefined : node)
+      },
+      open(span) {
+        const inner = aroundSpan(span, at.around, book, at.reporter)
+        writer.enter(inner)
+        enter({ around: inner, reporter: at.reporter })
+      },
+      close: leave,
+      placeholder(node, given, entered, isInner) {
+        if (used === noNames) used = new Set()
+        used.add(node.name)
+        const { around, reporter } = at
+        const report = (problem: Problem) => reporter.report(problem, node.start, node.end)
+        const found = placeholderValue(node.name, given, () => Object.keys(values), entered)
+        if (found.kind === 'rich') {
+          const { value } = found
+          enter({
+            around: { ...around, style: inLanguage(around.style, value, book) },
+            reporter: reporterIn(value, value.name ?? `value ${node.name}`, problems),
+          })
+          return value
+        }
+        if (found.kind === 'value') {
+          addValue(found.value, around, book, writer, report, isInner ? undefined : node)
+        } else {
+          report(found.problem)
+          // What is no value is shown apart from the text around it, as a value would be.
+          if (found.isValue) writer.addValue(found.shown, around)
+          else writer.add(found.shown, around)
+        }
+        return undefined
+      },
+      leave,
     },
-  ]
-  while (tasks.length > 0) {
-    const task = tasks[tasks.length - 1]
-    const { around, scope, reporter } = task
-    const node = task.nodes[task.next++]
-    if (!node) {
-      tasks.pop()
-      if (task.value) entered?.delete(task.value)
-    } else if (node.kind === 'text') {
-      writer.add(node.text, around)
-    } else if (node.kind === 'span') {
-      const inner = aroundSpan(node, around, sheet, reporter)
-      writer.enter(inner)
-      tasks.push({ nodes: node.children, next: 0, around: inner, scope, reporter })
-    } else {
-      const { name, start, end } = node
-      if (used === noNames) used = new Set()
-      used.add(name)
-      const value = valueIn(scope, name)
-      if (value === undefined) {
-        const nearest = nearestName(name, Object.keys(values))
-        reporter.report(
-          errorProblem('missing-value', `no value for {${name}}`, { nearest }),
-          start,
-          end,
-        )
-        writer.add(`{${name}}`, around)
-      } else if (!isValue(value)) {
-        const hint = 'expected a text, a number, rich text, { text, style } or a box'
-        const message = `the value of {${name}} is ${String(value)}`
-        reporter.report(errorProblem('bad-value', message, { hint }), start, end)
-        writer.addValue(String(value), around)
-      } else if (typeof value === 'object' && isRich(value) && entered?.has(value)) {
-        const message = `the value of {${name}} stands inside itself`
-        reporter.report(errorProblem('value-circle', message), start, end)
-        writer.add(`{${name}}`, around)
-      } else if (typeof value === 'object' && isRich(value)) {
-        entered ??= new Set()
-        entered.add(value)
-        const inner = { values: value.values, outer: scope }
-        const inLine = { ...around, style: inLanguage(around.style, value) }
-        tasks.push({
-          nodes: value.children,
-          next: 0,
-          around: inLine,
-          scope: inner,
-          reporter: reporterFor(value, value.name ?? `value ${name}`),
-          value,
-        })
-      } else {
-        const report = (problem: Problem) => reporter.report(problem, start, end)
-        addValue(value, around, sheet, writer, report)
-      }
-    }
+    values,
+  )
+  const { paragraphs, sourceMap } = writer.end()
+  problems.push(...unused(rich.values ? { ...rich.values, ...values } : values, used))
+  return { paragraphs, problems, sourceMap }
+}
+
+/** Places problems in the source of a rich text; its lines are counted when there is one. */
+function reporterIn(text: RichText, name: string, problems: Problem[]): Reporter {
+  let locationOf: ReturnType<typeof locationsIn> | undefined
+  return {
+    report(problem, start, end) {
+      locationOf ??= locationsIn(text.sourceText, name)
+      problems.push({ ...problem, location: locationOf(start, end) })
+    },
   }
-  const paragraphs = writer.end()
-  if (rich.values) problems.push(...unused({ ...rich.values, ...values }, used))
-  else problems.push(...unused(values, used))
-  return { paragraphs, problems }
 }
 
 const noNames = new Set<string>()
 
-/** Programs without types may hand anything; nothing of it may stop the work or look like a text. */
-function isValue(value: unknown): value is Value {
-  if (typeof value === 'string') return true
-  if (typeof value === 'number') return Number.isFinite(value)
-  if (typeof value !== 'object' || value === null) return false
-  if ('style' in value) return 'text' in value && typeof value.style === 'string'
-  return 'kind' in value && (value.kind === 'rich-text' || value.kind === 'box')
-}
-
 function addValue(
   value: Exclude<Value, RichText>,
-  around: Around,
-  sheet: Sheet,
+  around: InheritedContext,
+  book: StyleBook,
   writer: ParagraphWriter,
   report: (problem: Problem) => void,
+  source: TextRange | undefined,
 ) {
-  if (typeof value !== 'object') return writer.addValue(String(value), around)
-  if ('kind' in value) return writer.addBox(value, around)
-  const style = styleNamed(value.style, around.style, sheet, report)
+  if (typeof value !== 'object') return writer.addValue(String(value), around, source)
+  if ('kind' in value) return writer.addObject(value, around, source)
+  const style = styleNamed(value.style, around.style, book, report)
   const names = withName(around.names ?? [], value.style)
-  writer.addValue(String(value.text), {
-    ...around,
-    style,
-    names,
-    outer: around,
-    depth: around.depth + 1,
-  })
+  const inside = { ...around, style, names, outer: around, depth: around.depth + 1 }
+  writer.addValue(String(value.text), inside, source)
 }
 
-function inLanguage(style: Style, { language }: RichText): Style {
-  return language === undefined || language === style.language ? style : { ...style, language }
+function inLanguage(style: Style, { language }: RichText, book: StyleBook): Style {
+  return language === undefined ? style : book.inLanguage(style, language)
 }
 
 const none: Problem[] = []
@@ -179,7 +143,7 @@ function unused(values: Values, used: ReadonlySet<string>): Problem[] {
   return names
     .filter(name => !used.has(name))
     .map(name => {
-      const message = `the value '${name}' stands nowhere in the text`
+      const message = `the value '${name}' is unused`
       return warningProblem('unused-value', message, { nearest: nearestName(name, used) })
     })
 }

@@ -5,9 +5,11 @@ import {
   type Override,
   type SpanNode,
 } from '../markup/index.ts'
-import { errorProblem, nearestName, type Problem } from '../problem/index.ts'
-import { type Sheet, type Style, styleWithin } from '../sheet/index.ts'
-import type { Around } from './paragraph-writer.ts'
+import { errorProblem, type Problem } from '../problem/index.ts'
+import type { Style } from '../sheet/index.ts'
+import type { InheritedContext } from './paragraph-writer.ts'
+import type { StyleBook } from './style-book.ts'
+import { styleMeant } from './style-meant.ts'
 
 /** Gives a range of the source its place, and hears of what is wrong there. */
 export interface Reporter {
@@ -15,16 +17,21 @@ export interface Reporter {
 }
 
 /** What holds inside a span: its styles in order, then its overrides. */
-export function aroundSpan(span: SpanNode, outer: Around, sheet: Sheet, to: Reporter): Around {
+export function aroundSpan(
+  span: SpanNode,
+  outer: InheritedContext,
+  book: StyleBook,
+  to: Reporter,
+): InheritedContext {
   let { style, names = [], link, action } = outer
   for (const { name, start, end } of span.styles) {
-    style = styleNamed(name, style, sheet, problem => to.report(problem, start, end))
+    style = styleNamed(name, style, book, problem => to.report(problem, start, end))
     names = withName(names, name)
   }
   for (const override of span.overrides) {
     if (override.name === 'href') link = checkedLink(override, to) ?? link
     else if (override.name === 'action') action = override.value
-    else style = overridden(style, override, sheet, to)
+    else style = overridden(style, override, book, to)
   }
   return { style, names, link, action, outer, depth: outer.depth + 1 }
 }
@@ -40,13 +47,14 @@ export function withName(names: readonly string[], name: string): readonly strin
 export function styleNamed(
   name: string,
   around: Style,
-  sheet: Sheet,
+  book: StyleBook,
   report: (problem: Problem) => void,
 ): Style {
-  const stated = sheet.stated(name)
-  if (stated) return styleWithin(around, stated)
-  const nearest = nearestName(name, sheet.styleNames)
-  const hint = nearest ? undefined : `the sheet has ${sheet.styleNames.join(', ')}`
+  const { sheet } = book
+  const known = book.within(around, name)
+  if (known) return known
+  const nearest = styleMeant(name, sheet)
+  const hint = nearest ? undefined : `available: ${sheet.styleNames.join(', ')}`
   report(errorProblem('unknown-style', `no style named '${name}'`, { nearest, hint }))
   return around
 }
@@ -58,8 +66,8 @@ function checkedLink({ value, start, end }: Override, to: Reporter): string | un
   return undefined
 }
 
-function overridden(style: Style, override: Override, sheet: Sheet, to: Reporter): Style {
-  const { stated, problems } = sheet.override({ [override.name]: override.value })
+function overridden(around: Style, override: Override, book: StyleBook, to: Reporter): Style {
+  const { style, problems } = book.overridden(around, override.name, override.value)
   for (const problem of problems) to.report(problem, override.start, override.end)
-  return styleWithin(style, stated)
+  return style
 }

@@ -1,8 +1,8 @@
-import { inkBox, lineItems } from '../drawing/index.ts'
-import type { Shelf } from '../fonts/index.ts'
+import { keptOnShelf, type Shelf } from '../fonts/index.ts'
 import {
   type Breakable,
   breakable,
+  type Cursor,
   checkFrame,
   type Frame,
   fittedRatio,
@@ -10,11 +10,15 @@ import {
   type Layout,
   layOut,
   layoutTools,
+  scaledTexts,
+  type TextLine,
+  textLine,
+  textStart,
   type WrappedLines,
   wrapLines,
 } from '../layout/index.ts'
 import { parseMarkup, type RichText, type Values } from '../markup/index.ts'
-import { DotLineError, fail, type Problem, warningProblem } from '../problem/index.ts'
+import { DotLineError, fail, isMade, type Problem, warningProblem } from '../problem/index.ts'
 import { shapeParagraph } from '../shaping/index.ts'
 import {
   type ReaderSettings,
@@ -22,13 +26,12 @@ import {
   type Sheet,
   type Style,
   scaledSize,
-  scaledStyle,
 } from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
 import { letterForms } from './letter-forms.ts'
 import { notDrawn } from './not-drawn.ts'
-import type { AsRead } from './paragraph-writer.ts'
 import { type Resolved, resolve } from './resolve.ts'
+import { styleBook } from './style-book.ts'
 
 export interface TypesetterOptions<S extends string, I extends string, Z extends string> {
   readonly sheet: Sheet<S, I, Z>
@@ -55,37 +58,50 @@ export interface Setting<S extends string = string> extends Frame {
    * units; all else in proportion. Where not even the least fits, that size is taken, and the text
    * cut. The layout's `fittedSize` tells the size.
    */
-  readonly fit?: { readonly least: number; readonly most: number }
+  readonly fit?: { readonly min: number; readonly max: number }
 }
 
 /** A text that was shaped, to be set in many frames. */
-export interface Prepared {
+export interface ShapedText {
   /** Its lines in a width, as numbers: fast enough for every step of a window that is resized. */
   wrap(width: number): WrappedLines
+  /**
+   * The next line from a place on (its beginning without one), in a room that may differ from line
+   * to line: a width, or one for each line of a paragraph, counted from 0. Undefined at the end.
+   * Throws `bad-frame` on a width that is not a number of units from 0.
+   */
+  nextLine(
+    from: Cursor | undefined,
+    room: number | ((line: number) => number),
+  ): TextLine | undefined
   /** Its layout in a frame; in that of the setting without it. */
-  layout(frame?: Frame): Layout
+  set(frame?: Frame): Layout
 }
 
-export interface Typesetter<S extends string = string> {
+export interface Typesetter<
+  S extends string = string,
+  I extends string = string,
+  Z extends string = string,
+> {
   /**
    * Sets markup, or rich text. Throws a `DotLineError` on wrong input unless problems are
    * collected. Of a literal string, styles that the sheet does not have and values that are missing
    * are compile errors.
    */
   set<const T extends string | RichText>(
-    markup: CheckedMarkup<T, S>,
+    markup: CheckedMarkup<T, { style: S; ink: I; size: Z }>,
     ...setting: SettingFor<T, Setting<S>>
   ): Layout
   /** Makes a text ready to be set in many widths: it is shaped once. Takes and throws what `set` does. */
-  prepare<const T extends string | RichText>(
-    markup: CheckedMarkup<T, S>,
+  shape<const T extends string | RichText>(
+    markup: CheckedMarkup<T, { style: S; ink: I; size: Z }>,
     ...setting: SettingFor<T, Setting<S>>
-  ): Prepared
+  ): ShapedText
   /**
    * A length as body text scales for this reader: a padding, an icon, an image. In units, kept
-   * within `least` and `most` where they are given.
+   * within `min` and `max` where they are given.
    */
-  scaled(length: number, bounds?: { readonly least?: number; readonly most?: number }): number
+  scaleLength(length: number, bounds?: { readonly min?: number; readonly max?: number }): number
 }
 
 const noValues: Values = {}
@@ -94,11 +110,12 @@ const noSetting = {}
 /** Holds a sheet, a shelf and reader settings, and sets text. */
 export function typesetter<S extends string, I extends string, Z extends string>(
   options: TypesetterOptions<S, I, Z>,
-): Typesetter<S> {
+): Typesetter<S, I, Z> {
   const { shelf, reader = {}, hyphenation, problems: mode = 'throw' } = options
   const { sheet, notes } = sheetForReader(options.sheet, checkedReader(reader))
-  const tools = layoutTools(shelf, layout => inkBox(lineItems(layout)), hyphenation)
-  const forms = letterForms(shelf)
+  const tools = layoutTools(shelf, hyphenation)
+  const forms = keptOnShelf(shelf, 'letter forms', () => ({ of: letterForms(shelf) })).of
+  const book = styleBook(sheet)
   // One style is one object: what is known of it is kept by it.
   const named = new Map<S, Style>()
   const styleOf = (name: S) => {
@@ -112,19 +129,36 @@ export function typesetter<S extends string, I extends string, Z extends string>
     read.set(style, known)
     return known
   }
-  function resolved(markup: string | RichText, setting: Setting<S>, styled: AsRead): Resolved {
+  function resolved(markup: string | RichText, setting: Setting<S>): Resolved {
     const { style, values = noValues, source: given } = setting
     const source = given ?? (typeof markup === 'string' ? undefined : markup.name) ?? 'markup'
+    if (typeof markup !== 'string' && !isMade(markup)) {
+      fail(
+        'bad-markup',
+        `expected markup or rich text, not ${markup === null ? 'null' : typeof markup}`,
+        {
+          hint: 'richFromText(), rich`…` and parseMarkup() make rich text',
+        },
+      )
+    }
     const base = { style: baseOf(setting), name: style ?? 'defaults' }
     const { rich, problems: mistakes } =
       typeof markup === 'string' ? parseMarkup(markup, source) : { rich: markup, problems: [] }
-    const { paragraphs, problems } = resolve(rich, base, sheet, values, styled, forms, source)
-    const found = joined(
-      joined(notes, mistakes),
-      joined(problems, notDrawn(paragraphs, hyphenation)),
+    const { paragraphs, problems, sourceMap } = resolve(
+      rich,
+      base,
+      book,
+      values,
+      asRead,
+      forms,
+      source,
+    )
+    const found = concatenated(
+      concatenated(notes, mistakes),
+      concatenated(problems, notDrawn(paragraphs, hyphenation)),
     )
     throwErrors(found, mode)
-    return { paragraphs, problems: found }
+    return { paragraphs, problems: found, sourceMap }
   }
   const shaped = ({ paragraphs }: Resolved) =>
     paragraphs.map(paragraph => breakable(shapeParagraph(paragraph, tools), tools))
@@ -134,92 +168,88 @@ export function typesetter<S extends string, I extends string, Z extends string>
     texts: readonly Breakable[],
     frame: Frame,
     base: Style,
-    found: readonly Problem[],
+    { problems: found, sourceMap }: Resolved,
     fittedSize?: number,
   ): Layout {
-    const lines = frame.lines ?? base.lines
-    const within = frame.lines === lines ? frame : { ...frame, lines }
-    const layout = layOut(texts, within, tools, { found, fittedSize })
+    const maxLines = frame.maxLines ?? base.maxLines
+    const within = frame.maxLines === maxLines ? frame : { ...frame, maxLines }
+    const layout = layOut(texts, within, tools, { found, fittedSize, sourceMap })
     throwErrors(layout.problems, mode)
     return layout
   }
 
-  function prepared(markup: string | RichText, setting: Setting<S>): Prepared {
+  function prepared(markup: string | RichText, setting: Setting<S>): ShapedText {
     const frame = frameOf(setting)
     checkFrame(frame)
     if (setting.fit) {
-      fail('bad-fit', 'a text that is made ready has one size', { hint: 'set() takes fit' })
+      fail('bad-fit', 'shape() does not take fit', { hint: 'set() does' })
     }
-    const text = resolved(markup, setting, asRead)
+    const text = resolved(markup, setting)
     const texts = shaped(text)
     const base = baseOf(setting)
     return {
       wrap(width) {
         checkFrame({ width })
-        return wrapLines(texts, width, tools)
+        return wrapLines(texts, width, tools, frame.align)
       },
-      layout: (own = frame) => laidOut(texts, own, base, text.problems),
+      nextLine: (from = textStart, room) => textLine(texts, from, room, frame.align),
+      set: (own = frame) => laidOut(texts, own, base, text),
     }
   }
 
   function set(markup: string | RichText, setting: Setting<S>): Layout {
     const frame = frameOf(setting)
     checkFrame(frame)
-    const text = resolved(markup, setting, asRead)
+    const text = resolved(markup, setting)
     const texts = shaped(text)
     const base = baseOf(setting)
-    if (!setting.fit) return laidOut(texts, frame, base, text.problems)
-    const { least, most } = checkedFit(setting.fit)
+    if (!setting.fit) return laidOut(texts, frame, base, text)
+    const { min, max } = checkedFit(setting.fit)
     const { size } = asRead(base)
-    const within = { ...frame, lines: frame.lines ?? base.lines }
-    const ratio = fittedRatio(texts, within, { least: least / size, most: most / size }, tools)
-    const larger = new Map<Style, Style>()
-    const fitted = resolved(markup, setting, style => {
-      const known = larger.get(style) ?? scaledStyle(asRead(style), ratio)
-      larger.set(style, known)
-      return known
-    })
-    return laidOut(shaped(fitted), frame, base, fitted.problems, size * ratio)
+    const within = { ...frame, maxLines: frame.maxLines ?? base.maxLines }
+    const ratio = fittedRatio(texts, within, { min: min / size, max: max / size }, tools)
+    const fitted = scaledTexts(texts, ratio, tools)
+    return laidOut(fitted, frame, base, text, size * ratio)
   }
 
   return {
     set: (markup: string | RichText, setting: Setting<S> = noSetting) => set(markup, setting),
-    prepare: (markup: string | RichText, setting: Setting<S> = noSetting) =>
+    shape: (markup: string | RichText, setting: Setting<S> = noSetting) =>
       prepared(markup, setting),
-    scaled(length, { least = -Infinity, most = Infinity } = {}) {
+    scaleLength(length, { min = -Infinity, max = Infinity } = {}) {
       const { size } = sheet.base
       const ratio = scaledSize(size, reader) / size
-      return Math.min(most, Math.max(least, length * ratio))
+      return Math.min(max, Math.max(min, length * ratio))
     },
   }
 }
 
 /** Written out: picking the rest of an object is slow where there are tens of thousands. */
-function frameOf({ width, height, lines, align }: Frame): Frame {
-  return { width, height, lines, align }
+function frameOf({ width, height, maxLines, align, from, continues }: Frame): Frame {
+  return { width, height, maxLines, align, from, continues }
 }
 
-function checkedFit(fit: { readonly least: number; readonly most: number }) {
-  const { least, most } = fit
-  if (!(least > 0 && most >= least && most < Infinity)) {
-    fail('bad-fit', `a text is fitted between two sizes above 0, not ${least} and ${most}`)
+function checkedFit(fit: { readonly min: number; readonly max: number }) {
+  const { min, max } = fit
+  if (!(min > 0 && max >= min && max < Infinity)) {
+    fail('bad-fit', `fit needs a min above 0 and a max not below it, not min ${min} and max ${max}`)
   }
   return fit
 }
 
 function checkedReader(reader: ReaderSettings): ReaderSettings {
-  const { scale = 1, growth = 'eased', spacing = 'normal', contrast = 'normal' } = reader
+  const { scale = 1, growth = 'tapered', spacing = 'normal', contrast = 'normal' } = reader
   if (!(scale > 0 && scale < Infinity)) {
-    fail('bad-reader', `the reader's scale is a number above 0, not ${scale}`)
+    fail('bad-reader', `the reader's scale must be a number above 0, not ${scale}`)
   }
   const choices = [
-    { name: 'growth', value: growth, known: ['eased', 'linear'] },
+    { name: 'growth', value: growth, known: ['tapered', 'linear'] },
     { name: 'spacing', value: spacing, known: ['normal', 'wide'] },
     { name: 'contrast', value: contrast, known: ['normal', 'more'] },
   ]
   for (const { name, value, known } of choices) {
     if (known.includes(value)) continue
-    fail('bad-reader', `the reader's ${name} is ${known.join(' or ')}, not '${value}'`)
+    fail('bad-reader', `the reader's ${name} must be ${known.join(' or ')}, not '${value}'`)
   }
   return reader
 }
@@ -233,13 +263,13 @@ function sheetForReader<S extends string, I extends string, Z extends string>(
 ): { sheet: Sheet<S, I, Z>; notes: readonly Problem[] } {
   if (contrast !== 'more') return { sheet, notes: [] }
   if (sheet.modeNames.includes(contrastMode)) return { sheet: sheet.mode(contrastMode), notes: [] }
-  const message = 'the reader wants more contrast, for which the sheet has no mode'
+  const message = `the reader asks for more contrast, and the sheet has no mode '${contrastMode}'`
   const hint = `declare one: modes: { '${contrastMode}': { inks: { … } } }`
   return { sheet, notes: [warningProblem('no-contrast-mode', message, { hint })] }
 }
 
 /** Both lists in one; most are empty. */
-function joined(a: readonly Problem[], b: readonly Problem[]): readonly Problem[] {
+function concatenated(a: readonly Problem[], b: readonly Problem[]): readonly Problem[] {
   if (a.length === 0) return b
   return b.length === 0 ? a : [...a, ...b]
 }

@@ -27,7 +27,7 @@ export type BaseDirection = 'ltr' | 'rtl' | 'auto'
 
 export interface BidiLevels {
   /** The level of the paragraph: 0 from left to right, 1 from right to left. */
-  readonly paragraph: number
+  readonly paragraphLevel: number
   /** One for each UTF-16 unit; odd ones run from right to left. */
   readonly levels: Uint8Array
 }
@@ -72,12 +72,12 @@ export function bidiLevels(
     classes[to++] = PDI
   }
   copyUntil(own.length)
-  const { paragraph, levels } = levelsOfClasses(classes.subarray(0, to), direction, i => {
+  const { paragraphLevel, levels } = levelsOfClasses(classes.subarray(0, to), direction, i => {
     return units[i] === none ? 0 : text.charCodeAt(units[i])
   })
   const mapped = new Uint8Array(own.length)
   for (let i = 0; i < mapped.length; i++) mapped[i] = levels[places[i]]
-  return { paragraph, levels: mapped }
+  return { paragraphLevel, levels: mapped }
 }
 
 const none = 0xffffffff
@@ -111,7 +111,7 @@ export function levelsOfClasses(
   resolveSequences(classes, resolved, levels, paragraph, matches, codeAt)
   removedLevels(classes, levels, paragraph)
   whitespaceLevels(classes, levels, paragraph)
-  return { paragraph, levels }
+  return { paragraphLevel: paragraph, levels }
 }
 
 const isIsolate = (c: number) => c === LRI || c === RLI || c === FSI

@@ -9,10 +9,10 @@ export {
 export { graphemes } from './graphemes.ts'
 export type { Strictness } from './line-break-classes.ts'
 export {
+  type BreakOpportunity,
   breakKind,
   breakKinds,
   isBreakingSpace,
-  type LineBreak,
   type LineBreakOptions,
   lineBreaks,
 } from './line-breaks.ts'

@@ -23,7 +23,7 @@ export function rawClass(codePoint: number): LineBreakClass {
 
 /** What tailors the classes. */
 export interface ClassTailoring {
-  readonly strictness: Strictness
+  readonly lineBreak: Strictness
   /** Whether the text is Chinese or Japanese, whose rules `loose` and `normal` relax further. */
   readonly isChineseOrJapanese: boolean
   /** Keeps words of Korean, Chinese and Japanese whole (CSS Text 3, `word-break: keep-all`). */
@@ -49,18 +49,18 @@ const known: (Uint8Array | undefined)[] = []
 
 /** The class of each class, by rule LB1 and by what is tailored. */
 export function resolvedClasses(tailoring: ClassTailoring): Uint8Array {
-  const { strictness, isChineseOrJapanese, keepAll } = tailoring
-  const level = strictness === 'strict' ? 0 : strictness === 'normal' ? 1 : 2
+  const { lineBreak, isChineseOrJapanese, keepAll } = tailoring
+  const level = lineBreak === 'strict' ? 0 : lineBreak === 'normal' ? 1 : 2
   const key = level * 4 + (isChineseOrJapanese ? 2 : 0) + (keepAll ? 1 : 0)
   known[key] ??= resolve(tailoring)
   return known[key]
 }
 
-function resolve({ strictness, isChineseOrJapanese, keepAll }: ClassTailoring): Uint8Array {
+function resolve({ lineBreak, isChineseOrJapanese, keepAll }: ClassTailoring): Uint8Array {
   const classes = Uint8Array.from(values, (_, i) => i)
   for (const [from, to] of resolved) classes[from] = to
-  classes[classOf('CJ')] = strictness === 'strict' ? classOf('NS') : id
-  const wideAsIdeographs = strictness === 'loose' && isChineseOrJapanese
+  classes[classOf('CJ')] = lineBreak === 'strict' ? classOf('NS') : id
+  const wideAsIdeographs = lineBreak === 'loose' && isChineseOrJapanese
   for (const [wide, plain] of [
     ['PRw', 'PR'],
     ['POw', 'PO'],
@@ -82,10 +82,10 @@ const centered = new Set([
 
 /** Whether a character is one that the tailoring lets stand at the start of a line, or anywhere. */
 export function isLoosened(codePoint: number, tailoring: ClassTailoring): boolean {
-  const { strictness, isChineseOrJapanese } = tailoring
-  if (strictness === 'strict') return false
+  const { lineBreak, isChineseOrJapanese } = tailoring
+  if (lineBreak === 'strict') return false
   if (isChineseOrJapanese && hyphens.has(codePoint)) return true
-  if (strictness !== 'loose') return false
+  if (lineBreak !== 'loose') return false
   return iterationMarks.has(codePoint) || (isChineseOrJapanese && centered.has(codePoint))
 }
 

@@ -10,7 +10,7 @@ import {
 } from './line-break-classes.ts'
 import { wordEnds } from './word-ends.ts'
 
-export interface LineBreak {
+export interface BreakOpportunity {
   /** UTF-16 offset before which the line may or must end. */
   readonly offset: number
   readonly kind: 'allowed' | 'mandatory'
@@ -18,9 +18,9 @@ export interface LineBreak {
 
 export interface LineBreakOptions {
   /** How strictly Chinese and Japanese are broken; `strict`, as UAX #14 has it, without it. */
-  readonly strictness?: Strictness
-  /** Keeps words of Korean, Chinese and Japanese whole. */
-  readonly keepAll?: boolean
+  readonly lineBreak?: Strictness
+  /** `keep-all` keeps words of Korean, Chinese and Japanese whole (CSS Text 3). */
+  readonly wordBreak?: 'normal' | 'keep-all'
   /** BCP 47 tag. */
   readonly language?: string
 }
@@ -46,9 +46,9 @@ const isPrefix = (c: number) => c === pr || c === prWide
 const isPostfix = (c: number) => c === po || c === poWide
 
 /** Where lines may and must end (UAX #14, Unicode 15.0); the end of the text is mandatory. */
-export function lineBreaks(text: string, options: LineBreakOptions = {}): LineBreak[] {
+export function lineBreaks(text: string, options: LineBreakOptions = {}): BreakOpportunity[] {
   const kinds = breakKinds(text, options)
-  const breaks: LineBreak[] = []
+  const breaks: BreakOpportunity[] = []
   for (let offset = 1; offset < kinds.length; offset++) {
     if (kinds[offset] === breakKind.none) continue
     breaks.push({ offset, kind: kinds[offset] === breakKind.allowed ? 'allowed' : 'mandatory' })
@@ -72,8 +72,8 @@ export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8A
   const kinds = bytesRow(length + 1)
   const tailoring = tailoringOf(options)
   const classes = resolvedClasses(tailoring)
-  const isStrict = tailoring.strictness === 'strict'
-  const isLoose = tailoring.strictness === 'loose'
+  const isStrict = tailoring.lineBreak === 'strict'
+  const isLoose = tailoring.lineBreak === 'loose'
   /** The class before, and the one before that, where marks are taken with what they stand on. */
   let before = -1
   let beforeThat = -1
@@ -146,13 +146,21 @@ export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8A
     at += size
   }
   if (length > 0) kinds[length] = breakKind.mandatory // LB3
-  if (hasWords) breakWords(text, kinds, classes)
+  if (hasWords) breakComplexWords(text, kinds, classes)
   return kinds
 }
 
-function tailoringOf({ strictness = 'strict', keepAll = false, language = '' }: LineBreakOptions) {
+function tailoringOf({
+  lineBreak = 'strict',
+  wordBreak = 'normal',
+  language = '',
+}: LineBreakOptions) {
   const isChineseOrJapanese = /^(zh|ja|yue|cmn)\b/i.test(language)
-  return { strictness, keepAll, isChineseOrJapanese } satisfies ClassTailoring
+  return {
+    lineBreak,
+    keepAll: wordBreak === 'keep-all',
+    isChineseOrJapanese,
+  } satisfies ClassTailoring
 }
 
 /** Classes that end a line, so that nothing of it goes on behind them. */
@@ -258,7 +266,7 @@ function holdsSyllables(before: number, after: number): boolean {
 }
 
 /** Breaks between the words of runs that are written without spaces (class SA). */
-function breakWords(text: string, kinds: Uint8Array, classes: Uint8Array) {
+function breakComplexWords(text: string, kinds: Uint8Array, classes: Uint8Array) {
   const rawAt = (at: number) => rawClass(text.codePointAt(at) ?? 0)
   const sizeAt = (at: number) => ((text.codePointAt(at) ?? 0) > 0xffff ? 2 : 1)
   for (let at = 0; at < text.length; ) {

@@ -59,8 +59,8 @@ describe('dotline render', () => {
     const height = (text: string) => Number(/height="([\d.]+)"/.exec(text)?.[1])
     const normal = svg()
     expect(height(normal)).toBeCloseTo(2 * 22.4, 3)
-    expect(height(svg('--lines', '1'))).toBeCloseTo(22.4, 3)
-    expect(height(svg('--scale', '1.5'))).toBeGreaterThan(height(normal) * 1.4)
+    expect(height(svg('--max-lines', '1'))).toBeCloseTo(22.4, 3)
+    expect(height(svg('--reader-scale', '1.5'))).toBeGreaterThan(height(normal) * 1.4)
     expect(height(svg('--sheet', 'sheet.json'))).toBeGreaterThan(height(normal))
     expect(height(svg('--style', 'headline'))).toBeGreaterThan(height(normal))
     expect(svg('--align', 'end')).not.toBe(normal)
@@ -75,9 +75,7 @@ describe('dotline render', () => {
   it('warns of a value that stands nowhere, and still writes', () => {
     const { code, err } = run(...render, '--value', 'prot=x', '-o', 'warned.svg')
     expect(code).toBe(0)
-    expect(err).toBe(
-      "warning: the value 'prot' stands nowhere in the text (did you mean 'port'?)\n",
-    )
+    expect(err).toBe("warning: the value 'prot' is unused (did you mean 'port'?)\n")
   })
 })
 
@@ -85,7 +83,7 @@ describe('bad input: one line, exit code 2, no file', () => {
   it.each([
     [
       ['render', 'notice.txt', '--value', 'port=x'],
-      "error: no style named 'late' at notice.txt:2:6 (the sheet has body, headline, strong, emphasis, code, alert)",
+      "error: no style named 'late' at notice.txt:2:6 (available: body, headline, strong, emphasis, code, alert)",
     ],
     [
       ['render', '-t', 'a ~strong[b'],
@@ -141,12 +139,9 @@ describe('bad input: one line, exit code 2, no file', () => {
   it.each([
     [
       'out.gif',
-      "error: no format for '.gif' in 'out.gif' (-o takes a path that ends in .svg, .pdf, .png, .html, .dxf, .stl)",
+      "error: no format has the extension '.gif' of 'out.gif' (available: svg, pdf, png, html, dxf, stl)",
     ],
-    [
-      'out',
-      "error: no ending in 'out' (-o takes a path that ends in .svg, .pdf, .png, .html, .dxf, .stl)",
-    ],
+    ['out', "error: 'out' has no extension (available: svg, pdf, png, html, dxf, stl)"],
     ['none/out.svg', 'error: cannot write none/out.svg (there is no such file or folder)'],
   ])('-o %s', (path, line) => {
     expect(run('render', '-t', 'x', '-o', path)).toEqual({ code: 2, out: '', err: `${line}\n` })
@@ -158,7 +153,7 @@ describe('bad input: one line, exit code 2, no file', () => {
     expect(err).toContain(
       "error: unknown property 'sise' at wrong.json:2:24 (did you mean 'size'?)\n",
     )
-    expect(err).toContain('error: "heavy" is no value for \'weight\' at wrong.json:2:36')
+    expect(err).toContain('error: "heavy" is not a valid value for \'weight\' at wrong.json:2:36')
     expect(err.trim().split('\n').length).toBe(2)
   })
 
@@ -173,19 +168,19 @@ describe('bad input: one line, exit code 2, no file', () => {
 
 describe('dotline render: placing', () => {
   it('puts a text on a page by its anchor, and tells what lies outside', () => {
-    const args = ['render', '-t', 'Tern', '--page', '200,100', '--at', '190,50', '--down', 'middle']
-    const inside = run(...args, '--across', 'end')
+    const args = ['render', '-t', 'Tern', '--page', '200,100', '--at', '190,50']
+    const inside = run(...args, '--anchor', 'end,middle')
     expect({ err: inside.err, code: inside.code }).toEqual({ err: '', code: 0 })
     expect(inside.out).toContain('viewBox="0 0 200 100"')
     expect(run(...args).err).toMatch(
-      /^warning: 'Tern' reaches beyond the drawing by [\d.]+ at the right/,
+      /^warning: 'Tern' extends beyond the drawing by [\d.]+ at the right/,
     )
-    expect(run('render', '-t', 'Tern', '--turn', '90').out).toContain('matrix(0 -1 1 0')
+    expect(run('render', '-t', 'Tern', '--angle', '90').out).toContain('matrix(0 -1 1 0')
     expect(run('render', '-t', 'Tern', '--page', '200').err).toMatch(/two numbers with a comma/)
   })
 
   it('writes text that stays text as a page', () => {
-    const text = 'Boats to ~(backing=none weight=700)[Ardle] & <all>'
+    const text = 'Boats to ~backing=none,weight=700[Ardle] & <all>'
     expect(run('render', '-t', text, '-w', '80', '-o', 'text.html')).toMatchObject({
       code: 0,
       err: '',
@@ -193,7 +188,9 @@ describe('dotline render: placing', () => {
     const page = readFileSync(join(cwd, 'text.html'), 'utf8')
     expect(page).toContain('&amp; &lt;all&gt;')
     expect(page).not.toContain(' style=')
-    expect(run('render', '-t', 'x', '--turn', '9', '-o', 'x.html').err).toMatch(/a text by itself/)
+    const turned = run('render', '-t', 'turned', '--angle', '9', '-o', 'x.html')
+    expect(turned).toMatchObject({ code: 0, err: '' })
+    expect(readFileSync(join(cwd, 'x.html'), 'utf8')).toMatch(/matrix\(0\.98[\s\S]*turned/)
     const down = run('render', '-t', 'x', '--writing-mode', 'sideways-rl', '-o', 'x.html')
     expect(down).toMatchObject({ code: 0, err: '' })
     expect(readFileSync(join(cwd, 'x.html'), 'utf8')).toContain('writing-mode:sideways-rl')
@@ -213,23 +210,35 @@ describe('dotline render: placing', () => {
 describe('dotline measure', () => {
   it('prints sizes, lines, the ink box and what was cut, as a table or as JSON', () => {
     const measure = (...more: string[]) =>
-      run('measure', '-t', 'Boats to Quillhaven are late', '-w', '120', '--lines', '2', ...more)
+      run('measure', '-t', 'Boats to Quillhaven are late', '-w', '120', '--max-lines', '2', ...more)
     const { out, err, code } = measure()
     expect({ err, code }).toEqual({ err: '', code: 0 })
     expect(out).toMatch(/^frame {2}120 by 44\.8\nink {4}[\d.]+ by [\d.]+, from [\d.]+, [\d.]+\n/)
     expect(out).toMatch(/^1 {5}0 +[\d.]+ +0 +[\d.]+ +"Boats to "$/m)
-    const { lines, inkBox, cut, height } = JSON.parse(measure('--lines', '1', '--json').out)
+    const { lines, inkBox, cut, height } = JSON.parse(
+      measure('--max-lines', '1', '--format', 'json').out,
+    )
     expect(height).toBeCloseTo(22.4, 6)
     expect(inkBox.width).toBeLessThan(120)
     expect(lines).toMatchObject([{ start: 0, x: 0, top: 0 }])
     expect(cut.text).toBe('Boats to Quillhaven are late'.slice(cut.start))
-    expect(measure('--lines', '1').out).toMatch(/^cut {4}".*late" \(from \d+ to 28\)$/m)
+    expect(measure('--max-lines', '1').out).toMatch(/^cut {4}".*late" \(from \d+ to 28\)$/m)
     expect(run('measure', '-t', ' ').out).toContain('ink    none')
     expect(run('measure').err).toMatch(/^error: there is no text/)
   })
 
   it('tells where a text comes to stand, and the size it was fitted to', () => {
-    const { out, err } = run('measure', '-t', 'Tide', '--at', '100,50', '--turn', '90', '--json')
+    const { out, err } = run(
+      'measure',
+      '-t',
+      'Tide',
+      '--at',
+      '100,50',
+      '--angle',
+      '90',
+      '--format',
+      'json',
+    )
     const { bounds, inkBox } = JSON.parse(out).placed
     expect(err).toBe('')
     expect(bounds.height).toBeGreaterThan(bounds.width)
@@ -237,7 +246,7 @@ describe('dotline measure', () => {
     expect(inkBox.x).toBeGreaterThan(100)
     const fitted = run('measure', '-t', 'Tide', '-w', '100', '-l', '1', '--fit', '10,90')
     expect(fitted.out).toMatch(/^size {3}[\d.]+$/m)
-    expect(run('measure', '-t', 'Tide', '--turn', 'ten').err).toMatch(/argument 'ten' is invalid/)
+    expect(run('measure', '-t', 'Tide', '--angle', 'ten').err).toMatch(/argument 'ten' is invalid/)
   })
 })
 
@@ -250,7 +259,7 @@ describe('dotline sheet', () => {
     expect(out).toMatch(/^style +family +size +weight +slant +leading +ink\n/)
     expect(out).toMatch(/^headline +sans +30 +700 +normal +1\.15 +text #0b3d5c$/m)
     expect(out).toMatch(/^strong +sans +16 \* +700/m)
-    expect(run('sheet', ferry, '--scale', '2').out).toMatch(/^headline +sans +53\.2 /m)
+    expect(run('sheet', ferry, '--reader-scale', '2').out).toMatch(/^headline +sans +53\.2 /m)
     expect(run('sheet', ferry, '--mode', 'dark').out).toMatch(/^headline .* text #dcebf2$/m)
   })
 
@@ -262,12 +271,12 @@ describe('dotline sheet', () => {
   })
 
   it('writes tokens, CSS and JSON, and takes tokens wherever it takes a sheet', () => {
-    expect(run('sheet', ferry, '--to', 'css').out).toContain('--ink-flare: #c8331f;')
-    const written = run('sheet', ferry, '--to', 'tokens', '-o', 'ferry.tokens.json')
+    expect(run('sheet', ferry, '--format', 'css').out).toContain('--ink-flare: #c8331f;')
+    const written = run('sheet', ferry, '--format', 'tokens', '-o', 'ferry.tokens.json')
     expect(written).toMatchObject({ code: 0, out: '' })
     expect(written.err).toContain('warning: modes.dark is a mode, which tokens do not have')
-    const json = JSON.parse(run('sheet', ferry, '--to', 'json').out)
-    expect(JSON.parse(run('sheet', 'ferry.tokens.json', '--to', 'json').out)).toEqual(json)
+    const json = JSON.parse(run('sheet', ferry, '--format', 'json').out)
+    expect(JSON.parse(run('sheet', 'ferry.tokens.json', '--format', 'json').out)).toEqual(json)
     const svg = (sheet: string) =>
       run('render', '-t', 'to ~alert[x]', '--sheet', sheet, '--style', 'headline').out
     expect(svg('ferry.tokens.json')).toBe(svg(ferry))
@@ -281,8 +290,8 @@ describe('dotline sheet', () => {
     [['sheet.json', '--why', 'boddy'], "error: no style named 'boddy' (did you mean 'body'?)"],
     [['sheet.json', '--mode', 'dark'], "error: no mode named 'dark' (the sheet declares no modes)"],
     [
-      ['sheet.json', '--to', 'scss'],
-      "error: option '--to <format>' argument 'scss' is invalid. Allowed choices are tokens, css, json.",
+      ['sheet.json', '--format', 'scss'],
+      "error: option '--format <format>' argument 'scss' is invalid. Allowed choices are table, tokens, css, json.",
     ],
   ])('refuses %j', (args, line) => {
     expect(run('sheet', ...args)).toEqual({ code: 2, out: '', err: `${line}\n` })
@@ -292,25 +301,26 @@ describe('dotline sheet', () => {
 describe('dotline markup', () => {
   const ferry = fileURLToPath(new URL('../../examples/lantern-sound/sheet.json', import.meta.url))
   const markup = (...args: string[]) =>
-    run('markup', '-t', 'to ~strong[{port}] ~(href=tel:112)[x]', ...args)
+    run('markup', '-t', 'to ~strong[{port}] ~href=tel:555-0147[x]', ...args)
 
   it('prints the tree, the text, HTML and markup', () => {
     expect(markup().out).toBe(
       'text "to "  0-3\nspan strong  3-18\n  placeholder port  11-17\ntext " "  18-19\n' +
-        'span href="tel:112"  19-37\n  text "x"  35-36\n',
+        'span href="tel:555-0147"  19-40\n  text "x"  38-39\n',
     )
-    expect(markup('--as', 'text', '--value', 'port=[A]').out).toBe('to [A] x\n')
-    expect(markup('--as', 'html', '--value', 'port=<A>').out).toBe(
-      'to <strong>&lt;A&gt;</strong> <a href="tel:112">x</a>\n',
+    expect(markup('--format', 'text', '--value', 'port=[A]').out).toBe('to [A] x\n')
+    expect(markup('--format', 'html', '--value', 'port=<A>').out).toBe(
+      'to <strong>&lt;A&gt;</strong> <a href="tel:555-0147">x</a>\n',
     )
     expect(
-      dotline(['markup', '-', '--from', 'html', '--as', 'markup'], { input: '<b>a</b> [b]' }).out,
+      dotline(['markup', '-', '--from', 'html', '--format', 'markup'], { input: '<b>a</b> [b]' })
+        .out,
     ).toBe('~strong[a] ~[b~]\n')
   })
 
   it('shows mistakes with a caret under the place, and ends with 2', () => {
     const text = 'Boats to\n~stong[x] ] are'
-    expect(run('markup', '-t', text, '--as', 'problems', '--sheet', ferry)).toEqual({
+    expect(run('markup', '-t', text, '--format', 'problems', '--sheet', ferry)).toEqual({
       code: 2,
       err: '',
       out:
@@ -319,10 +329,10 @@ describe('dotline markup', () => {
         "error: no style named 'stong' at -t:2:2 (did you mean 'strong'?)\n" +
         '  ~stong[x] ] are\n   ^^^^^\n',
     })
-    expect(run('markup', '-t', 'fine', '--as', 'problems')).toEqual({
+    expect(run('markup', '-t', 'fine', '--format', 'problems')).toEqual({
       code: 0,
       err: '',
-      out: 'no mistakes\n',
+      out: 'no problems\n',
     })
     expect(run('markup').err).toContain('error: there is no text')
   })
@@ -339,7 +349,7 @@ describe('dotline fonts', () => {
     expect(out).toMatch(/^family +weight +slant +stretch +axes +notes +file\n/)
     expect(out).toMatch(/^Source Serif 4 +400 +italic +100 +SourceSerif4-Italic\.ttf$/m)
     expect(out.match(/^(sans|serif|mono) /gm)?.length).toBe(12)
-    const json = JSON.parse(run('fonts', '--json').out)
+    const json = JSON.parse(run('fonts', '--format', 'json').out)
     expect(json[0]).toMatchObject({
       family: 'sans',
       weight: 400,
@@ -360,7 +370,9 @@ describe('dotline fonts', () => {
     const { out, err, code } = dotline(['fonts', '--system'], { cwd, env })
     expect(code).toBe(0)
     expect(out).toMatch(/^Noto Color Emoji +400 +normal +100 +color +emoji\.ttf$/m)
-    expect(err).toMatch(/^warning: .*broken\.otf is not a TrueType or OpenType font, left out\n$/)
+    expect(err).toMatch(
+      /^warning: .*broken\.otf is not a TrueType or OpenType font; it is left out\n$/,
+    )
     expect(dotline(['fonts'], { cwd, env }).out).not.toContain('Noto')
   })
 
@@ -374,7 +386,7 @@ describe('dotline fonts', () => {
 
   it('keeps those that can write a text', () => {
     expect(run('fonts', '--covers', 'Ελληνικά 12').out).toContain('SourceSans3-Regular.ttf')
-    expect(run('fonts', '--covers', '漢').out).toBe('no face can write that\n')
+    expect(run('fonts', '--covers', '漢').out).toBe('no available face has these characters\n')
     expect(run('fonts', '--font', 'folder')).toMatchObject({
       code: 2,
       err: 'error: there are no fonts in the folder folder\n',
@@ -473,7 +485,7 @@ describe('dotline demo in other languages', () => {
     expect(run('demo', '-o', 'demo-el', '--language', 'el').code).toBe(0)
     expect(run('demo', '--language', 'nl')).toMatchObject({
       code: 2,
-      err: "error: the demo does not speak 'nl' (it speaks en, de, el)\n",
+      err: "error: the demo has no strings in 'nl' (available: en, de, el)\n",
     })
   })
 })

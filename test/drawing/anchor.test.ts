@@ -1,6 +1,16 @@
-import { type Anchor, drawing, inlineBox, place, placement, rectangle } from 'dot-line'
+import {
+  type Anchor,
+  bounds,
+  drawing,
+  inkBox,
+  inlineObject,
+  place,
+  placement,
+  rectangle,
+} from 'dot-line'
 import { toPng } from 'dot-line/png'
 import { describe, expect, it } from 'vitest'
+import { paintedItems } from '../support/painted.ts'
 import { inkEdges } from '../support/png-pixels.ts'
 import { sheet, testSetter } from '../support/setting.ts'
 
@@ -56,7 +66,7 @@ describe('anchors, by the pixels of what was drawn', () => {
     const setter = await testSetter()
     const layout = setter.set('one\ntwo\nthree', { style: 'body' })
     const top = (anchor: Anchor) => {
-      const [item] = place(layout, 0, 0, anchor)
+      const [item] = paintedItems(layout, 0, 0, anchor)
       return item.kind === 'glyphs' ? item.y - layout.lines[0].baseline : Number.NaN
     }
     const line = 16 * 1.4
@@ -64,14 +74,16 @@ describe('anchors, by the pixels of what was drawn', () => {
     expect(top({ down: 'bottom', of: 'first' })).toBeCloseTo(-line)
     expect(top({ down: 'top', of: 'last' })).toBeCloseTo(-2 * line)
     expect(top({ down: 'middle', of: 'last' })).toBeCloseTo(-2.5 * line)
-    expect(() => top({ of: 'second' as 'first' })).toThrow("by its 'second' lines")
+    expect(() => top({ of: 'second' as 'first' })).toThrow(
+      "'second' is not a valid value for 'of' in the anchor (expected one of first, last, all)",
+    )
   })
 
   it('starts text from right to left at its right edge', async () => {
     const setter = await testSetter(1, 'collect')
     const layout = setter.set('שלום', { width: 100 })
     const left = (anchor: Anchor) => {
-      const [item] = place(layout, 0, 0, anchor)
+      const [item] = paintedItems(layout, 0, 0, anchor)
       return item.kind === 'glyphs' ? item.x - layout.lines[0].runs[0].x : Number.NaN
     }
     expect(left({ across: 'start' })).toBeCloseTo(-100)
@@ -87,11 +99,11 @@ describe('turning, by the pixels of what was drawn', () => {
     { across: 'end', down: 'bottom', of: 'last' },
     { across: 1.2, down: 'cap' },
   ] as const
-  it.each([30, 90, -45, 180, 263])('%d degrees: the ink is where `placement` says', async turn => {
+  it.each([30, 90, -45, 180, 263])('%d degrees: the ink is where `placement` says', async angle => {
     const setter = await testSetter()
     const layout = setter.set('Tern\nJulia', { style: 'headline' })
     for (const own of anchors) {
-      const anchor: Anchor = { ...own, turn }
+      const anchor: Anchor = { ...own, angle }
       const ground = rectangle({ x: 0, y: 0, width, height }, sheet.ink('foam'))
       const shown = drawing({ width, height }, [ground, place(layout, x, y, anchor)])
       const ink = inkEdges(toPng(shown, { pixelRatio: 2 }), 2)
@@ -107,7 +119,7 @@ describe('turning, by the pixels of what was drawn', () => {
   })
 
   it('counter-clockwise about the anchor, which stays where it is', async () => {
-    const ink = await inked('Marigold', { down: 'alphabetic', turn: 90 })
+    const ink = await inked('Marigold', { down: 'alphabetic', angle: 90 })
     // What ran to the right runs up, and what stood above the baseline stands to its left.
     expect(ink.bottom).toBeCloseTo(y, -1)
     expect(ink.top).toBeLessThan(y - 60)
@@ -115,21 +127,21 @@ describe('turning, by the pixels of what was drawn', () => {
     const setter = await testSetter()
     const layout = setter.set('Marigold', { style: 'headline' })
     const upright = { across: 'center', down: 'middle' } as const
-    const { matrix } = placement(layout, x, y, { ...upright, turn: 77 })
+    const { matrix } = placement(layout, x, y, { ...upright, angle: 77 })
     const [cx, cy] = [layout.width / 2, layout.height / 2]
     expect(matrix.xx * cx + matrix.xy * cy + matrix.dx).toBeCloseTo(x, 9)
     expect(matrix.yx * cx + matrix.yy * cy + matrix.dy).toBeCloseTo(y, 9)
-    expect(() => place(layout, x, y, { turn: Number.NaN })).toThrow('turn of a placed layout')
+    expect(() => place(layout, x, y, { angle: Number.NaN })).toThrow('angle of a placed layout')
   })
 
   it('boxes of a layout before it is placed', async () => {
     const setter = await testSetter()
     const layout = setter.set('Tern', { style: 'headline', width: 150 })
-    expect(layout.bounds).toEqual({ x: 0, y: 0, width: 150, height: layout.height })
+    expect(bounds(layout)).toEqual({ x: 0, y: 0, width: 150, height: layout.height })
     const ink = await inked('Tern', {}, { width: 150 })
-    expect(Math.abs((layout.inkBox?.x ?? 0) + x - ink.left)).toBeLessThan(0.75)
-    expect(Math.abs((layout.inkBox?.y ?? 0) + y - ink.top)).toBeLessThan(0.75)
-    expect(setter.set(' ', {}).inkBox).toBeUndefined()
+    expect(Math.abs((inkBox(layout)?.x ?? 0) + x - ink.left)).toBeLessThan(0.75)
+    expect(Math.abs((inkBox(layout)?.y ?? 0) + y - ink.top)).toBeLessThan(0.75)
+    expect(inkBox(setter.set(' ', {}))).toBeUndefined()
   })
 })
 
@@ -140,9 +152,9 @@ describe('texts beyond the edge of a drawing', () => {
     const problemsAt = (x: number, y: number) =>
       drawing({ width, height }, [place(layout, x, y)]).problems.map(problem => problem.message)
     expect(problemsAt(10, 10)).toEqual([])
-    expect(problemsAt(10, 500)).toEqual(["'Tern' lies outside of the drawing"])
+    expect(problemsAt(10, 500)).toEqual(["'Tern' is outside the drawing"])
     expect(problemsAt(width - 20, 10)[0]).toMatch(
-      /'Tern' reaches beyond the drawing by [\d.]+ at the right/,
+      /'Tern' extends beyond the drawing by [\d.]+ at the right/,
     )
   })
 })
@@ -165,13 +177,18 @@ describe('inline boxes', () => {
       rectangle({ x: 0, y: 0, width: 1, height: 1 }, sheet.ink('deep')),
     ])
     const box = (centered?: 'cap' | 'ex') => ({
-      icon: inlineBox({ width: size, height: size, drawing: icon, ...(centered && { centered }) }),
+      icon: inlineObject({
+        width: size,
+        height: size,
+        drawing: icon,
+        ...(centered && { centered }),
+      }),
     })
     expect((await middleOf('{icon}', box())).bottom).toBeCloseTo(120, 0)
     const [caps, small] = [await middleOf('H'), await middleOf('x')]
     expect(Math.abs((await middleOf('{icon}', box('cap'))).middle - caps.middle)).toBeLessThan(0.75)
     expect(Math.abs((await middleOf('{icon}', box('ex'))).middle - small.middle)).toBeLessThan(0.75)
-    expect(() => inlineBox({ width: 1, height: 1, centered: 'top' as 'cap' })).toThrow(
+    expect(() => inlineObject({ width: 1, height: 1, centered: 'top' as 'cap' })).toThrow(
       "not on 'top'",
     )
   })

@@ -2,8 +2,8 @@ import {
   defineSheet,
   drawing,
   type Item,
+  inkBox,
   openShelf,
-  place,
   type Typesetter,
   typesetter,
   withGuides,
@@ -11,6 +11,7 @@ import {
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { paintedItems } from '../support/painted.ts'
 import { readPdf } from '../support/pdf.ts'
 
 const styles = {
@@ -20,9 +21,10 @@ const styles = {
   through: { underline: { width: 2, gap: 3, skip: false } },
   backed: { backing: { ink: 'foam', padding: 4 } },
   linked: { underline: true },
-  card: { padding: { left: 10, top: 5 }, frame: { ink: 'foam' } },
+  card: { padding: { left: 10, top: 5 }, border: { fill: 'foam' } },
   soft: { shadow: { ink: 'deep', x: 5, y: 3, blur: 4 } },
   dusk: { ink: 'dusk' },
+  ghost: { ink: '#0b3d5c00', stroke: { ink: 'deep', width: 2 } },
 } as const
 const sheet = defineSheet({
   inks: { deep: '#0b3d5c', foam: '#f4fafc', dusk: { gradient: 'linear', stops: ['deep', 'foam'] } },
@@ -32,8 +34,18 @@ let setter: Typesetter<keyof typeof styles>
 beforeAll(async () => {
   setter = typesetter({ sheet, shelf: await openShelf() })
 })
-const items = (text: string) => place(setter.set(text as 'x'), 0, 0)
+const items = (text: string) => paintedItems(setter.set(text as 'x'), 0, 0)
 const rules = (all: readonly Item[]) => all.filter(item => item.kind === 'rule')
+
+describe('transparent ink', () => {
+  it('leaves the stroke as it is, and shows no fill', () => {
+    const [item] = items('~ghost[Tern]')
+    expect(item.kind === 'glyphs' && item.paint).toMatchObject({
+      fill: { opacity: 0 },
+      stroke: { ink: { color: '#0b3d5c', opacity: 1 }, width: 2 },
+    })
+  })
+})
 
 describe('underlines', () => {
   it('leave gaps around letters that reach below them, and none elsewhere', () => {
@@ -48,7 +60,7 @@ describe('underlines', () => {
 
   it('go on at one height through sizes and spaces, and end with the text', () => {
     const layout = setter.set('~under[one ~big[two] xxx] ', { width: 400 })
-    const lines = rules(place(layout, 0, 0))
+    const lines = rules(paintedItems(layout, 0, 0))
     expect(new Set(lines.map(line => line.from[1])).size).toBe(1)
     lines.slice(1).forEach((line, i) => {
       expect(line.from[0]).toBeCloseTo(lines[i].to[0], 6)
@@ -59,7 +71,7 @@ describe('underlines', () => {
 
 describe('what is painted', () => {
   it('lies in order: backings, lines, letters', () => {
-    const kinds = items('~(backed under)[Tern]').map(item => item.kind)
+    const kinds = items('~backed,under[Tern]').map(item => item.kind)
     expect(kinds).toEqual(['path', 'rule', 'glyphs'])
   })
 
@@ -75,14 +87,14 @@ describe('what is painted', () => {
   })
 
   it('counts as ink: shadows and lines as well as letters', () => {
-    const [plain, soft] = [setter.set('Tern').inkBox, setter.set('~soft[Tern]').inkBox]
+    const [plain, soft] = [inkBox(setter.set('Tern')), inkBox(setter.set('~soft[Tern]'))]
     if (!plain || !soft) throw new Error('no ink')
     expect(soft.x + soft.width).toBeGreaterThan(plain.x + plain.width + 5)
   })
 })
 
 describe('links', () => {
-  const layout = () => setter.set('See ~(linked href=https://lantern.example/a?b=1&c)[the board]')
+  const layout = () => setter.set('See ~linked,href=https://lantern.example/a?b=1&c[the board]')
   it('are links in SVG, named by their text', () => {
     const svg = toSvg(layout())
     expect(svg).toContain('<a href="https://lantern.example/a?b=1&amp;c" aria-label="the board">')
@@ -97,11 +109,11 @@ describe('links', () => {
   })
 
   it('with other schemes, and text that looks like code, are refused or shown safely', async () => {
-    expect(() => setter.set('~(href=javascript:alert)[x]' as 'x')).toThrow('may not start with')
+    expect(() => setter.set('~href=javascript:alert[x]' as 'x')).toThrow('may not start with')
     const nasty = '"><script>x</script>]]>\u0000\ud800 {0} (\\) ET'
     const { set } = typesetter({ sheet, shelf: await openShelf(), problems: 'collect' })
     const shown = set('{nasty}', { values: { nasty } })
-    const svg = toSvg(shown, { title: nasty, description: nasty, text: 'embedded' })
+    const svg = toSvg(shown, { title: nasty, description: nasty, textAs: 'embedded' })
     expect(svg).not.toMatch(/<script|\0|\ud800/)
     expect(svg.match(/<\/svg>/g)).toHaveLength(1)
   })

@@ -1,4 +1,4 @@
-import { defineSheet, openShelf, type Shelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, openShelf, type Shelf, typesetter } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import fc from 'fast-check'
@@ -28,7 +28,9 @@ function faces(text: string, style: 'defaults' | 'listed' = 'defaults') {
   const layout = typesetter({ sheet, shelf, problems: 'collect' }).set(text, { style })
   const runs: [text: string, family: string][] = []
   const inOrder = layout.lines.flatMap(line => line.runs).sort((a, b) => a.start - b.start)
-  for (const { text: part, face } of inOrder) {
+  for (const run of inOrder) {
+    const { text: part } = run
+    const face = faceOf(run)
     const last = runs.at(-1)
     if (last && last[1] === face.family) last[0] += part
     else runs.push([part, face.family])
@@ -88,10 +90,10 @@ describe('fallback', () => {
     expect(problems).toMatchObject([{ code: 'missing-glyph', message: /U\+10B83/ }])
     // A face whose own missing glyph is empty is given one.
     const font = withEmptyMissingGlyph(read('assets/fonts/SourceCodePro-Regular.ttf'))
-    const only = await openShelf({ families: [], fonts: [font] })
+    const only = await openShelf({ builtIn: [], fonts: [font] })
     const own = sheet.with({ styles: { defaults: { family: 'Source Code Pro' } } })
     const layout = typesetter({ sheet: own, shelf: only, problems: 'collect' }).set('\u{10b83}')
-    const { face } = layout.lines[0].runs[0]
+    const face = faceOf(layout.lines[0].runs[0])
     expect(face.extents(0)?.top).toBeCloseTo(face.metrics.capHeight)
     expect(toSvg(layout)).toMatch(/<path id="SourceCodePro-Regular-0"/)
     const { pages } = await readPdf(toPdf(layout))

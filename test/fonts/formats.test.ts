@@ -2,7 +2,7 @@ import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { deflateSync } from 'node:zlib'
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, openShelf, typesetter } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
@@ -22,7 +22,7 @@ describe('font files', () => {
     ['variable CFF', variableCff, 'SourceCodeVF'],
   ])('in %s are read from paths and from bytes', async (_, path, family) => {
     for (const font of [path, readFileSync(path)]) {
-      const shelf = await openShelf({ families: [], fonts: [font] })
+      const shelf = await openShelf({ builtIn: [], fonts: [font] })
       expect(shelf.families).toEqual([family])
       const face = shelf.face(family, upright)
       expect(face.outline(face.glyphOf(0x61)).segments.length).toBeGreaterThan(5)
@@ -31,9 +31,9 @@ describe('font files', () => {
 
   it('in a collection are all on the shelf', async () => {
     const ttc = collection(readFileSync(serif), readFileSync(mono))
-    const shelf = await openShelf({ families: [], fonts: [ttc] })
+    const shelf = await openShelf({ builtIn: [], fonts: [ttc] })
     expect(shelf.families).toEqual(['Source Serif 4', 'Source Code Pro'])
-    const alone = await openShelf({ families: [], fonts: [mono] })
+    const alone = await openShelf({ builtIn: [], fonts: [mono] })
     const [a, b] = [shelf, alone].map(s => s.face('Source Code Pro', upright))
     expect(a.outline(a.glyphOf(0x61))).toEqual(b.outline(b.glyphOf(0x61)))
     const sheet = defineSheet({ styles: { defaults: { family: 'Source Code Pro' } } })
@@ -47,7 +47,7 @@ describe('font files', () => {
     writeFileSync(join(fonts, 'a.ttf'), readFileSync(serif))
     writeFileSync(join(folder, 'fonts/b.WOFF'), readFileSync(woff))
     writeFileSync(join(folder, 'fonts/read me.txt'), 'no font')
-    const shelf = await openShelf({ families: ['mono'] })
+    const shelf = await openShelf({ builtIn: ['mono'] })
     await shelf.add(join(folder, 'fonts'))
     expect(shelf.families).toEqual(['mono', 'Source Sans 3', 'Source Serif 4'])
     mkdirSync(join(folder, 'empty'))
@@ -60,22 +60,22 @@ describe('font files', () => {
   it.each([
     ['a WOFF cut short', broken.subarray(0, 60), 'ends inside its table directory'],
     ['a WOFF whose table lies outside', patched(broken, 48, 0x7fffffff), 'reaches past the end'],
-    ['a WOFF that claims to be enormous', patched(broken, 56, 0x7fffffff), 'would unpack to'],
-    ['a WOFF with garbage for a table', garbled(broken), 'cannot be unpacked'],
+    ['a WOFF that claims to be enormous', patched(broken, 56, 0x7fffffff), 'would decompress to'],
+    ['a WOFF with garbage for a table', garbled(broken), 'cannot be decompressed'],
     [
       'a WOFF2 that claims to be enormous',
       patched(readFileSync(variable), 16, 0x7fffffff),
-      'would unpack to',
+      'would decompress to',
     ],
     [
       'a WOFF2 cut short',
       readFileSync(variable).subarray(0, 9000),
-      'not as long as its WOFF2 head says',
+      'not as long as its WOFF2 header states',
     ],
     [
       'a WOFF2 with garbage inside',
       patched(readFileSync(variable), 3000, 0xdeadbeef),
-      'cannot be unpacked',
+      'cannot be decompressed',
     ],
     ['a collection of too many', Buffer.from('ttcf00000000ffff'), 'is a collection of'],
     [
@@ -120,7 +120,7 @@ describe('variable fonts', () => {
   })
 
   it('take every weight they have, and no more', async () => {
-    const shelf = await openShelf({ families: [], fonts: [variable] })
+    const shelf = await openShelf({ builtIn: [], fonts: [variable] })
     expect(shelf.facesOf('Source Sans 3 ExtraLight')).toMatchObject([
       { weights: [200, 900], axes: [{ tag: 'wght' }] },
     ])
@@ -128,7 +128,7 @@ describe('variable fonts', () => {
     const runs = set('~light[Quay] ~heavy[Quay] ~beyond[Quay] ~axis[Quay]').lines[0].runs.filter(
       r => r.text === 'Quay',
     )
-    expect(runs.map(run => run.face.weight)).toEqual([300, 900, 900, 650])
+    expect(runs.map(run => faceOf(run).weight)).toEqual([300, 900, 900, 650])
     const [light, heavy, beyond, axis] = runs.map(run => run.width)
     expect(light).toBeLessThan(axis)
     expect(axis).toBeLessThan(heavy)
@@ -136,7 +136,7 @@ describe('variable fonts', () => {
   })
 
   it('have shapes of their own in SVG, also where two pictures share a page', async () => {
-    const shelf = await openShelf({ families: [], fonts: [variable] })
+    const shelf = await openShelf({ builtIn: [], fonts: [variable] })
     const { set } = typesetter({ sheet, shelf })
     const shapes = (markup: string) => {
       const svg = toSvg(set(markup as '~light[Q]'))
@@ -149,7 +149,7 @@ describe('variable fonts', () => {
   })
 
   it('go into a PDF as they stand, and give their text', async () => {
-    const shelf = await openShelf({ families: [], fonts: [variable] })
+    const shelf = await openShelf({ builtIn: [], fonts: [variable] })
     const layout = typesetter({ sheet, shelf }).set('~light[Quay] ~heavy[Quay]')
     const pdf = toPdf(layout, { deflate: bytes => deflateSync(bytes) })
     const { pages } = await readPdf(pdf)
@@ -165,23 +165,25 @@ describe('variable fonts', () => {
 describe('names and licenses', () => {
   it('gives families short names, to be changed in one place', async () => {
     const names = { heading: 'Source Serif 4', text: 'sans' }
-    const shelf = await openShelf({ families: ['sans'], fonts: [serif], names })
+    const shelf = await openShelf({ builtIn: ['sans'], fonts: [serif], aliases: names })
     expect(shelf.face('Heading', upright).family).toBe('Source Serif 4')
     expect(shelf.has('text')).toBe(true)
     const sheet = defineSheet({ styles: { title: { family: 'heading' } } })
     expect(typesetter({ sheet, shelf }).set('x', { style: 'title' }).problems).toEqual([])
-    await expect(openShelf({ names: { heading: 'Source Serf' }, fonts: [serif] })).rejects.toThrow(
+    await expect(
+      openShelf({ aliases: { heading: 'Source Serf' }, fonts: [serif] }),
+    ).rejects.toThrow(
       "the short name 'heading' is for 'Source Serf', which is not on the shelf (did you mean 'Source Serif 4'?)",
     )
   })
 
   it('refuses a PDF with a font whose license forbids it', async () => {
     const bytes = notEmbeddable(readFileSync(serif))
-    const shelf = await openShelf({ families: [], fonts: [bytes] })
+    const shelf = await openShelf({ builtIn: [], fonts: [bytes] })
     const sheet = defineSheet({ styles: { defaults: { family: 'Source Serif 4' } } })
     const layout = typesetter({ sheet, shelf }).set('Tern')
     expect(() => toPdf(layout)).toThrow(
-      'the license of the font SourceSerif4-Regular forbids to embed it',
+      'the license of the font SourceSerif4-Regular forbids embedding',
     )
   })
 })
@@ -190,14 +192,14 @@ describe('CFF outlines', () => {
   const text = 'Tern 07:40 Ångström'
 
   async function set(font: string | Buffer, family: string) {
-    const shelf = await openShelf({ families: [], fonts: [font] })
+    const shelf = await openShelf({ builtIn: [], fonts: [font] })
     const sheet = defineSheet({ styles: { defaults: { family, size: 20 } } })
     return typesetter({ sheet, shelf }).set(text)
   }
 
   it('are the same whether glyphs have names or character identifiers', async () => {
     const named = await set(cff, 'Source Code Pro')
-    const [{ face }] = named.lines[0].runs
+    const face = faceOf(named.lines[0].runs[0])
     expect(face.outlineFormat).toBe('CFF')
     const keyed = await set(cidKeyed(readFileSync(cff)), 'Source Code Pro')
     expect(toSvg(keyed)).toBe(toSvg(named))

@@ -1,80 +1,10 @@
 import { readFileSync } from 'node:fs'
-import { DotLineError, defineSheet, openShelf, typesetter } from 'dot-line'
-import { toPdf } from 'dot-line/pdf'
-import { toSvg } from 'dot-line/svg'
-import { describe, expect, it } from 'vitest'
-import { collection, cutAtTable, fontFiles, read } from '../support/font-files.ts'
+import { describeBroken } from '../support/broken-fonts.ts'
+import { cutAtTable, fontFiles, read } from '../support/font-files.ts'
 
-const mono = read('assets/fonts/SourceCodePro-Regular.ttf')
-const formats = {
-  TrueType: mono,
-  WOFF: readFileSync(fontFiles.woff),
-  WOFF2: readFileSync(fontFiles.variable),
+// The other half is in hostile-containers: two files run side by side.
+describeBroken({
+  TrueType: read('assets/fonts/SourceCodePro-Regular.ttf'),
   CFF: readFileSync(fontFiles.cff),
   'colored glyphs': cutAtTable(readFileSync(fontFiles.gradients), 'SVG '),
-  'a collection': collection(mono, readFileSync(fontFiles.cff)),
-}
-
-/** Numbers that look random and are the same on every run (a linear congruential generator). */
-function numbers(seed: number): (below: number) => number {
-  let state = seed
-  return below => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    return Math.floor((state / 2 ** 32) * below)
-  }
-}
-
-/** A file with some of its bytes changed, most of them where lengths and offsets stand; or cut short. */
-function mutated(bytes: Buffer, next: (below: number) => number): Buffer {
-  const copy = Buffer.from(bytes)
-  const changes = 1 + next(8)
-  for (let i = 0; i < changes; i++) {
-    const at = next(next(2) === 0 ? Math.min(1024, copy.length) : copy.length)
-    copy[at] = next(3) === 0 ? [0, 0x7f, 0x80, 0xff][next(4)] : next(256)
-  }
-  return next(8) === 0 ? copy.subarray(0, next(copy.length)) : copy
-}
-
-const sheet = defineSheet({ styles: {} })
-
-/** Opens a font, sets a text in it, and writes it: what a program does that is handed one. */
-async function use(bytes: Buffer, isDocument: boolean): Promise<void> {
-  const shelf = await openShelf({ families: [], fonts: [bytes] })
-  try {
-    const [family] = shelf.families
-    const named = sheet.with({ styles: { defaults: { family } } })
-    const layout = typesetter({ sheet: named, shelf, problems: 'collect' }).set('Tern office 12', {
-      width: 60,
-    })
-    toSvg(layout)
-    if (isDocument) toPdf(layout)
-  } finally {
-    shelf.close()
-  }
-}
-
-const rounds = 3000
-/** A document starts a module of its own; it is written in one round of so many. */
-const documentEvery = 8
-
-describe('broken fonts', () => {
-  it.each(Object.entries(formats))(
-    'in %s work, or are refused with a DotLineError',
-    async (_, bytes) => {
-      const next = numbers(20261123)
-      let worked = 0
-      for (let round = 0; round < rounds; round++) {
-        try {
-          await use(mutated(bytes, next), round % documentEvery === 0)
-          worked++
-        } catch (error) {
-          if (!(error instanceof DotLineError)) throw new Error(`round ${round}`, { cause: error })
-        }
-      }
-      // Both happen: or the mutations would tell nothing.
-      expect(worked).toBeGreaterThan(rounds * 0.01)
-      expect(worked).toBeLessThan(rounds)
-    },
-    300_000,
-  )
 })

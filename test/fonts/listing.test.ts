@@ -31,9 +31,9 @@ describe('listing fonts', () => {
     truncateSync(first, gigabyte)
     for (let i = 1; i < 300; i++) linkSync(first, join(folder, 'many', `${i}.ttf`))
     const before = process.memoryUsage().rss
-    const shelf = await openShelf({ families: [], fonts: [join(folder, 'many')] })
+    const shelf = await openShelf({ builtIn: [], fonts: [join(folder, 'many')] })
     expect(shelf.facesOf('Source Serif 4').length).toBe(300)
-    const [abilities] = shelf.abilitiesOf('Source Serif 4')
+    const [abilities] = shelf.capabilitiesOf('Source Serif 4')
     expect(abilities.coverage.length).toBeGreaterThan(100)
     expect(process.memoryUsage().rss - before).toBeLessThan(300e6)
   })
@@ -41,7 +41,7 @@ describe('listing fonts', () => {
   it('tells when a file is gone by the time it is used', async () => {
     const path = join(folder, 'gone.ttf')
     copyFileSync(fontFiles.mono, path)
-    const shelf = await openShelf({ families: [], fonts: [path] })
+    const shelf = await openShelf({ builtIn: [], fonts: [path] })
     unlinkSync(path)
     expect(() => shelf.face('Source Code Pro', upright)).toThrow(
       `cannot read the font file ${path} (there is no such file)`,
@@ -50,7 +50,7 @@ describe('listing fonts', () => {
 
   it('says what a face can do', async () => {
     const shelf = await openShelf({ fonts: [fontFiles.variableCff, fontFiles.emoji] })
-    const [sans] = shelf.abilitiesOf('sans')
+    const [sans] = shelf.capabilitiesOf('sans')
     expect(sans).toMatchObject({
       family: 'sans',
       postScriptName: 'SourceSans3-Regular',
@@ -70,7 +70,7 @@ describe('listing fonts', () => {
       )
     }
     expect([0x41, 0x3a9, 0x6f22, 0x5d0].map(covers)).toEqual([true, true, false, false])
-    const [variable] = shelf.abilitiesOf('SourceCodeVF')
+    const [variable] = shelf.capabilitiesOf('SourceCodeVF')
     expect(variable.instances.map(i => [i.name, i.coordinates.get('wght')])).toContainEqual([
       'Bold',
       700,
@@ -97,7 +97,7 @@ describe('listing fonts', () => {
 
   it('marks faces that are shaped letter by letter', async () => {
     const bare = withoutTables(read('assets/fonts/SourceCodePro-Regular.ttf'), 'GSUB', 'GPOS')
-    const shelf = await openShelf({ families: [], fonts: [bare] })
+    const shelf = await openShelf({ builtIn: [], fonts: [bare] })
     expect(shelf.facesOf('Source Code Pro')).toMatchObject([{ openTypeLayout: false }])
   })
 
@@ -105,8 +105,8 @@ describe('listing fonts', () => {
     const font = read('assets/fonts/SourceSans3-Regular.ttf')
     const [os2] = tablePlace(font, 'OS/2')
     font.writeUInt16BE(1, os2)
-    const shelf = await openShelf({ families: [], fonts: [font] })
-    const [{ metrics }] = shelf.abilitiesOf('Source Sans 3')
+    const shelf = await openShelf({ builtIn: [], fonts: [font] })
+    const [{ metrics }] = shelf.capabilitiesOf('Source Sans 3')
     expect(metrics.capHeight).toBeUndefined()
     const face = shelf.face('Source Sans 3', upright)
     expect(face.metrics).toMatchObject({ capHeight: 656, xHeight: 486 })

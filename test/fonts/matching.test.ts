@@ -1,4 +1,4 @@
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, openShelf, typesetter } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { fontFiles, type PatchedTraits, read, withTraits } from '../support/font-files.ts'
 
@@ -7,7 +7,7 @@ const family = 'Source Code Pro'
 
 /** A shelf with one family of the faces that are described: weight, width class, slant. */
 function shelfOf(...faces: readonly PatchedTraits[]) {
-  return openShelf({ families: [], fonts: faces.map(traits => withTraits(font, traits)) })
+  return openShelf({ builtIn: [], fonts: faces.map(traits => withTraits(font, traits)) })
 }
 
 const weights = (...list: readonly number[]) => list.map(weight => ({ weight }))
@@ -75,7 +75,7 @@ describe('matching by CSS Fonts 4, section 5.2', () => {
   })
 
   it('takes of a variable font any weight between its ends', async () => {
-    const shelf = await openShelf({ families: [], fonts: [fontFiles.variableCff] })
+    const shelf = await openShelf({ builtIn: [], fonts: [fontFiles.variableCff] })
     const weight = (wanted: number) =>
       shelf.face('SourceCodeVF', { weight: wanted, slant: 'normal' }).weight
     expect([1, 200, 333, 900, 1000].map(weight)).toEqual([200, 200, 333, 900, 900])
@@ -97,12 +97,16 @@ describe('a family without what a style asks for', () => {
     const shelf = await shelfOf({ weight: 300 }, { weight: 400 })
     const { set } = typesetter({ sheet, shelf, problems: 'collect' })
     const layout = set('Tern', { style: 'heavy' })
-    expect(layout.lines[0].runs[0].face).toMatchObject({ weight: 400, slant: 'normal', madeUp: [] })
+    expect(faceOf(layout.lines[0].runs[0])).toMatchObject({
+      weight: 400,
+      slant: 'normal',
+      synthesized: [],
+    })
     expect(layout.problems).toMatchObject([
       {
         code: 'missing-face',
         message: `the family '${family}' has no bold italic face`,
-        hint: 'it has 300, 400',
+        hint: 'available: 300, 400',
       },
     ])
     expect(set('Tern', { style: 'narrow' }).problems).toMatchObject([
@@ -115,10 +119,14 @@ describe('a family without what a style asks for', () => {
     const { set } = typesetter({ sheet, shelf })
     const run = (style: 'made' | 'leaning' | 'defaults') => set('H', { style }).lines[0].runs[0]
     const [plain, made, leaning] = [run('defaults'), run('made'), run('leaning')]
-    expect(plain.face.madeUp).toEqual([])
-    expect(made.face).toMatchObject({ weight: 700, slant: 'oblique', madeUp: ['weight', 'slant'] })
-    expect(leaning.face).toMatchObject({ weight: 400, slant: 'oblique', madeUp: ['slant'] })
-    const extents = [plain, made, leaning].map(({ face, glyphs }) => face.extents(glyphs.glyphs[0]))
+    expect(faceOf(plain).synthesized).toEqual([])
+    expect(faceOf(made)).toMatchObject({
+      weight: 700,
+      slant: 'oblique',
+      synthesized: ['weight', 'slant'],
+    })
+    expect(faceOf(leaning)).toMatchObject({ weight: 400, slant: 'oblique', synthesized: ['slant'] })
+    const extents = [plain, made, leaning].map(run => faceOf(run).extents(run.glyphs.glyphs[0]))
     const widths = extents.map(box => (box ? box.right - box.left : 0))
     // It leans by 14 degrees over its height, and its stems are wider.
     const height = (extents[0]?.top ?? 0) - (extents[0]?.bottom ?? 0)

@@ -30,7 +30,7 @@ describe('the shelf', () => {
 
   it('gives its memory back: 1,000 rounds of opening and closing leave it flat', async () => {
     const round = async () => {
-      const shelf = await openShelf({ families: ['sans'] })
+      const shelf = await openShelf({ builtIn: ['sans'] })
       const face = shelf.face('sans', { weight: 400, slant: 'normal' })
       expect(face.outline(face.glyphOf(0x61)).segments).not.toBe('')
       shelf.close()
@@ -50,14 +50,14 @@ describe('the shelf', () => {
     [600, 700],
     [1000, 700],
   ])('gives weight %i as %i', async (wanted, given) => {
-    const shelf = await openShelf({ families: ['sans'] })
+    const shelf = await openShelf({ builtIn: ['sans'] })
     expect(shelf.face('SANS', { weight: wanted, slant: 'normal' }).weight).toBe(given)
     expect(shelf.face('sans', { weight: wanted, slant: 'oblique' }).slant).toBe('italic')
   })
 
   it('takes fonts as paths and as bytes, under the name they give themselves', async () => {
     for (const font of [fontFile, readFileSync(fontFile)]) {
-      const shelf = await openShelf({ families: [], fonts: [font] })
+      const shelf = await openShelf({ builtIn: [], fonts: [font] })
       expect(shelf.families).toEqual(['Source Serif 4'])
       const face = shelf.face('Source Serif 4', { weight: 400, slant: 'normal' })
       expect(face).toMatchObject({ slant: 'italic', metrics: { unitsPerEm: 1000 } })

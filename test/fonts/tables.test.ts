@@ -49,7 +49,7 @@ describe('vertical metrics', () => {
   })
 
   it('of a font for Japanese are its own', async () => {
-    const shelf = await openShelf({ fonts: [fontFiles.japanese], families: [] })
+    const shelf = await openShelf({ fonts: [fontFiles.japanese], builtIn: [] })
     const face = shelf.face(shelf.families[0], { weight: 400, slant: 'normal' })
     expect(face.vertical().isStated).toBe(true)
     expect(face.vertical().advance(face.glyphOf(0x8239))).toBe(face.metrics.unitsPerEm)

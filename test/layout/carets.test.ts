@@ -111,7 +111,7 @@ describe('carets', () => {
   it('never stand inside a grapheme, and lie at the cut of what is cut off', () => {
     const layout = set('ae\u0301o')
     expect(caretAt(layout, 2).offset).toBe(1)
-    const cut = set('Quillhaven to Brackwater-under-Heugh', { width: 120, lines: 1 })
+    const cut = set('Quillhaven to Brackwater-under-Heugh', { width: 120, maxLines: 1 })
     expect(caretAt(cut, 30).offset).toBe(cut.cut?.start)
     expect(() => caretAt(layout, 9)).toThrow('from 0 to 4')
     expect(() => hitTest(layout, Number.NaN, 0)).toThrow('(NaN, 0)')
@@ -160,7 +160,7 @@ describe('hit-testing', () => {
 
   it('tells text, link and action, and what is only near', () => {
     const layout = setter.set(
-      'See ~(href=https://lantern.example)[the board] or ~(action=rebook)[rebook].',
+      'See ~href=https://lantern.example[the board] or ~action=rebook[rebook].',
     )
     const at = (word: string) => {
       const start = layout.text.indexOf(word)
@@ -188,7 +188,7 @@ describe('hit-testing', () => {
     expect(boxes[0].x).toBeGreaterThan(10)
     expect(rangeBoxes(layout, 2, 2)).toEqual([])
     expect(rangeBoxes(layout, -5, 900)).toHaveLength(layout.lines.length)
-    expect(() => rangeBoxes(layout, Number.NaN, 2)).toThrow('not NaN to 2')
+    expect(() => rangeBoxes(layout, Number.NaN, 2)).toThrow('not NaN and 2')
     const mixedBoxes = rangeBoxes(set('abc שלום def'), 2, 6)
     expect(mixedBoxes).toHaveLength(2)
   })

@@ -1,7 +1,8 @@
 import {
   defineSheet,
+  faceOf,
+  type GlyphRun,
   type Layout,
-  type LineRun,
   openShelf,
   type Setting,
   typesetter,
@@ -31,7 +32,7 @@ beforeAll(async () => {
 })
 
 /** What a line says from left to right, a run a word, as a reader of the picture sees it. */
-const seen = (runs: readonly LineRun[]) =>
+const seen = (runs: readonly GlyphRun[]) =>
   [...runs]
     .sort((a, b) => a.x - b.x)
     .map(run => run.text.trim())
@@ -91,7 +92,7 @@ describe('direction', () => {
   })
 
   it('puts the mark of a cut at its own end', () => {
-    const [{ runs }] = set('הסירות אל הנמל מתעכבות', { width: 120, lines: 1 }).lines
+    const [{ runs }] = set('הסירות אל הנמל מתעכבות', { width: 120, maxLines: 1 }).lines
     const mark = runs.find(run => run.text === '…')
     expect(mark?.level).toBe(1)
     expect(Math.min(...runs.filter(run => run.width > 0).map(run => run.x))).toBe(mark?.x)
@@ -123,9 +124,12 @@ describe('faces that stand in', () => {
 
   it('keep spaces, digits and marks with the words around them', () => {
     const runs = set('القوارب 12 (الرصيف)').lines[0].runs
-    expect(new Set(runs.map(run => run.face.family))).toEqual(new Set(['Noto Sans Arabic']))
+    expect(new Set(runs.map(run => faceOf(run).family))).toEqual(new Set(['Noto Sans Arabic']))
     const marked = set('e\u0301 שָׁ').lines[0].runs
-    expect(marked.map(run => [run.text, run.face.family])).toContainEqual(['שָׁ', 'Noto Sans Hebrew'])
+    expect(marked.map(run => [run.text, faceOf(run).family])).toContainEqual([
+      'שָׁ',
+      'Noto Sans Hebrew',
+    ])
   })
 })
 

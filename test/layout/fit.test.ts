@@ -1,4 +1,4 @@
-import { defineSheet, inlineBox, openShelf, typesetter } from 'dot-line'
+import { defineSheet, inlineObject, openShelf, typesetter } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
 
 const sheet = defineSheet({
@@ -17,13 +17,13 @@ beforeAll(async () => {
   setter = await openSetter()
 })
 const text = 'Boats to ~strong[Saint Orrin’s Landing] leave from berth 2 at noon'
-const fit = { least: 8, most: 120 }
+const fit = { min: 8, max: 120 }
 
 describe('fitting', () => {
   it.each([
     ['defaults', { width: 240, height: 90 }],
-    ['defaults', { width: 240, height: 40, lines: 2 }],
-    ['defaults', { width: 500, lines: 1 }],
+    ['defaults', { width: 240, height: 40, maxLines: 2 }],
+    ['defaults', { width: 500, maxLines: 1 }],
     ['best', { width: 240, height: 90 }],
     ['listed', { width: 240, height: 90 }],
     ['trimmed', { width: 240, height: 90 }],
@@ -39,7 +39,7 @@ describe('fitting', () => {
     const larger = setter.set(text, {
       style,
       ...frame,
-      fit: { least: size + step, most: size + step },
+      fit: { min: size + step, max: size + step },
     })
     const isBroken = larger.lines.some(
       line => /\w$/.test(larger.text.slice(line.start, line.end)) && line.end < larger.text.length,
@@ -48,12 +48,12 @@ describe('fitting', () => {
   })
 
   it('keeps all of a text in proportion', () => {
-    const box = inlineBox({ width: 16, height: 16 })
+    const box = inlineObject({ width: 16, height: 16 })
     const boxed = setter.set('a ~strong[b]{box}', {
       values: { box },
       width: 400,
-      lines: 1,
-      fit: { least: 32, most: 32 },
+      maxLines: 1,
+      fit: { min: 32, max: 32 },
     })
     const [a, b, icon] = boxed.lines[0].runs
     expect([a.style.size, b.style.size, icon.width]).toEqual([32, 48, 32])
@@ -71,12 +71,12 @@ describe('fitting', () => {
     const twice = [0, 1].map(() => setter.set(text, { width: 211, height: 77, fit }).fittedSize)
     expect(twice[0]).toBe(twice[1])
     for (const bad of [
-      { least: 0, most: 4 },
-      { least: 9, most: 4 },
-      { least: 1, most: Number.NaN },
+      { min: 0, max: 4 },
+      { min: 9, max: 4 },
+      { min: 1, max: Number.NaN },
     ]) {
-      expect(() => setter.set('x', { width: 10, fit: bad })).toThrow('between two sizes')
+      expect(() => setter.set('x', { width: 10, fit: bad })).toThrow('fit needs a min above 0')
     }
-    expect(() => setter.prepare('x', { fit })).toThrow('has one size')
+    expect(() => setter.shape('x', { fit })).toThrow('shape() does not take fit')
   })
 })

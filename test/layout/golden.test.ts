@@ -115,8 +115,8 @@ describe('pictures of each alignment', () => {
       return place(layout, 10 + i * step, 10)
     })
     const [width, height] = [step * aligns.length + 20, 260]
-    const ground = { kind: 'solid', color: '#ffffff', opacity: 1 } as const
-    const picture = drawing({ width, height, ground }, shown)
+    const background = { kind: 'solid', color: '#ffffff', opacity: 1 } as const
+    const picture = drawing({ width, height, background }, shown)
     expect(picture.problems).toEqual([])
     expectGolden(`aligned-${name.replaceAll(' ', '-')}`, toSvg(picture))
   })

@@ -1,6 +1,6 @@
 import {
   defineSheet,
-  inlineBox,
+  inlineObject,
   type Layout,
   openHyphenation,
   openShelf,
@@ -119,11 +119,11 @@ describe('justified lines', () => {
         [...run.glyphs.advances].filter((_, g) => run.text[run.glyphs.clusters[g]] !== ' '),
       )
     expect(words(wide)).toEqual(words(plain))
-    const box = inlineBox({ width: 30, height: 10 })
+    const box = inlineObject({ width: 30, height: 10 })
     const boxed = set('one {box} two three four five six seven eight nine ten', 'defaults', 200, {
       box,
     })
-    expect(boxed.lines[0].runs.find(run => run.box)?.width).toBeCloseTo(30, 3)
+    expect(boxed.lines[0].runs.find(run => run.object)?.width).toBeCloseTo(30, 3)
     const tabbed = set('one\ttwo three four five six seven eight nine', 'defaults', 200)
     const ragged = setter.set('one\ttwo three four five six seven eight nine', {
       width: 200,

@@ -1,5 +1,6 @@
 import { defineSheet, type Layout, typesetter } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { paintedItems } from '../support/painted.ts'
 import { builtInShelf } from '../support/setting.ts'
 
 const sheet = defineSheet({
@@ -8,12 +9,12 @@ const sheet = defineSheet({
     plain: { family: 'sans', size: 10, leading: 2 },
     tracked: { tracking: 0.1 },
     apart: { wordSpacing: 0.5 },
-    upper: { letterCase: 'upper' },
-    turkish: { language: 'tr', letterCase: 'upper' },
-    title: { letterCase: 'title' },
-    small: { letterCase: 'small-caps' },
-    raised: { position: 'super' },
-    shifted: { shift: 0.5 },
+    upper: { textTransform: 'uppercase' },
+    turkish: { language: 'tr', textTransform: 'uppercase' },
+    title: { textTransform: 'capitalize' },
+    small: { caps: 'small-caps' },
+    raised: { variantPosition: 'super' },
+    shifted: { baselineShift: 0.5 },
     old: { features: { onum: true } },
     faint: { opacity: 0.5, ink: '#00000080' },
     paragraph: {
@@ -25,9 +26,9 @@ const sheet = defineSheet({
       spaceAfter: 5,
     },
     ended: { from: 'plain', align: 'end' },
-    short: { from: 'plain', lines: 1, ellipsis: ' [more]' },
+    short: { from: 'plain', maxLines: 1, ellipsis: ' [more]' },
     lined: { from: 'plain', underline: { ink: 'dusk' } },
-    smallMono: { letterCase: 'small-caps', family: 'mono' },
+    smallMono: { caps: 'small-caps', family: 'mono' },
   },
 })
 
@@ -88,7 +89,8 @@ describe('character properties', () => {
   })
 
   it('lets ink through by its opacity', () => {
-    expect(runsOf(set('~faint[x]'))[0].ink.opacity).toBeCloseTo(0.251, 3)
+    const [item] = paintedItems(set('~faint[x]'), 0, 0)
+    expect(item.kind === 'glyphs' && item.ink.opacity).toBeCloseTo(0.251, 3)
   })
 })
 
@@ -107,10 +109,10 @@ describe('paragraph properties', () => {
   })
 
   it('takes the style of the span that holds the whole paragraph', () => {
-    const { lines } = set('~(size=5)[small ~(size=6)[one]]\n~(size=20)[L]arge', 'plain')
+    const { lines } = set('~size=5[small ~size=6[one]]\n~size=20[L]arge', 'plain')
     expect(lines[0].height).toBeCloseTo(12, 6)
     expect(lines[1].height).toBeCloseTo(40, 6)
-    const [, second] = set('~(size=20)[L]arge one two', 'plain', 40).lines
+    const [, second] = set('~size=20[L]arge one two', 'plain', 40).lines
     expect(second.height).toBeCloseTo(20, 6)
   })
 
@@ -127,7 +129,7 @@ describe('gradients where there is one color only', () => {
   it('are told, never ignored in silence', () => {
     const { problems } = set('x', 'lined')
     expect(problems.map(p => [p.code, p.severity])).toEqual([['not-drawn', 'warning']])
-    expect(problems[0].message).toContain('a gradient as the ink of underline')
+    expect(problems[0].message).toContain('as the ink of underline')
     expect(set('x').problems).toEqual([])
   })
 })

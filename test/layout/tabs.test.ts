@@ -1,4 +1,4 @@
-import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, type Layout, openShelf, typesetter } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { arabicFonts } from '../support/fonts.ts'
 import { expectWholeText } from '../support/lines.ts'
@@ -71,14 +71,14 @@ describe('tab stops', () => {
       const { runs } = set(text).lines[0]
       const tab = runs.filter(run => run.text === '\t').at(-1)
       if (!tab) throw new Error('no tab')
-      const scale = 15 / tab.face.metrics.unitsPerEm
+      const scale = 15 / faceOf(tab).metrics.unitsPerEm
       const places: number[] = []
       let x = tab.x
       tab.glyphs.advances.forEach((advance, i) => {
         if (i > 0) places.push(x)
         x += advance * scale
       })
-      return { places, step: tab.face.advance(tab.face.glyphOf(0x2e)) * scale }
+      return { places, step: faceOf(tab).advance(faceOf(tab).glyphOf(0x2e)) * scale }
     })
     for (const { places, step } of dots) {
       expect(places.length).toBeGreaterThan(10)

@@ -1,4 +1,4 @@
-import { defineSheet, drawing, openShelf, place, rectangle, typesetter } from 'dot-line'
+import { defineSheet, drawing, faceOf, openShelf, place, rectangle, typesetter } from 'dot-line'
 import { toPng } from 'dot-line/png'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { verticalOrientation } from '../../src/unicode/index.ts'
@@ -87,7 +87,7 @@ describe('vertical text', () => {
     const [run] = layout.lines[0].runs
     expect(run.upright).toBe(true)
     // The face states no vertical metrics: every letter takes an em.
-    expect(run.face.vertical().isStated).toBe(false)
+    expect(faceOf(run).vertical().isStated).toBe(false)
     expect(layout.height).toBeCloseTo(60, 6)
     const { left, right, top, bottom } = inked('HOH', 'upright')
     expect((left + right) / 2).toBeCloseTo(50 + layout.width / 2, 0)
@@ -96,19 +96,19 @@ describe('vertical text', () => {
 
   it('uses the vertical metrics and forms of a face that has them', () => {
     const [run] = set('船。', 'japanese').lines[0].runs
-    const vertical = run.face.vertical()
+    const vertical = faceOf(run).vertical()
     expect(vertical.isStated).toBe(true)
-    const { unitsPerEm } = run.face.metrics
+    const { unitsPerEm } = faceOf(run).metrics
     expect([...run.glyphs.advances]).toEqual([unitsPerEm, unitsPerEm])
     // The full stop stands in the upper right of its square, by the form for vertical text.
-    expect(run.glyphs.glyphs[1]).not.toBe(run.face.glyphOf(0x3002))
+    expect(run.glyphs.glyphs[1]).not.toBe(faceOf(run).glyphOf(0x3002))
     const stop = inked('。', 'japanese')
     const width = 20 * 1.5
     expect(stop.left).toBeGreaterThan(50 + width / 2)
     expect(stop.bottom).toBeLessThan(40 + 10)
     // Also behind an ideograph, where this font has its forms among kana only.
     expect(set('船、', 'japanese').lines[0].runs[0].glyphs.glyphs[1]).not.toBe(
-      run.face.glyphOf(0x3001),
+      faceOf(run).glyphOf(0x3001),
     )
   })
 
@@ -133,7 +133,7 @@ describe('trimming', () => {
   it('leaves a box from the top of capitals to the baseline, so that text centers by eye', async () => {
     const { set: setTrimmed } = typesetter({ sheet: styled, shelf: await openShelf() })
     const layout = setTrimmed('HEH', { style: 'trimmed' })
-    const { capHeight, unitsPerEm } = layout.lines[0].runs[0].face.metrics
+    const { capHeight, unitsPerEm } = faceOf(layout.lines[0].runs[0]).metrics
     expect(layout.height).toBeCloseTo((capHeight * 40) / unitsPerEm, 6)
     const ground = rectangle({ x: 0, y: 0, ...size }, styled.ink('foam'))
     const shown = drawing(size, [
@@ -146,7 +146,7 @@ describe('trimming', () => {
     expect(two.height).toBeCloseTo(layout.height + 40 * 1.5, 6)
     expect(two.lines[0].baseline).toBeCloseTo(layout.height, 6)
     const small = setTrimmed('xox', { style: 'small' })
-    const { xHeight } = small.lines[0].runs[0].face.metrics
+    const { xHeight } = faceOf(small.lines[0].runs[0]).metrics
     expect(small.lines[0].baseline).toBeCloseTo((xHeight * 40) / unitsPerEm, 6)
   })
 })

@@ -33,12 +33,12 @@ describe('wrapping to numbers', () => {
   const styles = ['serif', 'spaced', 'divided', 'even', 'best', 'arabic'] as const
 
   it.each(styles)('gives the lines of the layout, in any width: %s', style => {
-    const prepared = setter.prepare(text, { style: 'arabic' })
-    const styled = setter.prepare(`~${style}[${text}]` as 'x', { style })
+    const prepared = setter.shape(text, { style: 'arabic' })
+    const styled = setter.shape(`~${style}[${text}]` as 'x', { style })
     for (const one of [prepared, styled]) {
       for (let width = 40; width < 420; width += 19) {
         const lines = one.wrap(width)
-        const layout: Layout = one.layout({ width })
+        const layout: Layout = one.set({ width })
         expect([...lines.starts]).toEqual(layout.lines.map(line => line.start))
         expect([...lines.ends]).toEqual(layout.lines.map(line => line.end))
         expect(lines.height).toBeCloseTo(layout.height, 6)
@@ -57,8 +57,8 @@ describe('wrapping to numbers', () => {
         fc.array(word, { maxLength: 40 }),
         fc.integer({ min: 30, max: 300 }),
         (list, width) => {
-          const prepared = setter.prepare(list.join(' '), { style: 'serif' })
-          const { lines } = prepared.layout({ width })
+          const prepared = setter.shape(list.join(' '), { style: 'serif' })
+          const { lines } = prepared.set({ width })
           const wrapped = prepared.wrap(width)
           expect([...wrapped.starts]).toEqual(lines.map(line => line.start))
           for (const [i, line] of lines.entries()) {

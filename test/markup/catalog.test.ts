@@ -1,4 +1,4 @@
-import { defineCatalog, readCatalog, toMarkup, typesetter } from 'dot-line'
+import { defineCatalog, readCatalog, richToMarkup, typesetter } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { problemsOf } from '../support/problems.ts'
 import { builtInShelf, sheet } from '../support/setting.ts'
@@ -18,10 +18,10 @@ const german = defineCatalog(
 describe('catalogs', () => {
   it('give texts by key, nested or not, with values', () => {
     expect(english.keys).toEqual(['call.us', 'board.delayed', 'board.title'])
-    expect(toMarkup(english.text('board.delayed', { port: '~[x]' }))).toBe(
+    expect(richToMarkup(english.text('board.delayed', { port: '~[x]' }))).toBe(
       'Boats to ~~~[x~] are ~alert[late]',
     )
-    expect(toMarkup(english.text('call.us'))).toBe('Call us')
+    expect(richToMarkup(english.text('call.us'))).toBe('Call us')
   })
 
   it('fall back to another language, and say what is missing', () => {
@@ -43,13 +43,13 @@ describe('catalogs', () => {
   it('list all mistakes at once, each with its place in the file', () => {
     const json = '{\n  "a": "~strong[x",\n  "b": { "c": 7,\n    "d": "]" },\n  "b.c": "x"\n}'
     const problems = problemsOf(() => readCatalog(json, { source: 'strings.en.json' }))
-    expect(problems.map(p => [p.code, p.message, p.place])).toEqual([
+    expect(problems.map(p => [p.code, p.message, p.location])).toEqual([
       [
         'unclosed-span',
         "in 'a': the span ~strong[ is not closed",
         expect.objectContaining({ line: 2 }),
       ],
-      ['bad-catalog', "the text 'b.c' is no string", expect.objectContaining({ line: 3 })],
+      ['bad-catalog', "the text 'b.c' is not a string", expect.objectContaining({ line: 3 })],
       ['stray-close', "in 'b.d': ']' closes nothing", expect.objectContaining({ line: 4 })],
     ])
     expect(readCatalog(json, { problems: 'collect' }).problems.length).toBe(3)
@@ -75,7 +75,7 @@ describe('catalogs', () => {
     const setter = typesetter({ sheet, shelf: await builtInShelf() })
     const layout = setter.set(english.text('board.title', { port: 'x' }))
     expect(layout.problems).toMatchObject([
-      { code: 'unused-value', message: "the value 'port' stands nowhere in the text" },
+      { code: 'unused-value', message: "the value 'port' is unused" },
     ])
   })
 })

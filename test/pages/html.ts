@@ -40,7 +40,7 @@ const sheet = defineSheet({
     alert: { ink: 'flare' },
     tracked: { tracking: 0.1, wordSpacing: 0.2 },
     old: { features: { onum: true } },
-    high: { position: 'super' },
+    high: { variantPosition: 'super' },
     serif: { family: 'serif' },
     justified: { align: 'justify', hyphenation: true, breaking: 'best' },
     centered: { align: 'center', spaceAfter: 12 },
@@ -50,7 +50,7 @@ const sheet = defineSheet({
     hindi: { family: ['Noto Sans Devanagari', 'sans'], language: 'hi' },
     thai: { family: ['Noto Sans Thai', 'sans'], language: 'th' },
     mixed: { family: ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew'] },
-    cut: { lines: 2 },
+    cut: { maxLines: 2 },
     broken: { from: 'mixed' },
     down: { family: ['MotoyaLCedar', 'sans'], writingMode: 'vertical-rl', language: 'ja' },
     downFromLeft: { from: 'down', writingMode: 'vertical-lr', spaceAfter: 10 },
@@ -64,7 +64,7 @@ const sheet = defineSheet({
 
 const texts = {
   defaults:
-    'Boats to ~strong[Saint Orrin’s Landing] are ~alert[delayed]: the ~em[office] found ~big[difficult] weather off ~(strong em)[Gannet Stair], AVAIL To VA.',
+    'Boats to ~strong[Saint Orrin’s Landing] are ~alert[delayed]: the ~em[office] found ~big[difficult] weather off ~strong,em[Gannet Stair], AVAIL To VA.',
   serif:
     'Tea is served in the waiting room, from 07:45; ~old[0123456789] ~high[2] ~tracked[set apart, with spaces].',
   justified:

@@ -90,7 +90,7 @@ async function compared(): Promise<Comparison[]> {
     const painted = pixelsOf(drawing, context => paintCanvas(context, drawing, { pixelRatio }))
     const inked = inkedCount(painted)
     const [svg, pdf] = [await fromSvg(drawing), await fromPdf(drawing)]
-    const text = await fromSvg(drawing, { text: 'embedded' })
+    const text = await fromSvg(drawing, { textAs: 'embedded' })
     const again = pixelsOf(drawing, context => paintCanvas(context, drawing, { pixelRatio }))
     const worker = await fromWorker(name, painted)
     comparisons.push({

@@ -26,7 +26,7 @@ const texts: Readonly<Record<string, string>> = {
   'flags that are blended': '~emoji[🇬🇷 🏴󠁧󠁢󠁳󠁣󠁴󠁿]',
   'gradients in glyphs': '~spice[Tern 12]',
   'gradients with opacity': '~nabla[Dusk]',
-  'made-up weight and slant': '~made[Emmerly] ~lean[Gannet]',
+  'synthesized weight and slant': '~made[Emmerly] ~lean[Gannet]',
   'CFF outlines': '~cff[Saint Orrin’s Landing 07:40]',
   'variable CFF outlines': '~variable[Heavy weather]',
   'what no face has': 'a \u{10b83} b',
@@ -63,12 +63,12 @@ const sheet = defineSheet({
   inks: {
     text: '#0b3d5c',
     warning: '#c8331f',
-    ground: '#ffffff',
+    paper: '#ffffff',
     sand: '#f0d9a0',
     sky: '#a9d3ea',
     dusk: { gradient: 'linear', stops: ['#c8331f', '#8a6414', '#2c6e49'] },
-    glow: { gradient: 'radial', over: 'line', stops: ['#c8331f', '#0b3d5c'] },
-    deep: { gradient: 'linear', angle: -40, over: 'block', stops: ['#0b3d5c', '#c8331f'] },
+    glow: { gradient: 'radial', extent: 'line', stops: ['#c8331f', '#0b3d5c'] },
+    deep: { gradient: 'linear', angle: -40, extent: 'block', stops: ['#0b3d5c', '#c8331f'] },
     fading: { gradient: 'linear', stops: ['#0b3d5c', '#0b3d5c40'] },
   },
   styles: {
@@ -102,13 +102,13 @@ const sheet = defineSheet({
         border: { ink: 'text', width: 2 },
       },
     },
-    line: { backing: { ink: 'sky', over: 'line', padding: 3, radius: 4 } },
-    block: { backing: { ink: 'sky', over: 'block', padding: 6, radius: 9 } },
-    outside: { size: 60, weight: 700, ink: 'ground', stroke: { ink: 'warning', width: 2 } },
+    line: { backing: { ink: 'sky', extent: 'line', padding: 3, radius: 4 } },
+    block: { backing: { ink: 'sky', extent: 'block', padding: 6, radius: 9 } },
+    outside: { size: 60, weight: 700, ink: 'paper', stroke: { ink: 'warning', width: 2 } },
     hollow: {
       size: 60,
       weight: 700,
-      stroke: { ink: 'text', width: 2, place: 'center', fill: false },
+      stroke: { ink: 'text', width: 2, align: 'center', fill: false },
     },
     outer: { size: 60, weight: 700, stroke: { ink: 'text', width: 3, fill: false } },
     dusk: { weight: 700, ink: 'dusk' },
@@ -123,11 +123,11 @@ const sheet = defineSheet({
       weight: 700,
       underline: { ink: 'warning', width: 8, gap: -8, skip: false },
     },
-    raised: { position: 'super' },
-    lowered: { position: 'sub' },
-    small: { letterCase: 'small-caps' },
-    smallMono: { letterCase: 'small-caps', family: 'mono' },
-    card: { padding: 16, frame: { ink: 'sand', border: { ink: 'text', width: 3 }, radius: 12 } },
+    raised: { variantPosition: 'super' },
+    lowered: { variantPosition: 'sub' },
+    small: { caps: 'small-caps' },
+    smallMono: { caps: 'small-caps', family: 'mono' },
+    card: { padding: 16, border: { ink: 'text', width: 3, radius: 12, fill: 'sand' } },
     downUnder: { from: 'down', underline: true, backing: { ink: 'sky' } },
     tabs: {
       tabs: [
@@ -169,9 +169,9 @@ export function sceneDrawing(name: string, shelf: Shelf): Drawing {
   const layout = sceneLayout(name, shelf)
   const isTurned = name.endsWith('turned')
   const height = Math.ceil(layout.height) + (isTurned ? 200 : 20)
-  const ground = sheet.ink('ground')
+  const background = sheet.ink('paper')
   const items = isTurned
-    ? place(layout, 300, height / 2, { across: 0.25, down: 'middle', turn: 24 })
+    ? place(layout, 300, height / 2, { across: 0.25, down: 'middle', angle: 24 })
     : place(layout, scenePlace.x, scenePlace.y)
-  return drawing({ width: 600, height, ground }, [items])
+  return drawing({ width: 600, height, background }, [items])
 }

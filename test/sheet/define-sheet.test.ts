@@ -7,7 +7,7 @@ describe('defineSheet', () => {
   const sheet = defineSheet({
     inks: { deep: '#0b3d5c', haze: 'rgb(0 0 0 / 50%)' },
     sizes: { text: 16 },
-    families: { reading: ['Literata', 'serif'] },
+    families: { reading: ['Lantern Serif', 'serif'] },
     styles: {
       body: { family: 'reading', size: 'text', ink: 'deep' },
       headline: { from: 'body', size: '2x', weight: 'bold' },
@@ -19,12 +19,12 @@ describe('defineSheet', () => {
 
   it('builds styles on one another', () => {
     expect(sheet.style('body')).toMatchObject({
-      family: ['Literata', 'serif'],
+      family: ['Lantern Serif', 'serif'],
       size: 16,
       weight: 400,
     })
     expect(sheet.style('headline')).toMatchObject({
-      family: ['Literata', 'serif'],
+      family: ['Lantern Serif', 'serif'],
       size: 32,
       weight: 700,
     })
@@ -47,7 +47,7 @@ describe('defineSheet', () => {
         },
       }),
     )
-    expect(problems.map(p => [p.code, p.place, p.nearest])).toEqual([
+    expect(problems.map(p => [p.code, p.location, p.nearest])).toEqual([
       ['bad-ink', 'inks.wrong', undefined],
       ['unknown-style', 'styles.headline.from', 'body'],
       ['unknown-ink', 'styles.body.ink', 'deep'],
@@ -59,9 +59,9 @@ describe('defineSheet', () => {
     const styles = { body: { size: -3, wieght: 700, slant: 'leaning' } }
     const problems = problemsOf(() => readSheet(JSON.stringify({ styles })))
     expect(problems.map(p => [p.message, p.hint ?? p.nearest])).toEqual([
-      ["-3 is no value for 'size'", expect.stringContaining('a number of units above 0')],
+      ["-3 is not a valid value for 'size'", expect.stringContaining('a number of units above 0')],
       ["unknown property 'wieght'", 'weight'],
-      ['"leaning" is no value for \'slant\'', 'expected one of normal, italic, oblique'],
+      ['"leaning" is not a valid value for \'slant\'', 'expected one of normal, italic, oblique'],
     ])
   })
 
@@ -72,8 +72,8 @@ describe('defineSheet', () => {
     for (let i = 0; i < 10_000; i++) deep = [deep]
     const styles = { a: itself, b: { underline: deep } } as object
     expect(problemsOf(() => defineSheet({ styles })).map(p => p.message)).toEqual([
-      "an object is no value for 'size'",
-      "a list is no value for 'underline'",
+      "an object is not a valid value for 'size'",
+      "a list is not a valid value for 'underline'",
     ])
   })
 
@@ -82,7 +82,7 @@ describe('defineSheet', () => {
       styles: { a: { size: -1 } },
       modes: { dark: { styles: { a: { weight: 0 } }, inks: { x: 'blu' } } },
     }
-    expect(problemsOf(() => defineSheet(wrong)).map(p => p.place)).toEqual([
+    expect(problemsOf(() => defineSheet(wrong)).map(p => p.location)).toEqual([
       'modes.dark.inks.x',
       'modes.dark.styles.a.weight',
       'styles.a.size',
@@ -93,7 +93,7 @@ describe('defineSheet', () => {
     const styles = { a: { from: 'b' }, b: { from: 'c' }, c: { from: 'a' } } as const
     const [problem] = problemsOf(() => defineSheet({ styles }))
     expect(problem).toMatchObject({
-      code: 'style-circle',
+      code: 'style-cycle',
       message: expect.stringContaining('a > b > c > a'),
     })
   })
@@ -131,7 +131,7 @@ describe('readSheet', () => {
     const [problem] = problemsOf(() => readSheet(json, 'ferry.json'))
     expect(problem).toMatchObject({
       code: 'unknown-ink',
-      place: { source: 'ferry.json', line: 4, column: 7 },
+      location: { source: 'ferry.json', line: 4, column: 7 },
     })
   })
 
@@ -176,6 +176,6 @@ describe('readSheet', () => {
     const [problem] = problemsOf(() =>
       readSheet(json.replace('"size": 60000', '"size": "none"'), 'big.json'),
     )
-    expect(problem).toMatchObject({ code: 'unknown-size', place: { line: 60_001 } })
+    expect(problem).toMatchObject({ code: 'unknown-size', location: { line: 60_001 } })
   })
 })

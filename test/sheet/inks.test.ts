@@ -47,7 +47,7 @@ describe('inks', () => {
     const sheet = defineSheet({ inks: { it: 'color(display-p3 0 1 0)' }, styles: {} })
     expect(sheet.ink('it')).toMatchObject({ kind: 'solid', color: expect.stringMatching(/^#00f/) })
     expect(sheet.notes).toMatchObject([
-      { code: 'mapped-color', severity: 'warning', place: 'inks.it' },
+      { code: 'mapped-color', severity: 'warning', location: 'inks.it' },
     ])
   })
 
@@ -74,20 +74,22 @@ describe('inks', () => {
 
   it('names circles, unknown inks and what is no ink', () => {
     expect(wrongInks({ a: 'b', b: { from: 'a' } })).toMatchObject([
-      { code: 'ink-circle', message: expect.stringContaining('a > b > a') },
+      { code: 'ink-cycle', message: expect.stringContaining('a > b > a') },
     ])
     expect(wrongInks({ deep: '#000', it: { from: 'dep' } })).toMatchObject([
-      { code: 'unknown-ink', nearest: 'deep', place: 'inks.it.from' },
+      { code: 'unknown-ink', nearest: 'deep', location: 'inks.it.from' },
     ])
-    expect(wrongInks({ it: 7 as never })).toMatchObject([{ code: 'bad-value', place: 'inks.it' }])
+    expect(wrongInks({ it: 7 as never })).toMatchObject([
+      { code: 'bad-value', location: 'inks.it' },
+    ])
     expect(wrongInks({ it: { from: '#000', lighter: 2 } })).toMatchObject([
-      { code: 'bad-value', place: 'inks.it.lighter' },
+      { code: 'bad-value', location: 'inks.it.lighter' },
     ])
     expect(wrongInks({ it: { from: '#000', brighter: 0.2 } as never })).toMatchObject([
-      { code: 'unknown-property', place: 'inks.it.brighter' },
+      { code: 'unknown-property', location: 'inks.it.brighter' },
     ])
     expect(wrongInks({ it: { gradient: 'linear', stops: ['#000'] } })).toMatchObject([
-      { code: 'bad-value', place: 'inks.it.stops' },
+      { code: 'bad-value', location: 'inks.it.stops' },
     ])
     const backward = {
       gradient: 'linear',
@@ -97,7 +99,7 @@ describe('inks', () => {
       ],
     } as const
     expect(wrongInks({ it: backward })).toMatchObject([
-      { code: 'bad-ink', place: 'inks.it.stops[1]' },
+      { code: 'bad-ink', location: 'inks.it.stops[1]' },
     ])
     expect(
       wrongInks({ g: { gradient: 'radial', stops: ['#000', '#fff'] }, it: { from: 'g' } }),
@@ -108,17 +110,17 @@ describe('inks', () => {
     const chain = Object.fromEntries(
       Array.from({ length: 10_000 }, (_, i) => [`i${i}`, `i${i + 1}`]),
     )
-    expect(wrongInks({ ...chain, i10000: '#000' })[0].code).toBe('ink-circle')
+    expect(wrongInks({ ...chain, i10000: '#000' })[0].code).toBe('ink-cycle')
   })
 })
 
 describe('gradients', () => {
   const gradient = (...stops: string[]) =>
-    inkOf({ it: { gradient: 'linear', angle: 90, over: 'line', stops } }) as GradientInk
+    inkOf({ it: { gradient: 'linear', angle: 90, extent: 'line', stops } }) as GradientInk
 
   it('run in OKLCH, sampled until blending in sRGB shows the same', () => {
-    const { kind, angle, over, stops } = gradient('#ff0000', '#0000ff')
-    expect({ kind, angle, over }).toEqual({ kind: 'linear', angle: 90, over: 'line' })
+    const { kind, angle, extent, stops } = gradient('#ff0000', '#0000ff')
+    expect({ kind, angle, extent }).toEqual({ kind: 'linear', angle: 90, extent: 'line' })
     expect(stops[0]).toEqual({ at: 0, color: '#ff0000', opacity: 1 })
     expect(stops.at(-1)).toEqual({ at: 1, color: '#0000ff', opacity: 1 })
     expect(stops.map(s => s.at)).toEqual([...stops.map(s => s.at)].sort((a, b) => a - b))

@@ -51,17 +51,17 @@ const cases: readonly [
   [
     'a later style of a span lies over an earlier',
     'body',
-    '~(second first)[x]',
+    '~second,first[x]',
     { size: 12, weight: 600 },
   ],
   [
     'an override lies over the span’s styles',
     'body',
-    '~(size=30 first)[x]',
+    '~size=30,first[x]',
     { size: 30, slant: 'italic' },
   ],
-  ['a later override over an earlier', 'body', '~(size=30 size=31)[x]', { size: 31 }],
-  ['an override’s factor is of the span’s styles', 'body', '~(first size=2x)[x]', { size: 24 }],
+  ['a later override over an earlier', 'body', '~size=30,size=31[x]', { size: 31 }],
+  ['an override’s factor is of the span’s styles', 'body', '~first,size=2x[x]', { size: 24 }],
   ['an inner span lies over an outer', 'body', '~second[~first[x]]', { size: 12, weight: 600 }],
   ['and factors multiply through spans', 'body', '~twice[~twice[x]]', { size: 44 }],
 ]
@@ -86,7 +86,7 @@ describe('precedence', () => {
         stated: 14,
         style: 'own',
         path: ['styles', 'own', 'size'],
-        place: 'styles.own.size',
+        location: 'styles.own.size',
       },
       expect.objectContaining({ property: 'weight', style: 'grandchild' }),
       expect.objectContaining({ property: 'ink', style: 'defaults' }),
@@ -96,6 +96,6 @@ describe('precedence', () => {
       .mode('dark')
       .why('body')
       .filter(r => r.property === 'weight')
-    expect(weight.place).toBe('modes.dark.styles.body.weight')
+    expect(weight.location).toBe('modes.dark.styles.body.weight')
   })
 })

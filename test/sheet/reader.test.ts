@@ -5,7 +5,7 @@ import { builtInShelf } from '../support/setting.ts'
 
 const sizes = fc.double({ min: 0.1, max: 1000, noNaN: true })
 const scales = fc.double({ min: 0.2, max: 8, noNaN: true })
-const growths = fc.constantFrom('eased', 'linear' as const)
+const growths = fc.constantFrom('tapered', 'linear' as const)
 const apart = (a: number, b: number) => Math.abs(a - b) > 1e-9 * Math.max(a, b)
 
 describe('the curve', () => {
@@ -60,7 +60,7 @@ const sheet = defineSheet({
     defaults: { family: 'sans', ink: 'deep' },
     body: { size: 16, leading: '24u', firstIndent: 10, spaceAfter: 4 },
     twice: { size: '2x' },
-    bounded: { size: 16, smallest: 14, largest: 20 },
+    bounded: { size: 16, minSize: 14, maxSize: 20 },
     fixed: { size: 16, scaling: false, leading: '20u' },
     rich: {
       size: 16,
@@ -108,8 +108,8 @@ describe('a style as a reader gets it', () => {
   })
 
   it('refuses bounds that leave nothing between them', () => {
-    expect(() => defineSheet({ styles: { a: { smallest: 20, largest: 10 } } })).toThrow(
-      "'smallest' is 20, above 'largest', which is 10, at styles.a.smallest",
+    expect(() => defineSheet({ styles: { a: { minSize: 20, maxSize: 10 } } })).toThrow(
+      "'minSize' is 20, greater than 'maxSize', which is 10 at styles.a.minSize",
     )
   })
 
@@ -131,7 +131,7 @@ describe('a style as a reader gets it', () => {
     const shelf = await builtInShelf()
     const reader = { contrast: 'more' } as const
     const [run] = typesetter({ sheet, shelf, reader }).set('x').lines[0].runs
-    expect(run.ink.color).toBe('#000000')
+    expect(run.style.ink).toMatchObject({ color: '#000000' })
     const without = defineSheet({ styles: {} })
     expect(typesetter({ sheet: without, shelf, reader }).set('x').problems).toMatchObject([
       { code: 'no-contrast-mode' },
@@ -140,9 +140,9 @@ describe('a style as a reader gets it', () => {
 
   it('scales other lengths as body text, within limits', async () => {
     const setter = typesetter({ sheet, shelf: await builtInShelf(), reader: { scale: 1.5 } })
-    expect(setter.scaled(12)).toBe(18)
-    expect(setter.scaled(12, { most: 16 })).toBe(16)
-    expect(setter.scaled(12, { least: 20 })).toBe(20)
+    expect(setter.scaleLength(12)).toBe(18)
+    expect(setter.scaleLength(12, { max: 16 })).toBe(16)
+    expect(setter.scaleLength(12, { min: 20 })).toBe(20)
   })
 
   it('refuses settings that are none', async () => {
@@ -151,7 +151,7 @@ describe('a style as a reader gets it', () => {
       expect(() => typesetter({ sheet, shelf, reader: { scale } })).toThrow("the reader's scale")
     }
     expect(() => typesetter({ sheet, shelf, reader: { growth: 'none' as never } })).toThrow(
-      'eased or linear',
+      'tapered or linear',
     )
   })
 })

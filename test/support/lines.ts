@@ -1,4 +1,5 @@
 import type { Layout } from 'dot-line'
+import { faceOf } from 'dot-line'
 import { expect } from 'vitest'
 import type { PdfRun } from './pdf.ts'
 
@@ -22,8 +23,9 @@ export function gatherLines(runs: readonly { x: number; y: number }[]): ReadLine
 export function largestGlyphDistance(page: readonly PdfRun[], layout: Layout): number {
   const read = page.flatMap(run => run.glyphs.map(({ x }) => ({ x, y: run.y })))
   const own = layout.lines.flatMap(line =>
-    line.runs.flatMap(({ glyphs, x, face, style }) => {
-      const scale = style.size / face.metrics.unitsPerEm
+    line.runs.flatMap(run => {
+      const { glyphs, x, style } = run
+      const scale = style.size / faceOf(run).metrics.unitsPerEm
       let pen = 0
       return Array.from(glyphs.glyphs, (_, i) => {
         const at = x + (pen + glyphs.offsetsX[i]) * scale

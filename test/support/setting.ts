@@ -33,8 +33,8 @@ export async function testSetter(scale = 1, problems: 'throw' | 'collect' = 'thr
 /** A text of the scenario with every kind of thing that the slice can set. */
 export const noticeMarkup =
   'Boats to ~strong[{port}] are ~alert[delayed]: the ~emphasis[office] found difficult weather ' +
-  'off ~(emphasis strong)[Gannet Stair], so please ask at the quay.\n' +
-  '~(family=serif)[Tea is served in the waiting room, ~faint[AVAIL] To VA] from ~clock[07:45].'
+  'off ~emphasis,strong[Gannet Stair], so please ask at the quay.\n' +
+  '~family=serif[Tea is served in the waiting room, ~faint[AVAIL] To VA] from ~clock[07:45].'
 
 export const noticeValues = { port: 'Saint Orrin’s Landing' }
 
@@ -42,7 +42,7 @@ export const noticeValues = { port: 'Saint Orrin’s Landing' }
 export const frames = [
   { name: 'start, wrapped', scale: 1, frame: { style: 'body', width: 280 } },
   { name: 'center, enlarged', scale: 1.7, frame: { style: 'body', width: 333.3, align: 'center' } },
-  { name: 'end, cut', scale: 1, frame: { style: 'body', width: 301, align: 'end', lines: 3 } },
+  { name: 'end, cut', scale: 1, frame: { style: 'body', width: 301, align: 'end', maxLines: 3 } },
   { name: 'headline, no width', scale: 1.3, frame: { style: 'headline' } },
 ] as const
 

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { defineSheet, openShelf, typesetter } from 'dot-line'
 import { toHtml, toHtmlPage } from 'dot-line/html'
+import { toSvg } from 'dot-line/svg'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { MeasuredHtml } from '../pages/html.ts'
 import type { ShownScene } from '../pages/html-pictures.ts'
@@ -49,7 +50,7 @@ const painted = 0.01
 /** Letters that stand below each other are put onto whole pixels in both directions. */
 const snappedTwice = 0.25
 const allPainted = new Set([
-  'made-up weight and slant',
+  'synthesized weight and slant',
   'strokes',
   'gradients over runs, lines and blocks',
   'a gradient with a stroke',
@@ -99,14 +100,14 @@ describe('the HTML itself', () => {
     const sheet = defineSheet({ styles: {} })
     const setter = typesetter({ sheet, shelf: await openShelf(), problems: 'collect' })
     const nasty = '</span><script>x</script>"\'& \u0000\ud800 ]]> </style>'
-    const layout = setter.set('{nasty} ~(href=https://lantern.example/?a="b")[x]', {
+    const layout = setter.set('{nasty} ~href="https://lantern.example/?a=""b"""[x]', {
       values: { nasty },
     })
     const { html, css } = toHtml(layout, { fontUrl: () => '"</style><script>' })
     expect(html).not.toMatch(/<script|\0|\ud800| style=/)
     expect(css).not.toMatch(/<\/style|<script/)
     expect(html.match(/<span/g)?.length).toBe(html.match(/<\/span>/g)?.length)
-    expect(toHtml(setter.set('~(href=javascript:x)[x]' as 'x')).html).not.toContain('javascript')
+    expect(toHtml(setter.set('~href=javascript:x[x]' as 'x')).html).not.toContain('javascript')
   })
 
   it('paints what text cannot be in pictures, below it and above it', async () => {
@@ -146,10 +147,13 @@ describe('the HTML itself', () => {
         'node_modules/@expo-google-fonts/source-serif-4/400Regular/SourceSerif4_400Regular.ttf',
       ),
     )
-    const shelf = await openShelf({ families: [], fonts: [font] })
+    const shelf = await openShelf({ builtIn: [], fonts: [font] })
     const sheet = defineSheet({ styles: { defaults: { family: 'Source Serif 4' } } })
     const layout = typesetter({ sheet, shelf }).set('Tern')
     expect(() => toHtml(layout)).toThrow('the license of the font SourceSerif4-Regular forbids')
     expect(toHtml(layout, { fontUrl: () => 'serif.ttf' }).css).toContain('url("serif.ttf")')
+    // An SVG would carry it as well.
+    expect(() => toSvg(layout, { textAs: 'embedded' })).toThrow('SourceSerif4-Regular forbids')
+    expect(toSvg(layout, { textAs: () => 'serif.ttf' })).toContain('url("serif.ttf")')
   })
 })

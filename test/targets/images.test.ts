@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { drawing, image, inlineBox, openImage } from 'dot-line'
+import { drawing, image, inlineObject, openImage } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
 import { toSvg } from 'dot-line/svg'
@@ -16,7 +16,7 @@ const box = { x: 5, y: 10, width: 40, height: 20 }
 
 async function shown(bytes: Uint8Array) {
   const picture = await openImage(bytes)
-  return drawing({ width: 60, height: 50, ground: sheet.ink('foam') }, [image(box, picture)])
+  return drawing({ width: 60, height: 50, background: sheet.ink('foam') }, [image(box, picture)])
 }
 
 /** Every image a PDF paints, with its pixels as an independent reader decodes them. */
@@ -74,7 +74,7 @@ describe('images', () => {
   })
 
   it('stand in a line as boxes, and are written once however often they do', async () => {
-    const icon = inlineBox({
+    const icon = inlineObject({
       width: 12,
       height: 12,
       image: await openImage(pngs.color),
@@ -93,10 +93,10 @@ describe('images', () => {
 
   const short = pngs.color.subarray(0, 60)
   it.each([
-    ['nothing', Buffer.alloc(0), 'is no PNG or JPEG'],
-    ['words', Buffer.from('<svg onload="alert(1)"/>'), 'is no PNG or JPEG'],
-    ['a PNG cut short', short, 'is no PNG or JPEG'],
-    ['a JPEG cut short', jpeg.subarray(0, 20), 'is no PNG or JPEG'],
+    ['nothing', Buffer.alloc(0), 'is not a readable PNG or JPEG'],
+    ['words', Buffer.from('<svg onload="alert(1)"/>'), 'is not a readable PNG or JPEG'],
+    ['a PNG cut short', short, 'is not a readable PNG or JPEG'],
+    ['a JPEG cut short', jpeg.subarray(0, 20), 'is not a readable PNG or JPEG'],
     [
       'an enormous one',
       png({ width: 100_000, height: 100_000, bitDepth: 8, colorType: 2, rows: [] }),
@@ -117,7 +117,7 @@ describe('images', () => {
   it('refuse what only shows when it is written', async () => {
     const broken = png({ width: 9, height: 9, bitDepth: 8, colorType: 6, rows: [[0, 1, 2]] })
     await expect(shown(broken).then(scene => toPdf(scene))).rejects.toThrow(
-      'the pixels of a PNG are broken',
+      'the pixel data of a PNG is damaged',
     )
     const interlaced = png({
       width: 1,

@@ -45,11 +45,11 @@ const areaOf = (polygons: ReturnType<typeof toPolygons>['polygons']) =>
 
 describe('outlines', () => {
   it('are data, and the data of an SVG path, with their curves', () => {
-    const { shapes, problems } = toOutlines(set('do'))
+    const { outlines, problems } = toOutlines(set('do'))
     expect(problems).toEqual([])
-    expect(shapes).toHaveLength(1)
-    expect(shapes[0]).toMatchObject({ text: 'do' })
-    expect(shapes[0].outline.segments).toMatch(/Q/)
+    expect(outlines).toHaveLength(1)
+    expect(outlines[0]).toMatchObject({ text: 'do' })
+    expect(outlines[0].outline.segments).toMatch(/Q/)
     expect(toPathData(set('do'))).toMatch(/^M[\d.]+ [\d.]+[LQ]/)
   })
 
@@ -67,7 +67,7 @@ describe('outlines', () => {
     const points = (options: object) =>
       toPolygons(set('SO'), options).polygons.reduce((n, p) => n + p.outer.length / 2, 0)
     expect(points({ tolerance: 0.01 })).toBeGreaterThan(points({ tolerance: 0.5 }) * 1.5)
-    const [four, eight] = [points({ segments: 4 }), points({ segments: 8 })]
+    const [four, eight] = [points({ segmentsPerCurve: 4 }), points({ segmentsPerCurve: 8 })]
     expect(eight / four).toBeGreaterThan(1.8)
     // A finer tolerance comes nearer to the true area.
     const areas = [1, 0.1, 0.01, 0.001].map(tolerance =>
@@ -76,7 +76,12 @@ describe('outlines', () => {
     const errors = areas.slice(0, 3).map(area => Math.abs(area - areas[3]))
     expect(errors[0]).toBeGreaterThan(errors[1])
     expect(errors[1]).toBeGreaterThan(errors[2])
-    for (const bad of [{ tolerance: 0 }, { segments: 0 }, { segments: 1.5 }, { narrowest: -1 }]) {
+    for (const bad of [
+      { tolerance: 0 },
+      { segmentsPerCurve: 0 },
+      { segmentsPerCurve: 1.5 },
+      { minThickness: -1 },
+    ]) {
       expect(() => toPolygons(set('O'), bad)).toThrow()
     }
   })
@@ -101,24 +106,26 @@ describe('outlines', () => {
     ])
     const messages = toOutlines(shown).problems.map(problem => problem.message)
     expect(messages).toEqual([
-      'an image has no outline, and is left out',
-      'a blurred shadow has no outline, and is left out',
+      'an image has no outline and is left out',
+      'a blurred shadow has no outline and is left out',
     ])
   })
 
   it('report what is too thin to be made', () => {
-    const { problems } = toPolygons(setter.set('~light[Tern]'), { narrowest: 1 })
+    const { problems } = toPolygons(setter.set('~light[Tern]'), { minThickness: 1 })
     expect(problems.length).toBeGreaterThan(0)
-    expect(problems[0]).toMatchObject({ code: 'thin', severity: 'warning' })
+    expect(problems[0]).toMatchObject({ code: 'thin-part', severity: 'warning' })
     expect(problems[0].message).toMatch(
       /a part of 'Tern' at \([\d.]+, [\d.]+\) is 0\.\d\d units wide/,
     )
-    expect(toPolygons(set('Tern'), { narrowest: 1 }).problems).toEqual([])
+    expect(toPolygons(set('Tern'), { minThickness: 1 }).problems).toEqual([])
     const bar = drawing({ width: 50, height: 50 }, [
       rectangle({ x: 5, y: 5, width: 30, height: 0.4 }, sheet.ink('deep')),
     ])
-    expect(toPolygons(bar, { narrowest: 0.5 }).problems[0].message).toContain('is 0.40 units wide')
-    expect(toPolygons(bar, { narrowest: 0.3 }).problems).toEqual([])
+    expect(toPolygons(bar, { minThickness: 0.5 }).problems[0].message).toContain(
+      'is 0.40 units wide',
+    )
+    expect(toPolygons(bar, { minThickness: 0.3 }).problems).toEqual([])
   })
 })
 
@@ -160,7 +167,7 @@ describe('DXF', () => {
 describe('STL', () => {
   it('is a closed solid whose volume is the area times the depth', () => {
     const layout = set('do8')
-    const { stl, problems } = toStl(layout, { depth: 3, scale: 1 })
+    const { stl, problems } = toStl(layout, { depth: 3, millimetersPerUnit: 1 })
     expect(problems).toEqual([])
     const view = new DataView(stl.buffer)
     const count = view.getUint32(80, true)
@@ -193,8 +200,8 @@ describe('STL', () => {
     expect(volume).toBeCloseTo(areaOf(toPolygons(layout).polygons) * 3, 0)
     for (const depth of [0, -1, Number.NaN]) expect(() => toStl(layout, { depth })).toThrow('depth')
     for (const scale of [0, -1, Number.NaN]) {
-      expect(() => toStl(layout, { depth: 1, scale })).toThrow('the scale')
-      expect(() => toDxf(layout, { scale })).toThrow('the scale')
+      expect(() => toStl(layout, { depth: 1, millimetersPerUnit: scale })).toThrow('the scale')
+      expect(() => toDxf(layout, { millimetersPerUnit: scale })).toThrow('the scale')
     }
   })
 })

@@ -61,7 +61,7 @@ describe('the same layout read back', () => {
 
   it('from PDF: a long line in a face of 1,024 units an em', async () => {
     const font = withUnitsPerEm(readFileSync(serifFont), 1024)
-    const shelf = await openShelf({ families: [], fonts: [font] })
+    const shelf = await openShelf({ builtIn: [], fonts: [font] })
     const sheet = defineSheet({ styles: { defaults: { family: 'Source Serif 4', size: 11 } } })
     const setter = typesetter({ sheet, shelf })
     const layout = setter.set('AVAIL to Tern, off Gannet Stair. '.repeat(200))

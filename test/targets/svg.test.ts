@@ -1,6 +1,7 @@
-import { drawing, place, rectangle } from 'dot-line'
+import { drawing, rectangle } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
+import { paintedItems } from '../support/painted.ts'
 import { sheet, testSetter } from '../support/setting.ts'
 
 describe('SVG', () => {
@@ -22,7 +23,7 @@ describe('SVG', () => {
   })
 
   it('shows ink that reaches beyond the frame, and opacity', async () => {
-    const layout = (await testSetter()).set('~(faint emphasis family=serif size=60)[fjord f]')
+    const layout = (await testSetter()).set('~faint,emphasis,family=serif,size=60[fjord f]')
     const svg = toSvg(layout)
     expect(svg).toContain('fill="#0b3d5c" fill-opacity="0.502"')
     const [x, , width] = /viewBox="([^"]+)"/.exec(svg)?.[1].split(' ').map(Number) ?? []
@@ -43,10 +44,10 @@ describe('SVG', () => {
     [0.25, 'top', 75, 50],
   ] as const)('places %s %s', async (across, down, x, top) => {
     const layout = (await testSetter()).set('x', { width: 100 })
-    const [item] = place({ ...layout, height: 40 }, 100, 50, { across, down })
+    const [item] = paintedItems({ ...layout, height: 40 }, 100, 50, { across, down })
     if (item.kind !== 'glyphs') throw new Error('no glyphs')
     expect(item.x).toBe(x)
     expect(item.y).toBeCloseTo(top + layout.lines[0].baseline, 9)
-    expect(place(layout, 0, 50, { down: 'alphabetic' })[0]).toMatchObject({ y: 50 })
+    expect(paintedItems(layout, 0, 50, { down: 'alphabetic' })[0]).toMatchObject({ y: 50 })
   })
 })

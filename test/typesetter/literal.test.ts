@@ -1,4 +1,4 @@
-import { inlineBox, literal, plain, rich, typesetter } from 'dot-line'
+import { escapeMarkup, inlineObject, rich, richFromText, typesetter } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { builtInShelf, sheet } from '../support/setting.ts'
 
@@ -7,24 +7,31 @@ describe('literal markup is checked by the compiler', () => {
     const { set } = typesetter({ sheet, shelf: await builtInShelf() })
     // What is right compiles and sets.
     set(
-      'plain ~strong[bold ~(alert emphasis size=1.2x)[x]] ~~ ~[ ~5 ~{no} {U+03C0} { x } ~(family="A b")[y]'.replace(
+      'plain ~strong[bold ~alert,emphasis,size=1.2x[x]] ~~ ~[ ~5 ~{no} {U+03C0} { x } ~family="A b"[y]'.replace(
         'A b',
         'sans',
       ),
     )
     set('to ~strong[{port}]', { values: { port: 'Quillhaven' } })
-    set('to ~(strong)[see [1] {port}] now', { values: { port: rich`~alert[x]` }, style: 'body' })
-    set(literal('~nothing[') as string)
+    set('to ~strong[see [1] {port}] now', { values: { port: rich`~alert[x]` }, style: 'body' })
+    set(escapeMarkup('~nothing[') as string)
     const anyText: string = 'any ~strong[text]'
     set(anyText)
-    set(plain('x'))
+    set(richFromText('x'))
 
     // @ts-expect-error: the sheet has no style 'stong'
     expect(() => set('to ~stong[x]')).toThrow("did you mean 'strong'?")
     // @ts-expect-error: the sheet has no style 'alrt'
-    expect(() => set('to ~(strong alrt)[x]')).toThrow("did you mean 'alert'?")
+    expect(() => set('to ~strong,alrt[x]')).toThrow("did you mean 'alert'?")
     // @ts-expect-error: the sheet has no style 'emphasi'
     expect(() => set('to ~strong[a ~emphasi[b]] ~~ {U+03C0}')).toThrow("did you mean 'emphasis'?")
+    // @ts-expect-error: there is no property 'weigth'
+    expect(() => set('~strong,weigth=700[x]')).toThrow("did you mean 'weight'?")
+    // @ts-expect-error: the sheet has no ink 'flair'
+    expect(() => set('~ink=flair[x]')).toThrow("did you mean 'flare'?")
+    // @ts-expect-error: the sheet has no size 'larger'
+    expect(() => set('a ~size=larger,strong[x]')).toThrow("no size named 'larger'")
+    set('~ink=flare[a] ~ink=#0b3d5c[b] ~size=1.2x[c] ~size=20[d] ~none-ish, no head[e] ~strong[f]')
     // @ts-expect-error: no values at all
     expect(() => set('to {port}')).toThrow('no value for {port}')
     // @ts-expect-error: no value for {time}
@@ -54,7 +61,7 @@ describe('literal markup is checked by the compiler', () => {
   it('takes boxes as values', async () => {
     const { set } = typesetter({ sheet, shelf: await builtInShelf() })
     expect(
-      set('to {icon} quay', { values: { icon: inlineBox({ width: 8, height: 8 }) } }).text,
+      set('to {icon} quay', { values: { icon: inlineObject({ width: 8, height: 8 }) } }).text,
     ).toBe('to \ufffc quay')
   })
 })

@@ -1,13 +1,13 @@
 import {
   DotLineError,
   drawing,
-  inlineBox,
-  literal,
+  escapeMarkup,
+  inlineObject,
   plainText,
   rectangle,
   rich,
+  span,
   typesetter,
-  wrap,
 } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import fc from 'fast-check'
@@ -50,7 +50,7 @@ describe('values', () => {
           layout.problems.filter(p => !['missing-glyph', 'overflow'].includes(p.code)),
         ).toEqual([])
         // What a message formatter puts into markup is safe the same way.
-        expect(collecting.set(`to ~strong[${literal(value)}]`).text).toBe(`to ${value}`)
+        expect(collecting.set(`to ~strong[${escapeMarkup(value)}]`).text).toBe(`to ${value}`)
       }),
     )
   })
@@ -77,18 +77,49 @@ describe('values', () => {
     expect(setter.set('{a}{b}', { values }).text).toBe('abcbc')
     const circle = { a: rich`a{b}`, b: rich`b{a}` }
     expect(() => setter.set('{a}', { values: circle })).toThrow(
-      'the value of {a} stands inside itself at value b:1:2',
+      'circular reference: the value of {a} contains itself at value b:1:2',
     )
     expect(collecting.set('{a}', { values: circle }).text).toBe('ab{a}')
     expect(plainText(rich`${'x'}{a}`, circle)).toBe('xab{a}')
   })
 
   it('of no known kind are told', () => {
-    for (const value of [null, true, Number.NaN, {}, [1], { style: 'alert' }, Symbol.iterator]) {
+    const known = rich`~strong[x]`
+    const data = [
+      known,
+      inlineObject({ width: 8, height: 8 }),
+      drawing({ width: 1, height: 1 }, []),
+    ].map(own => JSON.parse(JSON.stringify(own)))
+    const painted = {
+      kind: 'object',
+      width: 9,
+      height: 9,
+      baseline: 9,
+      label: '',
+      content: { kind: 'drawing' },
+    }
+    const wrong = [
+      null,
+      true,
+      Number.NaN,
+      {},
+      [1],
+      { style: 'alert' },
+      { style: 'alert', text: {} },
+      Symbol.iterator,
+    ]
+    for (const value of [...wrong, ...data, painted]) {
       expect(() => setter.set('{x}', { values: { x: value as never } })).toThrow(
-        'the value of {x} is',
+        'the value of {x} is not valid',
       )
     }
+  })
+
+  it('are refused in place of markup, and inside of inline objects, where they are data', () => {
+    const tree = JSON.parse(JSON.stringify(rich`~strong[x]`))
+    expect(() => setter.set(tree)).toThrow('expected markup or rich text, not object')
+    const picture = JSON.parse(JSON.stringify(drawing({ width: 1, height: 1 }, [])))
+    expect(() => inlineObject({ width: 1, height: 1, drawing: picture })).toThrow('is data')
   })
 
   it('go by the hundred thousand into one sentence', () => {
@@ -100,7 +131,7 @@ describe('values', () => {
   })
 
   it('go into a line that is 300,000 spans long', () => {
-    const layout = setter.set('~(ink=flare)[a]b'.repeat(150_000))
+    const layout = setter.set('~ink=flare[a]b'.repeat(150_000))
     expect(layout.lines.length).toBe(1)
     expect(layout.lines[0].runs.length).toBe(300_000)
   })
@@ -108,12 +139,12 @@ describe('values', () => {
   it('nested as deep as 100,000 spans are set', () => {
     const deep = 100_000
     const layout = setter.set(`${'~strong[a'.repeat(deep)}${']'.repeat(deep)}`, {
-      lines: 1,
+      maxLines: 1,
       width: 100,
     })
     expect(layout.cut?.start).toBeGreaterThan(3)
-    let nested = wrap('x', 'strong')
-    for (let i = 0; i < 20_000; i++) nested = wrap(nested, 'alert')
+    let nested = span('x', 'strong')
+    for (let i = 0; i < 20_000; i++) nested = span(nested, 'alert')
     expect(plainText(nested)).toBe('x')
   })
 })
@@ -122,8 +153,8 @@ describe('any text', () => {
   it('is set, or refused with a DotLineError', () => {
     const units = fc.constantFrom(
       ...hostile,
-      '~(size=',
-      '~(ink=flare)',
+      '~size=',
+      '~ink=flare[',
       '~alert',
       '(',
       ')',
@@ -150,7 +181,7 @@ describe('boxes in a line', () => {
   const icon = drawing({ width: 10, height: 10 }, [
     rectangle({ x: 0, y: 0, width: 10, height: 10 }, sheet.ink('flare')),
   ])
-  const box = inlineBox({ width: 20, height: 40, baseline: 30, drawing: icon, label: 'lamp' })
+  const box = inlineObject({ width: 20, height: 40, baseline: 30, drawing: icon, label: 'lamp' })
 
   it('take their width, and make room for their height', () => {
     const layout = setter.set('a{icon}b', { style: 'body', values: { icon: box } })
@@ -182,7 +213,11 @@ describe('boxes in a line', () => {
   })
 
   it('are refused with lengths that are none', () => {
-    expect(() => inlineBox({ width: -1, height: 2 })).toThrow('the width of a box is -1')
-    expect(() => inlineBox({ width: 1, height: Number.NaN })).toThrow('the height of a box is NaN')
+    expect(() => inlineObject({ width: -1, height: 2 })).toThrow(
+      'the width of an inline object is -1',
+    )
+    expect(() => inlineObject({ width: 1, height: Number.NaN })).toThrow(
+      'the height of an inline object is NaN',
+    )
   })
 })

@@ -64,7 +64,7 @@ describe('the bidirectional algorithm', () => {
       const wantedLevels = wanted.split(' ')
       const shown = [...wantedLevels.keys()].filter(i => wantedLevels[i] !== 'x')
       const wrong =
-        result.paragraph !== Number(paragraph) ||
+        result.paragraphLevel !== Number(paragraph) ||
         shown.some(i => String(levels[i]) !== wantedLevels[i])
       if (wrong || shownOrder(levels, shown) !== order.trim()) failing.push(line)
     }
@@ -126,7 +126,7 @@ describe('the bidirectional algorithm', () => {
           }
           const own = bidiLevels(bare, direction, isolates)
           const whole = bidiLevels(controlled, direction)
-          expect(own.paragraph).toBe(whole.paragraph)
+          expect(own.paragraphLevel).toBe(whole.paragraphLevel)
           expect([...own.levels]).toEqual(kept.map(i => whole.levels[i]))
         },
       ),

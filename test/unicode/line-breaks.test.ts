@@ -45,7 +45,7 @@ describe('lineBreaks', () => {
 
   it('go by how strictly Japanese is to be broken (CSS Text 3, section 5.2)', () => {
     const at = (text: string, strictness: string, language = 'ja') =>
-      allowed(text, { strictness, language }).length > 0
+      allowed(text, { lineBreak: strictness, language }).length > 0
     // Small kana and the prolonged sound mark.
     expect(['loose', 'normal', 'strict'].map(s => at('あっ', s))).toEqual([true, true, false])
     expect(['loose', 'normal', 'strict'].map(s => at('カー', s))).toEqual([true, true, false])
@@ -62,7 +62,7 @@ describe('lineBreaks', () => {
 
   it('keeps words of Korean whole where it is told to', () => {
     const text = '배는 해질녘에 떠난다'
-    expect(allowed(text, { keepAll: true })).toEqual([3, 8])
+    expect(allowed(text, { wordBreak: 'keep-all' })).toEqual([3, 8])
     expect(allowed(text).length).toBe(8)
   })
 

@@ -2,7 +2,6 @@ import { fail } from '../../problem/index.ts'
 import { readSfnt, type SfntTables } from '../sfnt.ts'
 import { type FontFile, fileOf } from './font-file.ts'
 import { largestFont, mostFaces } from './limits.ts'
-import { unpackWoff } from './unpack-woff.ts'
 
 /** A font among those of a file. */
 export interface ContainedFont {
@@ -15,11 +14,17 @@ export interface ContainedFont {
 const signatureLength = 4
 const collectionHead = 12
 
-/** The fonts in a file: one, or those of a collection; unpacked where they were packed. */
+/**
+ * The fonts in a file: one, or those of a collection; unpacked where they were packed. What unpacks
+ * them is loaded when it is first needed.
+ */
 export async function fontsIn(file: FontFile, name: string): Promise<readonly ContainedFont[]> {
   const signature = String.fromCharCode(...file.read(0, signatureLength))
-  if (signature === 'wOFF') return [fontOf(fileOf(unpackWoff(file.whole(), name)), name)]
-  if (signature === 'wOF2') return [fontOf(fileOf(await unpackWoff2(file.whole(), name)), name)]
+  if (signature === 'wOFF' || signature === 'wOF2') {
+    const unpack =
+      signature === 'wOF2' ? unpackWoff2 : (await import('./unpack-woff.ts')).unpackWoff
+    return [fontOf(fileOf(await unpack(file.whole(), name)), name)]
+  }
   if (signature !== 'ttcf') return [fontOf(file, name)]
   const count = facesIn(file, name)
   return Array.from({ length: count }, (_, index) => fontOf(file, name, index))
@@ -37,20 +42,20 @@ function facesIn(file: FontFile, name: string): number {
   const count = head.length === collectionHead ? view.getUint32(8) : 0
   if (count === 0 || count > mostFaces || collectionHead + count * 4 > file.length) {
     return fail('bad-font', `${name} is a collection of ${count} fonts`, {
-      hint: 'its head may be broken',
+      hint: 'its header may be damaged',
     })
   }
   return count
 }
 
-/** A font from WOFF2 (W3C WOFF File Format 2.0). What unpacks it is loaded when it is first needed. */
+/** A font from WOFF2 (W3C WOFF File Format 2.0). */
 async function unpackWoff2(bytes: Uint8Array, name: string): Promise<Uint8Array> {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const [length, size] = bytes.length >= 48 ? [view.getUint32(8), view.getUint32(16)] : [0, 0]
   if (length !== bytes.length)
-    return fail('bad-font', `${name} is not as long as its WOFF2 head says`)
+    return fail('bad-font', `${name} is not as long as its WOFF2 header states`)
   if (size > largestFont) {
-    return fail('bad-font', `${name} would unpack to ${size} bytes`, {
+    return fail('bad-font', `${name} would decompress to ${size} bytes`, {
       hint: `at most ${largestFont}`,
     })
   }
@@ -61,5 +66,5 @@ async function unpackWoff2(bytes: Uint8Array, name: string): Promise<Uint8Array>
   } catch {
     // Told below, in our words.
   }
-  return fail('bad-font', `${name} cannot be unpacked from WOFF2`)
+  return fail('bad-font', `${name} cannot be decompressed from WOFF2`)
 }

@@ -20,7 +20,7 @@ const entrySize = 20
  */
 export function unpackWoff(bytes: Uint8Array, name: string): Uint8Array {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  if (bytes.length < headSize) return fail('bad-font', `${name} ends inside its WOFF head`)
+  if (bytes.length < headSize) return fail('bad-font', `${name} ends inside its WOFF header`)
   const count = view.getUint16(12)
   if (headSize + count * entrySize > bytes.length) {
     return fail('bad-font', `${name} ends inside its table directory`)
@@ -37,7 +37,9 @@ export function unpackWoff(bytes: Uint8Array, name: string): Uint8Array {
   })
   const size = sfntLength(tables)
   if (size > largestFont)
-    fail('bad-font', `${name} would unpack to ${size} bytes`, { hint: `at most ${largestFont}` })
+    fail('bad-font', `${name} would decompress to ${size} bytes`, {
+      hint: `at most ${largestFont}`,
+    })
   return sfntFile(
     view.getUint32(4),
     tables.map(table => ({ ...table, bytes: () => tableBytes(bytes, table, name) })),
@@ -60,5 +62,5 @@ function tableBytes(
   } catch {
     // Told below, in our words.
   }
-  return fail('bad-font', `${name}: table '${tagText(tag)}' cannot be unpacked`)
+  return fail('bad-font', `${name}: table '${tagText(tag)}' cannot be decompressed`)
 }

@@ -1,5 +1,6 @@
 import type { Extents } from '../../geometry/index.ts'
 import { inverse, type Matrix, mapped, mappedOutline, polygon } from '../../geometry/index.ts'
+import { hexBytes } from '../../notation/index.ts'
 import type { ColorPart, ColorStop, Paint } from '../color-glyph.ts'
 
 /** How colors go on beyond a gradient's ends (`hb_paint_extend_t`). */
@@ -207,8 +208,7 @@ function mixed(a: ColorStop, b: ColorStop, share: number): ColorStop {
   const channels = [1, 3, 5].map(i => {
     const [from, to] = [a, b].map(stop => Number.parseInt(stop.color.slice(i, i + 2), 16))
     const premultiplied = from * a.opacity * (1 - share) + to * b.opacity * share
-    const value = Math.round(opacity === 0 ? from : premultiplied / opacity)
-    return value.toString(16).padStart(2, '0')
+    return Math.round(opacity === 0 ? from : premultiplied / opacity)
   })
-  return { offset: a.offset, color: `#${channels.join('')}`, opacity }
+  return { offset: a.offset, color: `#${hexBytes(channels)}`, opacity }
 }

@@ -6,6 +6,7 @@ import {
   polygon,
   product,
 } from '../../geometry/index.ts'
+import { hexBytes } from '../../notation/index.ts'
 import type { ColorPart, ColorStop } from '../color-glyph.ts'
 import type { Calls } from './calls.ts'
 import { type ColorCollector, colorCollector } from './color-collector.ts'
@@ -123,6 +124,5 @@ export function colorPen(
 /** `hb_color_t`: blue, green, red and opacity, a byte each. */
 function colorOf(color: number): { color: string; opacity: number } {
   const bytes = [8, 16, 24].map(shift => (color >>> shift) & 0xff)
-  const hex = bytes.map(byte => byte.toString(16).padStart(2, '0')).join('')
-  return { color: `#${hex}`, opacity: (color & 0xff) / 255 }
+  return { color: `#${hexBytes(bytes)}`, opacity: (color & 0xff) / 255 }
 }

@@ -1,7 +1,7 @@
 import type { Extents, Outline } from '../../geometry/index.ts'
 import { fail } from '../../problem/index.ts'
 import type { ColorPart } from '../color-glyph.ts'
-import type { Context, Segment, ShapedText } from '../face.ts'
+import type { Context, Segment, ShapedGlyphs } from '../face.ts'
 import type { Coordinates } from '../variations.ts'
 import { type Calls, callsOf } from './calls.ts'
 import { type ColorPen, colorPen } from './color-pen.ts'
@@ -10,7 +10,7 @@ import { allocate, type Heap, place, tagNumber } from './wasm-memory.ts'
 
 /** A font in HarfBuzz's memory, until it is released. */
 export interface EngineFont {
-  shape(text: string, segment: Segment, context?: Context): ShapedText
+  shape(text: string, segment: Segment, context?: Context): ShapedGlyphs
   glyphOf(codePoint: number): number
   advance(glyph: number): number
   extents(glyph: number): Extents | undefined
@@ -112,7 +112,7 @@ export function startEngine(module: WebAssembly.Module): Engine {
     text: string,
     segment: Segment,
     { before, after }: Context = alone,
-  ): ShapedText {
+  ): ShapedGlyphs {
     const whole = before === '' && after === '' ? text : before + text + after
     const { features } = segment
     const textBytes = whole.length * 2
@@ -243,7 +243,7 @@ function writeFeatures(view: DataView, start: number, features: readonly string[
 }
 
 /** Reads what was shaped; views of the memory are made anew when it has grown. */
-function glyphReader(hb: Calls, heap: Heap): (buffer: number, start: number) => ShapedText {
+function glyphReader(hb: Calls, heap: Heap): (buffer: number, start: number) => ShapedGlyphs {
   let words = new Uint32Array(heap.memory.buffer)
   let signed = new Int32Array(heap.memory.buffer)
   return (buffer, start) => {

@@ -33,11 +33,17 @@ export function inSrgb(color: Color): { ink: SolidInk; mapped: boolean } {
   return { ink: { kind: 'solid', color: hex, opacity: color.alpha ?? 1 }, mapped }
 }
 
+/** The ink of a color of CSS; undefined where the text is none. */
+export function inkFromColor(text: string): SolidInk | undefined {
+  const read = readColor(text)
+  return isMistake(read) ? undefined : inSrgb(read).ink
+}
+
 /** Ranges of a function's components as numbers, and what 100 % of each is. */
-type Component = { readonly least: number; readonly most: number; readonly whole: number }
-const upTo = (most: number): Component => ({ least: 0, most, whole: most })
-const free: Component = { least: -Infinity, most: Infinity, whole: 1 }
-const fromZero: Component = { least: 0, most: Infinity, whole: 1 }
+type Component = { readonly min: number; readonly max: number; readonly whole: number }
+const upTo = (max: number): Component => ({ min: 0, max, whole: max })
+const free: Component = { min: -Infinity, max: Infinity, whole: 1 }
+const fromZero: Component = { min: 0, max: Infinity, whole: 1 }
 
 const functions: Record<string, readonly Component[]> = {
   rgb: [upTo(255), upTo(255), upTo(255)],
@@ -70,13 +76,13 @@ function componentMistake(text: string): ColorMistake | undefined {
     const value = part.endsWith('%')
       ? (Number.parseFloat(part) * component.whole) / 100
       : Number.parseFloat(part)
-    if (value >= component.least && value <= component.most) continue
+    if (value >= component.min && value <= component.max) continue
     if (Number.isNaN(value)) continue
-    const most = component.most < Infinity ? ` to ${component.most}` : ' up'
+    const max = component.max < Infinity ? ` to ${component.max}` : ' up'
     const what = i === components.length ? 'alpha' : `component ${i + 1}`
     return {
       message: `${what} of '${text.trim()}' is out of range`,
-      hint: `${part} is not from ${component.least}${most}`,
+      hint: `${part} is not from ${component.min}${max}`,
     }
   }
   return undefined

@@ -17,14 +17,14 @@ export interface GradientStop {
 }
 
 /** What a gradient spans. */
-export type Span = 'run' | 'line' | 'block'
+export type GradientExtent = 'run' | 'line' | 'block'
 
 /** A gradient whose stops lie so close that targets may blend between them in sRGB. */
 export interface GradientInk {
   readonly kind: 'linear' | 'radial'
   /** Of a linear one: degrees, counter-clockwise; 0 runs from left to right. */
   readonly angle: number
-  readonly over: Span
+  readonly extent: GradientExtent
   readonly stops: readonly GradientStop[]
 }
 

@@ -21,7 +21,7 @@ import { mixer, sampledStops } from './gradient.ts'
 import type { Ink } from './ink.ts'
 
 const nameOrColor = string('the name of an ink, or a color such as "#0b3d5c"')
-const share = number('a number from 0 to 1', { least: 0, most: 1 })
+const share = number('a number from 0 to 1', { min: 0, max: 1 })
 
 const derived = object('an ink that another is made from, and how', {
   from: needed(nameOrColor),
@@ -43,7 +43,7 @@ const gradient = object('a gradient', {
   gradient: needed(oneOf('linear', 'radial')),
   stops: needed(listOf('two inks or more', stop, 2)),
   angle: optional(number('degrees, counter-clockwise from left to right')),
-  over: optional(oneOf('run', 'line', 'block')),
+  extent: optional(oneOf('run', 'line', 'block')),
 })
 
 /** What an ink may be stated as: a color, another ink's name, one derived from it, a gradient. */
@@ -91,9 +91,9 @@ export function readInks(
       const circle = [...making.slice(Math.max(0, start)), name].join(' > ')
       const message =
         start >= 0
-          ? `inks are made of themselves: ${circle}`
-          : `inks build on each other more than ${deepest} deep`
-      here.report(here.path, errorProblem('ink-circle', message))
+          ? `circular reference of inks: ${circle}`
+          : `inks refer to each other more than ${deepest} deep`
+      here.report(here.path, errorProblem('ink-cycle', message))
       made.set(name, undefined)
       return undefined
     }
@@ -125,7 +125,7 @@ export function readInks(
   function solidColor(text: string, here: Reading): Color | undefined {
     const found = colorOrName(text, here)
     if (found && !found.color) {
-      const message = `'${text}' is a gradient, and not one color`
+      const message = `'${text}' is a gradient, not a single color`
       here.report(here.path, errorProblem('bad-ink', message))
     }
     return found?.color
@@ -155,20 +155,20 @@ export function readInks(
       const path = [...here.path, 'stops', backward]
       here.report(
         path,
-        errorProblem('bad-ink', 'the stops of a gradient go backward', {
-          hint: 'give them in order',
+        errorProblem('bad-ink', 'the stops of a gradient are not in order', {
+          hint: 'sort them by at',
         }),
       )
       return undefined
     }
-    const { gradient: kind, angle = 0, over = 'run' } = ink
-    return { ink: { kind, angle, over, stops: sampledStops(known) } }
+    const { gradient: kind, angle = 0, extent = 'run' } = ink
+    return { ink: { kind, angle, extent, stops: sampledStops(known) } }
   }
 
   function solid(color: Color, here: Reading, quiet = false): Made {
     const { ink, mapped } = inSrgb(color)
     if (mapped && !quiet) {
-      const message = `the color lies outside of sRGB and is shown as ${ink.color}`
+      const message = `the color is outside sRGB and is shown as ${ink.color}`
       here.report(here.path, warningProblem('mapped-color', message))
     }
     return { ink, color }
@@ -198,7 +198,7 @@ export const inkReference: Kind<Ink> = {
       const hint = nearest
         ? undefined
         : at.names.inks.names.length > 0
-          ? `the sheet has ${at.names.inks.names.join(', ')}`
+          ? `available: ${at.names.inks.names.join(', ')}`
           : color.hint
       const problem = looksLikeColor
         ? errorProblem('bad-ink', color.message, { hint: color.hint })
@@ -208,7 +208,7 @@ export const inkReference: Kind<Ink> = {
     }
     const { ink, mapped } = inSrgb(color)
     if (mapped) {
-      const message = `the color lies outside of sRGB and is shown as ${ink.color}`
+      const message = `the color is outside sRGB and is shown as ${ink.color}`
       at.report(at.path, warningProblem('mapped-color', message))
     }
     return ink

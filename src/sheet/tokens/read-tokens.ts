@@ -47,7 +47,7 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
     const read = readers[found.type ?? '']
     if (!read) {
       const message = found.type
-        ? `tokens of type '${found.type}' have no place in a sheet`
+        ? `tokens of type '${found.type}' have no equivalent in a sheet`
         : `the token '${token.name}' has no type`
       at.report(token.path, warningProblem('token-left-out', message))
       continue
@@ -65,7 +65,7 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
   }
   const errors = problems.filter(({ problem }) => problem.severity === 'error')
   if (errors.length > 0) {
-    const placed = errors.map(({ path, problem }) => ({ ...problem, place: locate(path) }))
+    const placed = errors.map(({ path, problem }) => ({ ...problem, location: locate(path) }))
     throw new DotLineError(placed[0], placed)
   }
   const kept = isObject(root.$extensions) ? root.$extensions[extensionKey] : undefined
@@ -73,7 +73,7 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
     const tokenPath = paths.get(`${path[0]} ${path[1]}`)
     return locate(tokenPath ?? ['$extensions', extensionKey, ...path])
   })
-  const notes = problems.map(({ path, problem }) => ({ ...problem, place: locate(path) }))
+  const notes = problems.map(({ path, problem }) => ({ ...problem, location: locate(path) }))
   return { ...sheet, notes: [...sheet.notes, ...notes] }
 }
 
@@ -115,7 +115,7 @@ const readers: Record<string, TokenReader | undefined> = {
 }
 
 function wrong(token: Token, at: Reading, expected: string): undefined {
-  const message = `the token '${token.name}' is no ${token.type}`
+  const message = `the token '${token.name}' is not a valid ${token.type}`
   at.report(token.path, errorProblem('bad-token', message, { hint: `expected ${expected}` }))
   return undefined
 }

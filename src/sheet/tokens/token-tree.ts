@@ -77,7 +77,7 @@ export function followed(
     }
     current = next
   }
-  const message = `the references of '${token.name}' run in a circle`
-  at.report(token.path, errorProblem('token-circle', message))
+  const message = `circular reference from the token '${token.name}'`
+  at.report(token.path, errorProblem('token-cycle', message))
   return undefined
 }

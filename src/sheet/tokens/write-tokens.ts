@@ -21,13 +21,13 @@ type Group = Record<string, unknown>
  * `$extensions`, so that reading the tokens gives the sheet again, and is named in `notes`.
  */
 export function writeTokens(sheet: Sheet): WrittenTokens {
-  const source = sheet.source()
+  const source = sheet.definition()
   const kept: Record<string, Group> = {}
   const notes: Problem[] = []
   const keep = (part: string, name: string, value: unknown, why: string) => {
     kept[part] = { ...kept[part], [name]: value }
-    const place = pathText([part, name])
-    notes.push(warningProblem('not-a-token', `${place} ${why}`, { place }))
+    const location = pathText([part, name])
+    notes.push(warningProblem('not-a-token', `${location} ${why}`, { location }))
   }
 
   const families = Object.fromEntries(
@@ -51,9 +51,14 @@ export function writeTokens(sheet: Sheet): WrittenTokens {
     if (why) keep('styles', name, stated, why)
     if (isWhole(sheet, name)) styles[name] = { $value: typographyValue(sheet, name, stated) }
   }
-  if (source.scale) {
-    keep('scale', 'base', source.scale.base, 'is of a scale, which tokens do not have')
-    kept.scale.ratio = source.scale.ratio
+  if (source.modularScale) {
+    keep(
+      'modularScale',
+      'base',
+      source.modularScale.base,
+      'is of a scale, which tokens do not have',
+    )
+    kept.modularScale.ratio = source.modularScale.ratio
   }
   for (const [name, mode] of Object.entries(source.modes ?? {})) {
     keep('modes', name, mode, 'is a mode, which tokens do not have')

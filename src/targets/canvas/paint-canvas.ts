@@ -8,6 +8,7 @@ import {
   type ImageItem,
   type PaintedItem,
   type RuleItem,
+  unitScale,
 } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { fail } from '../../problem/index.ts'
@@ -110,7 +111,7 @@ function paintRule(
 
 function paintImage(context: CanvasContext, { x, y, width, height, picture }: ImageItem) {
   if (!picture.bitmap) {
-    fail('no-bitmap', 'an image was not made ready for a canvas', {
+    fail('no-bitmap', 'the image was not decoded for canvases', {
       hint: 'open it with openImage()',
     })
   }
@@ -124,7 +125,7 @@ function setFill(context: CanvasContext, ink: SolidInk) {
 }
 
 function paintGlyphs(context: CanvasContext, item: GlyphsItem) {
-  const scale = item.size / item.face.metrics.unitsPerEm
+  const scale = unitScale(item.face, item.size)
   setFill(context, item.ink)
   context.save()
   context.translate(item.x, item.y)

@@ -1,5 +1,6 @@
 import type { ColorPart, LinearPaint, RadialPaint } from '../../fonts/index.ts'
 import { identity, inverse, mappedOutline, type Outline } from '../../geometry/index.ts'
+import { colorText } from '../../notation/index.ts'
 import type { SolidInk } from '../../sheet/index.ts'
 import type { CanvasContext } from './canvas-context.ts'
 import { pathOf } from './glyph-path.ts'
@@ -52,10 +53,7 @@ export function fillGradient(
     paint.kind === 'linear'
       ? context.createLinearGradient(...paint.from, ...paint.to)
       : context.createRadialGradient(...paint.from, ...paint.to)
-  for (const { offset, color, opacity } of stops) {
-    const alpha = Math.round(opacity * 255)
-    gradient.addColorStop(offset, color + alpha.toString(16).padStart(2, '0'))
-  }
+  for (const stop of stops) gradient.addColorStop(stop.offset, colorText(stop))
   context.save()
   // The gradient has coordinates of its own: the shape goes there, and comes back with it.
   if (matrix !== identity) {

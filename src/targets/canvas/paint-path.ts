@@ -1,4 +1,4 @@
-import { type Fill, isOpaque, type PathItem } from '../../drawing/index.ts'
+import { type Fill, type PathItem, strokeParts } from '../../drawing/index.ts'
 import type { CanvasContext } from './canvas-context.ts'
 import { pathOf } from './glyph-path.ts'
 import { closeLayer, openLayer } from './layers.ts'
@@ -7,13 +7,13 @@ import { fillGradient } from './paint-color-glyph.ts'
 /** Paints a shape with its fill and its stroke; one outside shows beyond the shape only. */
 export function paintPath(context: CanvasContext, item: PathItem) {
   const { fill, stroke } = item
-  if (stroke?.place === 'outside') {
-    strokeOutside(context, item)
-    paintFill(context, item, fill)
-  } else {
-    paintFill(context, item, fill)
-    if (stroke) strokePath(context, item, stroke.width)
+  const parts = stroke && strokeParts(stroke, fill)
+  if (!parts?.isBelow) paintFill(context, item, fill)
+  if (parts) {
+    if (parts.isCut) strokeOutside(context, item, parts.width)
+    else strokePath(context, item, parts.width)
   }
+  if (parts?.isBelow) paintFill(context, item, fill)
 }
 
 function paintFill(context: CanvasContext, { outline }: PathItem, fill: Fill | undefined) {
@@ -38,17 +38,14 @@ function strokePath(context: CanvasContext, { outline, stroke }: PathItem, width
 }
 
 /**
- * What is painted over the inner half hides it; where nothing does, it is taken away again. (A clip
- * would do, but workers of some browsers leave its edges rough.)
+ * Where nothing is painted over the inner half it is taken away again. (A clip would do, but workers
+ * of some browsers leave its edges rough.)
  */
-function strokeOutside(context: CanvasContext, item: PathItem) {
-  const { outline, fill, stroke } = item
-  if (!stroke) return
-  if (isOpaque(fill)) return strokePath(context, item, stroke.width * 2)
+function strokeOutside(context: CanvasContext, item: PathItem, width: number) {
   const layer = openLayer(context)
-  strokePath(layer.context, item, stroke.width * 2)
+  strokePath(layer.context, item, width)
   layer.context.globalCompositeOperation = 'destination-out'
   layer.context.globalAlpha = 1
-  layer.context.fill(pathOf(outline))
+  layer.context.fill(pathOf(item.outline))
   closeLayer(context, layer, { kind: 'group', items: [] })
 }

@@ -1,5 +1,5 @@
-import { type GlyphsItem, inkBox } from '../../drawing/index.ts'
-import type { ShapedText } from '../../fonts/index.ts'
+import { type GlyphsItem, inkBoxOf } from '../../drawing/index.ts'
+import type { ShapedGlyphs } from '../../fonts/index.ts'
 import type { CanvasContext, CanvasImage, CanvasMatrix } from './canvas-context.ts'
 import { openCanvas } from './open-canvas.ts'
 
@@ -13,7 +13,7 @@ interface RunBitmap {
   top: number
 }
 
-const known = new WeakMap<ShapedText, RunBitmap>()
+const known = new WeakMap<ShapedGlyphs, RunBitmap>()
 /** In the order they were made. */
 let kept: { readonly bitmap: RunBitmap; readonly pixels: number }[] = []
 let keptPixels = 0
@@ -66,7 +66,7 @@ function madeBitmap(
   fill: (context: CanvasContext, item: GlyphsItem) => void,
 ): RunBitmap {
   const atOrigin = { ...item, x: 0, y: 0, ink: { ...item.ink, opacity: 1 } }
-  const ink = inkBox([atOrigin])
+  const ink = inkBoxOf([atOrigin])
   if (!ink) return bitmap
   const left = Math.floor(ink.x * a) - 1
   const top = Math.floor(ink.y * d) - 1

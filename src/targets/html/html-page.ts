@@ -1,5 +1,6 @@
+import type { Drawing } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { htmlText } from './html-text.ts'
+import { htmlText } from '../../notation/index.ts'
 import { px } from './rules.ts'
 import { type HtmlTargetOptions, toHtml } from './to-html.ts'
 
@@ -14,15 +15,22 @@ export interface HtmlPageOptions extends HtmlTargetOptions {
   readonly gap?: number
 }
 
-/** Layouts as a whole page, below each other, with its stylesheet. */
+function titleOf(shown: Layout | Drawing | undefined): string {
+  if (shown?.kind === 'drawing') return shown.title ?? ''
+  return shown?.text.split('\n')[0] ?? ''
+}
+
+/** Layouts and drawings as a whole page, below each other, with its stylesheet. */
 export function toHtmlPage(
-  shown: Layout | readonly Layout[],
+  shown: Layout | Drawing | readonly (Layout | Drawing)[],
   options: HtmlPageOptions = {},
 ): string {
-  const layouts = [shown].flat()
-  const { title = layouts[0]?.text.split('\n')[0] ?? '', nonce, margin = 24, gap = 16 } = options
-  const language = options.language ?? layouts[0]?.style.language ?? 'en'
-  const { html, css } = toHtml(layouts, options)
+  const all = [shown].flat()
+  const [first] = all
+  const { title = titleOf(first), nonce, margin = 24, gap = 16 } = options
+  const own = first?.kind === 'drawing' ? first.language : first?.style.language
+  const language = options.language ?? own ?? 'en'
+  const { html, css } = toHtml(all, options)
   const once = nonce === undefined ? '' : ` nonce="${htmlText(nonce)}"`
   return (
     `<!doctype html>\n<html lang="${htmlText(language)}">\n<meta charset="utf-8">\n` +

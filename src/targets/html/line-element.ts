@@ -1,5 +1,5 @@
 import type { AroundText } from '../../drawing/index.ts'
-import type { Layout, Line, LineRun } from '../../layout/index.ts'
+import type { GlyphRun, Layout, Line } from '../../layout/index.ts'
 import { px, type Rules } from './rules.ts'
 import { runElement } from './run-element.ts'
 
@@ -18,10 +18,7 @@ export function lineElement(
   const next = layout.lines[index + 1]
   const { x, height, top, baseline, level, runs } = line
   // Spaces that hang at its end stand on its right (UAX #9, L1): all of it runs left to right.
-  const left = runs.reduce(
-    (least, run) => (isMarker(run, line) ? Math.min(least, run.x) : least),
-    x,
-  )
+  const left = runs.reduce((least, run) => (isMarker(run) ? Math.min(least, run.x) : least), x)
   const { over, under } = roomBeside(layout, index)
   const isBroken =
     next !== undefined && layout.text[next.start - 1] === '\n' && next.start > line.end
@@ -61,13 +58,13 @@ function roomBeside(
 
 /** A run, whether a picture shows it, and what lies between it and the run before it. */
 interface RunPlace {
-  readonly run: LineRun
+  readonly run: GlyphRun
   readonly isPainted: boolean
   readonly gap: number
 }
 
 /** Whether a run stands before a line's text, and is none of it. */
-const isMarker = (run: LineRun, { start }: Line) => run.start === run.end && run.start === start
+const isMarker = ({ kind }: GlyphRun) => kind === 'marker'
 
 /** Runs of a level, and those above it in elements of their own: the browser reorders nothing else. */
 function levelled(places: readonly RunPlace[], base: number, sheet: Rules): string {
@@ -103,7 +100,7 @@ function gapsBefore(line: Line): number[] {
   return runs.map((run, i) => {
     const before = runs[i - 1]
     if (!before) return 0
-    if (isMarker(before, line) && !isMarker(run, line)) {
+    if (isMarker(before) && !isMarker(run)) {
       return level % 2 === 1 ? before.x - run.x - run.width : run.x - before.x - before.width
     }
     if (!goesOneWay) return 0

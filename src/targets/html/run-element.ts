@@ -1,16 +1,17 @@
-import type { LineRun } from '../../layout/index.ts'
-import { type SolidInk, shapingFeatures } from '../../sheet/index.ts'
-import { htmlText } from './html-text.ts'
-import { cssString, px, type Rules } from './rules.ts'
+import { faceOf, inkOf, unitScale } from '../../drawing/index.ts'
+import type { GlyphRun } from '../../layout/index.ts'
+import { colorText, cssString, htmlText } from '../../notation/index.ts'
+import { shapingFeatures } from '../../sheet/index.ts'
+import { px, type Rules } from './rules.ts'
 
 /**
  * A run as an element in the flow of its line; `gap` is what lies between it and what is before it.
  * One that a picture shows is there to be read, searched and copied.
  */
-export function runElement(run: LineRun, isPainted: boolean, gap: number, rules: Rules): string {
-  const { text, box, link, action, start, end } = run
+export function runElement(run: GlyphRun, isPainted: boolean, gap: number, rules: Rules): string {
+  const { text, object, link, action, start, end } = run
   const data = action === undefined ? '' : ` data-action="${htmlText(action)}"`
-  if (box) return inLink(run, boxElement(run, gap, rules))
+  if (object) return inLink(run, objectElement(run, gap, rules))
   const own = runDeclarations(run, isPainted, rules)
   // Runs that look the same share a class, and have their spaces in another.
   const spacing = rules.classOf(spacingDeclarations(run, gap))
@@ -33,20 +34,21 @@ export function runElement(run: LineRun, isPainted: boolean, gap: number, rules:
   return `<span class="${name}"${data}>${content}</span>`
 }
 
-const asWide = ({ width }: LineRun) =>
+const asWide = ({ width }: GlyphRun) =>
   `display:inline-block;inline-size:${px(width)};overflow:clip;overflow-clip-margin:1em`
 
-function inLink({ link }: LineRun, element: string): string {
+function inLink({ link }: GlyphRun, element: string): string {
   return link === undefined ? element : `<a href="${htmlText(link)}">${element}</a>`
 }
 
-function runDeclarations(run: LineRun, isPainted: boolean, rules: Rules): string {
-  const { face, style, ink, rise } = run
+function runDeclarations(run: GlyphRun, isPainted: boolean, rules: Rules): string {
+  const { style, rise } = run
+  const face = faceOf(run)
   const axes = [...face.coordinates].map(([tag, value]) => `${cssString(tag)} ${value}`)
   const features = shapingFeatures(style).map(f => `${cssString(f.slice(0, 4))} ${f.slice(5)}`)
   return [
     `font:${px(askedSize(style.size))}/0 ${cssString(rules.family(face))}`,
-    `color:${isPainted ? 'transparent' : colorOf(ink)}`,
+    `color:${isPainted ? 'transparent' : colorText(inkOf(style, style.opacity))}`,
     'font-kerning:normal;font-synthesis:none;font-optical-sizing:none',
     'text-rendering:geometricPrecision',
     `font-feature-settings:${features.length > 0 ? features.join(',') : 'normal'}`,
@@ -64,7 +66,7 @@ const pageSize = (size: number) => Math.floor(size * 64) / 64
 const askedSize = (size: number) => (Number.isInteger(size) ? size : pageSize(size) + 0.25 / 64)
 
 /** What words and letters are apart, and what the browser's size leaves off of the run's width. */
-function spacingDeclarations(run: LineRun, gap: number): string {
+function spacingDeclarations(run: GlyphRun, gap: number): string {
   const { style, text, width, wordGap = 0, letterGap = 0 } = run
   const { size, tracking, wordSpacing } = style
   const rest = width * (1 - pageSize(size) / size)
@@ -81,21 +83,16 @@ function spacingDeclarations(run: LineRun, gap: number): string {
  * How far the middle of upright letters is above the baseline that a browser puts them on: between
  * the whole pixels that it takes for their ascent and descent.
  */
-function middleOf({ face: { metrics }, style }: LineRun): number {
-  const scale = style.size / metrics.unitsPerEm
+function middleOf(run: GlyphRun): number {
+  const { metrics } = faceOf(run)
+  const scale = unitScale({ metrics }, run.style.size)
   return (Math.round(metrics.ascent * scale) - Math.round(-metrics.descent * scale)) / 2
 }
 
-/** `#rrggbbaa`. */
-function colorOf({ color, opacity }: SolidInk): string {
-  const alpha = Math.round(opacity * 255)
-  return alpha === 255 ? color : color + alpha.toString(16).padStart(2, '0')
-}
-
-/** A box keeps its place, and says what it says; what is in it is in a picture. */
-function boxElement({ box, rise }: LineRun, gap: number, rules: Rules): string {
-  if (!box) return ''
-  const { width, height, baseline, label } = box
+/** An object keeps its place, and says what it says; what is in it is in a picture. */
+function objectElement({ object, rise }: GlyphRun, gap: number, rules: Rules): string {
+  if (!object) return ''
+  const { width, height, baseline, label } = object
   const own =
     `display:inline-block;inline-size:${px(width)};block-size:${px(height)};` +
     `vertical-align:${px(rise - (height - baseline))};margin-inline-start:${px(gap)}`

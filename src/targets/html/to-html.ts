@@ -1,12 +1,9 @@
-import { aroundText, base64, type Drawing } from '../../drawing/index.ts'
+import { asDrawing, type Drawing } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
-import type { Layout, LineRun } from '../../layout/index.ts'
-import { fail } from '../../problem/index.ts'
-import { hasCentralBaseline, isVertical } from '../../sheet/index.ts'
-import { toSvg } from '../svg/index.ts'
-import { htmlText } from './html-text.ts'
-import { lineElement } from './line-element.ts'
-import { cssString, px, type Rules, rules } from './rules.ts'
+import type { Layout } from '../../layout/index.ts'
+import { drawingElement } from './drawing-element.ts'
+import { layoutElement } from './layout-element.ts'
+import { rules } from './rules.ts'
 
 export interface HtmlTargetOptions {
   /** Where a face's font file is fetched from; without it the file is in the stylesheet. */
@@ -28,74 +25,28 @@ export interface HtmlOutput {
 }
 
 /**
- * A layout as real text: one flow of inline elements, to be selected, searched, copied and read
+ * A layout, or a drawing, as real text: one flow of inline elements, to be selected, searched, copied and read
  * out, its lines where they are everywhere else. What is more than letters in one color is
- * painted in pictures below it and above it. Of several layouts, an element each and a stylesheet
- * for all. Throws where a font's license forbids to embed it.
+ * painted in pictures below it and above it. Of several, an element each and a stylesheet for all;
+ * the texts of a drawing stand at their places in the order they were given, its shapes are pictures
+ * between them. Throws where a font's license forbids embedding.
  */
 export function toHtml(
-  shown: Layout | readonly Layout[],
+  shown: Layout | Drawing | readonly (Layout | Drawing)[],
   options: HtmlTargetOptions = {},
 ): HtmlOutput {
-  const { fontUrl = embedded, pictureUrl = svgUrl, prefix = 'line' } = options
+  const { fontUrl, pictureUrl = svgUrl, prefix = 'dotline' } = options
   const sheet = rules(prefix, fontUrl)
-  const elements = [shown].flat().map(layout => layoutElement(layout, sheet, pictureUrl))
+  const elements = [shown]
+    .flat()
+    .map(one =>
+      one.kind === 'drawing'
+        ? drawingElement(asDrawing(one), sheet, pictureUrl)
+        : layoutElement(one, sheet, pictureUrl),
+    )
   return { html: elements.join('\n'), css: sheet.css() }
-}
-
-function layoutElement(layout: Layout, sheet: Rules, pictureUrl: (svg: string) => string): string {
-  const around = aroundText(layout, isText)
-  const block = sheet.classOf(
-    blockDeclarations(layout),
-    around.below ? pictureDeclarations(around.below, -1, pictureUrl) : '',
-    around.above ? pictureDeclarations(around.above, 1, pictureUrl) : '',
-  )
-  const body = layout.lines.map((_, i) => lineElement(layout, i, around, sheet))
-  const language = htmlText(layout.style.language)
-  return `<div class="${block}" dir="ltr" lang="${language}">${body.join('')}</div>`
-}
-
-/** Whether a page shows a run's letters as they are: of its face's bytes, and in it. */
-function isText({ face, glyphs }: LineRun): boolean {
-  return face.madeUp.length === 0 && !glyphs.glyphs.includes(0)
-}
-
-function blockDeclarations({ width, height, writingMode }: Layout): string {
-  const [inline, block] = isVertical(writingMode) ? [height, width] : [width, height]
-  const mode = isVertical(writingMode) ? `;writing-mode:${writingMode}` : ''
-  // One baseline for all, where it is in horizontal text; runs of upright letters have another.
-  const orientation = hasCentralBaseline(writingMode) ? ';text-orientation:sideways' : ''
-  return (
-    `inline-size:${px(inline)};block-size:${px(block)};margin:0;white-space:pre;` +
-    'font-size:0;line-height:0;text-align:start;text-indent:0;letter-spacing:0;word-spacing:0;' +
-    `text-decoration:none;position:relative;z-index:0${mode}${orientation}`
-  )
-}
-
-/** A picture that neither takes room nor clicks, and is printed. */
-function pictureDeclarations(
-  picture: Drawing,
-  level: -1 | 1,
-  pictureUrl: (svg: string) => string,
-): string {
-  const { x, y, width, height } = picture.box
-  return (
-    `content:"";position:absolute;z-index:${level};left:${px(x)};top:${px(y)};` +
-    `width:${px(width)};height:${px(height)};pointer-events:none;` +
-    `background:url(${cssString(pictureUrl(toSvg(picture)))}) 0 0/100% 100% no-repeat;` +
-    'print-color-adjust:exact'
-  )
 }
 
 function svgUrl(svg: string): string {
   return `data:image/svg+xml,${encodeURIComponent(svg)}`
-}
-
-function embedded(face: Face): string {
-  if (!face.embeddable) {
-    fail('no-embedding', `the license of the font ${face.postScriptName} forbids to embed it`, {
-      hint: 'use another font, or fontUrl',
-    })
-  }
-  return `data:font/sfnt;base64,${base64(face.bytes)}`
 }

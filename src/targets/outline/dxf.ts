@@ -5,16 +5,16 @@ import { type PolygonOptions, type Polygons, toPolygons } from './polygons.ts'
 
 export interface DxfOptions extends PolygonOptions {
   /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
-  readonly scale?: number
+  readonly millimetersPerUnit?: number
 }
 
 /** A CSS pixel in millimeters (CSS Values 4, section 6.2). */
-export const millimetersPerUnit = 25.4 / 96
+export const usualMillimeters = 25.4 / 96
 
 /** Throws on a scale that makes nothing of a shape, or turns it inside out. */
 export function checkScale(scale: number) {
   if (scale > 0 && scale < Infinity) return
-  fail('bad-outline', `the scale is a number of millimeters a unit above 0, not ${scale}`)
+  fail('bad-outline', `the scale must be a number of millimeters per unit above 0, not ${scale}`)
 }
 
 /** What `$INSUNITS` calls millimeters. */
@@ -29,8 +29,8 @@ export function toDxf(
   shown: Drawing | Layout,
   options: DxfOptions = {},
 ): Pick<Polygons, 'problems'> & { readonly dxf: string } {
-  const { scale = millimetersPerUnit } = options
-  checkScale(scale)
+  const { millimetersPerUnit = usualMillimeters } = options
+  checkScale(millimetersPerUnit)
   const { box } = asDrawing(shown)
   const { polygons, problems } = toPolygons(shown, options)
   const rings = polygons.flatMap(({ outer, holes }) => [
@@ -40,8 +40,8 @@ export function toDxf(
   function polyline(ring: Float64Array, layer: string): string {
     let vertices = ''
     for (let i = 0; i < ring.length; i += 2) {
-      const x = numberText((ring[i] - box.x) * scale, 6)
-      const y = numberText((box.y + box.height - ring[i + 1]) * scale, 6)
+      const x = numberText((ring[i] - box.x) * millimetersPerUnit, 6)
+      const y = numberText((box.y + box.height - ring[i + 1]) * millimetersPerUnit, 6)
       vertices += group(0, 'VERTEX', 8, layer, 10, x, 20, y)
     }
     return group(0, 'POLYLINE', 8, layer, 66, 1, 70, 1) + vertices + group(0, 'SEQEND', 8, layer)

@@ -1,5 +1,5 @@
 export { type DxfOptions, toDxf } from './dxf.ts'
 export { polygonData, toPathData } from './path-data.ts'
 export { type Polygon, type PolygonOptions, type Polygons, toPolygons } from './polygons.ts'
-export { type Shape, type Shapes, toOutlines } from './shapes.ts'
+export { type FilledOutline, type FilledOutlines, toOutlines } from './shapes.ts'
 export { type StlOptions, toStl } from './stl.ts'

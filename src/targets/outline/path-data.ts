@@ -11,7 +11,7 @@ const text = (n: number) => String(Math.round(n * places) / places)
 /** All filled shapes as the data of one SVG path, curves kept; to be filled by the nonzero rule. */
 export function toPathData(shown: Drawing | Layout): string {
   return toOutlines(shown)
-    .shapes.map(({ outline }) => outlineData(outline))
+    .outlines.map(({ outline }) => outlineData(outline))
     .join('')
 }
 

@@ -3,7 +3,7 @@ import type { Drawing } from '../../drawing/index.ts'
 import { crossingsAt, type Flattening, flattened } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { fail, type Problem, warningProblem } from '../../problem/index.ts'
-import { type Shape, toOutlines } from './shapes.ts'
+import { type FilledOutline, toOutlines } from './shapes.ts'
 import { thinParts } from './thin-parts.ts'
 
 /** One piece of material: a contour, and the holes in it. x and y in turn, in units, y downward. */
@@ -19,9 +19,9 @@ export interface PolygonOptions {
   /** Lines lie within this of their curve, in units. */
   readonly tolerance?: number
   /** So many lines for each curve. */
-  readonly segments?: number
+  readonly segmentsPerCurve?: number
   /** Parts that are narrower than this, in units, are told as problems. */
-  readonly narrowest?: number
+  readonly minThickness?: number
 }
 
 export interface Polygons {
@@ -37,28 +37,37 @@ const usualTolerance = 0.05
  */
 export function toPolygons(shown: Drawing | Layout, options: PolygonOptions = {}): Polygons {
   const how = flatteningOf(options)
-  const { shapes, problems: found } = toOutlines(shown)
+  const { outlines, problems: found } = toOutlines(shown)
   const problems = [...found]
-  const pieces = shapes.flatMap(shape => piecesOf(shape, how))
+  const pieces = outlines.flatMap(shape => piecesOf(shape, how))
   const polygons = united(pieces, problems).map(oriented)
-  const { narrowest = 0 } = options
-  if (narrowest > 0) problems.push(...thinParts(polygons, shapes, narrowest))
+  const { minThickness = 0 } = options
+  if (minThickness > 0) problems.push(...thinParts(polygons, outlines, minThickness))
   return { polygons, problems }
 }
 
-function flatteningOf({ tolerance, segments, narrowest = 0 }: PolygonOptions): Flattening {
-  if (!(narrowest >= 0 && narrowest < Infinity)) {
-    fail('bad-outline', `the narrowest part is a number of units from 0, not ${narrowest}`)
+function flatteningOf({
+  tolerance,
+  segmentsPerCurve,
+  minThickness = 0,
+}: PolygonOptions): Flattening {
+  if (!(minThickness >= 0 && minThickness < Infinity)) {
+    fail('bad-outline', `minThickness must be a number of units from 0, not ${minThickness}`)
   }
-  if (segments !== undefined) {
-    if (!(Number.isInteger(segments) && segments >= 1 && segments <= 1000)) {
-      fail('bad-outline', `a curve is divided into 1 to 1000 lines, not ${segments}`)
+  if (segmentsPerCurve !== undefined) {
+    if (
+      !(Number.isInteger(segmentsPerCurve) && segmentsPerCurve >= 1 && segmentsPerCurve <= 1000)
+    ) {
+      fail(
+        'bad-outline',
+        `segmentsPerCurve must be a whole number from 1 to 1000, not ${segmentsPerCurve}`,
+      )
     }
-    return { segments }
+    return { segments: segmentsPerCurve }
   }
   const within = tolerance ?? usualTolerance
   if (!(within > 0 && within < Infinity)) {
-    fail('bad-outline', `the tolerance is a number of units above 0, not ${within}`)
+    fail('bad-outline', `the tolerance must be a number of units above 0, not ${within}`)
   }
   return { tolerance: within }
 }
@@ -74,7 +83,7 @@ function turn(ring: Float64Array): number {
 }
 
 /** The contours of a shape as pieces with their holes: those that run against the largest are holes. */
-function piecesOf({ outline }: Shape, how: Flattening): ClippedPolygon[] {
+function piecesOf({ outline }: FilledOutline, how: Flattening): ClippedPolygon[] {
   const rings = flattened(outline, how).map(ring => ({ ring, area: turn(ring) }))
   if (rings.length === 0) return []
   const largest = rings.reduce((a, b) => (Math.abs(b.area) > Math.abs(a.area) ? b : a))
@@ -106,7 +115,7 @@ function united(pieces: readonly ClippedPolygon[], problems: Problem[]): Clipped
   try {
     return polygonClipping.union(first, ...others)
   } catch {
-    const message = 'shapes that overlap could not be made one, and overlap still'
+    const message = 'overlapping shapes could not be merged'
     problems.push(warningProblem('overlapping', message))
     return [...pieces]
   }

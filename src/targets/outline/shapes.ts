@@ -5,10 +5,11 @@ import {
   type GlyphsItem,
   glyphsOutline,
   type PaintedItem,
+  unitScale,
 } from '../../drawing/index.ts'
 import type { ColorPart } from '../../fonts/index.ts'
 import {
-  joinedOutlines,
+  concatenatedOutlines,
   mappedOutline,
   type Outline,
   rectangleOutline,
@@ -17,22 +18,22 @@ import type { Layout } from '../../layout/index.ts'
 import { type Problem, warningProblem } from '../../problem/index.ts'
 
 /** A filled shape of a drawing, in units with y downward. */
-export interface Shape {
+export interface FilledOutline {
   readonly outline: Outline
   /** The text whose letters it is; nothing of other shapes. */
   readonly text: string
 }
 
-export interface Shapes {
-  readonly shapes: readonly Shape[]
+export interface FilledOutlines {
+  readonly outlines: readonly FilledOutline[]
   /** What has no outline: images, and lines around shapes. */
   readonly problems: readonly Problem[]
 }
 
 /** The filled shapes of a drawing or a layout, as they are turned and moved, their curves kept. */
-export function toOutlines(shown: Drawing | Layout): Shapes {
+export function toOutlines(shown: Drawing | Layout): FilledOutlines {
   const { items } = asDrawing(shown)
-  const shapes: Shape[] = []
+  const shapes: FilledOutline[] = []
   const problems: Problem[] = []
   let hidden = 0
   eachItem(items, {
@@ -53,17 +54,17 @@ export function toOutlines(shown: Drawing | Layout): Shapes {
       shapes.push({ outline: mappedOutline(matrix, outline), text })
     },
   })
-  return { shapes, problems }
+  return { outlines: shapes, problems }
 }
 
 function withoutOutline(what: string): Problem {
-  return warningProblem('no-outline', `${what} has no outline, and is left out`)
+  return warningProblem('no-outline', `${what} has no outline and is left out`)
 }
 
 function outlineOf(item: PaintedItem, problems: Problem[]): Outline | undefined {
   switch (item.kind) {
     case 'glyphs':
-      if (item.finish?.stroke) problems.push(withoutOutline(`the stroke of '${item.text}'`))
+      if (item.paint?.stroke) problems.push(withoutOutline(`the stroke of '${item.text}'`))
       return letters(item)
     case 'rectangle':
       return rectangleOutline(item, item.radius)
@@ -95,7 +96,7 @@ function letters(item: GlyphsItem): Outline {
   if (!face.colored || ![...glyphs.glyphs].some(glyph => face.colorParts(glyph))) {
     return glyphsOutline(item)
   }
-  const scale = size / face.metrics.unitsPerEm
+  const scale = unitScale(face, size)
   const outlines: Outline[] = []
   let pen = 0
   for (let i = 0; i < glyphs.glyphs.length; i++) {
@@ -107,7 +108,7 @@ function letters(item: GlyphsItem): Outline {
     outlines.push(...own.map(outline => mappedOutline(matrix, outline)))
     pen += glyphs.advances[i]
   }
-  return joinedOutlines(outlines)
+  return concatenatedOutlines(outlines)
 }
 
 function partOutlines(parts: readonly ColorPart[]): Outline[] {

@@ -2,14 +2,14 @@ import earcut from 'earcut'
 import { asDrawing, type Drawing } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { fail } from '../../problem/index.ts'
-import { checkScale, millimetersPerUnit } from './dxf.ts'
+import { checkScale, usualMillimeters } from './dxf.ts'
 import { type Polygon, type PolygonOptions, type Polygons, toPolygons } from './polygons.ts'
 
 export interface StlOptions extends PolygonOptions {
   /** How thick the solid is, in millimeters. */
   readonly depth: number
   /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
-  readonly scale?: number
+  readonly millimetersPerUnit?: number
 }
 
 type Point = readonly [x: number, y: number, z: number]
@@ -22,16 +22,16 @@ export function toStl(
   shown: Drawing | Layout,
   options: StlOptions,
 ): Pick<Polygons, 'problems'> & { readonly stl: Uint8Array } {
-  const { depth, scale = millimetersPerUnit } = options
+  const { depth, millimetersPerUnit = usualMillimeters } = options
   if (!(depth > 0 && depth < Infinity)) {
-    fail('bad-outline', `the depth of a solid is a number of millimeters above 0, not ${depth}`)
+    fail('bad-outline', `the depth must be a number of millimeters above 0, not ${depth}`)
   }
-  checkScale(scale)
+  checkScale(millimetersPerUnit)
   const { box } = asDrawing(shown)
   const { polygons, problems } = toPolygons(shown, options)
   const place = (x: number, y: number): readonly [number, number] => [
-    (x - box.x) * scale,
-    (box.y + box.height - y) * scale,
+    (x - box.x) * millimetersPerUnit,
+    (box.y + box.height - y) * millimetersPerUnit,
   ]
   const triangles = polygons.flatMap(polygon => solid(polygon, depth, place))
   return { stl: written(triangles), problems }

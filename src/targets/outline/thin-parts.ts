@@ -1,7 +1,7 @@
 import { outlineBox } from '../../geometry/index.ts'
 import { type Problem, warningProblem } from '../../problem/index.ts'
 import type { Polygon } from './polygons.ts'
-import type { Shape } from './shapes.ts'
+import type { FilledOutline } from './shapes.ts'
 
 /** A side of a polygon, its material on the left as it is seen. */
 interface Edge {
@@ -14,7 +14,7 @@ interface Edge {
 /** A problem for each polygon that is narrower than this somewhere, at its narrowest place. */
 export function thinParts(
   polygons: readonly Polygon[],
-  shapes: readonly Shape[],
+  shapes: readonly FilledOutline[],
   narrowest: number,
 ): Problem[] {
   return polygons.flatMap(polygon => {
@@ -25,7 +25,7 @@ export function thinParts(
     const where = `at (${x.toFixed(1)}, ${y.toFixed(1)})`
     const what = text === '' ? 'a part' : `a part of '${text}'`
     const message = `${what} ${where} is ${width.toFixed(2)} units wide, less than ${narrowest}`
-    return [warningProblem('thin', message, { hint: 'take a heavier weight or a larger size' })]
+    return [warningProblem('thin-part', message, { hint: 'use a heavier weight or a larger size' })]
   })
 }
 
@@ -71,19 +71,19 @@ function distanceTo(
   y: number,
   nx: number,
   ny: number,
-  most: number,
+  max: number,
 ): number | undefined {
   const [dx, dy] = [x2 - x1, y2 - y1]
   const across = nx * dy - ny * dx
   if (Math.abs(across) < 1e-12) return undefined
   const distance = ((x1 - x) * dy - (y1 - y) * dx) / across
-  if (!(distance > 1e-9 && distance < most)) return undefined
+  if (!(distance > 1e-9 && distance < max)) return undefined
   const along =
     Math.abs(dx) > Math.abs(dy) ? (x + nx * distance - x1) / dx : (y + ny * distance - y1) / dy
   return along >= 0 && along <= 1 ? distance : undefined
 }
 
-function textAt(shapes: readonly Shape[], x: number, y: number): string {
+function textAt(shapes: readonly FilledOutline[], x: number, y: number): string {
   const found = shapes.find(({ outline, text }) => {
     const box = outlineBox(outline)
     return text !== '' && box && x >= box.left && x <= box.right && y >= box.bottom && y <= box.top

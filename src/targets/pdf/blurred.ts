@@ -1,4 +1,4 @@
-import { eachItem, type Item, inkBox, type PathItem } from '../../drawing/index.ts'
+import { eachItem, type Item, inkBoxOf, type PathItem } from '../../drawing/index.ts'
 import {
   type Box,
   crossingsAt,
@@ -22,7 +22,7 @@ export interface Blurred {
 
 /** Shapes of one color, blurred by a Gaussian whose deviation is half of `blur`, in units. */
 export function blurred(items: readonly Item[], blur: number): Blurred | undefined {
-  const ink = inkBox(items)
+  const ink = inkBoxOf(items)
   if (!ink) return undefined
   // Six pixels a deviation show no steps; small blurs need no more than four a unit.
   const perUnit = Math.min(4, 12 / blur)

@@ -108,11 +108,11 @@ export function documentResources(objects: PdfObjects): Resources {
 }
 
 /**
- * Whether none of an item's glyphs are of the font's own bytes: made up, of CFF2, which PDF does not
+ * Whether none of an item's glyphs are of the font's own bytes: synthesized, of CFF2, which PDF does not
  * know, or of a CFF font that letters have marks in, which knows no glyphs that are put together.
  */
 function isAllDrawn({ face, glyphs }: GlyphsItem): boolean {
-  if (face.madeUp.length > 0 || face.outlineFormat === 'CFF2') return true
+  if (face.synthesized.length > 0 || face.outlineFormat === 'CFF2') return true
   if (face.outlineFormat !== 'CFF') return false
   return glyphs.clusters.some((cluster, i) => i > 0 && cluster === glyphs.clusters[i - 1])
 }

@@ -42,7 +42,7 @@ export function embeddedFace(
   addFont: (font: ObjectNumber) => string,
 ): EmbeddedFace {
   if (!face.embeddable) {
-    fail('no-embedding', `the license of the font ${face.postScriptName} forbids to embed it`, {
+    fail('no-embedding', `the license of the font ${face.postScriptName} forbids embedding`, {
       hint: 'use another font, or outlines',
     })
   }

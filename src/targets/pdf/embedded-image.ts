@@ -1,4 +1,5 @@
 import { isFrame, type Picture } from '../../drawing/index.ts'
+import { hexBytes } from '../../notation/index.ts'
 import type { Blurred } from './blurred.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
 import { type PngParts, paletteAlpha, pngParts, splitAlpha } from './png-pixels.ts'
@@ -80,6 +81,6 @@ function embedMask(picture: Picture, alpha: Uint8Array, objects: PdfObjects): Ob
 function colorSpace({ colorType, palette }: PngParts): string {
   if (colorType === 0) return '/DeviceGray'
   if (colorType === 2) return '/DeviceRGB'
-  const hex = Array.from(palette, byte => byte.toString(16).padStart(2, '0')).join('')
+  const hex = hexBytes(palette)
   return `[/Indexed /DeviceRGB ${Math.max(0, palette.length / 3 - 1)} <${hex}>]`
 }

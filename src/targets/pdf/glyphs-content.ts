@@ -8,7 +8,7 @@ import { placeDecimals } from './units.ts'
 /** Whether two items of a line can be shown as one: readers see words apart where one ends. */
 export function isShownAlike(a: GlyphsItem, b: GlyphsItem): boolean {
   if (a.isStacked || b.isStacked) return false
-  return a.face === b.face && a.size === b.size && a.ink === b.ink && !a.finish && !b.finish
+  return a.face === b.face && a.size === b.size && a.ink === b.ink && !a.paint && !b.paint
 }
 
 /** Items of one baseline, face and size: one TJ, but where the font or the rise changes. */

@@ -1,4 +1,5 @@
 import { numberText } from '../../drawing/index.ts'
+import { hexBytes } from '../../notation/index.ts'
 import type { ObjectNumber, PdfObjects } from './objects.ts'
 import type { PageLink } from './page-content.ts'
 
@@ -15,7 +16,7 @@ export function addLink({ href, area }: PageLink, objects: PdfObjects): ObjectNu
 /** A URI in ASCII, as the standard asks (12.6.4.8): in hexadecimal, so that nothing in it ends it. */
 function asciiString(href: string): string {
   const bytes = new TextEncoder().encode(encodeIfNeeded(href))
-  return `<${Array.from(bytes, byte => byte.toString(16).padStart(2, '0')).join('')}>`
+  return `<${hexBytes(bytes)}>`
 }
 
 const encodeIfNeeded = (href: string) =>

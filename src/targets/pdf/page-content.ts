@@ -4,7 +4,7 @@ import {
   finishPath,
   type GlyphsItem,
   type GroupItem,
-  inkBox,
+  inkBoxOf,
   numberText,
   type PaintedItem,
   type RectangleItem,
@@ -103,7 +103,7 @@ function groupContent(
   const { matrix, opacity = 1 } = group
   const moved = matrix ? `${pageMatrix(matrix, space)} cm\n` : ''
   if (opacity >= 1) return moved === '' ? content : `q ${moved}${content}Q\n`
-  const ink = inkBox(group.items)
+  const ink = inkBoxOf(group.items)
   if (!ink) return ''
   const { x, y, width, height } = mappedBox(space.flip, ink)
   const box = { left: x - 1, bottom: y - 1, right: x + width + 1, top: y + height + 1 }

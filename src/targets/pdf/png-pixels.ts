@@ -106,7 +106,7 @@ function inflated(data: Uint8Array, length: number): Uint8Array {
   } catch {
     // Told below, in our words.
   }
-  return fail('bad-image', 'the pixels of a PNG are broken')
+  return fail('bad-image', 'the pixel data of a PNG is damaged')
 }
 
 function predicted(filter: number, left: number, up: number, corner: number): number {

@@ -8,7 +8,7 @@ export interface PngOptions {
   /** Pixels a unit. */
   readonly pixelRatio?: number
   /** Color behind the drawing, as `#rrggbb`; transparent without it. */
-  readonly ground?: string
+  readonly background?: string
 }
 
 /** More pixels than this a side are a mistake, not a picture. */
@@ -17,22 +17,22 @@ const longestSide = 32_000
 /** A drawing or a layout as a PNG file, from its SVG. Node only. */
 export function toPng(
   shown: Drawing | Layout,
-  { pixelRatio = 1, ground }: PngOptions = {},
+  { pixelRatio = 1, background }: PngOptions = {},
 ): Uint8Array {
   const { width, height } = shown.kind === 'drawing' ? shown.box : shown
   const side = Math.max(width, height) * pixelRatio
   if (!(pixelRatio > 0 && side <= longestSide)) {
-    fail('bad-picture-size', `a picture of ${side} pixels a side cannot be made`, {
-      hint: `at most ${longestSide}`,
+    fail('bad-picture-size', `a PNG of ${side} pixels a side cannot be made`, {
+      hint: `at most ${longestSide} pixels`,
     })
   }
-  if (ground !== undefined && !/^#[0-9a-f]{6}$/i.test(ground)) {
-    fail('bad-color', `the ground of a picture is a color such as #f4fafc, not '${ground}'`)
+  if (background !== undefined && !/^#[0-9a-f]{6}$/i.test(background)) {
+    fail('bad-color', `the background must be a color such as #f4fafc, not '${background}'`)
   }
   const picture = new Resvg(toSvg(shown), {
     font: { loadSystemFonts: false },
     fitTo: { mode: 'zoom', value: pixelRatio },
-    ...(ground !== undefined && { background: ground }),
+    ...(background !== undefined && { background: background }),
   })
   return picture.render().asPng()
 }

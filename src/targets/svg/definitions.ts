@@ -24,7 +24,7 @@ export function svgDefinitions(): Definitions {
     let prefix = prefixes.get(face)
     if (prefix === undefined) {
       const place = [...face.coordinates].map(([tag, value]) => `-${tag}${value}`).join('')
-      const made = face.madeUp.map(what => `-${what}`).join('')
+      const made = face.synthesized.map(what => `-${what}`).join('')
       const plain = (face.postScriptName + place + made).replace(/[^A-Za-z0-9.-]/g, '')
       const taken = [...prefixes.values()].filter(p => p === plain || p.startsWith(`${plain}_`))
       prefix = taken.length > 0 ? `${plain}_${taken.length}` : plain

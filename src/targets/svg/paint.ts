@@ -1,5 +1,11 @@
-import { type Fill, isOpaque, numberText, type PathItem } from '../../drawing/index.ts'
-import { outlineBox } from '../../geometry/index.ts'
+import {
+  type Fill,
+  numberText,
+  type PathItem,
+  strokeParts,
+  surroundings,
+} from '../../drawing/index.ts'
+import type { Outline } from '../../geometry/index.ts'
 import type { SolidInk } from '../../sheet/index.ts'
 import { gradientElement } from './color-glyph.ts'
 import type { Definitions } from './definitions.ts'
@@ -24,22 +30,20 @@ export function pathElement(item: PathItem, definitions: Definitions): string {
   const d = outlinePath(outline)
   const filled = fill ? `<path d="${d}"${fillAttributes(fill, definitions)}/>\n` : ''
   if (!stroke) return filled
-  const isOutside = stroke.place === 'outside'
-  const width = numberText(stroke.width * (isOutside ? 2 : 1))
-  const line = `${painted('stroke', stroke.ink)} stroke-width="${width}" stroke-linejoin="round"`
-  if (!isOutside) return `${filled}<path d="${d}" fill="none"${line}/>\n`
-  // What is painted over the inner half hides it; where nothing does, it is cut off.
-  const clip = isOpaque(fill) ? '' : ` clip-path="url(#${outsideOf(item, definitions)})"`
-  return `<path d="${d}" fill="none"${line}${clip}/>\n${filled}`
+  const { width, isBelow, isCut } = strokeParts(stroke, fill)
+  const line =
+    `<path d="${d}" fill="none"${painted('stroke', stroke.ink)} ` +
+    `stroke-width="${numberText(width)}" stroke-linejoin="round"`
+  if (!isBelow) return `${filled}${line}/>\n`
+  const clip = isCut
+    ? ` clip-path="url(#${outsideOf(item.outline, stroke.width, definitions)})"`
+    : ''
+  return `${line}${clip}/>\n${filled}`
 }
 
 /** All around a shape, but not the shape. */
-function outsideOf({ outline, stroke }: PathItem, definitions: Definitions): string {
-  const box = outlineBox(outline) ?? { left: 0, bottom: 0, right: 0, top: 0 }
-  const room = (stroke?.width ?? 0) + 1
-  const [left, top] = [box.left - room, box.bottom - room].map(n => numberText(n))
-  const [right, bottom] = [box.right + room, box.top + room].map(n => numberText(n))
-  const d = `M${left} ${top}H${right}V${bottom}H${left}Z${outlinePath(outline)}`
+function outsideOf(outline: Outline, width: number, definitions: Definitions): string {
+  const d = outlinePath(surroundings(outline, width))
   return definitions.add(
     'outside',
     d,

@@ -8,17 +8,20 @@ import {
   type GlyphsItem,
   type GroupItem,
   type Item,
-  inkBox,
+  inkBoxOf,
+  isTold,
+  layoutText,
   numberText,
   type PaintedItem,
+  unitScale,
 } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
+import { xmlText } from '../../notation/index.ts'
 import { type Definitions, svgDefinitions } from './definitions.ts'
 import { painted, pathElement } from './paint.ts'
 import { isPlainText, type TextFonts, textElement, textFonts } from './text-element.ts'
 import { transformText } from './transform-text.ts'
-import { xmlText } from './xml.ts'
 
 export interface SvgOptions {
   /** What the picture is called; read out by screen readers. The drawing's own title without it. */
@@ -30,7 +33,7 @@ export interface SvgOptions {
    * fonts `embedded` in the file; or as real text in fonts that are fetched from a URL for each
    * face. What a browser would not set alike stays outlines.
    */
-  readonly text?: 'outlines' | 'embedded' | ((face: Face) => string)
+  readonly textAs?: 'outlines' | 'embedded' | ((face: Face) => string)
 }
 
 /**
@@ -40,22 +43,23 @@ export interface SvgOptions {
 export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string {
   const drawing = asDrawing(shown)
   const { box, language, items } = drawing
-  const { description, text = 'outlines' } = options
+  const { description, textAs = 'outlines' } = options
   const title = options.title ?? drawing.title
   const definitions = svgDefinitions()
   const fonts =
-    text === 'outlines' ? undefined : textFonts(typeof text === 'function' ? text : undefined)
+    textAs === 'outlines' ? undefined : textFonts(typeof textAs === 'function' ? textAs : undefined)
   let body = ''
-  let hasLinks = false
+  let hasParts = false
   eachItem(items, {
     enter(group) {
-      if (group.link !== undefined) hasLinks = true
+      if (isTold(group)) hasParts = true
       body += groupStart(group, definitions)
     },
     leave(group) {
       body += group.link === undefined ? '</g>\n' : '</a>\n'
     },
     item(item) {
+      if (item.kind === 'image' && item.label !== undefined) hasParts = true
       body += svgItem(item, definitions, fonts)
     },
   })
@@ -63,8 +67,8 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   const lang = language === undefined ? '' : ` lang="${xmlText(language)}"`
   // With a title that names it the picture is read out by that; without one, by its text.
   const label = title === undefined ? ` aria-label="${xmlText(spokenText(items))}"` : ''
-  // The parts of an image are not told of: links, and text that is text, must be.
-  const role = hasLinks || fonts ? 'group' : 'img'
+  // The parts of an image are not told of: links, what says what it is, and text that is text, must be.
+  const role = hasParts || fonts ? 'group' : 'img'
   return (
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" ` +
     `viewBox="${x} ${y} ${width} ${height}" role="${role}"${lang}${label}>\n` +
@@ -76,19 +80,28 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
 }
 
 function groupStart(group: GroupItem, definitions: Definitions): string {
-  const { matrix, opacity = 1, blur = 0, link } = group
+  const { matrix, opacity = 1, blur = 0, link, role, language, title, label } = group
   const transform = matrix ? ` transform="${transformText(matrix)}"` : ''
   const through = opacity < 1 ? ` opacity="${numberText(opacity)}"` : ''
   const blurred = blur > 0 ? ` filter="url(#${blurFilter(group, blur, definitions)})"` : ''
-  const attributes = transform + through + blurred
-  return link === undefined
-    ? `<g${attributes}>\n`
-    : `<a href="${xmlText(link)}" aria-label="${xmlText(spokenText(group.items))}"${attributes}>\n`
+  const spoken = label ?? (link === undefined ? undefined : spokenText(group.items))
+  const meaning = [
+    ['role', role],
+    ['lang', language],
+    ['aria-label', spoken],
+  ]
+    .filter(([, value]) => value !== undefined)
+    .map(([name, value]) => ` ${name}="${xmlText(value ?? '')}"`)
+    .join('')
+  const attributes = meaning + transform + through + blurred
+  const start =
+    link === undefined ? `<g${attributes}>\n` : `<a href="${xmlText(link)}"${attributes}>\n`
+  return title === undefined ? start : `${start}<title>${xmlText(title)}</title>\n`
 }
 
 /** A filter needs to be told where there is something: as far as the blur can be seen. */
 function blurFilter({ items }: GroupItem, blur: number, definitions: Definitions): string {
-  const ink = inkBox(items) ?? { x: 0, y: 0, width: 0, height: 0 }
+  const ink = inkBoxOf(items) ?? { x: 0, y: 0, width: 0, height: 0 }
   const reach = 2 * blur
   const region = [
     ['x', ink.x - reach],
@@ -107,11 +120,17 @@ function blurFilter({ items }: GroupItem, blur: number, definitions: Definitions
   )
 }
 
+/** One text a label, with a space between them, and none inside of one. */
 function spokenText(items: readonly Item[]): string {
   const texts: string[] = []
   let baseline: number | undefined
   eachItem(items, {
+    text({ layout }) {
+      texts.push(` ${layoutText(layout)} `)
+      return true
+    },
     item(item) {
+      if (item.kind === 'image' && item.label !== undefined) texts.push(` ${item.label} `)
       if (item.kind !== 'glyphs') return
       if (baseline !== undefined && item.y !== baseline) texts.push(' ')
       texts.push(item.text)
@@ -144,7 +163,8 @@ function svgItem(
       const { x, y, width, height, picture } = item
       const [left, top, w, h] = [x, y, width, height].map(n => numberText(n))
       const href = `data:image/${picture.format};base64,${base64(picture.bytes)}`
-      const box = `x="${left}" y="${top}" width="${w}" height="${h}"`
+      const own = item.label === undefined ? '' : ` role="img" aria-label="${xmlText(item.label)}"`
+      const box = `x="${left}" y="${top}" width="${w}" height="${h}"${own}`
       return `<image ${box} preserveAspectRatio="none" href="${href}"/>\n`
     }
     case 'rule': {
@@ -162,7 +182,7 @@ function svgItem(
 
 /** A group in font units: every glyph stands at a whole number, or nearly. */
 function glyphsItem(item: GlyphsItem, definitions: Definitions): string {
-  const scale = numberText(item.size / item.face.metrics.unitsPerEm, 9)
+  const scale = numberText(unitScale(item.face, item.size), 9)
   let uses = ''
   eachGlyph(item, (glyph, x, y) => {
     const id = definitions.glyph(item.face, glyph)

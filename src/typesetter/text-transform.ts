@@ -1,13 +1,17 @@
 import type { Style } from '../sheet/index.ts'
 
 /** Text in the case its style asks for, by the rules of its language; `before` is what precedes it. */
-export function cased(text: string, { letterCase, language }: Style, before: string): string {
-  switch (letterCase) {
-    case 'upper':
+export function transformed(
+  text: string,
+  { textTransform, language }: Style,
+  before: string,
+): string {
+  switch (textTransform) {
+    case 'uppercase':
       return text.toLocaleUpperCase(language)
-    case 'lower':
+    case 'lowercase':
       return text.toLocaleLowerCase(language)
-    case 'title':
+    case 'capitalize':
       return titled(text, language, before)
     default:
       return text

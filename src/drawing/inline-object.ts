@@ -1,9 +1,9 @@
-import type { InlineBox } from '../markup/index.ts'
-import { fail } from '../problem/index.ts'
+import type { InlineObject } from '../markup/index.ts'
+import { fail, isMade, made } from '../problem/index.ts'
 import type { Drawing } from './drawing.ts'
 import type { Picture } from './picture.ts'
 
-export interface InlineBoxOptions {
+export interface InlineObjectOptions {
   /** In units; grows with the text it stands in. */
   readonly width: number
   readonly height: number
@@ -11,29 +11,37 @@ export interface InlineBoxOptions {
   readonly baseline?: number
   /** Puts its middle as high as that of capitals (`cap`), or of small letters (`ex`), instead. */
   readonly centered?: 'cap' | 'ex'
-  /** What is painted in the box, in its own proportions. */
+  /** What is painted in it, in its own proportions. */
   readonly drawing?: Drawing
-  /** Fills the box, instead of a drawing. */
+  /** Fills it, instead of a drawing. */
   readonly image?: Picture
   /** What it says, where text is read out or copied. */
   readonly label?: string
 }
 
-/** A box to stand in a line, as a value. Throws on lengths that are negative or not finite. */
-export function inlineBox(options: InlineBoxOptions): InlineBox {
+/** An inline object, which stands in a line, as a value. Throws on lengths that are negative or not finite. */
+export function inlineObject(options: InlineObjectOptions): InlineObject {
   const { width, height, baseline = height, drawing, centered, image, label = '' } = options
   for (const [name, value] of Object.entries({ width, height })) {
     if (!(value >= 0 && value < Infinity)) {
-      fail('bad-box', `the ${name} of a box is ${value}, and not a length`)
+      fail('bad-object', `the ${name} of an inline object is ${value}, which is not a length`)
     }
   }
-  if (!Number.isFinite(baseline)) fail('bad-box', `the baseline of a box is ${baseline}`)
+  if (!Number.isFinite(baseline))
+    fail('bad-object', `the baseline of an inline object is ${baseline}`)
   if (centered !== undefined && centered !== 'cap' && centered !== 'ex') {
-    fail('bad-box', `a box is centered on 'cap' or 'ex', not on '${centered}'`)
+    fail('bad-object', `an inline object is centered on 'cap' or 'ex', not on '${centered}'`)
+  }
+  for (const [name, content] of Object.entries({ drawing, image })) {
+    if (content === undefined || isMade(content)) continue
+    fail('bad-object', `the ${name} of an inline object is data, not made by the library`, {
+      hint: 'drawing() makes a drawing, openImage() an image',
+    })
   }
   const content = image ?? drawing
   return {
-    kind: 'box',
+    [made]: true,
+    kind: 'object',
     width,
     height,
     baseline,
@@ -43,8 +51,8 @@ export function inlineBox(options: InlineBoxOptions): InlineBox {
   }
 }
 
-/** What a box was made with, told apart again. */
-export function boxContent({ content }: InlineBox): { drawing?: Drawing; image?: Picture } {
+/** What an inline object was made with, told apart again. */
+export function objectContent({ content }: InlineObject): { drawing?: Drawing; image?: Picture } {
   if (!content) return {}
   if (isDrawing(content)) return { drawing: content }
   return isPicture(content) ? { image: content } : {}

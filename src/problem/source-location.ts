@@ -1,10 +1,13 @@
-import type { Place } from './problem.ts'
+import type { SourceLocation } from './problem.ts'
 
 /**
  * Gives the places of ranges of a source text. Lines end at LF, CR LF or CR. The lines are found
  * once, when the first place is asked for.
  */
-export function placesOf(text: string, source: string): (start: number, end?: number) => Place {
+export function locationsIn(
+  text: string,
+  source: string,
+): (start: number, end?: number) => SourceLocation {
   let starts: number[] | undefined
   return (start, end = start) => {
     starts ??= lineStarts(text)

@@ -1,5 +1,5 @@
 import { type Matrix, mappedOutline, type Outline } from '../geometry/index.ts'
-import type { MadeUp } from './face.ts'
+import type { Synthesized } from './face.ts'
 
 /** Degrees that an upright face leans where no slanted one is at hand (CSS Fonts 4, `oblique`). */
 const lean = 14
@@ -16,18 +16,20 @@ const slanted: Matrix = {
 }
 
 /** The angle of a face that leans by itself or was made to, in degrees, counter-clockwise. */
-export function angleOf(italicAngle: number, madeUp: readonly MadeUp[]): number {
-  return madeUp.includes('slant') ? italicAngle - lean : italicAngle
+export function angleOf(italicAngle: number, synthesized: readonly Synthesized[]): number {
+  return synthesized.includes('slant') ? italicAngle - lean : italicAngle
 }
 
-/** An outline as it is where weight or slant are made up. */
-export function madeUpOutline(
+/** An outline as it is where weight or slant are synthesized. */
+export function synthesizedOutline(
   outline: Outline,
-  madeUp: readonly MadeUp[],
+  synthesized: readonly Synthesized[],
   unitsPerEm: number,
 ): Outline {
-  const heavy = madeUp.includes('weight') ? thickened(outline, unitsPerEm * thickening) : outline
-  return madeUp.includes('slant') ? mappedOutline(slanted, heavy) : heavy
+  const heavy = synthesized.includes('weight')
+    ? thickened(outline, unitsPerEm * thickening)
+    : outline
+  return synthesized.includes('slant') ? mappedOutline(slanted, heavy) : heavy
 }
 
 /**

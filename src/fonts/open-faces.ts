@@ -1,0 +1,45 @@
+import { fail } from '../problem/index.ts'
+import type { Face } from './face.ts'
+
+interface Known {
+  readonly face: WeakRef<Face>
+  readonly isOpen: () => boolean
+}
+
+/**
+ * The open faces by their ids. Layouts are plain data, in which faces stand by id; an id tells of a
+ * font's contents, so that a layout that was cloned, or came from a worker, finds its faces on any
+ * shelf that has the same fonts. This is the one thing that all shelves of a program share: without
+ * it, each call that takes a layout would have to be given its shelf as well. It keeps no face alive.
+ */
+const known = new Map<string, Known[]>()
+
+/** An id goes with the last face that has it. */
+const collected = new FinalizationRegistry((id: string) => {
+  const left = (known.get(id) ?? []).filter(({ face }) => face.deref())
+  if (left.length > 0) known.set(id, left)
+  else known.delete(id)
+})
+
+export function rememberFace(face: Face, isOpen: () => boolean) {
+  const others = (known.get(face.id) ?? []).filter(other => other.face.deref() && other.isOpen())
+  known.set(face.id, [...others, { face: new WeakRef(face), isOpen }])
+  collected.register(face, face.id)
+}
+
+/** The face that a run of a layout is set in. Throws `closed-shelf` where it is on no open shelf. */
+export function faceOf({ face: id }: { readonly face: string }): Face {
+  const candidates = known.get(id) ?? []
+  let found: Face | undefined
+  for (const { face, isOpen } of candidates) {
+    const own = face.deref()
+    if (own && isOpen()) return own
+    found ??= own
+  }
+  // What was read of a face before its shelf was closed can still be drawn.
+  if (found) return found
+  known.delete(id)
+  return fail('closed-shelf', `the face ${id} is on no open shelf`, {
+    hint: 'open the fonts that the layout was set in',
+  })
+}

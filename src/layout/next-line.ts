@@ -1,0 +1,112 @@
+import type { RoomOf } from './fast-lines.ts'
+import type { Align } from './frame.ts'
+import { indexBy } from './index-at.ts'
+import type { BrokenLine } from './line-of.ts'
+import { type LinePlan, type ParagraphLines, paragraphLines } from './paragraph-lines.ts'
+import { type Breakable, indentOf } from './stops.ts'
+
+/** Where a text goes on: plain data, of the text it was taken from. */
+export interface Cursor {
+  /** Offset in the whole text. */
+  readonly offset: number
+  /** Which line of its paragraph comes next, from 0. */
+  readonly line: number
+  /** What was planned for the rest of its paragraph. */
+  readonly plan?: LinePlan
+}
+
+export const textStart: Cursor = { offset: 0, line: 0 }
+
+/** The rooms that lines go into, and whether they are made as wide. */
+export interface Rooms {
+  /** Of a paragraph, for each of its lines. */
+  roomOf(text: Breakable): RoomOf
+  isJustified(text: Breakable): boolean
+}
+
+/** Rooms of a length, or of one for each line of a paragraph, without the paragraph's indents. */
+export function roomsIn(
+  length: number | ((line: number) => number),
+  align: Align | undefined,
+): Rooms {
+  const lengthOf = typeof length === 'number' ? () => length : length
+  return {
+    roomOf: text => {
+      const { endIndent } = text.paragraph.style
+      const first = indentOf(text, true) + endIndent
+      const other = indentOf(text, false) + endIndent
+      return line => Math.max(0, lengthOf(line) - (line === 0 ? first : other))
+    },
+    isJustified: ({ paragraph }) => (align ?? paragraph.style.align) === 'justify',
+  }
+}
+
+/** A line with where it is of, and where the text goes on behind it. */
+export interface NextLine {
+  readonly text: Breakable
+  /** Index of its paragraph. */
+  readonly paragraph: number
+  readonly line: BrokenLine
+  /** Which line of the paragraph it is, and the room it has. */
+  readonly index: number
+  readonly room: number
+  /** Undefined behind the last line. */
+  rest(): Cursor | undefined
+}
+
+/** The next line of a text, and the cursor behind it; undefined at its end. */
+export function nextLine(
+  texts: readonly Breakable[],
+  cursor: Cursor,
+  rooms: Rooms,
+): NextLine | undefined {
+  for (const line of linesFrom(texts, cursor, rooms)) return line
+  return undefined
+}
+
+/** The lines of a text from a cursor on, paragraph by paragraph. */
+export function* linesFrom(
+  texts: readonly Breakable[],
+  cursor: Cursor,
+  rooms: Rooms,
+): Generator<NextLine> {
+  const first = indexBy(texts, ({ paragraph }) => paragraph.offset, cursor.offset)
+  for (let paragraph = first; paragraph < texts.length; paragraph++) {
+    const text = texts[paragraph]
+    const isFirst = paragraph === first
+    const start = isFirst ? cursor.offset - text.paragraph.offset : 0
+    // A cursor at the end of a paragraph that has lines goes on with the next one.
+    if (start > 0 && start >= text.paragraph.text.length) continue
+    const from = { offset: start, line: isFirst ? cursor.line : 0 }
+    const roomOf = rooms.roomOf(text)
+    const broken = paragraphLines({
+      text,
+      roomOf,
+      isJustified: rooms.isJustified(text),
+      from,
+      planned: isFirst ? cursor.plan : undefined,
+    })
+    let next = from.line
+    for (const line of broken.lines) {
+      const index = next++
+      const rest = () => cursorBehind(texts, paragraph, line, index, broken)
+      yield { text, paragraph, line, index, room: roomOf(index), rest }
+    }
+  }
+}
+
+function cursorBehind(
+  texts: readonly Breakable[],
+  index: number,
+  { end }: BrokenLine,
+  line: number,
+  broken: ParagraphLines,
+): Cursor | undefined {
+  const { paragraph } = texts[index]
+  if (end < paragraph.text.length) {
+    const plan = broken.plan()
+    return { offset: paragraph.offset + end, line: line + 1, ...(plan && { plan }) }
+  }
+  const next = texts[index + 1]
+  return next && { offset: next.paragraph.offset, line: 0 }
+}

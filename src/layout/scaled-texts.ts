@@ -1,0 +1,48 @@
+import type { InlineObject } from '../markup/index.ts'
+import type { ShapedParagraph } from '../shaping/index.ts'
+import { type Style, scaledStyle } from '../sheet/index.ts'
+import type { LayoutTools } from './layout-tools.ts'
+import { type Breakable, breakable } from './stops.ts'
+
+/** Texts so many times as large. Glyphs are in font units: nothing is shaped again. */
+export function scaledTexts(
+  texts: readonly Breakable[],
+  ratio: number,
+  tools: LayoutTools,
+): readonly Breakable[] {
+  const styles = new Map<Style, Style>()
+  const scaled = (style: Style) => {
+    const known = styles.get(style) ?? scaledStyle(style, ratio)
+    styles.set(style, known)
+    return known
+  }
+  return texts.map(({ paragraph }) => breakable(scaledParagraph(paragraph, ratio, scaled), tools))
+}
+
+function scaledParagraph(
+  paragraph: ShapedParagraph,
+  ratio: number,
+  scaled: (style: Style) => Style,
+): ShapedParagraph {
+  return {
+    ...paragraph,
+    style: scaled(paragraph.style),
+    runs: paragraph.runs.map(run => ({
+      ...run,
+      style: scaled(run.style),
+      ...(run.object && { object: scaledObject(run.object, ratio) }),
+    })),
+    glyphRuns: paragraph.glyphRuns.map(run => ({
+      ...run,
+      size: run.size * ratio,
+      ...(run.object && { object: scaledObject(run.object, ratio) }),
+    })),
+  }
+}
+
+/** An object so many times as large. */
+export function scaledObject(object: InlineObject, ratio: number): InlineObject {
+  if (ratio === 1) return object
+  const { width, height, baseline } = object
+  return { ...object, width: width * ratio, height: height * ratio, baseline: baseline * ratio }
+}

@@ -1,0 +1,33 @@
+import type { TextRange } from '../problem/index.ts'
+import { indexAt } from './index-at.ts'
+import type { Layout } from './layout.ts'
+
+/**
+ * The part of the markup that a stretch of a layout's text comes from: offsets in what was set.
+ * Where characters stand for others (an escape, a value, a letter in another case), all of what they
+ * stand for. Undefined where nothing of the stretch is in the markup, as inside of rich text that
+ * fills a placeholder.
+ */
+export function sourceRange(
+  { sourceMap }: Layout,
+  start: number,
+  end: number,
+): TextRange | undefined {
+  let from = Number.POSITIVE_INFINITY
+  let to = Number.NEGATIVE_INFINITY
+  for (let i = indexAt(sourceMap, start); i < sourceMap.length; i++) {
+    const { start: pieceStart, end: pieceEnd, source } = sourceMap[i]
+    if (pieceStart >= end && pieceStart > start) break
+    if (pieceEnd <= start) continue
+    const isExact = pieceEnd - pieceStart === source.end - source.start
+    const own = isExact
+      ? {
+          start: source.start + Math.max(0, start - pieceStart),
+          end: source.start + Math.min(end, pieceEnd) - pieceStart,
+        }
+      : source
+    from = Math.min(from, own.start)
+    to = Math.max(to, own.end)
+  }
+  return from <= to ? { start: from, end: to } : undefined
+}

@@ -1,0 +1,37 @@
+import type { Align } from './frame.ts'
+import { checkFrame } from './frame.ts'
+import { type Cursor, nextLine, roomsIn } from './next-line.ts'
+import type { Breakable } from './stops.ts'
+
+/** A line as numbers, and where the text goes on. */
+export interface TextLine {
+  /** Index of its paragraph. */
+  readonly paragraph: number
+  /** Offsets in the text; spaces that hang at the end belong to the line. */
+  readonly start: number
+  readonly end: number
+  /** In units, without the spaces that hang. */
+  readonly width: number
+  /** Behind the line; undefined where the text ends. */
+  readonly rest: Cursor | undefined
+}
+
+/** The next line of a text in a room of its own, without the indents of its paragraph. */
+export function textLine(
+  texts: readonly Breakable[],
+  from: Cursor,
+  room: number | ((line: number) => number),
+  align: Align | undefined,
+): TextLine | undefined {
+  const lengthOf = (line: number) => {
+    const width = typeof room === 'number' ? room : room(line)
+    checkFrame({ width })
+    return width
+  }
+  const found = nextLine(texts, from, roomsIn(lengthOf, align))
+  if (!found) return undefined
+  const { text, paragraph, line } = found
+  const { offset } = text.paragraph
+  const { start, end, width } = line
+  return { paragraph, start: offset + start, end: offset + end, width, rest: found.rest() }
+}

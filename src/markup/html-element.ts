@@ -1,0 +1,68 @@
+import {
+  allowedLink,
+  allowedLinks,
+  errorProblem,
+  linkScheme,
+  type Problem,
+  type TextRange,
+  warningProblem,
+} from '../problem/index.ts'
+import type { TagStyles } from './html-tags.ts'
+import type { Override, StyleName } from './rich-text.ts'
+
+/** What an element makes of the text in it. */
+export interface ElementStyles {
+  readonly styles: readonly StyleName[]
+  readonly overrides: readonly Override[]
+}
+
+/** Reads a start tag, by a table of styles for tags; tells what of it is not supported. */
+export function elementStyles(
+  tag: string,
+  attributes: Readonly<Record<string, string>>,
+  tags: TagStyles,
+  range: TextRange,
+  tell: (problem: Problem) => void,
+): ElementStyles {
+  const styles: StyleName[] = []
+  const overrides: Override[] = []
+  const { start, end } = range
+  const known = Object.hasOwn(tags, tag) ? tags[tag] : undefined
+  if (known !== undefined) styles.push({ name: known, start, end })
+  for (const [name, value] of Object.entries(attributes)) {
+    if (name === 'class' && tag === 'span') {
+      for (const style of value.split(/\s+/)) {
+        if (style !== '') styles.push({ name: style, start, end })
+      }
+    } else if (name === 'href' && tag === 'a') {
+      if (allowedLink(value)) overrides.push({ name, value, start, end })
+      else {
+        const message = `a link may not start with '${linkScheme(value)}:'`
+        tell(errorProblem('forbidden-link', message, { hint: allowedLinks }))
+      }
+    } else tell(dropped(`the attribute ${name} of <${tag}>`))
+  }
+  const isText = known !== undefined || tag === 'span' || tag === 'a' || tag === 'p'
+  if (!isText) tell(dropped(`<${tag}>`))
+  return { styles, overrides }
+}
+
+const dropped = (what: string) =>
+  warningProblem('unsupported-tag', `${what} is not supported and is dropped`)
+
+/** Folds white space as HTML does, across the borders of elements. */
+export function whiteSpaceFolder() {
+  /** Whether a space would stand at the start of a line, or after another. */
+  let isFolded = true
+  return {
+    fold(text: string): string {
+      const spaced = text.replace(/[ \t\n\r\f]+/g, ' ')
+      const shown = isFolded && spaced.startsWith(' ') ? spaced.slice(1) : spaced
+      if (shown !== '') isFolded = shown.endsWith(' ')
+      return shown
+    },
+    startLine() {
+      isFolded = true
+    },
+  }
+}

@@ -1,0 +1,116 @@
+import type { Problem } from '../problem/index.ts'
+import type { Style } from '../sheet/index.ts'
+import { scripts } from '../unicode/index.ts'
+import { faceRuns } from './fallback.ts'
+import type { ShapingItem } from './glyph-run.ts'
+import { standingObject } from './object-glyph.ts'
+import type { ShapingTools } from './shaping-tools.ts'
+import { spacingIn } from './spacing.ts'
+import type { StyledRun } from './styled-text.ts'
+import { hasVerticalForm, orientation } from './upright.ts'
+
+/** A text, and what divides it. */
+export interface DividedText {
+  readonly text: string
+  readonly levels: Uint8Array | undefined
+  /** In vertical text, how each character stands. */
+  readonly turns: Uint8Array | undefined
+  /** The text with its tabs, where it has some. */
+  readonly tabbed: string | undefined
+}
+
+/** Stretches that are shaped as one: of one face, size, spacing, level, script, language, features. */
+export function itemize(
+  runs: readonly StyledRun[],
+  divided: DividedText,
+  tools: ShapingTools,
+  problems: Problem[],
+): ShapingItem[] {
+  const { text, levels, turns, tabbed } = divided
+  const shapingStyle = tellingOnce(tools, problems)
+  const scriptRuns = scripts(text)
+  const items: ShapingItem[] = []
+  let next = 0
+  for (const run of runs) {
+    const { faces, fallback, spacing, language, features } = shapingStyle(run.style)
+    const { size } = run.style
+    for (const part of faceRuns(text, run.start, run.end, faces, fallback)) {
+      const { face } = part
+      for (let { start } = part; start < part.end; ) {
+        while (scriptRuns[next].end <= start) next++
+        const { script, end: scriptEnd } = scriptRuns[next]
+        const end = stretchEnd(divided, start, Math.min(part.end, scriptEnd))
+        const turn = turns ? turns[start] : orientation.turned
+        const isUpright = turn !== orientation.turned
+        // Letters below each other are taken as running all one way (CSS Writing Modes 4, 5.1).
+        const level = levels ? (isUpright ? levels[start] & ~1 : levels[start]) : 0
+        const segment = tools.segmentOf(script, language, features, level)
+        const upright =
+          turn === orientation.byFace
+            ? hasVerticalForm(face, text.slice(start, end), segment, tools.shape)
+            : isUpright
+        const item = {
+          start,
+          end,
+          face,
+          size,
+          segment,
+          spacing: spacingIn(segment.script, spacing),
+          level,
+          upright,
+          isTab: tabbed?.charCodeAt(start) === tab,
+        }
+        const last = items.at(-1)
+        if (run.object) items.push({ ...item, object: standingObject(run.object, face, size) })
+        else if (last && isOne(last, item)) items[items.length - 1] = { ...last, end }
+        else items.push(item)
+        start = end
+      }
+    }
+  }
+  return items
+}
+
+/** What styles are shaped with; a problem of a style is told once. */
+function tellingOnce(tools: ShapingTools, problems: Problem[]): ShapingTools['shapingStyle'] {
+  let told: Set<Style> | undefined
+  return style => {
+    const found = tools.shapingStyle(style)
+    if (!found.problem || told?.has(style)) return found
+    told ??= new Set()
+    told.add(style)
+    problems.push(found.problem)
+    return found
+  }
+}
+
+/** Where a stretch ends that has one level and stands one way; a tab is one of its own. */
+function stretchEnd({ levels, turns, tabbed }: DividedText, start: number, limit: number): number {
+  if (tabbed?.charCodeAt(start) === tab) return start + 1
+  let end = levelEnd(levels, start, limit)
+  if (turns) end = turns[start] === orientation.byFace ? start + 1 : levelEnd(turns, start, end)
+  return tabbed ? tabBefore(tabbed, start, end) : end
+}
+
+/** Where the level that holds at `start` ends, at `limit` at the latest. */
+function levelEnd(levels: Uint8Array | undefined, start: number, limit: number): number {
+  if (!levels) return limit
+  let end = start + 1
+  while (end < limit && levels[end] === levels[start]) end++
+  return end
+}
+
+/** The end of a stretch, or the tab that comes before it. */
+function tabBefore(text: string, start: number, end: number): number {
+  const found = text.indexOf('\t', start)
+  return found >= 0 && found < end ? found : end
+}
+
+const tab = 0x09
+
+function isOne(a: ShapingItem, b: ShapingItem): boolean {
+  if (a.upright !== b.upright || a.isTab || b.isTab) return false
+  if (a.object || a.face !== b.face || a.size !== b.size || a.segment !== b.segment) return false
+  if (a.level !== b.level) return false
+  return a.spacing.tracking === b.spacing.tracking && a.spacing.word === b.spacing.word
+}

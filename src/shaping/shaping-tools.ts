@@ -1,0 +1,37 @@
+import { keptOnShelf, type Segment, type Shelf } from '../fonts/index.ts'
+import type { Style } from '../sheet/index.ts'
+import { keptByStyle } from './kept-by-style.ts'
+import { segmentBook } from './segments.ts'
+import { cachedShape, type Shape } from './shape-cache.ts'
+import { type ShapeWords, wordShaper } from './shape-words.ts'
+import { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
+
+/** What shaping needs beside the text. */
+export interface ShapingTools {
+  readonly shelf: Shelf
+  readonly shape: Shape
+  readonly shapeWords: ShapeWords
+  /** What shaping takes of a style. */
+  readonly shapingStyle: (style: Style) => ShapingStyle
+  /** One object for each kind of segment. */
+  readonly segmentOf: (
+    script: string,
+    language: string,
+    features: readonly string[],
+    level: number,
+  ) => Segment
+}
+
+/** The tools of a shelf, which all typesetters on it share: what one has shaped none shapes again. */
+export function shapingTools(shelf: Shelf): ShapingTools {
+  return keptOnShelf(shelf, 'shaping', () => {
+    const shape = cachedShape()
+    return {
+      shelf,
+      shape,
+      shapeWords: wordShaper(),
+      shapingStyle: keptByStyle(shelf, style => shapingStyleOf(shelf, style)),
+      segmentOf: segmentBook(),
+    }
+  })
+}

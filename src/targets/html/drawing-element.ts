@@ -1,0 +1,129 @@
+import {
+  type Drawing,
+  eachItem,
+  type GroupItem,
+  type Item,
+  isTold,
+  numberText,
+  pictureOf,
+} from '../../drawing/index.ts'
+import { identity, type Matrix, product } from '../../geometry/index.ts'
+import { htmlText } from '../../notation/index.ts'
+import { layoutElement, pictureDeclarations } from './layout-element.ts'
+import { px, type Rules } from './rules.ts'
+
+interface Frame {
+  readonly items: readonly Item[]
+  next: number
+  readonly matrix: Matrix
+  readonly close: string
+  readonly isLink: boolean
+}
+
+/** A drawing as an element: its texts where they were placed, pictures of its shapes between them. */
+export function drawingElement(
+  drawing: Drawing,
+  sheet: Rules,
+  pictureUrl: (svg: string) => string,
+): string {
+  const { box, items, title, language } = drawing
+  const told = groupsTold(items)
+  const parts: string[] = []
+  let waiting: Item[] = []
+  const flush = (label?: string) => {
+    const picture = pictureOf(waiting)
+    waiting = []
+    if (!picture) return
+    // Of a link without words the picture is what is clicked.
+    const isClicked = frames.some(frame => frame.isLink)
+    const clicks = isClicked ? ';pointer-events:auto' : ''
+    const name = sheet.classOf('', pictureDeclarations(picture, -1, pictureUrl) + clicks)
+    const said =
+      label === undefined ? 'aria-hidden="true"' : `role="img" aria-label="${htmlText(label)}"`
+    parts.push(`<div class="${sheet.classOf(layer)} ${name}" ${said}></div>`)
+  }
+  const frames: Frame[] = [{ items, next: 0, matrix: identity, close: '', isLink: false }]
+  while (frames.length > 0) {
+    const frame = frames[frames.length - 1]
+    const item = frame.items[frame.next++]
+    if (!item) {
+      flush()
+      parts.push(frame.close)
+      frames.pop()
+    } else if (item.kind === 'text') {
+      flush()
+      const place = sheet.classOf(placeDeclarations(product(frame.matrix, item.matrix)))
+      parts.push(`<div class="${place}">${layoutElement(item.layout, sheet, pictureUrl)}</div>`)
+    } else if (item.kind === 'group' && told.has(item)) {
+      flush()
+      const { open, close } = groupTags(item, sheet)
+      parts.push(open)
+      const matrix = item.matrix ? product(frame.matrix, item.matrix) : frame.matrix
+      frames.push({ items: item.items, next: 0, matrix, close, isLink: item.link !== undefined })
+    } else {
+      const label = item.kind === 'image' ? item.label : undefined
+      if (label !== undefined) flush()
+      waiting.push(
+        frame.matrix === identity ? item : { kind: 'group', matrix: frame.matrix, items: [item] },
+      )
+      if (label !== undefined) flush(label)
+    }
+  }
+  const name = sheet.classOf(
+    `position:relative;overflow:clip;margin:0;inline-size:${px(box.width)};block-size:${px(box.height)}`,
+  )
+  const inner = sheet.classOf(`position:absolute;left:${px(-box.x)};top:${px(-box.y)}`)
+  const said =
+    (language === undefined ? '' : ` lang="${htmlText(language)}"`) +
+    (title === undefined ? '' : ` role="group" aria-label="${htmlText(title)}"`)
+  return `<div class="${name}"${said}><div class="${inner}">${parts.join('')}</div></div>`
+}
+
+/** A layer of its own: what is painted in it lies over the layers before it. */
+const layer = 'position:absolute;left:0;top:0;z-index:0'
+
+function placeDeclarations({ xx, yx, xy, yy, dx, dy }: Matrix): string {
+  const isTurned = xx !== 1 || yx !== 0 || xy !== 0 || yy !== 1
+  if (!isTurned) return `position:absolute;left:${px(dx)};top:${px(dy)}`
+  const numbers = [xx, yx, xy, yy, dx, dy].map(n => numberText(n, 6)).join(',')
+  return `position:absolute;left:0;top:0;transform-origin:0 0;transform:matrix(${numbers})`
+}
+
+function groupTags({ opacity = 1, link, role, language, title, label }: GroupItem, sheet: Rules) {
+  // A label needs a role: what has none of its own may not be named (WAI-ARIA 1.2, 5.2.8.6).
+  const attributes = [
+    ['role', role ?? (label === undefined || link !== undefined ? undefined : 'group')],
+    ['lang', language],
+    ['title', title],
+    ['aria-label', label],
+    ['class', opacity < 1 ? sheet.classOf(`opacity:${numberText(opacity)}`) : undefined],
+    ['href', link],
+  ]
+    .filter(([, value]) => value !== undefined)
+    .map(([name, value]) => ` ${name}="${htmlText(value ?? '')}"`)
+    .join('')
+  const tag = link === undefined ? 'div' : 'a'
+  return { open: `<${tag}${attributes}>`, close: `</${tag}>` }
+}
+
+/** The groups that say what they are, or hold text or groups that do, at any depth. */
+function groupsTold(items: readonly Item[]): ReadonlySet<GroupItem> {
+  const found = new Set<GroupItem>()
+  const open: GroupItem[] = []
+  const tell = () => {
+    for (let i = open.length - 1; i >= 0 && !found.has(open[i]); i--) found.add(open[i])
+    return true
+  }
+  eachItem(items, {
+    enter(group) {
+      open.push(group)
+      if (isTold(group)) tell()
+    },
+    leave: () => open.pop(),
+    text: tell,
+    item(item) {
+      if (item.kind === 'image' && item.label !== undefined) tell()
+    },
+  })
+  return found
+}

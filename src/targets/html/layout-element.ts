@@ -1,0 +1,56 @@
+import { aroundText, type Drawing, faceOf } from '../../drawing/index.ts'
+import type { GlyphRun, Layout } from '../../layout/index.ts'
+import { cssString, htmlText } from '../../notation/index.ts'
+import { hasCentralBaseline, isVertical } from '../../sheet/index.ts'
+import { toSvg } from '../svg/index.ts'
+import { lineElement } from './line-element.ts'
+import { px, type Rules } from './rules.ts'
+
+/** A layout as an element of real text. */
+export function layoutElement(
+  layout: Layout,
+  sheet: Rules,
+  pictureUrl: (svg: string) => string,
+): string {
+  const around = aroundText(layout, isText)
+  const block = sheet.classOf(
+    blockDeclarations(layout),
+    around.below ? pictureDeclarations(around.below, -1, pictureUrl) : '',
+    around.above ? pictureDeclarations(around.above, 1, pictureUrl) : '',
+  )
+  const body = layout.lines.map((_, i) => lineElement(layout, i, around, sheet))
+  const language = htmlText(layout.style.language)
+  return `<div class="${block}" dir="ltr" lang="${language}">${body.join('')}</div>`
+}
+
+/** Whether a page shows a run's letters as they are: of its face's bytes, and in it. */
+function isText(run: GlyphRun): boolean {
+  return faceOf(run).synthesized.length === 0 && !run.glyphs.glyphs.includes(0)
+}
+
+function blockDeclarations({ width, height, writingMode }: Layout): string {
+  const [inline, block] = isVertical(writingMode) ? [height, width] : [width, height]
+  const mode = isVertical(writingMode) ? `;writing-mode:${writingMode}` : ''
+  // One baseline for all, where it is in horizontal text; runs of upright letters have another.
+  const orientation = hasCentralBaseline(writingMode) ? ';text-orientation:sideways' : ''
+  return (
+    `inline-size:${px(inline)};block-size:${px(block)};margin:0;white-space:pre;` +
+    'font-size:0;line-height:0;text-align:start;text-indent:0;letter-spacing:0;word-spacing:0;' +
+    `text-decoration:none;position:relative;z-index:0${mode}${orientation}`
+  )
+}
+
+/** A picture that neither takes room nor clicks, and is printed. */
+export function pictureDeclarations(
+  picture: Drawing,
+  level: -1 | 1,
+  pictureUrl: (svg: string) => string,
+): string {
+  const { x, y, width, height } = picture.box
+  return (
+    `content:"";position:absolute;z-index:${level};left:${px(x)};top:${px(y)};` +
+    `width:${px(width)};height:${px(height)};pointer-events:none;` +
+    `background:url(${cssString(pictureUrl(toSvg(picture)))}) 0 0/100% 100% no-repeat;` +
+    'print-color-adjust:exact'
+  )
+}

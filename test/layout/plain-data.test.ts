@@ -1,0 +1,121 @@
+import { Worker } from 'node:worker_threads'
+import {
+  caretAt,
+  defineSheet,
+  drawing,
+  hitTest,
+  inkBox,
+  inlineObject,
+  type Layout,
+  openShelf,
+  place,
+  placement,
+  rangeBoxes,
+  rectangle,
+  type Typesetter,
+  typesetter,
+  withGuides,
+} from 'dot-line'
+import { toHtml } from 'dot-line/html'
+import { toPolygons } from 'dot-line/outline'
+import { toPdf } from 'dot-line/pdf'
+import { toPng } from 'dot-line/png'
+import { toSvg } from 'dot-line/svg'
+import { beforeAll, describe, expect, it } from 'vitest'
+
+const sheet = defineSheet({
+  inks: { deep: '#0b3d5c' },
+  styles: {
+    body: { size: 18, ink: 'deep', axes: { opsz: 20 }, features: { onum: true } },
+    listed: { from: 'body', marker: { text: '{number}.' }, tabs: [{ at: 150, leader: '. ' }] },
+    link: { underline: true, backing: { ink: 'deep', padding: 2 } },
+    down: { from: 'body', writingMode: 'vertical-rl' },
+  },
+})
+let setter: Typesetter
+let layouts: readonly Layout[]
+beforeAll(async () => {
+  setter = typesetter({ sheet, shelf: await openShelf() })
+  const lamp = drawing({ width: 8, height: 8 }, [
+    rectangle({ x: 0, y: 0, width: 8, height: 8 }, sheet.ink('deep')),
+  ])
+  const values = { lamp: inlineObject({ width: 8, height: 8, drawing: lamp, label: 'lamp' }) }
+  const markup =
+    'Boats to ~link,href=https://lantern-sound.example[Low Emmerly] {lamp}\nfare\t12.50'
+  layouts = ['body', 'listed', 'down'].map(style =>
+    setter.set(markup, { style, values, width: 170, height: 170, maxLines: 3 }),
+  )
+})
+
+/** All that is made of a layout. */
+function made(layout: Layout) {
+  const picture = drawing({ width: 300, height: 300 }, [
+    place(layout, 20, 20, { angle: 20, by: 'ink' }),
+  ])
+  return {
+    svg: toSvg(layout),
+    embedded: toSvg(layout, { textAs: 'embedded' }).length,
+    placed: toSvg(picture),
+    guides: toSvg(withGuides(layout)),
+    html: toHtml(layout),
+    pdf: [...toPdf(layout)].join(),
+    png: [...toPng(layout)].join(),
+    polygons: toPolygons(layout).polygons.length,
+    ink: inkBox(layout),
+    placement: placement(layout, 3, 4),
+    hit: { ...hitTest(layout, 60, 8), run: undefined },
+    caret: caretAt(layout, 7),
+    boxes: rangeBoxes(layout, 2, 20),
+  }
+}
+
+/** Sends a layout to a worker, which sends it back. */
+function roundTrip(layout: Layout): Promise<Layout> {
+  const code =
+    "require('node:worker_threads').parentPort.once('message', m => require('node:worker_threads').parentPort.postMessage(m))"
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(code, { eval: true })
+    worker.once('message', back => {
+      resolve(back)
+      void worker.terminate()
+    })
+    worker.once('error', reject)
+    worker.postMessage(layout)
+  })
+}
+
+describe('a layout is plain data', () => {
+  it('spread, cloned, or sent to a worker and back, it gives the same everywhere', async () => {
+    for (const layout of layouts) {
+      const wanted = made(layout)
+      expect(made({ ...layout })).toEqual(wanted)
+      expect(made(structuredClone(layout))).toEqual(wanted)
+      expect(made(await roundTrip(layout))).toEqual(wanted)
+    }
+  })
+
+  it('finds its faces on another shelf with the same fonts', async () => {
+    const own = await openShelf()
+    const layout = structuredClone(
+      typesetter({ sheet, shelf: own }).set('~weight=700[Tern]', { style: 'body' }),
+    )
+    const other = typesetter({ sheet, shelf: await openShelf() }).set('~weight=700[Tern]', {
+      style: 'body',
+    })
+    own.close()
+    expect(toSvg(layout)).toBe(toSvg(other))
+  })
+
+  it('is refused where its faces are on no shelf, and where it is not one any more', () => {
+    const layout = structuredClone(layouts[0])
+    const [line] = layout.lines
+    const lost = {
+      ...layout,
+      lines: [{ ...line, runs: line.runs.map(run => ({ ...run, face: 'Nowhere-Regular 1' })) }],
+    }
+    expect(() => toSvg(lost)).toThrow('the face Nowhere-Regular 1 is on no open shelf')
+    expect(() => toSvg(JSON.parse(JSON.stringify(layout)))).toThrow(
+      'the layout has lost its glyphs',
+    )
+  })
+})
