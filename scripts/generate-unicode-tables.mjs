@@ -21,7 +21,10 @@ function readRanges(file, keep = () => true) {
   return ranges.sort((a, b) => a[0] - b[0])
 }
 
-/** Ranges as `gap,length,value` triples in base 36, joined where neighbours have one value. */
+/**
+ * Ranges as `gap,length,value` triples in base 36, joined where neighbours have one value. A zero
+ * is left out: half of the numbers are zeros, and pages load these tables.
+ */
 function encode(ranges, values) {
   const joined = []
   for (const range of ranges) {
@@ -32,7 +35,8 @@ function encode(ranges, values) {
   let at = 0
   const parts = []
   for (const [first, last, value] of joined) {
-    parts.push([first - at, last - first, values.indexOf(value)].map(n => n.toString(36)).join(','))
+    const numbers = [first - at, last - first, values.indexOf(value)]
+    parts.push(numbers.map(n => (n === 0 ? '' : n.toString(36))).join(','))
     at = last + 1
   }
   return parts.join(' ')

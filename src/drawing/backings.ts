@@ -75,8 +75,8 @@ function backed(layout: Layout, lines: readonly Line[], extent: NonNullable<Back
     let isHere = false
     for (const run of line.runs.toSorted((a, b) => a.x - b.x)) {
       const { backing } = run.style
-      if (backing === 'none' || (backing.extent ?? 'run') !== extent || run.start === run.end)
-        continue
+      const isText = run.end > run.start || run.kind === 'hyphen'
+      if (backing === 'none' || (backing.extent ?? 'run') !== extent || !isText) continue
       const key = JSON.stringify(backing)
       const box = boxOf(layout, line, run, extent)
       if (!box) continue

@@ -40,8 +40,8 @@ export interface GlyphsItem {
   readonly isRightToLeft?: true
   /** Its letters stand below each other: none advances, and each is where its offsets say. */
   readonly isStacked?: true
-  /** Whether it ends with a hyphen that is of no character. */
-  readonly isHyphenated?: true
+  /** A hyphen at a line's end, which is of no character: its text is empty. */
+  readonly isHyphen?: true
   /** The characters it shows; clusters of the glyphs are offsets in it. */
   readonly text: string
 }

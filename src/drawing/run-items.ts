@@ -66,15 +66,17 @@ function itemsAcross(
 }
 
 /** What is to be known of a run where it is written as text. */
-function asText(item: GlyphsItem, { style, isHyphenated, level }: GlyphRun): GlyphsItem {
+function asText(item: GlyphsItem, { style, kind, level }: GlyphRun): GlyphsItem {
   const features = shapingFeatures(style)
   const isRightToLeft = level % 2 === 1
-  if (features.length === 0 && !isHyphenated && !isRightToLeft) return item
+  const isHyphen = kind === 'hyphen'
+  if (features.length === 0 && !isHyphen && !isRightToLeft) return item
   return {
     ...item,
     ...(features.length > 0 && { features }),
     ...(isRightToLeft && { isRightToLeft }),
-    ...(isHyphenated && { isHyphenated }),
+    // It is of no character, so that words are found, and copied whole.
+    ...(isHyphen && { isHyphen, text: '' }),
   }
 }
 
@@ -139,11 +141,23 @@ function runFill(run: GlyphRun, { layout, line }: Standing, through: number): Fi
   const isAcross = layout.writingMode === 'horizontal-tb'
   const [length, depth] = isAcross ? [layout.width, layout.height] : [layout.height, layout.width]
   const boxes: Record<typeof ink.extent, Box> = {
-    run: { x: run.x, y: top, width: run.width, height },
+    run: { ...stretchOf(run, line), y: top, height },
     line: { x: line.x, y: top, width: line.width, height },
     block: { x: 0, y: 0, width: length, height: depth },
   }
   return fillOf(ink, boxes[ink.extent], through)
+}
+
+/** Where a run stands along its line; a word and its hyphen are painted as one. */
+function stretchOf(run: GlyphRun, { runs }: Line): { readonly x: number; readonly width: number } {
+  const isHyphen = run.kind === 'hyphen'
+  const other = runs.find(
+    isHyphen
+      ? r => r.end === run.start && r.end > r.start && r.style === run.style
+      : r => r.kind === 'hyphen' && r.start === run.end && r.style === run.style,
+  )
+  if (!other) return { x: run.x, width: run.width }
+  return { x: Math.min(run.x, other.x), width: run.width + other.width }
 }
 
 function turnedFill(fill: Fill, matrix: Matrix): Fill {

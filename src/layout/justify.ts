@@ -33,7 +33,7 @@ interface Opportunity {
  */
 export function justified(line: BrokenLine, paragraph: ShapedParagraph, room: number): BrokenLine {
   const end = paragraph.offset + line.contentEnd
-  const content = line.runs.filter(run => run.start < end)
+  const content = line.runs.filter(run => isContent(run, end))
   const lacking = room - line.width
   const give = justificationLimits(paragraph.style)
   const places = placesIn(content)
@@ -41,10 +41,13 @@ export function justified(line: BrokenLine, paragraph: ShapedParagraph, room: nu
   const rest = share(lacking, places, 'word', give.words, amounts)
   share(rest, places, 'letter', give.letters, amounts)
   const widened = content.map((run, i) => withGaps(widenedRun(run, amounts[i]), i, places, amounts))
-  const hanging = line.runs.filter(run => run.start >= end)
+  const hanging = line.runs.filter(run => !isContent(run, end))
   const runs = arranged(widened, hanging, paragraph.level)
   return { ...line, runs, width: line.width + widthOf(widened) - widthOf(content) }
 }
+
+/** What hangs at a line's end is not: spaces, from `end` on. */
+const isContent = ({ kind, start }: GlyphRun, end: number) => start < end || kind === 'hyphen'
 
 /** Gives each place its share, within limits; what is left over. */
 function share(

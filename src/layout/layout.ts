@@ -9,10 +9,11 @@ import type { Cursor } from './next-line.ts'
 export interface GlyphRun {
   /**
    * What it is: characters of the text, an inline object, a tab filled with a leader; or, of no
-   * character, the mark of what was cut off, or what stands before the paragraph.
+   * character, the hyphen of a word that goes on on the next line, the mark of what was cut off, or
+   * what stands before the paragraph.
    */
-  readonly kind: 'text' | 'object' | 'leader' | 'ellipsis' | 'marker'
-  /** Offsets in the layout's text; equal for a mark that stands for what was cut off. */
+  readonly kind: 'text' | 'object' | 'leader' | 'hyphen' | 'ellipsis' | 'marker'
+  /** Offsets in the layout's text; equal for what is of no character. */
   readonly start: number
   readonly end: number
   readonly text: string
@@ -38,8 +39,6 @@ export interface GlyphRun {
   /** What justifying added behind each space, and behind each letter, in units. */
   readonly wordGap?: number
   readonly letterGap?: number
-  /** Its last glyph is a hyphen, which is in no text: the word goes on on the next line. */
-  readonly isHyphenated?: true
   /** Stands in place of the glyphs. */
   readonly object?: InlineObject
   readonly link?: string

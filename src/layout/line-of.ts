@@ -1,4 +1,5 @@
-import { reversed, shapedUpright, unitScale } from '../shaping/index.ts'
+import type { ShapedGlyphs } from '../fonts/index.ts'
+import { reversed, shapedUpright, sliceGlyphs, unitScale } from '../shaping/index.ts'
 import type { GlyphRun } from './layout.ts'
 import { advanceOf, arranged, lineRuns, trackingBehind, widthOf } from './line-runs.ts'
 import { type Breakable, contentEnd, hyphenText, indentOf } from './stops.ts'
@@ -68,40 +69,51 @@ export function lineOf(
 }
 
 /**
- * The last run of a line with a hyphen behind it, shaped together with its last word. The hyphen is
- * of no character: it is in no text that is copied.
+ * A hyphen as a run of its own behind the last one. It is shaped together with its word, so that the
+ * letter before it stands as the face wants it to; a face that joins the two has it set apart.
  */
 function hyphenate({ paragraph, tools }: Breakable, runs: GlyphRun[], end: number) {
   const last = runs.at(-1)
   const glyphRun = paragraph.glyphRuns.find(run => run.start < end && run.end >= end)
   if (!last || !glyphRun || glyphRun.object) return
-  const { face, segment, size } = glyphRun
-  const wordStart = last.text.lastIndexOf(' ') + 1
-  const word = last.text.slice(wordStart) + hyphenText(glyphRun)
-  const { upright } = glyphRun
-  const shaped = upright
-    ? shapedUpright(word, glyphRun, tools.shape)
-    : tools.shape(face, word, segment)
+  const { face, segment, size, upright } = glyphRun
+  const shape = (text: string) =>
+    upright ? shapedUpright(text, glyphRun, tools.shape) : tools.shape(face, text, segment)
+  const hyphen = hyphenText(glyphRun)
   const isLeftward = segment.direction === 'rtl' && !upright
-  const kept = isLeftward ? reversed(last.glyphs) : last.glyphs
-  const before = kept.clusters.findIndex(cluster => cluster >= wordStart)
-  const tail = isLeftward ? reversed(shaped) : shaped
-  const count = before < 0 ? kept.glyphs.length : before
-  const glyphs = {
-    glyphs: Uint32Array.of(...kept.glyphs.subarray(0, count), ...tail.glyphs),
-    advances: Int32Array.of(...kept.advances.subarray(0, count), ...tail.advances),
-    offsetsX: Int32Array.of(...kept.offsetsX.subarray(0, count), ...tail.offsetsX),
-    offsetsY: Int32Array.of(...kept.offsetsY.subarray(0, count), ...tail.offsetsY),
-    clusters: Uint32Array.of(
-      ...kept.clusters.subarray(0, count),
-      ...tail.clusters.map(cluster => cluster + wordStart),
-    ),
-    unsafe: Uint8Array.of(...kept.unsafe.subarray(0, count), ...tail.unsafe),
+  const inOrder = (glyphs: ShapedGlyphs) => (isLeftward ? reversed(glyphs) : glyphs)
+  const wordStart = last.text.lastIndexOf(' ') + 1
+  const word = last.text.slice(wordStart)
+  const shaped = inOrder(shape(word + hyphen))
+  const split = shaped.clusters.indexOf(word.length)
+  const mark =
+    split < 0
+      ? inOrder(shape(hyphen))
+      : sliceGlyphs(shaped, split, shaped.glyphs.length, word.length)
+  if (split >= 0) {
+    const kept = inOrder(last.glyphs)
+    const before = kept.clusters.findIndex(cluster => cluster >= wordStart)
+    const count = before < 0 ? kept.glyphs.length : before
+    const glyphs = joined(sliceGlyphs(kept, 0, count, 0), sliceGlyphs(shaped, 0, split, -wordStart))
+    const width = advanceOf(glyphs) * unitScale(face, size)
+    runs[runs.length - 1] = { ...last, width, glyphs: inOrder(glyphs) }
   }
-  runs[runs.length - 1] = {
+  runs.push({
     ...last,
-    width: advanceOf(glyphs) * unitScale(face, size),
-    glyphs: isLeftward ? reversed(glyphs) : glyphs,
-    isHyphenated: true,
-  }
+    kind: 'hyphen',
+    start: last.end,
+    end: last.end,
+    text: hyphen,
+    width: advanceOf(mark) * unitScale(face, size),
+    glyphs: inOrder(mark),
+  })
 }
+
+const joined = (a: ShapedGlyphs, b: ShapedGlyphs): ShapedGlyphs => ({
+  glyphs: Uint32Array.of(...a.glyphs, ...b.glyphs),
+  advances: Int32Array.of(...a.advances, ...b.advances),
+  offsetsX: Int32Array.of(...a.offsetsX, ...b.offsetsX),
+  offsetsY: Int32Array.of(...a.offsetsY, ...b.offsetsY),
+  clusters: Uint32Array.of(...a.clusters, ...b.clusters),
+  unsafe: Uint8Array.of(...a.unsafe, ...b.unsafe),
+})

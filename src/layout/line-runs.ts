@@ -152,7 +152,7 @@ export function movedTo(run: GlyphRun, x: number): GlyphRun {
   if (run.x === x) return run
   const { kind, start, end, text, width, rise, level, face, style, styleNames, glyphs } = run
   const moved = { kind, start, end, text, x, width, rise, level, face, style, styleNames, glyphs }
-  const isMarked = run.object || run.upright || run.isHyphenated || run.wordGap !== undefined
+  const isMarked = run.object || run.upright || run.wordGap !== undefined
   if (!isMarked && run.link === undefined && run.action === undefined) return moved
   return { ...run, x }
 }

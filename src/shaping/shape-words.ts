@@ -34,6 +34,7 @@ export function wordShaper(): ShapeWords {
   const books = new Map<Face, Map<Segment, Book>>()
   /** Every book with what takes it away, in the order they were asked for last. */
   const recent = new Map<Book, () => void>()
+  const scratch = newScratch()
 
   function bookOf(face: Face, segment: Segment): Book {
     const known = books.get(face)?.get(segment)
@@ -72,37 +73,56 @@ export function wordShaper(): ShapeWords {
     if (text.includes(fractionSlash)) return undefined
     const book = bookOf(face, segment)
     const known = book.words.size
-    const wordwise = assembled(text, book, face, segment)
+    const wordwise = assembled(text, book, face, segment, scratch)
     if (book.words.size !== known) keepWithinBounds(book)
     return wordwise
   }
 }
 
 /** The words of the text at hand and the gaps before them, kept between calls so that none is made anew. */
-let words = new Int32Array(1024)
-let starts = new Int32Array(1024)
-let ends = new Int32Array(1024)
-const gaps: (Gap | undefined)[] = []
+interface Scratch {
+  words: Int32Array
+  starts: Int32Array
+  ends: Int32Array
+  readonly gaps: (Gap | undefined)[]
+  /** Serves as the offsets of every text none of whose glyphs stands off its place. */
+  zeros: Int32Array<ArrayBuffer>
+}
+
+const newScratch = (): Scratch => ({
+  words: new Int32Array(256),
+  starts: new Int32Array(256),
+  ends: new Int32Array(256),
+  gaps: [],
+  zeros: new Int32Array(1024),
+})
 
 /** No word: the spaces before it end the text. */
 const none = -1
 const unknown = -2
 
-function makeRoom(count: number) {
-  if (count <= words.length) return
-  words = new Int32Array(count * 2)
-  starts = new Int32Array(count * 2)
-  ends = new Int32Array(count * 2)
+function makeRoom(scratch: Scratch, count: number) {
+  if (count <= scratch.words.length) return
+  scratch.words = new Int32Array(count * 2)
+  scratch.starts = new Int32Array(count * 2)
+  scratch.ends = new Int32Array(count * 2)
 }
 
 /**
  * The words of a text, all in the table; how many there are. Undefined where the table does not
  * hold so many different ones at a time.
  */
-function dividedWords(text: string, book: Book, face: Face, segment: Segment): number | undefined {
+function dividedWords(
+  text: string,
+  book: Book,
+  face: Face,
+  segment: Segment,
+  scratch: Scratch,
+): number | undefined {
   for (const isAgain of [false, true]) {
-    const count = divide(text, book)
-    const list = unknownWords(text, count)
+    const count = divide(text, book, scratch)
+    const { words, starts, ends } = scratch
+    const list = unknownWords(text, count, scratch)
     if (list.some(isNotByItself)) return undefined
     // The clusters at the ends of words are looked up by themselves, and need room as well.
     if (book.words.size + list.length * 2 <= mostEntries) {
@@ -124,10 +144,11 @@ function dividedWords(text: string, book: Book, face: Face, segment: Segment): n
 const isNotByItself = (word: string) => /^\p{M}/u.test(word)
 
 /** Divides a text at its spaces; gives how many words there are, the last of them maybe empty. */
-function divide(text: string, book: Book): number {
+function divide(text: string, book: Book, scratch: Scratch): number {
   const { length } = text
-  makeRoom((length >> 1) + 2)
-  const [numbers, from, to, table] = [words, starts, ends, book.words]
+  makeRoom(scratch, (length >> 1) + 2)
+  const { words, starts, ends } = scratch
+  const table = book.words
   let count = 0
   for (let at = 0; at < length; count++) {
     while (at < length && text.charCodeAt(at) === space) at++
@@ -138,19 +159,19 @@ function divide(text: string, book: Book): number {
       if (unit === space) break
       hash = nextHash(hash, unit)
     }
-    from[count] = start
-    to[count] = at
+    starts[count] = start
+    ends[count] = at
     let word = none
     if (at > start) {
       word = table.find(text, start, at, hash)
       if (word < 0) word = unknown
     }
-    numbers[count] = word
+    words[count] = word
   }
   return count
 }
 
-function unknownWords(text: string, count: number): string[] {
+function unknownWords(text: string, count: number, { words, starts, ends }: Scratch): string[] {
   const list = new Set<string>()
   for (let i = 0; i < count; i++) {
     if (words[i] === unknown) list.add(text.slice(starts[i], ends[i]))
@@ -163,20 +184,22 @@ function assembled(
   book: Book,
   face: Face,
   segment: Segment,
+  scratch: Scratch,
 ): WordwiseText | undefined {
   const { length } = text
-  const count = dividedWords(text, book, face, segment)
+  const count = dividedWords(text, book, face, segment, scratch)
   if (count === undefined) return undefined
-  const [table, numbers, from, to] = [book.words, words, starts, ends]
+  const table = book.words
+  const { words, starts, ends, gaps } = scratch
   let glyphCount = 0
   let hasOffsets = false
   let hasDeltas = false
-  for (let i = 0, end = 0; i < count; end = to[i++]) {
-    const word = numbers[i]
-    const width = from[i] - end
+  for (let i = 0, end = 0; i < count; end = ends[i++]) {
+    const word = words[i]
+    const width = starts[i] - end
     gaps[i] = undefined
     if (width > 0) {
-      const gap = gapOf(i > 0 ? numbers[i - 1] : none, width, word, book, face, segment)
+      const gap = gapOf(i > 0 ? words[i - 1] : none, width, word, book, face, segment)
       if (!gap) return undefined
       if (gap.delta !== 0 || gap.spaceDelta !== 0) hasDeltas = true
       gaps[i] = gap
@@ -191,18 +214,18 @@ function assembled(
     advances: int32Row(glyphCount),
     clusters: uint32Row(glyphCount),
     unsafe: bytesRow(glyphCount),
-    offsetsX: hasOffsets ? int32Row(glyphCount) : zeros(glyphCount),
-    offsetsY: hasOffsets ? int32Row(glyphCount) : zeros(glyphCount),
+    offsetsX: hasOffsets ? int32Row(glyphCount) : zeros(scratch, glyphCount),
+    offsetsY: hasOffsets ? int32Row(glyphCount) : zeros(scratch, glyphCount),
   }
   const endDeltas = hasDeltas ? int32Row(length + 1) : undefined
   let g = 0
   for (let w = 0; w < count; w++) {
     const gap = gaps[w]
-    const start = from[w]
+    const start = starts[w]
     if (gap) g = writeGap(gap, shaped, endDeltas, g, start)
-    if (numbers[w] === none) continue
+    if (words[w] === none) continue
     const first = g
-    g = table.write(numbers[w], shaped, g, start)
+    g = table.write(words[w], shaped, g, start)
     if (g > first) shaped.unsafe[first] = gap?.isNextUnsafe ? 1 : 0
   }
   return endDeltas ? { shaped, endDeltas } : { shaped }
@@ -232,10 +255,7 @@ function writeGap(
   return first + count
 }
 
-let zero = new Int32Array(1024)
-
-/** Offsets of a text none of whose glyphs stands off its place: one block of them serves all. */
-function zeros(count: number): Int32Array {
-  if (count > zero.length) zero = new Int32Array(count * 2)
-  return zero.subarray(0, count)
+function zeros(scratch: Scratch, count: number): Int32Array<ArrayBuffer> {
+  if (count > scratch.zeros.length) scratch.zeros = new Int32Array(count * 2)
+  return scratch.zeros.subarray(0, count)
 }

@@ -11,7 +11,7 @@ const pageBits = 7
 const pageSize = 1 << pageBits
 const pageCount = 0x110000 >> pageBits
 
-/** Reads the generated `gap,length,value` triples (base 36); code points between them hold value 0. */
+/** Reads the generated `gap,length,value` triples (base 36, zeros left out); code points between them hold value 0. */
 export function propertyTable(ranges: string): PropertyTable {
   const pages = new Uint16Array(pageCount)
   // Page 0 of the cells is the one where nothing has a value.
@@ -20,7 +20,7 @@ export function propertyTable(ranges: string): PropertyTable {
   const uniform = new Map<number, number>()
   let at = 0
   for (const triple of ranges.split(' ')) {
-    const [gap, length, value] = triple.split(',').map(part => Number.parseInt(part, 36))
+    const [gap, length, value] = triple.split(',').map(part => Number.parseInt(part || '0', 36))
     const end = at + gap + length + 1
     for (at += gap; at < end; ) {
       const page = at >> pageBits

@@ -47,6 +47,25 @@ describe('transparent ink', () => {
   })
 })
 
+describe('a hyphen', () => {
+  it('is painted with its word: one gradient, one backing', () => {
+    for (const style of ['dusk', 'backed']) {
+      const layout = setter.set(`~${style}[over\u00adland]` as 'x', { width: 120 })
+      const { kind, x, width } = layout.lines[0].runs[1]
+      expect(kind).toBe('hyphen')
+      const painted = paintedItems(layout, 0, 0)
+      if (style === 'backed') {
+        expect(painted.filter(item => item.kind === 'path')).toHaveLength(layout.lines.length)
+        expect(inkBox(layout)?.width).toBeCloseTo(x + width + 8, 1)
+        continue
+      }
+      const fills = painted.map(item => item.kind === 'glyphs' && item.paint?.fill)
+      expect(fills[0]).toBeTruthy()
+      expect(fills[1]).toEqual(fills[0])
+    }
+  })
+})
+
 describe('underlines', () => {
   it('leave gaps around letters that reach below them, and none elsewhere', () => {
     expect(rules(items('~under[Tern]'))).toHaveLength(1)

@@ -169,7 +169,8 @@ function distances(layout: Layout, holder: HTMLElement): { baseline: number; sta
     farBaseline = Math.max(farBaseline, baseline)
     probe.remove()
     const leaves = [...lines[i].querySelectorAll('*')].filter(e => e.children.length === 0)
-    line.runs.forEach((run, n) => {
+    const elements = line.runs.filter(run => run.kind !== 'hyphen')
+    elements.forEach((run, n) => {
       // Spaces that hang at the end of a line are nowhere to be seen.
       if (run.text.trim() === '') return
       farStart = Math.max(farStart, Math.abs(start(leaves[n].getBoundingClientRect()) - run.x))

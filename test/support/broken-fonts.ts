@@ -41,11 +41,12 @@ async function use(bytes: Buffer, isDocument: boolean): Promise<void> {
   }
 }
 
-const rounds = 3000
+/** A few in every test run; as many as are asked for by `npm run fuzz`. */
+const rounds = Number(process.env.FUZZ_ROUNDS ?? 300)
 /** A document starts a module of its own; it is written in one round of so many. */
 const documentEvery = 8
 
-/** Opens each of some fonts thousands of times, broken in another place each time. */
+/** Opens each of some fonts many times, broken in another place each time. */
 export function describeBroken(formats: Readonly<Record<string, Buffer>>) {
   describe('broken fonts', () => {
     it.each(Object.entries(formats))(
@@ -63,10 +64,10 @@ export function describeBroken(formats: Readonly<Record<string, Buffer>>) {
           }
         }
         // Both happen: or the mutations would tell nothing.
-        expect(worked).toBeGreaterThan(rounds * 0.01)
+        expect(worked).toBeGreaterThan(0)
         expect(worked).toBeLessThan(rounds)
       },
-      300_000,
+      rounds * 1000,
     )
   })
 }

@@ -133,7 +133,7 @@ describe('text that readers get from a PDF', () => {
   it('has soft hyphens where words were broken', async () => {
     const layout = setter.set(markup('justified'), { style: 'justified', width: 150 })
     const pdf = toPdf(layout)
-    const broken = layout.lines.filter(line => line.runs.some(run => run.isHyphenated)).length
+    const broken = layout.lines.filter(line => line.runs.some(run => run.kind === 'hyphen')).length
     expect(broken).toBeGreaterThan(0)
     // The first reader leaves them out, and sees a line end.
     const spaceless = (text: string) => text.replaceAll(' ', '')

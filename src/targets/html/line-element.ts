@@ -1,7 +1,7 @@
 import type { AroundText } from '../../drawing/index.ts'
 import type { GlyphRun, Layout, Line } from '../../layout/index.ts'
 import { px, type Rules } from './rules.ts'
-import { runElement } from './run-element.ts'
+import { type RunPlace, runElement } from './run-element.ts'
 
 /**
  * A line of a layout. What stands before it makes room beside it and above it; what stands behind
@@ -29,12 +29,7 @@ export function lineElement(
   const after = next && !isBroken ? 'content:"\\a"' : ''
   const name = sheet.classOf('', before, after)
   const separator = layout.text[line.end - 1] === '\u2028' ? '\u2028' : ''
-  const gaps = gapsBefore(line)
-  const places = runs.map((run, i) => ({
-    run,
-    isPainted: around.isPainted(index, i),
-    gap: gaps[i],
-  }))
+  const places = placesOf(line, (_, i) => around.isPainted(index, i))
   const content = levelled(places, level, sheet) + separator
   const inner = level % 2 === 1 ? `<span dir="rtl">${content}</span>` : content
   return `<span class="${name}">${inner}</span>${isBroken ? '\n' : ''}`
@@ -56,11 +51,21 @@ function roomBeside(
   return { over: top - (before ? before.top + before.height : 0), under: 0 }
 }
 
-/** A run, whether a picture shows it, and what lies between it and the run before it. */
-interface RunPlace {
-  readonly run: GlyphRun
-  readonly isPainted: boolean
-  readonly gap: number
+/** The runs of a line; a hyphen is generated behind its word, with which the browser shapes it. */
+function placesOf(line: Line, isPainted: (run: GlyphRun, index: number) => boolean): RunPlace[] {
+  const places: Omit<RunPlace, 'gap'>[] = []
+  line.runs.forEach((run, i) => {
+    const last = places.at(-1)
+    if (run.kind === 'hyphen' && last) {
+      const [x, width] = [Math.min(last.run.x, run.x), last.run.width + run.width]
+      places.splice(-1, 1, { ...last, run: { ...last.run, x, width }, hyphen: run.text })
+    } else places.push({ run, isPainted: isPainted(run, i) })
+  })
+  const gaps = gapsBefore(
+    places.map(({ run }) => run),
+    line.level,
+  )
+  return places.map((place, i) => ({ ...place, gap: gaps[i] }))
 }
 
 /** Whether a run stands before a line's text, and is none of it. */
@@ -70,9 +75,9 @@ const isMarker = ({ kind }: GlyphRun) => kind === 'marker'
 function levelled(places: readonly RunPlace[], base: number, sheet: Rules): string {
   let html = ''
   for (let i = 0; i < places.length; ) {
-    const { run, isPainted, gap } = places[i]
+    const { run } = places[i]
     if (run.level <= base) {
-      html += runElement(run, isPainted, gap, sheet)
+      html += runElement(places[i], sheet)
       i++
       continue
     }
@@ -93,8 +98,7 @@ const step = 1 / 64
  * A list's marker has room behind it. Browsers make each run a whole number of 64ths wide, and
  * never narrower: what that adds up to is taken off, where all runs of a line go one way.
  */
-function gapsBefore(line: Line): number[] {
-  const { runs, level } = line
+function gapsBefore(runs: readonly GlyphRun[], level: number): number[] {
   const goesOneWay = runs.every(run => run.level === level)
   let ahead = 0
   return runs.map((run, i) => {

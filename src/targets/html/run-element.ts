@@ -4,11 +4,18 @@ import { colorText, cssString, htmlText } from '../../notation/index.ts'
 import { shapingFeatures } from '../../sheet/index.ts'
 import { px, type Rules } from './rules.ts'
 
+/** A run, whether a picture shows it, what lies between it and the run before it, and its hyphen. */
+export interface RunPlace {
+  readonly run: GlyphRun
+  readonly isPainted: boolean
+  readonly gap: number
+  readonly hyphen?: string | undefined
+}
+
 /**
- * A run as an element in the flow of its line; `gap` is what lies between it and what is before it.
- * One that a picture shows is there to be read, searched and copied.
+ * A run as an element in the flow of its line. One that a picture shows is there to be read, searched and copied.
  */
-export function runElement(run: GlyphRun, isPainted: boolean, gap: number, rules: Rules): string {
+export function runElement({ run, isPainted, gap, hyphen }: RunPlace, rules: Rules): string {
   const { text, object, link, action, start, end } = run
   const data = action === undefined ? '' : ` data-action="${htmlText(action)}"`
   if (object) return inLink(run, objectElement(run, gap, rules))
@@ -24,10 +31,10 @@ export function runElement(run: GlyphRun, isPainted: boolean, gap: number, rules
     const room = `tab-size:0;letter-spacing:0;margin-inline:${px(gap)} ${px(run.width)}`
     return `<span class="${rules.classOf(`${own};${room}`)}">\t</span>`
   }
-  const hyphen = run.isHyphenated ? `content:${cssString('\u2010')}` : ''
   // A page has letters of its own for what a face lacks: they must not move what follows.
   const isLacking = run.glyphs.glyphs.includes(0)
-  const look = rules.classOf(isLacking ? `${own};${asWide(run)}` : own, '', hyphen)
+  const behind = hyphen === undefined ? '' : `content:${cssString(hyphen)}`
+  const look = rules.classOf(isLacking ? `${own};${asWide(run)}` : own, '', behind)
   const name = `${look} ${spacing}`
   const content = htmlText(text)
   if (link !== undefined) return `<a class="${name}" href="${htmlText(link)}"${data}>${content}</a>`

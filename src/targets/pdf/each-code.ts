@@ -36,7 +36,7 @@ export function eachCode(item: GlyphsItem, face: EmbeddedFace, visit: VisitCode)
       )
       return
     }
-    const own = text.slice(start, end) || (item.isHyphenated ? softHyphen : nothing)
+    const own = text.slice(start, end) || (item.isHyphen ? softHyphen : nothing)
     if (to - from > mostParts) {
       eachApart(item, from, to, own, pen, face, visit)
       return

@@ -35,8 +35,8 @@ export function textFonts(urlOf?: (face: Face) => string): TextFonts {
 }
 
 /** Whether a browser sets an item as it stands here, from its text and its face. */
-export function isPlainText({ face, glyphs, paint, isHyphenated, text }: GlyphsItem): boolean {
-  if (paint || isHyphenated || face.synthesized.length > 0) return false
+export function isPlainText({ face, glyphs, paint, isHyphen, text }: GlyphsItem): boolean {
+  if (paint || isHyphen || face.synthesized.length > 0) return false
   // Leaders fill a tab, and letters below each other have no advances.
   const isLed = text === '\t' && glyphs.glyphs.length > 1
   return !isLed && glyphs.advances.some(advance => advance !== 0)

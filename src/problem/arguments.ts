@@ -1,0 +1,118 @@
+import { nearestName } from './nearest-name.ts'
+import { fail } from './problem.ts'
+
+/**
+ * What an argument must be, checked at run time: callers in plain JavaScript, and values from JSON,
+ * have no compiler that tells. Gives what was expected, in words, of a value that is something else.
+ */
+export type Expected = (value: unknown) => string | undefined
+
+const being =
+  (what: string, is: (value: unknown) => boolean): Expected =>
+  value =>
+    is(value) ? undefined : what
+
+export const anything: Expected = () => undefined
+export const aString = being('a string', value => typeof value === 'string')
+export const aNumber = being('a finite number', Number.isFinite)
+export const fromZero = being('a number from 0', value => isNumber(value) && value >= 0)
+export const aboveZero = being('a number above 0', value => isNumber(value) && value > 0)
+export const aShare = being(
+  'a number from 0 to 1',
+  value => isNumber(value) && value >= 0 && value <= 1,
+)
+export const aBoolean = being('true or false', value => typeof value === 'boolean')
+export const aFunction = being('a function', value => typeof value === 'function')
+export const someBytes = being('a Uint8Array', value => value instanceof Uint8Array)
+export const aDate = being(
+  'a valid Date',
+  value => value instanceof Date && !Number.isNaN(value.getTime()),
+)
+
+const isNumber = (value: unknown): value is number =>
+  typeof value === 'number' && Number.isFinite(value)
+
+export const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+export const anObject = being('an object', isObject)
+
+export const oneOf = (...choices: readonly unknown[]): Expected =>
+  being(`one of ${choices.map(String).join(', ')}`, value => choices.includes(value))
+
+export const either =
+  (...kinds: readonly Expected[]): Expected =>
+  value => {
+    const expected = kinds.map(kind => kind(value))
+    return expected.includes(undefined) ? undefined : expected.join(' or ')
+  }
+
+export const listOf =
+  (kind: Expected): Expected =>
+  value => {
+    if (!Array.isArray(value)) return 'a list'
+    for (const item of value) {
+      const expected = kind(item)
+      if (expected !== undefined) return `a list in which each is ${expected}`
+    }
+    return undefined
+  }
+
+/** An object whose keys are the caller's own. */
+export const mapOf =
+  (kind: Expected): Expected =>
+  value => {
+    if (!isObject(value)) return 'an object'
+    for (const item of Object.values(value)) {
+      const expected = kind(item)
+      if (expected !== undefined) return `an object in which each value is ${expected}`
+    }
+    return undefined
+  }
+
+/** What the library makes, told by its kind: it says what makes it. */
+export const ofKind = (kind: string, maker: string): Expected =>
+  being(`what ${maker} gives`, value => isObject(value) && value.kind === kind)
+
+/** What every key of some options must be; a type of options makes sure that none is forgotten. */
+export type Fields<T> = { readonly [K in keyof Required<T>]: Expected }
+
+/** Throws `bad-argument` on an argument that is not what is expected. */
+export function checkArgument(owner: string, name: string, value: unknown, expected: Expected) {
+  const what = expected(value)
+  if (what !== undefined) {
+    fail('bad-argument', `${name} of ${owner} must be ${what}, not ${described(value)}`)
+  }
+}
+
+/**
+ * Throws on options that are no object, on keys that are not known (`unknown-option`, with the
+ * nearest), and on values that are not what is expected (`bad-argument`). Keys that are undefined
+ * are not given.
+ */
+export function checkOptions<T extends object>(owner: string, options: T, fields: Fields<T>): void {
+  const given: unknown = options
+  if (!isObject(given)) {
+    fail('bad-argument', `the options of ${owner} must be an object, not ${described(given)}`)
+  }
+  const known: Readonly<Record<string, Expected>> = fields
+  for (const key in given) {
+    const value = given[key]
+    if (!Object.hasOwn(known, key)) {
+      const names = Object.keys(known)
+      fail('unknown-option', `${owner} has no option '${key}'`, {
+        nearest: nearestName(key, names),
+        hint: `it takes ${names.join(', ')}`,
+      })
+    }
+    if (value !== undefined) checkArgument(owner, key, value, known[key])
+  }
+}
+
+/** A value in a message, short. */
+export function described(value: unknown): string {
+  if (typeof value === 'string') return `'${value.length > 40 ? `${value.slice(0, 40)}…` : value}'`
+  if (typeof value === 'number' || typeof value === 'boolean' || value == null) return String(value)
+  if (Array.isArray(value)) return 'a list'
+  return typeof value === 'object' ? 'another object' : `a ${typeof value}`
+}
