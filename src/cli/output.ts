@@ -36,16 +36,16 @@ const formats = new Map<string, Format>([
   ['html', (shown, { title }) => toHtmlPage(shown, { title })],
   [
     'dxf',
-    (shown, options) => {
-      const { dxf, problems } = toDxf(shown, options)
+    (shown, { tolerance, minThickness }) => {
+      const { dxf, problems } = toDxf(shown, { tolerance, minThickness })
       warn(problems)
       return dxf
     },
   ],
   [
     'stl',
-    (shown, { depth = 2, ...options }) => {
-      const { stl, problems } = toStl(shown, { ...options, depth })
+    (shown, { depth = 2, tolerance, minThickness }) => {
+      const { stl, problems } = toStl(shown, { tolerance, minThickness, depth })
       warn(problems)
       return stl
     },

@@ -8,8 +8,18 @@ import {
   outlineFromPathData,
   polygonOf,
 } from '../geometry/index.ts'
-import { fail } from '../problem/index.ts'
-import { type Sheet, solidOf } from '../sheet/index.ts'
+import {
+  anObject,
+  anything,
+  aString,
+  being,
+  checkArgument,
+  checkOptions,
+  fail,
+  oneOf,
+} from '../problem/index.ts'
+import { aSheet, type Sheet, solidOf } from '../sheet/index.ts'
+import { anInk, aPoint } from './check-items.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import type { PathItem, Stroke } from './drawing.ts'
 import { fillOf } from './fill.ts'
@@ -29,8 +39,25 @@ export interface ShapePaint {
   readonly sheet?: Sheet
 }
 
+const aPolygon = being(
+  'a list of pairs of numbers',
+  value => Array.isArray(value) && value.every(point => aPoint(point) === undefined),
+)
+
+function checkPaint(owner: string, paint: ShapePaint) {
+  checkOptions(owner, paint, { fill: anInk, stroke: anObject, sheet: aSheet })
+  if (paint.stroke === undefined) return
+  checkOptions(`the stroke of ${owner}`, paint.stroke, {
+    ink: anInk,
+    width: anything,
+    align: oneOf('center', 'outside'),
+  })
+  checkArgument(`the stroke of ${owner}`, 'ink', paint.stroke.ink, anInk)
+}
+
 /** A circle. Throws on lengths that are negative or not finite. */
 export function circle(x: number, y: number, radius: number, paint: ShapePaint): PathItem {
+  checkPaint('circle', paint)
   checkFinite('a circle', { x, y, radius })
   checkLength('a circle', 'radius', radius)
   const points = [x + radius, y, ...arcCubics(x, y, radius, radius, 0, 0, -2 * Math.PI)]
@@ -49,6 +76,13 @@ export interface ArcOptions {
 
 /** A part of a disk or of a ring about (x, y). Throws on lengths that are negative or not finite. */
 export function arc(x: number, y: number, options: ArcOptions, paint: ShapePaint): PathItem {
+  checkOptions('arc', options, {
+    radius: anything,
+    innerRadius: anything,
+    from: anything,
+    to: anything,
+  })
+  checkPaint('arc', paint)
   const { radius, innerRadius = 0, from, to } = options
   checkFinite('an arc', { x, y, radius, innerRadius, from, to })
   for (const [name, value] of Object.entries({ radius, innerRadius }))
@@ -79,6 +113,8 @@ export function polygon(
   points: readonly (readonly [x: number, y: number])[],
   paint: ShapePaint,
 ): PathItem {
+  checkArgument('polygon', 'points', points, aPolygon)
+  checkPaint('polygon', paint)
   if (points.length < 3)
     fail('bad-coordinate', `a polygon has three points or more, not ${points.length}`)
   for (const [x, y] of points) checkFinite('a polygon', { x, y })
@@ -90,6 +126,8 @@ export function polygon(
  * Throws `bad-path-data` on what is not path data, `bad-coordinate` on numbers that are not finite.
  */
 export function path(data: string, paint: ShapePaint): PathItem {
+  checkArgument('path', 'data', data, aString)
+  checkPaint('path', paint)
   const read = outlineFromPathData(data)
   if ('at' in read) {
     const found = data.slice(read.at, read.at + 12)

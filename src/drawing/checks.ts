@@ -1,9 +1,13 @@
-import { fail } from '../problem/index.ts'
+import { described, fail } from '../problem/index.ts'
 
 /** Throws on coordinates and lengths that are no finite numbers: no format can hold them. */
 export function checkFinite(what: string, numbers: Readonly<Record<string, number>>) {
   for (const [name, value] of Object.entries(numbers)) {
-    if (!Number.isFinite(value)) fail('bad-coordinate', `${name} of ${what} is ${value}`)
+    if (!Number.isFinite(value)) {
+      fail('bad-coordinate', `${name} of ${what} is ${described(value)}`, {
+        hint: 'it must be a finite number',
+      })
+    }
   }
 }
 

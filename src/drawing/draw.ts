@@ -1,9 +1,22 @@
 import type { Box } from '../geometry/index.ts'
-import type { Layout } from '../layout/index.ts'
-import { allowedLink, allowedLinks, fail, isMade, linkScheme, made } from '../problem/index.ts'
-import type { Sheet } from '../sheet/index.ts'
+import { checkLayout, type Layout } from '../layout/index.ts'
+import {
+  allowedLink,
+  allowedLinks,
+  anything,
+  aShare,
+  aString,
+  checkOptions,
+  described,
+  fail,
+  isObject,
+  linkScheme,
+  made,
+} from '../problem/index.ts'
+import { aSheet, type Sheet } from '../sheet/index.ts'
+import { anInk, checkedItems } from './check-items.ts'
 import { checkFinite, checkLength } from './checks.ts'
-import type { Drawing, GroupItem, Item } from './drawing.ts'
+import { type Drawing, type GroupItem, type Item, isDrawing } from './drawing.ts'
 import { inkBoxOf } from './ink-box.ts'
 import type { InkOrName } from './ink-from.ts'
 import { outsideProblems } from './outside.ts'
@@ -27,13 +40,21 @@ export function drawing(
   options: DrawingOptions,
   items: readonly (Item | readonly Item[])[],
 ): Drawing {
+  checkOptions('drawing', options, {
+    width: anything,
+    height: anything,
+    title: aString,
+    language: aString,
+    background: anInk,
+    sheet: aSheet,
+  })
   const { width, height, title, language, background, sheet } = options
   checkFinite('a drawing', { width, height })
   checkLength('a drawing', 'width', width)
   checkLength('a drawing', 'height', height)
   const box = { x: 0, y: 0, width, height }
   const below = background === undefined ? [] : [rectangle(box, background, 0, sheet)]
-  const all = [...below, ...items.flat()]
+  const all = [...below, ...checkedItems('a drawing', items)]
   return {
     [made]: true,
     kind: 'drawing',
@@ -65,6 +86,14 @@ export function group(
   items: readonly (Item | readonly Item[])[],
   options: GroupOptions = {},
 ): GroupItem {
+  checkOptions('group', options, {
+    role: aString,
+    language: aString,
+    title: aString,
+    label: aString,
+    link: aString,
+    opacity: aShare,
+  })
   const { role, language, title, label, link, opacity } = options
   if (link !== undefined && !allowedLink(link)) {
     fail('forbidden-link', `a link may not start with '${linkScheme(link)}:'`, {
@@ -79,7 +108,7 @@ export function group(
     ...(label !== undefined && { label }),
     ...(link !== undefined && { link }),
     ...(opacity !== undefined && { opacity }),
-    items: items.flat(),
+    items: checkedItems('a group', items),
   }
 }
 
@@ -97,29 +126,14 @@ function layoutDrawing(layout: Layout): Drawing {
 
 /** A layout as a drawing of its own; a drawing as it is. Throws on what is neither. */
 export function asDrawing(shown: Drawing | Layout): Drawing {
-  const kind: unknown = shown?.kind
-  if ((kind !== 'drawing' || !isMade(shown)) && kind !== 'layout') {
-    fail('bad-drawing', `expected a drawing or a layout, not ${typeOf(shown)}`, {
-      hint: 'drawing() makes a drawing, set() a layout',
-    })
+  if (isObject(shown) && shown.kind === 'layout') {
+    checkLayout('a target', shown)
+    return layoutDrawing(shown)
   }
-  if (shown.kind === 'drawing') return shown
-  const glyphs: unknown = shown.lines[0]?.runs[0]?.glyphs.glyphs
-  if (glyphs !== undefined && !ArrayBuffer.isView(glyphs)) {
-    fail('bad-layout', 'the layout has lost its glyphs on its way', {
-      hint: 'JSON cannot hold them; structuredClone() and messages to workers do',
-    })
-  }
-  return layoutDrawing(shown)
-}
-
-function typeOf(value: unknown): string {
-  if (value === null || value === undefined) return String(value)
-  return Array.isArray(value)
-    ? 'an array'
-    : typeof value === 'object'
-      ? 'another object'
-      : `a ${typeof value}`
+  if (isDrawing(shown)) return shown
+  return fail('bad-drawing', `expected a drawing or a layout, not ${described(shown)}`, {
+    hint: 'drawing() makes a drawing, set() a layout',
+  })
 }
 
 function frameWithInk(frame: Box, ink: Box): Box {

@@ -1,7 +1,7 @@
 import type { Face, LinearPaint, RadialPaint, ShapedGlyphs, SolidPaint } from '../fonts/index.ts'
 import type { Box, Matrix, Outline } from '../geometry/index.ts'
 import type { Layout } from '../layout/index.ts'
-import type { Made, Problem } from '../problem/index.ts'
+import { isMade, type Made, type Problem } from '../problem/index.ts'
 import type { SolidInk } from '../sheet/index.ts'
 import type { Picture } from './picture.ts'
 
@@ -129,3 +129,7 @@ export interface Drawing extends Made {
   /** Such as labels that reach beyond the box. */
   readonly problems: readonly Problem[]
 }
+
+/** Whether a value is a drawing that the library made; one that arrived as data is none. */
+export const isDrawing = (value: unknown): value is Drawing =>
+  isMade(value) && 'kind' in value && value.kind === 'drawing'

@@ -1,6 +1,7 @@
 import type { Face } from '../fonts/index.ts'
 import { type Box, cornersOf, identity, type Matrix, mapped, mappedBox } from '../geometry/index.ts'
-import { flowMatrix, type GlyphRun, type Layout } from '../layout/index.ts'
+import { aLayout, flowMatrix, type GlyphRun, type Layout } from '../layout/index.ts'
+import { aNumber, anObject, checkArgument, checkOptions, listOf } from '../problem/index.ts'
 import type { SolidInk } from '../sheet/index.ts'
 import { asDrawing } from './draw.ts'
 import type { Drawing, GlyphsItem, Item, RectangleItem, RuleItem } from './drawing.ts'
@@ -37,11 +38,10 @@ const band = 20
  * edges, and of each layout that is named the frame, line boxes, baselines, ink, anchor, and the
  * names of styles. A layout by itself is drawn with all of it.
  */
-export function withGuides(
-  shown: Drawing | Layout,
-  placed: readonly PlacedLayout[] = shown.kind === 'layout' ? [{ layout: shown }] : [],
-): Drawing {
+export function withGuides(shown: Drawing | Layout, placed?: readonly PlacedLayout[]): Drawing {
   const drawing = asDrawing(shown)
+  const named = placed ?? (shown.kind === 'layout' ? [{ layout: shown }] : [])
+  checkArgument('withGuides', 'placed', named, listOf(anObject))
   const face = firstFace(drawing.items)
   const box = {
     x: drawing.box.x - band,
@@ -49,7 +49,7 @@ export function withGuides(
     width: drawing.box.width + band,
     height: drawing.box.height + band,
   }
-  const overlay = placed.flatMap(one => layoutGuides(one, face))
+  const overlay = named.flatMap(one => layoutGuides(one, face))
   return { ...drawing, box, items: [...drawing.items, ...overlay, ...rulers(drawing.box, face)] }
 }
 
@@ -65,6 +65,7 @@ function firstFace(items: readonly Item[]): Face | undefined {
 }
 
 function layoutGuides(one: PlacedLayout, face: Face | undefined): Item[] {
+  checkOptions('withGuides', one, { layout: aLayout, x: aNumber, y: aNumber, anchor: anObject })
   const { layout, x = 0, y = 0, anchor = {} } = one
   const { matrix, inkBox } = placement(layout, x, y, anchor)
   const flow = flowMatrix(layout)

@@ -1,7 +1,7 @@
 import type { InlineObject } from '../markup/index.ts'
-import { fail, isMade, made } from '../problem/index.ts'
-import type { Drawing } from './drawing.ts'
-import type { Picture } from './picture.ts'
+import { anything, aString, checkOptions, described, fail, made } from '../problem/index.ts'
+import { type Drawing, isDrawing } from './drawing.ts'
+import { isPicture, type Picture } from './picture.ts'
 
 export interface InlineObjectOptions {
   /** In units; grows with the text it stands in. */
@@ -21,19 +21,36 @@ export interface InlineObjectOptions {
 
 /** An inline object, which stands in a line, as a value. Throws on lengths that are negative or not finite. */
 export function inlineObject(options: InlineObjectOptions): InlineObject {
+  checkOptions('inlineObject', options, {
+    width: anything,
+    height: anything,
+    baseline: anything,
+    centered: anything,
+    drawing: anything,
+    image: anything,
+    label: aString,
+  })
   const { width, height, baseline = height, drawing, centered, image, label = '' } = options
   for (const [name, value] of Object.entries({ width, height })) {
-    if (!(value >= 0 && value < Infinity)) {
-      fail('bad-object', `the ${name} of an inline object is ${value}, which is not a length`)
+    if (!(Number.isFinite(value) && value >= 0)) {
+      const what = described(value)
+      fail('bad-object', `the ${name} of an inline object is ${what}, which is not a length`)
     }
   }
   if (!Number.isFinite(baseline))
-    fail('bad-object', `the baseline of an inline object is ${baseline}`)
+    fail('bad-object', `the baseline of an inline object is ${described(baseline)}`)
   if (centered !== undefined && centered !== 'cap' && centered !== 'ex') {
-    fail('bad-object', `an inline object is centered on 'cap' or 'ex', not on '${centered}'`)
+    fail(
+      'bad-object',
+      `an inline object is centered on 'cap' or 'ex', not on ${described(centered)}`,
+    )
   }
-  for (const [name, content] of Object.entries({ drawing, image })) {
-    if (content === undefined || isMade(content)) continue
+  const contents = [
+    { name: 'drawing', content: drawing, isOne: isDrawing },
+    { name: 'image', content: image, isOne: isPicture },
+  ]
+  for (const { name, content, isOne } of contents) {
+    if (content === undefined || isOne(content)) continue
     fail('bad-object', `the ${name} of an inline object is data, not made by the library`, {
       hint: 'drawing() makes a drawing, openImage() an image',
     })
@@ -57,7 +74,3 @@ export function objectContent({ content }: InlineObject): { drawing?: Drawing; i
   if (isDrawing(content)) return { drawing: content }
   return isPicture(content) ? { image: content } : {}
 }
-
-const isDrawing = (content: object): content is Drawing =>
-  'kind' in content && content.kind === 'drawing'
-const isPicture = (content: object): content is Picture => 'format' in content && 'bytes' in content

@@ -1,4 +1,4 @@
-import { fail, type Made, made } from '../problem/index.ts'
+import { fail, isMade, type Made, made } from '../problem/index.ts'
 
 /** A raster image whose head has been read: PNG or JPEG. */
 export interface Picture extends Made {
@@ -10,6 +10,10 @@ export interface Picture extends Made {
   /** What a browser has made of it, for canvases to paint. */
   readonly bitmap?: object
 }
+
+/** Whether a value is an image that the library opened; one that arrived as data is none. */
+export const isPicture = (value: unknown): value is Picture =>
+  isMade(value) && 'format' in value && 'bytes' in value
 
 /** More pixels than this are no picture in an interface, and may be meant to use up memory. */
 const mostPixels = 1 << 26

@@ -1,9 +1,9 @@
 import { type Box, identity, type Matrix, mappedBox, product, turning } from '../geometry/index.ts'
-import { faceOf, type Layout, type Line, unitScale } from '../layout/index.ts'
-import { fail, isMade } from '../problem/index.ts'
+import { checkLayout, faceOf, type Layout, type Line, unitScale } from '../layout/index.ts'
+import { anything, aString, checkOptions, described, fail } from '../problem/index.ts'
 import { isVertical } from '../sheet/index.ts'
 import { checkFinite } from './checks.ts'
-import type { Drawing, GroupItem, TextItem } from './drawing.ts'
+import { type Drawing, type GroupItem, isDrawing, type TextItem } from './drawing.ts'
 import { inkBoxOf } from './ink-box.ts'
 import { bounds } from './layout-boxes.ts'
 import { lineItems } from './line-items.ts'
@@ -47,11 +47,14 @@ export function place(
   x: number,
   y: number,
   anchor: Anchor = {},
-  { id }: { readonly id?: string } = {},
+  options: { readonly id?: string } = {},
 ): TextItem | GroupItem {
-  if (shown.kind === 'drawing') {
-    if (!isMade(shown))
+  checkOptions('place', options, { id: aString })
+  if (shown?.kind === 'drawing') {
+    if (!isDrawing(shown)) {
       fail('bad-drawing', 'the drawing that is placed is data, not made by the library')
+    }
+    checkAnchor('place', anchor)
     const matrix = matrixFor(drawingPoint(shown, anchor), x, y, anchor)
     const { items, title, language } = shown
     return {
@@ -62,8 +65,22 @@ export function place(
       items,
     }
   }
+  checkLayout('place', shown)
+  checkAnchor('place', anchor)
+  const { id } = options
   const matrix = placingMatrix(shown, x, y, anchor)
   return { kind: 'text', layout: shown, matrix, ...(id !== undefined && { id }) }
+}
+
+/** Values that are none are told where they are read. */
+function checkAnchor(owner: string, anchor: Anchor) {
+  checkOptions(owner, anchor, {
+    across: anything,
+    down: anything,
+    of: anything,
+    by: anything,
+    angle: anything,
+  })
 }
 
 /** The anchor of a drawing, by its edges. */
@@ -74,6 +91,8 @@ function drawingPoint({ box }: Drawing, anchor: Anchor): readonly [across: numbe
 
 /** Where a layout comes to stand when it is placed in the same way. Throws as `place` does. */
 export function placement(layout: Layout, x: number, y: number, anchor: Anchor = {}): Placement {
+  checkLayout('placement', layout)
+  checkAnchor('placement', anchor)
   const matrix = placingMatrix(layout, x, y, anchor)
   const inkBox = inkBoxOf([{ kind: 'text', layout, matrix }])
   return { matrix, bounds: mappedBox(matrix, bounds(layout)), inkBox }
@@ -130,7 +149,8 @@ const fractions = { left: 0, start: 0, center: 0.5, end: 1, right: 1 }
 
 /** How far from the left. */
 function fractionOf(across: NonNullable<Anchor['across']>, line: Line | undefined): number {
-  const fraction = typeof across === 'number' ? across : fractions[across]
+  const fraction =
+    typeof across === 'number' ? across : Object.hasOwn(fractions, across) ? fractions[across] : NaN
   if (!Number.isFinite(fraction)) {
     badAnchor('across', across, [...Object.keys(fractions), 'a fraction of the width'])
   }
@@ -166,7 +186,7 @@ function edgeDown(
 }
 
 function badAnchor(name: string, value: unknown, choices: readonly string[], of = ''): never {
-  const message = `'${String(value)}' is not a valid value for '${name}' in the anchor${of}`
+  const message = `${described(value)} is not a valid value for '${name}' in the anchor${of}`
   return fail('bad-anchor', message, { hint: `expected one of ${choices.join(', ')}` })
 }
 

@@ -1,11 +1,19 @@
 import { type Box, rectangleOutline } from '../geometry/index.ts'
-import { fail, isMade } from '../problem/index.ts'
-import { type Sheet, solidOf } from '../sheet/index.ts'
+import {
+  anObject,
+  aString,
+  checkArgument,
+  checkArguments,
+  checkOptions,
+  fail,
+} from '../problem/index.ts'
+import { aSheet, type Sheet, solidOf } from '../sheet/index.ts'
+import { anInk, aPoint } from './check-items.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import type { GroupItem, ImageItem, PathItem, RectangleItem, RuleItem } from './drawing.ts'
 import { fillOf } from './fill.ts'
 import { type InkOrName, inkFrom } from './ink-from.ts'
-import type { Picture } from './picture.ts'
+import { isPicture, type Picture } from './picture.ts'
 
 /** A filled rectangle; a gradient spans it. A name is of an ink of the sheet that is given. Throws on lengths that are negative or not finite. */
 export function rectangle(
@@ -14,6 +22,8 @@ export function rectangle(
   radius = 0,
   sheet?: Sheet,
 ): RectangleItem | PathItem {
+  checkArguments('rectangle', ['box', box, anObject], ['ink', given, anInk])
+  if (sheet !== undefined) checkArgument('rectangle', 'sheet', sheet, aSheet)
   const { x, y, width, height } = box
   checkFinite('a rectangle', { x, y, width, height, radius })
   for (const [name, value] of Object.entries({ width, height, radius })) {
@@ -29,11 +39,15 @@ export function rectangle(
 
 /** A raster image, drawn to fill a box. Throws on lengths that are negative or not finite. */
 export function image(
-  { x, y, width, height }: Box,
+  box: Box,
   picture: Picture,
-  { label }: { readonly label?: string } = {},
+  options: { readonly label?: string } = {},
 ): ImageItem {
-  if (!isMade(picture)) {
+  checkArgument('image', 'box', box, anObject)
+  checkOptions('image', options, { label: aString })
+  const { x, y, width, height } = box
+  const { label } = options
+  if (!isPicture(picture)) {
     fail('bad-image', 'the picture is data, not opened by the library', {
       hint: 'openImage() opens one',
     })
@@ -52,6 +66,8 @@ export function rule(
   width = 1,
   sheet?: Sheet,
 ): RuleItem | GroupItem {
+  checkArguments('rule', ['from', from, aPoint], ['to', to, aPoint], ['ink', given, anInk])
+  if (sheet !== undefined) checkArgument('rule', 'sheet', sheet, aSheet)
   checkFinite('a rule', { x1: from[0], y1: from[1], x2: to[0], y2: to[1], width })
   checkLength('a rule', 'width', width)
   const ink = inkFrom(given, sheet)

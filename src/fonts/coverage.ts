@@ -1,3 +1,4 @@
+import { aString, being, checkArguments } from '../problem/index.ts'
 import type { SfntTables } from './sfnt.ts'
 
 /**
@@ -21,8 +22,11 @@ export function isCovered(coverage: Coverage, codePoint: number): boolean {
 /** Spaces, joiners, variation selectors and marks of direction need no glyph. */
 const needsNoGlyph = /[\s\p{Cf}\p{Variation_Selector}]/u
 
+const someRanges = being('the coverage of a face', value => value instanceof Uint32Array)
+
 /** Whether a text can be written with what is covered. */
 export function coversText(coverage: Coverage, text: string): boolean {
+  checkArguments('coversText', ['coverage', coverage, someRanges], ['text', text, aString])
   return [...text].every(
     character => needsNoGlyph.test(character) || isCovered(coverage, character.codePointAt(0) ?? 0),
   )

@@ -29,6 +29,7 @@ export { nearestFace } from './match-face.ts'
 export type { FontEngines } from './open-face.ts'
 export { faceOf } from './open-faces.ts'
 export {
+  aShelf,
   entryFor,
   type FaceCapabilities,
   type FontSource,

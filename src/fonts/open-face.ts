@@ -5,7 +5,16 @@ import {
   outlineBox,
   polygon,
 } from '../geometry/index.ts'
-import { fail } from '../problem/index.ts'
+import {
+  aNumber,
+  aString,
+  being,
+  checkArgument,
+  checkArguments,
+  fail,
+  isObject,
+  listOf,
+} from '../problem/index.ts'
 import type { ColorPart } from './color-glyph.ts'
 import { withComposites } from './composite-glyphs.ts'
 import type { ContainedFont } from './containers/open-container.ts'
@@ -136,6 +145,7 @@ export function openFace(
       return needed().bytes
     },
     glyphOf(codePoint) {
+      checkNumber('glyphOf', 'code point', codePoint)
       if (codePoint > 0xffff) return kept(glyphs, codePoint, c => whileOpen().glyphOf(c))
       let page = pages[codePoint >> 8]
       if (!page) {
@@ -146,20 +156,37 @@ export function openFace(
       if (page[at] === unknown) page[at] = whileOpen().glyphOf(codePoint)
       return page[at]
     },
-    advance: glyph => whileOpen().advance(glyph),
-    extents: extentsOf,
+    advance(glyph) {
+      checkNumber('advance', 'glyph', glyph)
+      return whileOpen().advance(glyph)
+    },
+    extents(glyph) {
+      checkNumber('extents', 'glyph', glyph)
+      return extentsOf(glyph)
+    },
     vertical() {
       vertical ??= readVerticalMetrics(needed().font.tables, metrics, extentsOf)
       return vertical
     },
     ligatureCarets(glyph) {
+      checkNumber('ligatureCarets', 'glyph', glyph)
       carets ??= readLigatureCarets(needed().font.tables)
       return carets(glyph)
     },
-    outline,
-    colorParts,
-    isPlain: glyph => isOwn(glyph) && colorParts(glyph) === undefined,
+    outline(glyph) {
+      checkNumber('outline', 'glyph', glyph)
+      return outline(glyph)
+    },
+    colorParts(glyph) {
+      checkNumber('colorParts', 'glyph', glyph)
+      return colorParts(glyph)
+    },
+    isPlain(glyph) {
+      checkNumber('isPlain', 'glyph', glyph)
+      return isOwn(glyph) && colorParts(glyph) === undefined
+    },
     spacesStandAlone(features) {
+      checkArgument('spacesStandAlone', 'features', features, listOf(aString))
       const key = features.join()
       let known = alone.get(key)
       if (known === undefined) {
@@ -168,8 +195,16 @@ export function openFace(
       }
       return known
     },
-    shape: (text, segment, context) => whileOpen().shape(text, segment, context),
+    shape(text, segment, context) {
+      checkArguments('shape', ['text', text, aString], ['segment', segment, aSegment])
+      return whileOpen().shape(text, segment, context)
+    },
     subset(wanted, composites = []) {
+      checkArguments(
+        'subset',
+        ['glyphs', wanted, being('a list of glyphs', isIterable)],
+        ['composites', composites, listOf(aComposite)],
+      )
       const { engines, font, bytes } = needed()
       const own = engines.subsetter()(bytes, font.index, wanted, at, name)
       const { file, first } =
@@ -195,6 +230,30 @@ export function openFace(
   rememberFace(face, () => source !== undefined)
   return { face, rest, release }
 }
+
+/** Of what is asked for with every letter, only what would stop the engine is found out. */
+function checkNumber(owner: string, name: string, value: unknown) {
+  if (typeof value !== 'number') checkArgument(owner, name, value, aNumber)
+}
+
+const isIterable = (value: unknown) =>
+  typeof value === 'object' && value !== null && Symbol.iterator in value
+
+const aComposite = being(
+  'a glyph put together from others',
+  value => isObject(value) && Array.isArray(value.parts),
+)
+
+const aSegment = being(
+  'an object with script, language, direction and features',
+  value =>
+    isObject(value) &&
+    typeof value.script === 'string' &&
+    typeof value.language === 'string' &&
+    (value.direction === 'ltr' || value.direction === 'rtl') &&
+    Array.isArray(value.features) &&
+    value.features.every(feature => typeof feature === 'string'),
+)
 
 /** A few tables that no two different fonts share: `head` has a checksum of the whole file. */
 function faceId(

@@ -1,4 +1,4 @@
-import { fail } from '../problem/index.ts'
+import { described, fail } from '../problem/index.ts'
 import type { Face } from './face.ts'
 
 interface Known {
@@ -28,7 +28,11 @@ export function rememberFace(face: Face, isOpen: () => boolean) {
 }
 
 /** The face that a run of a layout is set in. Throws `closed-shelf` where it is on no open shelf. */
-export function faceOf({ face: id }: { readonly face: string }): Face {
+export function faceOf(run: { readonly face: string }): Face {
+  const id = run?.face
+  if (typeof id !== 'string') {
+    fail('bad-argument', `faceOf takes a run of a layout, not ${described(run)}`)
+  }
   const candidates = known.get(id) ?? []
   let found: Face | undefined
   for (const { face, isOpen } of candidates) {

@@ -1,4 +1,12 @@
-import { fail, nearestName, type Problem } from '../problem/index.ts'
+import {
+  aString,
+  being,
+  checkArgument,
+  fail,
+  isObject,
+  nearestName,
+  type Problem,
+} from '../problem/index.ts'
 import type { ContainedFont } from './containers/open-container.ts'
 import { type Coverage, readCoverage } from './coverage.ts'
 import type { Face, FaceMetrics, Slant, Synthesized } from './face.ts'
@@ -90,6 +98,12 @@ export interface Shelf {
   close(): void
 }
 
+/** As an argument: what `openShelf` gives. */
+export const aShelf = being(
+  'a shelf, which openShelf() gives',
+  value => isObject(value) && typeof value.capabilitiesOf === 'function',
+)
+
 export interface ShelfParts {
   readonly entries: readonly ShelfEntry[]
   readonly engines: FontEngines
@@ -99,6 +113,11 @@ export interface ShelfParts {
   readonly read: (font: FontSource) => Promise<readonly ShelfEntry[]>
   readonly problems: readonly Problem[]
 }
+
+const traits = being(
+  'an object with weight and slant',
+  value => isObject(value) && Number.isFinite(value.weight) && typeof value.slant === 'string',
+)
 
 /** Weights from here on are bold: a family that has none of them may be made bold. */
 const boldFrom = 600
@@ -130,6 +149,7 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
 
   /** The key of a family, by its own name or a short one. */
   function keyOf(family: string): string {
+    checkArgument('a shelf', 'the name of a family', family, aString)
     const key = family.toLowerCase()
     return byFamily.has(key) ? key : (shortNames.get(key) ?? family).toLowerCase()
   }
@@ -179,12 +199,19 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
     problems,
     [notes]: new Map(),
     has: family => byFamily.has(keyOf(family)),
-    nearest: family => nearestName(family, [...families.values(), ...shortNames.keys()]),
+    nearest(family) {
+      checkArgument('nearest', 'family', family, aString)
+      return nearestName(family, [...families.values(), ...shortNames.keys()])
+    },
     facesOf: family => entriesOf(family).map(entry => listed(entry, namesOf(entry))),
     capabilitiesOf: family =>
       entriesOf(family).map(entry => abilitiesOf(entry, namesOf(entry), coverageOf(entry))),
-    coverage: (family, wanted) => coverageOf(nearestFace(entriesOf(family), wanted)),
+    coverage(family, wanted) {
+      checkArgument('coverage', 'what is wanted', wanted, traits)
+      return coverageOf(nearestFace(entriesOf(family), wanted))
+    },
     face(family, wanted) {
+      checkArgument('face', 'what is wanted', wanted, traits)
       const entry = nearestFace(entriesOf(family), wanted)
       const { axes } = namesOf(entry)
       const at = coordinatesFor(axes, wanted)

@@ -1,6 +1,7 @@
 import { mapped } from '../geometry/index.ts'
-import { fail } from '../problem/index.ts'
+import { checkArgument, described, fail, oneOf } from '../problem/index.ts'
 import { type Cell, lineCells } from './cells.ts'
+import { checkLayout } from './check-layout.ts'
 import { flowMatrix } from './flow.ts'
 import { indexAt } from './index-at.ts'
 import type { Layout, Line } from './layout.ts'
@@ -32,11 +33,13 @@ const lineEnds = /[\v\f\u0085\u2028]/
  * one in text that was cut off, as where the cut begins. Throws on an offset that is none.
  */
 export function caretAt(layout: Layout, offset: number, affinity: Affinity = 'after'): Caret {
+  checkLayout('caretAt', layout)
+  checkArgument('caretAt', 'affinity', affinity, oneOf('before', 'after'))
   const { text, lines, cut } = layout
   if (!(Number.isInteger(offset) && offset >= 0 && offset <= text.length)) {
     fail(
       'bad-offset',
-      `an offset in this text must be a whole number from 0 to ${text.length}, not ${offset}`,
+      `an offset in this text must be a whole number from 0 to ${text.length}, not ${described(offset)}`,
     )
   }
   const shown = cut && offset > cut.start && offset < cut.end ? cut.start : offset

@@ -1,4 +1,4 @@
-import { fail } from '../problem/index.ts'
+import { aBoolean, anything, described, type Fields, fail } from '../problem/index.ts'
 import type { Cursor } from './next-line.ts'
 
 export type Align = 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'
@@ -19,6 +19,16 @@ export interface Frame {
   readonly continues?: boolean
 }
 
+/** Of every key of a frame, what it takes; `checkFrame` says more of the values. */
+export const frameFields: Fields<Frame> = {
+  width: anything,
+  height: anything,
+  maxLines: anything,
+  align: anything,
+  from: anything,
+  continues: aBoolean,
+}
+
 /** Throws on what only a mistake in a program gives: a width that is negative or not a number. */
 export function checkFrame({ width, height, maxLines, align, from }: Frame) {
   if (from !== undefined && !(Number.isInteger(from?.offset) && from.offset >= 0)) {
@@ -27,16 +37,17 @@ export function checkFrame({ width, height, maxLines, align, from }: Frame) {
   checkLength('width', width)
   checkLength('height', height)
   if (maxLines !== undefined && !(Number.isInteger(maxLines) && maxLines >= 1)) {
-    fail('bad-frame', `maxLines must be a whole number from 1, not ${maxLines}`)
+    fail('bad-frame', `maxLines must be a whole number from 1, not ${described(maxLines)}`)
   }
   if (align !== undefined && !aligns.includes(align)) {
-    fail('bad-frame', `align must be one of ${aligns.join(', ')}, not '${align}'`)
+    fail('bad-frame', `align must be one of ${aligns.join(', ')}, not ${described(align)}`)
   }
 }
 
 function checkLength(name: string, value: number | undefined) {
-  if (value !== undefined && !(value >= 0 && value < Infinity)) {
-    fail('bad-frame', `the ${name} of a frame must be a number of units from 0, not ${value}`)
+  if (value !== undefined && !(Number.isFinite(value) && value >= 0)) {
+    const given = described(value)
+    fail('bad-frame', `the ${name} of a frame must be a number of units from 0, not ${given}`)
   }
 }
 

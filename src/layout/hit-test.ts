@@ -1,7 +1,8 @@
 import { type Box, inverse, mapped, mappedBox } from '../geometry/index.ts'
-import { fail } from '../problem/index.ts'
+import { described, fail } from '../problem/index.ts'
 import type { Affinity } from './carets.ts'
 import { type Cell, cellsOfRun, lineCells } from './cells.ts'
+import { checkLayout } from './check-layout.ts'
 import { flowMatrix } from './flow.ts'
 import type { GlyphRun, Layout, Line } from './layout.ts'
 
@@ -26,8 +27,9 @@ export interface Hit {
  * by the inverse of its `placement` first. Throws on coordinates that are not finite.
  */
 export function hitTest(layout: Layout, x: number, y: number): Hit {
+  checkLayout('hitTest', layout)
   if (!Number.isFinite(x) || !Number.isFinite(y)) {
-    fail('bad-coordinate', `the point (${x}, ${y}) is not finite`)
+    fail('bad-coordinate', `the point (${described(x)}, ${described(y)}) is not finite`)
   }
   const [along, across] = toFlow(layout, x, y)
   const index = nearestLine(layout, across)
@@ -102,6 +104,9 @@ function caretIn({ start, end, left, right, level }: Cell, x: number) {
     : { offset: end, affinity: 'before' as const }
 }
 
+/** Beyond the text as well: what is there is nothing. */
+const isOffset = (value: unknown) => typeof value === 'number' && !Number.isNaN(value)
+
 /** How near two boxes are to be one. */
 const touching = 1e-6
 
@@ -111,8 +116,10 @@ const touching = 1e-6
  * offsets that are no numbers.
  */
 export function rangeBoxes(layout: Layout, start: number, end: number): Box[] {
-  if (Number.isNaN(start) || Number.isNaN(end)) {
-    fail('bad-offset', `a range of text needs two offsets, not ${start} and ${end}`)
+  checkLayout('rangeBoxes', layout)
+  if (!isOffset(start) || !isOffset(end)) {
+    const given = `${described(start)} and ${described(end)}`
+    fail('bad-offset', `a range of text needs two offsets, not ${given}`)
   }
   const matrix = flowMatrix(layout)
   const boxes: Box[] = []

@@ -1,3 +1,5 @@
+import { being, isObject } from '../problem/index.ts'
+
 /**
  * Where words of one language may be divided: patterns after Liang, "Word Hy-phen-a-tion by
  * Com-put-er" (1983), as the package `hyphen` has them: levels, and a tree of letters whose nodes
@@ -15,6 +17,12 @@ export interface PatternTree {
 }
 
 /** Divides words, in the languages it was opened for. */
+/** As an argument: what `openHyphenation` gives. */
+export const aHyphenation = being(
+  'hyphenation, which openHyphenation() gives',
+  value => isObject(value) && typeof value.divide === 'function',
+)
+
 export interface Hyphenation {
   /** BCP 47 tags. */
   readonly languages: readonly string[]

@@ -1,10 +1,16 @@
 export { faceOf, unitScale } from '../shaping/index.ts'
 export { type Affinity, type Caret, caretAt } from './carets.ts'
+export { aLayout, checkLayout, isLayout } from './check-layout.ts'
 export { fittedRatio } from './fitted-size.ts'
 export { flowMatrix } from './flow.ts'
-export { type Align, aligns, checkFrame, type Frame } from './frame.ts'
+export { type Align, aligns, checkFrame, type Frame, frameFields } from './frame.ts'
 export { type Hit, hitTest, rangeBoxes } from './hit-test.ts'
-export { type Hyphenation, type HyphenationPatterns, hyphenationOf } from './hyphenation.ts'
+export {
+  aHyphenation,
+  type Hyphenation,
+  type HyphenationPatterns,
+  hyphenationOf,
+} from './hyphenation.ts'
 export { layOut } from './lay-out.ts'
 export type { Cut, GlyphRun, Layout, LayoutParagraph, Line, SourcePiece } from './layout.ts'
 export { type LayoutTools, layoutTools } from './layout-tools.ts'

@@ -1,4 +1,5 @@
-import type { TextRange } from '../problem/index.ts'
+import { aNumber, checkArguments, type TextRange } from '../problem/index.ts'
+import { checkLayout } from './check-layout.ts'
 import { indexAt } from './index-at.ts'
 import type { Layout } from './layout.ts'
 
@@ -8,11 +9,10 @@ import type { Layout } from './layout.ts'
  * stand for. Undefined where nothing of the stretch is in the markup, as inside of rich text that
  * fills a placeholder.
  */
-export function sourceRange(
-  { sourceMap }: Layout,
-  start: number,
-  end: number,
-): TextRange | undefined {
+export function sourceRange(layout: Layout, start: number, end: number): TextRange | undefined {
+  checkLayout('sourceRange', layout)
+  checkArguments('sourceRange', ['start', start, aNumber], ['end', end, aNumber])
+  const { sourceMap } = layout
   let from = Number.POSITIVE_INFINITY
   let to = Number.NEGATIVE_INFINITY
   for (let i = indexAt(sourceMap, start); i < sourceMap.length; i++) {

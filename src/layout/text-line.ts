@@ -1,3 +1,4 @@
+import { aFunction, aNumber, checkArgument, either } from '../problem/index.ts'
 import type { Align } from './frame.ts'
 import { checkFrame } from './frame.ts'
 import { type Cursor, nextLine, roomsIn } from './next-line.ts'
@@ -23,6 +24,7 @@ export function textLine(
   room: number | ((line: number) => number),
   align: Align | undefined,
 ): TextLine | undefined {
+  checkArgument('nextLine', 'room', room, either(aNumber, aFunction))
   const lengthOf = (line: number) => {
     const width = typeof room === 'number' ? room : room(line)
     checkFrame({ width })

@@ -1,9 +1,20 @@
-import { DotLineError, made } from '../problem/index.ts'
+import {
+  aString,
+  being,
+  checkArgument,
+  checkOptions,
+  DotLineError,
+  listOf,
+  made,
+  mapOf,
+} from '../problem/index.ts'
 import { parseMarkup } from './parse-markup.ts'
 import type { Override, RichNode, RichText, StyleName, Value } from './rich-text.ts'
+import { checkRich } from './value.ts'
 
 /** Rich text of characters as they are. */
 export function richFromText(text: string): RichText {
+  checkArgument('richFromText', 'text', text, aString)
   const children: RichNode[] =
     text === '' ? [] : [{ kind: 'text', text, start: 0, end: text.length }]
   return { [made]: true, kind: 'rich-text', children, sourceText: text }
@@ -16,6 +27,11 @@ interface Template {
   readonly slots: readonly string[]
 }
 
+const aTemplate = being(
+  'a template, as in rich`…`',
+  value => Array.isArray(value) && 'raw' in value && Array.isArray(value.raw),
+)
+
 /** A template is parsed when it is first met; from then on it costs what its values cost. */
 const templates = new WeakMap<TemplateStringsArray, Template>()
 
@@ -25,6 +41,7 @@ const templates = new WeakMap<TemplateStringsArray, Template>()
  */
 export function rich(strings: TemplateStringsArray, ...values: readonly Value[]): RichText {
   let template = templates.get(strings)
+  if (!template) checkArgument('rich', 'template', strings, aTemplate)
   if (!template) {
     template = readTemplate(strings)
     templates.set(strings, template)
@@ -48,27 +65,31 @@ function readTemplate(strings: TemplateStringsArray): Template {
   return { children: tree.children, source, slots }
 }
 
-const asRich = (part: RichText | string): RichText =>
-  typeof part === 'string' ? richFromText(part) : part
+function asRich(part: RichText | string, owner: string): RichText {
+  if (typeof part === 'string') return richFromText(part)
+  checkRich(owner, part)
+  return part
+}
 
 /** Parts one after the other, with something between them; strings are characters as they are. */
 export function joinRich(
   parts: readonly (RichText | string)[],
   between: RichText | string = '',
 ): RichText {
-  const separator = asRich(between)
+  checkArgument('joinRich', 'parts', parts, being('a list', Array.isArray))
+  const separator = asRich(between, 'joinRich')
   const children: RichNode[] = []
   let values: Record<string, Value> | undefined
   parts.forEach((part, i) => {
     if (i > 0) for (const node of separator.children) children.push(node)
-    const { children: nodes, values: own } = asRich(part)
+    const { children: nodes, values: own } = asRich(part, 'joinRich')
     if (own === undefined) {
       for (const node of nodes) children.push(node)
     } else {
       // A part with values of its own keeps them: two parts may name different ones alike.
       values ??= {}
       const name = `part${i}`
-      values[name] = asRich(part)
+      values[name] = asRich(part, 'joinRich')
       children.push({ kind: 'placeholder', name, start: 0, end: 0 })
     }
   })
@@ -88,7 +109,7 @@ export function span(
   span: string | readonly string[] | SpanOptions,
 ): RichText {
   const { styles = [], overrides = {} } = spanOptions(span)
-  const { children, values, language } = asRich(content)
+  const { children, values, language } = asRich(content, 'span')
   const at = { start: 0, end: 0 }
   const node: RichNode = {
     kind: 'span',
@@ -111,8 +132,17 @@ export function span(
 
 function spanOptions(span: string | readonly string[] | SpanOptions): SpanOptions {
   if (typeof span === 'string') return { styles: [span] }
-  return isList(span) ? { styles: span } : span
+  if (isList(span)) {
+    checkArgument('span', 'styles', span, listOf(aString))
+    return { styles: span }
+  }
+  checkOptions('span', span, { styles: listOf(aString), overrides: mapOf(anOverride) })
+  return span
 }
+
+const anOverride = being('a string, a number or a boolean', value =>
+  ['string', 'number', 'boolean'].includes(typeof value),
+)
 
 const isList = (span: readonly string[] | SpanOptions): span is readonly string[] =>
   Array.isArray(span)

@@ -1,8 +1,14 @@
 import {
+  aString,
+  being,
+  checkArgument,
+  checkOptions,
   DotLineError,
   errorProblem,
   fail,
+  isObject,
   nearestName,
+  oneOf,
   type Path,
   type Problem,
   pathText,
@@ -10,6 +16,7 @@ import {
 } from '../problem/index.ts'
 import { parseMarkup } from './parse-markup.ts'
 import type { RichText, Values } from './rich-text.ts'
+import { checkValues } from './value.ts'
 
 /** Texts by key; groups of them may be nested. */
 export interface CatalogStrings {
@@ -51,15 +58,32 @@ export function defineCatalog<const T extends CatalogStrings>(
   strings: T,
   options: CatalogOptions = {},
 ): Catalog<CatalogKeys<T>> {
+  checkCatalogOptions('defineCatalog', options)
   const { source = 'catalog' } = options
   return catalogOf(strings, options, path => `${source} ${pathText(path)}`)
 }
 
 /** A catalog from the text of a JSON file; mistakes have their places in it. */
 export function readCatalog(json: string, options: CatalogOptions = {}): Catalog {
+  checkArgument('readCatalog', 'json', json, aString)
+  checkCatalogOptions('readCatalog', options)
   const { value, locationOf, problems } = readJson(json, options.source ?? 'catalog')
   if (problems.length > 0) throw new DotLineError(problems[0], problems)
   return catalogOf(value, options, locationOf)
+}
+
+const aCatalog = being(
+  'a catalog, which defineCatalog() gives',
+  value => isObject(value) && typeof value.text === 'function' && Array.isArray(value.keys),
+)
+
+function checkCatalogOptions(owner: string, options: CatalogOptions) {
+  checkOptions(owner, options, {
+    language: aString,
+    fallback: aCatalog,
+    source: aString,
+    problems: oneOf('throw', 'collect'),
+  })
 }
 
 function catalogOf(
@@ -77,6 +101,8 @@ function catalogOf(
     problems,
     has: key => texts.has(key),
     text(key, values) {
+      checkArgument('text', 'key', key, aString)
+      checkValues('text', values)
       const text = texts.get(key)
       if (text) return values ? { ...text, values } : text
       if (fallback?.has(key)) return fallback.text(key, values)
@@ -91,9 +117,6 @@ interface Group {
   readonly path: Path
 }
 
-const isGroup = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
 /** Every text by its whole key, groups walked without recursion. */
 function readTexts(
   strings: unknown,
@@ -106,7 +129,7 @@ function readTexts(
   const add = (path: Path, value: unknown) => {
     const key = path.join('.')
     const location = locate(path)
-    if (isGroup(value)) return waiting.push({ strings: value, path })
+    if (isObject(value)) return waiting.push({ strings: value, path })
     if (typeof value !== 'string') {
       const message =
         path.length === 0

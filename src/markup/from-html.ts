@@ -1,5 +1,14 @@
 import { Parser } from 'htmlparser2'
-import { fail, locationsIn, made, type Problem } from '../problem/index.ts'
+import {
+  aString,
+  checkArgument,
+  checkOptions,
+  fail,
+  locationsIn,
+  made,
+  mapOf,
+  type Problem,
+} from '../problem/index.ts'
 import { type ElementStyles, elementStyles, whiteSpaceFolder } from './html-element.ts'
 import { type TagStyles, tagStyles as usualTags } from './html-tags.ts'
 import type { ParsedMarkup } from './parse-markup.ts'
@@ -35,8 +44,11 @@ interface OpenElement extends ElementStyles {
  */
 export function richFromHtml(
   html: string,
-  { tagStyles: tags = usualTags, source = 'html' }: { tagStyles?: TagStyles; source?: string } = {},
+  options: { readonly tagStyles?: TagStyles; readonly source?: string } = {},
 ): ParsedMarkup {
+  checkArgument('richFromHtml', 'html', html, aString)
+  checkOptions('richFromHtml', options, { tagStyles: mapOf(aString), source: aString })
+  const { tagStyles: tags = usualTags, source = 'html' } = options
   const locationOf = locationsIn(html, source)
   const problems: Problem[] = []
   const top: RichNode[] = []

@@ -28,4 +28,5 @@ export type {
 export { type HtmlOptions, richToHtml, type WrittenHtml } from './to-html.ts'
 export { richToMarkup } from './to-markup.ts'
 export { plainText } from './to-text.ts'
-export { isRich, walk } from './walk.ts'
+export { isRich, isValue, valueHint, valueName } from './value.ts'
+export { walk } from './walk.ts'

@@ -1,4 +1,12 @@
-import { errorProblem, locationsIn, made, type Problem, warningProblem } from '../problem/index.ts'
+import {
+  aString,
+  checkArguments,
+  errorProblem,
+  locationsIn,
+  made,
+  type Problem,
+  warningProblem,
+} from '../problem/index.ts'
 import { parenthesizedHead } from './parenthesized-head.ts'
 import type { RichNode, RichText } from './rich-text.ts'
 import { type HeadReader, headReader, nameEnd, type SpanHead } from './span-head.ts'
@@ -40,10 +48,11 @@ interface Reading {
 }
 
 /**
- * Parses markup. Never throws and never recurses: spans are kept on a stack. Text that holds a
+ * Parses markup. Never throws on any text, and never recurses: spans are kept on a stack. Text that holds a
  * mistake is shown as well as it can be, and the mistake listed. `source` is what problems call it.
  */
 export function parseMarkup(text: string, source = 'markup'): ParsedMarkup {
+  checkArguments('parseMarkup', ['text', text, aString], ['source', source, aString])
   const top: Level = { start: 0, children: [], brackets: 0 }
   const reading: Reading = {
     text,

@@ -1,9 +1,18 @@
 import { htmlText } from '../notation/index.ts'
-import { allowedLink, type Problem, warningProblem } from '../problem/index.ts'
+import {
+  allowedLink,
+  anObject,
+  aString,
+  checkOptions,
+  mapOf,
+  type Problem,
+  warningProblem,
+} from '../problem/index.ts'
 import { type TagStyles, tagStyles as usualTags } from './html-tags.ts'
 import type { Override, RichText, SpanNode, Values } from './rich-text.ts'
 import { valueText } from './to-text.ts'
-import { isRich, walk } from './walk.ts'
+import { checkedValue, checkRich, isRich } from './value.ts'
+import { walk } from './walk.ts'
 
 export interface HtmlOptions {
   readonly values?: Values
@@ -20,10 +29,10 @@ export interface WrittenHtml {
  * A rich text as HTML: a style by its tag, or as a span with its name as class; links; paragraphs
  * where there are several.
  */
-export function richToHtml(
-  rich: RichText,
-  { values, tagStyles = usualTags }: HtmlOptions = {},
-): WrittenHtml {
+export function richToHtml(rich: RichText, options: HtmlOptions = {}): WrittenHtml {
+  checkRich('richToHtml', rich)
+  checkOptions('richToHtml', options, { values: anObject, tagStyles: mapOf(aString) })
+  const { values, tagStyles = usualTags } = options
   const tagOf = new Map(
     Object.entries(tagStyles)
       .map(([tag, style]) => [style, tag])
@@ -64,7 +73,8 @@ export function richToHtml(
         html += tagsFor(span).close
         open.pop()
       },
-      placeholder({ name }, value) {
+      placeholder({ name }, given) {
+        const value = checkedValue(name, given)
         if (value === undefined) add(`{${name}}`)
         else if (isRich(value)) return value
         else if (typeof value === 'object' && 'style' in value) {

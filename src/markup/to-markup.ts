@@ -3,13 +3,16 @@ import { escapeMarkup } from './literal.ts'
 import type { Override, RichText, SpanNode, Values } from './rich-text.ts'
 import { nameEnd, valueInHead } from './span-head.ts'
 import { valueText } from './to-text.ts'
-import { isRich, walk } from './walk.ts'
+import { checkedValue, checkRich, checkValues, isRich } from './value.ts'
+import { walk } from './walk.ts'
 
 /**
  * A rich text as markup: parsing it gives the same tree. Placeholders without a value stay; values
  * are printed as what they show. Throws where a name or a value cannot be written in markup.
  */
 export function richToMarkup(rich: RichText, values?: Values): string {
+  checkRich('richToMarkup', rich)
+  checkValues('richToMarkup', values)
   const parts: string[] = []
   walk(
     rich,
@@ -17,7 +20,8 @@ export function richToMarkup(rich: RichText, values?: Values): string {
       text: text => parts.push(escapeMarkup(text)),
       open: span => parts.push(spanHead(span)),
       close: span => parts.push(isEmptyHead(span) ? '' : ']'),
-      placeholder({ name }, value) {
+      placeholder({ name }, given) {
+        const value = checkedValue(name, given)
         if (value === undefined) parts.push(`{${printable(name, 'placeholder')}}`)
         else if (isRich(value)) return value
         else if (typeof value === 'object' && 'style' in value) {

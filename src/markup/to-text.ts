@@ -1,8 +1,11 @@
 import type { RichText, Value, Values } from './rich-text.ts'
-import { isRich, walk } from './walk.ts'
+import { checkedValue, checkRich, checkValues, isRich } from './value.ts'
+import { walk } from './walk.ts'
 
 /** The characters of a rich text; an object by its label, a placeholder without a value as it stands. */
 export function plainText(rich: RichText, values?: Values): string {
+  checkRich('plainText', rich)
+  checkValues('plainText', values)
   const parts: string[] = []
   walk(
     rich,
@@ -10,7 +13,8 @@ export function plainText(rich: RichText, values?: Values): string {
       text: text => parts.push(text),
       open() {},
       close() {},
-      placeholder({ name }, value) {
+      placeholder({ name }, given) {
+        const value = checkedValue(name, given)
         if (value === undefined) parts.push(`{${name}}`)
         else if (isRich(value)) return value
         else parts.push(valueText(value))

@@ -7,6 +7,7 @@ import type {
   Value,
   Values,
 } from './rich-text.ts'
+import { isRich } from './value.ts'
 
 /** The values that fill placeholders at a point: a rich text's own, then those around it. */
 interface Scope {
@@ -82,7 +83,7 @@ export function walk(rich: RichText, visitor: Visitor, values?: Values) {
       steps.push({ nodes: node.children, next: 0, span: node, scope, isInner })
     } else {
       const value = valueIn(scope, node.name)
-      const isEntered = value !== undefined && isRich(value) && entered?.has(value) === true
+      const isEntered = isRich(value) && entered?.has(value) === true
       const inner = visitor.placeholder(node, value, isEntered, isInner)
       if (inner && isEntered) visitor.text(`{${node.name}}`)
       else if (inner) {
@@ -99,6 +100,3 @@ export function walk(rich: RichText, visitor: Visitor, values?: Values) {
     }
   }
 }
-
-export const isRich = (value: Value): value is RichText =>
-  typeof value === 'object' && value !== null && 'children' in value

@@ -1,7 +1,7 @@
 import { type Picture, readPicture } from '../drawing/index.ts'
 import { fileOf, type Shelf } from '../fonts/index.ts'
-import { fail } from '../problem/index.ts'
-import { openShelfFrom, type ShelfOptions, type Supply } from './open-shelf.ts'
+import { checkArgument, fail } from '../problem/index.ts'
+import { aSource, openShelfFrom, type ShelfOptions, type Supply } from './open-shelf.ts'
 
 const modules = new Map<string, Promise<WebAssembly.Module>>()
 
@@ -35,6 +35,7 @@ const supply: Supply = {
  * `DotLineError`: `unreadable-image`, `bad-image`.
  */
 export async function openImage(source: string | URL | Uint8Array<ArrayBuffer>): Promise<Picture> {
+  checkArgument('openImage', 'source', source, aSource)
   const bytes = source instanceof Uint8Array ? source : await fetchBytes(source, 'unreadable-image')
   const picture = readPicture(bytes, source instanceof Uint8Array ? undefined : String(source))
   const bitmap = await createImageBitmap(new Blob([bytes])).catch((error: unknown) =>

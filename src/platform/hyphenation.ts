@@ -1,5 +1,5 @@
 import { type Hyphenation, type HyphenationPatterns, hyphenationOf } from '../layout/index.ts'
-import { fail, nearestName } from '../problem/index.ts'
+import { aString, checkArgument, fail, listOf, nearestName } from '../problem/index.ts'
 
 type Loader = () => Promise<{ readonly default: { readonly patterns: HyphenationPatterns } }>
 
@@ -57,6 +57,7 @@ export const hyphenationLanguages: readonly string[] = [...loaders.keys()]
  * serves its regions too: `en` for `en-AU`. Throws `unknown-language`.
  */
 export async function openHyphenation(...languages: readonly string[]): Promise<Hyphenation> {
+  checkArgument('openHyphenation', 'languages', languages, listOf(aString))
   const loaded = await Promise.all(
     languages.map(async language => {
       const tag = language.toLowerCase()

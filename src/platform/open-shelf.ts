@@ -13,7 +13,21 @@ import {
   startEngine,
   startSubsetter,
 } from '../fonts/index.ts'
-import { DotLineError, fail, type Problem } from '../problem/index.ts'
+import {
+  aBoolean,
+  aString,
+  being,
+  checkArgument,
+  checkOptions,
+  DotLineError,
+  either,
+  fail,
+  listOf,
+  mapOf,
+  oneOf,
+  type Problem,
+  someBytes,
+} from '../problem/index.ts'
 import {
   type BuiltInFace,
   builtInFaces,
@@ -57,7 +71,23 @@ export interface Supply {
   compileNow(url: URL): WebAssembly.Module | undefined
 }
 
+const families: readonly GenericFamily[] = ['sans', 'serif', 'mono']
+
+/** Where bytes come from: a path or an address, or they themselves. */
+export const aSource = either(
+  aString,
+  someBytes,
+  being('a URL', value => value instanceof URL),
+)
+
 export async function openShelfFrom(supply: Supply, options: ShelfOptions): Promise<Shelf> {
+  checkOptions('openShelf', options, {
+    builtIn: listOf(oneOf(...families)),
+    fonts: listOf(aSource),
+    system: aBoolean,
+    aliases: mapOf(aString),
+    embedding: aBoolean,
+  })
   const wanted = builtInFaces.filter(face => options.builtIn?.includes(face.family) ?? true)
   const [engineModule, subsetterModule, bytesOf, added, system] = await Promise.all([
     supply.compile(engineUrl),
@@ -80,7 +110,10 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
     entries: [...added.flat(), ...builtIn, ...system.entries],
     engines: { engine: startEngine(engineModule), subsetter },
     names: options.aliases ?? {},
-    read: font => readEntries(supply, font),
+    async read(font) {
+      checkArgument('add', 'a font', font, aSource)
+      return readEntries(supply, font)
+    },
     problems: system.problems,
   })
 }

@@ -7,7 +7,8 @@ import { fail } from './problem.ts'
  */
 export type Expected = (value: unknown) => string | undefined
 
-const being =
+/** What passes a test, in words. */
+export const being =
   (what: string, is: (value: unknown) => boolean): Expected =>
   value =>
     is(value) ? undefined : what
@@ -70,10 +71,6 @@ export const mapOf =
     return undefined
   }
 
-/** What the library makes, told by its kind: it says what makes it. */
-export const ofKind = (kind: string, maker: string): Expected =>
-  being(`what ${maker} gives`, value => isObject(value) && value.kind === kind)
-
 /** What every key of some options must be; a type of options makes sure that none is forgotten. */
 export type Fields<T> = { readonly [K in keyof Required<T>]: Expected }
 
@@ -83,6 +80,14 @@ export function checkArgument(owner: string, name: string, value: unknown, expec
   if (what !== undefined) {
     fail('bad-argument', `${name} of ${owner} must be ${what}, not ${described(value)}`)
   }
+}
+
+/** Throws `bad-argument` on the first argument that is not what is expected. */
+export function checkArguments(
+  owner: string,
+  ...given: readonly (readonly [name: string, value: unknown, expected: Expected])[]
+) {
+  for (const [name, value, expected] of given) checkArgument(owner, name, value, expected)
 }
 
 /**
@@ -114,5 +119,5 @@ export function described(value: unknown): string {
   if (typeof value === 'string') return `'${value.length > 40 ? `${value.slice(0, 40)}…` : value}'`
   if (typeof value === 'number' || typeof value === 'boolean' || value == null) return String(value)
   if (Array.isArray(value)) return 'a list'
-  return typeof value === 'object' ? 'another object' : `a ${typeof value}`
+  return typeof value === 'object' ? 'an object' : `a ${typeof value}`
 }

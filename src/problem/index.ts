@@ -1,3 +1,28 @@
+export {
+  aBoolean,
+  aboveZero,
+  aDate,
+  aFunction,
+  aNumber,
+  anObject,
+  anything,
+  aShare,
+  aString,
+  being,
+  checkArgument,
+  checkArguments,
+  checkOptions,
+  described,
+  type Expected,
+  either,
+  type Fields,
+  fromZero,
+  isObject,
+  listOf,
+  mapOf,
+  oneOf,
+  someBytes,
+} from './arguments.ts'
 export { type ReadJson, readJson } from './json.ts'
 export { allowedLink, allowedLinks, linkScheme } from './links.ts'
 export { isMade, type Made, made } from './made.ts'

@@ -73,6 +73,9 @@ export function fail(code: string, message: string, more: ProblemDetails = {}): 
 
 /** One line: what, where, how to mend it. Control characters in names are shown, not sent. */
 export function problemLine(problem: Problem): string {
+  if (typeof problem?.message !== 'string') {
+    fail('bad-argument', 'problemLine takes a problem, with code and message')
+  }
   const where = locationText(problem.location)
   const { hint, nearest } = problem
   const meant = nearest && `did you mean '${nearest}'?`

@@ -1,7 +1,13 @@
 import {
+  anObject,
+  aString,
+  being,
+  checkArgument,
   DotLineError,
   errorProblem,
   fail,
+  isObject,
+  mapOf,
   nearestName,
   type Path,
   type Problem,
@@ -73,7 +79,18 @@ export interface Sheet<
     readonly stated: StatedStyle
     readonly problems: readonly Problem[]
   }
+  /** Reads properties as a style of the sheet states them; problems have their names as places. */
+  stating(properties: Omit<StyleSource<S, I, Z>, 'from'>): {
+    readonly stated: StatedStyle
+    readonly problems: readonly Problem[]
+  }
 }
+
+/** As an argument: what `defineSheet` and `readSheet` give, and no definition of one. */
+export const aSheet = being(
+  'a sheet, which defineSheet() gives',
+  value => isObject(value) && typeof value.style === 'function' && isObject(value.base),
+)
 
 /** Says where a path of the sheet stands in the file it was read from. */
 export type Locate = (path: Path) => NonNullable<Problem['location']>
@@ -164,9 +181,13 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
   if (errors.length > 0) throw new DotLineError(errors[0], errors)
   const base = styleWithin(initialStyle, styles.get('defaults')?.stated ?? {})
   const styleNames = [...styles.keys()]
-  const known = (name: string) =>
-    styles.get(name) ??
-    fail('unknown-style', `no style named '${name}'`, { nearest: nearestName(name, styleNames) })
+  const known = (name: string) => {
+    checkArgument('a sheet', 'the name of a style', name, aString)
+    return (
+      styles.get(name) ??
+      fail('unknown-style', `no style named '${name}'`, { nearest: nearestName(name, styleNames) })
+    )
+  }
   return {
     styleNames,
     inkNames: inks.names,
@@ -177,12 +198,22 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
     base,
     stated: name => styles.get(name)?.stated,
     style: name => (name === 'defaults' ? base : styleWithin(base, known(name).stated)),
-    ink: name =>
-      inks.get(name) ??
-      fail('unknown-ink', `no ink named '${name}'`, { nearest: nearestName(name, inks.names) }),
-    size: name =>
-      sizes.get(name) ??
-      fail('unknown-size', `no size named '${name}'`, { nearest: nearestName(name, sizes.keys()) }),
+    ink(name) {
+      checkArgument('a sheet', 'the name of an ink', name, aString)
+      return (
+        inks.get(name) ??
+        fail('unknown-ink', `no ink named '${name}'`, { nearest: nearestName(name, inks.names) })
+      )
+    },
+    size(name) {
+      checkArgument('a sheet', 'the name of a size', name, aString)
+      return (
+        sizes.get(name) ??
+        fail('unknown-size', `no size named '${name}'`, {
+          nearest: nearestName(name, sizes.keys()),
+        })
+      )
+    },
     families: name => families.get(name),
     why(name) {
       const own = known(name).origins
@@ -201,6 +232,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       return sheetOf(changed, pathText, changes)
     },
     mode(name) {
+      checkArgument('a sheet', 'the name of a mode', name, aString)
       const entry = layered.modes.get(name)
       if (!entry) {
         const modes = [...layered.modes.keys()]
@@ -217,12 +249,23 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
     },
     definition: () => sourceOf(layered),
     override(properties) {
+      checkArgument('override', 'properties', properties, mapOf(aString))
       const wrong: Found[] = []
       const entries = Object.entries(properties).map(([name, text]) => {
         return [name, { value: valueOfText(text), path: [name] }] as const
       })
       const stated = readProperties(new Map(entries), readingAt([], wrong, names))
       return { stated, problems: wrong.map(({ problem }) => problem) }
+    },
+    stating(properties) {
+      checkArgument('stating', 'properties', properties, anObject)
+      const wrong: Found[] = []
+      const entries = Object.entries(properties).map(([name, value]) => {
+        return [name, { value, path: [name] }] as const
+      })
+      const stated = readProperties(new Map(entries), readingAt([], wrong, names))
+      const place = ({ path, problem }: Found) => ({ ...problem, location: pathText(path) })
+      return { stated, problems: wrong.map(place) }
     },
   }
 }

@@ -1,10 +1,24 @@
-export { checkedSheet, defineSheet, type Locate, type Reason, type Sheet } from './define-sheet.ts'
+export {
+  aSheet,
+  checkedSheet,
+  defineSheet,
+  type Locate,
+  type Reason,
+  type Sheet,
+} from './define-sheet.ts'
 export { inkFromColor } from './inks/color.ts'
 export type { GradientInk, GradientStop, Ink, SolidInk } from './inks/ink.ts'
 export { solidOf } from './inks/ink.ts'
 export { sheetJsonSchema } from './json-schema.ts'
 export { readSheet } from './read-sheet.ts'
-export { type ReaderSettings, readerStyle, scaledSize, scaledStyle } from './reader.ts'
+export {
+  checkedReader,
+  type ReaderSettings,
+  readerNotes,
+  readerStyle,
+  scaledSize,
+  scaledStyle,
+} from './reader.ts'
 export { shapingFeatures } from './shaping-features.ts'
 export type {
   CharacterProperties,

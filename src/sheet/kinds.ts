@@ -1,4 +1,4 @@
-import { errorProblem, nearestName, type Path, type Problem } from '../problem/index.ts'
+import { errorProblem, isObject, nearestName, type Path, type Problem } from '../problem/index.ts'
 import type { Ink } from './inks/ink.ts'
 
 /** A piece of a JSON Schema (draft 2020-12). */
@@ -177,9 +177,6 @@ export function either<T, U>(
     },
   }
 }
-
-export const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 export const isArray = (value: unknown): value is readonly unknown[] => Array.isArray(value)
 

@@ -1,5 +1,6 @@
 import type { Path } from '../problem/index.ts'
-import { inside, isObject, type Reading, refuse, reportUnknown } from './kinds.ts'
+import { isObject } from '../problem/index.ts'
+import { inside, type Reading, refuse, reportUnknown } from './kinds.ts'
 
 /** A sheet's parts as they were stated: by part, then by name; each entry with where it stands. */
 export interface Entry {

@@ -1,4 +1,4 @@
-import { DotLineError, readJson } from '../problem/index.ts'
+import { aString, checkArguments, DotLineError, readJson } from '../problem/index.ts'
 import { checkedSheet, type Sheet } from './define-sheet.ts'
 import { isTokens, sheetFromTokens } from './tokens/read-tokens.ts'
 
@@ -7,6 +7,7 @@ import { isTokens, sheetFromTokens } from './tokens/read-tokens.ts'
  * call it. All mistakes are thrown as one `DotLineError`, whose `problems` have places in the file.
  */
 export function readSheet(json: string, source = 'sheet'): Sheet {
+  checkArguments('readSheet', ['json', json, aString], ['source', source, aString])
   const { value, locationOf, problems } = readJson(json, source)
   if (problems.length > 0) throw new DotLineError(problems[0], problems)
   if (isTokens(value)) return sheetFromTokens(value, locationOf)

@@ -1,3 +1,17 @@
+import {
+  aBoolean,
+  aboveZero,
+  anything,
+  being,
+  checkArgument,
+  checkOptions,
+  described,
+  type Fields,
+  fail,
+  isObject,
+  type Problem,
+  warningProblem,
+} from '../problem/index.ts'
 import { grownLengths, type Style } from './style.ts'
 
 /** What the person reading prefers. */
@@ -17,6 +31,45 @@ export interface ReaderSettings {
   readonly contrast?: 'normal' | 'more'
 }
 
+/** More than this is a percentage that was meant as a factor, or a mistake. */
+const mostScale = 10
+
+const readerFields: Fields<ReaderSettings> = {
+  scale: anything,
+  growth: anything,
+  spacing: anything,
+  bold: aBoolean,
+  contrast: anything,
+}
+
+/** Settings that are settings. Throws `bad-reader` on values that are none. */
+export function checkedReader(owner: string, reader: ReaderSettings): ReaderSettings {
+  checkOptions(`the reader of ${owner}`, reader, readerFields)
+  const { scale = 1, growth = 'tapered', spacing = 'normal', contrast = 'normal' } = reader
+  if (!(Number.isFinite(scale) && scale > 0)) {
+    fail('bad-reader', `the reader's scale must be a number above 0, not ${described(scale)}`)
+  }
+  const choices = [
+    { name: 'growth', value: growth, known: ['tapered', 'linear'] },
+    { name: 'spacing', value: spacing, known: ['normal', 'wide'] },
+    { name: 'contrast', value: contrast, known: ['normal', 'more'] },
+  ]
+  for (const { name, value, known } of choices) {
+    if (known.includes(value)) continue
+    const expected = known.join(' or ')
+    fail('bad-reader', `the reader's ${name} must be ${expected}, not ${described(value)}`)
+  }
+  return reader
+}
+
+/** What is likely meant otherwise. */
+export function readerNotes({ scale = 1 }: ReaderSettings): readonly Problem[] {
+  if (scale <= mostScale) return []
+  const message = `the reader's scale is ${scale}: text ${scale} times as large`
+  const hint = `it is a factor, not percent: ${scale / 100}?`
+  return [warningProblem('large-scale', message, { hint })]
+}
+
 /** Sizes up to this one grow by the whole of the reader's scale: body text and all that is smaller. */
 const bodySize = 20
 
@@ -28,10 +81,12 @@ const growthAbove = 0.4
  * scale^0.4. Continuous, strictly rising in both, f(size, 1) = size; so large styles grow less,
  * and none ever overtakes another.
  */
-export function scaledSize(
-  size: number,
-  { scale = 1, growth = 'tapered' }: ReaderSettings,
-): number {
+export function scaledSize(size: number, reader: ReaderSettings): number {
+  checkArgument('scaledSize', 'size', size, aboveZero)
+  return grownSize(size, checkedReader('scaledSize', reader))
+}
+
+function grownSize(size: number, { scale = 1, growth = 'tapered' }: ReaderSettings): number {
   if (growth === 'linear') return size * scale
   const body = Math.min(size, bodySize)
   return body * scale + (size - body) * scale ** growthAbove
@@ -52,7 +107,9 @@ const scripts = { super: { size: 0.62, rise: 0.34 }, sub: { size: 0.62, rise: -0
  * bounds; lengths in units along with it; superscripts and subscripts as size and shift.
  */
 export function readerStyle(style: Style, reader: ReaderSettings): Style {
-  const grown = style.scaling ? bounded(scaledSize(style.size, reader), style) : style.size
+  checkArgument('readerStyle', 'style', style, aStyle)
+  checkedReader('readerStyle', reader)
+  const grown = style.scaling ? bounded(grownSize(style.size, reader), style) : style.size
   const ratio = grown / style.size
   const sized = ratio === 1 ? style : { ...scaledStyle(style, ratio), size: grown }
   const bold = reader.bold
@@ -65,6 +122,11 @@ export function readerStyle(style: Style, reader: ReaderSettings): Style {
   const shift = (result.baselineShift + rise) / size
   return { ...result, variantPosition: 'normal', size: result.size * size, baselineShift: shift }
 }
+
+const aStyle = being(
+  'a style, which sheet.style() gives',
+  value => isObject(value) && Number.isFinite(value.size) && isObject(value.leading),
+)
 
 /** A style whose size, and every length in units with it, is so many times as large. */
 export function scaledStyle(style: Style, ratio: number): Style {

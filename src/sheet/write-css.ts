@@ -1,7 +1,7 @@
 import { cssEscape } from '../notation/index.ts'
-import { DotLineError, errorProblem } from '../problem/index.ts'
+import { checkArgument, DotLineError, errorProblem } from '../problem/index.ts'
 import type { CssDeclaration, CssNames } from './declared.ts'
-import type { Sheet } from './define-sheet.ts'
+import { aSheet, type Sheet } from './define-sheet.ts'
 import type { Ink } from './inks/ink.ts'
 import { properties } from './properties.ts'
 
@@ -17,6 +17,7 @@ const generics: Record<string, string> = { sans: 'sans-serif', serif: 'serif', m
  * the same properties under `[data-mode="…"]`.
  */
 export function writeCss(sheet: Sheet): string {
+  checkArgument('writeCss', 'sheet', sheet, aSheet)
   const blocks = [block(':root', customProperties(sheet))]
   for (const mode of sheet.modeNames) {
     const selector = `[data-mode="${mode.replace(/["\\]/g, '\\$&')}"]`

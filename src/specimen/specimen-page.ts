@@ -1,8 +1,9 @@
 import { asDrawing } from '../drawing/index.ts'
-import type { Shelf } from '../fonts/index.ts'
+import { aShelf, type Shelf } from '../fonts/index.ts'
 import { htmlText } from '../notation/index.ts'
+import { checkArgument, checkOptions } from '../problem/index.ts'
 import { toSvg } from '../targets/svg/index.ts'
-import { familySpecimens, type SpecimenOptions } from './specimen.ts'
+import { familySpecimens, type SpecimenOptions, specimenFields } from './specimen.ts'
 
 const style = `
 body { margin: 2.5rem auto; max-width: 60rem; padding: 0 1.5rem; background: #fff; color: #102a36;
@@ -15,6 +16,8 @@ svg { display: block; max-width: 100%; height: auto; margin: 0.4rem 0 }
 
 /** The same as `specimen` as a page for a browser: names can be searched for, lines are pictures. */
 export function specimenPage(shelf: Shelf, options: SpecimenOptions = {}): string {
+  checkArgument('specimenPage', 'shelf', shelf, aShelf)
+  checkOptions('specimenPage', options, specimenFields)
   const sections: string[] = []
   for (const { family, faces, layouts } of familySpecimens(shelf, options)) {
     const pictures = layouts.map(layout => toSvg(asDrawing(layout))).join('')

@@ -1,10 +1,26 @@
 import { type Drawing, drawing, type Item, place, rule } from '../drawing/index.ts'
-import { coversText, type ListedFace, type Shelf } from '../fonts/index.ts'
+import { aShelf, coversText, type ListedFace, type Shelf } from '../fonts/index.ts'
 import type { Layout } from '../layout/index.ts'
 import { richFromText, span } from '../markup/index.ts'
+import {
+  aFunction,
+  aString,
+  checkArgument,
+  checkOptions,
+  type Fields,
+  fromZero,
+  listOf,
+} from '../problem/index.ts'
 import { defineSheet } from '../sheet/index.ts'
 import { type Typesetter, typesetter } from '../typesetter/index.ts'
 import { accents, figures, samplesFor } from './samples.ts'
+
+export const specimenFields: Fields<SpecimenOptions> = {
+  families: listOf(aString),
+  text: aString,
+  width: fromZero,
+  progress: aFunction,
+}
 
 export interface SpecimenOptions {
   /** Which families to show; all on the shelf without it. */
@@ -39,6 +55,8 @@ const lineGap = 6
 
 /** A sheet on which every family is set in itself: a line, its faces, figures, accents. */
 export function specimen(shelf: Shelf, options: SpecimenOptions = {}): Drawing {
+  checkArgument('specimen', 'shelf', shelf, aShelf)
+  checkOptions('specimen', options, specimenFields)
   const { width = defaultWidth } = options
   const sheet = specimenSheet()
   const items: (Item | readonly Item[])[] = []

@@ -1,17 +1,28 @@
 import type { Problem } from '../problem/index.ts'
-import { type Sheet, type StatedStyle, type Style, styleWithin } from '../sheet/index.ts'
+import {
+  type Sheet,
+  type StatedStyle,
+  type Style,
+  type StyleSource,
+  styleWithin,
+} from '../sheet/index.ts'
 
 /** Styles as they come about in text: each is made once, and is one object from then on. */
 export interface StyleBook {
   readonly sheet: Sheet
   /** The style of text in a style of the sheet; undefined where there is none of that name. */
   within(around: Style, name: string): Style | undefined
-  overridden(
-    around: Style,
-    name: string,
-    value: string,
-  ): { readonly style: Style; readonly problems: readonly Problem[] }
+  overridden(around: Style, name: string, value: string): Changed
   inLanguage(style: Style, language: string): Style
+  /** A style with properties of another kind, stated at a call. */
+  changed(around: Style, properties: StyleChanges): Changed
+}
+
+export type StyleChanges = Omit<StyleSource, 'from'>
+
+interface Changed {
+  readonly style: Style
+  readonly problems: readonly Problem[]
 }
 
 /** So many different overrides are kept, and so many styles inside of one. */
@@ -35,6 +46,11 @@ export function styleBook(sheet: Sheet): StyleBook {
     return style
   }
 
+  function keep(key: string, read: ReturnType<Sheet['override']>) {
+    if (overrides.size >= mostKept) overrides.clear()
+    overrides.set(key, read)
+  }
+
   return {
     sheet,
     within(around, name) {
@@ -45,13 +61,31 @@ export function styleBook(sheet: Sheet): StyleBook {
       const key = `${name}=${value}`
       let known = overrides.get(key)
       if (!known) {
-        if (overrides.size >= mostKept) overrides.clear()
         known = sheet.override({ [name]: value })
-        overrides.set(key, known)
+        keep(key, known)
       }
       return { style: made(around, key, known.stated), problems: known.problems }
     },
+    changed(around, properties) {
+      // What JSON does not hold is no property either, and is read to be told.
+      const key = jsonOf(properties)
+      const known = key === undefined ? undefined : overrides.get(key)
+      const read = known ?? sheet.stating(properties)
+      if (key === undefined) {
+        return { style: styleWithin(around, read.stated), problems: read.problems }
+      }
+      if (!known) keep(key, read)
+      return { style: made(around, key, read.stated), problems: read.problems }
+    },
     inLanguage: (style, language) =>
       language === style.language ? style : made(style, `language=${language}`, { language }),
+  }
+}
+
+function jsonOf(properties: StyleChanges): string | undefined {
+  try {
+    return JSON.stringify(properties)
+  } catch {
+    return undefined
   }
 }

@@ -1,11 +1,13 @@
-import { keptOnShelf, type Shelf } from '../fonts/index.ts'
+import { aShelf, keptOnShelf, type Shelf } from '../fonts/index.ts'
 import {
+  aHyphenation,
   type Breakable,
   breakable,
   type Cursor,
   checkFrame,
   type Frame,
   fittedRatio,
+  frameFields,
   type Hyphenation,
   type Layout,
   layOut,
@@ -17,14 +19,33 @@ import {
   type WrappedLines,
   wrapLines,
 } from '../layout/index.ts'
-import { parseMarkup, type RichText, type Values } from '../markup/index.ts'
-import { DotLineError, fail, isMade, type Problem, warningProblem } from '../problem/index.ts'
+import { isRich, parseMarkup, type RichText, type Values } from '../markup/index.ts'
+import {
+  aNumber,
+  anObject,
+  anything,
+  aString,
+  checkArgument,
+  checkArguments,
+  checkOptions,
+  DotLineError,
+  described,
+  type Fields,
+  fail,
+  oneOf,
+  type Problem,
+  warningProblem,
+} from '../problem/index.ts'
 import { shapeParagraph } from '../shaping/index.ts'
 import {
+  aSheet,
+  checkedReader,
   type ReaderSettings,
+  readerNotes,
   readerStyle,
   type Sheet,
   type Style,
+  type StyleSource,
   scaledSize,
 } from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
@@ -48,8 +69,14 @@ export interface TypesetterOptions<S extends string, I extends string, Z extends
 }
 
 /** Where a text goes, in which style, with which values. */
-export interface Setting<S extends string = string> extends Frame {
+export interface Setting<
+  S extends string = string,
+  I extends string = never,
+  Z extends string = never,
+> extends Frame {
   readonly style?: NoInfer<S>
+  /** Properties that are others than those of the style, at this call. */
+  readonly with?: Omit<StyleSource<NoInfer<S>, NoInfer<I>, NoInfer<Z>>, 'from'>
   readonly values?: Values
   /** What problems call the markup: a file name. */
   readonly source?: string
@@ -90,12 +117,12 @@ export interface Typesetter<
    */
   set<const T extends string | RichText>(
     markup: CheckedMarkup<T, { style: S; ink: I; size: Z }>,
-    ...setting: SettingFor<T, Setting<S>>
+    ...setting: SettingFor<T, Setting<S, I, Z>>
   ): Layout
   /** Makes a text ready to be set in many widths: it is shaped once. Takes and throws what `set` does. */
   shape<const T extends string | RichText>(
     markup: CheckedMarkup<T, { style: S; ink: I; size: Z }>,
-    ...setting: SettingFor<T, Setting<S>>
+    ...setting: SettingFor<T, Setting<S, I, Z>>
   ): ShapedText
   /**
    * A length as body text scales for this reader: a padding, an icon, an image. In units, kept
@@ -106,13 +133,33 @@ export interface Typesetter<
 
 const noValues: Values = {}
 const noSetting = {}
+const none: readonly Problem[] = []
+
+const typesetterFields: Fields<TypesetterOptions<string, string, string>> = {
+  sheet: aSheet,
+  shelf: aShelf,
+  reader: anObject,
+  hyphenation: aHyphenation,
+  problems: oneOf('throw', 'collect'),
+}
+
+const settingFields: Fields<Setting<string, string, string>> = {
+  ...frameFields,
+  style: aString,
+  with: anObject,
+  values: anObject,
+  source: aString,
+  fit: anObject,
+}
 
 /** Holds a sheet, a shelf and reader settings, and sets text. */
 export function typesetter<S extends string, I extends string, Z extends string>(
   options: TypesetterOptions<S, I, Z>,
 ): Typesetter<S, I, Z> {
+  checkOptions('typesetter', options, typesetterFields)
+  checkArguments('typesetter', ['sheet', options.sheet, aSheet], ['shelf', options.shelf, aShelf])
   const { shelf, reader = {}, hyphenation, problems: mode = 'throw' } = options
-  const { sheet, notes } = sheetForReader(options.sheet, checkedReader(reader))
+  const { sheet, notes } = sheetForReader(options.sheet, checkedReader('typesetter', reader))
   const tools = layoutTools(shelf, hyphenation)
   const forms = keptOnShelf(shelf, 'letter forms', () => ({ of: letterForms(shelf) })).of
   const book = styleBook(sheet)
@@ -129,19 +176,19 @@ export function typesetter<S extends string, I extends string, Z extends string>
     read.set(style, known)
     return known
   }
-  function resolved(markup: string | RichText, setting: Setting<S>): Resolved {
+  function resolved(
+    markup: string | RichText,
+    setting: Setting<S, I, Z>,
+  ): Resolved & { base: Style } {
+    if (typeof markup !== 'string' && !isRich(markup)) {
+      fail('bad-markup', `expected markup or rich text, not ${described(markup)}`, {
+        hint: 'richFromText(), rich`…` and parseMarkup() make rich text',
+      })
+    }
     const { style, values = noValues, source: given } = setting
     const source = given ?? (typeof markup === 'string' ? undefined : markup.name) ?? 'markup'
-    if (typeof markup !== 'string' && !isMade(markup)) {
-      fail(
-        'bad-markup',
-        `expected markup or rich text, not ${markup === null ? 'null' : typeof markup}`,
-        {
-          hint: 'richFromText(), rich`…` and parseMarkup() make rich text',
-        },
-      )
-    }
-    const base = { style: baseOf(setting), name: style ?? 'defaults' }
+    const { style: own, problems: changed } = baseOf(setting)
+    const base = { style: own, name: style ?? 'defaults' }
     const { rich, problems: mistakes } =
       typeof markup === 'string' ? parseMarkup(markup, source) : { rich: markup, problems: [] }
     const { paragraphs, problems, sourceMap } = resolve(
@@ -154,15 +201,18 @@ export function typesetter<S extends string, I extends string, Z extends string>
       source,
     )
     const found = concatenated(
-      concatenated(notes, mistakes),
+      concatenated(notes, concatenated(changed, mistakes)),
       concatenated(problems, notDrawn(paragraphs, hyphenation)),
     )
     throwErrors(found, mode)
-    return { paragraphs, problems: found, sourceMap }
+    return { paragraphs, problems: found, sourceMap, base: own }
   }
   const shaped = ({ paragraphs }: Resolved) =>
     paragraphs.map(paragraph => breakable(shapeParagraph(paragraph, tools), tools))
-  const baseOf = ({ style }: Setting<S>) => (style === undefined ? sheet.base : styleOf(style))
+  const baseOf = ({ style, with: changes }: Setting<S, I, Z>) => {
+    const named = style === undefined ? sheet.base : styleOf(style)
+    return changes === undefined ? { style: named, problems: none } : book.changed(named, changes)
+  }
 
   function laidOut(
     texts: readonly Breakable[],
@@ -178,31 +228,40 @@ export function typesetter<S extends string, I extends string, Z extends string>
     return layout
   }
 
-  function prepared(markup: string | RichText, setting: Setting<S>): ShapedText {
+  function prepared(markup: string | RichText, setting: Setting<S, I, Z>): ShapedText {
+    checkOptions('shape', setting, settingFields)
     const frame = frameOf(setting)
     checkFrame(frame)
     if (setting.fit) {
       fail('bad-fit', 'shape() does not take fit', { hint: 'set() does' })
     }
     const text = resolved(markup, setting)
+    const { base } = text
     const texts = shaped(text)
-    const base = baseOf(setting)
     return {
       wrap(width) {
         checkFrame({ width })
         return wrapLines(texts, width, tools, frame.align)
       },
-      nextLine: (from = textStart, room) => textLine(texts, from, room, frame.align),
-      set: (own = frame) => laidOut(texts, own, base, text),
+      nextLine(from = textStart, room) {
+        checkFrame({ from })
+        return textLine(texts, from, room, frame.align)
+      },
+      set(own = frame) {
+        checkOptions('set', own, frameFields)
+        checkFrame(own)
+        return laidOut(texts, own, base, text)
+      },
     }
   }
 
-  function set(markup: string | RichText, setting: Setting<S>): Layout {
+  function set(markup: string | RichText, setting: Setting<S, I, Z>): Layout {
+    checkOptions('set', setting, settingFields)
     const frame = frameOf(setting)
     checkFrame(frame)
     const text = resolved(markup, setting)
+    const { base } = text
     const texts = shaped(text)
-    const base = baseOf(setting)
     if (!setting.fit) return laidOut(texts, frame, base, text)
     const { min, max } = checkedFit(setting.fit)
     const { size } = asRead(base)
@@ -213,10 +272,13 @@ export function typesetter<S extends string, I extends string, Z extends string>
   }
 
   return {
-    set: (markup: string | RichText, setting: Setting<S> = noSetting) => set(markup, setting),
-    shape: (markup: string | RichText, setting: Setting<S> = noSetting) =>
+    set: (markup: string | RichText, setting: Setting<S, I, Z> = noSetting) => set(markup, setting),
+    shape: (markup: string | RichText, setting: Setting<S, I, Z> = noSetting) =>
       prepared(markup, setting),
-    scaleLength(length, { min = -Infinity, max = Infinity } = {}) {
+    scaleLength(length, bounds = {}) {
+      checkArgument('scaleLength', 'length', length, aNumber)
+      checkOptions('scaleLength', bounds, { min: aNumber, max: aNumber })
+      const { min = -Infinity, max = Infinity } = bounds
       const { size } = sheet.base
       const ratio = scaledSize(size, reader) / size
       return Math.min(max, Math.max(min, length * ratio))
@@ -229,29 +291,14 @@ function frameOf({ width, height, maxLines, align, from, continues }: Frame): Fr
   return { width, height, maxLines, align, from, continues }
 }
 
-function checkedFit(fit: { readonly min: number; readonly max: number }) {
+function checkedFit(fit: NonNullable<Setting['fit']>) {
+  checkOptions('fit', fit, { min: anything, max: anything })
   const { min, max } = fit
-  if (!(min > 0 && max >= min && max < Infinity)) {
-    fail('bad-fit', `fit needs a min above 0 and a max not below it, not min ${min} and max ${max}`)
+  if (!(Number.isFinite(min) && Number.isFinite(max) && min > 0 && max >= min)) {
+    const given = `min ${described(min)} and max ${described(max)}`
+    fail('bad-fit', `fit needs a min above 0 and a max not below it, not ${given}`)
   }
   return fit
-}
-
-function checkedReader(reader: ReaderSettings): ReaderSettings {
-  const { scale = 1, growth = 'tapered', spacing = 'normal', contrast = 'normal' } = reader
-  if (!(scale > 0 && scale < Infinity)) {
-    fail('bad-reader', `the reader's scale must be a number above 0, not ${scale}`)
-  }
-  const choices = [
-    { name: 'growth', value: growth, known: ['tapered', 'linear'] },
-    { name: 'spacing', value: spacing, known: ['normal', 'wide'] },
-    { name: 'contrast', value: contrast, known: ['normal', 'more'] },
-  ]
-  for (const { name, value, known } of choices) {
-    if (known.includes(value)) continue
-    fail('bad-reader', `the reader's ${name} must be ${known.join(' or ')}, not '${value}'`)
-  }
-  return reader
 }
 
 const contrastMode = 'more-contrast'
@@ -259,13 +306,14 @@ const contrastMode = 'more-contrast'
 /** The sheet in the mode for more contrast, where the reader wants that and the sheet has it. */
 function sheetForReader<S extends string, I extends string, Z extends string>(
   sheet: Sheet<S, I, Z>,
-  { contrast }: ReaderSettings,
+  reader: ReaderSettings,
 ): { sheet: Sheet<S, I, Z>; notes: readonly Problem[] } {
-  if (contrast !== 'more') return { sheet, notes: [] }
-  if (sheet.modeNames.includes(contrastMode)) return { sheet: sheet.mode(contrastMode), notes: [] }
+  const notes = readerNotes(reader)
+  if (reader.contrast !== 'more') return { sheet, notes }
+  if (sheet.modeNames.includes(contrastMode)) return { sheet: sheet.mode(contrastMode), notes }
   const message = `the reader asks for more contrast, and the sheet has no mode '${contrastMode}'`
   const hint = `declare one: modes: { '${contrastMode}': { inks: { … } } }`
-  return { sheet, notes: [warningProblem('no-contrast-mode', message, { hint })] }
+  return { sheet, notes: [...notes, warningProblem('no-contrast-mode', message, { hint })] }
 }
 
 /** Both lists in one; most are empty. */

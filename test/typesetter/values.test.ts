@@ -117,7 +117,7 @@ describe('values', () => {
 
   it('are refused in place of markup, and inside of inline objects, where they are data', () => {
     const tree = JSON.parse(JSON.stringify(rich`~strong[x]`))
-    expect(() => setter.set(tree)).toThrow('expected markup or rich text, not object')
+    expect(() => setter.set(tree)).toThrow('expected markup or rich text, not an object')
     const picture = JSON.parse(JSON.stringify(drawing({ width: 1, height: 1 }, [])))
     expect(() => inlineObject({ width: 1, height: 1, drawing: picture })).toThrow('is data')
   })

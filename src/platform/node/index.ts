@@ -5,8 +5,8 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { type Picture, readPicture } from '../../drawing/index.ts'
 import type { Shelf } from '../../fonts/index.ts'
-import { DotLineError, fail } from '../../problem/index.ts'
-import { openShelfFrom, type ShelfOptions, type Supply } from '../open-shelf.ts'
+import { checkArgument, DotLineError, fail } from '../../problem/index.ts'
+import { aSource, openShelfFrom, type ShelfOptions, type Supply } from '../open-shelf.ts'
 import { openFontFile } from './font-file.ts'
 import { reason } from './reason.ts'
 import { systemFontFolders } from './system-fonts.ts'
@@ -52,6 +52,7 @@ async function fontsInFolder(folder: string): Promise<string[]> {
  * `unreadable-image`, `bad-image`.
  */
 export async function openImage(source: string | URL | Uint8Array): Promise<Picture> {
+  checkArgument('openImage', 'source', source, aSource)
   if (source instanceof Uint8Array) return readPicture(source)
   try {
     return readPicture(await readFile(source), String(source))

@@ -1,10 +1,9 @@
 import type { Color } from 'culori'
 import type { Path } from '../../problem/index.ts'
-import { errorProblem, nearestName, warningProblem } from '../../problem/index.ts'
+import { errorProblem, isObject, nearestName, warningProblem } from '../../problem/index.ts'
 import {
   either,
   inside,
-  isObject,
   type Kind,
   listOf,
   needed,

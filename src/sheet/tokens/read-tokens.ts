@@ -1,7 +1,13 @@
 import type { Path } from '../../problem/index.ts'
-import { DotLineError, errorProblem, type Problem, warningProblem } from '../../problem/index.ts'
+import {
+  DotLineError,
+  errorProblem,
+  isObject,
+  type Problem,
+  warningProblem,
+} from '../../problem/index.ts'
 import { checkedSheet, type Locate, type Sheet } from '../define-sheet.ts'
-import { isArray, isObject, type Reading } from '../kinds.ts'
+import { isArray, type Reading } from '../kinds.ts'
 import { followed, referredName, type Token, tokensOf } from './token-tree.ts'
 
 /** The vendor key under which a sheet keeps what tokens cannot carry (section 5.2.3). */

@@ -1,6 +1,6 @@
 import type { Path } from '../../problem/index.ts'
-import { errorProblem, nearestName } from '../../problem/index.ts'
-import { isObject, type Reading } from '../kinds.ts'
+import { errorProblem, isObject, nearestName } from '../../problem/index.ts'
+import type { Reading } from '../kinds.ts'
 
 /** A design token (Design Tokens Format Module, 2025.10): its type is its own or its group's. */
 export interface Token {

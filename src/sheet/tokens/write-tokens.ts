@@ -1,7 +1,12 @@
-import { type Problem, pathText, warningProblem } from '../../problem/index.ts'
-import type { Sheet } from '../define-sheet.ts'
+import {
+  checkArgument,
+  isObject,
+  type Problem,
+  pathText,
+  warningProblem,
+} from '../../problem/index.ts'
+import { aSheet, type Sheet } from '../define-sheet.ts'
 import type { SolidInk } from '../inks/ink.ts'
-import { isObject } from '../kinds.ts'
 import type { InkSource, StyleSource } from '../source.ts'
 import type { Style } from '../style.ts'
 import { extensionKey, groups } from './read-tokens.ts'
@@ -21,6 +26,7 @@ type Group = Record<string, unknown>
  * `$extensions`, so that reading the tokens gives the sheet again, and is named in `notes`.
  */
 export function writeTokens(sheet: Sheet): WrittenTokens {
+  checkArgument('writeTokens', 'sheet', sheet, aSheet)
   const source = sheet.definition()
   const kept: Record<string, Group> = {}
   const notes: Problem[] = []

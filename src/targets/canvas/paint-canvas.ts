@@ -11,7 +11,15 @@ import {
   unitScale,
 } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { fail } from '../../problem/index.ts'
+import {
+  aboveZero,
+  aNumber,
+  being,
+  checkArgument,
+  checkOptions,
+  fail,
+  isObject,
+} from '../../problem/index.ts'
 import type { SolidInk } from '../../sheet/index.ts'
 import type { CanvasContext } from './canvas-context.ts'
 import { glyphPath } from './glyph-path.ts'
@@ -28,12 +36,20 @@ export interface CanvasOptions {
   readonly pixelRatio?: number
 }
 
+const aContext = being(
+  'the 2D context of a canvas',
+  value => isObject(value) && typeof value.roundRect === 'function' && 'globalAlpha' in value,
+)
+
 /** Paints a drawing or a layout on a 2D context, whose state it leaves as it was. */
 export function paintCanvas(
   context: CanvasContext,
   shown: Drawing | Layout,
-  { x = 0, y = 0, pixelRatio = 1 }: CanvasOptions = {},
+  options: CanvasOptions = {},
 ) {
+  checkArgument('paintCanvas', 'context', context, aContext)
+  checkOptions('paintCanvas', options, { x: aNumber, y: aNumber, pixelRatio: aboveZero })
+  const { x = 0, y = 0, pixelRatio = 1 } = options
   const { box, items } = asDrawing(shown)
   context.save()
   context.scale(pixelRatio, pixelRatio)

@@ -1,8 +1,9 @@
 import type { Drawing } from '../../drawing/index.ts'
-import type { Layout } from '../../layout/index.ts'
+import { isLayout, type Layout } from '../../layout/index.ts'
 import { htmlText } from '../../notation/index.ts'
+import { aString, checkOptions, fromZero } from '../../problem/index.ts'
 import { px } from './rules.ts'
-import { type HtmlTargetOptions, toHtml } from './to-html.ts'
+import { type HtmlTargetOptions, htmlFields, toHtml } from './to-html.ts'
 
 export interface HtmlPageOptions extends HtmlTargetOptions {
   readonly title?: string
@@ -17,7 +18,7 @@ export interface HtmlPageOptions extends HtmlTargetOptions {
 
 function titleOf(shown: Layout | Drawing | undefined): string {
   if (shown?.kind === 'drawing') return shown.title ?? ''
-  return shown?.text.split('\n')[0] ?? ''
+  return isLayout(shown) ? shown.text.split('\n')[0] : ''
 }
 
 /** Layouts and drawings as a whole page, below each other, with its stylesheet. */
@@ -25,12 +26,28 @@ export function toHtmlPage(
   shown: Layout | Drawing | readonly (Layout | Drawing)[],
   options: HtmlPageOptions = {},
 ): string {
+  checkOptions('toHtmlPage', options, {
+    ...htmlFields,
+    title: aString,
+    language: aString,
+    nonce: aString,
+    margin: fromZero,
+    gap: fromZero,
+  })
   const all = [shown].flat()
   const [first] = all
-  const { title = titleOf(first), nonce, margin = 24, gap = 16 } = options
-  const own = first?.kind === 'drawing' ? first.language : first?.style.language
+  const {
+    title = titleOf(first),
+    nonce,
+    margin = 24,
+    gap = 16,
+    fontUrl,
+    pictureUrl,
+    prefix,
+  } = options
+  const { html, css } = toHtml(all, { fontUrl, pictureUrl, prefix })
+  const own = first?.kind === 'drawing' ? first.language : first?.style?.language
   const language = options.language ?? own ?? 'en'
-  const { html, css } = toHtml(all, options)
   const once = nonce === undefined ? '' : ` nonce="${htmlText(nonce)}"`
   return (
     `<!doctype html>\n<html lang="${htmlText(language)}">\n<meta charset="utf-8">\n` +

@@ -1,6 +1,7 @@
 import { asDrawing, type Drawing } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
-import type { Layout } from '../../layout/index.ts'
+import { checkLayout, isLayout, type Layout } from '../../layout/index.ts'
+import { aFunction, being, checkOptions, type Fields } from '../../problem/index.ts'
 import { drawingElement } from './drawing-element.ts'
 import { layoutElement } from './layout-element.ts'
 import { rules } from './rules.ts'
@@ -24,6 +25,18 @@ export interface HtmlOutput {
   readonly css: string
 }
 
+/** It stands in the names of classes and families, which nothing may end. */
+const aPrefix = being(
+  'a name of letters, digits, - and _',
+  value => typeof value === 'string' && /^[a-z_][\w-]*$/i.test(value),
+)
+
+export const htmlFields: Fields<HtmlTargetOptions> = {
+  fontUrl: aFunction,
+  pictureUrl: aFunction,
+  prefix: aPrefix,
+}
+
 /**
  * A layout, or a drawing, as real text: one flow of inline elements, to be selected, searched, copied and read
  * out, its lines where they are everywhere else. What is more than letters in one color is
@@ -35,15 +48,16 @@ export function toHtml(
   shown: Layout | Drawing | readonly (Layout | Drawing)[],
   options: HtmlTargetOptions = {},
 ): HtmlOutput {
+  checkOptions('toHtml', options, htmlFields)
   const { fontUrl, pictureUrl = svgUrl, prefix = 'dotline' } = options
   const sheet = rules(prefix, fontUrl)
-  const elements = [shown]
-    .flat()
-    .map(one =>
-      one.kind === 'drawing'
-        ? drawingElement(asDrawing(one), sheet, pictureUrl)
-        : layoutElement(one, sheet, pictureUrl),
-    )
+  const elements = [shown].flat().map(one => {
+    if (isLayout(one)) {
+      checkLayout('toHtml', one)
+      return layoutElement(one, sheet, pictureUrl)
+    }
+    return drawingElement(asDrawing(one), sheet, pictureUrl)
+  })
   return { html: elements.join('\n'), css: sheet.css() }
 }
 

@@ -1,7 +1,7 @@
 import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { fail } from '../../problem/index.ts'
-import { type PolygonOptions, type Polygons, toPolygons } from './polygons.ts'
+import { anything, checkOptions, described, fail } from '../../problem/index.ts'
+import { type PolygonOptions, type Polygons, polygonFields, toPolygons } from './polygons.ts'
 
 export interface DxfOptions extends PolygonOptions {
   /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
@@ -13,8 +13,9 @@ export const usualMillimeters = 25.4 / 96
 
 /** Throws on a scale that makes nothing of a shape, or turns it inside out. */
 export function checkScale(scale: number) {
-  if (scale > 0 && scale < Infinity) return
-  fail('bad-outline', `the scale must be a number of millimeters per unit above 0, not ${scale}`)
+  if (Number.isFinite(scale) && scale > 0) return
+  const given = described(scale)
+  fail('bad-outline', `the scale must be a number of millimeters per unit above 0, not ${given}`)
 }
 
 /** What `$INSUNITS` calls millimeters. */
@@ -29,10 +30,11 @@ export function toDxf(
   shown: Drawing | Layout,
   options: DxfOptions = {},
 ): Pick<Polygons, 'problems'> & { readonly dxf: string } {
-  const { millimetersPerUnit = usualMillimeters } = options
+  checkOptions('toDxf', options, { ...polygonFields, millimetersPerUnit: anything })
+  const { millimetersPerUnit = usualMillimeters, ...flattening } = options
   checkScale(millimetersPerUnit)
   const { box } = asDrawing(shown)
-  const { polygons, problems } = toPolygons(shown, options)
+  const { polygons, problems } = toPolygons(shown, flattening)
   const rings = polygons.flatMap(({ outer, holes }) => [
     polyline(outer, 'CONTOURS'),
     ...holes.map(hole => polyline(hole, 'HOLES')),

@@ -1,6 +1,7 @@
 import type { Drawing } from '../../drawing/index.ts'
 import { type Outline, segmentPoints } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
+import { being, checkArgument, isObject, listOf } from '../../problem/index.ts'
 import type { Polygon } from './polygons.ts'
 import { toOutlines } from './shapes.ts'
 
@@ -26,8 +27,20 @@ function outlineData({ segments, points }: Outline): string {
   return data
 }
 
+const aPolygon = being(
+  'a polygon, with outer and holes',
+  value =>
+    isObject(value) &&
+    isRing(value.outer) &&
+    Array.isArray(value.holes) &&
+    value.holes.every(isRing),
+)
+
+const isRing = (value: unknown) => Array.isArray(value) || value instanceof Float64Array
+
 /** Polygons as the data of one SVG path. */
 export function polygonData(polygons: readonly Polygon[]): string {
+  checkArgument('polygonData', 'polygons', polygons, listOf(aPolygon))
   return polygons
     .flatMap(({ outer, holes }) => [outer, ...holes])
     .map(ring => `M${Array.from(ring, text).join(' ')}Z`)

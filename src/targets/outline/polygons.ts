@@ -2,7 +2,15 @@ import polygonClipping, { type Polygon as ClippedPolygon } from 'polygon-clippin
 import type { Drawing } from '../../drawing/index.ts'
 import { crossingsAt, type Flattening, flattened } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { fail, type Problem, warningProblem } from '../../problem/index.ts'
+import {
+  anything,
+  checkOptions,
+  described,
+  type Fields,
+  fail,
+  type Problem,
+  warningProblem,
+} from '../../problem/index.ts'
 import { type FilledOutline, toOutlines } from './shapes.ts'
 import { thinParts } from './thin-parts.ts'
 
@@ -29,6 +37,12 @@ export interface Polygons {
   readonly problems: readonly Problem[]
 }
 
+export const polygonFields: Fields<PolygonOptions> = {
+  tolerance: anything,
+  segmentsPerCurve: anything,
+  minThickness: anything,
+}
+
 const usualTolerance = 0.05
 
 /**
@@ -36,6 +50,7 @@ const usualTolerance = 0.05
  * themselves: letters that overlap are one piece. Throws on a tolerance that is none.
  */
 export function toPolygons(shown: Drawing | Layout, options: PolygonOptions = {}): Polygons {
+  checkOptions('toPolygons', options, polygonFields)
   const how = flatteningOf(options)
   const { outlines, problems: found } = toOutlines(shown)
   const problems = [...found]
@@ -51,8 +66,11 @@ function flatteningOf({
   segmentsPerCurve,
   minThickness = 0,
 }: PolygonOptions): Flattening {
-  if (!(minThickness >= 0 && minThickness < Infinity)) {
-    fail('bad-outline', `minThickness must be a number of units from 0, not ${minThickness}`)
+  if (!(Number.isFinite(minThickness) && minThickness >= 0)) {
+    fail(
+      'bad-outline',
+      `minThickness must be a number of units from 0, not ${described(minThickness)}`,
+    )
   }
   if (segmentsPerCurve !== undefined) {
     if (
@@ -60,14 +78,14 @@ function flatteningOf({
     ) {
       fail(
         'bad-outline',
-        `segmentsPerCurve must be a whole number from 1 to 1000, not ${segmentsPerCurve}`,
+        `segmentsPerCurve must be a whole number from 1 to 1000, not ${described(segmentsPerCurve)}`,
       )
     }
     return { segments: segmentsPerCurve }
   }
   const within = tolerance ?? usualTolerance
-  if (!(within > 0 && within < Infinity)) {
-    fail('bad-outline', `the tolerance must be a number of units above 0, not ${within}`)
+  if (!(Number.isFinite(within) && within > 0)) {
+    fail('bad-outline', `the tolerance must be a number of units above 0, not ${described(within)}`)
   }
   return { tolerance: within }
 }

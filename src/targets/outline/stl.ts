@@ -1,9 +1,15 @@
 import earcut from 'earcut'
 import { asDrawing, type Drawing } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { fail } from '../../problem/index.ts'
+import { anything, checkOptions, described, fail } from '../../problem/index.ts'
 import { checkScale, usualMillimeters } from './dxf.ts'
-import { type Polygon, type PolygonOptions, type Polygons, toPolygons } from './polygons.ts'
+import {
+  type Polygon,
+  type PolygonOptions,
+  type Polygons,
+  polygonFields,
+  toPolygons,
+} from './polygons.ts'
 
 export interface StlOptions extends PolygonOptions {
   /** How thick the solid is, in millimeters. */
@@ -22,13 +28,21 @@ export function toStl(
   shown: Drawing | Layout,
   options: StlOptions,
 ): Pick<Polygons, 'problems'> & { readonly stl: Uint8Array } {
-  const { depth, millimetersPerUnit = usualMillimeters } = options
-  if (!(depth > 0 && depth < Infinity)) {
-    fail('bad-outline', `the depth must be a number of millimeters above 0, not ${depth}`)
+  checkOptions('toStl', options, {
+    ...polygonFields,
+    depth: anything,
+    millimetersPerUnit: anything,
+  })
+  const { depth, millimetersPerUnit = usualMillimeters, ...flattening } = options
+  if (!(Number.isFinite(depth) && depth > 0)) {
+    fail(
+      'bad-outline',
+      `the depth must be a number of millimeters above 0, not ${described(depth)}`,
+    )
   }
   checkScale(millimetersPerUnit)
   const { box } = asDrawing(shown)
-  const { polygons, problems } = toPolygons(shown, options)
+  const { polygons, problems } = toPolygons(shown, flattening)
   const place = (x: number, y: number): readonly [number, number] => [
     (x - box.x) * millimetersPerUnit,
     (box.y + box.height - y) * millimetersPerUnit,

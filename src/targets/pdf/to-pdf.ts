@@ -1,7 +1,17 @@
 import { zlibSync } from 'fflate'
 import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { fail } from '../../problem/index.ts'
+import {
+  aDate,
+  aFunction,
+  aString,
+  being,
+  checkArgument,
+  checkOptions,
+  type Fields,
+  fail,
+  listOf,
+} from '../../problem/index.ts'
 import { joined, latin1, utf16String } from './bytes.ts'
 import { documentResources } from './document-resources.ts'
 import { addLink } from './link.ts'
@@ -22,6 +32,22 @@ export interface PdfOptions extends PdfMetadata {
   /** Compresses into the zlib format; Node's `zlib.deflateSync` is faster than the one built in. */
   readonly deflate?: Deflate
 }
+
+const pdfFields: Fields<PdfOptions> = {
+  title: aString,
+  author: aString,
+  subject: aString,
+  keywords: listOf(aString),
+  created: aDate,
+  modified: aDate,
+  language: aString,
+  deflate: aFunction,
+}
+
+const somePages = being(
+  'a list of drawings and layouts',
+  value => typeof value === 'object' && value !== null && Symbol.iterator in value,
+)
 
 /** Pages of one node of the page tree (ISO 32000-2, 7.7.3): of many, readers find one sooner. */
 const pagesOfNode = 50
@@ -45,6 +71,8 @@ export function* pdfChunks(
   pages: Iterable<Drawing | Layout>,
   options: PdfOptions = {},
 ): Generator<Uint8Array, void, void> {
+  checkOptions('a PDF', options, pdfFields)
+  checkArgument('a PDF', 'pages', pages, somePages)
   let chunks: Uint8Array[] = []
   const objects = pdfObjects(
     bytes => chunks.push(bytes),

@@ -18,6 +18,7 @@ import {
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { xmlText } from '../../notation/index.ts'
+import { aFunction, aString, checkOptions, either, oneOf } from '../../problem/index.ts'
 import { type Definitions, svgDefinitions } from './definitions.ts'
 import { painted, pathElement } from './paint.ts'
 import { isPlainText, type TextFonts, textElement, textFonts } from './text-element.ts'
@@ -41,6 +42,11 @@ export interface SvgOptions {
  * needs no fonts and looks the same everywhere.
  */
 export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string {
+  checkOptions('toSvg', options, {
+    title: aString,
+    description: aString,
+    textAs: either(oneOf('outlines', 'embedded'), aFunction),
+  })
   const drawing = asDrawing(shown)
   const { box, language, items } = drawing
   const { description, textAs = 'outlines' } = options
