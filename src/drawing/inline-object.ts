@@ -71,6 +71,11 @@ export function inlineObject(options: InlineObjectOptions): InlineObject {
 /** What an inline object was made with, told apart again. */
 export function objectContent({ content }: InlineObject): { drawing?: Drawing; image?: Picture } {
   if (!content) return {}
-  if (isDrawing(content)) return { drawing: content }
-  return isPicture(content) ? { image: content } : {}
+  // By its shape: it was checked when the object was made, and a clone of it has lost its mark.
+  if (hasKind(content)) return { drawing: content }
+  return hasBytes(content) ? { image: content } : {}
 }
+
+const hasKind = (content: object): content is Drawing =>
+  'kind' in content && content.kind === 'drawing'
+const hasBytes = (content: object): content is Picture => 'format' in content && 'bytes' in content

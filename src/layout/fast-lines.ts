@@ -85,7 +85,7 @@ function emergencyLine(text: Breakable, start: number, end: number, width: numbe
     count--
     line = lineOf(text, start, start + ends[count])
   }
-  return line
+  return line.end < end ? { ...line, breaksWord: true } : line
 }
 
 /** A grapheme has rarely more UTF-16 units than this. */

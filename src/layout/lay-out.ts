@@ -1,4 +1,4 @@
-import { type Problem, warningProblem } from '../problem/index.ts'
+import type { Problem } from '../problem/index.ts'
 import type { ShapedParagraph } from '../shaping/index.ts'
 import { isVertical, type WritingMode } from '../sheet/index.ts'
 import { type Align, checkFrame, type Frame } from './frame.ts'
@@ -12,13 +12,14 @@ import {
   type Line,
   type SourcePiece,
 } from './layout.ts'
+import { layoutProblems } from './layout-problems.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { fittingLines, type Limits, type MeasuredLine } from './limited-lines.ts'
+import { fittingLines, type Limits, type MeasuredLine, outerWidth } from './limited-lines.ts'
 import { trimmed } from './line-reach.ts'
 import { arranged, movedTo } from './line-runs.ts'
 import { markerText } from './marker.ts'
 import { type FlowPadding, flowPadding } from './padding.ts'
-import { type Breakable, tolerance } from './stops.ts'
+import type { Breakable } from './stops.ts'
 
 /** Breaks shaped paragraphs into lines and places them in the frame. */
 export function layOut(
@@ -60,13 +61,8 @@ export function layOut(
   const depth = (last ? last.top + last.height : padding.blockStart) + padding.blockEnd
   // Lines that go on to the right are measured from there, as if they went on to the left.
   if (writingMode === 'vertical-lr') mirror(lines, depth)
-  const problems = [...found]
-  for (const { paragraph } of texts) {
-    for (const problem of paragraph.problems)
-      problems.push(onLine(problem, paragraph.offset, lines))
-  }
   const needed = depth - padding.blockStart - padding.blockEnd
-  problems.push(...tooLong(measured, limits, writingMode), ...tooDeep(needed, limits, writingMode))
+  const problems = layoutProblems(found, { texts, measured, lines, limits, needed, writingMode })
   const [width, height] = isVertical(writingMode) ? [depth, length] : [length, depth]
   const missing: Cut | undefined = cut && { ...cut, text: text.slice(cut.start, cut.end) }
   return {
@@ -104,8 +100,6 @@ function limitsOf(frame: Frame, mode: WritingMode, padding: FlowPadding): Limits
     continues,
   }
 }
-
-const outerWidth = (line: MeasuredLine) => line.indent + line.width + line.paragraph.style.endIndent
 
 /** How much of the room beside a line lies to its left, in text from left to right. */
 const shares: Record<Align, number> = {
@@ -180,39 +174,4 @@ function layoutParagraph({ offset, text, style, level, itemNumber }: ShapedParag
   const direction = level === 1 ? ('rtl' as const) : ('ltr' as const)
   const own = { start: offset, end: offset + text.length, style, language, direction }
   return marker === 'none' ? own : { ...own, marker: markerText(marker.text, itemNumber) }
-}
-
-/** A problem of a stretch of a paragraph, with the line and the run that it is on. */
-function onLine(problem: Problem, offset: number, lines: readonly Line[]): Problem {
-  if (!problem.range) return problem
-  const range = { start: problem.range.start + offset, end: problem.range.end + offset }
-  const line = indexAt(lines, range.start)
-  const run = lines[line]?.runs.findIndex(r => r.start <= range.start && range.start < r.end) ?? -1
-  return run < 0 ? { ...problem, range } : { ...problem, range, line, run }
-}
-
-const none: Problem[] = []
-const larger = 'use a larger frame or a smaller size'
-
-function tooDeep(needed: number, { depth }: Limits, mode: WritingMode): Problem[] {
-  if (needed <= depth + tolerance) return none
-  const [what, hint] = isVertical(mode)
-    ? ['wide', larger]
-    : ['high', 'use a taller frame or a smaller size']
-  const message = `the text is ${needed.toFixed(1)} units ${what} in a frame of ${depth}`
-  return [warningProblem('overflow', message, { hint })]
-}
-
-function tooLong(lines: readonly MeasuredLine[], { length }: Limits, mode: WritingMode): Problem[] {
-  if (length === Infinity) return none
-  const long = lines.findIndex(line => outerWidth(line) > length + tolerance)
-  if (long < 0) return none
-  const needed = outerWidth(lines[long]).toFixed(1)
-  const [what, hint] = isVertical(mode)
-    ? ['long', larger]
-    : ['wide', 'use a wider frame or a smaller size']
-  const { paragraph, start, end } = lines[long]
-  const range = { start: paragraph.offset + start, end: paragraph.offset + end }
-  const message = `line ${long + 1} is ${needed} units ${what} in a frame of ${length}`
-  return [warningProblem('overflow', message, { hint, range, line: long })]
 }

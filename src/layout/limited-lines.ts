@@ -22,6 +22,9 @@ export interface MeasuredLine extends BrokenLine {
   readonly marker?: Marker | undefined
 }
 
+export const outerWidth = (line: MeasuredLine) =>
+  line.indent + line.width + line.paragraph.style.endIndent
+
 /** Where lines go: how long they may be, how many, and how far they may reach together. */
 export interface Limits {
   readonly length: number
@@ -118,7 +121,7 @@ function measured(
   texts: readonly Breakable[],
   tools: LayoutTools,
 ): MeasuredLine {
-  const { start, end, contentEnd, runs, width } = line
+  const { start, end, contentEnd, runs, width, breaksWord, unreachedTabs } = line
   const { paragraph, marker } = text
   const isFirst = lineIndex === 0
   const above =
@@ -134,5 +137,7 @@ function measured(
     indent: indentOf(text, isFirst),
     space: isFirst ? above : 0,
     marker: isFirst ? marker : undefined,
+    ...(breaksWord && { breaksWord }),
+    ...(unreachedTabs && { unreachedTabs }),
   }
 }

@@ -13,6 +13,10 @@ export interface BrokenLine {
   readonly contentEnd: number
   readonly runs: readonly GlyphRun[]
   readonly width: number
+  /** It ends inside a word that is wider than its room. */
+  readonly breaksWord?: true
+  /** Offsets, in the whole text, of tabs behind text that reaches beyond their stop. */
+  readonly unreachedTabs?: readonly number[]
 }
 
 const lineSeparator = 0x2028
@@ -60,12 +64,13 @@ export function lineOf(
   const inner = contentEnd(paragraph.text, start, end)
   const content = lineRuns(paragraph, start, inner, tools.shape)
   if (isHyphenated) hyphenate(text, content, inner)
-  if (text.hasTabs) tabulate(text, content, indentOf(text, start === 0))
+  const unreachedTabs = text.hasTabs ? tabulate(text, content, indentOf(text, start === 0)) : []
   const width = widthOf(content) - trackingBehind(paragraph, inner)
   const shown = paragraph.text.charCodeAt(end - 1) === lineSeparator ? end - 1 : end
   const hanging = inner < shown ? lineRuns(paragraph, inner, shown, tools.shape) : []
   const runs = arranged(content, hanging, paragraph.level)
-  return { start, end, contentEnd: inner, runs, width }
+  const line = { start, end, contentEnd: inner, runs, width }
+  return unreachedTabs.length > 0 ? { ...line, unreachedTabs } : line
 }
 
 /**

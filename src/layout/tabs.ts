@@ -10,19 +10,28 @@ const tab = '\t'
 
 /**
  * Makes the tabs of a line as wide as it takes for what follows to stand at their stops, which are
- * counted from the start edge of the frame. `runs` are in the order of the text.
+ * counted from the start edge of the frame. `runs` are in the order of the text. Gives the offsets
+ * of tabs that cannot reach the stop that is stated for them.
  */
-export function tabulate(text: Breakable, runs: GlyphRun[], indent: number) {
+export function tabulate(text: Breakable, runs: GlyphRun[], indent: number): readonly number[] {
   const { paragraph, tabWidth } = text
+  const stated = paragraph.style.tabs.map(stop => stop.at).sort((a, b) => a - b)
+  const unreached: number[] = []
+  let count = 0
   let x = indent
   runs.forEach((run, i) => {
     if (run.text === tab && !run.object) {
       const stop = stopAfter(x, paragraph.style.tabs, tabWidth)
-      const width = Math.max(0, stop.at - widthBefore(stop, runs, i + 1, paragraph.style) - x)
-      runs[i] = filledTab(text, run, x, width, stop.leader ?? '')
+      const width = stop.at - widthBefore(stop, runs, i + 1, paragraph.style) - x
+      const own = stated[count++]
+      // Once one is missed, all behind it are.
+      const isMissed = own !== undefined && (own <= x + reached || width < -reached)
+      if (isMissed && unreached.length === 0) unreached.push(run.start)
+      runs[i] = filledTab(text, run, x, Math.max(0, width), stop.leader ?? '')
     }
     x += runs[i].width
   })
+  return unreached
 }
 
 /** Sums of widths may come out just short of a stop that is reached. */

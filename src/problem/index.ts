@@ -40,4 +40,5 @@ export {
   visible,
   warningProblem,
 } from './problem.ts'
+export { type ProblemList, problemList } from './problem-list.ts'
 export { locationsIn } from './source-location.ts'

@@ -1,18 +1,12 @@
 import type { Face, ListedFace, Shelf } from '../fonts/index.ts'
-import { errorProblem, type Problem } from '../problem/index.ts'
+import { errorProblem, type Problem, warningProblem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
 
 export interface FoundFace {
   readonly face: Face
-  readonly problem?: Problem
+  /** What of the style the shelf does not have. */
+  readonly problems: readonly Problem[]
 }
-
-/** Weights from here on are bold: a family that has none of them cannot be set bold. */
-const boldFrom = 600
-
-/** Widths, in percent, from which on a face is narrow or wide. */
-const narrowTo = 90
-const wideFrom = 110
 
 /** The generic family that stands in where none of a style's families is on the shelf. */
 const lastResort = 'sans'
@@ -20,33 +14,43 @@ const lastResort = 'sans'
 /** The face for a style: of the first of its families on the shelf, the nearest by stretch, slant and weight. */
 export function findFace(shelf: Shelf, style: Style): FoundFace {
   const family = style.family.find(name => shelf.has(name))
+  const [first] = style.family
+  const nearest = family === first ? undefined : shelf.nearest(first)
   if (family === undefined) {
-    const [name] = style.family
     const stand = shelf.has(lastResort) ? lastResort : shelf.families[0]
-    const problem = errorProblem('unknown-family', `no family '${name}' on the shelf`, {
-      nearest: shelf.nearest(name),
-      hint: shelf.nearest(name) ? undefined : `available: ${shelf.families.join(', ')}`,
+    const problem = errorProblem('unknown-family', `no family '${first}' on the shelf`, {
+      nearest,
+      hint: nearest ? undefined : `available: ${shelf.families.join(', ')}`,
     })
-    return { face: shelf.face(stand, style), problem }
+    return { face: shelf.face(stand, style), problems: [problem] }
   }
   const face = shelf.face(family, style)
+  const problems: Problem[] = []
+  if (family !== first) {
+    const message = `no family '${first}' on the shelf; '${family}' stands in`
+    problems.push(warningProblem('missing-family', message, { nearest }))
+  }
   const lacking = lackingIn(face, style)
-  if (lacking.length === 0) return { face }
-  const message = `the family '${family}' has no ${lacking.join(' ')} face`
-  const hint = `available: ${shelf.facesOf(family).map(faceText).join(', ')}`
-  return { face, problem: errorProblem('missing-face', message, { hint }) }
+  if (lacking.length > 0) {
+    const message = `the family '${family}' has no ${lacking.join(', no ')}`
+    const hint = `available: ${shelf.facesOf(family).map(faceText).join(', ')}`
+    problems.push(warningProblem('missing-face', message, { hint }))
+  }
+  return { face, problems }
 }
+
+/** Axes count in steps that may not hold a number exactly. */
+const nearEnough = 0.5
 
 /** What a style asks for and its face is not, and was not made. */
 function lackingIn(face: Face, { stretch, weight, slant }: Style): string[] {
-  const isTooWide = stretch <= narrowTo && face.stretch > narrowTo
-  const isTooNarrow = stretch >= wideFrom && face.stretch < wideFrom
-  const isTooLight = weight >= boldFrom && face.weight < boldFrom
-  const isUpright = slant !== 'normal' && face.slant === 'normal'
+  const differs = (a: number, b: number) => Math.abs(a - b) > nearEnough
+  // What was synthesized is heavier by one step, whatever was asked for.
+  const isMade = face.synthesized.includes('weight')
   return [
-    ...(isTooWide ? ['condensed'] : isTooNarrow ? ['expanded'] : []),
-    ...(isTooLight ? ['bold'] : []),
-    ...(isUpright ? [slant] : []),
+    ...(differs(face.stretch, stretch) ? [`width of ${stretch} %`] : []),
+    ...(differs(face.weight, weight) && !isMade ? [`weight ${weight}`] : []),
+    ...(slant !== 'normal' && face.slant === 'normal' ? [`${slant} face`] : []),
   ]
 }
 

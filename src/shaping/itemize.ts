@@ -76,10 +76,10 @@ function tellingOnce(tools: ShapingTools, problems: Problem[]): ShapingTools['sh
   let told: Set<Style> | undefined
   return style => {
     const found = tools.shapingStyle(style)
-    if (!found.problem || told?.has(style)) return found
+    if (found.problems.length === 0 || told?.has(style)) return found
     told ??= new Set()
     told.add(style)
-    problems.push(found.problem)
+    for (const problem of found.problems) problems.push(problem)
     return found
   }
 }

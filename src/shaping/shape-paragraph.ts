@@ -1,5 +1,5 @@
 import type { Context, Face, ShapedGlyphs } from '../fonts/index.ts'
-import { errorProblem, type Problem } from '../problem/index.ts'
+import { type Problem, warningProblem } from '../problem/index.ts'
 import { hasCentralBaseline } from '../sheet/index.ts'
 import { bidiLevels, needsBidi } from '../unicode/index.ts'
 import type { ShapedRun, ShapingItem } from './glyph-run.ts'
@@ -137,6 +137,8 @@ function reportMissing(
     const message = `the face ${face.postScriptName} has no glyph for ${code} '${String.fromCodePoint(codePoint)}'`
     const at = start + shaped.clusters[i]
     const range = { start: at, end: at + String.fromCodePoint(codePoint).length }
-    problems.push(errorProblem('missing-glyph', message, { hint: 'a box is shown instead', range }))
+    problems.push(
+      warningProblem('missing-glyph', message, { hint: 'a box is shown instead', range }),
+    )
   }
 }

@@ -14,17 +14,17 @@ export interface ShapingStyle {
   readonly language: string
   readonly features: readonly string[]
   /** What of the style the shelf does not have. */
-  readonly problem?: Problem
+  readonly problems: readonly Problem[]
 }
 
 export function shapingStyleOf(shelf: Shelf, style: Style): ShapingStyle {
-  const { problem } = findFace(shelf, style)
+  const { problems } = findFace(shelf, style)
   return {
     faces: candidateFaces(shelf, style),
     fallback: shelfFallback(shelf, style),
     spacing: { tracking: style.tracking, word: style.wordSpacing },
     language: style.language,
     features: shapingFeatures(style),
-    ...(problem && { problem }),
+    problems,
   }
 }

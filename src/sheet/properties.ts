@@ -48,7 +48,7 @@ export const properties = {
       ],
     },
   ),
-  tracking: ofCharacters(kind.ems, 0, { css: ems => ['letter-spacing', `${round(ems)}em`] }),
+  tracking: ofCharacters(kind.tracking, 0, { css: ems => ['letter-spacing', `${round(ems)}em`] }),
   wordSpacing: ofCharacters(kind.ems, 0, { css: ems => ['word-spacing', `${round(ems)}em`] }),
   ink: ofCharacters(inkReference, black, {
     css: (ink, to) =>

@@ -28,6 +28,18 @@ export const length = number('a number of units from 0', { min: 0 })
 export const ems = number('a number of ems, such as 0.02', { min: -2, max: 10 })
 export const share = number('a number from 0 to 1', { min: 0, max: 1 })
 
+/** Letters closer than this stand on each other; further apart, thousandths of an em were meant. */
+const usualTracking = { min: -0.5, max: 5 }
+
+export const tracking: Kind<number> = mapped(ems, (value, at) => {
+  if (value < usualTracking.min || value > usualTracking.max) {
+    const message = `a tracking of ${value} is ${value} times the size between letters`
+    const hint = `it is in ems: ${value / 1000} for ${value} thousandths`
+    at.report(at.path, warningProblem('large-tracking', message, { hint }))
+  }
+  return value
+})
+
 /** Weights by the names of the OpenType standard (`OS/2.usWeightClass`). */
 export const weightNames = {
   thin: 100,

@@ -1,6 +1,5 @@
 import {
   aBoolean,
-  aboveZero,
   anything,
   being,
   checkArgument,
@@ -8,6 +7,7 @@ import {
   described,
   type Fields,
   fail,
+  fromZero,
   isObject,
   type Problem,
   warningProblem,
@@ -82,7 +82,7 @@ const growthAbove = 0.4
  * and none ever overtakes another.
  */
 export function scaledSize(size: number, reader: ReaderSettings): number {
-  checkArgument('scaledSize', 'size', size, aboveZero)
+  checkArgument('scaledSize', 'size', size, fromZero)
   return grownSize(size, checkedReader('scaledSize', reader))
 }
 

@@ -67,6 +67,18 @@ describe('a hyphen', () => {
 })
 
 describe('underlines', () => {
+  it('that go through the next line are told, once for a span', () => {
+    const far = { underline: { width: 2, gap: 40 } }
+    const twoLines = setter.set('Boats to Ardle Point', { width: 120, with: far })
+    expect(twoLines.lines.length).toBeGreaterThan(1)
+    expect(twoLines.problems).toMatchObject([
+      { code: 'struck-line', message: 'the underline of line 1 goes through line 2', line: 0 },
+    ])
+    expect(setter.set('Boats', { with: far }).problems).toEqual([])
+    const near = { underline: { width: 2, gap: 3 } }
+    expect(setter.set('Boats to Ardle Point', { width: 120, with: near }).problems).toEqual([])
+  })
+
   it('leave gaps around letters that reach below them, and none elsewhere', () => {
     expect(rules(items('~under[Tern]'))).toHaveLength(1)
     const broken = rules(items('~under[agua]'))

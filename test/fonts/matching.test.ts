@@ -105,12 +105,26 @@ describe('a family without what a style asks for', () => {
     expect(layout.problems).toMatchObject([
       {
         code: 'missing-face',
-        message: `the family '${family}' has no bold italic face`,
+        message: `the family '${family}' has no weight 700, no italic face`,
         hint: 'available: 300, 400',
       },
     ])
     expect(set('Tern', { style: 'narrow' }).problems).toMatchObject([
-      { code: 'missing-face', message: `the family '${family}' has no condensed face` },
+      { code: 'missing-face', message: `the family '${family}' has no width of 75 %` },
+    ])
+  })
+
+  it('warns once a layout, of weights between as well, and of a family that stands in', async () => {
+    const shelf = await shelfOf({ weight: 300 }, { weight: 400 })
+    const { set } = typesetter({ sheet, shelf })
+    const codes = (text: string, more: object) =>
+      set(text as 'x', { with: more }).problems.map(({ code, message }) => [code, message])
+    expect(codes('Tern\nand ~weight=350[Tern]\n~weight=350[x]', { weight: 400 })).toEqual([
+      ['missing-face', `the family '${family}' has no weight 350`],
+    ])
+    const stack = { family: ['Lantern Sirif', family], weight: 400 }
+    expect(codes('Tern\nTern', stack)).toEqual([
+      ['missing-family', `no family 'Lantern Sirif' on the shelf; '${family}' stands in`],
     ])
   })
 

@@ -58,8 +58,8 @@ function expectInverse(layout: Layout) {
       if (caret.affinity !== affinity || caret.offset !== offset) continue
       const box =
         affinity === 'after'
-          ? [offset, edges[edges.indexOf(offset) + 1]]
-          : [edges[edges.indexOf(offset) - 1], offset]
+          ? [offset, edges[edges.indexOf(offset) + 1] ?? offset]
+          : [edges[edges.indexOf(offset) - 1] ?? offset, offset]
       const widths = rangeBoxes(layout, box[0], box[1]).map(b => Math.min(b.width, b.height))
       if (widths.length === 0 || Math.max(...widths) < 0.3) continue
       const hit = hitTest(layout, ...nudged(layout, offset, affinity))

@@ -37,12 +37,23 @@ describe('wrapping', () => {
     expect(lineTexts(layout).join('')).toBe(word)
     const ends = new Set(graphemes(word))
     for (const line of layout.lines) expect(ends).toContain(line.end)
-    expect(layout.problems).toEqual([])
+    const count = layout.lines.length
+    expect(layout.problems).toMatchObject([
+      {
+        code: 'broken-word',
+        severity: 'warning',
+        message: `a word is broken inside at the end of line 1, and ${count - 2} more`,
+        range: { start: 0, end: word.length },
+        line: 0,
+      },
+    ])
+    expect(set('to Brackwater', { width: 90 }).problems).toEqual([])
   })
 
   it('lists a grapheme that is wider than the frame', () => {
     expect(set('Wm', { width: 5 }).problems).toMatchObject([
       { code: 'overflow', severity: 'warning' },
+      { code: 'broken-word', severity: 'warning' },
     ])
   })
 
@@ -219,12 +230,18 @@ describe('problems', () => {
       /may not start with 'javascript:' at board.txt:1:2/,
     ],
     ['~href="java\tscript:x"[x]', 'forbidden-link', /may not start with 'javascript:'/],
-    ['漢', 'missing-glyph', /no glyph for U\+6F22 '漢'/],
   ])('%j throws %s', (markup, code, message) => {
     const { code: thrown, message: text = '' } = problem(markup)
     expect(thrown).toBe(code)
     if (typeof message === 'string') expect(text).toBe(message)
     else expect(text).toMatch(message)
+  })
+
+  it('a missing glyph, which comes from what users write, is listed and never thrown', () => {
+    const layout = set('漢')
+    expect(layout.problems).toMatchObject([
+      { code: 'missing-glyph', severity: 'warning', message: /no glyph for U\+6F22 '漢'/ },
+    ])
   })
 
   it('are listed on the layout where they are collected, and the text is shown', async () => {

@@ -106,7 +106,7 @@ describe('problems of a layout', () => {
     })
     const over = whole.set('to Brackwater now', { style: 'body', width: 30 }).problems[0]
     expect(over).toMatchObject({ code: 'overflow', line: 1, range: { start: 3, end: 14 } })
-    expect(wide.problems).toEqual([])
+    expect(wide.problems).toMatchObject([{ code: 'broken-word', range: { start: 3, end: 13 } }])
   })
 })
 

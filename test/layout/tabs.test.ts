@@ -57,6 +57,16 @@ describe('tab stops', () => {
     expect(first('300')[1]).toBeCloseTo(240, 6)
   })
 
+  it('that text before a tab reaches beyond are told, each with its place', () => {
+    const layout = set('Brackwater-under-Heugh\tQuay\tmid')
+    expect(layout.problems).toMatchObject([
+      { code: 'unreached-tab', severity: 'warning', line: 0, range: { start: 22, end: 23 } },
+    ])
+    const centered = set('Tern\tQuay\tBrackwater-under-Heugh and Ardle Point\t4.5')
+    expect(centered.problems.map(p => p.code)).toContain('unreached-tab')
+    expect(set('Brackwater-under-Heugh\tQuay', 'best').problems).toHaveLength(1)
+  })
+
   it('are counted from the start edge, whatever the indents', () => {
     const layout = set('a\tb b b b b b b b b b b b b b b b b b b b b b b b b b\tc', 'indented', 200)
     expect(ends(layout, 'a')[0]).toBeCloseTo(14, 6)

@@ -37,6 +37,13 @@ describe('inks', () => {
     ['#12345', /'#12345' is not a color/],
     ['bluish', /'bluish' is not a color/],
     ['rgb(1 2)', /is not a color/],
+    [
+      'rgb(0.2, 0.4, 1)',
+      /components of .* are from 0 to 1 at inks.it \(they go from 0 to 255: rgb\(51 102 255\)\)/,
+    ],
+    ['constructor()', /is not a color/],
+    ['toString(1)', /is not a color/],
+    ['lab(1e', /is not a color/],
   ])('refuses %s', (text, message) => {
     expect(() => defineSheet({ inks: { it: text }, styles: {} })).toThrow(message)
     const styles = { body: { ink: text.startsWith('b') ? '#12345' : text } as object }

@@ -73,7 +73,7 @@ describe('metadata', () => {
     expect(source).toContain(`/Author <FEFF${hex(author)}>`)
     expect(source).toContain(`/Keywords <FEFF${hex('boats, times')}>`)
     expect(() => toPdf(layout, { modified: new Date(Number.NaN) })).toThrow(
-      'ModDate: a date of a PDF is of the years 0 to 9999',
+      'modified of a PDF must be a valid Date',
     )
   })
 
@@ -121,7 +121,7 @@ describe('what no PDF can hold', () => {
   it.each([
     ['no pages', () => toPdf([]), 'a PDF has at least one page'],
     ['nothing', () => toPdf(JSON.parse('null')), 'expected a drawing or a layout, not null'],
-    ['words', () => toPdf(JSON.parse('["x"]')), 'expected a drawing or a layout, not a string'],
+    ['words', () => toPdf(JSON.parse('["x"]')), "expected a drawing or a layout, not 'x'"],
     ['a rule to nowhere', () => toPdf(holding(ruleTo(Number.NaN))), 'a coordinate is NaN'],
     ['one that is infinite', () => toPdf(holding(ruleTo(Infinity))), 'a coordinate is Infinity'],
     ['one beyond all sheets', () => toPdf(holding(ruleTo(1e21))), 'a coordinate is 1e+21'],

@@ -18,7 +18,16 @@ const form = 'a color as CSS writes it, such as #0b3d5c, oklch(45% 0.08 240) or 
 export function readColor(text: string): Color | ColorMistake {
   const range = componentMistake(text)
   if (range) return range
-  return parse(text.trim()) ?? { message: `'${text}' is not a color`, hint: form }
+  return parsed(text.trim()) ?? { message: `'${text}' is not a color`, hint: form }
+}
+
+/** The parser throws on some of what is no color. */
+function parsed(text: string): Color | undefined {
+  try {
+    return parse(text)
+  } catch {
+    return undefined
+  }
 }
 
 export const isMistake = (read: Color | ColorMistake): read is ColorMistake => 'message' in read
@@ -45,17 +54,18 @@ const upTo = (max: number): Component => ({ min: 0, max, whole: max })
 const free: Component = { min: -Infinity, max: Infinity, whole: 1 }
 const fromZero: Component = { min: 0, max: Infinity, whole: 1 }
 
-const functions: Record<string, readonly Component[]> = {
-  rgb: [upTo(255), upTo(255), upTo(255)],
-  rgba: [upTo(255), upTo(255), upTo(255)],
-  hsl: [free, upTo(100), upTo(100)],
-  hsla: [free, upTo(100), upTo(100)],
-  hwb: [free, upTo(100), upTo(100)],
-  lab: [upTo(100), free, free],
-  lch: [upTo(100), fromZero, free],
-  oklab: [upTo(1), free, free],
-  oklch: [upTo(1), fromZero, free],
-}
+const bytes = [upTo(255), upTo(255), upTo(255)]
+const functions = new Map<string, readonly Component[]>([
+  ['rgb', bytes],
+  ['rgba', bytes],
+  ['hsl', [free, upTo(100), upTo(100)]],
+  ['hsla', [free, upTo(100), upTo(100)]],
+  ['hwb', [free, upTo(100), upTo(100)]],
+  ['lab', [upTo(100), free, free]],
+  ['lch', [upTo(100), fromZero, free]],
+  ['oklab', [upTo(1), free, free]],
+  ['oklch', [upTo(1), fromZero, free]],
+])
 const unitRange = [upTo(1), upTo(1), upTo(1)]
 
 function componentMistake(text: string): ColorMistake | undefined {
@@ -68,8 +78,15 @@ function componentMistake(text: string): ColorMistake | undefined {
     ? space?.startsWith('xyz')
       ? [free, free, free]
       : unitRange
-    : functions[name.toLowerCase()]
+    : functions.get(name.toLowerCase())
   if (!components) return undefined
+  if (components === bytes && areShares(parts)) {
+    const meant = parts.slice(0, 3).map(part => Math.round(Number(part) * 255))
+    return {
+      message: `the components of '${text.trim()}' are from 0 to 1`,
+      hint: `they go from 0 to 255: rgb(${meant.join(' ')})`,
+    }
+  }
   for (const [i, component] of [...components, upTo(1)].entries()) {
     const part = parts[i]
     if (part === undefined || part === 'none') continue
@@ -86,4 +103,10 @@ function componentMistake(text: string): ColorMistake | undefined {
     }
   }
   return undefined
+}
+
+/** Shares of 1 where bytes are expected would all be nearly black. */
+function areShares(parts: readonly string[]): boolean {
+  const values = parts.slice(0, 3).map(Number)
+  return values.every(value => value >= 0 && value <= 1) && values.some(value => value % 1 !== 0)
 }

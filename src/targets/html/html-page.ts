@@ -1,5 +1,5 @@
-import type { Drawing } from '../../drawing/index.ts'
-import { isLayout, type Layout } from '../../layout/index.ts'
+import { type Drawing, isLayout } from '../../drawing/index.ts'
+import type { Layout } from '../../layout/index.ts'
 import { htmlText } from '../../notation/index.ts'
 import { aString, checkOptions, fromZero } from '../../problem/index.ts'
 import { px } from './rules.ts'

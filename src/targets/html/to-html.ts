@@ -1,6 +1,6 @@
-import { asDrawing, type Drawing } from '../../drawing/index.ts'
+import { asDrawing, checkLayout, type Drawing, isLayout } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
-import { checkLayout, isLayout, type Layout } from '../../layout/index.ts'
+import type { Layout } from '../../layout/index.ts'
 import { aFunction, being, checkOptions, type Fields } from '../../problem/index.ts'
 import { drawingElement } from './drawing-element.ts'
 import { layoutElement } from './layout-element.ts'

@@ -1,0 +1,148 @@
+import { type Problem, problemList, type TextRange, warningProblem } from '../problem/index.ts'
+import { faceOf, unitScale } from '../shaping/index.ts'
+import { isVertical, type Style, type WritingMode } from '../sheet/index.ts'
+import { indexAt } from './index-at.ts'
+import type { GlyphRun, Line } from './layout.ts'
+import { type Limits, type MeasuredLine, outerWidth } from './limited-lines.ts'
+import { type Breakable, tolerance } from './stops.ts'
+
+/** Lines as they were made and placed, and what room they had. */
+interface MadeLines {
+  readonly texts: readonly Breakable[]
+  readonly measured: readonly MeasuredLine[]
+  readonly lines: readonly Line[]
+  readonly limits: Limits
+  /** How far the lines reach, without padding. */
+  readonly needed: number
+  readonly writingMode: WritingMode
+}
+
+/** What is wrong with a layout: what was found before, then what shaping found, then its lines. */
+export function layoutProblems(found: readonly Problem[], made: MadeLines): readonly Problem[] {
+  const { texts, measured, lines, limits, needed, writingMode } = made
+  const list = problemList()
+  list.addAll(found)
+  for (const { paragraph } of texts) {
+    for (const problem of paragraph.problems) {
+      if (problem.range) list.add(onLine(problem, paragraph.offset, lines))
+      else list.addOnce(problem)
+    }
+  }
+  list.addAll(tooLong(measured, limits, writingMode))
+  list.addAll(tooDeep(needed, limits, writingMode))
+  list.addAll(brokenWords(measured))
+  list.addAll(unreachedStops(measured))
+  list.addAll(struckLines(texts, lines))
+  return list.all()
+}
+
+/** A word that went on on the next line without a hyphen: told once, with how many there are. */
+function brokenWords(lines: readonly MeasuredLine[]): readonly Problem[] {
+  const broken = lines.flatMap((line, i) => (line.breaksWord ? [i] : []))
+  if (broken.length === 0) return none
+  const line = lines[broken[0]]
+  const { paragraph, end } = line
+  const { text, offset } = paragraph
+  const start = Math.max(text.lastIndexOf(' ', end - 1), text.lastIndexOf('\u2028', end - 1)) + 1
+  const next = text.slice(end).search(/[ \u2028]/)
+  const range = { start: offset + start, end: offset + (next < 0 ? text.length : end + next) }
+  const count = broken.length === 1 ? '' : `, and ${broken.length - 1} more`
+  const message = `a word is broken inside at the end of line ${broken[0] + 1}${count}`
+  const hint = 'use a wider frame, a smaller size, or hyphenation'
+  return [warningProblem('broken-word', message, { hint, range, line: broken[0] })]
+}
+
+function unreachedStops(lines: readonly MeasuredLine[]): readonly Problem[] {
+  return lines.flatMap((line, i) =>
+    (line.unreachedTabs ?? []).map(start => {
+      const message = `what stands before a tab on line ${i + 1} reaches beyond the tab's stop`
+      const hint = 'move the stop, or use a shorter text'
+      const range = { start, end: start + 1 }
+      return warningProblem('unreached-tab', message, { hint, range, line: i })
+    }),
+  )
+}
+
+/** Underlines so far below their text that they go through the letters of the next line. */
+function struckLines(texts: readonly Breakable[], lines: readonly Line[]): readonly Problem[] {
+  const problems: Problem[] = []
+  for (const { paragraph } of texts) {
+    const far = paragraph.runs.filter(run => underlineReach(run.style) > 0)
+    for (const { start, end, style } of far) {
+      const range = { start: paragraph.offset + start, end: paragraph.offset + end }
+      const problem = struckLine(range, underlineReach(style), lines)
+      if (problem) problems.push(problem)
+    }
+  }
+  return problems
+}
+
+/** How far below the baseline an underline with a stated gap reaches. */
+function underlineReach({ underline }: Style): number {
+  if (typeof underline !== 'object' || underline.gap === undefined) return 0
+  return underline.gap + (underline.width ?? 0)
+}
+
+function struckLine(range: TextRange, reach: number, lines: readonly Line[]): Problem | undefined {
+  for (let i = indexAt(lines, range.start); i + 1 < lines.length; i++) {
+    if (lines[i].start >= range.end) return undefined
+    const { baseline, top } = lines[i]
+    const next = lines[i + 1]
+    const isBelow = next.top > top
+    if (!isBelow || baseline + reach <= next.baseline - lowLetters(next.runs)) continue
+    const message = `the underline of line ${i + 1} goes through line ${i + 2}`
+    const hint = 'a smaller gap, or a larger leading'
+    return warningProblem('struck-line', message, { hint, range, line: i })
+  }
+  return undefined
+}
+
+/** How high the small letters of a line are at least. */
+function lowLetters(runs: readonly GlyphRun[]): number {
+  let height = 0
+  for (const run of runs) {
+    if (run.object) continue
+    const face = faceOf(run)
+    height = Math.max(height, face.metrics.xHeight * unitScale(face, run.style.size) + run.rise)
+  }
+  return height
+}
+
+/** A problem of a stretch of a paragraph, with the line and the run that it is on. */
+function onLine(problem: Problem, offset: number, lines: readonly Line[]): Problem {
+  if (!problem.range) return problem
+  const range = { start: problem.range.start + offset, end: problem.range.end + offset }
+  const line = indexAt(lines, range.start)
+  const run = lines[line]?.runs.findIndex(r => r.start <= range.start && range.start < r.end) ?? -1
+  return run < 0 ? { ...problem, range } : { ...problem, range, line, run }
+}
+
+const none: readonly Problem[] = []
+const larger = 'use a larger frame or a smaller size'
+
+function tooDeep(needed: number, { depth }: Limits, mode: WritingMode): readonly Problem[] {
+  if (needed <= depth + tolerance) return none
+  const [what, hint] = isVertical(mode)
+    ? ['wide', larger]
+    : ['high', 'use a taller frame or a smaller size']
+  const message = `the text is ${needed.toFixed(1)} units ${what} in a frame of ${depth}`
+  return [warningProblem('overflow', message, { hint })]
+}
+
+function tooLong(
+  lines: readonly MeasuredLine[],
+  { length }: Limits,
+  mode: WritingMode,
+): readonly Problem[] {
+  if (length === Infinity) return none
+  const long = lines.findIndex(line => outerWidth(line) > length + tolerance)
+  if (long < 0) return none
+  const needed = outerWidth(lines[long]).toFixed(1)
+  const [what, hint] = isVertical(mode)
+    ? ['long', larger]
+    : ['wide', 'use a wider frame or a smaller size']
+  const { paragraph, start, end } = lines[long]
+  const range = { start: paragraph.offset + start, end: paragraph.offset + end }
+  const message = `line ${long + 1} is ${needed} units ${what} in a frame of ${length}`
+  return [warningProblem('overflow', message, { hint, range, line: long })]
+}
