@@ -1,1 +1,2 @@
+export { append } from './append.ts'
 export { bytesRow, float64Row, int32Row, uint32Row } from './blocks.ts'

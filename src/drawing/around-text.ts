@@ -1,3 +1,4 @@
+import { append } from '../blocks/index.ts'
 import type { GlyphRun, Layout } from '../layout/index.ts'
 import { made } from '../problem/index.ts'
 import type { Drawing, Item } from './drawing.ts'
@@ -32,16 +33,19 @@ export function aroundText(layout: Layout, isText: (run: GlyphRun) => boolean): 
       const layers = layersOf(group, standing)
       if (opacity < 1) {
         below.push({ kind: 'group', opacity, items: paintedOf(layers) })
-        ofLine.push(...runs.map(() => true))
+        append(
+          ofLine,
+          runs.map(() => true),
+        )
         continue
       }
-      below.push(...layers.below)
+      append(below, layers.below)
       for (const { run, items } of layers.letters) {
         const isShown = !run.object && run.text !== '\t' && isFilled(items) && isText(run)
-        if (!isShown) below.push(...items)
+        if (!isShown) append(below, items)
         ofLine.push(!isShown)
       }
-      above.push(...layers.above)
+      append(above, layers.above)
     }
     painted.push(ofLine)
   }

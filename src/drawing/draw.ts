@@ -1,6 +1,7 @@
 import type { Box } from '../geometry/index.ts'
 import { checkLayout, type Layout } from '../layout/index.ts'
 import {
+  aLanguage,
   allowedLink,
   allowedLinks,
   anything,
@@ -44,7 +45,7 @@ export function drawing(
     width: anything,
     height: anything,
     title: aString,
-    language: aString,
+    language: aLanguage,
     background: anInk,
     sheet: aSheet,
   })
@@ -88,7 +89,7 @@ export function group(
 ): GroupItem {
   checkOptions('group', options, {
     role: aString,
-    language: aString,
+    language: aLanguage,
     title: aString,
     label: aString,
     link: aString,

@@ -4,6 +4,8 @@ import { expandedText } from './expand-text.ts'
 
 /** What is done on the way through items; a group is entered before its items and left behind them. */
 export interface ItemVisitor {
+  /** Whether a group is left out with all that is in it; asked before it is entered. */
+  skips?(group: GroupItem, matrix: Matrix): boolean
   enter?(group: GroupItem): unknown
   leave?(group: GroupItem): unknown
   /** Is told of a text before what it is painted with; that is left out where this gives `true`. */
@@ -34,7 +36,7 @@ export function eachItem(items: readonly Item[], visitor: ItemVisitor) {
       const isDone = visitor.text?.(item, task.matrix) ?? false
       if (!isDone) tasks.push({ items: expandedText(item), next: 0, matrix: task.matrix })
     } else if (item.kind !== 'group') visitor.item(item, task.matrix)
-    else {
+    else if (!visitor.skips?.(item, task.matrix)) {
       visitor.enter?.(item)
       const matrix = item.matrix ? product(task.matrix, item.matrix) : task.matrix
       tasks.push({ group: item, items: item.items, next: 0, matrix })

@@ -110,16 +110,24 @@ function cross(x: number, y: number): Item[] {
   ]
 }
 
-/** Marks every ten units, longer ones every fifty; figures at these, or at every hundred. */
+/** More marks than this are no ruler. */
+const mostMarks = 1000
+
+/**
+ * Marks every ten units, longer ones every fifty; figures at these, or at every hundred. Of what is
+ * much larger, ten times that, and so on.
+ */
 function rulers({ x, y, width, height }: Box, face: Face | undefined): Item[] {
-  const isSmall = Math.max(width, height) < 400
-  const across = marks(width, isSmall).flatMap(({ at, length, isNumbered }): Item[] => [
+  const longer = Math.max(width, height)
+  const step = 10 ** Math.max(1, Math.ceil(Math.log10(longer / mostMarks)))
+  const isSmall = longer < step * 40
+  const across = marks(width, step, isSmall).flatMap(({ at, length, isNumbered }): Item[] => [
     rule([x + at, y], [x + at, y - length], inks.mark),
     ...(isNumbered
       ? label(numberText(at), x + at + 2, y - band + labelSize + 1, face, inks.mark)
       : []),
   ])
-  const down = marks(height, isSmall).flatMap(({ at, length, isNumbered }): Item[] => [
+  const down = marks(height, step, isSmall).flatMap(({ at, length, isNumbered }): Item[] => [
     rule([x, y + at], [x - length, y + at], inks.mark),
     ...(isNumbered ? label(numberText(at), x - band + 1, y + at + labelSize, face, inks.mark) : []),
   ])
@@ -131,11 +139,10 @@ function rulers({ x, y, width, height }: Box, face: Face | undefined): Item[] {
   ]
 }
 
-function marks(length: number, isSmall: boolean) {
-  return Array.from({ length: Math.floor(length / 10) + 1 }, (_, i) => {
-    const at = i * 10
-    const isNumbered = at % 100 === 0 || (isSmall && at % 50 === 0)
-    return { at, length: at % 50 === 0 ? 10 : 5, isNumbered }
+function marks(length: number, step: number, isSmall: boolean) {
+  return Array.from({ length: Math.floor(length / step) + 1 }, (_, i) => {
+    const isNumbered = i % 10 === 0 || (isSmall && i % 5 === 0)
+    return { at: i * step, length: i % 5 === 0 ? 10 : 5, isNumbered }
   })
 }
 

@@ -39,7 +39,7 @@ export function eachInkBox(items: readonly Item[], tell: (item: PaintedItem, box
   })
 }
 
-function itemBox(item: PaintedItem, matrix: Matrix): Box | undefined {
+export function itemBox(item: PaintedItem, matrix: Matrix): Box | undefined {
   switch (item.kind) {
     case 'glyphs': {
       const own = isUpright(matrix) ? uprightGlyphs(item, matrix) : turnedGlyphs(item, matrix)
@@ -63,9 +63,9 @@ function strokeReach({ stroke }: GlyphPaint): number {
   return stroke.align === 'outside' ? stroke.width : stroke.width / 2
 }
 
-const scaleOf = ({ xx, yx, xy, yy }: Matrix) => Math.sqrt(Math.abs(xx * yy - xy * yx))
+export const scaleOf = ({ xx, yx, xy, yy }: Matrix) => Math.sqrt(Math.abs(xx * yy - xy * yx))
 
-function grown({ x, y, width, height }: Box, by: number): Box {
+export function grown({ x, y, width, height }: Box, by: number): Box {
   return { x: x - by, y: y - by, width: width + 2 * by, height: height + 2 * by }
 }
 

@@ -1,3 +1,4 @@
+import { append } from '../blocks/index.ts'
 import type { Face } from '../fonts/index.ts'
 import { crossingsAt, flattened } from '../geometry/index.ts'
 
@@ -25,7 +26,7 @@ export function inkBetween(face: Face, glyph: number, bottom: number, top: numbe
     }
   }
   // What lies between two edges on one height is ink as well.
-  for (const height of [bottom, (bottom + top) / 2, top]) edges.push(...inside(contours, height))
+  for (const height of [bottom, (bottom + top) / 2, top]) append(edges, inside(contours, height))
   return merged(edges)
 }
 

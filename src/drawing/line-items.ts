@@ -1,3 +1,4 @@
+import { append } from '../blocks/index.ts'
 import type { Layout, Line } from '../layout/index.ts'
 import { backingItem, backingItems } from './backings.ts'
 import type { Item } from './drawing.ts'
@@ -10,12 +11,12 @@ export function lineItems(layout: Layout, lines: readonly Line[] = layout.lines)
   if (lines.every(line => line.runs.every(run => isPlain(run.style)))) {
     for (const line of lines) {
       const standing = standingOf(layout, line)
-      for (const run of line.runs) items.push(...runItems(run, standing))
+      for (const run of line.runs) append(items, runItems(run, standing))
     }
     return items
   }
-  items.push(...laidBackings(layout, lines))
-  for (const line of lines) items.push(...decoratedLine(standingOf(layout, line)))
+  append(items, laidBackings(layout, lines))
+  for (const line of lines) append(items, decoratedLine(standingOf(layout, line)))
   return items
 }
 

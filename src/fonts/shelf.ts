@@ -2,6 +2,7 @@ import {
   aString,
   being,
   checkArgument,
+  checkLimit,
   fail,
   isObject,
   nearestName,
@@ -125,6 +126,9 @@ const boldFrom = 600
 /** So many faces hold memory of the engine at a time; the others take it again when they are used. */
 const mostAwake = 64
 
+/** Places on axes are faces: nobody sets text in more, and each keeps some memory. */
+const mostOpen = 20_000
+
 /** A shelf over font files; each is opened when the first text is set in it. */
 export function shelfOf({ entries, engines, names, read, problems }: ShelfParts): Shelf {
   const byFamily = new Map<string, ShelfEntry[]>()
@@ -158,6 +162,7 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
   function touch(key: string, face: OpenFace) {
     open.delete(key)
     open.set(key, face)
+    checkLimit('faces that are open on one shelf', open.size, mostOpen)
     if (open.size > mostAwake) [...open.values()][open.size - 1 - mostAwake].rest()
   }
 

@@ -68,9 +68,19 @@ export function coordinatesFor(
   const coordinates = new Map<string, number>()
   for (const { tag, min, max } of fontAxes) {
     const value = asked.get(tag)
-    if (value !== undefined) coordinates.set(tag, Math.min(max, Math.max(min, value)))
+    if (value !== undefined)
+      coordinates.set(tag, stepOf(Math.min(max, Math.max(min, value)), min, max))
   }
   return coordinates
+}
+
+/**
+ * Places on an axis come in steps that nobody sees, a thousand or so from end to end: each is a face
+ * of its own, which texts from outside may ask for one by one.
+ */
+function stepOf(value: number, min: number, max: number): number {
+  const perUnit = max - min >= 100 ? 1 : max - min >= 10 ? 10 : 100
+  return value === min || value === max ? value : Math.round(value * perUnit) / perUnit
 }
 
 /** What a variable font can take on its axes beside what it says of itself. */

@@ -1,3 +1,4 @@
+import { checkLimit } from '../problem/index.ts'
 import type { Box } from './box.ts'
 import { type Outline, polygon, segmentPoints } from './outline.ts'
 
@@ -58,6 +59,9 @@ export function flattened({ segments, points }: Outline, how: Flattening): Float
   return contours.map(withoutRepeats).filter(contour => contour.length >= 6)
 }
 
+/** More straight lines than this show no more of a curve. */
+const mostSteps = 10_000
+
 function addCurve(
   open: number[],
   points: Float32Array,
@@ -72,6 +76,7 @@ function addCurve(
     y.push(points[at + i * 2 + 1])
   }
   const steps = 'segments' in how ? how.segments : stepsWithin(x, y, how.tolerance)
+  checkLimit('straight lines for one curve', steps, mostSteps)
   for (let i = 1; i <= steps; i++) open.push(bezier(x, i / steps), bezier(y, i / steps))
 }
 

@@ -31,12 +31,27 @@ export function bestStops(
   elasticity: Elasticity,
   first: LineStart,
 ): readonly number[] | undefined {
+  if (isTooWide(text, roomOf(first.line + 1))) return undefined
   // To leave no word alone, the line before the last may have to be short.
   const filled = text.paragraph.style.loneWord === 'avoid' ? 0 : leastFilled
   return (
     stopsFor(text, roomOf, elasticity, filled, first) ??
     stopsFor(text, roomOf, elasticity, 0, first)
   )
+}
+
+/** In lines of so many stops one break more or less makes no difference that could be seen. */
+const mostStopsInLine = 400
+
+/**
+ * Whether rooms are so wide that their lines would hold thousands of stops: each would be compared
+ * with each, and the lines of first fit are as good.
+ */
+function isTooWide(text: Breakable, room: number): boolean {
+  const { stops } = text.breaks()
+  const { count, ends } = stops
+  if (count <= mostStopsInLine) return false
+  return room > (ends[count - 1] / count) * mostStopsInLine
 }
 
 /** How much of its room a line fills at least, where that can be. */

@@ -1,3 +1,4 @@
+import { append } from '../blocks/index.ts'
 import {
   type Isolate,
   type ShapedParagraph,
@@ -70,8 +71,11 @@ function asOneParagraph(paragraphs: readonly ShapedParagraph[]): StyledParagraph
     // The separator before a paragraph goes with the run before it.
     const last = runs.at(-1)
     if (last && moved.length > 0) runs[runs.length - 1] = { ...last, end: moved[0].start }
-    runs.push(...moved)
-    isolates.push(...inner.map(i => ({ start: i.start + offset, end: i.end + offset })))
+    append(runs, moved)
+    append(
+      isolates,
+      inner.map(i => ({ start: i.start + offset, end: i.end + offset })),
+    )
   }
   const text = paragraphs.map(p => p.text).join(lineSeparator)
   return { text, runs, isolates, offset: 0, style: first.style }

@@ -1,3 +1,4 @@
+import { checkLimit } from '../problem/index.ts'
 import { faceOf, unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { GlyphRun } from './layout.ts'
@@ -15,15 +16,15 @@ const tab = '\t'
  */
 export function tabulate(text: Breakable, runs: GlyphRun[], indent: number): readonly number[] {
   const { paragraph, tabWidth } = text
-  const stated = paragraph.style.tabs.map(stop => stop.at).sort((a, b) => a - b)
+  const stated = sortedStops(paragraph.style.tabs)
   const unreached: number[] = []
   let count = 0
   let x = indent
   runs.forEach((run, i) => {
     if (run.text === tab && !run.object) {
-      const stop = stopAfter(x, paragraph.style.tabs, tabWidth)
+      const stop = stopAfter(x, stated, tabWidth)
       const width = stop.at - widthBefore(stop, runs, i + 1, paragraph.style) - x
-      const own = stated[count++]
+      const own = stated[count++]?.at
       // Once one is missed, all behind it are.
       const isMissed = own !== undefined && (own <= x + reached || width < -reached)
       if (isMissed && unreached.length === 0) unreached.push(run.start)
@@ -37,12 +38,27 @@ export function tabulate(text: Breakable, runs: GlyphRun[], indent: number): rea
 /** Sums of widths may come out just short of a stop that is reached. */
 const reached = 1e-6
 
-function stopAfter(x: number, stops: readonly TabStop[], tabWidth: number): TabStop {
-  let next: TabStop | undefined
-  for (const stop of stops) {
-    if (stop.at > x + reached && (!next || stop.at < next.at)) next = stop
+const sorted = new WeakMap<readonly TabStop[], readonly TabStop[]>()
+
+/** In rising order; those of a style are sorted once. */
+function sortedStops(stops: readonly TabStop[]): readonly TabStop[] {
+  let known = sorted.get(stops)
+  if (!known) {
+    known = stops.toSorted((a, b) => a.at - b.at)
+    sorted.set(stops, known)
   }
-  return next ?? { at: (Math.floor(x / tabWidth + reached) + 1) * tabWidth }
+  return known
+}
+
+function stopAfter(x: number, stops: readonly TabStop[], tabWidth: number): TabStop {
+  let low = 0
+  let high = stops.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (stops[middle].at > x + reached) high = middle
+    else low = middle + 1
+  }
+  return stops[low] ?? { at: (Math.floor(x / tabWidth + reached) + 1) * tabWidth }
 }
 
 /** How much of what follows a tab, up to the next one, stands before the stop. */
@@ -95,6 +111,9 @@ function widthUpTo(run: GlyphRun, offset: number): number {
   return units * unitScale(faceOf(run), style.size)
 }
 
+/** A leader of more pieces is one across no page. */
+const mostPieces = 100_000
+
 /** A tab of a width, with the leader as often as it goes into it, in step with the lines around. */
 function filledTab(
   { tools, paragraph }: Breakable,
@@ -115,6 +134,7 @@ function filledTab(
   const free = face.advance(face.glyphOf(0x20))
   const first = step > 0 ? Math.ceil((from + free) / step - reached) * step - from : 0
   const count = step > 0 ? Math.floor((units - first) / step + reached) : 0
+  checkLimit('pieces of a leader', count, mostPieces)
   if (!piece || count < 1) {
     const advances = Float64Array.of(units)
     return { ...run, width, glyphs: { ...oneSpace(run), advances } }

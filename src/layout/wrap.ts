@@ -1,5 +1,6 @@
 import { hasCentralBaseline } from '../sheet/index.ts'
 import type { Align } from './frame.ts'
+import { indexAt } from './index-at.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type LineExtents, objectExtents, unitedExtents } from './line-box.ts'
 import { extentsIn, trimmed } from './line-reach.ts'
@@ -125,12 +126,13 @@ function reachesOf({ paragraph }: Breakable, tools: LayoutTools): ReachOf {
     return () => all
   }
   const isCentral = hasCentralBaseline(style.writingMode)
-  const boxes = glyphRuns.filter(run => run.object)
+  const boxes = new Map(glyphRuns.flatMap(run => (run.object ? [[run.start, run.object]] : [])))
   return (start, end) => {
-    const isIn = (run: { start: number; end: number }) => run.start < end && run.end > start
     let all = own
-    for (const run of runs.filter(isIn)) {
-      const box = run.object && boxes.find(r => r.start === run.start)?.object
+    for (let i = indexAt(runs, start); i < runs.length && runs[i].start < end; i++) {
+      const run = runs[i]
+      if (run.end <= start) continue
+      const box = run.object && boxes.get(run.start)
       const rise = run.style.baselineShift * run.style.size
       all = unitedExtents(all, box ? objectExtents(box, rise, isCentral) : styled(run.style))
     }

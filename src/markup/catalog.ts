@@ -1,4 +1,5 @@
 import {
+  aLanguage,
   aString,
   being,
   checkArgument,
@@ -79,7 +80,7 @@ const aCatalog = being(
 
 function checkCatalogOptions(owner: string, options: CatalogOptions) {
   checkOptions(owner, options, {
-    language: aString,
+    language: aLanguage,
     fallback: aCatalog,
     source: aString,
     problems: oneOf('throw', 'collect'),

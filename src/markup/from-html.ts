@@ -10,7 +10,7 @@ import {
   type Problem,
 } from '../problem/index.ts'
 import { type ElementStyles, elementStyles, whiteSpaceFolder } from './html-element.ts'
-import { type TagStyles, tagStyles as usualTags } from './html-tags.ts'
+import { deepest, type TagStyles, tagStyles as usualTags } from './html-tags.ts'
 import type { ParsedMarkup } from './parse-markup.ts'
 import type { RichNode } from './rich-text.ts'
 
@@ -27,9 +27,6 @@ const silent = new Set([
 ])
 
 const lineSeparator = '\u2028'
-
-/** As deep as browsers go; deeper nesting is no text, and costs the parser more than it is worth. */
-const deepest = 512
 
 interface OpenElement extends ElementStyles {
   readonly tag: string

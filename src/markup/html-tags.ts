@@ -1,3 +1,6 @@
+/** As deep as browsers go; deeper nesting is no text, and costs more than it is worth. */
+export const deepest = 512
+
 /** Which tag of HTML stands for which style; the user can change it. */
 export type TagStyles = Readonly<Record<string, string>>
 

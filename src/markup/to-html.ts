@@ -6,9 +6,10 @@ import {
   checkOptions,
   mapOf,
   type Problem,
+  problemList,
   warningProblem,
 } from '../problem/index.ts'
-import { type TagStyles, tagStyles as usualTags } from './html-tags.ts'
+import { deepest, type TagStyles, tagStyles as usualTags } from './html-tags.ts'
 import type { Override, RichText, SpanNode, Values } from './rich-text.ts'
 import { valueText } from './to-text.ts'
 import { checkedValue, checkRich, isRich } from './value.ts'
@@ -38,11 +39,13 @@ export function richToHtml(rich: RichText, options: HtmlOptions = {}): WrittenHt
       .map(([tag, style]) => [style, tag])
       .reverse() as [string, string][],
   )
-  const problems: Problem[] = []
+  const problems = problemList()
   const paragraphs: string[] = []
   const open: SpanNode[] = []
   let html = ''
   const tagsFor = (span: SpanNode) => spanTags(span, tagOf)
+  /** Of spans in spans in spans, those that browsers still follow; the text of the rest is there. */
+  let beyond = 0
   const endParagraph = () => {
     // A paragraph ends all that is open, and what follows opens it again.
     for (const span of open.toReversed()) html += tagsFor(span).close
@@ -64,12 +67,21 @@ export function richToHtml(rich: RichText, options: HtmlOptions = {}): WrittenHt
       open(span) {
         for (const override of span.overrides) {
           const problem = overrideLoss(override)
-          if (problem) problems.push(problem)
+          if (problem) problems.add(problem)
+        }
+        if (open.length >= deepest) {
+          beyond++
+          problems.addOnce(tooDeep())
+          return
         }
         open.push(span)
         html += tagsFor(span).open
       },
       close(span) {
+        if (beyond > 0) {
+          beyond--
+          return
+        }
         html += tagsFor(span).close
         open.pop()
       },
@@ -91,8 +103,13 @@ export function richToHtml(rich: RichText, options: HtmlOptions = {}): WrittenHt
   endParagraph()
   const whole =
     paragraphs.length === 1 ? paragraphs[0] : paragraphs.map(p => `<p>${p}</p>`).join('\n')
-  return { html: whole, problems }
+  return { html: whole, problems: problems.all() }
 }
+
+const tooDeep = () =>
+  warningProblem('too-deep', `spans are nested more than ${deepest} deep`, {
+    hint: 'their text is kept, the innermost spans are left out',
+  })
 
 function plainSpan(name: string): SpanNode {
   const at = { start: 0, end: 0 }

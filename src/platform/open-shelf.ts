@@ -1,3 +1,4 @@
+import { append } from '../blocks/index.ts'
 import {
   type ContainedFont,
   entryFor,
@@ -134,10 +135,13 @@ async function systemEntries(supply: Supply) {
   const problems: Problem[] = []
   for (const file of await supply.systemFiles()) {
     try {
-      entries.push(...(await entriesIn(await supply.read(file), file)))
+      append(entries, await entriesIn(await supply.read(file), file))
     } catch (error) {
       if (!(error instanceof DotLineError)) throw error
-      problems.push(...error.problems.map(p => ({ ...p, severity: 'warning' }) as const))
+      append(
+        problems,
+        error.problems.map(p => ({ ...p, severity: 'warning' }) as const),
+      )
     }
   }
   return { entries, problems }

@@ -1,3 +1,4 @@
+import { isLanguage } from './language.ts'
 import { nearestName } from './nearest-name.ts'
 import { fail } from './problem.ts'
 
@@ -24,6 +25,10 @@ export const aShare = being(
 )
 export const aBoolean = being('true or false', value => typeof value === 'boolean')
 export const aFunction = being('a function', value => typeof value === 'function')
+export const aLanguage = being(
+  'a language tag such as "en" or "sr-Latn"',
+  value => typeof value === 'string' && isLanguage(value),
+)
 export const someBytes = being('a Uint8Array', value => value instanceof Uint8Array)
 export const aDate = being(
   'a valid Date',
@@ -112,6 +117,11 @@ export function checkOptions<T extends object>(owner: string, options: T, fields
     }
     if (value !== undefined) checkArgument(owner, key, value, known[key])
   }
+}
+
+/** Throws `too-large` on a figure that would take more memory or time than anything is worth. */
+export function checkLimit(what: string, value: number, most: number) {
+  if (value > most) fail('too-large', `${what}: ${value}`, { hint: `at most ${most}` })
 }
 
 /** A value in a message, short. */

@@ -3,6 +3,7 @@ export {
   aboveZero,
   aDate,
   aFunction,
+  aLanguage,
   aNumber,
   anObject,
   anything,
@@ -11,6 +12,7 @@ export {
   being,
   checkArgument,
   checkArguments,
+  checkLimit,
   checkOptions,
   described,
   type Expected,
@@ -23,10 +25,12 @@ export {
   oneOf,
   someBytes,
 } from './arguments.ts'
+export { available } from './available.ts'
 export { type ReadJson, readJson } from './json.ts'
+export { isLanguage, languagePattern } from './language.ts'
 export { allowedLink, allowedLinks, linkScheme } from './links.ts'
 export { isMade, type Made, made } from './made.ts'
-export { nearestName } from './nearest-name.ts'
+export { type NearestName, nearestName, nearestNames } from './nearest-name.ts'
 export { type Path, pathText } from './path.ts'
 export {
   DotLineError,

@@ -62,13 +62,22 @@ function readable(code: string): string {
   return code.replace(/(?!^)([A-Z])/g, ' $1').toLowerCase()
 }
 
-/** Where brackets outside of strings first go too deep. */
+const [quote, backslash] = [0x22, 0x5c]
+const [openBracket, closeBracket, openBrace, closeBrace] = [0x5b, 0x5d, 0x7b, 0x7d]
+
+/** Where brackets outside of strings first go too deep. Character by character: strings may be unclosed. */
 function tooDeepAt(json: string): number | undefined {
   let depth = 0
-  for (const { 0: token, index } of json.matchAll(/"(?:[^"\\]|\\.)*"|[[\]{}]/gs)) {
-    if (token === '[' || token === '{') depth++
-    else if (token === ']' || token === '}') depth--
-    if (depth > deepest) return index
+  let isInString = false
+  for (let i = 0; i < json.length; i++) {
+    const unit = json.charCodeAt(i)
+    if (isInString) {
+      if (unit === backslash) i++
+      else if (unit === quote) isInString = false
+    } else if (unit === quote) isInString = true
+    else if (unit === openBracket || unit === openBrace) {
+      if (++depth > deepest) return i
+    } else if (unit === closeBracket || unit === closeBrace) depth--
   }
   return undefined
 }

@@ -4,6 +4,26 @@ const allowed = (length: number) => (length < 3 ? 1 : length < 6 ? 2 : 3)
 /** Names longer than this are no slips of the finger; comparing them would cost more than it tells. */
 const longest = 64
 
+/** Finds the known name nearest to one. */
+export type NearestName = (name: string, known: Iterable<string>) => string | undefined
+
+/** So many known names are looked at for all mistakes of one input together. */
+const mostCompared = 200_000
+
+/**
+ * As `nearestName`, for an input that may have thousands of mistakes: the first are told what comes
+ * near, the rest stand without, so that time does not grow with the product of both.
+ */
+export function nearestNames(): NearestName {
+  let left = mostCompared
+  return (name, known) => {
+    if (left <= 0) return undefined
+    const names = [...known]
+    left -= names.length
+    return nearestName(name, names)
+  }
+}
+
 /** The known name nearest to `name`, or undefined where none comes near. */
 export function nearestName(name: string, known: Iterable<string>): string | undefined {
   if (name.length > longest) return undefined

@@ -1,5 +1,5 @@
 import type { Face, ListedFace, Shelf } from '../fonts/index.ts'
-import { errorProblem, type Problem, warningProblem } from '../problem/index.ts'
+import { available, errorProblem, type Problem, warningProblem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
 
 export interface FoundFace {
@@ -20,7 +20,7 @@ export function findFace(shelf: Shelf, style: Style): FoundFace {
     const stand = shelf.has(lastResort) ? lastResort : shelf.families[0]
     const problem = errorProblem('unknown-family', `no family '${first}' on the shelf`, {
       nearest,
-      hint: nearest ? undefined : `available: ${shelf.families.join(', ')}`,
+      hint: nearest ? undefined : available(shelf.families),
     })
     return { face: shelf.face(stand, style), problems: [problem] }
   }
@@ -33,7 +33,7 @@ export function findFace(shelf: Shelf, style: Style): FoundFace {
   const lacking = lackingIn(face, style)
   if (lacking.length > 0) {
     const message = `the family '${family}' has no ${lacking.join(', no ')}`
-    const hint = `available: ${shelf.facesOf(family).map(faceText).join(', ')}`
+    const hint = available(shelf.facesOf(family).map(faceText))
     problems.push(warningProblem('missing-face', message, { hint }))
   }
   return { face, problems }

@@ -84,26 +84,24 @@ function tellingOnce(tools: ShapingTools, problems: Problem[]): ShapingTools['sh
   }
 }
 
-/** Where a stretch ends that has one level and stands one way; a tab is one of its own. */
+/**
+ * Where a stretch ends that has one level and stands one way, at `limit` at the latest; a tab is one
+ * of its own. Nothing beyond its end is looked at, so that many stretches cost no more than one.
+ */
 function stretchEnd({ levels, turns, tabbed }: DividedText, start: number, limit: number): number {
-  if (tabbed?.charCodeAt(start) === tab) return start + 1
-  let end = levelEnd(levels, start, limit)
-  if (turns) end = turns[start] === orientation.byFace ? start + 1 : levelEnd(turns, start, end)
-  return tabbed ? tabBefore(tabbed, start, end) : end
-}
-
-/** Where the level that holds at `start` ends, at `limit` at the latest. */
-function levelEnd(levels: Uint8Array | undefined, start: number, limit: number): number {
-  if (!levels) return limit
+  const isAlone = turns?.[start] === orientation.byFace
+  if (isAlone || tabbed?.charCodeAt(start) === tab) return start + 1
+  if (!levels && !turns && !tabbed) return limit
   let end = start + 1
-  while (end < limit && levels[end] === levels[start]) end++
+  while (
+    end < limit &&
+    levels?.[end] === levels?.[start] &&
+    turns?.[end] === turns?.[start] &&
+    tabbed?.charCodeAt(end) !== tab
+  ) {
+    end++
+  }
   return end
-}
-
-/** The end of a stretch, or the tab that comes before it. */
-function tabBefore(text: string, start: number, end: number): number {
-  const found = text.indexOf('\t', start)
-  return found >= 0 && found < end ? found : end
 }
 
 const tab = 0x09

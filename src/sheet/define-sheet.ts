@@ -1,6 +1,7 @@
 import {
   anObject,
   aString,
+  available,
   being,
   checkArgument,
   DotLineError,
@@ -9,6 +10,7 @@ import {
   isObject,
   mapOf,
   nearestName,
+  nearestNames,
   type Path,
   type Problem,
   pathText,
@@ -131,7 +133,8 @@ interface Found {
 const noNames = { families: new Map(), sizes: new Map(), inks: { names: [], get: () => undefined } }
 
 function readingAt(path: Path, found: Found[], names: Reading['names'] = noNames): Reading {
-  return { path, names, report: (at, problem) => found.push({ path: at, problem }) }
+  const report: Reading['report'] = (at, problem) => found.push({ path: at, problem })
+  return { path, names, report, nearest: nearestNames() }
 }
 
 /** A mode is wrong from the start, and not only when somebody turns it on. */
@@ -236,8 +239,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       const entry = layered.modes.get(name)
       if (!entry) {
         const modes = [...layered.modes.keys()]
-        const hint =
-          modes.length === 0 ? 'the sheet declares no modes' : `available: ${modes.join(', ')}`
+        const hint = modes.length === 0 ? 'the sheet declares no modes' : available(modes)
         return fail('unknown-mode', `no mode named '${name}'`, {
           nearest: nearestName(name, modes),
           hint,

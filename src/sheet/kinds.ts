@@ -1,4 +1,12 @@
-import { errorProblem, isObject, nearestName, type Path, type Problem } from '../problem/index.ts'
+import {
+  available,
+  errorProblem,
+  isObject,
+  type NearestName,
+  nearestName,
+  type Path,
+  type Problem,
+} from '../problem/index.ts'
 import type { Ink } from './inks/ink.ts'
 
 /** A piece of a JSON Schema (draft 2020-12). */
@@ -16,6 +24,7 @@ export interface Reading {
   readonly path: Path
   readonly names: ReadNames
   report(path: Path, problem: Problem): void
+  readonly nearest: NearestName
 }
 
 /** A kind of value: what is expected, how it is read, how a JSON Schema says so. */
@@ -57,7 +66,7 @@ export function refuse(at: Reading, value: unknown, expected: string): undefined
 }
 
 /** A kind from a test and a schema. */
-function tested<T>(
+export function tested<T>(
   expected: string,
   schema: JsonSchema,
   test: (value: unknown) => value is T,
@@ -288,7 +297,7 @@ export function reportUnknown(
   for (const name of Object.keys(value)) {
     if (known.includes(name)) continue
     const nearest = nearestName(name, known)
-    const hint = nearest ? undefined : `available: ${known.join(', ')}`
+    const hint = nearest ? undefined : available(known)
     at.report(
       [...at.path, name],
       errorProblem('unknown-property', `unknown property '${name}'`, { nearest, hint }),

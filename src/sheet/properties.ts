@@ -1,3 +1,4 @@
+import { cssString } from '../notation/index.ts'
 import { ofCharacters, ofParagraph } from './declared.ts'
 import * as grown from './growth.ts'
 import { inkReference } from './inks/read-inks.ts'
@@ -77,8 +78,7 @@ export const properties = {
   features: ofCharacters(kind.features, [], {
     css: features => [
       'font-feature-settings',
-      features.map(f => `"${f.slice(0, 4).replace(/["\\]/g, '\\$&')}" ${f.slice(5)}`).join(', ') ||
-        'normal',
+      features.map(f => `${cssString(f.slice(0, 4))} ${f.slice(5)}`).join(', ') || 'normal',
     ],
   }),
   axes: ofCharacters(kind.axes, new Map<string, number>()),

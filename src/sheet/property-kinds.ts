@@ -1,4 +1,10 @@
-import { errorProblem, nearestName, warningProblem } from '../problem/index.ts'
+import {
+  available,
+  errorProblem,
+  isLanguage,
+  languagePattern,
+  warningProblem,
+} from '../problem/index.ts'
 import { inkReference } from './inks/read-inks.ts'
 import {
   either,
@@ -12,6 +18,7 @@ import {
   optional,
   recordOf,
   string,
+  tested,
   trueOrFalse,
   wholeNumber,
 } from './kinds.ts'
@@ -23,8 +30,14 @@ const isNumber = (value: unknown) => typeof value === 'number'
 const isString = (value: unknown) => typeof value === 'string'
 const isBoolean = (value: unknown) => typeof value === 'boolean'
 
-export const units = (what: string) => number(`a number of units${what}`)
-export const length = number('a number of units from 0', { min: 0 })
+/** Larger than any page: what is beyond is a mistake, and may be meant to use up memory. */
+const mostUnits = 1_000_000
+
+export const units = (what: string) =>
+  number(`a number of units${what}`, { min: -mostUnits, max: mostUnits })
+export const length = number('a number of units from 0', { min: 0, max: mostUnits })
+/** A blur costs what the area around it costs. */
+const blurLength = number('a number of units from 0 to 1000', { min: 0, max: 1000 })
 export const ems = number('a number of ems, such as 0.02', { min: -2, max: 10 })
 export const share = number('a number from 0 to 1', { min: 0, max: 1 })
 
@@ -96,7 +109,7 @@ export const families: Kind<readonly string[]> = {
   },
 }
 
-const sizeUnits = number('a number of units above 0', { above: 0 })
+const sizeUnits = number('a number of units above 0', { above: 0, max: mostUnits })
 const sizeText = string('a size')
 export const size: Kind<Size> = either<Size, Size>(
   'a number of units above 0, such as 16, a factor such as "1.2x", or the name of a size',
@@ -108,11 +121,11 @@ export const size: Kind<Size> = either<Size, Size>(
     const factor = Number(/^(\d+(?:\.\d+)?)x$/.exec(text)?.[1] ?? 0)
     if (factor > 0) return { kind: 'times', factor }
     const known = [...at.names.sizes.keys()]
-    const nearest = nearestName(text, known)
+    const nearest = at.nearest(text, known)
     const hint = nearest
       ? undefined
       : known.length > 0
-        ? `available: ${known.join(', ')}`
+        ? available(known)
         : 'a number, or a factor such as "1.2x"'
     at.report(at.path, errorProblem('unknown-size', `no size named '${text}'`, { nearest, hint }))
     return undefined
@@ -208,7 +221,7 @@ export const shadow = orNone(
     ink: needed(inkReference),
     x: optional(units('')),
     y: optional(units('')),
-    blur: optional(length),
+    blur: optional(blurLength),
   }),
 )
 
@@ -224,10 +237,10 @@ export const features = mapped(
 )
 export const axes = recordOf('axis tags of four characters', number('a number'), /^[\x20-\x7e]{4}$/)
 
-/** BCP 47, loosely: subtags of letters and digits. */
-export const language = string(
+export const language: Kind<string> = tested(
   'a language tag such as "en" or "sr-Latn"',
-  /^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/,
+  { type: 'string', pattern: languagePattern.source },
+  (value): value is string => typeof value === 'string' && isLanguage(value),
 )
 
 export const ellipsis = either(

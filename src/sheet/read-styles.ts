@@ -1,5 +1,5 @@
 import type { Path } from '../problem/index.ts'
-import { errorProblem, nearestName } from '../problem/index.ts'
+import { errorProblem } from '../problem/index.ts'
 import { inside, type Kind, type Reading, refuse } from './kinds.ts'
 import type { Entry, StyleEntries } from './layers.ts'
 import { isPropertyName, properties } from './properties.ts'
@@ -68,7 +68,7 @@ function readParents(
       return []
     }
     if (styles.has(name)) return [name]
-    const nearest = nearestName(name, styles.keys())
+    const nearest = at.nearest(name, styles.keys())
     place.report(place.path, errorProblem('unknown-style', `no style named '${name}'`, { nearest }))
     return []
   })

@@ -1,4 +1,4 @@
-import { cssEscape } from '../notation/index.ts'
+import { cssEscape, cssString } from '../notation/index.ts'
 import { checkArgument, DotLineError, errorProblem } from '../problem/index.ts'
 import type { CssDeclaration, CssNames } from './declared.ts'
 import { aSheet, type Sheet } from './define-sheet.ts'
@@ -9,7 +9,11 @@ import { properties } from './properties.ts'
 const rem = 16
 
 /** The generic families of CSS that ours stand for. */
-const generics: Record<string, string> = { sans: 'sans-serif', serif: 'serif', mono: 'monospace' }
+const generics = new Map([
+  ['sans', 'sans-serif'],
+  ['serif', 'serif'],
+  ['mono', 'monospace'],
+])
 
 /**
  * A sheet as CSS: custom properties for inks and sizes, and a class for each style with what it
@@ -20,7 +24,7 @@ export function writeCss(sheet: Sheet): string {
   checkArgument('writeCss', 'sheet', sheet, aSheet)
   const blocks = [block(':root', customProperties(sheet))]
   for (const mode of sheet.modeNames) {
-    const selector = `[data-mode="${mode.replace(/["\\]/g, '\\$&')}"]`
+    const selector = `[data-mode=${cssString(mode)}]`
     const before = new Set(customProperties(sheet))
     const changed = sheet.mode(mode)
     blocks.push(
@@ -117,7 +121,7 @@ function variable(known: readonly string[], stated: unknown, what: string): stri
 }
 
 function familyName(name: string): string {
-  return generics[name] ?? `"${name.replace(/["\\]/g, '\\$&')}"`
+  return generics.get(name) ?? cssString(name)
 }
 
 const rems = (units: number) => `${round(units / rem)}rem`

@@ -6,7 +6,7 @@ import {
   valueHint,
   valueName,
 } from '../markup/index.ts'
-import { errorProblem, nearestName, type Problem } from '../problem/index.ts'
+import { errorProblem, type Problem } from '../problem/index.ts'
 
 /** What a placeholder stands for. */
 export type PlaceholderValue =
@@ -21,18 +21,18 @@ export type PlaceholderValue =
     }
 
 /**
- * What a placeholder stands for, of a value that may be anything; `known` gives the names of values,
+ * What a placeholder stands for, of a value that may be anything; `nearestTo` finds the value that was meant,
  * and a value that is `entered` stands inside itself.
  */
 export function placeholderValue(
   name: string,
   value: unknown,
-  known: () => readonly string[],
+  nearestTo: (name: string) => string | undefined,
   entered: boolean,
 ): PlaceholderValue {
   const itself = `{${name}}`
   if (value === undefined) {
-    const nearest = nearestName(name, known())
+    const nearest = nearestTo(name)
     const problem = errorProblem('missing-value', `no value for ${itself}`, { nearest })
     return { kind: 'problem', problem, shown: itself, isValue: false }
   }

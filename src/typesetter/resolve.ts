@@ -1,8 +1,10 @@
+import { append } from '../blocks/index.ts'
 import type { SourcePiece } from '../layout/index.ts'
 import { type RichText, type Value, type Values, walk } from '../markup/index.ts'
 import {
   locationsIn,
-  nearestName,
+  type NearestName,
+  nearestNames,
   type Problem,
   type TextRange,
   warningProblem,
@@ -44,11 +46,17 @@ export function resolve(
   source: string,
 ): Resolved {
   const problems: Problem[] = []
+  const nearest = nearestNames()
   let used = noNames
   const { style, name } = base
   const around = { style: inLanguage(style, rich, book), names: [name], depth: 0 }
   const writer = paragraphWriter(asRead, around, forms)
-  let at: Standing = { around, reporter: reporterIn(rich, source, problems) }
+  let valueNames: readonly string[] | undefined
+  const nearestValue = (name: string) => {
+    valueNames ??= Object.keys(values)
+    return nearest(name, valueNames)
+  }
+  let at: Standing = { around, reporter: reporterIn(rich, source, problems, nearest) }
   const outer: Standing[] = []
   const enter = (inner: Standing) => {
     outer.push(at)
@@ -74,17 +82,24 @@ export function resolve(
         used.add(node.name)
         const { around, reporter } = at
         const report = (problem: Problem) => reporter.report(problem, node.start, node.end)
-        const found = placeholderValue(node.name, given, () => Object.keys(values), entered)
+        const found = placeholderValue(node.name, given, nearestValue, entered)
         if (found.kind === 'rich') {
           const { value } = found
           enter({
             around: { ...around, style: inLanguage(around.style, value, book) },
-            reporter: reporterIn(value, value.name ?? `value ${node.name}`, problems),
+            reporter: reporterIn(value, value.name ?? `value ${node.name}`, problems, nearest),
           })
           return value
         }
         if (found.kind === 'value') {
-          addValue(found.value, around, book, writer, report, isInner ? undefined : node)
+          addValue(
+            found.value,
+            around,
+            book,
+            writer,
+            { report, nearest },
+            isInner ? undefined : node,
+          )
         } else {
           report(found.problem)
           // What is no value is shown apart from the text around it, as a value would be.
@@ -98,14 +113,20 @@ export function resolve(
     values,
   )
   const { paragraphs, sourceMap } = writer.end()
-  problems.push(...unused(rich.values ? { ...rich.values, ...values } : values, used))
+  append(problems, unused(rich.values ? { ...rich.values, ...values } : values, used, nearest))
   return { paragraphs, problems, sourceMap }
 }
 
 /** Places problems in the source of a rich text; its lines are counted when there is one. */
-function reporterIn(text: RichText, name: string, problems: Problem[]): Reporter {
+function reporterIn(
+  text: RichText,
+  name: string,
+  problems: Problem[],
+  nearest: NearestName,
+): Reporter {
   let locationOf: ReturnType<typeof locationsIn> | undefined
   return {
+    nearest,
     report(problem, start, end) {
       locationOf ??= locationsIn(text.sourceText, name)
       problems.push({ ...problem, location: locationOf(start, end) })
@@ -120,12 +141,12 @@ function addValue(
   around: InheritedContext,
   book: StyleBook,
   writer: ParagraphWriter,
-  report: (problem: Problem) => void,
+  to: { readonly report: (problem: Problem) => void; readonly nearest: NearestName },
   source: TextRange | undefined,
 ) {
   if (typeof value !== 'object') return writer.addValue(String(value), around, source)
   if ('kind' in value) return writer.addObject(value, around, source)
-  const style = styleNamed(value.style, around.style, book, report)
+  const style = styleNamed(value.style, around.style, book, to.report, to.nearest)
   const names = withName(around.names ?? [], value.style)
   const inside = { ...around, style, names, outer: around, depth: around.depth + 1 }
   writer.addValue(String(value.text), inside, source)
@@ -137,13 +158,13 @@ function inLanguage(style: Style, { language }: RichText, book: StyleBook): Styl
 
 const none: Problem[] = []
 
-function unused(values: Values, used: ReadonlySet<string>): Problem[] {
+function unused(values: Values, used: ReadonlySet<string>, nearest: NearestName): Problem[] {
   const names = Object.keys(values)
   if (names.length === 0) return none
   return names
     .filter(name => !used.has(name))
     .map(name => {
       const message = `the value '${name}' is unused`
-      return warningProblem('unused-value', message, { nearest: nearestName(name, used) })
+      return warningProblem('unused-value', message, { nearest: nearest(name, used) })
     })
 }

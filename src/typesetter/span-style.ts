@@ -5,7 +5,7 @@ import {
   type Override,
   type SpanNode,
 } from '../markup/index.ts'
-import { errorProblem, type Problem } from '../problem/index.ts'
+import { available, errorProblem, type NearestName, type Problem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { InheritedContext } from './paragraph-writer.ts'
 import type { StyleBook } from './style-book.ts'
@@ -14,6 +14,7 @@ import { styleMeant } from './style-meant.ts'
 /** Gives a range of the source its place, and hears of what is wrong there. */
 export interface Reporter {
   report(problem: Problem, start: number, end: number): void
+  readonly nearest: NearestName
 }
 
 /** What holds inside a span: its styles in order, then its overrides. */
@@ -25,7 +26,7 @@ export function aroundSpan(
 ): InheritedContext {
   let { style, names = [], link, action } = outer
   for (const { name, start, end } of span.styles) {
-    style = styleNamed(name, style, book, problem => to.report(problem, start, end))
+    style = styleNamed(name, style, book, problem => to.report(problem, start, end), to.nearest)
     names = withName(names, name)
   }
   for (const override of span.overrides) {
@@ -49,12 +50,13 @@ export function styleNamed(
   around: Style,
   book: StyleBook,
   report: (problem: Problem) => void,
+  nearestName: NearestName,
 ): Style {
   const { sheet } = book
   const known = book.within(around, name)
   if (known) return known
-  const nearest = styleMeant(name, sheet)
-  const hint = nearest ? undefined : `available: ${sheet.styleNames.join(', ')}`
+  const nearest = styleMeant(name, sheet, nearestName)
+  const hint = nearest ? undefined : available(sheet.styleNames)
   report(errorProblem('unknown-style', `no style named '${name}'`, { nearest, hint }))
   return around
 }

@@ -1,4 +1,4 @@
-import { nearestName } from '../problem/index.ts'
+import type { NearestName } from '../problem/index.ts'
 import type { Sheet, StatedStyle } from '../sheet/index.ts'
 
 /** What words that people bring from elsewhere say of a text. */
@@ -15,7 +15,11 @@ const meanings: readonly (readonly [words: string, isMeant: (stated: StatedStyle
  * The style that somebody had in mind who wrote a name the sheet does not have: the nearest
  * spelling, or of those that look as the name says, the one that does least else.
  */
-export function styleMeant(name: string, sheet: Sheet): string | undefined {
+export function styleMeant(
+  name: string,
+  sheet: Sheet,
+  nearestName: NearestName,
+): string | undefined {
   const nearest = nearestName(name, sheet.styleNames)
   const plain = name.toLowerCase()
   const isMeant = meanings.find(([words]) => words.split(' ').includes(plain))?.[1]

@@ -166,6 +166,29 @@ describe('CSS', () => {
   it('lets no name end a rule', () => {
     const odd = defineSheet({ inks: { 'a}b;c': '#000' }, styles: { '1 "x"': { family: 'A"; }' } } })
     expect(writeCss(odd)).toContain('--ink-a\\7d b\\3b c: #000000;')
-    expect(writeCss(odd)).toContain('font-family: "A\\"; }";')
+    expect(writeCss(odd)).toContain('font-family: "A\\22 ; }";')
   })
+
+  it.each(['a\nb', '</style><script>x', 'toString', '__proto__', 'constructor', 'a\\b', 'a*/b'])(
+    'lets the name %j end no string, open no tag, and read no prototype',
+    name => {
+      const source = {
+        families: { [name]: [name, 'sans'] },
+        sizes: { [name]: 12 },
+        inks: { [name]: '#fff' },
+        styles: {
+          [name]: { family: name, size: name, ink: name, features: { 'a"}<': true } },
+        },
+        modes: { [name]: { inks: { [name]: '#000' } } },
+      }
+      const sheet = readSheet(JSON.stringify(source))
+      const css = writeCss(sheet)
+      expect(css).not.toMatch(/[<>]|native code|\[object/)
+      // Outside of strings no quotation mark is left, and no string goes over a line's end.
+      expect(css.replace(/"(?:[^"\\\n]|\\[^\n])*"/g, '')).not.toContain('"')
+      const again = readSheet(JSON.stringify(writeTokens(sheet).tokens))
+      expect(again.size(name)).toBe(12)
+      expect(again.mode(name).ink(name)).toMatchObject({ color: '#000000' })
+    },
+  )
 })

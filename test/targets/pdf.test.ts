@@ -136,9 +136,10 @@ describe('what no PDF can hold', () => {
       style: 'body',
       values: { nasty },
     })
-    const pdf = toPdf(layout, { title: nasty, language: 'en)>> /JS (x', author: nasty })
+    expect(() => toPdf(layout, { language: 'en)>> /JS (x' })).toThrow('must be a language tag')
+    const pdf = toPdf(layout, { title: nasty, language: 'en-GB', author: `${nasty})>> /JS (x` })
     const read = await readPdf(pdf)
-    expect(read.language).toBe('en)>> /JS (x')
+    expect(read.language).toBe('en-GB')
     expect(read.pages[0].map(run => run.text).join('')).toContain(') Tj ET Q endstream endobj')
     expect(pdfSource(pdf)).not.toContain('/JS (x')
     if (installed('qpdf')) check(pdf)

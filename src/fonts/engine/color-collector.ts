@@ -1,3 +1,4 @@
+import { append } from '../../blocks/index.ts'
 import type { Outline } from '../../geometry/index.ts'
 import type { BlendMode, ColorFill, ColorPart, Paint } from '../color-glyph.ts'
 
@@ -58,7 +59,7 @@ export function colorCollector(): ColorCollector {
     for (let i = clips.length - 1; i >= group.base; i--) {
       clipped = within(clips[i], clipped)
     }
-    group.parts.push(...clipped)
+    append(group.parts, clipped)
   }
 
   return {

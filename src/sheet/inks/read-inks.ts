@@ -1,6 +1,11 @@
 import type { Color } from 'culori'
-import type { Path } from '../../problem/index.ts'
-import { errorProblem, isObject, nearestName, warningProblem } from '../../problem/index.ts'
+import {
+  available,
+  errorProblem,
+  isObject,
+  type Path,
+  warningProblem,
+} from '../../problem/index.ts'
 import {
   either,
   inside,
@@ -113,7 +118,7 @@ export function readInks(
     if (stated.has(text)) return named(text)
     const color = readColor(text)
     if (!isMistake(color)) return solid(color, here)
-    const nearest = nearestName(text, stated.keys())
+    const nearest = here.nearest(text, stated.keys())
     const problem = nearest
       ? errorProblem('unknown-ink', `no ink named '${text}'`, { nearest })
       : errorProblem('bad-ink', color.message, { hint: color.hint })
@@ -192,12 +197,12 @@ export const inkReference: Kind<Ink> = {
     if (known) return known
     const color = readColor(text)
     if (isMistake(color)) {
-      const nearest = nearestName(text, at.names.inks.names)
+      const nearest = at.nearest(text, at.names.inks.names)
       const looksLikeColor = /^#|\(/.test(text)
       const hint = nearest
         ? undefined
         : at.names.inks.names.length > 0
-          ? `available: ${at.names.inks.names.join(', ')}`
+          ? available(at.names.inks.names)
           : color.hint
       const problem = looksLikeColor
         ? errorProblem('bad-ink', color.message, { hint: color.hint })

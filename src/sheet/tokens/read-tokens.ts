@@ -1,8 +1,9 @@
-import type { Path } from '../../problem/index.ts'
 import {
   DotLineError,
   errorProblem,
   isObject,
+  nearestNames,
+  type Path,
   type Problem,
   warningProblem,
 } from '../../problem/index.ts'
@@ -42,15 +43,21 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
     path: [],
     names: { families: new Map(), sizes: new Map(), inks: { names: [], get: () => undefined } },
     report: (path, problem) => problems.push({ path, problem }),
+    nearest: nearestNames(),
   }
   const root = isObject(tokens) ? tokens : {}
   const known = tokensOf(root)
-  const parts: SheetParts = { families: {}, sizes: {}, inks: {}, styles: {} }
+  const parts: SheetParts = {
+    families: new Map(),
+    sizes: new Map(),
+    inks: new Map(),
+    styles: new Map(),
+  }
   const paths = new Map<string, Path>()
   for (const token of known.values()) {
     const found = followed(token, known, at)
     if (!found) continue
-    const read = readers[found.type ?? '']
+    const read = readers.get(found.type ?? '')
     if (!read) {
       const message = found.type
         ? `tokens of type '${found.type}' have no equivalent in a sheet`
@@ -66,7 +73,7 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
         : read.value(found, { known, at })
     if (value === undefined) continue
     const name = sheetName(token.name)
-    parts[read.part][name] = value
+    parts[read.part].set(name, value)
     paths.set(`${read.part} ${name}`, token.path)
   }
   const errors = problems.filter(({ problem }) => problem.severity === 'error')
@@ -83,23 +90,25 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
   return { ...sheet, notes: [...sheet.notes, ...notes] }
 }
 
-type SheetParts = Record<'families' | 'sizes' | 'inks' | 'styles', Record<string, unknown>>
+/** Names are the user's own: `__proto__` is one, and no key of a plain assignment. */
+type SheetParts = Record<'families' | 'sizes' | 'inks' | 'styles', Map<string, unknown>>
 
 /** What was kept beside the tokens, over what the tokens say. */
 function withKept(parts: SheetParts, kept: unknown): unknown {
-  if (!isObject(kept)) return parts
-  const merged: Record<string, unknown> = { ...parts }
-  for (const [name, part] of Object.entries(kept)) {
-    const own = merged[name]
-    merged[name] = isObject(own) && isObject(part) ? { ...own, ...part } : part
+  const merged = new Map<string, unknown>(
+    Object.entries(parts).map(([part, entries]) => [part, Object.fromEntries(entries)]),
+  )
+  for (const [name, part] of Object.entries(isObject(kept) ? kept : {})) {
+    const own = merged.get(name)
+    merged.set(name, isObject(own) && isObject(part) ? { ...own, ...part } : part)
   }
-  return merged
+  return Object.fromEntries(merged)
 }
 
 /** A token's name without the group that a sheet writes it in. */
 function sheetName(name: string): string {
   const [first, ...rest] = name.split('.')
-  return first in groups && rest.length > 0 ? rest.join('.') : name
+  return Object.hasOwn(groups, first) && rest.length > 0 ? rest.join('.') : name
 }
 
 interface Around {
@@ -112,13 +121,15 @@ interface TokenReader {
   value(token: Token, around: Around): unknown
 }
 
-const readers: Record<string, TokenReader | undefined> = {
-  color: { part: 'inks', value: (token, { at }) => colorText(token, at) },
-  dimension: { part: 'sizes', value: (token, { at }) => units(token, at) },
-  fontFamily: { part: 'families', value: token => token.value },
-  gradient: { part: 'inks', value: (token, around) => gradient(token, around) },
-  typography: { part: 'styles', value: (token, around) => typography(token, around) },
-}
+const readers = new Map<string, TokenReader>(
+  Object.entries({
+    color: { part: 'inks', value: (token, { at }) => colorText(token, at) },
+    dimension: { part: 'sizes', value: (token, { at }) => units(token, at) },
+    fontFamily: { part: 'families', value: token => token.value },
+    gradient: { part: 'inks', value: (token, around) => gradient(token, around) },
+    typography: { part: 'styles', value: (token, around) => typography(token, around) },
+  } as const),
+)
 
 function wrong(token: Token, at: Reading, expected: string): undefined {
   const message = `the token '${token.name}' is not a valid ${token.type}`

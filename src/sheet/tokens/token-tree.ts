@@ -1,5 +1,5 @@
 import type { Path } from '../../problem/index.ts'
-import { errorProblem, isObject, nearestName } from '../../problem/index.ts'
+import { errorProblem, isObject } from '../../problem/index.ts'
 import type { Reading } from '../kinds.ts'
 
 /** A design token (Design Tokens Format Module, 2025.10): its type is its own or its group's. */
@@ -68,7 +68,7 @@ export function followed(
     if (name === undefined) return { ...current, type: token.type ?? current.type }
     const next = tokens.get(name)
     if (!next) {
-      const nearest = nearestName(name, tokens.keys())
+      const nearest = at.nearest(name, tokens.keys())
       at.report(
         current.path,
         errorProblem('unknown-token', `no token named '${name}'`, { nearest }),

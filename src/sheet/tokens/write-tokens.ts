@@ -36,26 +36,27 @@ export function writeTokens(sheet: Sheet): WrittenTokens {
     notes.push(warningProblem('not-a-token', `${location} ${why}`, { location }))
   }
 
-  const families = Object.fromEntries(
+  const families = new Map<string, unknown>(
     Object.entries(source.families ?? {}).map(([name, value]) => [name, { $value: value }]),
   )
-  const sizes: Group = {}
+  // Names are the user's own: `__proto__` is one, and no key of a plain assignment.
+  const sizes = new Map<string, unknown>()
   for (const [name, stated] of Object.entries(source.sizes ?? {})) {
-    sizes[name] = { $value: { value: sheet.size(name), unit: 'px' } }
+    sizes.set(name, { $value: { value: sheet.size(name), unit: 'px' } })
     if (isObject(stated))
       keep('sizes', name, stated, 'is a step of a scale, and written as its size')
   }
-  const inks: Group = {}
+  const inks = new Map<string, unknown>()
   for (const [name, stated] of Object.entries(source.inks ?? {})) {
-    inks[name] = inkToken(sheet, name, stated)
+    inks.set(name, inkToken(sheet, name, stated))
     const why = inkLoss(stated, source.inks ?? {})
     if (why) keep('inks', name, stated, why)
   }
-  const styles: Group = {}
+  const styles = new Map<string, unknown>()
   for (const [name, stated] of Object.entries(source.styles)) {
     const why = styleLoss(name, stated)
     if (why) keep('styles', name, stated, why)
-    if (isWhole(sheet, name)) styles[name] = { $value: typographyValue(sheet, name, stated) }
+    if (isWhole(sheet, name)) styles.set(name, { $value: typographyValue(sheet, name, stated) })
   }
   if (source.modularScale) {
     keep(
@@ -69,13 +70,13 @@ export function writeTokens(sheet: Sheet): WrittenTokens {
   for (const [name, mode] of Object.entries(source.modes ?? {})) {
     keep('modes', name, mode, 'is a mode, which tokens do not have')
   }
-  const typed = ($type: string, group: Group, name: string) =>
-    Object.keys(group).length > 0 ? { [name]: { $type, ...group } } : {}
+  const typed = ($type: string, group: ReadonlyMap<string, unknown>, name: string) =>
+    group.size > 0 ? { [name]: { $type, ...Object.fromEntries(group) } } : {}
   return {
     tokens: {
       ...typed('fontFamily', families, groups.families),
       ...typed('dimension', sizes, groups.sizes),
-      ...(Object.keys(inks).length > 0 && { [groups.inks]: inks }),
+      ...(inks.size > 0 && { [groups.inks]: Object.fromEntries(inks) }),
       ...typed('typography', styles, groups.styles),
       $extensions: { [extensionKey]: { styles: {}, ...kept } },
     },

@@ -1,7 +1,7 @@
 import { type Drawing, isLayout } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { htmlText } from '../../notation/index.ts'
-import { aString, checkOptions, fromZero } from '../../problem/index.ts'
+import { aLanguage, aString, checkOptions, fromZero } from '../../problem/index.ts'
 import { px } from './rules.ts'
 import { type HtmlTargetOptions, htmlFields, toHtml } from './to-html.ts'
 
@@ -29,7 +29,7 @@ export function toHtmlPage(
   checkOptions('toHtmlPage', options, {
     ...htmlFields,
     title: aString,
-    language: aString,
+    language: aLanguage,
     nonce: aString,
     margin: fromZero,
     gap: fromZero,

@@ -1,4 +1,5 @@
 import polygonClipping, { type Polygon as ClippedPolygon } from 'polygon-clipping'
+import { append } from '../../blocks/index.ts'
 import type { Drawing } from '../../drawing/index.ts'
 import { crossingsAt, type Flattening, flattened } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
@@ -57,7 +58,7 @@ export function toPolygons(shown: Drawing | Layout, options: PolygonOptions = {}
   const pieces = outlines.flatMap(shape => piecesOf(shape, how))
   const polygons = united(pieces, problems).map(oriented)
   const { minThickness = 0 } = options
-  if (minThickness > 0) problems.push(...thinParts(polygons, outlines, minThickness))
+  if (minThickness > 0) append(problems, thinParts(polygons, outlines, minThickness))
   return { polygons, problems }
 }
 

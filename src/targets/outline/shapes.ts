@@ -1,3 +1,4 @@
+import { append } from '../../blocks/index.ts'
 import {
   asDrawing,
   type Drawing,
@@ -105,7 +106,10 @@ function letters(item: GlyphsItem): Outline {
     const matrix = { xx: scale, yx: 0, xy: 0, yy: -scale, dx, dy }
     const parts = face.colorParts(glyphs.glyphs[i])
     const own = parts ? partOutlines(parts) : [face.outline(glyphs.glyphs[i])]
-    outlines.push(...own.map(outline => mappedOutline(matrix, outline)))
+    append(
+      outlines,
+      own.map(outline => mappedOutline(matrix, outline)),
+    )
     pen += glyphs.advances[i]
   }
   return concatenatedOutlines(outlines)
@@ -117,7 +121,7 @@ function partOutlines(parts: readonly ColorPart[]): Outline[] {
   while (waiting.length > 0) {
     const part = waiting.pop()
     if (part?.kind === 'fill') outlines.push(part.outline)
-    else if (part) waiting.push(...part.parts)
+    else if (part) append(waiting, part.parts)
   }
   return outlines
 }

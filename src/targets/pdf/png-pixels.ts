@@ -20,7 +20,9 @@ export function pngParts({ bytes }: Picture): PngParts {
   for (let at = 8; at + 12 <= bytes.length; ) {
     const length = view.getUint32(at)
     const name = String.fromCharCode(...bytes.subarray(at + 4, at + 8))
-    chunks.set(name, [...(chunks.get(name) ?? []), bytes.subarray(at + 8, at + 8 + length)])
+    const parts = chunks.get(name) ?? []
+    parts.push(bytes.subarray(at + 8, at + 8 + length))
+    chunks.set(name, parts)
     at += 12 + length
   }
   const interlaced = bytes[28] !== 0

@@ -4,6 +4,7 @@ import type { Layout } from '../../layout/index.ts'
 import {
   aDate,
   aFunction,
+  aLanguage,
   aString,
   being,
   checkArgument,
@@ -40,7 +41,7 @@ const pdfFields: Fields<PdfOptions> = {
   keywords: listOf(aString),
   created: aDate,
   modified: aDate,
-  language: aString,
+  language: aLanguage,
   deflate: aFunction,
 }
 

@@ -13,17 +13,27 @@ export interface PngOptions {
 
 /** More pixels than this a side are a mistake, not a picture. */
 const longestSide = 32_000
+/** Four bytes each are held at once, several times. */
+const mostPixels = 1 << 26
 
 /** A drawing or a layout as a PNG file, from its SVG. Node only. */
 export function toPng(shown: Drawing | Layout, options: PngOptions = {}): Uint8Array {
   checkOptions('toPng', options, { pixelRatio: anything, background: anything })
   const { pixelRatio = 1, background } = options
   const { box } = asDrawing(shown)
-  const { width, height } = box
-  const side = Math.max(width, height) * pixelRatio
-  if (!(pixelRatio > 0 && side <= longestSide)) {
-    fail('bad-picture-size', `a PNG of ${side} pixels a side cannot be made`, {
-      hint: `at most ${longestSide} pixels`,
+  if (!(Number.isFinite(pixelRatio) && pixelRatio > 0)) {
+    fail(
+      'bad-argument',
+      `pixelRatio of toPng must be a number above 0, not ${described(pixelRatio)}`,
+    )
+  }
+  const [across, down] = [box.width, box.height].map(side => Math.round(side * pixelRatio))
+  if (across < 1 || down < 1) {
+    fail('bad-picture-size', `a PNG of ${across} by ${down} pixels has nothing to show`)
+  }
+  if (Math.max(across, down) > longestSide || across * down > mostPixels) {
+    fail('bad-picture-size', `a PNG of ${across} by ${down} pixels cannot be made`, {
+      hint: `at most ${longestSide} pixels a side, and ${mostPixels} in all`,
     })
   }
   if (background !== undefined && !/^#[0-9a-f]{6}$/i.test(String(background))) {

@@ -7,6 +7,7 @@ import {
   finishPath,
   type GlyphsItem,
   type GroupItem,
+  hiddenLayers,
   type Item,
   inkBoxOf,
   isTold,
@@ -57,6 +58,7 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   let body = ''
   let hasParts = false
   eachItem(items, {
+    skips: hiddenLayers(box),
     enter(group) {
       if (isTold(group)) hasParts = true
       body += groupStart(group, definitions)
