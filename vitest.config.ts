@@ -7,7 +7,8 @@ export default defineConfig({
     include: ['test/**/*.test.ts'],
     // All cores: much of the time tests wait for a browser or a command.
     maxWorkers: '100%',
-    testTimeout: 60_000,
-    hookTimeout: 60_000,
+    // A limit for what hangs, and none for a slow machine.
+    testTimeout: 900_000,
+    hookTimeout: 900_000,
   },
 })

@@ -16,6 +16,7 @@ import * as svg from 'dot-line/svg'
 import * as unicode from 'dot-line/unicode'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { roundsOf } from './support/random.ts'
 
 type Callable = (...args: unknown[]) => unknown
 
@@ -173,7 +174,7 @@ describe('any argument', () => {
         if (!(error instanceof DotLineError)) throw error
         expect(error.message).not.toMatch(/\[object |Symbol\(/)
       }),
-      { numRuns: Number(process.env.FUZZ_ROUNDS ?? 150) },
+      { numRuns: roundsOf(150) },
     )
   })
 })

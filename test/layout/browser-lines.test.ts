@@ -9,7 +9,7 @@ describe('the same paragraphs in Chromium, by standard CSS', () => {
     broken = await onTestPage('line-breaks.html', 'broken', page =>
       page.evaluate<Broken[]>('window.broken'),
     )
-  }, 150_000)
+  })
 
   /**
    * Differences that are accepted, by how the line of ours ends where the two first part.

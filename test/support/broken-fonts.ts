@@ -2,15 +2,7 @@ import { DotLineError, defineSheet, openShelf, typesetter } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
-
-/** Numbers that look random and are the same on every run (a linear congruential generator). */
-function numbers(seed: number): (below: number) => number {
-  let state = seed
-  return below => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    return Math.floor((state / 2 ** 32) * below)
-  }
-}
+import { numbers, roundsOf } from './random.ts'
 
 /** A file with some of its bytes changed, most of them where lengths and offsets stand; or cut short. */
 function mutated(bytes: Buffer, next: (below: number) => number): Buffer {
@@ -41,8 +33,7 @@ async function use(bytes: Buffer, isDocument: boolean): Promise<void> {
   }
 }
 
-/** A few in every test run; as many as are asked for by `npm run fuzz`. */
-const rounds = Number(process.env.FUZZ_ROUNDS ?? 300)
+const rounds = roundsOf(300)
 /** A document starts a module of its own; it is written in one round of so many. */
 const documentEvery = 8
 

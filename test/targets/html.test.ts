@@ -20,7 +20,7 @@ describe('HTML in Chromium', () => {
     measured = await onTestPage('html.html', 'measured', page =>
       page.evaluate<MeasuredHtml[]>('window.measured'),
     )
-  }, 90_000)
+  })
 
   it('has the plain text, and every phrase is found in it', () => {
     expect(measured.length).toBeGreaterThan(10)
@@ -81,7 +81,7 @@ describe('every scene as HTML', () => {
       const share = differing(own, other) / inked
       expect(share, name).toBeLessThan(toleranceOf(name))
     }
-  }, 90_000)
+  })
 })
 
 /** A part of a picture of two pixels a unit. */

@@ -22,5 +22,5 @@ describe('every scene on a canvas, from its SVG and from its PDF', () => {
       expect(text, `${name}: text`).toBeLessThan(isTurned ? tolerance : snapped)
     }
     expect(comparisons.length).toBeGreaterThan(30)
-  }, 200_000)
+  })
 })

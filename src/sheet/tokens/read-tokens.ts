@@ -221,16 +221,18 @@ function typography(token: Token, { known, at }: Around): unknown {
 const rounded = (value: number) => Math.round(value * 1e6) / 1e6
 
 /** The format's names of weights (section 8.4) that are not ours. */
-const weights: Record<string, string> = {
-  hairline: 'thin',
-  'ultra-light': 'extra-light',
-  normal: 'regular',
-  book: 'regular',
-  'demi-bold': 'semi-bold',
-  'ultra-bold': 'extra-bold',
-  heavy: 'black',
-}
+const weights = new Map(
+  Object.entries({
+    hairline: 'thin',
+    'ultra-light': 'extra-light',
+    normal: 'regular',
+    book: 'regular',
+    'demi-bold': 'semi-bold',
+    'ultra-bold': 'extra-bold',
+    heavy: 'black',
+  }),
+)
 
 function weight(value: unknown): unknown {
-  return typeof value === 'string' ? (weights[value] ?? value) : value
+  return typeof value === 'string' ? (weights.get(value) ?? value) : value
 }
