@@ -1,5 +1,6 @@
 // How fast text is laid out, beside what cannot be avoided. `npm run bench`, after a build.
-import { defineSheet, openHyphenation, openShelf, typesetter } from '../dist/index.node.js'
+import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
+import { openHyphenation } from '../dist/platform/hyphenation.js'
 import { bestStops } from '../dist/layout/best-lines.js'
 import { breakable, layoutTools } from '../dist/layout/index.js'
 import { shapeParagraph } from '../dist/shaping/index.js'

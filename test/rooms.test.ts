@@ -36,19 +36,19 @@ const arrows: Record<string, readonly string[]> = {
 const packages: Record<string, readonly string[]> = {
   problem: ['jsonc-parser'],
   markup: ['htmlparser2'],
-  fonts: ['fflate', 'woff2-encoder'],
+  fonts: ['fflate', 'brotli'],
   platform: ['hyphen'],
   sheet: ['culori'],
   'targets/pdf': ['fflate'],
   'targets/outline': ['earcut', 'polygon-clipping'],
   'targets/png': ['@resvg/resvg-js'],
-  demo: ['dot-line', 'd3-scale'],
+  demo: ['dot-line'],
   cli: ['dot-line', 'commander', 'picocolors'],
 }
 
 /** What may use Node's own modules: the command, and the part of `platform` that is for Node. */
 const usesNode = (file: string) =>
-  file.startsWith('src/cli/') || file.startsWith('src/platform/node/')
+  ['src/cli/', 'src/platform/node/', 'src/targets/png/'].some(room => file.startsWith(room))
 
 const entries = ['src/index.ts', 'src/index.node.ts', 'src/core.ts']
 

@@ -1,5 +1,3 @@
-import { DotLineError, problemLine } from 'dot-line'
-
 /** What a user did that a command cannot do: reported in one line, exit code 2. */
 export class CommandError extends Error {
   constructor(what: string, hint?: string) {
@@ -24,7 +22,9 @@ const reasons: Record<string, string> = {
 }
 
 /** The one line that tells an error, for each problem if there are several. */
-export function errorLines(error: unknown): string[] {
+export async function errorLines(error: unknown): Promise<string[]> {
+  // Loaded only here: a command that needs nothing of the library starts without it.
+  const { DotLineError, problemLine } = await import('dot-line')
   if (error instanceof DotLineError) {
     const errors = error.problems.filter(problem => problem.severity === 'error')
     return errors.map(problem => `error: ${problemLine(problem)}`)

@@ -3,7 +3,8 @@ import { fileURLToPath } from 'node:url'
 import type { Command } from 'commander'
 import {
   type Catalog,
-  openHyphenation,
+  DotLineError,
+  type Hyphenation,
   openShelf,
   type ReaderSettings,
   readCatalog,
@@ -12,6 +13,7 @@ import {
   typesetter,
 } from 'dot-line'
 import { toHtmlPage } from 'dot-line/html'
+import { openHyphenation } from 'dot-line/hyphenation'
 import {
   boardDrawing,
   gallery,
@@ -29,10 +31,9 @@ import { formatOf, makeFolder, writeWhole } from './output.ts'
 import { readText } from './read-file.ts'
 import { warn } from './warn.ts'
 
-export function addDemo(program: Command) {
-  program
-    .command('demo')
-    .summary('write screens, charts, a PDF and a web page of a made-up ferry company')
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command
     .description(
       'Writes screens, charts, a PDF document and a web page of a made-up ferry company into a ' +
         'folder, drawings also as PNG, and lists what it wrote.',
@@ -83,6 +84,7 @@ async function demo(options: DemoOptions) {
   const scene = sceneIn(sheet, reader)
   // A printed page has no reader setting, and neither has a picture about them.
   const printed = sceneIn(sheet, {})
+  const missing = new Set<string>()
   const shown = [
     {
       drawing: boardDrawing(scene),
@@ -110,7 +112,7 @@ async function demo(options: DemoOptions) {
       what: 'how sizes follow the reader, a chart',
     },
     {
-      drawing: lineKinds(printed, shelf, await openHyphenation('en')),
+      drawing: lineKinds(printed, shelf, await hyphenationOrNone(missing)),
       files: ['line-kinds.svg', 'line-kinds.png'],
       what: 'lines broken and cut in several ways',
     },
@@ -128,8 +130,12 @@ async function demo(options: DemoOptions) {
   makeFolder(options.output)
   const write = (file: string, what: string, content: (path: string) => string | Uint8Array) => {
     const path = join(options.output, file)
-    writeWhole(path, content(path))
-    process.stdout.write(`${relative('', path).padEnd(34)} ${what}\n`)
+    try {
+      writeWhole(path, content(path))
+      process.stdout.write(`${relative('', path).padEnd(34)} ${what}\n`)
+    } catch (error) {
+      noteMissing(error, missing)
+    }
   }
   for (const { drawing, files, what } of shown) {
     warn(drawing.problems)
@@ -138,6 +144,20 @@ async function demo(options: DemoOptions) {
   write('notice.html', 'the same notice as a web page', () =>
     toHtmlPage(noticeLayouts(scene), { gap: 10 }),
   )
+  for (const message of missing) process.stderr.write(`warning: ${message}\n`)
+}
+
+/** What needs a package that is not installed is left out of the demo, and told once. */
+function noteMissing(error: unknown, missing: Set<string>) {
+  if (!(error instanceof DotLineError) || error.code !== 'not-installed') throw error
+  missing.add(error.message)
+}
+
+function hyphenationOrNone(missing: Set<string>): Promise<Hyphenation | undefined> {
+  return openHyphenation('en').catch((error: unknown) => {
+    noteMissing(error, missing)
+    return undefined
+  })
 }
 
 function dataPath(file: string): string {

@@ -9,14 +9,12 @@ interface FontsOptions extends FontOptions {
   readonly format: 'table' | 'json'
 }
 
-export function addFonts(program: Command) {
-  const command = program
-    .command('fonts')
-    .summary('list the available families and faces')
-    .description(
-      'Lists families and faces: those built in, those of the files and folders that are named, ' +
-        'and with --system those of the operating system.',
-    )
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command.description(
+    'Lists families and faces: those built in, those of the files and folders that are named, ' +
+      'and with --system those of the operating system.',
+  )
   addFontOptions(command)
     .option('--covers <text>', 'only faces that have every character of this')
     .addOption(

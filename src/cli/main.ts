@@ -2,20 +2,61 @@
 import { createRequire } from 'node:module'
 import { Command, CommanderError, type Option } from 'commander'
 import { errorLines } from './command-error.ts'
-import { addDemo } from './demo.ts'
-import { addFonts } from './fonts.ts'
-import { addMarkup } from './markup.ts'
-import { addMeasure } from './measure.ts'
-import { addRender } from './render.ts'
-import { addSheet } from './sheet.ts'
-import { addSpecimen } from './specimen.ts'
 
 /** Bad input, of whatever kind. */
 const badInput = 2
 
 const { version } = createRequire(import.meta.url)('../../package.json')
 
-function program(): Command {
+/**
+ * Every command, with what the list of commands says of it. What a command needs is loaded when it
+ * is called: help and version load nothing.
+ */
+const commands = [
+  {
+    name: 'render',
+    summary: 'set marked-up text and write it as a picture or a document',
+    load: () => import('./render.ts'),
+  },
+  {
+    name: 'measure',
+    summary: 'set marked-up text and print its measurements',
+    load: () => import('./measure.ts'),
+  },
+  {
+    name: 'sheet',
+    summary: 'show the styles of a sheet, why they are so, or the sheet in another format',
+    load: () => import('./sheet.ts'),
+  },
+  {
+    name: 'markup',
+    summary: 'print what markup means: its tree, its text, HTML, or its problems',
+    load: () => import('./markup.ts'),
+  },
+  {
+    name: 'fonts',
+    summary: 'list the available families and faces',
+    load: () => import('./fonts.ts'),
+  },
+  {
+    name: 'specimen',
+    summary: 'draw families in their own faces, to choose from',
+    load: () => import('./specimen.ts'),
+  },
+  {
+    name: 'demo',
+    summary: 'write screens, charts, a PDF and a web page of a made-up ferry company',
+    load: () => import('./demo.ts'),
+  },
+]
+
+/** The command that is called, or that help is asked for. */
+function calledName(): string | undefined {
+  const names = process.argv.slice(2).filter(word => !word.startsWith('-'))
+  return names[0] === 'help' ? names[1] : names[0]
+}
+
+async function program(): Promise<Command> {
   const command = new Command('dotline')
   command
     .description(
@@ -28,14 +69,12 @@ function program(): Command {
     .configureHelp({ optionDescription })
     .configureOutput({ outputError: (text, write) => write(oneLine(text)) })
     .exitOverride()
-  addRender(command)
-  addMeasure(command)
-  addSheet(command)
-  addMarkup(command)
-  addFonts(command)
-  addSpecimen(command)
-  addDemo(command)
-  for (const sub of command.commands) sub.copyInheritedSettings(command)
+  const called = calledName()
+  for (const { name, summary, load } of commands) {
+    const sub = command.command(name).summary(summary)
+    if (name === called) (await load()).define(sub)
+    sub.copyInheritedSettings(command)
+  }
   return command
 }
 
@@ -56,7 +95,7 @@ function oneLine(text: string): string {
 }
 
 async function main() {
-  const command = program()
+  const command = await program()
   if (process.argv.length <= 2) {
     command.outputHelp()
     return
@@ -68,7 +107,7 @@ async function main() {
       process.exitCode = error.exitCode === 0 ? 0 : badInput
       return
     }
-    for (const line of errorLines(error)) process.stderr.write(`${line}\n`)
+    for (const line of await errorLines(error)) process.stderr.write(`${line}\n`)
     process.exitCode = badInput
   }
 }

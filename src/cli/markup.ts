@@ -25,10 +25,9 @@ interface MarkupOptions {
   readonly value?: Record<string, string>
 }
 
-export function addMarkup(program: Command) {
-  program
-    .command('markup')
-    .summary('print what markup means: its tree, its text, HTML, or its problems')
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command
     .description(
       'Reads markup, or HTML, and prints its tree, its plain text, HTML, markup, or its problems ' +
         'with a caret under each. Errors in it end with exit code 2.',

@@ -8,14 +8,12 @@ interface MeasureOptions extends TextOptions, PlaceOptions {
   readonly format: 'table' | 'json'
 }
 
-export function addMeasure(program: Command) {
-  const command = program
-    .command('measure')
-    .summary('set marked-up text and print its measurements')
-    .description(
-      'Sets marked-up text in a frame and prints how large it is, and where its lines are. ' +
-        'The text comes from -t, from FILE, or from standard input where FILE is -.',
-    )
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command.description(
+    'Sets marked-up text in a frame and prints how large it is, and where its lines are. ' +
+      'The text comes from -t, from FILE, or from standard input where FILE is -.',
+  )
   addPlaceOptions(addTextOptions(command))
     .addOption(
       new Option('--format <format>', 'what is printed')

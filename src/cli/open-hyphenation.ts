@@ -1,4 +1,5 @@
-import { type Hyphenation, hyphenationLanguages, openHyphenation, type Sheet } from 'dot-line'
+import type { Hyphenation, Sheet } from 'dot-line'
+import { hyphenationLanguages, openHyphenation } from 'dot-line/hyphenation'
 
 /** Patterns for the languages in which a sheet wants words divided, as far as there are any. */
 export function openHyphenationFor(sheet: Sheet): Promise<Hyphenation> {

@@ -9,14 +9,12 @@ interface RenderOptions extends TextOptions, PlaceOptions, OutputOptions {
   readonly output?: string
 }
 
-export function addRender(program: Command) {
-  const command = program
-    .command('render')
-    .summary('set marked-up text and write it as a picture or a document')
-    .description(
-      'Sets marked-up text in a frame and writes it as a picture or a document. ' +
-        'The text comes from -t, from FILE, or from standard input where FILE is -.',
-    )
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command.description(
+    'Sets marked-up text in a frame and writes it as a picture or a document. ' +
+      'The text comes from -t, from FILE, or from standard input where FILE is -.',
+  )
   addFormatOption(addGuidesOption(addPlaceOptions(addTextOptions(command))))
     .option('--title <text>', 'title of the picture or document')
     .option('--pixel-ratio <number>', 'pixels per unit of a PNG', positiveNumber, 1)

@@ -22,10 +22,9 @@ interface SheetOptions {
   readonly output?: string
 }
 
-export function addSheet(program: Command) {
-  program
-    .command('sheet')
-    .summary('show the styles of a sheet, why they are so, or the sheet in another format')
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command
     .description(
       'Prints the styles of a sheet, every property resolved. FILE is a sheet in JSON, or a file ' +
         'of design tokens.',

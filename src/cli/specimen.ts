@@ -11,13 +11,11 @@ interface SpecimenOptions extends FontOptions {
   readonly output?: string
 }
 
-export function addSpecimen(program: Command) {
-  const command = program
-    .command('specimen')
-    .summary('draw families in their own faces, to choose from')
-    .description(
-      'Draws each family in its own faces: a line, figures, accents, and a line of your own.',
-    )
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command.description(
+    'Draws each family in its own faces: a line, figures, accents, and a line of your own.',
+  )
   addFormatOption(addFontOptions(command))
     .option('--family <name>', 'only this family; may be repeated', repeated)
     .option('-t, --text <line>', 'a line of your own')

@@ -33,7 +33,7 @@ const cuts = [
 export function lineKinds(
   { sheet, catalog }: Scene,
   shelf: Shelf,
-  hyphenation: Hyphenation,
+  hyphenation: Hyphenation | undefined,
 ): Drawing {
   const styled = sheet.with({
     styles: {
@@ -46,7 +46,7 @@ export function lineKinds(
       start: { from: 'body', ellipsis: { at: 'start' } },
     },
   })
-  const { set } = typesetter({ sheet: styled, shelf, hyphenation })
+  const { set } = typesetter({ sheet: styled, shelf, ...(hyphenation && { hyphenation }) })
   const values = { port: 'Brackwater-under-Heugh' }
   const text = set(catalog.text('notice.boats', values), { style: 'text' }).text
   const name = 'Lantern Sound Ferries / Winter timetable / Saint Orrin’s Landing'

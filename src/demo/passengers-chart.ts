@@ -1,6 +1,6 @@
-import { scaleBand, scaleLinear } from 'd3-scale'
 import { type Drawing, drawing, type Item, place, rectangle, rule } from 'dot-line'
 import type { Scene } from './board.ts'
+import { bands, linear } from './scales.ts'
 import { passengers } from './scenario.ts'
 
 const width = 800
@@ -17,21 +17,16 @@ export function passengersChart({ setter, sheet, catalog }: Scene): Drawing {
   const right = width - edge
   const top = edge + title.height + widestTick.height + 16
   const floor = height - edge - widestTick.height
-  const across = scaleBand(
-    passengers.map(p => p.month),
-    [left, right],
-  ).padding(0.28)
-  const up = scaleLinear([0, 25], [floor, top])
+  const across = bands(passengers.length, [left, right], 0.28)
+  const up = linear([0, 25], [floor, top])
 
-  const ticks = up
-    .ticks(5)
-    .flatMap((tick): Item[] => [
-      rule([left, up(tick)], [right, up(tick)], sheet.ink('line')),
-      place(small(String(tick)), left - 10, up(tick), { across: 'end', down: 'middle' }),
-    ])
-  const bars = passengers.flatMap((p): Item[] => {
-    const x = across(p.month) ?? 0
-    const middle = x + across.bandwidth() / 2
+  const ticks = [0, 5, 10, 15, 20, 25].flatMap((tick): Item[] => [
+    rule([left, up(tick)], [right, up(tick)], sheet.ink('line')),
+    place(small(String(tick)), left - 10, up(tick), { across: 'end', down: 'middle' }),
+  ])
+  const bars = passengers.flatMap((p, i): Item[] => {
+    const x = across.at(i)
+    const middle = x + across.width / 2
     const y = up(p.passengers)
     const value = setter.set('~strong[{value}]', {
       style: 'small',
@@ -39,7 +34,7 @@ export function passengersChart({ setter, sheet, catalog }: Scene): Drawing {
     })
     // Grid lines stop short of the figures they would run through.
     const ground = { x: middle - value.width / 2 - 4, y: y - value.height - 3 }
-    const bar = { x, y, width: across.bandwidth(), height: floor - y }
+    const bar = { x, y, width: across.width, height: floor - y }
     return [
       rectangle(bar, sheet.ink(p.passengers > 20 ? 'mark' : 'fine')),
       rectangle({ ...ground, width: value.width + 8, height: value.height }, sheet.ink('paper')),

@@ -1,6 +1,6 @@
-import { scaleLinear } from 'd3-scale'
 import { type Drawing, drawing, type Item, place, rule, scaledSize } from 'dot-line'
 import type { Scene } from './board.ts'
+import { linear } from './scales.ts'
 
 const width = 800
 const height = 500
@@ -16,8 +16,8 @@ export function readerCurve({ setter, sheet, catalog }: Scene): Drawing {
   const tick = small('100')
   const [left, right] = [edge + tick.width + 10, width - edge - small('scale 1.6').width - 12]
   const [top, floor] = [edge + title.height + 24, height - edge - tick.height - 8]
-  const x = scaleLinear([0, largest], [left, right])
-  const y = scaleLinear([0, 100], [floor, top])
+  const x = linear([0, largest], [left, right])
+  const y = linear([0, 100], [floor, top])
 
   const grid = [0, 20, 40, 60, 80, 100].flatMap((size): Item[] => [
     rule([left, y(size)], [right, y(size)], sheet.ink(size === 0 ? 'quiet' : 'line')),

@@ -1,6 +1,6 @@
-import { scaleLinear } from 'd3-scale'
 import { type Drawing, drawing, type Item, place, rectangle, rule, type Values } from 'dot-line'
 import type { Scene } from './board.ts'
+import { linear } from './scales.ts'
 import { tideAt } from './scenario.ts'
 
 const width = 800
@@ -18,8 +18,8 @@ export function tideChart({ setter, sheet, catalog }: Scene): Drawing {
   const left = edge + axisTitle.height + 6 + ticksWidth + 8
   const top = edge + title.height + 20
   const floor = height - edge - small('00').height - 8
-  const across = scaleLinear([0, 24], [left, width - edge])
-  const up = scaleLinear([0, 5.4], [floor, top])
+  const across = linear([0, 24], [left, width - edge])
+  const up = linear([0, 5.4], [floor, top])
 
   const grid = [0, 1, 2, 3, 4, 5].flatMap((metres): Item[] => [
     rule([left, up(metres)], [width - edge, up(metres)], sheet.ink('line')),

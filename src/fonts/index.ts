@@ -28,6 +28,7 @@ export type { FaceTraits, WantedTraits } from './match-face.ts'
 export { nearestFace } from './match-face.ts'
 export type { FontEngines } from './open-face.ts'
 export { faceOf } from './open-faces.ts'
+export type { Url, WasmModule } from './platform-types.ts'
 export {
   aShelf,
   entryFor,

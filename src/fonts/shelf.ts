@@ -16,6 +16,7 @@ import { notes } from './kept-on-shelf.ts'
 import { readLayoutTags } from './layout-tags.ts'
 import { type FaceTraits, nearestFace, type WantedTraits } from './match-face.ts'
 import { type FontEngines, type OpenFace, openFace } from './open-face.ts'
+import type { Url } from './platform-types.ts'
 import {
   type Coordinates,
   coordinatesFor,
@@ -34,7 +35,7 @@ export interface ShelfEntry extends FaceTraits {
 }
 
 /** A font to put on a shelf: bytes, a path (Node; folders as well) or a URL. */
-export type FontSource = string | URL | Uint8Array
+export type FontSource = string | Url | Uint8Array
 
 /** What a style wants of a face. */
 export interface WantedFace extends WantedVariation {

@@ -1,7 +1,8 @@
 import { type Picture, readPicture } from '../drawing/index.ts'
-import { fileOf, type Shelf } from '../fonts/index.ts'
+import { fileOf, type Shelf, type Url } from '../fonts/index.ts'
 import { checkArgument, fail } from '../problem/index.ts'
-import { aSource, openShelfFrom, type ShelfOptions, type Supply } from './open-shelf.ts'
+import { aSource, assetPath, openShelfFrom, type Supply } from './open-shelf.ts'
+import type { ShelfOptions } from './shelf-options.ts'
 
 const modules = new Map<string, Promise<WebAssembly.Module>>()
 
@@ -17,6 +18,8 @@ const supply: Supply = {
     const bytes = new Map(urls.map((url, i) => [url.href, fetched[i]]))
     return url => bytes.get(url.href) ?? fail('unreadable-font', `${url.href} was not fetched`)
   },
+  asset: (folder, file) =>
+    new URL(`${String(folder).replace(/\/$/, '')}/${assetPath(file)}`, document.baseURI),
   compile(url) {
     let module = modules.get(url.href)
     if (!module) {
@@ -34,12 +37,13 @@ const supply: Supply = {
  * Opens a PNG or JPEG image from a URL or from bytes, and makes it ready for canvases. Throws a
  * `DotLineError`: `unreadable-image`, `bad-image`.
  */
-export async function openImage(source: string | URL | Uint8Array<ArrayBuffer>): Promise<Picture> {
+export async function openImage(source: string | Url | Uint8Array): Promise<Picture> {
   checkArgument('openImage', 'source', source, aSource)
   const bytes = source instanceof Uint8Array ? source : await fetchBytes(source, 'unreadable-image')
   const picture = readPicture(bytes, source instanceof Uint8Array ? undefined : String(source))
-  const bitmap = await createImageBitmap(new Blob([bytes])).catch((error: unknown) =>
-    fail('bad-image', `the browser cannot read the image ${source}`, { hint: String(error) }),
+  const bitmap = await createImageBitmap(new Blob([new Uint8Array(bytes)])).catch(
+    (error: unknown) =>
+      fail('bad-image', `the browser cannot read the image ${source}`, { hint: String(error) }),
   )
   return { ...picture, bitmap }
 }
@@ -53,7 +57,7 @@ async function fetchBytes(
   )
   if (!response.ok) {
     fail(code, `cannot fetch ${source}`, {
-      hint: `the server responded with ${response.status}`,
+      hint: `the server responded with ${response.status}; where a bundler moved the package's files, openShelf({ assets }) says where they are`,
     })
   }
   return new Uint8Array(await response.arrayBuffer())

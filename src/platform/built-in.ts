@@ -1,7 +1,5 @@
 import type { Slant } from '../fonts/index.ts'
-
-/** The generic families that work everywhere. */
-export type GenericFamily = 'sans' | 'serif' | 'mono'
+import type { GenericFamily } from './shelf-options.ts'
 
 export interface BuiltInFace {
   readonly family: GenericFamily

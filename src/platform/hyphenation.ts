@@ -49,6 +49,16 @@ const loaders = new Map<string, Loader>([
   ['uk', () => import('hyphen/uk/index.js')],
 ])
 
+/** The patterns are many, and in a package of their own, which only those install who use them. */
+async function patternsFrom(load: Loader): Promise<HyphenationPatterns> {
+  const loaded = await load().catch((error: unknown) =>
+    fail('not-installed', 'the patterns for hyphenation cannot be loaded', {
+      hint: `they are in the package hyphen: npm install hyphen (${String(error)})`,
+    }),
+  )
+  return loaded.default.patterns
+}
+
 /** Languages that words can be divided in, as BCP 47 tags. */
 export const hyphenationLanguages: readonly string[] = [...loaders.keys()]
 
@@ -67,7 +77,7 @@ export async function openHyphenation(...languages: readonly string[]): Promise<
           nearest: nearestName(tag, loaders.keys()),
         })
       }
-      return [tag, (await load()).default.patterns] as const
+      return [tag, await patternsFrom(load)] as const
     }),
   )
   return hyphenationOf(new Map(loaded))

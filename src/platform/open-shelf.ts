@@ -29,32 +29,8 @@ import {
   type Problem,
   someBytes,
 } from '../problem/index.ts'
-import {
-  type BuiltInFace,
-  builtInFaces,
-  engineUrl,
-  type GenericFamily,
-  subsetterUrl,
-} from './built-in.ts'
-
-export interface ShelfOptions {
-  /** Which built-in families to have at hand; all of them where it is not given. */
-  readonly builtIn?: readonly GenericFamily[]
-  /**
-   * More fonts: TrueType, OpenType, collections, WOFF and WOFF2, as bytes, as a path (Node; a
-   * folder for all fonts in it) or as a URL.
-   */
-  readonly fonts?: readonly FontSource[]
-  /** Also those in the font folders of the operating system (Node); what is broken is left out. */
-  readonly system?: boolean
-  /** Short names for families: `{ heading: 'Lantern Serif' }`. */
-  readonly aliases?: Readonly<Record<string, string>>
-  /**
-   * Whether documents with embedded fonts will be written. Browsers then fetch a second WASM
-   * module of 0.7 MB when the shelf opens; Node reads it when it is first used, and needs no telling.
-   */
-  readonly embedding?: boolean
-}
+import { type BuiltInFace, builtInFaces, engineUrl, subsetterUrl } from './built-in.ts'
+import type { GenericFamily, ShelfOptions } from './shelf-options.ts'
 
 /** How bytes arrive: all that differs between Node and browsers. */
 export interface Supply {
@@ -66,6 +42,8 @@ export interface Supply {
   files(source: string | URL): Promise<readonly (string | URL)[]>
   /** Files of the package itself, made ready so that `bytes` can be called at any time after. */
   prepare(urls: readonly URL[]): Promise<(url: URL) => Uint8Array>
+  /** A file of the package, as in `assets/fonts/…`, in a folder of assets that is named. */
+  asset(folder: string | URL, file: URL): URL
   /** Compiled WASM, kept between shelves. */
   compile(url: URL): Promise<WebAssembly.Module>
   /** As `compile`, at once; undefined where the platform cannot. */
@@ -88,11 +66,18 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
     system: aBoolean,
     aliases: mapOf(aString),
     embedding: aBoolean,
+    assets: either(
+      aString,
+      being('a URL', value => value instanceof URL),
+    ),
   })
-  const wanted = builtInFaces.filter(face => options.builtIn?.includes(face.family) ?? true)
+  const at = (url: URL) => (options.assets === undefined ? url : supply.asset(options.assets, url))
+  const wanted = builtInFaces
+    .map(face => ({ ...face, url: at(face.url) }))
+    .filter(face => options.builtIn?.includes(face.family) ?? true)
   const [engineModule, subsetterModule, bytesOf, added, system] = await Promise.all([
-    supply.compile(engineUrl),
-    options.embedding ? supply.compile(subsetterUrl) : undefined,
+    compiled(supply, at(engineUrl)),
+    options.embedding ? compiled(supply, at(subsetterUrl)) : undefined,
     supply.prepare(wanted.map(face => face.url)),
     Promise.all((options.fonts ?? []).map(font => readEntries(supply, font))),
     options.system ? systemEntries(supply) : { entries: [], problems: [] },
@@ -100,7 +85,7 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
   const builtIn = wanted.map(face => builtInEntry(face, () => bytesOf(face.url)))
   let started: Subsetter | undefined
   const subsetter = () => {
-    const module = subsetterModule ?? supply.compileNow(subsetterUrl)
+    const module = subsetterModule ?? supply.compileNow(at(subsetterUrl))
     if (module) started ??= startSubsetter(module)
     if (started) return started
     return fail('no-subsetter', 'this shelf was opened without support for embedding fonts', {
@@ -118,6 +103,27 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
     problems: system.problems,
   })
 }
+
+/** Pages may forbid WebAssembly by their policy, and some platforms have none. */
+async function compiled(supply: Supply, url: URL): Promise<WebAssembly.Module> {
+  const hint =
+    "a content security policy needs script-src 'wasm-unsafe-eval'; no other evaluation is needed"
+  if (typeof WebAssembly === 'undefined') {
+    return fail('no-webassembly', 'there is no WebAssembly here, which shapes text', { hint })
+  }
+  try {
+    return await supply.compile(url)
+  } catch (error) {
+    if (error instanceof DotLineError) throw error
+    const why = error instanceof Error ? error.message.split('\n')[0] : String(error)
+    return fail('no-webassembly', `WebAssembly, which shapes text, does not run here: ${why}`, {
+      hint,
+    })
+  }
+}
+
+/** The path of one of the package's files within its assets. */
+export const assetPath = ({ pathname }: URL) => pathname.split('/').slice(-2).join('/')
 
 /** The faces in a font: one, those of a collection, or of every font in a folder. */
 async function readEntries(supply: Supply, source: FontSource): Promise<ShelfEntry[]> {

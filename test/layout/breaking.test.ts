@@ -1,4 +1,5 @@
-import { defineSheet, faceOf, type Layout, openHyphenation, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, type Layout, openShelf, typesetter } from 'dot-line'
+import { openHyphenation } from 'dot-line/hyphenation'
 import { toPdf } from 'dot-line/pdf'
 import { graphemes } from 'dot-line/unicode'
 import fc from 'fast-check'

@@ -1,14 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import {
-  defineSheet,
-  drawing,
-  openHyphenation,
-  openShelf,
-  place,
-  type Typesetter,
-  typesetter,
-} from 'dot-line'
+import { defineSheet, drawing, openShelf, place, type Typesetter, typesetter } from 'dot-line'
+import { openHyphenation } from 'dot-line/hyphenation'
 import { toSvg } from 'dot-line/svg'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { file, fontFiles } from '../support/font-files.ts'

@@ -1,11 +1,5 @@
-import {
-  defineSheet,
-  inlineObject,
-  type Layout,
-  openHyphenation,
-  openShelf,
-  typesetter,
-} from 'dot-line'
+import { defineSheet, inlineObject, type Layout, openShelf, typesetter } from 'dot-line'
+import { openHyphenation } from 'dot-line/hyphenation'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { beforeAll, describe, expect, it } from 'vitest'

@@ -2,11 +2,11 @@ import {
   type Cursor,
   defineSheet,
   type Layout,
-  openHyphenation,
   openShelf,
   type Typesetter,
   typesetter,
 } from 'dot-line'
+import { openHyphenation } from 'dot-line/hyphenation'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'

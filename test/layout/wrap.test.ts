@@ -1,4 +1,5 @@
-import { defineSheet, type Layout, openHyphenation, openShelf, typesetter } from 'dot-line'
+import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
+import { openHyphenation } from 'dot-line/hyphenation'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { arabicFonts } from '../support/fonts.ts'

@@ -5,8 +5,9 @@ import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabi
 import hindi from '@expo-google-fonts/noto-sans-devanagari/400Regular/NotoSansDevanagari_400Regular.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf?url'
-import { defineSheet, type Layout, openHyphenation, openShelf, typesetter } from 'dot-line'
+import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
 import { toHtml } from 'dot-line/html'
+import { openHyphenation } from 'dot-line/hyphenation'
 
 export interface MeasuredHtml {
   readonly name: string

@@ -1,7 +1,7 @@
 import { fail } from '../../problem/index.ts'
 import { readSfnt, type SfntTables } from '../sfnt.ts'
 import { type FontFile, fileOf } from './font-file.ts'
-import { largestFont, mostFaces } from './limits.ts'
+import { mostFaces } from './limits.ts'
 
 /** A font among those of a file. */
 export interface ContainedFont {
@@ -22,8 +22,10 @@ export async function fontsIn(file: FontFile, name: string): Promise<readonly Co
   const signature = String.fromCharCode(...file.read(0, signatureLength))
   if (signature === 'wOFF' || signature === 'wOF2') {
     const unpack =
-      signature === 'wOF2' ? unpackWoff2 : (await import('./unpack-woff.ts')).unpackWoff
-    return [fontOf(fileOf(await unpack(file.whole(), name)), name)]
+      signature === 'wOF2'
+        ? (await import('./unpack-woff2.ts')).unpackWoff2
+        : (await import('./unpack-woff.ts')).unpackWoff
+    return [fontOf(fileOf(unpack(file.whole(), name)), name)]
   }
   if (signature !== 'ttcf') return [fontOf(file, name)]
   const count = facesIn(file, name)
@@ -46,25 +48,4 @@ function facesIn(file: FontFile, name: string): number {
     })
   }
   return count
-}
-
-/** A font from WOFF2 (W3C WOFF File Format 2.0). */
-async function unpackWoff2(bytes: Uint8Array, name: string): Promise<Uint8Array> {
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  const [length, size] = bytes.length >= 48 ? [view.getUint32(8), view.getUint32(16)] : [0, 0]
-  if (length !== bytes.length)
-    return fail('bad-font', `${name} is not as long as its WOFF2 header states`)
-  if (size > largestFont) {
-    return fail('bad-font', `${name} would decompress to ${size} bytes`, {
-      hint: `at most ${largestFont}`,
-    })
-  }
-  const { default: decompress } = await import('woff2-encoder/decompress')
-  try {
-    const font = await decompress(bytes)
-    if (font.length > 0) return font
-  } catch {
-    // Told below, in our words.
-  }
-  return fail('bad-font', `${name} cannot be decompressed from WOFF2`)
 }

@@ -2,6 +2,7 @@ import type { Extents, Outline } from '../../geometry/index.ts'
 import { fail } from '../../problem/index.ts'
 import type { ColorPart } from '../color-glyph.ts'
 import type { Context, Segment, ShapedGlyphs } from '../face.ts'
+import type { WasmModule } from '../platform-types.ts'
 import type { Coordinates } from '../variations.ts'
 import { type Calls, callsOf } from './calls.ts'
 import { type ColorPen, colorPen } from './color-pen.ts'
@@ -58,7 +59,7 @@ const featureSize = 16
 const variationSize = 8
 
 /** A thin binding over HarfBuzz's WASM: only what is used, every block of memory released by name. */
-export function startEngine(module: WebAssembly.Module): Engine {
+export function startEngine(module: WasmModule): Engine {
   let memory: WebAssembly.Memory | undefined
   const stop = () => fail('engine', 'the shaping engine stopped; the font may be broken')
   const instance = new WebAssembly.Instance(module, {

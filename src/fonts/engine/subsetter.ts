@@ -1,4 +1,5 @@
 import { fail } from '../../problem/index.ts'
+import type { WasmModule } from '../platform-types.ts'
 import type { Coordinates } from '../variations.ts'
 import { type Calls, callsOf } from './calls.ts'
 import { type Heap, tagNumber } from './wasm-memory.ts'
@@ -55,7 +56,7 @@ interface Running {
 }
 
 /** Its memory cannot grow: a font that finds no room in what others have left gets a module of its own. */
-export function startSubsetter(module: WebAssembly.Module): Subsetter {
+export function startSubsetter(module: WasmModule): Subsetter {
   let running: Running | undefined
   return (bytes, index, glyphs, at, name) => {
     const wanted = [...glyphs]
@@ -69,7 +70,7 @@ export function startSubsetter(module: WebAssembly.Module): Subsetter {
   }
 }
 
-function start(module: WebAssembly.Module): Running {
+function start(module: WasmModule): Running {
   const { exports } = new WebAssembly.Instance(module)
   if (!(exports.memory instanceof WebAssembly.Memory)) return fail('engine', 'no memory')
   const hb = callsOf(exports, used)

@@ -2,11 +2,12 @@ import { readFileSync } from 'node:fs'
 import { readdir, readFile, stat } from 'node:fs/promises'
 import { homedir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
+import { fileURLToPath, pathToFileURL } from 'node:url'
 import { type Picture, readPicture } from '../../drawing/index.ts'
-import type { Shelf } from '../../fonts/index.ts'
+import type { Shelf, Url } from '../../fonts/index.ts'
 import { checkArgument, DotLineError, fail } from '../../problem/index.ts'
-import { aSource, openShelfFrom, type ShelfOptions, type Supply } from '../open-shelf.ts'
+import { aSource, assetPath, openShelfFrom, type Supply } from '../open-shelf.ts'
+import type { ShelfOptions } from '../shelf-options.ts'
 import { openFontFile } from './font-file.ts'
 import { reason } from './reason.ts'
 import { systemFontFolders } from './system-fonts.ts'
@@ -29,9 +30,22 @@ const supply: Supply = {
     if (files.length === 0) fail('unreadable-font', `there are no fonts in the folder ${folder}`)
     return files
   },
-  prepare: async () => url => readFileSync(fileURLToPath(url)),
+  prepare: async () => assetBytes,
+  asset: (folder, file) =>
+    pathToFileURL(join(folder instanceof URL ? fileURLToPath(folder) : folder, assetPath(file))),
   compile: async url => compileNow(url),
   compileNow,
+}
+
+/** A file of the package; a bundler may have left it behind. */
+function assetBytes(url: URL): Uint8Array<ArrayBuffer> {
+  try {
+    return readFileSync(fileURLToPath(url))
+  } catch (error) {
+    return fail('missing-asset', `cannot read ${url.pathname}, a file of this package`, {
+      hint: `${reason(error)}; openShelf({ assets }) says where its folder assets is`,
+    })
+  }
 }
 
 function isFolder(path: string | URL): Promise<boolean> {
@@ -51,7 +65,7 @@ async function fontsInFolder(folder: string): Promise<string[]> {
  * Opens a PNG or JPEG image from a path or from bytes. Throws a `DotLineError`:
  * `unreadable-image`, `bad-image`.
  */
-export async function openImage(source: string | URL | Uint8Array): Promise<Picture> {
+export async function openImage(source: string | Url | Uint8Array): Promise<Picture> {
   checkArgument('openImage', 'source', source, aSource)
   if (source instanceof Uint8Array) return readPicture(source)
   try {
@@ -65,7 +79,7 @@ export async function openImage(source: string | URL | Uint8Array): Promise<Pict
 function compileNow(url: URL): WebAssembly.Module {
   let module = modules.get(url.href)
   if (!module) {
-    module = new WebAssembly.Module(readFileSync(fileURLToPath(url)))
+    module = new WebAssembly.Module(assetBytes(url))
     modules.set(url.href, module)
   }
   return module

@@ -1,4 +1,4 @@
-import { Resvg } from '@resvg/resvg-js'
+import { createRequire } from 'node:module'
 import { asDrawing, type Drawing } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { anything, checkOptions, described, fail } from '../../problem/index.ts'
@@ -42,10 +42,22 @@ export function toPng(shown: Drawing | Layout, options: PngOptions = {}): Uint8A
       `the background must be a color such as #f4fafc, not ${described(background)}`,
     )
   }
+  const { Resvg } = renderer()
   const picture = new Resvg(toSvg(shown), {
     font: { loadSystemFonts: false },
     fitTo: { mode: 'zoom', value: pixelRatio },
     ...(background !== undefined && { background: background }),
   })
   return picture.render().asPng()
+}
+
+/** The renderer is as large as all the rest, and in a package of its own, for those who use it. */
+function renderer(): typeof import('@resvg/resvg-js') {
+  try {
+    return createRequire(import.meta.url)('@resvg/resvg-js')
+  } catch (error) {
+    return fail('not-installed', 'PNGs are rendered by a package that cannot be loaded', {
+      hint: `npm install @resvg/resvg-js (${error instanceof Error ? error.message.split('\n')[0] : error})`,
+    })
+  }
 }

@@ -1,0 +1,397 @@
+import { execFileSync, spawnSync } from 'node:child_process'
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  writeFileSync,
+} from 'node:fs'
+import { createServer } from 'node:http'
+import { tmpdir } from 'node:os'
+import { extname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { checkPackage, createPackageFromTarballData } from '@arethetypeswrong/core'
+import { build as esbuild } from 'esbuild'
+import { chromium } from 'playwright-core'
+import { publint } from 'publint'
+import { build as viteBuild } from 'vite'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import webpack from 'webpack'
+import { chromiumPath } from '../scripts/chromium-path.mjs'
+import { fontFiles } from './support/font-files.ts'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+const app = mkdtempSync(join(tmpdir(), 'dot-line-app-'))
+const installed = join(app, 'node_modules/dot-line')
+let tarball: Uint8Array
+
+/**
+ * The package as `npm pack` makes it, and beside it what `npm install --omit=dev` would: the
+ * packages that the lock file has for a user. Copied, for a test needs no registry; no package has
+ * scripts that an installation would run.
+ */
+beforeAll(() => {
+  const packed = execFileSync(
+    'npm',
+    ['pack', '--ignore-scripts', '--json', '--pack-destination', app],
+    { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] },
+  )
+  const [{ filename }] = JSON.parse(packed)
+  tarball = new Uint8Array(readFileSync(join(app, filename)))
+  mkdirSync(installed, { recursive: true })
+  execFileSync('tar', ['xzf', join(app, filename), '-C', installed, '--strip-components', '1'])
+  for (const name of userPackages()) {
+    cpSync(join(root, name), join(app, name), { recursive: true, dereference: true })
+  }
+  writeFileSync(join(app, 'package.json'), '{ "type": "module" }')
+})
+
+function userPackages(): string[] {
+  const { packages } = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8'))
+  return Object.entries<Record<string, unknown>>(packages)
+    .filter(
+      ([name, own]) => name !== '' && !own.dev && !own.optional && !own.peer && !own.devOptional,
+    )
+    .map(([name]) => name)
+}
+
+const node = (...args: readonly string[]) =>
+  spawnSync(process.execPath, args, { cwd: app, encoding: 'utf8' })
+const command = join(installed, 'dist/cli/main.js')
+const dotline = (...args: readonly string[]) => node(command, ...args)
+
+describe('the packed package, installed without development packages', () => {
+  it('has few packages beside it, and is small', () => {
+    expect(userPackages().length).toBeLessThanOrEqual(18)
+    expect(userPackages().join()).not.toMatch(/resvg|harfbuzzjs|hyphen/)
+    const size = execFileSync('du', ['-sk', join(app, 'node_modules')], { encoding: 'utf8' })
+    expect(Number.parseInt(size, 10)).toBeLessThan(16_000)
+  })
+
+  it('carries the licenses of all it ships', () => {
+    for (const file of ['LICENSE', 'THIRD-PARTY-NOTICES.md', 'CHANGELOG.md']) {
+      expect(existsSync(join(installed, file)), file).toBe(true)
+    }
+    expect(readdirSync(join(installed, 'licenses')).sort()).toEqual(['HarfBuzz.txt', 'Unicode.txt'])
+    expect(
+      readdirSync(join(installed, 'assets/fonts')).filter(f => f.endsWith('.txt')),
+    ).toHaveLength(3)
+  })
+
+  it('starts for help and version without the library', () => {
+    expect(dotline('--version').stdout.trim()).toMatch(/^\d+\.\d+\.\d+$/)
+    const loaded = node(
+      '--input-type=module',
+      '-e',
+      `
+      process.argv = ['node', 'dotline', '--help']
+      const { registerHooks } = await import('node:module')
+      await import(${JSON.stringify(command)})
+    `,
+    )
+    expect(loaded.stdout).toContain('render')
+    const traced = spawnSync(process.execPath, [command, '--help'], {
+      cwd: app,
+      encoding: 'utf8',
+      env: { ...process.env, NODE_DEBUG: 'esm,module' },
+    })
+    expect(traced.stdout).toContain('Usage: dotline')
+    expect(traced.stderr).not.toMatch(/dist\/(index|core|targets|fonts)/)
+  })
+
+  it.each([
+    ['render', ['-t', 'Boats to ~strong[Ardle Point]', '-w', '220', '-o', 'a.svg']],
+    ['render', ['-t', 'Tern', '-o', 'a.pdf']],
+    ['render', ['-t', 'Tern', '-o', 'a.html']],
+    ['render', ['-t', 'Tern', '--depth', '3', '-o', 'a.stl']],
+    ['render', ['-t', 'Tern', '-o', 'a.dxf']],
+    ['measure', ['-t', 'Boats to Quillhaven', '-w', '120']],
+    ['sheet', ['node_modules/dot-line/examples/lantern-sound/sheet.json', '--why', 'headline']],
+    ['markup', ['-t', 'Boats are ~strong[late]']],
+    ['fonts', []],
+    ['specimen', ['--family', 'serif', '-o', 'fonts.html']],
+    ['demo', ['-o', 'demo']],
+  ])('runs dotline %s %j', (name, args) => {
+    const { status, stderr } = dotline(name, ...args)
+    expect([status, stderr.replace(/^warning: .*\n/gm, '')]).toEqual([0, ''])
+  })
+
+  it('says what PNGs and hyphenation need, and leaves them out of the demo', () => {
+    const { status, stderr } = dotline('render', '-t', 'Tern', '-o', 'a.png')
+    expect([status, stderr]).toEqual([
+      2,
+      expect.stringMatching(
+        /^error: PNGs are rendered by a package .*npm install @resvg\/resvg-js/,
+      ),
+    ])
+    const demo = dotline('demo', '-o', 'demo')
+    expect(demo.stderr).toMatch(/npm install @resvg\/resvg-js/)
+    expect(demo.stderr).toMatch(/npm install hyphen/)
+    expect(readdirSync(join(app, 'demo'))).toContain('board.svg')
+    expect(readdirSync(join(app, 'demo'))).not.toContain('board.png')
+  })
+
+  it('runs the README as it stands', () => {
+    const readme = readFileSync(join(installed, 'README.md'), 'utf8')
+    const [code] = [...readme.matchAll(/```ts\n(.*?)```/gs)].map(match => match[1])
+    expect(node('--input-type=module', '-e', code).stderr).toBe('')
+    expect(readFileSync(join(app, 'notice.svg'), 'utf8')).toContain('<svg')
+    mkdirSync(join(app, 'fonts'), { recursive: true })
+    cpSync(fontFiles.serif, join(app, 'fonts/serif.ttf'))
+    cpSync(join(installed, 'examples'), join(app, 'examples'), { recursive: true })
+    const lines = [...readme.matchAll(/^npx (dotline .*)$/gm)].map(match => match[1])
+    expect(lines.length).toBeGreaterThan(8)
+    for (const line of lines) {
+      const shell = line.replace(/^dotline/, `"${process.execPath}" "${command}"`)
+      const { status, stderr } = spawnSync(shell, { cwd: app, shell: true, encoding: 'utf8' })
+      const isPicture = line.includes('.png')
+      expect([
+        line,
+        status === 0 || (isPicture && /npm install/.test(stderr)) || line.includes('problems'),
+      ]).toEqual([line, true])
+    }
+  })
+})
+
+const program = `
+  const sheet = defineSheet({ styles: {} })
+  openShelf(OPTIONS).then(shelf => {
+    const svg = toSvg(typesetter({ sheet, shelf }).set('Tern office'))
+    DONE(svg.includes('<use') ? 'set' : 'nothing')
+  }, error => DONE(error.code + ': ' + error.message))
+`
+const inNode = program.replace('OPTIONS', '{}').replaceAll('DONE', 'console.log')
+const esm =
+  "import { defineSheet, openShelf, typesetter } from 'dot-line'\nimport { toSvg } from 'dot-line/svg'\n"
+
+describe('in Node', () => {
+  it('runs as a module, by require, and in a worker', () => {
+    writeFileSync(join(app, 'a.mjs'), esm + inNode)
+    expect(node('a.mjs').stdout).toBe('set\n')
+    const required =
+      "const { defineSheet, openShelf, typesetter } = require('dot-line')\nconst { toSvg } = require('dot-line/svg')\n"
+    writeFileSync(join(app, 'a.cjs'), required + inNode)
+    expect(node('--no-warnings', 'a.cjs')).toMatchObject({ stdout: 'set\n', stderr: '' })
+    writeFileSync(
+      join(app, 'w.mjs'),
+      "import { Worker } from 'node:worker_threads'\nnew Worker('./a.mjs')",
+    )
+    expect(node('w.mjs').stdout).toBe('set\n')
+  })
+
+  it('exports its package file, fonts and engine', () => {
+    const code = `
+      import { createRequire } from 'node:module'
+      const require = createRequire(import.meta.url)
+      console.log(require('dot-line/package.json').name, require.resolve('dot-line/assets/wasm/harfbuzz.wasm').length > 9)
+      console.log(import.meta.resolve('dot-line/assets/fonts/SourceSans3-Regular.ttf').endsWith('.ttf'))`
+    writeFileSync(join(app, 'e.mjs'), code)
+    expect(node('e.mjs').stdout).toBe('dot-line true\ntrue\n')
+  })
+
+  it('runs in one file made by esbuild, which is told where the assets are', async () => {
+    writeFileSync(join(app, 'b.mjs'), esm + inNode)
+    const out = join(app, 'bundled.mjs')
+    await esbuild({
+      entryPoints: [join(app, 'b.mjs')],
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      outfile: out,
+      logLevel: 'error',
+    })
+    expect(node(out).stdout).toMatch(/missing-asset: .*openShelf\(\{ assets \}\) says where/)
+    const told = program
+      .replace('OPTIONS', "{ assets: 'node_modules/dot-line/assets' }")
+      .replaceAll('DONE', 'console.log')
+    writeFileSync(join(app, 'b.mjs'), esm + told)
+    await esbuild({
+      entryPoints: [join(app, 'b.mjs')],
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      outfile: out,
+      logLevel: 'error',
+    })
+    expect(node(out).stdout).toBe('set\n')
+  })
+})
+
+describe('types', () => {
+  const consumer = `
+    import { type Layout, defineSheet, openShelf, typesetter } from 'dot-line'
+    import { paintCanvas } from 'dot-line/canvas'
+    import { toHtml } from 'dot-line/html'
+    import { openHyphenation } from 'dot-line/hyphenation'
+    import { toStl } from 'dot-line/outline'
+    import { toPdf } from 'dot-line/pdf'
+    import { toPng } from 'dot-line/png'
+    import { toSvg } from 'dot-line/svg'
+    import { graphemes } from 'dot-line/unicode'
+    const sheet = defineSheet({ inks: { deep: '#000000' }, styles: { strong: { weight: 700 } } })
+    export async function run(): Promise<readonly unknown[]> {
+      const hyphenation = await openHyphenation('en')
+      const setter = typesetter({ sheet, shelf: await openShelf(), hyphenation })
+      const layout: Layout = setter.set('to ~strong[{port}]', { values: { port: 'Ardle' }, with: { ink: 'deep' } })
+      // @ts-expect-error a style that the sheet does not have
+      setter.set('to ~strung[Ardle]')
+      return [toSvg(layout), toPdf(layout), toPng(layout), toHtml(layout), toStl(layout, { depth: 2 }), graphemes('a'), paintCanvas]
+    }`
+
+  it.each(
+    ['typescript-5.5', 'typescript'].flatMap(compiler =>
+      [['ES2022', 'DOM'], ['ES2022']].flatMap(lib =>
+        ['NodeNext', 'Bundler'].map(resolution => [compiler, lib, resolution] as const),
+      ),
+    ),
+  )('compile with %s, %j, %s, all of them checked', (compiler, lib, moduleResolution) => {
+    const folder = join(app, `types-${compiler}-${lib.length}-${moduleResolution}`)
+    mkdirSync(folder)
+    writeFileSync(join(folder, 'a.ts'), consumer)
+    const compilerOptions = {
+      ...{ target: 'ES2022', module: moduleResolution === 'Bundler' ? 'ESNext' : 'NodeNext' },
+      ...{ moduleResolution, lib, types: [], strict: true, exactOptionalPropertyTypes: true },
+      ...{ skipLibCheck: false, noEmit: true },
+    }
+    writeFileSync(
+      join(folder, 'tsconfig.json'),
+      JSON.stringify({ compilerOptions, files: ['a.ts'] }),
+    )
+    const { stdout } = spawnSync(
+      process.execPath,
+      [join(root, 'node_modules', compiler, 'bin/tsc'), '-p', folder],
+      { encoding: 'utf8' },
+    )
+    expect(stdout).toBe('')
+  })
+
+  it('and exports are clean', async () => {
+    const { messages } = await publint({ pkgDir: installed, strict: true })
+    expect(messages).toEqual([])
+    const checked = await checkPackage(createPackageFromTarballData(tarball))
+    // It is of modules only: what could not load those before Node 20.19 is not meant.
+    const problems = (checked.types ? checked.problems : []).filter(
+      p => !('resolutionKind' in p && ['node10', 'node16-cjs'].includes(p.resolutionKind)),
+    )
+    expect(problems).toEqual([])
+  })
+})
+
+const types: Record<string, string> = {
+  '.html': 'text/html',
+  '.js': 'text/javascript',
+  '.wasm': 'application/wasm',
+}
+
+describe('in a browser, under a strict policy', () => {
+  const pages = join(app, 'pages')
+  let base = ''
+  const strict = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'"
+  const server = createServer((request, response) => {
+    const { pathname, searchParams } = new URL(request.url ?? '/', 'http://localhost')
+    const file = join(pages, pathname)
+    if (!existsSync(file)) return void response.writeHead(404).end()
+    const policy = searchParams.has('no-wasm') ? strict.replace(" 'wasm-unsafe-eval'", '') : strict
+    response.writeHead(200, {
+      'content-type': types[extname(file)] ?? 'application/octet-stream',
+      'content-security-policy': policy,
+    })
+    response.end(readFileSync(file))
+  })
+  beforeAll(async () => {
+    const options = (assets: string) => `{ builtIn: ['sans'], fonts: ['/font.woff2']${assets} }`
+    const source = (assets = '') =>
+      esm +
+      program
+        .replace('OPTIONS', options(assets))
+        .replaceAll('DONE', '(text => document.title = text)')
+    mkdirSync(pages, { recursive: true })
+    writeFileSync(join(app, 'page.js'), source())
+    writeFileSync(join(app, 'page-told.js'), source(", assets: '/assets'"))
+    writeFileSync(
+      join(app, 'index.html'),
+      '<!doctype html><script type="module" src="./page.js"></script>',
+    )
+    cpSync(fontFiles.variable, join(pages, 'font.woff2'))
+    cpSync(join(installed, 'assets'), join(pages, 'assets'), { recursive: true })
+    await viteBuild({
+      root: app,
+      base: '/sub/path/',
+      logLevel: 'error',
+      build: { outDir: join(pages, 'sub/path'), emptyOutDir: true },
+    })
+    await new Promise<void>((done, failed) => {
+      webpack(
+        {
+          mode: 'production',
+          context: app,
+          entry: './page.js',
+          output: { path: join(pages, 'webpack'), publicPath: '/webpack/' },
+          performance: { hints: false },
+        },
+        (error, stats) =>
+          error || stats?.hasErrors() ? failed(error ?? new Error(stats?.toString())) : done(),
+      )
+    })
+    await esbuild({
+      entryPoints: [join(app, 'page-told.js')],
+      bundle: true,
+      format: 'esm',
+      splitting: true,
+      outdir: join(pages, 'esbuild'),
+      logLevel: 'error',
+    })
+    for (const [name, script] of [
+      ['webpack', '/webpack/main.js'],
+      ['esbuild', '/esbuild/page-told.js'],
+    ]) {
+      writeFileSync(
+        join(pages, `${name}.html`),
+        `<!doctype html><script type="module" src="${script}"></script>`,
+      )
+    }
+    await new Promise<void>(done => void server.listen(0, '127.0.0.1', done))
+    const address = server.address()
+    if (address === null || typeof address !== 'object')
+      throw new Error('the server has no address')
+    base = `http://127.0.0.1:${address.port}/`
+  })
+  afterAll(() => void server.close())
+
+  async function titleOf(path: string): Promise<string> {
+    const browser = await chromium.launch({
+      executablePath: chromiumPath,
+      args: ['--no-sandbox', '--disable-gpu'],
+    })
+    try {
+      const page = await browser.newPage()
+      const errors: string[] = []
+      page.on('pageerror', error => errors.push(error.message))
+      page.on('console', message => message.type() === 'error' && errors.push(message.text()))
+      await page.goto(base + path)
+      // Nothing may be evaluated in the page: its title is asked for until it has one.
+      for (;;) {
+        const title = await page.title()
+        if (title !== '') return title
+        if (errors.length > 0) return errors.join('; ')
+        await page.waitForTimeout(20)
+      }
+    } finally {
+      await browser.close()
+    }
+  }
+
+  it.each([
+    ['Vite, from a path below the root', 'sub/path/index.html'],
+    ['webpack', 'webpack.html'],
+    ['esbuild, which is told where the assets are', 'esbuild.html'],
+  ])('runs as bundled by %s, WOFF2 too', async (_, path) => {
+    expect(await titleOf(path)).toBe('set')
+  })
+
+  it('says where a policy forbids WebAssembly', async () => {
+    expect(await titleOf('esbuild.html?no-wasm')).toMatch(/^no-webassembly: .*wasm-unsafe-eval/)
+  })
+})
