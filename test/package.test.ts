@@ -304,9 +304,8 @@ describe('in a browser, under a strict policy', () => {
     const options = (assets: string) => `{ builtIn: ['sans'], fonts: ['/font.woff2']${assets} }`
     const source = (assets = '') =>
       esm +
-      program
-        .replace('OPTIONS', options(assets))
-        .replaceAll('DONE', '(text => document.title = text)')
+      'const done = text => { document.title = text }\n' +
+      program.replace('OPTIONS', options(assets)).replaceAll('DONE', 'done')
     mkdirSync(pages, { recursive: true })
     writeFileSync(join(app, 'page.js'), source())
     writeFileSync(join(app, 'page-told.js'), source(", assets: '/assets'"))

@@ -29,6 +29,7 @@ describe('the README', () => {
     'docs/placing.md',
     'docs/painting.md',
     'docs/documents.md',
+    'docs/packaging.md',
   ])('and so has %s', page => {
     const text = readFileSync(join(root, page), 'utf8')
     for (const [, code] of text.matchAll(/```ts\n(.*?)```/gs)) {
