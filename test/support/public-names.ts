@@ -31,7 +31,9 @@ function exportedBy(name: string): string[] {
         .trim(),
     ),
   )
-  const declared = [...text.matchAll(/^export (?:function|const) (\w+)/gm)].map(match => match[1])
+  const declared = [...text.matchAll(/^export (?:async )?(?:function|const) (\w+)/gm)].map(
+    match => match[1],
+  )
   const whole = [...text.matchAll(/^export \* from '\.\/([^']+)'/gm)].map(match => match[1])
   return [...listed, ...declared, ...whole.flatMap(file => exportedBy(`src/${file}`))].filter(
     n => n !== '',
