@@ -93,11 +93,15 @@ function readSegments(view: DataView, add: Add) {
   const [ends, starts] = [14, 16 + count * 2]
   const [deltas, offsets] = [16 + count * 4, 16 + count * 6]
   if (offsets + count * 2 > view.byteLength) return
+  // Segments are in order: those that say again what others said would be read again and again.
+  let next = 0
   for (let i = 0; i < count; i++) {
     const [first, last] = [view.getUint16(starts + i * 2), view.getUint16(ends + i * 2)]
     const offset = view.getUint16(offsets + i * 2)
     const delta = view.getUint16(deltas + i * 2)
-    for (let code = first; code <= last && code < 0xffff; code++) {
+    const from = Math.max(first, next)
+    next = Math.max(next, last + 1)
+    for (let code = from; code <= last && code < 0xffff; code++) {
       const at = offsets + i * 2 + offset + (code - first) * 2
       if (offset !== 0 && at + 2 > view.byteLength) break
       const mapped = offset === 0 ? code : view.getUint16(at)

@@ -92,21 +92,32 @@ function readMetrics(
   }
 }
 
-/** Windows names in Unicode, English before other languages; `name` ids to strings. */
-function readNames(table: DataView): Map<number, string> {
-  const names = new Map<number, string>()
+/** No name is longer; records may share the bytes of one string, and claim it a thousand times. */
+const longestName = 1024
+
+/**
+ * Windows names in Unicode, English before other languages, by their `name` ids. Each is read when
+ * it is asked for: a table may hold thousands that nobody needs.
+ */
+function readNames(table: DataView): { get(id: number): string | undefined } {
+  const places = new Map<number, readonly [start: number, end: number]>()
   const count = table.getUint16(2)
   const strings = table.getUint16(4)
   for (let i = 0, at = 6; i < count && at + 12 <= table.byteLength; i++, at += 12) {
-    const [platform, , language, id, length, offset] = [0, 2, 4, 6, 8, 10].map(o =>
-      table.getUint16(at + o),
-    )
-    const start = strings + offset
+    const [platform, language, id] = [0, 4, 6].map(o => table.getUint16(at + o))
+    const length = Math.min(longestName, table.getUint16(at + 8))
+    const start = strings + table.getUint16(at + 10)
     if (platform !== 3 || start + length > table.byteLength) continue
-    if (names.has(id) && language !== 0x409) continue
-    let text = ''
-    for (let o = 0; o + 1 < length; o += 2) text += String.fromCharCode(table.getUint16(start + o))
-    names.set(id, text)
+    if (places.has(id) && language !== 0x409) continue
+    places.set(id, [start, start + length])
   }
-  return names
+  return {
+    get(id) {
+      const [start = 0, end = -1] = places.get(id) ?? []
+      if (end < start) return undefined
+      let text = ''
+      for (let at = start; at + 1 < end; at += 2) text += String.fromCharCode(table.getUint16(at))
+      return text
+    },
+  }
 }

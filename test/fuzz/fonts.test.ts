@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { describeBroken } from '../support/broken-fonts.ts'
+import { describeBroken, describeBrokenTables } from '../support/broken-fonts.ts'
 import { cutAtTable, fontFiles, read } from '../support/font-files.ts'
 
 // The other half is in font-containers: two files run side by side.
@@ -8,3 +8,15 @@ describeBroken({
   CFF: readFileSync(fontFiles.cff),
   'colored glyphs': cutAtTable(readFileSync(fontFiles.gradients), 'SVG '),
 })
+
+describeBrokenTables('TrueType', read('assets/fonts/SourceCodePro-Regular.ttf'), [
+  ...['head', 'hhea', 'hmtx', 'maxp', 'loca', 'OS/2', 'post', 'cmap', 'name'],
+])
+describeBrokenTables('CFF', readFileSync(fontFiles.cff), [
+  'head',
+  'hhea',
+  'hmtx',
+  'maxp',
+  'OS/2',
+  'CFF ',
+])

@@ -2,7 +2,7 @@ import { DotLineError, defineSheet, openShelf, typesetter } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
-import { numbers, roundsOf } from './random.ts'
+import { type Next, numbers, roundsOf } from './random.ts'
 
 /** A file with some of its bytes changed, most of them where lengths and offsets stand; or cut short. */
 function mutated(bytes: Buffer, next: (below: number) => number): Buffer {
@@ -36,6 +36,35 @@ async function use(bytes: Buffer, isDocument: boolean): Promise<void> {
 const rounds = roundsOf(300)
 /** A document starts a module of its own; it is written in one round of so many. */
 const documentEvery = 8
+
+/** A file with bytes changed in some of its tables, which documents are made of. */
+function mutatedTables(bytes: Buffer, tags: readonly string[], next: Next): Buffer {
+  const copy = Buffer.from(bytes)
+  const count = copy.readUInt16BE(4)
+  const tables = Array.from({ length: count }, (_, i) => 12 + i * 16).filter(at =>
+    tags.includes(copy.toString('latin1', at, at + 4)),
+  )
+  for (let i = 0; i < 1 + next(3); i++) {
+    const at = tables[next(tables.length)]
+    const [offset, length] = [copy.readUInt32BE(at + 8), copy.readUInt32BE(at + 12)]
+    copy[offset + next(Math.min(length, 64))] = [0, 1, 0x7f, 0xff][next(4)]
+  }
+  return copy
+}
+
+/** Writes documents with a font whose tables of metrics and outlines are broken. */
+export function describeBrokenTables(name: string, font: Buffer, tags: readonly string[]) {
+  it(`${name} with broken tables are embedded, or refused with a DotLineError`, async () => {
+    const next = numbers(20261129)
+    for (let round = 0; round < roundsOf(40); round++) {
+      try {
+        await use(mutatedTables(font, tags, next), true)
+      } catch (error) {
+        if (!(error instanceof DotLineError)) throw new Error(`round ${round}`, { cause: error })
+      }
+    }
+  })
+}
 
 /** Opens each of some fonts many times, broken in another place each time. */
 export function describeBroken(formats: Readonly<Record<string, Buffer>>) {
