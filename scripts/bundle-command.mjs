@@ -1,0 +1,38 @@
+// The command in a few files instead of hundreds of modules: it starts in half the time. What it
+// shares with the library is in it once more; the demo is in nothing else.
+import { readdirSync, rmSync } from 'node:fs'
+import { basename } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { build } from 'esbuild'
+
+const dist = fileURLToPath(new URL('../dist/', import.meta.url))
+const folder = `${dist}cli/`
+const { metafile } = await build({
+  entryPoints: [`${folder}main.js`],
+  outdir: folder,
+  allowOverwrite: true,
+  bundle: true,
+  splitting: true,
+  format: 'esm',
+  platform: 'node',
+  target: 'node20.19',
+  chunkNames: 'part-[hash]',
+  // Of many modules only the one package of colors is worth taking in; its license is in `licenses`.
+  external: [
+    '@resvg/resvg-js',
+    'hyphen/*',
+    'commander',
+    'picocolors',
+    'fflate',
+    'brotli/*',
+    'earcut',
+    'polygon-clipping',
+    'htmlparser2',
+    'jsonc-parser',
+  ],
+  logLevel: 'warning',
+  metafile: true,
+})
+const written = new Set(Object.keys(metafile.outputs).map(path => basename(path)))
+for (const name of readdirSync(folder)) if (!written.has(name)) rmSync(folder + name)
+rmSync(`${dist}demo`, { recursive: true, force: true })
