@@ -1,4 +1,4 @@
-export { checkLayout, faceOf, isLayout, unitScale } from '../layout/index.ts'
+export { checkLayout, faceOf, isLayout, subsetFont, unitScale } from '../layout/index.ts'
 export { type AroundText, aroundText, pictureOf } from './around-text.ts'
 export { base64 } from './base64.ts'
 export { type ArcOptions, arc, circle, path, polygon, type ShapePaint } from './chart-shapes.ts'

@@ -1,6 +1,5 @@
 import type { Extents, Outline } from '../geometry/index.ts'
 import type { ColorPart } from './color-glyph.ts'
-import type { CompositeGlyph } from './composite-glyphs.ts'
 import type { Coordinates, VariationAxis } from './variations.ts'
 import type { VerticalMetrics } from './vertical-metrics.ts'
 
@@ -59,14 +58,6 @@ export interface FaceMetrics {
 /** What a family does not have and is made of the face there is. */
 export type Synthesized = 'weight' | 'slant'
 
-/** A font file with some glyphs of a face. */
-export interface FontSubset {
-  readonly bytes: Uint8Array
-  /** The id of the first glyph that is put together from others. */
-  readonly firstComposite: number
-  table(tag: string): DataView | undefined
-}
-
 /** One face of a family, open. */
 export interface Face {
   /** Tells this face from every other on the shelf. */
@@ -111,6 +102,6 @@ export interface Face {
   shape(text: string, segment: Segment, context?: Context): ShapedGlyphs
   /** Whether spaces change nothing of the words beside them but by kerning, with these features on. */
   spacesStandAlone(features: readonly string[]): boolean
-  /** A font file with these glyphs only, under the ids they had, and of TrueType with more behind them. */
-  subset(glyphs: Iterable<number>, composites?: readonly CompositeGlyph[]): FontSubset
+  /** A font file with these glyphs only, under the ids they had. */
+  subset(glyphs: Iterable<number>): Uint8Array
 }

@@ -17,7 +17,6 @@ export type {
   Context,
   Face,
   FaceMetrics,
-  FontSubset,
   Segment,
   ShapedGlyphs,
   Slant,
@@ -41,5 +40,6 @@ export {
   shelfOf,
   type WantedFace,
 } from './shelf.ts'
+export { type FontSubset, subsetFont } from './subset-font.ts'
 export { unitScale } from './unit-scale.ts'
 export type { Coordinates, NamedInstance, VariationAxis } from './variations.ts'

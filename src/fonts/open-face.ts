@@ -16,7 +16,6 @@ import {
   listOf,
 } from '../problem/index.ts'
 import type { ColorPart } from './color-glyph.ts'
-import { withComposites } from './composite-glyphs.ts'
 import type { ContainedFont } from './containers/open-container.ts'
 import type { Engine, EngineFont } from './engine/harfbuzz.ts'
 import type { Subsetter } from './engine/subsetter.ts'
@@ -25,7 +24,6 @@ import { type FaceNames, readFaceNames } from './face-names.ts'
 import { readLigatureCarets } from './ligature-carets.ts'
 import { rememberFace } from './open-faces.ts'
 import type { SfntTables } from './sfnt.ts'
-import { sfntTables } from './sfnt-file.ts'
 import { spacesStandAlone } from './space-rules.ts'
 import { angleOf, synthesizedOutline } from './synthesize.ts'
 import type { Coordinates } from './variations.ts'
@@ -199,21 +197,10 @@ export function openFace(
       checkArguments('shape', ['text', text, aString], ['segment', segment, aSegment])
       return whileOpen().shape(text, segment, context)
     },
-    subset(wanted, composites = []) {
-      checkArguments(
-        'subset',
-        ['glyphs', wanted, being('a list of glyphs', isIterable)],
-        ['composites', composites, listOf(aComposite)],
-      )
+    subset(wanted) {
+      checkArgument('subset', 'glyphs', wanted, being('a list of glyphs', isIterable))
       const { engines, font, bytes } = needed()
-      const own = engines.subsetter()(bytes, font.index, wanted, at, name)
-      const { file, first } =
-        composites.length > 0 ? withComposites(own, composites) : { file: own, first: 0 }
-      return {
-        bytes: file,
-        firstComposite: first,
-        table: tag => sfntTables(file).get(tag),
-      }
+      return engines.subsetter()(bytes, font.index, wanted, at, name)
     },
   }
   /** Gives the engine's memory back until the face is used again. */
@@ -238,11 +225,6 @@ function checkNumber(owner: string, name: string, value: unknown) {
 
 const isIterable = (value: unknown) =>
   typeof value === 'object' && value !== null && Symbol.iterator in value
-
-const aComposite = being(
-  'a glyph put together from others',
-  value => isObject(value) && Array.isArray(value.parts),
-)
 
 const aSegment = being(
   'an object with script, language, direction and features',

@@ -1,4 +1,4 @@
-export { faceOf, keptOnShelf, unitScale } from '../fonts/index.ts'
+export { faceOf, keptOnShelf, subsetFont, unitScale } from '../fonts/index.ts'
 export { findFace } from './find-face.ts'
 export type { ShapedRun } from './glyph-run.ts'
 export { keptByStyle } from './kept-by-style.ts'

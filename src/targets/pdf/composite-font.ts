@@ -1,4 +1,4 @@
-import { numberText } from '../../drawing/index.ts'
+import { numberText, subsetFont } from '../../drawing/index.ts'
 import type { CompositeGlyph, Face, FontSubset } from '../../fonts/index.ts'
 import { fail } from '../../problem/index.ts'
 import { fingerprint, latin1 } from './bytes.ts'
@@ -22,7 +22,7 @@ export function writeCompositeFont(
   const used = coded.flatMap(({ parts }) => parts.map(part => part.glyph))
   const glyphs = [...new Set(used)].sort((a, b) => a - b)
   const { composites, idOf } = compositesOf(face, coded)
-  const subset = face.subset(glyphs, composites)
+  const subset = subsetFont(face, glyphs, composites)
   const baseName = `${subsetTag(subset.bytes)}+${pdfName(face.postScriptName)}`
   const ids = coded.map((_, i) => idOf(i, subset.firstComposite))
   const { entries, encoding, descriptor } =
