@@ -190,30 +190,24 @@ describe('in Node', () => {
   })
 
   it('runs in one file made by esbuild, which is told where the assets are', async () => {
-    writeFileSync(join(app, 'b.mjs'), esm + inNode)
     const out = join(app, 'bundled.mjs')
-    await esbuild({
-      entryPoints: [join(app, 'b.mjs')],
-      bundle: true,
-      platform: 'node',
-      format: 'esm',
-      outfile: out,
-      logLevel: 'error',
-    })
-    expect(node(out).stdout).toMatch(/missing-asset: .*openShelf\(\{ assets \}\) says where/)
+    const bundled = async (code: string) => {
+      writeFileSync(join(app, 'b.mjs'), esm + code)
+      await esbuild({
+        entryPoints: [join(app, 'b.mjs')],
+        bundle: true,
+        platform: 'node',
+        format: 'esm',
+        outfile: out,
+        logLevel: 'error',
+      })
+      return node(out).stdout
+    }
+    expect(await bundled(inNode)).toMatch(/missing-asset: .*openShelf\(\{ assets \}\) says where/)
     const told = program
       .replace('OPTIONS', "{ assets: 'node_modules/dot-line/assets' }")
       .replaceAll('DONE', 'console.log')
-    writeFileSync(join(app, 'b.mjs'), esm + told)
-    await esbuild({
-      entryPoints: [join(app, 'b.mjs')],
-      bundle: true,
-      platform: 'node',
-      format: 'esm',
-      outfile: out,
-      logLevel: 'error',
-    })
-    expect(node(out).stdout).toBe('set\n')
+    expect(await bundled(told)).toBe('set\n')
   })
 })
 

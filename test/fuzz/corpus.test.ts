@@ -20,6 +20,7 @@ import {
   typesetter,
   withGuides,
 } from 'dot-line'
+import { toHtml } from 'dot-line/html'
 import { toPolygons } from 'dot-line/outline'
 import { toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
@@ -85,6 +86,23 @@ describe('figures that would take more memory or time than anything is worth', (
 
   it('rulers of guides stay short', () => {
     expect(withGuides(drawing({ width: 1e9, height: 1e9 }, [])).items.length).toBeLessThan(3000)
+  })
+})
+
+describe('drawings of no size, and texts of no characters', () => {
+  const targets = { toSvg, toPdf, toPng, toHtml, toPolygons }
+  it.each(Object.entries(targets))('go through %s, or are refused by name', (_, target) => {
+    const empty = [drawing({ width: 0, height: 0 }, []), set({}, ''), set({}, 'a', { width: 0 })]
+    for (const shown of empty) {
+      try {
+        expect(target(shown)).toBeDefined()
+      } catch (error) {
+        expect(error).toMatchObject({ name: 'DotLineError', code: 'bad-picture-size' })
+      }
+    }
+    for (const width of [Number.NaN, Infinity, -1]) {
+      expect(() => target(drawing({ width, height: 1 }, []))).toThrow(/width of a drawing is/)
+    }
   })
 })
 
