@@ -12,7 +12,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { dotline, dotlineOnTerminal } from '../support/command.ts'
+import { dotline, dotlineHosted, dotlineOnTerminal } from '../support/command.ts'
 import { fontFiles, read } from '../support/font-files.ts'
 import { installed } from '../support/installed.ts'
 import { readPdf } from '../support/pdf.ts'
@@ -35,7 +35,7 @@ beforeAll(() => {
   mkdirSync(join(cwd, 'folder'))
 })
 
-const run = (...args: string[]) => dotline(args, { cwd })
+const run = (...args: string[]) => dotlineHosted(args, cwd)
 
 describe('dotline render', () => {
   const render = ['render', 'plain.txt', '--value', 'port=Ardle Point', '-w', '180']
