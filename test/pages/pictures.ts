@@ -3,12 +3,14 @@ import type { Drawing } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { toPdf } from 'dot-line/pdf'
 import { type SvgOptions, toSvg } from 'dot-line/svg'
-import { GlobalWorkerOptions, getDocument } from 'pdfjs-dist'
+import { GlobalWorkerOptions, getDocument, PDFWorker } from 'pdfjs-dist'
 import worker from 'pdfjs-dist/build/pdf.worker.mjs?url'
 import { differing, inkedCount, type Pixels } from '../support/compare-pixels.ts'
 import { openScenes, sceneDrawing, sceneNames } from './scenes.ts'
 
 GlobalWorkerOptions.workerSrc = worker
+/** One for all documents: a start takes longer than a picture. */
+const pdfReader = new PDFWorker()
 
 export interface Comparison {
   readonly name: string
@@ -54,7 +56,12 @@ async function fromSvg(drawing: Drawing, options: SvgOptions = {}): Promise<Pixe
 }
 
 async function fromPdf(drawing: Drawing): Promise<Pixels> {
-  const task = getDocument({ data: toPdf(drawing), disableFontFace: true, verbosity: 0 })
+  const task = getDocument({
+    data: toPdf(drawing),
+    disableFontFace: true,
+    verbosity: 0,
+    worker: pdfReader,
+  })
   const page = await (await task.promise).getPage(1)
   const viewport = page.getViewport({ scale: pixelRatio })
   const canvas = document.createElement('canvas')
