@@ -62,12 +62,11 @@ for (const family of ['sans', 'serif']) {
       tools,
     )
   })
-  const ragged = { stretch: 1.5, shrink: 0 }
   row(
     `the best breaks of it, hyphenated, ${family} / shaping it`,
     ratio(
       () => {
-        for (const one of texts) bestStops(one, () => 480, ragged, { offset: 0, line: 0 })
+        for (const one of texts) bestStops(one, () => 480, undefined, { offset: 0, line: 0 })
       },
       shapeAll,
       3,

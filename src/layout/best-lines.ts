@@ -1,43 +1,32 @@
+import {
+  adjustment,
+  costBetween,
+  type Elasticity,
+  justifiedCost,
+  mostBetweenLines,
+  raggedCost,
+  type Tightness,
+  tightness,
+  trait,
+} from './break-cost.ts'
 import { type LineStart, lineAt, type RoomOf } from './fast-lines.ts'
 import { type Breakable, stopKind, tolerance } from './stops.ts'
-
-/** What a line costs (Knuth and Plass, "Breaking Paragraphs into Lines", 1981), in demerits. */
-const linePenalty = 10
-const hyphenPenalty = 50
-/** Two hyphens in a row, and lines of which one is tight and the next is loose. */
-const consecutiveHyphens = 3000
-const unlikeNeighbours = 3000
-/** Spaces under each other on two lines, which the eye joins to a river. */
-const riverDemerits = 400
-/** A single word on the last line, where the style does not want it. */
-const loneWordDemerits = 1e9
-/** A line this bad or worse is only taken where there is no other. */
-const worst = 10_000
-
-/** How far spaces give way, as shares of the width of a space. */
-export interface Elasticity {
-  readonly stretch: number
-  readonly shrink: number
-}
+import { spacesIn } from './word-spaces.ts'
 
 /**
- * The stops at which the lines of a paragraph end that are best taken together; undefined where
- * nothing fits, as where a word is wider than the line. Very short lines are only looked at where
- * there is no way without them.
+ * The stops at which the lines of a paragraph end that are best taken together: of justified lines
+ * the least sum of what they cost, of others the fewest lines and of those the least sum. Undefined
+ * where nothing fits, as where a word is wider than the line. Spaces give way by `elasticity`;
+ * without it lines are not justified.
  */
 export function bestStops(
   text: Breakable,
   roomOf: RoomOf,
-  elasticity: Elasticity,
+  elasticity: Elasticity | undefined,
   first: LineStart,
 ): readonly number[] | undefined {
   if (isTooWide(text, roomOf(first.line + 1))) return undefined
-  // To leave no word alone, the line before the last may have to be short.
-  const filled = text.paragraph.style.loneWord === 'avoid' ? 0 : leastFilled
-  return (
-    stopsFor(text, roomOf, elasticity, filled, first) ??
-    stopsFor(text, roomOf, elasticity, 0, first)
-  )
+  return search(text, roomOf, elasticity, first)
 }
 
 /** In lines of so many stops one break more or less makes no difference that could be seen. */
@@ -54,150 +43,198 @@ function isTooWide(text: Breakable, room: number): boolean {
   return room > (ends[count - 1] / count) * mostStopsInLine
 }
 
-/** How much of its room a line fills at least, where that can be. */
-const leastFilled = 0.7
+/** What the next line may be without, and cost less. */
+const risesNever = trait.loneWord | trait.followsHyphen
+
+/** No way, at the start of what is broken. */
+const none = -1
 
 /**
- * For each stop that can be reached, the best way to it is kept: the paragraph is gone through
- * once, and only stops within a line's length of each other are looked at.
+ * Ways to the stops of a paragraph, each a line that ends there and the way to its start; one entry
+ * of each list a way.
  */
-function stopsFor(
+interface Ways {
+  readonly stops: number[]
+  readonly before: number[]
+  readonly costs: number[]
+  readonly lines: number[]
+  readonly tightness: Tightness[]
+}
+
+/**
+ * The paragraph is gone through once. Of the ways that end with the same line the cheapest is kept;
+ * of those that end with other lines, those by which what follows may still come out cheaper: what a
+ * line costs depends on the line before it, and on no other.
+ */
+function search(
   text: Breakable,
   roomOf: RoomOf,
-  elasticity: Elasticity,
-  filled: number,
+  elasticity: Elasticity | undefined,
   first: LineStart,
 ): readonly number[] | undefined {
-  const { paragraph } = text
-  const { stops, widths } = text.breaks()
-  const { count, offsets, ends, kinds, contentEnds } = stops
+  const { hasTabs } = text
+  const { hyphenWidth, stops, widths } = text.breaks()
+  const { count, offsets, ends, kinds } = stops
   const spaces = spacesIn(text)
-  const unit = spaces.width
-  const avoidsLoneWord = paragraph.style.loneWord === 'avoid'
-  /** For each stop, which line of the paragraph ends there. */
-  const lineAtStop = new Int32Array(count)
-  /** For each stop, the least demerits to it, the stop before it, and its tightness. */
-  const demerits = new Float64Array(count).fill(Infinity)
-  const previous = new Int32Array(count).fill(-1)
-  const fitness = new Int8Array(count)
-  /** Stops that a line may start behind, in order; -1 is the start of the paragraph. */
-  const active = new Int32Array(count + 1).fill(-1)
-  let [head, tail] = [0, 1]
+  const wordEnds = wordEndsOf(text)
+  const avoidsLoneEnd = text.paragraph.style.loneWord === 'avoid'
+  const isRagged = elasticity === undefined
+  /** By how much a way may cost more and still be gone on from. */
+  const slack = isRagged ? 0 : mostBetweenLines
+  const shrunk = isRagged ? 0 : elasticity.shrink * spaces.width
+  const ways: Ways = { stops: [], before: [], costs: [], lines: [], tightness: [] }
+  const startBehind = (way: number) => (way === none ? first.offset : offsets[ways.stops[way]])
+  // How wide a tab is depends on where it stands.
+  const widthTo = (start: number, stop: number) =>
+    hasTabs ? lineAt(text, start, stop).width : ends[stop] - widths[start]
+  /** Ways that lines may go on from, by their stops, and the cheapest of those that are left. */
+  const active = [none]
+  let head = 0
+  const cheapest = leastOfWindow()
+  cheapest.push(0, 0)
   let firstStop = 0
   while (firstStop < count && offsets[firstStop] <= first.offset) firstStop++
-  for (let i = firstStop; i < count; i++) {
-    const isForced = kinds[i] === stopKind.mandatory
-    const isLast = i === count - 1
-    for (let a = head; a < tail; a++) {
-      const from = active[a]
-      const start = from < 0 ? first.offset : offsets[from]
-      const index = from < 0 ? first.line : lineAtStop[from] + 1
+  for (let stop = firstStop; stop < count; stop++) {
+    const isForced = kinds[stop] === stopKind.mandatory
+    const ofStop =
+      (isForced ? trait.forced : 0) | (kinds[stop] === stopKind.hyphen ? trait.endsInHyphen : 0)
+    const firstNew = ways.stops.length
+    let least = Infinity
+    let fewest = Infinity
+    for (let a = head; a < active.length; a++) {
+      const way = active[a]
+      const index = way === none ? first.line : ways.lines[way] + 1
+      if (isRagged && index > fewest) continue
       const room = roomOf(index)
-      // How wide a tab is depends on where it stands.
-      const natural = text.hasTabs ? lineAt(text, start, i).width : ends[i] - widths[start]
-      // Lines that start further on are shorter still.
-      if (!isForced && natural < room * filled) break
-      const gaps = spaces.count(gapsFrom(text, start, contentEnds[i]), contentEnds[i])
-      if (natural - gaps * unit * elasticity.shrink > room + tolerance) {
-        if (a === head) head++
+      const start = startBehind(way)
+      const natural = widthTo(start, stop)
+      const gaps = isRagged ? 0 : spaces.count(start, stop)
+      if (natural - gaps * shrunk > room + tolerance) {
+        // The word itself may still fit where its part does not with a hyphen.
+        if (a === head && natural - gaps * shrunk > room + hyphenWidth) head++
         continue
       }
-      const ratio = adjustment(room - natural, gaps * unit, elasticity)
-      // The last line, and one before a forced break, may be as short as it is.
-      const isFree = isForced && ratio > 0
-      const badness = isFree ? 0 : badnessOf(Math.abs(ratio))
-      const tightness = isFree ? 1 : tightnessOf(ratio)
-      let total =
-        (from < 0 ? 0 : demerits[from]) + (linePenalty + badness) * (linePenalty + badness)
-      if (kinds[i] === stopKind.hyphen) {
-        total += hyphenPenalty ** 2
-        if (from >= 0 && kinds[from] === stopKind.hyphen) total += consecutiveHyphens
+      const from = way === none ? -1 : ways.stops[way]
+      let traits = ofStop
+      if (from >= 0 && kinds[from] === stopKind.hyphen) traits |= trait.followsHyphen
+      const isOneWord = from + 1 >= stop || wordEnds[from + 1] >= stop
+      if (isOneWord && !isForced && widthTo(start, wordEnds[stop + 1]) <= room + tolerance) {
+        traits |= trait.loneWord
       }
-      if (from >= 0 && Math.abs(fitness[from] - tightness) > 1) total += unlikeNeighbours
-      if (isLast && avoidsLoneWord && from >= 0 && gaps === 0) total += loneWordDemerits
-      if (total >= demerits[i]) continue
-      if (from >= 0) {
-        const above = previous[from] < 0 ? first.offset : offsets[previous[from]]
-        const rivers = spaces.underEachOther(above, contentEnds[from], start, contentEnds[i])
-        total += riverDemerits * rivers
-        if (total >= demerits[i]) continue
+      if (avoidsLoneEnd && stop === count - 1 && from >= 0 && spaces.count(start, stop) === 0) {
+        traits |= trait.loneWord
       }
-      demerits[i] = total
-      previous[i] = from
-      lineAtStop[i] = index
-      fitness[i] = tightness
+      let own: number
+      let look: Tightness = 1
+      if (isRagged) own = raggedCost(room > 0 ? (room - natural) / room : 0, traits)
+      else {
+        const ratio = adjustment(room - natural, gaps, spaces.width, traits, elasticity)
+        own = justifiedCost(ratio, traits)
+        look = tightness(ratio)
+      }
+      const isFewer = isRagged && index < fewest
+      if (!isFewer) {
+        // Lines that start further on are emptier still, and cost as much at least.
+        const isRising = natural <= room && (traits & risesNever) === 0
+        if (isRising && cheapest.from(head) + own > least + slack) break
+        if (own + (way === none ? 0 : ways.costs[way]) > least + slack) continue
+      }
+      let cost = own
+      if (way !== none) {
+        cost += ways.costs[way]
+        if (!isRagged) {
+          const above = startBehind(ways.before[way])
+          const rivers = spaces.underEachOther(above, from, stop)
+          cost += costBetween(ways.tightness[way], look, rivers)
+        }
+      }
+      if (!isFewer && cost > least + slack) continue
+      least = isFewer ? cost : Math.min(least, cost)
+      fewest = index
+      keep(ways, firstNew, { stop, before: way, cost, line: index, look })
     }
-    if (demerits[i] < Infinity) {
-      if (isForced) head = tail
-      active[tail++] = i
-    } else if (isForced) return undefined
-    if (head === tail) return undefined
+    if (isForced) {
+      if (least === Infinity) return undefined
+      head = active.length
+    }
+    for (let way = firstNew; way < ways.stops.length; way++) {
+      if (ways.costs[way] > least + slack || (isRagged && ways.lines[way] > fewest)) continue
+      cheapest.push(active.length, ways.costs[way])
+      active.push(way)
+    }
+    if (head === active.length) return undefined
   }
+  return stopsTo(ways, cheapestTo(ways, count - 1, isRagged))
+}
+
+interface NewWay {
+  readonly stop: number
+  readonly before: number
+  readonly cost: number
+  readonly line: number
+  readonly look: Tightness
+}
+
+/** Adds a way, in place of a dearer one that ends with the same line. */
+function keep(ways: Ways, firstNew: number, { stop, before, cost, line, look }: NewWay) {
+  const { stops } = ways
+  const last = stops.length - 1
+  const isSameLine =
+    before !== none &&
+    last >= firstNew &&
+    ways.before[last] !== none &&
+    stops[ways.before[last]] === stops[before]
+  if (isSameLine && ways.costs[last] <= cost) return
+  const at = isSameLine ? last : last + 1
+  stops[at] = stop
+  ways.before[at] = before
+  ways.costs[at] = cost
+  ways.lines[at] = line
+  ways.tightness[at] = look
+}
+
+/** The least of a row of values that grows at its end and is read from places that only rise. */
+function leastOfWindow() {
+  const places: number[] = []
+  const values: number[] = []
+  let head = 0
+  return {
+    push(place: number, value: number) {
+      while (places.length > head && values[values.length - 1] >= value) {
+        places.pop()
+        values.pop()
+      }
+      places.push(place)
+      values.push(value)
+    },
+    from(place: number): number {
+      while (head < places.length - 1 && places[head] < place) head++
+      return values[head]
+    },
+  }
+}
+
+function cheapestTo(ways: Ways, stop: number, isRagged: boolean): number {
+  let best = ways.stops.length - 1
+  for (let way = best - 1; way >= 0 && ways.stops[way] === stop; way--) {
+    const more = isRagged ? ways.lines[way] - ways.lines[best] : 0
+    if (more < 0 || (more === 0 && ways.costs[way] < ways.costs[best])) best = way
+  }
+  return best
+}
+
+function stopsTo(ways: Ways, last: number): readonly number[] {
   const chosen: number[] = []
-  for (let i = count - 1; i >= firstStop; i = previous[i]) chosen.push(i)
+  for (let way = last; way !== none; way = ways.before[way]) chosen.push(ways.stops[way])
   return chosen.reverse()
 }
 
-/** How much of its stretch or shrink a line takes, as a share; over 1 is more than it should. */
-function adjustment(room: number, spaces: number, { stretch, shrink }: Elasticity): number {
-  if (room === 0) return 0
-  const give = spaces * (room > 0 ? stretch : shrink)
-  return give > 0 ? room / give : room > 0 ? 4 : -1
-}
-
-/** Of lines that are past bearing, one may still be worse than another: not so steeply any more. */
-function badnessOf(ratio: number): number {
-  const badness = 100 * ratio * ratio * ratio
-  return badness <= worst ? badness : worst * (1 + ratio / 100)
-}
-
-/** Tight, normal, loose, very loose. */
-function tightnessOf(ratio: number): number {
-  if (ratio < -0.5) return 0
-  if (ratio <= 0.5) return 1
-  return ratio <= 1 ? 2 : 3
-}
-
-/** A tab ends what can give way: from behind the last one of a line on. */
-function gapsFrom({ hasTabs, paragraph }: Breakable, start: number, end: number): number {
-  return hasTabs ? Math.max(start, paragraph.text.lastIndexOf('\t', end - 1) + 1) : start
-}
-
-/** The word spaces of a paragraph: how many there are between two offsets, and where they stand. */
-function spacesIn({ paragraph, breaks }: Breakable) {
-  const { widths } = breaks()
-  const { text } = paragraph
-  const { length } = text
-  const before = new Uint32Array(length + 1)
-  const places = new Float64Array(length)
-  let found = 0
-  let total = 0
-  for (let i = 0; i < length; i++) {
-    before[i] = found
-    if (text.charCodeAt(i) !== 0x20) continue
-    places[found++] = widths[i]
-    total += widths[i + 1] - widths[i]
+/** For each stop the first from it on that does not divide a word; the last one behind it. */
+function wordEndsOf(text: Breakable): Int32Array {
+  const { count, kinds } = text.breaks().stops
+  const ends = new Int32Array(count + 1).fill(count - 1)
+  for (let stop = count - 2; stop >= 0; stop--) {
+    ends[stop] = kinds[stop] === stopKind.hyphen ? ends[stop + 1] : stop
   }
-  before[length] = found
-  const width = found > 0 ? total / found : 0
-  return {
-    /** Of a space, on average. */
-    width,
-    count: (start: number, end: number) => before[end] - before[start],
-    /** How many spaces of one line stand above spaces of the next. */
-    underEachOther(aStart: number, aEnd: number, bStart: number, bEnd: number): number {
-      const moved = widths[bStart] - widths[aStart]
-      const half = width / 2
-      const [aLast, bLast] = [before[aEnd], before[bEnd]]
-      let count = 0
-      let b = before[bStart]
-      for (let a = before[aStart]; a < aLast; a++) {
-        const x = places[a] + moved
-        while (b < bLast && places[b] < x - half) b++
-        if (b === bLast) break
-        if (places[b] <= x + half) count++
-      }
-      return count
-    },
-  }
+  return ends
 }

@@ -16,13 +16,13 @@ export interface PatternTree {
   readonly [letter: string]: number | PatternTree | readonly [PatternTree, number]
 }
 
-/** Divides words, in the languages it was opened for. */
 /** As an argument: what `openHyphenation` gives. */
 export const aHyphenation = being(
   'hyphenation, which openHyphenation() gives',
   value => isObject(value) && typeof value.divide === 'function',
 )
 
+/** Divides words, in the languages it was opened for. */
 export interface Hyphenation {
   /** BCP 47 tags. */
   readonly languages: readonly string[]

@@ -7,12 +7,14 @@ import {
   shapingTools,
 } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
+import { type HyphenKerning, hyphenKerning } from './hyphen-kerning.ts'
 import type { Hyphenation } from './hyphenation.ts'
 import { type LineExtents, lineExtentsOf } from './line-box.ts'
 
 /** What layout needs beside the text: made once for many texts, since it remembers. */
 export interface LayoutTools extends ShapingTools {
   readonly hyphenation?: Hyphenation
+  readonly hyphenKerning: HyphenKerning
   /** What a style asks of its line box. A face that stands in for another moves no baseline. */
   readonly extents: (style: Style) => LineExtents
 }
@@ -21,5 +23,7 @@ export function layoutTools(shelf: Shelf, hyphenation?: Hyphenation): LayoutTool
   const extents = keptOnShelf(shelf, 'line extents', () =>
     keptByStyle(shelf, style => lineExtentsOf(findFace(shelf, style).face, style)),
   )
-  return { ...shapingTools(shelf), extents, ...(hyphenation && { hyphenation }) }
+  const shaping = shapingTools(shelf)
+  const kerning = keptOnShelf(shelf, 'hyphen kerning', () => hyphenKerning(shaping.shape))
+  return { ...shaping, hyphenKerning: kerning, extents, ...(hyphenation && { hyphenation }) }
 }

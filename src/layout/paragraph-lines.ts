@@ -1,5 +1,6 @@
 import { unitScale } from '../shaping/index.ts'
-import { bestStops, type Elasticity } from './best-lines.ts'
+import { bestStops } from './best-lines.ts'
+import type { Elasticity } from './break-cost.ts'
 import { evenNarrowing, narrowed } from './even-lines.ts'
 import { fastLines, type LineStart, lineAt, type RoomOf } from './fast-lines.ts'
 import { justificationLimits, justified } from './justify.ts'
@@ -92,9 +93,6 @@ function brokenLines(asked: ParagraphBreaking): ParagraphLines {
   }
 }
 
-/** Ragged lines: what is left over counts as if spaces could take it up to so many of their widths. */
-const ragged: Elasticity = { stretch: 1.5, shrink: 0 }
-
 /** Of justified lines, spaces are best no more than half as wide again, and no narrower than they may be. */
 function elasticityOf({ paragraph, tools }: Breakable): Elasticity {
   const { style } = paragraph
@@ -107,7 +105,7 @@ function elasticityOf({ paragraph, tools }: Breakable): Elasticity {
 /** First fit where there is no best, and from a line on that turns out too wide. */
 function bestLines(asked: ParagraphBreaking): ParagraphLines {
   const { text, roomOf, isJustified, from, planned } = asked
-  const elasticity = isJustified ? elasticityOf(text) : ragged
+  const elasticity = isJustified ? elasticityOf(text) : undefined
   const room = roomOf(from.line + 1)
   const firstFit = { room, firstFit: true } as const
   const stops = planned?.firstFit
@@ -122,7 +120,7 @@ function bestLines(asked: ParagraphBreaking): ParagraphLines {
       const line = lineAt(text, start, stop)
       const index = from.line + done
       const room = roomOf(index)
-      const given = elasticity.shrink > 0 ? justified(line, text.paragraph, room).width : line.width
+      const given = elasticity?.shrink ? justified(line, text.paragraph, room).width : line.width
       if (given > room + tolerance) {
         isPlanned = false
         return yield* fastLines(text, roomOf, { offset: start, line: index })

@@ -1,6 +1,7 @@
 import { bytesRow, float64Row, uint32Row } from '../blocks/index.ts'
 import { glyphIndexAt, type ShapedParagraph, type StyledRun, unitScale } from '../shaping/index.ts'
 import { breakKind, breakKinds, isBreakingSpace } from '../unicode/index.ts'
+import { lettersBeforeHyphen } from './hyphen-kerning.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type Marker, markerOf } from './marker.ts'
 import { paragraphWidths } from './paragraph-widths.ts'
@@ -114,7 +115,7 @@ function breaksOf(paragraph: ShapedParagraph, tools: LayoutTools, hasTabs: boole
         hyphens.set(run, width)
         hyphenWidth = Math.max(hyphenWidth, width)
       }
-      x += width
+      x += width + kerningBeforeHyphen(text, end, glyphRuns[run], tools)
     }
     stops.ends[i++] = x
   }
@@ -130,6 +131,22 @@ function breaksOf(paragraph: ShapedParagraph, tools: LayoutTools, hasTabs: boole
     largestSize: paragraph.runs.reduce((max, r) => Math.max(max, r.style.size), 0),
   }
 }
+
+/** What moves the hyphen behind a part of a word nearer to it, or further off, in units. */
+function kerningBeforeHyphen(
+  text: string,
+  end: number,
+  run: GlyphRunOfParagraph,
+  { hyphenKerning }: LayoutTools,
+): number {
+  const { face, segment, size, start, upright } = run
+  if (upright) return 0
+  const from = Math.max(start, end - lettersBeforeHyphen, text.lastIndexOf(' ', end - 1) + 1)
+  const letters = text.slice(from, end)
+  return hyphenKerning(face, segment, letters, hyphenText(run)) * unitScale(face, size)
+}
+
+type GlyphRunOfParagraph = ShapedParagraph['glyphRuns'][number]
 
 /** How far from the start edge a line begins. */
 export function indentOf({ paragraph, marker }: Breakable, isFirst: boolean): number {

@@ -1,0 +1,104 @@
+/**
+ * What lines cost, in demerits: the best lines of a paragraph are those of the least sum. Of lines
+ * that are not justified it is how much of each is left empty; of justified ones it is what Knuth
+ * and Plass ask for ("Breaking Paragraphs into Lines", 1981). `docs/lines.md` has it in words.
+ */
+
+/** How far spaces of justified lines give way, as shares of the width of a space. */
+export interface Elasticity {
+  readonly stretch: number
+  readonly shrink: number
+}
+
+/** What is said of a line beside its widths, as bits. */
+export const trait = {
+  /** It ends its paragraph, or where the text itself ends a line: it may be as short as it is. */
+  forced: 1,
+  endsInHyphen: 2,
+  followsHyphen: 4,
+  /**
+   * It holds one word, and the next would have had room on it; or it is the last, holds one word,
+   * and the style wants none alone there.
+   */
+  loneWord: 8,
+} as const
+
+/** Tight, normal, loose or very loose: of lines of one kind no eye sees how they differ. */
+export type Tightness = 0 | 1 | 2 | 3
+
+/** A word alone is worse than anything else: it is taken only where there is no other way. */
+const loneWord = 1e9
+
+/** A hyphen costs a ragged line as much as a quarter of it left empty; a second one in a row, half. */
+const raggedHyphen = 25 ** 2
+const raggedHyphensInRow = 50 ** 2
+
+const linePenalty = 10
+const hyphen = 50 ** 2
+const hyphensInRow = 3000
+/** A line this bad or worse is only taken where there is no other. */
+const worst = 10_000
+/** A tight line beside a loose one. */
+const unlikeNeighbours = 3000
+/** Spaces under each other on two lines, which the eye joins to a river; more are no worse. */
+const river = 400
+const mostRivers = 5
+
+/** The most that a line costs because of the one before it. */
+export const mostBetweenLines = unlikeNeighbours + river * mostRivers
+
+/** What a line costs that is not justified, by the share of its room that is left empty. */
+export function raggedCost(empty: number, traits: number): number {
+  const share = traits & trait.forced ? 0 : 100 * empty
+  return share * share + hyphenCost(traits, raggedHyphen, raggedHyphensInRow) + aloneCost(traits)
+}
+
+/** What a justified line costs by itself, by how much its spaces give way. */
+export function justifiedCost(ratio: number, traits: number): number {
+  const line = linePenalty + badness(ratio)
+  return line * line + hyphenCost(traits, hyphen, hyphensInRow) + aloneCost(traits)
+}
+
+function hyphenCost(traits: number, one: number, inRow: number): number {
+  if ((traits & trait.endsInHyphen) === 0) return 0
+  return traits & trait.followsHyphen ? one + inRow : one
+}
+
+const aloneCost = (traits: number) => (traits & trait.loneWord ? loneWord : 0)
+
+/** How a justified line looks beside others. */
+export function tightness(ratio: number): Tightness {
+  if (ratio < -0.5) return 0
+  if (ratio <= 0.5) return 1
+  return ratio <= 1 ? 2 : 3
+}
+
+/** What two justified lines cost beside each other; `rivers` spaces stand under each other. */
+export function costBetween(above: Tightness, below: Tightness, rivers: number): number {
+  const unlike = Math.abs(above - below) > 1 ? unlikeNeighbours : 0
+  return unlike + river * Math.min(rivers, mostRivers)
+}
+
+/**
+ * How much of its stretch or shrink a line takes to be as wide as its room, as a share; over 1 is
+ * more than it should. Of `gaps` word spaces each is `space` wide.
+ */
+export function adjustment(
+  left: number,
+  gaps: number,
+  space: number,
+  traits: number,
+  { stretch, shrink }: Elasticity,
+): number {
+  if (left === 0 || (left > 0 && traits & trait.forced)) return 0
+  // A line without spaces gives way less than any that has one.
+  const give = (gaps || 0.25) * space * (left > 0 ? stretch : shrink)
+  return give > 0 ? left / give : left > 0 ? worst : -1
+}
+
+/** Of lines that are past bearing, one may still be worse than another: not so steeply any more. */
+function badness(ratio: number): number {
+  const size = Math.abs(ratio)
+  const cubed = 100 * size * size * size
+  return cubed <= worst ? cubed : worst * (1 + size / 100)
+}

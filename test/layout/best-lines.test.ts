@@ -1,0 +1,182 @@
+import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
+import { openHyphenation } from 'dot-line/hyphenation'
+import fc from 'fast-check'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { bestStops } from '../../src/layout/best-lines.ts'
+import {
+  adjustment,
+  costBetween,
+  type Elasticity,
+  justifiedCost,
+  raggedCost,
+  tightness,
+  trait,
+} from '../../src/layout/break-cost.ts'
+import { type Breakable, breakable, layoutTools } from '../../src/layout/index.ts'
+import { stopKind } from '../../src/layout/stops.ts'
+import { spacesIn } from '../../src/layout/word-spaces.ts'
+import { shapeParagraph } from '../../src/shaping/index.ts'
+
+const sheet = defineSheet({
+  styles: {
+    defaults: { size: 16 },
+    divided: { hyphenation: true },
+    best: { breaking: 'best' },
+    bestDivided: { breaking: 'best', hyphenation: true },
+    bestLoose: { breaking: 'best', loneWord: 'avoid' },
+  },
+})
+
+async function open() {
+  const shelf = await openShelf()
+  const hyphenation = await openHyphenation('en', 'de')
+  const setter = typesetter({ sheet, shelf, hyphenation })
+  const tools = layoutTools(shelf, hyphenation)
+  const ready = (text: string, name: 'best' | 'bestDivided' | 'bestLoose'): Breakable => {
+    const style = sheet.style(name)
+    const runs = [{ start: 0, end: text.length, style }]
+    return breakable(shapeParagraph({ text, runs, isolates: [], offset: 0, style }, tools), tools)
+  }
+  return { setter, ready }
+}
+let opened: Awaited<ReturnType<typeof open>>
+beforeAll(async () => {
+  opened = await open()
+})
+
+/** What a way through a paragraph comes to: its lines, and what they cost; Infinity where one does not fit. */
+function sumOf(
+  text: Breakable,
+  room: number,
+  elasticity: Elasticity | undefined,
+  stops: readonly number[],
+): { readonly lines: number; readonly cost: number } {
+  const { stops: all, widths } = text.breaks()
+  const spaces = spacesIn(text)
+  let cost = 0
+  let before = -1
+  let above: { readonly start: number; readonly look: ReturnType<typeof tightness> } | undefined
+  for (const stop of stops) {
+    const start = before < 0 ? 0 : all.offsets[before]
+    const natural = all.ends[stop] - widths[start]
+    const gaps = spaces.count(start, stop)
+    if (natural - gaps * spaces.width * (elasticity?.shrink ?? 0) > room + 1e-6)
+      return { lines: Infinity, cost: Infinity }
+    const isForced = all.kinds[stop] === stopKind.mandatory
+    let traits = isForced ? trait.forced : 0
+    if (all.kinds[stop] === stopKind.hyphen) traits |= trait.endsInHyphen
+    if (before >= 0 && all.kinds[before] === stopKind.hyphen) traits |= trait.followsHyphen
+    const inside = [...all.kinds.keys()].filter(i => all.kinds[i] !== stopKind.hyphen)
+    const next = inside.find(i => i > stop)
+    const isOneWord = !inside.some(i => i > before && i < stop)
+    if (!isForced && isOneWord && next !== undefined && all.ends[next] - widths[start] <= room) {
+      traits |= trait.loneWord
+    }
+    const avoids = text.paragraph.style.loneWord === 'avoid'
+    if (avoids && stop === all.count - 1 && before >= 0 && gaps === 0) traits |= trait.loneWord
+    if (elasticity) {
+      const ratio = adjustment(room - natural, gaps, spaces.width, traits, elasticity)
+      const look = tightness(ratio)
+      cost += justifiedCost(ratio, traits)
+      if (above)
+        cost += costBetween(above.look, look, spaces.underEachOther(above.start, before, stop))
+      above = { start, look }
+    } else cost += raggedCost((room - natural) / room, traits)
+    before = stop
+  }
+  return { lines: stops.length, cost }
+}
+
+/** The least sum over every way to break a paragraph. */
+function leastSum(text: Breakable, room: number, elasticity: Elasticity | undefined) {
+  const { count, kinds } = text.breaks().stops
+  let best = { lines: Infinity, cost: Infinity }
+  for (let chosen = 0; chosen < 1 << (count - 1); chosen++) {
+    const stops = Array.from({ length: count }, (_, i) => i).filter(
+      i => i === count - 1 || (chosen >> i) & 1,
+    )
+    const forced = [...kinds.keys()].filter(i => kinds[i] === stopKind.mandatory)
+    if (!forced.every(i => stops.includes(i))) continue
+    const sum = sumOf(text, room, elasticity, stops)
+    const isFewer = !elasticity && sum.lines < best.lines
+    if (isFewer || ((elasticity || sum.lines === best.lines) && sum.cost < best.cost)) best = sum
+  }
+  return best
+}
+
+const words = fc.constantFrom(
+  ...'Chacun a le droit à la reconnaissance en tous lieux ferry timetable harbour of I crossing Wind'.split(
+    ' ',
+  ),
+  'Brackwater-under-Heugh',
+)
+const someWords = (most: number) => fc.array(words, { minLength: 1, maxLength: most, size: 'max' })
+
+describe('best breaks', () => {
+  it.each([
+    ['ragged', undefined, 'best'],
+    ['ragged and hyphenated', undefined, 'bestDivided'],
+    ['ragged, without a lone last word', undefined, 'bestLoose'],
+    ['justified', { stretch: 0.5, shrink: 0 }, 'best'],
+    ['justified, closer and hyphenated', { stretch: 0.5, shrink: 0.2 }, 'bestDivided'],
+  ] as const)('cost as little as any others could: %s', (_, elasticity, style) => {
+    let several = 0
+    fc.assert(
+      fc.property(someWords(9), fc.integer({ min: 110, max: 330 }), (list, room) => {
+        const text = opened.ready(list.join(' ').replace('of I', 'of\u2028I'), style)
+        if (text.breaks().stops.count > 13) return
+        const found = bestStops(text, () => room, elasticity, { offset: 0, line: 0 })
+        const least = leastSum(text, room, elasticity)
+        if (!found) expect(least.lines).toBe(Infinity)
+        else {
+          const sum = sumOf(text, room, elasticity, found)
+          expect(sum.cost).toBeCloseTo(least.cost, 4)
+          if (!elasticity) expect(sum.lines).toBe(least.lines)
+          if (sum.lines > 2) several++
+        }
+      }),
+      { numRuns: 300 },
+    )
+    expect(several).toBeGreaterThan(20)
+  })
+
+  const lineTexts = ({ lines }: Layout) =>
+    lines.map(({ runs }) => runs.map(run => (run.kind === 'hyphen' ? '' : run.text)).join(''))
+
+  it('are no more than those of first fit, and leave no word alone that has room beside it', () => {
+    const { setter } = opened
+    let different = 0
+    fc.assert(
+      fc.property(
+        someWords(40),
+        fc.integer({ min: 120, max: 500 }),
+        fc.boolean(),
+        (list, width, isDivided) => {
+          const text = list.join(' ')
+          const [first, best] = [
+            isDivided ? 'divided' : undefined,
+            isDivided ? 'bestDivided' : 'best',
+          ].map(style => setter.set(text as 'x', { style: style as 'best', width }))
+          expect(best.lines.length).toBeLessThanOrEqual(first.lines.length)
+          const texts = lineTexts(best)
+          if (texts.join() !== lineTexts(first).join()) different++
+          for (const [i, line] of texts.slice(0, -1).entries()) {
+            if (isDivided || /[ -]./.test(line)) continue
+            const pair = `${line}${/^[^ -]*[ -]?/.exec(texts[i + 1])?.[0]}`
+            expect(setter.set(pair as 'x').width, `${line}| ${width}`).toBeGreaterThan(width - 0.01)
+          }
+        },
+      ),
+      { numRuns: 200 },
+    )
+    expect(different).toBeGreaterThan(40)
+  })
+
+  it('give up no line for a single word above one with room for it', () => {
+    const text = 'Chacun a le droit à la reconnaissance en tous lieux de sa personnalité juridique.'
+    for (let width = 110; width < 260; width += 5) {
+      const texts = lineTexts(opened.setter.set(text, { style: 'best', width }))
+      expect(texts[0], `${width}`).not.toBe('Chacun ')
+    }
+  })
+})
