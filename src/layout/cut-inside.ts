@@ -32,7 +32,9 @@ export function cutInside(
   tools: LayoutTools,
   fits: (paragraph: ShapedParagraph) => boolean,
 ): CutInside | undefined {
-  const whole = asOneParagraph(paragraphs)
+  // What is left keeps the direction that the whole text has.
+  const [{ level }] = paragraphs
+  const whole = { ...asOneParagraph(paragraphs), level }
   const places = keptPlaces(whole)
   /** Without so many of the pieces between places. */
   const without = (kept: number): CutInside => {

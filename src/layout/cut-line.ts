@@ -1,11 +1,10 @@
 import type { Face } from '../fonts/index.ts'
-import { shapedUpright, unitScale } from '../shaping/index.ts'
-import { hasCentralBaseline, type Style } from '../sheet/index.ts'
+import type { Style } from '../sheet/index.ts'
 import { graphemes } from '../unicode/index.ts'
 import { lastWithin } from './fast-lines.ts'
-import type { GlyphRun } from './layout.ts'
+import { type InsertedRuns, insertedRuns } from './inserted-text.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
-import { advanceOf, arranged, middleOf } from './line-runs.ts'
+import { arranged, widthOf } from './line-runs.ts'
 import { type Breakable, contentEnd, stopKind, tolerance } from './stops.ts'
 
 /** Stands for U+2026 in a face that lacks it. */
@@ -53,42 +52,21 @@ function cutPlaces({ paragraph, breaks }: Breakable, start: number): Uint32Array
 
 /** The text from `start` to `end`, without the spaces at its end, and the mark. */
 function markedLine(text: Breakable, start: number, end: number): BrokenLine {
-  const inner = contentEnd(text.paragraph.text, start, end)
+  const { paragraph } = text
+  const inner = contentEnd(paragraph.text, start, end)
   const line = lineOf(text, start, inner)
   const mark = markAfter(text, line)
   if (!mark) return line
-  const runs = arranged([...line.runs, mark], [], text.paragraph.level)
-  return { ...line, runs, width: line.width + mark.width }
+  const runs = arranged([...line.runs, ...mark.runs], [], paragraph.level)
+  // Tracking stands between the last letter and the mark, and none behind that.
+  return { ...line, runs, width: widthOf(line.runs) + mark.width }
 }
 
-function markAfter({ paragraph, tools }: Breakable, line: BrokenLine): GlyphRun | undefined {
-  const last = line.runs.at(-1)
-  const glyphRun =
-    paragraph.glyphRuns.findLast(run => run.start < line.end) ?? paragraph.glyphRuns[0]
-  if (!glyphRun) return undefined
-  const { face, segment } = glyphRun
-  const text = markText(paragraph.style, face)
+function markAfter({ paragraph, tools }: Breakable, line: BrokenLine): InsertedRuns | undefined {
+  const style = line.runs.at(-1)?.style ?? paragraph.runs[0]?.style ?? paragraph.style
+  const text = markText(paragraph.style, tools.shapingStyle(style).faces[0])
   if (text === '') return undefined
-  const style = last?.style ?? paragraph.runs[0]?.style ?? paragraph.style
-  const isCentral = hasCentralBaseline(paragraph.style.writingMode)
-  const upright = isCentral && style.orientation === 'upright'
-  const glyphs = upright
-    ? shapedUpright(text, glyphRun, tools.shape)
-    : tools.shape(face, text, segment)
-  const lowered = isCentral && !upright ? middleOf(face, style) : 0
+  const { level } = paragraph
   const offset = paragraph.offset + line.end
-  return {
-    kind: 'ellipsis',
-    start: offset,
-    end: offset,
-    text,
-    x: 0,
-    width: advanceOf(glyphs) * unitScale(face, style.size),
-    rise: style.baselineShift * style.size - lowered,
-    level: paragraph.level,
-    face: face.id,
-    style,
-    glyphs,
-    ...(upright && { upright }),
-  }
+  return insertedRuns({ kind: 'ellipsis', text, style, offset, level }, tools)
 }

@@ -28,12 +28,39 @@ export function layoutProblems(found: readonly Problem[], made: MadeLines): read
       else list.addOnce(problem)
     }
   }
+  list.addAll(missingInserted(texts, lines))
   list.addAll(tooLong(measured, limits, writingMode))
   list.addAll(tooDeep(needed, limits, writingMode))
   list.addAll(brokenWords(measured))
   list.addAll(unreachedStops(measured))
   list.addAll(struckLines(texts, lines))
   return list.all()
+}
+
+/**
+ * What styles put into a text and no face has: a mark of what was cut off, a leader or a marker.
+ * Lines are only looked at where a style has such a text of its own.
+ */
+function missingInserted(texts: readonly Breakable[], lines: readonly Line[]): readonly Problem[] {
+  const [{ paragraph: first }] = texts
+  const { ellipsis } = first.style
+  const mark = typeof ellipsis === 'string' ? ellipsis : (ellipsis.mark ?? '…')
+  const hasOwn =
+    mark !== '…' ||
+    texts.some(({ marker, paragraph }) => marker || paragraph.style.tabs.some(tab => tab.leader))
+  if (!hasOwn) return none
+  const missing = new Set<string>()
+  for (const { runs } of lines) {
+    for (const { kind, glyphs, text, style } of runs) {
+      if (kind === 'text' || kind === 'object' || !glyphs.glyphs.includes(0)) continue
+      const leader = style.tabs.map(tab => tab.leader ?? '').join('')
+      missing.add(`the ${kind} '${kind === 'leader' ? leader : text}'`)
+    }
+  }
+  return Array.from(missing, what => {
+    const hint = 'a box is shown instead'
+    return warningProblem('missing-glyph', `no face has all characters of ${what}`, { hint })
+  })
 }
 
 /** A word that went on on the next line without a hyphen: told once, with how many there are. */

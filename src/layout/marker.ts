@@ -1,13 +1,9 @@
-import { type StyledParagraph, shapeParagraph } from '../shaping/index.ts'
-import type { GlyphRun } from './layout.ts'
+import type { StyledParagraph } from '../shaping/index.ts'
+import { type InsertedRuns, insertedRuns } from './inserted-text.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { lineRuns, widthOf } from './line-runs.ts'
 
 /** What stands before the first line of a paragraph. */
-export interface Marker {
-  /** In the order of the text, not yet placed. */
-  readonly runs: readonly GlyphRun[]
-  readonly width: number
+export interface Marker extends InsertedRuns {
   /** How far in it puts the lines. */
   readonly indent: number
 }
@@ -25,16 +21,7 @@ export function markerOf(paragraph: StyledParagraph, tools: LayoutTools): Marker
   if (style.marker === 'none') return undefined
   const text = markerText(style.marker.text, itemNumber)
   const own = { ...style, marker: 'none' as const }
-  const shaped = shapeParagraph(
-    { text, runs: [{ start: 0, end: text.length, style: own }], isolates: [], offset, style: own },
-    tools,
-  )
-  const runs = lineRuns(shaped, 0, text.length, tools.shape).map(run => ({
-    ...run,
-    kind: 'marker' as const,
-    start: offset,
-    end: offset,
-  }))
-  const width = widthOf(runs)
-  return { runs, width, indent: style.marker.indent ?? width + gap * style.size }
+  const inserted = insertedRuns({ kind: 'marker', text, style: own, offset }, tools)
+  const indent = style.marker.indent ?? inserted.width + gap * style.size
+  return { ...inserted, indent }
 }

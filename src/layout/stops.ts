@@ -33,6 +33,8 @@ export interface Breakable {
   readonly hasForcedBreaks: boolean
   /** Distance of the usual tab stops: eight spaces of the paragraph's own style. */
   readonly tabWidth: number
+  /** The least that a tab leaves free: half a digit (CSS Text 3, 4.1.2). */
+  readonly leastTab: number
   readonly marker?: Marker | undefined
   /** Found when it is first asked for: a label that goes on one line needs none of it. */
   readonly breaks: () => Breaks
@@ -74,6 +76,7 @@ export function breakable(
     hasForcedBreaks: forcedBreak.test(paragraph.text),
     marker,
     tabWidth: hasTabs ? spacesPerTab * spaceWidth(paragraph, tools) : 1,
+    leastTab: hasTabs ? advanceIn(paragraph, tools, '0') / 2 : 0,
     breaks,
   }
 }
@@ -156,9 +159,13 @@ export function indentOf({ paragraph, marker }: Breakable, isFirst: boolean): nu
 
 const spacesPerTab = 8
 
-function spaceWidth({ style }: ShapedParagraph, tools: LayoutTools): number {
+const spaceWidth = (paragraph: ShapedParagraph, tools: LayoutTools) =>
+  Math.max(1, advanceIn(paragraph, tools, ' '))
+
+/** How wide a character is in the face of a paragraph's own style. */
+function advanceIn({ style }: ShapedParagraph, tools: LayoutTools, character: string): number {
   const [face] = tools.shapingStyle(style).faces
-  return Math.max(1, face.advance(face.glyphOf(0x20)) * unitScale(face, style.size))
+  return face.advance(face.glyphOf(character.charCodeAt(0))) * unitScale(face, style.size)
 }
 
 const noRun = {
@@ -223,13 +230,19 @@ function hyphenated(runs: readonly StyledRun[]) {
   return stretches
 }
 
-/** Where the spaces that hang at the end of a line start, soft hyphens among them. */
+const isDirectionControl = (code: number) =>
+  (code >= 0x202a && code <= 0x202e) || (code >= 0x2066 && code <= 0x2069)
+
+/**
+ * Where the spaces that hang at the end of a line start, soft hyphens among them; also those before
+ * controls of direction, which have no say in what ends a line (UAX #9, L1).
+ */
 export function contentEnd(text: string, start: number, end: number): number {
   let inner = end
-  while (inner > start) {
-    const code = text.charCodeAt(inner - 1)
-    if (!isBreakingSpace(code) && code !== lineSeparator && code !== softHyphen) break
-    inner--
+  for (let i = end - 1; i >= start; i--) {
+    const code = text.charCodeAt(i)
+    if (isBreakingSpace(code) || code === lineSeparator || code === softHyphen) inner = i
+    else if (!isDirectionControl(code)) break
   }
   return inner
 }

@@ -1,5 +1,5 @@
 import { checkLimit } from '../problem/index.ts'
-import { faceOf, unitScale } from '../shaping/index.ts'
+import { faceOf, faceOfAll, unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { GlyphRun } from './layout.ts'
 import { advanceOf } from './line-runs.ts'
@@ -15,20 +15,21 @@ const tab = '\t'
  * of tabs that cannot reach the stop that is stated for them.
  */
 export function tabulate(text: Breakable, runs: GlyphRun[], indent: number): readonly number[] {
-  const { paragraph, tabWidth } = text
+  const { paragraph, tabWidth, leastTab } = text
   const stated = sortedStops(paragraph.style.tabs)
   const unreached: number[] = []
   let count = 0
   let x = indent
   runs.forEach((run, i) => {
     if (run.text === tab && !run.object) {
-      const stop = stopAfter(x, stated, tabWidth)
+      const stop = stopFrom(x + leastTab, stated, tabWidth)
       const width = stop.at - widthBefore(stop, runs, i + 1, paragraph.style) - x
       const own = stated[count++]?.at
       // Once one is missed, all behind it are.
-      const isMissed = own !== undefined && (own <= x + reached || width < -reached)
+      const isMissed =
+        own !== undefined && (own < x + leastTab - reached || width < leastTab - reached)
       if (isMissed && unreached.length === 0) unreached.push(run.start)
-      runs[i] = filledTab(text, run, x, Math.max(0, width), stop.leader ?? '')
+      runs[i] = filledTab(text, run, x, Math.max(leastTab, width), stop.leader ?? '')
     }
     x += runs[i].width
   })
@@ -50,15 +51,16 @@ function sortedStops(stops: readonly TabStop[]): readonly TabStop[] {
   return known
 }
 
-function stopAfter(x: number, stops: readonly TabStop[], tabWidth: number): TabStop {
+/** The first stop at a place or behind it. */
+function stopFrom(x: number, stops: readonly TabStop[], tabWidth: number): TabStop {
   let low = 0
   let high = stops.length
   while (low < high) {
     const middle = (low + high) >> 1
-    if (stops[middle].at > x + reached) high = middle
+    if (stops[middle].at >= x - reached) high = middle
     else low = middle + 1
   }
-  return stops[low] ?? { at: (Math.floor(x / tabWidth + reached) + 1) * tabWidth }
+  return stops[low] ?? { at: Math.ceil(x / tabWidth - reached) * tabWidth }
 }
 
 /** How much of what follows a tab, up to the next one, stands before the stop. */
@@ -122,10 +124,14 @@ function filledTab(
   width: number,
   leader: string,
 ): GlyphRun {
-  const face = faceOf(run)
+  const own = faceOf(run)
+  const { faces, fallback } = tools.shapingStyle(run.style)
+  // A leader that the face lacks is of another, whose space the tab is then.
+  const able = leader === '' ? own : faceOfAll(` ${leader}`, [own, ...faces], fallback)
+  const face = able.glyphOf(0x20) === 0 ? own : able
   const scale = unitScale(face, run.style.size)
   const units = width / scale
-  const segment = paragraph.glyphRuns.find(r => r.face === face && !r.object)?.segment
+  const segment = paragraph.glyphRuns.find(r => r.face === own && !r.object)?.segment
   const piece = leader !== '' && segment ? tools.shape(face, leader, segment) : undefined
   const step = piece ? advanceOf(piece) : 0
   // Counted from the start edge, so that leaders of lines below each other stand below each other.
@@ -162,7 +168,7 @@ function filledTab(
     glyphs.offsetsY[g] = piece.offsetsY[i]
   }
   glyphs.advances[total - 1] += behind
-  return { ...run, kind: 'leader', width, glyphs }
+  return { ...run, kind: 'leader', face: face.id, width, glyphs }
 }
 
 function oneSpace(run: GlyphRun): GlyphRun['glyphs'] {

@@ -38,6 +38,10 @@ export function faceRuns(
   return runs
 }
 
+/** The face that a text is written in as a whole: the first that has all of it. */
+export const faceOfAll = (text: string, faces: readonly Face[], elsewhere: Fallback): Face =>
+  faceFor(text, faces, undefined, elsewhere)
+
 /** Most texts are in one face from end to end: no grapheme of them need be looked at by itself. */
 function isAllIn(face: Face, text: string, start: number, end: number): boolean {
   for (let i = start; i < end; i++) {

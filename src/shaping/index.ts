@@ -1,4 +1,5 @@
 export { faceOf, keptOnShelf, subsetFont, unitScale } from '../fonts/index.ts'
+export { faceOfAll } from './fallback.ts'
 export { findFace } from './find-face.ts'
 export type { ShapedRun } from './glyph-run.ts'
 export { keptByStyle } from './kept-by-style.ts'

@@ -30,7 +30,8 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
   const isPlain = given.indexOf('\t') < 0 && given.indexOf('\u2028') < 0
   const text = isPlain ? given : given.replace(layoutCharacters, ' ')
   const glyphRuns: ShapedRun[] = []
-  const { direction } = paragraph.style
+  const direction =
+    paragraph.level === undefined ? paragraph.style.direction : directionOf(paragraph.level)
   const bidi = needsBidi(text, direction)
     ? bidiLevels(text, direction, paragraph.isolates)
     : undefined
@@ -69,6 +70,8 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
     problems,
   }
 }
+
+const directionOf = (level: number) => (level % 2 === 1 ? 'rtl' : 'ltr')
 
 /** From words where that is the same, and otherwise as a whole. */
 function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools): ShapedRun {

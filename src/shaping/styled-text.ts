@@ -33,6 +33,8 @@ export interface StyledParagraph {
   readonly offset: number
   /** Which of the paragraphs in a row that have the same marker it is, from 1. */
   readonly itemNumber?: number | undefined
+  /** The level of the paragraph it is a part of, where its own letters do not say it. */
+  readonly level?: number | undefined
   /** The style of the paragraph itself: the height of an empty line. */
   readonly style: Style
 }

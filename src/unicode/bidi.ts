@@ -49,7 +49,11 @@ export function bidiLevels(
   isolates: readonly IsolatedRange[] = [],
 ): BidiLevels {
   const own = bidiClasses(text)
-  if (isolates.length === 0) return levelsOfClasses(own, direction, i => text.charCodeAt(i))
+  if (isolates.length === 0) {
+    const found = levelsOfClasses(own, direction, i => text.charCodeAt(i))
+    keepPairs(text, found.levels)
+    return found
+  }
   // The classes with the isolates' controls among them, and where each of the text's units went.
   const classes = new Uint8Array(own.length + isolates.length * 2)
   const places = new Uint32Array(own.length)
@@ -77,7 +81,16 @@ export function bidiLevels(
   })
   const mapped = new Uint8Array(own.length)
   for (let i = 0; i < mapped.length; i++) mapped[i] = levels[places[i]]
+  keepPairs(text, mapped)
   return { paragraphLevel, levels: mapped }
+}
+
+/** The second unit of a pair has the level of its character, also where it ends the text. */
+function keepPairs(text: string, levels: Uint8Array) {
+  for (let i = 1; i < text.length; i++) {
+    const isSecond = (text.charCodeAt(i) & 0xfc00) === 0xdc00
+    if (isSecond && (text.charCodeAt(i - 1) & 0xfc00) === 0xd800) levels[i] = levels[i - 1]
+  }
 }
 
 const none = 0xffffffff

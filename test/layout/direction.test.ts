@@ -179,3 +179,15 @@ describe('mixed text', () => {
     expect(layout.text.length).toBe(count * 3 - 1)
   })
 })
+
+describe('spaces at the end of a line', () => {
+  it('have the level of the paragraph, before a control of direction too (UAX #9, L1)', async () => {
+    const shelf = await openShelf({ fonts: [...hebrewFonts] })
+    const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf })
+    // In an embedding from right to left: the space is in it, but for the end of its line.
+    const { lines } = setter.set('a \u202bאב \u2067\u2028אב\u2069\u202c' as 'x')
+    const space = lines[0].runs.find(run => run.text.startsWith(' ') && run.start > 4)
+    expect(space?.level).toBe(0)
+    expect(lines[0].width).toBeCloseTo(setter.set('a אב' as 'x').width, 6)
+  })
+})

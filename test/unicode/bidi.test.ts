@@ -64,6 +64,15 @@ describe('the bidirectional algorithm', () => {
     expect(cases).toBe(770241)
   })
 
+  it('keeps characters of two units together, at the end of a text too', () => {
+    for (const text of ['a \u{10b83}', '\u{10b83}', 'a \u{10b83} b', 'a\u2067\u{1e900}']) {
+      const { levels } = bidiLevels(text, 'ltr')
+      for (let i = 1; i < text.length; i++) {
+        if (/[\udc00-\udfff]/.test(text[i])) expect(levels[i], text).toBe(levels[i - 1])
+      }
+    }
+  })
+
   it('passes every case of BidiCharacterTest 15.0.0', () => {
     const failing: string[] = []
     const lines = standardLines('BidiCharacterTest.txt')
