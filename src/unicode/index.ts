@@ -17,4 +17,5 @@ export {
   lineBreaks,
 } from './line-breaks.ts'
 export { isCommonScript, type ScriptRun, scriptOf, scripts, scriptTag } from './scripts.ts'
+export { titleCased } from './title-case.ts'
 export { type VerticalOrientation, verticalOrientation } from './vertical-orientation.ts'
