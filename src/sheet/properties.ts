@@ -114,7 +114,7 @@ export const properties = {
   maxLines: ofParagraph(wholeNumber('a whole number from 1', 1), undefined),
   ellipsis: ofParagraph(kind.ellipsis, '…'),
   breaking: ofParagraph(oneOf('fast', 'even', 'best'), 'fast'),
-  lineBreak: ofParagraph(oneOf('loose', 'normal', 'strict'), 'normal'),
+  lineBreak: ofParagraph(oneOf('loose', 'normal', 'strict', 'keep-slash'), 'normal'),
   wordBreak: ofParagraph(oneOf('normal', 'keep-all'), 'normal'),
   overflowWrap: ofParagraph(oneOf('anywhere', 'normal'), 'anywhere'),
   loneWord: ofParagraph(oneOf('allow', 'avoid'), 'allow'),

@@ -137,7 +137,7 @@ export interface ParagraphProperties<I extends string = string> {
   /** First fit; lines about equally long, for headings; or the best lines for the whole paragraph. */
   readonly breaking?: 'fast' | 'even' | 'best'
   /** How strictly lines of Chinese and Japanese are broken. */
-  readonly lineBreak?: 'loose' | 'normal' | 'strict'
+  readonly lineBreak?: 'loose' | 'normal' | 'strict' | 'keep-slash'
   /** `keep-all` keeps words of Korean, Chinese and Japanese whole. */
   readonly wordBreak?: 'normal' | 'keep-all'
   /** `anywhere` breaks a word that is wider than the line; with `normal` it runs over the edge. */

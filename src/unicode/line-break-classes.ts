@@ -2,8 +2,11 @@ import { endsWithVowel, isHangulSyllable } from './hangul.ts'
 import { ranges, values } from './line-break.data.ts'
 import { once, propertyIndex, propertyTable } from './property-table.ts'
 
-/** How strictly lines of Chinese and Japanese are broken (CSS Text 3, section 5.2, `line-break`). */
-export type Strictness = 'loose' | 'normal' | 'strict'
+/**
+ * How strictly lines of Chinese and Japanese are broken (CSS Text 3, section 5.2, `line-break`);
+ * `keep-slash` is `normal`, and no line ends behind a slash that ASCII follows, as in browsers.
+ */
+export type Strictness = 'loose' | 'normal' | 'strict' | 'keep-slash'
 
 const table = once(() => propertyTable(ranges))
 
@@ -50,7 +53,7 @@ const known: (Uint8Array | undefined)[] = []
 /** The class of each class, by rule LB1 and by what is tailored. */
 export function resolvedClasses(tailoring: ClassTailoring): Uint8Array {
   const { lineBreak, isChineseOrJapanese, keepAll } = tailoring
-  const level = lineBreak === 'strict' ? 0 : lineBreak === 'normal' ? 1 : 2
+  const level = lineBreak === 'strict' ? 0 : lineBreak === 'loose' ? 2 : 1
   const key = level * 4 + (isChineseOrJapanese ? 2 : 0) + (keepAll ? 1 : 0)
   known[key] ??= resolve(tailoring)
   return known[key]
@@ -71,8 +74,10 @@ function resolve({ lineBreak, isChineseOrJapanese, keepAll }: ClassTailoring): U
   return classes
 }
 
-/** Hyphens that lines of Chinese and Japanese may start with, unless breaking is strict. */
-const hyphens = new Set([0x2010, 0x2013, 0x301c, 0x30a0])
+/** Wide hyphens that lines of Chinese and Japanese may start with, unless breaking is strict. */
+const wideHyphens = new Set([0x301c, 0x30a0])
+/** Hyphens behind an ideograph, which only loose breaking puts at the start of a line. */
+const hyphens = new Set([0x2010, 0x2013])
 /** Iteration marks, and inseparable dots, which only loose breaking takes apart. */
 const iterationMarks = new Set([0x3005, 0x303b, 0x309d, 0x309e, 0x30fd, 0x30fe])
 /** Punctuation that stands in the middle of its square. */
@@ -80,13 +85,17 @@ const centered = new Set([
   ...[0x30fb, 0xff1a, 0xff1b, 0xff65, 0x203c, 0x2047, 0x2048, 0x2049, 0xff01, 0xff1f],
 ])
 
+/** Whether a character repeats the one before it, and so is of its word (`keepAll`). */
+export const isIterationMark = (codePoint: number) => iterationMarks.has(codePoint)
+
 /** Whether a character is one that the tailoring lets stand at the start of a line, or anywhere. */
 export function isLoosened(codePoint: number, tailoring: ClassTailoring): boolean {
   const { lineBreak, isChineseOrJapanese } = tailoring
   if (lineBreak === 'strict') return false
-  if (isChineseOrJapanese && hyphens.has(codePoint)) return true
+  if (isChineseOrJapanese && wideHyphens.has(codePoint)) return true
   if (lineBreak !== 'loose') return false
-  return iterationMarks.has(codePoint) || (isChineseOrJapanese && centered.has(codePoint))
+  if (iterationMarks.has(codePoint) || hyphens.has(codePoint)) return true
+  return isChineseOrJapanese && centered.has(codePoint)
 }
 
 /** Characters from here on may be loosened; below, none is. */

@@ -83,7 +83,7 @@ export function graphemes(text: string): Uint32Array {
 
 function checkBreakOptions(owner: string, options: breaks.LineBreakOptions) {
   checkOptions(owner, options, {
-    lineBreak: oneOf('loose', 'normal', 'strict'),
+    lineBreak: oneOf('loose', 'normal', 'strict', 'keep-slash'),
     wordBreak: oneOf('normal', 'keep-all'),
     language: aString,
   })

@@ -66,6 +66,52 @@ describe('lineBreaks', () => {
     expect(allowed(text).length).toBe(8)
   })
 
+  it('keeps numbers that begin with their point, and slashes where it is told to', () => {
+    const pieces = (text: string, lineBreak: 'normal' | 'strict' | 'keep-slash') => {
+      const offsets = lineBreaks(text, { lineBreak }).map(b => b.offset)
+      return offsets.map((end, i) => text.slice(offsets[i - 1] ?? 0, end))
+    }
+    for (const lineBreak of ['normal', 'strict', 'keep-slash'] as const) {
+      expect(pieces('from .5 to $.50 or,7', lineBreak)).toEqual([
+        'from ',
+        '.5 ',
+        'to ',
+        '$.50 ',
+        'or,7',
+      ])
+    }
+    // As Chromium has them.
+    expect(pieces('all/any ä/ö и/или x/(y) 1/a a / b', 'keep-slash')).toEqual([
+      'all/any ',
+      'ä/',
+      'ö ',
+      'и/',
+      'или ',
+      'x/(y) ',
+      '1/a ',
+      'a ',
+      '/ ',
+      'b',
+    ])
+    expect(pieces('all/any', 'normal')).toEqual(['all/', 'any'])
+  })
+
+  it('lets lines start with narrow hyphens only where it is loose', () => {
+    for (const hyphen of ['\u2010', '\u2013']) {
+      for (const lineBreak of ['strict', 'normal', 'loose'] as const) {
+        const offsets = lineBreaks(`船${hyphen}港`, { lineBreak, language: 'ja' }).map(
+          b => b.offset,
+        )
+        expect(offsets.includes(1), `${hyphen} ${lineBreak}`).toBe(lineBreak === 'loose')
+      }
+    }
+  })
+
+  it('keeps words with iteration marks whole where it is told to', () => {
+    const options = { wordBreak: 'keep-all', language: 'ja' } as const
+    expect(lineBreaks('人々の、佐々木さん', options).map(b => b.offset)).toEqual([4, 9])
+  })
+
   it('finds the words of Thai, Lao, Khmer and Burmese', () => {
     // "boats leave at dusk"; where words end is the platform's to say, and so is not fixed here.
     for (const text of ['เรือออกตอนพลบค่ำ', 'ເຮືອອອກຕອນຄ່ໍາ', 'ទូកចេញនៅពេលល្ងាច', 'လှေများထွက်ခွာသည်']) {
