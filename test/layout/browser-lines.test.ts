@@ -12,25 +12,28 @@ describe('the same paragraphs in Chromium, by standard CSS', () => {
   })
 
   /**
-   * Differences that are accepted, by how the line of ours ends where the two first part.
-   * `/`: UAX #14 allows a break behind a slash between letters (class SY, rule LB31); Chromium
-   * takes none there, and breaks inside the word before or behind it.
+   * The differences there are, by the text behind the line that is ours, each with its rule.
+   * LB13 (UAX #14): nothing breaks before `;` and `!`, over spaces neither; Chromium does.
+   * LB19: nothing breaks beside a quotation mark; Chromium has LB19a, of Unicode 16, which does
+   * between ideographs and Hangul.
    */
-  const accepted: Readonly<Record<string, readonly string[]>> = { en: ['/'] }
+  const accepted: Readonly<Record<string, RegExp>> = { fr: /^\S+ [;!]/, ko: /^복”은/ }
 
-  it.each(['en', 'de', 'el', 'ja', 'ar', 'th'])(
-    'have the same lines in fifty widths: %s',
-    language => {
+  it('have the same lines in forty widths, in 29 languages', () => {
+    const differences: string[] = []
+    for (const { language, text, width, ours, browser: starts } of broken) {
+      const parted = ours.findIndex((start, i) => start !== starts[i])
+      if (parted < 0 && ours.length === starts.length) continue
+      const [line, other] = [ours, starts].map(list => text.slice(list[parted - 1], list[parted]))
+      if (accepted[language]?.test(text.slice(ours[parted]))) continue
+      differences.push(`${language} ${width}: ours '${line}', the browser's '${other}'`)
+    }
+    expect(differences).toEqual([])
+    expect(broken.length).toBe(29 * 40)
+    const languages = new Set(broken.map(b => b.language))
+    for (const language of languages) {
       const own = broken.filter(b => b.language === language)
-      expect(own.length).toBe(50)
-      expect(new Set(own.map(b => b.ours.length)).size).toBeGreaterThan(5)
-      for (const { text, width, ours, browser: starts } of own) {
-        const parted = ours.findIndex((start, i) => start !== starts[i])
-        if (parted < 0 && ours.length === starts.length) continue
-        const [line, other] = [ours, starts].map(list => text.slice(list[parted - 1], list[parted]))
-        const isAccepted = accepted[language]?.some(end => line.trimEnd().endsWith(end))
-        expect(isAccepted, `${width}: ours ends '${line}', the browser's '${other}'`).toBe(true)
-      }
-    },
-  )
+      expect(new Set(own.map(b => b.ours.length)).size, language).toBeGreaterThan(5)
+    }
+  })
 })
