@@ -66,7 +66,7 @@ for (const family of ['sans', 'serif']) {
     `the best breaks of it, hyphenated, ${family} / shaping it`,
     ratio(
       () => {
-        for (const one of texts) bestStops(one, () => 480, undefined, { offset: 0, line: 0 })
+        for (const one of texts) bestStops(one, () => 480, 'ragged', { offset: 0, line: 0 })
       },
       shapeAll,
       3,

@@ -1,7 +1,7 @@
 import {
   adjustment,
+  type BreakCost,
   costBetween,
-  type Elasticity,
   justifiedCost,
   mostBetweenLines,
   raggedCost,
@@ -16,17 +16,16 @@ import { spacesIn } from './word-spaces.ts'
 /**
  * The stops at which the lines of a paragraph end that are best taken together: of justified lines
  * the least sum of what they cost, of others the fewest lines and of those the least sum. Undefined
- * where nothing fits, as where a word is wider than the line. Spaces give way by `elasticity`;
- * without it lines are not justified.
+ * where nothing fits, as where a word is wider than the line.
  */
 export function bestStops(
   text: Breakable,
   roomOf: RoomOf,
-  elasticity: Elasticity | undefined,
+  cost: BreakCost,
   first: LineStart,
 ): readonly number[] | undefined {
   if (isTooWide(text, roomOf(first.line + 1))) return undefined
-  return search(text, roomOf, elasticity, first)
+  return search(text, roomOf, cost, first)
 }
 
 /** In lines of so many stops one break more or less makes no difference that could be seen. */
@@ -42,6 +41,9 @@ function isTooWide(text: Breakable, room: number): boolean {
   if (count <= mostStopsInLine) return false
   return room > (ends[count - 1] / count) * mostStopsInLine
 }
+
+/** Costs this near are the same, as a share. */
+const tie = 1e-9
 
 /** What the next line may be without, and cost less. */
 const risesNever = trait.loneWord | trait.followsHyphen
@@ -69,7 +71,7 @@ interface Ways {
 function search(
   text: Breakable,
   roomOf: RoomOf,
-  elasticity: Elasticity | undefined,
+  cost: BreakCost,
   first: LineStart,
 ): readonly number[] | undefined {
   const { hasTabs } = text
@@ -78,10 +80,11 @@ function search(
   const spaces = spacesIn(text)
   const wordEnds = wordEndsOf(text)
   const avoidsLoneEnd = text.paragraph.style.loneWord === 'avoid'
-  const isRagged = elasticity === undefined
+  const isRagged = typeof cost === 'string'
+  const isEven = cost === 'even'
   /** By how much a way may cost more and still be gone on from. */
   const slack = isRagged ? 0 : mostBetweenLines
-  const shrunk = isRagged ? 0 : elasticity.shrink * spaces.width
+  const shrunk = isRagged ? 0 : cost.shrink * spaces.width
   const ways: Ways = { stops: [], before: [], costs: [], lines: [], tightness: [] }
   const startBehind = (way: number) => (way === none ? first.offset : offsets[ways.stops[way]])
   // How wide a tab is depends on where it stands.
@@ -97,7 +100,8 @@ function search(
   for (let stop = firstStop; stop < count; stop++) {
     const isForced = kinds[stop] === stopKind.mandatory
     const ofStop =
-      (isForced ? trait.forced : 0) | (kinds[stop] === stopKind.hyphen ? trait.endsInHyphen : 0)
+      (isForced && !isEven ? trait.forced : 0) |
+      (kinds[stop] === stopKind.hyphen ? trait.endsInHyphen : 0)
     const firstNew = ways.stops.length
     let least = Infinity
     let fewest = Infinity
@@ -118,7 +122,12 @@ function search(
       let traits = ofStop
       if (from >= 0 && kinds[from] === stopKind.hyphen) traits |= trait.followsHyphen
       const isOneWord = from + 1 >= stop || wordEnds[from + 1] >= stop
-      if (isOneWord && !isForced && widthTo(start, wordEnds[stop + 1]) <= room + tolerance) {
+      if (
+        isOneWord &&
+        !isForced &&
+        !isEven &&
+        widthTo(start, wordEnds[stop + 1]) <= room + tolerance
+      ) {
         traits |= trait.loneWord
       }
       if (avoidsLoneEnd && stop === count - 1 && from >= 0 && spaces.count(start, stop) === 0) {
@@ -128,7 +137,7 @@ function search(
       let look: Tightness = 1
       if (isRagged) own = raggedCost(room > 0 ? (room - natural) / room : 0, traits)
       else {
-        const ratio = adjustment(room - natural, gaps, spaces.width, traits, elasticity)
+        const ratio = adjustment(room - natural, gaps, spaces.width, traits, cost)
         own = justifiedCost(ratio, traits)
         look = tightness(ratio)
       }
@@ -139,19 +148,20 @@ function search(
         if (isRising && cheapest.from(head) + own > least + slack) break
         if (own + (way === none ? 0 : ways.costs[way]) > least + slack) continue
       }
-      let cost = own
+      let sum = own
       if (way !== none) {
-        cost += ways.costs[way]
+        sum += ways.costs[way]
         if (!isRagged) {
           const above = startBehind(ways.before[way])
           const rivers = spaces.underEachOther(above, from, stop)
-          cost += costBetween(ways.tightness[way], look, rivers)
+          sum += costBetween(ways.tightness[way], look, rivers)
         }
       }
-      if (!isFewer && cost > least + slack) continue
-      least = isFewer ? cost : Math.min(least, cost)
+      // Of lines that cost the same, those that end first: whatever sums of products are rounded to.
+      if (!isFewer && sum > least + slack - tie * (1 + least)) continue
+      least = isFewer ? sum : Math.min(least, sum)
       fewest = index
-      keep(ways, firstNew, { stop, before: way, cost, line: index, look })
+      keep(ways, firstNew, { stop, before: way, cost: sum, line: index, look })
     }
     if (isForced) {
       if (least === Infinity) return undefined
@@ -218,7 +228,8 @@ function cheapestTo(ways: Ways, stop: number, isRagged: boolean): number {
   let best = ways.stops.length - 1
   for (let way = best - 1; way >= 0 && ways.stops[way] === stop; way--) {
     const more = isRagged ? ways.lines[way] - ways.lines[best] : 0
-    if (more < 0 || (more === 0 && ways.costs[way] < ways.costs[best])) best = way
+    const isLess = ways.costs[way] < ways.costs[best] * (1 + tie) + tie
+    if (more < 0 || (more === 0 && isLess)) best = way
   }
   return best
 }

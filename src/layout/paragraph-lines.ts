@@ -1,7 +1,7 @@
 import { unitScale } from '../shaping/index.ts'
 import { bestStops } from './best-lines.ts'
-import type { Elasticity } from './break-cost.ts'
-import { evenNarrowing, narrowed } from './even-lines.ts'
+import type { BreakCost, Elasticity } from './break-cost.ts'
+import { canBeEven } from './even-lines.ts'
 import { fastLines, type LineStart, lineAt, type RoomOf } from './fast-lines.ts'
 import { justificationLimits, justified } from './justify.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
@@ -14,12 +14,10 @@ import { type Breakable, tolerance } from './stops.ts'
 export interface LinePlan {
   /** The width of the rooms it was made for. */
   readonly room: number
-  /** Of best breaks: the stops that the next lines end at. */
+  /** Of best and even lines: the stops that the next ones end at. */
   readonly stops?: readonly number[]
-  /** Of best breaks where there are none: the next lines are first fit. */
+  /** Where there are none: the next lines are first fit. */
   readonly firstFit?: true
-  /** Of even lines: how much narrower than its room each is broken. */
-  readonly narrowing?: number
 }
 
 /** The lines of a paragraph, and what is planned for those behind the last that was asked for. */
@@ -79,17 +77,19 @@ function brokenLines(asked: ParagraphBreaking): ParagraphLines {
   }
   const { breaking, loneWord } = text.paragraph.style
   const known = planned?.room === room ? planned : undefined
-  if (breaking === 'best' && text.breaks().stops.count > 0) {
-    return bestLines({ ...asked, planned: known })
+  if (text.breaks().stops.count > 0) {
+    if (breaking === 'best') {
+      const cost = asked.isJustified ? elasticityOf(text) : 'ragged'
+      return plannedLines({ ...asked, planned: known }, cost)
+    }
+    if (breaking === 'even' && (known || (from.offset === 0 && canBeEven(text, roomOf)))) {
+      return plannedLines({ ...asked, planned: known }, 'even')
+    }
   }
-  const narrowing =
-    breaking === 'even'
-      ? (known?.narrowing ?? (from.offset === 0 ? evenNarrowing(text, roomOf) : 0))
-      : 0
-  const lines = fastLines(text, narrowing > 0 ? narrowed(roomOf, narrowing) : roomOf, from)
+  const lines = fastLines(text, roomOf, from)
   return {
     lines: loneWord === 'avoid' ? withoutLoneWord(text, lines, roomOf, from.line) : lines,
-    plan: () => (narrowing > 0 ? { room, narrowing } : undefined),
+    plan: unplanned,
   }
 }
 
@@ -102,15 +102,14 @@ function elasticityOf({ paragraph, tools }: Breakable): Elasticity {
   return { stretch: 0.5, shrink: space > 0 ? Math.max(0, -min / space) : 0 }
 }
 
-/** First fit where there is no best, and from a line on that turns out too wide. */
-function bestLines(asked: ParagraphBreaking): ParagraphLines {
-  const { text, roomOf, isJustified, from, planned } = asked
-  const elasticity = isJustified ? elasticityOf(text) : undefined
+/** First fit where there is nothing better, and from a line on that turns out too wide. */
+function plannedLines(asked: ParagraphBreaking, cost: BreakCost): ParagraphLines {
+  const { text, roomOf, from, planned } = asked
   const room = roomOf(from.line + 1)
   const firstFit = { room, firstFit: true } as const
   const stops = planned?.firstFit
     ? undefined
-    : (planned?.stops ?? bestStops(text, roomOf, elasticity, from))
+    : (planned?.stops ?? bestStops(text, roomOf, cost, from))
   if (!stops) return { lines: fastLines(text, roomOf, from), plan: () => firstFit }
   let done = 0
   let isPlanned = true
@@ -120,7 +119,8 @@ function bestLines(asked: ParagraphBreaking): ParagraphLines {
       const line = lineAt(text, start, stop)
       const index = from.line + done
       const room = roomOf(index)
-      const given = elasticity?.shrink ? justified(line, text.paragraph, room).width : line.width
+      const isShrunk = typeof cost !== 'string' && cost.shrink > 0
+      const given = isShrunk ? justified(line, text.paragraph, room).width : line.width
       if (given > room + tolerance) {
         isPlanned = false
         return yield* fastLines(text, roomOf, { offset: start, line: index })

@@ -23,6 +23,7 @@ const sheet = defineSheet({
     divided: { hyphenation: true },
     best: { breaking: 'best' },
     bestDivided: { breaking: 'best', hyphenation: true },
+    even: { breaking: 'even' },
     bestLoose: { breaking: 'best', loneWord: 'avoid' },
   },
 })
@@ -125,7 +126,7 @@ describe('best breaks', () => {
       fc.property(someWords(9), fc.integer({ min: 110, max: 330 }), (list, room) => {
         const text = opened.ready(list.join(' ').replace('of I', 'of\u2028I'), style)
         if (text.breaks().stops.count > 13) return
-        const found = bestStops(text, () => room, elasticity, { offset: 0, line: 0 })
+        const found = bestStops(text, () => room, elasticity ?? 'ragged', { offset: 0, line: 0 })
         const least = leastSum(text, room, elasticity)
         if (!found) expect(least.lines).toBe(Infinity)
         else {
@@ -137,7 +138,7 @@ describe('best breaks', () => {
       }),
       { numRuns: 300 },
     )
-    expect(several).toBeGreaterThan(20)
+    expect(several).toBeGreaterThan(10)
   })
 
   const lineTexts = ({ lines }: Layout) =>
@@ -178,5 +179,50 @@ describe('best breaks', () => {
       const texts = lineTexts(opened.setter.set(text, { style: 'best', width }))
       expect(texts[0], `${width}`).not.toBe('Chacun ')
     }
+  })
+})
+
+describe('even lines', () => {
+  const unevenness = ({ lines }: Layout) => {
+    const mean = lines.reduce((sum, line) => sum + line.width, 0) / lines.length
+    return lines.reduce((sum, line) => sum + (line.width - mean) ** 2, 0)
+  }
+
+  it('are never less even than first fit, and as many', () => {
+    let better = 0
+    fc.assert(
+      fc.property(someWords(16), fc.integer({ min: 120, max: 420 }), (list, width) => {
+        const text = list.join(' ')
+        const [first, even] = [undefined, 'even' as const].map(style =>
+          opened.setter.set(text as 'x', { style, width }),
+        )
+        if (first.lines.length > 12) return
+        expect(even.lines.length).toBe(first.lines.length)
+        expect(unevenness(even)).toBeLessThanOrEqual(unevenness(first) + 1e-3)
+        if (unevenness(even) < unevenness(first) - 1) better++
+      }),
+      { numRuns: 200 },
+    )
+    expect(better).toBeGreaterThan(40)
+  })
+
+  it('are the same at every scale', async () => {
+    const shelf = await openShelf()
+    const scales = [0.001, 0.8, 1, 1.3, 40]
+    const setters = scales.map(scale => {
+      const styles = { defaults: { size: 16 * scale }, even: { breaking: 'even' } } as const
+      return typesetter({ sheet: defineSheet({ styles }), shelf })
+    })
+    fc.assert(
+      fc.property(someWords(16), fc.integer({ min: 120, max: 420 }), (list, width) => {
+        const text = list.join(' ')
+        const [one, ...others] = setters.map((setter, i) => {
+          const { lines } = setter.set(text as 'x', { style: 'even', width: width * scales[i] })
+          return lines.map(line => line.start)
+        })
+        for (const other of others) expect(other).toEqual(one)
+      }),
+      { numRuns: 60 },
+    )
   })
 })
