@@ -1,8 +1,6 @@
-import { chromium } from 'playwright-core'
-import { chromiumPath } from './scripts/chromium-path.mjs'
-const b=await chromium.launch({executablePath:chromiumPath,args:['--no-sandbox']})
-const p=await b.newPage()
-await p.setContent('<div id=d style="width:1px;font:16px sans-serif"></div>')
-const r=await p.evaluate(()=>{const d=document.getElementById('d');const out={};for(const t of ['and/or','a/b','1/2','path/to/file','a/1','1/a','http://a.b','ä/ö','a / b','и/или','x/(y)','../a','א/ב','.5','$.50','a .5','和/或','a‐b','和‐和','和–和']){d.textContent=t;const rg=document.createRange();const lines=[];let last;for(let i=0;i<t.length;i++){rg.setStart(d.firstChild,i);rg.setEnd(d.firstChild,i+1);const y=rg.getBoundingClientRect().top;if(last===undefined||y>last+2)lines.push('');lines[lines.length-1]+=t[i];last=Math.max(y,last??y)}out[t]=lines.join('|')}return out})
-console.log(r)
-await b.close()
+import { openShelf, defineSheet, typesetter, inkBox, bounds, placement } from 'dot-line'
+const shelf=await openShelf()
+for (const extra of [{}, {underline:true}, {highlight:undefined}]) {
+const s=typesetter({shelf,sheet:defineSheet({styles:{a:{...extra,size:20},b:{...extra,size:20,padding:10},c:{padding:10,size:20,writingMode:'vertical-rl'},d:{size:20,writingMode:'vertical-rl'},e:{padding:{top:1,left:2,right:30,bottom:4},size:20,align:'end'},f:{size:20,align:'end'}}})})
+for(const st of ['a','b','c','d','e','f']){const l=s.set('Boats leave\nat dusk',{style:st,width:st==='e'?132:st==='f'?100:undefined});console.log(st,JSON.stringify(inkBox(l)),JSON.stringify(bounds(l)), JSON.stringify(placement(l,0,0,{of:'first'}).bounds),JSON.stringify(placement(l,0,0,{of:'first',by:'ink'}).inkBox))}
+}

@@ -97,7 +97,10 @@ function usualPlace(run: GlyphRun, which: Decoration) {
   const scale = unitScale({ metrics }, style.size)
   const width = Math.max(metrics.underlineThickness * scale, style.size / 24)
   if (upright) return { width, middle: sideOf(which, style) }
-  if (which === 'underline') return { width, middle: -metrics.underlinePosition * scale }
+  if (which === 'underline') {
+    // `underlinePosition` is the top of the line (OpenType, `post` table).
+    return { width, middle: -metrics.underlinePosition * scale + width / 2 }
+  }
   if (which === 'overline') {
     return { width, middle: -metrics.capHeight * scale - overlineGap * style.size }
   }

@@ -37,6 +37,9 @@ export interface GlyphsItem {
   readonly glyphs: ShapedGlyphs
   /** OpenType features it was shaped with, beyond the usual ones. */
   readonly features?: readonly string[]
+  /** What stands behind each letter, and behind each word space beside that, in units. */
+  readonly letterSpacing?: number
+  readonly wordSpacing?: number
   readonly isRightToLeft?: true
   /** Its letters stand below each other: none advances, and each is where its offsets say. */
   readonly isStacked?: true

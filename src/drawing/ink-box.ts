@@ -69,15 +69,15 @@ export function grown({ x, y, width, height }: Box, by: number): Box {
   return { x: x - by, y: y - by, width: width + 2 * by, height: height + 2 * by }
 }
 
+/** A rule is as thick to both sides, and ends where it ends. */
 function ruleBox({ from, to, width }: RuleItem): Box {
-  const half = width / 2
-  const x = Math.min(from[0], to[0]) - half
-  const y = Math.min(from[1], to[1]) - half
+  const [across, down] = [Math.abs(to[0] - from[0]), Math.abs(to[1] - from[1])]
+  const half = width / 2 / (Math.hypot(across, down) || 1)
   return {
-    x,
-    y,
-    width: Math.max(from[0], to[0]) + half - x,
-    height: Math.max(from[1], to[1]) + half - y,
+    x: Math.min(from[0], to[0]) - down * half,
+    y: Math.min(from[1], to[1]) - across * half,
+    width: across + 2 * down * half,
+    height: down + 2 * across * half,
   }
 }
 

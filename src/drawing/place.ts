@@ -119,7 +119,7 @@ function anchorPoint(layout: Layout, anchor: Anchor): readonly [across: number, 
   if (by !== 'line' && by !== 'ink') badAnchor('by', by, ['line', 'ink'])
   const lines = linesOf(layout.lines, of)
   const box =
-    (by === 'ink' ? inkBoxOf(lineItems(layout, lines)) : undefined) ?? edges(layout, lines)
+    (by === 'ink' ? inkBoxOf(lineItems(layout, lines)) : undefined) ?? edges(layout, lines, of)
   const isSideways = isVertical(layout.writingMode)
   const first = lines[0]
   return [
@@ -129,9 +129,13 @@ function anchorPoint(layout: Layout, anchor: Anchor): readonly [across: number, 
 }
 
 /** The box of some lines' edges; all of the frame for all of them. */
-function edges({ width, height, lines: all, writingMode }: Layout, lines: readonly Line[]): Box {
+function edges(
+  { width, height, writingMode }: Layout,
+  lines: readonly Line[],
+  of: NonNullable<Anchor['of']>,
+): Box {
   const [first] = lines
-  if (!first || lines.length === all.length) return { x: 0, y: 0, width, height }
+  if (!first || of === 'all') return { x: 0, y: 0, width, height }
   const { top, height: own } = first
   if (!isVertical(writingMode)) return { x: 0, y: top, width, height: own }
   const x = writingMode === 'sideways-lr' ? top : width - top - own

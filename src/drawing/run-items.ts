@@ -1,5 +1,12 @@
 import { type Box, identity, type Matrix, mapped, mappedBox, product } from '../geometry/index.ts'
-import { faceOf, flowMatrix, type GlyphRun, type Layout, type Line } from '../layout/index.ts'
+import {
+  faceOf,
+  flowMatrix,
+  type GlyphRun,
+  type Layout,
+  type Line,
+  spacingOf,
+} from '../layout/index.ts'
 import { shapingFeatures, solidOf } from '../sheet/index.ts'
 import type { Fill, GlyphsItem, Item } from './drawing.ts'
 import { fillOf, inkOf, solidFill } from './fill.ts'
@@ -66,14 +73,19 @@ function itemsAcross(
 }
 
 /** What is to be known of a run where it is written as text. */
-function asText(item: GlyphsItem, { style, kind, level }: GlyphRun): GlyphsItem {
+function asText(item: GlyphsItem, run: GlyphRun): GlyphsItem {
+  const { style, kind, level } = run
   const features = shapingFeatures(style)
+  const { letters, words } = spacingOf(run)
   const isRightToLeft = level % 2 === 1
   const isHyphen = kind === 'hyphen'
-  if (features.length === 0 && !isHyphen && !isRightToLeft) return item
+  const isSpaced = letters !== 0 || words !== 0
+  if (features.length === 0 && !isHyphen && !isRightToLeft && !isSpaced) return item
   return {
     ...item,
     ...(features.length > 0 && { features }),
+    ...(letters !== 0 && { letterSpacing: letters }),
+    ...(words !== 0 && { wordSpacing: words }),
     ...(isRightToLeft && { isRightToLeft }),
     // It is of no character, so that words are found, and copied whole.
     ...(isHyphen && { isHyphen, text: '' }),

@@ -5,10 +5,8 @@ import { flowPadding } from './padding.ts'
 import { type Breakable, indentOf, tolerance } from './stops.ts'
 import { wrapLines } from './wrap.ts'
 
-/** Halvings of what is left between the bounds: of a hundred units, less than a thousandth is left. */
-const steps = 17
-/** Where lines must be set to be counted, each step costs nearly a layout. */
-const costlySteps = 6
+/** How near the largest size one is found, as a share of it. */
+const precision = 0.0005
 
 /**
  * How many times as large a text can be, from `least` to `most`, so that it goes into the frame:
@@ -37,10 +35,7 @@ export function fittedRatio(
   }
   let { min: low, max: high } = bounds
   if (fits(high)) return high
-  const isCostly = texts.some(
-    text => text.paragraph.style.breaking !== 'fast' || !text.breaks().isExact,
-  )
-  for (let i = isCostly ? costlySteps : steps; i > 0; i--) {
+  while (high - low > low * precision) {
     const middle = (low + high) / 2
     if (fits(middle)) low = middle
     else high = middle

@@ -11,6 +11,7 @@ export {
   type HyphenationPatterns,
   hyphenationOf,
 } from './hyphenation.ts'
+export { spacingOf } from './justify.ts'
 export { layOut } from './lay-out.ts'
 export type { Cut, GlyphRun, Layout, LayoutParagraph, Line, SourcePiece } from './layout.ts'
 export { type LayoutTools, layoutTools } from './layout-tools.ts'

@@ -11,6 +11,16 @@ export interface JustificationLimits {
   readonly letters: readonly [min: number, max: number]
 }
 
+/** What stands behind each letter of a run, and behind each word space beside that, in units. */
+export function spacingOf(run: GlyphRun): { readonly letters: number; readonly words: number } {
+  const { style, wordGap = 0, letterGap = 0, isJoined } = run
+  const { size, tracking, wordSpacing } = style
+  return {
+    letters: (isJoined ? 0 : tracking * size) + letterGap,
+    words: wordSpacing * size + wordGap,
+  }
+}
+
 export function justificationLimits({
   justification: { words, letters },
 }: Style): JustificationLimits {

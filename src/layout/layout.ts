@@ -39,6 +39,8 @@ export interface GlyphRun {
   /** What justifying added behind each space, and behind each letter, in units. */
   readonly wordGap?: number
   readonly letterGap?: number
+  /** Its letters join, and the tracking of its style is not between them. */
+  readonly isJoined?: true
   /** Stands in place of the glyphs. */
   readonly object?: InlineObject
   readonly link?: string

@@ -54,7 +54,7 @@ const noGlyphs: ShapedGlyphs = {
 function addPaintedRuns(
   painted: GlyphRun[],
   paragraph: ShapedParagraph,
-  { face, size, level, object, upright }: ShapedRun,
+  { face, size, level, object, upright, spacing }: ShapedRun,
   shaped: ShapedGlyphs,
   from: number,
   to: number,
@@ -86,7 +86,8 @@ function addPaintedRuns(
       styleNames,
       glyphs: object ? noGlyphs : level % 2 === 1 && !upright ? reversed(glyphs) : glyphs,
     }
-    const isPlain = !object && !upright && link === undefined && action === undefined
+    const isJoined = style.tracking !== 0 && spacing.tracking === 0
+    const isPlain = !object && !upright && !isJoined && link === undefined && action === undefined
     painted.push(
       isPlain
         ? run
@@ -94,6 +95,7 @@ function addPaintedRuns(
             ...run,
             ...(object && { object }),
             ...(upright && { upright }),
+            ...(isJoined && { isJoined }),
             ...(link !== undefined && { link }),
             ...(action !== undefined && { action }),
           },
@@ -152,7 +154,7 @@ export function movedTo(run: GlyphRun, x: number): GlyphRun {
   if (run.x === x) return run
   const { kind, start, end, text, width, rise, level, face, style, styleNames, glyphs } = run
   const moved = { kind, start, end, text, x, width, rise, level, face, style, styleNames, glyphs }
-  const isMarked = run.object || run.upright || run.wordGap !== undefined
+  const isMarked = run.object || run.upright || run.isJoined || run.wordGap !== undefined
   if (!isMarked && run.link === undefined && run.action === undefined) return moved
   return { ...run, x }
 }

@@ -1,5 +1,7 @@
 import { defineSheet, inlineObject, openShelf, typesetter } from 'dot-line'
+import { openHyphenation } from 'dot-line/hyphenation'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { fontFiles } from '../support/font-files.ts'
 
 const sheet = defineSheet({
   styles: {
@@ -35,17 +37,56 @@ describe('fitting', () => {
     const size = layout.fittedSize ?? 0
     expect(size).toBeGreaterThan(8)
     // The next size up, by a little, is cut, overflows or breaks a word.
-    const step = style === 'best' ? 3 : 0.02
     const larger = setter.set(text, {
       style,
       ...frame,
-      fit: { min: size + step, max: size + step },
+      fit: { min: size * 1.001, max: size * 1.001 },
     })
     const isBroken = larger.lines.some(
       line => /\w$/.test(larger.text.slice(line.start, line.end)) && line.end < larger.text.length,
     )
     expect(larger.cut !== undefined || larger.problems.length > 0 || isBroken).toBe(true)
   })
+
+  it.each([
+    ['fast', 'sans', 'en'],
+    ['even', 'sans', 'en'],
+    ['best', 'serif', 'en'],
+    ['fast', 'Noto Sans Arabic', 'ar'],
+    ['best', 'MotoyaLCedar', 'ja'],
+    ['even', 'Noto Sans Thai', 'th'],
+  ] as const)(
+    'within a thousandth, however lines are broken: %s, %s',
+    async (breaking, family, language) => {
+      const fonts = [fontFiles.arabic, fontFiles.japanese, fontFiles.thai]
+      const shelf = await openShelf({ fonts })
+      const hyphenation = await openHyphenation('en')
+      const styles = {
+        body: { family, breaking, language, hyphenation: language === 'en' },
+      } as const
+      const own = typesetter({ sheet: defineSheet({ styles }), shelf, hyphenation })
+      const texts = {
+        en: 'International crossings to Ardle Point leave from the second berth at noon',
+        ar: 'تغادر آخر سفينة إلى أردل بوينت قبل الصيف بنصف ساعة',
+        ja: '最後の船は夏より三十分早く出ます。港の事務所でお尋ねください。',
+        th: 'เรือเที่ยวสุดท้ายไปอาร์เดิลพอยต์ออกเร็วกว่าฤดูร้อนครึ่งชั่วโมง',
+      }
+      const set = (size: { min: number; max: number }, frame: object) =>
+        own.set(texts[language] as 'x', { style: 'body', ...frame, fit: size })
+      for (let width = 90; width < 500; width += 37) {
+        for (const height of [60, 150]) {
+          const frame = { width, height }
+          const { fittedSize = 0, cut, problems } = set({ min: 2, max: 300 }, frame)
+          expect(cut).toBeUndefined()
+          expect(problems).toEqual([])
+          const next = fittedSize * 1.001
+          const larger = set({ min: next, max: next }, frame)
+          const isOver = larger.cut !== undefined || larger.problems.length > 0
+          expect(isOver, `${width} ${height} ${fittedSize}`).toBe(true)
+        }
+      }
+    },
+  )
 
   it('keeps all of a text in proportion', () => {
     const box = inlineObject({ width: 16, height: 16 })

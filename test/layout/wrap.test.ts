@@ -12,6 +12,10 @@ const sheet = defineSheet({
     spaced: { tracking: 0.1, spaceBefore: 4, spaceAfter: 9, firstIndent: 12, startIndent: 5 },
     divided: { hyphenation: true },
     even: { breaking: 'even' },
+    padded: { padding: { top: 7, right: 11, bottom: 3, left: 19 }, align: 'center' },
+    padJustified: { padding: 9, align: 'justify', hyphenation: true, breaking: 'best' },
+    justified: { align: 'justify', justification: { letters: [0, 0.05] } },
+    led: { tabs: [{ at: 60, leader: '.' }], endIndent: 8 },
     best: { breaking: 'best' },
     arabic: { family: ['sans', 'Noto Sans Arabic'] },
   },
@@ -31,7 +35,18 @@ const text =
   'than in summer; international tickets\u2028are ~serif[To Ty AVAIL] sold at the office.\n\nمرفأ 12 end'
 
 describe('wrapping to numbers', () => {
-  const styles = ['serif', 'spaced', 'divided', 'even', 'best', 'arabic'] as const
+  const styles = [
+    'serif',
+    'spaced',
+    'divided',
+    'even',
+    'best',
+    'arabic',
+    'padded',
+    'padJustified',
+    'justified',
+    'led',
+  ] as const
 
   it.each(styles)('gives the lines of the layout, in any width: %s', style => {
     const prepared = setter.shape(text, { style: 'arabic' })

@@ -1,5 +1,5 @@
 import { faceOf, inkOf, unitScale } from '../../drawing/index.ts'
-import type { GlyphRun } from '../../layout/index.ts'
+import { type GlyphRun, spacingOf } from '../../layout/index.ts'
 import { colorText, cssString, htmlText } from '../../notation/index.ts'
 import { shapingFeatures } from '../../sheet/index.ts'
 import { px, type Rules } from './rules.ts'
@@ -74,13 +74,14 @@ const askedSize = (size: number) => (Number.isInteger(size) ? size : pageSize(si
 
 /** What words and letters are apart, and what the browser's size leaves off of the run's width. */
 function spacingDeclarations(run: GlyphRun, gap: number): string {
-  const { style, text, width, wordGap = 0, letterGap = 0 } = run
-  const { size, tracking, wordSpacing } = style
+  const { style, text, width } = run
+  const { size } = style
+  const { letters, words: between } = spacingOf(run)
   const rest = width * (1 - pageSize(size) / size)
   const spaces = text.split(/[ \u00a0]/).length - 1
-  const words = wordSpacing * size + wordGap + (spaces > 0 ? rest / spaces : 0)
+  const words = between + (spaces > 0 ? rest / spaces : 0)
   return [
-    `letter-spacing:${px(tracking * size + letterGap)};word-spacing:${px(words)}`,
+    `letter-spacing:${px(letters)};word-spacing:${px(words)}`,
     ...(Math.abs(gap) > 0.001 ? [`margin-inline-start:${px(gap)}`] : []),
     ...(spaces === 0 && rest > 0 ? [`margin-inline-end:${px(rest)}`] : []),
   ].join(';')

@@ -39,23 +39,79 @@ export function isPlainText({ face, glyphs, paint, isHyphen, text }: GlyphsItem)
   if (paint || isHyphen || face.synthesized.length > 0) return false
   // Leaders fill a tab, and letters below each other have no advances.
   const isLed = text === '\t' && glyphs.glyphs.length > 1
-  return !isLed && glyphs.advances.some(advance => advance !== 0)
+  // For what its face lacks a browser takes another.
+  return !isLed && !glyphs.glyphs.includes(0) && glyphs.advances.some(advance => advance !== 0)
 }
 
-/** A run as real text, as long as it is here. */
-export function textElement(item: GlyphsItem, fonts: TextFonts): string {
-  const { face, glyphs, size, ink, text, features = [] } = item
-  if (text.trim() === '') return ''
+/**
+ * Runs that are real text: those of a line that follow each other in one direction are one text,
+ * so that a word of several colors is copied as one. Text is drawn into parts of it; whatever else
+ * is drawn ends it first.
+ */
+export interface OpenText {
+  /** A run, with what closes the text before it where it is none of that. */
+  add(item: GlyphsItem): string
+  /** The end of the text that is open, if one is. */
+  close(): string
+}
+
+const touching = 0.01
+
+export function openText(fonts: TextFonts): OpenText {
+  let before: GlyphsItem | undefined
+  const close = () => {
+    if (!before) return ''
+    before = undefined
+    return '</text>\n'
+  }
+  return {
+    add(item) {
+      if (!before && item.text.trim() === '') return ''
+      const isSame =
+        before !== undefined &&
+        before.y === item.y &&
+        before.isRightToLeft === item.isRightToLeft &&
+        isBehind(before, item)
+      const ending = isSame ? '' : close()
+      // One that goes on where the last ended has no place of its own: its letters join with those.
+      const start = isSame ? '' : textStart(item)
+      const part = `<tspan${place(item, before)}${look(item, fonts)}>${xmlText(item.text)}</tspan>`
+      before = item
+      return ending + start + part
+    },
+    close,
+  }
+}
+
+const textStart = ({ y, isRightToLeft }: GlyphsItem) =>
+  `<text y="${numberText(y)}"${isRightToLeft ? ' direction="rtl"' : ''}>`
+
+/** Whether a run stands further along the line, in its direction. */
+const isBehind = (before: GlyphsItem, item: GlyphsItem) =>
+  item.isRightToLeft ? item.x < before.x : item.x > before.x
+
+function place(item: GlyphsItem, before: GlyphsItem | undefined): string {
+  const start = startOf(item)
+  const goesOn = before && before.text !== '\t' && Math.abs(start - endOf(before)) < touching
+  if (goesOn) return ''
+  return ` x="${numberText(start)}"`
+}
+
+const startOf = (item: GlyphsItem) => (item.isRightToLeft ? item.x + widthOf(item) : item.x)
+const endOf = (item: GlyphsItem) => (item.isRightToLeft ? item.x : item.x + widthOf(item))
+
+function widthOf({ face, glyphs, size }: GlyphsItem): number {
   let units = 0
   for (const advance of glyphs.advances) units += advance
-  const width = units * unitScale(face, size)
-  const { clusters } = glyphs
-  const isLeftward = clusters.length > 1 && clusters[0] > clusters[clusters.length - 1]
-  const x = numberText(isLeftward ? item.x + width : item.x)
-  const direction = isLeftward ? ' direction="rtl"' : ''
+  return units * unitScale(face, size)
+}
+
+function look(item: GlyphsItem, fonts: TextFonts): string {
+  const { face, size, ink, features = [], letterSpacing, wordSpacing } = item
+  const letters = letterSpacing ? ` letter-spacing="${numberText(letterSpacing)}"` : ''
+  const words = wordSpacing ? ` word-spacing="${numberText(wordSpacing)}"` : ''
   return (
-    `<text class="${fonts.classOf(face, features)}" x="${x}" y="${numberText(item.y)}" ` +
-    `font-size="${numberText(size)}" textLength="${numberText(width)}"${direction}` +
-    `${painted('fill', ink)}>${xmlText(text)}</text>\n`
+    ` class="${fonts.classOf(face, features)}" font-size="${numberText(size)}"${letters}${words}` +
+    painted('fill', ink)
   )
 }

@@ -22,7 +22,7 @@ import { xmlText } from '../../notation/index.ts'
 import { aFunction, aString, checkOptions, either, oneOf } from '../../problem/index.ts'
 import { type Definitions, svgDefinitions } from './definitions.ts'
 import { painted, pathElement } from './paint.ts'
-import { isPlainText, type TextFonts, textElement, textFonts } from './text-element.ts'
+import { isPlainText, type OpenText, openText, textFonts } from './text-element.ts'
 import { transformText } from './transform-text.ts'
 
 export interface SvgOptions {
@@ -55,22 +55,25 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   const definitions = svgDefinitions()
   const fonts =
     textAs === 'outlines' ? undefined : textFonts(typeof textAs === 'function' ? textAs : undefined)
+  const text = fonts && openText(fonts)
   let body = ''
   let hasParts = false
   eachItem(items, {
     skips: hiddenLayers(box),
     enter(group) {
       if (isTold(group)) hasParts = true
-      body += groupStart(group, definitions)
+      body += (text?.close() ?? '') + groupStart(group, definitions)
     },
     leave(group) {
+      body += text?.close() ?? ''
       body += group.link === undefined ? '</g>\n' : '</a>\n'
     },
     item(item) {
       if (item.kind === 'image' && item.label !== undefined) hasParts = true
-      body += svgItem(item, definitions, fonts)
+      body += svgItem(item, definitions, text)
     },
   })
+  body += text?.close() ?? ''
   const [x, y, width, height] = [box.x, box.y, box.width, box.height].map(n => numberText(n))
   const lang = language === undefined ? '' : ` lang="${xmlText(language)}"`
   // With a title that names it the picture is read out by that; without one, by its text.
@@ -148,14 +151,14 @@ function spokenText(items: readonly Item[]): string {
   return texts.join('').replace(/\s+/g, ' ').trim()
 }
 
-function svgItem(
-  item: PaintedItem,
-  definitions: Definitions,
-  fonts: TextFonts | undefined,
-): string {
+function svgItem(item: PaintedItem, definitions: Definitions, text: OpenText | undefined): string {
+  if (text && item.kind === 'glyphs' && isPlainText(item)) return text.add(item)
+  return (text?.close() ?? '') + drawnItem(item, definitions)
+}
+
+function drawnItem(item: PaintedItem, definitions: Definitions): string {
   switch (item.kind) {
     case 'glyphs': {
-      if (fonts && isPlainText(item)) return textElement(item, fonts)
       const path = finishPath(item)
       return path ? pathElement(path, definitions) : glyphsItem(item, definitions)
     }
