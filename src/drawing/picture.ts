@@ -1,12 +1,20 @@
 import { fail, isMade, type Made, made } from '../problem/index.ts'
+import {
+  isOnItsSide,
+  type Orientation,
+  orientationOf,
+  withoutOrientation,
+} from './jpeg-orientation.ts'
 
 /** A raster image whose head has been read: PNG or JPEG. */
 export interface Picture extends Made {
   readonly format: 'png' | 'jpeg'
   readonly bytes: Uint8Array
-  /** In pixels. */
+  /** In pixels, as it is shown. */
   readonly width: number
   readonly height: number
+  /** How a JPEG is stored that is not as it is shown. */
+  readonly orientation?: Orientation
   /** What a browser has made of it, for canvases to paint. */
   readonly bitmap?: object
 }
@@ -28,7 +36,10 @@ export function readPicture(bytes: Uint8Array, name = 'the image'): Picture {
       hint: `at most ${mostPixels} pixels, and no side of 0`,
     })
   }
-  return { [made]: true, bytes, ...size }
+  const orientation = size.format === 'jpeg' ? orientationOf(bytes) : 1
+  if (orientation === 1) return { [made]: true, bytes, ...size }
+  const shown = isOnItsSide(orientation) ? { ...size, width: height, height: width } : size
+  return { [made]: true, bytes: withoutOrientation(bytes), ...shown, orientation }
 }
 
 type Head = Pick<Picture, 'format' | 'width' | 'height'>

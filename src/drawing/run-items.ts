@@ -10,6 +10,7 @@ import {
 import { shapingFeatures, solidOf } from '../sheet/index.ts'
 import type { Fill, GlyphsItem, Item } from './drawing.ts'
 import { fillOf, inkOf, solidFill } from './fill.ts'
+import { imageItem } from './image-item.ts'
 import { objectContent } from './inline-object.ts'
 
 /** Where a run stands, and how its coordinates become those of the frame. */
@@ -192,7 +193,7 @@ function objectItems({ object }: GlyphRun, place: Box): Item[] {
   if (!object) return []
   const { x, y, width, height } = place
   const { image: picture, drawing } = objectContent(object)
-  if (picture) return [{ kind: 'image', x, y, width, height, picture }]
+  if (picture) return [imageItem({ x, y, width, height }, picture)]
   if (!drawing) return []
   const { box: shown, items } = drawing
   const scale = Math.min(width / shown.width, height / shown.height)

@@ -12,6 +12,7 @@ import { anInk, aPoint } from './check-items.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import type { GroupItem, ImageItem, PathItem, RectangleItem, RuleItem } from './drawing.ts'
 import { fillOf } from './fill.ts'
+import { imageItem } from './image-item.ts'
 import { type InkOrName, inkFrom } from './ink-from.ts'
 import { isPicture, type Picture } from './picture.ts'
 
@@ -42,7 +43,7 @@ export function image(
   box: Box,
   picture: Picture,
   options: { readonly label?: string } = {},
-): ImageItem {
+): ImageItem | GroupItem {
   checkArgument('image', 'box', box, anObject)
   checkOptions('image', options, { label: aString })
   const { x, y, width, height } = box
@@ -55,7 +56,7 @@ export function image(
   checkFinite('an image', { x, y, width, height })
   checkLength('an image', 'width', width)
   checkLength('an image', 'height', height)
-  return { kind: 'image', x, y, width, height, picture, ...(label !== undefined && { label }) }
+  return imageItem({ x, y, width, height }, picture, label)
 }
 
 /** A straight line of a width; a gradient runs along it. Throws on coordinates that are not finite. */

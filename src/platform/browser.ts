@@ -41,7 +41,7 @@ export async function openImage(source: string | Url | Uint8Array): Promise<Pict
   checkArgument('openImage', 'source', source, aSource)
   const bytes = source instanceof Uint8Array ? source : await fetchBytes(source, 'unreadable-image')
   const picture = readPicture(bytes, source instanceof Uint8Array ? undefined : String(source))
-  const bitmap = await createImageBitmap(new Blob([new Uint8Array(bytes)])).catch(
+  const bitmap = await createImageBitmap(new Blob([new Uint8Array(picture.bytes)])).catch(
     (error: unknown) =>
       fail('bad-image', `the browser cannot read the image ${source}`, { hint: String(error) }),
   )

@@ -28,7 +28,8 @@ export function letterForms(shelf: Shelf): LetterForms {
   const known = new Map<string, boolean>()
 
   function hasForms(text: string, face: Face, feature: string, style: Style): boolean {
-    const letters = text.match(/[\p{L}\p{N}]/gu) ?? []
+    // Signs are raised as well, of which hardly a font has forms; points and commas are not.
+    const letters = text.match(/[\p{L}\p{N}\p{S}*†‡§¶]/gu) ?? []
     return letters.every(letter => {
       const key = `${face.key} ${feature} ${letter}`
       const has = known.get(key) ?? changes(face, letter, feature, style.language)

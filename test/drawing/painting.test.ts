@@ -177,3 +177,13 @@ describe('guides', () => {
     expect(withGuides(empty).items.length).toBeGreaterThan(4)
   })
 })
+
+describe('raised signs', () => {
+  it.each(['†', '*', '®', 'a†'])('are raised, though no font has forms of them: %s', async text => {
+    const styles = { noted: { variantPosition: 'super' } } as const
+    const own = typesetter({ sheet: defineSheet({ styles }), shelf: await openShelf() })
+    const [raised] = own.set(text as 'x', { style: 'noted' }).lines[0].runs
+    expect(raised.rise).toBeGreaterThan(2)
+    expect(raised.style.size).toBeLessThan(16)
+  })
+})

@@ -12,6 +12,22 @@ export const jpeg = Buffer.from(
   'base64',
 )
 
+/** The same JPEG, with an Exif segment that says how it is turned. */
+export function turnedJpeg(orientation: number, littleEndian: boolean): Buffer {
+  const tiff = Buffer.alloc(26)
+  const view = new DataView(tiff.buffer, tiff.byteOffset, tiff.length)
+  tiff.write(littleEndian ? 'II' : 'MM')
+  view.setUint16(2, 42, littleEndian)
+  view.setUint32(4, 8, littleEndian)
+  view.setUint16(8, 1, littleEndian)
+  view.setUint16(10, 0x0112, littleEndian)
+  view.setUint16(12, 3, littleEndian)
+  view.setUint32(14, 1, littleEndian)
+  view.setUint16(18, orientation, littleEndian)
+  const head = Buffer.from([0xff, 0xe1, 0, 2 + 6 + tiff.length])
+  return Buffer.concat([jpeg.subarray(0, 2), head, Buffer.from('Exif\0\0'), tiff, jpeg.subarray(2)])
+}
+
 /** A chunk of a PNG; readers that we test against check its CRC. */
 function chunk(name: string, data: Uint8Array): Buffer {
   const body = Buffer.concat([Buffer.from(name), data])

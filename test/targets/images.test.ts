@@ -8,7 +8,9 @@ import { toPng } from 'dot-line/png'
 import { toSvg } from 'dot-line/svg'
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
-import { jpeg, png, pngs } from '../support/pictures.ts'
+import { orientationMatrix, orientationOf } from '../../src/drawing/jpeg-orientation.ts'
+import { jpeg, png, pngs, turnedJpeg } from '../support/pictures.ts'
+import { pixelsOf } from '../support/png-pixels.ts'
 import { sheet, testSetter } from '../support/setting.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
@@ -72,6 +74,47 @@ describe('images', () => {
       '<image x="5" y="10" width="40" height="20" preserveAspectRatio="none" href="data:image/jpeg;base64,',
     )
   })
+
+  /** Where the first row and the first column are seen (Exif 2.32, tag 274). */
+  const sides = [
+    [1, 'top', 'left'],
+    [2, 'top', 'right'],
+    [3, 'bottom', 'right'],
+    [4, 'bottom', 'left'],
+    [5, 'left', 'top'],
+    [6, 'right', 'top'],
+    [7, 'right', 'bottom'],
+    [8, 'left', 'bottom'],
+  ] as const
+  const middles = { top: [0.5, 0], bottom: [0.5, 1], left: [0, 0.5], right: [1, 0.5] }
+
+  it.each(sides)(
+    'of JPEG stored turned (%i) are shown upright',
+    async (orientation, row, column) => {
+      for (const littleEndian of [true, false]) {
+        const bytes = turnedJpeg(orientation, littleEndian)
+        const picture = await openImage(bytes)
+        expect([picture.width, picture.height]).toEqual(orientation < 5 ? [16, 8] : [8, 16])
+        const { xx, yx, xy, yy, dx, dy } = orientationMatrix[orientation]
+        expect([xx / 2 + dx, yx / 2 + dy]).toEqual(middles[row])
+        expect([xy / 2 + dx, yy / 2 + dy]).toEqual(middles[column])
+        // The left half of what is stored is red, in what every program shows of it.
+        const scene = await shown(bytes)
+        const pixels = pixelsOf(toPng(scene, { pixelRatio: 1 }))
+        const at = ([x, y]: readonly number[]) => {
+          const place = Math.round(10 + y * 20) * pixels.width + Math.round(5 + x * 40)
+          return [...pixels.data.slice(place * 4, place * 4 + 3)]
+        }
+        const [mx, my] = middles[column]
+        const [red, , blue] = at([0.5 + (mx - 0.5) * 0.8, 0.5 + (my - 0.5) * 0.8])
+        expect(red).toBeGreaterThan(blue + 60)
+        const [decoded] = await pdfImages(toPdf(scene))
+        expect(decoded).toMatchObject({ width: 16, height: 8 })
+        // Programs that turn pictures themselves find nothing to turn by.
+        expect(orientationOf(picture.bytes)).toBe(1)
+      }
+    },
+  )
 
   it('stand in a line as boxes, and are written once however often they do', async () => {
     const icon = inlineObject({

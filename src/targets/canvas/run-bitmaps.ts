@@ -41,7 +41,8 @@ export function paintFromBitmap(
   const [wholeX, wholeY] = [Math.floor(x), Math.floor(y)]
   const phaseX = Math.round((x - wholeX) * parts)
   const phaseY = Math.round((y - wholeY) * parts)
-  const key = `${item.size} ${a} ${d} ${phaseX} ${phaseY} ${item.ink.color}`
+  // Glyphs that are shared are those of several faces.
+  const key = `${item.face.id} ${item.size} ${a} ${d} ${phaseX} ${phaseY} ${item.ink.color}`
   let bitmap = known.get(item.glyphs)
   if (bitmap?.key !== key) {
     // What moves or changes is never the same twice: a bitmap is made the second time only.

@@ -1,5 +1,5 @@
-import { faceOf, inkOf, unitScale } from '../../drawing/index.ts'
-import { type GlyphRun, spacingOf } from '../../layout/index.ts'
+import { faceOf, inkOf, spacingOf, unitScale } from '../../drawing/index.ts'
+import type { GlyphRun } from '../../layout/index.ts'
 import { colorText, cssString, htmlText } from '../../notation/index.ts'
 import { shapingFeatures } from '../../sheet/index.ts'
 import { px, type Rules } from './rules.ts'

@@ -1,4 +1,4 @@
-import { isFrame, type Picture } from '../../drawing/index.ts'
+import { isFrame, isOnItsSide, type Picture } from '../../drawing/index.ts'
 import { hexBytes } from '../../notation/index.ts'
 import type { Blurred } from './blurred.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
@@ -9,7 +9,11 @@ export function embedImage(picture: Picture, objects: PdfObjects): ObjectNumber 
   return picture.format === 'jpeg' ? embedJpeg(picture, objects) : embedPng(picture, objects)
 }
 
-function dictionary({ width, height }: Picture, entries: string): string {
+function dictionary(picture: Picture, entries: string): string {
+  const isTurned = isOnItsSide(picture.orientation ?? 1)
+  const [width, height] = isTurned
+    ? [picture.height, picture.width]
+    : [picture.width, picture.height]
   return `/Type /XObject /Subtype /Image /Width ${width} /Height ${height} ${entries} `
 }
 
