@@ -82,11 +82,11 @@ export function joinRich(
   let values: Record<string, Value> | undefined
   parts.forEach((part, i) => {
     if (i > 0) for (const node of separator.children) children.push(node)
-    const { children: nodes, values: own } = asRich(part, 'joinRich')
-    if (own === undefined) {
+    const { children: nodes, values: own, language } = asRich(part, 'joinRich')
+    if (own === undefined && language === undefined) {
       for (const node of nodes) children.push(node)
     } else {
-      // A part with values of its own keeps them: two parts may name different ones alike.
+      // A part with values or a language of its own keeps them: two may name different ones alike.
       values ??= {}
       const name = `part${i}`
       values[name] = asRich(part, 'joinRich')

@@ -10,7 +10,13 @@ import {
   type Problem,
 } from '../problem/index.ts'
 import { type ElementStyles, elementStyles, whiteSpaceFolder } from './html-element.ts'
-import { deepest, type TagStyles, tagStyles as usualTags } from './html-tags.ts'
+import {
+  blockTags,
+  cellTags,
+  deepest,
+  type TagStyles,
+  tagStyles as usualTags,
+} from './html-tags.ts'
 import type { ParsedMarkup } from './parse-markup.ts'
 import type { RichNode } from './rich-text.ts'
 
@@ -65,7 +71,7 @@ export function richFromHtml(
       },
       onclosetag(tag, implied) {
         if (silent.has(tag) && silence > 0) silence--
-        if (tag === 'p') endParagraph()
+        if (blockTags.has(tag)) endParagraph()
         if (tag !== 'br') closeElement(tag, implied ? parser.startIndex : parser.endIndex + 1)
       },
       ontext(text) {
@@ -89,7 +95,8 @@ export function richFromHtml(
       if (silence === 0) add(lineSeparator)
       return spaces.startLine()
     }
-    if (tag === 'p') endParagraph()
+    if (blockTags.has(tag)) endParagraph()
+    if (cellTags.has(tag) && anything && !paragraphDue && silence === 0) add('\t')
     const own = elementStyles(tag, attributes, tags, range, problem =>
       problems.push({ ...problem, location: locationOf(range.start, range.end) }),
     )

@@ -7,7 +7,7 @@ import {
   type TextRange,
   warningProblem,
 } from '../problem/index.ts'
-import type { TagStyles } from './html-tags.ts'
+import { blockTags, cellTags, linkStyle, otherwise, type TagStyles } from './html-tags.ts'
 import type { Override, StyleName } from './rich-text.ts'
 
 /** What an element makes of the text in it. */
@@ -28,24 +28,42 @@ export function elementStyles(
   const overrides: Override[] = []
   const { start, end } = range
   const known = Object.hasOwn(tags, tag) ? tags[tag] : undefined
-  if (known !== undefined) styles.push({ name: known, start, end })
+  if (known !== undefined) styles.push(styleOf(known, range))
+  if (tag === 'a' && Object.hasOwn(attributes, 'href')) styles.push(styleOf(linkStyle, range))
   for (const [name, value] of Object.entries(attributes)) {
     if (name === 'class' && tag === 'span') {
       for (const style of value.split(/\s+/)) {
         if (style !== '') styles.push({ name: style, start, end })
       }
     } else if (name === 'href' && tag === 'a') {
-      if (allowedLink(value)) overrides.push({ name, value, start, end })
+      if (allowedLink(value)) overrides.push({ name, value: withoutBraces(value), start, end })
       else {
         const message = `a link may not start with '${linkScheme(value)}:'`
         tell(errorProblem('forbidden-link', message, { hint: allowedLinks }))
       }
     } else tell(dropped(`the attribute ${name} of <${tag}>`))
   }
-  const isText = known !== undefined || tag === 'span' || tag === 'a' || tag === 'p'
+  const isText = known !== undefined || tag === 'span' || tag === 'a' || isApart(tag)
   if (!isText) tell(dropped(`<${tag}>`))
   return { styles, overrides }
 }
+
+const isApart = (tag: string) => blockTags.has(tag) || cellTags.has(tag)
+
+/** A style by its name, with what its element looks like where the sheet has none. */
+function styleOf(name: string, { start, end }: TextRange): StyleName {
+  if (!Object.hasOwn(otherwise, name)) return { name, start, end }
+  const overrides = otherwise[name].map(([property, value]) => ({
+    name: property,
+    value,
+    start,
+    end,
+  }))
+  return { name, start, end, otherwise: overrides }
+}
+
+/** Braces are none of an address (RFC 3986), and in markup would be filled. */
+const withoutBraces = (href: string) => href.replaceAll('{', '%7B').replaceAll('}', '%7D')
 
 const dropped = (what: string) =>
   warningProblem('unsupported-tag', `${what} is not supported and is dropped`)

@@ -21,6 +21,8 @@ export interface PlaceholderNode extends SourceRange {
 /** A name in a span's head: a style. */
 export interface StyleName extends SourceRange {
   readonly name: string
+  /** Laid over the text where the sheet has no such style: of HTML, whose tags mean what they mean. */
+  readonly otherwise?: readonly Override[]
 }
 
 /** `key=value` in a span's head: a property overridden, a link, an action. */

@@ -9,7 +9,7 @@ import {
   problemList,
   warningProblem,
 } from '../problem/index.ts'
-import { deepest, type TagStyles, tagStyles as usualTags } from './html-tags.ts'
+import { deepest, linkStyle, type TagStyles, tagStyles as usualTags } from './html-tags.ts'
 import type { Override, RichText, SpanNode, Values } from './rich-text.ts'
 import { valueText } from './to-text.ts'
 import { checkedValue, checkRich, isRich } from './value.ts'
@@ -126,6 +126,7 @@ function spanTags({ styles, overrides }: SpanNode, tagOf: ReadonlyMap<string, st
     close = `</a>${close}`
   }
   for (const { name } of styles) {
+    if (href && name === linkStyle) continue
     const tag = tagOf.get(name)
     open += tag === undefined ? `<span class="${htmlText(name)}">` : `<${tag}>`
     close = `</${tag ?? 'span'}>${close}`

@@ -1,3 +1,4 @@
+import { filledSpan } from './filled-span.ts'
 import type {
   PlaceholderNode,
   RichNode,
@@ -29,6 +30,8 @@ export interface Visitor {
   text(text: string, node?: TextNode, isInner?: boolean): void
   open(span: SpanNode): void
   close(span: SpanNode): void
+  /** Hears of a placeholder in the link or the action of a span. */
+  fills?(name: string, value: Value | undefined, span: SpanNode): void
   /**
    * A placeholder; give a rich text for the walk to go on inside of it. One that the walk is
    * inside of already is `entered`, and is not gone into again.
@@ -79,8 +82,13 @@ export function walk(rich: RichText, visitor: Visitor, values?: Values) {
     } else if (node.kind === 'text') {
       visitor.text(node.text, node, isInner)
     } else if (node.kind === 'span') {
-      visitor.open(node)
-      steps.push({ nodes: node.children, next: 0, span: node, scope, isInner })
+      const span = filledSpan(node, (name, of) => {
+        const value = valueIn(scope, name)
+        visitor.fills?.(name, value, of)
+        return value
+      })
+      visitor.open(span)
+      steps.push({ nodes: node.children, next: 0, span, scope, isInner })
     } else {
       const value = valueIn(scope, node.name)
       const isEntered = isRich(value) && entered?.has(value) === true

@@ -2,6 +2,7 @@ import { append } from '../blocks/index.ts'
 import type { SourcePiece } from '../layout/index.ts'
 import { type RichText, type Value, type Values, walk } from '../markup/index.ts'
 import {
+  errorProblem,
   locationsIn,
   type NearestName,
   nearestNames,
@@ -77,6 +78,18 @@ export function resolve(
         enter({ around: inner, reporter: at.reporter })
       },
       close: leave,
+      fills(name, value, { start, end }) {
+        if (used === noNames) used = new Set()
+        used.add(name)
+        if (typeof value === 'string' || typeof value === 'number') return
+        const isMissing = value === undefined
+        const message = isMissing
+          ? `no value for {${name}}`
+          : `the value of {${name}} in a link or an action must be a text or a number`
+        const nearest = isMissing ? nearestValue(name) : undefined
+        const code = isMissing ? 'missing-value' : 'bad-value'
+        at.reporter.report(errorProblem(code, message, { nearest }), start, end)
+      },
       placeholder(node, given, entered, isInner) {
         if (used === noNames) used = new Set()
         used.add(node.name)

@@ -25,7 +25,11 @@ export function aroundSpan(
   to: Reporter,
 ): InheritedContext {
   let { style, names = [], link, action } = outer
-  for (const { name, start, end } of span.styles) {
+  for (const { name, start, end, otherwise } of span.styles) {
+    if (otherwise && !book.within(style, name)) {
+      for (const override of otherwise) style = overridden(style, override, book, to)
+      continue
+    }
     style = styleNamed(name, style, book, problem => to.report(problem, start, end), to.nearest)
     names = withName(names, name)
   }
