@@ -59,6 +59,9 @@ const sheet = defineSheet({
     sidewaysUp: { writingMode: 'sideways-lr', spaceAfter: 10 },
     long: { size: 13.7, family: 'serif' },
     tabs: { tabs: [{ at: 120, leader: '. ' }, { at: 220 }] },
+    arabicTracked: { from: 'arabic', tracking: 0.2, wordSpacing: 0.2, spaceAfter: 3 },
+    divided: { language: 'de', hyphenation: true },
+    uprightSans: { writingMode: 'vertical-rl', orientation: 'upright' },
     painted: { from: 'list', stroke: { ink: 'flare', width: 1 }, underline: true },
   },
 })
@@ -84,6 +87,9 @@ const texts = {
   sidewaysUp: 'Boats to Saint Orrin’s Landing\nare ~strong[delayed] by difficult weather.',
   tabs: 'Ardle\tTern\t12.50 a day and more of it, on the next line\nQuay\tAuk\t3',
   long: 'Boats to ~strong[Ardle Point] and AVAIL To VA, ~em[off Gannet Stair]; '.repeat(40),
+  arabicTracked: 'تغادر القوارب عند الغروب (07:40)، ويرجى ~alert[السؤال] tracked',
+  divided: 'Wegen Fährverbindungsunterbrechungen bitten wir, im Hafenbüro nachzufragen.',
+  uprightSans: 'Tern 7:40',
   painted: 'Buy a ticket\nShow it to the mate before the boat leaves the quay\nSit',
   cut: 'Boats to Saint Orrin’s Landing are delayed by difficult weather off Gannet Stair today.',
 } as const
@@ -91,7 +97,7 @@ const texts = {
 async function measured(): Promise<MeasuredHtml[]> {
   const fonts = [arabic, hindi, hebrew, thai, japanese]
   const shelf = await openShelf({ fonts, embedding: true })
-  const hyphenation = await openHyphenation('en')
+  const hyphenation = await openHyphenation('en', 'de')
   const setter = typesetter({ sheet, shelf, hyphenation, problems: 'collect' })
   const shown = Object.keys(texts).map((name, i) => {
     const style = name as keyof typeof texts
@@ -102,6 +108,11 @@ async function measured(): Promise<MeasuredHtml[]> {
     document.adoptedStyleSheets.push(styles)
     const holder = document.createElement('section')
     holder.innerHTML = html
+    // Whatever a page has its texts inherit changes nothing.
+    holder.style.cssText =
+      'text-transform:uppercase;letter-spacing:3px;word-spacing:5px;font:italic 900 30px/3 serif;' +
+      'text-align:right;text-indent:20px;hyphens:auto;word-break:break-all;line-break:anywhere;' +
+      'font-variant:small-caps;font-kerning:none;text-wrap:balance;tab-size:3;text-shadow:2px 2px red'
     document.body.append(holder)
     return { name, layout, holder }
   })
@@ -121,7 +132,7 @@ async function measured(): Promise<MeasuredHtml[]> {
 /** The frame's side that lines run along. */
 function lineLength(style: keyof typeof texts): { width: number } | { height: number } {
   if (style === 'long') return { width: 50_000 }
-  return /down|sideways/i.test(style) ? { height: 300 } : { width: 300 }
+  return /down|sideways|upright/i.test(style) ? { height: 300 } : { width: 300 }
 }
 
 /** What was cut off is not on the page. */

@@ -141,6 +141,34 @@ describe('the HTML itself', () => {
     expect(page).not.toMatch(/ style=|<script/)
   })
 
+  it('has one link for a link, actions that the keyboard reaches, and the languages of its spans', async () => {
+    const sheet = defineSheet({ styles: { strong: { weight: 700 } } })
+    const setter = typesetter({ sheet, shelf: await openShelf() })
+    const { html } = toHtml(
+      setter.set(
+        'Read ~href=/notice[the ~strong[whole] notice], ~action=ask[a~strong[sk]] ~language=de[Fähre]',
+      ),
+    )
+    expect(html.match(/<a /g)?.length).toBe(1)
+    expect(/<a [^>]*href="\/notice"[^>]*>(.*?)<\/a>/.exec(html)?.[1].replace(/<[^>]*>/g, '')).toBe(
+      'the whole notice',
+    )
+    expect(html.match(/role="button" tabindex="0" data-action="ask"/g)?.length).toBe(1)
+    expect(html).toMatch(/<span [^>]*lang="de">Fähre/)
+    expect(html.match(/lang="en"/g)?.length).toBe(1)
+  })
+
+  it('is a page with a main part, a heading, and a ground that may be dark', async () => {
+    const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf: await openShelf() })
+    const page = toHtmlPage(setter.set('Winter timetable'), { background: '#0b1d2c' })
+    expect(page).toMatch(
+      /<main>\n<h1 class="dotline-heading">Winter timetable<\/h1>[\s\S]*<\/main>/,
+    )
+    expect(page).toContain('html{background:#0b1d2c;color-scheme:dark}')
+    expect(toHtmlPage(setter.set('x'), { background: '#f4fafc' })).toContain('color-scheme:light')
+    expect(() => toHtmlPage(setter.set('x'), { background: 'dusk' })).toThrow("no ink named 'dusk'")
+  })
+
   it('refuses to carry a font whose license forbids it', async () => {
     const font = notEmbeddable(
       readFileSync(

@@ -1,7 +1,8 @@
-import { type Drawing, isLayout } from '../../drawing/index.ts'
+import { type Drawing, inkFrom, isLayout } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { htmlText } from '../../notation/index.ts'
-import { aLanguage, aString, checkOptions, fromZero } from '../../problem/index.ts'
+import { colorText, htmlText } from '../../notation/index.ts'
+import { aLanguage, anything, aString, checkOptions, fromZero } from '../../problem/index.ts'
+import { type Ink, isDark, solidOf } from '../../sheet/index.ts'
 import { px } from './rules.ts'
 import { type HtmlTargetOptions, htmlFields, toHtml } from './to-html.ts'
 
@@ -13,12 +14,22 @@ export interface HtmlPageOptions extends HtmlTargetOptions {
   readonly nonce?: string
   /** Around all of it, and between the texts, in units; 24 and 16 where it is not said. */
   readonly margin?: number
+  /** What lies behind it: an ink, or a color of CSS. The page's own without it, which is light. */
+  readonly background?: Ink | string
   readonly gap?: number
 }
 
 function titleOf(shown: Layout | Drawing | undefined): string {
   if (shown?.kind === 'drawing') return shown.title ?? ''
   return isLayout(shown) ? shown.text.split('\n')[0] : ''
+}
+
+/** What is behind the page; what browsers draw themselves, as scroll bars, goes with it. */
+function ground(background: Ink | string | undefined): string {
+  if (background === undefined) return ''
+  const ink = solidOf(inkFrom(background, undefined))
+  const scheme = isDark(ink) ? 'dark' : 'light'
+  return `html{background:${colorText(ink)};color-scheme:${scheme}}\n`
 }
 
 /** Layouts and drawings as a whole page, below each other, with its stylesheet. */
@@ -32,6 +43,7 @@ export function toHtmlPage(
     language: aLanguage,
     nonce: aString,
     margin: fromZero,
+    background: anything,
     gap: fromZero,
   })
   const all = [shown].flat()
@@ -43,17 +55,21 @@ export function toHtmlPage(
     gap = 16,
     fontUrl,
     pictureUrl,
-    prefix,
+    prefix = 'dotline',
   } = options
   const { html, css } = toHtml(all, { fontUrl, pictureUrl, prefix })
   const own = first?.kind === 'drawing' ? first.language : first?.style?.language
   const language = options.language ?? own ?? 'en'
+  const heading = title === '' ? '' : `<h1 class="${prefix}-heading">${htmlText(title)}</h1>\n`
   const once = nonce === undefined ? '' : ` nonce="${htmlText(nonce)}"`
   return (
     `<!doctype html>\n<html lang="${htmlText(language)}">\n<meta charset="utf-8">\n` +
     `<meta name="viewport" content="width=device-width, initial-scale=1">\n` +
     `<title>${htmlText(title)}</title>\n` +
-    `<style${once}>\nbody{margin:${px(margin)};display:grid;justify-items:start;gap:${px(gap)}}\n${css}</style>\n` +
-    `${html}\n</html>\n`
+    `<style${once}>\n${ground(options.background)}body{margin:0}\n` +
+    `main{margin:${px(margin)};display:grid;justify-items:start;gap:${px(gap)}}\n` +
+    // It is there for those who have the page read out; the texts show it.
+    `.${prefix}-heading{position:absolute;inline-size:1px;block-size:1px;margin:-1px;overflow:hidden;clip-path:inset(50%)}\n` +
+    `${css}</style>\n<main>\n${heading}${html}\n</main>\n</html>\n`
   )
 }

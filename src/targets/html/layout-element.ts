@@ -34,6 +34,8 @@ function blockDeclarations({ width, height, writingMode }: Layout): string {
   // One baseline for all, where it is in horizontal text; runs of upright letters have another.
   const orientation = hasCentralBaseline(writingMode) ? ';text-orientation:sideways' : ''
   return (
+    // Nothing of the page changes the text, but whether it is seen, and can be pointed at.
+    'all:initial;display:block;visibility:inherit;pointer-events:inherit;cursor:inherit;' +
     `inline-size:${px(inline)};block-size:${px(block)};margin:0;white-space:pre;` +
     'font-size:0;line-height:0;text-align:start;text-indent:0;letter-spacing:0;word-spacing:0;' +
     `text-decoration:none;position:relative;z-index:0${mode}${orientation}`

@@ -1,7 +1,7 @@
 import type { AroundText } from '../../drawing/index.ts'
 import type { GlyphRun, Layout, Line } from '../../layout/index.ts'
 import { px, type Rules } from './rules.ts'
-import { type RunPlace, runElement } from './run-element.ts'
+import { type RunPlace, runElement, targetElement } from './run-element.ts'
 
 /**
  * A line of a layout. What stands before it makes room beside it and above it; what stands behind
@@ -30,7 +30,7 @@ export function lineElement(
   const name = sheet.classOf('', before, after)
   const separator = layout.text[line.end - 1] === '\u2028' ? '\u2028' : ''
   const places = placesOf(line, (_, i) => around.isPainted(index, i))
-  const content = levelled(places, level, sheet) + separator
+  const content = levelled(places, level, sheet, layout.style.language) + separator
   const inner = level % 2 === 1 ? `<span dir="rtl">${content}</span>` : content
   return `<span class="${name}">${inner}</span>${isBroken ? '\n' : ''}`
 }
@@ -72,24 +72,36 @@ function placesOf(line: Line, isPainted: (run: GlyphRun, index: number) => boole
 const isMarker = ({ kind }: GlyphRun) => kind === 'marker'
 
 /** Runs of a level, and those above it in elements of their own: the browser reorders nothing else. */
-function levelled(places: readonly RunPlace[], base: number, sheet: Rules): string {
+function levelled(
+  places: readonly RunPlace[],
+  base: number,
+  sheet: Rules,
+  language: string,
+): string {
   let html = ''
   for (let i = 0; i < places.length; ) {
     const { run } = places[i]
+    let end = i + 1
     if (run.level <= base) {
-      html += runElement(places[i], sheet)
-      i++
-      continue
+      const isTarget = run.link !== undefined || run.action !== undefined
+      while (isTarget && end < places.length && isSameTarget(run, places[end].run, base)) end++
+      const content = places.slice(i, end).map(place => runElement(place, sheet, language))
+      html += isTarget ? targetElement(run, content.join(''), sheet) : content[0]
+    } else {
+      while (end < places.length && places[end].run.level > base) end++
+      const direction = (base + 1) % 2 === 1 ? 'rtl' : 'ltr'
+      const name = sheet.classOf(`unicode-bidi:isolate;direction:${direction}`)
+      const inner = levelled(places.slice(i, end), base + 1, sheet, language)
+      html += `<span class="${name}">${inner}</span>`
     }
-    let end = i
-    while (end < places.length && places[end].run.level > base) end++
-    const direction = (base + 1) % 2 === 1 ? 'rtl' : 'ltr'
-    const name = sheet.classOf(`unicode-bidi:isolate;direction:${direction}`)
-    html += `<span class="${name}">${levelled(places.slice(i, end), base + 1, sheet)}</span>`
     i = end
   }
   return html
 }
+
+/** Whether a run belongs to the link or the action of the one before it. */
+const isSameTarget = (one: GlyphRun, next: GlyphRun, base: number) =>
+  next.level <= base && next.link === one.link && next.action === one.action
 
 /** The least length that a browser's layout knows, in pixels. */
 const step = 1 / 64

@@ -15,10 +15,14 @@ export interface RunPlace {
 /**
  * A run as an element in the flow of its line. One that a picture shows is there to be read, searched and copied.
  */
-export function runElement({ run, isPainted, gap, hyphen }: RunPlace, rules: Rules): string {
-  const { text, object, link, action, start, end } = run
-  const data = action === undefined ? '' : ` data-action="${htmlText(action)}"`
-  if (object) return inLink(run, objectElement(run, gap, rules))
+export function runElement(
+  { run, isPainted, gap, hyphen }: RunPlace,
+  rules: Rules,
+  language: string,
+): string {
+  const { text, object, start, end, style } = run
+  if (object) return objectElement(run, gap, rules)
+  const lang = style.language === language ? '' : ` lang="${htmlText(style.language)}"`
   const own = runDeclarations(run, isPainted, rules)
   // Runs that look the same share a class, and have their spaces in another.
   const spacing = rules.classOf(spacingDeclarations(run, gap))
@@ -36,17 +40,19 @@ export function runElement({ run, isPainted, gap, hyphen }: RunPlace, rules: Rul
   const behind = hyphen === undefined ? '' : `content:${cssString(hyphen)}`
   const look = rules.classOf(isLacking ? `${own};${asWide(run)}` : own, '', behind)
   const name = `${look} ${spacing}`
-  const content = htmlText(text)
+  return `<span class="${name}"${lang}>${htmlText(text)}</span>`
+}
+
+/** Runs that lead somewhere together, or do something, as one element that the keyboard reaches. */
+export function targetElement({ link, action }: GlyphRun, content: string, rules: Rules): string {
+  const name = rules.classOf('color:inherit;text-decoration:none')
+  const data = action === undefined ? '' : ` data-action="${htmlText(action)}"`
   if (link !== undefined) return `<a class="${name}" href="${htmlText(link)}"${data}>${content}</a>`
-  return `<span class="${name}"${data}>${content}</span>`
+  return `<span class="${name}" role="button" tabindex="0"${data}>${content}</span>`
 }
 
 const asWide = ({ width }: GlyphRun) =>
   `display:inline-block;inline-size:${px(width)};overflow:clip;overflow-clip-margin:1em`
-
-function inLink({ link }: GlyphRun, element: string): string {
-  return link === undefined ? element : `<a href="${htmlText(link)}">${element}</a>`
-}
 
 function runDeclarations(run: GlyphRun, isPainted: boolean, rules: Rules): string {
   const { style, rise } = run
@@ -62,7 +68,6 @@ function runDeclarations(run: GlyphRun, isPainted: boolean, rules: Rules): strin
     `font-variation-settings:${axes.length > 0 ? axes.join(',') : 'normal'}`,
     `vertical-align:${px(rise - (run.upright ? middleOf(run) : 0))}`,
     ...(run.upright ? ['text-orientation:upright'] : []),
-    ...(run.link === undefined ? [] : ['text-decoration:none']),
   ].join(';')
 }
 
