@@ -1,11 +1,16 @@
 import { basename } from 'node:path'
 import { type Command, Option } from 'commander'
-import { coversText, type FaceCapabilities, type ListedFace, type Shelf } from 'dot-line'
+import type { FaceCapabilities, ListedFace, SearchedFace } from 'dot-line'
 import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
+import { positiveNumber } from './options.ts'
 import { table } from './table.ts'
 
 interface FontsOptions extends FontOptions {
+  readonly name?: string
   readonly covers?: string
+  readonly script?: string
+  readonly weight?: number
+  readonly feature?: string
   readonly format: 'table' | 'json'
 }
 
@@ -16,7 +21,11 @@ export function define(command: Command) {
       'and with --system those of the operating system.',
   )
   addFontOptions(command)
+    .option('--name <part>', 'only faces with this in the name of their family or style')
     .option('--covers <text>', 'only faces that have every character of this')
+    .option('--script <code>', 'only faces with characters of a script, such as Grek (ISO 15924)')
+    .option('--weight <number>', 'only faces that have this weight, or can take it', positiveNumber)
+    .option('--feature <tag>', 'only faces with an OpenType feature, such as smcp')
     .addOption(
       new Option('--format <format>', 'what is printed; as JSON, with all that each face can do')
         .choices(['table', 'json'])
@@ -26,26 +35,36 @@ export function define(command: Command) {
     .action(listFonts)
 }
 
-async function listFonts({ covers = '', format, ...fonts }: FontsOptions) {
+async function listFonts({
+  name,
+  covers,
+  script,
+  weight,
+  feature,
+  format,
+  ...fonts
+}: FontsOptions) {
   const shelf = await openFonts(fonts)
-  if (format === 'json') return printJson(shelf, covers)
-  const rows = shelf.families.flatMap(family => {
-    if (covers === '') return shelf.facesOf(family).map(face => textRow(family, face))
-    const faces = shelf.capabilitiesOf(family).filter(face => coversText(face.coverage, covers))
-    return faces.map(face => textRow(family, face))
-  })
-  if (rows.length === 0) process.stdout.write('no available face has these characters\n')
-  else process.stdout.write(table([heads, ...rows]))
+  const wanted: SearchedFace = {
+    ...(name !== undefined && { name }),
+    ...(covers !== undefined && { covers }),
+    ...(script !== undefined && { script }),
+    ...(weight !== undefined && { weight }),
+    ...(feature !== undefined && { feature }),
+  }
+  if (format === 'json') return printJson(shelf.find(wanted))
+  // A list says less than a search has to read.
+  const isSearch = Object.keys(wanted).length > 0
+  const faces = isSearch
+    ? shelf.find(wanted)
+    : shelf.families.flatMap(family => shelf.facesOf(family))
+  if (faces.length === 0) process.stdout.write('no available face is like that\n')
+  else process.stdout.write(table([heads, ...faces.map(face => textRow(face.family, face))]))
 }
 
-function printJson(shelf: Shelf, covers: string) {
-  const faces = shelf.families.flatMap(family =>
-    shelf
-      .capabilitiesOf(family)
-      .filter(face => coversText(face.coverage, covers))
-      .map(face => jsonRow(family, face)),
-  )
-  process.stdout.write(`${JSON.stringify(faces, null, 2)}\n`)
+function printJson(faces: readonly FaceCapabilities[]) {
+  const rows = faces.map(face => jsonRow(face.family, face))
+  process.stdout.write(`${JSON.stringify(rows, null, 2)}\n`)
 }
 
 function jsonRow(family: string, { coverage, instances, name, ...face }: FaceCapabilities) {

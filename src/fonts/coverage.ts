@@ -19,6 +19,21 @@ export function isCovered(coverage: Coverage, codePoint: number): boolean {
   return low * 2 < coverage.length && coverage[low * 2] <= codePoint
 }
 
+/** The code points that any of several has. */
+export function unitedCoverage(coverages: readonly Coverage[]): Coverage {
+  if (coverages.length === 1) return coverages[0]
+  const ranges = coverages.flatMap(coverage =>
+    Array.from({ length: coverage.length / 2 }, (_, i) => [coverage[i * 2], coverage[i * 2 + 1]]),
+  )
+  const united: number[] = []
+  for (const [first, last] of ranges.toSorted((a, b) => a[0] - b[0])) {
+    const end = united.at(-1) ?? -2
+    if (first <= end + 1) united[united.length - 1] = Math.max(end, last)
+    else united.push(first, last)
+  }
+  return Uint32Array.from(united)
+}
+
 /** Spaces, joiners, variation selectors and marks of direction need no glyph. */
 const needsNoGlyph = /[\s\p{Cf}\p{Variation_Selector}]/u
 

@@ -7,6 +7,8 @@ import { type NamedInstance, readAxes, type VariationAxis } from './variations.t
 export interface FaceNames {
   readonly family: string
   readonly postScriptName: string
+  /** What the family calls it: `Bold Italic`. */
+  readonly styleName: string
   readonly weight: number
   readonly slant: Slant
   /** Percent of the usual width. */
@@ -47,6 +49,7 @@ export function readFaceNames(tables: SfntTables, name: string): FaceNames {
   if (!family) fail('bad-font', `${name}: table 'name' has no family name`)
   return {
     family,
+    styleName: names.get(17) ?? names.get(2) ?? '',
     postScriptName: names.get(6) ?? family.replace(/[^A-Za-z0-9-]/g, ''),
     weight: Math.min(1000, Math.max(1, os2?.getUint16(4) || 400)),
     stretch: stretches[(os2?.getUint16(6) ?? 5) - 1] ?? 100,

@@ -34,6 +34,8 @@ export {
   type FaceCapabilities,
   type FontSource,
   type ListedFace,
+  type ReadFonts,
+  type SearchedFace,
   type Shelf,
   type ShelfEntry,
   type Synthesis,

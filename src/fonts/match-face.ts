@@ -31,15 +31,20 @@ export interface WantedTraits {
  * weight, each step keeping only the faces that are best by it. `faces` must not be empty.
  */
 export function nearestFace<T extends FaceTraits>(faces: readonly T[], wanted: WantedTraits): T {
+  return nearestFaces(faces, wanted)[0]
+}
+
+/** Those that are equally near: files of one face that hold different characters. */
+export function nearestFaces<T extends FaceTraits>(
+  faces: readonly T[],
+  wanted: WantedTraits,
+): readonly T[] {
   const { stretch = 100, slant, weight } = wanted
   const byStretch = nearest(faces, face =>
     stretchDistance(taken(face.stretches, face.stretch, stretch), stretch),
   )
   const bySlant = nearest(byStretch, face => slantDistance(face, slant))
-  const [found] = nearest(bySlant, face =>
-    weightDistance(taken(face.weights, face.weight, weight), weight),
-  )
-  return found
+  return nearest(bySlant, face => weightDistance(taken(face.weights, face.weight, weight), weight))
 }
 
 /** Those at the least distance, in the order they were in. */

@@ -1,3 +1,4 @@
+import { append } from '../blocks/index.ts'
 import {
   aString,
   being,
@@ -9,12 +10,15 @@ import {
   type Problem,
 } from '../problem/index.ts'
 import type { ContainedFont } from './containers/open-container.ts'
-import { type Coverage, readCoverage } from './coverage.ts'
+import { type Coverage, isCovered, readCoverage, unitedCoverage } from './coverage.ts'
 import type { Face, FaceMetrics, Slant, Synthesized } from './face.ts'
 import { type FaceNames, readFaceNames } from './face-names.ts'
+import { canDo, checkSearch, isFound } from './find-faces.ts'
 import { notes } from './kept-on-shelf.ts'
 import { readLayoutTags } from './layout-tags.ts'
-import { type FaceTraits, nearestFace, type WantedTraits } from './match-face.ts'
+import { type FaceTraits, nearestFaces, type WantedTraits } from './match-face.ts'
+import { namedWeight } from './named-weight.ts'
+import { nearestFamily } from './nearest-family.ts'
 import { type FontEngines, type OpenFace, openFace } from './open-face.ts'
 import type { Url } from './platform-types.ts'
 import {
@@ -74,6 +78,21 @@ export interface FaceCapabilities extends ListedFace {
   readonly metrics: Partial<FaceMetrics>
 }
 
+/** What faces are searched by; all of it has to be so. */
+export interface SearchedFace {
+  /** A part of the name of the family or of the style, in any case. */
+  readonly name?: string
+  /** Characters that it has. */
+  readonly covers?: string
+  /** ISO 15924: a script that some of its characters are of, such as `Grek`. */
+  readonly script?: string
+  /** A weight that it has, or can take. */
+  readonly weight?: number
+  readonly slant?: Slant
+  /** The tag of an OpenType feature that it has. */
+  readonly feature?: string
+}
+
 /** The faces that are available. */
 export interface Shelf {
   readonly [notes]: Map<string, object>
@@ -88,11 +107,18 @@ export interface Shelf {
   nearest(family: string): string | undefined
   /** The face of a family nearest to what is wanted; throws `unknown-family` where it has none. */
   face(family: string, wanted: WantedFace): Face
+  /**
+   * All faces of a family that are as near: fonts for the web are divided by script, and each file
+   * has some of the characters. The first has letters of Latin where one does.
+   */
+  faces(family: string, wanted: WantedFace): readonly Face[]
+  /** Faces of all families by what they are called and what they can do. */
+  find(wanted: SearchedFace): readonly FaceCapabilities[]
   /** Every face of a family. */
   facesOf(family: string): readonly ListedFace[]
   /** What each face of a family can do, read from its tables. */
   capabilitiesOf(family: string): readonly FaceCapabilities[]
-  /** What the face of a family that is nearest to what is wanted has glyphs for. */
+  /** What the faces of a family that are nearest to what is wanted have glyphs for. */
   coverage(family: string, wanted: WantedTraits): Coverage
   /** Puts more fonts on the shelf. Throws `unreadable-font`, `bad-font`. */
   add(...fonts: readonly FontSource[]): Promise<void>
@@ -112,7 +138,13 @@ export interface ShelfParts {
   /** Short names for families, to be changed in one place. */
   readonly names: Readonly<Record<string, string>>
   /** Reads fonts that are added later. */
-  readonly read: (font: FontSource) => Promise<readonly ShelfEntry[]>
+  readonly read: (font: FontSource) => Promise<ReadFonts>
+  readonly problems: readonly Problem[]
+}
+
+/** What was found in a file or a folder, and what of it could not be read. */
+export interface ReadFonts {
+  readonly entries: readonly ShelfEntry[]
   readonly problems: readonly Problem[]
 }
 
@@ -131,7 +163,8 @@ const mostAwake = 64
 const mostOpen = 20_000
 
 /** A shelf over font files; each is opened when the first text is set in it. */
-export function shelfOf({ entries, engines, names, read, problems }: ShelfParts): Shelf {
+export function shelfOf({ entries, engines, names, read, problems: found }: ShelfParts): Shelf {
+  const problems = [...found]
   const byFamily = new Map<string, ShelfEntry[]>()
   const families = new Map<string, string>()
   const keys = new Map<ShelfEntry, number>()
@@ -146,10 +179,17 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
   function put(entry: ShelfEntry) {
     const key = entry.family.toLowerCase()
     const known = byFamily.get(key)
-    if (known) known.push(entry)
-    else byFamily.set(key, [entry])
-    if (!families.has(key)) families.set(key, entry.family)
     keys.set(entry, keys.size)
+    byFamily.set(key, known ? toldApart([...known, entry], renamed) : [entry])
+    if (!families.has(key)) families.set(key, entry.family)
+  }
+
+  /** An entry in the place of another, with another weight. */
+  function renamed(entry: ShelfEntry, weight: number): ShelfEntry {
+    const other = { ...entry, weight }
+    keys.set(other, keys.get(entry) ?? keys.size)
+    namesRead.set(other, namesOf(entry))
+    return other
   }
 
   /** The key of a family, by its own name or a short one. */
@@ -171,7 +211,7 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
     if (closed) fail('closed-shelf', 'the shelf is closed', { hint: 'open another' })
     const found = byFamily.get(keyOf(family))
     if (found) return found
-    const nearest = nearestName(family, [...families.values(), ...shortNames.keys()])
+    const nearest = nearestFamily(family, [...families.values(), ...shortNames.keys()])
     return fail('unknown-family', `no family '${family}' on the shelf`, { nearest })
   }
 
@@ -207,36 +247,37 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
     has: family => byFamily.has(keyOf(family)),
     nearest(family) {
       checkArgument('nearest', 'family', family, aString)
-      return nearestName(family, [...families.values(), ...shortNames.keys()])
+      return nearestFamily(family, [...families.values(), ...shortNames.keys()])
     },
     facesOf: family => entriesOf(family).map(entry => listed(entry, namesOf(entry))),
     capabilitiesOf: family =>
       entriesOf(family).map(entry => abilitiesOf(entry, namesOf(entry), coverageOf(entry))),
     coverage(family, wanted) {
       checkArgument('coverage', 'what is wanted', wanted, traits)
-      return coverageOf(nearestFace(entriesOf(family), wanted))
+      return unitedCoverage(nearestFaces(entriesOf(family), wanted).map(coverageOf))
     },
     face(family, wanted) {
       checkArgument('face', 'what is wanted', wanted, traits)
-      const entry = nearestFace(entriesOf(family), wanted)
-      const { axes } = namesOf(entry)
-      const at = coordinatesFor(axes, wanted)
-      const slant = slantAt(entry, wanted)
-      const synthesized = synthesizedFor(entry, slant, at, wanted)
-      const key = [keys.get(entry), ...[...at].flat(), ...synthesized].join(' ')
-      let opened = open.get(key)
-      if (!opened) {
-        const stretch = at.get('wdth') ?? entry.stretch
-        const order = { font: entry.font(), name: entry.name, key, at, slant, stretch, synthesized }
-        const own = openFace(engines, { ...order, woken: () => touch(key, own) })
-        opened = own
-      }
-      touch(key, opened)
-      return opened.face
+      return faceOfEntry(entriesNear(family, wanted)[0], wanted)
+    },
+    faces(family, wanted) {
+      checkArgument('faces', 'what is wanted', wanted, traits)
+      return entriesNear(family, wanted).map(entry => faceOfEntry(entry, wanted))
+    },
+    find(wanted) {
+      checkSearch(wanted)
+      const all = [...byFamily.values()].flat()
+      return all
+        .filter(entry => isFound(entry, namesOf(entry), wanted))
+        .map(entry => abilitiesOf(entry, namesOf(entry), coverageOf(entry)))
+        .filter(face => canDo(face, wanted))
     },
     async add(...fonts) {
       const added = await Promise.all(fonts.map(read))
-      for (const entry of added.flat()) put(entry)
+      for (const one of added) {
+        for (const entry of one.entries) put(entry)
+        append(problems, one.problems)
+      }
     },
     close() {
       closed = true
@@ -244,6 +285,54 @@ export function shelfOf({ entries, engines, names, read, problems }: ShelfParts)
       for (const kept of [open, byFamily, families, keys, coverages, this[notes]]) kept.clear()
     },
   }
+
+  /** Of those that are as near, files with letters of Latin first: spaces and marks are taken from it. */
+  function entriesNear(family: string, wanted: WantedTraits): readonly ShelfEntry[] {
+    const near = nearestFaces(entriesOf(family), wanted)
+    if (near.length === 1) return near
+    const has = near.map(entry => isCovered(coverageOf(entry), latinLetter))
+    return [...near.filter((_, i) => has[i]), ...near.filter((_, i) => !has[i])]
+  }
+
+  function faceOfEntry(entry: ShelfEntry, wanted: WantedFace): Face {
+    const { axes } = namesOf(entry)
+    const at = coordinatesFor(axes, wanted)
+    const slant = slantAt(entry, wanted)
+    const synthesized = synthesizedFor(entry, slant, at, wanted)
+    const key = [keys.get(entry), ...[...at].flat(), ...synthesized].join(' ')
+    let opened = open.get(key)
+    if (!opened) {
+      const stretch = at.get('wdth') ?? entry.stretch
+      const order = { font: entry.font(), name: entry.name, key, at, slant, stretch, synthesized }
+      const own = openFace(engines, { ...order, woken: () => touch(key, own) })
+      opened = own
+    }
+    touch(key, opened)
+    return opened.face
+  }
+}
+
+const latinLetter = 0x78
+
+/** Files that state one weight, and whose names say others: then it is what the names say. */
+function toldApart(
+  entries: ShelfEntry[],
+  renamed: (entry: ShelfEntry, weight: number) => ShelfEntry,
+): ShelfEntry[] {
+  const last = entries[entries.length - 1]
+  const isAlike = (entry: ShelfEntry) =>
+    entry.weight === last.weight &&
+    entry.slant === last.slant &&
+    entry.stretch === last.stretch &&
+    !entry.weights
+  const alike = entries.filter(isAlike)
+  if (alike.length < 2) return entries
+  const named = new Map(alike.map(entry => [entry, namedWeight(namesOf(entry).styleName)]))
+  if (new Set(named.values()).size < 2) return entries
+  return entries.map(entry => {
+    const weight = named.get(entry)
+    return weight === undefined || weight === entry.weight ? entry : renamed(entry, weight)
+  })
 }
 
 const namesRead = new WeakMap<ShelfEntry, FaceNames>()

@@ -7,6 +7,7 @@ import {
   fileOf,
   fontOf,
   fontsIn,
+  type ReadFonts,
   type Shelf,
   type ShelfEntry,
   type Subsetter,
@@ -93,14 +94,14 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
     })
   }
   return shelfOf({
-    entries: [...added.flat(), ...builtIn, ...system.entries],
+    entries: [...added.flatMap(one => one.entries), ...builtIn, ...system.entries],
     engines: { engine: startEngine(engineModule), subsetter },
     names: options.aliases ?? {},
     async read(font) {
       checkArgument('add', 'a font', font, aSource)
       return readEntries(supply, font)
     },
-    problems: system.problems,
+    problems: [...added.flatMap(one => one.problems), ...system.problems],
   })
 }
 
@@ -125,23 +126,38 @@ async function compiled(supply: Supply, url: URL): Promise<WebAssembly.Module> {
 /** The path of one of the package's files within its assets. */
 export const assetPath = ({ pathname }: URL) => pathname.split('/').slice(-2).join('/')
 
-/** The faces in a font: one, those of a collection, or of every font in a folder. */
-async function readEntries(supply: Supply, source: FontSource): Promise<ShelfEntry[]> {
-  if (source instanceof Uint8Array) return entriesIn(fileOf(source), 'font given as bytes')
+/**
+ * The faces in a font: one, those of a collection, or of every font in a folder. A folder may hold
+ * a file that is broken: it is told, and the rest opens; where all are, it is thrown.
+ */
+async function readEntries(supply: Supply, source: FontSource): Promise<ReadFonts> {
+  if (source instanceof Uint8Array) {
+    return { entries: await entriesIn(fileOf(source), 'font given as bytes'), problems: [] }
+  }
   const files = await supply.files(source)
-  const found = await Promise.all(
-    files.map(async file => entriesIn(await supply.read(file), String(file))),
-  )
-  return found.flat()
+  const isFile = files.length === 1 && files[0] === source
+  if (isFile) {
+    return { entries: await entriesIn(await supply.read(source), String(source)), problems: [] }
+  }
+  const found = await readableEntries(supply, files)
+  if (found.entries.length === 0 && found.problems.length > 0) {
+    throw new DotLineError(found.problems[0], found.problems)
+  }
+  return found
 }
 
 /** Nobody chose the fonts of a system one by one: what cannot be read of them is told, and left out. */
-async function systemEntries(supply: Supply) {
+const systemEntries = async (supply: Supply) => readableEntries(supply, await supply.systemFiles())
+
+async function readableEntries(
+  supply: Supply,
+  files: readonly (string | URL)[],
+): Promise<ReadFonts> {
   const entries: ShelfEntry[] = []
   const problems: Problem[] = []
-  for (const file of await supply.systemFiles()) {
+  for (const file of files) {
     try {
-      append(entries, await entriesIn(await supply.read(file), file))
+      append(entries, await entriesIn(await supply.read(file), String(file)))
     } catch (error) {
       if (!(error instanceof DotLineError)) throw error
       append(

@@ -62,6 +62,8 @@ function faceText({ weight, weights, stretch, slant }: ListedFace): string {
 
 /** The faces of all of a style's families that are on the shelf, the first before the others. */
 export function candidateFaces(shelf: Shelf, style: Style): readonly Face[] {
-  const faces = style.family.filter(name => shelf.has(name)).map(name => shelf.face(name, style))
+  const faces = style.family
+    .filter(name => shelf.has(name))
+    .flatMap(name => shelf.faces(name, style))
   return faces.length > 0 ? faces : [findFace(shelf, style).face]
 }

@@ -22,8 +22,10 @@ export function shelfFallback(shelf: Shelf, style: Style): Fallback {
     for (const family of families) {
       const coverage = shelf.coverage(family, style)
       if (!needed.every(codePoint => isCovered(coverage, codePoint))) continue
-      const face = shelf.face(family, style)
-      if (face.colored || !colored) return face
+      const able = shelf
+        .faces(family, style)
+        .find(face => needed.every(codePoint => face.glyphOf(codePoint) !== 0))
+      if (able && (able.colored || !colored)) return able
     }
     return undefined
   }

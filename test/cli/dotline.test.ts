@@ -386,7 +386,15 @@ describe('dotline fonts', () => {
 
   it('keeps those that can write a text', () => {
     expect(run('fonts', '--covers', 'Ελληνικά 12').out).toContain('SourceSans3-Regular.ttf')
-    expect(run('fonts', '--covers', '漢').out).toBe('no available face has these characters\n')
+    const found = (...options: string[]) =>
+      run('fonts', ...options)
+        .out.trim()
+        .split('\n')
+        .slice(1)
+    expect(found('--name', 'mono', '--weight', '700').length).toBe(2)
+    expect(found('--script', 'Grek', '--name', 'serif').length).toBe(4)
+    expect(found('--feature', 'smcp').length).toBe(4)
+    expect(run('fonts', '--covers', '漢').out).toBe('no available face is like that\n')
     expect(run('fonts', '--font', 'folder')).toMatchObject({
       code: 2,
       err: 'error: there are no fonts in the folder folder\n',

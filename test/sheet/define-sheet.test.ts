@@ -1,4 +1,4 @@
-import { defineSheet, readSheet, typesetter } from 'dot-line'
+import { defineSheet, readSheet, textSteps, typesetter } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { problemsOf } from '../support/problems.ts'
 import { builtInShelf } from '../support/setting.ts'
@@ -177,5 +177,14 @@ describe('readSheet', () => {
       readSheet(json.replace('"size": 60000', '"size": "none"'), 'big.json'),
     )
     expect(problem).toMatchObject({ code: 'unknown-size', location: { line: 60_001 } })
+  })
+
+  it('starts from steps of sizes', () => {
+    const { sizes, styles } = textSteps
+    const sheet = defineSheet({ sizes, styles: { ...styles, body: { ...styles.body, size: 20 } } })
+    const all = (['display', 'title', 'heading', 'body', 'caption'] as const).map(
+      name => sheet.style(name).size,
+    )
+    expect(all).toEqual([45, 32, 22, 20, 13])
   })
 })

@@ -1,0 +1,49 @@
+import { aNumber, aString, checkOptions, oneOf } from '../problem/index.ts'
+import { scriptOf, scriptTag } from '../unicode/index.ts'
+import { coversText } from './coverage.ts'
+import type { FaceNames } from './face-names.ts'
+import type { FaceTraits } from './match-face.ts'
+import type { FaceCapabilities, SearchedFace } from './shelf.ts'
+
+export function checkSearch(wanted: SearchedFace) {
+  checkOptions('find', wanted, {
+    name: aString,
+    covers: aString,
+    script: aString,
+    weight: aNumber,
+    slant: oneOf('normal', 'italic', 'oblique'),
+    feature: aString,
+  })
+}
+
+/** Whether a face may be one that is searched, by what it is called and how it looks. */
+export function isFound(
+  { family, weight, weights, slant, slants = [] }: FaceTraits & { readonly family: string },
+  { family: own, styleName, postScriptName }: FaceNames,
+  wanted: SearchedFace,
+): boolean {
+  const name = wanted.name?.toLowerCase() ?? ''
+  const called = `${family} ${own} ${styleName} ${postScriptName}`.toLowerCase()
+  if (!called.includes(name)) return false
+  if (wanted.slant !== undefined && ![slant, ...slants].includes(wanted.slant)) return false
+  const [least, most] = weights ?? [weight, weight]
+  return wanted.weight === undefined || (wanted.weight >= least && wanted.weight <= most)
+}
+
+/** Whether it can do what is searched: by its tables, which take longer to read. */
+export function canDo(face: FaceCapabilities, { covers = '', script, feature }: SearchedFace) {
+  if (feature !== undefined && !face.features.includes(feature)) return false
+  if (!coversText(face.coverage, covers)) return false
+  return script === undefined || hasScript(face, script)
+}
+
+function hasScript({ coverage, scripts }: FaceCapabilities, script: string): boolean {
+  const wanted = script.toLowerCase()
+  if (scripts.some(tag => tag.trim().toLowerCase() === wanted)) return true
+  for (let i = 0; i < coverage.length; i += 2) {
+    for (let codePoint = coverage[i]; codePoint <= coverage[i + 1]; codePoint++) {
+      if (scriptTag(scriptOf(codePoint)).toLowerCase() === wanted) return true
+    }
+  }
+  return false
+}
