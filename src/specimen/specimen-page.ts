@@ -8,13 +8,41 @@ import { familySpecimens, type SpecimenOptions, specimenFields } from './specime
 const style = `
 body { margin: 2.5rem auto; max-width: 60rem; padding: 0 1.5rem; background: #fff; color: #102a36;
   font: 1rem/1.4 system-ui, sans-serif }
-section { border-top: 1px solid #d5e0e5; padding: 1.25rem 0 1rem; break-inside: avoid }
+section { border-top: 1px solid #d5e0e5; padding: 1.25rem 0 1rem; break-inside: avoid;
+  content-visibility: auto; contain-intrinsic-size: auto 15rem }
+form { position: sticky; top: 0; z-index: 1; display: flex; gap: 0.75rem; align-items: baseline; margin: 0 0 1rem;
+  padding: 0.75rem 0; background: #fff; color: #4a6270 }
+input { font: inherit; color: #102a36; width: 18rem; max-width: 60%; padding: 0.35rem 0.6rem;
+  border: 1px solid #7b929e; border-radius: 0.3rem }
+@media print { form { display: none } }
 h2 { font-size: 0.85rem; margin: 0 0 0.75rem; color: #5a7280; font-weight: 400 }
 h2 b { color: #102a36 }
 svg { display: block; max-width: 100%; height: auto; margin: 0.4rem 0 }
 `
 
-/** The same as `specimen` as a page for a browser: names can be searched for, lines are pictures. */
+/**
+ * Leaves the families whose names, or faces, hold all words that are typed. Their texts are read
+ * once; what is not shown is not laid out either.
+ */
+const search = `
+const sections = [...document.querySelectorAll('section')]
+const names = sections.map(section => section.querySelector('h2').textContent.toLowerCase())
+const [field, told] = [document.querySelector('input'), document.querySelector('output')]
+const show = () => {
+  const words = field.value.toLowerCase().split(/\\s+/)
+  let count = 0
+  sections.forEach((section, i) => {
+    section.hidden = !words.every(word => names[i].includes(word))
+    if (!section.hidden) count++
+  })
+  told.value = count + ' of ' + sections.length + ' families'
+}
+field.addEventListener('input', show)
+document.querySelector('form').addEventListener('submit', event => event.preventDefault())
+show()
+`
+
+/** The same as `specimen` as a page for a browser, with a field that searches names; lines are pictures. */
 export function specimenPage(shelf: Shelf, options: SpecimenOptions = {}): string {
   checkArgument('specimenPage', 'shelf', shelf, aShelf)
   checkOptions('specimenPage', options, specimenFields)
@@ -27,6 +55,9 @@ export function specimenPage(shelf: Shelf, options: SpecimenOptions = {}): strin
   return (
     '<!doctype html>\n<html lang="en">\n<meta charset="utf-8">\n' +
     '<meta name="viewport" content="width=device-width, initial-scale=1">\n' +
-    `<title>Specimen</title>\n<style>${style}</style>\n${sections.join('')}</html>\n`
+    `<title>Specimen</title>\n<style>${style}</style>\n` +
+    '<form role="search"><label for="search">Search</label> ' +
+    '<input id="search" type="search" placeholder="name, weight, slant"> <output for="search"></output></form>\n' +
+    `${sections.join('')}<script>${search}</script>\n</html>\n`
   )
 }

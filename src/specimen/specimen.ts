@@ -87,7 +87,8 @@ export function* familySpecimens(
 ): Generator<FamilySpecimen> {
   for (const [done, family] of families.entries()) {
     progress?.(family, done, families.length)
-    const faces = shelf.facesOf(family).map(faceName).join(', ')
+    const names = facesByWeight(family, shelf).map(faceName)
+    const faces = [...new Set(names)].join(', ')
     const layouts = familyLayouts(family, shelf, setterFor(family, shelf), width - 2 * margin, text)
     yield { family, faces, layouts }
   }
@@ -118,7 +119,7 @@ function familyLayouts(
   width: number,
   text: string | undefined,
 ): Layout[] {
-  const faces = shelf.facesOf(family)
+  const faces = facesByWeight(family, shelf)
   const coverage = shelf.coverage(family, { weight: 400, slant: 'normal' })
   const [sample, ...otherScripts] = samplesFor(coverage)
   const layouts: Layout[] = []
@@ -138,6 +139,14 @@ function familyLayouts(
   add(text, 'medium')
   return layouts
 }
+
+/** From light to heavy, upright ones before slanted; files of one face are as many times there. */
+const facesByWeight = (family: string, shelf: Shelf) =>
+  shelf
+    .facesOf(family)
+    .toSorted(
+      (a, b) => a.weight - b.weight || Number(a.slant !== 'normal') - Number(b.slant !== 'normal'),
+    )
 
 /** Weights at which a variable font is shown, beside its lightest and its heaviest. */
 const usualWeights = [400, 700]

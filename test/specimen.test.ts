@@ -1,0 +1,28 @@
+import { openShelf, specimenPage } from 'dot-line'
+import { chromium } from 'playwright-core'
+import { expect, it } from 'vitest'
+import { chromiumPath } from '../scripts/chromium-path.mjs'
+import { fontFiles } from './support/font-files.ts'
+
+it('a specimen page leaves the families that are searched', async () => {
+  const shelf = await openShelf({ fonts: [fontFiles.thai, fontFiles.arabic] })
+  const browser = await chromium.launch({ executablePath: chromiumPath, args: ['--no-sandbox'] })
+  try {
+    const page = await browser.newPage()
+    const errors: string[] = []
+    page.on('pageerror', error => errors.push(error.message))
+    await page.setContent(specimenPage(shelf))
+    const shown = () => page.locator('section:not([hidden]) h2 b').allTextContents()
+    expect(await shown()).toEqual(shelf.families)
+    await page.fill('input', 'NOTO th')
+    expect(await shown()).toEqual(['Noto Sans Thai'])
+    expect(await page.textContent('output')).toBe('1 of 5 families')
+    await page.fill('input', '700 italic')
+    expect(await shown()).toEqual(['sans', 'serif', 'mono'])
+    await page.fill('input', '')
+    expect((await shown()).length).toBe(5)
+    expect(errors).toEqual([])
+  } finally {
+    await browser.close()
+  }
+})
