@@ -40,7 +40,7 @@ const packages: Record<string, readonly string[]> = {
   platform: ['hyphen'],
   sheet: ['culori'],
   'targets/pdf': ['fflate'],
-  'targets/outline': ['earcut', 'polygon-clipping'],
+  'targets/outline': ['manifold-3d'],
   'targets/png': ['@resvg/resvg-js'],
   demo: ['dot-line'],
   cli: ['dot-line', 'commander', 'picocolors'],

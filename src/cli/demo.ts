@@ -128,10 +128,14 @@ async function demo(options: DemoOptions) {
     },
   ]
   makeFolder(options.output)
-  const write = (file: string, what: string, content: (path: string) => string | Uint8Array) => {
+  const write = async (
+    file: string,
+    what: string,
+    content: (path: string) => string | Uint8Array | Promise<string | Uint8Array>,
+  ) => {
     const path = join(options.output, file)
     try {
-      writeWhole(path, content(path))
+      writeWhole(path, await content(path))
       process.stdout.write(`${relative('', path).padEnd(34)} ${what}\n`)
     } catch (error) {
       noteMissing(error, missing)
@@ -139,9 +143,11 @@ async function demo(options: DemoOptions) {
   }
   for (const { drawing, files, what } of shown) {
     warn(drawing.problems)
-    for (const file of files) write(file, what, path => formatOf(path)(drawing, { pixelRatio: 2 }))
+    for (const file of files) {
+      await write(file, what, path => formatOf(path)(drawing, { pixelRatio: 2 }))
+    }
   }
-  write('notice.html', 'the same notice as a web page', () =>
+  await write('notice.html', 'the same notice as a web page', () =>
     toHtmlPage(noticeLayouts(scene), { gap: 10 }),
   )
   for (const message of missing) process.stderr.write(`warning: ${message}\n`)

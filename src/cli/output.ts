@@ -26,7 +26,10 @@ export interface OutputOptions {
   readonly depth?: number
 }
 
-type Format = (shown: Drawing | Layout, options: OutputOptions) => string | Uint8Array
+type Format = (shown: Drawing | Layout, options: OutputOptions) => Content | Promise<Content>
+
+/** What is written of a format. */
+type Content = string | Uint8Array
 
 /** What each format writes; a file's extension is its name. */
 const formats = new Map<string, Format>([
@@ -36,16 +39,16 @@ const formats = new Map<string, Format>([
   ['html', (shown, { title }) => toHtmlPage(shown, { title })],
   [
     'dxf',
-    (shown, { tolerance, minThickness }) => {
-      const { dxf, problems } = toDxf(shown, { tolerance, minThickness })
+    async (shown, { tolerance, minThickness }) => {
+      const { dxf, problems } = await toDxf(shown, { tolerance, minThickness })
       warn(problems)
       return dxf
     },
   ],
   [
     'stl',
-    (shown, { depth = 2, tolerance, minThickness }) => {
-      const { stl, problems } = toStl(shown, { tolerance, minThickness, depth })
+    async (shown, { depth = 2, tolerance, minThickness }) => {
+      const { stl, problems } = await toStl(shown, { tolerance, minThickness, depth })
       warn(problems)
       return stl
     },

@@ -50,5 +50,5 @@ async function render(file: string | undefined, options: RenderOptions) {
   // A wrong name is reported before any work is done.
   const format = formatFor(options.format, output) ?? formatFor('svg', undefined)
   const shown = placedText(await setText(file, options), options)
-  if (format) writeOut(output, format(shown, options))
+  if (format) writeOut(output, await format(shown, options))
 }

@@ -45,5 +45,5 @@ async function writeSpecimen(options: SpecimenOptions) {
       ? specimenPage(shelf, shown)
       : format(specimen(shelf, shown), { pixelRatio: 2 })
   if (isTold) process.stderr.write('\r\u001b[K')
-  writeOut(output, written)
+  writeOut(output, await written)
 }

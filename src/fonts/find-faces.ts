@@ -1,5 +1,4 @@
-import { aNumber, aString, checkOptions, oneOf } from '../problem/index.ts'
-import { scriptOf, scriptTag } from '../unicode/index.ts'
+import { aNumber, aString, checkOptions, fail, oneOf } from '../problem/index.ts'
 import { coversText } from './coverage.ts'
 import type { FaceNames } from './face-names.ts'
 import type { FaceTraits } from './match-face.ts'
@@ -40,10 +39,23 @@ export function canDo(face: FaceCapabilities, { covers = '', script, feature }: 
 function hasScript({ coverage, scripts }: FaceCapabilities, script: string): boolean {
   const wanted = script.toLowerCase()
   if (scripts.some(tag => tag.trim().toLowerCase() === wanted)) return true
+  const pattern = scriptPattern(script)
   for (let i = 0; i < coverage.length; i += 2) {
     for (let codePoint = coverage[i]; codePoint <= coverage[i + 1]; codePoint++) {
-      if (scriptTag(scriptOf(codePoint)).toLowerCase() === wanted) return true
+      if (pattern.test(String.fromCodePoint(codePoint))) return true
     }
   }
   return false
+}
+
+/** Characters of a script by its code (ISO 15924), as the platform knows them. */
+function scriptPattern(script: string): RegExp {
+  const code = script.charAt(0).toUpperCase() + script.slice(1).toLowerCase()
+  try {
+    return new RegExp(`\\p{Script=${code}}`, 'u')
+  } catch {
+    return fail('bad-argument', `script of find is no script: '${script}'`, {
+      hint: 'four letters of ISO 15924, such as Grek',
+    })
+  }
 }

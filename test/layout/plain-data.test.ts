@@ -48,7 +48,7 @@ beforeAll(async () => {
 })
 
 /** All that is made of a layout. */
-function made(layout: Layout) {
+async function made(layout: Layout) {
   const picture = drawing({ width: 300, height: 300 }, [
     place(layout, 20, 20, { angle: 20, by: 'ink' }),
   ])
@@ -60,7 +60,7 @@ function made(layout: Layout) {
     html: toHtml(layout),
     pdf: [...toPdf(layout)].join(),
     png: [...toPng(layout)].join(),
-    polygons: toPolygons(layout).polygons.length,
+    polygons: (await toPolygons(layout)).polygons.length,
     ink: inkBox(layout),
     placement: placement(layout, 3, 4),
     hit: { ...hitTest(layout, 60, 8), run: undefined },
@@ -87,10 +87,10 @@ function roundTrip(layout: Layout): Promise<Layout> {
 describe('a layout is plain data', () => {
   it('spread, cloned, or sent to a worker and back, it gives the same everywhere', async () => {
     for (const layout of layouts) {
-      const wanted = made(layout)
-      expect(made({ ...layout })).toEqual(wanted)
-      expect(made(structuredClone(layout))).toEqual(wanted)
-      expect(made(await roundTrip(layout))).toEqual(wanted)
+      const wanted = await made(layout)
+      expect(await made({ ...layout })).toEqual(wanted)
+      expect(await made(structuredClone(layout))).toEqual(wanted)
+      expect(await made(await roundTrip(layout))).toEqual(wanted)
     }
   })
 

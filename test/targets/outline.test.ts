@@ -11,6 +11,7 @@ import {
 } from 'dot-line'
 import { polygonData, toDxf, toOutlines, toPathData, toPolygons, toStl } from 'dot-line/outline'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { fontFiles } from '../support/font-files.ts'
 import { arabicFonts } from '../support/fonts.ts'
 
 const sheet = defineSheet({
@@ -37,14 +38,14 @@ function turn(ring: ArrayLike<number>): number {
   }
   return sum
 }
-const areaOf = (polygons: ReturnType<typeof toPolygons>['polygons']) =>
+const areaOf = (polygons: Awaited<ReturnType<typeof toPolygons>>['polygons']) =>
   polygons.reduce(
     (sum, { outer, holes }) => sum - turn(outer) / 2 - holes.reduce((s, h) => s + turn(h) / 2, 0),
     0,
   )
 
 describe('outlines', () => {
-  it('are data, and the data of an SVG path, with their curves', () => {
+  it('are data, and the data of an SVG path, with their curves', async () => {
     const { outlines, problems } = toOutlines(set('do'))
     expect(problems).toEqual([])
     expect(outlines).toHaveLength(1)
@@ -53,8 +54,8 @@ describe('outlines', () => {
     expect(toPathData(set('do'))).toMatch(/^M[\d.]+ [\d.]+[LQ]/)
   })
 
-  it('are polygons with holes, each in its direction', () => {
-    const { polygons } = toPolygons(set('Bio8'))
+  it('are polygons with holes, each in its direction', async () => {
+    const { polygons } = await toPolygons(set('Bio8'))
     expect(polygons.map(({ holes }) => holes.length).sort()).toEqual([0, 0, 1, 2, 2])
     for (const { outer, holes } of polygons) {
       expect(turn(outer)).toBeLessThan(0)
@@ -63,16 +64,21 @@ describe('outlines', () => {
     expect(polygonData(polygons).match(/Z/g)).toHaveLength(10)
   })
 
-  it('stay within a tolerance, or have as many lines a curve as they are told', () => {
-    const points = (options: object) =>
-      toPolygons(set('SO'), options).polygons.reduce((n, p) => n + p.outer.length / 2, 0)
-    expect(points({ tolerance: 0.01 })).toBeGreaterThan(points({ tolerance: 0.5 }) * 1.5)
-    const [four, eight] = [points({ segmentsPerCurve: 4 }), points({ segmentsPerCurve: 8 })]
+  it('stay within a tolerance, or have as many lines a curve as they are told', async () => {
+    const points = async (options: object) =>
+      (await toPolygons(set('SO'), options)).polygons.reduce((n, p) => n + p.outer.length / 2, 0)
+    const coarse = await points({ tolerance: 0.5 })
+    expect(await points({ tolerance: 0.01 })).toBeGreaterThan(coarse * 1.5)
+    const [four, eight] = [
+      await points({ segmentsPerCurve: 4 }),
+      await points({ segmentsPerCurve: 8 }),
+    ]
     expect(eight / four).toBeGreaterThan(1.8)
     // A finer tolerance comes nearer to the true area.
-    const areas = [1, 0.1, 0.01, 0.001].map(tolerance =>
-      areaOf(toPolygons(set('O'), { tolerance }).polygons),
-    )
+    const areas: number[] = []
+    for (const tolerance of [1, 0.1, 0.01, 0.001]) {
+      areas.push(areaOf((await toPolygons(set('O'), { tolerance })).polygons))
+    }
     const errors = areas.slice(0, 3).map(area => Math.abs(area - areas[3]))
     expect(errors[0]).toBeGreaterThan(errors[1])
     expect(errors[1]).toBeGreaterThan(errors[2])
@@ -86,14 +92,14 @@ describe('outlines', () => {
     }
   })
 
-  it('are one piece where letters overlap, as joined ones do', () => {
-    const joined = toPolygons(set('سسس')).polygons
+  it('are one piece where letters overlap, as joined ones do', async () => {
+    const joined = (await toPolygons(set('سسس'))).polygons
     expect(joined).toHaveLength(1)
     const crossed = drawing({ width: 100, height: 100 }, [
       rule([10, 50], [90, 50], sheet.ink('deep'), 10),
       rule([50, 10], [50, 90], sheet.ink('deep'), 10),
     ])
-    const { polygons } = toPolygons(crossed)
+    const { polygons } = await toPolygons(crossed)
     expect(polygons).toHaveLength(1)
     expect(areaOf(polygons)).toBeCloseTo(2 * 800 - 100, 6)
   })
@@ -111,28 +117,28 @@ describe('outlines', () => {
     ])
   })
 
-  it('report what is too thin to be made', () => {
-    const { problems } = toPolygons(setter.set('~light[Tern]'), { minThickness: 1 })
+  it('report what is too thin to be made', async () => {
+    const { problems } = await toPolygons(setter.set('~light[Tern]'), { minThickness: 1 })
     expect(problems.length).toBeGreaterThan(0)
     expect(problems[0]).toMatchObject({ code: 'thin-part', severity: 'warning' })
     expect(problems[0].message).toMatch(
       /a part of 'Tern' at \([\d.]+, [\d.]+\) is 0\.\d\d units wide/,
     )
-    expect(toPolygons(set('Tern'), { minThickness: 1 }).problems).toEqual([])
+    expect((await toPolygons(set('Tern'), { minThickness: 1 })).problems).toEqual([])
     const bar = drawing({ width: 50, height: 50 }, [
       rectangle({ x: 5, y: 5, width: 30, height: 0.4 }, sheet.ink('deep')),
     ])
-    expect(toPolygons(bar, { minThickness: 0.5 }).problems[0].message).toContain(
+    expect((await toPolygons(bar, { minThickness: 0.5 })).problems[0].message).toContain(
       'is 0.40 units wide',
     )
-    expect(toPolygons(bar, { minThickness: 0.3 }).problems).toEqual([])
+    expect((await toPolygons(bar, { minThickness: 0.3 })).problems).toEqual([])
   })
 })
 
 describe('DXF', () => {
-  it('holds closed polylines in millimeters, read back', () => {
+  it('holds closed polylines in millimeters, read back', async () => {
     const layout = set('io')
-    const { dxf } = toDxf(layout)
+    const { dxf } = await toDxf(layout)
     const lines = dxf.trimEnd().split('\n')
     const codes = Array.from(
       { length: lines.length / 2 },
@@ -147,7 +153,7 @@ describe('DXF', () => {
       }
       if (code === 10 || code === 20) rings.at(-1)?.points.push(Number(value))
     }
-    const { polygons } = toPolygons(layout)
+    const { polygons } = await toPolygons(layout)
     const mm = 25.4 / 96
     expect(rings.map(ring => ring.layer).sort()).toEqual([
       'CONTOURS',
@@ -165,9 +171,9 @@ describe('DXF', () => {
 })
 
 describe('STL', () => {
-  it('is a closed solid whose volume is the area times the depth', () => {
+  it('is a closed solid whose volume is the area times the depth', async () => {
     const layout = set('do8')
-    const { stl, problems } = toStl(layout, { depth: 3, millimetersPerUnit: 1 })
+    const { stl, problems } = await toStl(layout, { depth: 3, millimetersPerUnit: 1 })
     expect(problems).toEqual([])
     const view = new DataView(stl.buffer)
     const count = view.getUint32(80, true)
@@ -197,11 +203,111 @@ describe('STL', () => {
       }
     }
     expect([...edges.values()].every(left => left === 0)).toBe(true)
-    expect(volume).toBeCloseTo(areaOf(toPolygons(layout).polygons) * 3, 0)
+    expect(volume).toBeCloseTo(areaOf((await toPolygons(layout)).polygons) * 3, 0)
     for (const depth of [0, -1, Number.NaN]) expect(() => toStl(layout, { depth })).toThrow('depth')
     for (const scale of [0, -1, Number.NaN]) {
       expect(() => toStl(layout, { depth: 1, millimetersPerUnit: scale })).toThrow('the scale')
       expect(() => toDxf(layout, { millimetersPerUnit: scale })).toThrow('the scale')
     }
+  })
+})
+
+/** What is wrong with a solid: edges that are not in two triangles, and what it holds. */
+function checkedSolid(stl: Uint8Array) {
+  const view = new DataView(stl.buffer, stl.byteOffset, stl.length)
+  const count = view.getUint32(80, true)
+  const edges = new Map<string, number>()
+  let volume = 0
+  let [low, high] = [Infinity, -Infinity]
+  for (let i = 0; i < count; i++) {
+    const corners = [0, 1, 2].map(c =>
+      [0, 1, 2].map(n => view.getFloat32(84 + i * 50 + 12 + c * 12 + n * 4, true)),
+    )
+    const [a, b, c] = corners
+    for (const [from, to] of [
+      [a, b],
+      [b, c],
+      [c, a],
+    ]) {
+      // In the one triangle an edge goes one way, in the other back.
+      const [there, back] = [`${from}|${to}`, `${to}|${from}`]
+      if (edges.get(back)) edges.set(back, (edges.get(back) ?? 0) - 1)
+      else edges.set(there, (edges.get(there) ?? 0) + 1)
+    }
+    low = Math.min(low, ...corners.map(corner => corner[2]))
+    high = Math.max(high, ...corners.map(corner => corner[2]))
+    volume +=
+      (a[0] * (b[1] * c[2] - b[2] * c[1]) -
+        a[1] * (b[0] * c[2] - b[2] * c[0]) +
+        a[2] * (b[0] * c[1] - b[1] * c[0])) /
+      6
+  }
+  const open = [...edges.values()].filter(n => n !== 0).length
+  return { count, open, volume, low, high }
+}
+
+describe('solids', () => {
+  const fonts = [fontFiles.cff, fontFiles.thai, fontFiles.japanese, ...arabicFonts]
+  const families = [
+    'sans',
+    'serif',
+    'mono',
+    'Source Code Pro',
+    'Noto Sans Thai',
+    'Noto Sans Arabic',
+    'MotoyaLCedar',
+  ]
+
+  it.each(families)('are closed and outward, of many glyphs of a face: %s', async family => {
+    const shelf = await openShelf({ fonts })
+    const own = typesetter({
+      sheet: defineSheet({ styles: { body: { family, size: 40 } } }),
+      shelf,
+      problems: 'collect',
+    })
+    const face = shelf.face(family, { weight: 400, slant: 'normal' })
+    const characters = [...'#æ%&@8BgQ§ß§ǽ½™ðþŁصلى\u0e01\u0e4f船夕'].filter(
+      character => face.glyphOf(character.codePointAt(0) ?? 0) !== 0,
+    )
+    expect(characters.length).toBeGreaterThan(5)
+    for (const character of characters) {
+      for (const segmentsPerCurve of [5, 16, 60]) {
+        const layout = own.set(character as 'x', { style: 'body' })
+        const { stl } = await toStl(layout, { depth: 2, segmentsPerCurve })
+        const { open, volume } = checkedSolid(stl)
+        expect([character, open]).toEqual([character, 0])
+        expect(volume).toBeGreaterThan(0)
+      }
+    }
+  })
+
+  it.each(['raised', 'sunk', 'cut'] as const)('hold text %s in a plate', async text => {
+    const layout = set('#æ Bo8')
+    const area = areaOf((await toPolygons(layout)).polygons) * 0.01
+    const plate = { thickness: 3, margin: 4, radius: 2, text }
+    const { stl } = await toStl(layout, { depth: 1, millimetersPerUnit: 0.1, plate })
+    const { open, volume, low, high } = checkedSolid(stl)
+    expect(open).toBe(0)
+    expect([low, high]).toEqual([0, text === 'raised' ? 4 : 3])
+    const [width, height] = [layout.width * 0.1 + 8, layout.height * 0.1 + 8]
+    const corners = (4 - Math.PI) * 2 ** 2
+    const whole = (width * height - corners) * 3
+    const own = { raised: area, sunk: -area, cut: -3 * area }[text]
+    expect(Math.abs(volume - whole - own)).toBeLessThan(0.1)
+  })
+
+  it('tell where there is nothing to make one of', async () => {
+    const { stl, problems } = await toStl(set(' '), { depth: 1 })
+    expect(checkedSolid(stl).count).toBe(0)
+    expect(problems).toMatchObject([{ code: 'no-outline' }])
+    expect((await toPolygons(set(''))).problems.length).toBe(1)
+    const plate = { thickness: 2 }
+    expect(checkedSolid((await toStl(set(''), { depth: 1, plate })).stl).open).toBe(0)
+    expect(() => toStl(set('a'), { depth: 3, plate: { thickness: 2, text: 'sunk' } })).toThrow(
+      'goes through',
+    )
+    expect(() => toStl(set('a'), { depth: 3, plate: { thikness: 2 } as never })).toThrow(
+      "'thikness'",
+    )
   })
 })

@@ -1,7 +1,14 @@
 import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
+import type { Box } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { anything, checkOptions, described, fail } from '../../problem/index.ts'
-import { type PolygonOptions, type Polygons, polygonFields, toPolygons } from './polygons.ts'
+import {
+  type Polygon,
+  type PolygonOptions,
+  type Polygons,
+  polygonFields,
+  toPolygons,
+} from './polygons.ts'
 
 export interface DxfOptions extends PolygonOptions {
   /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
@@ -29,12 +36,18 @@ const millimeters = 4
 export function toDxf(
   shown: Drawing | Layout,
   options: DxfOptions = {},
-): Pick<Polygons, 'problems'> & { readonly dxf: string } {
+): Promise<Pick<Polygons, 'problems'> & { readonly dxf: string }> {
   checkOptions('toDxf', options, { ...polygonFields, millimetersPerUnit: anything })
   const { millimetersPerUnit = usualMillimeters, ...flattening } = options
   checkScale(millimetersPerUnit)
   const { box } = asDrawing(shown)
-  const { polygons, problems } = toPolygons(shown, flattening)
+  return toPolygons(shown, flattening).then(found => ({
+    dxf: dxfOf(found.polygons, box, millimetersPerUnit),
+    problems: found.problems,
+  }))
+}
+
+function dxfOf(polygons: readonly Polygon[], box: Box, millimetersPerUnit: number): string {
   const rings = polygons.flatMap(({ outer, holes }) => [
     polyline(outer, 'CONTOURS'),
     ...holes.map(hole => polyline(hole, 'HOLES')),
@@ -52,7 +65,7 @@ export function toDxf(
     group(0, 'SECTION', 2, 'HEADER', 9, '$ACADVER', 1, 'AC1009') +
     group(9, '$INSUNITS', 70, millimeters, 0, 'ENDSEC')
   const entities = group(0, 'SECTION', 2, 'ENTITIES') + rings.join('') + group(0, 'ENDSEC')
-  return { dxf: head + entities + group(0, 'EOF'), problems }
+  return head + entities + group(0, 'EOF')
 }
 
 /** Group codes and their values, each on a line. */

@@ -1,7 +1,5 @@
-import polygonClipping, { type Polygon as ClippedPolygon } from 'polygon-clipping'
-import { append } from '../../blocks/index.ts'
 import type { Drawing } from '../../drawing/index.ts'
-import { crossingsAt, type Flattening, flattened } from '../../geometry/index.ts'
+import { type Flattening, flattened } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import {
   anything,
@@ -12,6 +10,7 @@ import {
   type Problem,
   warningProblem,
 } from '../../problem/index.ts'
+import { type Keep, type Kernel, keeping, openKernel, type Section } from './kernel.ts'
 import { type FilledOutline, toOutlines } from './shapes.ts'
 import { thinParts } from './thin-parts.ts'
 
@@ -48,18 +47,66 @@ const usualTolerance = 0.05
 
 /**
  * The filled shapes of a drawing or a layout as polygons that neither overlap nor touch
- * themselves: letters that overlap are one piece. Throws on a tolerance that is none.
+ * themselves: letters that overlap are one piece. Made by the package `manifold-3d`, which is
+ * loaded when it is first needed. Throws on a tolerance that is none; `not-installed`.
  */
-export function toPolygons(shown: Drawing | Layout, options: PolygonOptions = {}): Polygons {
+export function toPolygons(
+  shown: Drawing | Layout,
+  options: PolygonOptions = {},
+): Promise<Polygons> {
   checkOptions('toPolygons', options, polygonFields)
+  const filled = filledContours(shown, options)
+  return openKernel().then(kernel => keeping(keep => polygonsOf(filled, options, kernel, keep)))
+}
+
+/** The pieces of what is filled, and what of it is too thin. */
+export function polygonsOf(
+  filled: FilledContours,
+  { minThickness = 0 }: PolygonOptions,
+  kernel: Kernel,
+  keep: Keep,
+): Polygons {
+  const { section, problems } = sectionOf(filled, kernel, keep)
+  const polygons = section
+    .decompose()
+    .map(keep)
+    .flatMap(piece => polygonOf(piece.toPolygons()) ?? [])
+  const thin = minThickness > 0 ? thinParts(polygons, filled.outlines, minThickness) : []
+  return { polygons, problems: [...problems, ...thin] }
+}
+
+/** The shapes of a drawing, their curves made lines. */
+export interface FilledContours {
+  readonly outlines: readonly FilledOutline[]
+  /** Of each shape its rings. */
+  readonly contours: readonly [number, number][][][]
+  readonly problems: readonly Problem[]
+}
+
+/** Throws on a tolerance that is none, and on curves that would be too many lines. */
+export function filledContours(shown: Drawing | Layout, options: PolygonOptions): FilledContours {
   const how = flatteningOf(options)
-  const { outlines, problems: found } = toOutlines(shown)
-  const problems = [...found]
-  const pieces = outlines.flatMap(shape => piecesOf(shape, how))
-  const polygons = united(pieces, problems).map(oriented)
-  const { minThickness = 0 } = options
-  if (minThickness > 0) append(problems, thinParts(polygons, outlines, minThickness))
-  return { polygons, problems }
+  const { outlines, problems } = toOutlines(shown)
+  const contours = outlines.map(({ outline }) => flattened(outline, how).map(asPairs))
+  return { outlines, contours, problems }
+}
+
+/**
+ * What is filled, as one flat shape in units, y downward, with what has no outline. A shape is filled
+ * by its winding (nonzero, as fonts are), whichever way its contours run.
+ */
+export function sectionOf(
+  { contours, problems }: FilledContours,
+  { CrossSection }: Kernel,
+  keep: Keep,
+): { readonly section: Section; readonly problems: readonly Problem[] } {
+  const shapes = contours
+    .filter(rings => rings.length > 0)
+    .map(rings => keep(CrossSection.ofPolygons(rings, 'NonZero')))
+  const section = keep(CrossSection.union(shapes))
+  if (!section.isEmpty()) return { section, problems }
+  const message = 'there is nothing to see that has an outline'
+  return { section, problems: [...problems, warningProblem('no-outline', message)] }
 }
 
 function flatteningOf({
@@ -101,55 +148,28 @@ function turn(ring: Float64Array): number {
   return sum
 }
 
-/** The contours of a shape as pieces with their holes: those that run against the largest are holes. */
-function piecesOf({ outline }: FilledOutline, how: Flattening): ClippedPolygon[] {
-  const rings = flattened(outline, how).map(ring => ({ ring, area: turn(ring) }))
-  if (rings.length === 0) return []
-  const largest = rings.reduce((a, b) => (Math.abs(b.area) > Math.abs(a.area) ? b : a))
-  const isOuter = (area: number) => area > 0 === largest.area > 0
-  const outers = rings
-    .filter(({ area }) => isOuter(area))
-    .map(({ ring, area }) => ({ ring, area: Math.abs(area), holes: [] as Float64Array[] }))
-    .sort((a, b) => a.area - b.area)
-  for (const { ring, area } of rings) {
-    if (isOuter(area)) continue
-    // The smallest piece around a hole is the one it is in.
-    outers.find(outer => contains(outer.ring, ring[0], ring[1]))?.holes.push(ring)
-  }
-  return outers.map(({ ring, holes }) => [ring, ...holes].map(asPairs))
-}
-
-function contains(ring: Float64Array, x: number, y: number): boolean {
-  return crossingsAt([ring], y).filter(crossing => crossing.x > x).length % 2 === 1
-}
-
 function asPairs(ring: Float64Array): [number, number][] {
   return Array.from({ length: ring.length / 2 }, (_, i) => [ring[i * 2], ring[i * 2 + 1]])
 }
 
-/** All pieces as one, where that can be worked out. */
-function united(pieces: readonly ClippedPolygon[], problems: Problem[]): ClippedPolygon[] {
-  const [first, ...others] = pieces
-  if (!first) return []
-  try {
-    return polygonClipping.union(first, ...others)
-  } catch {
-    const message = 'overlapping shapes could not be merged'
-    problems.push(warningProblem('overlapping', message))
-    return [...pieces]
+/** The largest ring of a piece is its contour; undefined where there is none. */
+function polygonOf(rings: readonly Ring[]): Polygon | undefined {
+  const flat = rings.map(ring => Float64Array.from(ring.flat()))
+  if (flat.length === 0) return undefined
+  const outer = flat.reduce((a, b) => (Math.abs(turn(b)) > Math.abs(turn(a)) ? b : a))
+  const holes = flat.filter(ring => ring !== outer)
+  return { outer: directed(outer, false), holes: holes.map(hole => directed(hole, true)) }
+}
+
+type Ring = readonly (readonly [number, number])[]
+
+/** A ring in its direction. */
+function directed(ring: Float64Array, isClockwise: boolean): Float64Array {
+  if (turn(ring) > 0 === isClockwise) return ring
+  const turned = new Float64Array(ring.length)
+  for (let i = 0; i < ring.length; i += 2) {
+    turned[i] = ring[ring.length - 2 - i]
+    turned[i + 1] = ring[ring.length - 1 - i]
   }
-}
-
-function oriented([outer, ...holes]: ClippedPolygon): Polygon {
-  return { outer: ring(outer, false), holes: holes.map(hole => ring(hole, true)) }
-}
-
-/** A ring in its direction, without its first point again at its end. */
-function ring(pairs: readonly (readonly [number, number])[], isClockwise: boolean): Float64Array {
-  const [first, last] = [pairs[0], pairs[pairs.length - 1]]
-  const isClosed = pairs.length > 1 && first[0] === last[0] && first[1] === last[1]
-  const open = isClosed ? pairs.slice(0, -1) : pairs
-  const flat = Float64Array.from(open.flat())
-  if (turn(flat) > 0 === isClockwise) return flat
-  return Float64Array.from(open.toReversed().flat())
+  return turned
 }

@@ -1,128 +1,166 @@
-import earcut from 'earcut'
 import { asDrawing, type Drawing } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { anything, checkOptions, described, fail } from '../../problem/index.ts'
+import { anything, checkOptions, described, fail, fromZero, oneOf } from '../../problem/index.ts'
 import { checkScale, usualMillimeters } from './dxf.ts'
+import { type Body, type Keep, type Kernel, keeping, openKernel, type Section } from './kernel.ts'
 import {
-  type Polygon,
+  filledContours,
   type PolygonOptions,
   type Polygons,
   polygonFields,
-  toPolygons,
+  polygonsOf,
+  sectionOf,
 } from './polygons.ts'
 
+/** A plate that text stands on, or is taken out of; lengths in millimeters. */
+export interface Plate {
+  readonly thickness: number
+  /** How text is in it: `raised` by the depth (the default), `sunk` so deep, or `cut` through. */
+  readonly text?: 'raised' | 'sunk' | 'cut'
+  /** Around the text; 5 without it. */
+  readonly margin?: number
+  /** Radius of its corners; 0 without it. */
+  readonly radius?: number
+}
+
 export interface StlOptions extends PolygonOptions {
-  /** How thick the solid is, in millimeters. */
+  /** How thick the solid is, or how far text is raised or sunk, in millimeters. */
   readonly depth: number
   /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
   readonly millimetersPerUnit?: number
+  readonly plate?: Plate
 }
 
-type Point = readonly [x: number, y: number, z: number]
-
 /**
- * The shapes of a drawing or a layout as a solid of a depth, in binary STL: millimeters, y upward
- * from the drawing's lower edge, z from 0 to the depth. Throws on a depth that is none.
+ * The shapes of a drawing or a layout as a closed solid, in binary STL: millimeters, y upward from
+ * the drawing's lower edge, z from 0. By itself it is as thick as the depth; with a plate it stands
+ * on that, is sunk into it, or cut out of it. Made by the package `manifold-3d`, which is loaded when
+ * it is first needed. Throws on a depth that is none, `not-installed`.
  */
 export function toStl(
   shown: Drawing | Layout,
   options: StlOptions,
-): Pick<Polygons, 'problems'> & { readonly stl: Uint8Array } {
+): Promise<Pick<Polygons, 'problems'> & { readonly stl: Uint8Array }> {
   checkOptions('toStl', options, {
     ...polygonFields,
     depth: anything,
     millimetersPerUnit: anything,
+    plate: anything,
   })
-  const { depth, millimetersPerUnit = usualMillimeters, ...flattening } = options
-  if (!(Number.isFinite(depth) && depth > 0)) {
-    fail(
-      'bad-outline',
-      `the depth must be a number of millimeters above 0, not ${described(depth)}`,
-    )
-  }
+  const { depth, millimetersPerUnit = usualMillimeters, plate, ...flattening } = options
+  checkDepth('depth', depth)
   checkScale(millimetersPerUnit)
+  if (plate !== undefined) checkPlate(plate, depth)
+  const filled = filledContours(shown, flattening)
   const { box } = asDrawing(shown)
-  const { polygons, problems } = toPolygons(shown, flattening)
-  const place = (x: number, y: number): readonly [number, number] => [
-    (x - box.x) * millimetersPerUnit,
-    (box.y + box.height - y) * millimetersPerUnit,
-  ]
-  const triangles = polygons.flatMap(polygon => solid(polygon, depth, place))
-  return { stl: written(triangles), problems }
+  const place = [millimetersPerUnit, -box.x, -(box.y + box.height)] as const
+  const size = [box.width * millimetersPerUnit, box.height * millimetersPerUnit] as const
+  return openKernel().then(kernel =>
+    keeping(keep => {
+      const { section } = sectionOf(filled, kernel, keep)
+      const { problems } = polygonsOf(filled, flattening, kernel, keep)
+      const text = keep(placed(section, place, kernel))
+      const bodies = plate
+        ? plateBodies(text, size, plate, depth, kernel, keep)
+        : text.isEmpty()
+          ? []
+          : [keep(text.extrude(depth))]
+      const solid = bodies.length > 1 ? [keep(kernel.Manifold.union(bodies))] : bodies
+      return { stl: written(solid), problems }
+    }),
+  )
 }
 
-type Triangle = readonly [Point, Point, Point]
+function checkDepth(name: string, depth: unknown) {
+  if (typeof depth === 'number' && Number.isFinite(depth) && depth > 0) return
+  const given = described(depth)
+  fail('bad-outline', `the ${name} must be a number of millimeters above 0, not ${given}`)
+}
 
-/** Both faces, and a wall along each ring; seen from outside, corners run counter-clockwise. */
-function solid(
-  { outer, holes }: Polygon,
-  depth: number,
-  place: (x: number, y: number) => readonly [number, number],
-): Triangle[] {
-  const rings = [outer, ...holes].map(ring => {
-    const placed: (readonly [number, number])[] = []
-    for (let i = 0; i < ring.length; i += 2) placed.push(place(ring[i], ring[i + 1]))
-    return placed
+function checkPlate(plate: Plate, depth: number) {
+  checkOptions('plate', plate, {
+    thickness: anything,
+    text: oneOf('raised', 'sunk', 'cut'),
+    margin: fromZero,
+    radius: fromZero,
   })
-  const points = rings.flat()
-  const starts: number[] = []
-  let count = 0
-  for (const ring of rings.slice(0, -1)) {
-    count += ring.length
-    starts.push(count)
+  checkDepth('thickness', plate.thickness)
+  if (plate.text === 'sunk' && depth >= plate.thickness) {
+    fail('bad-outline', `text ${depth} mm deep goes through a plate of ${plate.thickness} mm`, {
+      hint: "text: 'cut' cuts it out",
+    })
   }
-  const corners = earcut(points.flat(), starts)
-  const triangles: Triangle[] = []
-  const at = (index: number, z: number): Point => [points[index][0], points[index][1], z]
-  for (let i = 0; i < corners.length; i += 3) {
-    const [a, b, c] = counterClockwise(points, corners[i], corners[i + 1], corners[i + 2])
-    triangles.push([at(a, depth), at(b, depth), at(c, depth)], [at(a, 0), at(c, 0), at(b, 0)])
-  }
-  for (const ring of rings) {
-    for (const [i, [x1, y1]] of ring.entries()) {
-      const [x2, y2] = ring[(i + 1) % ring.length]
-      const [low1, low2]: [Point, Point] = [
-        [x1, y1, 0],
-        [x2, y2, 0],
-      ]
-      const [high1, high2]: [Point, Point] = [
-        [x1, y1, depth],
-        [x2, y2, depth],
-      ]
-      triangles.push([low1, low2, high2], [low1, high2, high1])
-    }
-  }
-  return triangles
 }
 
-function counterClockwise(
-  points: readonly (readonly [number, number])[],
-  a: number,
-  b: number,
-  c: number,
-): readonly [number, number, number] {
-  const [[ax, ay], [bx, by], [cx, cy]] = [points[a], points[b], points[c]]
-  return (bx - ax) * (cy - ay) - (by - ay) * (cx - ax) >= 0 ? [a, b, c] : [a, c, b]
+/** A flat shape in millimeters, y upward. */
+function placed(
+  section: Section,
+  [scale, dx, dy]: readonly [scale: number, dx: number, dy: number],
+  { CrossSection }: Kernel,
+): Section {
+  const contours = section
+    .toPolygons()
+    .map(ring => ring.map(([x, y]): [number, number] => [(x + dx) * scale, -(y + dy) * scale]))
+  // The kernel takes no list without a ring.
+  return CrossSection.ofPolygons(contours.length > 0 ? contours : [[]], 'NonZero')
 }
+
+/** Corners are this near to round, a full turn of them. */
+const cornerSegments = 96
+
+function plateBodies(
+  text: Section,
+  [width, height]: readonly [number, number],
+  { thickness, text: how = 'raised', margin = 5, radius = 0 }: Plate,
+  depth: number,
+  kernel: Kernel,
+  keep: Keep,
+): Body[] {
+  const outer: [number, number] = [width + 2 * margin, height + 2 * margin]
+  const round = Math.min(radius, outer[0] / 2 - 1e-3, outer[1] / 2 - 1e-3)
+  const core = keep(kernel.CrossSection.square([outer[0] - 2 * round, outer[1] - 2 * round], false))
+  const square = round > 0 ? keep(core.offset(round, 'Round', 2, cornerSegments)) : core
+  const plate = keep(square.translate([round - margin, round - margin]))
+  if (how === 'cut') return [keep(keep(plate.subtract(text)).extrude(thickness))]
+  if (how === 'sunk') {
+    const base = keep(plate.extrude(thickness - depth))
+    const top = keep(keep(plate.subtract(text)).extrude(depth))
+    return [base, keep(top.translate([0, 0, thickness - depth]))]
+  }
+  const base = keep(plate.extrude(thickness))
+  if (text.isEmpty()) return [base]
+  return [base, keep(keep(text.extrude(depth)).translate([0, 0, thickness]))]
+}
+
+type Point = readonly [x: number, y: number, z: number]
 
 const headBytes = 80
 const triangleBytes = 50
 
-function written(triangles: readonly Triangle[]): Uint8Array {
-  const bytes = new Uint8Array(headBytes + 4 + triangles.length * triangleBytes)
+function written(bodies: readonly Body[]): Uint8Array {
+  const meshes = bodies.map(body => body.getMesh())
+  const count = meshes.reduce((sum, mesh) => sum + mesh.triVerts.length / 3, 0)
+  const bytes = new Uint8Array(headBytes + 4 + count * triangleBytes)
   const view = new DataView(bytes.buffer)
-  view.setUint32(headBytes, triangles.length, true)
-  triangles.forEach((triangle, i) => {
-    const at = headBytes + 4 + i * triangleBytes
-    const numbers = [...normalOf(triangle), ...triangle.flat()]
-    numbers.forEach((value, n) => {
-      view.setFloat32(at + n * 4, value, true)
-    })
-  })
+  view.setUint32(headBytes, count, true)
+  let at = headBytes + 4
+  for (const { numProp, vertProperties, triVerts } of meshes) {
+    const corner = (i: number): Point => {
+      const start = triVerts[i] * numProp
+      return [vertProperties[start], vertProperties[start + 1], vertProperties[start + 2]]
+    }
+    for (let i = 0; i < triVerts.length; i += 3) {
+      const triangle = [corner(i), corner(i + 1), corner(i + 2)] as const
+      for (const [n, value] of [...normalOf(triangle), ...triangle.flat()].entries()) {
+        view.setFloat32(at + n * 4, value, true)
+      }
+      at += triangleBytes
+    }
+  }
   return bytes
 }
 
-function normalOf([a, b, c]: Triangle): Point {
+function normalOf([a, b, c]: readonly [Point, Point, Point]): Point {
   const [ux, uy, uz] = [b[0] - a[0], b[1] - a[1], b[2] - a[2]]
   const [vx, vy, vz] = [c[0] - a[0], c[1] - a[1], c[2] - a[2]]
   const normal = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx] as const

@@ -1,0 +1,80 @@
+import { fail } from '../../problem/index.ts'
+
+type Pair = [number, number]
+/** One ring, or several. */
+type Contours = Pair[] | Pair[][]
+type Shape = Section | Contours
+
+/** What of the geometry kernel is used: shapes and solids that neither overlap nor touch themselves. */
+export interface Kernel {
+  readonly CrossSection: {
+    ofPolygons(contours: Contours, fillRule: 'NonZero'): Section
+    union(shapes: readonly Shape[]): Section
+    square(size: Pair, center: boolean): Section
+  }
+  readonly Manifold: {
+    union(solids: readonly Body[]): Body
+  }
+}
+
+/** A flat shape. It holds memory until it is deleted. */
+export interface Section {
+  decompose(): Section[]
+  toPolygons(): readonly (readonly Readonly<Pair>[])[]
+  extrude(height: number): Body
+  translate(by: Pair): Section
+  offset(delta: number, joins: 'Round', miterLimit: number, segments: number): Section
+  subtract(other: Shape): Section
+  isEmpty(): boolean
+  delete(): void
+}
+
+/** A solid. */
+export interface Body {
+  translate(by: [number, number, number]): Body
+  getMesh(): {
+    readonly numProp: number
+    readonly vertProperties: Float32Array
+    readonly triVerts: Uint32Array
+  }
+  delete(): void
+}
+
+/** A kernel, and what its package calls to set it up. */
+interface StartedKernel extends Kernel {
+  setup(): void
+}
+
+let opened: Promise<Kernel> | undefined
+
+/** The kernel, compiled once. Throws `not-installed` where its package is not there. */
+export function openKernel(): Promise<Kernel> {
+  opened ??= import('manifold-3d').then(
+    async ({ default: start }): Promise<Kernel> => {
+      const kernel: StartedKernel = await start()
+      kernel.setup()
+      return kernel
+    },
+    (error: unknown) =>
+      fail('not-installed', 'shapes are made by a package that cannot be loaded', {
+        hint: `npm install manifold-3d (${error instanceof Error ? error.message.split('\n')[0] : String(error)})`,
+      }),
+  )
+  return opened
+}
+
+/** Remembers what is made, and gives its memory back at the end. */
+export function keeping<T>(use: (kept: Keep) => T): T {
+  const made: { delete(): void }[] = []
+  try {
+    return use(one => {
+      made.push(one)
+      return one
+    })
+  } finally {
+    for (const one of made) one.delete()
+  }
+}
+
+/** Notes that something is to be deleted. */
+export type Keep = <T extends { delete(): void }>(one: T) => T
