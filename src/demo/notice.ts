@@ -99,5 +99,6 @@ export function noticePage(scene: Scene): Drawing {
   y += 4
   items.push(rule([margin, y], [margin + inner, y], sheet.ink('line')))
   items.push(place(footer, margin, page.height - 40, { down: 'bottom' }))
-  return drawing({ ...page, title: title.text, language: catalog.language }, items)
+  const background = '#ffffff'
+  return drawing({ ...page, background, title: title.text, language: catalog.language }, items)
 }

@@ -1,6 +1,6 @@
 import type { Face } from '../fonts/index.ts'
-import { type Box, cornersOf, identity, type Matrix, mapped, mappedBox } from '../geometry/index.ts'
-import { aLayout, flowMatrix, type GlyphRun, type Layout } from '../layout/index.ts'
+import { type Box, cornersOf, mapped, mappedBox } from '../geometry/index.ts'
+import { aLayout, flowMatrix, type Layout, unitScale } from '../layout/index.ts'
 import { aNumber, anObject, checkArgument, checkOptions, listOf } from '../problem/index.ts'
 import type { SolidInk } from '../sheet/index.ts'
 import { asDrawing } from './draw.ts'
@@ -25,11 +25,14 @@ const inks = {
   baseline: solid('#d02d6b'),
   ink: solid('#1f8a4c'),
   anchor: solid('#d02d6b'),
+  leader: solid('#1d5fd0', 0.35),
   ruler: solid('#eef1f5'),
   mark: solid('#3c4656'),
 } as const
 const hairline = 0.5
 const labelSize = 7
+/** Between the drawing and the names beside it. */
+const nameGap = 6
 /** How wide the rulers are. */
 const band = 20
 
@@ -49,8 +52,58 @@ export function withGuides(shown: Drawing | Layout, placed?: readonly PlacedLayo
     width: drawing.box.width + band,
     height: drawing.box.height + band,
   }
-  const overlay = named.flatMap(one => layoutGuides(one, face))
-  return { ...drawing, box, items: [...drawing.items, ...overlay, ...rulers(drawing.box, face)] }
+  const overlay = named.flatMap(one => layoutGuides(one))
+  const names = nameColumn(named.flatMap(lineNames), drawing.box, face)
+  const items = [...drawing.items, ...overlay, ...rulers(drawing.box, face), ...names.items]
+  return { ...drawing, box: { ...box, width: box.width + names.width }, items }
+}
+
+/** The names of styles on a line, and where the line ends. */
+interface LineNames {
+  readonly text: string
+  readonly x: number
+  readonly y: number
+}
+
+/** Of each line the styles of its runs, each once. */
+function lineNames({ layout, x = 0, y = 0, anchor = {} }: PlacedLayout): LineNames[] {
+  const { matrix } = placement(layout, x, y, anchor)
+  const flow = flowMatrix(layout)
+  return layout.lines.flatMap(({ x: left, width, baseline, runs }) => {
+    const names = new Set(
+      runs.map(run => run.styleNames?.join(' ') ?? '').filter(name => name !== ''),
+    )
+    if (names.size === 0) return []
+    const [endX, endY] = mapped(matrix, ...mapped(flow, left + width, baseline))
+    return [{ text: [...names].join(', '), x: endX, y: endY }]
+  })
+}
+
+/** Names stand beside the drawing, where nothing is below them, none over another. */
+function nameColumn(
+  names: readonly LineNames[],
+  { x, y, width }: Box,
+  face: Face | undefined,
+): { readonly items: readonly Item[]; readonly width: number } {
+  const left = x + width + nameGap
+  const items: Item[] = []
+  let bottom = y
+  let widest = 0
+  for (const { text, x: endX, y: endY } of names.toSorted((a, b) => a.y - b.y)) {
+    const baseline = Math.max(endY, bottom + labelSize)
+    bottom = baseline + nameGap / 2
+    const [item] = label(text, left, baseline, face, inks.frame)
+    if (!item) continue
+    widest = Math.max(widest, labelWidth(item))
+    items.push(rule([endX, endY], [left - 2, baseline], inks.leader), item)
+  }
+  return { items, width: widest > 0 ? widest + 2 * nameGap : 0 }
+}
+
+function labelWidth({ face, glyphs, size }: GlyphsItem): number {
+  let units = 0
+  for (const advance of glyphs.advances) units += advance
+  return units * unitScale(face, size)
 }
 
 /** Labels are set in the face of the first text there is; without one there are none. */
@@ -64,42 +117,19 @@ function firstFace(items: readonly Item[]): Face | undefined {
   return face
 }
 
-function layoutGuides(one: PlacedLayout, face: Face | undefined): Item[] {
+function layoutGuides(one: PlacedLayout): Item[] {
   checkOptions('withGuides', one, { layout: aLayout, x: aNumber, y: aNumber, anchor: anObject })
   const { layout, x = 0, y = 0, anchor = {} } = one
   const { matrix, inkBox } = placement(layout, x, y, anchor)
   const flow = flowMatrix(layout)
-  const inFrame = layout.lines.flatMap(
-    ({ x: left, width, top, height, baseline, runs }): Item[] => {
-      const box = mappedBox(flow, { x: left, y: top, width, height })
-      const ends = [left, left + width].map(at => mapped(flow, at, baseline))
-      return [
-        filled(box, inks.line),
-        rule(ends[0], ends[1], inks.baseline),
-        ...styleNames(runs, top, flow, face),
-      ]
-    },
-  )
+  const inFrame = layout.lines.flatMap(({ x: left, width, top, height, baseline }): Item[] => {
+    const box = mappedBox(flow, { x: left, y: top, width, height })
+    const ends = [left, left + width].map(at => mapped(flow, at, baseline))
+    return [filled(box, inks.line), rule(ends[0], ends[1], inks.baseline)]
+  })
   const frame = outlined(bounds(layout), inks.frame)
   const ink = inkBox ? outlined(inkBox, inks.ink, [2, 2]) : []
   return [{ kind: 'group', matrix, items: [...inFrame, ...frame] }, ...ink, ...cross(x, y)]
-}
-
-/** The names of a run's styles, above it, where they are others than those of the run before. */
-function styleNames(
-  runs: readonly GlyphRun[],
-  top: number,
-  flow: Matrix,
-  face: Face | undefined,
-): Item[] {
-  let before = ''
-  return runs.flatMap(run => {
-    const names = run.styleNames?.join(' ') ?? ''
-    if (names === before || names === '') return []
-    before = names
-    const [x, y] = mapped(flow, run.x, top)
-    return label(names, x, flow === identity ? y : y + labelSize, face, inks.frame)
-  })
 }
 
 function cross(x: number, y: number): Item[] {

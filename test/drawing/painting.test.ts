@@ -170,8 +170,18 @@ describe('guides', () => {
       if (item?.kind === 'group') waiting.unshift(...item.items)
       else if (item?.kind === 'glyphs') texts.push(item.text)
     }
-    expect(texts).toEqual(expect.arrayContaining(['defaults', 'defaults under', '0', '50', '300']))
-    expect(shown.box).toMatchObject({ x: -20, width: 320 })
+    expect(texts).toEqual(expect.arrayContaining(['defaults, defaults under', '0', '50', '300']))
+    // Names stand beside the drawing: under no ruler, over no letters, nor over each other.
+    expect(shown.box.x).toBe(-20)
+    expect(shown.box.width).toBeGreaterThan(330)
+    const names = withGuides(setter.set('~under[a]\n~under[b]\n~under[c]'))
+      .items.filter(item => item.kind === 'glyphs' && item.text.includes('under'))
+      .map(item => ('x' in item ? [item.x, item.y] : []))
+    expect(names.length).toBe(3)
+    for (const [i, [x, y]] of names.entries()) {
+      expect(x).toBeGreaterThan(0)
+      if (i > 0) expect(y - names[i - 1][1]).toBeGreaterThan(7)
+    }
     expect(toSvg(shown)).toContain('stroke-dasharray="2 2"')
     const empty = drawing({ width: 50, height: 50 }, [])
     expect(withGuides(empty).items.length).toBeGreaterThan(4)
