@@ -114,8 +114,8 @@ export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
     floor = Math.max(floor, y)
     if (i < 2) continue
     const shown = set('~base[Boats to ~strong[Ardle]]', { style: 'body' })
-    const guided = withGuides(drawing({ width: 220, height: 60 }, [place(shown, 20, 18)]), [
-      { layout: shown, x: 20, y: 18 },
+    const guided = withGuides(drawing({ width: 128, height: 60 }, [place(shown, 10, 18)]), [
+      { layout: shown, x: 10, y: 18 },
     ])
     const matrix = { xx: 1, yx: 0, xy: 0, yy: 1, dx: x - guided.box.x, dy: y - guided.box.y }
     items.push({ kind: 'group', matrix, items: guided.items })
