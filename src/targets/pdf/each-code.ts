@@ -53,7 +53,9 @@ export function eachCode(item: GlyphsItem, face: EmbeddedFace, visit: VisitCode)
     const unseen = (character: string, at: number) => visit(face.composed([], character), at, y)
     for (const character of before) unseen(character, x)
     visit(code, x, y)
-    for (const character of after) unseen(character, x + (code.width - inside) / perMille)
+    for (const [i, character] of after.entries()) {
+      unseen(character, x + (code.width - inside - aheadOf(after, i)) / perMille)
+    }
   })
 }
 
@@ -84,6 +86,19 @@ function widened(
     isWide ? Math.round(Math.round(advance / step) * step) : natural,
   )
 }
+
+/**
+ * How far before the end of a glyph what is read behind it stands: not at all, but where a
+ * character comes twice. One reader takes the second for the first again, where both stand in one
+ * place; of a gap it would make a space.
+ */
+function aheadOf(characters: readonly string[], index: number): number {
+  const isTwice = new Set(characters).size < characters.length
+  return isTwice ? (characters.length - 1 - index) * apart : 0
+}
+
+/** In thousandths of an em. */
+const apart = 60
 
 /** Which characters of a cluster are read before its glyph, with it, and after it. */
 interface Separated {
