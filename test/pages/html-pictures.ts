@@ -1,4 +1,5 @@
 // Puts scenes onto a page as real text, and beside each its SVG.
+import type { Face } from 'dot-line'
 import { toHtml } from 'dot-line/html'
 import { toSvg } from 'dot-line/svg'
 import { openScenes, sceneDrawing, sceneLayout, sceneNames, scenePlace } from './scenes.ts'
@@ -23,6 +24,15 @@ function addRules(css: string) {
   document.adoptedStyleSheets.push(sheet)
 }
 
+const fontUrls = new Map<string, string>()
+
+/** Fonts are fetched, each once: some have 25 MB, and would be in the stylesheet of every scene. */
+function fontUrl({ id, bytes }: Face): string {
+  const url = fontUrls.get(id) ?? URL.createObjectURL(new Blob([new Uint8Array(bytes)]))
+  fontUrls.set(id, url)
+  return url
+}
+
 async function shown(): Promise<ShownScene[]> {
   const shelf = await openScenes()
   addRules(
@@ -33,7 +43,7 @@ async function shown(): Promise<ShownScene[]> {
   for (const [i, name] of names.entries()) {
     const drawing = sceneDrawing(name, shelf)
     const { width, height } = drawing.box
-    const { html, css } = toHtml(sceneLayout(name, shelf), { prefix: `t${i}-` })
+    const { html, css } = toHtml(sceneLayout(name, shelf), { prefix: `t${i}-`, fontUrl })
     addRules(`${css} .f${i}{width:${width}px;height:${height}px}`)
     const text = document.createElement('figure')
     text.className = `f${i}`
