@@ -27,14 +27,10 @@ export interface WantedTraits {
 }
 
 /**
- * The face nearest to what is wanted, by CSS Fonts 4, section 5.2: stretch first, then slant, then
- * weight, each step keeping only the faces that are best by it. `faces` must not be empty.
+ * The faces nearest to what is wanted, by CSS Fonts 4, section 5.2: stretch first, then slant, then
+ * weight, each step keeping only those that are best by it. Several are files of one face that hold
+ * different characters. `faces` must not be empty.
  */
-export function nearestFace<T extends FaceTraits>(faces: readonly T[], wanted: WantedTraits): T {
-  return nearestFaces(faces, wanted)[0]
-}
-
-/** Those that are equally near: files of one face that hold different characters. */
 export function nearestFaces<T extends FaceTraits>(
   faces: readonly T[],
   wanted: WantedTraits,

@@ -17,7 +17,7 @@ import { canDo, checkSearch, isFound } from './find-faces.ts'
 import { notes } from './kept-on-shelf.ts'
 import { readLayoutTags } from './layout-tags.ts'
 import { type FaceTraits, nearestFaces, type WantedTraits } from './match-face.ts'
-import { namedWeight } from './named-weight.ts'
+import { toldApart } from './named-weight.ts'
 import { nearestFamily } from './nearest-family.ts'
 import { type FontEngines, type OpenFace, openFace } from './open-face.ts'
 import type { Url } from './platform-types.ts'
@@ -180,7 +180,10 @@ export function shelfOf({ entries, engines, names, read, problems: found }: Shel
     const key = entry.family.toLowerCase()
     const known = byFamily.get(key)
     keys.set(entry, keys.size)
-    byFamily.set(key, known ? toldApart([...known, entry], renamed) : [entry])
+    byFamily.set(
+      key,
+      known ? toldApart([...known, entry], one => namesOf(one).styleName, renamed) : [entry],
+    )
     if (!families.has(key)) families.set(key, entry.family)
   }
 
@@ -313,27 +316,6 @@ export function shelfOf({ entries, engines, names, read, problems: found }: Shel
 }
 
 const latinLetter = 0x78
-
-/** Files that state one weight, and whose names say others: then it is what the names say. */
-function toldApart(
-  entries: ShelfEntry[],
-  renamed: (entry: ShelfEntry, weight: number) => ShelfEntry,
-): ShelfEntry[] {
-  const last = entries[entries.length - 1]
-  const isAlike = (entry: ShelfEntry) =>
-    entry.weight === last.weight &&
-    entry.slant === last.slant &&
-    entry.stretch === last.stretch &&
-    !entry.weights
-  const alike = entries.filter(isAlike)
-  if (alike.length < 2) return entries
-  const named = new Map(alike.map(entry => [entry, namedWeight(namesOf(entry).styleName)]))
-  if (new Set(named.values()).size < 2) return entries
-  return entries.map(entry => {
-    const weight = named.get(entry)
-    return weight === undefined || weight === entry.weight ? entry : renamed(entry, weight)
-  })
-}
 
 const namesRead = new WeakMap<ShelfEntry, FaceNames>()
 

@@ -12,6 +12,8 @@ type ScriptCounts = ReadonlyMap<string, ReadonlyMap<string, number>>
  */
 export function shelfFallback(shelf: Shelf, style: Style): Fallback {
   const ranked = new Map<string, readonly string[]>()
+  /** Of several files put together: once a family, not once a grapheme. */
+  const coverages = new Map<string, ReturnType<Shelf['coverage']>>()
   return (grapheme, colored) => {
     const needed = [...grapheme]
       .map(character => character.codePointAt(0) ?? 0)
@@ -20,7 +22,8 @@ export function shelfFallback(shelf: Shelf, style: Style): Fallback {
     const families = ranked.get(script) ?? byScript(shelf, script)
     ranked.set(script, families)
     for (const family of families) {
-      const coverage = shelf.coverage(family, style)
+      const coverage = coverages.get(family) ?? shelf.coverage(family, style)
+      coverages.set(family, coverage)
       if (!needed.every(codePoint => isCovered(coverage, codePoint))) continue
       const able = shelf
         .faces(family, style)

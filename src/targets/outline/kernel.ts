@@ -55,10 +55,13 @@ export function openKernel(): Promise<Kernel> {
       kernel.setup()
       return kernel
     },
-    (error: unknown) =>
-      fail('not-installed', 'shapes are made by a package that cannot be loaded', {
+    (error: unknown) => {
+      // It may be installed, or reached, the next time.
+      opened = undefined
+      return fail('not-installed', 'shapes are made by a package that cannot be loaded', {
         hint: `npm install manifold-3d (${error instanceof Error ? error.message.split('\n')[0] : String(error)})`,
-      }),
+      })
+    },
   )
   return opened
 }

@@ -56,24 +56,28 @@ export function toPolygons(
 ): Promise<Polygons> {
   checkOptions('toPolygons', options, polygonFields)
   const filled = filledContours(shown, options)
-  return openKernel().then(kernel => keeping(keep => polygonsOf(filled, options, kernel, keep)))
+  return openKernel().then(kernel =>
+    keeping(keep => {
+      const { section, problems } = sectionOf(filled, kernel, keep)
+      const polygons = polygonsOf(section, keep)
+      return { polygons, problems: [...problems, ...thinIn(polygons, filled, options)] }
+    }),
+  )
 }
 
-/** The pieces of what is filled, and what of it is too thin. */
-export function polygonsOf(
-  filled: FilledContours,
-  { minThickness = 0 }: PolygonOptions,
-  kernel: Kernel,
-  keep: Keep,
-): Polygons {
-  const { section, problems } = sectionOf(filled, kernel, keep)
-  const polygons = section
+/** The pieces of what is filled. */
+export const polygonsOf = (section: Section, keep: Keep): readonly Polygon[] =>
+  section
     .decompose()
     .map(keep)
     .flatMap(piece => polygonOf(piece.toPolygons()) ?? [])
-  const thin = minThickness > 0 ? thinParts(polygons, filled.outlines, minThickness) : []
-  return { polygons, problems: [...problems, ...thin] }
-}
+
+/** What of the pieces is thinner than it may be. */
+export const thinIn = (
+  polygons: readonly Polygon[],
+  { outlines }: FilledContours,
+  { minThickness = 0 }: PolygonOptions,
+): readonly Problem[] => (minThickness > 0 ? thinParts(polygons, outlines, minThickness) : [])
 
 /** The shapes of a drawing, their curves made lines. */
 export interface FilledContours {

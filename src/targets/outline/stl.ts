@@ -10,6 +10,7 @@ import {
   polygonFields,
   polygonsOf,
   sectionOf,
+  thinIn,
 } from './polygons.ts'
 
 /** A plate that text stands on, or is taken out of; lengths in millimeters. */
@@ -57,8 +58,10 @@ export function toStl(
   const size = [box.width * millimetersPerUnit, box.height * millimetersPerUnit] as const
   return openKernel().then(kernel =>
     keeping(keep => {
-      const { section } = sectionOf(filled, kernel, keep)
-      const { problems } = polygonsOf(filled, flattening, kernel, keep)
+      const { section, problems } = sectionOf(filled, kernel, keep)
+      const thin = flattening.minThickness
+        ? thinIn(polygonsOf(section, keep), filled, flattening)
+        : []
       const text = keep(placed(section, place, kernel))
       const bodies = plate
         ? plateBodies(text, size, plate, depth, kernel, keep)
@@ -66,7 +69,7 @@ export function toStl(
           ? []
           : [keep(text.extrude(depth))]
       const solid = bodies.length > 1 ? [keep(kernel.Manifold.union(bodies))] : bodies
-      return { stl: written(solid), problems }
+      return { stl: written(solid), problems: [...problems, ...thin] }
     }),
   )
 }
