@@ -24,7 +24,6 @@ export type {
 } from './face.ts'
 export { keptOnShelf } from './kept-on-shelf.ts'
 export type { FaceTraits, WantedTraits } from './match-face.ts'
-export { nearestFace } from './match-face.ts'
 export type { FontEngines } from './open-face.ts'
 export { faceOf } from './open-faces.ts'
 export type { Url, WasmModule } from './platform-types.ts'
