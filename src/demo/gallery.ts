@@ -27,7 +27,12 @@ const effects = {
   pill: {
     weight: 'bold',
     ink: 'on-plate',
-    backing: { ink: 'plate', padding: { left: 8, right: 8, top: 1, bottom: 1 }, radius: 12 },
+    backing: {
+      ink: 'plate',
+      padding: { left: 8, right: 8, top: 1, bottom: 1 },
+      radius: 12,
+      takesRoom: true,
+    },
   },
   outlined: {
     backing: {

@@ -1,4 +1,10 @@
-import { type Box, rectangleOutline, unionOfBoxes } from '../geometry/index.ts'
+import {
+  type Box,
+  openRectangle,
+  type RectangleSides,
+  rectangleOutline,
+  unionOfBoxes,
+} from '../geometry/index.ts'
 import {
   faceOf,
   type GlyphRun,
@@ -7,7 +13,7 @@ import {
   sidesOf,
   unitScale,
 } from '../layout/index.ts'
-import { type Ink, type Style, solidOf } from '../sheet/index.ts'
+import { type Ink, isSameBacking, type Style, solidOf } from '../sheet/index.ts'
 import type { Item } from './drawing.ts'
 import { fillOf } from './fill.ts'
 
@@ -23,19 +29,23 @@ export function backingItem(
   radius: number,
   border: Border | undefined,
   through = 1,
+  open?: RectangleSides,
 ): Item[] {
   const items: Item[] = []
   if (ink) {
-    const outline = rectangleOutline(box, radius)
+    const outline = rectangleOutline(box, radius, open)
     items.push({ kind: 'path', outline, fill: fillOf(ink, box, through) })
   }
   if (border && border.width > 0) {
     const half = border.width / 2
-    const inner = padded(box, -half)
+    const inner = padded(box, sidesBut(open, -half))
+    const innerRadius = Math.max(0, radius - half)
     const solid = solidOf(border.ink)
     items.push({
       kind: 'path',
-      outline: rectangleOutline(inner, Math.max(0, radius - half)),
+      outline: open
+        ? openRectangle(inner, innerRadius, open)
+        : rectangleOutline(inner, innerRadius),
       stroke: {
         ink: { ...solid, opacity: solid.opacity * through },
         width: border.width,
@@ -50,11 +60,10 @@ export function backingItem(
 export function backingItems(layout: Layout, lines: readonly Line[]): Item[] {
   const items: Item[] = []
   for (const extent of ['block', 'line', 'run'] as const) {
-    for (const { box, backing, style } of backed(layout, lines, extent)) {
-      const own = padded(box, backing.padding ?? 0)
-      items.push(
-        ...backingItem(own, backing.ink, backing.radius ?? 0, backing.border, style.opacity),
-      )
+    for (const { box, backing, style, open } of backed(layout, lines, extent)) {
+      const { ink, border, radius = 0, padding = 0 } = backing
+      const own = padded(box, sidesBut(open, padding))
+      items.push(...backingItem(own, ink, radius, border, style.opacity, open))
     }
   }
   return items
@@ -64,7 +73,8 @@ interface Backed {
   box: Box
   readonly backing: Backing
   readonly style: Style
-  readonly key: string
+  /** Sides on which it goes on, on another line. */
+  open: RectangleSides | undefined
 }
 
 /** Neighbours with the same backing are backed as one: runs of a line, or lines below each other. */
@@ -75,15 +85,16 @@ function backed(layout: Layout, lines: readonly Line[], extent: NonNullable<Back
     let isHere = false
     for (const run of line.runs.toSorted((a, b) => a.x - b.x)) {
       const { backing } = run.style
-      const isText = run.end > run.start || run.kind === 'hyphen'
+      const isText = run.end > run.start || run.kind === 'hyphen' || run.kind === 'ellipsis'
       if (backing === 'none' || (backing.extent ?? 'run') !== extent || !isText) continue
-      const key = JSON.stringify(backing)
       const box = boxOf(layout, line, run, extent)
       if (!box) continue
-      if (last?.key === key && (extent !== 'run' || box.x - last.box.x - last.box.width < 0.01)) {
+      const isSame = last && isSameBacking(last.style, run.style)
+      if (last && isSame && (extent !== 'run' || box.x - last.box.x - last.box.width < 0.01)) {
         last.box = unionOfBoxes(last.box, box) ?? box
+        last.open = bothSides(last.open, run.openEnds)
       } else {
-        last = { box, backing, style: run.style, key }
+        last = { box, backing, style: run.style, open: run.openEnds }
         found.push(last)
       }
       isHere = true
@@ -115,6 +126,21 @@ function boxOf(
   const scale = unitScale(face, style.size)
   const { ascent, descent } = face.metrics
   return { ...across, y: y - ascent * scale, height: (ascent - descent) * scale }
+}
+
+const bothSides = (one: RectangleSides | undefined, other: RectangleSides | undefined) =>
+  one && other && one !== other ? 'both' : (one ?? other)
+
+/** A padding without that of open sides. */
+function sidesBut(open: RectangleSides | undefined, padding: Style['padding']): Style['padding'] {
+  if (!open) return padding
+  const { top, right, bottom, left } = sidesOf(padding)
+  return {
+    top,
+    bottom,
+    left: open === 'right' ? left : 0,
+    right: open === 'left' ? right : 0,
+  }
 }
 
 /** A box with room around it, on each side alike or as stated. */

@@ -16,6 +16,6 @@ export {
   concatenatedOutlines,
   type Flattening,
   flattened,
-  rectangleOutline,
 } from './outline-parts.ts'
 export { outlineFromPathData } from './path-data.ts'
+export { openRectangle, type RectangleSides, rectangleOutline } from './rectangle.ts'

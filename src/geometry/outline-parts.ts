@@ -1,6 +1,5 @@
 import { checkLimit } from '../problem/index.ts'
-import type { Box } from './box.ts'
-import { type Outline, polygon, segmentPoints } from './outline.ts'
+import { type Outline, segmentPoints } from './outline.ts'
 
 /** Several outlines as one. */
 export function concatenatedOutlines(outlines: readonly Outline[]): Outline {
@@ -12,30 +11,6 @@ export function concatenatedOutlines(outlines: readonly Outline[]): Outline {
     at += outline.points.length
   }
   return { segments, points }
-}
-
-/** How far from a corner the handles of a quarter of a circle are, by one cubic (off by 0.03 %). */
-const handle = 1 - 0.5522847498
-
-/** A rectangle, its corners rounded. */
-export function rectangleOutline({ x, y, width, height }: Box, radius = 0): Outline {
-  const [right, bottom] = [x + width, y + height]
-  if (radius <= 0) return polygon(x, y, right, y, right, bottom, x, bottom)
-  const r = Math.min(radius, width / 2, height / 2)
-  const k = r * handle
-  return {
-    segments: 'MLCLCLCLCZ',
-    points: Float32Array.of(
-      ...[x + r, y, right - r, y],
-      ...[right - k, y, right, y + k, right, y + r],
-      ...[right, bottom - r],
-      ...[right, bottom - k, right - k, bottom, right - r, bottom],
-      ...[x + r, bottom],
-      ...[x + k, bottom, x, bottom - k, x, bottom - r],
-      ...[x, y + r],
-      ...[x, y + k, x + k, y, x + r, y],
-    ),
-  }
 }
 
 /** How a curve is divided into straight lines. */

@@ -74,7 +74,7 @@ function search(
   cost: BreakCost,
   first: LineStart,
 ): readonly number[] | undefined {
-  const { hasTabs } = text
+  const isMeasured = text.hasTabs || text.stretches !== undefined
   const { hyphenWidth, stops, widths } = text.breaks()
   const { count, offsets, ends, kinds } = stops
   const spaces = spacesIn(text)
@@ -87,9 +87,9 @@ function search(
   const shrunk = isRagged ? 0 : cost.shrink * spaces.width
   const ways: Ways = { stops: [], before: [], costs: [], lines: [], tightness: [] }
   const startBehind = (way: number) => (way === none ? first.offset : offsets[ways.stops[way]])
-  // How wide a tab is depends on where it stands.
+  // How wide a tab is depends on where it stands; and a backing's end, on where the line ends.
   const widthTo = (start: number, stop: number) =>
-    hasTabs ? lineAt(text, start, stop).width : ends[stop] - widths[start]
+    isMeasured ? lineAt(text, start, stop).width : ends[stop] - widths[start]
   /** Ways that lines may go on from, by their stops, and the cheapest of those that are left. */
   const active = [none]
   let head = 0

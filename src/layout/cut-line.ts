@@ -1,11 +1,13 @@
 import type { Face } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { graphemes } from '../unicode/index.ts'
+import { contentOf, giveRoom, withoutRoom } from './backing-room.ts'
+import { contentEnd } from './content-end.ts'
 import { lastWithin } from './fast-lines.ts'
 import { type InsertedRuns, insertedRuns } from './inserted-text.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
 import { arranged, widthOf } from './line-runs.ts'
-import { type Breakable, contentEnd, stopKind, tolerance } from './stops.ts'
+import { type Breakable, stopKind, tolerance } from './stops.ts'
 
 /** Stands for U+2026 in a face that lacks it. */
 const dots = '...'
@@ -57,9 +59,13 @@ function markedLine(text: Breakable, start: number, end: number): BrokenLine {
   const line = lineOf(text, start, inner)
   const mark = markAfter(text, line)
   if (!mark) return line
-  const runs = arranged([...line.runs, ...mark.runs], [], paragraph.level)
+  const { stretches } = text
+  const behind = mark.width - widthOf(mark.runs)
+  const marked = [...line.runs.map(withoutRoom), ...mark.runs]
+  if (stretches) giveRoom(marked, stretches, contentOf(paragraph, start, inner))
+  const runs = arranged(marked, [], paragraph.level)
   // Tracking stands between the last letter and the mark, and none behind that.
-  return { ...line, runs, width: widthOf(line.runs) + mark.width }
+  return { ...line, runs, width: widthOf(marked) + behind }
 }
 
 function markAfter({ paragraph, tools }: Breakable, line: BrokenLine): InsertedRuns | undefined {

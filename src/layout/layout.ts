@@ -41,6 +41,10 @@ export interface GlyphRun {
   readonly letterGap?: number
   /** Its letters join, and the tracking of its style is not between them. */
   readonly isJoined?: true
+  /** What its backing keeps free beside it, in units; `width` is without that. */
+  readonly room?: { readonly left: number; readonly right: number }
+  /** Sides on which its backing goes on, on the line before or on the next. */
+  readonly openEnds?: 'left' | 'right' | 'both'
   /** Stands in place of the glyphs. */
   readonly object?: InlineObject
   readonly link?: string

@@ -1,8 +1,10 @@
 import type { ShapedGlyphs } from '../fonts/index.ts'
 import { reversed, shapedUpright, sliceGlyphs, unitScale } from '../shaping/index.ts'
+import { contentOf, giveRoom } from './backing-room.ts'
+import { contentEnd } from './content-end.ts'
 import type { GlyphRun } from './layout.ts'
 import { advanceOf, arranged, lineRuns, trackingBehind, widthOf } from './line-runs.ts'
-import { type Breakable, contentEnd, hyphenText, indentOf } from './stops.ts'
+import { type Breakable, hyphenText, indentOf } from './stops.ts'
 import { tabulate } from './tabs.ts'
 
 /** A line before it is placed: offsets are of its paragraph, runs start at x = 0. */
@@ -64,6 +66,7 @@ export function lineOf(
   const inner = contentEnd(paragraph.text, start, end)
   const content = lineRuns(paragraph, start, inner, tools.shape)
   if (isHyphenated) hyphenate(text, content, inner)
+  if (text.stretches) giveRoom(content, text.stretches, contentOf(paragraph, start, inner))
   const unreachedTabs = text.hasTabs ? tabulate(text, content, indentOf(text, start === 0)) : []
   const width = widthOf(content) - trackingBehind(paragraph, inner)
   const shown = paragraph.text.charCodeAt(end - 1) === lineSeparator ? end - 1 : end

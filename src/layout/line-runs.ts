@@ -117,9 +117,13 @@ export function trackingBehind({ glyphRuns }: ShapedParagraph, end: number): num
   return object ? 0 : spacing.tracking * size
 }
 
-/** The total width of runs. */
+/** How long a run is on its line, with the room that its backing takes. */
+export const lengthOf = ({ width, room }: GlyphRun) =>
+  room ? room.left + width + room.right : width
+
+/** The total length of runs. */
 export function widthOf(runs: readonly GlyphRun[]): number {
-  return runs.reduce((width, run) => width + run.width, 0)
+  return runs.reduce((width, run) => width + lengthOf(run), 0)
 }
 
 /**
@@ -136,15 +140,15 @@ export function arranged(
   let x = 0 - leftward
   if (runs.every(run => run.level === 0)) {
     return runs.map(run => {
-      const placed = movedTo(run, x)
-      x += run.width
+      const placed = movedTo(run, x + (run.room?.left ?? 0))
+      x += lengthOf(run)
       return placed
     })
   }
   const places = new Float64Array(runs.length)
   for (const i of visualOrder(runs.map(run => run.level))) {
-    places[i] = x
-    x += runs[i].width
+    places[i] = x + (runs[i].room?.left ?? 0)
+    x += lengthOf(runs[i])
   }
   return runs.map((run, i) => movedTo(run, places[i]))
 }
@@ -154,7 +158,13 @@ export function movedTo(run: GlyphRun, x: number): GlyphRun {
   if (run.x === x) return run
   const { kind, start, end, text, width, rise, level, face, style, styleNames, glyphs } = run
   const moved = { kind, start, end, text, x, width, rise, level, face, style, styleNames, glyphs }
-  const isMarked = run.object || run.upright || run.isJoined || run.wordGap !== undefined
+  const isMarked =
+    run.object ||
+    run.upright ||
+    run.isJoined ||
+    run.wordGap !== undefined ||
+    run.room ||
+    run.openEnds
   if (!isMarked && run.link === undefined && run.action === undefined) return moved
   return { ...run, x }
 }

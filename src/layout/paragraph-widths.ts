@@ -1,12 +1,17 @@
 import { float64Row } from '../blocks/index.ts'
 import type { ShapedParagraph } from '../shaping/index.ts'
 import { unitScale } from '../shaping/index.ts'
+import { type BackedStretch, roomAlong } from './backing-room.ts'
 
 /**
  * How far along the paragraph, set on one line, each offset lies: in units, one entry a UTF-16
- * unit and one for the end. Offsets inside a cluster lie at its start.
+ * unit and one for the end. Offsets inside a cluster lie at its start. What a backing takes at an
+ * end of its stretch belongs to the letter there.
  */
-export function paragraphWidths(paragraph: ShapedParagraph): Float64Array {
+export function paragraphWidths(
+  paragraph: ShapedParagraph,
+  stretches: readonly BackedStretch[] = [],
+): Float64Array {
   const widths = float64Row(paragraph.text.length + 1)
   let x = 0
   for (const { start, end, face, size, shaped } of paragraph.glyphRuns) {
@@ -23,5 +28,15 @@ export function paragraphWidths(paragraph: ShapedParagraph): Float64Array {
     x += units * scale
     widths[end] = x
   }
+  let added = 0
+  stretches.forEach((stretch, i) => {
+    const { before, behind } = roomAlong(stretch, paragraph.level)
+    added += before
+    for (let at = stretch.start + 1; at <= stretch.end; at++) widths[at] += added
+    added += behind
+    widths[stretch.end] += behind
+    const next = stretches[i + 1]?.start ?? widths.length - 1
+    for (let at = stretch.end + 1; at <= next; at++) widths[at] += added
+  })
   return widths
 }

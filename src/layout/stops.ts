@@ -1,6 +1,8 @@
 import { bytesRow, float64Row, uint32Row } from '../blocks/index.ts'
 import { glyphIndexAt, type ShapedParagraph, type StyledRun, unitScale } from '../shaping/index.ts'
-import { breakKind, breakKinds, isBreakingSpace } from '../unicode/index.ts'
+import { breakKind, breakKinds } from '../unicode/index.ts'
+import { type BackedStretch, backedStretches } from './backing-room.ts'
+import { contentEnd } from './content-end.ts'
 import { lettersBeforeHyphen } from './hyphen-kerning.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type Marker, markerOf } from './marker.ts'
@@ -36,6 +38,8 @@ export interface Breakable {
   /** The least that a tab leaves free: half a digit (CSS Text 3, 4.1.2). */
   readonly leastTab: number
   readonly marker?: Marker | undefined
+  /** What its backings take beside their letters, if one of them does. */
+  readonly stretches?: readonly BackedStretch[] | undefined
   /** Found when it is first asked for: a label that goes on one line needs none of it. */
   readonly breaks: () => Breaks
 }
@@ -55,21 +59,20 @@ export interface Breaks {
 /** Widths are sums of products; a line that is wider by this much still fits. */
 export const tolerance = 1e-6
 
-const lineSeparator = 0x2028
-const softHyphen = 0xad
-
 export function breakable(
   paragraph: ShapedParagraph,
   tools: LayoutTools,
   marker = markerOf(paragraph, tools),
 ): Breakable {
   const hasTabs = paragraph.text.includes('\t')
+  const stretches = backedStretches(paragraph.text, paragraph.runs)
   let found: Breaks | undefined
   const breaks = () => {
-    found ??= breaksOf(paragraph, tools, hasTabs)
+    found ??= breaksOf(paragraph, tools, hasTabs, stretches)
     return found
   }
   return {
+    stretches,
     paragraph,
     tools,
     hasTabs,
@@ -84,8 +87,13 @@ export function breakable(
 /** Characters of the classes BK and NL that a paragraph may hold (UAX #14). */
 const forcedBreak = /[\v\f\u0085\u2028]/
 
-function breaksOf(paragraph: ShapedParagraph, tools: LayoutTools, hasTabs: boolean): Breaks {
-  const widths = paragraphWidths(paragraph)
+function breaksOf(
+  paragraph: ShapedParagraph,
+  tools: LayoutTools,
+  hasTabs: boolean,
+  stretches: readonly BackedStretch[] | undefined,
+): Breaks {
+  const widths = paragraphWidths(paragraph, stretches)
   const kinds = stopKinds(paragraph, tools)
   let count = 0
   for (let offset = 1; offset < kinds.length; offset++) if (kinds[offset] !== 0) count++
@@ -127,6 +135,7 @@ function breaksOf(paragraph: ShapedParagraph, tools: LayoutTools, hasTabs: boole
     stops,
     isExact:
       !hasTabs &&
+      !stretches &&
       hyphenWidth === 0 &&
       glyphRuns.every(r => r.isWordwise) &&
       !hasUnsafeStops(stops, paragraph),
@@ -228,21 +237,4 @@ function hyphenated(runs: readonly StyledRun[]) {
     else stretches.push({ start, end, language: style.language })
   }
   return stretches
-}
-
-const isDirectionControl = (code: number) =>
-  (code >= 0x202a && code <= 0x202e) || (code >= 0x2066 && code <= 0x2069)
-
-/**
- * Where the spaces that hang at the end of a line start, soft hyphens among them; also those before
- * controls of direction, which have no say in what ends a line (UAX #9, L1).
- */
-export function contentEnd(text: string, start: number, end: number): number {
-  let inner = end
-  for (let i = end - 1; i >= start; i--) {
-    const code = text.charCodeAt(i)
-    if (isBreakingSpace(code) || code === lineSeparator || code === softHyphen) inner = i
-    else if (!isDirectionControl(code)) break
-  }
-  return inner
 }

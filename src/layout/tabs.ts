@@ -2,7 +2,7 @@ import { checkLimit } from '../problem/index.ts'
 import { faceOf, faceOfAll, unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { GlyphRun } from './layout.ts'
-import { advanceOf } from './line-runs.ts'
+import { advanceOf, lengthOf } from './line-runs.ts'
 import type { Breakable } from './stops.ts'
 
 type TabStop = Style['tabs'][number]
@@ -31,7 +31,7 @@ export function tabulate(text: Breakable, runs: GlyphRun[], indent: number): rea
       if (isMissed && unreached.length === 0) unreached.push(run.start)
       runs[i] = filledTab(text, run, x, Math.max(leastTab, width), stop.leader ?? '')
     }
-    x += runs[i].width
+    x += lengthOf(runs[i])
   })
   return unreached
 }
@@ -75,8 +75,8 @@ function widthBefore(
   let width = 0
   for (let i = from; i < runs.length && runs[i].text !== tab; i++) {
     const at = separator === undefined ? -1 : decimalPlace(runs[i].text, separator)
-    if (at >= 0) return width + widthUpTo(runs[i], at)
-    width += runs[i].width
+    if (at >= 0) return width + (runs[i].room?.left ?? 0) + widthUpTo(runs[i], at)
+    width += lengthOf(runs[i])
   }
   return align === 'center' ? width / 2 : width
 }

@@ -1,5 +1,6 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import type { InlineObject } from '../markup/index.ts'
+import type { Style } from '../sheet/index.ts'
 import type { Spacing } from './spacing.ts'
 
 /** What a text is shaped by. */
@@ -17,6 +18,8 @@ export interface ShapingItem {
   readonly level: number
   /** Letters stand upright below each other. */
   readonly upright: boolean
+  /** Of a backing that takes room: a style with it. Letters do not join over its edge. */
+  readonly inRoom?: Style | undefined
   /** The stretch is one tab. */
   readonly isTab: boolean
   /** The stretch is one inline object. */

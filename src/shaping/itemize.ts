@@ -1,5 +1,5 @@
 import type { Problem } from '../problem/index.ts'
-import type { Style } from '../sheet/index.ts'
+import { isSameBacking, type Style } from '../sheet/index.ts'
 import { scripts } from '../unicode/index.ts'
 import { faceRuns } from './fallback.ts'
 import type { ShapingItem } from './glyph-run.ts'
@@ -33,7 +33,8 @@ export function itemize(
   let next = 0
   for (const run of runs) {
     const { faces, fallback, spacing, language, features } = shapingStyle(run.style)
-    const { size } = run.style
+    const { size, backing } = run.style
+    const inRoom = backing !== 'none' && backing.takesRoom ? run.style : undefined
     for (const part of faceRuns(text, run.start, run.end, faces, fallback)) {
       const { face } = part
       for (let { start } = part; start < part.end; ) {
@@ -58,6 +59,7 @@ export function itemize(
           spacing: spacingIn(segment.script, spacing),
           level,
           upright,
+          inRoom,
           isTab: tabbed?.charCodeAt(start) === tab,
         }
         const last = items.at(-1)
@@ -110,5 +112,8 @@ function isOne(a: ShapingItem, b: ShapingItem): boolean {
   if (a.upright !== b.upright || a.isTab || b.isTab) return false
   if (a.object || a.face !== b.face || a.size !== b.size || a.segment !== b.segment) return false
   if (a.level !== b.level) return false
+  if (a.inRoom !== b.inRoom) {
+    if (!a.inRoom || !b.inRoom || !isSameBacking(a.inRoom, b.inRoom)) return false
+  }
   return a.spacing.tracking === b.spacing.tracking && a.spacing.word === b.spacing.word
 }

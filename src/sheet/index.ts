@@ -19,6 +19,7 @@ export {
   scaledSize,
   scaledStyle,
 } from './reader.ts'
+export { isSameBacking } from './same-backing.ts'
 export { shapingFeatures } from './shaping-features.ts'
 export type {
   CharacterProperties,

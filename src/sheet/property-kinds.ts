@@ -189,13 +189,24 @@ const sides = object('{ top, right, bottom, left }', {
 })
 export const padding = either('units, or { top, right, bottom, left }', length, isNumber, sides)
 
+const box = object('{ ink, padding, radius, border, extent, takesRoom, ends }', {
+  ink: needed(inkReference),
+  padding: optional(padding),
+  radius: optional(length),
+  border: optional(border),
+  extent: optional(oneOf('run', 'line', 'block')),
+  takesRoom: optional(trueOrFalse),
+  ends: optional(oneOf('closed', 'open')),
+})
 export const backing = orNone(
-  object('{ ink, padding, radius, border, extent }', {
-    ink: needed(inkReference),
-    padding: optional(padding),
-    radius: optional(length),
-    border: optional(border),
-    extent: optional(oneOf('run', 'line', 'block')),
+  mapped(box, (stated, at) => {
+    const { extent, takesRoom, ends } = stated
+    const ofRuns = takesRoom ? 'takesRoom' : ends ? 'ends' : undefined
+    if (ofRuns === undefined || extent === undefined || extent === 'run') return stated
+    const message = `'${ofRuns}' is of a backing that stands behind a run, not behind the ${extent}`
+    const hint = `leave out 'extent', or '${ofRuns}'`
+    at.report(at.path, errorProblem('bad-value', message, { hint }))
+    return undefined
   }),
 )
 

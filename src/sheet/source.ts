@@ -72,6 +72,10 @@ export interface CharacterProperties<I extends string = string, Z extends string
         readonly radius?: number
         readonly border?: BorderSource<I>
         readonly extent?: 'run' | 'line' | 'block'
+        /** Whether the padding at its sides moves what stands beside it. */
+        readonly takesRoom?: boolean
+        /** Whether it is closed, or open, where a line ends and it goes on. */
+        readonly ends?: 'closed' | 'open'
       }
   readonly shadow?:
     | 'none'

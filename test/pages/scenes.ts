@@ -33,6 +33,8 @@ const texts: Readonly<Record<string, string>> = {
   underlines: '~under[Going ~big[jog] quay] ~lined[clear] ~dashed[dashed quality]',
   'overline and strike': '~over[Overline] ~strike[struck out]',
   backings: '~backed[A run that is backed] ~line[and its line, which wraps onto another]',
+  'backings that take room':
+    'At~pill[berth 4] and ~pill[Quay]s, ~open[closed for the season] ~arabic[~open[تغادر القوارب]]',
   'a block that is backed': '~block[All of these lines are backed as one block of text]',
   strokes: '~outside[Outside] ~hollow[Hollow] ~outer[Outer]',
   'gradients over runs, lines and blocks':
@@ -101,6 +103,17 @@ const sheet = defineSheet({
         padding: { left: 5, right: 5 },
         radius: 6,
         border: { ink: 'text', width: 2 },
+      },
+    },
+    pill: { backing: { ink: 'sand', padding: { left: 9, right: 6 }, radius: 8, takesRoom: true } },
+    open: {
+      backing: {
+        ink: 'sand',
+        padding: 4,
+        radius: 8,
+        border: { ink: 'text', width: 2 },
+        takesRoom: true,
+        ends: 'open',
       },
     },
     line: { backing: { ink: 'sky', extent: 'line', padding: 3, radius: 4 } },

@@ -53,19 +53,33 @@ function roomBeside(
 
 /** The runs of a line; a hyphen is generated behind its word, with which the browser shapes it. */
 function placesOf(line: Line, isPainted: (run: GlyphRun, index: number) => boolean): RunPlace[] {
-  const places: Omit<RunPlace, 'gap'>[] = []
+  const places: Omit<RunPlace, 'gap' | 'behind'>[] = []
   line.runs.forEach((run, i) => {
     const last = places.at(-1)
     if (run.kind === 'hyphen' && last) {
       const [x, width] = [Math.min(last.run.x, run.x), last.run.width + run.width]
-      places.splice(-1, 1, { ...last, run: { ...last.run, x, width }, hyphen: run.text })
+      const room = bothRooms(last.run.room, run.room)
+      const joined = { ...last.run, x, width, ...(room && { room }) }
+      places.splice(-1, 1, { ...last, run: joined, hyphen: run.text })
     } else places.push({ run, isPainted: isPainted(run, i) })
   })
   const gaps = gapsBefore(
     places.map(({ run }) => run),
     line.level,
   )
-  return places.map((place, i) => ({ ...place, gap: gaps[i] }))
+  return places.map((place, i) => {
+    const { before, behind } = roomOf(place.run)
+    return { ...place, gap: gaps[i] + before, behind }
+  })
+}
+
+const bothRooms = (one: GlyphRun['room'], other: GlyphRun['room']) =>
+  one && other ? { left: one.left + other.left, right: one.right + other.right } : (one ?? other)
+
+/** What a run's backing keeps free before it and behind it, in its own direction. */
+function roomOf({ room, level }: GlyphRun) {
+  const { left, right } = room ?? { left: 0, right: 0 }
+  return level % 2 === 1 ? { before: right, behind: left } : { before: left, behind: right }
 }
 
 /** Whether a run stands before a line's text, and is none of it. */

@@ -4,11 +4,12 @@ import { colorText, cssString, htmlText } from '../../notation/index.ts'
 import { shapingFeatures } from '../../sheet/index.ts'
 import { px, type Rules } from './rules.ts'
 
-/** A run, whether a picture shows it, what lies between it and the run before it, and its hyphen. */
+/** A run, whether a picture shows it, what lies before it and behind it, and its hyphen. */
 export interface RunPlace {
   readonly run: GlyphRun
   readonly isPainted: boolean
   readonly gap: number
+  readonly behind: number
   readonly hyphen?: string | undefined
 }
 
@@ -16,29 +17,29 @@ export interface RunPlace {
  * A run as an element in the flow of its line. One that a picture shows is there to be read, searched and copied.
  */
 export function runElement(
-  { run, isPainted, gap, hyphen }: RunPlace,
+  { run, isPainted, gap, behind, hyphen }: RunPlace,
   rules: Rules,
   language: string,
 ): string {
   const { text, object, start, end, style } = run
-  if (object) return objectElement(run, gap, rules)
+  if (object) return objectElement(run, gap, behind, rules)
   const lang = style.language === language ? '' : ` lang="${htmlText(style.language)}"`
   const own = runDeclarations(run, isPainted, rules)
   // Runs that look the same share a class, and have their spaces in another.
-  const spacing = rules.classOf(spacingDeclarations(run, gap))
+  const spacing = rules.classOf(spacingDeclarations(run, gap, behind))
   // Marks and markers are of no text: what is generated is neither found nor copied.
   if (start === end) {
     return `<span class="${rules.classOf(own, `content:${cssString(text)}`)} ${spacing}"></span>`
   }
   // A box for a tab would part its line in two for the page's search.
   if (text === '\t') {
-    const room = `tab-size:0;letter-spacing:0;margin-inline:${px(gap)} ${px(run.width)}`
+    const room = `tab-size:0;letter-spacing:0;margin-inline:${px(gap)} ${px(run.width + behind)}`
     return `<span class="${rules.classOf(`${own};${room}`)}">\t</span>`
   }
   // A page has letters of its own for what a face lacks: they must not move what follows.
   const isLacking = run.glyphs.glyphs.includes(0)
-  const behind = hyphen === undefined ? '' : `content:${cssString(hyphen)}`
-  const look = rules.classOf(isLacking ? `${own};${asWide(run)}` : own, '', behind)
+  const after = hyphen === undefined ? '' : `content:${cssString(hyphen)}`
+  const look = rules.classOf(isLacking ? `${own};${asWide(run)}` : own, '', after)
   const name = `${look} ${spacing}`
   return `<span class="${name}"${lang}>${htmlText(text)}</span>`
 }
@@ -78,17 +79,18 @@ const pageSize = (size: number) => Math.floor(size * 64) / 64
 const askedSize = (size: number) => (Number.isInteger(size) ? size : pageSize(size) + 0.25 / 64)
 
 /** What words and letters are apart, and what the browser's size leaves off of the run's width. */
-function spacingDeclarations(run: GlyphRun, gap: number): string {
+function spacingDeclarations(run: GlyphRun, gap: number, behind: number): string {
   const { style, text, width } = run
   const { size } = style
   const { letters, words: between } = spacingOf(run)
   const rest = width * (1 - pageSize(size) / size)
   const spaces = text.split(/[ \u00a0]/).length - 1
+  const end = behind + (spaces === 0 ? rest : 0)
   const words = between + (spaces > 0 ? rest / spaces : 0)
   return [
     `letter-spacing:${px(letters)};word-spacing:${px(words)}`,
     ...(Math.abs(gap) > 0.001 ? [`margin-inline-start:${px(gap)}`] : []),
-    ...(spaces === 0 && rest > 0 ? [`margin-inline-end:${px(rest)}`] : []),
+    ...(end > 0 ? [`margin-inline-end:${px(end)}`] : []),
   ].join(';')
 }
 
@@ -103,11 +105,16 @@ function middleOf(run: GlyphRun): number {
 }
 
 /** An object keeps its place, and says what it says; what is in it is in a picture. */
-function objectElement({ object, rise }: GlyphRun, gap: number, rules: Rules): string {
+function objectElement(
+  { object, rise }: GlyphRun,
+  gap: number,
+  behind: number,
+  rules: Rules,
+): string {
   if (!object) return ''
   const { width, height, baseline, label } = object
   const own =
     `display:inline-block;inline-size:${px(width)};block-size:${px(height)};` +
-    `vertical-align:${px(rise - (height - baseline))};margin-inline-start:${px(gap)}`
+    `vertical-align:${px(rise - (height - baseline))};margin-inline:${px(gap)} ${px(behind)}`
   return `<span class="${rules.classOf(own)}" role="img" aria-label="${htmlText(label)}"></span>`
 }

@@ -1,0 +1,139 @@
+import type { ShapedParagraph, StyledRun } from '../shaping/index.ts'
+import { isSameBacking, type Style } from '../sheet/index.ts'
+import { visualOrder } from '../unicode/index.ts'
+import { contentEnd } from './content-end.ts'
+import type { GlyphRun } from './layout.ts'
+import { sidesOf } from './padding.ts'
+
+/** A stretch of a paragraph with one backing whose ends make a difference to its lines. */
+export interface BackedStretch {
+  readonly start: number
+  /** Without the spaces at its end, which may hang. */
+  readonly end: number
+  /** What it takes beside its letters, in units. */
+  readonly left: number
+  readonly right: number
+  /** Whether it has no end where a line ends and it goes on. */
+  readonly isOpen: boolean
+}
+
+/** Whether the backing of a style moves what is beside it, or is open where lines end. */
+function hasEnds({ backing }: Style): boolean {
+  if (backing === 'none' || (backing.extent ?? 'run') !== 'run') return false
+  return backing.takesRoom === true || backing.ends === 'open'
+}
+
+/** The stretches of a paragraph, in order; of most paragraphs there are none. */
+export function backedStretches(
+  text: string,
+  runs: readonly StyledRun[],
+): readonly BackedStretch[] | undefined {
+  if (!runs.some(run => hasEnds(run.style))) return undefined
+  const stretches: BackedStretch[] = []
+  for (let i = 0; i < runs.length; ) {
+    const { start, style } = runs[i]
+    let next = i + 1
+    while (next < runs.length && isSameBacking(runs[next].style, style)) next++
+    const { backing } = style
+    if (backing !== 'none' && hasEnds(style)) {
+      const end = contentEnd(text, start, runs[next - 1].end)
+      const { left, right } = sidesOf((backing.takesRoom && backing.padding) || 0)
+      const isOpen = backing.ends === 'open'
+      if (end > start) stretches.push({ start, end, left, right, isOpen })
+    }
+    i = next
+  }
+  return stretches
+}
+
+/** What lies before the letters of a stretch, and behind them, in the direction of its paragraph. */
+export const roomAlong = ({ left, right }: BackedStretch, level: number) =>
+  level % 2 === 1 ? { before: right, behind: left } : { before: left, behind: right }
+
+/** A line of a paragraph: where its content stands in that. */
+interface LineContent {
+  readonly start: number
+  readonly end: number
+  /** Where the paragraph starts in the whole text, and its level. */
+  readonly offset: number
+  readonly level: number
+}
+
+/**
+ * Gives the runs of a line, in the order of the text, the room that their backings take: beside the
+ * first and the last letter of a stretch, and, of closed ones, wherever a line ends inside, or other
+ * letters come between.
+ */
+export function giveRoom(
+  runs: GlyphRun[],
+  stretches: readonly BackedStretch[],
+  { start, end, offset, level }: LineContent,
+): void {
+  let order: readonly number[] | undefined
+  for (const stretch of stretches) {
+    if (stretch.end <= start || stretch.start >= end) continue
+    const members = membersOf(runs, offset + stretch.start, offset + stretch.end)
+    if (!members) continue
+    order ??= visualOrder(runs.map(run => run.level))
+    for (const group of neighbours(order, members.first, members.last)) {
+      const hasStart = group.includes(members.first) && stretch.start >= start
+      const hasEnd = group.includes(members.last) && stretch.end <= end
+      const [hasLeft, hasRight] = level % 2 === 1 ? [hasEnd, hasStart] : [hasStart, hasEnd]
+      const { isOpen, left, right } = stretch
+      const [leftmost, rightmost] = [group[0], group[group.length - 1]]
+      runs[leftmost] = withSide(runs[leftmost], 'left', !isOpen || hasLeft ? left : undefined)
+      runs[rightmost] = withSide(runs[rightmost], 'right', !isOpen || hasRight ? right : undefined)
+    }
+  }
+}
+
+/** Of places in their visual order, those from `first` to `last`, as they stand beside each other. */
+function neighbours(order: readonly number[], first: number, last: number): number[][] {
+  const groups: number[][] = []
+  let isBeside = false
+  for (const place of order) {
+    const isOne = place >= first && place <= last
+    if (isOne && isBeside) groups.at(-1)?.push(place)
+    else if (isOne) groups.push([place])
+    isBeside = isOne
+  }
+  return groups
+}
+
+/** Where the content of a line of a paragraph stands. */
+export const contentOf = (
+  { offset, level }: ShapedParagraph,
+  start: number,
+  end: number,
+): LineContent => ({ start, end, offset, level })
+
+/** A run as it was before it got room. */
+export function withoutRoom(run: GlyphRun): GlyphRun {
+  if (!run.room && !run.openEnds) return run
+  const { room: _room, openEnds: _openEnds, ...rest } = run
+  return rest
+}
+
+/** A run with the room on one of its sides; of none, its backing goes on there. */
+function withSide(run: GlyphRun, side: 'left' | 'right', room: number | undefined): GlyphRun {
+  if (room === undefined) {
+    return { ...run, openEnds: run.openEnds && run.openEnds !== side ? 'both' : side }
+  }
+  if (room === 0) return run
+  return { ...run, room: { left: 0, right: 0, ...run.room, [side]: room } }
+}
+
+/** The runs of a stretch that stand on a line; its hyphen, or the mark of a cut, is of it. */
+function membersOf(runs: readonly GlyphRun[], start: number, end: number) {
+  let first = -1
+  let last = -1
+  for (let i = 0; i < runs.length; i++) {
+    const run = runs[i]
+    const isInside = run.start >= start && run.start < end
+    const goesOn = last === i - 1 && last >= 0 && run.start === run.end
+    if (!isInside && !(goesOn && isSameBacking(run.style, runs[last].style))) continue
+    if (first < 0) first = i
+    last = i
+  }
+  return first < 0 ? undefined : { first, last }
+}
