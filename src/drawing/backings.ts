@@ -69,6 +69,9 @@ export function backingItems(layout: Layout, lines: readonly Line[]): Item[] {
   return items
 }
 
+/** What stands nearer is not apart, in units. */
+const touching = 0.01
+
 interface Backed {
   box: Box
   readonly backing: Backing
@@ -90,7 +93,7 @@ function backed(layout: Layout, lines: readonly Line[], extent: NonNullable<Back
       const box = boxOf(layout, line, run, extent)
       if (!box) continue
       const isSame = last && isSameBacking(last.style, run.style)
-      if (last && isSame && (extent !== 'run' || box.x - last.box.x - last.box.width < 0.01)) {
+      if (last && isSame && (extent !== 'run' || box.x - last.box.x - last.box.width < touching)) {
         last.box = unionOfBoxes(last.box, box) ?? box
         last.open = bothSides(last.open, run.openEnds)
       } else {
@@ -116,7 +119,8 @@ function boxOf(
   const length = isAcross ? layout.width : layout.height
   if (extent === 'block') return { x: 0, y: top, width: length, height }
   const [left, right] = [Math.max(x, run.x), Math.min(x + width, run.x + run.width)]
-  if (right <= left) return undefined
+  // What hangs at the line's end stands outside of it, but for what sums are rounded by.
+  if (right - left < touching) return undefined
   const { object, style, upright } = run
   const y = line.baseline - run.rise
   const across = { x: left, width: right - left }
