@@ -1,5 +1,6 @@
 export { checkLayout, faceOf, isLayout, spacingOf, subsetFont, unitScale } from '../layout/index.ts'
 export { type AroundText, aroundText, pictureOf } from './around-text.ts'
+export { arrangeLetters, type LetterArrangement } from './arrange-letters.ts'
 export { base64 } from './base64.ts'
 export { type ArcOptions, arc, circle, path, polygon, type ShapePaint } from './chart-shapes.ts'
 export { asDrawing, type DrawingOptions, drawing, type GroupOptions, group } from './draw.ts'

@@ -18,6 +18,9 @@ export function filledSpan(span: SpanNode, fillOf: FillOf): SpanNode {
 
 const needsFilling = ({ name, value }: Override) => fillable.has(name) && value.includes('{')
 
+/** Half a character has no bytes: U+FFFD stands in, as in what the Encoding Standard encodes. */
+const wellFormed = (text: string) => text.replace(/\p{Surrogate}/gu, '\ufffd')
+
 function filled(override: Override, span: SpanNode, fillOf: FillOf): Override {
   if (!needsFilling(override)) return override
   const { name, value } = override
@@ -25,7 +28,7 @@ function filled(override: Override, span: SpanNode, fillOf: FillOf): Override {
     const given = fillOf(key, span)
     if (typeof given !== 'string' && typeof given !== 'number') return whole
     const isAll = whole === value || name === 'action'
-    return isAll ? String(given) : encodeURIComponent(String(given))
+    return isAll ? String(given) : encodeURIComponent(wellFormed(String(given)))
   })
   return { ...override, value: text }
 }

@@ -132,6 +132,21 @@ describe('design tokens', () => {
     [{ a: { $type: 'color', $value: '{b}' }, b: { $type: 'color', $value: '{a}' } }, 'token-cycle'],
     [{ a: { $type: 'color', $value: { colorSpace: 'srgb', components: [0, 1] } } }, 'bad-token'],
     [{ a: { $type: 'color', $value: { colorSpace: 'srgb', components: [0, 1, 7] } } }, 'bad-ink'],
+    [
+      {
+        a: { $type: 'color', $value: { colorSpace: 'srgb', components: [0, 1, { toString: 1 }] } },
+      },
+      'bad-token',
+    ],
+    [
+      {
+        a: {
+          $type: 'color',
+          $value: { colorSpace: 'srgb', components: [0, 1, 0], alpha: { toString: 1 } },
+        },
+      },
+      'bad-token',
+    ],
     [{ a: { $type: 'dimension', $value: { value: 1, unit: 'furlong' } } }, 'bad-token'],
   ])('that are wrong are refused: %j', (wrong, code) => {
     const [problem] = problemsOf(() => readSheet(JSON.stringify(wrong), 'a.tokens.json'))

@@ -9,7 +9,15 @@ import {
   rule,
   typesetter,
 } from 'dot-line'
-import { polygonData, toDxf, toOutlines, toPathData, toPolygons, toStl } from 'dot-line/outline'
+import {
+  arrangeLetters,
+  polygonData,
+  toDxf,
+  toOutlines,
+  toPathData,
+  toPolygons,
+  toStl,
+} from 'dot-line/outline'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
 import { arabicFonts } from '../support/fonts.ts'
@@ -309,5 +317,96 @@ describe('solids', () => {
     expect(() => toStl(set('a'), { depth: 3, plate: { thikness: 2 } as never })).toThrow(
       "'thikness'",
     )
+  })
+})
+
+describe('letters that are arranged anew', () => {
+  const xs = (shown: ReturnType<typeof arrangeLetters>) =>
+    shown.items.map(item => (item.kind === 'glyphs' ? item.x : Number.NaN))
+  const ys = (shown: ReturnType<typeof arrangeLetters>) =>
+    shown.items.map(item => (item.kind === 'glyphs' ? item.y : Number.NaN))
+
+  it('go on by a factor of their own advances, which marks have none of', () => {
+    const layout = set('TeŁńo')
+    const plain = arrangeLetters(layout)
+    const wide = arrangeLetters(layout, { advanceFactor: 1.5 })
+    const advances = xs(plain)
+      .slice(1)
+      .map((x, i) => x - xs(plain)[i])
+    expect(xs(wide)).toHaveLength(5)
+    xs(wide)
+      .slice(1)
+      .forEach((x, i) => {
+        expect(x - xs(wide)[i]).toBeCloseTo(advances[i] * 1.5, 6)
+      })
+    expect(plain.box.width).toBeCloseTo(layout.width, 6)
+    expect(wide.box.width - xs(wide)[4]).toBeCloseTo(layout.width - xs(plain)[4], 6)
+    expect(toPathData(plain)).toBe(toPathData(layout))
+  })
+
+  it('keep joined letters joined, and lines where they are aligned', () => {
+    const arabic = set('قارب')
+    expect(xs(arrangeLetters(arabic, { advanceFactor: 2 }))).toEqual([0])
+    const layout = setter.set('a\nbbbb' as 'x', { align: 'end', width: 400 })
+    const { items, box } = arrangeLetters(layout, { advanceFactor: 1.2 })
+    const last = items.map(item => (item.kind === 'glyphs' ? item.x : 0))
+    const advance = layout.lines[0].width
+    expect(last[0] + advance).toBeCloseTo(400, 6)
+    expect(box.width).toBe(400)
+  })
+
+  it('stand above each other, read downward or upward, each in the middle of its column', () => {
+    const layout = set('Iwa\nלב')
+    const [down, up] = (['downward', 'upward'] as const).map(stacked =>
+      arrangeLetters(layout, { stacked, advanceFactor: 0.9 }),
+    )
+    const step = layout.lines[0].height * 0.9
+    expect(
+      ys(down)
+        .slice(0, 3)
+        .map(y => (y - ys(down)[0]) / step),
+    ).toEqual([0, 1, 2].map(n => expect.closeTo(n, 6)))
+    expect(
+      ys(up)
+        .slice(0, 3)
+        .map(y => (y - ys(up)[0]) / step),
+    ).toEqual([0, -1, -2].map(n => expect.closeTo(n, 6)))
+    // Hebrew is read from its first letter on as well.
+    const texts = down.items.map(item => (item.kind === 'glyphs' ? item.text : ''))
+    expect(texts).toEqual(['I', 'w', 'a', 'ל', 'ב'])
+    expect(up.box).toEqual(down.box)
+    expect(up.box.height).toBeCloseTo(layout.lines[0].height * 2.8, 6)
+  })
+
+  it('are mirrored: as solids closed, with as much in them', async () => {
+    const layout = set('Fl8')
+    const volumes = []
+    for (const mirrored of [false, true]) {
+      const shown = arrangeLetters(layout, { advanceFactor: 1.1, stacked: 'upward', mirrored })
+      const { stl } = await toStl(shown, { depth: 2 })
+      const { open, volume } = checkedSolid(stl)
+      expect(open).toBe(0)
+      volumes.push(volume)
+      const { polygons } = await toPolygons(shown)
+      const stem = polygons.map(({ outer }) => Math.min(...outer.filter((_, i) => i % 2 === 0)))
+      expect(Math.min(...stem)).toBeGreaterThan(0)
+    }
+    expect(volumes[0]).toBeCloseTo(volumes[1], 2)
+    const box = (shown: ReturnType<typeof arrangeLetters>) =>
+      toOutlines(shown).outlines[0].outline.points
+    const [right, left] = [false, true].map(mirrored => box(arrangeLetters(layout, { mirrored })))
+    expect([...left]).toEqual(
+      [...right].map((at, i) => (i % 2 ? at : expect.closeTo(layout.width - at, 3))),
+    )
+  })
+
+  it('tell what they cannot be', async () => {
+    const column = typesetter({
+      sheet: defineSheet({ styles: { body: { writingMode: 'vertical-rl' } } }),
+      shelf: await openShelf(),
+    })
+    expect(() => arrangeLetters(column.set('a', { style: 'body' }))).toThrow('vertical text')
+    expect(() => arrangeLetters(set('a'), { advanceFactor: 0 })).toThrow('above 0')
+    expect(() => arrangeLetters(set('a'), { stacked: 'up' as never })).toThrow('must be one of')
   })
 })

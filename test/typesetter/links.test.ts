@@ -26,9 +26,16 @@ describe('a value in a link', () => {
   const markup = (text: string) => parseMarkup(text).rich
 
   it('is filled: whole as it is, a part as a part of an address', async () => {
-    const values = { page: 'https://a.example/x?y=1', name: 'Ardle Point/2', id: 7 }
+    const values = {
+      page: 'https://a.example/x?y=1',
+      name: 'Ardle Point/2',
+      id: 7,
+      half: 'a\ud800',
+    }
     const { runs: shown, problems } = await runs(
-      markup('~href={page}[a]~href="https://a.example/{name}?id={id}"[b]~action=open-{id}[c]'),
+      markup(
+        '~href={page}[a]~href="https://a.example/{name}?id={id}"[b]~action=open-{id}[c]~href="/{half}"[d]',
+      ),
       bare,
       values,
     )
@@ -37,6 +44,8 @@ describe('a value in a link', () => {
       'https://a.example/x?y=1',
       'https://a.example/Ardle%20Point%2F2?id=7',
       'open-7',
+      // Half a character has no bytes: U+FFFD stands in.
+      '/a%EF%BF%BD',
     ])
     const { html } = richToHtml(markup('~href={page}[a]'), { values })
     expect(html).toBe('<a href="https://a.example/x?y=1">a</a>')

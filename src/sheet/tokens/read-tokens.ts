@@ -144,14 +144,12 @@ function colorText(token: Token, at: Reading): string | undefined {
   if (!isObject(value) || typeof value.colorSpace !== 'string' || !isArray(value.components)) {
     return wrong(token, at, '{ colorSpace, components, alpha }')
   }
-  const components = value.components.map(String)
-  if (
-    components.length !== 3 ||
-    components.some(c => c !== 'none' && !Number.isFinite(Number(c)))
-  ) {
+  const { components, alpha: through = 1 } = value
+  if (components.length !== 3 || !components.every(isComponent)) {
     return wrong(token, at, 'three components, each a number or "none"')
   }
-  const alpha = value.alpha === undefined || value.alpha === 1 ? '' : ` / ${String(value.alpha)}`
+  if (!isComponent(through)) return wrong(token, at, 'an alpha from 0 to 1')
+  const alpha = through === 1 ? '' : ` / ${through}`
   const own = ['hsl', 'hwb', 'lab', 'lch', 'oklab', 'oklch'].includes(value.colorSpace)
   const percent = value.colorSpace === 'hsl' || value.colorSpace === 'hwb'
   const shown = percent
@@ -161,6 +159,10 @@ function colorText(token: Token, at: Reading): string | undefined {
   if (value.colorSpace === 'srgb' && typeof value.hex === 'string' && alpha === '') return value.hex
   return own ? `${value.colorSpace}(${inner})` : `color(${value.colorSpace} ${inner})`
 }
+
+/** What of a color may be missing is `none` (CSS Color 4, section 4.4). */
+const isComponent = (value: unknown): value is number | 'none' =>
+  value === 'none' || (typeof value === 'number' && Number.isFinite(value))
 
 /** Pixels of a `rem`, by CSS Values 4 in a browser nobody changed. */
 const rem = 16

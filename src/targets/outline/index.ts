@@ -1,3 +1,4 @@
+export { arrangeLetters, type LetterArrangement } from '../../drawing/index.ts'
 export { type DxfOptions, toDxf } from './dxf.ts'
 export { polygonData, toPathData } from './path-data.ts'
 export { type Polygon, type PolygonOptions, type Polygons, toPolygons } from './polygons.ts'
