@@ -1,5 +1,6 @@
 import { fail } from '../problem/index.ts'
 import type { FaceMetrics, Slant } from './face.ts'
+import { namedWeight } from './named-weight.ts'
 import type { SfntTables } from './sfnt.ts'
 import { type NamedInstance, readAxes, type VariationAxis } from './variations.ts'
 
@@ -44,8 +45,8 @@ export function readFaceNames(tables: SfntTables, name: string): FaceNames {
   const os2 = tables.has('OS/2') ? read('OS/2', 78) : undefined
   const selection = os2?.getUint16(62) ?? 0
   const names = readNames(read('name', 6))
-  // Typographic names (16, 17) hold families together that the older four-face families divide.
-  const family = names.get(16) ?? names.get(1)
+  const axes = readAxes(tables.table('fvar'), id => names.get(id))
+  const family = familyOf(names, axes.axes)
   if (!family) fail('bad-font', `${name}: table 'name' has no family name`)
   return {
     family,
@@ -60,9 +61,28 @@ export function readFaceNames(tables: SfntTables, name: string): FaceNames {
     embeddable: ((os2?.getUint16(8) ?? 0) & 0xf) !== 2,
     colored: tables.has('COLR') && tables.has('CPAL'),
     openTypeLayout: tables.has('GSUB') || tables.has('GPOS'),
-    ...readAxes(tables.table('fvar'), id => names.get(id)),
+    ...axes,
     metrics: readMetrics(read, os2, tables.has('post') ? read('post', 32) : undefined, name),
   }
+}
+
+/**
+ * Typographic names (16, 17) hold families together that the older four-face families divide: those
+ * have the name of their style at their end. Web fonts are often without name 16.
+ */
+function familyOf(names: Names, axes: readonly VariationAxis[]): string | undefined {
+  const ofFour = names.get(1)
+  const stated = names.get(16)
+  if (stated !== undefined || ofFour === undefined) return stated ?? ofFour
+  const last = ofFour.lastIndexOf(' ')
+  const variesInWeight = axes.some(axis => axis.tag === 'wght')
+  const style =
+    names.get(17) ??
+    (variesInWeight && namedWeight(ofFour.slice(last + 1)) !== undefined
+      ? ofFour.slice(last + 1)
+      : undefined)
+  const hasStyle = style !== undefined && style !== '' && ofFour.endsWith(` ${style}`)
+  return hasStyle ? ofFour.slice(0, -style.length - 1) : ofFour
 }
 
 function readMetrics(
@@ -95,6 +115,10 @@ function readMetrics(
   }
 }
 
+interface Names {
+  get(id: number): string | undefined
+}
+
 /** No name is longer; records may share the bytes of one string, and claim it a thousand times. */
 const longestName = 1024
 
@@ -102,7 +126,7 @@ const longestName = 1024
  * Windows names in Unicode, English before other languages, by their `name` ids. Each is read when
  * it is asked for: a table may hold thousands that nobody needs.
  */
-function readNames(table: DataView): { get(id: number): string | undefined } {
+function readNames(table: DataView): Names {
   const places = new Map<number, readonly [start: number, end: number]>()
   const count = table.getUint16(2)
   const strings = table.getUint16(4)

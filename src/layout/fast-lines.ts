@@ -85,7 +85,20 @@ function emergencyLine(text: Breakable, start: number, end: number, width: numbe
     count--
     line = lineOf(text, start, start + ends[count])
   }
+  // Letters of a ligature are counted with all of it.
+  while (count + 1 < ends.length && isInCluster(text, start + ends[count + 1])) {
+    const longer = lineOf(text, start, start + ends[count + 1])
+    if (longer.width > width + tolerance) break
+    line = longer
+    count++
+  }
   return line.end < end ? { ...line, breaksWord: true } : line
+}
+
+/** Whether an offset lies between letters that are one glyph: as far along as the one behind it. */
+export function isInCluster({ paragraph, breaks }: Breakable, offset: number): boolean {
+  const { widths } = breaks()
+  return offset < paragraph.text.length && widths[offset] === widths[offset + 1]
 }
 
 /** A grapheme has rarely more UTF-16 units than this. */

@@ -5,7 +5,7 @@ import { type BackedStretch, roomAlong } from './backing-room.ts'
 
 /**
  * How far along the paragraph, set on one line, each offset lies: in units, one entry a UTF-16
- * unit and one for the end. Offsets inside a cluster lie at its start. What a backing takes at an
+ * unit and one for the end. Offsets inside a cluster lie at its end. What a backing takes at an
  * end of its stretch belongs to the letter there.
  */
 export function paragraphWidths(
