@@ -4,6 +4,7 @@ import { readdirSync, rmSync } from 'node:fs'
 import { basename } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
+import { checkLicenses, external } from './bundled-packages.mjs'
 
 const dist = fileURLToPath(new URL('../dist/', import.meta.url))
 const folder = `${dist}cli/`
@@ -16,22 +17,13 @@ const { metafile } = await build({
   format: 'esm',
   platform: 'node',
   target: 'node20.19',
+  mainFields: ['module', 'main'],
   chunkNames: 'part-[hash]',
-  // Of many modules only the one package of colors is worth taking in; its license is in `licenses`.
-  external: [
-    '@resvg/resvg-js',
-    'hyphen/*',
-    'commander',
-    'picocolors',
-    'fflate',
-    'brotli/*',
-    'manifold-3d',
-    'htmlparser2',
-    'jsonc-parser',
-  ],
+  external,
   logLevel: 'warning',
   metafile: true,
 })
 const written = new Set(Object.keys(metafile.outputs).map(path => basename(path)))
 for (const name of readdirSync(folder)) if (!written.has(name)) rmSync(folder + name)
 rmSync(`${dist}demo`, { recursive: true, force: true })
+checkLicenses(metafile)
