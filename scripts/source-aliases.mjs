@@ -7,12 +7,17 @@ const root = new URL('../', import.meta.url)
 const { exports } = JSON.parse(readFileSync(new URL('package.json', root), 'utf8'))
 
 /** Aliases for Vite. `condition` is `node` or `default`. */
-export function sourceAliases(condition) {
+export const sourceAliases = condition =>
+  aliases(condition, built => built.replace('./dist/', 'src/').replace(/\.js$/, '.ts'))
+
+/** Aliases of the files that are published, which must be built. */
+export const builtAliases = condition => aliases(condition, built => built)
+
+function aliases(condition, fileOf) {
   const modules = Object.entries(exports).filter(([, targets]) => typeof targets === 'object')
   return modules.map(([entry, targets]) => {
-    const built = targets[condition] ?? targets.default
-    const source = built.replace('./dist/', 'src/').replace(/\.js$/, '.ts')
+    const file = fileOf(targets[condition] ?? targets.default)
     const name = entry.replace('.', 'dot-line').replaceAll('.', '\\.')
-    return { find: new RegExp(`^${name}$`), replacement: fileURLToPath(new URL(source, root)) }
+    return { find: new RegExp(`^${name}$`), replacement: fileURLToPath(new URL(file, root)) }
   })
 }
