@@ -1,9 +1,14 @@
 // How fast text is laid out, beside what cannot be avoided. `npm run bench`, after a build.
-import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
-import { bestStops } from '../dist/layout/best-lines.js'
-import { breakable, layoutTools } from '../dist/layout/index.js'
-import { openHyphenation } from '../dist/platform/hyphenation.js'
-import { shapeParagraph } from '../dist/shaping/index.js'
+import {
+  bestStops,
+  breakable,
+  defineSheet,
+  layoutTools,
+  openHyphenation,
+  openShelf,
+  shapeParagraph,
+  typesetter,
+} from './build/inside.js'
 import { differentWords, prose } from './corpus.mjs'
 import { ratio, row } from './support.mjs'
 

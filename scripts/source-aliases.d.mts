@@ -1,3 +1,7 @@
-export function sourceAliases(
-  condition: 'node' | 'default',
-): { find: RegExp; replacement: string }[]
+interface Alias {
+  find: RegExp
+  replacement: string
+}
+
+export function sourceAliases(condition: 'node' | 'default'): Alias[]
+export function builtAliases(condition: 'node' | 'default'): Alias[]
