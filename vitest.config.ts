@@ -20,7 +20,9 @@ const files = readdirSync('test', { recursive: true, encoding: 'utf8' })
   .filter(name => name.endsWith('.test.ts'))
   .map(name => `test/${name}`)
 /** Tests that look inside run on the sources; all others on what is published, which loads faster. */
-const inside = files.filter(file => /from '[./]*\/(src|support\/painted)/.test(readFileSync(file, 'utf8')))
+const inside = files.filter(file =>
+  /from '[./]*\/(src|support\/painted)/.test(readFileSync(file, 'utf8')),
+)
 const outside = files.filter(file => !inside.includes(file))
 
 export default defineConfig({
