@@ -36,9 +36,18 @@ export function lineExtents(
 }
 
 /** How far the first line's letters reach up, and the last line's down, where the style trims them. */
-export function trimmed(
+export const trimmed = (
   reach: LineExtents,
   { style }: ShapedParagraph,
+  tools: LayoutTools,
+  isFirst: boolean,
+  isLast: boolean,
+): LineExtents => trimmedExtents(reach, style, tools, isFirst, isLast)
+
+/** The same of a paragraph's own style. */
+export function trimmedExtents(
+  reach: LineExtents,
+  style: Style,
   tools: LayoutTools,
   isFirst: boolean,
   isLast: boolean,

@@ -4,6 +4,7 @@ export { findFace } from './find-face.ts'
 export type { ShapedRun } from './glyph-run.ts'
 export { keptByStyle } from './kept-by-style.ts'
 export { reversed } from './logical-order.ts'
+export type { WordLine } from './measure-words.ts'
 export type { Shape } from './shape-cache.ts'
 export {
   type ShapedParagraph,
@@ -15,3 +16,10 @@ export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
 export { isCursive } from './spacing.ts'
 export type { Isolate, StyledParagraph, StyledRun } from './styled-text.ts'
 export { shapedUpright } from './upright.ts'
+export {
+  type InnerStops,
+  innerStops,
+  isSafelyBroken,
+  isUnbroken,
+  mayBreakBefore,
+} from './word-breaks.ts'

@@ -1,8 +1,10 @@
 import { bytesRow, int32Row, uint32Row } from '../blocks/index.ts'
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
-import { type Book, bytesOf, findWord, learnWords, mostEntries, newBook } from './word-book.ts'
+import { dividedWords, newScratch, none, type Scratch, zeros } from './divide-words.ts'
+import { measuredWords, newWordLine, type WordLine } from './measure-words.ts'
+import { type Book, bytesOf, newBook } from './word-book.ts'
 import { type Gap, gapOf } from './word-gaps.ts'
-import { firstHash, nextHash, type Writable } from './word-table.ts'
+import type { Writable } from './word-table.ts'
 
 /** A text that was put together from words, each shaped once. */
 export interface WordwiseText {
@@ -19,26 +21,45 @@ const wordScripts = new Set(['Latn', 'Grek', 'Cyrl', 'Armn', 'Geor'])
 
 /** So much is kept of words, in bytes. */
 const mostBytes = 1 << 26
-const space = 0x20
 const fractionSlash = '\u2044'
 
 /** Shapes texts from words that were shaped before; undefined where that would not be the same. */
 export type ShapeWords = (face: Face, text: string, segment: Segment) => WordwiseText | undefined
 
 /**
+ * How far along a text its words stand, of those that were shaped before; undefined where that is
+ * not all there is to it. What it gives holds until it is called again.
+ */
+export type MeasureWords = (face: Face, text: string, segment: Segment) => WordLine | undefined
+
+export interface WordShaper {
+  readonly shape: ShapeWords
+  readonly measure: MeasureWords
+}
+
+/**
  * A shaper with a cache of words. Between words, the space is kerned with the letters beside it:
  * the gap is shaped between its two neighbours, and kept by them. Fonts that do more than that
  * across spaces are left alone, as their tables say.
  */
-export function wordShaper(): ShapeWords {
+export function wordShaper(): WordShaper {
   const books = new Map<Face, Map<Segment, Book>>()
   /** Every book with what takes it away, in the order they were asked for last. */
   const recent = new Map<Book, () => void>()
   const scratch = newScratch()
+  const line = newWordLine()
+
+  /** The book that was asked for last: most texts are of the same. */
+  let last: { readonly face: Face; readonly segment: Segment; readonly book: Book } | undefined
 
   function bookOf(face: Face, segment: Segment): Book {
-    const known = books.get(face)?.get(segment)
-    if (known) return known
+    if (last && last.face === face && last.segment === segment) return last.book
+    const book = books.get(face)?.get(segment) ?? addedBook(face, segment)
+    last = { face, segment, book }
+    return book
+  }
+
+  function addedBook(face: Face, segment: Segment): Book {
     const ofFace = books.get(face) ?? new Map<Segment, Book>()
     books.set(face, ofFace)
     const book = newBook()
@@ -46,6 +67,7 @@ export function wordShaper(): ShapeWords {
     recent.set(book, () => {
       ofFace.delete(segment)
       if (ofFace.size === 0) books.delete(face)
+      if (last?.book === book) last = undefined
     })
     return book
   }
@@ -66,117 +88,31 @@ export function wordShaper(): ShapeWords {
     }
   }
 
-  return (face, text, segment) => {
+  /** The book for a text that is put together from words; undefined where it is shaped as a whole. */
+  function bookFor(face: Face, text: string, segment: Segment): Book | undefined {
     if (segment.direction === 'rtl' || !wordScripts.has(segment.script)) return undefined
     if (!face.spacesStandAlone(segment.features)) return undefined
     // Around this, shapers turn on the fractions of a font, which may look over spaces.
-    if (text.includes(fractionSlash)) return undefined
-    const book = bookOf(face, segment)
-    const known = book.words.size
-    const wordwise = assembled(text, book, face, segment, scratch)
-    if (book.words.size !== known) keepWithinBounds(book)
-    return wordwise
+    return text.includes(fractionSlash) ? undefined : bookOf(face, segment)
   }
-}
 
-/** The words of the text at hand and the gaps before them, kept between calls so that none is made anew. */
-interface Scratch {
-  words: Int32Array
-  starts: Int32Array
-  ends: Int32Array
-  readonly gaps: (Gap | undefined)[]
-  /** Serves as the offsets of every text none of whose glyphs stands off its place. */
-  zeros: Int32Array<ArrayBuffer>
-}
-
-const newScratch = (): Scratch => ({
-  words: new Int32Array(256),
-  starts: new Int32Array(256),
-  ends: new Int32Array(256),
-  gaps: [],
-  zeros: new Int32Array(1024),
-})
-
-/** No word: the spaces before it end the text. */
-const none = -1
-const unknown = -2
-
-function makeRoom(scratch: Scratch, count: number) {
-  if (count <= scratch.words.length) return
-  scratch.words = new Int32Array(count * 2)
-  scratch.starts = new Int32Array(count * 2)
-  scratch.ends = new Int32Array(count * 2)
-}
-
-/**
- * The words of a text, all in the table; how many there are. Undefined where the table does not
- * hold so many different ones at a time.
- */
-function dividedWords(
-  text: string,
-  book: Book,
-  face: Face,
-  segment: Segment,
-  scratch: Scratch,
-): number | undefined {
-  for (const isAgain of [false, true]) {
-    const count = divide(text, book, scratch)
-    const { words, starts, ends } = scratch
-    const list = unknownWords(text, count, scratch)
-    if (list.some(isNotByItself)) return undefined
-    // The clusters at the ends of words are looked up by themselves, and need room as well.
-    if (book.words.size + list.length * 2 <= mostEntries) {
-      if (list.length > 0) {
-        learnWords(list, book, face, segment)
-        for (let i = 0; i < count; i++) {
-          if (words[i] === unknown) words[i] = findWord(book, text.slice(starts[i], ends[i]))
-        }
-      }
-      return count
-    }
-    if (isAgain) return undefined
-    book.words.clear()
+  return {
+    shape(face, text, segment) {
+      const book = bookFor(face, text, segment)
+      if (!book) return undefined
+      const known = book.words.size
+      const wordwise = assembled(text, book, face, segment, scratch)
+      if (book.words.size !== known) keepWithinBounds(book)
+      return wordwise
+    },
+    measure(face, text, segment) {
+      const book = bookOf(face, segment)
+      const known = book.words.size
+      const measured = measuredWords(text, book, face, segment, scratch, line)
+      if (book.words.size !== known) keepWithinBounds(book)
+      return measured ? line : undefined
+    },
   }
-  return undefined
-}
-
-/** A mark at the start of a word stands on the space before it. */
-const isNotByItself = (word: string) => /^\p{M}/u.test(word)
-
-/** Divides a text at its spaces; gives how many words there are, the last of them maybe empty. */
-function divide(text: string, book: Book, scratch: Scratch): number {
-  const { length } = text
-  makeRoom(scratch, (length >> 1) + 2)
-  const { words, starts, ends } = scratch
-  const table = book.words
-  let count = 0
-  for (let at = 0; at < length; count++) {
-    while (at < length && text.charCodeAt(at) === space) at++
-    const start = at
-    let hash = firstHash
-    for (; at < length; at++) {
-      const unit = text.charCodeAt(at)
-      if (unit === space) break
-      hash = nextHash(hash, unit)
-    }
-    starts[count] = start
-    ends[count] = at
-    let word = none
-    if (at > start) {
-      word = table.find(text, start, at, hash)
-      if (word < 0) word = unknown
-    }
-    words[count] = word
-  }
-  return count
-}
-
-function unknownWords(text: string, count: number, { words, starts, ends }: Scratch): string[] {
-  const list = new Set<string>()
-  for (let i = 0; i < count; i++) {
-    if (words[i] === unknown) list.add(text.slice(starts[i], ends[i]))
-  }
-  return [...list]
 }
 
 function assembled(
@@ -253,9 +189,4 @@ function writeGap(
     into.unsafe[first + i] = spaces.unsafe[i]
   }
   return first + count
-}
-
-function zeros(scratch: Scratch, count: number): Int32Array<ArrayBuffer> {
-  if (count > scratch.zeros.length) scratch.zeros = new Int32Array(count * 2)
-  return scratch.zeros.subarray(0, count)
 }

@@ -3,7 +3,7 @@ import type { Style } from '../sheet/index.ts'
 import { keptByStyle } from './kept-by-style.ts'
 import { segmentBook } from './segments.ts'
 import { cachedShape, type Shape } from './shape-cache.ts'
-import { type ShapeWords, wordShaper } from './shape-words.ts'
+import { type MeasureWords, type ShapeWords, wordShaper } from './shape-words.ts'
 import { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 
 /** What shaping needs beside the text. */
@@ -11,6 +11,7 @@ export interface ShapingTools {
   readonly shelf: Shelf
   readonly shape: Shape
   readonly shapeWords: ShapeWords
+  readonly measureWords: MeasureWords
   /** What shaping takes of a style. */
   readonly shapingStyle: (style: Style) => ShapingStyle
   /** One object for each kind of segment. */
@@ -26,10 +27,12 @@ export interface ShapingTools {
 export function shapingTools(shelf: Shelf): ShapingTools {
   return keptOnShelf(shelf, 'shaping', () => {
     const shape = cachedShape()
+    const words = wordShaper()
     return {
       shelf,
       shape,
-      shapeWords: wordShaper(),
+      shapeWords: words.shape,
+      measureWords: words.measure,
       shapingStyle: keptByStyle(shelf, style => shapingStyleOf(shelf, style)),
       segmentOf: segmentBook(),
     }

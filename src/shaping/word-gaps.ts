@@ -4,6 +4,8 @@ import { type Book, mostEntries, numberOf } from './word-book.ts'
 /** Spaces between two words, as they are shaped between the clusters beside them. */
 export interface Gap {
   readonly spaces: ShapedGlyphs
+  /** The sum of their advances. */
+  readonly advance: number
   /** What the advance before the spaces differs by from that at the end of a line. */
   readonly delta: number
   /** The same of the last space, which is kerned with what follows it. */
@@ -13,7 +15,10 @@ export interface Gap {
 }
 
 /** What `endFlags` say of a word. */
-const [startsPlain, startsOther, endsPlain, endsOther] = [1, 2, 4, 8]
+const startsPlain = 1
+const startsOther = 2
+const endsPlain = 4
+const endsOther = 8
 
 /**
  * The gap between two words, or beside one (-1 is none). Undefined where the words beside it are
@@ -28,6 +33,19 @@ export function gapOf(
   segment: Segment,
 ): Gap | undefined {
   const table = book.words
+  const { endFlags } = table
+  const isKnown =
+    count === 1 &&
+    before >= 0 &&
+    after >= 0 &&
+    (endFlags[before] & endsPlain) !== 0 &&
+    (endFlags[after] & startsPlain) !== 0
+  if (isKnown) {
+    const left = table.lastCode(before)
+    const right = table.firstCode(after)
+    const usual = ((left | right) & ~0x7f) === 0 ? book.usualNumbers[(left << 7) | right] : 0
+    if (usual > 0) return book.usualGaps[usual - 1]
+  }
   // A cluster that its own word has changed may be kerned as the changed glyph is: not known here.
   if (before >= 0 && !isPlainAt(before, endsPlain, endsOther, book, face, segment)) return undefined
   if (after >= 0 && !isPlainAt(after, startsPlain, startsOther, book, face, segment))
@@ -141,7 +159,9 @@ function shapedGap(
   if (atEnd?.glyphs.length !== to) return undefined
   const spaceDelta = right === '' ? 0 : differs(inContext, to - 1, atEnd, to - 1)
   if (Number.isNaN(spaceDelta)) return undefined
-  return { spaces, delta, spaceDelta, isNextUnsafe: inContext.unsafe[to] === 1 }
+  let advance = 0
+  for (let i = 0; i < spaces.advances.length; i++) advance += spaces.advances[i]
+  return { spaces, advance, delta, spaceDelta, isNextUnsafe: inContext.unsafe[to] === 1 }
 }
 
 /** By how much an advance differs; `NaN` where more than that does. */

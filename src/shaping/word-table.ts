@@ -24,7 +24,15 @@ export interface WordTable {
   /** A glyph of a word. */
   glyph(word: number, index: number): number
   isOffset(word: number): boolean
-  /** What was found out about a word's ends; 0 before anything was. */
+  /** The sum of its advances, in font units. */
+  advance(word: number): number
+  /** All of its characters. */
+  text(word: number): string
+  /** The index of the glyph whose cluster starts at an offset, where a line may end before it as it stands; otherwise -1. */
+  safeGlyphAt(word: number, offset: number): number
+  /** The sum of the advances of its first glyphs. */
+  advanceTo(word: number, glyph: number): number
+  /** What was found out about a word and its ends. */
   readonly endFlags: Uint8Array
   /** Writes a word's glyphs from index `g` on, clusters counted from `start`; gives the next index. */
   write(word: number, into: Writable, g: number, start: number): number
@@ -43,6 +51,9 @@ export interface Writable {
 export const nextHash = (hash: number, unit: number) => Math.imul(hash ^ unit, 0x01000193)
 export const firstHash = 0x811c9dc5 | 0
 
+/** What `endFlags` say of a word that no face has all characters of. */
+export const lacksGlyph = 16
+
 /** Ints a glyph: its number, its advance, and its cluster with whether it is unsafe to break before. */
 const glyphFields = 3
 
@@ -59,12 +70,13 @@ function wordBlocks(capacity: number) {
     lastCodes: new Int32Array(capacity),
     firstLengths: new Uint16Array(capacity),
     lastLengths: new Uint16Array(capacity),
+    advances: new Int32Array(capacity),
     endFlags: new Uint8Array(capacity),
   }
 }
 
 /** Of the blocks of `wordBlocks`, for each word. */
-const bytesPerWord = 4 * 4 + 5 * 4 + 2 * 2 + 1
+const bytesPerWord = 4 * 4 + 6 * 4 + 2 * 2 + 1
 
 /** Room for so many words at first: most programs set few in each face. */
 const firstCapacity = 512
@@ -86,6 +98,7 @@ export function wordTable(): WordTable {
     larger.lastCodes.set(kept.lastCodes)
     larger.firstLengths.set(kept.firstLengths)
     larger.lastLengths.set(kept.lastLengths)
+    larger.advances.set(kept.advances)
     larger.endFlags.set(kept.endFlags)
     blocks = larger
     for (let word = 0; word < size; word++) enter(word)
@@ -158,11 +171,15 @@ export function wordTable(): WordTable {
         glyphs = larger
       }
       let isOffset = false
+      let advance = 0
+      let isMissing = false
       let firstEnd = word.length
       for (let i = from; i < to; i++, g += glyphFields) {
         const cluster = source.clusters[i] - base
         glyphs[g] = source.glyphs[i]
         glyphs[g + 1] = source.advances[i]
+        advance += source.advances[i]
+        if (source.glyphs[i] === 0) isMissing = true
         glyphs[g + 2] = (cluster << 1) | source.unsafe[i]
         if (source.offsetsX[i] !== 0 || source.offsetsY[i] !== 0) isOffset = true
         if (cluster > 0 && cluster < firstEnd) firstEnd = cluster
@@ -177,7 +194,8 @@ export function wordTable(): WordTable {
       lastLengths[index] = word.length - lastStart
       firstCodes[index] = firstEnd === 1 ? word.charCodeAt(0) : -1
       lastCodes[index] = word.length - lastStart === 1 ? word.charCodeAt(lastStart) : -1
-      blocks.endFlags[index] = 0
+      blocks.advances[index] = advance
+      blocks.endFlags[index] = isMissing ? lacksGlyph : 0
       return index
     },
     clear() {
@@ -196,6 +214,22 @@ export function wordTable(): WordTable {
     },
     glyph: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields],
     isOffset: word => offsets.has(word),
+    advance: word => blocks.advances[word],
+    text: word => textOf(word, 0, blocks.textStarts[word + 1] - blocks.textStarts[word]),
+    safeGlyphAt(word, offset) {
+      const { glyphStarts } = blocks
+      for (let at = glyphStarts[word], i = 0; at < glyphStarts[word + 1]; at += glyphFields, i++) {
+        const cluster = glyphs[at + 2] >> 1
+        if (cluster >= offset) return cluster > offset || (glyphs[at + 2] & 1) === 1 ? -1 : i
+      }
+      return -1
+    },
+    advanceTo(word, glyph) {
+      let sum = 0
+      const start = blocks.glyphStarts[word]
+      for (let i = 0; i < glyph; i++) sum += glyphs[start + i * glyphFields + 1]
+      return sum
+    },
     write(word, into, g, start) {
       const { glyphStarts } = blocks
       const end = glyphStarts[word + 1]

@@ -35,7 +35,7 @@ const asksNothing = (style: Style) => flatInks(style).length === 0 && !style.hyp
 const known = new WeakMap<Style, readonly string[]>()
 
 /** What lines and shadows of a style are painted with is one color: found out once. */
-function flatInks(style: Style): readonly string[] {
+export function flatInks(style: Style): readonly string[] {
   let names = known.get(style)
   if (!names) {
     const { stroke, shadow, backing, border } = style

@@ -12,6 +12,9 @@ import {
   type Layout,
   layOut,
   layoutTools,
+  type PlainStyle,
+  plainLayout,
+  plainStyle,
   scaledTexts,
   type TextLine,
   textLine,
@@ -50,7 +53,7 @@ import {
 } from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
 import { letterForms } from './letter-forms.ts'
-import { notDrawn } from './not-drawn.ts'
+import { flatInks, notDrawn } from './not-drawn.ts'
 import { type Resolved, resolve } from './resolve.ts'
 import { styleBook } from './style-book.ts'
 
@@ -214,6 +217,30 @@ export function typesetter<S extends string, I extends string, Z extends string>
     return changes === undefined ? { style: named, problems: none } : book.changed(named, changes)
   }
 
+  /** What is known of styles that a plain text may be in, until the shelf gets other fonts. */
+  let plain = new Map<S | undefined, PlainStyle | undefined>()
+  let { revision } = shelf
+  function plainStyleOf(name: S | undefined): PlainStyle | undefined {
+    if (revision !== shelf.revision) {
+      plain = new Map()
+      revision = shelf.revision
+    }
+    if (plain.has(name)) return plain.get(name)
+    const style = asRead(name === undefined ? sheet.base : styleOf(name))
+    const isKnown = notes.length === 0 && flatInks(style).length === 0
+    const found = isKnown ? plainStyle(style, [name ?? 'defaults'], tools) : undefined
+    plain.set(name, found)
+    return found
+  }
+  /** A text without marks, values and other styles; undefined where it may be more than that. */
+  function plainly(markup: string, setting: Setting<S, I, Z>, frame: Frame): Layout | undefined {
+    const { style, with: changes, values, fit } = setting
+    if (changes !== undefined || values !== undefined || fit !== undefined) return undefined
+    if (marks.test(markup)) return undefined
+    const own = plainStyleOf(style)
+    return own && plainLayout(markup, own, frame)
+  }
+
   function laidOut(
     texts: readonly Breakable[],
     frame: Frame,
@@ -257,8 +284,10 @@ export function typesetter<S extends string, I extends string, Z extends string>
 
   function set(markup: string | RichText, setting: Setting<S, I, Z>): Layout {
     checkOptions('set', setting, settingFields)
-    const frame = frameOf(setting)
+    const frame = isFree(setting) ? noFrame : frameOf(setting)
     checkFrame(frame)
+    const simple = typeof markup === 'string' ? plainly(markup, setting, frame) : undefined
+    if (simple) return simple
     const text = resolved(markup, setting)
     const { base } = text
     const texts = shaped(text)
@@ -285,6 +314,20 @@ export function typesetter<S extends string, I extends string, Z extends string>
     },
   }
 }
+
+/** What may be more than text in markup. */
+const marks = /[~{}[\]]/
+
+const noFrame: Frame = Object.freeze(frameOf({}))
+
+/** Whether a setting is of no frame, as that of most labels is. */
+const isFree = ({ width, height, maxLines, align, from, continues }: Frame) =>
+  width === undefined &&
+  height === undefined &&
+  maxLines === undefined &&
+  align === undefined &&
+  from === undefined &&
+  continues === undefined
 
 /** Written out: picking the rest of an object is slow where there are tens of thousands. */
 function frameOf({ width, height, maxLines, align, from, continues }: Frame): Frame {

@@ -16,6 +16,7 @@ export {
   type LineBreakOptions,
   lineBreaks,
 } from './line-breaks.ts'
+export { firstBeyondPlain, plain, plainCharacters } from './plain-characters.ts'
 export { isCommonScript, type ScriptRun, scriptOf, scripts, scriptTag } from './scripts.ts'
 export { titleCased } from './title-case.ts'
 export { type VerticalOrientation, verticalOrientation } from './vertical-orientation.ts'

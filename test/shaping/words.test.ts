@@ -30,7 +30,7 @@ describe('texts put together from words', () => {
       weight: Number(weight),
       slant: slant === 'italic' ? 'italic' : 'normal',
     })
-    const shapeWords = wordShaper()
+    const { shape: shapeWords } = wordShaper()
     let wordwise = 0
     for (const text of texts) {
       const words = shapeWords(face, text, segment)
@@ -53,7 +53,7 @@ describe('texts put together from words', () => {
 
   it('are as a whole for any words of any length', () => {
     const face = shelf.face('serif', { weight: 400, slant: 'normal' })
-    const shapeWords = wordShaper()
+    const { shape: shapeWords } = wordShaper()
     const word = fc.string({ unit: fc.constantFrom(...'AVTWfilLoyr.,’-é1\u0301'), maxLength: 8 })
     fc.assert(
       fc.property(fc.array(word, { maxLength: 20 }), list => {

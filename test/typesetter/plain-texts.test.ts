@@ -1,0 +1,129 @@
+import {
+  defineSheet,
+  type Layout,
+  openShelf,
+  parseMarkup,
+  type Setting,
+  type Typesetter,
+  typesetter,
+} from 'dot-line'
+import fc from 'fast-check'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { prose } from '../../bench/corpus.mjs'
+import { paragraphs } from '../pages/paragraphs.ts'
+import { fontFiles } from '../support/font-files.ts'
+
+const looks = {
+  plain: {},
+  tight: { leading: 1, trim: { above: 'cap', below: 'alphabetic' }, size: 13.7 },
+  loose: { leading: '31u', padding: { left: 7, top: 3.3 }, align: 'center' },
+  serif: { family: 'serif', features: { onum: true, liga: false }, size: 19 },
+  mono: { family: 'mono', size: 11, align: 'end', maxLines: 3 },
+  raised: { baselineShift: 0.2, underline: true, backing: { ink: '#eee', padding: 4 } },
+  bold: { weight: 700, slant: 'italic', overflowWrap: 'normal' },
+  boldSerif: { family: 'serif', weight: 700, ellipsis: { mark: '…', at: 'middle' } },
+  french: { language: 'fr', family: 'serif', slant: 'italic' },
+  cff: { family: 'Source Code Pro', size: 14 },
+  variable: { family: 'SourceCodeVF', size: 14, weight: 350 },
+  general: { tracking: 0.02 },
+} as const
+const names = Object.keys(looks)
+
+/** A text by its words alone, and the same by the general way, which rich text takes. */
+/** Only such a layout makes its lines when they are read. */
+const isByWords = (layout: Layout) =>
+  Object.getOwnPropertyDescriptor(layout, 'lines')?.get !== undefined
+
+describe('plain texts are laid out as all others are', () => {
+  let setter: Typesetter<string>
+  beforeAll(async () => {
+    const { cff, variableCff } = fontFiles
+    setter = typesetter({
+      sheet: defineSheet({ styles: looks }),
+      shelf: await openShelf({ fonts: [cff, variableCff] }),
+      problems: 'collect',
+    })
+  })
+  const both = (text: string, setting: Setting) => {
+    const quick = setter.set(text, setting)
+    const general = setter.set(parseMarkup(text).rich, setting)
+    return [quick, general] as const
+  }
+  let taken = 0
+  let all = 0
+  const check = (text: string, setting: Setting) => {
+    const [quick, general] = both(text, setting)
+    all++
+    if (isByWords(quick)) taken++
+    expect(isByWords(general)).toBe(false)
+    // What is told without reading a line first, and then all of it.
+    expect([quick.width, quick.height, quick.textWidth]).toEqual([
+      general.width,
+      general.height,
+      general.textWidth,
+    ])
+    expect(Object.fromEntries(Object.entries(quick))).toEqual(
+      Object.fromEntries(Object.entries(general)),
+    )
+  }
+
+  it('paragraphs in many languages', () => {
+    for (const { text } of paragraphs) {
+      for (const style of ['plain', 'serif', 'french']) {
+        for (const width of [90, 233, 480]) check(text, { style, width })
+        check(text.slice(0, 40), { style })
+      }
+    }
+  })
+
+  it('prose', () => {
+    for (const [i, text] of prose(120_000).split('\n').entries()) {
+      const style = names[i % names.length]
+      check(text, { style, width: 60 + ((i * 37) % 500) })
+      check(text.slice(0, 30), { style, width: 200 })
+    }
+  })
+
+  it('and most of them are', () => {
+    expect(taken / all).toBeGreaterThan(0.4)
+    for (const text of [
+      'Boats to Ardle Point',
+      '12:40',
+      'Лодки уходят',
+      'Τα πλοία',
+      'Sea-Holly – quay',
+    ]) {
+      expect(isByWords(setter.set(text, { style: 'plain' }))).toBe(true)
+      expect(isByWords(setter.set(text, { style: 'plain', width: 400 }))).toBe(true)
+    }
+    expect(isByWords(setter.set('quay', { style: 'general' }))).toBe(false)
+  })
+
+  it('any words in any frame', () => {
+    const unit = fc.constantFrom(
+      ...'abcdeAVTWyfil.,;:!?…’“”«»()[-–—/%$€0123456789éßŁαβγΣабвгЖ™©·\u00a0\u00ad\u200b½',
+      ' ',
+      ' ',
+      ' ',
+      'the ',
+      'quay ',
+    )
+    const number = fc.double({ min: 0, max: 300, noNaN: true })
+    const setting = fc.record(
+      {
+        style: fc.constantFrom(...names),
+        width: number,
+        height: number,
+        maxLines: fc.integer({ min: 1, max: 4 }),
+        align: fc.constantFrom('start', 'end', 'center', 'justify', 'left'),
+      } as const,
+      { requiredKeys: ['style'] },
+    )
+    fc.assert(
+      fc.property(fc.string({ unit, maxLength: 60 }), setting, (text, own) => {
+        check(text.replaceAll('[', '('), own)
+      }),
+      { numRuns: 3000 },
+    )
+  })
+})
