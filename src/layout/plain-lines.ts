@@ -7,6 +7,7 @@ import {
   type WordLine,
 } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
+import { breakKinds } from '../unicode/index.ts'
 import { tolerance } from './stops.ts'
 
 /** How many lines a text takes, and how wide the widest is, in units. */
@@ -79,4 +80,13 @@ export function firstFitLines(
   }
   endLine()
   return { count: lines, width: widest }
+}
+
+/** Whether lines may end in a text nowhere but at its spaces. */
+export function isUnbrokenText(text: string, { lineBreak, wordBreak, language }: Style): boolean {
+  const kinds = breakKinds(text, { lineBreak, wordBreak, language })
+  for (let at = 1; at < text.length; at++) {
+    if (kinds[at] !== 0 && text.charCodeAt(at - 1) !== 0x20) return false
+  }
+  return true
 }

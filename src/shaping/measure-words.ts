@@ -10,6 +10,8 @@ import { firstHash, lacksGlyph, nextHash, type WordTable } from './word-table.ts
  */
 export interface WordLine {
   count: number
+  /** How long all of it is where more follows: with the spaces at its end. */
+  total: number
   /** Offsets in the text. */
   starts: Int32Array
   ends: Int32Array
@@ -24,7 +26,7 @@ export interface WordLine {
 }
 
 export function newWordLine(): WordLine {
-  return { ...wordRows(64), count: 0, table: undefined }
+  return { ...wordRows(64), count: 0, total: 0, table: undefined }
 }
 
 const wordRows = (length: number) => ({
@@ -103,6 +105,7 @@ function measuredKnown(
     before = word
   }
   line.count = count
+  line.total = along
   line.table = table
   return true
 }

@@ -30,6 +30,8 @@ export interface WordTable {
   text(word: number): string
   /** The index of the glyph whose cluster starts at an offset, where a line may end before it as it stands; otherwise -1. */
   safeGlyphAt(word: number, offset: number): number
+  /** The index of the first glyph whose cluster starts at an offset or behind it; -1 where none does. */
+  glyphFrom(word: number, offset: number): number
   /** The sum of the advances of its first glyphs. */
   advanceTo(word: number, glyph: number): number
   /** What was found out about a word and its ends. */
@@ -221,6 +223,13 @@ export function wordTable(): WordTable {
       for (let at = glyphStarts[word], i = 0; at < glyphStarts[word + 1]; at += glyphFields, i++) {
         const cluster = glyphs[at + 2] >> 1
         if (cluster >= offset) return cluster > offset || (glyphs[at + 2] & 1) === 1 ? -1 : i
+      }
+      return -1
+    },
+    glyphFrom(word, offset) {
+      const { glyphStarts } = blocks
+      for (let at = glyphStarts[word], i = 0; at < glyphStarts[word + 1]; at += glyphFields, i++) {
+        if (glyphs[at + 2] >> 1 >= offset) return i
       }
       return -1
     },

@@ -12,9 +12,6 @@ import {
   type Layout,
   layOut,
   layoutTools,
-  type PlainStyle,
-  plainLayout,
-  plainStyle,
   scaledTexts,
   type TextLine,
   textLine,
@@ -53,7 +50,8 @@ import {
 } from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
 import { letterForms } from './letter-forms.ts'
-import { flatInks, notDrawn } from './not-drawn.ts'
+import { notDrawn } from './not-drawn.ts'
+import { plainSetter } from './plain-setter.ts'
 import { type Resolved, resolve } from './resolve.ts'
 import { styleBook } from './style-book.ts'
 
@@ -217,29 +215,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
     return changes === undefined ? { style: named, problems: none } : book.changed(named, changes)
   }
 
-  /** What is known of styles that a plain text may be in, until the shelf gets other fonts. */
-  let plain = new Map<S | undefined, PlainStyle | undefined>()
-  let { revision } = shelf
-  function plainStyleOf(name: S | undefined): PlainStyle | undefined {
-    if (revision !== shelf.revision) {
-      plain = new Map()
-      revision = shelf.revision
-    }
-    if (plain.has(name)) return plain.get(name)
-    const style = asRead(name === undefined ? sheet.base : styleOf(name))
-    const isKnown = notes.length === 0 && flatInks(style).length === 0
-    const found = isKnown ? plainStyle(style, [name ?? 'defaults'], tools) : undefined
-    plain.set(name, found)
-    return found
-  }
-  /** A text without marks, values and other styles; undefined where it may be more than that. */
-  function plainly(markup: string, setting: Setting<S, I, Z>, frame: Frame): Layout | undefined {
-    const { style, with: changes, values, fit } = setting
-    if (changes !== undefined || values !== undefined || fit !== undefined) return undefined
-    if (marks.test(markup)) return undefined
-    const own = plainStyleOf(style)
-    return own && plainLayout(markup, own, frame)
-  }
+  const plainTexts = plainSetter({ sheet, book, tools, asRead, hasNotes: notes.length > 0 })
 
   function laidOut(
     texts: readonly Breakable[],
@@ -286,8 +262,11 @@ export function typesetter<S extends string, I extends string, Z extends string>
     checkOptions('set', setting, settingFields)
     const frame = isFree(setting) ? noFrame : frameOf(setting)
     checkFrame(frame)
-    const simple = typeof markup === 'string' ? plainly(markup, setting, frame) : undefined
-    if (simple) return simple
+    const { with: changes, fit } = setting
+    if (typeof markup === 'string' && changes === undefined && fit === undefined) {
+      const simple = plainTexts(markup, setting.style, setting.values ?? noValues, frame)
+      if (simple) return simple
+    }
     const text = resolved(markup, setting)
     const { base } = text
     const texts = shaped(text)
@@ -314,9 +293,6 @@ export function typesetter<S extends string, I extends string, Z extends string>
     },
   }
 }
-
-/** What may be more than text in markup. */
-const marks = /[~{}[\]]/
 
 const noFrame: Frame = Object.freeze(frameOf({}))
 

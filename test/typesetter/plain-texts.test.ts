@@ -126,4 +126,53 @@ describe('plain texts are laid out as all others are', () => {
       { numRuns: 3000 },
     )
   })
+
+  it('spans and values as well', () => {
+    const words = fc.array(
+      fc.constantFrom(
+        'Boats',
+        'to',
+        'Ardle',
+        'sea-',
+        '12:40',
+        '“late”',
+        ',',
+        'AV',
+        'ffi',
+        ' ',
+        '  ',
+        'é',
+      ),
+      { maxLength: 5 },
+    )
+    const text = fc
+      .tuple(words, fc.boolean())
+      .map(([list, isApart]) => list.join(isApart ? ' ' : ''))
+    const value = fc.oneof(text, fc.integer(), fc.constantFrom('שלום', '', 'a\nb', '~plain[x]'))
+    const part = fc.oneof(
+      text,
+      fc.constantFrom('{a}', '{b}'),
+      fc
+        .tuple(fc.constantFrom(...names), text, fc.constantFrom('', '{a}', '{b}'))
+        .map(([name, inside, more]) => `~${name}[${inside}${more}]`),
+    )
+    const setting = fc.record({
+      style: fc.constantFrom(...names),
+      width: fc.constantFrom(undefined, 60, 140, 400),
+    })
+    let quick = 0
+    fc.assert(
+      fc.property(fc.array(part, { maxLength: 5 }), value, value, setting, (parts, a, b, own) => {
+        const markup = parts.join('')
+        const values = {
+          ...(markup.includes('{a}') && { a }),
+          ...(markup.includes('{b}') && { b }),
+        }
+        check(markup, { ...own, values })
+        if (isByWords(setter.set(markup, { ...own, values })) && /[~{]/.test(markup)) quick++
+      }),
+      { numRuns: 4000 },
+    )
+    expect(quick).toBeGreaterThan(400)
+  })
 })

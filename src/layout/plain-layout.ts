@@ -1,0 +1,193 @@
+import type { ShapedParagraph, ShapedRun, StyledRun } from '../shaping/index.ts'
+import type { Frame } from './frame.ts'
+import { layOut } from './lay-out.ts'
+import {
+  heldShelf,
+  type Layout,
+  type LayoutParagraph,
+  type Line,
+  type SourcePiece,
+} from './layout.ts'
+import { scriptOfPlain } from './plain-script.ts'
+import { isShapedWith, type PlainStyle } from './plain-style.ts'
+import { breakable } from './stops.ts'
+
+/** A stretch of a plain text in a style of its own. */
+export interface PlainRun {
+  readonly start: number
+  readonly end: number
+  readonly own: PlainStyle
+}
+
+/** What was found out of a plain text by its words. */
+export interface PlainSizes {
+  readonly text: string
+  /** The style of its paragraph. */
+  readonly own: PlainStyle
+  /** Where it is in other styles than that as well. */
+  readonly runs: readonly PlainRun[] | undefined
+  readonly frame: Frame
+  readonly width: number
+  readonly height: number
+  readonly textWidth: number
+  /** Where it is not the markup as it stands. */
+  readonly sourceMap: readonly SourcePiece[] | undefined
+}
+
+const none: Layout['problems'] = []
+
+/** What a plain layout is made by, and its runs. */
+const heldStyle: unique symbol = Symbol('how a plain text is set')
+const heldRuns: unique symbol = Symbol('the runs of a plain text')
+
+interface PlainLayout extends Omit<Layout, 'lines'> {
+  readonly [heldStyle]: PlainStyle
+  readonly [heldRuns]: readonly PlainRun[] | undefined
+}
+
+/** A layout whose lines are made when they are read. */
+export function layoutOfSizes(sizes: PlainSizes): Layout {
+  const { text, own, frame } = sizes
+  const { length } = text
+  const layout: PlainLayout = {
+    [heldShelf]: own.tools.shelf,
+    [heldStyle]: own,
+    [heldRuns]: sizes.runs,
+    kind: 'layout',
+    writingMode: 'horizontal-tb',
+    style: own.style,
+    text,
+    width: sizes.width,
+    height: sizes.height,
+    fittedSize: undefined,
+    textWidth: sizes.textWidth,
+    paragraphs: kept(own.paragraphs, length, own, paragraphsOf),
+    sourceMap: sizes.sourceMap ?? kept(sourceMaps, length, own, sourceMapOf),
+    cut: undefined,
+    rest: undefined,
+    problems: none,
+    frame: frameOf(frame, frame.maxLines ?? own.style.maxLines, own),
+  }
+  addLines(layout)
+  return layout
+}
+
+/** Many frames are alike, and follow each other. */
+function frameOf(frame: Frame, maxLines: number | undefined, own: PlainStyle): Frame {
+  const last = own.frame
+  const isSame =
+    last.width === frame.width &&
+    last.height === frame.height &&
+    last.maxLines === maxLines &&
+    last.align === frame.align
+  if (!isSame) own.frame = frame.maxLines === maxLines ? frame : { ...frame, maxLines }
+  return own.frame
+}
+
+/** Of what texts as long have in common, so much is kept. */
+const longestKept = 256
+
+const sourceMaps: (readonly SourcePiece[])[] = []
+
+function kept<T>(
+  list: T[],
+  length: number,
+  own: PlainStyle,
+  make: (length: number, own: PlainStyle) => T,
+): T {
+  if (length > longestKept) return make(length, own)
+  let known = list[length]
+  if (known === undefined) {
+    known = make(length, own)
+    list[length] = known
+  }
+  return known
+}
+
+const paragraphsOf = (end: number, { style }: PlainStyle): readonly LayoutParagraph[] => [
+  { start: 0, end, style, language: style.language, direction: 'ltr' },
+]
+
+const sourceMapOf = (end: number): readonly SourcePiece[] => [
+  { start: 0, end, source: { start: 0, end } },
+]
+
+/** Lines that were read, so that they are made once. */
+const readLines = new WeakMap<object, readonly Line[]>()
+
+/** Read as any property is: a copy has the lines themselves. */
+const lazyLines = {
+  enumerable: true,
+  configurable: true,
+  get(this: PlainLayout): readonly Line[] {
+    let lines = readLines.get(this)
+    if (!lines) {
+      lines = linesOf(this)
+      readLines.set(this, lines)
+    }
+    return lines
+  },
+}
+
+function addLines(layout: PlainLayout): asserts layout is PlainLayout & Pick<Layout, 'lines'> {
+  Object.defineProperty(layout, 'lines', lazyLines)
+}
+
+function linesOf(layout: PlainLayout): readonly Line[] {
+  const { text, frame, [heldStyle]: own, [heldRuns]: several } = layout
+  const { tools, style } = own
+  const runs = several ?? [{ start: 0, end: text.length, own }]
+  const paragraph: ShapedParagraph = {
+    text,
+    runs: runs.map(
+      (run): StyledRun => ({
+        start: run.start,
+        end: run.end,
+        style: run.own.style,
+        styleNames: run.own.styleNames,
+      }),
+    ),
+    isolates: [],
+    offset: 0,
+    style,
+    itemNumber: undefined,
+    glyphRuns: shapedItems(text, runs),
+    level: 0,
+    shapingText: text,
+    problems: [],
+  }
+  return layOut([breakable(paragraph, tools)], frame, tools).lines
+}
+
+/** Neighbours that differ in paint only are shaped as one. */
+function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
+  const script = scriptOfPlain(text)
+  const items: ShapedRun[] = []
+  for (let i = 0; i < runs.length; ) {
+    const { start, own } = runs[i]
+    let next = i + 1
+    while (next < runs.length && isShapedWith(own, runs[next].own)) next++
+    const { end } = runs[next - 1]
+    i = next
+    const segment = own.segments.get(script)
+    if (!segment) continue
+    const { face, style, tools } = own
+    const piece = text.slice(start, end)
+    const words = tools.shapeWords(face, piece, segment)
+    items.push({
+      start,
+      end,
+      face,
+      size: style.size,
+      segment,
+      spacing: { tracking: 0, word: 0 },
+      level: 0,
+      upright: false,
+      isTab: false,
+      shaped: words?.shaped ?? tools.shape(face, piece, segment),
+      isWordwise: words !== undefined,
+      endDeltas: words?.endDeltas,
+    })
+  }
+  return items
+}

@@ -1,0 +1,19 @@
+import { firstBeyondPlain, plain, plainCharacters } from '../unicode/index.ts'
+
+/** The bit of the script of a plain text; 0 where it may not be one. */
+export function scriptOfPlain(text: string): number {
+  const kinds = plainCharacters()
+  const { length } = text
+  let all = 0
+  for (let i = 0; i < length; i++) {
+    const unit = text.charCodeAt(i)
+    if (unit >= firstBeyondPlain) return 0
+    const kind = kinds[unit]
+    if (kind === 0) return 0
+    all |= kind
+  }
+  const script = all & (plain.latin | plain.greek | plain.cyrillic)
+  // Text of no script is Latin; text of several is more than plain, and so are spaces alone.
+  if (script === 0) return (all & plain.common) === 0 ? 0 : plain.latin
+  return (script & (script - 1)) === 0 ? script : 0
+}

@@ -1,0 +1,112 @@
+import { type ShapedRun, unitScale } from '../shaping/index.ts'
+import type { Style } from '../sheet/index.ts'
+import { plain } from '../unicode/index.ts'
+import type { Frame } from './frame.ts'
+import type { LayoutParagraph } from './layout.ts'
+import type { LayoutTools } from './layout-tools.ts'
+import type { LineExtents } from './line-box.ts'
+import { trimmedExtents } from './line-reach.ts'
+import { flowPadding } from './padding.ts'
+
+/**
+ * A style in which plain texts are laid out by numbers: strings of words in one script, of one face,
+ * which run from left to right. What lines and glyphs they have is made when somebody reads it.
+ */
+export interface PlainStyle {
+  readonly style: Style
+  readonly styleNames: readonly string[]
+  readonly tools: LayoutTools
+  readonly face: ShapedRun['face']
+  readonly scale: number
+  /** How such texts are shaped, by the bit of their script in `plain`. */
+  readonly segments: ReadonlyMap<number, ShapedRun['segment']>
+  /** How far a line reaches, and how far the only line of a text does where it is trimmed. */
+  readonly reach: LineExtents
+  /** Heights of the only line; of the first, of those between, and of the last. */
+  readonly only: number
+  readonly first: number
+  readonly inner: number
+  readonly last: number
+  readonly padding: ReturnType<typeof flowPadding>
+  /** What texts as long have in common, made once. */
+  readonly paragraphs: (readonly LayoutParagraph[])[]
+  /** The last frame that was asked for. */
+  frame: Frame
+}
+
+/** Which no frame is the same as. */
+const noFrame: Frame = { width: Number.NaN }
+
+const scripts = [
+  [plain.latin, 'Latin'],
+  [plain.greek, 'Greek'],
+  [plain.cyrillic, 'Cyrillic'],
+] as const
+
+/** Whether a style asks for nothing that takes more than words and their lengths to lay out. */
+function isPlainStyle(style: Style): boolean {
+  const { backing, underline, align, marker } = style
+  return (
+    style.tracking === 0 &&
+    style.wordSpacing === 0 &&
+    style.variantPosition === 'normal' &&
+    style.caps === 'normal' &&
+    style.textTransform === 'none' &&
+    style.direction !== 'rtl' &&
+    style.writingMode === 'horizontal-tb' &&
+    style.firstIndent === 0 &&
+    style.startIndent === 0 &&
+    style.endIndent === 0 &&
+    style.breaking === 'fast' &&
+    style.loneWord === 'allow' &&
+    style.lineBreak === 'normal' &&
+    style.wordBreak === 'normal' &&
+    !style.hyphenation &&
+    align !== 'justify' &&
+    marker === 'none' &&
+    (backing === 'none' || (!backing.takesRoom && backing.ends !== 'open')) &&
+    !(typeof underline === 'object' && underline.gap !== undefined)
+  )
+}
+
+/** What it takes to lay out plain texts in a style; undefined where that is not enough for any. */
+export function plainStyle(
+  style: Style,
+  styleNames: readonly string[],
+  tools: LayoutTools,
+): PlainStyle | undefined {
+  if (!isPlainStyle(style)) return undefined
+  const { faces, language, features, problems } = tools.shapingStyle(style)
+  const [face] = faces
+  if (problems.length > 0 || !face.spacesStandAlone(features)) return undefined
+  const reach = tools.extents(style)
+  const height = (isFirst: boolean, isLast: boolean) => {
+    const { above, below } = trimmedExtents(reach, style, tools, isFirst, isLast)
+    return above + below
+  }
+  const segments = scripts.map(
+    ([bit, script]) => [bit, tools.segmentOf(script, language, features, 0)] as const,
+  )
+  return {
+    style,
+    styleNames,
+    tools,
+    face,
+    scale: unitScale(face, style.size),
+    reach,
+    segments: new Map(segments),
+    only: height(true, true),
+    first: height(true, false),
+    inner: height(false, false),
+    last: height(false, true),
+    padding: flowPadding(style, style.writingMode),
+    paragraphs: [],
+    frame: noFrame,
+  }
+}
+
+/** Whether text in two styles is shaped as one: they differ in paint only. */
+export const isShapedWith = (a: PlainStyle, b: PlainStyle) =>
+  a.face === b.face &&
+  a.style.size === b.style.size &&
+  a.segments.get(plain.latin) === b.segments.get(plain.latin)

@@ -1,0 +1,123 @@
+import {
+  type Frame,
+  type Layout,
+  type LayoutTools,
+  type PlainRun,
+  type PlainStyle,
+  plainLayout,
+  plainRunsLayout,
+  plainStyle,
+  type SourcePiece,
+} from '../layout/index.ts'
+import type { Values } from '../markup/index.ts'
+import type { Sheet, Style } from '../sheet/index.ts'
+import { flatInks } from './not-drawn.ts'
+import type { AsRead } from './paragraph-writer.ts'
+import { type SimplePiece, simplePieces } from './simple-markup.ts'
+import { withName } from './span-style.ts'
+import type { StyleBook } from './style-book.ts'
+
+/** Sets a text whose words tell all there is to it; undefined where they may not. */
+export type PlainSetter = (
+  markup: string,
+  style: string | undefined,
+  values: Values,
+  frame: Frame,
+) => Layout | undefined
+
+/** What it sets by. */
+interface PlainSetting {
+  readonly sheet: Sheet
+  readonly book: StyleBook
+  readonly tools: LayoutTools
+  readonly asRead: AsRead
+  /** Whether there is something to tell of every text. */
+  readonly hasNotes: boolean
+}
+
+/** A style of the sheet, and those of spans in it; none where a text in it is more than plain. */
+interface Known {
+  readonly own: PlainStyle | undefined
+  readonly style: Style
+  readonly names: readonly string[]
+  readonly spans: Map<string, PlainStyle | undefined>
+}
+
+/** What may be more than text in markup. */
+const marks = /[~{}[\]]/
+
+/** Most labels are a short text in one style, of words that were seen before. */
+export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetting): PlainSetter {
+  const { shelf } = tools
+  let known = new Map<string | undefined, Known>()
+  let { revision } = shelf
+
+  function plainOf(style: Style, names: readonly string[]): PlainStyle | undefined {
+    const read = asRead(style)
+    return hasNotes || flatInks(read).length > 0 ? undefined : plainStyle(read, names, tools)
+  }
+
+  function styleNamed(name: string | undefined): Known {
+    if (revision !== shelf.revision) {
+      known = new Map()
+      revision = shelf.revision
+    }
+    let found = known.get(name)
+    if (!found) {
+      const style = name === undefined ? sheet.base : sheet.style(name)
+      const names = [name ?? 'defaults']
+      found = { own: plainOf(style, names), style, names, spans: new Map() }
+      known.set(name, found)
+    }
+    return found
+  }
+
+  function spanStyle({ style, names, spans }: Known, name: string): PlainStyle | undefined {
+    if (spans.has(name)) return spans.get(name)
+    const inner = book.within(style, name)
+    const own = inner && plainOf(inner, withName(names, name))
+    spans.set(name, own)
+    return own
+  }
+
+  /** The runs of pieces: neighbours of one style are one. */
+  function runsOf(pieces: readonly SimplePiece[], base: Known): PlainRun[] | undefined {
+    const runs: { start: number; end: number; own: PlainStyle }[] = []
+    let start = 0
+    for (const { text, span } of pieces) {
+      const own = span === undefined ? base.own : spanStyle(base, span)
+      if (!own) return undefined
+      const end = start + text.length
+      const last = runs.at(-1)
+      if (last?.own.style === own.style) last.end = end
+      else runs.push({ start, end, own })
+      start = end
+    }
+    return runs
+  }
+
+  return (markup, name, values, frame) => {
+    const base = styleNamed(name)
+    if (!base.own) return undefined
+    if (!marks.test(markup)) {
+      return isEmpty(values) ? plainLayout(markup, base.own, frame) : undefined
+    }
+    const pieces = simplePieces(markup, values)
+    const runs = pieces && runsOf(pieces, base)
+    if (!pieces || !runs) return undefined
+    const sourceMap: SourcePiece[] = []
+    let text = ''
+    for (const piece of pieces) {
+      const start = text.length
+      text += piece.text
+      const { start: from, end: to } = piece
+      sourceMap.push({ start, end: text.length, source: { start: from, end: to } })
+    }
+    return plainRunsLayout(text, base.own, runs, sourceMap, frame)
+  }
+}
+
+function isEmpty(values: Values): boolean {
+  for (const _ in values) return false
+  return true
+}
