@@ -61,7 +61,9 @@ export function layoutOfSizes(sizes: PlainSizes): Layout {
     height: sizes.height,
     fittedSize: undefined,
     textWidth: sizes.textWidth,
-    paragraphs: kept(own.paragraphs, length, own, paragraphsOf),
+    paragraphs: text.includes('\n')
+      ? paragraphsIn(text, own)
+      : kept(own.paragraphs, length, own, paragraphsOf),
     sourceMap: sizes.sourceMap ?? kept(sourceMaps, length, own, sourceMapOf),
     cut: undefined,
     rest: undefined,
@@ -108,9 +110,20 @@ const paragraphsOf = (end: number, { style }: PlainStyle): readonly LayoutParagr
   { start: 0, end, style, language: style.language, direction: 'ltr' },
 ]
 
-const sourceMapOf = (end: number): readonly SourcePiece[] => [
-  { start: 0, end, source: { start: 0, end } },
-]
+function paragraphsIn(text: string, own: PlainStyle): readonly LayoutParagraph[] {
+  const paragraphs: LayoutParagraph[] = []
+  let start = 0
+  for (const piece of text.split('\n')) {
+    const end = start + piece.length
+    const { style } = own
+    paragraphs.push({ start, end, style, language: style.language, direction: 'ltr' })
+    start = end + 1
+  }
+  return paragraphs
+}
+
+const sourceMapOf = (end: number): readonly SourcePiece[] =>
+  end === 0 ? [] : [{ start: 0, end, source: { start: 0, end } }]
 
 /** Lines that were read, so that they are made once. */
 const readLines = new WeakMap<object, readonly Line[]>()
@@ -134,10 +147,25 @@ function addLines(layout: PlainLayout): asserts layout is PlainLayout & Pick<Lay
 }
 
 function linesOf(layout: PlainLayout): readonly Line[] {
-  const { text, frame, [heldStyle]: own, [heldRuns]: several } = layout
-  const { tools, style } = own
-  const runs = several ?? [{ start: 0, end: text.length, own }]
-  const paragraph: ShapedParagraph = {
+  const { text, frame, paragraphs, [heldStyle]: own, [heldRuns]: several } = layout
+  const texts = paragraphs.map(({ start, end }) => {
+    const runs = several ?? (end > start ? [{ start: 0, end: end - start, own }] : [])
+    return paragraphOf(text.slice(start, end), start, runs, own)
+  })
+  return layOut(
+    texts.map(paragraph => breakable(paragraph, own.tools)),
+    frame,
+    own.tools,
+  ).lines
+}
+
+function paragraphOf(
+  text: string,
+  offset: number,
+  runs: readonly PlainRun[],
+  { style }: PlainStyle,
+): ShapedParagraph {
+  return {
     text,
     runs: runs.map(
       (run): StyledRun => ({
@@ -148,7 +176,7 @@ function linesOf(layout: PlainLayout): readonly Line[] {
       }),
     ),
     isolates: [],
-    offset: 0,
+    offset,
     style,
     itemNumber: undefined,
     glyphRuns: shapedItems(text, runs),
@@ -156,7 +184,6 @@ function linesOf(layout: PlainLayout): readonly Line[] {
     shapingText: text,
     problems: [],
   }
-  return layOut([breakable(paragraph, tools)], frame, tools).lines
 }
 
 /** Neighbours that differ in paint only are shaped as one. */

@@ -22,11 +22,10 @@ export interface PlainStyle {
   readonly segments: ReadonlyMap<number, ShapedRun['segment']>
   /** How far a line reaches, and how far the only line of a text does where it is trimmed. */
   readonly reach: LineExtents
-  /** Heights of the only line; of the first, of those between, and of the last. */
-  readonly only: number
-  readonly first: number
-  readonly inner: number
-  readonly last: number
+  /** How high a line is that may be the first, or the last. */
+  heightOf(isFirst: boolean, isLast: boolean): number
+  /** Between paragraphs. */
+  readonly space: number
   readonly padding: ReturnType<typeof flowPadding>
   /** What texts as long have in common, made once. */
   readonly paragraphs: (readonly LayoutParagraph[])[]
@@ -84,6 +83,12 @@ export function plainStyle(
     const { above, below } = trimmedExtents(reach, style, tools, isFirst, isLast)
     return above + below
   }
+  const [only, first, between, last] = [
+    height(true, true),
+    height(true, false),
+    height(false, false),
+    height(false, true),
+  ]
   const segments = scripts.map(
     ([bit, script]) => [bit, tools.segmentOf(script, language, features, 0)] as const,
   )
@@ -95,10 +100,8 @@ export function plainStyle(
     scale: unitScale(face, style.size),
     reach,
     segments: new Map(segments),
-    only: height(true, true),
-    first: height(true, false),
-    inner: height(false, false),
-    last: height(false, true),
+    heightOf: (isFirst, isLast) => (isFirst ? (isLast ? only : first) : isLast ? last : between),
+    space: style.spaceAfter + style.spaceBefore,
     padding: flowPadding(style, style.writingMode),
     paragraphs: [],
     frame: noFrame,

@@ -4,7 +4,7 @@ import type { Layout, SourcePiece } from './layout.ts'
 import { unitedExtents } from './line-box.ts'
 import { trimmedExtents } from './line-reach.ts'
 import { layoutOfSizes, type PlainRun } from './plain-layout.ts'
-import { firstFitLines, isUnbrokenText } from './plain-lines.ts'
+import { type CountedLines, firstFitLines, isUnbrokenText } from './plain-lines.ts'
 import { scriptOfPlain } from './plain-script.ts'
 import { isShapedWith, type PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
@@ -20,46 +20,61 @@ const asksMore = ({ align, from, continues }: Frame) =>
  */
 export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout | undefined {
   if (asksMore(frame)) return undefined
+  const { inlineStart, inlineEnd } = own.padding
+  const room =
+    frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
+  let textWidth = 0
+  let count = 0
+  let depth = own.padding.blockStart
+  for (let start = 0; start <= text.length; ) {
+    const next = text.indexOf('\n', start)
+    const end = next < 0 ? text.length : next
+    const isWhole = start === 0 && next < 0
+    const found = paragraphSizes(isWhole ? text : text.slice(start, end), own, room)
+    if (!found) return undefined
+    if (start > 0) depth += own.space
+    if (found.width > textWidth) textWidth = found.width
+    const isEnd = next < 0
+    for (let line = 1; line <= found.count; line++) {
+      depth += own.heightOf(count === 0, isEnd && line === found.count)
+      count++
+    }
+    start = isEnd ? text.length + 1 : end + 1
+  }
+  const maxLines = frame.maxLines ?? own.style.maxLines
+  if (maxLines !== undefined && count > maxLines) return undefined
+  const height = fittingHeight(depth, own, frame)
+  if (height === undefined) return undefined
+  const width = (room ?? textWidth) + inlineStart + inlineEnd
+  const [runs, sourceMap] = [undefined, undefined]
+  return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, sourceMap })
+}
+
+const oneLine = { count: 1, width: 0 }
+
+/** How many lines a paragraph has in a room, and how wide the widest is. */
+function paragraphSizes(
+  text: string,
+  own: PlainStyle,
+  room: number | undefined,
+): CountedLines | undefined {
+  if (text === '') return oneLine
   const script = scriptOfPlain(text)
   const segment = script === 0 ? undefined : own.segments.get(script)
   if (!segment) return undefined
   const words = own.tools.measureWords(own.face, text, segment)
   if (!words || words.count === 0) return undefined
-  const { inlineStart, inlineEnd } = own.padding
-  let textWidth = 0
-  let width = 0
-  let count = 1
-  if (frame.width === undefined) {
-    textWidth = words.to[words.count - 1] * own.scale
-    width = textWidth + inlineStart + inlineEnd
-  } else {
-    const length = Math.max(0, frame.width - inlineStart - inlineEnd)
-    const lines = firstFitLines(text, words, length, own.scale, own.style)
-    if (!lines) return undefined
-    textWidth = lines.width
-    count = lines.count
-    width = length + inlineStart + inlineEnd
-  }
-  const maxLines = frame.maxLines ?? own.style.maxLines
-  if (maxLines !== undefined && count > maxLines) return undefined
-  const height = heightOf(count, own, own.only, frame)
-  if (height === undefined) return undefined
-  const [runs, sourceMap] = [undefined, undefined]
-  return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, sourceMap })
+  if (room !== undefined) return firstFitLines(text, words, room, own.scale, own.style)
+  return { count: 1, width: words.to[words.count - 1] * own.scale }
 }
 
-/** How high so many lines are; undefined where that is more than the frame has. */
-function heightOf(
-  count: number,
-  own: PlainStyle,
-  only: number,
+/** The height of a frame with so much in it; undefined where that is more than the frame has. */
+function fittingHeight(
+  bottom: number,
+  { padding: { blockStart, blockEnd } }: PlainStyle,
   { height: room = Infinity }: Frame,
 ): number | undefined {
-  const { blockStart, blockEnd } = own.padding
-  let depth = blockStart + (count === 1 ? only : own.first)
-  for (let i = 2; i < count; i++) depth += own.inner
-  if (count > 1) depth += own.last
-  depth += blockEnd
+  const depth = bottom + blockEnd
   const isTooHigh = depth - blockStart - blockEnd > Math.max(0, room - blockStart - blockEnd)
   return isTooHigh ? undefined : depth
 }
@@ -115,7 +130,8 @@ export function plainRunsLayout(
   const reach = isTaller
     ? trimmedExtents({ above, below }, own.style, own.tools, true, true)
     : undefined
-  const height = heightOf(1, own, reach ? reach.above + reach.below : own.only, frame)
+  const high = reach ? reach.above + reach.below : own.heightOf(true, true)
+  const height = fittingHeight(own.padding.blockStart + high, own, frame)
   if (height === undefined) return undefined
   const width = length + inlineStart + inlineEnd
   return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, sourceMap })

@@ -16,7 +16,13 @@ import { fontFiles } from '../support/font-files.ts'
 const looks = {
   plain: {},
   tight: { leading: 1, trim: { above: 'cap', below: 'alphabetic' }, size: 13.7 },
-  loose: { leading: '31u', padding: { left: 7, top: 3.3 }, align: 'center' },
+  loose: {
+    leading: '31u',
+    spaceAfter: 4.4,
+    spaceBefore: 3,
+    padding: { left: 7, top: 3.3 },
+    align: 'center',
+  },
   serif: { family: 'serif', features: { onum: true, liga: false }, size: 19 },
   mono: { family: 'mono', size: 11, align: 'end', maxLines: 3 },
   raised: { baselineShift: 0.2, underline: true, backing: { ink: '#eee', padding: 4 } },
@@ -82,6 +88,10 @@ describe('plain texts are laid out as all others are', () => {
       check(text, { style, width: 60 + ((i * 37) % 500) })
       check(text.slice(0, 30), { style, width: 200 })
     }
+    for (const style of names) {
+      check(prose(9000, 7).replaceAll('\n', style === 'mono' ? ' ' : '\n\n'), { style, width: 300 })
+      check('Two\nlines', { style })
+    }
   })
 
   it('and most of them are', () => {
@@ -101,6 +111,7 @@ describe('plain texts are laid out as all others are', () => {
 
   it('any words in any frame', () => {
     const unit = fc.constantFrom(
+      '\n',
       ...'abcdeAVTWyfil.,;:!?…’“”«»()[-–—/%$€0123456789éßŁαβγΣабвгЖ™©·\u00a0\u00ad\u200b½',
       ' ',
       ' ',
