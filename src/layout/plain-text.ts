@@ -5,7 +5,7 @@ import { unitedExtents } from './line-box.ts'
 import { trimmedExtents } from './line-reach.ts'
 import { layoutOfSizes, type PlainRun } from './plain-layout.ts'
 import { type CountedLines, firstFitLines, isUnbrokenText } from './plain-lines.ts'
-import { scriptOfPlain } from './plain-script.ts'
+import { firstScript, scriptOfPlain } from './plain-script.ts'
 import { isShapedWith, type PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
@@ -23,6 +23,11 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
   const { inlineStart, inlineEnd } = own.padding
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
+  if (text.length > manyWords) {
+    const script = firstScript(text)
+    const segment = own.segments.get(script)
+    if (segment) own.tools.learnWords(own.face, text, segment, script)
+  }
   let textWidth = 0
   let count = 0
   let depth = own.padding.blockStart
@@ -49,6 +54,9 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
   const [runs, sourceMap] = [undefined, undefined]
   return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, sourceMap })
 }
+
+/** Of a text as long, words are learned all at once. */
+const manyWords = 1000
 
 const oneLine = { count: 1, width: 0 }
 

@@ -1,6 +1,7 @@
 import { bytesRow, int32Row, uint32Row } from '../blocks/index.ts'
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { dividedWords, newScratch, none, type Scratch, zeros } from './divide-words.ts'
+import { learnPlainWords } from './learn-plain-words.ts'
 import { measuredWords, newWordLine, type WordLine } from './measure-words.ts'
 import { type Book, bytesOf, newBook } from './word-book.ts'
 import { type Gap, gapOf } from './word-gaps.ts'
@@ -32,7 +33,11 @@ export type ShapeWords = (face: Face, text: string, segment: Segment) => Wordwis
  */
 export type MeasureWords = (face: Face, text: string, segment: Segment) => WordLine | undefined
 
+/** Shapes all plain words of a long text that are not known, in few calls of the engine. */
+export type LearnWords = (face: Face, text: string, segment: Segment, script: number) => void
+
 export interface WordShaper {
+  readonly learn: LearnWords
   readonly shape: ShapeWords
   readonly measure: MeasureWords
 }
@@ -97,6 +102,11 @@ export function wordShaper(): WordShaper {
   }
 
   return {
+    learn(face, text, segment, script) {
+      const book = bookOf(face, segment)
+      learnPlainWords(text, script, book, face, segment)
+      keepWithinBounds(book)
+    },
     shape(face, text, segment) {
       const book = bookFor(face, text, segment)
       if (!book) return undefined

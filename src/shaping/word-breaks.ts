@@ -1,6 +1,7 @@
 import {
   breakKind,
   breakKinds,
+  firstBeyondPlain,
   type LineBreakOptions,
   plain,
   plainCharacters,
@@ -30,10 +31,27 @@ export function isSafelyBroken(word: number, table: WordTable, options: LineBrea
 function flagsOf(word: number, table: WordTable, options: LineBreakOptions): number {
   const known = table.endFlags[word]
   if ((known & (unbroken | safe | unsafe)) !== 0) return known
+  if (isOneWord(table.text(word))) {
+    table.endFlags[word] = known | unbroken
+    return known | unbroken
+  }
   const { offsets, advances } = innerStops(word, table, options)
   const own = offsets.length === 0 ? unbroken : offsets.length > advances.length ? unsafe : safe
   table.endFlags[word] = known | own
   return known | own
+}
+
+/** Whether a word is letters and digits, with what may end it: nothing comes between those (LB13, LB28). */
+function isOneWord(text: string): boolean {
+  const kinds = plainCharacters()
+  const last = text.length - 1
+  for (let i = 0; i <= last; i++) {
+    const unit = text.charCodeAt(i)
+    const kind = unit < firstBeyondPlain ? kinds[unit] : 0
+    const isInside = (kind & plain.alphanumeric) !== 0
+    if (!isInside && !(i === last && i > 0 && (kind & plain.closing) !== 0)) return false
+  }
+  return true
 }
 
 /** Of a word that is not broken safely, fewer advances than offsets. */
