@@ -114,6 +114,7 @@ export interface Layout {
   readonly fittedSize?: number | undefined
   /** Width of the longest line. */
   readonly textWidth: number
+  /** Of a plain text they are made when they are first read: `closed-shelf` where it is closed by then. */
   readonly lines: readonly Line[]
   readonly paragraphs: readonly LayoutParagraph[]
   /** Where its characters stand in the markup; `sourceRange` reads it. */

@@ -27,12 +27,11 @@ export function firstFitLines(
   scale: number,
   style: Style,
 ): CountedLines | undefined {
-  const { count, from, to, deltas, table } = words
-  if (!table) return undefined
+  const { count, from, to, deltas } = words
   const { lineBreak, wordBreak, language } = style
   const options = { lineBreak, wordBreak, language }
   let isSafe = true
-  for (let i = 0; i < count && isSafe; i++) isSafe = isSafelyBroken(words.words[i], table, options)
+  for (let i = 0; i < count && isSafe; i++) isSafe = isSafelyBroken(i, text, words, options)
   const all = to[count - 1] * scale
   if (!isSafe) return all <= room + tolerance ? { count: 1, width: all } : undefined
   const limit = room + tolerance
@@ -50,9 +49,8 @@ export function firstFitLines(
     fits = false
   }
   for (let i = 0; i < count; i++) {
-    const word = words.words[i]
-    if (!isUnbroken(word, table, options)) {
-      const inner: InnerStops = innerStops(word, table, options)
+    if (!isUnbroken(i, text, words, options)) {
+      const inner: InnerStops = innerStops(i, text, words, options)
       for (const advance of inner.advances) {
         const place = (from[i] + advance) * scale
         if (place - start > limit) {

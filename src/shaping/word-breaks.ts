@@ -7,7 +7,6 @@ import {
   plainCharacters,
 } from '../unicode/index.ts'
 import type { WordLine } from './measure-words.ts'
-import type { WordTable } from './word-table.ts'
 
 /** What `endFlags` say of a word: whether lines may end inside it, and then whether as it stands. */
 const [unbroken, safe, unsafe] = [32, 64, 128]
@@ -18,53 +17,71 @@ export interface InnerStops {
   readonly advances: readonly number[]
 }
 
-/** Whether lines may end inside a word; found out once. */
-export function isUnbroken(word: number, table: WordTable, options: LineBreakOptions): boolean {
-  return (flagsOf(word, table, options) & unbroken) !== 0
+/** Whether lines may end inside a word of a text; found out once. */
+export function isUnbroken(
+  index: number,
+  text: string,
+  line: WordLine,
+  options: LineBreakOptions,
+): boolean {
+  return (flagsOf(index, text, line, options) & unbroken) !== 0
 }
 
 /** Whether all places where lines may end inside a word are safe to break at (HarfBuzz). */
-export function isSafelyBroken(word: number, table: WordTable, options: LineBreakOptions): boolean {
-  return (flagsOf(word, table, options) & unsafe) === 0
+export function isSafelyBroken(
+  index: number,
+  text: string,
+  line: WordLine,
+  options: LineBreakOptions,
+): boolean {
+  return (flagsOf(index, text, line, options) & unsafe) === 0
 }
 
-function flagsOf(word: number, table: WordTable, options: LineBreakOptions): number {
+function flagsOf(index: number, text: string, line: WordLine, options: LineBreakOptions): number {
+  const { table } = line
+  if (!table) return unsafe
+  const word = line.words[index]
   const known = table.endFlags[word]
   if ((known & (unbroken | safe | unsafe)) !== 0) return known
-  if (isOneWord(table.text(word))) {
-    table.endFlags[word] = known | unbroken
-    return known | unbroken
+  let own: number = unbroken
+  if (!isOneWord(text, line.starts[index], line.ends[index])) {
+    const { offsets, advances } = innerStops(index, text, line, options)
+    if (offsets.length > 0) own = offsets.length > advances.length ? unsafe : safe
   }
-  const { offsets, advances } = innerStops(word, table, options)
-  const own = offsets.length === 0 ? unbroken : offsets.length > advances.length ? unsafe : safe
   table.endFlags[word] = known | own
   return known | own
 }
 
 /** Whether a word is letters and digits, with what may end it: nothing comes between those (LB13, LB28). */
-function isOneWord(text: string): boolean {
+function isOneWord(text: string, start: number, end: number): boolean {
   const kinds = plainCharacters()
-  const last = text.length - 1
-  for (let i = 0; i <= last; i++) {
+  const last = end - 1
+  for (let i = start; i <= last; i++) {
     const unit = text.charCodeAt(i)
     const kind = unit < firstBeyondPlain ? kinds[unit] : 0
     const isInside = (kind & plain.alphanumeric) !== 0
-    if (!isInside && !(i === last && i > 0 && (kind & plain.closing) !== 0)) return false
+    if (!isInside && !(i === last && i > start && (kind & plain.closing) !== 0)) return false
   }
   return true
 }
 
 /** Of a word that is not broken safely, fewer advances than offsets. */
-export function innerStops(word: number, table: WordTable, options: LineBreakOptions): InnerStops {
-  const text = table.text(word)
-  const kinds = breakKinds(text, options)
+export function innerStops(
+  index: number,
+  text: string,
+  { words, starts, ends, table }: WordLine,
+  options: LineBreakOptions,
+): InnerStops {
+  const word = words[index]
+  const own = text.slice(starts[index], ends[index])
+  const kinds = breakKinds(own, options)
   const offsets: number[] = []
   const advances: number[] = []
-  for (let offset = 1; offset < text.length; offset++) {
+  for (let offset = 1; offset < own.length; offset++) {
     if (kinds[offset] === 0) continue
     offsets.push(offset)
-    const glyph = table.safeGlyphAt(word, offset)
-    if (glyph >= 0) advances.push(table.advanceTo(word, glyph))
+    const glyph = table?.safeGlyphAt(word, offset) ?? -1
+    if (table && glyph >= 0) advances.push(table.advanceTo(word, glyph))
   }
   return { offsets, advances }
 }

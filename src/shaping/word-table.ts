@@ -26,8 +26,6 @@ export interface WordTable {
   isOffset(word: number): boolean
   /** The sum of its advances, in font units. */
   advance(word: number): number
-  /** All of its characters. */
-  text(word: number): string
   /** The index of the glyph whose cluster starts at an offset, where a line may end before it as it stands; otherwise -1. */
   safeGlyphAt(word: number, offset: number): number
   /** The index of the first glyph whose cluster starts at an offset or behind it; -1 where none does. */
@@ -217,7 +215,6 @@ export function wordTable(): WordTable {
     glyph: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields],
     isOffset: word => offsets.has(word),
     advance: word => blocks.advances[word],
-    text: word => textOf(word, 0, blocks.textStarts[word + 1] - blocks.textStarts[word]),
     safeGlyphAt(word, offset) {
       const { glyphStarts } = blocks
       for (let at = glyphStarts[word], i = 0; at < glyphStarts[word + 1]; at += glyphFields, i++) {
