@@ -34,7 +34,7 @@ for (const family of ['sans', 'serif']) {
   row(
     `first layout of 1 MB, ${family} / shaping it`,
     ratio(() => first().set(text, { style: 'body', width: 480 }), shapeAll, 5),
-    0.6,
+    0.5,
   )
   row(
     `layout of it by the next typesetter, ${family} / shaping it`,

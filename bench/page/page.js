@@ -21,7 +21,7 @@ const time = run => {
 }
 
 const shelf = await openShelf({ builtIn: ['sans'] })
-const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf })
+const setter = typesetter({ sheet: defineSheet({ styles: { strong: { weight: 700 } } }), shelf })
 for (const word of words) setter.set(word)
 await new FontFace('Bench', `url(${sans})`).load().then(face => document.fonts.add(face))
 const context = document.createElement('canvas').getContext('2d')
@@ -29,13 +29,27 @@ context.font = '16px Bench'
 document.body.style.cssText = 'font: 16px/1.4 Bench; margin: 0'
 
 const setAll = (list, setting) => {
-  for (const text of list) setter.set(text, setting)
+  for (const text of list) {
+    const { width, height } = setter.set(text, setting)
+    total += width + height
+  }
 }
 const measureAll = list => {
   for (const text of list) context.measureText(text)
 }
 
+/** Newly made words, which neither has seen. */
+let made = 0
+const unseen = count =>
+  Array.from({ length: count }, () => {
+    made++
+    return [1, 2, 3].map(n => (made * 3 + n + 40_000).toString(26).replace(/\d/g, 'e')).join(' ')
+  })
+/** The sum is used, so that nothing is left out. */
+let total = 0
+
 let [labels, measured, layouts, elements] = [Infinity, Infinity, Infinity, Infinity]
+let [marked, unmarked, firstSet, firstMeasured] = [Infinity, Infinity, Infinity, Infinity]
 for (let round = 0; round < rounds; round++) {
   const fresh = strings(10_000, 3, round)
   labels = Math.min(
@@ -46,6 +60,37 @@ for (let round = 0; round < rounds; round++) {
   measured = Math.min(
     measured,
     time(() => measureAll(fresh)),
+  )
+  const values = strings(10_000, 1, round + 50)
+  const before = strings(10_000, 2, round + 90)
+  marked = Math.min(
+    marked,
+    time(() => {
+      before.forEach((text, i) => {
+        const { width, height } = setter.set(`${text} ~strong[late] {value}`, {
+          values: { value: values[i] },
+        })
+        total += width + height
+      })
+    }),
+  )
+  unmarked = Math.min(
+    unmarked,
+    time(() => {
+      before.forEach((text, i) => {
+        const { width, height } = setter.set(`${text} late ${values[i]}`)
+        total += width + height
+      })
+    }),
+  )
+  const strange = unseen(2000)
+  firstSet = Math.min(
+    firstSet,
+    time(() => setAll(strange)),
+  )
+  firstMeasured = Math.min(
+    firstMeasured,
+    time(() => measureAll(strange)),
   )
   const twoLines = strings(1000, 9, round)
   layouts = Math.min(
@@ -104,4 +149,7 @@ for (let round = 0; round < rounds; round++) {
     }),
   )
 }
-window.figures = { labels, measured, layouts, elements, painted, filled }
+if (total === 0) throw new Error('nothing was set')
+const atFirst = { firstSet, firstMeasured }
+const withMarks = { marked, unmarked }
+window.figures = { labels, measured, layouts, elements, painted, filled, ...atFirst, ...withMarks }
