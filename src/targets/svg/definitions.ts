@@ -4,7 +4,10 @@ import { outlinePath } from './outline-path.ts'
 
 /** What is defined once and used by its id. */
 export interface Definitions {
-  /** The id of a glyph's shape; undefined where there is nothing to paint. */
+  /**
+   * The start of the element that uses a glyph's shape, up to the number that says where; undefined
+   * where there is nothing to paint.
+   */
   glyph(face: Face, glyph: number): string | undefined
   /** The id of anything else, whose element is made with it. The same content has the same id. */
   add(kind: string, key: string, element: (id: string) => string): string
@@ -17,7 +20,8 @@ export interface Definitions {
  */
 export function svgDefinitions(): Definitions {
   const prefixes = new Map<Face, string>()
-  const shapes = new Map<string, string | undefined>()
+  /** By glyph, of each face; a hole where one was not asked for. */
+  const shapes = new Map<Face, (string | undefined)[]>()
   const others = new Map<string, string>()
   let definitions = ''
   const prefixOf = (face: Face) => {
@@ -34,12 +38,20 @@ export function svgDefinitions(): Definitions {
   }
   return {
     glyph(face, glyph) {
-      const id = `${prefixOf(face)}-${glyph}`
-      if (shapes.has(id)) return shapes.get(id)
-      const shape = glyphShape(face, glyph, id)
-      shapes.set(id, shape === '' ? undefined : id)
-      if (shape !== '') definitions += `${shape}\n`
-      return shapes.get(id)
+      let ofFace = shapes.get(face)
+      if (!ofFace) {
+        ofFace = []
+        shapes.set(face, ofFace)
+      }
+      let use = ofFace[glyph]
+      if (use === undefined) {
+        const id = `${prefixOf(face)}-${glyph}`
+        const shape = glyphShape(face, glyph, id)
+        use = shape === '' ? nothing : `<use href="#${id}" x="`
+        ofFace[glyph] = use
+        if (shape !== '') definitions += `${shape}\n`
+      }
+      return use === nothing ? undefined : use
     },
     add(kind, key, element) {
       const content = `${kind} ${key}`
@@ -54,6 +66,9 @@ export function svgDefinitions(): Definitions {
     all: () => definitions,
   }
 }
+
+/** Of a glyph without a shape. */
+const nothing = ''
 
 /** What a glyph's id stands for; nothing where there is nothing to paint. */
 function glyphShape(face: Face, glyph: number, id: string): string {

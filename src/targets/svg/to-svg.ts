@@ -194,16 +194,15 @@ function drawnItem(item: PaintedItem, definitions: Definitions): string {
 /** A group in font units: every glyph stands at a whole number, or nearly. */
 function glyphsItem(item: GlyphsItem, definitions: Definitions): string {
   const scale = numberText(unitScale(item.face, item.size), 9)
-  let uses = ''
+  // One list, joined once: a text has hundreds of thousands of glyphs.
+  const uses: (string | number)[] = []
   eachGlyph(item, (glyph, x, y) => {
-    const id = definitions.glyph(item.face, glyph)
-    if (id === undefined) return
-    const raised = y === 0 ? '' : ` y="${y}"`
+    const use = definitions.glyph(item.face, glyph)
+    if (use === undefined) return
     // Whole font units, but where a line was justified.
-    const across = Number.isInteger(x) ? x : numberText(x, 3)
-    uses += `<use href="#${id}" x="${across}"${raised}/>`
+    uses.push(use, Number.isInteger(x) ? x : numberText(x, 3), y === 0 ? '"/>' : `" y="${y}"/>`)
   })
-  if (uses === '') return ''
+  if (uses.length === 0) return ''
   const place = `translate(${numberText(item.x)} ${numberText(item.y)}) scale(${scale} -${scale})`
-  return `<g transform="${place}"${painted('fill', item.ink)}>${uses}</g>\n`
+  return `<g transform="${place}"${painted('fill', item.ink)}>${uses.join('')}</g>\n`
 }
