@@ -10,7 +10,7 @@ import {
 } from './layout.ts'
 import { scriptOfPlain } from './plain-script.ts'
 import { isShapedWith, type PlainStyle } from './plain-style.ts'
-import { breakable } from './stops.ts'
+import { type Breakable, breakable } from './stops.ts'
 
 /** A stretch of a plain text in a style of its own. */
 export interface PlainRun {
@@ -147,16 +147,23 @@ function addLines(layout: PlainLayout): asserts layout is PlainLayout & Pick<Lay
 }
 
 function linesOf(layout: PlainLayout): readonly Line[] {
-  const { text, frame, paragraphs, [heldStyle]: own, [heldRuns]: several } = layout
-  const texts = paragraphs.map(({ start, end }) => {
-    const runs = several ?? (end > start ? [{ start: 0, end: end - start, own }] : [])
-    return paragraphOf(text.slice(start, end), start, runs, own)
+  const { text, frame, [heldStyle]: own, [heldRuns]: runs } = layout
+  return layOut(shapedPlainly(text, own, runs), frame, own.tools).lines
+}
+
+/** A plain text as any other is shaped, in the faces that it was measured in. */
+export function shapedPlainly(
+  text: string,
+  own: PlainStyle,
+  runs?: readonly PlainRun[],
+): readonly Breakable[] {
+  let offset = 0
+  return text.split('\n').map(piece => {
+    const start = offset
+    offset += piece.length + 1
+    const several = runs ?? (piece === '' ? [] : [{ start: 0, end: piece.length, own }])
+    return breakable(paragraphOf(piece, start, several, own), own.tools)
   })
-  return layOut(
-    texts.map(paragraph => breakable(paragraph, own.tools)),
-    frame,
-    own.tools,
-  ).lines
 }
 
 function paragraphOf(

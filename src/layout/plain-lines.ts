@@ -8,6 +8,7 @@ import {
 } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { breakKinds } from '../unicode/index.ts'
+import { endOf } from './plain-wrap.ts'
 import { tolerance } from './stops.ts'
 
 /** How many lines a text takes, and how wide the widest is, in units. */
@@ -27,7 +28,7 @@ export function firstFitLines(
   scale: number,
   style: Style,
 ): CountedLines | undefined {
-  const { count, from, to, deltas } = words
+  const { count, from, to } = words
   const { lineBreak, wordBreak, language } = style
   const options = { lineBreak, wordBreak, language }
   let isSafe = true
@@ -65,8 +66,7 @@ export function firstFitLines(
     }
     const isLast = i === count - 1
     if (!isLast && !mayBreakBefore(i + 1, text, words, options)) continue
-    const delta = deltas[i]
-    const place = delta === 0 ? to[i] * scale : (to[i] + delta) * scale + -delta * scale
+    const place = endOf(words, i, scale)
     if (place - start > limit) {
       if (!fits) return undefined
       endLine()

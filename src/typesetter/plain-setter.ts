@@ -4,9 +4,11 @@ import {
   type LayoutTools,
   type PlainRun,
   type PlainStyle,
+  type PlainText,
   plainLayout,
   plainRunsLayout,
   plainStyle,
+  plainText,
   type SourcePiece,
 } from '../layout/index.ts'
 import type { Values } from '../markup/index.ts'
@@ -17,13 +19,12 @@ import { type SimplePiece, simplePieces } from './simple-markup.ts'
 import { withName } from './span-style.ts'
 import type { StyleBook } from './style-book.ts'
 
-/** Sets a text whose words tell all there is to it; undefined where they may not. */
-export type PlainSetter = (
-  markup: string,
-  style: string | undefined,
-  values: Values,
-  frame: Frame,
-) => Layout | undefined
+/** Sets texts whose words tell all there is to them; undefined where they may not. */
+export interface PlainSetter {
+  set(markup: string, style: string | undefined, values: Values, frame: Frame): Layout | undefined
+  /** Makes a text without marks and values ready to be wrapped. */
+  shape(markup: string, style: string | undefined): PlainText | undefined
+}
 
 /** What it sets by. */
 interface PlainSetting {
@@ -53,6 +54,8 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
   let { revision } = shelf
 
   function plainOf(style: Style, names: readonly string[]): PlainStyle | undefined {
+    // Letters that are raised or small may be others, of the font: that is found out by the text.
+    if (style.variantPosition !== 'normal' || style.caps !== 'normal') return undefined
     const read = asRead(style)
     return hasNotes || flatInks(read).length > 0 ? undefined : plainStyle(read, names, tools)
   }
@@ -96,7 +99,12 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     return runs
   }
 
-  return (markup, name, values, frame) => {
+  function set(
+    markup: string,
+    name: string | undefined,
+    values: Values,
+    frame: Frame,
+  ): Layout | undefined {
     const base = styleNamed(name)
     if (!base.own) return undefined
     if (!marks.test(markup)) {
@@ -114,6 +122,14 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
       sourceMap.push({ start, end: text.length, source: { start: from, end: to } })
     }
     return plainRunsLayout(text, base.own, runs, sourceMap, frame)
+  }
+
+  return {
+    set,
+    shape(markup, name) {
+      const { own } = styleNamed(name)
+      return own && !marks.test(markup) ? plainText(markup, own) : undefined
+    },
   }
 }
 

@@ -71,7 +71,7 @@ function valueText(values: Values, name: string): string | undefined {
   if (!Object.hasOwn(values, name)) return undefined
   const value: unknown = values[name]
   if (typeof value === 'string') return value
-  return typeof value === 'number' ? String(value) : undefined
+  return typeof value === 'number' && Number.isFinite(value) ? String(value) : undefined
 }
 
 /** Whether values are as many as were used: others are told of. */

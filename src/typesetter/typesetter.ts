@@ -12,12 +12,14 @@ import {
   type Layout,
   layOut,
   layoutTools,
+  type PlainText,
   scaledTexts,
   type TextLine,
   textLine,
   textStart,
   type WrappedLines,
   wrapLines,
+  wrapPlain,
 } from '../layout/index.ts'
 import { isRich, parseMarkup, type RichText, type Values } from '../markup/index.ts'
 import {
@@ -238,22 +240,54 @@ export function typesetter<S extends string, I extends string, Z extends string>
     if (setting.fit) {
       fail('bad-fit', 'shape() does not take fit', { hint: 'set() does' })
     }
+    const { style, with: changes, values } = setting
+    const isText = typeof markup === 'string' && changes === undefined && values === undefined
+    const simple = isText ? plainTexts.shape(markup, style) : undefined
+    if (simple) return preparedPlainly(simple, frame)
     const text = resolved(markup, setting)
     const { base } = text
     const texts = shaped(text)
+    return preparedText(
+      () => texts,
+      frame,
+      own => laidOut(texts, own, base, text),
+    )
+  }
+
+  function preparedText(
+    texts: () => readonly Breakable[],
+    frame: Frame,
+    layOutIn: (frame: Frame) => Layout,
+  ): ShapedText {
     return {
       wrap(width) {
         checkFrame({ width })
-        return wrapLines(texts, width, tools, frame.align)
+        return wrapLines(texts(), width, tools, frame.align)
       },
       nextLine(from = textStart, room) {
         checkFrame({ from })
-        return textLine(texts, from, room, frame.align)
+        return textLine(texts(), from, room, frame.align)
       },
       set(own = frame) {
         checkOptions('set', own, frameFields)
         checkFrame(own)
-        return laidOut(texts, own, base, text)
+        return layOutIn(own)
+      },
+    }
+  }
+
+  function preparedPlainly(simple: PlainText, frame: Frame): ShapedText {
+    const { text, own, texts } = simple
+    const sourceMap = [{ start: 0, end: text.length, source: { start: 0, end: text.length } }]
+    const resolved = { paragraphs: [], problems: none, sourceMap: text === '' ? [] : sourceMap }
+    const general = preparedText(texts, frame, within =>
+      laidOut(texts(), within, own.style, resolved),
+    )
+    return {
+      ...general,
+      wrap(width) {
+        checkFrame({ width })
+        return wrapPlain(simple, width, frame.align) ?? general.wrap(width)
       },
     }
   }
@@ -264,7 +298,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
     checkFrame(frame)
     const { with: changes, fit } = setting
     if (typeof markup === 'string' && changes === undefined && fit === undefined) {
-      const simple = plainTexts(markup, setting.style, setting.values ?? noValues, frame)
+      const simple = plainTexts.set(markup, setting.style, setting.values ?? noValues, frame)
       if (simple) return simple
     }
     const text = resolved(markup, setting)

@@ -25,13 +25,19 @@ const looks = {
   },
   serif: { family: 'serif', features: { onum: true, liga: false }, size: 19 },
   mono: { family: 'mono', size: 11, align: 'end', maxLines: 3 },
-  raised: { baselineShift: 0.2, underline: true, backing: { ink: '#eee', padding: 4 } },
+  shifted: { baselineShift: 0.2, underline: true, backing: { ink: '#eee', padding: 4 } },
   bold: { weight: 700, slant: 'italic', overflowWrap: 'normal' },
   boldSerif: { family: 'serif', weight: 700, ellipsis: { mark: '…', at: 'middle' } },
   french: { language: 'fr', family: 'serif', slant: 'italic' },
   cff: { family: 'Source Code Pro', size: 14 },
   variable: { family: 'SourceCodeVF', size: 14, weight: 350 },
   general: { tracking: 0.02 },
+  raised: { variantPosition: 'super' },
+  lowered: { variantPosition: 'sub', size: '0.9x' },
+  small: { caps: 'small-caps' },
+  upper: { textTransform: 'uppercase' },
+  inked: { ink: '#a00', strike: true },
+  hidden: { size: 17, minSize: 12, scaling: false },
 } as const
 const names = Object.keys(looks)
 
@@ -185,5 +191,27 @@ describe('plain texts are laid out as all others are', () => {
       { numRuns: 4000 },
     )
     expect(quick).toBeGreaterThan(400)
+  })
+
+  it('and wrapped to numbers as they are', () => {
+    const texts = [
+      ...prose(60_000, 3).split('\n'),
+      prose(4000, 9),
+      'sea-holly  and \n\nquay ',
+      ...paragraphs.map(({ text }) => text),
+    ]
+    for (const [i, text] of texts.entries()) {
+      const style = names[i % names.length]
+      const quick = setter.shape(text, { style })
+      const general = setter.shape(parseMarkup(text).rich, { style })
+      for (const width of [3, 55, 190.5, 700]) {
+        expect(quick.wrap(width)).toEqual(general.wrap(width))
+        expect(quick.nextLine(undefined, width)).toEqual(general.nextLine(undefined, width))
+      }
+      const [own, other] = [quick.set({ width: 130 }), general.set({ width: 130 })]
+      expect(own.lines.map(line => line.end)).toEqual(other.lines.map(line => line.end))
+      expect([own.width, own.height]).toEqual([other.width, other.height])
+      expect(own.sourceMap).toEqual(other.sourceMap)
+    }
   })
 })

@@ -1,0 +1,140 @@
+import {
+  innerStops,
+  isSafelyBroken,
+  isUnbroken,
+  mayBreakBefore,
+  type WordLine,
+} from '../shaping/index.ts'
+import type { Align } from './frame.ts'
+import { trimmedExtents } from './line-reach.ts'
+import { lineWriter } from './line-writer.ts'
+import { shapedPlainly } from './plain-layout.ts'
+import { scriptOfPlain } from './plain-script.ts'
+import type { PlainStyle } from './plain-style.ts'
+import { type Breakable, tolerance } from './stops.ts'
+import type { WrappedLines } from './wrap.ts'
+
+/** The places a paragraph's lines may end at, in units along it; one entry of each array a place. */
+interface PlainStops {
+  readonly count: number
+  /** Where a line ends there, and where the next begins. */
+  readonly ends: Float64Array
+  readonly starts: Float64Array
+  /** How wide the spaces between are. */
+  readonly hangs: Float64Array
+  /** Offsets in the whole text. */
+  readonly offsets: Uint32Array
+}
+
+/** A plain text that is ready to be wrapped to any width. */
+export interface PlainText {
+  readonly text: string
+  readonly own: PlainStyle
+  readonly paragraphs: readonly { readonly offset: number; readonly stops: PlainStops }[]
+  /** The same as any other text is made ready, when that is needed. */
+  readonly texts: () => readonly Breakable[]
+}
+
+/** Undefined where a text is more than its words, or may not be broken wherever a line may end. */
+export function plainText(text: string, own: PlainStyle): PlainText | undefined {
+  const paragraphs: { offset: number; stops: PlainStops }[] = []
+  let offset = 0
+  for (const piece of text.split('\n')) {
+    const stops = stopsOf(piece, offset, own)
+    if (!stops) return undefined
+    paragraphs.push({ offset, stops })
+    offset += piece.length + 1
+  }
+  let texts: readonly Breakable[] | undefined
+  return {
+    text,
+    own,
+    paragraphs,
+    texts() {
+      texts ??= shapedPlainly(text, own)
+      return texts
+    },
+  }
+}
+
+function stopsOf(text: string, offset: number, own: PlainStyle): PlainStops | undefined {
+  const segment = own.segments.get(scriptOfPlain(text))
+  const words = segment && own.tools.measureWords(own.face, text, segment)
+  if (text !== '' && (!words || words.count === 0)) return undefined
+  const count = words && text !== '' ? words.count : 0
+  const ends: number[] = []
+  const starts: number[] = []
+  const hangs: number[] = []
+  const offsets: number[] = []
+  const { lineBreak, wordBreak, language } = own.style
+  const options = { lineBreak, wordBreak, language }
+  for (let i = 0; words && i < count; i++) {
+    if (!isSafelyBroken(i, text, words, options)) return undefined
+    if (!isUnbroken(i, text, words, options)) {
+      const inner = innerStops(i, text, words, options)
+      inner.advances.forEach((advance, n) => {
+        const place = (words.from[i] + advance) * own.scale
+        ends.push(place)
+        starts.push(place)
+        hangs.push(0)
+        offsets.push(offset + words.starts[i] + inner.offsets[n])
+      })
+    }
+    const isLast = i === count - 1
+    if (!isLast && !mayBreakBefore(i + 1, text, words, options)) continue
+    const behind = isLast ? words.total : words.from[i + 1]
+    ends.push(endOf(words, i, own.scale))
+    starts.push(behind * own.scale)
+    hangs.push(behind * own.scale - (words.to[i] + words.deltas[i]) * own.scale)
+    offsets.push(offset + (isLast ? text.length : words.starts[i + 1]))
+  }
+  return {
+    count: ends.length,
+    ends: Float64Array.from(ends),
+    starts: Float64Array.from(starts),
+    hangs: Float64Array.from(hangs),
+    offsets: Uint32Array.from(offsets),
+  }
+}
+
+/** Where a line ends that ends with a word: the kerning with the space behind it falls away. */
+export function endOf({ to, deltas }: WordLine, word: number, scale: number): number {
+  const delta = deltas[word]
+  return delta === 0 ? to[word] * scale : (to[word] + delta) * scale + -delta * scale
+}
+
+/**
+ * Wraps a plain text: the lines of a layout of that width, by comparing one number a place. Undefined
+ * where a word is wider than the line, or where lines are justified.
+ */
+export function wrapPlain(
+  { paragraphs, own }: PlainText,
+  width: number,
+  align: Align | undefined,
+): WrappedLines | undefined {
+  if (align === 'justify') return undefined
+  const { padding, reach, style, tools } = own
+  const limit = Math.max(0, width - padding.inlineStart - padding.inlineEnd) + tolerance
+  const lines = lineWriter(padding, {
+    first: given => trimmedExtents(given, style, tools, true, false),
+    last: given => trimmedExtents(given, style, tools, false, true),
+  })
+  for (let p = 0; p < paragraphs.length; p++) {
+    const { offset, stops } = paragraphs[p]
+    const { count, ends, starts, hangs, offsets } = stops
+    if (p > 0) lines.space(own.space)
+    if (count === 0) lines.add(offset, offset, 0, 0, reach)
+    let from = offset
+    let x = 0
+    for (let next = 0; next < count; ) {
+      let last = next
+      if (ends[last] - x > limit) return undefined
+      while (last + 1 < count && ends[last + 1] - x <= limit) last++
+      lines.add(from, offsets[last], ends[last] - x, hangs[last], reach)
+      x = starts[last]
+      from = offsets[last]
+      next = last + 1
+    }
+  }
+  return lines.end()
+}
