@@ -2,7 +2,7 @@ import { unitScale } from '../shaping/index.ts'
 import { bestStops } from './best-lines.ts'
 import type { BreakCost, Elasticity } from './break-cost.ts'
 import { canBeEven } from './even-lines.ts'
-import { fastLines, type LineStart, lineAt, type RoomOf } from './fast-lines.ts'
+import { fastLines, type LineStart, lastStop, lineAt, type RoomOf } from './fast-lines.ts'
 import { justificationLimits, justified } from './justify.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
 import { type Breakable, tolerance } from './stops.ts'
@@ -102,14 +102,87 @@ function elasticityOf({ paragraph, tools }: Breakable): Elasticity {
   return { stretch: 0.5, shrink: space > 0 ? Math.max(0, -min / space) : 0 }
 }
 
+/**
+ * The best stops; none where first fit makes fewer lines of them. That can be where lines are not
+ * what their numbers say: a word that starts its line may fit though it seemed not to.
+ */
+function fewestStops(
+  { text, roomOf, from }: ParagraphBreaking,
+  cost: BreakCost,
+): readonly number[] | undefined {
+  const stops = bestStops(text, roomOf, cost, from)
+  const { isExact, largestSize } = text.breaks()
+  if (!stops || isExact || typeof cost !== 'string') return stops
+  if (!allFit(stops, text, roomOf, from)) return undefined
+  if (cost === 'even') return isLessEven(stops, text, roomOf, from) ? undefined : stops
+  // First fit makes no fewer lines than it would in rooms so much wider.
+  if (stops.length <= lineCount(text, roomOf, from, largestSize / 2)) return stops
+  let lines = 0
+  for (const _ of fastLines(text, roomOf, from)) lines++
+  return stops.length > lines ? undefined : stops
+}
+
+/** Whether planned lines, of which even ones are few, leave more room by its squares than first fit. */
+function isLessEven(
+  chosen: readonly number[],
+  text: Breakable,
+  roomOf: RoomOf,
+  from: LineStart,
+): boolean {
+  const { offsets } = text.breaks().stops
+  let start = from.offset
+  let planned = 0
+  let firstFit = 0
+  chosen.forEach((stop, i) => {
+    planned += (roomOf(from.line + i) - lineAt(text, start, stop).width) ** 2
+    start = offsets[stop]
+  })
+  let index = from.line
+  for (const { width } of fastLines(text, roomOf, from)) firstFit += (roomOf(index++) - width) ** 2
+  return planned > firstFit + tolerance
+}
+
+/** Whether lines that end at stops are no wider than their rooms: those that nearly are, are made. */
+function allFit(
+  chosen: readonly number[],
+  text: Breakable,
+  roomOf: RoomOf,
+  from: LineStart,
+): boolean {
+  const { stops, widths, largestSize } = text.breaks()
+  let start = from.offset
+  return chosen.every((stop, i) => {
+    const room = roomOf(from.line + i)
+    const isNear = stops.ends[stop] - widths[start] > room - largestSize / 2
+    const fits = !isNear || lineAt(text, start, stop).width <= room + tolerance
+    start = stops.offsets[stop]
+    return fits
+  })
+}
+
+/** How many lines first fit makes by numbers alone, in rooms wider by a slack. */
+function lineCount(text: Breakable, roomOf: RoomOf, from: LineStart, slack: number): number {
+  const breaks = text.breaks()
+  const { stops, widths } = breaks
+  let index = from.line
+  let start = from.offset
+  let next = 0
+  while (next < stops.count && stops.offsets[next] <= start) next++
+  while (next < stops.count) {
+    const last = Math.max(next, lastStop(breaks, next, widths[start], roomOf(index) + slack))
+    start = stops.offsets[last]
+    next = last + 1
+    index++
+  }
+  return index - from.line
+}
+
 /** First fit where there is nothing better, and from a line on that turns out too wide. */
 function plannedLines(asked: ParagraphBreaking, cost: BreakCost): ParagraphLines {
   const { text, roomOf, from, planned } = asked
   const room = roomOf(from.line + 1)
   const firstFit = { room, firstFit: true } as const
-  const stops = planned?.firstFit
-    ? undefined
-    : (planned?.stops ?? bestStops(text, roomOf, cost, from))
+  const stops = planned?.firstFit ? undefined : (planned?.stops ?? fewestStops(asked, cost))
   if (!stops) return { lines: fastLines(text, roomOf, from), plan: () => firstFit }
   let done = 0
   let isPlanned = true
