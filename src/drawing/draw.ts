@@ -113,11 +113,22 @@ export function group(
   }
 }
 
+function layoutDrawing(layout: Layout): Drawing {
+  const known = drawings.get(layout)
+  if (known) return known
+  const own = madeDrawing(layout)
+  drawings.set(layout, own)
+  return own
+}
+
+/** A layout may be painted again for each frame of a page. */
+const drawings = new WeakMap<Layout, Drawing>()
+
 /**
  * A layout as a drawing of its own: its frame, and where glyphs reach beyond that, as an italic's
  * last letter may, as much more, in whole units, as shows them unclipped.
  */
-function layoutDrawing(layout: Layout): Drawing {
+function madeDrawing(layout: Layout): Drawing {
   const items = [place(layout, 0, 0)]
   const frame = { x: 0, y: 0, width: layout.width, height: layout.height }
   const ink = inkBoxOf(items)

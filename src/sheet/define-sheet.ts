@@ -191,6 +191,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       fail('unknown-style', `no style named '${name}'`, { nearest: nearestName(name, styleNames) })
     )
   }
+  const whole = new Map<string, Style>()
   return {
     styleNames,
     inkNames: inks.names,
@@ -200,7 +201,13 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
     notes: placed,
     base,
     stated: name => styles.get(name)?.stated,
-    style: name => (name === 'defaults' ? base : styleWithin(base, known(name).stated)),
+    style(name) {
+      if (name === 'defaults') return base
+      // One style is one object: what is found out about it is kept by it.
+      const own = whole.get(name) ?? styleWithin(base, known(name).stated)
+      whole.set(name, own)
+      return own
+    },
     ink(name) {
       checkArgument('a sheet', 'the name of an ink', name, aString)
       return (

@@ -12,6 +12,7 @@ import {
   type SourcePiece,
 } from '../layout/index.ts'
 import type { Values } from '../markup/index.ts'
+import { keptByStyle, keptOnShelf } from '../shaping/index.ts'
 import type { Sheet, Style } from '../sheet/index.ts'
 import { flatInks } from './not-drawn.ts'
 import type { AsRead } from './paragraph-writer.ts'
@@ -50,6 +51,10 @@ const marks = /[~{}[\]]/
 /** Most labels are a short text in one style, of words that were seen before. */
 export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetting): PlainSetter {
   const { shelf } = tools
+  /** All typesetters on a shelf share what is known of a style. */
+  const keptStyles = keptOnShelf(shelf, 'plain styles', () => ({
+    of: keptByStyle(shelf, () => new Map<string, PlainStyle | undefined>()),
+  }))
   let known = new Map<string | undefined, Known>()
   let { revision } = shelf
 
@@ -57,7 +62,11 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     // Letters that are raised or small may be others, of the font: that is found out by the text.
     if (style.variantPosition !== 'normal' || style.caps !== 'normal') return undefined
     const read = asRead(style)
-    return hasNotes || flatInks(read).length > 0 ? undefined : plainStyle(read, names, tools)
+    if (hasNotes || flatInks(read).length > 0) return undefined
+    const byNames = keptStyles.of(read)
+    const key = names.join('\n')
+    if (!byNames.has(key)) byNames.set(key, plainStyle(read, names, tools))
+    return byNames.get(key)
   }
 
   function styleNamed(name: string | undefined): Known {
