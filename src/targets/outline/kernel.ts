@@ -46,9 +46,21 @@ interface StartedKernel extends Kernel {
 }
 
 let opened: Promise<Kernel> | undefined
+let pointsGiven = 0
 
-/** The kernel, compiled once. Throws `not-installed` where its package is not there. */
-export function openKernel(): Promise<Kernel> {
+/** Of the lists of points that it is given the kernel keeps some: after so many it is begun anew. */
+const mostPoints = 1_000_000
+
+/**
+ * The kernel, compiled once, for shapes of so many points. Throws `not-installed` where its package
+ * is not there.
+ */
+export function openKernel(points: number): Promise<Kernel> {
+  if (pointsGiven > mostPoints) {
+    opened = undefined
+    pointsGiven = 0
+  }
+  pointsGiven += points
   opened ??= import('manifold-3d').then(
     async ({ default: start }): Promise<Kernel> => {
       const kernel: StartedKernel = await start()

@@ -56,7 +56,7 @@ export function toPolygons(
 ): Promise<Polygons> {
   checkOptions('toPolygons', options, polygonFields)
   const filled = filledContours(shown, options)
-  return openKernel().then(kernel =>
+  return openKernel(pointsIn(filled)).then(kernel =>
     keeping(keep => {
       const { section, problems } = sectionOf(filled, kernel, keep)
       const polygons = polygonsOf(section, keep)
@@ -78,6 +78,10 @@ export const thinIn = (
   { outlines }: FilledContours,
   { minThickness = 0 }: PolygonOptions,
 ): readonly Problem[] => (minThickness > 0 ? thinParts(polygons, outlines, minThickness) : [])
+
+/** How many points shapes have. */
+export const pointsIn = ({ contours }: FilledContours) =>
+  contours.reduce((sum, rings) => rings.reduce((all, ring) => all + ring.length, sum), 0)
 
 /** The shapes of a drawing, their curves made lines. */
 export interface FilledContours {

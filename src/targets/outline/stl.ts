@@ -7,6 +7,7 @@ import {
   filledContours,
   type PolygonOptions,
   type Polygons,
+  pointsIn,
   polygonFields,
   polygonsOf,
   sectionOf,
@@ -56,7 +57,7 @@ export function toStl(
   const { box } = asDrawing(shown)
   const place = [millimetersPerUnit, -box.x, -(box.y + box.height)] as const
   const size = [box.width * millimetersPerUnit, box.height * millimetersPerUnit] as const
-  return openKernel().then(kernel =>
+  return openKernel(pointsIn(filled)).then(kernel =>
     keeping(keep => {
       const { section, problems } = sectionOf(filled, kernel, keep)
       const thin = flattening.minThickness
@@ -135,11 +136,10 @@ function plateBodies(
   return [base, keep(keep(text.extrude(depth)).translate([0, 0, thickness]))]
 }
 
-type Point = readonly [x: number, y: number, z: number]
-
 const headBytes = 80
 const triangleBytes = 50
 
+/** Binary STL: of each triangle its normal and its corners, counter-clockwise from outside. */
 function written(bodies: readonly Body[]): Uint8Array {
   const meshes = bodies.map(body => body.getMesh())
   const count = meshes.reduce((sum, mesh) => sum + mesh.triVerts.length / 3, 0)
@@ -147,26 +147,30 @@ function written(bodies: readonly Body[]): Uint8Array {
   const view = new DataView(bytes.buffer)
   view.setUint32(headBytes, count, true)
   let at = headBytes + 4
-  for (const { numProp, vertProperties, triVerts } of meshes) {
-    const corner = (i: number): Point => {
-      const start = triVerts[i] * numProp
-      return [vertProperties[start], vertProperties[start + 1], vertProperties[start + 2]]
-    }
+  // By its figures one by one: a plate has hundreds of thousands of triangles.
+  const put = (x: number, y: number, z: number) => {
+    view.setFloat32(at, x, true)
+    view.setFloat32(at + 4, y, true)
+    view.setFloat32(at + 8, z, true)
+    at += 12
+  }
+  for (const { numProp, vertProperties: v, triVerts } of meshes) {
     for (let i = 0; i < triVerts.length; i += 3) {
-      const triangle = [corner(i), corner(i + 1), corner(i + 2)] as const
-      for (const [n, value] of [...normalOf(triangle), ...triangle.flat()].entries()) {
-        view.setFloat32(at + n * 4, value, true)
-      }
-      at += triangleBytes
+      const a = triVerts[i] * numProp
+      const b = triVerts[i + 1] * numProp
+      const c = triVerts[i + 2] * numProp
+      const [ux, uy, uz] = [v[b] - v[a], v[b + 1] - v[a + 1], v[b + 2] - v[a + 2]]
+      const [wx, wy, wz] = [v[c] - v[a], v[c + 1] - v[a + 1], v[c + 2] - v[a + 2]]
+      const x = uy * wz - uz * wy
+      const y = uz * wx - ux * wz
+      const z = ux * wy - uy * wx
+      const length = Math.sqrt(x * x + y * y + z * z) || 1
+      put(x / length, y / length, z / length)
+      put(v[a], v[a + 1], v[a + 2])
+      put(v[b], v[b + 1], v[b + 2])
+      put(v[c], v[c + 1], v[c + 2])
+      at += triangleBytes - 48
     }
   }
   return bytes
-}
-
-function normalOf([a, b, c]: readonly [Point, Point, Point]): Point {
-  const [ux, uy, uz] = [b[0] - a[0], b[1] - a[1], b[2] - a[2]]
-  const [vx, vy, vz] = [c[0] - a[0], c[1] - a[1], c[2] - a[2]]
-  const normal = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx] as const
-  const length = Math.hypot(...normal) || 1
-  return [normal[0] / length, normal[1] / length, normal[2] / length]
 }
