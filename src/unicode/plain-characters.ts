@@ -1,6 +1,5 @@
-import { needsBidi } from './bidi.ts'
 import { once } from './property-table.ts'
-import { scripts } from './scripts.ts'
+import { soleScript } from './scripts.ts'
 
 /** The code points told here are those below; all that stand in most texts of Europe and America. */
 export const firstBeyondPlain = 0x2070
@@ -26,27 +25,38 @@ export const plain = {
 const special = /[\p{M}\p{C}\u00ad\u1680\u180e\u2000-\u200f\u2028-\u202e\u2044\u205f-\u206f]/u
 const closing = /[.,;:!?)%\]]/
 
+/** Latin, Greek and Cyrillic letters, and punctuation: nothing there runs from right to left. */
+const ranges = [
+  [0x21, 0x250],
+  [0x370, 0x530],
+  [0x1e00, 0x2000],
+  [0x2010, firstBeyondPlain],
+] as const
+
 /** For each code point below `firstBeyondPlain`, what is told of it by `plain`. */
 export const plainCharacters: () => Uint8Array = once(() => {
   const kinds = new Uint8Array(firstBeyondPlain)
   kinds[0x20] = plain.space
-  for (let code = 0x21; code < firstBeyondPlain; code++) {
-    const character = String.fromCharCode(code)
-    if (special.test(character) || needsBidi(character, 'auto')) continue
-    kinds[code] = scriptBit(character)
-    if (kinds[code] === 0) continue
-    if (/[\p{L}\p{Nd}]/u.test(character)) kinds[code] |= plain.alphanumeric
-    else if (closing.test(character)) kinds[code] |= plain.closing
+  for (const [first, end] of ranges) {
+    for (let code = first; code < end; code++) {
+      const bit = scriptBits.get(soleScript(code) ?? '')
+      const character = String.fromCharCode(code)
+      if (bit === undefined || special.test(character)) continue
+      kinds[code] = bit
+      if (alphanumeric.test(character)) kinds[code] |= plain.alphanumeric
+      else if (closing.test(character)) kinds[code] |= plain.closing
+    }
   }
   return kinds
 })
 
-/** Common characters are those that go with letters of each script, on both sides. */
-function scriptBit(character: string): number {
-  const beside = ['a', 'α', 'а'].map(letter => scripts(letter + character + letter).length === 1)
-  if (beside.every(isOne => isOne)) return plain.common
-  const [isLatin, isGreek, isCyrillic] = beside
-  if (isLatin) return plain.latin
-  if (isGreek) return plain.greek
-  return isCyrillic ? plain.cyrillic : 0
-}
+const alphanumeric = /[\p{L}\p{Nd}]/u
+
+const scriptBits = new Map<string, number>(
+  Object.entries({
+    Common: plain.common,
+    Latin: plain.latin,
+    Greek: plain.greek,
+    Cyrillic: plain.cyrillic,
+  }),
+)
