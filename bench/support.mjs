@@ -24,9 +24,13 @@ export function row(what, { a, b, ratio: r }, most) {
   figure(what, `${a.toFixed(2)} ms / ${b.toFixed(2)} ms`, r, most)
 }
 
+/** A row that is passed by more than this fails: the least of several timings varies by less. */
+const allowance = 1.1
+
 /** One row: two amounts and what one is of the other. */
 export function figure(what, amounts, ratio, most) {
   const verdict = ratio <= most ? 'reached' : 'NOT REACHED'
+  if (ratio > most * allowance) process.exitCode = 1
   console.log(
     `${what.padEnd(58)} ${amounts.padStart(24)} ${ratio.toFixed(2).padStart(8)} x  at most ${most} x  ${verdict}`,
   )

@@ -117,9 +117,10 @@ export function plainRunsLayout(
     const words = shaping.tools.measureWords(shaping.face, piece, segment)
     if (!words) return undefined
     let before = 0
+    const passing = { word: 0 }
     for (; i < next; i++) {
       const { own: style } = runs[i]
-      const place = placeOf(runs[i].end - start, piece, words, i === next - 1)
+      const place = placeOf(runs[i].end - start, piece, words, passing)
       if (place === undefined || place === before) return undefined
       textWidth += (place - before) * style.scale
       before = place
@@ -147,22 +148,32 @@ export function plainRunsLayout(
 
 const space = 0x20
 
-/** How far along its words an offset of a text is; undefined where that takes its glyphs. */
+/** Within a word glyphs are counted from its start: of longer ones that would take too long. */
+const longestWord = 256
+
+/** A place in a text that is gone through once, from its start on. */
+interface Passing {
+  word: number
+}
+
+/**
+ * How far along its words an offset of a text is, which lies behind those asked for before; undefined
+ * where that takes its glyphs.
+ */
 function placeOf(
   offset: number,
   text: string,
   words: WordLine,
-  isEnd: boolean,
+  passing: Passing,
 ): number | undefined {
-  if (isEnd) return words.total
+  if (offset === text.length) return words.total
   const { count, starts, ends, from, to, deltas, table } = words
-  for (let i = 0; i < count; i++) {
-    if (offset > ends[i]) continue
-    if (offset === ends[i]) return to[i] + deltas[i]
-    if (offset === starts[i]) return from[i]
-    if (offset < starts[i]) return undefined
-    const glyph = table?.glyphFrom(words.words[i], offset - starts[i]) ?? -1
-    return table && glyph >= 0 ? from[i] + table.advanceTo(words.words[i], glyph) : undefined
-  }
-  return offset === text.length ? words.total : undefined
+  while (passing.word < count && offset > ends[passing.word]) passing.word++
+  const i = passing.word
+  if (i === count || offset < starts[i]) return undefined
+  if (offset === ends[i]) return to[i] + deltas[i]
+  if (offset === starts[i]) return from[i]
+  if (ends[i] - starts[i] > longestWord) return undefined
+  const glyph = table?.glyphFrom(words.words[i], offset - starts[i]) ?? -1
+  return table && glyph >= 0 ? from[i] + table.advanceTo(words.words[i], glyph) : undefined
 }

@@ -27,7 +27,7 @@ export function simplePieces(markup: string, values: Values): readonly SimplePie
   const pieces: SimplePiece[] = []
   let span: string | undefined
   let isOutside = false
-  const used: string[] = []
+  const used = new Set<string>()
   for (let at = 0; at < markup.length; ) {
     const start = at
     while (at < markup.length && !isMark(markup.charCodeAt(at))) at++
@@ -55,14 +55,14 @@ export function simplePieces(markup: string, values: Values): readonly SimplePie
     }
     const text = valueText(values, name)
     if (text === undefined) return undefined
-    if (!used.includes(name)) used.push(name)
+    used.add(name)
     if (text !== '') {
       pieces.push({ text, span, start: at, end: end + 1 })
       if (span === undefined) isOutside = true
     }
     at = end + 1
   }
-  const isAllUsed = hasNoMore(values, used.length)
+  const isAllUsed = hasNoMore(values, used.size)
   return span === undefined && isOutside && isAllUsed ? pieces : undefined
 }
 

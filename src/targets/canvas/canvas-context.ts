@@ -65,6 +65,17 @@ export interface CanvasContext {
   clip(path?: GlyphPath): void
   setLineDash(lengths: number[]): void
   drawImage(image: object, x: number, y: number, width: number, height: number): void
+  drawImage(
+    image: object,
+    fromX: number,
+    fromY: number,
+    fromWidth: number,
+    fromHeight: number,
+    x: number,
+    y: number,
+    width: number,
+    height: number,
+  ): void
   stroke(path?: GlyphPath): void
   fill(path?: GlyphPath): void
 }

@@ -1,25 +1,30 @@
 import { type GlyphsItem, inkBoxOf } from '../../drawing/index.ts'
 import type { ShapedGlyphs } from '../../fonts/index.ts'
-import type { CanvasContext, CanvasImage, CanvasMatrix } from './canvas-context.ts'
-import { openCanvas } from './open-canvas.ts'
+import { type BitmapPlace, bitmapStore } from './bitmap-store.ts'
+import type { CanvasContext, CanvasMatrix } from './canvas-context.ts'
 
 /** Glyphs as they were painted, to be laid down again where they come to the same pixels. */
 interface RunBitmap {
-  readonly key: string
   /** Nothing while they have been painted only once, or when others needed the room. */
-  canvas: CanvasImage | undefined
+  place: BitmapPlace | undefined
+  /** The round of the store that the place is of. */
+  round: number
   /** Of its top left corner from the origin of the glyphs, in whole pixels. */
   left: number
   top: number
 }
 
-const known = new WeakMap<ShapedGlyphs, RunBitmap>()
-/** In the order they were made. */
-let kept: { readonly bitmap: RunBitmap; readonly pixels: number }[] = []
-let keptPixels = 0
-/** Of four bytes each: 64 MB at most. */
-const mostPixels = 1 << 24
-const mostPixelsEach = 1 << 19
+/** What glyphs were painted as last: most are painted again as they were. */
+interface Painted {
+  readonly key: string
+  readonly bitmap: RunBitmap
+}
+
+const known = new WeakMap<ShapedGlyphs, Painted>()
+/** By all that makes a difference to their pixels: labels that say the same share a bitmap. */
+const shared = new Map<string, RunBitmap>()
+const mostShared = 20_000
+const store = bitmapStore()
 
 /** Places within a pixel are told apart this finely. */
 const parts = 64
@@ -43,56 +48,71 @@ export function paintFromBitmap(
   const phaseY = Math.round((y - wholeY) * parts)
   // Glyphs that are shared are those of several faces.
   const key = `${item.face.id} ${item.size} ${a} ${d} ${phaseX} ${phaseY} ${item.ink.color}`
-  let bitmap = known.get(item.glyphs)
-  if (bitmap?.key !== key) {
-    // What moves or changes is never the same twice: a bitmap is made the second time only.
-    known.set(item.glyphs, { key, canvas: undefined, left: 0, top: 0 })
-    return false
+  const before = known.get(item.glyphs)
+  let bitmap = before?.key === key ? before.bitmap : undefined
+  if (!bitmap) {
+    bitmap = sharedBitmap(key, item.glyphs)
+    const isNew = bitmap === undefined
+    bitmap ??= { place: undefined, round: 0, left: 0, top: 0 }
+    known.set(item.glyphs, { key, bitmap })
+    if (isNew) {
+      // What moves or changes is never the same twice: a bitmap is made the second time only.
+      keep(key, item.glyphs, bitmap)
+      return false
+    }
   }
-  bitmap = bitmap.canvas ? bitmap : madeBitmap(bitmap, item, matrix, [phaseX, phaseY], fill)
-  if (!bitmap.canvas) return false
+  if (!bitmap.place || bitmap.round !== store.round) {
+    makeBitmap(bitmap, item, matrix, [phaseX, phaseY], fill)
+  }
+  if (!bitmap.place) return false
   context.setTransform(1, 0, 0, 1, 0, 0)
   context.globalAlpha = item.ink.opacity
-  const { canvas, left, top } = bitmap
-  context.drawImage(canvas, wholeX + left, wholeY + top, canvas.width, canvas.height)
+  const { place, left, top } = bitmap
+  const { width, height } = place
+  const [toX, toY] = [wholeX + left, wholeY + top]
+  context.drawImage(place.canvas, place.x, place.y, width, height, toX, toY, width, height)
   context.setTransform(a, b, c, d, e, f)
   return true
 }
 
-function madeBitmap(
+const sharedKey = (key: string, { glyphs, advances }: ShapedGlyphs) =>
+  `${key} ${glyphs.join()} ${advances.join()}`
+
+function sharedBitmap(key: string, glyphs: ShapedGlyphs): RunBitmap | undefined {
+  return hasOffsets(glyphs) ? undefined : shared.get(sharedKey(key, glyphs))
+}
+
+function keep(key: string, glyphs: ShapedGlyphs, bitmap: RunBitmap) {
+  if (hasOffsets(glyphs)) return
+  if (shared.size >= mostShared) shared.clear()
+  shared.set(sharedKey(key, glyphs), bitmap)
+}
+
+/** Glyphs that stand off their places are told by more than their advances. */
+function hasOffsets({ offsetsX, offsetsY }: ShapedGlyphs): boolean {
+  for (let i = 0; i < offsetsX.length; i++) if (offsetsX[i] !== 0 || offsetsY[i] !== 0) return true
+  return false
+}
+
+function makeBitmap(
   bitmap: RunBitmap,
   item: GlyphsItem,
   { a, d }: CanvasMatrix,
   [phaseX, phaseY]: readonly [number, number],
   fill: (context: CanvasContext, item: GlyphsItem) => void,
-): RunBitmap {
+) {
+  bitmap.place = undefined
   const atOrigin = { ...item, x: 0, y: 0, ink: { ...item.ink, opacity: 1 } }
   const ink = inkBoxOf([atOrigin])
-  if (!ink) return bitmap
+  if (!ink) return
   const left = Math.floor(ink.x * a) - 1
   const top = Math.floor(ink.y * d) - 1
   const width = Math.ceil((ink.x + ink.width) * a) + 2 - left
   const height = Math.ceil((ink.y + ink.height) * d) + 2 - top
-  if (width * height > mostPixelsEach) return bitmap
-  const opened = openCanvas(width, height)
-  if (!opened) return bitmap
-  const { canvas, context } = opened
-  context.setTransform(a, 0, 0, d, phaseX / parts - left, phaseY / parts - top)
+  const place = store.place(width, height)
+  if (!place) return
+  const { context, x, y } = place
+  context.setTransform(a, 0, 0, d, x + phaseX / parts - left, y + phaseY / parts - top)
   fill(context, atOrigin)
-  Object.assign(bitmap, { canvas, left, top })
-  kept.push({ bitmap, pixels: width * height })
-  keptPixels += width * height
-  if (keptPixels > mostPixels) forgetOldest()
-  return bitmap
-}
-
-/** Gives back half of the room. */
-function forgetOldest() {
-  let count = 0
-  while (keptPixels > mostPixels / 2 && count < kept.length) {
-    const { bitmap, pixels } = kept[count++]
-    bitmap.canvas = undefined
-    keptPixels -= pixels
-  }
-  kept = kept.slice(count)
+  Object.assign(bitmap, { place, left, top, round: store.round })
 }
