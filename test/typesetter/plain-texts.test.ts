@@ -89,7 +89,7 @@ describe('plain texts are laid out as all others are', () => {
   })
 
   it('prose', () => {
-    for (const [i, text] of prose(120_000).split('\n').entries()) {
+    for (const [i, text] of prose(60_000).split('\n').entries()) {
       const style = names[i % names.length]
       check(text, { style, width: 60 + ((i * 37) % 500) })
       check(text.slice(0, 30), { style, width: 200 })
@@ -140,7 +140,7 @@ describe('plain texts are laid out as all others are', () => {
       fc.property(fc.string({ unit, maxLength: 60 }), setting, (text, own) => {
         check(text.replaceAll('[', '('), own)
       }),
-      { numRuns: 3000 },
+      { numRuns: 1500 },
     )
   })
 
@@ -188,9 +188,9 @@ describe('plain texts are laid out as all others are', () => {
         check(markup, { ...own, values })
         if (isByWords(setter.set(markup, { ...own, values })) && /[~{]/.test(markup)) quick++
       }),
-      { numRuns: 4000 },
+      { numRuns: 2000 },
     )
-    expect(quick).toBeGreaterThan(400)
+    expect(quick).toBeGreaterThan(200)
   })
 
   it('and wrapped to numbers as they are', () => {
