@@ -9,7 +9,7 @@ const shelf = await openShelf({
   fonts: [
     font('noto-sans-thai', 'NotoSansThai'),
     font('noto-sans-arabic', 'NotoSansArabic'),
-    font('kosugi', 'Kosugi'),
+    'node_modules/@expo-google-fonts/kosugi/Kosugi_400Regular.ttf',
   ],
 })
 const sheet = defineSheet({
@@ -21,11 +21,13 @@ const sheet = defineSheet({
   },
 })
 const pieces = {
-  ar: 'القوارب تغادر عند الغروب كل يوم\n',
-  th: 'เรือออกตอนพลบค่ำ ท่าเรือเปิดทุกวัน\n',
-  ja: '船は夕暮れに出ます。港は毎日開いています。\n',
+  ar: 'القوارب تغادر عند الغروب كل يوم ',
+  th: 'เรือออกตอนพลบค่ำ ท่าเรือเปิดทุกวัน ',
+  ja: '船は夕暮れに出ます。港は毎日開いています。',
 }
 const megabyte = 1 << 20
+/** As many as paragraphs of the prose have. */
+const charactersEach = 460
 const english = prose(megabyte)
 const set = (text, style) => () => {
   const { lines } = typesetter({ sheet, shelf }).set(text, { style, width: 480 })
@@ -34,6 +36,7 @@ const set = (text, style) => () => {
   if (end === 0) throw new Error('nothing was set')
 }
 for (const [style, piece] of Object.entries(pieces)) {
-  const text = piece.repeat(Math.ceil(megabyte / piece.length))
+  const paragraph = `${piece.repeat(Math.ceil(charactersEach / piece.length))}\n`
+  const text = paragraph.repeat(Math.ceil(megabyte / paragraph.length))
   row(`1 MB, ${style} / English, glyphs read`, ratio(set(text, style), set(english, 'en'), 2), 2.5)
 }

@@ -81,11 +81,18 @@ function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools): Shap
   const words = tools.shapeWords(face, text, segment)
   if (!words) {
     const context = isCursive(segment.script) ? contextOf(whole, start, end) : undefined
-    return { ...item, shaped: shapedLogically(text, item, tools.shape, context) }
+    return shapedRun(item, shapedLogically(text, item, tools.shape, context), false, undefined)
   }
-  const shaped = spaced(words.shaped, text, spacing, face)
-  const { endDeltas } = words
-  const { size, level } = item
+  return shapedRun(item, spaced(words.shaped, text, spacing, face), true, words.endDeltas)
+}
+
+/** Written out: copies by spreading are slow where there are tens of thousands, as in Japanese. */
+function shapedRun(
+  { start, end, face, size, segment, spacing, level, upright, isTab }: ShapingItem,
+  shaped: ShapedGlyphs,
+  isWordwise: boolean,
+  endDeltas: Int32Array | undefined,
+): ShapedRun {
   return {
     start,
     end,
@@ -94,10 +101,10 @@ function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools): Shap
     segment,
     spacing,
     level,
-    upright: false,
-    isTab: false,
+    upright,
+    isTab,
     shaped,
-    isWordwise: true,
+    isWordwise,
     endDeltas,
   }
 }
