@@ -5,22 +5,25 @@ import type { ShapingTools } from './shaping-tools.ts'
 /** Texts have few kinds of segments; a program that makes up features starts anew. */
 const mostSegments = 1000
 
+const mostRecent = 4
+
 /** Segments by what they are of, each kind one object. */
 export function segmentBook(): ShapingTools['segmentOf'] {
   const segments = new Map<string, Segment>()
-  /** Most stretches are of the same kind as the one before. */
-  let last: Segment | undefined
-  let lastScript = ''
+  /** Most stretches are of the same kind as one of those just before: Japanese goes to and fro. */
+  const recent: { readonly script: string; readonly segment: Segment }[] = []
+  let next = 0
   return (script, language, features, level) => {
     const direction = level % 2 === 1 ? 'rtl' : 'ltr'
-    if (
-      last &&
-      lastScript === script &&
-      last.language === language &&
-      last.direction === direction &&
-      last.features === features
-    ) {
-      return last
+    for (const { script: known, segment } of recent) {
+      if (
+        known === script &&
+        segment.language === language &&
+        segment.direction === direction &&
+        segment.features === features
+      ) {
+        return segment
+      }
     }
     const key = `${script} ${language} ${direction} ${features.join()}`
     let segment = segments.get(key)
@@ -29,8 +32,8 @@ export function segmentBook(): ShapingTools['segmentOf'] {
       segment = { script: scriptTag(script), language, direction, features }
       segments.set(key, segment)
     }
-    last = segment
-    lastScript = script
+    recent[next] = { script, segment }
+    next = (next + 1) % mostRecent
     return segment
   }
 }

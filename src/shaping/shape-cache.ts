@@ -20,11 +20,28 @@ export function cachedShape(): Shape {
   let young = new Map<string, ShapedGlyphs>()
   let old = new Map<string, ShapedGlyphs>()
   let youngLength = 0
+  const starts = new WeakMap<Segment, Map<string, string>>()
+
+  /** Segments are few, and one object each: what they come to is written once. */
+  function startOfKey({ key }: Face, segment: Segment): string {
+    let ofSegment = starts.get(segment)
+    if (!ofSegment) {
+      ofSegment = new Map()
+      starts.set(segment, ofSegment)
+    }
+    let start = ofSegment.get(key)
+    if (start === undefined) {
+      const { script, language, direction, features } = segment
+      start = `${key}|${script}|${language}|${direction}|${features.join()}|`
+      ofSegment.set(key, start)
+    }
+    return start
+  }
+
   return (face, text, segment, context) => {
     if (text.length > longestKept) return face.shape(text, segment, context)
-    const { script, language, direction, features } = segment
     const beside = context ? `${context.before}|${context.after}` : ''
-    const key = `${face.key}|${script}|${language}|${direction}|${features.join()}|${beside}|${text}`
+    const key = `${startOfKey(face, segment)}${beside}|${text}`
     const known = young.get(key)
     if (known) return known
     const shaped = old.get(key) ?? face.shape(text, segment, context)
