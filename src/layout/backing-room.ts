@@ -2,6 +2,7 @@ import type { ShapedParagraph, StyledRun } from '../shaping/index.ts'
 import { isSameBacking, type Style } from '../sheet/index.ts'
 import { visualOrder } from '../unicode/index.ts'
 import { contentEnd } from './content-end.ts'
+import { indexBy } from './index-at.ts'
 import type { GlyphRun } from './layout.ts'
 import { sidesOf } from './padding.ts'
 
@@ -69,13 +70,17 @@ export function giveRoom(
   stretches: readonly BackedStretch[],
   { start, end, offset, level }: LineContent,
 ): void {
-  let order: readonly number[] | undefined
-  for (const stretch of stretches) {
-    if (stretch.end <= start || stretch.start >= end) continue
-    const members = membersOf(runs, offset + stretch.start, offset + stretch.end)
+  let places: Uint32Array | undefined
+  let run = 0
+  for (let i = indexBy(stretches, stretch => stretch.start, start); i < stretches.length; i++) {
+    const stretch = stretches[i]
+    if (stretch.start >= end) break
+    if (stretch.end <= start) continue
+    const members = membersOf(runs, run, offset + stretch.start, offset + stretch.end)
     if (!members) continue
-    order ??= visualOrder(runs.map(run => run.level))
-    for (const group of neighbours(order, members.first, members.last)) {
+    run = members.last
+    places ??= placesOf(runs)
+    for (const group of neighbours(places, members.first, members.last)) {
       const hasStart = group.includes(members.first) && stretch.start >= start
       const hasEnd = group.includes(members.last) && stretch.end <= end
       const [hasLeft, hasRight] = level % 2 === 1 ? [hasEnd, hasStart] : [hasStart, hasEnd]
@@ -87,15 +92,25 @@ export function giveRoom(
   }
 }
 
-/** Of places in their visual order, those from `first` to `last`, as they stand beside each other. */
-function neighbours(order: readonly number[], first: number, last: number): number[][] {
+/** Where each run stands on its line, counted from the left. */
+function placesOf(runs: readonly GlyphRun[]): Uint32Array {
+  const places = new Uint32Array(runs.length)
+  visualOrder(runs.map(run => run.level)).forEach((run, place) => {
+    places[run] = place
+  })
+  return places
+}
+
+/** The runs from `first` to `last` from left to right, those that stand beside each other together. */
+function neighbours(places: Uint32Array, first: number, last: number): number[][] {
+  const inOrder = Array.from({ length: last - first + 1 }, (_, i) => first + i).sort(
+    (a, b) => places[a] - places[b],
+  )
   const groups: number[][] = []
-  let isBeside = false
-  for (const place of order) {
-    const isOne = place >= first && place <= last
-    if (isOne && isBeside) groups.at(-1)?.push(place)
-    else if (isOne) groups.push([place])
-    isBeside = isOne
+  for (const run of inOrder) {
+    const group = groups.at(-1)
+    if (group && places[group[group.length - 1]] + 1 === places[run]) group.push(run)
+    else groups.push([run])
   }
   return groups
 }
@@ -123,11 +138,11 @@ function withSide(run: GlyphRun, side: 'left' | 'right', room: number | undefine
   return { ...run, room: { left: 0, right: 0, ...run.room, [side]: room } }
 }
 
-/** The runs of a stretch that stand on a line; its hyphen, or the mark of a cut, is of it. */
-function membersOf(runs: readonly GlyphRun[], start: number, end: number) {
+/** The runs of a stretch that stand on a line, from a run on; its hyphen, or the mark of a cut, is of it. */
+function membersOf(runs: readonly GlyphRun[], from: number, start: number, end: number) {
   let first = -1
   let last = -1
-  for (let i = 0; i < runs.length; i++) {
+  for (let i = from; i < runs.length && runs[i].start <= end; i++) {
     const run = runs[i]
     const isInside = run.start >= start && run.start < end
     const goesOn = last === i - 1 && last >= 0 && run.start === run.end
