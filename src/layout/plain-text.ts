@@ -1,11 +1,13 @@
 import type { WordLine } from '../shaping/index.ts'
+import type { Style } from '../sheet/index.ts'
+import { breakKinds } from '../unicode/index.ts'
 import type { Frame } from './frame.ts'
 import type { Layout, SourcePiece } from './layout.ts'
 import { unitedExtents } from './line-box.ts'
 import { trimmedExtents } from './line-reach.ts'
 import { layoutOfSizes, type PlainRun } from './plain-layout.ts'
-import { type CountedLines, firstFitLines, isUnbrokenText } from './plain-lines.ts'
 import { firstScript, scriptOfPlain } from './plain-script.ts'
+import { breakOptions, type CountedLines, firstFitLines } from './plain-stops.ts'
 import { isShapedWith, type PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
@@ -176,4 +178,13 @@ function placeOf(
   if (ends[i] - starts[i] > longestWord) return undefined
   const glyph = table?.glyphFrom(words.words[i], offset - starts[i]) ?? -1
   return table && glyph >= 0 ? from[i] + table.advanceTo(words.words[i], glyph) : undefined
+}
+
+/** Whether lines may end in a text nowhere but at its spaces. */
+function isUnbrokenText(text: string, style: Style): boolean {
+  const kinds = breakKinds(text, breakOptions(style))
+  for (let at = 1; at < text.length; at++) {
+    if (kinds[at] !== 0 && text.charCodeAt(at - 1) !== space) return false
+  }
+  return true
 }

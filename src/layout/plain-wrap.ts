@@ -1,15 +1,9 @@
-import {
-  innerStops,
-  isSafelyBroken,
-  isUnbroken,
-  mayBreakBefore,
-  type WordLine,
-} from '../shaping/index.ts'
 import type { Align } from './frame.ts'
 import { trimmedExtents } from './line-reach.ts'
 import { lineWriter } from './line-writer.ts'
 import { shapedPlainly } from './plain-layout.ts'
 import { scriptOfPlain } from './plain-script.ts'
+import { breakOptions, eachStop, isSafeText } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { type Breakable, tolerance } from './stops.ts'
 import type { WrappedLines } from './wrap.ts'
@@ -58,35 +52,22 @@ export function plainText(text: string, own: PlainStyle): PlainText | undefined 
 }
 
 function stopsOf(text: string, offset: number, own: PlainStyle): PlainStops | undefined {
-  const segment = own.segments.get(scriptOfPlain(text))
-  const words = segment && own.tools.measureWords(own.face, text, segment)
-  if (text !== '' && (!words || words.count === 0)) return undefined
-  const count = words && text !== '' ? words.count : 0
   const ends: number[] = []
   const starts: number[] = []
   const hangs: number[] = []
   const offsets: number[] = []
-  const { lineBreak, wordBreak, language } = own.style
-  const options = { lineBreak, wordBreak, language }
-  for (let i = 0; words && i < count; i++) {
-    if (!isSafelyBroken(i, text, words, options)) return undefined
-    if (!isUnbroken(i, text, words, options)) {
-      const inner = innerStops(i, text, words, options)
-      inner.advances.forEach((advance, n) => {
-        const place = (words.from[i] + advance) * own.scale
-        ends.push(place)
-        starts.push(place)
-        hangs.push(0)
-        offsets.push(offset + words.starts[i] + inner.offsets[n])
-      })
-    }
-    const isLast = i === count - 1
-    if (!isLast && !mayBreakBefore(i + 1, text, words, options)) continue
-    const behind = isLast ? words.total : words.from[i + 1]
-    ends.push(endOf(words, i, own.scale))
-    starts.push(behind * own.scale)
-    hangs.push(behind * own.scale - (words.to[i] + words.deltas[i]) * own.scale)
-    offsets.push(offset + (isLast ? text.length : words.starts[i + 1]))
+  if (text !== '') {
+    const segment = own.segments.get(scriptOfPlain(text))
+    const words = segment && own.tools.measureWords(own.face, text, segment)
+    const options = breakOptions(own.style)
+    if (!words || words.count === 0 || !isSafeText(text, words, options)) return undefined
+    eachStop(text, words, own.scale, options, (end, next, hang, behind) => {
+      ends.push(end)
+      starts.push(next)
+      hangs.push(hang)
+      offsets.push(offset + behind)
+      return true
+    })
   }
   return {
     count: ends.length,
@@ -95,12 +76,6 @@ function stopsOf(text: string, offset: number, own: PlainStyle): PlainStops | un
     hangs: Float64Array.from(hangs),
     offsets: Uint32Array.from(offsets),
   }
-}
-
-/** Where a line ends that ends with a word: the kerning with the space behind it falls away. */
-export function endOf({ to, deltas }: WordLine, word: number, scale: number): number {
-  const delta = deltas[word]
-  return delta === 0 ? to[word] * scale : (to[word] + delta) * scale + -delta * scale
 }
 
 /**
