@@ -1,4 +1,6 @@
+import type { WordLine } from '../shaping/index.ts'
 import { firstBeyondPlain, plain, plainCharacters } from '../unicode/index.ts'
+import type { PlainStyle } from './plain-style.ts'
 
 const plainScripts = plain.latin | plain.greek | plain.cyrillic
 
@@ -20,13 +22,20 @@ export function scriptOfPlain(text: string): number {
   return (script & (script - 1)) === 0 ? script : 0
 }
 
-/** The script of the first letter of a text. */
-export function firstScript(text: string): number {
-  const kinds = plainCharacters()
-  for (let i = 0; i < text.length; i++) {
-    const unit = text.charCodeAt(i)
-    const script = unit < firstBeyondPlain ? kinds[unit] & plainScripts : 0
-    if (script !== 0) return script
-  }
-  return 0
+/**
+ * The words of a plain text that has some; undefined where it is more than those. Of a paragraph,
+ * `whole` is the text that goes on behind it, from an offset on.
+ */
+export function measuredPlainly(
+  text: string,
+  { tools, face, segments }: PlainStyle,
+  whole?: string,
+  from = 0,
+): WordLine | undefined {
+  const script = scriptOfPlain(text)
+  const segment = script === 0 ? undefined : segments.get(script)
+  if (!segment) return undefined
+  const ahead = whole === undefined ? undefined : { text: whole, from, script }
+  const words = tools.measureWords(face, text, segment, ahead)
+  return words && words.count > 0 ? words : undefined
 }

@@ -6,7 +6,7 @@ import type { Layout, SourcePiece } from './layout.ts'
 import { unitedExtents } from './line-box.ts'
 import { trimmedExtents } from './line-reach.ts'
 import { layoutOfSizes, type PlainRun } from './plain-layout.ts'
-import { firstScript, scriptOfPlain } from './plain-script.ts'
+import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
 import { breakOptions, type CountedLines, firstFitLines } from './plain-stops.ts'
 import { isShapedWith, type PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
@@ -25,11 +25,6 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
   const { inlineStart, inlineEnd } = own.padding
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
-  if (text.length > manyWords) {
-    const script = firstScript(text)
-    const segment = own.segments.get(script)
-    if (segment) own.tools.learnWords(own.face, text, segment, script)
-  }
   let textWidth = 0
   let count = 0
   let depth = own.padding.blockStart
@@ -37,7 +32,9 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
     const next = text.indexOf('\n', start)
     const end = next < 0 ? text.length : next
     const isWhole = start === 0 && next < 0
-    const found = paragraphSizes(isWhole ? text : text.slice(start, end), own, room)
+    const found = isWhole
+      ? paragraphSizes(text, own, room, undefined, 0)
+      : paragraphSizes(text.slice(start, end), own, room, text, end)
     if (!found) return undefined
     if (start > 0) depth += own.space
     if (found.width > textWidth) textWidth = found.width
@@ -57,9 +54,6 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
   return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, sourceMap })
 }
 
-/** Of a text as long, words are learned all at once. */
-const manyWords = 1000
-
 const oneLine = { count: 1, width: 0 }
 
 /** How many lines a paragraph has in a room, and how wide the widest is. */
@@ -67,13 +61,12 @@ function paragraphSizes(
   text: string,
   own: PlainStyle,
   room: number | undefined,
+  whole: string | undefined,
+  from: number,
 ): CountedLines | undefined {
   if (text === '') return oneLine
-  const script = scriptOfPlain(text)
-  const segment = script === 0 ? undefined : own.segments.get(script)
-  if (!segment) return undefined
-  const words = own.tools.measureWords(own.face, text, segment)
-  if (!words || words.count === 0) return undefined
+  const words = measuredPlainly(text, own, whole, from)
+  if (!words) return undefined
   if (room !== undefined) return firstFitLines(text, words, room, own.scale, own.style)
   return { count: 1, width: words.to[words.count - 1] * own.scale }
 }

@@ -2,7 +2,7 @@ import type { Align } from './frame.ts'
 import { trimmedExtents } from './line-reach.ts'
 import { lineWriter } from './line-writer.ts'
 import { shapedPlainly } from './plain-layout.ts'
-import { scriptOfPlain } from './plain-script.ts'
+import { measuredPlainly } from './plain-script.ts'
 import { breakOptions, eachStop, isSafeText } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { type Breakable, tolerance } from './stops.ts'
@@ -34,7 +34,7 @@ export function plainText(text: string, own: PlainStyle): PlainText | undefined 
   const paragraphs: { offset: number; stops: PlainStops }[] = []
   let offset = 0
   for (const piece of text.split('\n')) {
-    const stops = stopsOf(piece, offset, own)
+    const stops = stopsOf(piece, offset, text, own)
     if (!stops) return undefined
     paragraphs.push({ offset, stops })
     offset += piece.length + 1
@@ -51,16 +51,20 @@ export function plainText(text: string, own: PlainStyle): PlainText | undefined 
   }
 }
 
-function stopsOf(text: string, offset: number, own: PlainStyle): PlainStops | undefined {
+function stopsOf(
+  text: string,
+  offset: number,
+  whole: string,
+  own: PlainStyle,
+): PlainStops | undefined {
   const ends: number[] = []
   const starts: number[] = []
   const hangs: number[] = []
   const offsets: number[] = []
   if (text !== '') {
-    const segment = own.segments.get(scriptOfPlain(text))
-    const words = segment && own.tools.measureWords(own.face, text, segment)
+    const words = measuredPlainly(text, own, whole, offset + text.length)
     const options = breakOptions(own.style)
-    if (!words || words.count === 0 || !isSafeText(text, words, options)) return undefined
+    if (!words || !isSafeText(text, words, options)) return undefined
     eachStop(text, words, own.scale, options, (end, next, hang, behind) => {
       ends.push(end)
       starts.push(next)

@@ -2,6 +2,7 @@ import type { Face, Segment } from '../fonts/index.ts'
 import { type Book, findWord, learnWords, mostEntries } from './word-book.ts'
 import type { Gap } from './word-gaps.ts'
 import { firstHash, nextHash } from './word-table.ts'
+import { addWordsAhead, type TextAhead } from './words-ahead.ts'
 
 const space = 0x20
 
@@ -47,16 +48,19 @@ export function dividedWords(
   face: Face,
   segment: Segment,
   scratch: Scratch,
+  ahead?: TextAhead,
 ): number | undefined {
   for (const isAgain of [false, true]) {
     const count = divide(text, book, scratch)
     const { words, starts, ends } = scratch
     if (!scratch.hasUnknown) return count
     const list = unknownWords(text, count, scratch)
-    if (list.some(isNotByItself)) return undefined
+    for (const word of list) if (isNotByItself(word)) return undefined
     // The clusters at the ends of words are looked up by themselves, and need room as well.
-    if (book.words.size + list.length * 2 <= mostEntries) {
-      learnWords(list, book, face, segment)
+    if (book.words.size + list.size * 2 <= mostEntries) {
+      const hasRoom = book.words.size + (list.size + mostAhead) * 2 <= mostEntries
+      if (ahead && hasRoom) addWordsAhead(list, ahead, book.words)
+      learnWords([...list], book, face, segment)
       for (let i = 0; i < count; i++) {
         if (words[i] === unknown) words[i] = findWord(book, text.slice(starts[i], ends[i]))
       }
@@ -67,6 +71,9 @@ export function dividedWords(
   }
   return undefined
 }
+
+/** More words than are ever learned ahead at once. */
+const mostAhead = 1 << 12
 
 /** A mark at the start of a word stands on the space before it. */
 const isNotByItself = (word: string) => /^\p{M}/u.test(word)
@@ -103,12 +110,12 @@ function divide(text: string, book: Book, scratch: Scratch): number {
   return count
 }
 
-function unknownWords(text: string, count: number, { words, starts, ends }: Scratch): string[] {
+function unknownWords(text: string, count: number, { words, starts, ends }: Scratch): Set<string> {
   const list = new Set<string>()
   for (let i = 0; i < count; i++) {
     if (words[i] === unknown) list.add(text.slice(starts[i], ends[i]))
   }
-  return [...list]
+  return list
 }
 
 export function zeros(scratch: Scratch, count: number): Int32Array {

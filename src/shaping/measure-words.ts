@@ -2,7 +2,8 @@ import type { Face, Segment } from '../fonts/index.ts'
 import { dividedWords, none, type Scratch } from './divide-words.ts'
 import type { Book } from './word-book.ts'
 import { gapOf } from './word-gaps.ts'
-import { firstHash, lacksGlyph, nextHash, type WordTable } from './word-table.ts'
+import { lacksGlyph, type WordTable } from './word-table.ts'
+import type { TextAhead } from './words-ahead.ts'
 
 /**
  * The words of a text set on one line, as numbers: one entry of each array a word. Lengths are in
@@ -49,62 +50,39 @@ export function measuredWords(
   segment: Segment,
   scratch: Scratch,
   line: WordLine,
+  ahead: TextAhead | undefined,
 ): boolean {
-  if (measuredKnown(text, book, face, segment, line)) return true
-  const isLearned = dividedWords(text, book, face, segment, scratch) !== undefined
-  return isLearned && measuredKnown(text, book, face, segment, line)
-}
-
-const space = 0x20
-
-/**
- * The same of a text all of whose words are in the table: each is found, and measured, as it is
- * passed. False at the first that is not.
- */
-function measuredKnown(
-  text: string,
-  book: Book,
-  face: Face,
-  segment: Segment,
-  line: WordLine,
-): boolean {
-  const { length } = text
-  if ((length >> 1) + 2 > line.starts.length) Object.assign(line, wordRows(length + 2))
+  const count = dividedWords(text, book, face, segment, scratch, ahead)
+  if (count === undefined) return false
+  if (count > line.starts.length) Object.assign(line, wordRows(count * 2))
   const { starts, ends, from, to, deltas, words } = line
   const table = book.words
   let along = 0
   let before: number = none
-  let count = 0
-  for (let at = 0; at < length; ) {
-    const end = at
-    while (at < length && text.charCodeAt(at) === space) at++
-    const width = at - end
-    const start = at
-    let hash = firstHash
-    for (; at < length; at++) {
-      const unit = text.charCodeAt(at)
-      if (unit === space) break
-      hash = nextHash(hash, unit)
-    }
-    const word = at > start ? table.find(text, start, at, hash) : none
-    if (at > start && (word < 0 || (table.endFlags[word] & lacksGlyph) !== 0)) return false
-    if (width > 0) {
-      const gap = gapOf(before, width, word, book, face, segment)
+  let end = 0
+  line.count = 0
+  for (let i = 0; i < count; i++) {
+    const word = scratch.words[i]
+    const start = scratch.starts[i]
+    if (start > end) {
+      const gap = gapOf(before, start - end, word, book, face, segment)
       if (!gap) return false
       along += gap.delta + gap.advance
-      if (count > 0) deltas[count - 1] = gap.delta
+      if (i > 0) deltas[i - 1] = gap.delta
     }
     if (word === none) break
-    starts[count] = start
-    ends[count] = at
-    words[count] = word
-    from[count] = along
+    if ((table.endFlags[word] & lacksGlyph) !== 0) return false
+    end = scratch.ends[i]
+    starts[i] = start
+    ends[i] = end
+    words[i] = word
+    from[i] = along
     along += table.advance(word)
-    to[count] = along
-    deltas[count++] = 0
+    to[i] = along
+    deltas[i] = 0
     before = word
+    line.count = i + 1
   }
-  line.count = count
   line.total = along
   line.table = table
   return true

@@ -1,11 +1,11 @@
 import { bytesRow, int32Row, uint32Row } from '../blocks/index.ts'
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { dividedWords, newScratch, none, type Scratch, zeros } from './divide-words.ts'
-import { learnPlainWords } from './learn-plain-words.ts'
 import { measuredWords, newWordLine, type WordLine } from './measure-words.ts'
 import { type Book, bytesOf, newBook } from './word-book.ts'
 import { type Gap, gapOf } from './word-gaps.ts'
 import type { Writable } from './word-table.ts'
+import type { TextAhead } from './words-ahead.ts'
 
 /** A text that was put together from words, each shaped once. */
 export interface WordwiseText {
@@ -28,16 +28,17 @@ const fractionSlash = '\u2044'
 export type ShapeWords = (face: Face, text: string, segment: Segment) => WordwiseText | undefined
 
 /**
- * How far along a text its words stand, of those that were shaped before; undefined where that is
- * not all there is to it. What it gives holds until it is called again.
+ * How far along a plain text its words stand, in a face whose spaces stand by themselves; undefined
+ * where that is not all there is to it. What it gives holds until it is called again.
  */
-export type MeasureWords = (face: Face, text: string, segment: Segment) => WordLine | undefined
-
-/** Shapes all plain words of a long text that are not known, in few calls of the engine. */
-export type LearnWords = (face: Face, text: string, segment: Segment, script: number) => void
+export type MeasureWords = (
+  face: Face,
+  text: string,
+  segment: Segment,
+  ahead?: TextAhead,
+) => WordLine | undefined
 
 export interface WordShaper {
-  readonly learn: LearnWords
   readonly shape: ShapeWords
   readonly measure: MeasureWords
 }
@@ -102,11 +103,6 @@ export function wordShaper(): WordShaper {
   }
 
   return {
-    learn(face, text, segment, script) {
-      const book = bookOf(face, segment)
-      learnPlainWords(text, script, book, face, segment)
-      keepWithinBounds(book)
-    },
     shape(face, text, segment) {
       const book = bookFor(face, text, segment)
       if (!book) return undefined
@@ -115,10 +111,10 @@ export function wordShaper(): WordShaper {
       if (book.words.size !== known) keepWithinBounds(book)
       return wordwise
     },
-    measure(face, text, segment) {
+    measure(face, text, segment, ahead) {
       const book = bookOf(face, segment)
       const known = book.words.size
-      const measured = measuredWords(text, book, face, segment, scratch, line)
+      const measured = measuredWords(text, book, face, segment, scratch, line, ahead)
       if (book.words.size !== known) keepWithinBounds(book)
       return measured ? line : undefined
     },
