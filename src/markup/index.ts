@@ -10,7 +10,7 @@ export {
 export { richFromHtml } from './from-html.ts'
 export { type TagStyles, tagStyles } from './html-tags.ts'
 export { escapeMarkup } from './literal.ts'
-export { type ParsedMarkup, parseMarkup } from './parse-markup.ts'
+export { nextMark, type ParsedMarkup, parseMarkup } from './parse-markup.ts'
 export type {
   InlineObject,
   Override,

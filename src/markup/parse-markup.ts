@@ -209,7 +209,7 @@ function problems(reading: Reading, source: string): Problem[] {
 }
 
 /** The offset of the next character that may mean something: `~`, `{`, `[` or `]`. */
-function nextMark(text: string, from: number): number {
+export function nextMark(text: string, from: number): number {
   for (let at = from; at < text.length; at++) {
     const code = text.charCodeAt(at)
     if (code === 0x7e || code === 0x7b || code === 0x5b || code === 0x5d) return at

@@ -91,7 +91,7 @@ export function locationText(location: SourceLocation | string | undefined): str
     : `${location.source}:${location.line}:${location.column}`
 }
 
-/** Control characters as `U+XXXX`, so that a name from outside cannot steer a terminal. */
+/** Control characters as `U+` and its number, so that a name from outside cannot steer a terminal. */
 export function visible(text: string): string {
   return text.replace(/[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, c => {
     return `U+${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`

@@ -11,7 +11,7 @@ import {
   plainText,
   type SourcePiece,
 } from '../layout/index.ts'
-import type { Values } from '../markup/index.ts'
+import { nextMark, type Values } from '../markup/index.ts'
 import { keptByStyle, keptOnShelf } from '../shaping/index.ts'
 import type { Sheet, Style } from '../sheet/index.ts'
 import { flatInks } from './not-drawn.ts'
@@ -44,9 +44,6 @@ interface Known {
   readonly names: readonly string[]
   readonly spans: Map<string, PlainStyle | undefined>
 }
-
-/** What may be more than text in markup. */
-const marks = /[~{}[\]]/
 
 /** Most labels are a short text in one style, of words that were seen before. */
 export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetting): PlainSetter {
@@ -116,7 +113,7 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
   ): Layout | undefined {
     const base = styleNamed(name)
     if (!base.own) return undefined
-    if (!marks.test(markup)) {
+    if (isText(markup)) {
       return isEmpty(values) ? plainLayout(markup, base.own, frame) : undefined
     }
     const pieces = simplePieces(markup, values)
@@ -137,10 +134,13 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     set,
     shape(markup, name) {
       const { own } = styleNamed(name)
-      return own && !marks.test(markup) ? plainText(markup, own) : undefined
+      return own && isText(markup) ? plainText(markup, own) : undefined
     },
   }
 }
+
+/** Whether markup is text and nothing else. */
+const isText = (markup: string) => nextMark(markup, 0) === markup.length
 
 function isEmpty(values: Values): boolean {
   for (const _ in values) return false

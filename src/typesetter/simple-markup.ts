@@ -1,4 +1,4 @@
-import { nameEnd, type Values } from '../markup/index.ts'
+import { isValue, nameEnd, nextMark, type Values } from '../markup/index.ts'
 
 /** A piece of simple markup: text, or a value, in the whole text or in a span of one style. */
 export interface SimplePiece {
@@ -12,13 +12,6 @@ export interface SimplePiece {
 
 const [tilde, openBrace, closeBrace, openBracket, closeBracket] = [0x7e, 0x7b, 0x7d, 0x5b, 0x5d]
 
-const isMark = (unit: number) =>
-  unit === tilde ||
-  unit === openBrace ||
-  unit === closeBrace ||
-  unit === openBracket ||
-  unit === closeBracket
-
 /**
  * The pieces of markup in which there is nothing but text, values that are texts or numbers, and
  * spans of one style beside each other; undefined where there is more. Some text stands in no span.
@@ -30,7 +23,7 @@ export function simplePieces(markup: string, values: Values): readonly SimplePie
   const used = new Set<string>()
   for (let at = 0; at < markup.length; ) {
     const start = at
-    while (at < markup.length && !isMark(markup.charCodeAt(at))) at++
+    at = nextMark(markup, at)
     if (at > start) {
       pieces.push({ text: markup.slice(start, at), span, start, end: at })
       if (span === undefined) isOutside = true
@@ -70,8 +63,7 @@ export function simplePieces(markup: string, values: Values): readonly SimplePie
 function valueText(values: Values, name: string): string | undefined {
   if (!Object.hasOwn(values, name)) return undefined
   const value: unknown = values[name]
-  if (typeof value === 'string') return value
-  return typeof value === 'number' && Number.isFinite(value) ? String(value) : undefined
+  return isValue(value) && typeof value !== 'object' ? String(value) : undefined
 }
 
 /** Whether values are as many as were used: others are told of. */

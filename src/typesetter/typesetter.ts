@@ -166,13 +166,6 @@ export function typesetter<S extends string, I extends string, Z extends string>
   const tools = layoutTools(shelf, hyphenation)
   const forms = keptOnShelf(shelf, 'letter forms', () => ({ of: letterForms(shelf) })).of
   const book = styleBook(sheet)
-  // One style is one object: what is known of it is kept by it.
-  const named = new Map<S, Style>()
-  const styleOf = (name: S) => {
-    const known = named.get(name) ?? sheet.style(name)
-    named.set(name, known)
-    return known
-  }
   const read = new WeakMap<Style, Style>()
   const asRead = (style: Style) => {
     const known = read.get(style) ?? readerStyle(style, reader)
@@ -213,7 +206,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
   const shaped = ({ paragraphs }: Resolved) =>
     paragraphs.map(paragraph => breakable(shapeParagraph(paragraph, tools), tools))
   const baseOf = ({ style, with: changes }: Setting<S, I, Z>) => {
-    const named = style === undefined ? sheet.base : styleOf(style)
+    const named = style === undefined ? sheet.base : sheet.style(style)
     return changes === undefined ? { style: named, problems: none } : book.changed(named, changes)
   }
 

@@ -23,7 +23,7 @@ interface Painted {
 const known = new WeakMap<ShapedGlyphs, Painted>()
 /** By all that makes a difference to their pixels: labels that say the same share a bitmap. */
 const shared = new Map<string, RunBitmap>()
-const mostShared = 20_000
+const mostShared = 5000
 const store = bitmapStore()
 
 /** Places within a pixel are told apart this finely. */
@@ -51,13 +51,13 @@ export function paintFromBitmap(
   const before = known.get(item.glyphs)
   let bitmap = before?.key === key ? before.bitmap : undefined
   if (!bitmap) {
-    bitmap = sharedBitmap(key, item.glyphs)
-    const isNew = bitmap === undefined
-    bitmap ??= { place: undefined, round: 0, left: 0, top: 0 }
+    const own = sharedKey(key, item.glyphs)
+    const other = own === undefined ? undefined : shared.get(own)
+    bitmap = other ?? { place: undefined, round: 0, left: 0, top: 0 }
     known.set(item.glyphs, { key, bitmap })
-    if (isNew) {
+    if (!other) {
       // What moves or changes is never the same twice: a bitmap is made the second time only.
-      keep(key, item.glyphs, bitmap)
+      if (own !== undefined) share(own, bitmap)
       return false
     }
   }
@@ -75,17 +75,18 @@ export function paintFromBitmap(
   return true
 }
 
-const sharedKey = (key: string, { glyphs, advances }: ShapedGlyphs) =>
-  `${key} ${glyphs.join()} ${advances.join()}`
+/** Labels are short; longer runs are hardly ever the same, and would take room to be told apart. */
+const longestShared = 64
 
-function sharedBitmap(key: string, glyphs: ShapedGlyphs): RunBitmap | undefined {
-  return hasOffsets(glyphs) ? undefined : shared.get(sharedKey(key, glyphs))
+/** By what glyphs are shared; not where that would be more than their numbers and advances. */
+function sharedKey(key: string, glyphs: ShapedGlyphs): string | undefined {
+  if (glyphs.glyphs.length > longestShared || hasOffsets(glyphs)) return undefined
+  return `${key} ${glyphs.glyphs.join()} ${glyphs.advances.join()}`
 }
 
-function keep(key: string, glyphs: ShapedGlyphs, bitmap: RunBitmap) {
-  if (hasOffsets(glyphs)) return
+function share(key: string, bitmap: RunBitmap) {
   if (shared.size >= mostShared) shared.clear()
-  shared.set(sharedKey(key, glyphs), bitmap)
+  shared.set(key, bitmap)
 }
 
 /** Glyphs that stand off their places are told by more than their advances. */
