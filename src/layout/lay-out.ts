@@ -129,7 +129,7 @@ function placed(
     const { paragraph, runs, start, end, width: lineWidth, indent, space } = line
     const { style, offset, level } = paragraph
     const isLast = i === measured.length - 1
-    const reach = trimmed(line.reach, paragraph, tools, i === 0, isLast)
+    const reach = trimmed(line.reach, style, tools, i === 0, isLast)
     const room = length - indent - style.endIndent - lineWidth
     const edge = inlineStart + (level === 1 ? style.endIndent : indent)
     const x = edge + room * shareOf(align ?? style.align, level)

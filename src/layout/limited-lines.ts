@@ -93,8 +93,9 @@ function limitedLines(
     const next = measured(one, shown, texts, tools)
     const isFirst = lines.length === 0
     const top = bottom + (isFirst ? 0 : next.space)
-    const own = trimmed(next.reach, paragraph, tools, isFirst, true)
-    bottom = top + trimmed(next.reach, paragraph, tools, isFirst, false).above + next.reach.below
+    const own = trimmed(next.reach, paragraph.style, tools, isFirst, true)
+    bottom =
+      top + trimmed(next.reach, paragraph.style, tools, isFirst, false).above + next.reach.below
     if (top + own.above + own.below > depth + tolerance && before) {
       if (continues) return { lines, rest, cut: { start: paragraph.offset + line.start, end } }
       const kept = lines[lines.length - 1]

@@ -36,16 +36,7 @@ export function lineExtents(
 }
 
 /** How far the first line's letters reach up, and the last line's down, where the style trims them. */
-export const trimmed = (
-  reach: LineExtents,
-  { style }: ShapedParagraph,
-  tools: LayoutTools,
-  isFirst: boolean,
-  isLast: boolean,
-): LineExtents => trimmedExtents(reach, style, tools, isFirst, isLast)
-
-/** The same of a paragraph's own style. */
-export function trimmedExtents(
+export function trimmed(
   reach: LineExtents,
   style: Style,
   tools: LayoutTools,

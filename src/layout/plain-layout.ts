@@ -1,4 +1,9 @@
-import type { ShapedParagraph, ShapedRun, StyledRun } from '../shaping/index.ts'
+import {
+  type ShapedParagraph,
+  type ShapedRun,
+  type StyledRun,
+  shapedItem,
+} from '../shaping/index.ts'
 import type { Frame } from './frame.ts'
 import { layOut } from './lay-out.ts'
 import {
@@ -106,23 +111,23 @@ function kept<T>(
   return known
 }
 
-const paragraphsOf = (end: number, { style }: PlainStyle): readonly LayoutParagraph[] => [
-  { start: 0, end, style, language: style.language, direction: 'ltr' },
-]
+const paragraphsOf = (end: number, own: PlainStyle) => [paragraphIn(0, end, own)]
 
 function paragraphsIn(text: string, own: PlainStyle): readonly LayoutParagraph[] {
-  const paragraphs: LayoutParagraph[] = []
   let start = 0
-  for (const piece of text.split('\n')) {
-    const end = start + piece.length
-    const { style } = own
-    paragraphs.push({ start, end, style, language: style.language, direction: 'ltr' })
-    start = end + 1
-  }
-  return paragraphs
+  return text.split('\n').map(({ length }) => {
+    const paragraph = paragraphIn(start, start + length, own)
+    start += length + 1
+    return paragraph
+  })
 }
 
-const sourceMapOf = (end: number): readonly SourcePiece[] =>
+function paragraphIn(start: number, end: number, { style }: PlainStyle): LayoutParagraph {
+  return { start, end, style, language: style.language, direction: 'ltr' }
+}
+
+/** Of markup that is text as it stands. */
+export const sourceMapOf = (end: number): readonly SourcePiece[] =>
   end === 0 ? [] : [{ start: 0, end, source: { start: 0, end } }]
 
 /** Lines that were read, so that they are made once. */
@@ -193,6 +198,8 @@ function paragraphOf(
   }
 }
 
+const noSpacing = { tracking: 0, word: 0 }
+
 /** Neighbours that differ in paint only are shaped as one. */
 function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
   const script = scriptOfPlain(text)
@@ -206,22 +213,18 @@ function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
     const segment = own.segments.get(script)
     if (!segment) continue
     const { face, style, tools } = own
-    const piece = text.slice(start, end)
-    const words = tools.shapeWords(face, piece, segment)
-    items.push({
+    const item = {
       start,
       end,
       face,
       size: style.size,
       segment,
-      spacing: { tracking: 0, word: 0 },
+      spacing: noSpacing,
       level: 0,
       upright: false,
       isTab: false,
-      shaped: words?.shaped ?? tools.shape(face, piece, segment),
-      isWordwise: words !== undefined,
-      endDeltas: words?.endDeltas,
-    })
+    }
+    items.push(shapedItem(item, text, tools))
   }
   return items
 }

@@ -5,7 +5,7 @@ import type { Frame } from './frame.ts'
 import type { LayoutParagraph } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import type { LineExtents } from './line-box.ts'
-import { trimmedExtents } from './line-reach.ts'
+import { trimmed } from './line-reach.ts'
 import { flowPadding } from './padding.ts'
 
 /**
@@ -80,7 +80,7 @@ export function plainStyle(
   if (problems.length > 0 || !face.spacesStandAlone(features)) return undefined
   const reach = tools.extents(style)
   const height = (isFirst: boolean, isLast: boolean) => {
-    const { above, below } = trimmedExtents(reach, style, tools, isFirst, isLast)
+    const { above, below } = trimmed(reach, style, tools, isFirst, isLast)
     return above + below
   }
   const [only, first, between, last] = [

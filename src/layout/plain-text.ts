@@ -4,7 +4,7 @@ import { breakKinds } from '../unicode/index.ts'
 import type { Frame } from './frame.ts'
 import type { Layout, SourcePiece } from './layout.ts'
 import { unitedExtents } from './line-box.ts'
-import { trimmedExtents } from './line-reach.ts'
+import { trimmed } from './line-reach.ts'
 import { layoutOfSizes, type PlainRun } from './plain-layout.ts'
 import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
 import { breakOptions, type CountedLines, firstFitLines } from './plain-stops.ts'
@@ -131,9 +131,7 @@ export function plainRunsLayout(
     textWidth = along
   }
   const isTaller = above !== own.reach.above || below !== own.reach.below
-  const reach = isTaller
-    ? trimmedExtents({ above, below }, own.style, own.tools, true, true)
-    : undefined
+  const reach = isTaller ? trimmed({ above, below }, own.style, own.tools, true, true) : undefined
   const high = reach ? reach.above + reach.below : own.heightOf(true, true)
   const height = fittingHeight(own.padding.blockStart + high, own, frame)
   if (height === undefined) return undefined

@@ -1,5 +1,5 @@
 import type { Align } from './frame.ts'
-import { trimmedExtents } from './line-reach.ts'
+import { trimmed } from './line-reach.ts'
 import { lineWriter } from './line-writer.ts'
 import { shapedPlainly } from './plain-layout.ts'
 import { measuredPlainly } from './plain-script.ts'
@@ -95,8 +95,8 @@ export function wrapPlain(
   const { padding, reach, style, tools } = own
   const limit = Math.max(0, width - padding.inlineStart - padding.inlineEnd) + tolerance
   const lines = lineWriter(padding, {
-    first: given => trimmedExtents(given, style, tools, true, false),
-    last: given => trimmedExtents(given, style, tools, false, true),
+    first: given => trimmed(given, style, tools, true, false),
+    last: given => trimmed(given, style, tools, false, true),
   })
   for (let p = 0; p < paragraphs.length; p++) {
     const { offset, stops } = paragraphs[p]

@@ -40,8 +40,8 @@ export function wrapLines(
   const padding = flowPadding(style, style.writingMode)
   const length = Math.max(0, width - padding.inlineStart - padding.inlineEnd)
   const lines = lineWriter(padding, {
-    first: reach => trimmed(reach, first.paragraph, tools, true, false),
-    last: reach => trimmed(reach, last.paragraph, tools, false, true),
+    first: reach => trimmed(reach, style, tools, true, false),
+    last: reach => trimmed(reach, last.paragraph.style, tools, false, true),
   })
   let reachOf: ReachOf = () => ({ above: 0, below: 0 })
   for (const one of linesFrom(paragraphs, textStart, roomsIn(length, align))) {

@@ -8,6 +8,7 @@ export type { WordLine } from './measure-words.ts'
 export type { Shape } from './shape-cache.ts'
 export {
   type ShapedParagraph,
+  shapedItem,
   shapeParagraph,
 } from './shape-paragraph.ts'
 export { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'

@@ -74,7 +74,7 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
 const directionOf = (level: number) => (level % 2 === 1 ? 'rtl' : 'ltr')
 
 /** From words where that is the same, and otherwise as a whole. */
-function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools): ShapedRun {
+export function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools): ShapedRun {
   const { face, segment, spacing, start, end } = item
   const text = whole.slice(start, end)
   if (item.upright) return { ...item, shaped: shapedUpright(text, item, tools.shape) }

@@ -14,6 +14,7 @@ import {
   layoutTools,
   type PlainText,
   scaledTexts,
+  sourceMapOf,
   type TextLine,
   textLine,
   textStart,
@@ -271,8 +272,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
 
   function preparedPlainly(simple: PlainText, frame: Frame): ShapedText {
     const { text, own, texts } = simple
-    const sourceMap = [{ start: 0, end: text.length, source: { start: 0, end: text.length } }]
-    const resolved = { paragraphs: [], problems: none, sourceMap: text === '' ? [] : sourceMap }
+    const resolved = { paragraphs: [], problems: none, sourceMap: sourceMapOf(text.length) }
     const general = preparedText(texts, frame, within =>
       laidOut(texts(), within, own.style, resolved),
     )
