@@ -3,11 +3,11 @@ import type { Style } from '../sheet/index.ts'
 import { graphemes } from '../unicode/index.ts'
 import { contentOf, giveRoom, withoutRoom } from './backing-room.ts'
 import { contentEnd } from './content-end.ts'
-import { isInCluster, lastWithin } from './fast-lines.ts'
+import { longestLine } from './fast-lines.ts'
 import { type InsertedRuns, insertedRuns } from './inserted-text.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
 import { arranged, widthOf } from './line-runs.ts'
-import { type Breakable, stopKind, tolerance } from './stops.ts'
+import { type Breakable, stopKind } from './stops.ts'
 
 /** Stands for U+2026 in a face that lacks it. */
 const dots = '...'
@@ -25,31 +25,8 @@ export function markText({ ellipsis }: Style, face: Face): string {
  */
 export function cutLine(text: Breakable, start: number, width: number): BrokenLine {
   const ends = cutPlaces(text, start)
-  const { widths } = text.breaks()
-  const last = (offset: number) => widths[start + offset] - widths[start]
-  for (let count = lastWithin(ends, offset => last(offset) <= width); count >= 0; count--) {
-    if (ends.length === 0) break
-    const line = markedLine(text, start, start + ends[count])
-    if (line.width <= width + tolerance) return longerLine(text, start, width, ends, count) ?? line
-  }
-  return markedLine(text, start, start)
-}
-
-/** A line cut further on, between letters of a ligature, which are counted with all of it. */
-function longerLine(
-  text: Breakable,
-  start: number,
-  width: number,
-  ends: Uint32Array,
-  count: number,
-): BrokenLine | undefined {
-  let found: BrokenLine | undefined
-  for (let i = count + 1; i < ends.length && isInCluster(text, start + ends[i]); i++) {
-    const line = markedLine(text, start, start + ends[i])
-    if (line.width > width + tolerance) break
-    found = line
-  }
-  return found
+  const marked = (end: number) => markedLine(text, start, end)
+  return longestLine(text, start, ends, width, marked) ?? marked(start)
 }
 
 /** Where a line that starts at an offset may be cut, counted from there, up to its forced end. */

@@ -79,24 +79,42 @@ function emergencyLine(text: Breakable, start: number, end: number, width: numbe
   const { widths } = text.breaks()
   const fits = (offset: number) => widths[start + offset] - widths[start] <= width
   const ends = graphemesNear(text.paragraph.text, start, end, fits)
-  let count = lastWithin(ends, fits)
-  let line = lineOf(text, start, start + ends[count])
-  while (count > 0 && line.width > width + tolerance) {
-    count--
-    line = lineOf(text, start, start + ends[count])
-  }
-  // Letters of a ligature are counted with all of it.
-  while (count + 1 < ends.length && isInCluster(text, start + ends[count + 1])) {
-    const longer = lineOf(text, start, start + ends[count + 1])
-    if (longer.width > width + tolerance) break
-    line = longer
-    count++
-  }
+  const lineTo = (to: number) => lineOf(text, start, to)
+  const line = longestLine(text, start, ends, width, lineTo) ?? lineTo(start + ends[0])
   return line.end < end ? { ...line, breaksWord: true } : line
 }
 
+/**
+ * The longest line from `start` that fits, of those that end at some places, counted from there;
+ * undefined where none does.
+ */
+export function longestLine(
+  text: Breakable,
+  start: number,
+  ends: Uint32Array,
+  width: number,
+  lineTo: (end: number) => BrokenLine,
+): BrokenLine | undefined {
+  if (ends.length === 0) return undefined
+  const { widths } = text.breaks()
+  const fits = (line: BrokenLine) => line.width <= width + tolerance
+  let count = lastWithin(ends, offset => widths[start + offset] - widths[start] <= width)
+  let line = lineTo(start + ends[count])
+  while (!fits(line)) {
+    if (count === 0) return undefined
+    line = lineTo(start + ends[--count])
+  }
+  // Letters of a ligature are counted with all of it.
+  while (count + 1 < ends.length && isInCluster(text, start + ends[count + 1])) {
+    const longer = lineTo(start + ends[++count])
+    if (!fits(longer)) break
+    line = longer
+  }
+  return line
+}
+
 /** Whether an offset lies between letters that are one glyph: as far along as the one behind it. */
-export function isInCluster({ paragraph, breaks }: Breakable, offset: number): boolean {
+function isInCluster({ paragraph, breaks }: Breakable, offset: number): boolean {
   const { widths } = breaks()
   return offset < paragraph.text.length && widths[offset] === widths[offset + 1]
 }
@@ -129,7 +147,7 @@ function graphemesNear(
 }
 
 /** Index of the last entry that fits, by bisection; 0 where none does. */
-export function lastWithin(ends: Uint32Array, fits: (end: number) => boolean): number {
+function lastWithin(ends: Uint32Array, fits: (end: number) => boolean): number {
   let low = 0
   let high = ends.length - 1
   while (low < high) {
