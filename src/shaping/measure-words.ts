@@ -2,7 +2,7 @@ import type { Face, Segment } from '../fonts/index.ts'
 import { dividedWords, none, type Scratch } from './divide-words.ts'
 import type { Book } from './word-book.ts'
 import { gapOf } from './word-gaps.ts'
-import { lacksGlyph, type WordTable } from './word-table.ts'
+import { type WordTable, wordFlag } from './word-table.ts'
 import type { TextAhead } from './words-ahead.ts'
 
 /**
@@ -71,7 +71,7 @@ export function measuredWords(
       if (i > 0) deltas[i - 1] = gap.delta
     }
     if (word === none) break
-    if ((table.endFlags[word] & lacksGlyph) !== 0) return false
+    if ((table.flags[word] & wordFlag.lacksGlyph) !== 0) return false
     end = scratch.ends[i]
     starts[i] = start
     ends[i] = end

@@ -7,9 +7,9 @@ import {
   plainCharacters,
 } from '../unicode/index.ts'
 import type { WordLine } from './measure-words.ts'
+import { wordFlag } from './word-table.ts'
 
-/** What `endFlags` say of a word: whether lines may end inside it, and then whether as it stands. */
-const [unbroken, safe, unsafe] = [32, 64, 128]
+const { unbroken, safe, unsafe } = wordFlag
 
 /** Places inside a word that a line may end at: offsets in the word, and how far along it they are. */
 export interface InnerStops {
@@ -41,14 +41,14 @@ function flagsOf(index: number, text: string, line: WordLine, options: LineBreak
   const { table } = line
   if (!table) return unsafe
   const word = line.words[index]
-  const known = table.endFlags[word]
+  const known = table.flags[word]
   if ((known & (unbroken | safe | unsafe)) !== 0) return known
   let own: number = unbroken
   if (!isOneWord(text, line.starts[index], line.ends[index])) {
     const { offsets, advances } = innerStops(index, text, line, options)
     if (offsets.length > 0) own = offsets.length > advances.length ? unsafe : safe
   }
-  table.endFlags[word] = known | own
+  table.flags[word] = known | own
   return known | own
 }
 
@@ -80,8 +80,9 @@ export function innerStops(
   for (let offset = 1; offset < own.length; offset++) {
     if (kinds[offset] === 0) continue
     offsets.push(offset)
-    const glyph = table?.safeGlyphAt(word, offset) ?? -1
-    if (table && glyph >= 0) advances.push(table.advanceTo(word, glyph))
+    const glyph = table?.glyphFrom(word, offset) ?? -1
+    const isSafe = glyph >= 0 && table?.isSafeAt(word, glyph, offset)
+    if (table && isSafe) advances.push(table.advanceTo(word, glyph))
   }
   return { offsets, advances }
 }

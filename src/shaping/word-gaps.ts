@@ -1,5 +1,6 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { type Book, mostEntries, numberOf } from './word-book.ts'
+import { wordFlag } from './word-table.ts'
 
 /** Spaces between two words, as they are shaped between the clusters beside them. */
 export interface Gap {
@@ -14,11 +15,7 @@ export interface Gap {
   readonly isNextUnsafe: boolean
 }
 
-/** What `endFlags` say of a word. */
-const startsPlain = 1
-const startsOther = 2
-const endsPlain = 4
-const endsOther = 8
+const { startsPlain, startsOther, endsPlain, endsOther } = wordFlag
 
 /**
  * The gap between two words, or beside one (-1 is none). Undefined where the words beside it are
@@ -33,19 +30,6 @@ export function gapOf(
   segment: Segment,
 ): Gap | undefined {
   const table = book.words
-  const { endFlags } = table
-  const isKnown =
-    count === 1 &&
-    before >= 0 &&
-    after >= 0 &&
-    (endFlags[before] & endsPlain) !== 0 &&
-    (endFlags[after] & startsPlain) !== 0
-  if (isKnown) {
-    const left = table.lastCode(before)
-    const right = table.firstCode(after)
-    const usual = ((left | right) & ~0x7f) === 0 ? book.usualNumbers[(left << 7) | right] : 0
-    if (usual > 0) return book.usualGaps[usual - 1]
-  }
   // A cluster that its own word has changed may be kerned as the changed glyph is: not known here.
   if (before >= 0 && !isPlainAt(before, endsPlain, endsOther, book, face, segment)) return undefined
   if (after >= 0 && !isPlainAt(after, startsPlain, startsOther, book, face, segment))
@@ -79,7 +63,7 @@ function isPlainAt(
   segment: Segment,
 ): boolean {
   const table = book.words
-  const flags = table.endFlags[word]
+  const flags = table.flags[word]
   if ((flags & (plain | other)) !== 0) return (flags & plain) !== 0
   const isStart = plain === startsPlain
   const code = isStart ? table.firstCode(word) : table.lastCode(word)
@@ -102,7 +86,7 @@ function isPlainAt(
       if (table.glyph(alone, i) !== table.glyph(word, from + i)) isPlain = false
     }
   }
-  table.endFlags[word] = flags | (isPlain ? plain : other)
+  table.flags[word] = flags | (isPlain ? plain : other)
   return isPlain
 }
 

@@ -26,14 +26,14 @@ export interface WordTable {
   isOffset(word: number): boolean
   /** The sum of its advances, in font units. */
   advance(word: number): number
-  /** The index of the glyph whose cluster starts at an offset, where a line may end before it as it stands; otherwise -1. */
-  safeGlyphAt(word: number, offset: number): number
   /** The index of the first glyph whose cluster starts at an offset or behind it; -1 where none does. */
   glyphFrom(word: number, offset: number): number
+  /** Whether a line may end at an offset as the word stands, before a glyph. */
+  isSafeAt(word: number, glyph: number, offset: number): boolean
   /** The sum of the advances of its first glyphs. */
   advanceTo(word: number, glyph: number): number
   /** What was found out about a word and its ends. */
-  readonly endFlags: Uint8Array
+  readonly flags: Uint8Array
   /** Writes a word's glyphs from index `g` on, clusters counted from `start`; gives the next index. */
   write(word: number, into: Writable, g: number, start: number): number
 }
@@ -51,8 +51,19 @@ export interface Writable {
 export const nextHash = (hash: number, unit: number) => Math.imul(hash ^ unit, 0x01000193)
 export const firstHash = 0x811c9dc5 | 0
 
-/** What `endFlags` say of a word that no face has all characters of. */
-export const lacksGlyph = 16
+/** What is found out about a word, and about its ends, as bits of `flags`. */
+export const wordFlag = {
+  startsPlain: 1,
+  startsOther: 2,
+  endsPlain: 4,
+  endsOther: 8,
+  /** The face does not have all of its characters. */
+  lacksGlyph: 16,
+  /** Whether lines may end inside it, and where they may, whether it stays as it stands. */
+  unbroken: 32,
+  safe: 64,
+  unsafe: 128,
+} as const
 
 /** Ints a glyph: its number, its advance, and its cluster with whether it is unsafe to break before. */
 const glyphFields = 3
@@ -71,7 +82,7 @@ function wordBlocks(capacity: number) {
     firstLengths: new Uint16Array(capacity),
     lastLengths: new Uint16Array(capacity),
     advances: new Int32Array(capacity),
-    endFlags: new Uint8Array(capacity),
+    flags: new Uint8Array(capacity),
   }
 }
 
@@ -99,7 +110,7 @@ export function wordTable(): WordTable {
     larger.firstLengths.set(kept.firstLengths)
     larger.lastLengths.set(kept.lastLengths)
     larger.advances.set(kept.advances)
-    larger.endFlags.set(kept.endFlags)
+    larger.flags.set(kept.flags)
     blocks = larger
     for (let word = 0; word < size; word++) enter(word)
   }
@@ -128,8 +139,8 @@ export function wordTable(): WordTable {
     get bytes() {
       return blocks.capacity * bytesPerWord + units.byteLength + glyphs.byteLength
     },
-    get endFlags() {
-      return blocks.endFlags
+    get flags() {
+      return blocks.flags
     },
     find(text, start, end, hash) {
       const { slots, hashes, textStarts } = blocks
@@ -195,7 +206,7 @@ export function wordTable(): WordTable {
       firstCodes[index] = firstEnd === 1 ? word.charCodeAt(0) : -1
       lastCodes[index] = word.length - lastStart === 1 ? word.charCodeAt(lastStart) : -1
       blocks.advances[index] = advance
-      blocks.endFlags[index] = isMissing ? lacksGlyph : 0
+      blocks.flags[index] = isMissing ? wordFlag.lacksGlyph : 0
       return index
     },
     clear() {
@@ -215,14 +226,6 @@ export function wordTable(): WordTable {
     glyph: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields],
     isOffset: word => offsets.has(word),
     advance: word => blocks.advances[word],
-    safeGlyphAt(word, offset) {
-      const { glyphStarts } = blocks
-      for (let at = glyphStarts[word], i = 0; at < glyphStarts[word + 1]; at += glyphFields, i++) {
-        const cluster = glyphs[at + 2] >> 1
-        if (cluster >= offset) return cluster > offset || (glyphs[at + 2] & 1) === 1 ? -1 : i
-      }
-      return -1
-    },
     glyphFrom(word, offset) {
       const { glyphStarts } = blocks
       for (let at = glyphStarts[word], i = 0; at < glyphStarts[word + 1]; at += glyphFields, i++) {
@@ -230,6 +233,8 @@ export function wordTable(): WordTable {
       }
       return -1
     },
+    isSafeAt: (word, glyph, offset) =>
+      glyphs[blocks.glyphStarts[word] + glyph * glyphFields + 2] === offset << 1,
     advanceTo(word, glyph) {
       let sum = 0
       const start = blocks.glyphStarts[word]
