@@ -13,8 +13,9 @@ import {
   type Line,
   type SourcePiece,
 } from './layout.ts'
+import type { LayoutTools } from './layout-tools.ts'
 import { scriptOfPlain } from './plain-script.ts'
-import { isShapedWith, type PlainStyle } from './plain-style.ts'
+import { behindItem, type PlainStyle } from './plain-style.ts'
 import { type Breakable, breakable } from './stops.ts'
 
 /** A stretch of a plain text in a style of its own. */
@@ -153,7 +154,20 @@ function addLines(layout: PlainLayout): asserts layout is PlainLayout & Pick<Lay
 
 function linesOf(layout: PlainLayout): readonly Line[] {
   const { text, frame, [heldStyle]: own, [heldRuns]: runs } = layout
-  return layOut(shapedPlainly(text, own, runs), frame, own.tools).lines
+  return layOut(shapedPlainly(text, own, runs), frame, measuredBy(own, runs)).lines
+}
+
+/** The tools of a text with what its shelf had when it was measured: fonts may have come since. */
+function measuredBy(own: PlainStyle, runs: readonly PlainRun[] = []): LayoutTools {
+  const { tools } = own
+  const known = new Map([own, ...runs.map(run => run.own)].map(one => [one.style, one]))
+  // Refused where the shelf is closed: whatever else may still be known.
+  tools.extents(own.style)
+  return {
+    ...tools,
+    extents: style => known.get(style)?.reach ?? tools.extents(style),
+    shapingStyle: style => known.get(style)?.shaping ?? tools.shapingStyle(style),
+  }
 }
 
 /** A plain text as any other is shaped, in the faces that it was measured in. */
@@ -206,8 +220,7 @@ function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
   const items: ShapedRun[] = []
   for (let i = 0; i < runs.length; ) {
     const { start, own } = runs[i]
-    let next = i + 1
-    while (next < runs.length && isShapedWith(own, runs[next].own)) next++
+    const next = behindItem(runs, i)
     const { end } = runs[next - 1]
     i = next
     const segment = own.segments.get(script)

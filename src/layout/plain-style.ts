@@ -17,6 +17,8 @@ export interface PlainStyle {
   readonly styleNames: readonly string[]
   readonly tools: LayoutTools
   readonly face: ShapedRun['face']
+  /** What its shelf had for it: the face, and others beside it. */
+  readonly shaping: ReturnType<LayoutTools['shapingStyle']>
   readonly scale: number
   /** How such texts are shaped, by the bit of their script in `plain`. */
   readonly segments: ReadonlyMap<number, ShapedRun['segment']>
@@ -75,7 +77,8 @@ export function plainStyle(
   tools: LayoutTools,
 ): PlainStyle | undefined {
   if (!isPlainStyle(style)) return undefined
-  const { faces, language, features, problems } = tools.shapingStyle(style)
+  const shaping = tools.shapingStyle(style)
+  const { faces, language, features, problems } = shaping
   const [face] = faces
   if (problems.length > 0 || !face.spacesStandAlone(features)) return undefined
   const reach = tools.extents(style)
@@ -97,6 +100,7 @@ export function plainStyle(
     styleNames,
     tools,
     face,
+    shaping,
     scale: unitScale(face, style.size),
     reach,
     segments: new Map(segments),
@@ -109,7 +113,14 @@ export function plainStyle(
 }
 
 /** Whether text in two styles is shaped as one: they differ in paint only. */
-export const isShapedWith = (a: PlainStyle, b: PlainStyle) =>
+const isShapedWith = (a: PlainStyle, b: PlainStyle) =>
   a.face === b.face &&
   a.style.size === b.style.size &&
   a.segments.get(plain.latin) === b.segments.get(plain.latin)
+
+/** The first run behind those that are shaped as one with a run. */
+export function behindItem(runs: readonly { readonly own: PlainStyle }[], first: number): number {
+  let next = first + 1
+  while (next < runs.length && isShapedWith(runs[first].own, runs[next].own)) next++
+  return next
+}

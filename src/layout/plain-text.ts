@@ -8,7 +8,7 @@ import { trimmed } from './line-reach.ts'
 import { layoutOfSizes, type PlainRun } from './plain-layout.ts'
 import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
 import { breakOptions, type CountedLines, firstFitLines } from './plain-stops.ts'
-import { isShapedWith, type PlainStyle } from './plain-style.ts'
+import { behindItem, type PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /** What a frame asks for that words do not tell. */
@@ -103,8 +103,7 @@ export function plainRunsLayout(
   let { above, below } = own.reach
   for (let i = 0; i < runs.length; ) {
     const { start, own: shaping } = runs[i]
-    let next = i + 1
-    while (next < runs.length && isShapedWith(shaping, runs[next].own)) next++
+    const next = behindItem(runs, i)
     const segment = shaping.segments.get(script)
     if (!segment) return undefined
     const isWhole = i === 0 && next === runs.length

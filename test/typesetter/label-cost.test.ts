@@ -61,7 +61,9 @@ describe('a label of words that were seen before', () => {
     await shelf.add(
       'node_modules/@expo-google-fonts/source-sans-3/400Regular/SourceSans3_400Regular.ttf',
     )
-    expect(layout.lines[0].width).toBe(layout.textWidth)
+    const [line] = layout.lines
+    expect(line.width).toBe(layout.textWidth)
+    expect(line.top + line.height).toBe(layout.height)
     for (const copy of copies) {
       expect(copy.lines).toEqual(layout.lines)
       expect(Object.getOwnPropertyDescriptor(copy, 'lines')?.value).toBeDefined()
