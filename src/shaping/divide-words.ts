@@ -50,26 +50,25 @@ export function dividedWords(
   scratch: Scratch,
   ahead?: TextAhead,
 ): number | undefined {
-  for (const isAgain of [false, true]) {
-    const count = divide(text, book, scratch)
-    const { words, starts, ends } = scratch
-    if (!scratch.hasUnknown) return count
-    const list = unknownWords(text, count, scratch)
-    for (const word of list) if (isNotByItself(word)) return undefined
-    // The clusters at the ends of words are looked up by themselves, and need room as well.
-    if (book.words.size + list.size * 2 <= mostEntries) {
-      const hasRoom = book.words.size + (list.size + mostAhead) * 2 <= mostEntries
-      if (ahead && hasRoom) addWordsAhead(list, ahead, book.words)
-      learnWords([...list], book, face, segment)
-      for (let i = 0; i < count; i++) {
-        if (words[i] === unknown) words[i] = findWord(book, text.slice(starts[i], ends[i]))
-      }
-      return count
-    }
-    if (isAgain) return undefined
+  let count = divide(text, book, scratch)
+  if (!scratch.hasUnknown) return count
+  let list = unknownWords(text, count, scratch)
+  for (const word of list) if (isNotByItself(word)) return undefined
+  // The clusters at the ends of words are looked up by themselves, and need room as well.
+  if (book.words.size + list.size * 2 > mostEntries) {
     book.words.clear()
+    count = divide(text, book, scratch)
+    list = unknownWords(text, count, scratch)
+    if (list.size * 2 > mostEntries) return undefined
   }
-  return undefined
+  const hasRoom = book.words.size + (list.size + mostAhead) * 2 <= mostEntries
+  if (ahead && hasRoom) addWordsAhead(list, ahead, book.words)
+  learnWords([...list], book, face, segment)
+  const { words, starts, ends } = scratch
+  for (let i = 0; i < count; i++) {
+    if (words[i] === unknown) words[i] = findWord(book, text.slice(starts[i], ends[i]))
+  }
+  return count
 }
 
 /** More words than are ever learned ahead at once. */

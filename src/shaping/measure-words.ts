@@ -7,7 +7,7 @@ import type { TextAhead } from './words-ahead.ts'
 
 /**
  * The words of a text set on one line, as numbers: one entry of each array a word. Lengths are in
- * font units. The arrays are longer than they have words, and used again.
+ * font units. The arrays are longer than they have words, and used again for the next text.
  */
 export interface WordLine {
   count: number
@@ -27,16 +27,22 @@ export interface WordLine {
 }
 
 export function newWordLine(): WordLine {
-  return { ...wordRows(64), count: 0, total: 0, table: undefined }
+  const none = new Int32Array()
+  return {
+    ...wordRows(64),
+    starts: none,
+    ends: none,
+    words: none,
+    count: 0,
+    total: 0,
+    table: undefined,
+  }
 }
 
 const wordRows = (length: number) => ({
-  starts: new Int32Array(length),
-  ends: new Int32Array(length),
   from: new Int32Array(length),
   to: new Int32Array(length),
   deltas: new Int32Array(length),
-  words: new Int32Array(length),
 })
 
 /**
@@ -54,16 +60,17 @@ export function measuredWords(
 ): boolean {
   const count = dividedWords(text, book, face, segment, scratch, ahead)
   if (count === undefined) return false
-  if (count > line.starts.length) Object.assign(line, wordRows(count * 2))
-  const { starts, ends, from, to, deltas, words } = line
+  if (count > line.from.length) Object.assign(line, wordRows(count * 2))
+  const { starts, ends, words } = scratch
+  const { from, to, deltas } = line
   const table = book.words
   let along = 0
   let before: number = none
   let end = 0
-  line.count = 0
+  let known = 0
   for (let i = 0; i < count; i++) {
-    const word = scratch.words[i]
-    const start = scratch.starts[i]
+    const word = words[i]
+    const start = starts[i]
     if (start > end) {
       const gap = gapOf(before, start - end, word, book, face, segment)
       if (!gap) return false
@@ -72,18 +79,19 @@ export function measuredWords(
     }
     if (word === none) break
     if ((table.flags[word] & wordFlag.lacksGlyph) !== 0) return false
-    end = scratch.ends[i]
-    starts[i] = start
-    ends[i] = end
-    words[i] = word
+    end = ends[i]
     from[i] = along
     along += table.advance(word)
     to[i] = along
     deltas[i] = 0
     before = word
-    line.count = i + 1
+    known = i + 1
   }
+  line.count = known
   line.total = along
+  line.starts = starts
+  line.ends = ends
+  line.words = words
   line.table = table
   return true
 }

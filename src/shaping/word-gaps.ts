@@ -31,9 +31,16 @@ export function gapOf(
 ): Gap | undefined {
   const table = book.words
   // A cluster that its own word has changed may be kerned as the changed glyph is: not known here.
-  if (before >= 0 && !isPlainAt(before, endsPlain, endsOther, book, face, segment)) return undefined
-  if (after >= 0 && !isPlainAt(after, startsPlain, startsOther, book, face, segment))
-    return undefined
+  const isPlainBefore =
+    before < 0 ||
+    (table.flags[before] & endsPlain) !== 0 ||
+    isPlainAt(before, endsPlain, endsOther, book, face, segment)
+  if (!isPlainBefore) return undefined
+  const isPlainAfter =
+    after < 0 ||
+    (table.flags[after] & startsPlain) !== 0 ||
+    isPlainAt(after, startsPlain, startsOther, book, face, segment)
+  if (!isPlainAfter) return undefined
   const leftCode = before < 0 ? 0 : table.lastCode(before)
   const rightCode = after < 0 ? 0 : table.firstCode(after)
   const isUsual = count === 1 && ((leftCode | rightCode) & ~0x7f) === 0
