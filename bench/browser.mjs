@@ -26,7 +26,7 @@ const page = await browser.newPage()
 await page.goto(`http://127.0.0.1:${server.httpServer.address().port}/`)
 await page.waitForFunction('window.figures !== undefined', undefined, { timeout: 120_000 })
 const figures = await page.evaluate('window.figures')
-const { labels, measured, layouts, elements, painted, filled } = figures
+const { labels, measured, layouts, elements, filled } = figures
 const figure = (a, b) => ({ a, b, ratio: a / b })
 row('10,000 labels laid out / measureText, second time', figure(labels, measured), 0.4)
 row('the same with a span and a value / without', figure(figures.marked, figures.unmarked), 2)
@@ -36,6 +36,11 @@ row(
   0.8,
 )
 row('1,000 two-line strings / page elements, heights read', figure(layouts, elements), 0.06)
-row('1,000 layouts drawn on a canvas / fillText', figure(painted, filled), 2)
+const frame = '1,000 layouts on a canvas / fillText'
+row(`${frame}, the first time`, figure(figures.paintedFirst, filled), 3)
+row(`${frame}, the second`, figure(figures.paintedSecond, filled), 3)
+row(`${frame}, from then on`, figure(figures.painted, filled), 1.5)
+row(`${frame}, scrolled`, figure(figures.scrolled, filled), 1.5)
+row(`${frame}, another scale each frame`, figure(figures.zoomedPainted, figures.zoomedFilled), 1.5)
 await browser.close()
 await server.close()

@@ -1,8 +1,8 @@
 // What writing a picture costs beside its layout. `npm run bench`, after a build.
 import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
-import { toSvg } from '../dist/targets/svg/index.js'
+import { svgShapes, toSvg } from '../dist/targets/svg/index.js'
 import { prose } from './corpus.mjs'
-import { ratio, row } from './support.mjs'
+import { figure, ratio, row } from './support.mjs'
 
 const sheet = defineSheet({ styles: { body: { family: 'sans', size: 16 } } })
 const shelf = await openShelf({ builtIn: ['sans'] })
@@ -10,9 +10,15 @@ const text = prose(200_000)
 const set = () => typesetter({ sheet, shelf }).set(text, { style: 'body', width: 480 })
 const layout = set()
 row(
-  'SVG of 200 KB of prose / its layout',
-  ratio(() => toSvg(layout), set, 9),
-  3,
+  'SVG of 200 KB of prose / its layout, its lines read',
+  ratio(
+    () => toSvg(layout),
+    () => {
+      if (set().lines.length === 0) throw new Error('no lines')
+    },
+    9,
+  ),
+  0.4,
 )
 const labels = prose(30_000).split(/\s+/).slice(0, 1000)
 const setter = typesetter({ sheet, shelf })
@@ -29,4 +35,22 @@ row(
     15,
   ),
   3,
+)
+
+// Strings as interfaces have them: one to three words.
+const words = prose(60_000).split(/\s+/)
+const strings = Array.from({ length: 1000 }, (_, i) =>
+  words.slice(i * 3, i * 3 + 1 + (i % 3)).join(' '),
+)
+const shapes = svgShapes()
+const sizes = strings.map(
+  text => Buffer.byteLength(toSvg(setter.set(text, { style: 'body' }), { shapes })) / 1000,
+)
+const later = sizes.slice(100)
+const mean = later.reduce((sum, size) => sum + size, 0) / later.length
+figure(
+  'SVG with shared shapes, kB a label after the first hundred',
+  `${mean.toFixed(2)} kB`,
+  mean,
+  1.5,
 )

@@ -126,30 +126,49 @@ const placed = names.map((name, i) => ({
   x: (i % 8) * 140,
   y: (Math.floor(i / 8) % 36) * 22,
 }))
-let [painted, filled] = [Infinity, Infinity]
 /** Painting is done when its pixels can be read. */
-const settled = run =>
-  time(() => {
+const settled = run => {
+  screen.clearRect(0, 0, canvas.width, canvas.height)
+  return time(() => {
     run()
     screen.getImageData(0, 0, 1, 1)
   })
-for (let round = 0; round < rounds; round++) {
-  screen.clearRect(0, 0, canvas.width, canvas.height)
-  painted = Math.min(
-    painted,
-    settled(() => {
-      for (const { layout, x, y } of placed) paintCanvas(screen, layout, { x, y })
-    }),
-  )
-  screen.clearRect(0, 0, canvas.width, canvas.height)
-  filled = Math.min(
-    filled,
-    settled(() => {
-      for (const { name, x, y } of placed) screen.fillText(name, x, y + 16)
-    }),
-  )
+}
+/** The least of several frames; `frame` is told which it is. */
+const leastFrame = frame =>
+  Math.min(...Array.from({ length: rounds }, (_, i) => settled(() => frame(i))))
+const paintAll = down => {
+  for (const { layout, x, y } of placed) paintCanvas(screen, layout, { x, y: y + down })
+}
+const fillAll = down => {
+  for (const { name, x, y } of placed) screen.fillText(name, x, y + 16 + down)
+}
+const zoomed = (all, factor) => {
+  screen.save()
+  screen.scale(factor, factor)
+  all(0)
+  screen.restore()
+}
+const filled = leastFrame(() => fillAll(0))
+const paintedFirst = settled(() => paintAll(0))
+const paintedSecond = settled(() => paintAll(0))
+await new Promise(resolve => setTimeout(resolve))
+settled(() => paintAll(0))
+const painted = leastFrame(() => paintAll(0))
+const scrolled = leastFrame(frame => paintAll(frame + 1))
+// Each frame has a scale of its own, which no frame before had.
+const zoomedFilled = leastFrame(frame => zoomed(fillAll, 1 + (frame + 1) / 100))
+const zoomedPainted = leastFrame(frame => zoomed(paintAll, 1 + (frame + 1) / 50))
+const canvasFrames = {
+  filled,
+  paintedFirst,
+  paintedSecond,
+  painted,
+  scrolled,
+  zoomedFilled,
+  zoomedPainted,
 }
 if (total === 0) throw new Error('nothing was set')
 const atFirst = { firstSet, firstMeasured }
 const withMarks = { marked, unmarked }
-window.figures = { labels, measured, layouts, elements, painted, filled, ...atFirst, ...withMarks }
+window.figures = { labels, measured, layouts, elements, ...canvasFrames, ...atFirst, ...withMarks }

@@ -1,7 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { basename, dirname, extname, join } from 'node:path'
-import { deflateSync } from 'node:zlib'
 import type { Command } from 'commander'
 import type { Drawing, Layout } from 'dot-line'
 import { toHtmlPage } from 'dot-line/html'
@@ -34,7 +33,7 @@ type Content = string | Uint8Array
 /** What each format writes; a file's extension is its name. */
 const formats = new Map<string, Format>([
   ['svg', (shown, { title, svgText: textAs }) => toSvg(shown, { title, textAs })],
-  ['pdf', (shown, { title }) => toPdf(shown, { title, deflate: bytes => deflateSync(bytes) })],
+  ['pdf', (shown, { title }) => toPdf(shown, { title })],
   ['png', (shown, { pixelRatio, background }) => toPng(shown, { pixelRatio, background })],
   ['html', (shown, { title }) => toHtmlPage(shown, { title })],
   [

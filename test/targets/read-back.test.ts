@@ -90,6 +90,13 @@ describe('the same layout painted on a canvas in Chromium', () => {
     }
   })
 
+  it('makes bitmaps of what is painted again between frames, never within one', async () => {
+    const repainted = await onTestPage('canvas-calls.html', 'repainted', page =>
+      page.evaluate<string[][]>('window.repainted'),
+    )
+    expect(repainted).toEqual([['paths'], ['paths', 'making bitmaps'], ['bitmaps'], ['bitmaps']])
+  })
+
   it('shows the same pixels as the SVG, but for the edges of glyphs', async () => {
     const compared = await onTestPage('canvas-pixels.html', 'compared', page =>
       page.evaluate<{ inked: number; differing: number }>('window.compared'),

@@ -1,5 +1,5 @@
 import { drawing, rectangle } from 'dot-line'
-import { toSvg } from 'dot-line/svg'
+import { svgShapes, toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
 import { paintedItems } from '../support/painted.ts'
 import { sheet, testSetter } from '../support/setting.ts'
@@ -13,6 +13,25 @@ describe('SVG', () => {
     const uses = [...svg.matchAll(/href="#([^"]+)"/g)].map(m => m[1])
     expect(uses.length).toBe(6)
     expect(ids).toEqual(expect.arrayContaining(uses))
+  })
+
+  it('writes shapes once a page where its SVGs share them', async () => {
+    const setter = await testSetter()
+    const shapes = svgShapes()
+    const labels = ['see sea', 'a ~strong[sea]', 'ease'].map(text => setter.set(text))
+    const written = labels.map(label => toSvg(label, { shapes }))
+    const held = [...shapes.svg().matchAll(/<path id="([^"]+)"/g)].map(m => m[1])
+    const used = new Set(
+      written.flatMap(svg => [...svg.matchAll(/href="#([^"]+)"/g)].map(m => m[1])),
+    )
+    expect(new Set(held).size).toBe(held.length)
+    expect(new Set(held)).toEqual(used)
+    expect(written.join('')).not.toMatch(/<path|<defs/)
+    // By itself each has the same shapes under the same names.
+    for (const [i, label] of labels.entries()) {
+      expect(toSvg(label).replace(/<defs>[\s\S]*<\/defs>\n/, '')).toBe(written[i])
+    }
+    expect(() => toSvg(labels[0], { shapes: { svg: () => '' } })).toThrow('what svgShapes() gave')
   })
 
   it('is well-formed for any title and text', async () => {

@@ -62,9 +62,9 @@ export function paintFromBitmap(
     }
   }
   if (!bitmap.place || bitmap.round !== store.round) {
-    makeBitmap(bitmap, item, matrix, [phaseX, phaseY], fill)
+    makeLater({ bitmap, item, matrix, phase: [phaseX, phaseY], fill })
+    return false
   }
-  if (!bitmap.place) return false
   context.setTransform(1, 0, 0, 1, 0, 0)
   context.globalAlpha = item.ink.opacity
   const { place, left, top } = bitmap
@@ -95,13 +95,32 @@ function hasOffsets({ offsetsX, offsetsY }: ShapedGlyphs): boolean {
   return false
 }
 
-function makeBitmap(
-  bitmap: RunBitmap,
-  item: GlyphsItem,
-  { a, d }: CanvasMatrix,
-  [phaseX, phaseY]: readonly [number, number],
-  fill: (context: CanvasContext, item: GlyphsItem) => void,
-) {
+interface Wanted {
+  readonly bitmap: RunBitmap
+  readonly item: GlyphsItem
+  readonly matrix: CanvasMatrix
+  readonly phase: readonly [x: number, y: number]
+  readonly fill: (context: CanvasContext, item: GlyphsItem) => void
+}
+
+const wanted = new Map<RunBitmap, Wanted>()
+
+/**
+ * Bitmaps are made when all that is painted now has been painted: a browser copies a whole sheet
+ * where it is painted on between two times that something is taken from it.
+ */
+function makeLater(one: Wanted) {
+  if (wanted.size === 0) void Promise.resolve().then(makeWanted)
+  wanted.set(one.bitmap, one)
+}
+
+function makeWanted() {
+  const all = [...wanted.values()]
+  wanted.clear()
+  for (const one of all) makeBitmap(one)
+}
+
+function makeBitmap({ bitmap, item, matrix: { a, d }, phase: [phaseX, phaseY], fill }: Wanted) {
   bitmap.place = undefined
   const atOrigin = { ...item, x: 0, y: 0, ink: { ...item.ink, opacity: 1 } }
   const ink = inkBoxOf([atOrigin])

@@ -1,4 +1,3 @@
-import { zlibSync } from 'fflate'
 import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import {
@@ -25,12 +24,16 @@ import {
   reference,
 } from './objects.ts'
 import { pageContent } from './page-content.ts'
+import { platformDeflate } from './platform-deflate.ts'
 import type { Resources } from './resources.ts'
 
 export interface PdfOptions extends PdfMetadata {
   /** BCP 47 tag of the document's language; that of the first page that has one without it. */
   readonly language?: string
-  /** Compresses into the zlib format; Node's `zlib.deflateSync` is faster than the one built in. */
+  /**
+   * Compresses into the zlib format. Without it the platform's own `zlib` does, where there is one,
+   * and else one that is built in: the bytes differ by that, what they hold does not.
+   */
   readonly deflate?: Deflate
 }
 
@@ -75,10 +78,8 @@ export function* pdfChunks(
   checkOptions('a PDF', options, pdfFields)
   checkArgument('a PDF', 'pages', pages, somePages)
   let chunks: Uint8Array[] = []
-  const objects = pdfObjects(
-    bytes => chunks.push(bytes),
-    options.deflate ?? (bytes => zlibSync(bytes)),
-  )
+  const deflate = options.deflate ?? platformDeflate()
+  const objects = pdfObjects(bytes => chunks.push(bytes), deflate)
   const resources = documentResources(objects)
   const [catalog, root] = [objects.reserve(), objects.reserve()]
   const nodes: { readonly number: ObjectNumber; readonly kids: ObjectNumber[] }[] = []

@@ -15,8 +15,8 @@ export interface Definitions {
 }
 
 /**
- * Ids name face and glyph, a variable face with where it stands, or say what is defined: where two
- * drawings share a page, one id means one thing.
+ * Ids are made of what is defined, those of glyphs of their face's contents: where two drawings share
+ * a page, one id means one thing.
  */
 export function svgDefinitions(): Definitions {
   const prefixes = new Map<Face, string>()
@@ -27,9 +27,8 @@ export function svgDefinitions(): Definitions {
   const prefixOf = (face: Face) => {
     let prefix = prefixes.get(face)
     if (prefix === undefined) {
-      const place = [...face.coordinates].map(([tag, value]) => `-${tag}${value}`).join('')
-      const made = face.synthesized.map(what => `-${what}`).join('')
-      const plain = (face.postScriptName + place + made).replace(/[^A-Za-z0-9.-]/g, '')
+      // Short, for it stands before every glyph; never a digit first, which no selector could name.
+      const plain = `g${hash32(face.id, 0x811c9dc5)}`
       const taken = [...prefixes.values()].filter(p => p === plain || p.startsWith(`${plain}_`))
       prefix = taken.length > 0 ? `${plain}_${taken.length}` : plain
       prefixes.set(face, prefix)
@@ -95,12 +94,12 @@ function glyphPath(face: Face, glyph: number): string {
   return path
 }
 
-/** FNV-1a over the text, twice with different starts: 64 bits, in base 36. */
-function hash(text: string): string {
-  const half = (start: number) => {
-    let h = start
-    for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 0x01000193)
-    return (h >>> 0).toString(36)
-  }
-  return half(0x811c9dc5) + half(0x050c5d1f)
+/** 64 bits, in base 36. */
+const hash = (text: string) => hash32(text, 0x811c9dc5) + hash32(text, 0x050c5d1f)
+
+/** FNV-1a over the text, in base 36. */
+function hash32(text: string, start: number): string {
+  let h = start
+  for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 0x01000193)
+  return (h >>> 0).toString(36)
 }

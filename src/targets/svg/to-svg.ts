@@ -22,6 +22,7 @@ import { xmlText } from '../../notation/index.ts'
 import { aFunction, aString, checkOptions, either, oneOf } from '../../problem/index.ts'
 import { type Definitions, svgDefinitions } from './definitions.ts'
 import { painted, pathElement } from './paint.ts'
+import { type SvgShapes, sharedDefinitions, someShapes } from './svg-shapes.ts'
 import { isPlainText, type OpenText, openText, textFonts } from './text-element.ts'
 import { transformText } from './transform-text.ts'
 
@@ -36,6 +37,8 @@ export interface SvgOptions {
    * face. What a browser would not set alike stays outlines.
    */
   readonly textAs?: 'outlines' | 'embedded' | ((face: Face) => string)
+  /** Where many SVGs stand in one page: `svgShapes()`, which writes each glyph's shape once for all. */
+  readonly shapes?: SvgShapes
 }
 
 /**
@@ -47,12 +50,14 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
     title: aString,
     description: aString,
     textAs: either(oneOf('outlines', 'embedded'), aFunction),
+    shapes: someShapes,
   })
   const drawing = asDrawing(shown)
   const { box, language, items } = drawing
-  const { description, textAs = 'outlines' } = options
+  const { description, textAs = 'outlines', shapes } = options
   const title = options.title ?? drawing.title
-  const definitions = svgDefinitions()
+  const shared = shapes && sharedDefinitions(shapes)
+  const definitions = shared ?? svgDefinitions()
   const fonts =
     textAs === 'outlines' ? undefined : textFonts(typeof textAs === 'function' ? textAs : undefined)
   const text = fonts && openText(fonts)
@@ -86,7 +91,7 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
     (title === undefined ? '' : `<title>${xmlText(title)}</title>\n`) +
     (description === undefined ? '' : `<desc>${xmlText(description)}</desc>\n`) +
     (fonts?.styleSheet() ?? '') +
-    `<defs>\n${definitions.all()}</defs>\n${body}</svg>\n`
+    `${shared ? '' : `<defs>\n${definitions.all()}</defs>\n`}${body}</svg>\n`
   )
 }
 

@@ -1,0 +1,32 @@
+import { being, isObject } from '../../problem/index.ts'
+import { type Definitions, svgDefinitions } from './definitions.ts'
+
+/** Shapes that the SVGs of one page share: each glyph is written once a page, not once a label. */
+export interface SvgShapes {
+  /** An SVG without size that holds all shapes used so far; it stands once in the page. */
+  svg(): string
+}
+
+const definitionsOf = new WeakMap<object, Definitions>()
+
+/**
+ * Shapes for `toSvg(label, { shapes })`: what is written with them shows nothing by itself, but in a
+ * page that has `shapes.svg()` in it, asked for after the last of them.
+ */
+export function svgShapes(): SvgShapes {
+  const definitions = svgDefinitions()
+  const shapes: SvgShapes = {
+    svg: () =>
+      `<svg xmlns="http://www.w3.org/2000/svg" width="0" height="0" aria-hidden="true">\n<defs>\n${definitions.all()}</defs></svg>\n`,
+  }
+  definitionsOf.set(shapes, definitions)
+  return shapes
+}
+
+export const sharedDefinitions = (shapes: SvgShapes): Definitions | undefined =>
+  definitionsOf.get(shapes)
+
+export const someShapes = being(
+  'what svgShapes() gave',
+  value => isObject(value) && definitionsOf.has(value),
+)
