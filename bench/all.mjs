@@ -11,6 +11,7 @@ const names = [
   'painting',
   'documents',
   'browser',
+  'start',
 ]
 let failed = 0
 for (const name of names) {

@@ -23,20 +23,24 @@ export type {
   Synthesized,
 } from './face.ts'
 export { keptOnShelf } from './kept-on-shelf.ts'
+export type { LaterFace } from './later-faces.ts'
+export {
+  entryFor,
+  type FaceCapabilities,
+  hasNamesOf,
+  type ListedFace,
+  type ShelfEntry,
+} from './listed-face.ts'
 export type { FaceTraits, WantedTraits } from './match-face.ts'
 export type { FontEngines } from './open-face.ts'
 export { faceOf } from './open-faces.ts'
 export type { Url, WasmModule } from './platform-types.ts'
 export {
   aShelf,
-  entryFor,
-  type FaceCapabilities,
   type FontSource,
-  type ListedFace,
   type ReadFonts,
   type SearchedFace,
   type Shelf,
-  type ShelfEntry,
   type Synthesis,
   shelfOf,
   type WantedFace,

@@ -1,5 +1,6 @@
 import { append } from '../blocks/index.ts'
 import {
+  aFunction,
   aString,
   being,
   checkArgument,
@@ -9,34 +10,26 @@ import {
   nearestName,
   type Problem,
 } from '../problem/index.ts'
-import type { ContainedFont } from './containers/open-container.ts'
 import { type Coverage, isCovered, readCoverage, unitedCoverage } from './coverage.ts'
-import type { Face, FaceMetrics, Slant, Synthesized } from './face.ts'
-import { type FaceNames, readFaceNames } from './face-names.ts'
+import type { Face, Slant, Synthesized } from './face.ts'
 import { canDo, checkSearch, isFound } from './find-faces.ts'
 import { notes } from './kept-on-shelf.ts'
-import { readLayoutTags } from './layout-tags.ts'
-import { type FaceTraits, nearestFaces, type WantedTraits } from './match-face.ts'
+import { type LaterFace, laterFaces } from './later-faces.ts'
+import {
+  abilitiesOf,
+  type FaceCapabilities,
+  hasNamesOf,
+  type ListedFace,
+  listed,
+  namesOf,
+  type ShelfEntry,
+} from './listed-face.ts'
+import { nearestFaces, type WantedTraits } from './match-face.ts'
 import { toldApart } from './named-weight.ts'
 import { nearestFamily } from './nearest-family.ts'
 import { type FontEngines, type OpenFace, openFace } from './open-face.ts'
 import type { Url } from './platform-types.ts'
-import {
-  type Coordinates,
-  coordinatesFor,
-  type NamedInstance,
-  type VariationAxis,
-  variableTraits,
-  type WantedVariation,
-} from './variations.ts'
-
-/** A font file that the shelf may open. */
-export interface ShelfEntry extends FaceTraits {
-  readonly family: string
-  /** What messages call it: the file's path or URL. */
-  readonly name: string
-  readonly font: () => ContainedFont
-}
+import { type Coordinates, coordinatesFor, type WantedVariation } from './variations.ts'
 
 /** A font to put on a shelf: bytes, a path (Node; folders as well) or a URL. */
 export type FontSource = string | Url | Uint8Array
@@ -48,35 +41,6 @@ export interface WantedFace extends WantedVariation {
 }
 
 export type Synthesis = 'none' | Synthesized | 'all'
-
-/** A face as lists show it. */
-export interface ListedFace extends FaceTraits {
-  readonly family: string
-  /** The file it is in. */
-  readonly name: string
-  readonly axes: readonly VariationAxis[]
-  /** Whether its license lets documents carry it. */
-  readonly embeddable: boolean
-  /** Whether some of its glyphs have colors of their own. */
-  readonly colored: boolean
-  /** Without it, letters stand as they come: no kerning, no ligatures, no joining, no marks in place. */
-  readonly openTypeLayout: boolean
-}
-
-/** All that a face can do. */
-export interface FaceCapabilities extends ListedFace {
-  readonly postScriptName: string
-  readonly glyphCount: number
-  readonly instances: readonly NamedInstance[]
-  /** Tags of OpenType features, such as `smcp`. */
-  readonly features: readonly string[]
-  /** Tags of the scripts its OpenType layout is made for, such as `arab`. */
-  readonly scripts: readonly string[]
-  /** Code points, as ranges: first and last of each, one behind the other. */
-  readonly coverage: Uint32Array
-  /** In font units; without the heights the font does not state. */
-  readonly metrics: Partial<FaceMetrics>
-}
 
 /** What faces are searched by; all of it has to be so. */
 export interface SearchedFace {
@@ -97,19 +61,23 @@ export interface SearchedFace {
 export interface Shelf {
   readonly [notes]: Map<string, object>
   readonly families: readonly string[]
-  /** Changes whenever fonts are added. */
+  /** Changes whenever fonts are added, or come that were waited for. */
   readonly revision: number
-  /** Fonts of the operating system that could not be read, and so are not on the shelf. */
+  /** Fonts that could not be read or fetched, and so are not on the shelf. */
   readonly problems: readonly Problem[]
   /** Families compare without regard to case, as in CSS. */
   has(family: string): boolean
   /** The known family nearest in name. */
   nearest(family: string): string | undefined
-  /** The face of a family nearest to what is wanted; throws `unknown-family` where it has none. */
+  /**
+   * The face of a family nearest to what is wanted; throws `unknown-family` where it has none. One
+   * that is still to come is fetched; what is nearest of those that are here stands in.
+   */
   face(family: string, wanted: WantedFace): Face
   /**
    * All faces of a family that are as near: fonts for the web are divided by script, and each file
-   * has some of the characters. The first has letters of Latin where one does.
+   * has some of the characters. The first has letters of Latin where one does. None while all are
+   * still to come.
    */
   faces(family: string, wanted: WantedFace): readonly Face[]
   /** Faces of all families by what they are called and what they can do. */
@@ -120,6 +88,15 @@ export interface Shelf {
   capabilitiesOf(family: string): readonly FaceCapabilities[]
   /** What the faces of a family that are nearest to what is wanted have glyphs for. */
   coverage(family: string, wanted: WantedTraits): Coverage
+  /** Whether the nearest face is still to come; what is nearest of those that are here stands in. */
+  isAwaited(family: string, wanted: WantedTraits): boolean
+  /** Resolves when no face that was asked for is still to come. */
+  settled(): Promise<void>
+  /**
+   * Calls a function whenever fonts were added, came, or could not be fetched: text may be set
+   * otherwise from then on. Returns what ends it.
+   */
+  onChange(listener: () => void): () => void
   /** Puts more fonts on the shelf. Throws `unreadable-font`, `bad-font`. */
   add(...fonts: readonly FontSource[]): Promise<void>
   /** Gives the memory of all open faces back. The shelf cannot be used after. */
@@ -134,6 +111,8 @@ export const aShelf = being(
 
 export interface ShelfParts {
   readonly entries: readonly ShelfEntry[]
+  /** Faces that are fetched when text first wants them. */
+  readonly later: readonly LaterFace[]
   readonly engines: FontEngines
   /** Short names for families, to be changed in one place. */
   readonly names: Readonly<Record<string, string>>
@@ -163,7 +142,8 @@ const mostAwake = 64
 const mostOpen = 20_000
 
 /** A shelf over font files; each is opened when the first text is set in it. */
-export function shelfOf({ entries, engines, names, read, problems: found }: ShelfParts): Shelf {
+export function shelfOf(parts: ShelfParts): Shelf {
+  const { entries, engines, names, read, problems: found } = parts
   const problems = [...found]
   const byFamily = new Map<string, ShelfEntry[]>()
   const families = new Map<string, string>()
@@ -174,11 +154,30 @@ export function shelfOf({ entries, engines, names, read, problems: found }: Shel
   const shortNames = new Map(
     Object.entries(names).map(([name, family]) => [name.toLowerCase(), family]),
   )
+  const listeners = new Set<() => void>()
+  let revision = 0
   let closed = false
+
+  const tell = () => {
+    for (const listener of [...listeners]) listener()
+  }
+  const later = laterFaces(
+    parts.later,
+    entry => {
+      put(entry)
+      tell()
+    },
+    failures => {
+      append(problems, failures)
+      revision++
+      tell()
+    },
+  )
 
   function put(entry: ShelfEntry) {
     const key = entry.family.toLowerCase()
     const known = byFamily.get(key)
+    revision++
     keys.set(entry, keys.size)
     byFamily.set(
       key,
@@ -191,15 +190,14 @@ export function shelfOf({ entries, engines, names, read, problems: found }: Shel
   function renamed(entry: ShelfEntry, weight: number): ShelfEntry {
     const other = { ...entry, weight }
     keys.set(other, keys.get(entry) ?? keys.size)
-    namesRead.set(other, namesOf(entry))
-    return other
+    return hasNamesOf(other, entry)
   }
 
   /** The key of a family, by its own name or a short one. */
   function keyOf(family: string): string {
     checkArgument('a shelf', 'the name of a family', family, aString)
     const key = family.toLowerCase()
-    return byFamily.has(key) ? key : (shortNames.get(key) ?? family).toLowerCase()
+    return families.has(key) ? key : (shortNames.get(key) ?? family).toLowerCase()
   }
 
   /** Notes that a face was asked for; the one that is awake longest without gives its memory back. */
@@ -212,8 +210,10 @@ export function shelfOf({ entries, engines, names, read, problems: found }: Shel
 
   function entriesOf(family: string): ShelfEntry[] {
     if (closed) fail('closed-shelf', 'the shelf is closed', { hint: 'open another' })
-    const found = byFamily.get(keyOf(family))
+    const key = keyOf(family)
+    const found = byFamily.get(key)
     if (found) return found
+    if (families.has(key)) return []
     const nearest = nearestFamily(family, [...families.values(), ...shortNames.keys()])
     return fail('unknown-family', `no family '${family}' on the shelf`, { nearest })
   }
@@ -227,9 +227,19 @@ export function shelfOf({ entries, engines, names, read, problems: found }: Shel
     return coverage
   }
 
+  /** The nearest of a family, asked for if it is to come; of the first family that has some till then. */
+  function standIns(family: string, wanted: WantedTraits): readonly ShelfEntry[] {
+    const own = entriesOf(family)
+    later.request(keyOf(family), own, wanted)
+    return nearFirst(own.length > 0 ? own : ([...byFamily.values()][0] ?? []), wanted)
+  }
+
   for (const entry of entries) put(entry)
+  for (const family of later.families) {
+    if (!families.has(family.toLowerCase())) families.set(family.toLowerCase(), family)
+  }
   for (const [name, family] of Object.entries(names)) {
-    if (byFamily.has(family.toLowerCase())) continue
+    if (families.has(family.toLowerCase())) continue
     const nearest = nearestName(family, families.values())
     fail(
       'unknown-family',
@@ -243,11 +253,11 @@ export function shelfOf({ entries, engines, names, read, problems: found }: Shel
       return [...families.values()]
     },
     get revision() {
-      return keys.size
+      return revision
     },
     problems,
     [notes]: new Map(),
-    has: family => byFamily.has(keyOf(family)),
+    has: family => families.has(keyOf(family)),
     nearest(family) {
       checkArgument('nearest', 'family', family, aString)
       return nearestFamily(family, [...families.values(), ...shortNames.keys()])
@@ -257,15 +267,18 @@ export function shelfOf({ entries, engines, names, read, problems: found }: Shel
       entriesOf(family).map(entry => abilitiesOf(entry, namesOf(entry), coverageOf(entry))),
     coverage(family, wanted) {
       checkArgument('coverage', 'what is wanted', wanted, traits)
-      return unitedCoverage(nearestFaces(entriesOf(family), wanted).map(coverageOf))
+      const own = entriesOf(family)
+      return unitedCoverage(own.length > 0 ? nearestFaces(own, wanted).map(coverageOf) : [])
     },
     face(family, wanted) {
       checkArgument('face', 'what is wanted', wanted, traits)
-      return faceOfEntry(entriesNear(family, wanted)[0], wanted)
+      return faceOfEntry(standIns(family, wanted)[0], wanted)
     },
     faces(family, wanted) {
       checkArgument('faces', 'what is wanted', wanted, traits)
-      return entriesNear(family, wanted).map(entry => faceOfEntry(entry, wanted))
+      const own = entriesOf(family)
+      if (own.length === 0) return []
+      return nearFirst(own, wanted).map(entry => faceOfEntry(entry, wanted))
     },
     find(wanted) {
       checkSearch(wanted)
@@ -275,23 +288,38 @@ export function shelfOf({ entries, engines, names, read, problems: found }: Shel
         .map(entry => abilitiesOf(entry, namesOf(entry), coverageOf(entry)))
         .filter(face => canDo(face, wanted))
     },
+    isAwaited(family, wanted) {
+      checkArgument('isAwaited', 'what is wanted', wanted, traits)
+      return later.isAwaited(keyOf(family), entriesOf(family), wanted)
+    },
+    settled: later.settled,
+    onChange(listener) {
+      checkArgument('onChange', 'the listener', listener, aFunction)
+      const own = () => listener()
+      listeners.add(own)
+      return () => void listeners.delete(own)
+    },
     async add(...fonts) {
       const added = await Promise.all(fonts.map(read))
       for (const one of added) {
         for (const entry of one.entries) put(entry)
         append(problems, one.problems)
       }
+      tell()
     },
     close() {
       closed = true
+      revision++
+      later.close()
+      listeners.clear()
       for (const { release } of open.values()) release()
       for (const kept of [open, byFamily, families, keys, coverages, this[notes]]) kept.clear()
     },
   }
 
   /** Of those that are as near, files with letters of Latin first: spaces and marks are taken from it. */
-  function entriesNear(family: string, wanted: WantedTraits): readonly ShelfEntry[] {
-    const near = nearestFaces(entriesOf(family), wanted)
+  function nearFirst(all: readonly ShelfEntry[], wanted: WantedTraits): readonly ShelfEntry[] {
+    const near = nearestFaces(all, wanted)
     if (near.length === 1) return near
     const has = near.map(entry => isCovered(coverageOf(entry), latinLetter))
     return [...near.filter((_, i) => has[i]), ...near.filter((_, i) => !has[i])]
@@ -317,43 +345,6 @@ export function shelfOf({ entries, engines, names, read, problems: found }: Shel
 
 const latinLetter = 0x78
 
-const namesRead = new WeakMap<ShelfEntry, FaceNames>()
-
-/** What the font of an entry says of itself, read once. */
-function namesOf(entry: ShelfEntry): FaceNames {
-  let names = namesRead.get(entry)
-  if (!names) {
-    names = readFaceNames(entry.font().tables, entry.name)
-    namesRead.set(entry, names)
-  }
-  return names
-}
-
-function listed(entry: ShelfEntry, said: FaceNames): ListedFace {
-  const { family, weight, slant, stretch, weights, stretches, slants, name } = entry
-  const { axes, embeddable, colored, openTypeLayout } = said
-  return {
-    ...{ family, weight, slant, stretch, name, axes, embeddable, colored, openTypeLayout },
-    ...(weights && { weights }),
-    ...(stretches && { stretches }),
-    ...(slants && { slants }),
-  }
-}
-
-function abilitiesOf(entry: ShelfEntry, said: FaceNames, coverage: Coverage): FaceCapabilities {
-  const { postScriptName, glyphCount, instances, metrics } = said
-  const tags = readLayoutTags(entry.font().tables)
-  return {
-    ...listed(entry, said),
-    postScriptName,
-    glyphCount,
-    instances,
-    metrics,
-    ...tags,
-    coverage,
-  }
-}
-
 /** The slant a face has for what is wanted: its own, or one it can take on its axes. */
 function slantAt({ slant, slants = [] }: ShelfEntry, wanted: WantedTraits): Slant {
   if (wanted.slant === 'normal' || slant !== 'normal' || slants.length === 0) return slant
@@ -374,13 +365,4 @@ function synthesizedFor(
   if (isLight && may('weight')) synthesized.push('weight')
   if (isUpright && may('slant')) synthesized.push('slant')
   return synthesized
-}
-
-/** An entry for a font, with what it says of itself; throws `bad-font`. */
-export function entryFor(font: ContainedFont, name: string): ShelfEntry {
-  const said = readFaceNames(font.tables, name)
-  const { family, weight, slant, stretch, axes } = said
-  const entry = { family, weight, slant, stretch, name, font: () => font, ...variableTraits(axes) }
-  namesRead.set(entry, said)
-  return entry
 }

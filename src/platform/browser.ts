@@ -1,7 +1,8 @@
 import { type Picture, readPicture } from '../drawing/index.ts'
 import { fileOf, type Shelf, type Url } from '../fonts/index.ts'
 import { checkArgument, fail } from '../problem/index.ts'
-import { aSource, assetPath, openShelfFrom, type Supply } from './open-shelf.ts'
+import { aSource } from './loading.ts'
+import { assetPath, openShelfFrom, type Supply } from './open-shelf.ts'
 import type { ShelfOptions } from './shelf-options.ts'
 
 const modules = new Map<string, Promise<WebAssembly.Module>>()

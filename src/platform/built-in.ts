@@ -1,20 +1,22 @@
-import type { Slant } from '../fonts/index.ts'
-import type { GenericFamily } from './shelf-options.ts'
+import type { Slant, Url } from '../fonts/index.ts'
+import type { BuiltInChoice, GenericFamily } from './shelf-options.ts'
 
+/** A built-in face, with where its file is. */
 export interface BuiltInFace {
   readonly family: GenericFamily
   readonly weight: number
   readonly slant: Slant
-  readonly url: URL
+  readonly url: Url
 }
 
-const face = (family: GenericFamily, weight: number, slant: Slant, url: URL): BuiltInFace => ({
+const face = (family: GenericFamily, weight: number, slant: Slant, url: Url): BuiltInFace => ({
   family,
   weight,
   slant,
   url,
 })
 
+/** The built-in faces, with where their files are. */
 // Each address is written out whole, because bundlers find assets by this very form.
 export const builtInFaces: readonly BuiltInFace[] = [
   face(
@@ -86,5 +88,21 @@ export const builtInFaces: readonly BuiltInFace[] = [
   ),
 ]
 
-export const engineUrl = new URL('../../assets/wasm/harfbuzz.wasm', import.meta.url)
-export const subsetterUrl = new URL('../../assets/wasm/harfbuzz-subset.wasm', import.meta.url)
+export const families: readonly GenericFamily[] = ['sans', 'serif', 'mono']
+
+/** The faces that are chosen, in the order they are named in, each once. */
+export function chosenFaces(
+  choices: readonly (GenericFamily | BuiltInChoice)[],
+): readonly BuiltInFace[] {
+  const isMeant = (face: BuiltInFace, choice: GenericFamily | BuiltInChoice) => {
+    if (typeof choice === 'string') return face.family === choice
+    const { family, weight = 400, slant = 'normal' } = choice
+    return face.family === family && face.weight === weight && face.slant === slant
+  }
+  return [...new Set(choices.flatMap(choice => builtInFaces.filter(face => isMeant(face, choice))))]
+}
+
+/** Where the file of the shaping engine is. */
+export const engineUrl: Url = new URL('../../assets/wasm/harfbuzz.wasm', import.meta.url)
+/** Where the file of what embeds fonts is. */
+export const subsetterUrl: Url = new URL('../../assets/wasm/harfbuzz-subset.wasm', import.meta.url)

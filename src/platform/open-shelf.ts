@@ -7,6 +7,8 @@ import {
   fileOf,
   fontOf,
   fontsIn,
+  hasNamesOf,
+  type LaterFace,
   type ReadFonts,
   type Shelf,
   type ShelfEntry,
@@ -28,10 +30,18 @@ import {
   mapOf,
   oneOf,
   type Problem,
-  someBytes,
 } from '../problem/index.ts'
-import { type BuiltInFace, builtInFaces, engineUrl, subsetterUrl } from './built-in.ts'
-import type { GenericFamily, ShelfOptions } from './shelf-options.ts'
+import { type BuiltInFace, chosenFaces, engineUrl, families, subsetterUrl } from './built-in.ts'
+import {
+  aBuiltInChoice,
+  aDescribedFont,
+  aSource,
+  checkDescriptions,
+  isDescribed,
+  loading,
+  traitsOf,
+} from './loading.ts'
+import type { DescribedFont, ShelfOptions } from './shelf-options.ts'
 
 /** How bytes arrive: all that differs between Node and browsers. */
 export interface Supply {
@@ -51,19 +61,11 @@ export interface Supply {
   compileNow(url: URL): WebAssembly.Module | undefined
 }
 
-const families: readonly GenericFamily[] = ['sans', 'serif', 'mono']
-
-/** Where bytes come from: a path or an address, or they themselves. */
-export const aSource = either(
-  aString,
-  someBytes,
-  being('a URL', value => value instanceof URL),
-)
-
 export async function openShelfFrom(supply: Supply, options: ShelfOptions): Promise<Shelf> {
   checkOptions('openShelf', options, {
-    builtIn: listOf(oneOf(...families)),
-    fonts: listOf(aSource),
+    builtIn: listOf(either(oneOf(...families), aBuiltInChoice)),
+    fonts: listOf(either(aSource, aDescribedFont)),
+    load: oneOf('at-once', 'when-used'),
     system: aBoolean,
     aliases: mapOf(aString),
     embedding: aBoolean,
@@ -72,18 +74,21 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
       being('a URL', value => value instanceof URL),
     ),
   })
+  checkDescriptions(options)
   const at = (url: URL) => (options.assets === undefined ? url : supply.asset(options.assets, url))
-  const wanted = builtInFaces
-    .map(face => ({ ...face, url: at(face.url) }))
-    .filter(face => options.builtIn?.includes(face.family) ?? true)
+  const chosen = chosenFaces(options.builtIn ?? families).map(face => ({
+    ...face,
+    url: at(face.url),
+  }))
+  const { now, later } = loading(chosen, options.fonts ?? [], options.load ?? 'at-once')
   const [engineModule, subsetterModule, bytesOf, added, system] = await Promise.all([
     compiled(supply, at(engineUrl)),
     options.embedding ? compiled(supply, at(subsetterUrl)) : undefined,
-    supply.prepare(wanted.map(face => face.url)),
-    Promise.all((options.fonts ?? []).map(font => readEntries(supply, font))),
+    supply.prepare(now.faces.map(face => face.url)),
+    Promise.all(now.fonts.map(font => readFont(supply, font))),
     options.system ? systemEntries(supply) : { entries: [], problems: [] },
   ])
-  const builtIn = wanted.map(face => builtInEntry(face, () => bytesOf(face.url)))
+  const builtIn = now.faces.map(face => builtInEntry(face, () => bytesOf(face.url)))
   let started: Subsetter | undefined
   const subsetter = () => {
     const module = subsetterModule ?? supply.compileNow(at(subsetterUrl))
@@ -95,6 +100,10 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
   }
   return shelfOf({
     entries: [...added.flatMap(one => one.entries), ...builtIn, ...system.entries],
+    later: [
+      ...later.fonts.map(font => laterFont(supply, font)),
+      ...later.faces.map(face => laterBuiltIn(supply, face)),
+    ],
     engines: { engine: startEngine(engineModule), subsetter },
     names: options.aliases ?? {},
     async read(font) {
@@ -132,7 +141,7 @@ export const assetPath = ({ pathname }: URL) => pathname.split('/').slice(-2).jo
  */
 async function readEntries(supply: Supply, source: FontSource): Promise<ReadFonts> {
   if (source instanceof Uint8Array) {
-    return { entries: await entriesIn(fileOf(source), 'font given as bytes'), problems: [] }
+    return { entries: await entriesIn(fileOf(source), nameOfFont(source)), problems: [] }
   }
   const files = await supply.files(source)
   const isFile = files.length === 1 && files[0] === source
@@ -145,6 +154,38 @@ async function readEntries(supply: Supply, source: FontSource): Promise<ReadFont
   }
   return found
 }
+
+/** A font that is described is one file, and what was said of it goes before what it says. */
+async function readFont(supply: Supply, font: FontSource | DescribedFont): Promise<ReadFonts> {
+  return isDescribed(font)
+    ? { entries: [await describedEntry(supply, font)], problems: [] }
+    : readEntries(supply, font)
+}
+
+async function describedEntry(supply: Supply, font: DescribedFont): Promise<ShelfEntry> {
+  const { source } = font
+  const isBytes = source instanceof Uint8Array
+  const file = isBytes ? fileOf(source) : await supply.read(source)
+  const [entry] = await entriesIn(file, nameOfFont(source))
+  return hasNamesOf({ ...entry, ...traitsOf(font) }, entry)
+}
+
+const laterFont = (supply: Supply, font: DescribedFont): LaterFace => ({
+  ...traitsOf(font),
+  name: nameOfFont(font.source),
+  fetch: () => describedEntry(supply, font),
+})
+
+const nameOfFont = (source: FontSource) =>
+  source instanceof Uint8Array ? 'font given as bytes' : String(source)
+
+const laterBuiltIn = (supply: Supply, face: BuiltInFace): LaterFace => ({
+  ...builtInTraits(face),
+  async fetch() {
+    const bytesOf = await supply.prepare([face.url])
+    return builtInEntry(face, () => bytesOf(face.url))
+  },
+})
 
 /** Nobody chose the fonts of a system one by one: what cannot be read of them is told, and left out. */
 const systemEntries = async (supply: Supply) => readableEntries(supply, await supply.systemFiles())
@@ -173,18 +214,18 @@ async function entriesIn(file: FontFile, name: string): Promise<ShelfEntry[]> {
   return (await fontsIn(file, name)).map(font => entryFor(font, name))
 }
 
+const builtInTraits = ({ family, weight, slant, url }: BuiltInFace) => ({
+  ...{ family, weight, slant, stretch: 100 },
+  name: url.pathname.split('/').at(-1) ?? family,
+})
+
 function builtInEntry(face: BuiltInFace, bytes: () => Uint8Array): ShelfEntry {
-  const { family, weight, slant, url } = face
-  const name = url.pathname.split('/').at(-1) ?? family
+  const traits = builtInTraits(face)
   let font: ContainedFont | undefined
   return {
-    family,
-    weight,
-    slant,
-    stretch: 100,
-    name,
+    ...traits,
     font() {
-      font ??= fontOf(fileOf(bytes()), name)
+      font ??= fontOf(fileOf(bytes()), traits.name)
       return font
     },
   }

@@ -1,16 +1,42 @@
-import type { FontSource, Url } from '../fonts/index.ts'
+import type { FontSource, Slant, Url } from '../fonts/index.ts'
 
 /** The generic families that work everywhere. */
 export type GenericFamily = 'sans' | 'serif' | 'mono'
 
+/** One built-in face. */
+export interface BuiltInChoice {
+  readonly family: GenericFamily
+  /** 400 (the default) or 700. */
+  readonly weight?: number
+  /** `normal` without it. */
+  readonly slant?: 'normal' | 'italic'
+}
+
+/** A font with what it is like, so that it need not be read before it is used. */
+export interface DescribedFont {
+  readonly source: FontSource
+  /** What styles call it. */
+  readonly family: string
+  /** 1 to 1000, 400 without it; of a variable font the least and the most. */
+  readonly weight?: number | readonly [least: number, most: number]
+  /** `normal` without it. */
+  readonly slant?: Slant
+}
+
 export interface ShelfOptions {
-  /** Which built-in families to have at hand; all of them where it is not given. */
-  readonly builtIn?: readonly GenericFamily[]
+  /** Which built-in families and faces to have at hand; all of them where it is not given. */
+  readonly builtIn?: readonly (GenericFamily | BuiltInChoice)[]
   /**
    * More fonts: TrueType, OpenType, collections, WOFF and WOFF2, as bytes, as a path (Node; a
-   * folder for all fonts in it) or as a URL.
+   * folder for all fonts in it) or as a URL. With what they are like they can be loaded when used.
    */
-  readonly fonts?: readonly FontSource[]
+  readonly fonts?: readonly (FontSource | DescribedFont)[]
+  /**
+   * When faces are fetched: all before the shelf is open (`at-once`, the default), or each when text
+   * first wants it (`when-used`). Then the first built-in face is there from the start, and stands
+   * in with the problem `awaited-face`; `shelf.onChange()` tells when text is to be set again.
+   */
+  readonly load?: 'at-once' | 'when-used'
   /** Also those in the font folders of the operating system (Node); what is broken is left out. */
   readonly system?: boolean
   /** Short names for families: `{ heading: 'Lantern Serif' }`. */

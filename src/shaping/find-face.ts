@@ -25,6 +25,14 @@ export function findFace(shelf: Shelf, style: Style): FoundFace {
     return { face: shelf.face(stand, style), problems: [problem] }
   }
   const face = shelf.face(family, style)
+  if (shelf.isAwaited(family, style)) {
+    const message = `a face of '${family}' is being fetched; '${face.postScriptName}' stands in`
+    return { face, problems: [warningProblem('awaited-face', message)] }
+  }
+  if (shelf.facesOf(family).length === 0) {
+    const message = `no face of '${family}' could be fetched; '${face.postScriptName}' stands in`
+    return { face, problems: [warningProblem('missing-family', message)] }
+  }
   const problems: Problem[] = []
   if (family !== first) {
     const message = `no family '${first}' on the shelf; '${family}' stands in`
@@ -60,10 +68,18 @@ function faceText({ weight, weights, stretch, slant }: ListedFace): string {
   return `${heaviness}${width}${slant === 'normal' ? '' : ` ${slant}`}`
 }
 
-/** The faces of all of a style's families that are on the shelf, the first before the others. */
+/**
+ * The faces of all of a style's families that are on the shelf, the first before the others. What of
+ * the others is still to come is fetched only where the first lacks a character.
+ */
 export function candidateFaces(shelf: Shelf, style: Style): readonly Face[] {
-  const faces = style.family
-    .filter(name => shelf.has(name))
-    .flatMap(name => shelf.faces(name, style))
-  return faces.length > 0 ? faces : [findFace(shelf, style).face]
+  const families = style.family.filter(name => shelf.has(name))
+  const faces = families.flatMap(name => shelf.faces(name, style))
+  const isFirstHere = families.length > 0 && shelf.facesOf(families[0]).length > 0
+  return isFirstHere ? faces : [findFace(shelf, style).face, ...faces]
+}
+
+/** Asks for those of a style's families that are still to come. */
+export function requestFaces(shelf: Shelf, style: Style) {
+  for (const family of style.family) if (shelf.has(family)) shelf.face(family, style)
 }

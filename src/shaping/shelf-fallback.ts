@@ -2,6 +2,7 @@ import { isCovered, keptOnShelf, type Shelf } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { scriptOf } from '../unicode/index.ts'
 import { type Fallback, isInvisible } from './fallback.ts'
+import { requestFaces } from './find-face.ts'
 
 /** For each family of a shelf, how many characters of each script it has. */
 type ScriptCounts = ReadonlyMap<string, ReadonlyMap<string, number>>
@@ -15,6 +16,7 @@ export function shelfFallback(shelf: Shelf, style: Style): Fallback {
   /** Of several files put together: once a family, not once a grapheme. */
   const coverages = new Map<string, ReturnType<Shelf['coverage']>>()
   return (grapheme, colored) => {
+    requestFaces(shelf, style)
     const needed = [...grapheme]
       .map(character => character.codePointAt(0) ?? 0)
       .filter(codePoint => !isInvisible(codePoint))

@@ -202,7 +202,9 @@ describe('CFF outlines', () => {
     const face = faceOf(named.lines[0].runs[0])
     expect(face.outlineFormat).toBe('CFF')
     const keyed = await set(cidKeyed(readFileSync(cff)), 'Source Code Pro')
-    expect(toSvg(keyed)).toBe(toSvg(named))
+    // Ids are made of the face's contents, which differ.
+    const shapes = (svg: string) => svg.replace(/(id="|#)g\w+-/g, '$1')
+    expect(shapes(toSvg(keyed))).toBe(shapes(toSvg(named)))
   })
 
   it.each([

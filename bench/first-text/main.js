@@ -1,0 +1,20 @@
+// From the start of the script to the first text on a canvas; then the same files fetched and nothing else.
+import { builtInFaces, defineSheet, engineUrl, openShelf, typesetter } from 'dot-line'
+import { paintCanvas } from 'dot-line/canvas'
+
+const start = performance.now()
+const shelf = await openShelf({ load: 'when-used' })
+const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf })
+const context = document.querySelector('canvas').getContext('2d')
+paintCanvas(context, setter.set('Boats to Quillhaven', { width: 300 }), { x: 10, y: 10 })
+context.getImageData(0, 0, 1, 1)
+const shown = performance.now()
+const files = performance.getEntriesByType('resource').filter(one => /\.(ttf|wasm)/.test(one.name))
+await Promise.all(
+  [engineUrl, builtInFaces[0].url].map(async url => {
+    const response = await fetch(url, { cache: 'reload' })
+    await response.arrayBuffer()
+  }),
+)
+const fetched = performance.now()
+window.firstText = { shown: shown - start, fetched: fetched - shown, files: files.length }

@@ -1,0 +1,45 @@
+// First text on a page that has nothing in its cache, over a slow network. `npm run bench`.
+import { fileURLToPath } from 'node:url'
+import { chromium } from 'playwright-core'
+import { build, preview } from 'vite'
+import { chromiumPath } from '../scripts/chromium-path.mjs'
+import { sourceAliases } from '../scripts/source-aliases.mjs'
+import { figure } from './support.mjs'
+
+const config = {
+  configFile: false,
+  root: fileURLToPath(new URL('first-text', import.meta.url)),
+  resolve: { alias: sourceAliases('default') },
+  logLevel: 'error',
+  build: { outDir: '../build/first-text', emptyOutDir: true, target: 'es2022' },
+}
+await build(config)
+const server = await preview({ ...config, preview: { host: '127.0.0.1', port: 0 } })
+const browser = await chromium.launch({
+  executablePath: chromiumPath,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
+/** A phone on a fair network. */
+const network = { latency: 40, downloadThroughput: 10e6 / 8, uploadThroughput: 2e6 / 8 }
+const rounds = []
+for (let i = 0; i < 5; i++) {
+  const context = await browser.newContext()
+  const page = await context.newPage()
+  const session = await context.newCDPSession(page)
+  await session.send('Network.enable')
+  await session.send('Network.emulateNetworkConditions', { offline: false, ...network })
+  await page.goto(`http://127.0.0.1:${server.httpServer.address().port}/`)
+  await page.waitForFunction('window.firstText !== undefined', undefined, { timeout: 60_000 })
+  rounds.push(await page.evaluate('window.firstText'))
+  await context.close()
+}
+const least = what => Math.min(...rounds.map(round => round[what]))
+const [shown, fetched] = [least('shown'), least('fetched')]
+figure(
+  `first text / fetching the ${rounds[0].files} files it takes`,
+  `${shown.toFixed(0)} ms / ${fetched.toFixed(0)} ms`,
+  shown / fetched,
+  1.2,
+)
+await browser.close()
+await server.close()

@@ -1,0 +1,100 @@
+import type { ContainedFont } from './containers/open-container.ts'
+import type { Coverage } from './coverage.ts'
+import type { FaceMetrics } from './face.ts'
+import { type FaceNames, readFaceNames } from './face-names.ts'
+import { readLayoutTags } from './layout-tags.ts'
+import type { FaceTraits } from './match-face.ts'
+import { type NamedInstance, type VariationAxis, variableTraits } from './variations.ts'
+
+/** A font file that the shelf may open. */
+export interface ShelfEntry extends FaceTraits {
+  readonly family: string
+  /** What messages call it: the file's path or URL. */
+  readonly name: string
+  readonly font: () => ContainedFont
+}
+
+/** A face as lists show it. */
+export interface ListedFace extends FaceTraits {
+  readonly family: string
+  /** The file it is in. */
+  readonly name: string
+  readonly axes: readonly VariationAxis[]
+  /** Whether its license lets documents carry it. */
+  readonly embeddable: boolean
+  /** Whether some of its glyphs have colors of their own. */
+  readonly colored: boolean
+  /** Without it, letters stand as they come: no kerning, no ligatures, no joining, no marks in place. */
+  readonly openTypeLayout: boolean
+}
+
+/** All that a face can do. */
+export interface FaceCapabilities extends ListedFace {
+  readonly postScriptName: string
+  readonly glyphCount: number
+  readonly instances: readonly NamedInstance[]
+  /** Tags of OpenType features, such as `smcp`. */
+  readonly features: readonly string[]
+  /** Tags of the scripts its OpenType layout is made for, such as `arab`. */
+  readonly scripts: readonly string[]
+  /** Code points, as ranges: first and last of each, one behind the other. */
+  readonly coverage: Uint32Array
+  /** In font units; without the heights the font does not state. */
+  readonly metrics: Partial<FaceMetrics>
+}
+
+const namesRead = new WeakMap<ShelfEntry, FaceNames>()
+
+/** What the font of an entry says of itself, read once. */
+export function namesOf(entry: ShelfEntry): FaceNames {
+  let names = namesRead.get(entry)
+  if (!names) {
+    names = readFaceNames(entry.font().tables, entry.name)
+    namesRead.set(entry, names)
+  }
+  return names
+}
+
+export function listed(entry: ShelfEntry, said: FaceNames): ListedFace {
+  const { family, weight, slant, stretch, weights, stretches, slants, name } = entry
+  const { axes, embeddable, colored, openTypeLayout } = said
+  return {
+    ...{ family, weight, slant, stretch, name, axes, embeddable, colored, openTypeLayout },
+    ...(weights && { weights }),
+    ...(stretches && { stretches }),
+    ...(slants && { slants }),
+  }
+}
+
+export function abilitiesOf(
+  entry: ShelfEntry,
+  said: FaceNames,
+  coverage: Coverage,
+): FaceCapabilities {
+  const { postScriptName, glyphCount, instances, metrics } = said
+  const tags = readLayoutTags(entry.font().tables)
+  return {
+    ...listed(entry, said),
+    postScriptName,
+    glyphCount,
+    instances,
+    metrics,
+    ...tags,
+    coverage,
+  }
+}
+
+/** One entry stands for another: what its font says of itself is known. */
+export function hasNamesOf(entry: ShelfEntry, other: ShelfEntry): ShelfEntry {
+  namesRead.set(entry, namesOf(other))
+  return entry
+}
+
+/** An entry for a font, with what it says of itself; throws `bad-font`. */
+export function entryFor(font: ContainedFont, name: string): ShelfEntry {
+  const said = readFaceNames(font.tables, name)
+  const { family, weight, slant, stretch, axes } = said
+  const entry = { family, weight, slant, stretch, name, font: () => font, ...variableTraits(axes) }
+  namesRead.set(entry, said)
+  return entry
+}
