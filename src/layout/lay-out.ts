@@ -14,7 +14,14 @@ import {
 } from './layout.ts'
 import { layoutProblems } from './layout-problems.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { fittingLines, type Limits, type MeasuredLine, outerWidth } from './limited-lines.ts'
+import {
+  fittingLines,
+  type Limits,
+  type MeasuredLine,
+  measured as measuredLine,
+  outerWidth,
+} from './limited-lines.ts'
+import { lineByNumbers } from './line-of.ts'
 import { trimmed } from './line-reach.ts'
 import { arranged, movedTo } from './line-runs.ts'
 import { markerText } from './marker.ts'
@@ -49,12 +56,8 @@ export function layOut(
   const limits = limitsOf(frame, writingMode, padding)
   const { lines: measured, cut, rest } = fittingLines(texts, limits, tools)
   let textWidth = 0
-  let widest = 0
-  for (const line of measured) {
-    textWidth = Math.max(textWidth, line.width)
-    widest = Math.max(widest, outerWidth(line))
-  }
-  const inner = limits.length === Infinity ? widest : limits.length
+  for (const line of measured) textWidth = Math.max(textWidth, line.width)
+  const inner = innerLength(measured, limits)
   const lines = placed(measured, inner, frame.align, padding, tools, paragraphs)
   const last = lines.at(-1)
   const length = inner + padding.inlineStart + padding.inlineEnd
@@ -83,6 +86,46 @@ export function layOut(
     problems,
     frame,
   }
+}
+
+/** Where lines of a text end, in the whole of it, and how wide they are: one entry of each a line. */
+export interface LineEnds {
+  readonly ends: ArrayLike<number>
+  readonly widths: ArrayLike<number>
+}
+
+/** Lines of a horizontal text whose ends are known, in a frame that has room for all of them. */
+export function linesByEnds(
+  texts: readonly Breakable[],
+  paragraphs: readonly LayoutParagraph[],
+  frame: Frame,
+  tools: LayoutTools,
+  { ends, widths }: LineEnds,
+): Line[] {
+  const { style } = texts[0].paragraph
+  const padding = flowPadding(style, style.writingMode)
+  const lines: MeasuredLine[] = []
+  for (const [paragraph, text] of texts.entries()) {
+    const { offset, text: own } = text.paragraph
+    let start = 0
+    let index = 0
+    do {
+      const end = ends[lines.length] - offset
+      const line = lineByNumbers(text, start, end, widths[lines.length])
+      lines.push(measuredLine({ text, paragraph, index: index++ }, line, texts, tools))
+      start = end
+    } while (start < own.length)
+  }
+  const inner = innerLength(lines, limitsOf(frame, style.writingMode, padding))
+  return placed(lines, inner, frame.align, padding, tools, paragraphs)
+}
+
+/** How long lines may be; as long as the longest where nothing says so. */
+function innerLength(lines: readonly MeasuredLine[], { length }: Limits): number {
+  if (length !== Infinity) return length
+  let widest = 0
+  for (const line of lines) widest = Math.max(widest, outerWidth(line))
+  return widest
 }
 
 /** In vertical text the frame's height is how long lines may be, and its width how far they reach. */

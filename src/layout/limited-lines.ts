@@ -116,8 +116,9 @@ function limitedLines(
   return { lines }
 }
 
-function measured(
-  { text, paragraph: index, index: lineIndex }: NextLine,
+/** A line with what it takes to place it: which of its paragraph, and of which paragraph. */
+export function measured(
+  { text, paragraph: index, index: lineIndex }: Pick<NextLine, 'text' | 'paragraph' | 'index'>,
   line: BrokenLine,
   texts: readonly Breakable[],
   tools: LayoutTools,

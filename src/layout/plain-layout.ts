@@ -5,7 +5,7 @@ import {
   shapedItem,
 } from '../shaping/index.ts'
 import type { Frame } from './frame.ts'
-import { layOut } from './lay-out.ts'
+import { type LineEnds, linesByEnds } from './lay-out.ts'
 import {
   heldShelf,
   type Layout,
@@ -36,6 +36,8 @@ export interface PlainSizes {
   readonly width: number
   readonly height: number
   readonly textWidth: number
+  /** Where it has more than one line. */
+  readonly lineEnds: LineEnds | undefined
   /** Where it is not the markup as it stands. */
   readonly sourceMap: readonly SourcePiece[] | undefined
 }
@@ -45,10 +47,12 @@ const none: Layout['problems'] = []
 /** What a plain layout is made by, and its runs. */
 const heldStyle: unique symbol = Symbol('how a plain text is set')
 const heldRuns: unique symbol = Symbol('the runs of a plain text')
+const heldEnds: unique symbol = Symbol('the ends of its lines')
 
 interface PlainLayout extends Omit<Layout, 'lines'> {
   readonly [heldStyle]: PlainStyle
   readonly [heldRuns]: readonly PlainRun[] | undefined
+  readonly [heldEnds]: LineEnds | undefined
 }
 
 /** A layout whose lines are made when they are read. */
@@ -59,6 +63,7 @@ export function layoutOfSizes(sizes: PlainSizes): Layout {
     [heldShelf]: own.tools.shelf,
     [heldStyle]: own,
     [heldRuns]: sizes.runs,
+    [heldEnds]: sizes.lineEnds,
     kind: 'layout',
     writingMode: 'horizontal-tb',
     style: own.style,
@@ -153,8 +158,17 @@ function addLines(layout: PlainLayout): asserts layout is PlainLayout & Pick<Lay
 }
 
 function linesOf(layout: PlainLayout): readonly Line[] {
-  const { text, frame, [heldStyle]: own, [heldRuns]: runs } = layout
-  return layOut(shapedPlainly(text, own, runs), frame, measuredBy(own, runs)).lines
+  const {
+    text,
+    frame,
+    paragraphs,
+    [heldStyle]: own,
+    [heldRuns]: runs,
+    [heldEnds]: several,
+  } = layout
+  const texts = shapedPlainly(text, own, runs)
+  const ends = several ?? { ends: [text.length], widths: [layout.textWidth] }
+  return linesByEnds(texts, paragraphs, frame, measuredBy(own, runs), ends)
 }
 
 /** The tools of a text with what its shelf had when it was measured: fonts may have come since. */

@@ -62,6 +62,9 @@ export function eachStop(
   return true
 }
 
+/** Hears of each line: the offset of its end, and how wide it is, in units. */
+export type OnLine = (end: number, width: number) => void
+
 /** How many lines a text takes, and how wide the widest is, in units. */
 export interface CountedLines {
   readonly count: number
@@ -78,12 +81,15 @@ export function firstFitLines(
   room: number,
   scale: number,
   style: Style,
+  onLine: OnLine,
 ): CountedLines | undefined {
   const options = breakOptions(style)
   const limit = room + tolerance
   if (!isSafeText(text, words, options)) {
     const all = words.to[words.count - 1] * scale
-    return all <= limit ? { count: 1, width: all } : undefined
+    if (all > limit) return undefined
+    onLine(text.length, all)
+    return { count: 1, width: all }
   }
   let start = 0
   let count = 0
@@ -91,13 +97,16 @@ export function firstFitLines(
   /** The last place that fits, and where the line behind it begins; none yet on the line. */
   let last = -1
   let next = 0
+  let lineEnd = 0
   const endLine = () => {
     count++
-    if (last - start > widest) widest = last - start
+    const width = last - start
+    onLine(lineEnd, width)
+    if (width > widest) widest = width
     start = next
     last = -1
   }
-  const fits = eachStop(text, words, scale, options, (end, behind) => {
+  const fits = eachStop(text, words, scale, options, (end, behind, _, at) => {
     if (end - start > limit) {
       if (last < 0) return false
       endLine()
@@ -105,6 +114,7 @@ export function firstFitLines(
     }
     last = end
     next = behind
+    lineEnd = at
     return true
   })
   if (!fits) return undefined

@@ -7,7 +7,7 @@ import { unitedExtents } from './line-box.ts'
 import { trimmed } from './line-reach.ts'
 import { layoutOfSizes, type PlainRun } from './plain-layout.ts'
 import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
-import { breakOptions, type CountedLines, firstFitLines } from './plain-stops.ts'
+import { breakOptions, type CountedLines, firstFitLines, type OnLine } from './plain-stops.ts'
 import { behindItem, type PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
@@ -28,13 +28,21 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
   let textWidth = 0
   let count = 0
   let depth = own.padding.blockStart
+  const ends: number[] = []
+  const widths: number[] = []
+  let offset = 0
+  const onLine = (end: number, width: number) => {
+    ends.push(offset + end)
+    widths.push(width)
+  }
   for (let start = 0; start <= text.length; ) {
     const next = text.indexOf('\n', start)
     const end = next < 0 ? text.length : next
     const isWhole = start === 0 && next < 0
+    offset = start
     const found = isWhole
-      ? paragraphSizes(text, own, room, undefined, 0)
-      : paragraphSizes(text.slice(start, end), own, room, text, end)
+      ? paragraphSizes(text, own, room, undefined, 0, onLine)
+      : paragraphSizes(text.slice(start, end), own, room, text, end, onLine)
     if (!found) return undefined
     if (start > 0) depth += own.space
     if (found.width > textWidth) textWidth = found.width
@@ -51,7 +59,9 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
   if (height === undefined) return undefined
   const width = (room ?? textWidth) + inlineStart + inlineEnd
   const [runs, sourceMap] = [undefined, undefined]
-  return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, sourceMap })
+  const lineEnds =
+    count === 1 ? undefined : { ends: Uint32Array.from(ends), widths: Float64Array.from(widths) }
+  return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, lineEnds, sourceMap })
 }
 
 const oneLine = { count: 1, width: 0 }
@@ -63,12 +73,18 @@ function paragraphSizes(
   room: number | undefined,
   whole: string | undefined,
   from: number,
+  onLine: OnLine,
 ): CountedLines | undefined {
-  if (text === '') return oneLine
+  if (text === '') {
+    onLine(0, 0)
+    return oneLine
+  }
   const words = measuredPlainly(text, own, whole, from)
   if (!words) return undefined
-  if (room !== undefined) return firstFitLines(text, words, room, own.scale, own.style)
-  return { count: 1, width: words.to[words.count - 1] * own.scale }
+  if (room !== undefined) return firstFitLines(text, words, room, own.scale, own.style, onLine)
+  const width = words.to[words.count - 1] * own.scale
+  onLine(text.length, width)
+  return { count: 1, width }
 }
 
 /** The height of a frame with so much in it; undefined where that is more than the frame has. */
@@ -135,7 +151,8 @@ export function plainRunsLayout(
   const height = fittingHeight(own.padding.blockStart + high, own, frame)
   if (height === undefined) return undefined
   const width = length + inlineStart + inlineEnd
-  return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, sourceMap })
+  const lineEnds = undefined
+  return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, lineEnds, sourceMap })
 }
 
 const space = 0x20
