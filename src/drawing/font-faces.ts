@@ -1,42 +1,64 @@
 import type { Face } from '../fonts/index.ts'
 import { cssString } from '../notation/index.ts'
-import { fail } from '../problem/index.ts'
+import { DotLineError, fail } from '../problem/index.ts'
 import { base64 } from './base64.ts'
 
 /** The faces that a stylesheet brings with it (CSS Fonts 4, section 4). */
 export interface FontFaces {
-  /** The family name of a face, unquoted. */
-  family(face: Face): string
-  /** The `@font-face` rules of all that were asked for. */
+  /** The family name of a face, unquoted, for a text to be set in. */
+  family(face: Face, text: string): string
+  /** The `@font-face` rules of all that were asked for, for all their texts. */
   rules(): string
 }
 
 /**
  * Faces under names of their own: the reader's system may have a font that is called the same.
- * Without an address the font file itself is in the rule.
+ * Without an address what the texts take of the font file is in the rule.
  */
-export function fontFaces(prefix: string, urlOf: (face: Face) => string = fontDataUrl): FontFaces {
-  const families = new Map<Face, string>()
-  let rules = ''
+export function fontFaces(prefix: string, urlOf?: (face: Face) => string): FontFaces {
+  const known = new Map<Face, { readonly name: string; readonly characters: Set<string> }>()
   return {
-    family(face) {
-      let name = families.get(face)
-      if (name === undefined) {
-        name = `${prefix} ${families.size + 1} ${face.postScriptName.replace(/[^A-Za-z0-9-]/g, '')}`
-        families.set(face, name)
-        rules += `@font-face{font-family:${cssString(name)};src:url(${cssString(urlOf(face))})}\n`
+    family(face, text) {
+      let own = known.get(face)
+      if (!own) {
+        checkEmbeddable(face, urlOf)
+        const plain = face.postScriptName.replace(/[^A-Za-z0-9-]/g, '')
+        own = { name: `${prefix} ${known.size + 1} ${plain}`, characters: new Set() }
+        known.set(face, own)
       }
-      return name
+      for (const character of text) own.characters.add(character)
+      return own.name
     },
-    rules: () => rules,
+    rules() {
+      let rules = ''
+      for (const [face, { name, characters }] of known) {
+        const url = urlOf?.(face) ?? fontDataUrl(face, [...characters].sort().join(''))
+        rules += `@font-face{font-family:${cssString(name)};src:url(${cssString(url)})}\n`
+      }
+      return rules
+    },
   }
 }
 
-function fontDataUrl(face: Face): string {
-  if (!face.embeddable) {
-    fail('no-embedding', `the license of the font ${face.postScriptName} forbids embedding`, {
-      hint: 'use another font, or an address it is fetched from',
-    })
+function checkEmbeddable(face: Face, urlOf: unknown) {
+  if (urlOf !== undefined || face.embeddable) return
+  fail('no-embedding', `the license of the font ${face.postScriptName} forbids embedding`, {
+    hint: 'use another font, or an address it is fetched from',
+  })
+}
+
+const fontDataUrl = (face: Face, text: string) =>
+  `data:font/sfnt;base64,${base64(embedded(face, text))}`
+
+/** Browsers have the subsetter only where `openShelf` was told so: without it the font goes in whole. */
+function embedded(face: Face, text: string): Uint8Array {
+  // What is left of glyphs with colors, and of variable ones in CFF2, paints nothing in browsers.
+  const isWhole = face.colored || (face.coordinates.size > 0 && face.outlineFormat !== 'TrueType')
+  if (isWhole) return face.bytes
+  try {
+    return face.subsetForText(text)
+  } catch (error) {
+    if (error instanceof DotLineError && error.code === 'no-subsetter') return face.bytes
+    throw error
   }
-  return `data:font/sfnt;base64,${base64(face.bytes)}`
 }

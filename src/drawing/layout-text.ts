@@ -1,4 +1,4 @@
-import type { Layout } from '../layout/index.ts'
+import { checkLayout, type Layout } from '../layout/index.ts'
 
 /**
  * What a layout says as it is shown, in the order of the text: objects by their labels, lines as
@@ -17,4 +17,23 @@ export function layoutText({ lines }: Layout): string {
     .replace(/[\u00ad\u2028]/g, '')
     .replace(/\s+/g, ' ')
     .trim()
+}
+
+/**
+ * What is copied of a stretch of a layout: its text as it was given, with paragraphs and lines that it
+ * ends itself, objects by their labels, and without what only divides words.
+ */
+export function rangeText(layout: Layout, start: number, end: number): string {
+  checkLayout('rangeText', layout)
+  const { text, lines } = layout
+  const objects = new Map<number, string>()
+  for (const { runs } of lines) {
+    for (const run of runs) if (run.object) objects.set(run.start, run.object.label)
+  }
+  const [from, to] = [Math.max(0, Math.min(start, end)), Math.max(start, end)]
+  let copied = text.slice(from, to)
+  if (objects.size > 0) {
+    copied = copied.replace(/\ufffc/g, (mark, at: number) => objects.get(from + at) ?? mark)
+  }
+  return copied.replace(/\u00ad/g, '').replace(/\u2028/g, '\n')
 }

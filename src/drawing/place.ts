@@ -1,4 +1,13 @@
-import { type Box, identity, type Matrix, mappedBox, product, turning } from '../geometry/index.ts'
+import {
+  type Box,
+  identity,
+  inverse,
+  type Matrix,
+  mapped,
+  mappedBox,
+  product,
+  turning,
+} from '../geometry/index.ts'
 import { checkLayout, faceOf, type Layout, type Line, unitScale } from '../layout/index.ts'
 import { anything, aString, checkOptions, described, fail } from '../problem/index.ts'
 import { isVertical } from '../sheet/index.ts'
@@ -96,6 +105,20 @@ export function placement(layout: Layout, x: number, y: number, anchor: Anchor =
   const matrix = placingMatrix(layout, x, y, anchor)
   const inkBox = inkBoxOf([{ kind: 'text', layout, matrix }])
   return { matrix, bounds: mappedBox(matrix, bounds(layout)), inkBox }
+}
+
+/**
+ * A point of what a layout was placed in, as a point of the layout, for `hitTest`: the inverse of its
+ * placement. Throws on coordinates that are not finite.
+ */
+export function pointInLayout(
+  { matrix }: Placement,
+  x: number,
+  y: number,
+): readonly [x: number, y: number] {
+  checkFinite('a point', { x, y })
+  const back = inverse(matrix)
+  return back ? mapped(back, x, y) : [x, y]
 }
 
 function placingMatrix(layout: Layout, x: number, y: number, anchor: Anchor): Matrix {

@@ -104,4 +104,9 @@ export interface Face {
   spacesStandAlone(features: readonly string[]): boolean
   /** A font file with these glyphs only, under the ids they had. */
   subset(glyphs: Iterable<number>): Uint8Array
+  /**
+   * A font file that sets a text as this face does, with its features; of a variable font, as it
+   * stands here. Throws `no-subsetter` where the shelf was opened without one.
+   */
+  subsetForText(text: string): Uint8Array
 }

@@ -200,7 +200,12 @@ export function openFace(
     subset(wanted) {
       checkArgument('subset', 'glyphs', wanted, being('a list of glyphs', isIterable))
       const { engines, font, bytes } = needed()
-      return engines.subsetter()(bytes, font.index, wanted, at, name)
+      return engines.subsetter()(bytes, font.index, { glyphs: wanted }, at, name)
+    },
+    subsetForText(text) {
+      checkArgument('subsetForText', 'text', text, aString)
+      const { engines, font, bytes } = needed()
+      return engines.subsetter()(bytes, font.index, { codePoints: codePointsOf(text) }, at, name)
     },
   }
   /** Gives the engine's memory back until the face is used again. */
@@ -238,6 +243,12 @@ const aSegment = being(
 )
 
 /** A few tables that no two different fonts share: `head` has a checksum of the whole file. */
+/** Composed and decomposed as well: a font may have either, and a program that sets text takes either. */
+const codePointsOf = (text: string) =>
+  new Set(
+    [...` ${text}${text.normalize('NFC')}${text.normalize('NFD')}`].map(c => c.codePointAt(0) ?? 0),
+  )
+
 function faceId(
   name: string,
   tables: SfntTables,

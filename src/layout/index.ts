@@ -16,6 +16,14 @@ export { layOut } from './lay-out.ts'
 export type { Cut, GlyphRun, Layout, LayoutParagraph, Line, SourcePiece } from './layout.ts'
 export { type LayoutTools, layoutTools } from './layout-tools.ts'
 export { inReadingOrder, type Letter, lettersOf } from './letters.ts'
+export { type LinkedText, linkedText } from './linked-text.ts'
+export {
+  type CaretMove,
+  type CaretPlace,
+  moveCaret,
+  paragraphRange,
+  wordRange,
+} from './move-caret.ts'
 export { type Cursor, textStart } from './next-line.ts'
 export { sidesOf } from './padding.ts'
 export type { LinePlan } from './paragraph-lines.ts'

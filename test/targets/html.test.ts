@@ -153,9 +153,40 @@ describe('the HTML itself', () => {
     expect(/<a [^>]*href="\/notice"[^>]*>(.*?)<\/a>/.exec(html)?.[1].replace(/<[^>]*>/g, '')).toBe(
       'the whole notice',
     )
-    expect(html.match(/role="button" tabindex="0" data-action="ask"/g)?.length).toBe(1)
+    expect(html.match(/role="button" tabindex="0"/g)?.length).toBe(1)
+    expect(html.match(/data-action="ask"/g)?.length).toBe(1)
     expect(html).toMatch(/<span [^>]*lang="de">Fähre/)
     expect(html.match(/lang="en"/g)?.length).toBe(1)
+  })
+
+  it('has one stop of the keyboard for a link, however many lines it goes over', async () => {
+    const sheet = defineSheet({ styles: { strong: { weight: 700 } } })
+    const setter = typesetter({ sheet, shelf: await openShelf() })
+    const { html } = toHtml(
+      setter.set(
+        'Read ~href=/notice[the ~strong[whole] notice of today], ~action=ask[ask here now]',
+        {
+          width: 70,
+        },
+      ),
+    )
+    const links = html.match(/<a [^>]*>/g) ?? []
+    expect(links.length).toBeGreaterThan(2)
+    expect(links[0]).toContain('data-link="0" aria-label="the whole notice of today">')
+    for (const later of links.slice(1)) {
+      expect(later).toContain('data-link="0" aria-hidden="true" tabindex="-1"')
+    }
+    const parts = html.match(/<span [^>]*data-action="ask"[^>]*>/g) ?? []
+    expect(parts.length).toBeGreaterThan(1)
+    expect(parts.filter(part => part.includes('tabindex="0"')).length).toBe(1)
+    expect(html.match(/tabindex="0"/g)?.length).toBe(1)
+  })
+
+  it('carries of its fonts what its text takes', async () => {
+    const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf: await openShelf() })
+    const one = setter.set('Boats to Quillhaven, ﬁrst office Å')
+    expect(toHtml(one).css.length).toBeLessThan(40_000)
+    expect(toSvg(one, { textAs: 'embedded' }).length).toBeLessThan(40_000)
   })
 
   it('is a page with a main part, a heading, and a ground that may be dark', async () => {

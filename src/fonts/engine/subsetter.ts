@@ -4,14 +4,18 @@ import type { Coordinates } from '../variations.ts'
 import { type Calls, callsOf } from './calls.ts'
 import { type Heap, tagNumber } from './wasm-memory.ts'
 
+/** What a font file keeps: some glyphs under the ids they had, or all that shows some characters. */
+export type Kept = { readonly glyphs: Iterable<number> } | { readonly codePoints: Iterable<number> }
+
 /**
- * A font file with some glyphs only, under the ids they had; of a variable font, as it stands `at`
- * its coordinates. `name` is for messages.
+ * A font file with a part of its glyphs; of a variable font, as it stands `at` its coordinates. With
+ * glyphs it is what a document takes; with characters it can be set text in, with all its features.
+ * `name` is for messages.
  */
 export type Subsetter = (
   bytes: Uint8Array,
   index: number,
-  glyphs: Iterable<number>,
+  kept: Kept,
   at: Coordinates,
   name: string,
 ) => Uint8Array
@@ -22,6 +26,7 @@ const flagRetainGlyphIds = 0x2
 const flagKeepMissingOutline = 0x40
 const flagNoLayoutClosure = 0x200
 const setOfDroppedTables = 3
+const setOfFeatures = 6
 const memoryModeReadOnly = 1
 
 /** Tables that a PDF reader has no use for: shaping is done, and names stand in the document. */
@@ -39,11 +44,15 @@ const dropped = [
   'meta',
 ]
 
+/** Tables that no text is set with. */
+const droppedOfText = ['DSIG', 'meta']
+
 const used = [
   '_initialize malloc free hb_blob_create hb_blob_destroy hb_blob_get_length hb_blob_get_data',
   'hb_face_create hb_face_destroy hb_face_reference_blob hb_set_add hb_subset_or_fail',
   'hb_subset_input_create_or_fail hb_subset_input_destroy hb_subset_input_glyph_set',
   'hb_subset_input_set hb_subset_input_set_flags hb_subset_input_pin_all_axes_to_default',
+  'hb_subset_input_unicode_set hb_set_clear hb_set_invert',
   'hb_subset_input_pin_axis_location',
 ]
   .join(' ')
@@ -58,8 +67,9 @@ interface Running {
 /** Its memory cannot grow: a font that finds no room in what others have left gets a module of its own. */
 export function startSubsetter(module: WasmModule): Subsetter {
   let running: Running | undefined
-  return (bytes, index, glyphs, at, name) => {
-    const wanted = [...glyphs]
+  return (bytes, index, kept, at, name) => {
+    const isText = 'codePoints' in kept
+    const wanted = { isText, values: [...(isText ? kept.codePoints : kept.glyphs)] }
     const again = running && attempt(running, bytes, index, wanted, at, name)
     if (again) return again
     running = start(module)
@@ -83,7 +93,7 @@ function attempt(
   { hb, heap }: Running,
   bytes: Uint8Array,
   index: number,
-  glyphs: readonly number[],
+  { isText, values }: { readonly isText: boolean; readonly values: readonly number[] },
   at: Coordinates,
   name: string,
 ): Uint8Array | undefined {
@@ -95,15 +105,21 @@ function attempt(
   const input = hb.hb_subset_input_create_or_fail()
   try {
     if (input === 0) return undefined
-    hb.hb_subset_input_set_flags(
-      input,
-      flagNoHinting | flagRetainGlyphIds | flagKeepMissingOutline | flagNoLayoutClosure,
-    )
+    const always = flagNoHinting | flagKeepMissingOutline
+    const flags = isText ? always : always | flagRetainGlyphIds | flagNoLayoutClosure
+    hb.hb_subset_input_set_flags(input, flags)
     pinAxes(hb, input, face, at)
-    const kept = hb.hb_subset_input_glyph_set(input)
-    for (const glyph of glyphs) hb.hb_set_add(kept, glyph)
+    const kept = isText
+      ? hb.hb_subset_input_unicode_set(input)
+      : hb.hb_subset_input_glyph_set(input)
+    for (const value of values) hb.hb_set_add(kept, value)
     const drop = hb.hb_subset_input_set(input, setOfDroppedTables)
-    for (const tag of dropped) hb.hb_set_add(drop, tagNumber(tag))
+    for (const tag of isText ? droppedOfText : dropped) hb.hb_set_add(drop, tagNumber(tag))
+    if (isText) {
+      const features = hb.hb_subset_input_set(input, setOfFeatures)
+      hb.hb_set_clear(features)
+      hb.hb_set_invert(features)
+    }
     const subset = hb.hb_subset_or_fail(face, input)
     return subset === 0 ? undefined : written({ hb, heap }, subset)
   } catch (error) {

@@ -1,2 +1,9 @@
 export { type HtmlPageOptions, toHtmlPage } from './html-page.ts'
+export {
+  type HtmlParts,
+  type HtmlRules,
+  type HtmlRulesOptions,
+  htmlParts,
+  htmlRules,
+} from './html-parts.ts'
 export { type HtmlOutput, type HtmlTargetOptions, toHtml } from './to-html.ts'

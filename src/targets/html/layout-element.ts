@@ -4,6 +4,7 @@ import { cssString, htmlText } from '../../notation/index.ts'
 import { hasCentralBaseline, isVertical } from '../../sheet/index.ts'
 import { toSvg } from '../svg/index.ts'
 import { lineElement } from './line-element.ts'
+import { linkParts } from './link-parts.ts'
 import { px, type Rules } from './rules.ts'
 
 /** A layout as an element of real text. */
@@ -18,17 +19,18 @@ export function layoutElement(
     around.below ? pictureDeclarations(around.below, -1, pictureUrl) : '',
     around.above ? pictureDeclarations(around.above, 1, pictureUrl) : '',
   )
-  const body = layout.lines.map((_, i) => lineElement(layout, i, around, sheet))
+  const partOf = linkParts(layout)
+  const body = layout.lines.map((_, i) => lineElement(layout, i, around, sheet, partOf))
   const language = htmlText(layout.style.language)
   return `<div class="${block}" dir="ltr" lang="${language}">${body.join('')}</div>`
 }
 
 /** Whether a page shows a run's letters as they are: of its face's bytes, and in it. */
-function isText(run: GlyphRun): boolean {
+export function isText(run: GlyphRun): boolean {
   return faceOf(run).synthesized.length === 0 && !run.glyphs.glyphs.includes(0)
 }
 
-function blockDeclarations({ width, height, writingMode }: Layout): string {
+export function blockDeclarations({ width, height, writingMode }: Layout): string {
   const [inline, block] = isVertical(writingMode) ? [height, width] : [width, height]
   const mode = isVertical(writingMode) ? `;writing-mode:${writingMode}` : ''
   // One baseline for all, where it is in horizontal text; runs of upright letters have another.

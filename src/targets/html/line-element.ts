@@ -1,5 +1,6 @@
 import type { AroundText } from '../../drawing/index.ts'
 import type { GlyphRun, Layout, Line } from '../../layout/index.ts'
+import type { LinkParts } from './link-parts.ts'
 import { px, type Rules } from './rules.ts'
 import { type RunPlace, runElement, targetElement } from './run-element.ts'
 
@@ -11,8 +12,9 @@ import { type RunPlace, runElement, targetElement } from './run-element.ts'
 export function lineElement(
   layout: Layout,
   index: number,
-  around: AroundText,
+  around: Pick<AroundText, 'isPainted'>,
   sheet: Rules,
+  partOf: LinkParts,
 ): string {
   const line = layout.lines[index]
   const next = layout.lines[index + 1]
@@ -30,7 +32,8 @@ export function lineElement(
   const name = sheet.classOf('', before, after)
   const separator = layout.text[line.end - 1] === '\u2028' ? '\u2028' : ''
   const places = placesOf(line, (_, i) => around.isPainted(index, i))
-  const content = levelled(places, level, sheet, layout.style.language) + separator
+  const content =
+    levelled(places, level, { sheet, language: layout.style.language, partOf }) + separator
   const inner = level % 2 === 1 ? `<span dir="rtl">${content}</span>` : content
   return `<span class="${name}">${inner}</span>${isBroken ? '\n' : ''}`
 }
@@ -85,13 +88,15 @@ function roomOf({ room, level }: GlyphRun) {
 /** Whether a run stands before a line's text, and is none of it. */
 const isMarker = ({ kind }: GlyphRun) => kind === 'marker'
 
+interface Writing {
+  readonly sheet: Rules
+  readonly language: string
+  readonly partOf: LinkParts
+}
+
 /** Runs of a level, and those above it in elements of their own: the browser reorders nothing else. */
-function levelled(
-  places: readonly RunPlace[],
-  base: number,
-  sheet: Rules,
-  language: string,
-): string {
+function levelled(places: readonly RunPlace[], base: number, writing: Writing): string {
+  const { sheet, language, partOf } = writing
   let html = ''
   for (let i = 0; i < places.length; ) {
     const { run } = places[i]
@@ -99,13 +104,15 @@ function levelled(
     if (run.level <= base) {
       const isTarget = run.link !== undefined || run.action !== undefined
       while (isTarget && end < places.length && isSameTarget(run, places[end].run, base)) end++
-      const content = places.slice(i, end).map(place => runElement(place, sheet, language))
-      html += isTarget ? targetElement(run, content.join(''), sheet) : content[0]
+      const own = places.slice(i, end)
+      const content = own.map(place => runElement(place, sheet, language))
+      const part = isTarget ? partOf(own.map(place => place.run)) : undefined
+      html += isTarget ? targetElement(run, part, content.join(''), sheet) : content[0]
     } else {
       while (end < places.length && places[end].run.level > base) end++
       const direction = (base + 1) % 2 === 1 ? 'rtl' : 'ltr'
       const name = sheet.classOf(`unicode-bidi:isolate;direction:${direction}`)
-      const inner = levelled(places.slice(i, end), base + 1, sheet, language)
+      const inner = levelled(places.slice(i, end), base + 1, writing)
       html += `<span class="${name}">${inner}</span>`
     }
     i = end

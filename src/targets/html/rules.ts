@@ -5,15 +5,31 @@ import type { Face } from '../../fonts/index.ts'
 export interface Rules {
   /** The class of an element with these declarations, and those of what stands before and behind it. */
   classOf(own: string, before?: string, after?: string): string
-  /** The private family name of a face. */
-  family(face: Face): string
-  css(): string
+  /** The private family name of a face, for a text to be set in. */
+  family(face: Face, text: string): string
 }
 
-export function rules(prefix: string, urlOf?: (face: Face) => string): Rules {
-  const classes = new Map<string, string>()
+/** Where the rules of a stylesheet go, and how its text names faces. */
+export interface RulesTarget {
+  family(face: Face, text: string): string
+  write(rule: string): void
+}
+
+/** Rules as the text of a stylesheet, which brings its fonts with it. */
+export function rules(prefix: string, urlOf?: (face: Face) => string): Rules & { css(): string } {
   const faces = fontFaces(prefix, urlOf)
   let written = ''
+  const own = rulesFor(prefix, {
+    family: faces.family,
+    write(rule) {
+      written += `${rule}\n`
+    },
+  })
+  return { ...own, css: () => faces.rules() + written }
+}
+
+export function rulesFor(prefix: string, { family, write }: RulesTarget): Rules {
+  const classes = new Map<string, string>()
   return {
     classOf(own, before = '', after = '') {
       const key = `${own}|${before}|${after}`
@@ -21,14 +37,13 @@ export function rules(prefix: string, urlOf?: (face: Face) => string): Rules {
       if (name === undefined) {
         name = `${prefix}${classes.size + 1}`
         classes.set(key, name)
-        if (own !== '') written += `.${name}{${own}}\n`
-        if (before !== '') written += `.${name}::before{${before}}\n`
-        if (after !== '') written += `.${name}::after{${after}}\n`
+        if (own !== '') write(`.${name}{${own}}`)
+        if (before !== '') write(`.${name}::before{${before}}`)
+        if (after !== '') write(`.${name}::after{${after}}`)
       }
       return name
     },
-    family: faces.family,
-    css: () => faces.rules() + written,
+    family,
   }
 }
 

@@ -2,6 +2,7 @@ import { faceOf, inkOf, spacingOf, unitScale } from '../../drawing/index.ts'
 import type { GlyphRun } from '../../layout/index.ts'
 import { colorText, cssString, htmlText } from '../../notation/index.ts'
 import { shapingFeatures } from '../../sheet/index.ts'
+import type { LinkPart } from './link-parts.ts'
 import { px, type Rules } from './rules.ts'
 
 /** A run, whether a picture shows it, what lies before it and behind it, and its hyphen. */
@@ -24,7 +25,7 @@ export function runElement(
   const { text, object, start, end, style } = run
   if (object) return objectElement(run, gap, behind, rules)
   const lang = style.language === language ? '' : ` lang="${htmlText(style.language)}"`
-  const own = runDeclarations(run, isPainted, rules)
+  const own = runDeclarations(run, isPainted, rules, hyphen)
   // Runs that look the same share a class, and have their spaces in another.
   const spacing = rules.classOf(spacingDeclarations(run, gap, behind))
   // Marks and markers are of no text: what is generated is neither found nor copied.
@@ -44,24 +45,45 @@ export function runElement(
   return `<span class="${name}"${lang}>${htmlText(text)}</span>`
 }
 
-/** Runs that lead somewhere together, or do something, as one element that the keyboard reaches. */
-export function targetElement({ link, action }: GlyphRun, content: string, rules: Rules): string {
+/**
+ * Runs that lead somewhere together, or do something, as an element. Of one that goes over several
+ * lines the keyboard reaches the first part, which says all of it; the others can be pointed at.
+ */
+export function targetElement(
+  { link, action }: GlyphRun,
+  part: LinkPart | undefined,
+  content: string,
+  rules: Rules,
+): string {
   const name = rules.classOf('color:inherit;text-decoration:none')
-  const data = action === undefined ? '' : ` data-action="${htmlText(action)}"`
-  if (link !== undefined) return `<a class="${name}" href="${htmlText(link)}"${data}>${content}</a>`
-  return `<span class="${name}" role="button" tabindex="0"${data}>${content}</span>`
+  const data =
+    (part ? ` data-link="${part.index}"` : '') +
+    (action === undefined ? '' : ` data-action="${htmlText(action)}"`)
+  const isLater = part?.isFirst === false
+  const said = isLater
+    ? ' aria-hidden="true"'
+    : part && !part.isWhole
+      ? ` aria-label="${htmlText(part.text)}"`
+      : ''
+  if (link !== undefined) {
+    const reached = isLater ? ' tabindex="-1"' : ''
+    return `<a class="${name}" href="${htmlText(link)}"${data}${said}${reached}>${content}</a>`
+  }
+  const reached = isLater ? '' : ' role="button" tabindex="0"'
+  return `<span class="${name}"${data}${said}${reached}>${content}</span>`
 }
 
 const asWide = ({ width }: GlyphRun) =>
   `display:inline-block;inline-size:${px(width)};overflow:clip;overflow-clip-margin:1em`
 
-function runDeclarations(run: GlyphRun, isPainted: boolean, rules: Rules): string {
+function runDeclarations(run: GlyphRun, isPainted: boolean, rules: Rules, hyphen = ''): string {
   const { style, rise } = run
+  const text = run.text + hyphen
   const face = faceOf(run)
   const axes = [...face.coordinates].map(([tag, value]) => `${cssString(tag)} ${value}`)
   const features = shapingFeatures(style).map(f => `${cssString(f.slice(0, 4))} ${f.slice(5)}`)
   return [
-    `font:${px(askedSize(style.size))}/0 ${cssString(rules.family(face))}`,
+    `font:${px(askedSize(style.size))}/0 ${cssString(rules.family(face, text))}`,
     `color:${isPainted ? 'transparent' : colorText(inkOf(style, style.opacity))}`,
     'font-kerning:normal;font-synthesis:none;font-optical-sizing:none',
     'text-rendering:geometricPrecision',

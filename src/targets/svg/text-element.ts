@@ -6,7 +6,7 @@ import { painted } from './paint.ts'
 /** Fonts of a document whose text is text. */
 export interface TextFonts {
   /** The class of text in a face with features. */
-  classOf(face: Face, features: readonly string[]): string
+  classOf(face: Face, features: readonly string[], text: string): string
   styleSheet(): string
 }
 
@@ -15,11 +15,11 @@ export function textFonts(urlOf?: (face: Face) => string): TextFonts {
   const classes = new Map<string, string>()
   let rules = ''
   return {
-    classOf(face, features) {
+    classOf(face, features, text) {
       const axes = [...face.coordinates].map(([tag, value]) => `${cssString(tag)} ${value}`)
       const settings = features.map(f => `${cssString(f.slice(0, 4))} ${f.slice(5)}`)
       const rule =
-        `font-family:${cssString(faces.family(face))};font-synthesis:none;white-space:pre;text-rendering:geometricPrecision` +
+        `font-family:${cssString(faces.family(face, text))};font-synthesis:none;white-space:pre;text-rendering:geometricPrecision` +
         (axes.length > 0 ? `;font-variation-settings:${axes.join(',')}` : '') +
         (settings.length > 0 ? `;font-feature-settings:${settings.join(',')}` : '')
       let name = classes.get(rule)
@@ -107,11 +107,11 @@ function widthOf({ face, glyphs, size }: GlyphsItem): number {
 }
 
 function look(item: GlyphsItem, fonts: TextFonts): string {
-  const { face, size, ink, features = [], letterSpacing, wordSpacing } = item
+  const { face, size, ink, features = [], letterSpacing, wordSpacing, text } = item
   const letters = letterSpacing ? ` letter-spacing="${numberText(letterSpacing)}"` : ''
   const words = wordSpacing ? ` word-spacing="${numberText(wordSpacing)}"` : ''
   return (
-    ` class="${fonts.classOf(face, features)}" font-size="${numberText(size)}"${letters}${words}` +
+    ` class="${fonts.classOf(face, features, text)}" font-size="${numberText(size)}"${letters}${words}` +
     painted('fill', ink)
   )
 }

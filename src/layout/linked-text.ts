@@ -1,0 +1,40 @@
+import { checkLayout } from './check-layout.ts'
+import type { Layout } from './layout.ts'
+
+/** A stretch of a text that leads somewhere or does something, over however many lines and styles. */
+export interface LinkedText {
+  /** Offsets in the layout's text. */
+  readonly start: number
+  readonly end: number
+  readonly text: string
+  readonly link: string | undefined
+  readonly action: string | undefined
+}
+
+/**
+ * The links and actions of a layout in the order of its text, each once: what a keyboard goes
+ * through. `rangeBoxes` gives the boxes of one.
+ */
+export function linkedText(layout: Layout): LinkedText[] {
+  checkLayout('linkedText', layout)
+  const found: { start: number; end: number; link?: string; action?: string }[] = []
+  for (const line of layout.lines) {
+    for (const { start, end, link, action } of line.runs) {
+      if (start === end || (link === undefined && action === undefined)) continue
+      const last = found.at(-1)
+      const isSame = last && last.link === link && last.action === action
+      // Nothing but spaces may be between: those that hang where a line wraps.
+      if (isSame && layout.text.slice(last.end, start).trim() === '') last.end = end
+      else
+        found.push({
+          start,
+          end,
+          ...(link !== undefined && { link }),
+          ...(action !== undefined && { action }),
+        })
+    }
+  }
+  return found.map(({ start, end, link, action }) => {
+    return { start, end, text: layout.text.slice(start, end), link, action }
+  })
+}

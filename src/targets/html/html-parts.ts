@@ -1,0 +1,90 @@
+import { aroundText, checkLayout, type Drawing } from '../../drawing/index.ts'
+import type { Face } from '../../fonts/index.ts'
+import type { Layout } from '../../layout/index.ts'
+import { fail } from '../../problem/index.ts'
+import { toSvg } from '../svg/index.ts'
+import { blockDeclarations, isText } from './layout-element.ts'
+import { lineElement } from './line-element.ts'
+import { linkParts } from './link-parts.ts'
+import { px, type Rules, rulesFor } from './rules.ts'
+
+/** A stylesheet that rules are added to as elements need them; of elements that share it. */
+export interface HtmlRules {
+  /** Number of its rules. */
+  readonly count: number
+}
+
+export interface HtmlRulesOptions {
+  /** What the names of classes begin with. */
+  readonly prefix: string
+  /** The family name that the page knows a face by. */
+  readonly family: (face: Face, text: string) => string
+  /** Takes each rule, once. */
+  readonly write: (rule: string) => void
+}
+
+const kept = new WeakMap<HtmlRules, Rules>()
+
+/** Begins a stylesheet for `htmlParts`. */
+export function htmlRules({ prefix, family, write }: HtmlRulesOptions): HtmlRules {
+  let count = 0
+  const own = rulesFor(prefix, {
+    family,
+    write(rule) {
+      count++
+      write(rule)
+    },
+  })
+  const rules = {
+    get count() {
+      return count
+    },
+  }
+  kept.set(rules, own)
+  return rules
+}
+
+/** A layout as real text in pieces, for pages that write only what changed. */
+export interface HtmlParts {
+  /** The class of the block that all of it stands in. */
+  readonly block: string
+  readonly language: string
+  /** One piece a line, one behind the other: elements, and newlines between paragraphs. */
+  readonly lines: readonly string[]
+  /** What is painted below the letters and above them: elements with a picture. */
+  readonly below: string | undefined
+  readonly above: string | undefined
+}
+
+/**
+ * The pieces of a layout. `unseen` text is there to be selected, found and read out over a picture
+ * that shows it.
+ */
+export function htmlParts(
+  layout: Layout,
+  rules: HtmlRules,
+  { unseen = false }: { readonly unseen?: boolean } = {},
+): HtmlParts {
+  checkLayout('htmlParts', layout)
+  const own = kept.get(rules)
+  if (!own) fail('bad-argument', 'the rules of htmlParts must be what htmlRules() gave')
+  const around = unseen
+    ? { isPainted: () => true, below: undefined, above: undefined }
+    : aroundText(layout, isText)
+  const partOf = linkParts(layout)
+  const picture = (drawing: Drawing | undefined, level: -1 | 1) =>
+    drawing &&
+    `<div class="${own.classOf(pictureRule(drawing, level))}" aria-hidden="true">${toSvg(drawing)}</div>`
+  return {
+    block: own.classOf(blockDeclarations(layout)),
+    language: layout.style.language,
+    lines: layout.lines.map((_, i) => lineElement(layout, i, around, own, partOf)),
+    below: picture(around.below, -1),
+    above: picture(around.above, 1),
+  }
+}
+
+/** A picture of its own size; a page's policy need not let in pictures for it. */
+function pictureRule({ box: { x, y } }: Drawing, level: -1 | 1): string {
+  return `position:absolute;z-index:${level};left:${px(x)};top:${px(y)};pointer-events:none;user-select:none;-webkit-user-select:none`
+}

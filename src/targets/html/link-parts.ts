@@ -1,0 +1,37 @@
+import { type GlyphRun, type Layout, linkedText } from '../../layout/index.ts'
+
+/** Which part of a link or an action is on a line. */
+export interface LinkPart {
+  /** Its index among the links and actions of the layout. */
+  readonly index: number
+  /** All that it says. */
+  readonly text: string
+  readonly isFirst: boolean
+  /** Whether it is on one line, in one direction. */
+  readonly isWhole: boolean
+}
+
+export type LinkParts = (runs: readonly GlyphRun[]) => LinkPart | undefined
+
+/** Tells of runs that stand together which part of a link they are. */
+export function linkParts(layout: Layout): LinkParts {
+  const hasLinks = layout.lines.some(line =>
+    line.runs.some(run => run.link !== undefined || run.action !== undefined),
+  )
+  const all = hasLinks ? linkedText(layout) : []
+  return runs => {
+    let [start, end] = [Infinity, 0]
+    for (const run of runs) {
+      start = Math.min(start, run.start)
+      end = Math.max(end, run.end)
+    }
+    const index = all.findIndex(one => start >= one.start && start < one.end)
+    if (index < 0) return undefined
+    const { start: from, end: to, text } = all[index]
+    const said = text
+      .replace(/\u00ad/g, '')
+      .replace(/\s+/g, ' ')
+      .trim()
+    return { index, text: said, isFirst: start === from, isWhole: start === from && end === to }
+  }
+}
