@@ -53,7 +53,7 @@ const fontDataUrl = (face: Face, text: string) =>
 /** Browsers have the subsetter only where `openShelf` was told so: without it the font goes in whole. */
 function embedded(face: Face, text: string): Uint8Array {
   // What is left of glyphs with colors, and of variable ones in CFF2, paints nothing in browsers.
-  const isWhole = face.colored || (face.coordinates.size > 0 && face.outlineFormat !== 'TrueType')
+  const isWhole = face.colored || (face.coordinates.size > 0 && face.outlineFormat !== 'glyf')
   if (isWhole) return face.bytes
   try {
     return face.subsetForText(text)

@@ -243,11 +243,18 @@ const aSegment = being(
 )
 
 /** A few tables that no two different fonts share: `head` has a checksum of the whole file. */
-/** Composed and decomposed as well: a font may have either, and a program that sets text takes either. */
-const codePointsOf = (text: string) =>
-  new Set(
-    [...` ${text}${text.normalize('NFC')}${text.normalize('NFD')}`].map(c => c.codePointAt(0) ?? 0),
-  )
+/**
+ * What programs that set text take for other characters: spaces, hyphens, a circle under marks that
+ * stand alone, brackets the other way round.
+ */
+const always = ' \u00a0-\u2010\u25cc()[]{}<>«»‹›'
+const forms = ['NFC', 'NFD', 'NFKD'] as const
+
+/** Composed and decomposed as well: a font may have either. */
+function codePointsOf(text: string): ReadonlySet<number> {
+  const all = [always, text, ...forms.map(form => text.normalize(form))].join('')
+  return new Set([...all].map(character => character.codePointAt(0) ?? 0))
+}
 
 function faceId(
   name: string,
