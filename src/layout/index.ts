@@ -15,6 +15,7 @@ export { spacingOf } from './justify.ts'
 export { layOut } from './lay-out.ts'
 export type { Cut, GlyphRun, Layout, LayoutParagraph, Line, SourcePiece } from './layout.ts'
 export { type LayoutTools, layoutTools } from './layout-tools.ts'
+export { leastWidth } from './least-width.ts'
 export { inReadingOrder, type Letter, lettersOf } from './letters.ts'
 export { type LinkedText, linkedText } from './linked-text.ts'
 export {

@@ -12,6 +12,7 @@ import {
   type Layout,
   layOut,
   layoutTools,
+  leastWidth,
   type PlainText,
   scaledTexts,
   sourceMapOf,
@@ -105,6 +106,8 @@ export interface ShapedText {
     from: Cursor | undefined,
     room: number | ((line: number) => number),
   ): TextLine | undefined
+  /** The least width in which no word has to be broken, in units. */
+  leastWidth(): number
   /** Its layout in a frame; in that of the setting without it. */
   set(frame?: Frame): Layout
 }
@@ -262,6 +265,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
         checkFrame({ from })
         return textLine(texts(), from, room, frame.align)
       },
+      leastWidth: () => leastWidth(texts()),
       set(own = frame) {
         checkOptions('set', own, frameFields)
         checkFrame(own)

@@ -86,3 +86,21 @@ describe('wrapping to numbers', () => {
     )
   })
 })
+
+describe('the least width', () => {
+  it.each(['serif', 'spaced', 'divided', 'padded', 'arabic'] as const)(
+    'is the least in which no word is broken: %s',
+    style => {
+      const prepared = setter.shape('Ships to Brackwater-under-Heugh,\ninternational: مرفأ 12', {
+        style,
+      })
+      const least = prepared.leastWidth()
+      const isBroken = (width: number) =>
+        prepared
+          .set({ width })
+          .problems.some(p => p.code === 'broken-word' || p.code === 'line-too-long')
+      expect(isBroken(least + 0.001)).toBe(false)
+      expect(isBroken(least - 0.1)).toBe(true)
+    },
+  )
+})

@@ -1,4 +1,4 @@
-import { aroundText, checkLayout, type Drawing } from '../../drawing/index.ts'
+import { aroundText, asDrawing, checkLayout, type Drawing } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { fail } from '../../problem/index.ts'
@@ -69,7 +69,7 @@ export function htmlParts(
   const own = kept.get(rules)
   if (!own) fail('bad-argument', 'the rules of htmlParts must be what htmlRules() gave')
   const around = unseen
-    ? { isPainted: () => true, below: undefined, above: undefined }
+    ? { isPainted: () => true, below: asDrawing(layout), above: undefined }
     : aroundText(layout, isText)
   const partOf = linkParts(layout)
   const picture = (drawing: Drawing | undefined, level: -1 | 1) =>

@@ -1,0 +1,2 @@
+/** The name of the element. */
+export const elementName = 'dot-line'

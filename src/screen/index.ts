@@ -1,0 +1,11 @@
+export type { TextAction } from './links.ts'
+export { provideText } from './provide-text.ts'
+export type { ReaderPreferences } from './reader-preferences.ts'
+export {
+  type RenderedElement,
+  renderElement,
+  type ServerProvision,
+  type ServerText,
+} from './render-element.ts'
+export { DotLineElement } from './text-element.ts'
+export type { TextProvider, TextProvision } from './text-provider.ts'

@@ -1,0 +1,127 @@
+import { type Layout, type LinkedText, linkedText, rangeBoxes } from '../core.ts'
+import { colorText } from '../notation/index.ts'
+import type { LinkState } from './state-rules.ts'
+
+/** What is told when an action is taken. */
+export interface TextAction {
+  /** The name that the markup gives it. */
+  readonly action: string
+  /** What it says. */
+  readonly text: string
+  /** The values that its text was filled with. */
+  readonly values: unknown
+}
+
+/** Follows pointer, touch and keyboard over the links and actions of a block. */
+export interface Links {
+  /** What of the text is linked now. */
+  show(layout: Layout): void
+}
+
+/** The ink of the text at an offset, which can be seen on what is behind it. */
+function inkAt({ lines }: Layout, offset: number): string | undefined {
+  for (const { runs } of lines) {
+    const run = runs.find(one => offset >= one.start && offset < one.end)
+    if (run) return run.style.ink.kind === 'solid' ? colorText(run.style.ink) : undefined
+  }
+  return undefined
+}
+
+/**
+ * A link is one, however many lines it goes over: all its parts look alike, and its focus is drawn
+ * around each of them. Enter and Space take an action.
+ */
+export function followLinks(block: HTMLElement, onAction: (linked: LinkedText) => void): Links {
+  const page = block.ownerDocument
+  const root = block.getRootNode()
+  const active = new Map<LinkState, number>()
+  let layout: Layout | undefined
+  let linked: readonly LinkedText[] = []
+  let rings: HTMLElement[] = []
+
+  const indexOf = (target: EventTarget | null) => {
+    const part = target instanceof Element ? target.closest('[data-link]') : undefined
+    return part ? Number(part.getAttribute('data-link')) : undefined
+  }
+
+  function set(state: LinkState, index: number | undefined) {
+    if (active.get(state) === index) return
+    if (index === undefined) active.delete(state)
+    else active.set(state, index)
+    mark()
+  }
+
+  function mark() {
+    for (const part of block.querySelectorAll('[data-link]')) {
+      const own = Number(part.getAttribute('data-link'))
+      const names = [...active].filter(([, index]) => index === own).map(([name]) => name)
+      if (names.length > 0) part.setAttribute('data-state', names.join(' '))
+      else part.removeAttribute('data-state')
+    }
+    drawRings()
+  }
+
+  function drawRings() {
+    for (const ring of rings) ring.remove()
+    rings = []
+    const focused = linked[active.get('focused') ?? -1]
+    if (!focused || !layout) return
+    const color = inkAt(layout, focused.start)
+    rings = rangeBoxes(layout, focused.start, focused.end).map(({ x, y, width, height }) => {
+      const ring = page.createElement('div')
+      if (color) ring.style.setProperty('outline-color', color)
+      ring.className = 'ring'
+      ring.setAttribute('aria-hidden', 'true')
+      const style = { left: x, top: y, width, height }
+      for (const [name, units] of Object.entries(style)) ring.style.setProperty(name, `${units}px`)
+      block.append(ring)
+      return ring
+    })
+  }
+
+  function take(index: number | undefined): boolean {
+    const own = index === undefined ? undefined : linked[index]
+    if (own?.action === undefined) return false
+    onAction(own)
+    return true
+  }
+
+  block.addEventListener('pointerover', event => set('hovered', indexOf(event.target)))
+  block.addEventListener('pointerleave', () => set('hovered', undefined))
+  block.addEventListener('pointerdown', event => set('pressed', indexOf(event.target)))
+  for (const end of ['pointerup', 'pointercancel', 'pointerleave']) {
+    block.addEventListener(end, () => set('pressed', undefined))
+  }
+  block.addEventListener('focusin', ({ target }) => {
+    const isSeen = target instanceof Element && target.matches(':focus-visible')
+    set('focused', isSeen ? indexOf(target) : undefined)
+  })
+  block.addEventListener('focusout', () => set('focused', undefined))
+  block.addEventListener('click', event => {
+    const index = indexOf(event.target)
+    if (index === undefined) return
+    // What was selected within it was not clicked.
+    if (take(index)) event.preventDefault()
+  })
+  block.addEventListener('keydown', event => {
+    const index = indexOf(event.target)
+    if (index === undefined || (event.key !== 'Enter' && event.key !== ' ')) return
+    // Of links browsers follow Enter themselves.
+    if (linked[index]?.link !== undefined && linked[index]?.action === undefined) return
+    if (take(index)) event.preventDefault()
+  })
+
+  return {
+    show(own) {
+      const focusedBefore = active.get('focused')
+      layout = own
+      linked = linkedText(own)
+      if (active.size > 0) mark()
+      // Its nodes may have been written anew.
+      if (focusedBefore === undefined || !(root instanceof ShadowRoot)) return
+      if (root.activeElement) return
+      const part = block.querySelector(`[data-link="${focusedBefore}"]:not([aria-hidden])`)
+      if (part instanceof HTMLElement) part.focus()
+    },
+  }
+}

@@ -1,0 +1,42 @@
+import type { Face } from '../core.ts'
+
+/** Faces that a page sets text in, under names of their own. */
+export interface PageFonts {
+  /** The family name of a face; it is given to the page when it is first asked for. */
+  family(face: Face): string
+  /** What is awaited until all faces that were asked for can be shown; undefined when they can. */
+  awaited(): Promise<unknown> | undefined
+  close(): void
+}
+
+/**
+ * Gives a page the faces of a shelf, from the bytes that text was laid out with: no policy and no
+ * network stands between the two.
+ */
+export function pageFonts(page: Document, prefix: string): PageFonts {
+  const names = new Map<string, string>()
+  const given: FontFace[] = []
+  const loading = new Set<Promise<unknown>>()
+  return {
+    family(face) {
+      let name = names.get(face.id)
+      if (name === undefined) {
+        name = `${prefix} ${names.size + 1}`
+        names.set(face.id, name)
+        const own = new FontFace(name, new Uint8Array(face.bytes))
+        given.push(own)
+        page.fonts.add(own)
+        // A browser that cannot read a font shows its text in another: that is told where it is set.
+        const loaded = own.load().catch(() => undefined)
+        loading.add(loaded)
+        void loaded.then(() => loading.delete(loaded))
+      }
+      return name
+    },
+    awaited: () => (loading.size === 0 ? undefined : Promise.all(loading)),
+    close() {
+      for (const face of given) page.fonts.delete(face)
+      names.clear()
+    },
+  }
+}

@@ -1,0 +1,22 @@
+import type { Face } from '../core.ts'
+import { type HtmlRules, htmlRules } from '../targets/html/index.ts'
+
+/** A stylesheet that the texts of a page share. */
+export interface PageRules {
+  readonly rules: HtmlRules
+  readonly sheet: CSSStyleSheet
+}
+
+/** Lines of many widths leave rules behind: with so many all are begun anew. */
+export const mostRules = 4000
+
+/** Rules go in by CSSOM, which a policy for stylesheets does not forbid. */
+export function pageRules(prefix: string, family: (face: Face) => string): PageRules {
+  const sheet = new CSSStyleSheet()
+  const rules = htmlRules({
+    prefix,
+    family,
+    write: rule => sheet.insertRule(rule, sheet.cssRules.length),
+  })
+  return { rules, sheet }
+}

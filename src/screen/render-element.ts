@@ -1,0 +1,96 @@
+import type { Face, Hyphenation } from '../core.ts'
+import {
+  type Catalog,
+  type ReaderSettings,
+  type Sheet,
+  type Shelf,
+  typesetter,
+  type Values,
+} from '../core.ts'
+import { htmlText } from '../notation/index.ts'
+import { fail } from '../problem/index.ts'
+import { toHtml } from '../targets/html/index.ts'
+import { elementName } from './element-name.ts'
+import { hostRules } from './shadow-parts.ts'
+
+/** What a text is set with on a server. */
+export interface ServerProvision {
+  readonly sheet: Sheet
+  readonly shelf: Shelf
+  readonly catalog?: Catalog
+  readonly hyphenation?: Hyphenation
+  readonly reader?: ReaderSettings
+  /** Where browsers fetch a face's font file from; in the stylesheet, without it. */
+  readonly fontUrl?: (face: Face) => string
+  /** What a content security policy lets the element's stylesheet in by. */
+  readonly nonce?: string
+}
+
+/** A text, as the attributes of its element say it. */
+export interface ServerText {
+  readonly textStyle?: string
+  readonly markup?: string
+  readonly message?: string
+  readonly values?: Values
+  readonly maxLines?: number
+  /** The width that its lines are broken for till the page knows its own, in units. */
+  readonly width: number
+}
+
+export interface RenderedElement {
+  /** The element with its text in a shadow root, which browsers show before any script runs. */
+  readonly html: string
+  /** Rules for the fonts, for a stylesheet of the page: in a shadow root they have no effect. */
+  readonly css: string
+}
+
+/**
+ * A `<dot-line>` as markup, for pages that are made on a server. Where the page has a provider it is
+ * taken over as it stands. Throws what `typesetter().set` throws.
+ */
+export function renderElement(provision: ServerProvision, text: ServerText): RenderedElement {
+  const { sheet, shelf, catalog, hyphenation, reader, fontUrl, nonce } = provision
+  const { textStyle, markup, message, values, maxLines, width } = text
+  const content = message === undefined ? markup : catalog?.text(message)
+  if (content === undefined) {
+    return fail('bad-argument', 'renderElement needs markup, or a message and a catalog')
+  }
+  const { set } = typesetter({
+    sheet,
+    shelf,
+    ...(hyphenation && { hyphenation }),
+    ...(reader && { reader }),
+  })
+  const setting = {
+    ...(textStyle !== undefined && { style: textStyle }),
+    ...(values && { values }),
+    ...(maxLines !== undefined && { maxLines }),
+  }
+  const layout = set(content, { ...setting, width })
+  const { html, css } = toHtml(layout, {
+    prefix: 'dot-line-server',
+    ...(fontUrl && { fontUrl }),
+  })
+  const rules = css.split('\n')
+  const isFont = (rule: string) => rule.startsWith('@font-face')
+  const natural = `.natural{inline-size:${Math.ceil(set(content, setting).width)}px}\n`
+  const own = hostRules + natural + rules.filter(rule => !isFont(rule)).join('\n')
+  const attributes = [
+    ['text-style', textStyle],
+    ['markup', markup],
+    ['message', message],
+    ['values', values && JSON.stringify(values)],
+    ['max-lines', maxLines],
+  ]
+    .filter(([, value]) => value !== undefined)
+    .map(([name, value]) => ` ${name}="${htmlText(String(value))}"`)
+    .join('')
+  const once = nonce === undefined ? '' : ` nonce="${htmlText(nonce)}"`
+  return {
+    html:
+      `<${elementName}${attributes}><template shadowrootmode="open"><style${once}>${own}</style>` +
+      '<div class="ruler"></div><div class="widest"><div class="natural"></div></div>' +
+      `<div class="frame">${html}</div></template></${elementName}>`,
+    css: rules.filter(isFont).join('\n'),
+  }
+}

@@ -1,0 +1,51 @@
+/** What an element has in its shadow root. */
+export interface ShadowParts {
+  readonly root: ShadowRoot
+  /** As wide as the element, and of no height: what is observed. */
+  readonly ruler: HTMLElement
+  /** As wide as the text would be on one line, and of no height: what the page may make room by. */
+  readonly natural: HTMLElement
+  /** Holds the text, and takes no part in how wide the element is. */
+  readonly frame: HTMLElement
+  /** The block of the text itself. */
+  readonly block: HTMLElement
+}
+
+/** Where a page's styles end, and those of a text begin. */
+export const hostRules =
+  ':host{display:block;min-inline-size:0;max-inline-size:100%;position:relative}\n' +
+  ':host([hidden]){display:none}\n' +
+  '.ruler{block-size:0;inline-size:100%;contain:strict}\n' +
+  '.widest{block-size:0;overflow:clip}\n' +
+  '.natural{block-size:0}\n' +
+  '.frame{contain:inline-size;outline:none}\n' +
+  '.frame:focus-visible{outline:2px solid currentColor;outline-offset:2px;border-radius:2px}\n' +
+  '.painted{position:absolute;z-index:-1;pointer-events:none}\n' +
+  '[data-link]{outline:none;cursor:pointer}\n' +
+  '.ring{position:absolute;pointer-events:none;outline:2px solid currentColor;outline-offset:1px;border-radius:2px}\n' +
+  '.tooltip{position:fixed;inset:auto;margin:0;border:0;padding:8px 12px;border-radius:6px;' +
+  'background:#0b2233;color:#fff;max-inline-size:min(90vw,360px);overflow-wrap:break-word;z-index:2147483647;' +
+  'box-shadow:0 2px 10px rgb(0 0 0/0.35)}\n' +
+  '@media (forced-colors:active){.tooltip{border:1px solid}}\n'
+
+export function shadowParts(host: Element): ShadowParts {
+  // A server may have written one, which is shown until it is known to be the same.
+  const root = host.shadowRoot ?? host.attachShadow({ mode: 'open' })
+  const page = host.ownerDocument
+  const made = (name: string) => {
+    const element = page.createElement('div')
+    element.className = name
+    return element
+  }
+  const [ruler, widest, natural, frame] = ['ruler', 'widest', 'natural', 'frame'].map(made)
+  const block = page.createElement('div')
+  widest.append(natural)
+  frame.append(block)
+  return { root, ruler, natural, frame, block }
+}
+
+/** Puts the parts into their root, in place of what stood there. */
+export function showParts({ root, ruler, natural, frame }: ShadowParts) {
+  const widest = natural.parentElement
+  root.replaceChildren(ruler, ...(widest ? [widest] : []), frame)
+}

@@ -1,0 +1,33 @@
+import type { Sheet, Style } from '../core.ts'
+import { colorText } from '../notation/index.ts'
+
+/** Styles of a sheet that links and actions have, beside their own, while something is done with them. */
+export const states = ['hovered', 'focused', 'pressed'] as const
+export type LinkState = (typeof states)[number]
+
+/**
+ * How links and actions look while they are hovered, focused or pressed: the ink and the ground of
+ * the styles of these names, where the sheet has them. Text stays where it is.
+ */
+export function stateRules(sheet: Sheet): CSSStyleSheet {
+  const rules = new CSSStyleSheet()
+  const plain = sheet.style('defaults')
+  for (const state of states) {
+    if (!sheet.styleNames.includes(state)) continue
+    const declarations = declarationsOf(sheet.style(state), plain)
+    if (declarations === '') continue
+    rules.insertRule(`[data-state~="${state}"] *{${declarations}}`, rules.cssRules.length)
+  }
+  return rules
+}
+
+function declarationsOf({ ink, backing }: Style, plain: Style): string {
+  const declarations: string[] = []
+  if (ink !== plain.ink && ink.kind === 'solid') {
+    declarations.push(`color:${colorText(ink)}!important`)
+  }
+  if (backing !== 'none' && backing.ink.kind === 'solid') {
+    declarations.push(`background-color:${colorText(backing.ink)}!important`)
+  }
+  return declarations.join(';')
+}

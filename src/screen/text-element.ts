@@ -1,0 +1,413 @@
+import {
+  type Align,
+  asDrawing,
+  type Layout,
+  type Problem,
+  type RichText,
+  rangeText,
+  type Typesetter,
+  type Values,
+} from '../core.ts'
+import { paintCanvas } from '../targets/canvas/index.ts'
+import { htmlParts } from '../targets/html/index.ts'
+import { elementName } from './element-name.ts'
+import { followLinks, type Links, type TextAction } from './links.ts'
+import type { PageRules } from './page-rules.ts'
+import { type ShadowParts, shadowParts, showParts } from './shadow-parts.ts'
+import { awaitProvider, type Provided, problemsOf, providerOf } from './text-provider.ts'
+import { type Tooltip, tooltipOf } from './tooltip.ts'
+import { type WrittenLines, writtenLines } from './written-lines.ts'
+
+const attributes = [
+  'text-style',
+  'markup',
+  'message',
+  'values',
+  'max-lines',
+  'align',
+  'paint',
+  'tooltip',
+] as const
+
+type Attribute = (typeof attributes)[number]
+
+/** Where there is no page, as on a server, it is there to be named. */
+const ElementBase: typeof HTMLElement =
+  typeof HTMLElement === 'undefined' ? (class {} as typeof HTMLElement) : HTMLElement
+
+const listedAligns: readonly string[] = ['start', 'center', 'end', 'left', 'right', 'justify']
+const isAlign = (value: string | null): value is Align => listedAligns.includes(value ?? '')
+
+/**
+ * A text in a page: `<dot-line text-style="headline" message="board.title">`. It is set with what
+ * the nearest provider around it has, as wide as its box, and as high as its lines. What it says is
+ * its markup, a text of the catalog, rich text, or else what stands in it. Tells of actions by the
+ * event `text-action`, and of what it was set as by `text-layout`.
+ */
+export class DotLineElement extends ElementBase {
+  static readonly observedAttributes: readonly string[] = attributes
+
+  #parts: ShadowParts | undefined
+  #provided: Provided | undefined
+  #setter: Typesetter | undefined
+  #layout: Layout | undefined
+  /** What was found before it was laid out, and with that. */
+  #found: readonly Problem[] = []
+  #problems: readonly Problem[] = []
+  #width: number | undefined
+  #values: Values | undefined
+  #rich: RichText | undefined
+  #content: string | RichText = ''
+  #rules: PageRules | undefined
+  #states: CSSStyleSheet | undefined
+  #lines: WrittenLines | undefined
+  #links: Links | undefined
+  #tooltip: Tooltip | undefined
+  #pictures: { readonly below: string; readonly above: string } = { below: '', above: '' }
+  #children: MutationObserver | undefined
+
+  /** The name of a style of the sheet. */
+  get textStyle(): string {
+    return this.getAttribute('text-style') ?? ''
+  }
+  set textStyle(value: string) {
+    this.#reflect('text-style', value)
+  }
+
+  get markup(): string | null {
+    return this.getAttribute('markup')
+  }
+  set markup(value: string | null) {
+    this.#reflect('markup', value)
+  }
+
+  /** A key of the catalog. */
+  get message(): string | null {
+    return this.getAttribute('message')
+  }
+  set message(value: string | null) {
+    this.#reflect('message', value)
+  }
+
+  /** What fills its placeholders; as an attribute, JSON. */
+  get values(): Values | undefined {
+    return this.#values
+  }
+  set values(value: Values | undefined) {
+    this.#values = value
+    this.#changed()
+  }
+
+  /** Rich text, which goes before markup and message. */
+  get rich(): RichText | undefined {
+    return this.#rich
+  }
+  set rich(value: RichText | undefined) {
+    this.#rich = value
+    this.#changed()
+  }
+
+  get maxLines(): number | undefined {
+    const value = Number(this.getAttribute('max-lines') ?? Number.NaN)
+    return Number.isInteger(value) && value > 0 ? value : undefined
+  }
+  set maxLines(value: number | undefined) {
+    this.#reflect('max-lines', value === undefined ? null : String(value))
+  }
+
+  /** As what it is seen: `text` (the default), or `svg` or `canvas` with the text over it unseen. */
+  get paint(): 'text' | 'svg' | 'canvas' {
+    const value = this.getAttribute('paint')
+    return value === 'svg' || value === 'canvas' ? value : 'text'
+  }
+  set paint(value: 'text' | 'svg' | 'canvas') {
+    this.#reflect('paint', value)
+  }
+
+  /** Words for the tooltip, `none` for none; all of the text where it was cut, without it. */
+  get tooltip(): string | null {
+    return this.getAttribute('tooltip')
+  }
+  set tooltip(value: string | null) {
+    this.#reflect('tooltip', value)
+  }
+
+  /** How it is set now; undefined until it is. */
+  get layout(): Layout | undefined {
+    return this.#layout
+  }
+
+  get problems(): readonly Problem[] {
+    return this.#problems
+  }
+
+  /** The least width in which no word of it is broken, in units. */
+  leastWidth(): number {
+    const { textStyle: style } = this
+    const setting = {
+      ...(style !== '' && { style }),
+      ...(this.#values && { values: this.#values }),
+    }
+    return this.#setter?.shape(this.#content, setting).leastWidth() ?? 0
+  }
+
+  connectedCallback() {
+    this.#parts ??= shadowParts(this)
+    const { root, ruler } = this.#parts
+    // What stands in it is what it says, until it can be set.
+    if (root.childNodes.length === 0) root.append(this.ownerDocument.createElement('slot'))
+    this.#children = new MutationObserver(() => this.#changed())
+    this.#children.observe(this, { childList: true, characterData: true, subtree: true })
+    const provided = providerOf(this)
+    if (!provided) return awaitProvider(this.ownerDocument, this)
+    this.#attach(provided, ruler)
+  }
+
+  disconnectedCallback() {
+    this.#children?.disconnect()
+    this.#tooltip?.close()
+    if (this.#parts) this.#provided?.unobserve(this.#parts.ruler)
+    this.#provided?.remove(this)
+    this.#provided = undefined
+    this.#width = undefined
+  }
+
+  attributeChangedCallback(name: Attribute, _: string | null, value: string | null) {
+    if (name === 'values') this.#values = this.#read(value)
+    this.#changed()
+  }
+
+  /** Sets it anew; its provider calls it. */
+  refresh() {
+    if (!this.#parts) return
+    const provided = providerOf(this)
+    if (!provided) return
+    if (provided !== this.#provided) {
+      this.#attach(provided, this.#parts.ruler)
+      return
+    }
+    const found: Problem[] = []
+    this.#setter = provided.setter(languageOf(this), directionOf(this))
+    this.#content = this.#said(provided, found)
+    this.#natural(found)
+    this.#found = found
+    if (this.#width !== undefined) this.#write(this.#width)
+  }
+
+  #attach(provided: Provided, ruler: HTMLElement) {
+    this.#provided = provided
+    provided.add(this)
+    provided.observe(ruler, width => {
+      if (width === this.#width) return
+      this.#width = width
+      if (this.#setter) this.#write(width)
+    })
+    provided.schedule(this)
+  }
+
+  #changed() {
+    if (this.isConnected) this.#provided?.schedule(this)
+  }
+
+  #reflect(name: Attribute, value: string | null) {
+    if (value === null) this.removeAttribute(name)
+    else this.setAttribute(name, value)
+  }
+
+  #read(value: string | null): Values | undefined {
+    if (value === null || value === '') return undefined
+    try {
+      const read: unknown = JSON.parse(value)
+      if (isValues(read)) return read
+    } catch {
+      // What it is not is told below.
+    }
+    const message = `the values of <${elementName}> are not a JSON object: ${value.slice(0, 60)}`
+    this.#provided?.report([{ code: 'bad-values', severity: 'error', message }])
+    return undefined
+  }
+
+  /** What it says; as plain text, where it cannot be what was asked for. */
+  #said({ provision: { catalog } }: Provided, found: Problem[]): string | RichText {
+    const { message, markup } = this
+    if (this.#rich) return this.#rich
+    if (markup !== null) return markup
+    if (message === null) return (this.textContent ?? '').replace(/\s+/g, ' ').trim()
+    try {
+      if (catalog) return catalog.text(message)
+      found.push({
+        code: 'unknown-key',
+        severity: 'error',
+        message: `no catalog is provided for '${message}'`,
+      })
+    } catch (error) {
+      found.push(...problemsOf(error))
+    }
+    return message.replace(/[[\]{}~]/g, mark => `~${mark}`)
+  }
+
+  /** Tells the page how wide the text would be by itself. */
+  #natural(found: Problem[]) {
+    const layout = this.#set({}, found)
+    if (layout)
+      this.#parts?.natural.style.setProperty('inline-size', `${Math.ceil(layout.width)}px`)
+  }
+
+  #set(frame: { readonly width?: number }, found: Problem[]): Layout | undefined {
+    const { textStyle: style, maxLines } = this
+    const align = this.getAttribute('align')
+    const setting = {
+      ...frame,
+      ...(this.#values && { values: this.#values }),
+      ...(maxLines !== undefined && { maxLines }),
+      ...(isAlign(align) && { align }),
+    }
+    try {
+      return this.#setter?.set(this.#content, { ...setting, ...(style !== '' && { style }) })
+    } catch (error) {
+      found.push(...problemsOf(error))
+    }
+    // As plain text of the sheet, whatever its style and its values were to be.
+    try {
+      return this.#setter?.set('{text}', { ...frame, values: { text: plainOf(this.#content) } })
+    } catch (error) {
+      found.push(...problemsOf(error))
+      return undefined
+    }
+  }
+
+  #write(width: number) {
+    const provided = this.#provided
+    if (!provided || !this.#parts) return
+    const found = [...this.#found]
+    const layout = this.#set({ width }, found)
+    if (!layout) return
+    const { fonts } = provided
+    const page = provided.pageRules()
+    // System colors cover what is painted: then letters are letters.
+    const paint = provided.preferences.forcedColors ? 'text' : this.paint
+    const parts = htmlParts(layout, page.rules, { unseen: paint !== 'text' })
+    const awaited = fonts.awaited()
+    if (awaited) {
+      void awaited.then(
+        () => this.isConnected && provided === this.#provided && this.#write(this.#width ?? width),
+      )
+      return
+    }
+    const { root, block, frame } = this.#parts
+    const states = provided.stateSheet()
+    if (page !== this.#rules || states !== this.#states) {
+      if (page !== this.#rules) {
+        block.replaceChildren()
+        this.#lines = writtenLines(block)
+        this.#pictures = { below: '', above: '' }
+      }
+      root.adoptedStyleSheets = [provided.hostSheet, page.sheet, states]
+      this.#rules = page
+      this.#states = states
+    }
+    if (frame.parentNode !== root) showParts(this.#parts)
+    block.className = parts.block
+    block.lang = parts.language
+    block.dir = 'ltr'
+    this.#lines?.write(parts.lines)
+    this.#picture('below', paint === 'canvas' ? '' : (parts.below ?? ''))
+    this.#picture('above', parts.above ?? '')
+    this.#canvas(paint === 'canvas' ? layout : undefined)
+    this.#layout = layout
+    this.#problems = [...found, ...layout.problems]
+    provided.report(this.#problems)
+    this.#follow(layout)
+    this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout } }))
+  }
+
+  #picture(place: 'below' | 'above', html: string) {
+    const block = this.#parts?.block
+    if (!block || this.#pictures[place] === html) return
+    block.querySelector(`[data-picture=${place}]`)?.remove()
+    this.#pictures = { ...this.#pictures, [place]: html }
+    if (html === '') return
+    const made = block.ownerDocument.createElement('template')
+    made.innerHTML = html
+    const picture = made.content.firstElementChild
+    if (!picture) return
+    picture.setAttribute('data-picture', place)
+    block[place === 'below' ? 'prepend' : 'append'](picture)
+  }
+
+  #canvas(layout: Layout | undefined) {
+    const block = this.#parts?.block
+    if (!block) return
+    const before = block.querySelector('canvas')
+    if (!layout) return before?.remove()
+    const canvas = before ?? block.ownerDocument.createElement('canvas')
+    const ratio = block.ownerDocument.defaultView?.devicePixelRatio ?? 1
+    // As large as its ink, which may reach beyond its frame.
+    const { x, y, width, height } = asDrawing(layout).box
+    canvas.width = Math.ceil(width * ratio)
+    canvas.height = Math.ceil(height * ratio)
+    canvas.className = 'painted'
+    canvas.setAttribute('aria-hidden', 'true')
+    const place = { left: x, top: y, width: canvas.width / ratio, height: canvas.height / ratio }
+    for (const [name, units] of Object.entries(place)) {
+      canvas.style.setProperty(name, `${units}px`)
+    }
+    const context = canvas.getContext('2d')
+    if (context) paintCanvas(context, layout, { pixelRatio: ratio })
+    if (!before) block.prepend(canvas)
+  }
+
+  /** Links and a tooltip cost nothing where there are none. */
+  #follow(layout: Layout) {
+    if (!this.#parts) return
+    const { block, frame } = this.#parts
+    const hasLinks = block.querySelector('[data-link]') !== null
+    if (hasLinks) {
+      this.#links ??= followLinks(block, ({ action, text }) => {
+        const detail: TextAction = { action: action ?? '', text, values: this.#values }
+        this.dispatchEvent(
+          new CustomEvent('text-action', { detail, bubbles: true, composed: true }),
+        )
+      })
+    }
+    this.#links?.show(layout)
+    const { tooltip } = this
+    const isCut = layout.cut !== undefined
+    const words =
+      tooltip === 'none' ? '' : (tooltip ?? (isCut ? rangeText(layout, 0, layout.text.length) : ''))
+    if (words.trim() !== '') this.#tooltip ??= tooltipOf(this, frame)
+    this.#tooltip?.say(words)
+    // The keyboard reaches what is to be told; links in it are reached anyway.
+    if (words.trim() !== '' && !hasLinks) {
+      frame.tabIndex = 0
+      frame.setAttribute('role', 'group')
+    } else {
+      frame.removeAttribute('tabindex')
+      frame.removeAttribute('role')
+    }
+  }
+}
+
+const isValues = (value: unknown): value is Values =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+const plainOf = (content: string | RichText) =>
+  typeof content === 'string' ? content : content.sourceText
+
+/** The language and the direction that the page says of a place, where it says any. */
+const languageOf = (element: Element) => closest(element, 'lang') || undefined
+
+function directionOf(element: Element): 'ltr' | 'rtl' | undefined {
+  const said = closest(element, 'dir')
+  return said === 'ltr' || said === 'rtl' ? said : undefined
+}
+
+function closest(element: Element, attribute: string): string | undefined {
+  for (let node: Node | null = element; node; ) {
+    if (node instanceof Element && node.hasAttribute(attribute)) {
+      return node.getAttribute(attribute) ?? undefined
+    }
+    node = node instanceof ShadowRoot ? node.host : node.parentNode
+  }
+  return undefined
+}

@@ -1,0 +1,306 @@
+import {
+  type Catalog,
+  DotLineError,
+  type Hyphenation,
+  type Problem,
+  problemLine,
+  type ReaderSettings,
+  type Sheet,
+  type Shelf,
+  type Typesetter,
+  typesetter,
+} from '../core.ts'
+import { type PageFonts, pageFonts } from './page-fonts.ts'
+import { mostRules, type PageRules, pageRules } from './page-rules.ts'
+import {
+  type PreferenceWatch,
+  type ReaderPreferences,
+  watchPreferences,
+} from './reader-preferences.ts'
+import { hostRules } from './shadow-parts.ts'
+import { stateRules } from './state-rules.ts'
+
+/** What the texts below an element are set with. */
+export interface TextProvision {
+  readonly sheet: Sheet
+  readonly shelf: Shelf
+  /** Where `message` is looked up. */
+  readonly catalog?: Catalog | undefined
+  readonly hyphenation?: Hyphenation | undefined
+  /** Goes before what the reader has set in browser and system; its scale is times theirs. */
+  readonly reader?: ReaderSettings | undefined
+  /**
+   * Modes of the sheet that are on. Without it those that the reader's own settings ask for, where
+   * the sheet has them: `dark`, `reduced-transparency`; and `more-contrast` either way.
+   */
+  readonly modes?: readonly string[] | undefined
+  /** Takes each problem once; the console does without it. */
+  readonly onProblem?: ((problem: Problem) => void) | undefined
+}
+
+/** Provides texts; what is changed is changed in all of them with the next frame. */
+export interface TextProvider {
+  readonly current: TextProvision
+  /** What the reader has set. */
+  readonly preferences: ReaderPreferences
+  update(changes: Partial<TextProvision>): void
+  /** Resolves when every text is written as it is to be. */
+  settled(): Promise<void>
+  stop(): void
+}
+
+/** A text as its provider knows it. */
+export interface ProvidedText {
+  readonly isConnected: boolean
+  /** What is set anew: all of it, or where it is written in other rules or for other settings. */
+  refresh(): void
+}
+
+/** What a text is given. */
+export interface Provided {
+  readonly provision: TextProvision
+  readonly preferences: ReaderPreferences
+  readonly fonts: PageFonts
+  pageRules(): PageRules
+  /** Rules of the elements themselves. */
+  readonly hostSheet: CSSStyleSheet
+  /** Rules for links that are hovered, focused or pressed. */
+  stateSheet(): CSSStyleSheet
+  /** Sets text in a language and a direction of the page. */
+  setter(language: string | undefined, direction: 'ltr' | 'rtl' | undefined): Typesetter
+  add(text: ProvidedText): void
+  remove(text: ProvidedText): void
+  /** Tells how wide an element is, now and whenever that changes; without reading anything back. */
+  observe(element: Element, onWidth: (width: number) => void): void
+  unobserve(element: Element): void
+  /** Sets a text anew with the next frame. */
+  schedule(text: ProvidedText): void
+  report(problems: readonly Problem[]): void
+}
+
+const providers = new WeakMap<Node, Provided>()
+/** Texts that no provider was found for yet, by their page. */
+const waiting = new WeakMap<Document, Set<ProvidedText>>()
+
+export function awaitProvider(page: Document, text: ProvidedText) {
+  const texts = waiting.get(page) ?? new Set()
+  texts.add(text)
+  waiting.set(page, texts)
+}
+
+/** The provider of the nearest element around one that has one; shadow roots are left for their hosts. */
+export function providerOf(from: Node): Provided | undefined {
+  for (let node: Node | null = from; node; ) {
+    const own = providers.get(node)
+    if (own) return own
+    node = node instanceof ShadowRoot ? node.host : node.parentNode
+  }
+  return undefined
+}
+
+let count = 0
+
+export function provide(root: Element | Document, provision: TextProvision): TextProvider {
+  const page = root instanceof Document ? root : root.ownerDocument
+  const texts = new Set<ProvidedText>()
+  const dirty = new Set<ProvidedText>()
+  const told = new Set<string>()
+  const prefix = `dot-line-${++count}`
+  const fonts = pageFonts(page, prefix)
+  const hostSheet = new CSSStyleSheet()
+  hostSheet.replaceSync(hostRules)
+  const idle: (() => void)[] = []
+  let current = provision
+  let setters = new Map<string, Typesetter>()
+  let states: CSSStyleSheet | undefined
+  let frame = 0
+  let generation = 0
+  let rules = pageRules(`${prefix}-`, face => fonts.family(face))
+
+  function modes(): readonly string[] {
+    const { sheet } = current
+    if (current.modes) return current.modes
+    const { colorScheme, reducedTransparency } = watch.current
+    return [
+      ...(colorScheme === 'dark' ? ['dark'] : []),
+      ...(reducedTransparency ? ['reduced-transparency'] : []),
+    ].filter(mode => sheet.modeNames.includes(mode))
+  }
+
+  const shownSheet = () => modes().reduce((sheet, mode) => sheet.mode(mode), current.sheet)
+
+  function reader(): ReaderSettings {
+    const { reader: own = {}, sheet } = current
+    const { scale, contrast } = watch.current
+    const more = (own.contrast ?? contrast) === 'more' && sheet.modeNames.includes('more-contrast')
+    return {
+      ...own,
+      scale: scale * (own.scale ?? 1),
+      contrast: more ? 'more' : 'normal',
+    }
+  }
+
+  function setterFor(language: string | undefined, direction: 'ltr' | 'rtl' | undefined) {
+    const key = `${language} ${direction}`
+    let setter = setters.get(key)
+    if (!setter) {
+      const defaults = { ...(language && { language }), ...(direction && { direction }) }
+      setter = typesetter({
+        sheet: shownSheet().with({ styles: { defaults } }),
+        shelf: current.shelf,
+        reader: reader(),
+        ...(current.hyphenation && { hyphenation: current.hyphenation }),
+        problems: 'collect',
+      })
+      setters.set(key, setter)
+    }
+    return setter
+  }
+
+  function flush() {
+    frame = 0
+    const now = [...dirty]
+    dirty.clear()
+    if (rules.rules.count > mostRules) {
+      generation++
+      rules = pageRules(`${prefix}-${generation}-`, face => fonts.family(face))
+      for (const text of texts) if (!now.includes(text)) now.push(text)
+    }
+    for (const text of now) if (text.isConnected) text.refresh()
+    if (dirty.size === 0) for (const resolve of idle.splice(0)) resolve()
+  }
+
+  function schedule(text: ProvidedText) {
+    dirty.add(text)
+    if (frame === 0) frame = requestAnimationFrame(flush)
+  }
+
+  function refreshAll() {
+    setters = new Map()
+    states = undefined
+    markRoot()
+    for (const text of texts) schedule(text)
+  }
+
+  /** What stylesheets of the page may ask for: how large text is. */
+  function markRoot() {
+    const element = root instanceof Document ? root.documentElement : root
+    if (!(element instanceof HTMLElement)) return
+    const scale = reader().scale ?? 1
+    element.style.setProperty('--text-scale', String(scale))
+    for (const one of root.querySelectorAll('[data-decoration-up-to]')) {
+      const most = Number(one.getAttribute('data-decoration-up-to'))
+      if (one instanceof HTMLElement) one.hidden = scale > most
+    }
+  }
+
+  const widths = new WeakMap<Element, (width: number) => void>()
+  const sizes = new ResizeObserver(entries => {
+    for (const { target, contentBoxSize } of entries) {
+      widths.get(target)?.(contentBoxSize[0].inlineSize)
+    }
+  })
+
+  const provided: Provided = {
+    get provision() {
+      return current
+    },
+    get preferences() {
+      return watch.current
+    },
+    fonts,
+    hostSheet,
+    pageRules: () => rules,
+    stateSheet() {
+      states ??= stateRules(shownSheet())
+      return states
+    },
+    setter: setterFor,
+    observe(element, onWidth) {
+      widths.set(element, onWidth)
+      sizes.observe(element)
+    },
+    unobserve(element) {
+      widths.delete(element)
+      sizes.unobserve(element)
+    },
+    add: text => texts.add(text),
+    remove(text) {
+      texts.delete(text)
+      dirty.delete(text)
+    },
+    schedule,
+    report(problems) {
+      for (const problem of problems) {
+        const line = problemLine(problem)
+        if (told.has(line)) continue
+        told.add(line)
+        if (current.onProblem) current.onProblem(problem)
+        else console.warn(line)
+      }
+    },
+  }
+  const watch: PreferenceWatch = watchPreferences(page, refreshAll)
+  let endShelf = current.shelf.onChange(shelfChanged)
+  let failures = current.shelf.problems.length
+
+  function shelfChanged() {
+    provided.report(current.shelf.problems.slice(failures))
+    failures = current.shelf.problems.length
+    refreshAll()
+  }
+
+  // Language and direction come from the page, where they may change at any time.
+  const languages = new MutationObserver(refreshAll)
+  languages.observe(page.documentElement, { subtree: true, attributeFilter: ['lang', 'dir'] })
+  providers.set(root, provided)
+  markRoot()
+  const left = waiting.get(page) ?? new Set()
+  waiting.delete(page)
+  for (const text of left) if (text.isConnected) text.refresh()
+
+  return {
+    get current() {
+      return current
+    },
+    get preferences() {
+      return watch.current
+    },
+    update(changes) {
+      const { shelf } = current
+      current = { ...current, ...changes }
+      if (current.shelf !== shelf) {
+        endShelf()
+        endShelf = current.shelf.onChange(shelfChanged)
+        failures = current.shelf.problems.length
+      }
+      refreshAll()
+    },
+    async settled() {
+      do {
+        await current.shelf.settled()
+        await fonts.awaited()
+        if (dirty.size > 0) await new Promise<void>(resolve => idle.push(resolve))
+        // What is observed is told behind the frame.
+        await new Promise(resolve => setTimeout(resolve))
+      } while (dirty.size > 0 || fonts.awaited())
+    },
+    stop() {
+      if (frame !== 0) cancelAnimationFrame(frame)
+      watch.stop()
+      sizes.disconnect()
+      languages.disconnect()
+      endShelf()
+      providers.delete(root)
+      fonts.close()
+      texts.clear()
+      dirty.clear()
+    },
+  }
+}
+
+/** What failed, as a problem to be told. */
+export function problemsOf(error: unknown): readonly Problem[] {
+  if (error instanceof DotLineError) return error.problems
+  throw error
+}

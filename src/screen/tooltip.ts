@@ -1,0 +1,118 @@
+/** Shows a text beside an element while it is pointed at, focused or held. */
+export interface Tooltip {
+  /** What it says; it is not shown where that is empty. */
+  say(text: string): void
+  close(): void
+}
+
+const showDelay = 400
+const hideDelay = 250
+const holdDelay = 500
+const gap = 6
+
+/**
+ * A tooltip as WCAG 2.2, 1.4.13 asks: it can be dismissed by Escape without moving anything, pointed
+ * at itself, and stays until pointer and focus have left, or it is dismissed.
+ */
+export function tooltipOf(host: HTMLElement, frame: HTMLElement): Tooltip {
+  const page = host.ownerDocument
+  const root = frame.getRootNode()
+  let text = ''
+  let shown: HTMLElement | undefined
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let isFocused = false
+  let isPointed = false
+
+  function after(delay: number, what: () => void) {
+    clearTimeout(timer)
+    timer = setTimeout(what, delay)
+  }
+
+  function show() {
+    if (shown || text === '' || !host.isConnected) return
+    const tip = page.createElement('div')
+    tip.className = 'tooltip'
+    tip.id = 'tooltip'
+    tip.setAttribute('role', 'tooltip')
+    tip.setAttribute('popover', 'manual')
+    tip.textContent = text
+    tip.addEventListener('pointerenter', () => clearTimeout(timer))
+    tip.addEventListener('pointerleave', left)
+    if (root instanceof ShadowRoot) root.append(tip)
+    frame.setAttribute('aria-describedby', tip.id)
+    tip.showPopover?.()
+    place(tip)
+    shown = tip
+    page.addEventListener('keydown', onKey, true)
+    page.addEventListener('pointerdown', onPointer, true)
+  }
+
+  function hide() {
+    clearTimeout(timer)
+    if (!shown) return
+    page.removeEventListener('keydown', onKey, true)
+    page.removeEventListener('pointerdown', onPointer, true)
+    frame.removeAttribute('aria-describedby')
+    shown.remove()
+    shown = undefined
+  }
+
+  /** Below the text, or above it where there is no room; within the window. */
+  function place(tip: HTMLElement) {
+    const around = host.getBoundingClientRect()
+    const own = tip.getBoundingClientRect()
+    const view = page.documentElement
+    const below = around.bottom + gap
+    const isBelow = below + own.height <= view.clientHeight || around.top - gap - own.height < 0
+    const top = isBelow ? below : around.top - gap - own.height
+    const left = Math.max(gap, Math.min(around.left, view.clientWidth - own.width - gap))
+    tip.style.setProperty('left', `${left}px`)
+    tip.style.setProperty('top', `${top}px`)
+  }
+
+  function onKey(event: KeyboardEvent) {
+    if (event.key !== 'Escape') return
+    event.stopPropagation()
+    hide()
+  }
+
+  /** A touch elsewhere ends what a touch began. */
+  function onPointer(event: PointerEvent) {
+    if (!event.composedPath().includes(host)) hide()
+  }
+
+  function left() {
+    isPointed = false
+    if (!isFocused) after(hideDelay, hide)
+  }
+
+  host.addEventListener('pointerenter', ({ pointerType }) => {
+    if (pointerType === 'touch') return
+    isPointed = true
+    after(showDelay, show)
+  })
+  host.addEventListener('pointerleave', left)
+  host.addEventListener('pointerdown', ({ pointerType }) => {
+    if (pointerType === 'touch') after(holdDelay, show)
+    else hide()
+  })
+  host.addEventListener('pointerup', ({ pointerType }) => {
+    if (pointerType === 'touch' && !shown) clearTimeout(timer)
+  })
+  host.addEventListener('focusin', () => {
+    isFocused = true
+    show()
+  })
+  host.addEventListener('focusout', () => {
+    isFocused = false
+    if (!isPointed) hide()
+  })
+  return {
+    say(words) {
+      text = words.trim()
+      if (text === '') hide()
+      else if (shown) shown.textContent = text
+    },
+    close: hide,
+  }
+}

@@ -1,0 +1,56 @@
+// Texts of a page with a provider, under a strict policy and hostile styles; driven by the tests.
+import { defineCatalog, defineSheet, openShelf, type Problem } from 'dot-line'
+import { DotLineElement, provideText, type TextProvider } from 'dot-line/screen'
+
+declare global {
+  interface Window {
+    provider?: TextProvider
+    problems: Problem[]
+    actions: unknown[]
+    ready?: true
+  }
+}
+
+export const sheet = defineSheet({
+  inks: { deep: '#0b3d5c', kelp: '#2c6e49', flare: '#c8331f' },
+  styles: {
+    defaults: { family: 'sans', ink: 'deep' },
+    body: { size: 16, leading: 1.4 },
+    headline: { size: 28, weight: 700, leading: 1.15 },
+    strong: { weight: 700 },
+    link: { ink: 'kelp', underline: true },
+    hovered: { ink: 'flare' },
+  },
+  modes: {
+    dark: { inks: { deep: '#d9e7ee' } },
+    'more-contrast': { inks: { deep: '#000000' } },
+  },
+})
+export const english = defineCatalog(
+  {
+    title: 'Departures',
+    notice:
+      'Boats to {port} may end early. Please ~link,href=#notice[Read the whole ~strong[notice] of the harbour office] or ~link,action=rebook[rebook].',
+  },
+  { language: 'en' },
+)
+export const german = defineCatalog(
+  { title: 'Abfahrten', notice: 'Fähren nach {port}: ~link,action=rebook[umbuchen].' },
+  { language: 'de' },
+)
+window.problems = []
+window.actions = []
+document.addEventListener('text-action', event => {
+  if (event instanceof CustomEvent) window.actions.push(event.detail)
+})
+const shelf = await openShelf({ load: 'when-used' })
+const provider = provideText(document, {
+  sheet,
+  shelf,
+  catalog: english,
+  onProblem: problem => window.problems.push(problem),
+})
+window.provider = provider
+Object.assign(window, { sheet, english, german, openShelf, DotLineElement })
+await provider.settled()
+window.ready = true

@@ -1,0 +1,287 @@
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openPage, type ServedPage } from '../support/browser.ts'
+
+let served: ServedPage
+let page: Page
+const said: string[] = []
+
+beforeAll(async () => {
+  served = await openPage('test/pages', 'screen.html', { viewport: { width: 700, height: 900 } })
+  page = served.page
+  page.on('console', message => said.push(message.text()))
+  // The page's policy lets in no script by its text, which waiting for a function would be.
+  while (!(await page.evaluate('window.ready === true'))) await page.waitForTimeout(50)
+})
+afterAll(async () => {
+  await served?.close()
+})
+
+/** Runs in the page, then waits until all texts are written. */
+async function change<T>(script: string): Promise<T> {
+  return page.evaluate<T>(`(async () => {
+    const result = await (async () => { ${script} })()
+    await window.provider.settled()
+    return result
+  })()`)
+}
+const layoutOf = (id: string) =>
+  page.evaluate<{
+    text: string
+    lines: number
+    height: number
+    shown: number
+    width: number
+  }>(`(() => {
+    const element = document.querySelector('#${id}')
+    const { text, lines, height, width } = element.layout
+    return { text, lines: lines.length, height, width, shown: element.getBoundingClientRect().height }
+  })()`)
+
+describe('a text element', () => {
+  it('is as wide as its box and as high as its lines, under a strict policy', async () => {
+    const notice = await layoutOf('notice')
+    expect(notice.text).toContain('Saint Orrin’s Landing')
+    expect(notice.width).toBe(300)
+    expect(notice.lines).toBeGreaterThan(2)
+    expect(Math.abs(notice.shown - notice.height)).toBeLessThan(0.05)
+    expect((await layoutOf('plain')).text).toBe('Boats to Quillhaven are late.')
+    expect(served.errors).toEqual([])
+    expect(said.filter(line => /Content Security Policy/.test(line))).toEqual([])
+  })
+
+  it('stands where its layout says, whatever the styles of the page', async () => {
+    const [runs, shown] = await page.evaluate<
+      [{ text: string; x: number }[], { text: string; x: number; color: string }[]]
+    >(`(() => {
+      const element = document.querySelector('#notice')
+      const runs = element.layout.lines.flatMap(line => line.runs.filter(run => run.text.trim()).map(run => ({ text: run.text, x: run.x })))
+      const block = element.shadowRoot.querySelector('.frame > div')
+      const { left } = element.getBoundingClientRect()
+      const shown = []
+      const walker = document.createTreeWalker(block, NodeFilter.SHOW_TEXT)
+      for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+        if (!node.data.trim()) continue
+        const range = document.createRange()
+        range.selectNodeContents(node)
+        const style = getComputedStyle(node.parentElement)
+        shown.push({ text: node.data, x: range.getBoundingClientRect().left - left, color: style.color + ' ' + style.textTransform })
+      }
+      return [runs, shown]
+    })()`)
+    expect(shown.map(one => one.text)).toEqual(runs.map(run => run.text))
+    for (const [i, { x, color }] of shown.entries()) {
+      expect(Math.abs(x - runs[i].x)).toBeLessThan(0.5)
+      expect(color).toMatch(/^rgb\((11, 61, 92|44, 110, 73)\) none$/)
+    }
+  })
+
+  it('wraps again when its box is resized, and keeps the nodes of lines that stay', async () => {
+    const kept = await change<boolean>(`
+      const element = document.querySelector('#notice')
+      const first = element.shadowRoot.querySelector('.frame > div').firstElementChild
+      window.firstLine = first
+      element.values = { port: 'Saint Orrin’s Landing' }
+      element.markup = 'Boats to Saint Orrin’s Landing may end early, ~strong[or] they may not end at all today.'
+      await window.provider.settled()
+      const before = element.shadowRoot.querySelector('.frame > div').firstElementChild
+      element.markup = 'Boats to Saint Orrin’s Landing may end early, ~strong[or] they may not end before night.'
+      await window.provider.settled()
+      return before === element.shadowRoot.querySelector('.frame > div').firstElementChild
+    `)
+    expect(kept).toBe(true)
+    const wide = await layoutOf('notice')
+    await change(
+      `document.querySelector('main').style.width = '200px'; await new Promise(r => setTimeout(r, 50))`,
+    )
+    const narrow = await layoutOf('notice')
+    expect(narrow.width).toBe(200)
+    expect(narrow.lines).toBeGreaterThan(wide.lines)
+    expect(Math.abs(narrow.shown - narrow.height)).toBeLessThan(0.05)
+    await change(`
+      document.querySelector('main').style.width = '300px'
+      document.querySelector('#notice').markup = null
+      await new Promise(r => setTimeout(r, 50))`)
+    expect(served.errors).toEqual([])
+  })
+
+  it('gives a row of the page the room that its text takes', async () => {
+    const [left, right] = [await layoutOf('left'), await layoutOf('right')]
+    expect(left.lines).toBe(1)
+    const gap = await page.evaluate<number>(
+      `document.querySelector('#right').getBoundingClientRect().left - document.querySelector('#left').getBoundingClientRect().right`,
+    )
+    expect(gap).toBeCloseTo(20, 1)
+    expect(right.width).toBeLessThan(60)
+  })
+
+  it('follows sheet, catalog, language and settings that change', async () => {
+    const color = () =>
+      page.evaluate<string>(
+        `getComputedStyle(document.querySelector('#title').shadowRoot.querySelector('.frame span span')).color`,
+      )
+    const before = await layoutOf('title')
+    expect(await color()).toBe('rgb(11, 61, 92)')
+    await change(`window.provider.update({ modes: ['dark'] })`)
+    expect(await color()).toBe('rgb(217, 231, 238)')
+    await change(`window.provider.update({ reader: { scale: 2, contrast: 'more' } })`)
+    expect(await color()).toBe('rgb(0, 0, 0)')
+    expect((await layoutOf('title')).height).toBeGreaterThan(before.height * 1.4)
+    await change(
+      `window.provider.update({ catalog: window.german, reader: {}, modes: undefined }); document.documentElement.lang = 'de'`,
+    )
+    expect((await layoutOf('title')).text).toBe('Abfahrten')
+    await page.emulateMedia({ colorScheme: 'dark' })
+    await page.waitForTimeout(100)
+    await change('')
+    expect(await color()).toBe('rgb(217, 231, 238)')
+    await page.emulateMedia({ colorScheme: 'light' })
+    await change(
+      `window.provider.update({ catalog: window.english }); document.documentElement.lang = 'en'`,
+    )
+    expect(await color()).toBe('rgb(11, 61, 92)')
+  })
+
+  it('is read from right to left where the page says so', async () => {
+    await change(`document.documentElement.dir = 'rtl'`)
+    const direction = await page.evaluate(
+      `document.querySelector('#plain').layout.paragraphs[0].direction`,
+    )
+    expect(direction).toBe('rtl')
+    await change(`document.documentElement.removeAttribute('dir')`)
+  })
+
+  it('shows wrong input plain, and tells each mistake once', async () => {
+    expect((await layoutOf('wrong')).text).toContain('Tea is')
+    expect((await layoutOf('lost')).text).toBe('nowhere')
+    const codes = await page.evaluate<string[]>(
+      `window.problems.map(problem => problem.code + ' ' + problem.message)`,
+    )
+    expect(codes.filter(code => /unknown-style.*boddy/.test(code)).length).toBe(1)
+    expect(codes.filter(code => /unknown-key.*nowhere/.test(code)).length).toBe(1)
+    expect(served.errors).toEqual([])
+  })
+
+  it('has the real text over what is drawn or painted', async () => {
+    for (const id of ['drawn', 'painted']) {
+      const found = await page.evaluate<{ text: string; color: string; picture: number }>(`(() => {
+        const { shadowRoot } = document.querySelector('#${id}')
+        const block = shadowRoot.querySelector('.frame > div')
+        return {
+          text: block.innerText.trim(),
+          color: getComputedStyle(block.querySelector('span span')).color,
+          picture: block.querySelectorAll('svg path, canvas').length,
+        }
+      })()`)
+      expect(found.text).toMatch(/Drawn as shapes|Painted on a canvas/)
+      expect(found.color).toBe('rgba(0, 0, 0, 0)')
+      expect(found.picture).toBeGreaterThan(0)
+    }
+  })
+
+  it('is copied as it reads, over several elements', async () => {
+    const text = await page.evaluate<string>(`(() => {
+      const selection = getSelection()
+      selection.selectAllChildren(document.querySelector('#plain').shadowRoot.querySelector('.frame'))
+      return selection.toString()
+    })()`)
+    expect(text.replace(/\\s+/g, ' ').trim()).toBe('Boats to Quillhaven are late.')
+  })
+})
+
+describe('links and actions', () => {
+  it('are reached once each, and taken by Enter, Space and a click', async () => {
+    await page.evaluate(`document.activeElement?.blur(); window.actions.length = 0`)
+    const reached: string[] = []
+    for (let i = 0; i < 4; i++) {
+      await page.keyboard.press('Tab')
+      reached.push(
+        await page.evaluate<string>(`(() => {
+          let active = document.activeElement
+          while (active?.shadowRoot?.activeElement) active = active.shadowRoot.activeElement
+          return active?.getAttribute('data-link') ?? active?.className ?? ''
+        })()`),
+      )
+    }
+    expect(reached.slice(0, 3)).toEqual(['0', '1', 'frame'])
+    await page.keyboard.press('Shift+Tab')
+    await page.keyboard.press('Shift+Tab')
+    await page.keyboard.press('Enter')
+    await page.keyboard.press(' ')
+    const actions = await page.evaluate<{ action: string; text: string }[]>('window.actions')
+    expect(actions.map(({ action, text }) => [action, text])).toEqual([
+      ['rebook', 'rebook'],
+      ['rebook', 'rebook'],
+    ])
+    await page.click('#notice >> [data-action=rebook] span')
+    expect(await page.evaluate('window.actions.length')).toBe(3)
+    await page.click('#notice >> a[href="#notice"] span >> nth=0')
+    expect(page.url()).toContain('#notice')
+  })
+
+  it('show their focus around each of their lines, and look otherwise under the pointer', async () => {
+    await page.evaluate(`document.activeElement?.blur(); document.querySelector('#title').focus()`)
+    await page.keyboard.press('Tab')
+    const [rings, parts] = await page.evaluate<[number, number]>(`(() => {
+      const { shadowRoot } = document.querySelector('#notice')
+      return [shadowRoot.querySelectorAll('.ring').length, shadowRoot.querySelectorAll('[data-link="0"]').length]
+    })()`)
+    expect(parts).toBeGreaterThan(1)
+    expect(rings).toBe(parts)
+    await page.hover('#notice >> [data-link="0"][aria-hidden] span >> nth=0')
+    const colors = await page.evaluate<string[]>(`(() => {
+      const { shadowRoot } = document.querySelector('#notice')
+      return [...shadowRoot.querySelectorAll('[data-link="0"] span')].map(span => getComputedStyle(span).color)
+    })()`)
+    expect(new Set(colors)).toEqual(new Set(['rgb(200, 51, 31)']))
+    await page.mouse.move(690, 890)
+  })
+})
+
+describe('a tooltip', () => {
+  const tip = () =>
+    page.evaluate<string | undefined>(
+      `document.querySelector('#cut').shadowRoot.querySelector('[role=tooltip]')?.textContent`,
+    )
+
+  it('tells all of a text that was cut, by pointer and by focus, and goes on Escape', async () => {
+    expect((await layoutOf('cut')).lines).toBe(1)
+    expect(await tip()).toBeUndefined()
+    await page.hover('#cut')
+    await page.waitForTimeout(600)
+    expect(await tip()).toContain('than in summer.')
+    // It can be pointed at itself.
+    const box = await page.evaluate<{ x: number; y: number }>(`(() => {
+      const { left, top } = document.querySelector('#cut').shadowRoot.querySelector('[role=tooltip]').getBoundingClientRect()
+      return { x: left + 20, y: top + 8 }
+    })()`)
+    await page.mouse.move(box.x, box.y)
+    await page.waitForTimeout(500)
+    expect(await tip()).toContain('than in summer.')
+    await page.keyboard.press('Escape')
+    expect(await tip()).toBeUndefined()
+    await page.mouse.move(690, 890)
+    await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.frame').focus()`)
+    expect(await tip()).toContain('than in summer.')
+    await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.frame').blur()`)
+    expect(await tip()).toBeUndefined()
+  })
+
+  it('has words of its own, and none where they are empty or the text is whole', async () => {
+    await change(`document.querySelector('#cut').tooltip = 'Ask at the quay'`)
+    await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.frame').focus()`)
+    expect(await tip()).toBe('Ask at the quay')
+    await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.frame').blur()`)
+    await change(`document.querySelector('#cut').tooltip = '  '`)
+    expect(
+      await page.evaluate(
+        `document.querySelector('#cut').shadowRoot.querySelector('.frame').tabIndex`,
+      ),
+    ).toBe(-1)
+    expect(
+      await page.evaluate(
+        `document.querySelector('#plain').shadowRoot.querySelector('.frame').tabIndex`,
+      ),
+    ).toBe(-1)
+  })
+})
