@@ -3,7 +3,8 @@ export interface ShadowParts {
   readonly root: ShadowRoot
   /** As wide as the element, and of no height: what is observed. */
   readonly ruler: HTMLElement
-  /** As wide as the text would be on one line, and of no height: what the page may make room by. */
+  /** Of no height: holds what is as wide as the text would be on one line, which pages make room by. */
+  readonly widest: HTMLElement
   readonly natural: HTMLElement
   /** Holds the text, and takes no part in how wide the element is. */
   readonly frame: HTMLElement
@@ -41,11 +42,10 @@ export function shadowParts(host: Element): ShadowParts {
   const block = page.createElement('div')
   widest.append(natural)
   frame.append(block)
-  return { root, ruler, natural, frame, block }
+  return { root, ruler, widest, natural, frame, block }
 }
 
 /** Puts the parts into their root, in place of what stood there. */
-export function showParts({ root, ruler, natural, frame }: ShadowParts) {
-  const widest = natural.parentElement
-  root.replaceChildren(ruler, ...(widest ? [widest] : []), frame)
+export function showParts({ root, ruler, widest, frame }: ShadowParts) {
+  root.replaceChildren(ruler, widest, frame)
 }

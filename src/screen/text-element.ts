@@ -153,14 +153,14 @@ export class DotLineElement extends ElementBase {
 
   connectedCallback() {
     this.#parts ??= shadowParts(this)
-    const { root, ruler } = this.#parts
+    const { root } = this.#parts
     // What stands in it is what it says, until it can be set.
     if (root.childNodes.length === 0) root.append(this.ownerDocument.createElement('slot'))
     this.#children = new MutationObserver(() => this.#changed())
     this.#children.observe(this, { childList: true, characterData: true, subtree: true })
     const provided = providerOf(this)
     if (!provided) return awaitProvider(this.ownerDocument, this)
-    this.#attach(provided, ruler)
+    this.#attach(provided, this.#parts)
   }
 
   disconnectedCallback() {
@@ -183,7 +183,7 @@ export class DotLineElement extends ElementBase {
     const provided = providerOf(this)
     if (!provided) return
     if (provided !== this.#provided) {
-      this.#attach(provided, this.#parts.ruler)
+      this.#attach(provided, this.#parts)
       return
     }
     const found: Problem[] = []
@@ -194,11 +194,16 @@ export class DotLineElement extends ElementBase {
     if (this.#width !== undefined) this.#write(this.#width)
   }
 
-  #attach(provided: Provided, ruler: HTMLElement) {
+  #attach(provided: Provided, { root, ruler, widest }: ShadowParts) {
     this.#provided = provided
     provided.add(this)
+    if (!ruler.isConnected) {
+      root.adoptedStyleSheets = [provided.hostSheet]
+      root.prepend(ruler, widest)
+    }
     provided.observe(ruler, width => {
-      if (width === this.#width) return
+      // What is not shown has no width to be set in.
+      if (width === this.#width || width === 0) return
       this.#width = width
       if (this.#setter) this.#write(width)
     })
@@ -282,6 +287,10 @@ export class DotLineElement extends ElementBase {
     const found = [...this.#found]
     const layout = this.#set({ width }, found)
     if (!layout) return
+    const { root, block, frame } = this.#parts
+    // What a server wrote is in the right faces, and stays until they are here.
+    const isWritten = frame.parentNode !== root && root.querySelector('.frame') !== null
+    if (isWritten && layout.problems.some(({ code }) => code === 'awaited-face')) return
     const { fonts } = provided
     const page = provided.pageRules()
     // System colors cover what is painted: then letters are letters.
@@ -294,7 +303,6 @@ export class DotLineElement extends ElementBase {
       )
       return
     }
-    const { root, block, frame } = this.#parts
     const states = provided.stateSheet()
     if (page !== this.#rules || states !== this.#states) {
       if (page !== this.#rules) {

@@ -1,0 +1,89 @@
+import { defineCatalog, defineSheet, openShelf } from 'dot-line'
+import { renderElement } from 'dot-line/screen'
+import { describe, expect, it } from 'vitest'
+import { serverSheet } from '../pages/server-sheet.ts'
+import { onTestPage, openPage } from '../support/browser.ts'
+
+describe('text elements in React', () => {
+  it('take values as properties, and give events', async () => {
+    await onTestPage('screen-react.html', 'ready', async page => {
+      const text = () => page.evaluate<string>(`document.querySelector('dot-line').layout.text`)
+      expect(await text()).toBe('Tern is 12 min late. More')
+      await page.click('dot-line >> [data-action=more] span')
+      await page.evaluate('window.provider.settled()')
+      await page.waitForTimeout(100)
+      expect(await text()).toBe('Tern is 13 min late. More')
+    })
+  })
+})
+
+describe('a text that a server wrote', () => {
+  const options = {
+    width: 300,
+    textStyle: 'body',
+    markup: 'Boats to ~strong[{port}] are late: ~link,href=#n[the notice].',
+    values: { port: 'Saint Orrin’s Landing' },
+  } as const
+
+  it('is shown before any script, and taken over without a shift', async () => {
+    const shelf = await openShelf()
+    const nonce = 'r4nd0m'
+    const { html, css } = renderElement({ sheet: defineSheet(serverSheet), shelf, nonce }, options)
+    const body =
+      `<!doctype html><html lang="en"><meta charset="utf-8"><title>Server</title>` +
+      `<style nonce="${nonce}">body{margin:20px}main{width:300px}${css}</style><main>${html}<p id="below">below</p></main>` +
+      `<script type="module" src="./screen-server.ts"></script></html>`
+    const { page, errors, close } = await openPage('test/pages', 'html.html')
+    try {
+      await page.route('**/server.html', route => route.fulfill({ contentType: 'text/html', body }))
+      await page.goto(new URL('server.html', page.url()).href)
+      await page.waitForFunction('window.ready', undefined, { timeout: 60_000 })
+      await page.evaluate('document.fonts.ready')
+      const places = () =>
+        page.evaluate<string>(`(() => {
+          const texts = []
+          const { shadowRoot } = document.querySelector('dot-line')
+          const walker = document.createTreeWalker(shadowRoot.querySelector('.frame'), NodeFilter.SHOW_TEXT)
+          for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+            const range = document.createRange()
+            range.selectNodeContents(node)
+            const { left, top, width } = range.getBoundingClientRect()
+            if (node.data.trim()) texts.push([node.data, Math.round(left * 4), Math.round(top), Math.round(width * 4)])
+          }
+          return JSON.stringify([texts, document.querySelector('#below').getBoundingClientRect().top])
+        })()`)
+      const before = await places()
+      expect(before).toContain('Saint Orrin')
+      await page.evaluate(`window.shifts = 0; new PerformanceObserver(list => {
+        for (const entry of list.getEntries()) window.shifts += entry.value
+      }).observe({ type: 'layout-shift', buffered: false })`)
+      await page.evaluate('window.takeOver()')
+      await page.waitForTimeout(200)
+      expect(await page.evaluate(`document.querySelector('dot-line').layout?.lines.length`)).toBe(2)
+      expect(await places()).toBe(before)
+      expect(await page.evaluate('window.shifts')).toBe(0)
+      expect(errors).toEqual([])
+    } finally {
+      await close()
+    }
+  })
+
+  it('is escaped, and refused where it has nothing to say', async () => {
+    const shelf = await openShelf()
+    const sheet = defineSheet(serverSheet)
+    const { html } = renderElement(
+      { sheet, shelf },
+      { ...options, markup: '"<b>{port}', width: 200 },
+    )
+    expect(html).toContain('markup="&quot;&lt;b&gt;{port}"')
+    expect(html).not.toContain('<b>')
+    const catalog = defineCatalog({ late: 'Late' }, { language: 'en' })
+    expect(renderElement({ sheet, shelf, catalog }, { message: 'late', width: 90 }).html).toContain(
+      '>Late<',
+    )
+    expect(() => renderElement({ sheet, shelf }, { message: 'late', width: 90 })).toThrow('catalog')
+    expect(() => renderElement({ sheet, shelf, catalog }, { message: 'lat', width: 90 })).toThrow(
+      "'lat'",
+    )
+  })
+})
