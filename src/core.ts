@@ -139,6 +139,7 @@ export {
   type StyleSource,
   scaledSize,
   sheetJsonSchema,
+  solidOf,
   textSteps,
   type WritingMode,
   type WrittenTokens,

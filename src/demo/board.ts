@@ -163,7 +163,7 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
 }
 
 /** The lamp that the harbour office lights before a gale, to stand in a line of text. */
-function lampIcon(sheet: Sheet): InlineObject {
+export function lampIcon(sheet: Sheet): InlineObject {
   const flame = sheet.ink('warning')
   const frame = sheet.ink('text')
   const lamp = drawing({ width: 12, height: 15 }, [

@@ -18,6 +18,7 @@ export { type LayoutTools, layoutTools } from './layout-tools.ts'
 export { leastWidth } from './least-width.ts'
 export { inReadingOrder, type Letter, lettersOf } from './letters.ts'
 export { type LinkedText, linkedText } from './linked-text.ts'
+export { easedLongWords } from './long-words.ts'
 export {
   type CaretMove,
   type CaretPlace,

@@ -9,3 +9,4 @@ export {
 } from './render-element.ts'
 export { DotLineElement } from './text-element.ts'
 export type { TextProvider, TextProvision } from './text-provider.ts'
+export { DotLineRowElement } from './text-row.ts'

@@ -1,14 +1,20 @@
 import { elementName } from './element-name.ts'
 import { DotLineElement } from './text-element.ts'
 import { provide, type TextProvider, type TextProvision } from './text-provider.ts'
+import { DotLineRowElement, rowName } from './text-row.ts'
 
 /**
  * Provides the texts below an element, or of a page, with sheet, shelf, catalog and settings, and
- * makes `<dot-line>` known to the page. Any of them can be changed while texts are shown; faces that
+ * makes `<dot-line>` and `<dot-line-row>` known to the page. Any of them can be changed while texts are shown; faces that
  * come to the shelf are taken up by themselves.
  */
 export function provideText(root: Element | Document, provision: TextProvision): TextProvider {
   const provider = provide(root, provision)
-  if (!customElements.get(elementName)) customElements.define(elementName, DotLineElement)
+  define(elementName, DotLineElement)
+  define(rowName, DotLineRowElement)
   return provider
+}
+
+function define(name: string, element: CustomElementConstructor) {
+  if (!customElements.get(name)) customElements.define(name, element)
 }

@@ -10,6 +10,7 @@ import {
 } from '../core.ts'
 import { paintCanvas } from '../targets/canvas/index.ts'
 import { htmlParts } from '../targets/html/index.ts'
+import { ElementBase } from './element-base.ts'
 import { elementName } from './element-name.ts'
 import { followLinks, type Links, type TextAction } from './links.ts'
 import type { PageRules } from './page-rules.ts'
@@ -25,15 +26,12 @@ const attributes = [
   'values',
   'max-lines',
   'align',
+  'align-wrapped',
   'paint',
   'tooltip',
 ] as const
 
 type Attribute = (typeof attributes)[number]
-
-/** Where there is no page, as on a server, it is there to be named. */
-const ElementBase: typeof HTMLElement =
-  typeof HTMLElement === 'undefined' ? (class {} as typeof HTMLElement) : HTMLElement
 
 const listedAligns: readonly string[] = ['start', 'center', 'end', 'left', 'right', 'justify']
 const isAlign = (value: string | null): value is Align => listedAligns.includes(value ?? '')
@@ -55,6 +53,7 @@ export class DotLineElement extends ElementBase {
   #found: readonly Problem[] = []
   #problems: readonly Problem[] = []
   #width: number | undefined
+  #naturalWidth = 0
   #values: Values | undefined
   #rich: RichText | undefined
   #content: string | RichText = ''
@@ -137,18 +136,41 @@ export class DotLineElement extends ElementBase {
     return this.#layout
   }
 
+  /** How wide it is where nothing wraps it, in whole units. */
+  get naturalWidth(): number {
+    return this.#naturalWidth
+  }
+
   get problems(): readonly Problem[] {
     return this.#problems
   }
 
-  /** The least width in which no word of it is broken, in units. */
-  leastWidth(): number {
-    const { textStyle: style } = this
-    const setting = {
-      ...(style !== '' && { style }),
-      ...(this.#values && { values: this.#values }),
+  /**
+   * The least width in which no word of it is broken and nothing is cut, in units: what a row of the
+   * page has to leave it. 0 until it is set.
+   */
+  neededWidth(): number {
+    const setter = this.#setter
+    if (!setter) return 0
+    const { textStyle: style, maxLines } = this
+    const own = { ...(style !== '' && { style }), ...(this.#values && { values: this.#values }) }
+    const setting = { ...own, ...(maxLines !== undefined && { maxLines }) }
+    try {
+      let least = setter.shape(this.#content, own).leastWidth()
+      const isWhole = (width: number) => !setter.set(this.#content, { ...setting, width }).cut
+      if (isWhole(least)) return least
+      // Of few lines it takes more: found by halving, to a unit.
+      let most = setter.set(this.#content, own).width
+      while (most - least > 1) {
+        const middle = (least + most) / 2
+        if (isWhole(middle)) most = middle
+        else least = middle
+      }
+      return most
+    } catch (error) {
+      problemsOf(error)
+      return 0
     }
-    return this.#setter?.shape(this.#content, setting).leastWidth() ?? 0
   }
 
   connectedCallback() {
@@ -254,18 +276,22 @@ export class DotLineElement extends ElementBase {
   /** Tells the page how wide the text would be by itself. */
   #natural(found: Problem[]) {
     const layout = this.#set({}, found)
-    if (layout)
-      this.#parts?.natural.style.setProperty('inline-size', `${Math.ceil(layout.width)}px`)
+    if (!layout) return
+    this.#naturalWidth = Math.ceil(layout.width)
+    this.#parts?.natural.style.setProperty('inline-size', `${this.#naturalWidth}px`)
   }
 
-  #set(frame: { readonly width?: number }, found: Problem[]): Layout | undefined {
+  #set(
+    frame: { readonly width?: number; readonly align?: Align },
+    found: Problem[],
+  ): Layout | undefined {
     const { textStyle: style, maxLines } = this
     const align = this.getAttribute('align')
     const setting = {
+      ...(isAlign(align) && { align }),
       ...frame,
       ...(this.#values && { values: this.#values }),
       ...(maxLines !== undefined && { maxLines }),
-      ...(isAlign(align) && { align }),
     }
     try {
       return this.#setter?.set(this.#content, { ...setting, ...(style !== '' && { style }) })
@@ -281,11 +307,19 @@ export class DotLineElement extends ElementBase {
     }
   }
 
+  /** As it goes into its box; where it wraps, aligned as it is then to be. */
+  #setIn(width: number, found: Problem[]): Layout | undefined {
+    const layout = this.#set({ width }, found)
+    const wrapped = this.getAttribute('align-wrapped')
+    if (!layout || layout.lines.length < 2 || !isAlign(wrapped)) return layout
+    return this.#set({ width, align: wrapped }, found)
+  }
+
   #write(width: number) {
     const provided = this.#provided
     if (!provided || !this.#parts) return
     const found = [...this.#found]
-    const layout = this.#set({ width }, found)
+    const layout = this.#setIn(width, found)
     if (!layout) return
     const { root, block, frame } = this.#parts
     // What a server wrote is in the right faces, and stays until they are here.
@@ -324,9 +358,9 @@ export class DotLineElement extends ElementBase {
     this.#canvas(paint === 'canvas' ? layout : undefined)
     this.#layout = layout
     this.#problems = [...found, ...layout.problems]
-    provided.report(this.#problems)
+    provided.tell(this)
     this.#follow(layout)
-    this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout } }))
+    this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout }, bubbles: true }))
   }
 
   #picture(place: 'below' | 'above', html: string) {

@@ -7,9 +7,12 @@ import {
   type ReaderSettings,
   type Sheet,
   type Shelf,
+  solidOf,
   type Typesetter,
   typesetter,
 } from '../core.ts'
+import { colorText } from '../notation/index.ts'
+import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
 import { type PageFonts, pageFonts } from './page-fonts.ts'
 import { mostRules, type PageRules, pageRules } from './page-rules.ts'
 import {
@@ -31,11 +34,14 @@ export interface TextProvision {
   readonly reader?: ReaderSettings | undefined
   /**
    * Modes of the sheet that are on. Without it those that the reader's own settings ask for, where
-   * the sheet has them: `dark`, `reduced-transparency`; and `more-contrast` either way.
+   * the sheet has them: `dark`, `reduced-transparency`; and `more-contrast` either way. For two
+   * that are on together it may have a mode of its own, such as `dark-more-contrast`.
    */
   readonly modes?: readonly string[] | undefined
   /** Takes each problem once; the console does without it. */
   readonly onProblem?: ((problem: Problem) => void) | undefined
+  /** Is called when texts are to be set anew: what was changed, or what the reader has set. */
+  readonly onChange?: (() => void) | undefined
 }
 
 /** Provides texts; what is changed is changed in all of them with the next frame. */
@@ -43,6 +49,8 @@ export interface TextProvider {
   readonly current: TextProvision
   /** What the reader has set. */
   readonly preferences: ReaderPreferences
+  /** The sheet in the modes that are on. */
+  readonly sheet: Sheet
   update(changes: Partial<TextProvision>): void
   /** Resolves when every text is written as it is to be. */
   settled(): Promise<void>
@@ -52,6 +60,7 @@ export interface TextProvider {
 /** A text as its provider knows it. */
 export interface ProvidedText {
   readonly isConnected: boolean
+  readonly problems: readonly Problem[]
   /** What is set anew: all of it, or where it is written in other rules or for other settings. */
   refresh(): void
 }
@@ -75,6 +84,8 @@ export interface Provided {
   unobserve(element: Element): void
   /** Sets a text anew with the next frame. */
   schedule(text: ProvidedText): void
+  /** Tells what a text has, when it is settled. */
+  tell(text: ProvidedText): void
   report(problems: readonly Problem[]): void
 }
 
@@ -98,13 +109,33 @@ export function providerOf(from: Node): Provided | undefined {
   return undefined
 }
 
+const moreContrast = 'more-contrast'
 let count = 0
 
+/** What is provided must be what it is to be, before any text is set with it. */
+function checkProvision(provision: TextProvision) {
+  checkOptions('provideText', provision, {
+    sheet: anObject,
+    shelf: anObject,
+    catalog: anObject,
+    hyphenation: anObject,
+    reader: anObject,
+    modes: listOf(aString),
+    onProblem: aFunction,
+    onChange: aFunction,
+  })
+  const { sheet, shelf, reader, modes = [] } = provision
+  typesetter({ sheet, shelf, ...(reader && { reader }) })
+  for (const mode of modes) sheet.mode(mode)
+}
+
 export function provide(root: Element | Document, provision: TextProvision): TextProvider {
+  checkProvision(provision)
   const page = root instanceof Document ? root : root.ownerDocument
   const texts = new Set<ProvidedText>()
   const dirty = new Set<ProvidedText>()
   const told = new Set<string>()
+  const written = new Set<ProvidedText>()
   const prefix = `dot-line-${++count}`
   const fonts = pageFonts(page, prefix)
   const hostSheet = new CSSStyleSheet()
@@ -117,28 +148,29 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   let generation = 0
   let rules = pageRules(`${prefix}-`, face => fonts.family(face))
 
+  /** Modes that are on, in the order they are laid over each other. */
   function modes(): readonly string[] {
-    const { sheet } = current
-    if (current.modes) return current.modes
-    const { colorScheme, reducedTransparency } = watch.current
-    return [
+    const { sheet, reader: own } = current
+    const { colorScheme, reducedTransparency, contrast } = watch.current
+    const base = current.modes ?? [
       ...(colorScheme === 'dark' ? ['dark'] : []),
       ...(reducedTransparency ? ['reduced-transparency'] : []),
-    ].filter(mode => sheet.modeNames.includes(mode))
+    ]
+    const isMore = (own?.contrast ?? contrast) === 'more' && !base.includes(moreContrast)
+    const all = isMore ? [...base, moreContrast] : base
+    // What two of them together ask for is a mode that has both their names.
+    const pairs = all.flatMap((one, i) => all.slice(i + 1).map(other => `${one}-${other}`))
+    const known = [...all, ...pairs].filter(mode => sheet.modeNames.includes(mode))
+    return current.modes ? [...new Set([...current.modes, ...known])] : known
   }
 
   const shownSheet = () => modes().reduce((sheet, mode) => sheet.mode(mode), current.sheet)
 
-  function reader(): ReaderSettings {
-    const { reader: own = {}, sheet } = current
-    const { scale, contrast } = watch.current
-    const more = (own.contrast ?? contrast) === 'more' && sheet.modeNames.includes('more-contrast')
-    return {
-      ...own,
-      scale: scale * (own.scale ?? 1),
-      contrast: more ? 'more' : 'normal',
-    }
-  }
+  const reader = (): ReaderSettings => ({
+    ...current.reader,
+    scale: watch.current.scale * (current.reader?.scale ?? 1),
+    contrast: 'normal',
+  })
 
   function setterFor(language: string | undefined, direction: 'ltr' | 'rtl' | undefined) {
     const key = `${language} ${direction}`
@@ -180,14 +212,19 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     states = undefined
     markRoot()
     for (const text of texts) schedule(text)
+    current.onChange?.()
   }
 
-  /** What stylesheets of the page may ask for: how large text is. */
+  /** What stylesheets of the page may ask for: how large text is, and the inks as they are now. */
   function markRoot() {
     const element = root instanceof Document ? root.documentElement : root
     if (!(element instanceof HTMLElement)) return
     const scale = reader().scale ?? 1
     element.style.setProperty('--text-scale', String(scale))
+    const sheet = shownSheet()
+    for (const name of sheet.inkNames) {
+      element.style.setProperty(`--ink-${name}`, colorText(solidOf(sheet.ink(name))))
+    }
     for (const one of root.querySelectorAll('[data-decoration-up-to]')) {
       const most = Number(one.getAttribute('data-decoration-up-to'))
       if (one instanceof HTMLElement) one.hidden = scale > most
@@ -200,6 +237,16 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       widths.get(target)?.(contentBoxSize[0].inlineSize)
     }
   })
+
+  async function settled() {
+    do {
+      await current.shelf.settled()
+      await fonts.awaited()
+      if (dirty.size > 0) await new Promise<void>(resolve => idle.push(resolve))
+      // What is observed is told behind the frame.
+      await new Promise(resolve => setTimeout(resolve))
+    } while (dirty.size > 0 || fonts.awaited())
+  }
 
   const provided: Provided = {
     get provision() {
@@ -230,8 +277,20 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       dirty.delete(text)
     },
     schedule,
+    tell(text) {
+      // Faces may be on their way, and widths about to change.
+      if (written.size === 0) {
+        void settled().then(() => {
+          for (const one of written) if (one.isConnected) provided.report(one.problems)
+          written.clear()
+        })
+      }
+      written.add(text)
+    },
     report(problems) {
       for (const problem of problems) {
+        // That is no mistake, and soon over.
+        if (problem.code === 'awaited-face') continue
         const line = problemLine(problem)
         if (told.has(line)) continue
         told.add(line)
@@ -263,10 +322,14 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     get current() {
       return current
     },
+    get sheet() {
+      return shownSheet()
+    },
     get preferences() {
       return watch.current
     },
     update(changes) {
+      checkProvision({ ...current, ...changes })
       const { shelf } = current
       current = { ...current, ...changes }
       if (current.shelf !== shelf) {
@@ -276,15 +339,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       }
       refreshAll()
     },
-    async settled() {
-      do {
-        await current.shelf.settled()
-        await fonts.awaited()
-        if (dirty.size > 0) await new Promise<void>(resolve => idle.push(resolve))
-        // What is observed is told behind the frame.
-        await new Promise(resolve => setTimeout(resolve))
-      } while (dirty.size > 0 || fonts.awaited())
-    },
+    settled,
     stop() {
       if (frame !== 0) cancelAnimationFrame(frame)
       watch.stop()

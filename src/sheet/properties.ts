@@ -117,6 +117,7 @@ export const properties = {
   lineBreak: ofParagraph(oneOf('loose', 'normal', 'strict', 'keep-slash'), 'normal'),
   wordBreak: ofParagraph(oneOf('normal', 'keep-all'), 'normal'),
   overflowWrap: ofParagraph(oneOf('anywhere', 'normal'), 'anywhere'),
+  longWords: ofParagraph(kind.longWords, {}),
   loneWord: ofParagraph(oneOf('allow', 'avoid'), 'allow'),
   hyphenation: ofParagraph(trueOrFalse, false, {
     css: isOn => ['hyphens', isOn ? 'auto' : 'manual'],

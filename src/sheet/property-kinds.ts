@@ -265,6 +265,11 @@ export const ellipsis = either(
   }),
 )
 
+export const longWords = object('{ hyphenate, shrinkTo }', {
+  hyphenate: optional(trueOrFalse),
+  shrinkTo: optional(length),
+})
+
 const limits: Kind<readonly [min: number, max: number]> = mapped(
   listOf('two numbers, the min and the max', number('a number'), 2, 2),
   ([min, max]) => [min, max] as const,

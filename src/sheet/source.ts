@@ -146,6 +146,11 @@ export interface ParagraphProperties<I extends string = string> {
   readonly wordBreak?: 'normal' | 'keep-all'
   /** `anywhere` breaks a word that is wider than the line; with `normal` it runs over the edge. */
   readonly overflowWrap?: 'anywhere' | 'normal'
+  /**
+   * What is done with a word that no line has room for, before it is broken anywhere: it is divided by
+   * a hyphen, then all of the text is set smaller, down to so many units.
+   */
+  readonly longWords?: { readonly hyphenate?: boolean; readonly shrinkTo?: number }
   /** Whether one word may be left for the last line. */
   readonly loneWord?: 'allow' | 'avoid'
   readonly hyphenation?: boolean

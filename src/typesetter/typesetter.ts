@@ -5,6 +5,7 @@ import {
   breakable,
   type Cursor,
   checkFrame,
+  easedLongWords,
   type Frame,
   fittedRatio,
   frameFields,
@@ -225,7 +226,14 @@ export function typesetter<S extends string, I extends string, Z extends string>
   ): Layout {
     const maxLines = frame.maxLines ?? base.maxLines
     const within = frame.maxLines === maxLines ? frame : { ...frame, maxLines }
-    const layout = layOut(texts, within, tools, { found, fittedSize, sourceMap })
+    const eased =
+      fittedSize === undefined ? easedLongWords(texts, within, asRead(base), tools) : undefined
+    const size = eased && eased.ratio !== 1 ? asRead(base).size * eased.ratio : fittedSize
+    const layout = layOut(eased?.texts ?? texts, within, tools, {
+      found,
+      fittedSize: size,
+      sourceMap,
+    })
     throwErrors(layout.problems, mode)
     return layout
   }

@@ -14,7 +14,7 @@ describe('the JSON Schema of sheets', () => {
   it('takes the example’s sheet, as the reader does', () => {
     const text = file('examples/lantern-sound/sheet.json')
     expect(check(JSON.parse(text))).toBe(true)
-    expect(readSheet(text).modeNames).toEqual(['dark', 'more-contrast'])
+    expect(readSheet(text).modeNames).toEqual(['dark', 'more-contrast', 'dark-more-contrast'])
   })
 
   it.each([

@@ -138,5 +138,8 @@ function objectElement(
   const own =
     `display:inline-block;inline-size:${px(width)};block-size:${px(height)};` +
     `vertical-align:${px(rise - (height - baseline))};margin-inline:${px(gap)} ${px(behind)}`
-  return `<span class="${rules.classOf(own)}" role="img" aria-label="${htmlText(label)}"></span>`
+  // What says nothing is decoration.
+  const said =
+    label.trim() === '' ? 'aria-hidden="true"' : `role="img" aria-label="${htmlText(label)}"`
+  return `<span class="${rules.classOf(own)}" ${said}></span>`
 }

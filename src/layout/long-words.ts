@@ -1,0 +1,87 @@
+import type { ShapedParagraph, StyledRun } from '../shaping/index.ts'
+import { isVertical, type Style } from '../sheet/index.ts'
+import type { Frame } from './frame.ts'
+import type { LayoutTools } from './layout-tools.ts'
+import { leastWidth } from './least-width.ts'
+import { flowPadding } from './padding.ts'
+import { scaledTexts } from './scaled-texts.ts'
+import { type Breakable, breakable, indentOf, tolerance } from './stops.ts'
+
+/** Texts that are set otherwise because of words that are wider than their line. */
+export interface EasedTexts {
+  readonly texts: readonly Breakable[]
+  /** So many times as large. */
+  readonly ratio: number
+}
+
+/**
+ * What a style asks to be done with words that no line has room for, before they are broken anywhere:
+ * those words divided where hyphens may be, then all of the text smaller, down to a floor. Undefined
+ * where nothing is asked, or no word is as wide.
+ */
+export function easedLongWords(
+  texts: readonly Breakable[],
+  frame: Frame,
+  base: Style,
+  tools: LayoutTools,
+): EasedTexts | undefined {
+  const { hyphenate = false, shrinkTo } = base.longWords
+  const room = isVertical(base.writingMode) ? frame.height : frame.width
+  if ((!hyphenate && shrinkTo === undefined) || room === undefined) return undefined
+  if (leastWidth(texts) <= room + tolerance) return undefined
+  const divided = hyphenate ? texts.map(text => dividedIn(text, room, tools)) : texts
+  const least = leastWidth(divided)
+  if (least <= room + tolerance || shrinkTo === undefined) return { texts: divided, ratio: 1 }
+  const { inlineStart, inlineEnd } = flowPadding(base, base.writingMode)
+  const fits = (room - inlineStart - inlineEnd) / (least - inlineStart - inlineEnd)
+  const floor = shrinkTo / base.size
+  // Where not even the floor is enough, words are broken in the size that was stated.
+  if (floor > 1 || fits < floor) return { texts: divided, ratio: 1 }
+  const ratio = fits * (1 - tolerance)
+  return { texts: scaledTexts(divided, ratio, tools), ratio }
+}
+
+/** A text whose words may be hyphenated where they are wider than a line, and nowhere else. */
+function dividedIn(text: Breakable, room: number, tools: LayoutTools): Breakable {
+  const { paragraph } = text
+  const { inlineStart, inlineEnd } = flowPadding(paragraph.style, paragraph.style.writingMode)
+  const { stops, widths } = text.breaks()
+  const long: { readonly start: number; readonly end: number }[] = []
+  let start = 0
+  for (let i = 0; i < stops.count; i++) {
+    const indent = indentOf(text, start === 0) + paragraph.style.endIndent
+    const own = room - inlineStart - inlineEnd - indent
+    const end = stops.offsets[i]
+    if (stops.ends[i] - widths[start] > own + tolerance) long.push({ start, end })
+    start = end
+  }
+  return breakable({ ...paragraph, runs: hyphenatedIn(paragraph, long) }, tools, text.marker)
+}
+
+function hyphenatedIn(
+  { runs }: ShapedParagraph,
+  ranges: readonly { readonly start: number; readonly end: number }[],
+): readonly StyledRun[] {
+  const styles = new Map<Style, Style>()
+  const hyphenated = (style: Style) => {
+    const own = styles.get(style) ?? { ...style, hyphenation: true }
+    styles.set(style, own)
+    return own
+  }
+  const divided: StyledRun[] = []
+  let next = 0
+  for (const run of runs) {
+    let at = run.start
+    while (at < run.end) {
+      while (next < ranges.length && ranges[next].end <= at) next++
+      const range = ranges[next]
+      const isLong = range !== undefined && range.start <= at
+      const edge = range === undefined ? run.end : isLong ? range.end : range.start
+      const end = Math.min(run.end, edge)
+      const style = isLong ? hyphenated(run.style) : run.style
+      divided.push({ ...run, start: at, end, style })
+      at = end
+    }
+  }
+  return divided
+}

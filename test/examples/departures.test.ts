@@ -1,0 +1,136 @@
+import { readFileSync } from 'node:fs'
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openPage, type ServedPage } from '../support/browser.ts'
+
+const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
+const languages = ['en', 'de', 'el', 'ar', 'he', 'ja']
+
+let served: ServedPage
+let page: Page
+const said: string[] = []
+
+beforeAll(async () => {
+  served = await openPage('examples/departures', '?pace=0', {
+    viewport: { width: 390, height: 844 },
+  })
+  page = served.page
+  page.on('console', message => said.push(message.text()))
+  while (!(await page.evaluate(`document.documentElement.dataset.ready === 'true'`))) {
+    await page.waitForTimeout(50)
+  }
+})
+afterAll(async () => {
+  await served?.close()
+})
+
+/** Chooses as a reader does, and waits till faces, texts and widths have come to rest. */
+async function choose(given: {
+  language?: string
+  scale?: number
+  contrast?: boolean
+  appearance?: string
+}) {
+  await page.evaluate(`(async given => {
+    const set = (id, property, value) => {
+      if (value !== undefined) document.querySelector(id)[property] = value
+    }
+    set('#language', 'value', given.language)
+    set('#scale', 'value', given.scale)
+    set('#contrast', 'checked', given.contrast)
+    set('#appearance', 'value', given.appearance)
+    document.querySelector('#scale').dispatchEvent(new Event('input'))
+    const resting = () => JSON.stringify([...document.querySelectorAll('dot-line')].map(text => [text.layout?.text, text.layout?.height, text.problems.map(problem => problem.code)]))
+    for (let before = '', now = resting(); before !== now; ) {
+      before = now
+      await new Promise(resolve => setTimeout(resolve, 60))
+      now = resting()
+      if (now.includes('awaited-face') || now.includes('missing-glyph')) before = ''
+    }
+  })(${JSON.stringify(given)})`)
+}
+
+describe('the departures board as an application', () => {
+  it('runs off nowhere, cuts nothing and breaks no word: six languages, 320 to 1,440 pixels, scales 0.8 to 3.1', async () => {
+    for (const language of languages) {
+      for (const width of [320, 768, 1440]) {
+        await page.setViewportSize({ width, height: 844 })
+        for (const scale of [0.8, 1, 2, 3.1]) {
+          await choose({ language, scale })
+          const [over, wrong] = await page.evaluate<[number, string[]]>(`[
+            document.documentElement.scrollWidth - document.documentElement.clientWidth,
+            [...document.querySelectorAll('main dot-line, .settings dot-line')]
+              .filter(text => text.layout.cut || text.problems.length > 0)
+              .map(text => text.layout.text + ': ' + text.problems.map(problem => problem.message)),
+          ]`)
+          const where = `${language} at ${width}, scale ${scale}`
+          expect(over, where).toBe(0)
+          expect(wrong, where).toEqual([])
+        }
+      }
+    }
+    expect(served.errors).toEqual([])
+  })
+
+  it('has nothing that an audit finds, in light, dark and more contrast, at scales 1, 2 and 3.1', async () => {
+    await page.setViewportSize({ width: 390, height: 844 })
+    await page.evaluate(axe)
+    for (const [appearance, contrast] of [
+      ['light', false],
+      ['dark', false],
+      ['light', true],
+      ['dark', true],
+    ] as const) {
+      for (const scale of [1, 2, 3.1]) {
+        await choose({ language: 'en', scale, appearance, contrast })
+        const found = await page.evaluate<string[]>(
+          `axe.run(document).then(({ violations }) => violations.flatMap(({ id, nodes }) => nodes.map(node => id + ' ' + node.target + ' ' + node.failureSummary)))`,
+        )
+        expect(found, `${appearance}, more contrast ${contrast}, scale ${scale}`).toEqual([])
+      }
+    }
+  })
+
+  it('says language and direction, and speaks of a boat that changes', async () => {
+    await choose({ language: 'he', scale: 1, appearance: 'light', contrast: false })
+    expect(
+      await page.evaluate(
+        '[document.documentElement.lang, document.documentElement.dir, document.title]',
+      ),
+    ).toEqual(['he', 'rtl', 'יציאות'])
+    await choose({ language: 'en' })
+    const { page: live, close } = await openPage('examples/departures', '?pace=150', {
+      viewport: { width: 800, height: 844 },
+    })
+    try {
+      const status = () => live.evaluate<string>(`document.querySelector('#status').textContent`)
+      for (let i = 0; i < 100 && (await status()) === ''; i++) await live.waitForTimeout(50)
+      expect(await status()).toMatch(/^\d\d:\d\d to .+: .+/)
+      const first = await status()
+      await live.waitForTimeout(400)
+      expect(await status()).not.toBe(first)
+    } finally {
+      await close()
+    }
+  })
+
+  it('sells a ticket by the keyboard alone', async () => {
+    await page.focus('#buy')
+    await page.keyboard.press('Enter')
+    expect(await page.evaluate(`document.querySelector('#tickets').open`)).toBe(true)
+    await page.waitForTimeout(200)
+    // The dialog begins with its first ticket.
+    await page.evaluate(`document.activeElement.blur()`)
+    await page.keyboard.press('Tab')
+    await page.keyboard.press('Tab')
+    await page.keyboard.press('Enter')
+    await page.waitForTimeout(200)
+    expect(await page.evaluate(`document.querySelector('#taken').layout.text`)).toMatch(/^Taken: /)
+    await page.keyboard.press('Escape')
+    expect(await page.evaluate(`document.querySelector('#tickets').open`)).toBe(false)
+  })
+
+  it('works under its policy', () => {
+    expect(said.filter(line => /Content Security Policy/.test(line))).toEqual([])
+  })
+})
