@@ -42,7 +42,7 @@ const portKeys: Readonly<Record<string, string>> = {
 
 const family = ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew', 'Kosugi']
 const sheet = readSheet(sheetJson, 'sheet.json').with({
-  styles: { defaults: { family }, time: { family: ['mono', ...family] } },
+  styles: { defaults: { family }, time: { family: ['mono', ...family] }, port: { maxLines: 5 } },
 })
 const shelf = await openShelf({
   load: 'when-used',
