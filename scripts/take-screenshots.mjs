@@ -26,7 +26,12 @@ const browser = await chromium.launch({
 })
 
 /** A page of an example, opened. */
-async function withExample(name, use) {
+async function withExample(
+  name,
+  use,
+  file = '',
+  ready = "document.querySelector('canvas').style.height",
+) {
   const root = fileURLToPath(new URL(`../examples/${name}`, import.meta.url))
   const server = await createServer({
     configFile: `${root}/vite.config.ts`,
@@ -35,13 +40,49 @@ async function withExample(name, use) {
   })
   await server.listen()
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.goto(`http://127.0.0.1:${server.httpServer.address().port}/`)
-  await page.waitForFunction("document.querySelector('canvas').style.height")
+  await page.goto(`http://127.0.0.1:${server.httpServer.address().port}/${file}`)
+  // A page's policy may forbid what waiting for a function takes.
+  while (!(await page.evaluate(ready))) await page.waitForTimeout(50)
   await use(page)
   await page.close()
   await server.close()
 }
 
+/** Pages of several widths beside each other, as one picture. */
+async function beside(path, pictures) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  const images = pictures.map(
+    picture => `<img height="800" src="data:image/png;base64,${picture.toString('base64')}">`,
+  )
+  await page.setContent(
+    `<body style="margin:0;display:flex;gap:10px;background:#7b909c">${images.join('')}</body>`,
+  )
+  await page.screenshot({ path })
+  await page.close()
+}
+
+await withExample(
+  'departures',
+  async page => {
+    const shots = []
+    const scenes = [
+      { width: 800, language: 'en', scale: 1.2, appearance: 'light' },
+      { width: 450, language: 'ar', scale: 1.2, appearance: 'dark' },
+    ]
+    for (const { width, ...given } of scenes) {
+      await page.setViewportSize({ width, height: 800 })
+      await page.evaluate(values => {
+        for (const [id, value] of Object.entries(values)) document.getElementById(id).value = value
+        document.querySelector('#scale').dispatchEvent(new Event('input'))
+      }, given)
+      await page.waitForTimeout(1500)
+      shots.push(await page.screenshot())
+    }
+    await beside(`${folder}departures.png`, shots)
+  },
+  '?pace=0',
+  "document.documentElement.dataset.ready === 'true'",
+)
 await withExample('board', async page => {
   await page.fill('#scale', '1.6')
   await page.screenshot({ path: `${folder}board-example.png` })

@@ -1,4 +1,12 @@
-export { checkLayout, faceOf, isLayout, spacingOf, subsetFont, unitScale } from '../layout/index.ts'
+export {
+  checkLayout,
+  faceOf,
+  isLayout,
+  linkedText,
+  spacingOf,
+  subsetFont,
+  unitScale,
+} from '../layout/index.ts'
 export { type AroundText, aroundText, pictureOf } from './around-text.ts'
 export { arrangeLetters, type LetterArrangement } from './arrange-letters.ts'
 export { base64 } from './base64.ts'

@@ -1,4 +1,5 @@
-import { type GlyphRun, type Layout, linkedText } from '../../layout/index.ts'
+import { linkedText } from '../../drawing/index.ts'
+import type { GlyphRun, Layout } from '../../layout/index.ts'
 
 /** Which part of a link or an action is on a line. */
 export interface LinkPart {
