@@ -135,6 +135,8 @@ function choose() {
   document.documentElement.lang = value
   document.documentElement.dir = ['ar', 'he'].includes(value) ? 'rtl' : 'ltr'
   document.title = say('board.title')
+  const scheme = appearance.value === 'system' ? 'light dark' : appearance.value
+  document.documentElement.style.setProperty('color-scheme', scheme)
   const modes = { system: undefined, light: [], dark: ['dark'] }[appearance.value]
   provider.update({
     catalog: catalog(),

@@ -1,25 +1,33 @@
-// A text on a canvas with a caret and a selection: left to right and right to left in one line,
-// lines that wrap, and a link.
+// A text on a canvas with a caret and a selection, by pointer, touch and keyboard: left to right and
+// right to left in one line, lines that wrap, and links that the keyboard reaches.
 
 import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
 import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArabic_700Bold.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import {
-  type Affinity,
+  type CaretMove,
+  type CaretPlace,
   caretAt,
   defineSheet,
   drawing,
   hitTest,
   type Layout,
+  linkedText,
+  moveCaret,
   openShelf,
+  paragraphRange,
   place,
+  placement,
+  pointInLayout,
   rangeBoxes,
+  rangeText,
   rectangle,
   rule,
   typesetter,
+  wordRange,
 } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
-import { graphemes } from 'dot-line/unicode'
+import { rangeHtml } from 'dot-line/html'
 import { found } from '../found.ts'
 
 const margin = 24
@@ -41,10 +49,20 @@ const sheet = defineSheet({
 const markup =
   '~alert[Gale warning.] Boats to ~strong[Saint Orrin’s Landing] (مرسى القديس أورين, נמל) are ' +
   'delayed by difficult weather. ~link,href=https://lantern-sound.example/notices[Read the notice] ' +
-  'or ask at the harbour office.'
+  'or ~link,action=ask[ask at the harbour office].'
 
 /** Where a selection begins, and where its caret stands: the same while nothing is selected. */
-let selection: { anchor: number; focus: number; affinity: Affinity } | undefined
+let selection: { readonly anchor: number; readonly focus: CaretPlace } | undefined
+
+/** What keys do, alone; with Control or Alt they go by words, and to the ends of the text. */
+const keys: Readonly<Record<string, readonly [alone: CaretMove, farther: CaretMove]>> = {
+  ArrowLeft: ['left', 'word-left'],
+  ArrowRight: ['right', 'word-right'],
+  ArrowUp: ['up', 'paragraph-start'],
+  ArrowDown: ['down', 'paragraph-end'],
+  Home: ['line-start', 'text-start'],
+  End: ['line-end', 'text-end'],
+}
 
 try {
   const shelf = await openShelf({ builtIn: ['sans'], fonts: [arabic, arabicBold, hebrew] })
@@ -56,17 +74,45 @@ try {
     return setter.set(markup, { style: 'notice', width })
   }
 
+  const placed = () => placement(layout, margin, margin)
+  const onPage = (box: { x: number; y: number; width: number; height: number }) => ({
+    ...box,
+    x: box.x + margin,
+    y: box.y + margin,
+  })
+
+  /** The edges of a box. */
+  function ring({ x, y, width, height }: { x: number; y: number; width: number; height: number }) {
+    const [right, bottom] = [x + width, y + height]
+    const edges = [
+      [x, y, right, y],
+      [right, y, right, bottom],
+      [right, bottom, x, bottom],
+      [x, bottom, x, y],
+    ] as const
+    return edges.map(([x1, y1, x2, y2]) => rule([x1, y1], [x2, y2], sheet.ink('deep'), 2))
+  }
+
+  /** What is chosen, from its start to its end. */
+  function chosen(): readonly [start: number, end: number] {
+    const { anchor, focus } = selection ?? { anchor: 0, focus: { offset: 0 } }
+    return [Math.min(anchor, focus.offset), Math.max(anchor, focus.offset)]
+  }
+
   function paint() {
     const size = { width: canvas.clientWidth, height: layout.height + 2 * margin }
-    const { anchor, focus, affinity } = selection ?? { anchor: 0, focus: 0, affinity: 'after' }
-    const [start, end] = [Math.min(anchor, focus), Math.max(anchor, focus)]
+    const [start, end] = chosen()
     const boxes = rangeBoxes(layout, start, end).map(box =>
-      rectangle({ ...box, x: box.x + margin, y: box.y + margin }, sheet.ink('chosen')),
+      rectangle(onPage(box), sheet.ink('chosen')),
     )
-    const { from, to } = caretAt(layout, focus, affinity)
-    const moved = ([x, y]: readonly [number, number]) => [x + margin, y + margin] as const
-    const caret = selection ? [rule(moved(from), moved(to), sheet.ink('flare'), 1.5)] : []
-    const shown = drawing(size, [...boxes, place(layout, margin, margin), ...caret])
+    const caret = []
+    if (selection) {
+      const { from, to } = caretAt(layout, selection.focus.offset, selection.focus.affinity)
+      const moved = ([x, y]: readonly [number, number]) => [x + margin, y + margin] as const
+      caret.push(rule(moved(from), moved(to), sheet.ink('flare'), 1.5))
+    }
+    const rings = focusedBoxes().flatMap(box => ring(onPage(box)))
+    const shown = drawing(size, [...boxes, place(layout, margin, margin), ...caret, ...rings])
     const pixelRatio = window.devicePixelRatio
     canvas.width = Math.round(size.width * pixelRatio)
     canvas.height = Math.round(size.height * pixelRatio)
@@ -74,44 +120,89 @@ try {
     const context = canvas.getContext('2d')
     if (!context) throw new Error('this browser gives no 2D context')
     paintCanvas(context, shown, { pixelRatio })
-    selected.value = layout.text.slice(start, end)
+    selected.value = rangeText(layout, start, end)
+  }
+
+  // What is in a canvas is read out and reached by the keyboard in its place.
+  const linked = linkedText(layout)
+  const parts = linked.map(({ text, link, action }) => {
+    const part = document.createElement(link === undefined ? 'button' : 'a')
+    if (part instanceof HTMLAnchorElement && link !== undefined) part.href = link
+    part.textContent = text
+    part.addEventListener('click', event => {
+      event.preventDefault()
+      under.value = link === undefined ? `would do ${action}` : `would open ${link}`
+    })
+    for (const change of ['focus', 'blur']) part.addEventListener(change, paint)
+    return part
+  })
+  let at = 0
+  for (const [i, { start, end }] of linked.entries()) {
+    canvas.append(layout.text.slice(at, start), parts[i])
+    at = end
+  }
+  canvas.append(layout.text.slice(at))
+
+  function focusedBoxes() {
+    const index = parts.findIndex(part => part.matches(':focus'))
+    return index < 0 ? [] : rangeBoxes(layout, linked[index].start, linked[index].end)
   }
 
   const hitAt = ({ offsetX, offsetY }: MouseEvent) =>
-    hitTest(layout, offsetX - margin, offsetY - margin)
+    hitTest(layout, ...pointInLayout(placed(), offsetX, offsetY))
 
   canvas.addEventListener('pointerdown', event => {
     const { offset, affinity } = hitAt(event)
-    selection = { anchor: offset, focus: offset, affinity }
+    const focus = { offset, affinity }
+    selection = { anchor: event.shiftKey ? (selection?.anchor ?? offset) : offset, focus }
     canvas.setPointerCapture(event.pointerId)
     paint()
   })
   canvas.addEventListener('pointermove', event => {
     const hit = hitAt(event)
-    under.value = hit.link ?? (hit.isInside ? (hit.run?.styleNames?.join(' ') ?? '') : 'nothing')
-    canvas.style.cursor = hit.link ? 'pointer' : 'text'
+    const target = hit.link ?? hit.action
+    under.value = target ?? (hit.isInside ? (hit.run?.styleNames?.join(' ') ?? '') : 'nothing')
+    canvas.style.cursor = target ? 'pointer' : 'text'
     if (!selection || event.buttons === 0) return
-    selection = { ...selection, focus: hit.offset, affinity: hit.affinity }
+    selection = { ...selection, focus: { offset: hit.offset, affinity: hit.affinity } }
     paint()
   })
   canvas.addEventListener('click', event => {
-    const { link } = hitAt(event)
-    if (link && selection?.anchor === selection?.focus) under.value = `would open ${link}`
+    const { link, action, offset } = hitAt(event)
+    // Two clicks choose a word, three a paragraph.
+    if (event.detail > 1) {
+      const { start, end } = (event.detail === 2 ? wordRange : paragraphRange)(layout, offset)
+      selection = { anchor: start, focus: { offset: end, affinity: 'before' } }
+      return paint()
+    }
+    const [start, end] = chosen()
+    if (start !== end) return
+    if (link) under.value = `would open ${link}`
+    if (action) under.value = `would do ${action}`
   })
   canvas.addEventListener('keydown', event => {
-    const steps: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1 }
-    const step = steps[event.key]
-    if (!selection || step === undefined) return
-    event.preventDefault()
-    const edges = [0, ...graphemes(layout.text)]
-    const at = edges.indexOf(selection.focus) + step
-    const focus = edges[Math.min(edges.length - 1, Math.max(0, at))]
-    selection = {
-      anchor: event.shiftKey ? selection.anchor : focus,
-      focus,
-      affinity: step > 0 ? 'before' : 'after',
+    if (event.target !== canvas) return
+    const isFarther = event.ctrlKey || event.altKey || event.metaKey
+    if (isFarther && event.key === 'a') {
+      event.preventDefault()
+      selection = { anchor: 0, focus: { offset: layout.text.length, affinity: 'before' } }
+      return paint()
     }
+    const move = keys[event.key]?.[isFarther ? 1 : 0]
+    if (!move) return
+    event.preventDefault()
+    const from = selection?.focus ?? { offset: 0, affinity: 'after' as const }
+    const focus = moveCaret(layout, from, move)
+    const anchor = event.shiftKey ? (selection?.anchor ?? from.offset) : focus.offset
+    selection = { anchor, focus }
     paint()
+  })
+  document.addEventListener('copy', event => {
+    const [start, end] = chosen()
+    if (start === end || !canvas.contains(document.activeElement)) return
+    event.preventDefault()
+    event.clipboardData?.setData('text/plain', rangeText(layout, start, end))
+    event.clipboardData?.setData('text/html', rangeHtml(layout, start, end))
   })
   new ResizeObserver(() => {
     layout = set()

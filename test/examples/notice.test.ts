@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openPage, type ServedPage } from '../support/browser.ts'
@@ -55,5 +56,57 @@ describe('the notice with a caret, in Chromium', () => {
       }
     }
     expect(link).toBe('https://lantern-sound.example/notices')
+  })
+
+  it('goes by words and lines, to ends, and chooses by two and three clicks', async () => {
+    await page.mouse.click(...(await at(24, 40)))
+    await page.locator('canvas').focus()
+    await page.keyboard.press('Control+Home')
+    await page.keyboard.press('Control+Shift+ArrowRight')
+    expect(await shownIn('#selected')).toBe('Gale')
+    await page.keyboard.press('Shift+End')
+    const line = await shownIn('#selected')
+    await page.keyboard.press('Shift+ArrowDown')
+    expect((await shownIn('#selected')).length).toBeGreaterThan(line.length + 10)
+    await page.keyboard.press('Control+a')
+    expect(await shownIn('#selected')).toMatch(/^Gale warning[\s\S]*harbour office\.$/)
+    await page.mouse.click(...(await at(80, 40)), { clickCount: 2 })
+    expect(await shownIn('#selected')).toBe('warning')
+    await page.mouse.click(...(await at(80, 40)), { clickCount: 3 })
+    expect(await shownIn('#selected')).toMatch(/^Gale warning[\s\S]*harbour office\.$/)
+  })
+
+  it('copies text and HTML', async () => {
+    await page.locator('canvas').focus()
+    await page.keyboard.press('Control+Home')
+    await page.keyboard.press('Control+Shift+ArrowRight')
+    const copied = await page.evaluate<string[]>(`(() => {
+      const data = new DataTransfer()
+      document.dispatchEvent(new ClipboardEvent('copy', { clipboardData: data, cancelable: true }))
+      return [data.getData('text/plain'), data.getData('text/html')]
+    })()`)
+    expect(copied).toEqual([
+      'Gale',
+      '<p lang="en" dir="ltr"><b><span style="color:#c8331f">Gale</span></b></p>',
+    ])
+  })
+
+  it('has links that the keyboard reaches, and reads out what it shows', async () => {
+    await page.locator('canvas').focus()
+    await page.keyboard.press('Tab')
+    expect(await page.evaluate('document.activeElement.textContent')).toBe('Read the notice')
+    await page.keyboard.press('Enter')
+    expect(await shownIn('#under')).toBe('would open https://lantern-sound.example/notices')
+    await page.keyboard.press('Tab')
+    await page.keyboard.press(' ')
+    expect(await shownIn('#under')).toBe('would do ask')
+    expect(await page.evaluate(`document.querySelector('canvas').textContent`)).toMatch(
+      /^Gale warning/,
+    )
+    await page.evaluate(readFileSync('node_modules/axe-core/axe.min.js', 'utf8'))
+    const found = await page.evaluate<string[]>(
+      'axe.run(document).then(({ violations }) => violations.map(({ id, nodes }) => id + nodes[0].html))',
+    )
+    expect(found).toEqual([])
   })
 })

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { defineSheet, openShelf, typesetter } from 'dot-line'
-import { toHtml, toHtmlPage } from 'dot-line/html'
+import { rangeHtml, toHtml, toHtmlPage } from 'dot-line/html'
 import { toSvg } from 'dot-line/svg'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { MeasuredHtml } from '../pages/html.ts'
@@ -180,6 +180,24 @@ describe('the HTML itself', () => {
     expect(parts.length).toBeGreaterThan(1)
     expect(parts.filter(part => part.includes('tabindex="0"')).length).toBe(1)
     expect(html.match(/tabindex="0"/g)?.length).toBe(1)
+  })
+
+  it('is copied as paragraphs with their words as they look', async () => {
+    const sheet = defineSheet({ styles: { strong: { weight: 700 }, late: { ink: '#c8331f' } } })
+    const setter = typesetter({ sheet, shelf: await openShelf() })
+    const layout = setter.set(
+      'Boats <to>\n~strong[Quill~late[haven]] or ~href=/n[the no\u00adtice]',
+      { width: 60 },
+    )
+    const { text } = layout
+    expect(rangeHtml(layout, text.length, 6)).toBe(
+      '<p lang="en" dir="ltr">&lt;to&gt;</p>' +
+        '<p lang="en" dir="ltr"><b>Quill</b><b><span style="color:#c8331f">haven</span></b> or <a href="/n">the notice</a></p>'.replace(
+          ' or ',
+          ' or ',
+        ),
+    )
+    expect(rangeHtml(layout, 0, 3)).toBe('<p lang="en" dir="ltr">Boa</p>')
   })
 
   it('carries of its fonts what its text takes', async () => {

@@ -6,4 +6,5 @@ export {
   htmlParts,
   htmlRules,
 } from './html-parts.ts'
+export { rangeHtml } from './range-html.ts'
 export { type HtmlOutput, type HtmlTargetOptions, toHtml } from './to-html.ts'
