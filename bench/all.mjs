@@ -12,6 +12,7 @@ const names = [
   'documents',
   'browser',
   'start',
+  'screen',
 ]
 let failed = 0
 for (const name of names) {

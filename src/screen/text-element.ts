@@ -349,6 +349,7 @@ export class DotLineElement extends ElementBase {
       this.#states = states
     }
     if (frame.parentNode !== root) showParts(this.#parts)
+    frame.style.setProperty('block-size', `${layout.height}px`)
     block.className = parts.block
     block.lang = parts.language
     block.dir = 'ltr'

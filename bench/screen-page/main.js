@@ -1,0 +1,85 @@
+// Five hundred texts, as elements of the library and as ordinary ones; driven by bench/screen.mjs.
+import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { paintCanvas } from 'dot-line/canvas'
+import { provideText } from 'dot-line/screen'
+import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
+import { prose } from '../corpus.mjs'
+
+const words = prose(200_000).split(/\s+/)
+const textOf = i => words.slice((i * 13) % 20_000, ((i * 13) % 20_000) + 12).join(' ')
+const main = document.querySelector('main')
+const sheets = [16, 18].map(size => defineSheet({ styles: { body: { size, leading: 1.4 } } }))
+const shelf = await openShelf({ builtIn: ['sans'] })
+await new FontFace('Bench', `url(${sans})`).load().then(face => document.fonts.add(face))
+const provider = provideText(document, { sheet: sheets[0], shelf, modes: [] })
+main.style.width = '300px'
+
+const fill = (count, make) =>
+  main.replaceChildren(...Array.from({ length: count }, (_, i) => make(i)))
+const ours = i => {
+  const element = document.createElement('dot-line')
+  element.setAttribute('text-style', 'body')
+  element.markup = textOf(i)
+  return element
+}
+const theirs = i => {
+  const element = document.createElement('p')
+  element.style.cssText = 'font:16px/1.4 Bench;margin:0'
+  element.textContent = textOf(i)
+  return element
+}
+const frame = () => new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve)))
+
+Object.assign(window, {
+  async showOurs(count = 500) {
+    fill(count, ours)
+    await provider.settled()
+  },
+  async showTheirs(count = 500) {
+    fill(count, theirs)
+    await frame()
+  },
+  /** Another width: what was wrapped is wrapped anew, and heights are known. */
+  async rewrap(width) {
+    main.style.width = `${width}px`
+    let height = 0
+    if (main.firstElementChild.localName === 'p') {
+      for (const element of main.children) height += element.offsetHeight
+    }
+    await frame()
+    await frame()
+    return height
+  },
+  async restyle(which) {
+    if (main.firstElementChild.localName === 'p') {
+      let height = 0
+      for (const element of main.children) element.style.fontSize = which ? '18px' : '16px'
+      for (const element of main.children) height += element.offsetHeight
+      await frame()
+      return height
+    }
+    provider.update({ sheet: sheets[which] })
+    await provider.settled()
+    return 0
+  },
+  /** Lines and heights alone, and painted on a canvas. */
+  layOutOnly(width, which, paints) {
+    const setter = typesetter({ sheet: sheets[which], shelf })
+    const context = document.createElement('canvas').getContext('2d')
+    let height = 0
+    const start = performance.now()
+    for (let i = 0; i < 500; i++) {
+      const layout = setter.set(textOf(i), { style: 'body', width })
+      height += layout.height + layout.lines.length
+      if (paints) paintCanvas(context, layout, { x: 0, y: 0 })
+    }
+    return [performance.now() - start, height]
+  },
+  async scrollBy60() {
+    for (let i = 0; i < 60; i++) {
+      window.scrollTo(0, i * 40)
+      await new Promise(resolve => requestAnimationFrame(resolve))
+    }
+  },
+})
+window.benchReady = true

@@ -1,0 +1,80 @@
+// Text elements beside ordinary ones, in Chromium: time of the page's main thread. `npm run bench`.
+import { fileURLToPath } from 'node:url'
+import { chromium } from 'playwright-core'
+import { createServer } from 'vite'
+import { chromiumPath } from '../scripts/chromium-path.mjs'
+import { sourceAliases } from '../scripts/source-aliases.mjs'
+import { figure } from './support.mjs'
+
+const server = await createServer({
+  configFile: false,
+  root: fileURLToPath(new URL('screen-page', import.meta.url)),
+  resolve: { alias: sourceAliases('default') },
+  logLevel: 'error',
+  server: {
+    host: '127.0.0.1',
+    port: 0,
+    fs: { allow: [fileURLToPath(new URL('..', import.meta.url))] },
+  },
+})
+await server.listen()
+const browser = await chromium.launch({
+  executablePath: chromiumPath,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
+const page = await browser.newPage({ viewport: { width: 800, height: 600 } })
+const session = await page.context().newCDPSession(page)
+await session.send('Performance.enable')
+await page.goto(`http://127.0.0.1:${server.httpServer.address().port}/`)
+await page.waitForFunction('window.benchReady', undefined, { timeout: 120_000 })
+
+const busy = async () => {
+  const { metrics } = await session.send('Performance.getMetrics')
+  return metrics.find(one => one.name === 'TaskDuration').value * 1000
+}
+/** Milliseconds of the main thread; the least of several runs. */
+async function least(scripts) {
+  let best = Infinity
+  for (const script of scripts) {
+    const before = await busy()
+    await page.evaluate(script)
+    best = Math.min(best, (await busy()) - before)
+  }
+  return best
+}
+const widths = [260, 300, 240, 320, 280, 310, 250].map(width => `rewrap(${width})`)
+const styles = [1, 0, 1, 0, 1].map(which => `restyle(${which})`)
+
+await page.evaluate('showTheirs()')
+const [theirWrap, theirStyle] = [await least(widths), await least(styles)]
+const own = async paints => {
+  let best = Infinity
+  for (const width of [260, 300, 240, 320, 280]) {
+    const [time] = await page.evaluate(`layOutOnly(${width}, 0, ${paints})`)
+    best = Math.min(best, time)
+  }
+  return best
+}
+const [lines, painted] = [await own(false), await own(true)]
+await page.evaluate('showOurs()')
+const [ourWrap, ourStyle] = [await least(widths), await least(styles)]
+
+const row = (what, a, b, most) =>
+  figure(what, `${a.toFixed(1)} ms / ${b.toFixed(1)} ms`, a / b, most)
+row('500 texts: lines and heights / elements reflowed', lines, theirWrap, 0.5)
+row('500 texts: lines, painted on a canvas / elements reflowed', painted, theirWrap, 0.5)
+row('500 text elements re-wrapped / ordinary ones', ourWrap, theirWrap, 2)
+row('500 text elements, another sheet / ordinary ones restyled', ourStyle, theirStyle, 2)
+await page.evaluate('showOurs(5000)')
+await page.evaluate('scrollBy60()')
+const before = await busy()
+await page.evaluate('scrollBy60()')
+const perFrame = ((await busy()) - before) / 60
+figure(
+  '5,000 idle text elements scrolled, a frame / 60 a second',
+  `${perFrame.toFixed(1)} ms / 16.7 ms`,
+  perFrame / 16.7,
+  1,
+)
+await browser.close()
+await server.close()
