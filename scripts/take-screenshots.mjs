@@ -83,6 +83,12 @@ await withExample(
   '?pace=0',
   "document.documentElement.dataset.ready === 'true'",
 )
+await withExample(
+  'workbench',
+  page => page.screenshot({ path: `${folder}workbench.png` }),
+  '',
+  "document.documentElement.dataset.ready === 'true'",
+)
 await withExample('board', async page => {
   await page.fill('#scale', '1.6')
   await page.screenshot({ path: `${folder}board-example.png` })

@@ -101,10 +101,14 @@ function groupStart(group: GroupItem, definitions: Definitions): string {
   const through = opacity < 1 ? ` opacity="${numberText(opacity)}"` : ''
   const blurred = blur > 0 ? ` filter="url(#${blurFilter(group, blur, definitions)})"` : ''
   const spoken = label ?? (link === undefined ? undefined : spokenText(group.items))
+  // A part of a link that says nothing, such as a space, is no link to those who hear it.
+  const isMute = link !== undefined && spoken === ''
   const meaning = [
     ['role', role],
     ['lang', language],
-    ['aria-label', spoken],
+    ['aria-label', isMute ? undefined : spoken],
+    ['aria-hidden', isMute ? 'true' : undefined],
+    ['tabindex', isMute ? '-1' : undefined],
   ]
     .filter(([, value]) => value !== undefined)
     .map(([name, value]) => ` ${name}="${xmlText(value ?? '')}"`)
