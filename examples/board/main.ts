@@ -5,7 +5,7 @@ import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabi
 import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArabic_700Bold.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import hebrewBold from '@expo-google-fonts/noto-sans-hebrew/700Bold/NotoSansHebrew_700Bold.ttf?url'
-import { type Catalog, defineCatalog, openShelf, readSheet, typesetter } from 'dot-line'
+import { type Catalog, defineCatalog, openShelf, rangeText, readSheet, typesetter } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { boardDrawing } from '../../src/demo/board.ts'
 import { found } from '../found.ts'
@@ -53,6 +53,13 @@ try {
     const context = canvas.getContext('2d')
     if (!context) throw new Error('this browser gives no 2D context')
     paintCanvas(context, drawing, { pixelRatio })
+    // What is painted is read out as well, in its language.
+    const texts = drawing.items.flatMap(item => (item.kind === 'text' ? [item.layout] : []))
+    canvas.lang = chooser.value
+    canvas.setAttribute(
+      'aria-label',
+      texts.map(one => rangeText(one, 0, one.text.length)).join(' \u00b7 '),
+    )
     shown.value = `${Math.round(scale * 100)} %`
   }
 

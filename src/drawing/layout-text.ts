@@ -1,4 +1,5 @@
 import { checkLayout, type Layout } from '../layout/index.ts'
+import { aNumber, checkArguments } from '../problem/index.ts'
 
 /**
  * What a layout says as it is shown, in the order of the text: objects by their labels, lines as
@@ -25,6 +26,7 @@ export function layoutText({ lines }: Layout): string {
  */
 export function rangeText(layout: Layout, start: number, end: number): string {
   checkLayout('rangeText', layout)
+  checkArguments('rangeText', ['start', start, aNumber], ['end', end, aNumber])
   const { text, lines } = layout
   const objects = new Map<number, string>()
   for (const { runs } of lines) {

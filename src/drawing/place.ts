@@ -9,7 +9,16 @@ import {
   turning,
 } from '../geometry/index.ts'
 import { checkLayout, faceOf, type Layout, type Line, unitScale } from '../layout/index.ts'
-import { anything, aString, checkOptions, described, fail } from '../problem/index.ts'
+import {
+  anything,
+  aString,
+  being,
+  checkArgument,
+  checkOptions,
+  described,
+  fail,
+  isObject,
+} from '../problem/index.ts'
 import { isVertical } from '../sheet/index.ts'
 import { checkFinite } from './checks.ts'
 import { type Drawing, type GroupItem, isDrawing, type TextItem } from './drawing.ts'
@@ -107,15 +116,24 @@ export function placement(layout: Layout, x: number, y: number, anchor: Anchor =
   return { matrix, bounds: mappedBox(matrix, bounds(layout)), inkBox }
 }
 
+/** As an argument: what `placement` gives. */
+const aPlacement = being(
+  'a placement, which placement() gives',
+  value =>
+    isObject(value) && isObject(value.matrix) && Object.values(value.matrix).every(Number.isFinite),
+)
+
 /**
  * A point of what a layout was placed in, as a point of the layout, for `hitTest`: the inverse of its
  * placement. Throws on coordinates that are not finite.
  */
 export function pointInLayout(
-  { matrix }: Placement,
+  placed: Placement,
   x: number,
   y: number,
 ): readonly [x: number, y: number] {
+  checkArgument('pointInLayout', 'placement', placed, aPlacement)
+  const { matrix } = placed
   checkFinite('a point', { x, y })
   const back = inverse(matrix)
   return back ? mapped(back, x, y) : [x, y]

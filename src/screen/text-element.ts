@@ -54,6 +54,8 @@ export class DotLineElement extends ElementBase {
   #problems: readonly Problem[] = []
   #width: number | undefined
   #naturalWidth = 0
+  /** What it is to be, and is not written as yet. */
+  #laidOut: { readonly layout: Layout; readonly found: readonly Problem[] } | undefined
   #values: Values | undefined
   #rich: RichText | undefined
   #content: string | RichText = ''
@@ -223,11 +225,11 @@ export class DotLineElement extends ElementBase {
       root.adoptedStyleSheets = [provided.hostSheet]
       root.prepend(ruler, widest)
     }
-    provided.observe(ruler, width => {
+    provided.observe(ruler, (width, isNear) => {
       // What is not shown has no width to be set in.
       if (width === this.#width || width === 0) return
       this.#width = width
-      if (this.#setter) this.#write(width)
+      if (this.#setter) this.#write(width, isNear)
     })
     provided.schedule(this)
   }
@@ -315,12 +317,27 @@ export class DotLineElement extends ElementBase {
     return this.#set({ width, align: wrapped }, found)
   }
 
-  #write(width: number) {
+  /** Lays it out, and writes it: at once where it is to be seen, else when there is time. */
+  #write(width: number, isNear = true) {
     const provided = this.#provided
     if (!provided || !this.#parts) return
     const found = [...this.#found]
     const layout = this.#setIn(width, found)
     if (!layout) return
+    this.#laidOut = { layout, found }
+    const { frame, root } = this.#parts
+    if (isNear || frame.parentNode !== root) return this.show()
+    // Its height is known by numbers: the page around it is right, whatever stands in it.
+    frame.style.setProperty('block-size', `${layout.height}px`)
+    this.#settle(layout, found)
+    provided.showLater(this)
+  }
+
+  /** Writes what was laid out and is not written yet; its provider calls it. */
+  show() {
+    const provided = this.#provided
+    if (!provided || !this.#parts || !this.#laidOut) return
+    const { layout, found } = this.#laidOut
     const { root, block, frame } = this.#parts
     // What a server wrote is in the right faces, and stays until they are here.
     const isWritten = frame.parentNode !== root && root.querySelector('.frame') !== null
@@ -332,9 +349,7 @@ export class DotLineElement extends ElementBase {
     const parts = htmlParts(layout, page.rules, { unseen: paint !== 'text' })
     const awaited = fonts.awaited()
     if (awaited) {
-      void awaited.then(
-        () => this.isConnected && provided === this.#provided && this.#write(this.#width ?? width),
-      )
+      void awaited.then(() => this.isConnected && provided === this.#provided && this.show())
       return
     }
     const states = provided.stateSheet()
@@ -357,10 +372,16 @@ export class DotLineElement extends ElementBase {
     this.#picture('below', paint === 'canvas' ? '' : (parts.below ?? ''))
     this.#picture('above', parts.above ?? '')
     this.#canvas(paint === 'canvas' ? layout : undefined)
+    this.#laidOut = undefined
+    this.#follow(layout)
+    this.#settle(layout, found)
+  }
+
+  #settle(layout: Layout, found: readonly Problem[]) {
+    if (this.#layout === layout) return
     this.#layout = layout
     this.#problems = [...found, ...layout.problems]
-    provided.tell(this)
-    this.#follow(layout)
+    this.#provided?.tell(this)
     this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout }, bubbles: true }))
   }
 

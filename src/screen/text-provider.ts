@@ -63,7 +63,12 @@ export interface ProvidedText {
   readonly problems: readonly Problem[]
   /** What is set anew: all of it, or where it is written in other rules or for other settings. */
   refresh(): void
+  /** Writes what was laid out and is not written yet. */
+  show(): void
 }
+
+/** Hears how wide an element is, and whether it is in sight, or a screen away from it. */
+export type OnWidth = (width: number, isNear: boolean) => void
 
 /** What a text is given. */
 export interface Provided {
@@ -80,8 +85,10 @@ export interface Provided {
   add(text: ProvidedText): void
   remove(text: ProvidedText): void
   /** Tells how wide an element is, now and whenever that changes; without reading anything back. */
-  observe(element: Element, onWidth: (width: number) => void): void
+  observe(element: Element, onWidth: OnWidth): void
   unobserve(element: Element): void
+  /** Writes a text that is out of sight when the page has time. */
+  showLater(text: ProvidedText): void
   /** Sets a text anew with the next frame. */
   schedule(text: ProvidedText): void
   /** Tells what a text has, when it is settled. */
@@ -110,6 +117,10 @@ export function providerOf(from: Node): Provided | undefined {
 }
 
 const moreContrast = 'more-contrast'
+/** Of an idle period, in milliseconds: with less left nothing is begun. */
+const leastIdle = 1
+/** What is out of sight is written after so many milliseconds, whether there is time or not. */
+const longestStale = 300
 let count = 0
 
 /** What is provided must be what it is to be, before any text is set with it. */
@@ -231,14 +242,37 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     }
   }
 
-  const widths = new WeakMap<Element, (width: number) => void>()
-  const sizes = new ResizeObserver(entries => {
-    for (const { target, contentBoxSize } of entries) {
-      widths.get(target)?.(contentBoxSize[0].inlineSize)
+  /** Texts out of sight that are laid out, and not written. */
+  const later = new Set<ProvidedText>()
+  let idleCall = 0
+
+  function showSome(deadline?: IdleDeadline) {
+    for (const text of later) {
+      if (deadline && deadline.timeRemaining() < leastIdle) break
+      later.delete(text)
+      text.show()
     }
+    if (later.size > 0) idleCall = requestIdleCallback(showSome, { timeout: longestStale })
+  }
+
+  // What is printed or waited for is all of it.
+  const showAll = () => showSome()
+  page.defaultView?.addEventListener('beforeprint', showAll)
+
+  const widths = new WeakMap<Element, OnWidth>()
+  const sizes = new ResizeObserver(entries => {
+    // The page is laid out now: places are read before anything is written.
+    const screen = page.documentElement.clientHeight
+    const changed = entries.map(({ target, contentBoxSize }) => {
+      const { top } = target.getBoundingClientRect()
+      const isNear = top < 2 * screen && top > -screen
+      return { onWidth: widths.get(target), width: contentBoxSize[0].inlineSize, isNear }
+    })
+    for (const { onWidth, width, isNear } of changed) onWidth?.(width, isNear)
   })
 
-  async function settled() {
+  /** Resolves when faces have come and widths are known, whatever is still to be written out of sight. */
+  async function atRest() {
     do {
       await current.shelf.settled()
       await fonts.awaited()
@@ -271,16 +305,21 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       widths.delete(element)
       sizes.unobserve(element)
     },
+    showLater(text) {
+      if (later.size === 0) idleCall = requestIdleCallback(showSome, { timeout: longestStale })
+      later.add(text)
+    },
     add: text => texts.add(text),
     remove(text) {
       texts.delete(text)
       dirty.delete(text)
+      later.delete(text)
     },
     schedule,
     tell(text) {
       // Faces may be on their way, and widths about to change.
       if (written.size === 0) {
-        void settled().then(() => {
+        void atRest().then(() => {
           for (const one of written) if (one.isConnected) provided.report(one.problems)
           written.clear()
         })
@@ -339,11 +378,18 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       }
       refreshAll()
     },
-    settled,
+    async settled() {
+      await atRest()
+      showAll()
+      await fonts.awaited()
+    },
     stop() {
       if (frame !== 0) cancelAnimationFrame(frame)
       watch.stop()
       sizes.disconnect()
+      cancelIdleCallback(idleCall)
+      later.clear()
+      page.defaultView?.removeEventListener('beforeprint', showAll)
       languages.disconnect()
       endShelf()
       providers.delete(root)

@@ -265,7 +265,7 @@ describe('dotline sheet', () => {
 
   it('says which style and line set each property', () => {
     const { out } = run('sheet', ferry, '--why', 'state')
-    expect(out).toMatch(/^weight +700 +state +\S+sheet\.json:34:33$/m)
+    expect(out).toMatch(/^weight +700 +state +\S+sheet\.json:39:33$/m)
     expect(out).toMatch(/^leading +1\.4 +body +\S+sheet\.json:\d+:\d+$/m)
     expect(out).toMatch(/^family +sans +defaults /m)
   })

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openPage, type ServedPage } from '../support/browser.ts'
@@ -56,5 +57,20 @@ describe('the departures board in Chromium', () => {
     }
     expect(served.errors).toEqual([])
     expect(await page.isVisible('[role=alert]')).toBe(false)
+  })
+
+  it('says what it shows, in its language, and has nothing that an audit finds', async () => {
+    const said = () => page.getAttribute('canvas', 'aria-label')
+    await page.selectOption('#language', 'de')
+    expect(await said()).toMatch(/^Abfahrten · .*Ardle Point.*Pünktlich/)
+    await page.selectOption('#language', 'en')
+    await page.evaluate(readFileSync('node_modules/axe-core/axe.min.js', 'utf8'))
+    for (const scale of ['1', '2']) {
+      await page.fill('#scale', scale)
+      const found = await page.evaluate<string[]>(
+        'axe.run(document).then(({ violations }) => violations.map(({ id, nodes }) => id + nodes[0].html))',
+      )
+      expect(found).toEqual([])
+    }
   })
 })

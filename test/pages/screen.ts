@@ -1,4 +1,5 @@
 // Texts of a page with a provider, under a strict policy and hostile styles; driven by the tests.
+import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
 import { defineCatalog, defineSheet, openShelf, type Problem } from 'dot-line'
 import { DotLineElement, provideText, type TextProvider } from 'dot-line/screen'
 
@@ -24,6 +25,7 @@ export const sheet = defineSheet({
   modes: {
     dark: { inks: { deep: '#d9e7ee' } },
     'more-contrast': { inks: { deep: '#000000' } },
+    'dark-more-contrast': { inks: { deep: '#ffffff' } },
   },
 })
 export const english = defineCatalog(
@@ -51,6 +53,6 @@ const provider = provideText(document, {
   onProblem: problem => window.problems.push(problem),
 })
 window.provider = provider
-Object.assign(window, { sheet, english, german, openShelf, DotLineElement })
+Object.assign(window, { arabic, sheet, english, german, openShelf, DotLineElement })
 await provider.settled()
 window.ready = true

@@ -125,7 +125,8 @@ describe('a text element', () => {
     await change(`window.provider.update({ modes: ['dark'] })`)
     expect(await color()).toBe('rgb(217, 231, 238)')
     await change(`window.provider.update({ reader: { scale: 2, contrast: 'more' } })`)
-    expect(await color()).toBe('rgb(0, 0, 0)')
+    // Dark with more contrast is a mode of its own.
+    expect(await color()).toBe('rgb(255, 255, 255)')
     expect((await layoutOf('title')).height).toBeGreaterThan(before.height * 1.4)
     await change(
       `window.provider.update({ catalog: window.german, reader: {}, modes: undefined }); document.documentElement.lang = 'de'`,
@@ -186,6 +187,78 @@ describe('a text element', () => {
       return selection.toString()
     })()`)
     expect(text.replace(/\\s+/g, ' ').trim()).toBe('Boats to Quillhaven are late.')
+  })
+})
+
+describe('what a reader and an application change', () => {
+  const inkOfTitle = () =>
+    page.evaluate<string>(
+      `getComputedStyle(document.querySelector('#title').shadowRoot.querySelector('.frame span span')).color`,
+    )
+
+  it('combines: two modes may have one of their own', async () => {
+    await change(`window.provider.update({ modes: ['dark'], reader: { contrast: 'more' } })`)
+    expect(await inkOfTitle()).toBe('rgb(255, 255, 255)')
+    await change(`window.provider.update({ modes: undefined, reader: {} })`)
+    await expect(change(`window.provider.update({ modes: ['dusk'] })`)).rejects.toThrow('dusk')
+  })
+
+  it('takes up faces that are added while texts are shown', async () => {
+    const facesOf = () =>
+      page.evaluate<string[]>(
+        `document.querySelector('#plain').layout.lines.flatMap(line => line.runs.map(run => run.face))`,
+      )
+    await change(`document.querySelector('#plain').markup = 'مرسى'`)
+    expect((await facesOf()).join()).not.toContain('Arabic')
+    await change(`await window.provider.current.shelf.add(window.arabic)`)
+    expect((await facesOf()).join()).toContain('NotoSansArabic')
+    await change(`document.querySelector('#plain').markup = null`)
+  })
+
+  it('leaves letters to the system where colors are forced', async () => {
+    await page.emulateMedia({ forcedColors: 'active' })
+    await page.waitForTimeout(100)
+    await change('')
+    const [pictures, color] = await page.evaluate<[number, string]>(`(() => {
+      const block = document.querySelector('#drawn').shadowRoot.querySelector('.frame > div')
+      return [block.querySelectorAll('svg').length, getComputedStyle(block.querySelector('span span')).color]
+    })()`)
+    expect(pictures).toBe(0)
+    expect(color).not.toBe('rgba(0, 0, 0, 0)')
+    await page.emulateMedia({ forcedColors: 'none' })
+    await page.waitForTimeout(100)
+    await change('')
+  })
+
+  it('is written at once where it is seen, and out of sight when there is time', async () => {
+    const [heights, unwritten, written] = await page.evaluate<
+      [boolean, number, number]
+    >(`(async () => {
+      const main = document.querySelector('main')
+      const texts = Array.from({ length: 400 }, (_, i) => {
+        const text = document.createElement('dot-line')
+        text.markup = 'Boat ' + i + ' to Saint Orrin’s Landing is late by an hour and more'
+        return text
+      })
+      main.append(...texts)
+      await window.provider.settled()
+      await new Promise(resolve => setTimeout(resolve, 100))
+      const linesOf = text => text.shadowRoot.querySelectorAll('.frame > div > span').length
+      window.requestIdleCallback = () => 0
+      main.style.width = '120px'
+      await new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve, 50)))
+      const heights = texts.every(text => Math.abs(text.getBoundingClientRect().height - text.layout.height) < 0.1)
+      const unwritten = texts.filter(text => linesOf(text) !== text.layout.lines.length).length
+      await window.provider.settled()
+      const written = texts.filter(text => linesOf(text) === text.layout.lines.length).length
+      main.style.width = '300px'
+      for (const text of texts) text.remove()
+      await window.provider.settled()
+      return [heights, unwritten, written]
+    })()`)
+    expect(heights).toBe(true)
+    expect(unwritten).toBeGreaterThan(200)
+    expect(written).toBe(400)
   })
 })
 
@@ -283,5 +356,25 @@ describe('a tooltip', () => {
         `document.querySelector('#plain').shadowRoot.querySelector('.frame').tabIndex`,
       ),
     ).toBe(-1)
+  })
+
+  it('comes by a touch that is held, and goes by one elsewhere', async () => {
+    await change(`document.querySelector('#cut').tooltip = null`)
+    const touch = (type: string, on: string) =>
+      page.evaluate(
+        `document.querySelector('${on}').dispatchEvent(new PointerEvent('${type}', { pointerType: 'touch', bubbles: true, composed: true }))`,
+      )
+    await touch('pointerdown', '#cut')
+    await page.waitForTimeout(600)
+    expect(await tip()).toContain('than in summer.')
+    await touch('pointerup', '#cut')
+    expect(await tip()).toContain('than in summer.')
+    await touch('pointerdown', '#plain')
+    expect(await tip()).toBeUndefined()
+    // A short touch is a tap.
+    await touch('pointerdown', '#cut')
+    await touch('pointerup', '#cut')
+    await page.waitForTimeout(600)
+    expect(await tip()).toBeUndefined()
   })
 })

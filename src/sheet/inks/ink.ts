@@ -1,3 +1,5 @@
+import { being, checkArgument, isObject } from '../../problem/index.ts'
+
 /** A color in sRGB, as every target can show it. */
 export interface SolidInk {
   readonly kind: 'solid'
@@ -31,9 +33,19 @@ export interface GradientInk {
 /** What glyphs, rules and backings are painted with. */
 export type Ink = SolidInk | GradientInk
 
+const anInk = being(
+  'an ink, such as sheet.ink() gives',
+  value =>
+    isObject(value) &&
+    Array.isArray(value.stops) &&
+    value.stops.length > 0 &&
+    value.stops.every(isObject),
+)
+
 /** One color that stands for an ink: its own, or the middle of a gradient. */
 export function solidOf(ink: Ink): SolidInk {
-  if (ink.kind === 'solid') return ink
+  if (ink?.kind === 'solid') return ink
+  checkArgument('solidOf', 'ink', ink, anInk)
   const { color, opacity } = ink.stops.reduce((best, stop) =>
     Math.abs(stop.at - 0.5) < Math.abs(best.at - 0.5) ? stop : best,
   )

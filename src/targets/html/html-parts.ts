@@ -1,12 +1,20 @@
 import { aroundText, asDrawing, checkLayout, type Drawing } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { fail } from '../../problem/index.ts'
+import {
+  aBoolean,
+  aFunction,
+  checkArguments,
+  checkOptions,
+  fail,
+  isObject,
+} from '../../problem/index.ts'
 import { toSvg } from '../svg/index.ts'
 import { blockDeclarations, isText } from './layout-element.ts'
 import { lineElement } from './line-element.ts'
 import { linkParts } from './link-parts.ts'
 import { px, type Rules, rulesFor } from './rules.ts'
+import { aPrefix } from './to-html.ts'
 
 /** A stylesheet that rules are added to as elements need them; of elements that share it. */
 export interface HtmlRules {
@@ -23,10 +31,18 @@ export interface HtmlRulesOptions {
   readonly write: (rule: string) => void
 }
 
-const kept = new WeakMap<HtmlRules, Rules>()
+const kept = new WeakMap<object, Rules>()
 
 /** Begins a stylesheet for `htmlParts`. */
-export function htmlRules({ prefix, family, write }: HtmlRulesOptions): HtmlRules {
+export function htmlRules(options: HtmlRulesOptions): HtmlRules {
+  checkOptions('htmlRules', options, { prefix: aPrefix, family: aFunction, write: aFunction })
+  const { prefix, family, write } = options
+  checkArguments(
+    'htmlRules',
+    ['prefix', prefix, aPrefix],
+    ['family', family, aFunction],
+    ['write', write, aFunction],
+  )
   let count = 0
   const own = rulesFor(prefix, {
     family,
@@ -63,10 +79,12 @@ export interface HtmlParts {
 export function htmlParts(
   layout: Layout,
   rules: HtmlRules,
-  { unseen = false }: { readonly unseen?: boolean } = {},
+  options: { readonly unseen?: boolean } = {},
 ): HtmlParts {
   checkLayout('htmlParts', layout)
-  const own = kept.get(rules)
+  checkOptions('htmlParts', options, { unseen: aBoolean })
+  const { unseen = false } = options
+  const own = isObject(rules) ? kept.get(rules) : undefined
   if (!own) fail('bad-argument', 'the rules of htmlParts must be what htmlRules() gave')
   const around = unseen
     ? { isPainted: () => true, below: asDrawing(layout), above: undefined }

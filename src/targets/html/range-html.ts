@@ -1,6 +1,7 @@
 import { checkLayout, inkOf } from '../../drawing/index.ts'
 import type { GlyphRun, Layout } from '../../layout/index.ts'
 import { colorText, htmlText } from '../../notation/index.ts'
+import { aNumber, checkArguments } from '../../problem/index.ts'
 
 /** From this weight on text is bold to those who paste it. */
 const boldFrom = 600
@@ -11,6 +12,7 @@ const boldFrom = 600
  */
 export function rangeHtml(layout: Layout, start: number, end: number): string {
   checkLayout('rangeHtml', layout)
+  checkArguments('rangeHtml', ['start', start, aNumber], ['end', end, aNumber])
   const [from, to] = [Math.min(start, end), Math.max(start, end)]
   const base = colorText(inkOf(layout.style, layout.style.opacity))
   return layout.paragraphs

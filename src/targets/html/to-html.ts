@@ -26,7 +26,7 @@ export interface HtmlOutput {
 }
 
 /** It stands in the names of classes and families, which nothing may end. */
-const aPrefix = being(
+export const aPrefix = being(
   'a name of letters, digits, - and _',
   value => typeof value === 'string' && /^[a-z_][\w-]*$/i.test(value),
 )
