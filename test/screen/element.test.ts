@@ -215,6 +215,70 @@ describe('what a reader and an application change', () => {
     await change(`document.querySelector('#plain').markup = null`)
   })
 
+  it('makes a column of a row that is too narrow, and a row again; leaves decoration out at large scales', async () => {
+    const state = () =>
+      page.evaluate<[boolean, boolean]>(
+        `[document.querySelector('#stack').hasAttribute('stacked'), document.querySelector('#decoration').hidden]`,
+      )
+    expect(await state()).toEqual([false, false])
+    await change(`window.provider.update({ reader: { scale: 2 } })`)
+    await page.waitForTimeout(100)
+    expect(await state()).toEqual([true, true])
+    await change(`window.provider.update({ reader: {} })`)
+    await page.waitForTimeout(100)
+    expect(await state()).toEqual([false, false])
+  })
+
+  it('aligns a text otherwise where it wraps', async () => {
+    const lefts = () =>
+      page.evaluate<number[]>(`document.querySelector('#aligned').layout.lines.map(line => line.x)`)
+    expect((await lefts())[0]).toBeGreaterThan(50)
+    await change(
+      `document.querySelector('#aligned').markup = 'Late today, and so are all boats to Saint Orrin’s Landing'`,
+    )
+    expect((await lefts()).length).toBeGreaterThan(1)
+    expect(Math.max(...(await lefts()))).toBe(0)
+  })
+
+  it('goes on in what stands in for a font that cannot be fetched, and says so', async () => {
+    await change(`
+      const shelf = await window.openShelf({ load: 'when-used', fonts: [{ source: '/nowhere.ttf', family: 'Gone' }] })
+      const styles = { defaults: { family: ['Gone', 'sans'], ink: 'deep' } }
+      window.shelfBefore = window.provider.current.shelf
+      window.provider.update({ shelf, sheet: window.sheet.with({ styles }) })`)
+    await page.waitForTimeout(100)
+    await change('')
+    expect((await layoutOf('plain')).text).toBe('Boats to Quillhaven are late.')
+    const told = await page.evaluate<string[]>(
+      `window.problems.map(problem => problem.code + ' ' + problem.message)`,
+    )
+    expect(told.filter(line => /^(unreadable|bad)-font.*nowhere/.test(line)).length).toBe(1)
+    expect(told.filter(line => /^missing-family.*Gone/.test(line)).length).toBeGreaterThan(0)
+    await change(`window.provider.update({ shelf: window.shelfBefore, sheet: window.sheet })`)
+    expect(served.errors).toEqual([])
+  })
+
+  it('follows the font size that is set in the browser', async () => {
+    const large = await openPage(
+      'test/pages',
+      'screen.html',
+      { viewport: { width: 700, height: 900 } },
+      ['--blink-settings=defaultFontSize=24'],
+    )
+    try {
+      while (!(await large.page.evaluate('window.ready === true')))
+        await large.page.waitForTimeout(50)
+      expect(await large.page.evaluate('window.provider.preferences.scale')).toBe(1.5)
+      expect(
+        await large.page.evaluate(
+          `document.querySelector('#plain').layout.lines[0].runs[0].style.size`,
+        ),
+      ).toBe(24)
+    } finally {
+      await large.close()
+    }
+  })
+
   it('leaves letters to the system where colors are forced', async () => {
     await page.emulateMedia({ forcedColors: 'active' })
     await page.waitForTimeout(100)

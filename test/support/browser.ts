@@ -5,11 +5,14 @@ import { createServer, type ViteDevServer } from 'vite'
 import { chromiumMissing, chromiumPath } from '../../scripts/chromium-path.mjs'
 
 /** Starts Chromium; fails, saying what to install, where there is none. */
-async function launchBrowser(): Promise<Browser> {
+async function launchBrowser(more: readonly string[] = []): Promise<Browser> {
   if (!existsSync(chromiumPath)) throw new Error(chromiumMissing)
   return chromium.launch({
     executablePath: chromiumPath,
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+    args: [
+      ...['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+      ...more,
+    ],
   })
 }
 
@@ -47,9 +50,11 @@ export async function openPage(
   folder: string,
   file = '',
   options: BrowserContextOptions = {},
+  /** Of the browser's command line: settings of its reader. */
+  settings: readonly string[] = [],
 ): Promise<ServedPage> {
   const { server, url } = await serve(folder)
-  const browser = await launchBrowser()
+  const browser = await launchBrowser(settings)
   const page = await browser.newPage(options)
   const errors: string[] = []
   page.on('pageerror', error => errors.push(error.message))
