@@ -1,5 +1,6 @@
 export type { TextAction } from './links.ts'
 export { provideText } from './provide-text.ts'
+export type { TextProvider, TextProvision } from './provided.ts'
 export type { ReaderPreferences } from './reader-preferences.ts'
 export {
   type RenderedElement,
@@ -8,5 +9,4 @@ export {
   type ServerText,
 } from './render-element.ts'
 export { DotLineElement } from './text-element.ts'
-export type { TextProvider, TextProvision } from './text-provider.ts'
 export { DotLineRowElement } from './text-row.ts'

@@ -1,6 +1,7 @@
 import { elementName } from './element-name.ts'
+import type { TextProvider, TextProvision } from './provided.ts'
 import { DotLineElement } from './text-element.ts'
-import { provide, type TextProvider, type TextProvision } from './text-provider.ts'
+import { provide } from './text-provider.ts'
 import { DotLineRowElement, rowName } from './text-row.ts'
 
 /**

@@ -1,6 +1,5 @@
 import {
   type Align,
-  asDrawing,
   type Layout,
   type Problem,
   type RichText,
@@ -8,14 +7,16 @@ import {
   type Typesetter,
   type Values,
 } from '../core.ts'
-import { paintCanvas } from '../targets/canvas/index.ts'
 import { htmlParts } from '../targets/html/index.ts'
+import { type BlockPictures, blockPictures } from './block-pictures.ts'
 import { ElementBase } from './element-base.ts'
 import { elementName } from './element-name.ts'
 import { followLinks, type Links, type TextAction } from './links.ts'
+import { directionOf, languageOf } from './page-language.ts'
 import type { PageRules } from './page-rules.ts'
+import { awaitProvider, type Provided, providerOf } from './provided.ts'
 import { type ShadowParts, shadowParts, showParts } from './shadow-parts.ts'
-import { awaitProvider, type Provided, problemsOf, providerOf } from './text-provider.ts'
+import { problemsOf } from './text-provider.ts'
 import { type Tooltip, tooltipOf } from './tooltip.ts'
 import { type WrittenLines, writtenLines } from './written-lines.ts'
 
@@ -64,7 +65,7 @@ export class DotLineElement extends ElementBase {
   #lines: WrittenLines | undefined
   #links: Links | undefined
   #tooltip: Tooltip | undefined
-  #pictures: { readonly below: string; readonly above: string } = { below: '', above: '' }
+  #pictures: BlockPictures | undefined
   #children: MutationObserver | undefined
 
   /** The name of a style of the sheet. */
@@ -190,10 +191,7 @@ export class DotLineElement extends ElementBase {
   disconnectedCallback() {
     this.#children?.disconnect()
     this.#tooltip?.close()
-    if (this.#parts) this.#provided?.unobserve(this.#parts.ruler)
-    this.#provided?.remove(this)
-    this.#provided = undefined
-    this.#width = undefined
+    this.#detach()
   }
 
   attributeChangedCallback(name: Attribute, _: string | null, value: string | null) {
@@ -205,8 +203,9 @@ export class DotLineElement extends ElementBase {
   refresh() {
     if (!this.#parts) return
     const provided = providerOf(this)
-    if (!provided) return
+    if (!provided) return awaitProvider(this.ownerDocument, this)
     if (provided !== this.#provided) {
+      this.#detach()
       this.#attach(provided, this.#parts)
       return
     }
@@ -232,6 +231,13 @@ export class DotLineElement extends ElementBase {
       if (this.#setter) this.#write(width, isNear)
     })
     provided.schedule(this)
+  }
+
+  #detach() {
+    if (this.#parts) this.#provided?.unobserve(this.#parts.ruler)
+    this.#provided?.remove(this)
+    this.#provided = undefined
+    this.#width = undefined
   }
 
   #changed() {
@@ -357,7 +363,7 @@ export class DotLineElement extends ElementBase {
       if (page !== this.#rules) {
         block.replaceChildren()
         this.#lines = writtenLines(block)
-        this.#pictures = { below: '', above: '' }
+        this.#pictures = blockPictures(block)
       }
       root.adoptedStyleSheets = [provided.hostSheet, page.sheet, states]
       this.#rules = page
@@ -369,9 +375,8 @@ export class DotLineElement extends ElementBase {
     block.lang = parts.language
     block.dir = 'ltr'
     this.#lines?.write(parts.lines)
-    this.#picture('below', paint === 'canvas' ? '' : (parts.below ?? ''))
-    this.#picture('above', parts.above ?? '')
-    this.#canvas(paint === 'canvas' ? layout : undefined)
+    this.#pictures?.write(paint === 'canvas' ? '' : (parts.below ?? ''), parts.above ?? '')
+    this.#pictures?.paint(paint === 'canvas' ? layout : undefined)
     this.#laidOut = undefined
     this.#follow(layout)
     this.#settle(layout, found)
@@ -383,42 +388,6 @@ export class DotLineElement extends ElementBase {
     this.#problems = [...found, ...layout.problems]
     this.#provided?.tell(this)
     this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout }, bubbles: true }))
-  }
-
-  #picture(place: 'below' | 'above', html: string) {
-    const block = this.#parts?.block
-    if (!block || this.#pictures[place] === html) return
-    block.querySelector(`[data-picture=${place}]`)?.remove()
-    this.#pictures = { ...this.#pictures, [place]: html }
-    if (html === '') return
-    const made = block.ownerDocument.createElement('template')
-    made.innerHTML = html
-    const picture = made.content.firstElementChild
-    if (!picture) return
-    picture.setAttribute('data-picture', place)
-    block[place === 'below' ? 'prepend' : 'append'](picture)
-  }
-
-  #canvas(layout: Layout | undefined) {
-    const block = this.#parts?.block
-    if (!block) return
-    const before = block.querySelector('canvas')
-    if (!layout) return before?.remove()
-    const canvas = before ?? block.ownerDocument.createElement('canvas')
-    const ratio = block.ownerDocument.defaultView?.devicePixelRatio ?? 1
-    // As large as its ink, which may reach beyond its frame.
-    const { x, y, width, height } = asDrawing(layout).box
-    canvas.width = Math.ceil(width * ratio)
-    canvas.height = Math.ceil(height * ratio)
-    canvas.className = 'painted'
-    canvas.setAttribute('aria-hidden', 'true')
-    const place = { left: x, top: y, width: canvas.width / ratio, height: canvas.height / ratio }
-    for (const [name, units] of Object.entries(place)) {
-      canvas.style.setProperty(name, `${units}px`)
-    }
-    const context = canvas.getContext('2d')
-    if (context) paintCanvas(context, layout, { pixelRatio: ratio })
-    if (!before) block.prepend(canvas)
   }
 
   /** Links and a tooltip cost nothing where there are none. */
@@ -457,21 +426,3 @@ const isValues = (value: unknown): value is Values =>
 
 const plainOf = (content: string | RichText) =>
   typeof content === 'string' ? content : content.sourceText
-
-/** The language and the direction that the page says of a place, where it says any. */
-const languageOf = (element: Element) => closest(element, 'lang') || undefined
-
-function directionOf(element: Element): 'ltr' | 'rtl' | undefined {
-  const said = closest(element, 'dir')
-  return said === 'ltr' || said === 'rtl' ? said : undefined
-}
-
-function closest(element: Element, attribute: string): string | undefined {
-  for (let node: Node | null = element; node; ) {
-    if (node instanceof Element && node.hasAttribute(attribute)) {
-      return node.getAttribute(attribute) ?? undefined
-    }
-    node = node instanceof ShadowRoot ? node.host : node.parentNode
-  }
-  return undefined
-}

@@ -1,126 +1,32 @@
 import {
-  type Catalog,
   DotLineError,
-  type Hyphenation,
   type Problem,
   problemLine,
   type ReaderSettings,
-  type Sheet,
-  type Shelf,
-  solidOf,
   type Typesetter,
   typesetter,
 } from '../core.ts'
-import { colorText } from '../notation/index.ts'
 import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
-import { type PageFonts, pageFonts } from './page-fonts.ts'
-import { mostRules, type PageRules, pageRules } from './page-rules.ts'
+import { laterWriting } from './later-writing.ts'
+import { pageFonts } from './page-fonts.ts'
+import { markPage } from './page-marks.ts'
+import { mostRules, pageRules } from './page-rules.ts'
 import {
-  type PreferenceWatch,
-  type ReaderPreferences,
-  watchPreferences,
-} from './reader-preferences.ts'
+  addProvider,
+  type OnWidth,
+  type Provided,
+  type ProvidedText,
+  providerOf,
+  removeProvider,
+  type TextProvider,
+  type TextProvision,
+  takeWaiting,
+} from './provided.ts'
+import { type PreferenceWatch, watchPreferences } from './reader-preferences.ts'
 import { hostRules } from './shadow-parts.ts'
+import { shownModes } from './shown-modes.ts'
 import { stateRules } from './state-rules.ts'
 
-/** What the texts below an element are set with. */
-export interface TextProvision {
-  readonly sheet: Sheet
-  readonly shelf: Shelf
-  /** Where `message` is looked up. */
-  readonly catalog?: Catalog | undefined
-  readonly hyphenation?: Hyphenation | undefined
-  /** Goes before what the reader has set in browser and system; its scale is times theirs. */
-  readonly reader?: ReaderSettings | undefined
-  /**
-   * Modes of the sheet that are on. Without it those that the reader's own settings ask for, where
-   * the sheet has them: `dark`, `reduced-transparency`; and `more-contrast` either way. For two
-   * that are on together it may have a mode of its own, such as `dark-more-contrast`.
-   */
-  readonly modes?: readonly string[] | undefined
-  /** Takes each problem once; the console does without it. */
-  readonly onProblem?: ((problem: Problem) => void) | undefined
-  /** Is called when texts are to be set anew: what was changed, or what the reader has set. */
-  readonly onChange?: (() => void) | undefined
-}
-
-/** Provides texts; what is changed is changed in all of them with the next frame. */
-export interface TextProvider {
-  readonly current: TextProvision
-  /** What the reader has set. */
-  readonly preferences: ReaderPreferences
-  /** The sheet in the modes that are on. */
-  readonly sheet: Sheet
-  update(changes: Partial<TextProvision>): void
-  /** Resolves when every text is written as it is to be. */
-  settled(): Promise<void>
-  stop(): void
-}
-
-/** A text as its provider knows it. */
-export interface ProvidedText {
-  readonly isConnected: boolean
-  readonly problems: readonly Problem[]
-  /** What is set anew: all of it, or where it is written in other rules or for other settings. */
-  refresh(): void
-  /** Writes what was laid out and is not written yet. */
-  show(): void
-}
-
-/** Hears how wide an element is, and whether it is in sight, or a screen away from it. */
-export type OnWidth = (width: number, isNear: boolean) => void
-
-/** What a text is given. */
-export interface Provided {
-  readonly provision: TextProvision
-  readonly preferences: ReaderPreferences
-  readonly fonts: PageFonts
-  pageRules(): PageRules
-  /** Rules of the elements themselves. */
-  readonly hostSheet: CSSStyleSheet
-  /** Rules for links that are hovered, focused or pressed. */
-  stateSheet(): CSSStyleSheet
-  /** Sets text in a language and a direction of the page. */
-  setter(language: string | undefined, direction: 'ltr' | 'rtl' | undefined): Typesetter
-  add(text: ProvidedText): void
-  remove(text: ProvidedText): void
-  /** Tells how wide an element is, now and whenever that changes; without reading anything back. */
-  observe(element: Element, onWidth: OnWidth): void
-  unobserve(element: Element): void
-  /** Writes a text that is out of sight when the page has time. */
-  showLater(text: ProvidedText): void
-  /** Sets a text anew with the next frame. */
-  schedule(text: ProvidedText): void
-  /** Tells what a text has, when it is settled. */
-  tell(text: ProvidedText): void
-  report(problems: readonly Problem[]): void
-}
-
-const providers = new WeakMap<Node, Provided>()
-/** Texts that no provider was found for yet, by their page. */
-const waiting = new WeakMap<Document, Set<ProvidedText>>()
-
-export function awaitProvider(page: Document, text: ProvidedText) {
-  const texts = waiting.get(page) ?? new Set()
-  texts.add(text)
-  waiting.set(page, texts)
-}
-
-/** The provider of the nearest element around one that has one; shadow roots are left for their hosts. */
-export function providerOf(from: Node): Provided | undefined {
-  for (let node: Node | null = from; node; ) {
-    const own = providers.get(node)
-    if (own) return own
-    node = node instanceof ShadowRoot ? node.host : node.parentNode
-  }
-  return undefined
-}
-
-const moreContrast = 'more-contrast'
-/** Of an idle period, in milliseconds: with less left nothing is begun. */
-const leastIdle = 1
-/** What is out of sight is written after so many milliseconds, whether there is time or not. */
-const longestStale = 300
 let count = 0
 
 /** What is provided must be what it is to be, before any text is set with it. */
@@ -147,6 +53,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const dirty = new Set<ProvidedText>()
   const told = new Set<string>()
   const written = new Set<ProvidedText>()
+  const later = laterWriting(page)
   const prefix = `dot-line-${++count}`
   const fonts = pageFonts(page, prefix)
   const hostSheet = new CSSStyleSheet()
@@ -159,23 +66,8 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   let generation = 0
   let rules = pageRules(`${prefix}-`, face => fonts.family(face))
 
-  /** Modes that are on, in the order they are laid over each other. */
-  function modes(): readonly string[] {
-    const { sheet, reader: own } = current
-    const { colorScheme, reducedTransparency, contrast } = watch.current
-    const base = current.modes ?? [
-      ...(colorScheme === 'dark' ? ['dark'] : []),
-      ...(reducedTransparency ? ['reduced-transparency'] : []),
-    ]
-    const isMore = (own?.contrast ?? contrast) === 'more' && !base.includes(moreContrast)
-    const all = isMore ? [...base, moreContrast] : base
-    // What two of them together ask for is a mode that has both their names.
-    const pairs = all.flatMap((one, i) => all.slice(i + 1).map(other => `${one}-${other}`))
-    const known = [...all, ...pairs].filter(mode => sheet.modeNames.includes(mode))
-    return current.modes ? [...new Set([...current.modes, ...known])] : known
-  }
-
-  const shownSheet = () => modes().reduce((sheet, mode) => sheet.mode(mode), current.sheet)
+  const shownSheet = () =>
+    shownModes(current, watch.current).reduce((sheet, mode) => sheet.mode(mode), current.sheet)
 
   const reader = (): ReaderSettings => ({
     ...current.reader,
@@ -202,12 +94,12 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
 
   function flush() {
     frame = 0
-    const now = [...dirty]
+    const now = new Set(dirty)
     dirty.clear()
     if (rules.rules.count > mostRules) {
       generation++
       rules = pageRules(`${prefix}-${generation}-`, face => fonts.family(face))
-      for (const text of texts) if (!now.includes(text)) now.push(text)
+      for (const text of texts) now.add(text)
     }
     for (const text of now) if (text.isConnected) text.refresh()
     if (dirty.size === 0) for (const resolve of idle.splice(0)) resolve()
@@ -221,43 +113,10 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   function refreshAll() {
     setters = new Map()
     states = undefined
-    markRoot()
+    markPage(root, shownSheet(), reader().scale ?? 1)
     for (const text of texts) schedule(text)
     current.onChange?.()
   }
-
-  /** What stylesheets of the page may ask for: how large text is, and the inks as they are now. */
-  function markRoot() {
-    const element = root instanceof Document ? root.documentElement : root
-    if (!(element instanceof HTMLElement)) return
-    const scale = reader().scale ?? 1
-    element.style.setProperty('--text-scale', String(scale))
-    const sheet = shownSheet()
-    for (const name of sheet.inkNames) {
-      element.style.setProperty(`--ink-${name}`, colorText(solidOf(sheet.ink(name))))
-    }
-    for (const one of root.querySelectorAll('[data-decoration-up-to]')) {
-      const most = Number(one.getAttribute('data-decoration-up-to'))
-      if (one instanceof HTMLElement) one.hidden = scale > most
-    }
-  }
-
-  /** Texts out of sight that are laid out, and not written. */
-  const later = new Set<ProvidedText>()
-  let idleCall = 0
-
-  function showSome(deadline?: IdleDeadline) {
-    for (const text of later) {
-      if (deadline && deadline.timeRemaining() < leastIdle) break
-      later.delete(text)
-      text.show()
-    }
-    if (later.size > 0) idleCall = requestIdleCallback(showSome, { timeout: longestStale })
-  }
-
-  // What is printed or waited for is all of it.
-  const showAll = () => showSome()
-  page.defaultView?.addEventListener('beforeprint', showAll)
 
   const widths = new WeakMap<Element, OnWidth>()
   const sizes = new ResizeObserver(entries => {
@@ -305,17 +164,17 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       widths.delete(element)
       sizes.unobserve(element)
     },
-    showLater(text) {
-      if (later.size === 0) idleCall = requestIdleCallback(showSome, { timeout: longestStale })
-      later.add(text)
-    },
+    showLater: later.add,
     add: text => texts.add(text),
     remove(text) {
       texts.delete(text)
       dirty.delete(text)
-      later.delete(text)
+      later.remove(text)
     },
     schedule,
+    scheduleAll() {
+      for (const text of texts) schedule(text)
+    },
     tell(text) {
       // Faces may be on their way, and widths about to change.
       if (written.size === 0) {
@@ -351,11 +210,11 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   // Language and direction come from the page, where they may change at any time.
   const languages = new MutationObserver(refreshAll)
   languages.observe(page.documentElement, { subtree: true, attributeFilter: ['lang', 'dir'] })
-  providers.set(root, provided)
-  markRoot()
-  const left = waiting.get(page) ?? new Set()
-  waiting.delete(page)
-  for (const text of left) if (text.isConnected) text.refresh()
+  const outer = root instanceof Document ? undefined : providerOf(root)
+  addProvider(root, provided)
+  markPage(root, shownSheet(), reader().scale ?? 1)
+  outer?.scheduleAll()
+  for (const text of takeWaiting(page)) text.refresh()
 
   return {
     get current() {
@@ -380,19 +239,19 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     },
     async settled() {
       await atRest()
-      showAll()
+      later.finish()
       await fonts.awaited()
     },
     stop() {
       if (frame !== 0) cancelAnimationFrame(frame)
       watch.stop()
       sizes.disconnect()
-      cancelIdleCallback(idleCall)
-      later.clear()
-      page.defaultView?.removeEventListener('beforeprint', showAll)
+      later.close()
       languages.disconnect()
       endShelf()
-      providers.delete(root)
+      removeProvider(root)
+      // Those of an outer provider are set by it from now on.
+      if (outer) for (const text of [...texts]) text.refresh()
       fonts.close()
       texts.clear()
       dirty.clear()

@@ -53,6 +53,14 @@ const provider = provideText(document, {
   onProblem: problem => window.problems.push(problem),
 })
 window.provider = provider
-Object.assign(window, { arabic, sheet, english, german, openShelf, DotLineElement })
+Object.assign(window, {
+  provideInside: provideText,
+  arabic,
+  sheet,
+  english,
+  german,
+  openShelf,
+  DotLineElement,
+})
 await provider.settled()
 window.ready = true

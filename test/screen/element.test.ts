@@ -229,6 +229,20 @@ describe('what a reader and an application change', () => {
     expect(await state()).toEqual([false, false])
   })
 
+  it('has the nearest provider, also one that comes later, and the outer one behind it', async () => {
+    const size = (id: string) =>
+      page.evaluate<number>(`document.querySelector('#${id}').layout.lines[0].runs[0].style.size`)
+    const before = await size('left')
+    await change(`
+      const { sheet, current: { shelf } } = { sheet: window.sheet, current: window.provider.current }
+      window.inner = window.provideInside(document.querySelector('.row'), { sheet: sheet.with({ styles: { body: { size: 30 } } }), shelf })
+      await window.inner.settled()`)
+    expect(await size('left')).toBe(30)
+    expect(await size('plain')).toBe(before)
+    await change(`window.inner.stop()`)
+    expect(await size('left')).toBe(before)
+  })
+
   it('aligns a text otherwise where it wraps', async () => {
     const lefts = () =>
       page.evaluate<number[]>(`document.querySelector('#aligned').layout.lines.map(line => line.x)`)

@@ -1,0 +1,58 @@
+import { asDrawing, type Layout } from '../core.ts'
+import { paintCanvas } from '../targets/canvas/index.ts'
+
+/** What is painted below and above the letters of a block. */
+export interface BlockPictures {
+  /** Elements with a picture; nothing where the text is empty. Those that stay are kept. */
+  write(below: string, above: string): void
+  /** The whole text on a canvas below its letters, or none. */
+  paint(layout: Layout | undefined): void
+}
+
+export function blockPictures(block: HTMLElement): BlockPictures {
+  const { ownerDocument: page } = block
+  const shown = new Map<
+    'below' | 'above',
+    { readonly html: string; readonly picture: Element | null }
+  >()
+  let canvas: HTMLCanvasElement | undefined
+
+  function put(place: 'below' | 'above', html: string) {
+    const before = shown.get(place)
+    if ((before?.html ?? '') === html) return
+    before?.picture?.remove()
+    const made = page.createElement('template')
+    made.innerHTML = html
+    const picture = made.content.firstElementChild
+    shown.set(place, { html, picture })
+    if (picture) block[place === 'below' ? 'prepend' : 'append'](picture)
+  }
+
+  return {
+    write(below, above) {
+      put('below', below)
+      put('above', above)
+    },
+    paint(layout) {
+      if (!layout) {
+        canvas?.remove()
+        canvas = undefined
+        return
+      }
+      const own = canvas ?? page.createElement('canvas')
+      const ratio = page.defaultView?.devicePixelRatio ?? 1
+      // As large as its ink, which may reach beyond its frame.
+      const { x, y, width, height } = asDrawing(layout).box
+      own.width = Math.ceil(width * ratio)
+      own.height = Math.ceil(height * ratio)
+      own.className = 'painted'
+      own.setAttribute('aria-hidden', 'true')
+      const place = { left: x, top: y, width: own.width / ratio, height: own.height / ratio }
+      for (const [name, units] of Object.entries(place)) own.style.setProperty(name, `${units}px`)
+      const context = own.getContext('2d')
+      if (context) paintCanvas(context, layout, { pixelRatio: ratio })
+      if (!canvas) block.prepend(own)
+      canvas = own
+    },
+  }
+}

@@ -1,0 +1,19 @@
+import { type Sheet, solidOf } from '../core.ts'
+import { colorText } from '../notation/index.ts'
+
+/**
+ * What stylesheets of the page may ask for: how large text is, and the inks as they are now. What is
+ * decoration up to a scale is hidden above it.
+ */
+export function markPage(root: Element | Document, sheet: Sheet, scale: number) {
+  const element = root instanceof Document ? root.documentElement : root
+  if (!(element instanceof HTMLElement)) return
+  element.style.setProperty('--text-scale', String(scale))
+  for (const name of sheet.inkNames) {
+    element.style.setProperty(`--ink-${name}`, colorText(solidOf(sheet.ink(name))))
+  }
+  for (const one of root.querySelectorAll('[data-decoration-up-to]')) {
+    const most = Number(one.getAttribute('data-decoration-up-to'))
+    if (one instanceof HTMLElement) one.hidden = scale > most
+  }
+}

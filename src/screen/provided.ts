@@ -1,0 +1,118 @@
+import type {
+  Catalog,
+  Hyphenation,
+  Problem,
+  ReaderSettings,
+  Sheet,
+  Shelf,
+  Typesetter,
+} from '../core.ts'
+import type { PageFonts } from './page-fonts.ts'
+import type { PageRules } from './page-rules.ts'
+import type { ReaderPreferences } from './reader-preferences.ts'
+
+/** What the texts below an element are set with. */
+export interface TextProvision {
+  readonly sheet: Sheet
+  readonly shelf: Shelf
+  /** Where `message` is looked up. */
+  readonly catalog?: Catalog | undefined
+  readonly hyphenation?: Hyphenation | undefined
+  /** Goes before what the reader has set in browser and system; its scale is times theirs. */
+  readonly reader?: ReaderSettings | undefined
+  /**
+   * Modes of the sheet that are on. Without it those that the reader's own settings ask for, where
+   * the sheet has them: `dark`, `reduced-transparency`; and `more-contrast` either way. For two
+   * that are on together it may have a mode of its own, such as `dark-more-contrast`.
+   */
+  readonly modes?: readonly string[] | undefined
+  /** Takes each problem once; the console does without it. */
+  readonly onProblem?: ((problem: Problem) => void) | undefined
+  /** Is called when texts are to be set anew: what was changed, or what the reader has set. */
+  readonly onChange?: (() => void) | undefined
+}
+
+/** Provides texts; what is changed is changed in all of them with the next frame. */
+export interface TextProvider {
+  readonly current: TextProvision
+  /** What the reader has set. */
+  readonly preferences: ReaderPreferences
+  /** The sheet in the modes that are on. */
+  readonly sheet: Sheet
+  update(changes: Partial<TextProvision>): void
+  /** Resolves when every text is written as it is to be. */
+  settled(): Promise<void>
+  stop(): void
+}
+
+/** A text as its provider knows it. */
+export interface ProvidedText {
+  readonly isConnected: boolean
+  readonly problems: readonly Problem[]
+  /** What is set anew: all of it, or where it is written in other rules or for other settings. */
+  refresh(): void
+  /** Writes what was laid out and is not written yet. */
+  show(): void
+}
+
+/** Hears how wide an element is, and whether it is in sight, or a screen away from it. */
+export type OnWidth = (width: number, isNear: boolean) => void
+
+/** What a text is given. */
+export interface Provided {
+  readonly provision: TextProvision
+  readonly preferences: ReaderPreferences
+  readonly fonts: PageFonts
+  pageRules(): PageRules
+  /** Rules of the elements themselves. */
+  readonly hostSheet: CSSStyleSheet
+  /** Rules for links that are hovered, focused or pressed. */
+  stateSheet(): CSSStyleSheet
+  /** Sets text in a language and a direction of the page. */
+  setter(language: string | undefined, direction: 'ltr' | 'rtl' | undefined): Typesetter
+  add(text: ProvidedText): void
+  remove(text: ProvidedText): void
+  /** Tells how wide an element is, now and whenever that changes; without reading anything back. */
+  observe(element: Element, onWidth: OnWidth): void
+  unobserve(element: Element): void
+  /** Writes a text that is out of sight when the page has time. */
+  showLater(text: ProvidedText): void
+  /** Sets a text anew with the next frame. */
+  schedule(text: ProvidedText): void
+  /** Sets all of its texts anew: another provider may be nearer to some of them. */
+  scheduleAll(): void
+  /** Tells what a text has, when it is settled. */
+  tell(text: ProvidedText): void
+  report(problems: readonly Problem[]): void
+}
+
+const providers = new WeakMap<Node, Provided>()
+
+export const addProvider = (root: Node, provided: Provided) => void providers.set(root, provided)
+export const removeProvider = (root: Node) => void providers.delete(root)
+
+/** Texts that no provider was found for yet, by their page. */
+const waiting = new WeakMap<Document, Set<ProvidedText>>()
+
+export function awaitProvider(page: Document, text: ProvidedText) {
+  const texts = waiting.get(page) ?? new Set()
+  texts.add(text)
+  waiting.set(page, texts)
+}
+
+/** The provider of the nearest element around one that has one; shadow roots are left for their hosts. */
+export function providerOf(from: Node): Provided | undefined {
+  for (let node: Node | null = from; node; ) {
+    const own = providers.get(node)
+    if (own) return own
+    node = node instanceof ShadowRoot ? node.host : node.parentNode
+  }
+  return undefined
+}
+
+/** The texts of a page that no provider was found for so far; they are asked again. */
+export function takeWaiting(page: Document): readonly ProvidedText[] {
+  const texts = [...(waiting.get(page) ?? [])]
+  waiting.delete(page)
+  return texts.filter(text => text.isConnected)
+}

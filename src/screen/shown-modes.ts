@@ -1,0 +1,20 @@
+import type { TextProvision } from './provided.ts'
+import type { ReaderPreferences } from './reader-preferences.ts'
+
+const moreContrast = 'more-contrast'
+
+/** The modes of the sheet that are on, in the order they are laid over each other. */
+export function shownModes(
+  { sheet, reader, modes }: TextProvision,
+  { colorScheme, reducedTransparency, contrast }: ReaderPreferences,
+): readonly string[] {
+  const base = modes ?? [
+    ...(colorScheme === 'dark' ? ['dark'] : []),
+    ...(reducedTransparency ? ['reduced-transparency'] : []),
+  ]
+  const isMore = (reader?.contrast ?? contrast) === 'more' && !base.includes(moreContrast)
+  const all = isMore ? [...base, moreContrast] : base
+  // What two of them together ask for is a mode that has both their names.
+  const pairs = all.flatMap((one, i) => all.slice(i + 1).map(other => `${one}-${other}`))
+  return [...all, ...pairs].filter(mode => sheet.modeNames.includes(mode))
+}
