@@ -1,30 +1,8 @@
 // Layout beside the browser's own measuring, in Chromium. `npm run bench`.
-import { fileURLToPath } from 'node:url'
-import { chromium } from 'playwright-core'
-import { createServer } from 'vite'
-import { chromiumPath } from '../scripts/chromium-path.mjs'
-import { sourceAliases } from '../scripts/source-aliases.mjs'
+import { openBenchPage } from './served-page.mjs'
 import { row } from './support.mjs'
 
-const server = await createServer({
-  configFile: false,
-  root: fileURLToPath(new URL('page', import.meta.url)),
-  resolve: { alias: sourceAliases('default') },
-  logLevel: 'error',
-  server: {
-    host: '127.0.0.1',
-    port: 0,
-    fs: { allow: [fileURLToPath(new URL('..', import.meta.url))] },
-  },
-})
-await server.listen()
-const browser = await chromium.launch({
-  executablePath: chromiumPath,
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-})
-const page = await browser.newPage()
-await page.goto(`http://127.0.0.1:${server.httpServer.address().port}/`)
-await page.waitForFunction('window.figures !== undefined', undefined, { timeout: 120_000 })
+const { page, close } = await openBenchPage('page', 'window.figures !== undefined')
 const figures = await page.evaluate('window.figures')
 const { labels, measured, layouts, elements, filled } = figures
 const figure = (a, b) => ({ a, b, ratio: a / b })
@@ -42,5 +20,4 @@ row(`${frame}, the second`, figure(figures.paintedSecond, filled), 3)
 row(`${frame}, from then on`, figure(figures.painted, filled), 1.5)
 row(`${frame}, scrolled`, figure(figures.scrolled, filled), 1.5)
 row(`${frame}, another scale each frame`, figure(figures.zoomedPainted, figures.zoomedFilled), 1.5)
-await browser.close()
-await server.close()
+await close()

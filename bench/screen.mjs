@@ -1,32 +1,12 @@
 // Text elements beside ordinary ones, in Chromium: time of the page's main thread. `npm run bench`.
-import { fileURLToPath } from 'node:url'
-import { chromium } from 'playwright-core'
-import { createServer } from 'vite'
-import { chromiumPath } from '../scripts/chromium-path.mjs'
-import { sourceAliases } from '../scripts/source-aliases.mjs'
+import { openBenchPage } from './served-page.mjs'
 import { figure } from './support.mjs'
 
-const server = await createServer({
-  configFile: false,
-  root: fileURLToPath(new URL('screen-page', import.meta.url)),
-  resolve: { alias: sourceAliases('default') },
-  logLevel: 'error',
-  server: {
-    host: '127.0.0.1',
-    port: 0,
-    fs: { allow: [fileURLToPath(new URL('..', import.meta.url))] },
-  },
+const { page, close } = await openBenchPage('screen-page', 'window.benchReady', {
+  viewport: { width: 800, height: 600 },
 })
-await server.listen()
-const browser = await chromium.launch({
-  executablePath: chromiumPath,
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-})
-const page = await browser.newPage({ viewport: { width: 800, height: 600 } })
 const session = await page.context().newCDPSession(page)
 await session.send('Performance.enable')
-await page.goto(`http://127.0.0.1:${server.httpServer.address().port}/`)
-await page.waitForFunction('window.benchReady', undefined, { timeout: 120_000 })
 
 const busy = async () => {
   const { metrics } = await session.send('Performance.getMetrics')
@@ -76,5 +56,4 @@ figure(
   perFrame / 16.7,
   1,
 )
-await browser.close()
-await server.close()
+await close()

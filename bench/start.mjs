@@ -1,9 +1,8 @@
 // First text on a page that has nothing in its cache, over a slow network. `npm run bench`.
 import { fileURLToPath } from 'node:url'
-import { chromium } from 'playwright-core'
 import { build, preview } from 'vite'
-import { chromiumPath } from '../scripts/chromium-path.mjs'
 import { sourceAliases } from '../scripts/source-aliases.mjs'
+import { launched } from './served-page.mjs'
 import { figure } from './support.mjs'
 
 const config = {
@@ -15,10 +14,7 @@ const config = {
 }
 await build(config)
 const server = await preview({ ...config, preview: { host: '127.0.0.1', port: 0 } })
-const browser = await chromium.launch({
-  executablePath: chromiumPath,
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-})
+const browser = await launched()
 /** A phone on a fair network. */
 const network = { latency: 40, downloadThroughput: 10e6 / 8, uploadThroughput: 2e6 / 8 }
 const rounds = []

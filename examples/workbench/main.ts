@@ -113,9 +113,15 @@ function change(path: readonly string[], value: unknown) {
   show()
 }
 
+/** Letters that are typed between two frames are seen with the next. */
+let frame = 0
 const typed = () => {
   work.add({ sheet: sheetField.value, markup: markupField.value }, true)
-  show()
+  if (frame !== 0) return
+  frame = requestAnimationFrame(() => {
+    frame = 0
+    show()
+  })
 }
 completeIn(markupField, found('#markup-words', HTMLUListElement), before => {
   // In the head of a span: a style, behind the tilde or a comma.

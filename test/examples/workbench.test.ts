@@ -19,12 +19,17 @@ describe('the workbench', () => {
     await served.close()
   })
 
+  /** What is typed is seen with the next frame. */
+  const seen = () =>
+    page.evaluate(`new Promise(seen => requestAnimationFrame(() => requestAnimationFrame(seen)))`)
   const value = (selector: string) =>
     page.evaluate<string>(`document.querySelector('${selector}').value`)
-  const texts = (selector: string) =>
-    page.evaluate<string[]>(
+  const texts = async (selector: string) => {
+    await seen()
+    return page.evaluate<string[]>(
       `[...document.querySelectorAll('${selector}')].map(one => one.textContent)`,
     )
+  }
 
   it('shows a text at five scales and three widths, light and dark', async () => {
     expect(await page.evaluate(`document.querySelectorAll('.cells svg').length`)).toBe(30)

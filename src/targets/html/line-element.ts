@@ -64,7 +64,12 @@ function placesOf(line: Line, isPainted: (run: GlyphRun, index: number) => boole
       const room = bothRooms(last.run.room, run.room)
       const joined = { ...last.run, x, width, ...(room && { room }) }
       places.splice(-1, 1, { ...last, run: joined, hyphen: run.text })
-    } else places.push({ run, isPainted: isPainted(run, i) })
+    } else {
+      const isOwnPainted = isPainted(run, i)
+      const joined = last && last.isPainted === isOwnPainted ? joinedText(last.run, run) : undefined
+      if (last && joined) places.splice(-1, 1, { ...last, run: joined })
+      else places.push({ run, isPainted: isOwnPainted })
+    }
   })
   const gaps = gapsBefore(
     places.map(({ run }) => run),
@@ -75,6 +80,46 @@ function placesOf(line: Line, isPainted: (run: GlyphRun, index: number) => boole
     return { ...place, gap: gaps[i] + before, behind }
   })
 }
+
+/** Lengths are sums: two that differ by this little are one. */
+const touching = 1e-6
+
+/**
+ * Text and the spaces that hang behind it as one element: two of one style that follow each other, and
+ * are spaced alike. Undefined where they are to stand by themselves.
+ */
+function joinedText(one: GlyphRun, next: GlyphRun): GlyphRun | undefined {
+  const isAlike =
+    one.style === next.style &&
+    one.level === next.level &&
+    one.end === next.start &&
+    one.link === next.link &&
+    one.action === next.action &&
+    one.face === next.face
+  if (!isAlike || !isBare(one) || !isBare(next)) return undefined
+  const [first, second] = one.level % 2 === 1 ? [next, one] : [one, next]
+  if (Math.abs(first.x + first.width - second.x) > touching) return undefined
+  return {
+    ...one,
+    end: next.end,
+    text: one.text + next.text,
+    x: first.x,
+    width: one.width + next.width,
+  }
+}
+
+/** Text with nothing about it but its style. */
+const isBare = ({ kind, start, end, text, glyphs, ...more }: GlyphRun) =>
+  kind === 'text' &&
+  end > start &&
+  text !== '\t' &&
+  !glyphs.glyphs.includes(0) &&
+  more.wordGap === undefined &&
+  more.letterGap === undefined &&
+  more.room === undefined &&
+  more.openEnds === undefined &&
+  more.upright === undefined &&
+  more.isJoined === undefined
 
 const bothRooms = (one: GlyphRun['room'], other: GlyphRun['room']) =>
   one && other ? { left: one.left + other.left, right: one.right + other.right } : (one ?? other)
