@@ -220,7 +220,8 @@ function* withoutLoneWord(
   const { length } = text.paragraph.text
   let before: BrokenLine | undefined
   for (const line of lines) {
-    if (before && line.end === length && isLoneWord(text, line)) {
+    const isLone = line.end === length && isLoneWord(text, line)
+    if (before && isLone && !endsByForce.test(text.paragraph.text[before.end - 1])) {
       const moved = shortened(text, before)
       const last = moved && lineOf(text, moved.end, length)
       if (last && last.width <= roomOf(index) + tolerance) {
@@ -235,6 +236,9 @@ function* withoutLoneWord(
   }
   if (before) yield before
 }
+
+/** Characters that end a line wherever they stand: nothing before them goes to the next (UAX #14). */
+const endsByForce = /[\v\f\u0085\u2028]/
 
 function isLoneWord({ paragraph }: Breakable, { start, contentEnd }: BrokenLine): boolean {
   return contentEnd > start && !paragraph.text.slice(start, contentEnd).includes(' ')

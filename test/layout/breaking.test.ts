@@ -163,6 +163,14 @@ describe('the kinds of breaking', () => {
     }
   })
 
+  it('leaves a word alone that a line of its own is ended before', () => {
+    for (const style of ['company', 'bestCompany'] as const) {
+      const texts = lineTexts(set('Boats leave on time.\u2028Daily', style, { width: 110 }))
+      expect(texts.at(-1), style).toBe('Daily')
+      expect(texts.at(-2), style).toMatch(/time\.$/)
+    }
+  })
+
   it('breaks long words, or lets them run over and says so', () => {
     const word = 'Fährverbindungsunterbrechung'
     expect(set(word, undefined, { width: 60 }).lines.length).toBeGreaterThan(1)
