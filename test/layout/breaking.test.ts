@@ -165,7 +165,7 @@ describe('the kinds of breaking', () => {
 
   it('leaves a word alone that a line of its own is ended before', () => {
     for (const style of ['company', 'bestCompany'] as const) {
-      const texts = lineTexts(set('Boats leave on time.\u2028Daily', style, { width: 110 }))
+      const texts = lineTexts(set('Boats leave on time.\u2028Daily', style, { width: 200 }))
       expect(texts.at(-1), style).toBe('Daily')
       expect(texts.at(-2), style).toMatch(/time\.$/)
     }
