@@ -7,6 +7,8 @@ export interface ReaderPreferences {
   /** Whether the system's own colors are shown (`forced-colors`). */
   readonly forcedColors: boolean
   readonly reducedTransparency: boolean
+  /** Device pixels a CSS pixel, which zooming changes: canvases are painted anew. */
+  readonly pixelRatio: number
 }
 
 const usualSize = 16
@@ -44,6 +46,7 @@ export function watchPreferences(
     colorScheme: lists.dark.matches ? 'dark' : 'light',
     forcedColors: lists.forced.matches,
     reducedTransparency: lists.transparency.matches,
+    pixelRatio: view.devicePixelRatio,
   })
   let current = read()
   const changed = () => {
@@ -53,6 +56,15 @@ export function watchPreferences(
     if (!isSame) onChange(next)
   }
   for (const list of Object.values(lists)) list.addEventListener('change', changed)
+  // A query tells of one ratio: for each there is another.
+  let resolution = view.matchMedia(`(resolution: ${view.devicePixelRatio}dppx)`)
+  const zoomed = () => {
+    resolution.removeEventListener('change', zoomed)
+    resolution = view.matchMedia(`(resolution: ${view.devicePixelRatio}dppx)`)
+    resolution.addEventListener('change', zoomed)
+    changed()
+  }
+  resolution.addEventListener('change', zoomed)
   // It tells its size before the first frame that it is in is shown.
   const observer = new ResizeObserver(([entry]) => {
     const [{ inlineSize }] = entry.contentBoxSize
@@ -67,6 +79,7 @@ export function watchPreferences(
     },
     stop() {
       for (const list of Object.values(lists)) list.removeEventListener('change', changed)
+      resolution.removeEventListener('change', zoomed)
       observer.disconnect()
       probe.host.remove()
     },

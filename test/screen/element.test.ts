@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openPage, type ServedPage } from '../support/browser.ts'
+import { readPdf } from '../support/pdf.ts'
 
 let served: ServedPage
 let page: Page
@@ -291,6 +292,35 @@ describe('what a reader and an application change', () => {
       ).toBe(24)
     } finally {
       await large.close()
+    }
+  })
+
+  it('is painted as sharp as the page is zoomed', async () => {
+    const canvas = () =>
+      page.evaluate<[number, number]>(`(() => {
+        const canvas = document.querySelector('#painted').shadowRoot.querySelector('canvas')
+        return [canvas.width, canvas.getBoundingClientRect().width]
+      })()`)
+    const [before, shown] = await canvas()
+    const session = await page.context().newCDPSession(page)
+    const zoomed = { width: 350, height: 450, deviceScaleFactor: 2, mobile: false }
+    await session.send('Emulation.setDeviceMetricsOverride', zoomed)
+    await page.waitForTimeout(200)
+    await change('')
+    const [after, stillShown] = await canvas()
+    expect(after).toBe(before * 2)
+    expect(stillShown).toBeCloseTo(shown, 0)
+    await session.send('Emulation.clearDeviceMetricsOverride')
+    await page.waitForTimeout(200)
+    await change('')
+  })
+
+  it('is printed as it is shown, to its end', async () => {
+    const printed = await readPdf(await page.pdf())
+    const text = printed.pages.flatMap(one => one.map(run => run.text)).join('')
+    for (const id of ['title', 'plain', 'left', 'aligned']) {
+      const { text: own } = await layoutOf(id)
+      expect(text.replace(/\s/g, '')).toContain(own.replace(/\s/g, ''))
     }
   })
 
