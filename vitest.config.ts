@@ -28,8 +28,8 @@ const outside = files.filter(file => !inside.includes(file))
 export default defineConfig({
   test: {
     sequence: { sequencer: LongestFirst },
-    // All cores: much of the time tests wait for a browser or a command.
-    maxWorkers: '100%',
+    // More than cores: much of the time tests wait for a browser or a command.
+    maxWorkers: '150%',
     // A limit for what hangs, and none for a slow machine.
     testTimeout: 900_000,
     hookTimeout: 900_000,

@@ -1,19 +1,27 @@
 import { defineCatalog, defineSheet, openShelf } from 'dot-line'
 import { renderElement } from 'dot-line/screen'
-import { describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { serverSheet } from '../pages/server-sheet.ts'
-import { onTestPage, openPage } from '../support/browser.ts'
+import { openPage, type ServedPage } from '../support/browser.ts'
+
+let served: ServedPage
+beforeAll(async () => {
+  served = await openPage('test/pages', 'screen-react.html')
+})
+afterAll(async () => {
+  await served?.close()
+})
 
 describe('text elements in React', () => {
   it('take values as properties, and give events', async () => {
-    await onTestPage('screen-react.html', 'ready', async page => {
-      const text = () => page.evaluate<string>(`document.querySelector('dot-line').layout.text`)
-      expect(await text()).toBe('Tern is 12 min late. More')
-      await page.click('dot-line >> [data-action=more] span')
-      await page.evaluate('window.provider.settled()')
-      await page.waitForTimeout(100)
-      expect(await text()).toBe('Tern is 13 min late. More')
-    })
+    const { page } = served
+    await page.waitForFunction('window.ready', undefined, { timeout: 60_000 })
+    const text = () => page.evaluate<string>(`document.querySelector('dot-line').layout.text`)
+    expect(await text()).toBe('Tern is 12 min late. More')
+    await page.click('dot-line >> [data-action=more] span')
+    await page.evaluate('window.provider.settled()')
+    await page.waitForTimeout(100)
+    expect(await text()).toBe('Tern is 13 min late. More')
   })
 })
 
@@ -33,14 +41,13 @@ describe('a text that a server wrote', () => {
       `<!doctype html><html lang="en"><meta charset="utf-8"><title>Server</title>` +
       `<style nonce="${nonce}">body{margin:20px}main{width:300px}${css}</style><main>${html}<p id="below">below</p></main>` +
       `<script type="module" src="./screen-server.ts"></script></html>`
-    const { page, errors, close } = await openPage('test/pages', 'html.html')
-    try {
-      await page.route('**/server.html', route => route.fulfill({ contentType: 'text/html', body }))
-      await page.goto(new URL('server.html', page.url()).href)
-      await page.waitForFunction('window.ready', undefined, { timeout: 60_000 })
-      await page.evaluate('document.fonts.ready')
-      const places = () =>
-        page.evaluate<string>(`(() => {
+    const { page, errors } = served
+    await page.route('**/server.html', route => route.fulfill({ contentType: 'text/html', body }))
+    await page.goto(new URL('server.html', page.url()).href)
+    await page.waitForFunction('window.ready', undefined, { timeout: 60_000 })
+    await page.evaluate('document.fonts.ready')
+    const places = () =>
+      page.evaluate<string>(`(() => {
           const texts = []
           const { shadowRoot } = document.querySelector('dot-line')
           const walker = document.createTreeWalker(shadowRoot.querySelector('.frame'), NodeFilter.SHOW_TEXT)
@@ -52,20 +59,17 @@ describe('a text that a server wrote', () => {
           }
           return JSON.stringify([texts, document.querySelector('#below').getBoundingClientRect().top])
         })()`)
-      const before = await places()
-      expect(before).toContain('Saint Orrin')
-      await page.evaluate(`window.shifts = 0; new PerformanceObserver(list => {
+    const before = await places()
+    expect(before).toContain('Saint Orrin')
+    await page.evaluate(`window.shifts = 0; new PerformanceObserver(list => {
         for (const entry of list.getEntries()) window.shifts += entry.value
       }).observe({ type: 'layout-shift', buffered: false })`)
-      await page.evaluate('window.takeOver()')
-      await page.waitForTimeout(200)
-      expect(await page.evaluate(`document.querySelector('dot-line').layout?.lines.length`)).toBe(2)
-      expect(await places()).toBe(before)
-      expect(await page.evaluate('window.shifts')).toBe(0)
-      expect(errors).toEqual([])
-    } finally {
-      await close()
-    }
+    await page.evaluate('window.takeOver()')
+    await page.waitForTimeout(200)
+    expect(await page.evaluate(`document.querySelector('dot-line').layout?.lines.length`)).toBe(2)
+    expect(await places()).toBe(before)
+    expect(await page.evaluate('window.shifts')).toBe(0)
+    expect(errors).toEqual([])
   })
 
   it('is escaped, and refused where it has nothing to say', async () => {
