@@ -34,6 +34,9 @@ const attributes = [
 
 type Attribute = (typeof attributes)[number]
 
+/** Of a tooltip's words, in units. */
+const widestTip = 330
+
 const listedAligns: readonly string[] = ['start', 'center', 'end', 'left', 'right', 'justify']
 const isAlign = (value: string | null): value is Align => listedAligns.includes(value ?? '')
 
@@ -390,6 +393,27 @@ export class DotLineElement extends ElementBase {
     this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout }, bubbles: true }))
   }
 
+  /** In the sheet's style `tooltip`, where it has one, else white on a dark ground. */
+  #writeTip(tip: HTMLElement, words: string) {
+    const provided = this.#provided
+    const setter = this.#setter
+    tip.textContent = words
+    if (!provided || !setter) return
+    const hasStyle = provided.provision.sheet.styleNames.includes('tooltip')
+    const look = hasStyle ? { style: 'tooltip' } : { with: { ink: '#ffffff' } }
+    const setting = { ...look, values: { text: words } }
+    const natural = setter.set('{text}', setting).width
+    const layout = setter.set('{text}', { ...setting, width: Math.min(natural, widestTip) })
+    const { block, lines, language } = htmlParts(layout, provided.pageRules().rules)
+    // A face that is not in the page yet: the words are shown as they are.
+    if (provided.fonts.awaited()) return
+    const inner = tip.ownerDocument.createElement('div')
+    inner.className = block
+    inner.lang = language
+    inner.innerHTML = lines.join('')
+    tip.replaceChildren(inner)
+  }
+
   /** Links and a tooltip cost nothing where there are none. */
   #follow(layout: Layout) {
     if (!this.#parts) return
@@ -409,7 +433,7 @@ export class DotLineElement extends ElementBase {
     const words =
       tooltip === 'none' ? '' : (tooltip ?? (isCut ? rangeText(layout, 0, layout.text.length) : ''))
     if (words.trim() !== '') this.#tooltip ??= tooltipOf(this, frame)
-    this.#tooltip?.say(words)
+    this.#tooltip?.say(words, tip => this.#writeTip(tip, words.trim()))
     // The keyboard reaches what is to be told; links in it are reached anyway.
     if (words.trim() !== '' && !hasLinks) {
       frame.tabIndex = 0

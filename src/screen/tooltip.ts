@@ -1,9 +1,12 @@
 /** Shows a text beside an element while it is pointed at, focused or held. */
 export interface Tooltip {
-  /** What it says; it is not shown where that is empty. */
-  say(text: string): void
+  /** What it says, and how that is written into it; it is not shown where it is empty. */
+  say(text: string, write: WriteTip): void
   close(): void
 }
+
+/** Writes words into a tooltip; nothing is written of them otherwise. */
+export type WriteTip = (into: HTMLElement) => void
 
 const showDelay = 400
 const hideDelay = 250
@@ -18,6 +21,7 @@ export function tooltipOf(host: HTMLElement, frame: HTMLElement): Tooltip {
   const page = host.ownerDocument
   const root = frame.getRootNode()
   let text = ''
+  let write: WriteTip | undefined
   let shown: HTMLElement | undefined
   let timer: ReturnType<typeof setTimeout> | undefined
   let isFocused = false
@@ -35,7 +39,7 @@ export function tooltipOf(host: HTMLElement, frame: HTMLElement): Tooltip {
     tip.id = 'tooltip'
     tip.setAttribute('role', 'tooltip')
     tip.setAttribute('popover', 'manual')
-    tip.textContent = text
+    write?.(tip)
     tip.addEventListener('pointerenter', () => clearTimeout(timer))
     tip.addEventListener('pointerleave', left)
     if (root instanceof ShadowRoot) root.append(tip)
@@ -108,10 +112,11 @@ export function tooltipOf(host: HTMLElement, frame: HTMLElement): Tooltip {
     if (!isPointed) hide()
   })
   return {
-    say(words) {
+    say(words, own) {
       text = words.trim()
+      write = own
       if (text === '') hide()
-      else if (shown) shown.textContent = text
+      else if (shown) own(shown)
     },
     close: hide,
   }

@@ -432,6 +432,14 @@ describe('a tooltip', () => {
     await page.hover('#cut')
     await page.waitForTimeout(600)
     expect(await tip()).toContain('than in summer.')
+    // Styles of the page do not reach it.
+    expect(
+      await page.evaluate(`(() => {
+        const tip = document.querySelector('#cut').shadowRoot.querySelector('[role=tooltip]')
+        const { textTransform, letterSpacing, color, fontSize } = getComputedStyle(tip.querySelector('span span'))
+        return [textTransform, letterSpacing, color, fontSize]
+      })()`),
+    ).toEqual(['none', 'normal', 'rgb(255, 255, 255)', '16px'])
     // It can be pointed at itself.
     const box = await page.evaluate<{ x: number; y: number }>(`(() => {
       const { left, top } = document.querySelector('#cut').shadowRoot.querySelector('[role=tooltip]').getBoundingClientRect()
