@@ -45,3 +45,19 @@ for (const name of readdirSync(dist, { recursive: true })) {
   const isOld = name.endsWith('.js') && !name.startsWith('cli') && !written.has(path)
   if (isOld && statSync(path).isFile()) rmSync(path)
 }
+
+// Types of what is bundled stay where a public type leads to them; others tell nobody anything.
+const types = Object.values(exports).flatMap(targets => targets.types ?? [])
+const reached = new Set()
+const waiting = types.map(path => join(root, path))
+while (waiting.length > 0) {
+  const path = waiting.pop()
+  if (reached.has(path)) continue
+  reached.add(path)
+  const imports = readFileSync(path, 'utf8').matchAll(/(?:from|import)\s*\(?\s*['"](\.[^'"]+)['"]/g)
+  for (const [, name] of imports) waiting.push(join(path, '..', name.replace(/\.[jt]s$/, '.d.ts')))
+}
+for (const name of readdirSync(dist, { recursive: true })) {
+  const path = join(dist, name)
+  if (name.endsWith('.d.ts') && !reached.has(path)) rmSync(path)
+}

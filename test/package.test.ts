@@ -68,7 +68,7 @@ describe('the packed package, installed without development packages', () => {
     expect(userPackages().length).toBeLessThanOrEqual(10)
     expect(userPackages().join()).not.toMatch(/resvg|harfbuzzjs|hyphen/)
     const size = execFileSync('du', ['-sk', join(app, 'node_modules')], { encoding: 'utf8' })
-    expect(Number.parseInt(size, 10)).toBeLessThan(12_500)
+    expect(Number.parseInt(size, 10)).toBeLessThan(12_000)
   })
 
   it('carries the licenses of all it ships', () => {
