@@ -12,11 +12,13 @@ import { type BlockPictures, blockPictures } from './block-pictures.ts'
 import { ElementBase } from './element-base.ts'
 import { elementName } from './element-name.ts'
 import { followLinks, type Links, type TextAction } from './links.ts'
+import { leastWhole } from './needed-width.ts'
 import { directionOf, languageOf } from './page-language.ts'
 import type { PageRules } from './page-rules.ts'
 import { awaitProvider, type Provided, providerOf } from './provided.ts'
 import { type ShadowParts, shadowParts, showParts } from './shadow-parts.ts'
 import { problemsOf } from './text-provider.ts'
+import { writeTip } from './tip-text.ts'
 import { type Tooltip, tooltipOf } from './tooltip.ts'
 import { type WrittenLines, writtenLines } from './written-lines.ts'
 
@@ -33,9 +35,6 @@ const attributes = [
 ] as const
 
 type Attribute = (typeof attributes)[number]
-
-/** Of a tooltip's words, in units. */
-const widestTip = 330
 
 const listedAligns: readonly string[] = ['start', 'center', 'end', 'left', 'right', 'justify']
 const isAlign = (value: string | null): value is Align => listedAligns.includes(value ?? '')
@@ -58,9 +57,13 @@ export class DotLineElement extends ElementBase {
   #problems: readonly Problem[] = []
   #width: number | undefined
   #naturalWidth = 0
+  /** Found when a row asks for it. */
+  #neededWidth: number | undefined
   /** What it is to be, and is not written as yet. */
   #laidOut: { readonly layout: Layout; readonly found: readonly Problem[] } | undefined
   #values: Values | undefined
+  /** What is wrong with its values as an attribute; it may be read before there is anyone to tell. */
+  #badValues: Problem | undefined
   #rich: RichText | undefined
   #content: string | RichText = ''
   #rules: PageRules | undefined
@@ -156,30 +159,23 @@ export class DotLineElement extends ElementBase {
    * page has to leave it. 0 until it is set.
    */
   neededWidth(): number {
-    const setter = this.#setter
-    if (!setter) return 0
-    const { textStyle: style, maxLines } = this
-    const own = { ...(style !== '' && { style }), ...(this.#values && { values: this.#values }) }
-    const setting = { ...own, ...(maxLines !== undefined && { maxLines }) }
-    try {
-      let least = setter.shape(this.#content, own).leastWidth()
-      const isWhole = (width: number) => !setter.set(this.#content, { ...setting, width }).cut
-      if (isWhole(least)) return least
-      // Of few lines it takes more: found by halving, to a unit.
-      let most = setter.set(this.#content, own).width
-      while (most - least > 1) {
-        const middle = (least + most) / 2
-        if (isWhole(middle)) most = middle
-        else least = middle
-      }
-      return most
-    } catch (error) {
-      problemsOf(error)
-      return 0
-    }
+    if (!this.#setter) return 0
+    this.#neededWidth ??= leastWhole(this.#setter, this.#content, {
+      ...(this.textStyle !== '' && { style: this.textStyle }),
+      ...(this.#values && { values: this.#values }),
+      ...(this.maxLines !== undefined && { maxLines: this.maxLines }),
+    })
+    return this.#neededWidth
   }
 
   connectedCallback() {
+    // What was set before the page knew the element hides its accessors.
+    for (const name of ['values', 'rich']) {
+      if (!Object.hasOwn(this, name)) continue
+      const early: unknown = Reflect.get(this, name)
+      Reflect.deleteProperty(this, name)
+      Reflect.set(this, name, early)
+    }
     this.#parts ??= shadowParts(this)
     const { root } = this.#parts
     // What stands in it is what it says, until it can be set.
@@ -212,7 +208,8 @@ export class DotLineElement extends ElementBase {
       this.#attach(provided, this.#parts)
       return
     }
-    const found: Problem[] = []
+    const found: Problem[] = this.#badValues ? [this.#badValues] : []
+    this.#neededWidth = undefined
     this.#setter = provided.setter(languageOf(this), directionOf(this))
     this.#content = this.#said(provided, found)
     this.#natural(found)
@@ -253,6 +250,7 @@ export class DotLineElement extends ElementBase {
   }
 
   #read(value: string | null): Values | undefined {
+    this.#badValues = undefined
     if (value === null || value === '') return undefined
     try {
       const read: unknown = JSON.parse(value)
@@ -261,7 +259,7 @@ export class DotLineElement extends ElementBase {
       // What it is not is told below.
     }
     const message = `the values of <${elementName}> are not a JSON object: ${value.slice(0, 60)}`
-    this.#provided?.report([{ code: 'bad-values', severity: 'error', message }])
+    this.#badValues = { code: 'bad-values', severity: 'error', message }
     return undefined
   }
 
@@ -322,7 +320,8 @@ export class DotLineElement extends ElementBase {
   #setIn(width: number, found: Problem[]): Layout | undefined {
     const layout = this.#set({ width }, found)
     const wrapped = this.getAttribute('align-wrapped')
-    if (!layout || layout.lines.length < 2 || !isAlign(wrapped)) return layout
+    // Lines are made when they are read: of most texts nobody asks for them here.
+    if (!layout || !isAlign(wrapped) || layout.lines.length < 2) return layout
     return this.#set({ width, align: wrapped }, found)
   }
 
@@ -393,27 +392,6 @@ export class DotLineElement extends ElementBase {
     this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout }, bubbles: true }))
   }
 
-  /** In the sheet's style `tooltip`, where it has one, else white on a dark ground. */
-  #writeTip(tip: HTMLElement, words: string) {
-    const provided = this.#provided
-    const setter = this.#setter
-    tip.textContent = words
-    if (!provided || !setter) return
-    const hasStyle = provided.provision.sheet.styleNames.includes('tooltip')
-    const look = hasStyle ? { style: 'tooltip' } : { with: { ink: '#ffffff' } }
-    const setting = { ...look, values: { text: words } }
-    const natural = setter.set('{text}', setting).width
-    const layout = setter.set('{text}', { ...setting, width: Math.min(natural, widestTip) })
-    const { block, lines, language } = htmlParts(layout, provided.pageRules().rules)
-    // A face that is not in the page yet: the words are shown as they are.
-    if (provided.fonts.awaited()) return
-    const inner = tip.ownerDocument.createElement('div')
-    inner.className = block
-    inner.lang = language
-    inner.innerHTML = lines.join('')
-    tip.replaceChildren(inner)
-  }
-
   /** Links and a tooltip cost nothing where there are none. */
   #follow(layout: Layout) {
     if (!this.#parts) return
@@ -433,7 +411,9 @@ export class DotLineElement extends ElementBase {
     const words =
       tooltip === 'none' ? '' : (tooltip ?? (isCut ? rangeText(layout, 0, layout.text.length) : ''))
     if (words.trim() !== '') this.#tooltip ??= tooltipOf(this, frame)
-    this.#tooltip?.say(words, tip => this.#writeTip(tip, words.trim()))
+    this.#tooltip?.say(words, tip => {
+      if (this.#provided && this.#setter) writeTip(tip, words.trim(), this.#provided, this.#setter)
+    })
     // The keyboard reaches what is to be told; links in it are reached anyway.
     if (words.trim() !== '' && !hasLinks) {
       frame.tabIndex = 0

@@ -40,6 +40,8 @@ export const german = defineCatalog(
   { title: 'Abfahrten', notice: 'Fähren nach {port}: ~link,action=rebook[umbuchen].' },
   { language: 'de' },
 )
+// Set before the page knows the element, as scripts that run first do.
+Object.assign(document.querySelector('#early') ?? {}, { values: { port: 'Quillhaven' } })
 window.problems = []
 window.actions = []
 document.addEventListener('text-action', event => {

@@ -161,6 +161,7 @@ describe('a text element', () => {
       `window.problems.map(problem => problem.code + ' ' + problem.message)`,
     )
     expect(codes.filter(code => /unknown-style.*boddy/.test(code)).length).toBe(1)
+    expect(codes.filter(code => /bad-values.*port: 1/.test(code)).length).toBe(1)
     expect(codes.filter(code => /unknown-key.*nowhere/.test(code)).length).toBe(1)
     expect(served.errors).toEqual([])
   })
@@ -180,6 +181,10 @@ describe('a text element', () => {
       expect(found.color).toBe('rgba(0, 0, 0, 0)')
       expect(found.picture).toBeGreaterThan(0)
     }
+  })
+
+  it('has what was set before the page knew it', async () => {
+    expect((await layoutOf('early')).text).toBe('Quillhaven first')
   })
 
   it('is copied as it reads, over several elements', async () => {

@@ -1,0 +1,33 @@
+import { DotLineError, type RichText, type Typesetter, type Values } from '../core.ts'
+
+/** How a text is set, apart from its width. */
+interface WholeSetting {
+  readonly style?: string
+  readonly values?: Values
+  readonly maxLines?: number
+}
+
+/** The least width in which a text has no broken word and is not cut; 0 where it cannot be set. */
+export function leastWhole(
+  setter: Typesetter,
+  content: string | RichText,
+  setting: WholeSetting,
+): number {
+  const { maxLines: _, ...free } = setting
+  try {
+    let least = setter.shape(content, free).leastWidth()
+    const isWhole = (width: number) => !setter.set(content, { ...setting, width }).cut
+    if (isWhole(least)) return least
+    // Of few lines it takes more: found by halving, to a unit.
+    let most = setter.set(content, free).width
+    while (most - least > 1) {
+      const middle = (least + most) / 2
+      if (isWhole(middle)) most = middle
+      else least = middle
+    }
+    return most
+  } catch (error) {
+    if (error instanceof DotLineError) return 0
+    throw error
+  }
+}

@@ -1,0 +1,26 @@
+import type { Typesetter } from '../core.ts'
+import { htmlParts } from '../targets/html/index.ts'
+import type { Provided } from './provided.ts'
+
+/** How wide a tooltip's words may be, in units. */
+const widest = 330
+
+/** Writes a tooltip in the sheet's style `tooltip`, where it has one, else white on its dark ground. */
+export function writeTip(tip: HTMLElement, words: string, provided: Provided, setter: Typesetter) {
+  const hasStyle = provided.provision.sheet.styleNames.includes('tooltip')
+  const look = hasStyle ? { style: 'tooltip' } : { with: { ink: '#ffffff' } }
+  const setting = { ...look, values: { text: words } }
+  const natural = setter.set('{text}', setting).width
+  const layout = setter.set('{text}', { ...setting, width: Math.min(natural, widest) })
+  const { block, lines, language } = htmlParts(layout, provided.pageRules().rules)
+  // Till its face is in the page the words are shown as they are.
+  if (provided.fonts.awaited()) {
+    tip.textContent = words
+    return
+  }
+  const inner = tip.ownerDocument.createElement('div')
+  inner.className = block
+  inner.lang = language
+  inner.innerHTML = lines.join('')
+  tip.replaceChildren(inner)
+}
