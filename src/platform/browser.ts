@@ -53,15 +53,15 @@ async function fetchBytes(
   source: string | URL,
   code = 'unreadable-font',
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const response = await fetch(source).catch((error: unknown) =>
-    fail(code, `cannot fetch ${source}`, { hint: String(error) }),
-  )
+  const failed = (error: unknown) => fail(code, `cannot fetch ${source}`, { hint: String(error) })
+  const response = await fetch(source).catch(failed)
   if (!response.ok) {
     fail(code, `cannot fetch ${source}`, {
       hint: `the server responded with ${response.status}; where a bundler moved the package's files, openShelf({ assets }) says where they are`,
     })
   }
-  return new Uint8Array(await response.arrayBuffer())
+  // A connection may end in the middle of a file.
+  return new Uint8Array(await response.arrayBuffer().catch(failed))
 }
 
 /**

@@ -15,8 +15,11 @@ export function shelfFallback(shelf: Shelf, style: Style): Fallback {
   const ranked = new Map<string, readonly string[]>()
   /** Of several files put together: once a family, not once a grapheme. */
   const coverages = new Map<string, ReturnType<Shelf['coverage']>>()
+  let isAsked = false
   return (grapheme, colored) => {
-    requestFaces(shelf, style)
+    // Kept till the shelf changes: what is to come need be asked for once.
+    if (!isAsked) requestFaces(shelf, style)
+    isAsked = true
     const needed = [...grapheme]
       .map(character => character.codePointAt(0) ?? 0)
       .filter(codePoint => !isInvisible(codePoint))

@@ -109,17 +109,17 @@ function joinedText(one: GlyphRun, next: GlyphRun): GlyphRun | undefined {
 }
 
 /** Text with nothing about it but its style. */
-const isBare = ({ kind, start, end, text, glyphs, ...more }: GlyphRun) =>
-  kind === 'text' &&
-  end > start &&
-  text !== '\t' &&
-  !glyphs.glyphs.includes(0) &&
-  more.wordGap === undefined &&
-  more.letterGap === undefined &&
-  more.room === undefined &&
-  more.openEnds === undefined &&
-  more.upright === undefined &&
-  more.isJoined === undefined
+const isBare = (run: GlyphRun) =>
+  run.kind === 'text' &&
+  run.end > run.start &&
+  run.text !== '\t' &&
+  !run.glyphs.glyphs.includes(0) &&
+  run.wordGap === undefined &&
+  run.letterGap === undefined &&
+  run.room === undefined &&
+  run.openEnds === undefined &&
+  run.upright === undefined &&
+  run.isJoined === undefined
 
 const bothRooms = (one: GlyphRun['room'], other: GlyphRun['room']) =>
   one && other ? { left: one.left + other.left, right: one.right + other.right } : (one ?? other)

@@ -1,0 +1,8 @@
+// What both entries of the package have of this room, besides how each opens files.
+export { type BuiltInFace, builtInFaces, engineUrl, subsetterUrl } from './built-in.ts'
+export type {
+  BuiltInChoice,
+  DescribedFont,
+  GenericFamily,
+  ShelfOptions,
+} from './shelf-options.ts'
