@@ -17,6 +17,10 @@ const { metafile } = await build({
   format: 'esm',
   platform: 'node',
   target: 'node20.19',
+  // Nobody reads it: it is half as large.
+  minifyWhitespace: true,
+  minifySyntax: true,
+  minifyIdentifiers: true,
   mainFields: ['module', 'main'],
   chunkNames: 'part-[hash]',
   external,

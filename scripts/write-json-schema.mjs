@@ -1,8 +1,10 @@
-// Writes sheet.schema.json, which editors check sheets with: `npm run schema`, after a build.
+// Writes the schemas that editors check sheets and charts with: `npm run schema`, after a build.
 import { writeFileSync } from 'node:fs'
+import { chartJsonSchema } from '../dist/chart-file/index.js'
 import { sheetJsonSchema } from '../dist/index.node.js'
 
-writeFileSync(
-  new URL('../sheet.schema.json', import.meta.url),
-  `${JSON.stringify(sheetJsonSchema(), null, 2)}\n`,
-)
+const schemas = { sheet: sheetJsonSchema(), chart: chartJsonSchema() }
+for (const [name, schema] of Object.entries(schemas)) {
+  const file = new URL(`../${name}.schema.json`, import.meta.url)
+  writeFileSync(file, `${JSON.stringify(schema, null, 2)}\n`)
+}

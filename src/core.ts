@@ -5,7 +5,9 @@ export {
   arc,
   asDrawing,
   bounds,
+  type CircleLine,
   circle,
+  contrast,
   type Drawing,
   type DrawingOptions,
   drawing,
@@ -38,7 +40,10 @@ export {
   rule,
   type ShapePaint,
   type Stroke,
+  type TextAlong,
+  type TextAlongOptions,
   type TextItem,
+  textAlong,
   withGuides,
 } from './drawing/index.ts'
 export type {

@@ -8,6 +8,7 @@ import {
   typesetter,
 } from 'dot-line'
 import * as canvas from 'dot-line/canvas'
+import * as chart from 'dot-line/chart'
 import * as html from 'dot-line/html'
 import * as outline from 'dot-line/outline'
 import * as pdf from 'dot-line/pdf'
@@ -24,6 +25,7 @@ const shelf = await openShelf({ builtIn: ['sans'] })
 const sheet = defineSheet({ inks: { deep: '#0b3d5c' }, styles: { strong: { weight: 700 } } })
 const setter = typesetter({ sheet, shelf })
 const catalog = defineCatalog({ late: '{boat} is late' })
+const texts = chart.chartTexts({ sheet, shelf })
 const shaped = setter.shape('Tern office 12')
 const layout = setter.set('Tern ~strong[office] 12', { width: 60 })
 const drawing = library.drawing({ width: 100, height: 100 }, [library.place(layout, 0, 0)])
@@ -39,22 +41,39 @@ function callables(): [string, Callable][] {
       found.push([`${owner}.${name}`, (...args) => value.call(object, ...args)])
     }
   }
-  for (const [name, entry] of Object.entries({ library, canvas, html, outline, pdf, png, svg }))
+  for (const [name, entry] of Object.entries({
+    library,
+    canvas,
+    chart,
+    html,
+    outline,
+    pdf,
+    png,
+    svg,
+  }))
     add(name, entry)
   add('unicode', unicode)
-  for (const [name, made] of Object.entries({ shelf, sheet, setter, catalog, shaped, face }))
+  for (const [name, made] of Object.entries({ shelf, sheet, setter, catalog, shaped, face, texts }))
     add(name, made)
   return found
 }
 
 const sensible = fc.constantFrom<unknown>(
-  ...[layout, drawing, sheet, shelf, catalog, setter, face, layout.lines[0].runs[0]],
+  ...[layout, drawing, sheet, shelf, catalog, setter, face, texts, layout.lines[0].runs[0]],
   ...[richFromText('Tern'), library.circle(1, 1, 1, {}), { width: 40 }, { x: 1, y: 2 }, {}, []],
   ...['Tern', '', 'sans', '#fff', 'strong', 0, 1, -1, 0.5, Number.NaN, Infinity, () => 1, null],
   ...[
     { style: 'strong' },
     { widht: 3 },
     ['Tern'],
+    {
+      width: 200,
+      height: 120,
+      title: 'Tern',
+      axes: { left: { scale: () => () => 1, ticks: [1] } },
+    },
+    [{ id: 'a', text: 'Tern', at: { kind: 'point', x: 1, y: 1 } }],
+    { within: { x: 0, y: 0, width: 90, height: 90 } },
     [layout],
     [[1, 2]],
     new Uint8Array(4),

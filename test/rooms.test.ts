@@ -30,6 +30,8 @@ const arrows: Record<string, readonly string[]> = {
   specimen: ['sheet', 'markup', 'fonts', 'layout', 'drawing', 'typesetter', 'targets/svg'],
   // What is public of it, and the targets.
   screen: ['core.ts', 'targets/html', 'targets/canvas'],
+  chart: ['core.ts', 'targets/svg'],
+  'chart-file': ['core.ts', 'chart'],
   demo: [],
   cli: ['demo'],
 }
@@ -44,7 +46,9 @@ const packages: Record<string, readonly string[]> = {
   'targets/pdf': ['fflate'],
   'targets/outline': ['manifold-3d'],
   'targets/png': ['@resvg/resvg-js'],
-  demo: ['dot-line'],
+  demo: ['dot-line', 'd3-scale', 'd3-shape'],
+  chart: ['htmlparser2', 'css-select'],
+  'chart-file': ['d3-scale', 'd3-shape', 'd3-dsv'],
   cli: ['dot-line', 'commander', 'picocolors'],
 }
 

@@ -12,10 +12,12 @@ import {
   type Sheet,
   typesetter,
 } from 'dot-line'
+import { chartTexts } from 'dot-line/chart'
 import { toHtmlPage } from 'dot-line/html'
 import { openHyphenation } from 'dot-line/hyphenation'
 import {
   boardDrawing,
+  type ChartScene,
   gallery,
   lineKinds,
   noticeLayouts,
@@ -23,6 +25,8 @@ import {
   passengersChart,
   readerCurve,
   type Scene,
+  stopsChart,
+  ticketsChart,
   tideChart,
 } from '../demo/index.ts'
 import { CommandError } from './command-error.ts'
@@ -49,6 +53,17 @@ interface DemoOptions {
   readonly readerScale?: number
   readonly language?: string
 }
+
+const charts = [
+  {
+    name: 'passengers',
+    chart: passengersChart,
+    what: 'passengers a month and port, bars with their values',
+  },
+  { name: 'tickets', chart: ticketsChart, what: 'tickets by kind, a ring with its total' },
+  { name: 'tide', chart: tideChart, what: 'the tide over a day, a line with notes' },
+  { name: 'stops', chart: stopsChart, what: 'sixty stops of a timetable, crowded labels' },
+]
 
 /** English, and the languages that take from it what they lack. */
 function openCatalogs(): Map<string, Catalog> {
@@ -84,6 +99,10 @@ async function demo(options: DemoOptions) {
   const scene = sceneIn(sheet, reader)
   // A printed page has no reader setting, and neither has a picture about them.
   const printed = sceneIn(sheet, {})
+  const chartSceneAt = (scale: number): ChartScene => {
+    const texts = chartTexts({ sheet, shelf, reader: { scale }, language })
+    return { texts, catalog, width: 800, height: 500 }
+  }
   const missing = new Set<string>()
   const shown = [
     {
@@ -96,16 +115,17 @@ async function demo(options: DemoOptions) {
       files: ['board-dark.svg', 'board-dark.png'],
       what: 'the same in the sheet’s dark mode',
     },
-    {
-      drawing: passengersChart(scene),
-      files: ['passengers.svg', 'passengers.png'],
-      what: 'passengers a month, a chart',
-    },
-    {
-      drawing: tideChart(scene),
-      files: ['tide.svg', 'tide.png'],
-      what: 'the tide over a day, a chart with turned and boxed labels',
-    },
+    ...charts.flatMap(({ name, chart, what }) =>
+      [1, 3.1].map(scale => {
+        const { drawing, problems } = chart(chartSceneAt(scale * (options.readerScale ?? 1)))
+        // What a chart could not place at the largest size is its own answer, and is shown by it.
+        if (scale === 1) warn(problems)
+        const file = scale === 1 ? name : `${name}-large`
+        const how = scale === 1 ? '' : ', as a reader sees it who has text at 310 %'
+        const files = ['svg', 'png', 'pdf'].map(ending => `${file}.${ending}`)
+        return { drawing, files, what: `${what}${how}` }
+      }),
+    ),
     {
       drawing: readerCurve(printed),
       files: ['reader-curve.svg', 'reader-curve.png'],

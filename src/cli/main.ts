@@ -44,6 +44,11 @@ const commands = [
     load: () => import('./specimen.ts'),
   },
   {
+    name: 'chart',
+    summary: 'draw bars, lines, points or a ring from a description in JSON, with all their texts',
+    load: () => import('./chart.ts'),
+  },
+  {
     name: 'demo',
     summary: 'write screens, charts, a PDF and a web page of a made-up ferry company',
     load: () => import('./demo.ts'),

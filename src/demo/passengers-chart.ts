@@ -1,50 +1,108 @@
-import { type Drawing, drawing, type Item, place, rectangle, rule } from 'dot-line'
-import type { Scene } from './board.ts'
-import { bands, linear } from './scales.ts'
-import { passengers } from './scenario.ts'
+import { scaleBand, scaleLinear } from 'd3-scale'
+import { drawing, type Item, plainText, rectangle, rule, type Values } from 'dot-line'
+import { type ChartLabel, chartFrame, type Mark, placeLabels } from 'dot-line/chart'
+import type { ChartMark, ChartScene, DemoChart } from './chart-scene.ts'
+import { portPassengers } from './scenario.ts'
 
-const width = 800
-const height = 460
-const edge = 24
+/** April to September. */
+const months = [3, 4, 5, 6, 7, 8].map(month => new Date(Date.UTC(2025, month)))
+const inks = { quillhaven: 'fine', ardle: 'mark', thistle: 'warning' } as const
+const monthFormat = { month: 'short', timeZone: 'UTC' } as const
+const thousands = { minimumFractionDigits: 1 } as const
 
-/** Passengers per month as bars, each with its value above it. */
-export function passengersChart({ setter, sheet, catalog }: Scene): Drawing {
-  const values = { port: 'Quillhaven', year: 2025 }
-  const title = setter.set(catalog.text('chart.title', values), { style: 'subhead' })
-  const small = (text: string) => setter.set('{text}', { style: 'small', values: { text } })
-  const widestTick = small('25')
-  const left = edge + widestTick.width + 10
-  const right = width - edge
-  const top = edge + title.height + widestTick.height + 16
-  const floor = height - edge - widestTick.height
-  const across = bands(passengers.length, [left, right], 0.28)
-  const up = linear([0, 25], [floor, top])
-
-  const ticks = [0, 5, 10, 15, 20, 25].flatMap((tick): Item[] => [
-    rule([left, up(tick)], [right, up(tick)], sheet.ink('line')),
-    place(small(String(tick)), left - 10, up(tick), { across: 'end', down: 'middle' }),
-  ])
-  const bars = passengers.flatMap((p, i): Item[] => {
-    const x = across.at(i)
-    const middle = x + across.width / 2
-    const y = up(p.passengers)
-    const value = setter.set('~strong[{value}]', {
-      style: 'small',
-      values: { value: p.passengers.toFixed(1) },
-    })
-    // Grid lines stop short of the figures they would run through.
-    const ground = { x: middle - value.width / 2 - 4, y: y - value.height - 3 }
-    const bar = { x, y, width: across.width, height: floor - y }
-    return [
-      rectangle(bar, sheet.ink(p.passengers > 20 ? 'mark' : 'fine')),
-      rectangle({ ...ground, width: value.width + 8, height: value.height }, sheet.ink('paper')),
-      place(value, middle, y - 4, { across: 'center', down: 'bottom' }),
-      place(small(p.month), middle, floor + 8, { across: 'center' }),
-    ]
+/** Passengers a month and port: bars in groups, each with its value over it while there is room. */
+export function passengersChart({ texts, catalog, width, height }: ChartScene): DemoChart {
+  const { sheet, language } = texts
+  const ink = (name: string) => sheet.ink(name)
+  const port = (name: string) => plainText(catalog.text(`ports.${name}`))
+  const values: Readonly<Record<string, Values>> = {
+    subtitle: { year: '2025' },
+    gist: { year: '2025', port: port('quillhaven') },
+  }
+  const text = (key: string) => catalog.text(`chart.${key}`, values[key])
+  const most = Math.max(...portPassengers.flatMap(series => series.months))
+  const frame = chartFrame(texts, {
+    width,
+    height,
+    title: text('title'),
+    subtitle: text('subtitle'),
+    source: text('source'),
+    axes: {
+      bottom: {
+        scale: range => scaleBand(months, range).paddingInner(0.2).paddingOuter(0.1),
+        ticks: months,
+        format: { date: monthFormat },
+        crowded: ['angle', 'thin'],
+      },
+      left: {
+        scale: range => scaleLinear([0, most], range),
+        ticks: count => scaleLinear([0, most], [0, 1]).ticks(count),
+        title: text('axis'),
+      },
+    },
+    legend: {
+      entries: portPassengers.map(series => ({
+        text: catalog.text(`ports.${series.port}`),
+        ink: ink(inks[series.port]),
+      })),
+    },
+    inset: { top: texts.setPlain('value', '0').height + 6 },
   })
-  const axis = rule([left, floor], [right, floor], sheet.ink('quiet'))
-  return drawing(
-    { width, height, title: 'Passengers a month', language: 'en', background: sheet.ink('paper') },
-    [place(title, left, edge), ticks, bars, axis],
+  const { plot, axes } = frame
+  const floor = plot.y + plot.height
+  const within = scaleBand(
+    portPassengers.map(series => series.port),
+    [0, axes.bottom.bandwidth],
+  ).padding(0.06)
+  const numbers = new Intl.NumberFormat(language, thousands)
+  const names = new Intl.DateTimeFormat(language, { month: 'long', timeZone: 'UTC' })
+  const bars: Item[] = []
+  const labels: ChartLabel[] = []
+  const avoid: Mark[] = []
+  const marks: ChartMark[] = []
+  for (const series of portPassengers) {
+    series.months.forEach((value, i) => {
+      const x = axes.bottom.at(months[i]) - axes.bottom.bandwidth / 2 + (within(series.port) ?? 0)
+      const y = axes.left.at(value)
+      const box = { x, y, width: within.bandwidth(), height: floor - y }
+      const id = `${series.port} ${i}`
+      bars.push(rectangle(box, ink(inks[series.port])))
+      avoid.push({ kind: 'box', box, of: id })
+      labels.push({
+        id,
+        text: numbers.format(value),
+        at: { kind: 'bar', box, toward: 'up', ink: ink(inks[series.port]) },
+        priority: value,
+      })
+      const note = `${port(series.port)}, ${names.format(months[i])}: ${numbers.format(value)}`
+      marks.push({ id, box, note })
+    })
+  }
+  const grid = axes.left.ticks.map(({ at }) =>
+    rule([plot.x, at], [plot.x + plot.width, at], ink('line')),
   )
+  const placed = placeLabels(texts, labels, { within: plot, avoid, gap: 2 })
+  // Grid lines stop short of the figures they would run through.
+  const grounds = placed.labels.map(({ text: { box } }) => rectangle(box, ink('paper')))
+  const axis = rule([plot.x, floor], [plot.x + plot.width, floor], ink('quiet'))
+  const title = plainText(text('title'))
+  const options = { width, height, title, language, background: ink('paper') }
+  return {
+    drawing: drawing(options, [grid, grounds, bars, axis, placed.items, frame.items]),
+    marks,
+    description: plainText(text('gist')),
+    table: {
+      caption: title,
+      columns: [
+        { title: plainText(text('month')), format: { date: { month: 'long', timeZone: 'UTC' } } },
+        ...portPassengers.map(series => ({
+          title: port(series.port),
+          format: { number: thousands },
+        })),
+      ],
+      rows: months.map((month, i) => [month, ...portPassengers.map(series => series.months[i])]),
+      language,
+    },
+    problems: [...frame.problems, ...placed.problems],
+  }
 }

@@ -1,74 +1,115 @@
-import { type Drawing, drawing, type Item, place, rectangle, rule, type Values } from 'dot-line'
-import type { Scene } from './board.ts'
-import { linear } from './scales.ts'
+import { scaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
+import { drawing, path, plainText, rule, textAlong, type Values } from 'dot-line'
+import { type ChartLabel, chartFrame, type Point, placeLabels } from 'dot-line/chart'
+import type { ChartMark, ChartScene, DemoChart } from './chart-scene.ts'
 import { tideAt } from './scenario.ts'
 
-const width = 800
-const height = 460
-const edge = 24
-/** Minutes between two points of the curve. */
-const step = 10
+const hours = Array.from({ length: 25 }, (_, hour) => hour)
+/** Ten minutes from point to point. */
+const times = Array.from({ length: 24 * 6 + 1 }, (_, i) => i / 6)
+const highest = 5.4
+const turns = [
+  { key: 'high', hour: 6.2 },
+  { key: 'low', hour: 12.4 },
+  { key: 'high', hour: 18.6 },
+] as const
 
-/** The height of the tide over a day: a turned axis title, boxed and turned annotations, many ticks. */
-export function tideChart({ setter, sheet, catalog }: Scene): Drawing {
-  const title = setter.set(catalog.text('tide.title', { port: 'Quillhaven' }), { style: 'subhead' })
-  const small = (text: string) => setter.set('{text}', { style: 'small', values: { text } })
-  const axisTitle = setter.set(catalog.text('tide.axis'), { style: 'small' })
-  const ticksWidth = small('4.0').width
-  const left = edge + axisTitle.height + 6 + ticksWidth + 8
-  const top = edge + title.height + 20
-  const floor = height - edge - small('00').height - 8
-  const across = linear([0, 24], [left, width - edge])
-  const up = linear([0, 5.4], [floor, top])
-
-  const grid = [0, 1, 2, 3, 4, 5].flatMap((metres): Item[] => [
-    rule([left, up(metres)], [width - edge, up(metres)], sheet.ink('line')),
-    place(small(metres.toFixed(1)), left - 8, up(metres), { across: 'end', down: 'middle' }),
-  ])
-  const hours = Array.from(
-    { length: 25 },
-    (_, hour): Item =>
-      place(small(String(hour).padStart(2, '0')), across(hour), floor + 8, { across: 'center' }),
-  )
-  const curve = Array.from({ length: (24 * 60) / step }, (_, i): Item => {
-    const [from, to] = [(i * step) / 60, ((i + 1) * step) / 60]
-    const ends = [from, to].map(h => [across(h), up(tideAt(h))] as const)
-    return rule(ends[0], ends[1], sheet.ink('fine'), 3)
+/** The height of the tide over a day: notes at its turns, words along the curve, a tick an hour. */
+export function tideChart({ texts, catalog, width, height }: ChartScene): DemoChart {
+  const { sheet, language } = texts
+  const ink = (name: string) => sheet.ink(name)
+  const clock = (hour: number) => {
+    const minutes = Math.round(hour * 60)
+    return `${twoDigits(Math.floor(minutes / 60))}:${twoDigits(minutes % 60)}`
+  }
+  const metres = new Intl.NumberFormat(language, {
+    minimumFractionDigits: 1,
+    maximumFractionDigits: 1,
   })
-
-  /** A text in a box of its own, whose capitals stand in the middle of it. */
-  const boxed = (hour: number, values: Values): Item[] => {
-    const layout = setter.set(catalog.text('tide.high', values), { style: 'tag' })
-    const [x, y] = [across(hour), up(tideAt(hour))]
-    const plate = { x: x - layout.width / 2 - 8, y: y - 38, width: layout.width + 16, height: 24 }
-    return [
-      rule([x, y - 14], [x, y], sheet.ink('plate')),
-      rectangle(plate, sheet.ink('plate'), 4),
-      place(layout, x, plate.y + plate.height / 2, { across: 'center', down: 'middle' }),
-    ]
+  const port = plainText(catalog.text('ports.quillhaven'))
+  const values: Readonly<Record<string, Values>> = {
+    title: { port },
+    gist: { port, first: clock(turns[0].hour), second: clock(turns[2].hour) },
   }
-  /** A text along the curve where it rises or falls. */
-  const along = (hour: number, key: string): Item => {
-    const layout = setter.set(catalog.text(`tide.${key}`), { style: 'small' })
-    const [before, after] = [hour - 0.5, hour + 0.5]
-    const slope = Math.atan2(up(tideAt(before)) - up(tideAt(after)), across(after) - across(before))
-    const angle = (slope * 180) / Math.PI
-    const anchor = { across: 'center', down: 'bottom', angle } as const
-    return place(layout, across(hour), up(tideAt(hour)) - 4, anchor)
-  }
-  const turned = { across: 'center', down: 'top', angle: 90 } as const
-  return drawing(
-    { width, height, title: 'Tide at Quillhaven', language: 'en', background: sheet.ink('paper') },
-    [
-      place(title, left, edge),
-      place(axisTitle, edge, (top + floor) / 2, turned),
-      ...grid,
-      ...hours,
-      curve,
-      along(3.1, 'flood'),
-      along(9.3, 'ebb'),
-      boxed(6.2, { time: '06:12', metres: '4.4' }),
-      boxed(18.6, { time: '18:36', metres: '4.1' }),
-    ],
+  const text = (key: string) => catalog.text(`tide.${key}`, values[key])
+  const frame = chartFrame(texts, {
+    width,
+    height,
+    title: text('title'),
+    subtitle: text('subtitle'),
+    source: text('source'),
+    axes: {
+      bottom: {
+        scale: range => scaleLinear([0, 24], range),
+        ticks: hours,
+        format: value => twoDigits(Number(value)),
+        crowded: ['thin'],
+      },
+      left: {
+        scale: range => scaleLinear([0, highest], range),
+        ticks: count => scaleLinear([0, highest], [0, 1]).ticks(Math.min(count, 6)),
+        format: { number: { minimumFractionDigits: 1 } },
+        title: text('axis'),
+      },
+    },
+  })
+  const { plot, axes } = frame
+  const points = times.map((hour): Point => [axes.bottom.at(hour), axes.left.at(tideAt(hour))])
+  const data = line<Point>()(points) ?? ''
+  const grid = axes.left.ticks.map(({ at }) =>
+    rule([plot.x, at], [plot.x + plot.width, at], ink('line')),
   )
+  const curve = path(data, { stroke: { ink: ink('fine'), width: 3 } })
+  const labels = turns.map(({ key, hour }, i): ChartLabel => {
+    const note = { time: clock(hour), metres: metres.format(tideAt(hour)) }
+    const [x, y] = [axes.bottom.at(hour), axes.left.at(tideAt(hour))]
+    const sides = key === 'high' ? (['above', 'below'] as const) : (['below', 'above'] as const)
+    return {
+      id: `${key} ${i}`,
+      text: catalog.text(`tide.${key}`, note),
+      part: 'note',
+      at: { kind: 'point', x, y, radius: 6, sides },
+      maxWidth: plot.width * 0.45,
+    }
+  })
+  const along = [
+    { key: 'flood', share: 3.1 / 24 },
+    { key: 'ebb', share: 9.3 / 24 },
+  ].map(({ key, share }) => {
+    const from = Math.round(share * 144) - 12
+    const piece = line<Point>()(points.slice(from, from + 25)) ?? ''
+    return textAlong(texts.set('tick', text(key)), piece, { gap: 6 })
+  })
+  const avoid = [{ kind: 'line', points, width: 3 } as const]
+  const notes = placeLabels(texts, labels, { within: plot, avoid, gap: 6, leaderInk: ink('quiet') })
+  const title = plainText(text('title'))
+  const axis = rule(
+    [plot.x, plot.y + plot.height],
+    [plot.x + plot.width, plot.y + plot.height],
+    ink('quiet'),
+  )
+  const words = along.filter(({ problems }) => problems.length === 0).map(({ item }) => item)
+  const options = { width, height, title, language, background: ink('paper') }
+  return {
+    drawing: drawing(options, [grid, axis, curve, words, notes.items, frame.items]),
+    marks: hours.map((hour): ChartMark => {
+      const [x, y] = [axes.bottom.at(hour), axes.left.at(tideAt(hour))]
+      const box = { x: x - 8, y: y - 8, width: 16, height: 16 }
+      return { id: String(hour), box, note: `${clock(hour)}: ${metres.format(tideAt(hour))} m` }
+    }),
+    description: plainText(text('gist')),
+    table: {
+      caption: title,
+      columns: [
+        { title: 'h' },
+        { title: plainText(text('axis')), format: { number: { maximumFractionDigits: 1 } } },
+      ],
+      rows: hours.map(hour => [clock(hour), tideAt(hour)]),
+      language,
+    },
+    problems: [...frame.problems, ...notes.problems],
+  }
 }
+
+const twoDigits = (value: number) => String(value).padStart(2, '0')

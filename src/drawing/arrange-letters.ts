@@ -110,7 +110,8 @@ function inColumns(layout: Layout, factor: number, stacked: 'downward' | 'upward
   return { items, width: left, height }
 }
 
-function letterItem({ run, text, glyphs }: Letter, x: number, baseline: number): GlyphsItem {
+/** A letter with its left edge at a place on a baseline. */
+export function letterItem({ run, text, glyphs }: Letter, x: number, baseline: number): GlyphsItem {
   const { style, rise } = run
   const face = faceOf(run)
   const ink = solidOf(style.ink)

@@ -28,6 +28,8 @@ export interface DrawingOptions {
   readonly width: number
   readonly height: number
   readonly title?: string
+  /** What is to be seen, at more length: read out after the title. */
+  readonly description?: string
   /** BCP 47 tag. */
   readonly language?: string
   /** Paints the whole box first. */
@@ -45,11 +47,12 @@ export function drawing(
     width: anything,
     height: anything,
     title: aString,
+    description: aString,
     language: aLanguage,
     background: anInk,
     sheet: aSheet,
   })
-  const { width, height, title, language, background, sheet } = options
+  const { width, height, title, description, language, background, sheet } = options
   checkFinite('a drawing', { width, height })
   checkLength('a drawing', 'width', width)
   checkLength('a drawing', 'height', height)
@@ -61,6 +64,7 @@ export function drawing(
     kind: 'drawing',
     box,
     ...(title !== undefined && { title }),
+    ...(description !== undefined && { description }),
     ...(language !== undefined && { language }),
     items: all,
     problems: outsideProblems(all, box),

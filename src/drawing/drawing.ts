@@ -126,6 +126,8 @@ export interface Drawing extends Made {
   /** What is shown; items outside of it are clipped. */
   readonly box: Box
   readonly title?: string
+  /** What is to be seen, at more length. */
+  readonly description?: string
   /** BCP 47 tag of the text's language. */
   readonly language?: string
   readonly items: readonly Item[]

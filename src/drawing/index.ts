@@ -11,6 +11,7 @@ export { type AroundText, aroundText, pictureOf } from './around-text.ts'
 export { arrangeLetters, type LetterArrangement } from './arrange-letters.ts'
 export { base64 } from './base64.ts'
 export { type ArcOptions, arc, circle, path, polygon, type ShapePaint } from './chart-shapes.ts'
+export { contrast } from './contrast.ts'
 export { asDrawing, type DrawingOptions, drawing, type GroupOptions, group } from './draw.ts'
 export type {
   Drawing,
@@ -45,3 +46,4 @@ export { numberText } from './number-text.ts'
 export { isFrame, type Picture, readPicture } from './picture.ts'
 export { type Anchor, type Placement, place, placement, pointInLayout } from './place.ts'
 export { image, rectangle, rule } from './shapes.ts'
+export { type CircleLine, type TextAlong, type TextAlongOptions, textAlong } from './text-along.ts'

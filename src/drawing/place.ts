@@ -61,6 +61,27 @@ export interface Placement {
  * no letters to be placed by. Throws on coordinates that are not finite.
  */
 export function place(
+  shown: Layout,
+  x: number,
+  y: number,
+  anchor?: Anchor,
+  options?: { readonly id?: string },
+): TextItem
+export function place(
+  shown: Drawing,
+  x: number,
+  y: number,
+  anchor?: Anchor,
+  options?: { readonly id?: string },
+): GroupItem
+export function place(
+  shown: Layout | Drawing,
+  x: number,
+  y: number,
+  anchor?: Anchor,
+  options?: { readonly id?: string },
+): TextItem | GroupItem
+export function place(
   shown: Layout | Drawing,
   x: number,
   y: number,

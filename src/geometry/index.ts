@@ -16,6 +16,7 @@ export {
   concatenatedOutlines,
   type Flattening,
   flattened,
+  polylines,
 } from './outline-parts.ts'
 export { outlineFromPathData } from './path-data.ts'
 export { openRectangle, type RectangleSides, rectangleOutline } from './rectangle.ts'

@@ -17,7 +17,14 @@ export function concatenatedOutlines(outlines: readonly Outline[]): Outline {
 export type Flattening = { readonly tolerance: number } | { readonly segments: number }
 
 /** The contours of an outline as polygons: x and y in turn, the last point not the first again. */
-export function flattened({ segments, points }: Outline, how: Flattening): Float64Array[] {
+export function flattened(outline: Outline, how: Flattening): Float64Array[] {
+  return polylines(outline, how)
+    .map(withoutRepeats)
+    .filter(contour => contour.length >= 6)
+}
+
+/** The contours of an outline as straight lines from point to point: x and y in turn. */
+export function polylines({ segments, points }: Outline, how: Flattening): number[][] {
   const contours: number[][] = []
   let open: number[] = []
   let at = 0
@@ -29,9 +36,10 @@ export function flattened({ segments, points }: Outline, how: Flattening): Float
     const count = segmentPoints[segment]
     if (count === 1) open.push(points[at], points[at + 1])
     else if (count > 1) addCurve(open, points, at, count, how)
+    else if (open.length > 0) open.push(open[0], open[1])
     at += count * 2
   }
-  return contours.map(withoutRepeats).filter(contour => contour.length >= 6)
+  return contours
 }
 
 /** More straight lines than this show no more of a curve. */

@@ -265,7 +265,7 @@ describe('dotline sheet', () => {
 
   it('says which style and line set each property', () => {
     const { out } = run('sheet', ferry, '--why', 'state')
-    expect(out).toMatch(/^weight +700 +state +\S+sheet\.json:39:33$/m)
+    expect(out).toMatch(/^weight +700 +state +\S+sheet\.json:\d+:33$/m)
     expect(out).toMatch(/^leading +1\.4 +body +\S+sheet\.json:\d+:\d+$/m)
     expect(out).toMatch(/^family +sans +defaults /m)
   })
@@ -450,21 +450,83 @@ describe('a specimen of 200 faces', () => {
   })
 })
 
+describe('dotline chart', () => {
+  const chart = fileURLToPath(
+    new URL('../../examples/lantern-sound/passengers.json', import.meta.url),
+  )
+  const sheet = fileURLToPath(new URL('../../examples/lantern-sound/sheet.json', import.meta.url))
+  const write = (name: string, text: string) => writeFileSync(join(cwd, name), text)
+
+  it('draws the chart of a file and its CSV, in any format', () => {
+    for (const format of ['svg', 'png', 'pdf', 'html']) {
+      const file = `chart.${format}`
+      const told = run('chart', chart, '-s', sheet, '-o', file)
+      expect(told, file).toEqual({ code: 0, out: '', err: '' })
+      expect(readFileSync(join(cwd, file)).length).toBeGreaterThan(2000)
+    }
+    const svg = readFileSync(join(cwd, 'chart.svg'), 'utf8')
+    expect(svg).toContain('<title>Passengers through three ports</title>')
+    expect(svg).toContain('<desc>Quillhaven: Apr 8.7 – Aug 23.5; Ardle Point: Apr 4.1')
+    const html = readFileSync(join(cwd, 'chart.html'), 'utf8')
+    expect(html).toContain('<th scope="row">Aug</th><td>23.5</td><td>13.1</td><td>8.2</td>')
+  })
+
+  it('takes width, language and the reader’s scale, and tells what has no room', () => {
+    const { code, out, err } = run(
+      'chart',
+      chart,
+      '-s',
+      sheet,
+      '-w',
+      '320',
+      '--reader-scale',
+      '3',
+      '--language',
+      'de',
+    )
+    expect(code).toBe(0)
+    expect(out).toMatch(/^<svg [^>]*width="320"[^>]*lang="de"/)
+    expect(err).toMatch(/warning: \d+ labels have no room: /)
+    expect(err).toContain('warning: there is no room for the source')
+  })
+
+  it('tells what is wrong with a file, at its place', () => {
+    write('bad.json', '{ "kind": "bars",\n "x": "a", "y": "c",\n "rows": [{ "a": 1, "b": 2 }] }')
+    expect(run('chart', 'bad.json')).toEqual({
+      code: 2,
+      out: '',
+      err: "error: there is no column 'c' at bad.json:2:12 (did you mean 'a'? the columns are a, b)\n",
+    })
+    write('holes.csv', 'a;b\nx;1\ny\nz;3;4\n')
+    write('holes.json', '{ "kind": "lines", "csv": "holes.csv", "x": "a", "y": "b" }')
+    const { code, err } = run('chart', 'holes.json', '-o', 'holes.svg')
+    expect(code).toBe(2)
+    expect(err).toContain('a row of holes.csv has 3 values for 2 columns at holes.csv:4:3')
+    expect(existsSync(join(cwd, 'holes.svg'))).toBe(false)
+    write('lost.json', '{ "kind": "lines", "csv": "lost.csv", "x": "a", "y": "b" }')
+    expect(run('chart', 'lost.json').err).toBe(
+      'error: cannot read the data lost.csv (there is no such file or folder)\n',
+    )
+    expect(run('chart', 'none.json').err).toContain('cannot read the chart none.json')
+    expect(run('chart', chart).err).toBe(
+      "error: no ink named 'fine', and no color at inks[0] (the sheet has text, alert)\n",
+    )
+    expect(run('chart').err).toContain("missing required argument 'FILE'")
+  })
+})
+
 describe('dotline demo', () => {
   it('writes screens, charts, a PDF and a web page, and says so', async () => {
     const { code, out, err } = run('demo', '-o', 'demo')
     expect({ code, err }).toEqual({ code: 0, err: '' })
-    const pictures = [
-      'board',
-      'board-dark',
-      'gallery',
-      'line-kinds',
-      'passengers',
-      'reader-curve',
-      'tide',
-    ]
+    const pictures = ['board', 'board-dark', 'gallery', 'line-kinds', 'reader-curve']
+    const charts = ['passengers', 'stops', 'tickets', 'tide'].flatMap(name => [
+      name,
+      `${name}-large`,
+    ])
     const files = [
       ...pictures.flatMap(name => [`${name}.png`, `${name}.svg`]),
+      ...charts.flatMap(name => [`${name}.pdf`, `${name}.png`, `${name}.svg`]),
       'gallery.pdf',
       'notice.html',
       'notice.pdf',

@@ -12,3 +12,4 @@ export const hebrewFonts = [
   file('noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf'),
   file('noto-sans-hebrew/700Bold/NotoSansHebrew_700Bold.ttf'),
 ]
+export const thaiFonts = [file('noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf')]

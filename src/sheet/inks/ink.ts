@@ -51,15 +51,3 @@ export function solidOf(ink: Ink): SolidInk {
   )
   return { kind: 'solid', color, opacity }
 }
-
-/** The relative luminance of the gray that has as much contrast to white as to black (WCAG 2.2). */
-const middle = 0.179
-
-/** Whether white is easier to read on an ink than black. */
-export function isDark({ color }: SolidInk): boolean {
-  const [red, green, blue] = [1, 3, 5].map(at => {
-    const share = Number.parseInt(color.slice(at, at + 2), 16) / 255
-    return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4
-  })
-  return 0.2126 * red + 0.7152 * green + 0.0722 * blue < middle
-}

@@ -26,7 +26,7 @@ export function drawingElement(
   sheet: Rules,
   pictureUrl: (svg: string) => string,
 ): string {
-  const { box, items, title, language } = drawing
+  const { box, items, title, description, language } = drawing
   const told = groupsTold(items)
   const parts: string[] = []
   let waiting: Item[] = []
@@ -75,7 +75,10 @@ export function drawingElement(
   const inner = sheet.classOf(`position:absolute;left:${px(-box.x)};top:${px(-box.y)}`)
   const said =
     (language === undefined ? '' : ` lang="${htmlText(language)}"`) +
-    (title === undefined ? '' : ` role="group" aria-label="${htmlText(title)}"`)
+    (title === undefined ? '' : ` role="group" aria-label="${htmlText(title)}"`) +
+    (title === undefined || description === undefined
+      ? ''
+      : ` aria-description="${htmlText(description)}"`)
   return `<div class="${name}"${said}><div class="${inner}">${parts.join('')}</div></div>`
 }
 

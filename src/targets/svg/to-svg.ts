@@ -29,7 +29,7 @@ import { transformText } from './transform-text.ts'
 export interface SvgOptions {
   /** What the picture is called; read out by screen readers. The drawing's own title without it. */
   readonly title?: string
-  /** What is to be seen, at more length. */
+  /** What is to be seen, at more length. The drawing's own without it. */
   readonly description?: string
   /**
    * How text is written: as `outlines` (the default), which need no fonts; as real text with its
@@ -54,7 +54,8 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   })
   const drawing = asDrawing(shown)
   const { box, language, items } = drawing
-  const { description, textAs = 'outlines', shapes } = options
+  const { textAs = 'outlines', shapes } = options
+  const description = options.description ?? drawing.description
   const title = options.title ?? drawing.title
   const shared = shapes && sharedDefinitions(shapes)
   const definitions = shared ?? svgDefinitions()

@@ -1,0 +1,120 @@
+import { scaleBand } from 'd3-scale'
+import { type ChartLabel, chartFrame, type Mark, valueWriter } from '../chart/index.ts'
+import { escapeMarkup, type Item, rectangle, rule } from '../core.ts'
+import type { ChartMarks, ChartToDraw } from './draw-chart.ts'
+import { textOptions } from './frame-texts.ts'
+import { ruleInk, seriesInk } from './palette.ts'
+import { yAxis } from './y-axis.ts'
+
+/** A bar from one value to another. */
+interface Bar {
+  readonly series: number
+  readonly x: string | number | Date
+  readonly from: number
+  readonly to: number
+}
+
+/** Bars side by side, in groups or on top of each other. */
+export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMarks {
+  const { data, formats = {}, inks, labels: whichLabels = 'all' } = chart
+  const { sheet, language } = texts
+  const isStacked = chart.arrangement === 'stacked'
+  const bars = isStacked ? stacked(chart.data) : grouped(chart.data)
+  const ends = bars.flatMap(({ from, to }) => [from, to])
+  const [least, most] = [Math.min(0, ...ends), Math.max(0, ...ends)]
+  const hasLabels = whichLabels === 'all'
+  const line = texts.setPlain('value', '0').height + 4
+  const keys = data.xs.map(keyOf)
+  const frame = chartFrame(texts, {
+    width,
+    height,
+    ...textOptions(chart, texts),
+    axes: {
+      bottom: {
+        scale: range => scaleBand(keys, range).paddingInner(0.22).paddingOuter(0.12),
+        ticks: keys,
+        format: xFormat(chart, language),
+        crowded: ['wrap', 'angle', 'thin'],
+        ...(chart.texts?.x !== undefined && { title: chart.texts.x }),
+      },
+      left: yAxis([least, most], chart.texts?.y, formats.y),
+    },
+    inset: {
+      top: hasLabels && most > 0 ? line : 0,
+      bottom: hasLabels && least < 0 ? line : 0,
+    },
+  })
+  const { plot, axes } = frame
+  const names = data.series.map((_, i) => String(i))
+  const band = axes.bottom.bandwidth
+  const inner = scaleBand(names, [0, band]).padding(names.length > 1 ? 0.05 : 0)
+  const write = valueWriter(formats.y, language)
+  const above: Item[] = []
+  const labels: ChartLabel[] = []
+  const avoid: Mark[] = []
+  for (const { series, x, from, to } of bars) {
+    const start = axes.bottom.at(keyOf(x)) - band / 2
+    const left = isStacked ? start : start + (inner(String(series)) ?? 0)
+    const [a, b] = [axes.left.at(from), axes.left.at(to)]
+    const box = {
+      x: left,
+      y: Math.min(a, b),
+      width: isStacked ? band : inner.bandwidth(),
+      height: Math.abs(a - b),
+    }
+    const ink = seriesInk(series, inks, sheet)
+    const id = `${data.series[series].name} ${keyOf(x)}`
+    above.push(rectangle(box, ink))
+    avoid.push({ kind: 'box', box, of: id })
+    if (!hasLabels) continue
+    const value = to - from
+    const toward = value < 0 ? 'down' : 'up'
+    const prefer = isStacked ? 'middle' : 'outside'
+    labels.push({
+      id,
+      text: escapeMarkup(write(value, 0).text),
+      at: { kind: 'bar', box, toward, ink, prefer },
+      priority: Math.abs(value),
+    })
+  }
+  const right = plot.x + plot.width
+  const grid = axes.left.ticks.map(({ at }) =>
+    rule([plot.x, at], [right, at], ruleInk(sheet, 0.14)),
+  )
+  const zero = axes.left.at(0)
+  above.push(rule([plot.x, zero], [right, zero], ruleInk(sheet, 0.7)))
+  return { frame, below: grid, above, labels, avoid }
+}
+
+/** What bands are told apart by: days by their number, which is what a band of them is called. */
+export const keyOf = (x: string | number | Date): string =>
+  x instanceof Date ? x.toISOString().replace('T00:00:00.000Z', '') : String(x)
+
+/** How names of bands are written: days and numbers as such. */
+export function xFormat({ data, formats = {} }: ChartToDraw['chart'], language: string) {
+  const write = valueWriter(formats.x, language)
+  const byKey = new Map(data.xs.map(x => [keyOf(x), x]))
+  return (key: unknown) => write(byKey.get(String(key)), 0).text
+}
+
+function grouped({ series }: ChartToDraw['chart']['data']): Bar[] {
+  return series.flatMap(({ points }, i) =>
+    points.flatMap(point => (point ? [{ series: i, x: point.x, from: 0, to: point.y }] : [])),
+  )
+}
+
+/** What is above zero goes up, what is below goes down. */
+function stacked({ series }: ChartToDraw['chart']['data']): Bar[] {
+  const up = new Map<string, number>()
+  const down = new Map<string, number>()
+  return series.flatMap(({ points }, i) =>
+    points.flatMap((point): Bar[] => {
+      if (!point) return []
+      const sums = point.y < 0 ? down : up
+      const key = keyOf(point.x)
+      const from = sums.get(key) ?? 0
+      sums.set(key, from + point.y)
+      return [{ series: i, x: point.x, from, to: from + point.y }]
+    }),
+  )
+}

@@ -1,0 +1,127 @@
+import {
+  type ChartLabel,
+  type ChartTexts,
+  type chartFrame,
+  type DataTable,
+  type Mark,
+  type PlacedLabels,
+  placeLabels,
+} from '../chart/index.ts'
+import {
+  type Drawing,
+  drawing,
+  type InkOrName,
+  type Item,
+  parseMarkup,
+  plainText,
+  rectangle,
+} from '../core.ts'
+import {
+  anObject,
+  anything,
+  checkArguments,
+  checkOptions,
+  fail,
+  isObject,
+  type Problem,
+} from '../problem/index.ts'
+import { drawBars } from './draw-bars.ts'
+import { drawLines } from './draw-lines.ts'
+import { drawRing } from './draw-ring.ts'
+import type { ChartDescription } from './read-chart.ts'
+import { gistOf, tableOf } from './told.ts'
+
+export interface DrawChartOptions {
+  /** In units; those of the description, or else 800 by 500. */
+  readonly width?: number
+  readonly height?: number
+  /** Painted behind it; nothing without it. */
+  readonly background?: InkOrName
+}
+
+/** A chart that was drawn. */
+export interface DrawnChart {
+  /** With a title, and a description of the least and the most of each series. */
+  readonly drawing: Drawing
+  /** The data, for `dataTableHtml`. */
+  readonly table: DataTable
+  /** Ids of labels for which there was no room. */
+  readonly dropped: readonly string[]
+  readonly problems: readonly Problem[]
+}
+
+/** What a kind of chart gives: marks, below and above which texts stand. */
+export interface ChartMarks {
+  readonly frame: ReturnType<typeof chartFrame>
+  readonly below: readonly Item[]
+  readonly above: readonly Item[]
+  readonly labels: readonly ChartLabel[]
+  readonly avoid: readonly Mark[]
+  readonly problems?: readonly Problem[]
+}
+
+/** What all kinds of charts are drawn by. */
+export interface ChartToDraw {
+  readonly texts: ChartTexts
+  readonly chart: ChartDescription
+  readonly width: number
+  readonly height: number
+}
+
+/** Draws a chart that was read: bars, lines, points or a ring, with all of its texts. */
+export function drawChart(
+  texts: ChartTexts,
+  chart: ChartDescription,
+  options: DrawChartOptions = {},
+): DrawnChart {
+  checkArguments('drawChart', ['texts', texts, anObject], ['chart', chart, anObject])
+  checkOptions('drawChart', options, { width: anything, height: anything, background: anything })
+  if (!isObject(chart.data))
+    fail('bad-chart', 'the chart has no data', { hint: 'readChart() gives a chart' })
+  const width = options.width ?? chart.width ?? 800
+  const height = options.height ?? chart.height ?? 500
+  const draw = { texts, chart, width, height }
+  const { kind } = chart
+  const marks =
+    kind === 'bars' ? drawBars(draw) : kind === 'ring' ? drawRing(draw) : drawLines(draw)
+  const { frame } = marks
+  const placed = placeLabels(texts, marks.labels, {
+    within: frame.plot,
+    avoid: marks.avoid,
+    gap: 2,
+  })
+  const title = chart.texts?.title === undefined ? undefined : said(chart.texts.title)
+  const table = tableOf(chart, texts.language)
+  const description = gistOf(chart, texts.language)
+  const { background } = options
+  const shown = drawing(
+    {
+      width,
+      height,
+      language: texts.language,
+      description,
+      sheet: texts.sheet,
+      ...(title !== undefined && { title }),
+      ...(background !== undefined && { background }),
+    },
+    [marks.below, groundsOf(placed, background, texts), marks.above, placed.items, frame.items],
+  )
+  return {
+    drawing: shown,
+    table,
+    dropped: placed.dropped,
+    problems: [...chart.problems, ...frame.problems, ...placed.problems, ...(marks.problems ?? [])],
+  }
+}
+
+const said = (markup: string) => plainText(parseMarkup(markup).rich)
+
+/** Grid lines stop short of the figures they would run through. */
+function groundsOf(
+  { labels }: PlacedLabels,
+  background: InkOrName | undefined,
+  { sheet }: ChartTexts,
+): readonly Item[] {
+  if (background === undefined) return []
+  return labels.map(({ text: { box } }) => rectangle(box, background, 0, sheet))
+}

@@ -1,0 +1,152 @@
+import { scaleLinear, scalePoint, scaleUtc } from 'd3-scale'
+import { line } from 'd3-shape'
+import {
+  type ChartAxis,
+  type ChartLabel,
+  chartFrame,
+  type Mark,
+  type Point,
+  valueWriter,
+} from '../chart/index.ts'
+import { circle, escapeMarkup, type Item, path, rule } from '../core.ts'
+import { type Problem, warningProblem } from '../problem/index.ts'
+import type { DataPoint } from './chart-data.ts'
+import { keyOf, xFormat } from './draw-bars.ts'
+import type { ChartMarks, ChartToDraw } from './draw-chart.ts'
+import { textOptions } from './frame-texts.ts'
+import { ruleInk, seriesInk } from './palette.ts'
+import { yAxis } from './y-axis.ts'
+
+const radius = 4
+
+/** Lines through points, or the points alone; series are named at the ends of lines where they have room. */
+export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMarks {
+  const { data, formats = {}, inks, kind } = chart
+  const { sheet, language } = texts
+  const isLine = kind === 'lines'
+  const values = data.series.flatMap(({ points }) => points.flatMap(point => point?.y ?? []))
+  const range = rangeOf(values, chart.zero)
+  const frame = chartFrame(texts, {
+    width,
+    height,
+    ...textOptions(chart, texts, isLine ? 'line' : 'circle'),
+    axes: {
+      bottom: xAxis(chart, language),
+      left: yAxis(range, chart.texts?.y, formats.y),
+    },
+    // What begins at zero stands on its axis.
+    inset: { top: 10, right: 10, bottom: range[0] === 0 ? 0 : 10, left: 10 },
+  })
+  const { plot, axes } = frame
+  const at = (point: DataPoint): Point => [axes.bottom.at(keyOf(point.x)), axes.left.at(point.y)]
+  const above: Item[] = []
+  const labels: ChartLabel[] = []
+  const avoid: Mark[] = []
+  const write = valueWriter(formats.y, language)
+  data.series.forEach(({ name, points }, i) => {
+    const ink = seriesInk(i, inks, sheet)
+    for (const stretch of stretches(points)) {
+      const places = stretch.map(at)
+      if (isLine && places.length > 1) {
+        above.push(path(line<Point>()(places) ?? '', { stroke: { ink, width: 2.5 } }))
+        avoid.push({ kind: 'line', points: places, width: 2.5 })
+      }
+      places.forEach(([x, y], j) => {
+        const id = `${name} ${keyOf(stretch[j].x)} ${j}`
+        // A value alone would not be seen as a line.
+        if (!isLine || places.length === 1) above.push(circle(x, y, radius, { fill: ink }))
+        if (!isLine) avoid.push({ kind: 'circle', x, y, radius, of: id })
+        const isAsked = chart.labels === 'all' || (chart.labels === undefined && !isLine)
+        if (!isAsked) return
+        const at = { kind: 'point', x, y, radius: isLine ? 3 : radius, reach: 0 } as const
+        labels.push({ id, text: escapeMarkup(write(stretch[j].y, 0).text), at })
+      })
+    }
+  })
+  const problems: Problem[] = []
+  for (const [i, note] of (chart.notes ?? []).entries()) {
+    const found = data.series
+      .filter(({ name }) => note.series === undefined || note.series === name)
+      .flatMap(({ points }) => points.filter(point => point && isAt(point.x, note.x)))
+      .find(point => point !== undefined)
+    if (!found && note.y === undefined) {
+      const message = `the chart has no value at '${note.x}' for a note`
+      problems.push(warningProblem('no-place', message, { location: `notes[${i}]` }))
+      continue
+    }
+    const y = axes.left.at(note.y ?? found?.y ?? 0)
+    const x = found ? axes.bottom.at(keyOf(found.x)) : axes.bottom.at(String(note.x))
+    const target = { kind: 'point', x, y, radius: radius + 2 } as const
+    labels.push({ id: `note ${i}`, text: note.text, part: 'note', at: target, priority: 1 })
+  }
+  const right = plot.x + plot.width
+  const floor = plot.y + plot.height
+  const below = [
+    ...axes.left.ticks.map(({ at: y }) => rule([plot.x, y], [right, y], ruleInk(sheet, 0.14))),
+    rule([plot.x, floor], [right, floor], ruleInk(sheet, 0.7)),
+  ]
+  return { frame, below, above, labels, avoid, problems }
+}
+
+const isAt = (x: DataPoint['x'], note: string | number) =>
+  x instanceof Date ? x.getTime() === Date.parse(String(note)) : String(x) === String(note)
+
+/** Points that follow each other without a gap. */
+function stretches(points: readonly (DataPoint | undefined)[]): DataPoint[][] {
+  const all: DataPoint[][] = [[]]
+  for (const point of points) {
+    if (point) all[all.length - 1].push(point)
+    else all.push([])
+  }
+  return all.filter(({ length }) => length > 0)
+}
+
+/** From zero, where that is asked for, or costs less than half of the height. */
+function rangeOf(values: readonly number[], zero: boolean | undefined): [number, number] {
+  let [least, most] = [Infinity, -Infinity]
+  for (const value of values) {
+    least = Math.min(least, value)
+    most = Math.max(most, value)
+  }
+  const isNear = least > 0 ? least < (most - least) * 1.0001 : most < 0 && -most < most - least
+  if (zero ?? isNear) return [Math.min(0, least), Math.max(0, most)]
+  return [least, most]
+}
+
+/** An axis of names side by side, of numbers or of days; values go by their keys, which are strings. */
+function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: string) => number> {
+  const { data, formats = {}, texts = {} } = chart
+  const title = texts.x === undefined ? {} : { title: texts.x }
+  const keys = data.xs.map(keyOf)
+  if (data.xKind === 'name') {
+    return {
+      scale: range => {
+        const scale = scalePoint(keys, range).padding(keys.length > 1 ? 0.2 : 0.5)
+        return key => scale(key) ?? Number.NaN
+      },
+      ticks: keys,
+      format: xFormat(chart, language),
+      crowded: ['wrap', 'angle', 'thin'],
+      ...title,
+    }
+  }
+  const isDate = data.xKind === 'date'
+  const numbers = data.xs.map(Number)
+  const [least, most] = rangeOf(numbers, false)
+  const pad = least === most ? (isDate ? 43_200_000 : 0.5) : 0
+  const domain = [least - pad, most + pad]
+  const numberOf = (key: string) => (isDate ? Date.parse(key) : Number(key))
+  const write = valueWriter(formats.x, language)
+  return {
+    scale: range => {
+      const scale = scaleLinear(domain, range)
+      return key => scale(numberOf(key))
+    },
+    ticks: count => {
+      if (!isDate) return scaleLinear(domain, [0, 1]).ticks(count).map(String)
+      return scaleUtc(domain, [0, 1]).ticks(count).map(keyOf)
+    },
+    format: key => write(isDate ? new Date(String(key)) : Number(key), 0).text,
+    ...title,
+  }
+}

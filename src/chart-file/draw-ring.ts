@@ -1,0 +1,77 @@
+import { pie } from 'd3-shape'
+import { type ChartLabel, centerText, chartFrame, type Mark, valueWriter } from '../chart/index.ts'
+import { arc, escapeMarkup } from '../core.ts'
+import { DotLineError, errorProblem } from '../problem/index.ts'
+import { keyOf, xFormat } from './draw-bars.ts'
+import type { ChartMarks, ChartToDraw } from './draw-chart.ts'
+import { textOptions } from './frame-texts.ts'
+import { seriesInk } from './palette.ts'
+
+/** Width of the ring, as a share of its radius. */
+const thickness = 0.42
+const percent = { style: 'percent', maximumFractionDigits: 0 } as const
+
+/** A ring of the first series: shares on the slices, a legend of their names, a text in the middle. */
+export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMarks {
+  const { data, formats = {}, inks, labels: whichLabels = 'all' } = chart
+  const { sheet, language } = texts
+  if (data.series.length > 1) {
+    const message = `a ring has one series, not ${data.series.length}`
+    throw new DotLineError(errorProblem('bad-chart', message, { hint: 'use bars, stacked' }))
+  }
+  const points = data.series[0].points.filter(point => point !== undefined)
+  const total = points.reduce((sum, { y }) => sum + y, 0)
+  const writeX = xFormat(chart, language)
+  const names = points.map(({ x }) => writeX(keyOf(x)))
+  const around = textOptions(chart, texts, 'square', names.length === 1 ? [] : names)
+  const legend = { ...around.legend, places: chart.legend ?? (['right', 'bottom'] as const) }
+  const entries = names.map((name, i) => ({
+    text: escapeMarkup(name),
+    ink: seriesInk(i, inks, sheet),
+  }))
+  const frame = chartFrame(texts, { width, height, ...around, legend: { ...legend, entries } })
+  const { plot } = frame
+  const line = texts.setPlain('value', '0').height
+  const room = Math.min(plot.width, plot.height) / 2 - Math.min(line * 1.5, plot.height * 0.12)
+  const radius = Math.max(0, room)
+  const [x, y] = [plot.x + plot.width / 2, plot.y + plot.height / 2]
+  const innerRadius = radius * (1 - thickness)
+  const shares = new Intl.NumberFormat(language, percent)
+  const turns = pie<(typeof points)[number]>()
+    .sort(null)
+    .value(point => point.y)(points)
+  const slices = turns.map(({ startAngle, endAngle }) => ({
+    from: 90 - (endAngle * 180) / Math.PI,
+    to: 90 - (startAngle * 180) / Math.PI,
+  }))
+  const above = slices.map(({ from, to }, i) => {
+    return arc(x, y, { radius, innerRadius, from, to }, { fill: seriesInk(i, inks, sheet) })
+  })
+  const ids = names.map((name, i) => `${i} ${name}`)
+  const disk: Mark = { kind: 'circle', x, y, radius, of: ids }
+  const labels = slices.map((slice, i): ChartLabel => {
+    const share = total > 0 ? points[i].y / total : 0
+    const ink = seriesInk(i, inks, sheet)
+    const at = { kind: 'slice', x, y, innerRadius, radius, ...slice, ink } as const
+    return { id: ids[i], text: escapeMarkup(shares.format(share)), at, priority: points[i].y }
+  })
+  const { center } = chart.texts ?? {}
+  const sum = valueWriter(formats.y, language)(total, 0).text
+  const middle =
+    center === undefined
+      ? undefined
+      : centerText(texts, filled(center, sum), { x, y, radius: innerRadius }, { gap: 6 })
+  return {
+    frame,
+    below: [],
+    above: [...above, ...(middle?.text ? [middle.text.item] : [])],
+    labels: whichLabels === 'all' ? labels : [],
+    avoid: [disk],
+    ...(middle && { problems: middle.problems }),
+  }
+}
+
+/** A text with the sum, where it asks for it. */
+function filled(text: string, total: string) {
+  return text.includes('{total}') ? { text, values: { total } } : text
+}

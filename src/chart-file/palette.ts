@@ -1,0 +1,44 @@
+import { type Ink, type InkOrName, rectangle, type Sheet } from '../core.ts'
+import { DotLineError, fail, nearestName } from '../problem/index.ts'
+
+/** Inks of series where a chart names none: told apart by lightness too, on white and on black. */
+const usual = [
+  '#2f6690',
+  '#b8860b',
+  '#3a7d5c',
+  '#c2402d',
+  '#7a5c99',
+  '#5e6e78',
+  '#8ab6d6',
+  '#d9a35b',
+]
+
+/** The ink of a series, a slice; after the last the first again. */
+export function seriesInk(index: number, inks: readonly string[] | undefined, sheet: Sheet): Ink {
+  const list = inks ?? usual
+  const at = index % list.length
+  return resolved(list[at], at, sheet)
+}
+
+/** An ink of the sheet by its name where it has one, or else a mix of its text with its paper. */
+export function ruleInk(sheet: Sheet, share: number): InkOrName {
+  const { ink } = sheet.base
+  if (ink.kind !== 'solid') return ink
+  return { ...ink, opacity: ink.opacity * share }
+}
+
+/** Throws `unknown-ink`, at its place in the chart, where a name is none of the sheet, and no color. */
+function resolved(name: string, index: number, sheet: Sheet): Ink {
+  if (sheet.inkNames.includes(name)) return sheet.ink(name)
+  try {
+    const item = rectangle({ x: 0, y: 0, width: 0, height: 0 }, name)
+    if (item.kind === 'rectangle') return item.ink
+  } catch (error) {
+    if (!(error instanceof DotLineError)) throw error
+  }
+  return fail('unknown-ink', `no ink named '${name}', and no color`, {
+    location: `inks[${index}]`,
+    nearest: nearestName(name, sheet.inkNames),
+    hint: `the sheet has ${sheet.inkNames.join(', ')}`,
+  })
+}

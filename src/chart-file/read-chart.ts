@@ -1,0 +1,180 @@
+import type { LegendPlace, ValueFormat } from '../chart/index.ts'
+import {
+  aFunction,
+  aString,
+  checkArguments,
+  checkOptions,
+  DotLineError,
+  described,
+  errorProblem,
+  isObject,
+  nearestName,
+  type Path,
+  type Problem,
+  pathText,
+  readJson,
+} from '../problem/index.ts'
+import { type ChartData, chartData } from './chart-data.ts'
+import {
+  chartFields,
+  type chartKinds,
+  type FieldMap,
+  formatFields,
+  noteFields,
+  textFields,
+} from './fields.ts'
+import { type Table, tableOfCsv, tableOfRows } from './read-table.ts'
+
+export interface ReadChartOptions {
+  /** What problems call the description: a file name. */
+  readonly source?: string
+  /** Gives the text of the CSV file that a chart names. */
+  readonly readCsv?: (path: string) => string
+}
+
+/** A chart as a file describes it, checked, with its data. */
+export interface ChartDescription {
+  readonly kind: (typeof chartKinds)[number]
+  readonly x: string
+  readonly y: string | readonly string[]
+  readonly series?: string
+  readonly arrangement?: 'grouped' | 'stacked'
+  /** Whether bars, slices and points have their values; all without it, of lines none. */
+  readonly labels?: 'all' | 'none'
+  readonly width?: number
+  readonly height?: number
+  readonly language?: string
+  readonly texts?: {
+    readonly title?: string
+    readonly subtitle?: string
+    readonly source?: string
+    readonly x?: string
+    readonly y?: string
+    /** In the middle of a ring; `{total}` in it is the sum. */
+    readonly center?: string
+  }
+  readonly formats?: { readonly x?: ValueFormat; readonly y?: ValueFormat }
+  readonly inks?: readonly string[]
+  readonly legend?: readonly LegendPlace[]
+  /** Whether lines and points begin at zero; they do where that costs less than half of the height. */
+  readonly zero?: boolean
+  readonly notes?: readonly {
+    readonly x: string | number
+    readonly y?: number
+    readonly series?: string
+    readonly text: string
+  }[]
+  readonly data: ChartData
+  /** Warnings: values that are missing. */
+  readonly problems: readonly Problem[]
+}
+
+/**
+ * Reads the description of a chart in JSON, and its rows or the CSV file that it names. Throws a
+ * `DotLineError` with all mistakes, each with its place.
+ */
+export function readChart(json: string, options: ReadChartOptions = {}): ChartDescription {
+  checkArguments('readChart', ['json', json, aString])
+  checkOptions('readChart', options, { source: aString, readCsv: aFunction })
+  const { source = 'chart' } = options
+  const { value, locationOf, problems: twice } = readJson(json, source)
+  const found: Problem[] = [...twice]
+  const tell = (path: Path, code: string, message: string, more: Partial<Problem> = {}) => {
+    found.push(errorProblem(code, message, { location: locationOf(path), ...more }))
+  }
+  if (!isObject(value)) {
+    tell([], 'bad-chart', `a chart is an object, not ${described(value)}`)
+    throw thrown(found)
+  }
+  checkFields(value, chartFields, [], tell)
+  for (const name of ['kind', 'x', 'y']) {
+    if (value[name] === undefined) tell([], 'missing-property', `'${name}' is missing`)
+  }
+  checkInner(value.texts, textFields, ['texts'], tell)
+  checkInner(value.formats, formatFields, ['formats'], tell)
+  if (Array.isArray(value.notes)) {
+    value.notes.forEach((note: unknown, i) => {
+      checkInner(note, noteFields, ['notes', i], tell)
+      if (!isObject(note)) return
+      for (const name of ['x', 'text']) {
+        if (note[name] === undefined) tell(['notes', i], 'missing-property', `'${name}' is missing`)
+      }
+    })
+  }
+  if ((value.rows === undefined) === (value.csv === undefined)) {
+    const message =
+      value.rows === undefined ? "'rows' or 'csv' is missing" : "'rows' and 'csv' are both there"
+    tell([], 'missing-property', message, {
+      hint: 'a chart has rows of its own, or those of a file',
+    })
+  }
+  if (found.length > 0) throw thrown(found)
+  // Each field was checked to be what it is declared as.
+  const chart = value as unknown as Omit<ChartDescription, 'data' | 'problems'> & {
+    readonly rows?: readonly Readonly<Record<string, unknown>>[]
+    readonly csv?: string
+  }
+  const { rows, csv, kind, x, y, series } = chart
+  const table = rows
+    ? tableOfRows(rows, locationOf)
+    : csvTable(csv ?? '', options, locationOf(['csv']), found)
+  if (found.length > 0 || !table) throw thrown(found)
+  const { data, problems } = chartData(
+    table,
+    { x, y, series, isUnique: kind === 'bars' || kind === 'ring', isPositive: kind === 'ring' },
+    {
+      x: locationOf(['x']),
+      y: locationOf(['y']),
+      series: locationOf(['series']),
+      all: locationOf([rows ? 'rows' : 'csv']),
+    },
+  )
+  if (!data || problems.some(({ severity }) => severity === 'error')) throw thrown(problems)
+  return { ...chart, data, problems }
+}
+
+type Tell = (path: Path, code: string, message: string, more?: Partial<Problem>) => void
+
+function csvTable(
+  path: string,
+  { readCsv }: ReadChartOptions,
+  location: NonNullable<Problem['location']>,
+  found: Problem[],
+): Table | undefined {
+  if (!readCsv) {
+    const hint = 'give readCsv: path => its text, or rows'
+    found.push(errorProblem('no-csv', `the chart names the file ${path}`, { location, hint }))
+    return undefined
+  }
+  const { table, problems } = tableOfCsv(readCsv(path), path)
+  found.push(...problems)
+  return table
+}
+
+function checkInner(value: unknown, fields: FieldMap, path: Path, tell: Tell) {
+  if (isObject(value)) checkFields(value, fields, path, tell)
+}
+
+function checkFields(value: object, fields: FieldMap, path: Path, tell: Tell) {
+  for (const [name, given] of Object.entries(value)) {
+    const at = [...path, name]
+    if (!Object.hasOwn(fields, name)) {
+      const known = Object.keys(fields)
+      const nearest = nearestName(name, known)
+      const hint = `it takes ${known.filter(one => one !== '$schema').join(', ')}`
+      tell(at, 'unknown-property', `a chart has no property '${pathText(at)}'`, { nearest, hint })
+      continue
+    }
+    const expected = fields[name].expected(given)
+    if (expected === undefined) continue
+    const choices = /^one of (.*)$/.exec(expected)?.[1].split(', ')
+    const nearest = choices && typeof given === 'string' ? nearestName(given, choices) : undefined
+    const message = `${pathText(at)} must be ${expected}, not ${described(given)}`
+    tell(at, 'bad-value', message, nearest === undefined ? {} : { nearest })
+  }
+}
+
+function thrown(problems: readonly Problem[]): DotLineError {
+  const errors = problems.filter(({ severity }) => severity === 'error')
+  return new DotLineError(errors[0] ?? problems[0], problems)
+}

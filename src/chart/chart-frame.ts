@@ -1,0 +1,236 @@
+import type { Box, Item, TextItem } from '../core.ts'
+import {
+  aNumber,
+  anObject,
+  anything,
+  being,
+  checkArgument,
+  checkOptions,
+  fromZero,
+  isObject,
+  listOf,
+  oneOf,
+  type Problem,
+  problemList,
+  warningProblem,
+} from '../problem/index.ts'
+import type { AxisDone, AxisTick, ChartAxis, ChartScale } from './axis.ts'
+import { type ChartText, type ChartTexts, someChartTexts } from './chart-texts.ts'
+import { aFormat } from './formats.ts'
+import {
+  type Attempt,
+  attemptFrame,
+  type Given,
+  type LeftOut,
+  type Side,
+  sides,
+} from './frame-attempt.ts'
+import type { ChartLegend, LegendPlace } from './legend.ts'
+import type { PlacedText } from './placed-text.ts'
+import { tickSetter } from './ticks.ts'
+
+/** The axes of a chart, by where their labels stand. */
+export interface ChartAxes {
+  readonly bottom?: ChartAxis
+  readonly top?: ChartAxis
+  readonly left?: ChartAxis
+  readonly right?: ChartAxis
+}
+
+export interface ChartFrameOptions<A extends ChartAxes = ChartAxes> {
+  /** In units. */
+  readonly width: number
+  readonly height: number
+  /** Kept free at all four edges, in units; 16 without it. */
+  readonly padding?: number
+  readonly title?: ChartText
+  readonly subtitle?: ChartText
+  /** Where the data comes from, below all else. */
+  readonly source?: ChartText
+  readonly axes?: A
+  readonly legend?: ChartLegend
+  /** Room inside the plot that scales do not use: for labels over bars, points at its edge. */
+  readonly inset?: {
+    readonly top?: number
+    readonly right?: number
+    readonly bottom?: number
+    readonly left?: number
+  }
+}
+
+/** An axis that was solved. */
+export interface SolvedAxis<S extends ChartScale = ChartScale> extends AxisDone {
+  /** The scale of the plot's range, as it was made. */
+  readonly scale: S
+  /** How wide a band is, in units; 0 of a scale without bands. */
+  readonly bandwidth: number
+  /** Where a value stands, in units: of a band its middle. Throws `no-place` where it has none. */
+  at(value: Parameters<S>[0]): number
+  /** All ticks, also those whose label is not shown. */
+  readonly ticks: readonly AxisTick[]
+}
+
+/** A chart's room for marks, and all of its texts where they stand. */
+export interface ChartFrame<A extends ChartAxes = ChartAxes> {
+  /** Where marks go. */
+  readonly plot: Box
+  readonly axes: {
+    readonly [K in keyof A]: NonNullable<A[K]> extends ChartAxis<infer S>
+      ? SolvedAxis<S> | (undefined extends A[K] ? undefined : never)
+      : undefined
+  }
+  /** In reading order. */
+  readonly texts: readonly PlacedText[]
+  /** The marks of the legend, and where it came to stand. */
+  readonly legendMarks: readonly Item[]
+  readonly legendPlace?: LegendPlace
+  /** Texts that not even the least room was left for. */
+  readonly leftOut: readonly LeftOut[]
+  /** What is drawn: the legend's marks and all texts. */
+  readonly items: readonly Item[]
+  readonly problems: readonly Problem[]
+}
+
+const anAxis = being(
+  'an axis: { scale, ticks }',
+  value => isObject(value) && typeof value.scale === 'function',
+)
+
+/**
+ * Measures the texts of a chart, finds how much room they leave for its marks, and places them:
+ * nothing is clipped, nothing touches. What cannot have room even so is left out, and told. Throws
+ * `bad-argument` and `unknown-option` on what is no chart.
+ */
+export function chartFrame<const A extends ChartAxes = ChartAxes>(
+  texts: ChartTexts,
+  options: ChartFrameOptions<A>,
+): ChartFrame<A> {
+  checkArgument('chartFrame', 'texts', texts, someChartTexts)
+  checkFrameOptions(options)
+  const { padding = 16, axes = {} } = options
+  const inset = { top: 0, right: 0, bottom: 0, left: 0, ...options.inset }
+  const given: Given = { ...options, padding, axes, inset, set: tickSetter(texts) }
+  const attempt = firstThatFits(texts, given)
+  const found = problemList()
+  for (const { layout } of attempt.texts) for (const one of layout.problems) found.addOnce(one)
+  for (const problem of attempt.problems) found.addOnce(problem)
+  for (const { part, layout } of attempt.texts) {
+    if (part === 'tick' || !layout.cut) continue
+    const message = `there is no room for all of the ${part} '${shortText(layout.text)}'`
+    found.add(warningProblem('text-cut', message, { hint: largerChart }))
+  }
+  for (const { part, text } of attempt.leftOut) {
+    const message = `there is no room for the ${part} '${shortText(text)}'`
+    found.add(warningProblem('text-left-out', message, { hint: largerChart }))
+  }
+  return {
+    plot: attempt.plot,
+    // Each axis was solved with the scale that it made itself.
+    axes: attempt.axes as ChartFrame<A>['axes'],
+    texts: attempt.texts,
+    legendMarks: attempt.legendMarks,
+    ...(attempt.legendPlace && { legendPlace: attempt.legendPlace }),
+    leftOut: attempt.leftOut,
+    items: [...attempt.legendMarks, ...attempt.texts.map(({ item }): TextItem => item)],
+    problems: found.all(),
+  }
+}
+
+const largerChart = 'make the chart larger, or its texts shorter'
+
+const shortText = (text: string) => (text.length > 40 ? `${text.slice(0, 40)}…` : text)
+
+/** What is given up, one after the other, where a chart is too small for all of its texts. */
+const thrift = ['source', 'subtitle', 'axis', 'title', 'lines', 'legend', 'tick', 'all'] as const
+
+export type Thrift = (typeof thrift)[number]
+
+function firstThatFits(texts: ChartTexts, given: Given): Attempt {
+  const places = given.legend ? (given.legend.places ?? ['top', 'bottom']) : [undefined]
+  for (const place of places) {
+    const attempt = attemptFrame(texts, given, place, new Set())
+    if (attempt.fits) return attempt
+  }
+  const given_up = new Set<Thrift>()
+  let last: Attempt | undefined
+  for (const what of thrift) {
+    given_up.add(what)
+    last = attemptFrame(texts, given, places[places.length - 1], given_up)
+    if (last.fits) break
+  }
+  return last ?? attemptFrame(texts, given, undefined, new Set(thrift))
+}
+
+function checkFrameOptions(options: ChartFrameOptions) {
+  checkOptions('chartFrame', options, {
+    width: aNumber,
+    height: aNumber,
+    padding: fromZero,
+    title: anything,
+    subtitle: anything,
+    source: anything,
+    axes: anObject,
+    legend: anObject,
+    inset: anObject,
+  })
+  const { width, height, axes = {}, legend, inset = {} } = options
+  checkArgument('chartFrame', 'width', width, fromZero)
+  checkArgument('chartFrame', 'height', height, fromZero)
+  checkOptions('the inset of chartFrame', inset, {
+    top: fromZero,
+    right: fromZero,
+    bottom: fromZero,
+    left: fromZero,
+  })
+  checkOptions('the axes of chartFrame', axes, {
+    bottom: anAxis,
+    top: anAxis,
+    left: anAxis,
+    right: anAxis,
+  })
+  for (const side of sides) if (axes[side]) checkAxis(side, axes[side])
+  if (!legend) return
+  checkOptions('the legend', legend, {
+    entries: listOf(anObject),
+    places: listOf(oneOf('right', 'left', 'top', 'bottom')),
+    columns: being('a whole number from 1', value => Number.isInteger(value) && Number(value) >= 1),
+  })
+  checkArgument('the legend', 'entries', legend.entries, listOf(anObject))
+  if (legend.places?.length === 0) {
+    checkArgument(
+      'the legend',
+      'places',
+      undefined,
+      being('a list with a place', () => false),
+    )
+  }
+  for (const entry of legend.entries) {
+    checkOptions('an entry of the legend', entry, {
+      text: anything,
+      ink: anything,
+      mark: oneOf('square', 'circle', 'line'),
+    })
+  }
+}
+
+function checkAxis(side: Side, axis: ChartAxis) {
+  const owner = `the ${side} axis`
+  checkOptions(owner, axis, {
+    scale: anything,
+    ticks: anything,
+    format: aFormat,
+    title: anything,
+    titlePlace: oneOf('along', 'above'),
+    crowded: listOf(oneOf('wrap', 'stagger', 'angle', 'thin', 'shorten')),
+    align: oneOf('end', 'decimal'),
+    maxShare: being('a number from 0 to 1', value => Number(value) >= 0 && Number(value) <= 1),
+  })
+  checkArgument(
+    owner,
+    'ticks',
+    axis.ticks,
+    being('a list of values, or a function that gives one', value => {
+      return Array.isArray(value) || typeof value === 'function'
+    }),
+  )
+}

@@ -1,0 +1,140 @@
+import {
+  escapeMarkup,
+  type Frame,
+  type Layout,
+  type RichText,
+  type Sheet,
+  type StyleSource,
+  type Typesetter,
+  type TypesetterOptions,
+  typesetter,
+  type Values,
+} from '../core.ts'
+import {
+  aLanguage,
+  anObject,
+  anything,
+  being,
+  checkArgument,
+  checkOptions,
+  described,
+  fail,
+  isObject,
+  nearestName,
+} from '../problem/index.ts'
+import { type ChartPart, chartParts, type PartStyles, partStyle, withChartParts } from './parts.ts'
+
+/** A text of a chart: markup or rich text, with its values where it has any. */
+export type ChartText =
+  | string
+  | RichText
+  | { readonly text: string | RichText; readonly values?: Values }
+
+export interface ChartTextOptions extends TypesetterOptions<string, string, string> {
+  /** Which style of the sheet a part is set in; `chart-title` and so on without it. */
+  readonly styles?: PartStyles
+  /** BCP 47 tag of all texts, and of how numbers and dates are written; that of `defaults` without it. */
+  readonly language?: string
+}
+
+/** Properties that a text has beside those of its part. */
+export type PartChanges = Omit<StyleSource, 'from'>
+
+/** Sets the texts of a chart, each part in its style. */
+export interface ChartTexts {
+  /** The sheet, with a style for every part. */
+  readonly sheet: Sheet
+  readonly setter: Typesetter
+  /** BCP 47 tag. */
+  readonly language: string
+  /** The name of a part's style. */
+  styleOf(part: ChartPart): string
+  /** Sets a text of a chart. Throws as `set` of a typesetter does. */
+  set(part: ChartPart, text: ChartText, frame?: PartFrame): Layout
+  /** Sets characters that are data: nothing in them is markup. */
+  setPlain(part: ChartPart, text: string, frame?: PartFrame): Layout
+}
+
+/** Where a text of a chart goes, and what of its style is changed. */
+export interface PartFrame extends Frame {
+  readonly with?: PartChanges
+}
+
+/** As an argument: what `chartTexts` gives. */
+export const someChartTexts = being(
+  'what chartTexts() gives',
+  value => isObject(value) && typeof value.setPlain === 'function' && isObject(value.sheet),
+)
+
+/**
+ * All texts of charts by one sheet: a style for each part, built on the sheet's `defaults` where it
+ * has none of that name. Throws as `typesetter` does.
+ */
+export function chartTexts(options: ChartTextOptions): ChartTexts {
+  checkOptions('chartTexts', options, {
+    sheet: anything,
+    shelf: anything,
+    reader: anything,
+    hyphenation: anything,
+    problems: anything,
+    styles: anObject,
+    language: aLanguage,
+  })
+  const { styles = {}, language, ...others } = options
+  for (const [name, style] of Object.entries(styles)) {
+    const part = chartParts.find(known => known === name)
+    if (part === undefined) {
+      fail('unknown-part', `a chart has no part '${name}'`, {
+        nearest: nearestName(name, chartParts),
+        hint: `its parts are ${chartParts.join(', ')}`,
+      })
+    }
+    if (style !== undefined) checkArgument('styles', name, style, aStyleName)
+  }
+  // Checks the options; the sheet is one from here on.
+  typesetter(others)
+  const sheet = withChartParts(options.sheet, styles, language)
+  const setter: Typesetter = typesetter({ ...others, sheet })
+  return {
+    sheet,
+    setter,
+    language: language ?? sheet.base.language,
+    styleOf: part => partStyle(checkedPart(part), styles),
+    set(part, text, frame) {
+      const style = partStyle(checkedPart(part), styles)
+      const { text: markup, values } = checkedText(text)
+      return setter.set(markup, { ...frame, style, ...(values && { values }) })
+    },
+    setPlain(part, text, frame) {
+      checkArgument('setPlain', 'text', text, aText)
+      const style = partStyle(checkedPart(part), styles)
+      // Its lines are its own: a newline would end a paragraph, and both are one place to break.
+      return setter.set(escapeMarkup(text), { ...frame, style })
+    },
+  }
+}
+
+const aStyleName = being('the name of a style', value => typeof value === 'string')
+const aText = being('a string', value => typeof value === 'string')
+
+function checkedPart(part: ChartPart): ChartPart {
+  if (chartParts.includes(part)) return part
+  const hint = `its parts are ${chartParts.join(', ')}`
+  return fail('unknown-part', `a chart has no part ${described(part)}`, { hint })
+}
+
+/** A text in its longer form. Throws `bad-argument` on what is none. */
+function checkedText(text: ChartText): {
+  readonly text: string | RichText
+  readonly values?: Values
+} {
+  if (typeof text === 'string') return { text }
+  if (!isObject(text)) {
+    return fail('bad-argument', `a text of a chart may not be ${described(text)}`, {
+      hint: "markup, rich text, or { text: 'from {port}', values: { port } }",
+    })
+  }
+  if (!('text' in text)) return { text }
+  checkOptions('a text of a chart', text, { text: anything, values: anObject })
+  return text
+}

@@ -1,0 +1,37 @@
+export type { AxisDone, AxisTick, ChartAxis, ChartScale, Crowding } from './axis.ts'
+export { type CenteredText, centerText, type RoundRoom } from './center-text.ts'
+export {
+  type ChartAxes,
+  type ChartFrame,
+  type ChartFrameOptions,
+  chartFrame,
+  type SolvedAxis,
+} from './chart-frame.ts'
+export {
+  type ChartText,
+  type ChartTextOptions,
+  type ChartTexts,
+  chartTexts,
+  type PartFrame,
+} from './chart-texts.ts'
+export { type DataTable, dataTableHtml } from './data-table.ts'
+export { type ValueFormat, valueWriter, type WrittenValue } from './formats.ts'
+export type { Around, LabelTarget, Mark, Point } from './label-targets.ts'
+export type { ChartLegend, LegendEntry, LegendPlace } from './legend.ts'
+export type { ChartPart, PartStyles } from './parts.ts'
+export {
+  type ChartLabel,
+  type PlacedLabel,
+  type PlacedLabels,
+  type PlaceLabelsOptions,
+  placeLabels,
+} from './place-labels.ts'
+export type { PlacedText } from './placed-text.ts'
+export { type ReadableInk, readableInk } from './readable-ink.ts'
+export {
+  type RestyledChart,
+  type RestyledText,
+  type RestyleOptions,
+  restyleChart,
+  type SvgElementLike,
+} from './restyle/restyle-chart.ts'

@@ -1,0 +1,261 @@
+import type { Box } from '../core.ts'
+import type { Around, LabelTarget, Point } from './label-targets.ts'
+
+/** A place that a label may have: where the top left of its box goes. */
+export interface LabelPlace {
+  readonly left: number
+  readonly top: number
+  /** From the mark to the label, where that is not beside it. */
+  readonly leader?: readonly [Point, Point]
+  /** It stands on its own mark. */
+  readonly isInside?: true
+  /** What a turned label covers. */
+  readonly pieces?: readonly Box[]
+}
+
+/** How large a label is, and how far it keeps from marks. */
+export interface LabelSize {
+  readonly width: number
+  readonly height: number
+  readonly gap: number
+}
+
+const allAround: readonly Around[] = [
+  'above',
+  'right',
+  'below',
+  'left',
+  'above-right',
+  'below-right',
+  'above-left',
+  'below-left',
+]
+
+/** Which way each side is: across, and down. */
+const directions: Readonly<Record<Around, Point>> = {
+  above: [0, -1],
+  below: [0, 1],
+  left: [-1, 0],
+  right: [1, 0],
+  'above-left': [-0.7, -0.7],
+  'above-right': [0.7, -0.7],
+  'below-left': [-0.7, 0.7],
+  'below-right': [0.7, 0.7],
+}
+
+export const aroundNames: readonly string[] = allAround
+
+/** So many rings of places about a point, each of so many. */
+const [rings, ringPlaces] = [6, 12]
+
+/** The places of a label one by one, the best first. Those of `places` are the caller's own. */
+export function* placesOf(
+  target: Exclude<LabelTarget, { kind: 'places' }>,
+  size: LabelSize,
+): Generator<LabelPlace> {
+  switch (target.kind) {
+    case 'point':
+      return yield* aroundPoint(target, size)
+    case 'bar':
+      return yield* atBar(target, size)
+    case 'slice':
+      return yield* atSlice(target, size)
+    case 'line-end':
+      return yield* atLineEnd(target, size)
+    case 'area':
+      return yield* inArea(target, size)
+  }
+}
+
+function* aroundPoint(
+  { x, y, radius = 0, sides = allAround, reach }: Extract<LabelTarget, { kind: 'point' }>,
+  { width, height, gap }: LabelSize,
+): Generator<LabelPlace> {
+  const away = radius + gap
+  for (const side of sides) {
+    const [across, down] = directions[side]
+    yield {
+      left: x + across * away + (Math.sign(across) - 1) * (width / 2),
+      top: y + down * away + (Math.sign(down) - 1) * (height / 2),
+    }
+  }
+  const far = reach ?? height * 6
+  for (let ring = 1; ring <= rings; ring++) {
+    const distance = away + (far * ring) / rings
+    if (far <= 0) return
+    for (let i = 0; i < ringPlaces; i++) {
+      // Upward and to the right first, then to both sides in turn.
+      const turn = (i % 2 === 0 ? 1 : -1) * Math.ceil(i / 2)
+      const angle = -Math.PI / 3 + (turn * 2 * Math.PI) / ringPlaces
+      const [across, down] = [Math.cos(angle), Math.sin(angle)]
+      const middle: Point = [
+        x + across * (distance + width / 2),
+        y + down * (distance + height / 2),
+      ]
+      const left = middle[0] - width / 2
+      const top = middle[1] - height / 2
+      const near = nearestOf(left, top, width, height, x, y)
+      const start: Point = [x + across * radius, y + down * radius]
+      yield { left, top, leader: [start, near] }
+    }
+  }
+}
+
+/** The point of a box's edge that a leader comes to: in the middle of a side, or at a corner. */
+function nearestOf(
+  left: number,
+  top: number,
+  width: number,
+  height: number,
+  x: number,
+  y: number,
+): Point {
+  const isBeside = x < left || x > left + width
+  if (isBeside) return [x < left ? left : left + width, top + height / 2]
+  return [Math.max(left, Math.min(x, left + width)), y < top ? top : top + height]
+}
+
+function* atBar(
+  { box, toward, prefer = 'outside' }: Extract<LabelTarget, { kind: 'bar' }>,
+  size: LabelSize,
+): Generator<LabelPlace> {
+  const { width, height, gap } = size
+  const isUpright = toward === 'up' || toward === 'down'
+  const sign = toward === 'up' || toward === 'left' ? -1 : 1
+  const [start, length] = isUpright ? [box.y, box.height] : [box.x, box.width]
+  const own = isUpright ? height : width
+  const end = sign < 0 ? start : start + length
+  const at = (along: number): Omit<LabelPlace, 'isInside'> =>
+    isUpright
+      ? { left: box.x + (box.width - width) / 2, top: along }
+      : { left: along, top: box.y + (box.height - height) / 2 }
+  const outside = at(sign < 0 ? end - gap - own : end + gap)
+  const fits = length >= own + 2 * gap && (isUpright ? box.width >= width : box.height >= height)
+  const inside = { ...at(sign < 0 ? end + gap : end - gap - own), isInside: true } as const
+  const middle = { ...at(start + (length - own) / 2), isInside: true } as const
+  if (prefer !== 'outside' && fits) yield prefer === 'middle' ? middle : inside
+  yield outside
+  if (!fits) return
+  yield inside
+  yield middle
+}
+
+function* atSlice(
+  target: Extract<LabelTarget, { kind: 'slice' }>,
+  size: LabelSize,
+): Generator<LabelPlace> {
+  const { x, y, innerRadius = 0, radius, from, to, prefer = 'inside' } = target
+  const { width, height, gap } = size
+  const angle = (-(from + to) / 2 / 180) * Math.PI
+  const [across, down] = [Math.cos(angle), Math.sin(angle)]
+  const mid = innerRadius > 0 ? (innerRadius + radius) / 2 : radius * 0.62
+  const inside: LabelPlace = {
+    left: x + across * mid - width / 2,
+    top: y + down * mid - height / 2,
+    isInside: true,
+  }
+  const fits = boxInSlice(inside.left, inside.top, size, target)
+  if (prefer === 'inside' && fits) yield inside
+  // Beyond its edge: near, and then with a leader, farther out and up and down.
+  for (const [out, shift] of outward) {
+    const distance = radius + gap + out * height
+    const [px, py] = [x + across * distance, y + down * distance + shift * height]
+    const left =
+      px +
+      (across < 0 ? -1 : 0) * width -
+      (Math.abs(across) < 0.25 ? (across < 0 ? -0.5 : 0.5) * width : 0)
+    const top = py - height / 2 + (down * height) / 2
+    const start: Point = [x + across * radius, y + down * radius]
+    const near = nearestOf(left, top, width, height, start[0], start[1])
+    if (out === 0 && shift === 0) yield { left, top }
+    else yield { left, top, leader: [start, near] }
+  }
+  if (prefer === 'outside' && fits) yield inside
+}
+
+const outward: readonly Point[] = [
+  [0, 0],
+  [0.6, 0],
+  ...[1, -1, 2, -2, 3, -3].flatMap(shift => [[0.6, shift] as const, [1.5, shift] as const]),
+]
+
+/** Whether a box lies in its part of the ring: all corners do, and the middle of its sides. */
+function boxInSlice(
+  left: number,
+  top: number,
+  { width, height }: LabelSize,
+  { x, y, innerRadius = 0, radius, from, to }: Extract<LabelTarget, { kind: 'slice' }>,
+): boolean {
+  const span = to - from
+  for (let i = 0; i <= 4; i++) {
+    for (let j = 0; j <= 4; j++) {
+      if (i % 4 !== 0 && j % 4 !== 0) continue
+      const [px, py] = [left + (width * i) / 4 - x, top + (height * j) / 4 - y]
+      const distance = Math.hypot(px, py)
+      if (distance > radius - 1 || distance < innerRadius + 1) return false
+      const angle = (Math.atan2(-py, px) * 180) / Math.PI
+      const turn = (((angle - Math.min(from, to)) % 360) + 360) % 360
+      if (turn > Math.abs(span)) return false
+    }
+  }
+  return true
+}
+
+function* atLineEnd(
+  { x, y, toward = 'right', reach }: Extract<LabelTarget, { kind: 'line-end' }>,
+  { width, height, gap }: LabelSize,
+): Generator<LabelPlace> {
+  const sign = toward === 'right' ? 1 : -1
+  const far = reach ?? height * 6
+  const step = height / 4
+  for (let i = 0; i * step <= far * 2; i++) {
+    const shift = (i % 2 === 0 ? 1 : -1) * Math.ceil(i / 2) * step
+    const isMoved = Math.abs(shift) > height / 4 + 1e-9
+    const edge = x + sign * (isMoved ? gap * 3 : gap)
+    const left = sign > 0 ? edge : edge - width
+    const top = y + shift - height / 2
+    if (!isMoved) yield { left, top }
+    else
+      yield {
+        left,
+        top,
+        leader: [
+          [x + sign, y],
+          [edge - sign, y + shift],
+        ],
+      }
+  }
+}
+
+/** So many places across are tried in an area. */
+const mostMiddles = 64
+
+/** Where an area is widest from edge to edge, a label of it fits best. */
+function* inArea(
+  { upper, lower }: Extract<LabelTarget, { kind: 'area' }>,
+  { width, height, gap }: LabelSize,
+): Generator<LabelPlace> {
+  const places: { readonly place: LabelPlace; readonly room: number }[] = []
+  const every = Math.ceil(upper.length / mostMiddles)
+  for (let i = 0; i < upper.length; i += every) {
+    const middle = upper[i][0]
+    const [left, right] = [middle - width / 2, middle + width / 2]
+    let [top, bottom] = [-Infinity, Infinity]
+    let [reachLeft, reachRight] = [false, false]
+    for (let j = 0; j < upper.length; j++) {
+      const at = upper[j][0]
+      if (at <= left) reachLeft = true
+      if (at >= right) reachRight = true
+      const isNear =
+        (upper[Math.min(j + 1, upper.length - 1)][0] >= left && at <= right) ||
+        (upper[Math.max(j - 1, 0)][0] <= right && at >= left)
+      if (!isNear) continue
+      top = Math.max(top, upper[j][1])
+      bottom = Math.min(bottom, lower[j][1])
+    }
+    const room = bottom - top
+    if (!reachLeft || !reachRight || room < height + 2 * gap) continue
+    places.push({ place: { left, top: (top + bottom - height) / 2, isInside: true }, room })
+  }
+  for (const { place } of places.toSorted((a, b) => b.room - a.room).slice(0, 12)) yield place
+}

@@ -1,0 +1,27 @@
+import { type Anchor, type Box, type Layout, place, type TextItem } from '../core.ts'
+import { mappedBox } from '../geometry/index.ts'
+import { labelBox } from './label-box.ts'
+import type { ChartPart } from './parts.ts'
+
+/** A text of a chart where it stands. */
+export interface PlacedText {
+  readonly part: ChartPart
+  readonly layout: Layout
+  readonly item: TextItem
+  /** The upright box that holds its lines and its ink. */
+  readonly box: Box
+  /** Of a label of a tick: its value. */
+  readonly value?: unknown
+}
+
+/** A layout of a part, with its anchor at a point. Throws as `place` does. */
+export function placedText(
+  part: ChartPart,
+  layout: Layout,
+  x: number,
+  y: number,
+  anchor: Anchor = {},
+): PlacedText {
+  const item = place(layout, x, y, anchor)
+  return { part, layout, item, box: mappedBox(item.matrix, labelBox(layout)) }
+}

@@ -1,0 +1,49 @@
+import { contrast, type InkOrName, type Sheet } from '../core.ts'
+import {
+  being,
+  checkArgument,
+  fail,
+  isObject,
+  listOf,
+  type Problem,
+  warningProblem,
+} from '../problem/index.ts'
+
+/** An ink that was chosen for text on a background. */
+export interface ReadableInk {
+  readonly ink: InkOrName
+  /** From 1 to 21 (WCAG 2.2, 1.4.3). */
+  readonly contrast: number
+  /** `low-contrast` where none of the inks reaches 4.5. */
+  readonly problems: readonly Problem[]
+}
+
+/** What text needs, unless it is large (WCAG 2.2, 1.4.3). */
+const least = 4.5
+
+const inkOrName = being(
+  'an ink, a color or a name',
+  value => typeof value === 'string' || (isObject(value) && typeof value.kind === 'string'),
+)
+
+/**
+ * Of some inks the first that can be read on a background, or else the one with the best contrast;
+ * white and black without a list. Names are of inks of the sheet. Throws `unknown-ink`.
+ */
+export function readableInk(
+  background: InkOrName,
+  inks: readonly InkOrName[] = ['#ffffff', '#000000'],
+  sheet?: Sheet,
+): ReadableInk {
+  checkArgument('readableInk', 'background', background, inkOrName)
+  checkArgument('readableInk', 'inks', inks, listOf(inkOrName))
+  if (inks.length === 0) fail('bad-argument', 'inks of readableInk must not be empty')
+  const found = inks.map(ink => ({ ink, contrast: contrast(ink, background, sheet) }))
+  const best = found.reduce((a, b) => (b.contrast > a.contrast ? b : a))
+  const chosen = found.find(one => one.contrast >= least) ?? best
+  if (chosen.contrast >= least) return { ...chosen, problems: [] }
+  const reached = Math.floor(chosen.contrast * 100) / 100
+  const message = `no ink reaches a contrast of ${least} on the background, the best has ${reached}`
+  const hint = 'WCAG 2.2, 1.4.3 asks for it; white or black reaches it on any color'
+  return { ...chosen, problems: [warningProblem('low-contrast', message, { hint })] }
+}

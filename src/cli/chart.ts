@@ -1,0 +1,92 @@
+import { dirname, isAbsolute, join } from 'node:path'
+import type { Command } from 'commander'
+import { problemLine } from 'dot-line'
+import { chartTexts, dataTableHtml } from 'dot-line/chart'
+import { drawChart, readChart } from 'dot-line/chart-file'
+import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
+import { openHyphenationFor } from './open-hyphenation.ts'
+import { openSheet } from './open-sheet.ts'
+import { positiveNumber } from './options.ts'
+import { addFormatOption, formatFor, formatName, outputHelp, writeOut } from './output.ts'
+import { readText } from './read-file.ts'
+import { warn } from './warn.ts'
+
+interface ChartOptions extends FontOptions {
+  readonly sheet?: string
+  readonly mode?: string
+  readonly width?: number
+  readonly height?: number
+  readonly language?: string
+  readonly readerScale?: number
+  readonly background?: string
+  readonly pixelRatio: number
+  readonly format?: string
+  readonly output?: string
+}
+
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command
+    .description(
+      'Draws a chart that a JSON file describes: bars, lines, points or a ring, from rows in the ' +
+        'file or in a CSV file that it names. A web page has the data as a table too.',
+    )
+    .argument('<FILE>', 'the description in JSON, or - for standard input')
+    .option('-s, --sheet <file>', 'style sheet in JSON; without it, a small one that is built in')
+    .option('--mode <name>', 'a mode of the sheet')
+    .option(
+      '-w, --width <units>',
+      'width of the chart; that of the file without it',
+      positiveNumber,
+    )
+    .option('--height <units>', 'height of the chart', positiveNumber)
+    .option('--language <tag>', 'language of numbers and dates; that of the file without it')
+    .option('--reader-scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
+    .option('--background <ink>', 'what is painted behind it: an ink of the sheet, or a color')
+    .option('--pixel-ratio <number>', 'pixels per unit of a PNG', positiveNumber, 2)
+  addFormatOption(addFontOptions(command))
+    .option('-o, --output <file>', outputHelp)
+    .addHelpText('after', '\nExample:\n  dotline chart passengers.json -o passengers.svg')
+    .action(chart)
+}
+
+async function chart(file: string, options: ChartOptions) {
+  const { output, width, height, pixelRatio, readerScale } = options
+  // A wrong name is reported before any work is done.
+  const format = formatFor(options.format, output) ?? formatFor('svg', undefined)
+  const folder = file === '-' ? '.' : dirname(file)
+  const description = readChart(readText(file, 'chart'), {
+    source: file,
+    readCsv: path => readText(isAbsolute(path) ? path : join(folder, path), 'data'),
+  })
+  warn(description.problems)
+  const sheet = openSheet(options.sheet, options.mode)
+  const texts = chartTexts({
+    sheet,
+    shelf: await openFonts(options),
+    hyphenation: await openHyphenationFor(sheet),
+    reader: { scale: readerScale },
+    language: options.language ?? description.language,
+  })
+  const background = options.background ?? (sheet.inkNames.includes('paper') ? 'paper' : '#ffffff')
+  const drawn = drawChart(texts, description, { width, height, background })
+  const { drawing, table, dropped, problems } = drawn
+  const told = new Set(description.problems)
+  warn(problems.filter(problem => !told.has(problem)))
+  if (dropped.length > 0) {
+    const names = dropped.length > 5 ? `${dropped.slice(0, 5).join(', ')}, …` : dropped.join(', ')
+    const message = `${dropped.length} labels have no room: ${names}`
+    const hint = 'make the chart larger, or its texts smaller'
+    process.stderr.write(
+      `warning: ${problemLine({ code: 'label-left-out', severity: 'warning', message, hint })}\n`,
+    )
+  }
+  if (!format) return
+  const written = await format(drawing, { pixelRatio })
+  const isPage = formatName(options.format, output) === 'html' && typeof written === 'string'
+  // Those who do not see the picture have its data.
+  const page = isPage
+    ? written.replace('\n</main>', () => `\n${dataTableHtml(table)}\n</main>`)
+    : written
+  writeOut(output, page)
+}

@@ -1,0 +1,248 @@
+import { readFileSync } from 'node:fs'
+import { Ajv2020 } from 'ajv/dist/2020.js'
+import { DotLineError, defineSheet, openShelf } from 'dot-line'
+import { chartTexts, dataTableHtml } from 'dot-line/chart'
+import { chartJsonSchema, drawChart, readChart } from 'dot-line/chart-file'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { faults, inkedTexts } from '../support/overlaps.ts'
+import { mutatedText, numbers, roundsOf } from '../support/random.ts'
+
+const shelf = await openShelf()
+const sheet = defineSheet({ inks: { deep: '#0b3d5c' }, styles: { defaults: { family: 'sans' } } })
+const textsAt = (scale = 1, language = 'en') =>
+  chartTexts({ sheet, shelf, reader: { scale }, language, problems: 'collect' })
+
+const rows = [
+  { month: 'Apr', Tern: 8.7, Marigold: 4.1 },
+  { month: 'May', Tern: 11.9, Marigold: 5.6 },
+  { month: 'Jun', Tern: 16.4, Marigold: null },
+]
+const base = { kind: 'bars', rows, x: 'month', y: ['Tern', 'Marigold'] }
+const read = (chart: object, csv?: string) =>
+  readChart(JSON.stringify(chart, null, 1), {
+    source: 'chart.json',
+    ...(csv !== undefined && { readCsv: () => csv }),
+  })
+
+function problemsOf(work: () => unknown): string[] {
+  try {
+    work()
+  } catch (error) {
+    if (error instanceof DotLineError) return error.problems.map(one => one.message)
+    throw error
+  }
+  return []
+}
+
+describe('the file of a chart', () => {
+  it('is read with its series, and tells of holes at their places', () => {
+    const { data, problems } = read(base)
+    expect(data.xKind).toBe('name')
+    expect(data.series.map(({ name, points }) => [name, points.map(point => point?.y)])).toEqual([
+      ['Tern', [8.7, 11.9, 16.4]],
+      ['Marigold', [4.1, 5.6, undefined]],
+    ])
+    expect(problems.map(({ code, location }) => [code, location])).toMatchObject([
+      ['missing-value', { source: 'chart.json', line: 17, column: 4 }],
+    ])
+  })
+
+  it.each(['comma ,', 'semicolon ;', 'tab \t'])('takes rows from CSV divided by a %s', kind => {
+    const sign = kind.slice(-1)
+    const csv = `\ufeffday${sign}port${sign}"passengers, all"\r\n2025-04-01${sign}"Ardle ""Point"""${sign}5\r\n2025-04-03${sign}Tern${sign}\r\n`
+    const { data, problems } = read(
+      { kind: 'lines', csv: 'a.csv', x: 'day', y: 'passengers, all', series: 'port' },
+      csv,
+    )
+    expect(data.xKind).toBe('date')
+    expect(data.series.map(({ name }) => name)).toEqual(['Ardle "Point"', 'Tern'])
+    expect(problems).toMatchObject([
+      { code: 'missing-value', location: { source: 'a.csv', line: 3, column: 3 } },
+    ])
+  })
+
+  it.each([
+    [
+      { ...base, knd: 'bars' },
+      "a chart has no property 'knd' at chart.json:25:2 (did you mean 'kind'?",
+    ],
+    [
+      { ...base, kind: 'bar' },
+      "kind must be one of bars, lines, points, ring, not 'bar' at chart.json:2:2 (did you mean 'bars'?",
+    ],
+    [{ ...base, y: 'Tem' }, "there is no column 'Tem' at chart.json:21:2 (did you mean 'Tern'?"],
+    [{ ...base, rows: [] }, 'there is no column'],
+    [{ kind: 'bars', x: 'a', y: 'b' }, "'rows' or 'csv' is missing"],
+    [{ ...base, csv: 'x.csv' }, "'rows' and 'csv' are both there"],
+    [
+      { ...base, rows: [...rows, { month: 'Jul', Tern: '12,5' }] },
+      "'12,5' in 'Tern' is no number at chart.json:",
+    ],
+    [{ ...base, rows: [...rows, rows[0]] }, "'Apr' stands twice in 'month' of 'Tern'"],
+    [
+      { ...base, texts: { titel: 'x' } },
+      "a chart has no property 'texts.titel' at chart.json:26:3 (did you mean 'title'?",
+    ],
+    [{ ...base, width: -3 }, 'width must be a number of units above 0, at most 10000, not -3'],
+    [{ ...base, formats: { y: { number: {}, date: {} } } }, 'formats.y must be { "number": … }'],
+    [
+      { ...base, kind: 'ring', y: 'Tern', rows: [{ month: 'a', Tern: -1 }] },
+      'is below zero, which a ring cannot show',
+    ],
+    [{ ...base, rows: [{ month: 'a', Tern: null, Marigold: null }] }, 'the chart has no values'],
+    [[1], 'a chart is an object, not a list'],
+  ])('refuses what is wrong in it %#', (chart, message) => {
+    expect(() => read(chart)).toThrow(message)
+  })
+
+  it('tells all mistakes at once', () => {
+    expect(problemsOf(() => read({ kind: 'bar', x: 5, y: 'a', rows: [{ a: true }] }))).toHaveLength(
+      3,
+    )
+    expect(problemsOf(() => readChart('{ "kind": '))).toHaveLength(1)
+  })
+
+  it('agrees with its schema, which is in the package', () => {
+    const file = readFileSync(new URL('../../chart.schema.json', import.meta.url), 'utf8')
+    expect(JSON.parse(file)).toEqual(chartJsonSchema())
+    const valid = new Ajv2020({ strict: false }).compile(chartJsonSchema())
+    expect(valid(base)).toBe(true)
+    for (const wrong of [
+      { ...base, knd: 1 },
+      { ...base, kind: 'bar' },
+      { ...base, csv: 'a' },
+      { ...base, width: 0 },
+    ]) {
+      expect(valid(wrong)).toBe(false)
+      expect(problemsOf(() => read(wrong)).length).toBeGreaterThan(0)
+    }
+  })
+
+  it('changed at random ends in a chart or in a DotLineError', () => {
+    const next = numbers(5)
+    const json = JSON.stringify({
+      ...base,
+      texts: { title: 'Passengers', center: '{total}' },
+      inks: ['deep'],
+    })
+    const characters = [
+      '"',
+      '{',
+      '}',
+      '[',
+      ']',
+      '~',
+      ',',
+      ':',
+      '0',
+      '-',
+      'e',
+      'null',
+      'ring',
+      'NaN',
+      ' ',
+    ]
+    for (let i = 0; i < roundsOf(150); i++) {
+      const changed = mutatedText(json, next, characters)
+      try {
+        drawChart(textsAt(), readChart(changed))
+      } catch (error) {
+        expect(error, changed).toBeInstanceOf(DotLineError)
+      }
+    }
+  })
+})
+
+describe('a chart that was read', () => {
+  const row = fc.record({
+    x: fc.constantFrom('Quillhaven', 'Ardle Point', 'Saint Orrin’s Landing', 'Low Emmerly', 'Kai'),
+    value: fc.option(
+      fc.oneof(
+        fc.integer({ min: 0, max: 50 }),
+        fc.double({ min: 0, max: 1e7, noNaN: true }),
+        fc.constantFrom(0, 5e-9),
+      ),
+    ),
+    other: fc.option(fc.integer({ min: -40, max: 40 })),
+  })
+
+  it('is drawn without overlaps, at any size, of any data', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('bars', 'lines', 'points', 'ring'),
+        fc.uniqueArray(row, { selector: ({ x }) => x, minLength: 1, maxLength: 5 }),
+        fc.integer({ min: 240, max: 1600 }),
+        fc.integer({ min: 180, max: 900 }),
+        fc.double({ min: 0.8, max: 3.1, noNaN: true }),
+        fc.constantFrom('grouped', 'stacked'),
+        (kind, list, width, height, scale, arrangement) => {
+          const y = kind === 'ring' ? 'value' : ['value', 'other']
+          const texts = {
+            title: 'Passengers through ports',
+            y: 'Thousands',
+            center: '{total} in all',
+          }
+          const work = () => read({ kind, rows: list, x: 'x', y, arrangement, texts })
+          const hasNone = list.every(
+            ({ value, other }) => value === null && (kind === 'ring' || other === null),
+          )
+          if (hasNone) {
+            expect(work).toThrow('the chart has no values')
+            return
+          }
+          const { drawing } = drawChart(textsAt(scale), work(), { width, height })
+          expect(faults(inkedTexts(drawing.items), { x: 0, y: 0, width, height })).toEqual([])
+        },
+      ),
+      { numRuns: roundsOf(80) },
+    )
+  })
+
+  it('has one value, or equal ones, or many', () => {
+    for (const kind of ['bars', 'lines', 'points', 'ring']) {
+      const many = kind === 'bars' ? 10_000 : 1_000
+      for (const values of [
+        [5],
+        [5, 5, 5],
+        [0],
+        [0, 0],
+        [1e300, 1],
+        Array.from({ length: many }, (_, i) => i),
+      ]) {
+        const list = values.map((value, i) => ({ x: `n${i}`, value }))
+        const { drawing } = drawChart(textsAt(), read({ kind, rows: list, x: 'x', y: 'value' }))
+        expect(faults(inkedTexts(drawing.items).slice(0, 400), drawing.box)).toEqual([])
+      }
+    }
+  })
+
+  it('says what it shows, and gives its data as a table', () => {
+    const drawn = drawChart(
+      textsAt(1, 'de'),
+      read({ ...base, texts: { title: 'Fahrgäste', x: 'Monat' } }),
+    )
+    expect(drawn.drawing.title).toBe('Fahrgäste')
+    expect(drawn.drawing.description).toBe('Tern: Apr 8,7 – Jun 16,4; Marigold: Apr 4,1 – May 5,6')
+    const html = dataTableHtml(drawn.table)
+    expect(html).toContain('<caption>Fahrgäste</caption><thead><tr><th scope="col">Monat</th>')
+    expect(html).toContain('<tr><th scope="row">Jun</th><td>16,4</td><td></td></tr>')
+    expect(dataTableHtml({ columns: [{ title: '<b>' }], rows: [['&']] })).toContain('&lt;b&gt;')
+    expect(() => dataTableHtml({ columns: [{ title: 'a' }], rows: [[1, 2]] })).toThrow(
+      'row 1 of the table has 2 values, not 1',
+    )
+  })
+
+  it('has notes at its values, and tells of those that have none', () => {
+    const notes = [
+      { x: 'May', text: 'New pier' },
+      { x: 'Dec', text: 'lost' },
+    ]
+    const drawn = drawChart(textsAt(), read({ ...base, kind: 'lines', notes }))
+    expect(inkedTexts(drawn.drawing.items).map(({ text }) => text)).toContain('New pier')
+    expect(drawn.problems).toMatchObject([
+      { code: 'missing-value' },
+      { code: 'no-place', location: 'notes[1]' },
+    ])
+  })
+})

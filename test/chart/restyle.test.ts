@@ -1,0 +1,202 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { defineSheet, openShelf } from 'dot-line'
+import { chartTexts, type RestyledChart, type RestyleOptions, restyleChart } from 'dot-line/chart'
+import { describe, expect, it } from 'vitest'
+
+const shelf = await openShelf()
+const sheet = defineSheet({
+  inks: { deep: '#0b3d5c' },
+  styles: { defaults: { family: 'serif', ink: 'deep', size: 15 } },
+})
+const textsAt = (scale = 1) => chartTexts({ sheet, shelf, reader: { scale }, problems: 'collect' })
+const folder = new URL('../fixtures/charts/', import.meta.url)
+const files = readdirSync(folder).filter(name => name.endsWith('.svg'))
+const chartOf = (name: string) => readFileSync(new URL(name, folder), 'utf8')
+const restyled = (svg: string, more: Partial<RestyleOptions> = {}, scale = 1) =>
+  restyleChart(svg, { texts: textsAt(scale), ...more })
+
+/** What a chart is without its texts, and without what was added to it. */
+const withoutTexts = (svg: string) => svg.replace(/<text[\s\S]*?<\/text>/g, '')
+const withoutOverlay = (svg: string) =>
+  svg
+    .replace(/<g role="group"><defs>[\s\S]*<\/g>(?=<\/svg>)/, '')
+    .replace(/<g role="group">\s*<defs>[\s\S]*(?=<\/svg>)/, '')
+
+const did = (chart: RestyledChart, text: string) => chart.texts.find(one => one.text === text)
+
+const svg = (body: string, more = '') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300" viewBox="0 0 400 300"${more}>${body}</svg>`
+
+/** Where the baseline of a text's first letter begins, and how it is turned. */
+function standOf(chart: RestyledChart, label: string) {
+  const start = chart.svg.indexOf(`aria-label="${label}"`)
+  const transform = /transform="([^"]*)"/.exec(chart.svg.slice(start))?.[1] ?? ''
+  return transform
+}
+
+describe('charts of plotting packages', () => {
+  it.each(files)('%s: all texts are set, and all else is as it was', name => {
+    const source = chartOf(name)
+    const chart = restyled(source)
+    expect(chart.kept).toEqual([])
+    expect(chart.svg).not.toMatch(/<text/)
+    expect(withoutOverlay(chart.svg)).toBe(withoutTexts(source))
+    // Each of its texts is told of.
+    const words = [...source.matchAll(/<text[^>]*>([\s\S]*?)<\/text>/g)].map(found =>
+      found[1]
+        .replace(/<title>.*?<\/title>/g, '')
+        .replace(/<[^>]*>/g, '')
+        .trim(),
+    )
+    const told = chart.texts.map(({ text }) => text)
+    for (const word of words) expect(told.join(' ')).toContain(word)
+    for (const { text, did } of chart.texts) {
+      if (did !== 'dropped') expect(chart.svg).toContain(`aria-label="${text.slice(0, 4)}`)
+    }
+  })
+
+  it.each(files)('%s: knows what the texts are', name => {
+    const chart = restyled(chartOf(name))
+    expect(did(chart, 'Port')?.part).toBe('axis')
+    expect(chart.texts.find(({ text }) => text.endsWith('Thousands'))?.part).toBe('axis')
+    expect(did(chart, 'Quillhaven')?.part).toBe('tick')
+    expect(did(chart, '23.5')?.part).toBe('value')
+    if (name !== 'ems-and-rules.svg') {
+      expect(did(chart, 'Passengers through eight ports')?.part).toBe('title')
+    }
+  })
+
+  it.each(files)(
+    '%s: nothing overlaps at three times the size, and what has no room is told',
+    name => {
+      const chart = restyled(chartOf(name), {}, 3)
+      const dropped = chart.texts.filter(({ did }) => did === 'dropped')
+      expect(dropped.length).toBeGreaterThan(0)
+      const told = chart.problems.filter(({ code }) => code === 'text-left-out')
+      expect(told.length).toBe(dropped.length)
+      // Some ticks stay: the chart can be read.
+      const ticks = chart.texts.filter(({ part, did }) => part === 'tick' && did !== 'dropped')
+      expect(ticks.length).toBeGreaterThan(2)
+    },
+  )
+
+  it('takes what selectors say over what it guesses, and keeps what it is told to keep', () => {
+    const chart = restyled(chartOf('nested-groups.svg'), {
+      parts: { '.role-title text': 'note', '.role-axis-label': 'keep' },
+    })
+    expect(did(chart, 'Passengers through eight ports')?.part).toBe('note')
+    expect(chart.kept.map(({ text }) => text)).toContain('Quillhaven')
+    expect(chart.svg).toMatch(/<text[^>]*>Quillhaven<\/text>/)
+    expect(() => restyled(svg(''), { parts: { 'a[': 'title' } })).toThrow("'a[' is no selector")
+    expect(() => restyled(svg(''), { parts: { text: 'titel' as never } })).toThrow(
+      'parts of restyleChart',
+    )
+  })
+})
+
+describe('where texts stand', () => {
+  it('is found through nested transforms, anchors and baselines', () => {
+    const plain = restyled(svg('<text x="200" y="150" text-anchor="middle">Tern</text>'))
+    const nested = restyled(
+      svg(
+        '<g transform="translate(100,50)"><g transform="rotate(90) rotate(-90)" text-anchor="middle">' +
+          '<text transform="translate(90 90)" x="10" dx="0" y="10">Tern</text></g></g>',
+      ),
+    )
+    expect(standOf(nested, 'Tern')).toBe(standOf(plain, 'Tern'))
+  })
+
+  it('is found by rules of a stylesheet, in their order of weight', () => {
+    const plain = restyled(svg('<text x="200" y="150" text-anchor="end">Tern</text>'))
+    const ruled = restyled(
+      svg(
+        '<style>#a .label { text-anchor: end } .label { text-anchor: middle }</style>' +
+          '<g id="a"><text class="label" x="200" y="150">Tern</text></g>',
+      ),
+    )
+    expect(standOf(ruled, 'Tern')).toBe(standOf(plain, 'Tern'))
+    const inline = restyled(
+      svg(
+        '<style>text { text-anchor: middle }</style><text style="text-anchor:end" x="200" y="150">Tern</text>',
+      ),
+    )
+    expect(standOf(inline, 'Tern')).toBe(standOf(plain, 'Tern'))
+  })
+
+  it('is the middle of letters that plotting code lowers by a third of an em', () => {
+    const middle = restyled(svg('<text x="50" y="100" dominant-baseline="central">50</text>'))
+    const lowered = restyled(svg('<text x="50" y="100" dy="0.32em">50</text>'))
+    expect(standOf(lowered, '50')).toBe(standOf(middle, '50'))
+  })
+
+  it('is that of each line that a tspan puts at a place', () => {
+    const chart = restyled(
+      svg(
+        '<text x="20" y="40"><tspan x="20" dy="0">High water</tspan><tspan x="20" dy="30">06:12</tspan></text>',
+      ),
+    )
+    expect(chart.texts.map(({ text }) => text)).toEqual(['High water', '06:12'])
+  })
+
+  it('is turned as the text was', () => {
+    const chart = restyled(svg('<text transform="translate(40,200) rotate(-90)">Metres</text>'))
+    const numbers =
+      standOf(chart, 'Metres')
+        .match(/-?[\d.]+/g)
+        ?.map(Number) ?? []
+    expect(numbers.slice(0, 4)).toEqual([0, -1, 1, 0])
+    expect(chart.texts[0].part).toBe('axis')
+  })
+
+  it('has texts stay as they were that it cannot set, and says why', () => {
+    const chart = restyled(
+      svg(
+        '<path id="p" d="M0 0h90"/><text><textPath href="#p">along</textPath></text>' +
+          '<text rotate="20">turned</text><text x="1 2 3">apart</text>' +
+          '<text transform="scale(2 1)">wide</text><text>H<tspan dy="4">2</tspan>O</text>' +
+          '<text style="writing-mode:vertical-rl">down</text>' +
+          '<text display="none">unseen</text><defs><text>kept for use</text></defs>',
+      ),
+    )
+    expect(chart.kept.map(({ text, why }) => `${text}: ${why}`)).toEqual([
+      'along: it runs along a path',
+      'turned: its letters are turned one by one',
+      'apart: its letters have places of their own',
+      'wide: it is stretched, slanted or mirrored',
+      'H2O: a part of it is raised or lowered',
+      'down: it is vertical',
+    ])
+    expect(chart.texts).toEqual([])
+    expect(chart.svg).toContain('<text display="none">unseen</text>')
+  })
+})
+
+describe('what is no chart', () => {
+  it.each([
+    ['', 'restyleChart takes an SVG document (there is no element in it)'],
+    ['<html><p>hi</p></html>', "restyleChart takes an SVG document (its first element is 'html')"],
+    [7, 'restyleChart takes SVG or an element, not 7'],
+    [{ outerHTML: 5 }, 'restyleChart takes SVG or an element, not an object'],
+  ])('is refused: %j', (given, message) => {
+    expect(() => restyleChart(given as string, { texts: textsAt() })).toThrow(message)
+  })
+
+  it('or is broken off, or nested deep, ends in no other error', () => {
+    const source = chartOf('nested-groups.svg')
+    for (let end = 0; end < source.length; end += 997) {
+      try {
+        restyled(source.slice(0, end))
+      } catch (error) {
+        expect(error).toMatchObject({ name: 'DotLineError' })
+      }
+    }
+    const deep = svg(`${'<g>'.repeat(3000)}<text>x</text>${'</g>'.repeat(3000)}`)
+    expect(() => restyled(deep)).toThrow('nested more than 2000 deep')
+  })
+
+  it('keeps markup in texts as characters', () => {
+    const chart = restyled(svg('<text x="20" y="90">~strong[5] {U+41} &lt;b&gt;</text>'))
+    expect(chart.texts[0].text).toBe('~strong[5] {U+41} <b>')
+    expect(chart.svg).toContain('~strong[5] {U+41} &lt;b&gt;')
+  })
+})
