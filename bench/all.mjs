@@ -13,6 +13,7 @@ const names = [
   'browser',
   'start',
   'screen',
+  'charts',
 ]
 let failed = 0
 for (const name of names) {

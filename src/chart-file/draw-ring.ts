@@ -37,9 +37,9 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
   const [x, y] = [plot.x + plot.width / 2, plot.y + plot.height / 2]
   const innerRadius = radius * (1 - thickness)
   const shares = new Intl.NumberFormat(language, percent)
-  const turns = pie<(typeof points)[number]>()
-    .sort(null)
-    .value(point => point.y)(points)
+  // Shares of the largest, as sums of the least numbers there are would not divide.
+  const most = Math.max(...points.map(({ y }) => y))
+  const turns = pie().sort(null)(points.map(({ y }) => (most > 0 ? y / most : 0)))
   const slices = turns.map(({ startAngle, endAngle }) => ({
     from: 90 - (endAngle * 180) / Math.PI,
     to: 90 - (startAngle * 180) / Math.PI,

@@ -4,6 +4,7 @@ import {
   type Layout,
   type RichText,
   type Sheet,
+  type Shelf,
   type StyleSource,
   type Typesetter,
   type TypesetterOptions,
@@ -95,6 +96,7 @@ export function chartTexts(options: ChartTextOptions): ChartTexts {
   typesetter(others)
   const sheet = withChartParts(options.sheet, styles, language)
   const setter: Typesetter = typesetter({ ...others, sheet })
+  const kept = keptLayouts(setter, options.shelf)
   return {
     sheet,
     setter,
@@ -102,15 +104,47 @@ export function chartTexts(options: ChartTextOptions): ChartTexts {
     styleOf: part => partStyle(checkedPart(part), styles),
     set(part, text, frame) {
       const style = partStyle(checkedPart(part), styles)
+      if (typeof text === 'string' && frame === undefined) return kept(style, text)
       const { text: markup, values } = checkedText(text)
       return setter.set(markup, { ...frame, style, ...(values && { values }) })
     },
     setPlain(part, text, frame) {
       checkArgument('setPlain', 'text', text, aText)
       const style = partStyle(checkedPart(part), styles)
-      // Its lines are its own: a newline would end a paragraph, and both are one place to break.
-      return setter.set(escapeMarkup(text), { ...frame, style })
+      const markup = escapeMarkup(text)
+      return frame === undefined ? kept(style, markup) : setter.set(markup, { ...frame, style })
     },
+  }
+}
+
+/** So many layouts are kept. */
+const mostKept = 5000
+
+/**
+ * Layouts of short texts by style and text: those of a chart are the same in each frame of it, and
+ * what is known of their ink goes with them. Forgotten where faces come or go.
+ */
+function keptLayouts(setter: Typesetter, shelf: Shelf) {
+  let revision = shelf.revision
+  let layouts = new Map<string, Map<string, Layout>>()
+  let count = 0
+  return (style: string, markup: string): Layout => {
+    if (revision !== shelf.revision || count > mostKept) {
+      layouts = new Map()
+      count = 0
+      revision = shelf.revision
+    }
+    let ofStyle = layouts.get(style)
+    if (!ofStyle) {
+      ofStyle = new Map()
+      layouts.set(style, ofStyle)
+    }
+    const known = ofStyle.get(markup)
+    if (known) return known
+    const layout = setter.set(markup, { style })
+    ofStyle.set(markup, layout)
+    count++
+    return layout
   }
 }
 

@@ -2,6 +2,7 @@ import {
   aNumber,
   anObject,
   anything,
+  aString,
   being,
   checkArgument,
   checkArguments,
@@ -36,7 +37,7 @@ const points = listOf(aPoint)
 
 type Fielded<T extends { readonly kind: string }> = {
   readonly [K in T['kind']]: {
-    readonly fields: Fields<Omit<Extract<T, { readonly kind: K }>, 'kind'>>
+    readonly fields: Fields<Extract<T, { readonly kind: K }>>
     /** What may not be left out. */
     readonly needed: readonly string[]
   }
@@ -45,6 +46,7 @@ type Fielded<T extends { readonly kind: string }> = {
 const targets: Fielded<LabelTarget> = {
   point: {
     fields: {
+      kind: aString,
       x: aNumber,
       y: aNumber,
       radius: fromZero,
@@ -55,6 +57,7 @@ const targets: Fielded<LabelTarget> = {
   },
   bar: {
     fields: {
+      kind: aString,
       box: aBox,
       toward: oneOf('up', 'down', 'left', 'right'),
       ink: anything,
@@ -64,6 +67,7 @@ const targets: Fielded<LabelTarget> = {
   },
   slice: {
     fields: {
+      kind: aString,
       x: aNumber,
       y: aNumber,
       innerRadius: fromZero,
@@ -76,20 +80,29 @@ const targets: Fielded<LabelTarget> = {
     needed: ['x', 'y', 'radius', 'from', 'to'],
   },
   'line-end': {
-    fields: { x: aNumber, y: aNumber, toward: oneOf('left', 'right'), reach: fromZero },
+    fields: {
+      kind: aString,
+      x: aNumber,
+      y: aNumber,
+      toward: oneOf('left', 'right'),
+      reach: fromZero,
+    },
     needed: ['x', 'y'],
   },
-  area: { fields: { upper: points, lower: points, ink: anything }, needed: ['upper', 'lower'] },
-  places: { fields: { places: listOf(anObject) }, needed: ['places'] },
+  area: {
+    fields: { kind: aString, upper: points, lower: points, ink: anything },
+    needed: ['upper', 'lower'],
+  },
+  places: { fields: { kind: aString, places: listOf(anObject) }, needed: ['places'] },
 }
 
 const marks: Fielded<Mark> = {
   circle: {
-    fields: { x: aNumber, y: aNumber, radius: fromZero, of: anything },
+    fields: { kind: aString, x: aNumber, y: aNumber, radius: fromZero, of: anything },
     needed: ['x', 'y', 'radius'],
   },
-  box: { fields: { box: aBox, of: anything }, needed: ['box'] },
-  line: { fields: { points, width: fromZero, of: anything }, needed: ['points'] },
+  box: { fields: { kind: aString, box: aBox, of: anything }, needed: ['box'] },
+  line: { fields: { kind: aString, points, width: fromZero, of: anything }, needed: ['points'] },
 }
 
 /** Throws on what no label can belong to. */
@@ -112,10 +125,11 @@ export function checkMark(mark: Mark) {
 
 function checkKind(
   owner: string,
-  given: { readonly kind: string },
+  given: object,
   kinds: Readonly<Record<string, { readonly fields: object; readonly needed: readonly string[] }>>,
 ) {
-  const { kind, ...rest } = given
+  if (!isObject(given)) return
+  const { kind } = given
   if (typeof kind !== 'string' || !Object.hasOwn(kinds, kind)) {
     const known = Object.keys(kinds)
     fail('bad-argument', `kind of ${owner} may not be ${described(kind)}`, {
@@ -124,14 +138,10 @@ function checkKind(
     })
   }
   const { fields, needed } = kinds[kind]
-  checkOptions(owner, rest, fields as Fields<object>)
+  checkOptions(owner, given, fields as Fields<typeof given>)
   for (const name of needed) {
-    const value = Object.entries(rest).find(([key]) => key === name)?.[1]
-    checkArgument(
-      owner,
-      name,
-      value,
-      being('given', known => known !== undefined),
-    )
+    if (given[name] === undefined) checkArgument(owner, name, undefined, beingGiven)
   }
 }
+
+const beingGiven = being('given', value => value !== undefined)

@@ -67,38 +67,87 @@ export function* placesOf(
   }
 }
 
-function* aroundPoint(
-  { x, y, radius = 0, sides = allAround, reach }: Extract<LabelTarget, { kind: 'point' }>,
+type PointTarget = Extract<LabelTarget, { kind: 'point' }>
+
+/**
+ * A place about a point as numbers, for the many that are tried in vain: the top left of the box,
+ * and from where to where a leader line runs.
+ */
+export interface Spot {
+  left: number
+  top: number
+  hasLeader: boolean
+  fromX: number
+  fromY: number
+  toX: number
+  toY: number
+}
+
+export const newSpot = (): Spot => {
+  return { left: 0, top: 0, hasLeader: false, fromX: 0, fromY: 0, toX: 0, toY: 0 }
+}
+
+/** Cosines and sines of a ring: upward and to the right first, then to both sides in turn. */
+const ringTurns = Array.from({ length: ringPlaces }, (_, i): Point => {
+  const turn = (i % 2 === 0 ? 1 : -1) * Math.ceil(i / 2)
+  const angle = -Math.PI / 3 + (turn * 2 * Math.PI) / ringPlaces
+  return [Math.cos(angle), Math.sin(angle)]
+})
+
+/** Writes the place of an index into a spot; false behind the last. */
+export type Spots = (index: number, spot: Spot) => boolean
+
+/** The places about a point: beside it, and then on rings farther off. */
+export function pointSpots(
+  { x, y, radius = 0, sides = allAround, reach }: PointTarget,
   { width, height, gap }: LabelSize,
-): Generator<LabelPlace> {
+): Spots {
   const away = radius + gap
-  for (const side of sides) {
-    const [across, down] = directions[side]
-    yield {
-      left: x + across * away + (Math.sign(across) - 1) * (width / 2),
-      top: y + down * away + (Math.sign(down) - 1) * (height / 2),
-    }
-  }
   const far = reach ?? height * 6
-  for (let ring = 1; ring <= rings; ring++) {
-    const distance = away + (far * ring) / rings
-    if (far <= 0) return
-    for (let i = 0; i < ringPlaces; i++) {
-      // Upward and to the right first, then to both sides in turn.
-      const turn = (i % 2 === 0 ? 1 : -1) * Math.ceil(i / 2)
-      const angle = -Math.PI / 3 + (turn * 2 * Math.PI) / ringPlaces
-      const [across, down] = [Math.cos(angle), Math.sin(angle)]
-      const middle: Point = [
-        x + across * (distance + width / 2),
-        y + down * (distance + height / 2),
-      ]
-      const left = middle[0] - width / 2
-      const top = middle[1] - height / 2
-      const near = nearestOf(left, top, width, height, x, y)
-      const start: Point = [x + across * radius, y + down * radius]
-      yield { left, top, leader: [start, near] }
+  const beside = sides.length
+  const count = far > 0 ? beside + rings * ringPlaces : beside
+  return (index, spot) => {
+    if (index >= count) return false
+    if (index < beside) {
+      const [across, down] = directions[sides[index]]
+      spot.left = x + across * away + (Math.sign(across) - 1) * (width / 2)
+      spot.top = y + down * away + (Math.sign(down) - 1) * (height / 2)
+      spot.hasLeader = false
+      return true
     }
+    const [across, down] = ringTurns[(index - beside) % ringPlaces]
+    const distance = away + (far * (1 + Math.floor((index - beside) / ringPlaces))) / rings
+    const left = x + across * (distance + width / 2) - width / 2
+    const top = y + down * (distance + height / 2) - height / 2
+    const isBeside = x < left || x > left + width
+    spot.left = left
+    spot.top = top
+    spot.hasLeader = true
+    spot.fromX = x + across * radius
+    spot.fromY = y + down * radius
+    const nearX = Math.max(left, Math.min(x, left + width))
+    spot.toX = isBeside ? (x < left ? left : left + width) : nearX
+    spot.toY = isBeside ? top + height / 2 : y < top ? top : top + height
+    return true
   }
+}
+
+export function placeOfSpot({ left, top, hasLeader, fromX, fromY, toX, toY }: Spot): LabelPlace {
+  if (!hasLeader) return { left, top }
+  return {
+    left,
+    top,
+    leader: [
+      [fromX, fromY],
+      [toX, toY],
+    ],
+  }
+}
+
+function* aroundPoint(target: PointTarget, size: LabelSize): Generator<LabelPlace> {
+  const spot = newSpot()
+  const spots = pointSpots(target, size)
+  for (let i = 0; spots(i, spot); i++) yield placeOfSpot(spot)
 }
 
 /** The point of a box's edge that a leader comes to: in the middle of a side, or at a corner. */
@@ -135,6 +184,11 @@ function* atBar(
   const middle = { ...at(start + (length - own) / 2), isInside: true } as const
   if (prefer !== 'outside' && fits) yield prefer === 'middle' ? middle : inside
   yield outside
+  // Wider than its bar it may lean to one side, where a neighbor is lower.
+  if (isUpright && width > box.width) {
+    yield { left: box.x, top: outside.top }
+    yield { left: box.x + box.width - width, top: outside.top }
+  }
   if (!fits) return
   yield inside
   yield middle

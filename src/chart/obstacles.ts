@@ -1,3 +1,5 @@
+import type { Box } from '../core.ts'
+
 /**
  * What labels must not touch, found by place: a grid whose cells list what reaches into them.
  * Boxes, circles and straight lines, each by four or five numbers.
@@ -19,39 +21,56 @@ export type Owner = ReadonlySet<number>
 
 const [box, circle, line] = [0, 1, 2]
 
-/** A grid of cells about as large as what is put into it. */
-export function obstacleGrid(cellWidth: number, cellHeight: number): Obstacles {
+/** More cells than this cost more to make than they save. */
+const mostCells = 1 << 16
+
+/** A grid over a box, of cells about as large as what is put into it; what is beyond is in those at its edges. */
+export function obstacleGrid(within: Box, width: number, height: number): Obstacles {
+  const wanted = (within.width / width + 1) * (within.height / height + 1)
+  const coarser = Math.max(1, Math.sqrt(wanted / mostCells))
+  const [cellWidth, cellHeight] = [width * coarser, height * coarser]
+  const columns = Math.floor(within.width / cellWidth) + 1
+  const rows = Math.floor(within.height / cellHeight) + 1
   const kinds: number[] = []
   const numbers: number[] = []
   const there: boolean[] = []
-  const cells = new Map<number, number[]>()
+  const owners: (Owner | undefined)[] = []
+  // Of each cell the last entry, and of each entry the one before it: lists without objects.
+  const last = new Int32Array(columns * rows).fill(-1)
+  const before: number[] = []
+  const entries: number[] = []
   // Each question looks at an obstacle once, however many cells it covers.
   const seen: number[] = []
-  const owners: (Owner | undefined)[] = []
   let question = 0
-  const column = (x: number) => clamped(Math.floor(x / cellWidth))
-  const row = (y: number) => clamped(Math.floor(y / cellHeight))
+  const column = (x: number) =>
+    Math.max(0, Math.min(Math.floor((x - within.x) / cellWidth), columns - 1))
+  const row = (y: number) =>
+    Math.max(0, Math.min(Math.floor((y - within.y) / cellHeight), rows - 1))
 
   function put(index: number, left: number, top: number, right: number, bottom: number) {
-    const [lastColumn, lastRow] = [column(right), row(bottom)]
+    const lastColumn = column(right)
+    const lastRow = row(bottom)
     for (let c = column(left); c <= lastColumn; c++) {
       for (let r = row(top); r <= lastRow; r++) {
-        const key = c * stride + r
-        const cell = cells.get(key)
-        if (cell) cell.push(index)
-        else cells.set(key, [index])
+        const cell = c * rows + r
+        before.push(last[cell])
+        last[cell] = entries.push(index) - 1
       }
     }
   }
   function add(
     kind: number,
     owner: Owner | undefined,
-    of: readonly [number, number, number, number, number],
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    e: number,
   ) {
     const index = kinds.length
     kinds.push(kind)
     owners.push(owner)
-    numbers.push(...of)
+    numbers.push(a, b, c, d, e)
     there.push(true)
     seen.push(0)
     return index
@@ -77,45 +96,72 @@ export function obstacleGrid(cellWidth: number, cellHeight: number): Obstacles {
       ;[x, y] = [nx, ny]
     }
   }
-  /** Asks of each obstacle near a box, once. */
-  function firstNear(
+  /** The first obstacle near a box that it touches, or that a line across it crosses. */
+  function firstHit(
     left: number,
     top: number,
     right: number,
     bottom: number,
     ignored: number,
-    isHit: (kind: number, at: number) => boolean,
+    crossed: CrossingLine | undefined,
   ): number {
     question++
-    const [lastColumn, lastRow] = [column(right), row(bottom)]
+    const lastColumn = column(right)
+    const lastRow = row(bottom)
     for (let c = column(left); c <= lastColumn; c++) {
       for (let r = row(top); r <= lastRow; r++) {
-        const cell = cells.get(c * stride + r)
-        if (!cell) continue
-        for (const index of cell) {
+        for (let entry = last[c * rows + r]; entry >= 0; entry = before[entry]) {
+          const index = entries[entry]
           if (seen[index] === question) continue
           seen[index] = question
-          if (there[index] && !owners[index]?.has(ignored) && isHit(kinds[index], index * 5))
-            return index
+          if (!there[index] || (ignored >= 0 && owners[index]?.has(ignored))) continue
+          const isHit = crossed
+            ? isCrossed(index, crossed)
+            : isTouched(index, left, top, right, bottom)
+          if (isHit) return index
         }
       }
     }
     return -1
   }
+  function isTouched(index: number, left: number, top: number, right: number, bottom: number) {
+    const at = index * 5
+    const a = numbers[at]
+    const b = numbers[at + 1]
+    const c = numbers[at + 2]
+    if (kinds[index] === box) return left < c && right > a && top < numbers[at + 3] && bottom > b
+    if (kinds[index] === circle) {
+      const dx = a - Math.max(left, Math.min(a, right))
+      const dy = b - Math.max(top, Math.min(b, bottom))
+      return dx * dx + dy * dy < c * c
+    }
+    const half = numbers[at + 4]
+    const d = numbers[at + 3]
+    return lineMeetsBox(a, b, c, d, left - half, top - half, right + half, bottom + half)
+  }
+  function isCrossed(index: number, { x1, y1, x2, y2 }: CrossingLine) {
+    const at = index * 5
+    const a = numbers[at]
+    const b = numbers[at + 1]
+    const c = numbers[at + 2]
+    const d = numbers[at + 3]
+    if (kinds[index] === box) return lineMeetsBox(x1, y1, x2, y2, a, b, c, d)
+    return kinds[index] === line && linesCross(x1, y1, x2, y2, a, b, c, d)
+  }
 
   return {
-    addBox(left, top, right, bottom, owner?: Owner) {
-      const index = add(box, owner, [left, top, right, bottom, 0])
+    addBox(left, top, right, bottom, owner) {
+      const index = add(box, owner, left, top, right, bottom, 0)
       put(index, left, top, right, bottom)
       return index
     },
-    addCircle(x, y, radius, owner?: Owner) {
-      const index = add(circle, owner, [x, y, radius, 0, 0])
+    addCircle(x, y, radius, owner) {
+      const index = add(circle, owner, x, y, radius, 0, 0)
       put(index, x - radius, y - radius, x + radius, y + radius)
       return index
     },
-    addLine(x1, y1, x2, y2, half, owner?: Owner) {
-      const index = add(line, owner, [x1, y1, x2, y2, half])
+    addLine(x1, y1, x2, y2, half, owner) {
+      const index = add(line, owner, x1, y1, x2, y2, half)
       putLine(index, x1, y1, x2, y2, half)
       return index
     },
@@ -123,33 +169,23 @@ export function obstacleGrid(cellWidth: number, cellHeight: number): Obstacles {
       there[index] = isThere
     },
     hitByBox(left, top, right, bottom, ignored = -1) {
-      return firstNear(left, top, right, bottom, ignored, (kind, at) => {
-        const [a, b, c] = [numbers[at], numbers[at + 1], numbers[at + 2]]
-        if (kind === box) return left < c && right > a && top < numbers[at + 3] && bottom > b
-        if (kind === circle) {
-          const dx = a - Math.max(left, Math.min(a, right))
-          const dy = b - Math.max(top, Math.min(b, bottom))
-          return dx * dx + dy * dy < c * c
-        }
-        const [d, half] = [numbers[at + 3], numbers[at + 4]]
-        return lineMeetsBox(a, b, c, d, left - half, top - half, right + half, bottom + half)
-      })
+      return firstHit(left, top, right, bottom, ignored, undefined)
     },
     hitByLine(x1, y1, x2, y2) {
-      const [left, right] = x1 < x2 ? [x1, x2] : [x2, x1]
-      const [top, bottom] = y1 < y2 ? [y1, y2] : [y2, y1]
-      return firstNear(left, top, right, bottom, -1, (kind, at) => {
-        const [a, b, c, d] = [numbers[at], numbers[at + 1], numbers[at + 2], numbers[at + 3]]
-        if (kind === box) return lineMeetsBox(x1, y1, x2, y2, a, b, c, d)
-        return kind === line && linesCross(x1, y1, x2, y2, a, b, c, d)
-      })
+      const left = Math.min(x1, x2)
+      const top = Math.min(y1, y2)
+      return firstHit(left, top, Math.max(x1, x2), Math.max(y1, y2), -1, { x1, y1, x2, y2 })
     },
   }
 }
 
-const stride = 1 << 20
-/** What lies far outside of a drawing is one cell. */
-const clamped = (cell: number) => Math.max(-1000, Math.min(cell, 1_000_000))
+interface CrossingLine {
+  readonly x1: number
+  readonly y1: number
+  readonly x2: number
+  readonly y2: number
+}
+
 const mostSteps = 10_000
 
 /** Whether a straight line goes through a box: what is left of it between the box's edges. */
@@ -163,21 +199,24 @@ function lineMeetsBox(
   right: number,
   bottom: number,
 ): boolean {
+  // What is left of it after each pair of edges (Liang and Barsky).
+  const [dx, dy] = [x2 - x1, y2 - y1]
   let [from, to] = [0, 1]
-  for (const [start, change, low, high] of [
-    [x1, x2 - x1, left, right],
-    [y1, y2 - y1, top, bottom],
-  ]) {
-    if (change === 0) {
-      if (start <= low || start >= high) return false
-      continue
-    }
-    const [a, b] = [(low - start) / change, (high - start) / change]
+  if (dx === 0) {
+    if (x1 <= left || x1 >= right) return false
+  } else {
+    const [a, b] = [(left - x1) / dx, (right - x1) / dx]
     from = Math.max(from, Math.min(a, b))
     to = Math.min(to, Math.max(a, b))
-    if (from >= to) return false
   }
-  return true
+  if (dy === 0) {
+    if (y1 <= top || y1 >= bottom) return false
+  } else {
+    const [a, b] = [(top - y1) / dy, (bottom - y1) / dy]
+    from = Math.max(from, Math.min(a, b))
+    to = Math.min(to, Math.max(a, b))
+  }
+  return from < to
 }
 
 /** Whether two straight lines cross; lines that end at one point do not. */

@@ -1,5 +1,4 @@
-import { type Box, type InkOrName, type Item, type Layout, place, rule, solidOf } from '../core.ts'
-import { mappedBox } from '../geometry/index.ts'
+import { type Box, type InkOrName, type Item, rule, type Sheet, solidOf } from '../core.ts'
 import {
   aNumber,
   anObject,
@@ -9,6 +8,7 @@ import {
   checkArgument,
   checkArguments,
   checkOptions,
+  type Fields,
   fail,
   fromZero,
   isObject,
@@ -20,13 +20,13 @@ import {
 import { type ChartText, type ChartTexts, someChartTexts } from './chart-texts.ts'
 import { aBox, checkMark, checkTarget } from './check-labels.ts'
 import { labelBox } from './label-box.ts'
-import { type LabelPlace, type LabelSize, placesOf } from './label-places.ts'
-import type { LabelTarget, Mark } from './label-targets.ts'
+import type { LabelPlace } from './label-places.ts'
+import type { LabelTarget, Mark, Point } from './label-targets.ts'
 import { type Obstacles, type Owner, obstacleGrid } from './obstacles.ts'
 import { type ChartPart, chartParts } from './parts.ts'
-import { piecesOf } from './pieces.ts'
-import { type PlacedText, placedText } from './placed-text.ts'
+import { type PlacedText, placedText, uprightText } from './placed-text.ts'
 import { readableInk } from './readable-ink.ts'
+import { type Field, makeRoom, settle, type Work } from './settle-labels.ts'
 
 /** A label of something in a chart. */
 export interface ChartLabel {
@@ -78,20 +78,6 @@ export interface PlacedLabels {
   readonly problems: readonly Problem[]
 }
 
-/** A label on its way to a place. */
-interface Work {
-  readonly label: ChartLabel
-  readonly index: number
-  readonly layout: Layout
-  readonly box: Box
-  readonly size: LabelSize
-  readonly before: number | undefined
-  /** Where it stands, and what that is among the obstacles. */
-  found?:
-    | { readonly choice: number; readonly place: LabelPlace; readonly obstacles: readonly number[] }
-    | undefined
-}
-
 /**
  * Places many labels so that none touches another, a mark or a leader line: each beside its mark,
  * or farther off with a leader line, or not at all, by priority. The same labels come to the same
@@ -107,29 +93,25 @@ export function placeLabels(
   const before = new Map(previous?.labels.map(({ id, choice }) => [id, choice]))
   const works = labels.map((label, index) => workOf(label, index, texts, gap, before))
   const grid = gridFor(works, within)
-  const indices = new Map(labels.map(({ id }, i) => [id, i]))
-  for (const mark of avoid) {
-    const owners = [mark.of ?? []].flat().flatMap(id => indices.get(id) ?? [])
-    addMark(grid, mark, owners.length === 0 ? undefined : new Set(owners))
-  }
-  // What has priority first, and what stood somewhere before what did not.
-  const order = works.toSorted((a, b) => {
-    const priority = (b.label.priority ?? 0) - (a.label.priority ?? 0)
-    const stood = Number(b.before !== undefined) - Number(a.before !== undefined)
-    return priority || stood || a.index - b.index
-  })
+  const standOn = marksToStandOn(labels)
+  for (const mark of avoid) addMark(grid, mark, ownersOf(mark, standOn))
+  const isRanked = labels.some(({ priority = 0 }) => priority !== 0) || before.size > 0
+  const order = isRanked ? works.toSorted(byRank) : works
   const field: Field = { grid, within, labels: new Map() }
   for (const work of order) settle(work, field)
   for (const work of order) if (!work.found) makeRoom(work, field)
   return shown(works, texts, options)
 }
 
-/** What labels are placed in. */
-interface Field {
-  readonly grid: Obstacles
-  readonly within: Box
-  /** Whose place an obstacle is. */
-  readonly labels: Map<number, Work>
+interface LabelWork extends Work {
+  readonly label: ChartLabel
+}
+
+/** What has priority first, and what stood somewhere before what did not. */
+function byRank(a: LabelWork, b: LabelWork): number {
+  const priority = (b.label.priority ?? 0) - (a.label.priority ?? 0)
+  const stood = Number(b.before !== undefined) - Number(a.before !== undefined)
+  return priority || stood || a.index - b.index
 }
 
 function workOf(
@@ -138,7 +120,7 @@ function workOf(
   texts: ChartTexts,
   gap: number,
   before: ReadonlyMap<string, number>,
-): Work {
+): LabelWork {
   const { text, part = 'value', maxWidth } = label
   const alone = texts.set(part, text)
   const layout =
@@ -155,8 +137,22 @@ function gridFor(works: readonly Work[], within: Box): Obstacles {
     values.toSorted((a, b) => a - b)[values.length >> 1] ?? 0
   const width = middle(works.map(({ size }) => size.width))
   const height = middle(works.map(({ size }) => size.height))
-  const least = Math.max(within.width, within.height, 1) / 1000
-  return obstacleGrid(Math.max(width, 8, least), Math.max(height, 8, least))
+  return obstacleGrid(within, Math.max(width, 8), Math.max(height, 8))
+}
+
+/** Labels that may stand on their own mark, by their ids. */
+function marksToStandOn(labels: readonly ChartLabel[]): ReadonlyMap<string, number> {
+  const indices = new Map<string, number>()
+  labels.forEach(({ id, at }, i) => {
+    if (at.kind === 'bar' || at.kind === 'slice' || at.kind === 'area') indices.set(id, i)
+  })
+  return indices
+}
+
+function ownersOf({ of }: Mark, indices: ReadonlyMap<string, number>): Owner | undefined {
+  if (of === undefined || indices.size === 0) return undefined
+  const owners = [of].flat().flatMap(id => indices.get(id) ?? [])
+  return owners.length === 0 ? undefined : new Set(owners)
 }
 
 function addMark(grid: Obstacles, mark: Mark, owner: Owner | undefined) {
@@ -172,112 +168,14 @@ function addMark(grid: Obstacles, mark: Mark, owner: Owner | undefined) {
   }
 }
 
-/** All places of a label, the best first. */
-function* allPlaces({ label, layout, size, box }: Work): Generator<LabelPlace> {
-  const { at } = label
-  if (at.kind !== 'places') return yield* placesOf(at, size)
-  for (const { x, y, anchor } of at.places) {
-    const { matrix } = place(layout, x, y, anchor)
-    const { x: left, y: top } = mappedBox(matrix, box)
-    yield { left, top, pieces: piecesOf(box, matrix) }
-  }
-}
-
-/** Gives a label the place where it was, or the best that is free. */
-function settle(work: Work, field: Field): boolean {
-  const { before = 0 } = work
-  let choice = 0
-  let best: readonly [number, LabelPlace] | undefined
-  for (const place of allPlaces(work)) {
-    const isBefore = choice === before
-    if (choice > before && best) break
-    if ((isBefore || !best) && isFree(work, place, field)) {
-      best = [choice, place]
-      if (isBefore) break
-    }
-    choice++
-  }
-  if (!best) return false
-  take(work, best[0], best[1], field)
-  return true
-}
-
-/** What a place covers. */
-const covered = ({ size }: Work, { left, top, pieces }: LabelPlace): readonly Box[] =>
-  pieces ?? [{ x: left, y: top, width: size.width, height: size.height }]
-
-/** Whether nothing else is where a label would be, and where its leader line would run. */
-function isFree(work: Work, place: LabelPlace, field: Field): boolean {
-  return blockerOf(work, place, field) === free
-}
-
-const [free, outside] = [-1, -2]
-
-/** What is in a label's way: the index of an obstacle, or that it would be outside. */
-function blockerOf(work: Work, place: LabelPlace, { grid, within }: Field): number {
-  const { gap } = work.size
-  const right = within.x + within.width
-  const bottom = within.y + within.height
-  const own = place.isInside ? work.index : undefined
-  for (const { x, y, width, height } of covered(work, place)) {
-    const isWithin =
-      x >= within.x - edge &&
-      y >= within.y - edge &&
-      x + width <= right + edge &&
-      y + height <= bottom + edge
-    if (!isWithin) return outside
-    const hit = grid.hitByBox(x - gap, y - gap, x + width + gap, y + height + gap, own)
-    if (hit >= 0) return hit
-  }
-  if (!place.leader) return free
-  const [[x1, y1], [x2, y2]] = place.leader
-  return grid.hitByLine(x1, y1, x2, y2)
-}
-
-/** What sums of numbers may be off by, in units. */
-const edge = 1e-6
-
-function take(work: Work, choice: number, place: LabelPlace, { grid, labels }: Field) {
-  const obstacles = covered(work, place).map(({ x, y, width, height }) =>
-    grid.addBox(x, y, x + width, y + height),
-  )
-  if (place.leader) obstacles.push(grid.addLine(...place.leader[0], ...place.leader[1], 0.5))
-  for (const index of obstacles) labels.set(index, work)
-  work.found = { choice, place, obstacles }
-}
-
-/** Moves one other label out of the way of one that has found no place. */
-function makeRoom(work: Work, field: Field) {
-  const { grid, labels } = field
-  let choice = 0
-  for (const place of allPlaces(work)) {
-    if (choice >= mostTries) return
-    const other = labels.get(blockerOf(work, place, field))
-    const found = other?.found
-    if (other && found) {
-      for (const index of found.obstacles) grid.setThere(index, false)
-      if (isFree(work, place, field)) {
-        take(work, choice, place, field)
-        if (settle(other, field)) return
-        for (const index of work.found?.obstacles ?? []) grid.setThere(index, false)
-        work.found = undefined
-      }
-      for (const index of found.obstacles) grid.setThere(index, true)
-    }
-    choice++
-  }
-}
-
-/** So many places of a label are worth moving another one for. */
-const mostTries = 12
-
 /** The labels that have a place, as they are drawn. */
 function shown(
-  works: readonly Work[],
+  works: readonly LabelWork[],
   texts: ChartTexts,
   { leaderInk, leaderWidth = 1, inks }: PlaceLabelsOptions,
 ): PlacedLabels {
   const found = problemList()
+  const lines = leaderLines(leaderWidth, texts.sheet)
   const placed: PlacedLabel[] = []
   const dropped: string[] = []
   for (const work of works) {
@@ -289,21 +187,34 @@ function shown(
     }
     const text = textAt(work, at.place, at.choice, texts, inks, found.addOnce)
     const { leader } = at.place
-    const ink = leaderInk ?? work.layout.style.ink
-    placed.push({
-      id: label.id,
-      text,
-      choice: at.choice,
-      ...(leader && { leader: rule(leader[0], leader[1], ink, leaderWidth, texts.sheet) }),
-    })
+    const { id } = label
+    const { choice } = at
+    if (!leader) placed.push({ id, text, choice })
+    else {
+      const ink = leaderInk ?? work.layout.style.ink
+      placed.push({ id, text, choice, leader: lines(leader, ink) })
+    }
   }
   const leaders = placed.flatMap(({ leader }) => (leader ? [leader] : []))
   const items = [...leaders, ...placed.map(({ text }) => text.item)]
   return { labels: placed, dropped, items, problems: found.all() }
 }
 
+/** Makes leader lines, all of one ink after the pattern of the first. */
+function leaderLines(width: number, sheet: Sheet) {
+  let pattern: Item | undefined
+  let patternInk: InkOrName | undefined
+  return ([from, to]: readonly [Point, Point], ink: InkOrName): Item => {
+    if (!pattern || ink !== patternInk) {
+      pattern = rule([0, 0], [1, 0], ink, width, sheet)
+      patternInk = ink
+    }
+    return pattern.kind === 'rule' ? { ...pattern, from, to } : rule(from, to, ink, width, sheet)
+  }
+}
+
 function textAt(
-  { label, layout, box }: Work,
+  { label, layout, box }: LabelWork,
   { left, top, isInside }: LabelPlace,
   choice: number,
   texts: ChartTexts,
@@ -324,7 +235,16 @@ function textAt(
     const color = typeof ink === 'string' ? ink : solidOf(ink).color
     if (ink !== own) read = texts.set(part, text, { ...layout.frame, with: { ink: color } })
   }
-  return placedText(part, read, left - box.x, top - box.y)
+  return uprightText(part, read, left - box.x, top - box.y)
+}
+
+const labelFields: Fields<ChartLabel> = {
+  id: aString,
+  text: anything,
+  part: oneOf(...chartParts),
+  at: anObject,
+  priority: aNumber,
+  maxWidth: fromZero,
 }
 
 function checkedOptions(
@@ -353,14 +273,7 @@ function checkedOptions(
   options.avoid?.forEach(checkMark)
   const ids = new Set<string>()
   for (const label of labels) {
-    checkOptions('a label', label, {
-      id: aString,
-      text: anything,
-      part: oneOf(...chartParts),
-      at: anObject,
-      priority: aNumber,
-      maxWidth: fromZero,
-    })
+    checkOptions('a label', label, labelFields)
     checkArguments('a label', ['id', label.id, aString], ['at', label.at, anObject])
     if (ids.has(label.id)) fail('duplicate-name', `two labels have the id '${label.id}'`)
     ids.add(label.id)

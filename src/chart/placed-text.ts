@@ -25,3 +25,15 @@ export function placedText(
   const item = place(layout, x, y, anchor)
   return { part, layout, item, box: mappedBox(item.matrix, labelBox(layout)) }
 }
+
+/** A layout whose frame has its top left corner at a point: what was worked out, and needs no checks. */
+export function uprightText(part: ChartPart, layout: Layout, x: number, y: number): PlacedText {
+  const matrix = { xx: 1, yx: 0, xy: 0, yy: 1, dx: x, dy: y }
+  const own = labelBox(layout)
+  return {
+    part,
+    layout,
+    item: { kind: 'text', layout, matrix },
+    box: { x: own.x + x, y: own.y + y, width: own.width, height: own.height },
+  }
+}

@@ -18,10 +18,10 @@ import {
   fail,
   oneOf,
 } from '../problem/index.ts'
-import { aSheet, type Sheet, solidOf } from '../sheet/index.ts'
+import { aSheet, type Ink, type Sheet, solidOf } from '../sheet/index.ts'
 import { anInk, aPoint } from './check-items.ts'
 import { checkFinite, checkLength } from './checks.ts'
-import type { PathItem, Stroke } from './drawing.ts'
+import type { Fill, PathItem, Stroke } from './drawing.ts'
 import { fillOf } from './fill.ts'
 import { type InkOrName, inkFrom } from './ink-from.ts'
 
@@ -140,8 +140,6 @@ export function path(data: string, paint: ShapePaint): PathItem {
 }
 
 function painted(outline: Outline, { fill, stroke, sheet }: ShapePaint): PathItem {
-  const extents = outlineExtents(outline, identity)
-  const box: Box = extents ? boxOf(extents) : { x: 0, y: 0, width: 0, height: 0 }
   if (stroke) {
     checkFinite('a stroke', { width: stroke.width })
     checkLength('a stroke', 'width', stroke.width)
@@ -149,7 +147,7 @@ function painted(outline: Outline, { fill, stroke, sheet }: ShapePaint): PathIte
   return {
     kind: 'path',
     outline,
-    ...(fill !== undefined && { fill: fillOf(inkFrom(fill, sheet), box) }),
+    ...(fill !== undefined && { fill: filled(inkFrom(fill, sheet), outline) }),
     ...(stroke && {
       stroke: {
         ink: solidOf(inkFrom(stroke.ink, sheet)),
@@ -159,6 +157,15 @@ function painted(outline: Outline, { fill, stroke, sheet }: ShapePaint): PathIte
     }),
   }
 }
+
+/** A gradient spans its shape; of one color nobody asks how large that is. */
+function filled(ink: Ink, outline: Outline): Fill {
+  if (ink.kind === 'solid') return fillOf(ink, noBox)
+  const extents = outlineExtents(outline, identity)
+  return fillOf(ink, extents ? boxOf(extents) : noBox)
+}
+
+const noBox: Box = { x: 0, y: 0, width: 0, height: 0 }
 
 const boxOf = ({ left, bottom, right, top }: Extents): Box => ({
   x: left,

@@ -22,8 +22,12 @@ export function inkBoxOf(items: readonly Item[]): Box | undefined {
   return box
 }
 
-/** Tells of each item that paints something the box of what it paints. */
-export function eachInkBox(items: readonly Item[], tell: (item: PaintedItem, box: Box) => void) {
+/** Tells of each item that paints something, and that is asked for, the box of what it paints. */
+export function eachInkBox(
+  items: readonly Item[],
+  tell: (item: PaintedItem, box: Box) => void,
+  isAsked: (item: PaintedItem) => boolean = () => true,
+) {
   let blurs = 0
   eachItem(items, {
     enter({ blur = 0 }) {
@@ -33,7 +37,7 @@ export function eachInkBox(items: readonly Item[], tell: (item: PaintedItem, box
       blurs -= blur
     },
     item(item, matrix) {
-      const box = itemBox(item, matrix)
+      const box = isAsked(item) ? itemBox(item, matrix) : undefined
       if (box) tell(item, blurs > 0 ? grown(box, blurs * scaleOf(matrix)) : box)
     },
   })

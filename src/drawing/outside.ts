@@ -1,6 +1,6 @@
 import type { Box } from '../geometry/index.ts'
 import { type Problem, warningProblem } from '../problem/index.ts'
-import type { Item } from './drawing.ts'
+import type { Item, PaintedItem } from './drawing.ts'
 import { eachInkBox } from './ink-box.ts'
 
 /** Less than this beyond an edge is the softness of a curve, and no one misses it. */
@@ -9,7 +9,8 @@ const unnoticed = 0.5
 /** A problem for each text whose ink reaches beyond the box that is shown. */
 export function outsideProblems(items: readonly Item[], box: Box): Problem[] {
   const problems: Problem[] = []
-  eachInkBox(items, (item, ink) => {
+  const isText = ({ kind }: PaintedItem) => kind === 'glyphs'
+  const tell = (item: PaintedItem, ink: Box) => {
     if (item.kind !== 'glyphs') return
     const beyond = {
       left: box.x - ink.x,
@@ -33,6 +34,7 @@ export function outsideProblems(items: readonly Item[], box: Box): Problem[] {
     problems.push(
       warningProblem('outside-drawing', message, { hint: 'move it, or make the drawing larger' }),
     )
-  })
+  }
+  eachInkBox(items, tell, isText)
   return problems
 }

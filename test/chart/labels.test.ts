@@ -85,7 +85,7 @@ describe('many labels', () => {
           expect(ids).toEqual(list.map(({ id }) => id).toSorted())
         },
       ),
-      { numRuns: roundsOf(40) },
+      { numRuns: roundsOf(20) },
     )
   })
 
