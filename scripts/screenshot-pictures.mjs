@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Resvg } from '@resvg/resvg-js'
 
+import { chartTexts, restyleChart } from '../dist/chart/index.js'
 import * as library from '../dist/index.node.js'
 import { toSvg } from '../dist/targets/svg/index.js'
 import { constructPicture, constructs } from './markup-constructs.mjs'
@@ -19,6 +20,7 @@ export function demoPictures(folder) {
     'board.png',
     'board-dark.png',
     'passengers.png',
+    'stops.png',
     'tide.png',
     'reader-curve.png',
     'line-kinds.png',
@@ -38,6 +40,32 @@ export function specimenPicture(folder) {
   ].flatMap(font => ['--font', `node_modules/${font}`])
   const args = ['dist/cli/main.js', 'specimen', ...fonts, '-t', 'Saint Orrin’s Landing']
   execFileSync(process.execPath, [...args, '-o', join(folder, 'specimen.png')], { cwd: root })
+}
+
+/** A chart as a plotting package wrote it, and with its texts set anew, as a browser shows both. */
+export async function restyledPicture(browser, path) {
+  const { defineSheet, openShelf } = library
+  const chart = readFileSync(join(root, 'test/fixtures/charts/nested-groups.svg'), 'utf8')
+  const sheet = defineSheet({
+    inks: { deep: '#0b3d5c', kelp: '#2c6e49' },
+    styles: {
+      defaults: { family: 'serif', ink: 'deep', size: 14 },
+      'chart-tick': { size: 10 },
+      'chart-value': { weight: 'bold', size: 12, ink: 'kelp' },
+      'chart-title': { size: 19, weight: 'bold' },
+    },
+  })
+  const texts = chartTexts({ sheet, shelf: await openShelf(), problems: 'collect' })
+  const { svg } = restyleChart(chart, { texts })
+  const page = await browser.newPage({
+    viewport: { width: 1100, height: 370 },
+    deviceScaleFactor: 2,
+  })
+  await page.setContent(
+    `<body style="margin:12px;display:flex;gap:20px">${[chart, svg].join('')}</body>`,
+  )
+  await page.screenshot({ path })
+  await page.close()
 }
 
 /** What the README's own code writes, on white with a margin. */

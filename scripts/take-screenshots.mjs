@@ -11,6 +11,7 @@ import {
   constructPictures,
   demoPictures,
   readmePicture,
+  restyledPicture,
   specimenPicture,
 } from './screenshot-pictures.mjs'
 
@@ -89,6 +90,18 @@ await withExample(
   '',
   "document.documentElement.dataset.ready === 'true'",
 )
+await withExample(
+  'charts',
+  async page => {
+    await page.setViewportSize({ width: 1280, height: 980 })
+    await page.evaluate("document.querySelector('#stops .marks').focus({ preventScroll: true })")
+    for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
+    await page.screenshot({ path: `${folder}charts-example.png` })
+  },
+  '',
+  "document.documentElement.dataset.ready === 'true'",
+)
+await restyledPicture(browser, `${folder}restyled.png`)
 await withExample('board', async page => {
   await page.fill('#scale', '1.6')
   await page.screenshot({ path: `${folder}board-example.png` })

@@ -186,8 +186,8 @@ function* atBar(
   yield outside
   // Wider than its bar it may lean to one side, where a neighbor is lower.
   if (isUpright && width > box.width) {
-    yield { left: box.x, top: outside.top }
-    yield { left: box.x + box.width - width, top: outside.top }
+    yield { left: box.x + gap, top: outside.top }
+    yield { left: box.x + box.width - gap - width, top: outside.top }
   }
   if (!fits) return
   yield inside
