@@ -1,7 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { defineSheet, openShelf } from 'dot-line'
 import { chartTexts, type RestyledChart, type RestyleOptions, restyleChart } from 'dot-line/chart'
-import { describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openPage, type ServedPage } from '../support/browser.ts'
 
 const shelf = await openShelf()
 const sheet = defineSheet({
@@ -198,5 +199,34 @@ describe('what is no chart', () => {
     const chart = restyled(svg('<text x="20" y="90">~strong[5] {U+41} &lt;b&gt;</text>'))
     expect(chart.texts[0].text).toBe('~strong[5] {U+41} <b>')
     expect(chart.svg).toContain('~strong[5] {U+41} &lt;b&gt;')
+  })
+})
+
+describe('an element of a page', () => {
+  let served: ServedPage
+  beforeAll(async () => {
+    served = await openPage('test/pages', 'restyle.html', { viewport: { width: 500, height: 400 } })
+  })
+  afterAll(async () => {
+    await served?.close()
+  })
+
+  it('is set where its page’s stylesheets put its texts, and stays in its place', async () => {
+    const { page, errors } = served
+    while (!(await page.evaluate(`document.documentElement.dataset.ready === 'true'`))) {
+      await page.waitForTimeout(50)
+    }
+    expect(await page.evaluate('document.documentElement.dataset.told')).toBe(
+      JSON.stringify([{ text: 'high water', part: 'value', did: 'set' }]),
+    )
+    // The end of the text is where it was anchored, in the page too.
+    const right = await page.evaluate<number>(`(() => {
+      const chart = document.querySelector('#chart svg').getBoundingClientRect()
+      return document.querySelector('[aria-label="high water"]').getBoundingClientRect().right - chart.left
+    })()`)
+    expect(right).toBeGreaterThan(197)
+    expect(right).toBeLessThan(201)
+    expect(await page.evaluate(`document.querySelectorAll('#chart rect').length`)).toBe(1)
+    expect(errors).toEqual([])
   })
 })
