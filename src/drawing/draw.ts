@@ -1,12 +1,14 @@
 import type { Box } from '../geometry/index.ts'
 import { checkLayout, type Layout } from '../layout/index.ts'
 import {
+  aBoolean,
   aLanguage,
   allowedLink,
   allowedLinks,
   anything,
   aShare,
   aString,
+  being,
   checkOptions,
   described,
   fail,
@@ -84,7 +86,21 @@ export interface GroupOptions {
   readonly link?: string
   /** 0 to 1: the items are painted together, and then shown so far. */
   readonly opacity?: number
+  /** Of a heading: 1 for the highest, to 6. */
+  readonly level?: number
+  /** Tells it from others of a document. */
+  readonly id?: string
+  /** Parts of one id on several pages of a document are one, as a paragraph that goes on. */
+  readonly continues?: boolean
+  /** Of a cell of a table: over how many columns and rows it goes. */
+  readonly columnSpan?: number
+  readonly rowSpan?: number
 }
+
+const wholeFromOne = being(
+  'a whole number from 1',
+  value => Number.isInteger(value) && Number(value) >= 1,
+)
 
 /** Items as one, with what they mean. Throws `forbidden-link` on a link that may do more than lead somewhere. */
 export function group(
@@ -98,8 +114,14 @@ export function group(
     label: aString,
     link: aString,
     opacity: aShare,
+    level: wholeFromOne,
+    id: aString,
+    continues: aBoolean,
+    columnSpan: wholeFromOne,
+    rowSpan: wholeFromOne,
   })
   const { role, language, title, label, link, opacity } = options
+  const { level, id, continues, columnSpan, rowSpan } = options
   if (link !== undefined && !allowedLink(link)) {
     fail('forbidden-link', `a link may not start with '${linkScheme(link)}:'`, {
       hint: allowedLinks,
@@ -113,6 +135,11 @@ export function group(
     ...(label !== undefined && { label }),
     ...(link !== undefined && { link }),
     ...(opacity !== undefined && { opacity }),
+    ...(level !== undefined && { level }),
+    ...(id !== undefined && { id }),
+    ...(continues !== undefined && { continues }),
+    ...(columnSpan !== undefined && { columnSpan }),
+    ...(rowSpan !== undefined && { rowSpan }),
     items: checkedItems('a group', items),
   }
 }

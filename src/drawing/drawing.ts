@@ -100,6 +100,15 @@ export interface GroupItem {
   readonly title?: string
   /** What is read out in place of the items. */
   readonly label?: string
+  /** Of a heading: 1 for the highest. */
+  readonly level?: number
+  /** Tells it from others; items of one id on several pages are one, where they go on. */
+  readonly id?: string
+  /** It goes on on another page, or does so here. */
+  readonly continues?: boolean
+  /** Of a cell: over how many columns and rows it goes. */
+  readonly columnSpan?: number
+  readonly rowSpan?: number
   /** What of a page is to be clicked on. */
   readonly area?: Box
   readonly items: readonly Item[]

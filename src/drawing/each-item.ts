@@ -10,6 +10,8 @@ export interface ItemVisitor {
   leave?(group: GroupItem): unknown
   /** Is told of a text before what it is painted with; that is left out where this gives `true`. */
   text?(text: TextItem, matrix: Matrix): boolean | undefined
+  /** Is told behind what a text is painted with, unless that was left out. */
+  endText?(text: TextItem): unknown
   /** `matrix` leads from the item's coordinates to those around all groups. */
   item(item: PaintedItem, matrix: Matrix): void
 }
@@ -17,6 +19,7 @@ export interface ItemVisitor {
 interface Task {
   readonly matrix: Matrix
   readonly group?: GroupItem
+  readonly text?: TextItem
   readonly items: readonly Item[]
   next: number
 }
@@ -29,12 +32,14 @@ export function eachItem(items: readonly Item[], visitor: ItemVisitor) {
     if (task.next === task.items.length) {
       tasks.pop()
       if (task.group) visitor.leave?.(task.group)
+      if (task.text) visitor.endText?.(task.text)
       continue
     }
     const item = task.items[task.next++]
     if (item.kind === 'text') {
       const isDone = visitor.text?.(item, task.matrix) ?? false
-      if (!isDone) tasks.push({ items: expandedText(item), next: 0, matrix: task.matrix })
+      if (!isDone)
+        tasks.push({ text: item, items: expandedText(item), next: 0, matrix: task.matrix })
     } else if (item.kind !== 'group') visitor.item(item, task.matrix)
     else if (!visitor.skips?.(item, task.matrix)) {
       visitor.enter?.(item)

@@ -141,7 +141,9 @@ describe('what no PDF can hold', () => {
     const read = await readPdf(pdf)
     expect(read.language).toBe('en-GB')
     expect(read.pages[0].map(run => run.text).join('')).toContain(') Tj ET Q endstream endobj')
-    expect(pdfSource(pdf)).not.toContain('/JS (x')
+    // In the packet of metadata, which is XML, it is text.
+    const syntax = pdfSource(pdf).replace(/<\?xpacket begin[\s\S]*?<\?xpacket end="r"\?>/, '')
+    expect(syntax).not.toContain('/JS (x')
     if (installed('qpdf')) check(pdf)
     const script = setter.set('~href=javascript:alert[x]', { style: 'body' })
     expect(script.problems.map(problem => problem.message)).toContain(

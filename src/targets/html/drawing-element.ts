@@ -92,13 +92,18 @@ function placeDeclarations({ xx, yx, xy, yy, dx, dy }: Matrix): string {
   return `position:absolute;left:0;top:0;transform-origin:0 0;transform:matrix(${numbers})`
 }
 
-function groupTags({ opacity = 1, link, role, language, title, label }: GroupItem, sheet: Rules) {
+function groupTags(group: GroupItem, sheet: Rules) {
+  const { opacity = 1, link, role, language, title, label, level, columnSpan, rowSpan } = group
+  const number = (value: number | undefined) => (value === undefined ? undefined : String(value))
   // A label needs a role: what has none of its own may not be named (WAI-ARIA 1.2, 5.2.8.6).
   const attributes = [
     ['role', role ?? (label === undefined || link !== undefined ? undefined : 'group')],
     ['lang', language],
     ['title', title],
     ['aria-label', label],
+    ['aria-level', role === 'heading' ? number(level ?? 1) : undefined],
+    ['aria-colspan', number(columnSpan)],
+    ['aria-rowspan', number(rowSpan)],
     ['class', opacity < 1 ? sheet.classOf(`opacity:${numberText(opacity)}`) : undefined],
     ['href', link],
   ]

@@ -1,3 +1,5 @@
 export type { PdfMetadata } from './metadata.ts'
 export type { Deflate } from './objects.ts'
+export type { PageLabels } from './page-labels.ts'
 export { type PdfOptions, pdfChunks, toPdf } from './to-pdf.ts'
+export type { PdfStandard } from './xmp.ts'

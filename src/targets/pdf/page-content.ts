@@ -4,6 +4,7 @@ import {
   finishPath,
   type GlyphsItem,
   type GroupItem,
+  type Item,
   inkBoxOf,
   numberText,
   type PaintedItem,
@@ -22,6 +23,7 @@ import { glyphsContent, isShownAlike } from './glyphs-content.ts'
 import { type PageSpace, pageMatrix, pageSpace } from './page-point.ts'
 import { inked, pathContent } from './path-content.ts'
 import type { Resources } from './resources.ts'
+import type { PageStructure, StructureNode } from './structure.ts'
 
 /** What a page shows, and where it leads to. */
 export interface PageContent {
@@ -33,10 +35,16 @@ export interface PageLink {
   readonly href: string
   /** In the coordinates of the page, y upward. */
   readonly area: Box
+  /** The element of the structure that it is of. */
+  readonly node: StructureNode | undefined
 }
 
 /** The operators (ISO 32000-2, annex A) that paint a drawing; y grows upward from its lower edge. */
-export function pageContent({ box, items }: Drawing, resources: Resources): PageContent {
+export function pageContent(
+  { box, items }: Drawing,
+  resources: Resources,
+  structure: PageStructure,
+): PageContent {
   const space = pageSpace(box)
   const links: PageLink[] = []
   /** What has been written of each group that is open, the page outermost. */
@@ -46,38 +54,65 @@ export function pageContent({ box, items }: Drawing, resources: Resources): Page
   let pictures = 0
   /** Runs on one baseline. */
   let line: GlyphsItem[] = []
+  const write = (content: string, isText: boolean) => {
+    if (content !== '') contents[contents.length - 1] += structure.mark(isText) + content
+  }
   const writeLine = () => {
-    contents[contents.length - 1] += lineContent(inVisualOrder(line), space, resources)
+    write(lineContent(inVisualOrder(line), space, resources), true)
     line = []
   }
   eachItem(items, {
     enter(group) {
       const { matrix, link, area, blur = 0 } = group
-      if (!isOnlyLink(group)) writeLine()
+      if (!isOnlyLink(group) || changesStructure(group)) writeLine()
+      structure.enter(group)
       const around = matrices[matrices.length - 1]
       const own = matrix ? product(around, matrix) : around
       matrices.push(own)
       if (!isOnlyLink(group)) contents.push('')
       if (blur > 0) pictures++
+      // What is painted as one is of one element.
+      if (isPaintedWhole(group)) {
+        contents[contents.length - 2] += structure.startWhole(hasText(group.items))
+      }
       if (link !== undefined && area) {
-        links.push({ href: link, area: mappedBox(product(space.flip, own), area) })
+        links.push({
+          href: link,
+          area: mappedBox(product(space.flip, own), area),
+          node: structure.link(),
+        })
       }
     },
     leave(group) {
       const { blur = 0 } = group
       matrices.pop()
-      if (isOnlyLink(group)) return
+      if (isOnlyLink(group)) {
+        if (changesStructure(group)) writeLine()
+        structure.leave(group)
+        return
+      }
       writeLine()
+      if (isPaintedWhole(group)) structure.endWhole()
+      structure.leave(group)
       const inner = contents.pop() ?? ''
       if (blur > 0) pictures--
       const written = blur > 0 ? blurContent(group, space, resources) : inner
       contents[contents.length - 1] += groupContent(group, written, space, resources)
     },
+    text(text, matrix) {
+      writeLine()
+      structure.startText(text, box.y + box.height - product(matrix, text.matrix).dy)
+      return false
+    },
+    endText() {
+      writeLine()
+      structure.endText()
+    },
     item(item) {
       if (pictures > 0) return
       if (item.kind !== 'glyphs') {
         writeLine()
-        contents[contents.length - 1] += itemContent(item, space, resources)
+        write(itemContent(item, space, resources), false)
         return
       }
       if (line.length > 0 && (line[0].y !== item.y || item.isStacked)) writeLine()
@@ -85,8 +120,16 @@ export function pageContent({ box, items }: Drawing, resources: Resources): Page
     },
   })
   writeLine()
+  contents[0] += structure.end()
   return { content: contents[0], links }
 }
+
+/** Whether what a group holds is another element than what is around it. */
+const changesStructure = ({ role, language, label, link }: GroupItem) =>
+  [role, language, label, link].some(said => said !== undefined)
+
+/** Whether a group is a stream of its own, in which nothing is marked. */
+const isPaintedWhole = ({ opacity = 1, blur = 0 }: GroupItem) => opacity < 1 || blur > 0
 
 /** A group whose items are painted as if there were none. */
 function isOnlyLink({ matrix, opacity = 1, blur = 0 }: GroupItem): boolean {
@@ -198,4 +241,19 @@ function asPath(item: RectangleItem) {
     outline: rectangleOutline(item, item.radius),
     fill: { kind: 'solid', color, opacity },
   } as const
+}
+
+function hasText(items: readonly Item[]): boolean {
+  let isFound = false
+  eachItem(items, {
+    skips: () => isFound,
+    text: () => {
+      isFound = true
+      return true
+    },
+    item({ kind }) {
+      if (kind === 'glyphs') isFound = true
+    },
+  })
+  return isFound
 }

@@ -11,7 +11,10 @@ import {
   type Fields,
   fail,
   listOf,
+  nearestName,
+  oneOf,
 } from '../../problem/index.ts'
+import { addBookmarks } from './bookmarks.ts'
 import { joined, latin1, utf16String } from './bytes.ts'
 import { documentResources } from './document-resources.ts'
 import { addLink } from './link.ts'
@@ -24,8 +27,12 @@ import {
   reference,
 } from './objects.ts'
 import { pageContent } from './page-content.ts'
+import { type PageLabels, pageLabelsText, somePageLabels } from './page-labels.ts'
 import { platformDeflate } from './platform-deflate.ts'
 import type { Resources } from './resources.ts'
+import { srgbProfile } from './srgb-profile.ts'
+import { type DocumentStructure, documentStructure } from './structure.ts'
+import { type PdfStandard, xmpPacket } from './xmp.ts'
 
 export interface PdfOptions extends PdfMetadata {
   /** BCP 47 tag of the document's language; that of the first page that has one without it. */
@@ -35,6 +42,13 @@ export interface PdfOptions extends PdfMetadata {
    * and else one that is built in: the bytes differ by that, what they hold does not.
    */
   readonly deflate?: Deflate
+  /**
+   * Standards that the document says it conforms to. Each needs a title and a language; what else
+   * they ask of drawings, as words for figures, is not known here.
+   */
+  readonly standards?: readonly PdfStandard[]
+  /** How pages are numbered: i, ii, 1, 2. Their places from 1 without it. */
+  readonly pageLabels?: readonly PageLabels[]
 }
 
 const pdfFields: Fields<PdfOptions> = {
@@ -46,6 +60,8 @@ const pdfFields: Fields<PdfOptions> = {
   modified: aDate,
   language: aLanguage,
   deflate: aFunction,
+  standards: listOf(oneOf('PDF/UA-1', 'PDF/A-2u')),
+  pageLabels: somePageLabels,
 }
 
 const somePages = being(
@@ -81,6 +97,7 @@ export function* pdfChunks(
   const deflate = options.deflate ?? platformDeflate()
   const objects = pdfObjects(bytes => chunks.push(bytes), deflate)
   const resources = documentResources(objects)
+  const structure = documentStructure(objects)
   const [catalog, root] = [objects.reserve(), objects.reserve()]
   const nodes: { readonly number: ObjectNumber; readonly kids: ObjectNumber[] }[] = []
   let { title, language } = options
@@ -91,13 +108,14 @@ export function* pdfChunks(
     language ??= drawing.language
     if (count % pagesOfNode === 0) nodes.push({ number: objects.reserve(), kids: [] })
     const node = nodes[nodes.length - 1]
-    node.kids.push(addPage(drawing, node.number, objects, resources))
+    node.kids.push(addPage(drawing, node.number, objects, resources, structure, language))
     count++
     yield* chunks
     chunks = []
   }
   if (count === 0) fail('no-pages', 'a PDF has at least one page', { hint: 'give it a drawing' })
   resources.write()
+  structure.end()
   for (const { number, kids } of nodes) {
     objects.set(
       number,
@@ -108,12 +126,59 @@ export function* pdfChunks(
     nodes.map(node => node.number),
     count,
   )
-  objects.set(root, `<< /Type /Pages /Resources ${reference(resources.number)} ${top}>>`)
+  objects.set(root, `<< /Type /Pages ${top}>>`)
   const lang = language === undefined ? '' : `/Lang ${utf16String(language)} `
   const viewer = title === undefined ? '' : '/ViewerPreferences << /DisplayDocTitle true >> '
-  objects.set(catalog, `<< /Type /Catalog /Pages ${reference(root)} ${lang}${viewer}>>`)
-  objects.end(catalog, objects.add(infoText({ ...options, ...(title !== undefined && { title }) })))
+  const { standards = [], pageLabels } = options
+  if (standards.length > 0 && (title === undefined || language === undefined)) {
+    const missing = title === undefined ? 'title' : 'language'
+    fail(`missing-${missing}`, `${standards[0]} asks for the document's ${missing}`, {
+      hint: `give { ${missing} }`,
+    })
+  }
+  const own = { ...options, ...(title !== undefined && { title }) }
+  const packet = new TextEncoder().encode(xmpPacket(own, language, standards))
+  const metadata = objects.addRaw(packet, '/Type /Metadata /Subtype /XML ')
+  const bookmarks = addBookmarks(structure.headings, objects)
+  const outline = bookmarks === undefined ? '' : `/Outlines ${reference(bookmarks)} `
+  const labels = pageLabels === undefined ? '' : pageLabelsText(pageLabels)
+  const intent = standards.includes('PDF/A-2u') ? outputIntent(objects) : ''
+  objects.set(
+    catalog,
+    `<< /Type /Catalog /Pages ${reference(root)} ${lang}${viewer}` +
+      `/MarkInfo << /Marked true >> /StructTreeRoot ${reference(structure.root)} ` +
+      `/Metadata ${reference(metadata)} ${outline}${labels}${intent}` +
+      `${placesText(structure, objects)}>>`,
+  )
+  objects.end(catalog, objects.add(infoText(own)))
   yield* chunks
+}
+
+/** What the colors of a document for archives mean (ISO 19005-2, 6.2.3). */
+function outputIntent(objects: PdfObjects): string {
+  const profile = objects.addStream(srgbProfile(), '/N 3 ')
+  return (
+    `/OutputIntents [<< /Type /OutputIntent /S /GTS_PDFA1 ` +
+    `/OutputConditionIdentifier (sRGB) /DestOutputProfile ${reference(profile)} >>] `
+  )
+}
+
+/** The places that links lead to, by their names in order (12.3.2.4). Throws on links that lead to none. */
+function placesText({ places, wanted }: DocumentStructure, objects: PdfObjects): string {
+  const known = new Map(places.toReversed().map(place => [place.id, place]))
+  for (const id of wanted) {
+    if (known.has(id)) continue
+    fail('unknown-place', `a link leads to '#${id}', and nothing in the document has that id`, {
+      nearest: nearestName(id, known.keys()),
+    })
+  }
+  if (known.size === 0) return ''
+  const names = [...known.values()]
+    .map(({ id, page, top }) => [utf16String(id), page, top] as const)
+    .toSorted((a, b) => (a[0] < b[0] ? -1 : 1))
+    .map(([id, page, top]) => `${id} [${reference(page)} /XYZ null ${numberText(top)} null]`)
+  const tree = objects.add(`<< /Names [${names.join(' ')}] >>`)
+  return `/Names << /Dests ${reference(tree)} >> `
 }
 
 function kidsText(kids: readonly ObjectNumber[], count: number): string {
@@ -125,16 +190,23 @@ function addPage(
   parent: ObjectNumber,
   objects: PdfObjects,
   resources: Resources,
+  structure: DocumentStructure,
+  language: string | undefined,
 ): ObjectNumber {
-  const { content: operators, links } = pageContent(drawing, resources)
+  const page = objects.reserve()
+  const own = structure.page(page, language)
+  const { content: operators, links } = pageContent(drawing, resources, own)
   const content = objects.addStream(latin1(operators))
-  const annotations = links.map(link => reference(addLink(link, objects)))
-  const annots = annotations.length > 0 ? `/Annots [${annotations.join(' ')}] ` : ''
+  const annotations = links.map(link => reference(addLink(link, page, objects, structure)))
+  const annots = annotations.length > 0 ? `/Annots [${annotations.join(' ')}] /Tabs /S ` : ''
   // Readers take an empty box for a sheet of paper.
   const [width, height] = [drawing.box.width, drawing.box.height].map(side => Math.max(1, side))
-  return objects.add(
+  objects.set(
+    page,
     `<< /Type /Page /Parent ${reference(parent)} ` +
       `/MediaBox [0 0 ${numberText(width)} ${numberText(height)}] ` +
+      `/Resources ${reference(resources.number)} /StructParents ${structure.endPage()} ` +
       `${annots}/Contents ${reference(content)} >>`,
   )
+  return page
 }

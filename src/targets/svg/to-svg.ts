@@ -97,7 +97,7 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
 }
 
 function groupStart(group: GroupItem, definitions: Definitions): string {
-  const { matrix, opacity = 1, blur = 0, link, role, language, title, label } = group
+  const { matrix, opacity = 1, blur = 0, link, role, language, title, label, level } = group
   const transform = matrix ? ` transform="${transformText(matrix)}"` : ''
   const through = opacity < 1 ? ` opacity="${numberText(opacity)}"` : ''
   const blurred = blur > 0 ? ` filter="url(#${blurFilter(group, blur, definitions)})"` : ''
@@ -108,6 +108,7 @@ function groupStart(group: GroupItem, definitions: Definitions): string {
     ['role', role],
     ['lang', language],
     ['aria-label', isMute ? undefined : spoken],
+    ['aria-level', role === 'heading' ? String(level ?? 1) : undefined],
     ['aria-hidden', isMute ? 'true' : undefined],
     ['tabindex', isMute ? '-1' : undefined],
   ]

@@ -1,0 +1,53 @@
+import { aString, being, checkOptions, isObject, oneOf } from '../../problem/index.ts'
+import { utf16String } from './bytes.ts'
+
+/** How pages are numbered from one on (ISO 32000-2, 12.4.2). */
+export interface PageLabels {
+  /** The page that begins it, counted from 0. */
+  readonly from: number
+  readonly style?: 'decimal' | 'lower-roman' | 'upper-roman' | 'lower-alpha' | 'upper-alpha'
+  readonly prefix?: string
+  /** The number of its first page; 1 without it. */
+  readonly start?: number
+}
+
+const letters = {
+  decimal: 'D',
+  'lower-roman': 'r',
+  'upper-roman': 'R',
+  'lower-alpha': 'a',
+  'upper-alpha': 'A',
+}
+
+const whole = (least: number) =>
+  being(`a whole number from ${least}`, value => Number.isInteger(value) && Number(value) >= least)
+
+/** As an argument: pages are numbered from the first on, in order. */
+export const somePageLabels = being(
+  'a list of page labels, { from, style, prefix, start }, the first from 0, in order',
+  value =>
+    Array.isArray(value) &&
+    value.every((one: unknown, i) => {
+      if (!isObject(one) || !Number.isInteger(one.from)) return false
+      return i === 0 ? one.from === 0 : Number(one.from) > Number(value[i - 1].from)
+    }),
+)
+
+export function pageLabelsText(labels: readonly PageLabels[]): string {
+  const entries = labels.map(label => {
+    checkOptions('page labels', label, {
+      from: whole(0),
+      style: oneOf(...Object.keys(letters)),
+      prefix: aString,
+      start: whole(1),
+    })
+    const { from, style, prefix, start } = label
+    const parts = [
+      ...(style === undefined ? [] : [`/S /${letters[style]}`]),
+      ...(prefix === undefined ? [] : [`/P ${utf16String(prefix)}`]),
+      ...(start === undefined ? [] : [`/St ${start}`]),
+    ]
+    return `${from} << ${parts.join(' ')} >>`
+  })
+  return `/PageLabels << /Nums [${entries.join(' ')}] >> `
+}

@@ -1,0 +1,326 @@
+import type { GroupItem, TextItem } from '../../drawing/index.ts'
+import { layoutText } from '../../drawing/index.ts'
+import { utf16String } from './bytes.ts'
+import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
+import { isArtifact, structureType } from './structure-types.ts'
+
+/** An element of the structure tree (ISO 32000-2, 14.7.2) on its way. */
+export interface StructureNode {
+  readonly number: ObjectNumber
+  readonly type: string
+  readonly parent: StructureNode | undefined
+  /** What it holds, as entries of its `K`. */
+  readonly kids: string[]
+  readonly entries: string
+  /** The page of its first content. */
+  page: ObjectNumber | undefined
+  /** Where a link leads to: runs of one link are one element. */
+  readonly href?: string | undefined
+  /** Whether it goes on on other pages, and is written at the end. */
+  readonly isLasting: boolean
+  /** Whether its texts are paragraphs of their own. */
+  readonly holdsBlocks: boolean
+}
+
+/** A heading, for the bookmarks. */
+export interface FoundHeading {
+  readonly level: number
+  text: string
+  readonly page: ObjectNumber
+  /** The upper edge of its first text, from the page's lower edge; undefined until that. */
+  top: number | undefined
+}
+
+/** A place that links lead to. */
+export interface FoundPlace {
+  readonly id: string
+  readonly page: ObjectNumber
+  readonly top: number
+}
+
+/** What of a page is which element: told in the order in which it is painted. */
+export interface PageStructure {
+  enter(group: GroupItem): void
+  leave(group: GroupItem): void
+  startText(text: TextItem, top: number): void
+  endText(): void
+  /** Operators that begin content of the element at hand, where other content was before it. */
+  mark(isText: boolean): string
+  /** Operators that end what is open. */
+  end(): string
+  /** The element of the link that is open, for its annotation. */
+  link(): StructureNode | undefined
+  /**
+   * Begins what is painted as one, and so is of one element; gives the operators that begin it.
+   * Nothing in it is marked until it ends.
+   */
+  startWhole(hasText: boolean): string
+  endWhole(): void
+}
+
+export interface DocumentStructure {
+  readonly root: ObjectNumber
+  readonly headings: readonly FoundHeading[]
+  readonly places: readonly FoundPlace[]
+  /** Ids that links lead to. */
+  readonly wanted: Set<string>
+  page(number: ObjectNumber, language: string | undefined): PageStructure
+  /** Ends a page; gives its number in the parent tree. */
+  endPage(): number
+  /** A number in the parent tree for an annotation of a link; makes it a part of its element. */
+  annotation(node: StructureNode | undefined, annotation: ObjectNumber, page: ObjectNumber): number
+  end(): void
+}
+
+/** Roles whose elements hold paragraphs, and not text itself. */
+const blocksOf = new Set([
+  'Document',
+  'Part',
+  'Sect',
+  'Art',
+  'Div',
+  'L',
+  'LI',
+  'LBody',
+  'Table',
+  'TBody',
+  'THead',
+  'TR',
+  'BlockQuote',
+  'TOC',
+  'Index',
+  'Aside',
+])
+
+/** The structure of a document, written element by element: what is complete is not kept. */
+export function documentStructure(objects: PdfObjects): DocumentStructure {
+  const root = objects.reserve()
+  const lasting = new Map<string, StructureNode>()
+  const headings: FoundHeading[] = []
+  const places: FoundPlace[] = []
+  const parents: string[] = []
+  const top: StructureNode = {
+    number: objects.reserve(),
+    type: 'Document',
+    parent: undefined,
+    kids: [],
+    entries: '',
+    page: undefined,
+    isLasting: true,
+    holdsBlocks: true,
+  }
+  let key = 0
+  let notes = 0
+  let openPage: { readonly finish: () => void } | undefined
+
+  function write(node: StructureNode) {
+    const { number, type, parent, kids, entries, page } = node
+    const above = parent ? parent.number : root
+    const at = page === undefined ? '' : `/Pg ${reference(page)} `
+    objects.set(
+      number,
+      `<< /Type /StructElem /S /${type} /P ${reference(above)} ${at}${entries}/K [${kids.join(' ')}] >>`,
+    )
+  }
+
+  function pageStructure(page: ObjectNumber, language: string | undefined): PageStructure {
+    const stack: StructureNode[] = [top]
+    const groups: (readonly StructureNode[])[] = []
+    const marked: ObjectNumber[] = []
+    const done: StructureNode[] = []
+    const openHeadings: FoundHeading[] = []
+    /** Ids of groups whose first text is still to come: links lead to that. */
+    const waiting: string[] = []
+    let artifacts = 0
+    let whole = 0
+    const wholes: (StructureNode | undefined)[] = []
+    let current: StructureNode | 'artifact' | undefined
+    let inText: StructureNode | undefined
+    let link: StructureNode | undefined
+
+    function open(type: string, entries: string, more: Partial<StructureNode> = {}): StructureNode {
+      const parent = stack[stack.length - 1]
+      const node: StructureNode = {
+        number: objects.reserve(),
+        type,
+        parent,
+        kids: [],
+        entries,
+        page: undefined,
+        isLasting: false,
+        holdsBlocks: blocksOf.has(type),
+        ...more,
+      }
+      parent.kids.push(reference(node.number))
+      stack.push(node)
+      return node
+    }
+    function close(node: StructureNode) {
+      stack.pop()
+      if (!node.isLasting) done.push(node)
+    }
+    function groupNode(group: GroupItem): StructureNode | undefined {
+      const { role, label, language: own, id, link: href, level, columnSpan, rowSpan } = group
+      if (href !== undefined) return linkNode(href)
+      if (isArtifact(role)) {
+        artifacts++
+        return undefined
+      }
+      if (artifacts > 0) return undefined
+      const known = id === undefined ? undefined : lasting.get(id)
+      if (id !== undefined && !known) waiting.push(id)
+      if (role === undefined && own === undefined && label === undefined) return undefined
+      if (known) {
+        stack.push(known)
+        return known
+      }
+      const type = structureType(role, level, label)
+      if (type === 'Note') notes++
+      const table = [
+        ...(role === 'columnheader' ? ['/Scope /Column'] : []),
+        ...(role === 'rowheader' ? ['/Scope /Row'] : []),
+        ...(columnSpan !== undefined && columnSpan > 1 ? [`/ColSpan ${columnSpan}`] : []),
+        ...(rowSpan !== undefined && rowSpan > 1 ? [`/RowSpan ${rowSpan}`] : []),
+      ]
+      const entries = [
+        ...(label === undefined ? [] : [`/Alt ${utf16String(label)} `]),
+        ...(own === undefined || own === language ? [] : [`/Lang ${utf16String(own)} `]),
+        ...(type === 'Note' ? [`/ID ${utf16String(`note ${notes}`)} `] : []),
+        ...(table.length === 0 ? [] : [`/A << /O /Table ${table.join(' ')} >> `]),
+      ].join('')
+      const isLasting = id !== undefined && group.continues === true
+      const node = open(type, entries, { isLasting })
+      if (isLasting) lasting.set(id, node)
+      if (/^H\d$/.test(type)) {
+        const heading = { level: Number(type[1]), text: '', page, top: undefined }
+        openHeadings.push(heading)
+        headings.push(heading)
+      }
+      return node
+    }
+    /** Runs of one link behind each other are one element. */
+    function linkNode(href: string): StructureNode | undefined {
+      if (artifacts > 0) return undefined
+      const parent = stack[stack.length - 1]
+      const before = done[done.length - 1]
+      if (
+        before?.type === 'Link' &&
+        before.href === href &&
+        before.parent === parent &&
+        current === before
+      ) {
+        done.pop()
+        stack.push(before)
+        link = before
+        return before
+      }
+      link = open('Link', '', { href })
+      return link
+    }
+    function markOf(isText: boolean): string {
+      if (whole > 0) return ''
+      const around = stack[stack.length - 1]
+      const isContent =
+        artifacts === 0 &&
+        (isText ? around !== top : around.type === 'Figure' || around.type === 'Formula')
+      const next = isContent ? around : 'artifact'
+      if (next === current) return ''
+      const before = current === undefined ? '' : 'EMC\n'
+      current = next
+      if (next === 'artifact') return `${before}/Artifact BMC\n`
+      const id = marked.push(next.number) - 1
+      if (next.page === undefined) next.page = page
+      next.kids.push(
+        next.page === page ? String(id) : `<< /Type /MCR /Pg ${reference(page)} /MCID ${id} >>`,
+      )
+      return `${before}/${next.type} << /MCID ${id} >> BDC\n`
+    }
+    openPage = {
+      finish() {
+        for (const node of done) write(node)
+        parents.push(`${key} [${marked.map(reference).join(' ')}]`)
+      },
+    }
+    return {
+      enter(group) {
+        const node = groupNode(group)
+        // What a list's item says is its body (14.8.4.8.3).
+        groups.push(node?.type === 'LI' ? [node, open('LBody', '')] : node ? [node] : [])
+      },
+      leave(group) {
+        const nodes = groups.pop() ?? []
+        for (const node of nodes.toReversed()) close(node)
+        if (nodes[0]?.type === 'Link') link = undefined
+        if (isArtifact(group.role) && group.link === undefined) artifacts--
+        if (nodes[0] && /^H\d$/.test(nodes[0].type)) openHeadings.pop()
+      },
+      startText({ layout, id }, textTop) {
+        for (const heading of openHeadings) {
+          heading.text +=
+            (heading.text === '' ? '' : ' ') + layoutText(layout).replaceAll('\n', ' ')
+          heading.top ??= textTop
+        }
+        for (const place of [...waiting.splice(0), ...(id === undefined ? [] : [id])]) {
+          places.push({ id: place, page, top: textTop })
+        }
+        const around = stack[stack.length - 1]
+        if (artifacts > 0 || !around.holdsBlocks) return
+        const own = layout.paragraphs[0]?.language
+        const entries = own === undefined || own === language ? '' : `/Lang ${utf16String(own)} `
+        inText = open('P', entries)
+      },
+      endText() {
+        if (inText) close(inText)
+        inText = undefined
+      },
+      mark: markOf,
+      end() {
+        if (current === undefined) return ''
+        current = undefined
+        return 'EMC\n'
+      },
+      link: () => link,
+      startWhole(hasText) {
+        const around = stack[stack.length - 1]
+        const needsOwn = whole === 0 && hasText && artifacts === 0 && around.holdsBlocks
+        wholes.push(needsOwn ? open('P', '') : undefined)
+        const begins = markOf(hasText)
+        whole++
+        return begins
+      },
+      endWhole() {
+        whole--
+        const own = wholes.pop()
+        if (own) close(own)
+      },
+    }
+  }
+
+  return {
+    root,
+    headings,
+    places,
+    wanted: new Set(),
+    page: pageStructure,
+    endPage() {
+      openPage?.finish()
+      openPage = undefined
+      return key++
+    },
+    annotation(node, annotation, page) {
+      const owner = node ?? top
+      owner.kids.push(`<< /Type /OBJR /Obj ${reference(annotation)} /Pg ${reference(page)} >>`)
+      parents.push(`${key} ${reference(owner.number)}`)
+      return key++
+    },
+    end() {
+      for (const node of lasting.values()) write(node)
+      write(top)
+      const tree = objects.add(`<< /Nums [${parents.join(' ')}] >>`)
+      objects.set(
+        root,
+        `<< /Type /StructTreeRoot /K [${reference(top.number)}] /ParentTree ${reference(tree)} /ParentTreeNextKey ${key} >>`,
+      )
+    },
+  }
+}
