@@ -42,6 +42,41 @@ export function specimenPicture(folder) {
   execFileSync(process.execPath, [...args, '-o', join(folder, 'specimen.png')], { cwd: root })
 }
 
+/** The pages of the notice beside each other. */
+export async function documentPicture(browser, path) {
+  const made = mkdtempSync(join(tmpdir(), 'dot-line-'))
+  const sheet = join(made, 'paper.json')
+  const { inks, styles } = JSON.parse(
+    readFileSync(join(root, 'examples/lantern-sound/sheet.json'), 'utf8'),
+  )
+  const paper = {
+    inks,
+    styles: {
+      ...Object.fromEntries(['strong', 'boat', 'alert'].map(name => [name, styles[name]])),
+      link: { ink: 'kelp', weight: 'bold' },
+      defaults: { family: 'serif', size: 10.5, leading: 1.42, ink: 'deep' },
+      'document-heading-1': { family: 'sans', size: 22, weight: 'bold', leading: 1.15 },
+      'document-heading-2': { family: 'sans', size: 14, weight: 'bold', leading: 1.2 },
+      'document-running': { family: 'sans', size: 8 },
+    },
+  }
+  writeFileSync(sheet, JSON.stringify(paper))
+  const args = ['render', 'examples/lantern-sound/notice.json', '-s', sheet, '--pixel-ratio', '1.5']
+  execFileSync(process.execPath, ['dist/cli/main.js', ...args, '-o', join(made, 'n.png')], {
+    cwd: root,
+  })
+  const page = await browser.newPage({ viewport: { width: 1280, height: 900 } })
+  const images = [1, 2].map(number => {
+    const data = readFileSync(join(made, `n-${number}.png`)).toString('base64')
+    return `<img height="880" src="data:image/png;base64,${data}">`
+  })
+  await page.setContent(
+    `<body style="margin:10px;display:flex;gap:10px;background:#7b909c">${images.join('')}</body>`,
+  )
+  await page.screenshot({ path })
+  await page.close()
+}
+
 /** A chart as a plotting package wrote it, and with its texts set anew, as a browser shows both. */
 export async function restyledPicture(browser, path) {
   const { defineSheet, openShelf } = library

@@ -32,6 +32,7 @@ const arrows: Record<string, readonly string[]> = {
   screen: ['core.ts', 'targets/html', 'targets/canvas'],
   chart: ['core.ts', 'targets/svg'],
   'chart-file': ['core.ts', 'chart'],
+  document: ['core.ts'],
   demo: [],
   cli: ['demo'],
 }

@@ -1,43 +1,24 @@
 import {
   aBoolean,
-  aboveZero,
   aLanguage,
   aNumber,
   aString,
   being,
-  type Expected,
+  choiceField,
   either,
+  type Field,
+  type FieldMap,
   isObject,
+  type JsonSchema,
+  lengthField,
+  listField,
   listOf,
-  oneOf,
+  numberField,
+  objectField,
+  objectSchema,
+  textField,
 } from '../problem/index.ts'
 
-type JsonSchema = Readonly<Record<string, unknown>>
-
-/** What a field of a chart file takes, once for the reader and for editors. */
-export interface Field {
-  readonly expected: Expected
-  readonly schema: JsonSchema
-}
-
-export type FieldMap = Readonly<Record<string, Field>>
-
-const text: Field = { expected: aString, schema: { type: 'string' } }
-const number: Field = { expected: aNumber, schema: { type: 'number' } }
-const length: Field = {
-  expected: being('a number of units above 0, at most 10000', value => {
-    return aboveZero(value) === undefined && Number(value) <= 10_000
-  }),
-  schema: { type: 'number', exclusiveMinimum: 0, maximum: 10_000 },
-}
-const choice = (...names: readonly string[]): Field => ({
-  expected: oneOf(...names),
-  schema: { enum: names },
-})
-const list = ({ expected, schema }: Field): Field => ({
-  expected: listOf(expected),
-  schema: { type: 'array', items: schema, minItems: 1 },
-})
 const cell = either(
   aString,
   aNumber,
@@ -66,27 +47,13 @@ const format: Field = {
   },
 }
 
-/** An object with fields of its own, whose places are told apart. */
-const fielded = (fields: FieldMap): Field => ({
-  expected: being('an object', isObject),
-  schema: objectSchema(fields),
-})
-
-const objectSchema = (fields: FieldMap): JsonSchema => ({
-  type: 'object',
-  properties: Object.fromEntries(
-    Object.entries(fields).map(([name, { schema }]) => [name, schema]),
-  ),
-  additionalProperties: false,
-})
-
 export const textFields: FieldMap = {
-  title: text,
-  subtitle: text,
-  source: text,
-  x: text,
-  y: text,
-  center: text,
+  title: textField,
+  subtitle: textField,
+  source: textField,
+  x: textField,
+  y: textField,
+  center: textField,
 }
 
 export const formatFields: FieldMap = { x: format, y: format }
@@ -96,39 +63,44 @@ const xValue: Field = {
   schema: { type: ['string', 'number'] },
 }
 
-export const noteFields: FieldMap = { x: xValue, y: number, series: text, text }
+export const noteFields: FieldMap = {
+  x: xValue,
+  y: numberField,
+  series: textField,
+  text: textField,
+}
 
 export const chartKinds = ['bars', 'lines', 'points', 'ring'] as const
 
 /** What a chart file may say. */
 export const chartFields: FieldMap = {
-  $schema: text,
-  kind: choice(...chartKinds),
+  $schema: textField,
+  kind: choiceField(...chartKinds),
   rows: {
     expected: listOf(row),
     schema: { type: 'array', items: { type: 'object', additionalProperties: cellSchema } },
   },
-  csv: text,
-  x: text,
+  csv: textField,
+  x: textField,
   y: {
     expected: either(aString, listOf(aString)),
     schema: {
       anyOf: [{ type: 'string' }, { type: 'array', items: { type: 'string' }, minItems: 1 }],
     },
   },
-  series: text,
-  arrangement: choice('grouped', 'stacked'),
-  labels: choice('all', 'none'),
-  width: length,
-  height: length,
+  series: textField,
+  arrangement: choiceField('grouped', 'stacked'),
+  labels: choiceField('all', 'none'),
+  width: lengthField,
+  height: lengthField,
   language: {
     expected: aLanguage,
     schema: { type: 'string' },
   },
-  texts: fielded(textFields),
-  formats: fielded(formatFields),
-  inks: list(text),
-  legend: list(choice('right', 'left', 'top', 'bottom')),
+  texts: objectField(textFields),
+  formats: objectField(formatFields),
+  inks: listField(textField),
+  legend: listField(choiceField('right', 'left', 'top', 'bottom')),
   zero: { expected: aBoolean, schema: { type: 'boolean' } },
   notes: {
     expected: listOf(being('an object', isObject)),

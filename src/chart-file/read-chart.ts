@@ -3,26 +3,18 @@ import {
   aFunction,
   aString,
   checkArguments,
+  checkFields,
   checkOptions,
-  DotLineError,
   described,
+  errorOf,
   errorProblem,
   isObject,
-  nearestName,
-  type Path,
   type Problem,
-  pathText,
   readJson,
+  type TellField,
 } from '../problem/index.ts'
 import { type ChartData, chartData } from './chart-data.ts'
-import {
-  chartFields,
-  type chartKinds,
-  type FieldMap,
-  formatFields,
-  noteFields,
-  textFields,
-} from './fields.ts'
+import { chartFields, type chartKinds, formatFields, noteFields, textFields } from './fields.ts'
 import { type Table, tableOfCsv, tableOfRows } from './read-table.ts'
 
 export interface ReadChartOptions {
@@ -79,23 +71,25 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
   const { source = 'chart' } = options
   const { value, locationOf, problems: twice } = readJson(json, source)
   const found: Problem[] = [...twice]
-  const tell = (path: Path, code: string, message: string, more: Partial<Problem> = {}) => {
+  const tell: TellField = (path, code, message, more = {}) => {
     found.push(errorProblem(code, message, { location: locationOf(path), ...more }))
   }
   if (!isObject(value)) {
     tell([], 'bad-chart', `a chart is an object, not ${described(value)}`)
-    throw thrown(found)
+    throw errorOf(found)
   }
-  checkFields(value, chartFields, [], tell)
+  checkFields(value, chartFields, [], tell, 'a chart')
   for (const name of ['kind', 'x', 'y']) {
     if (value[name] === undefined) tell([], 'missing-property', `'${name}' is missing`)
   }
-  checkInner(value.texts, textFields, ['texts'], tell)
-  checkInner(value.formats, formatFields, ['formats'], tell)
+  if (isObject(value.texts)) checkFields(value.texts, textFields, ['texts'], tell, 'a chart')
+  if (isObject(value.formats)) {
+    checkFields(value.formats, formatFields, ['formats'], tell, 'a chart')
+  }
   if (Array.isArray(value.notes)) {
     value.notes.forEach((note: unknown, i) => {
-      checkInner(note, noteFields, ['notes', i], tell)
       if (!isObject(note)) return
+      checkFields(note, noteFields, ['notes', i], tell, 'a chart')
       for (const name of ['x', 'text']) {
         if (note[name] === undefined) tell(['notes', i], 'missing-property', `'${name}' is missing`)
       }
@@ -108,7 +102,7 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
       hint: 'a chart has rows of its own, or those of a file',
     })
   }
-  if (found.length > 0) throw thrown(found)
+  if (found.length > 0) throw errorOf(found)
   // Each field was checked to be what it is declared as.
   const chart = value as unknown as Omit<ChartDescription, 'data' | 'problems'> & {
     readonly rows?: readonly Readonly<Record<string, unknown>>[]
@@ -118,7 +112,7 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
   const table = rows
     ? tableOfRows(rows, locationOf)
     : csvTable(csv ?? '', options, locationOf(['csv']), found)
-  if (found.length > 0 || !table) throw thrown(found)
+  if (found.length > 0 || !table) throw errorOf(found)
   const { data, problems } = chartData(
     table,
     { x, y, series, isUnique: kind === 'bars' || kind === 'ring', isPositive: kind === 'ring' },
@@ -129,11 +123,9 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
       all: locationOf([rows ? 'rows' : 'csv']),
     },
   )
-  if (!data || problems.some(({ severity }) => severity === 'error')) throw thrown(problems)
+  if (!data || problems.some(({ severity }) => severity === 'error')) throw errorOf(problems)
   return { ...chart, data, problems }
 }
-
-type Tell = (path: Path, code: string, message: string, more?: Partial<Problem>) => void
 
 function csvTable(
   path: string,
@@ -149,32 +141,4 @@ function csvTable(
   const { table, problems } = tableOfCsv(readCsv(path), path)
   found.push(...problems)
   return table
-}
-
-function checkInner(value: unknown, fields: FieldMap, path: Path, tell: Tell) {
-  if (isObject(value)) checkFields(value, fields, path, tell)
-}
-
-function checkFields(value: object, fields: FieldMap, path: Path, tell: Tell) {
-  for (const [name, given] of Object.entries(value)) {
-    const at = [...path, name]
-    if (!Object.hasOwn(fields, name)) {
-      const known = Object.keys(fields)
-      const nearest = nearestName(name, known)
-      const hint = `it takes ${known.filter(one => one !== '$schema').join(', ')}`
-      tell(at, 'unknown-property', `a chart has no property '${pathText(at)}'`, { nearest, hint })
-      continue
-    }
-    const expected = fields[name].expected(given)
-    if (expected === undefined) continue
-    const choices = /^one of (.*)$/.exec(expected)?.[1].split(', ')
-    const nearest = choices && typeof given === 'string' ? nearestName(given, choices) : undefined
-    const message = `${pathText(at)} must be ${expected}, not ${described(given)}`
-    tell(at, 'bad-value', message, nearest === undefined ? {} : { nearest })
-  }
-}
-
-function thrown(problems: readonly Problem[]): DotLineError {
-  const errors = problems.filter(({ severity }) => severity === 'error')
-  return new DotLineError(errors[0] ?? problems[0], problems)
 }

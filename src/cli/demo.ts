@@ -13,12 +13,15 @@ import {
   typesetter,
 } from 'dot-line'
 import { chartTexts } from 'dot-line/chart'
+import { readDocument, setDocument } from 'dot-line/document'
 import { toHtmlPage } from 'dot-line/html'
 import { openHyphenation } from 'dot-line/hyphenation'
+import { toPdf } from 'dot-line/pdf'
 import {
   boardDrawing,
   type ChartScene,
   gallery,
+  handbook,
   lineKinds,
   noticeLayouts,
   noticePage,
@@ -64,6 +67,15 @@ const charts = [
   { name: 'tide', chart: tideChart, what: 'the tide over a day, a line with notes' },
   { name: 'stops', chart: stopsChart, what: 'sixty stops of a timetable, crowded labels' },
 ]
+
+/** What documents have that screens have not. */
+const paperStyles = {
+  defaults: { family: 'serif', size: 10.5, leading: 1.42 },
+  'document-heading-1': { family: 'sans', size: 22, weight: 'bold', leading: 1.15 },
+  'document-heading-2': { family: 'sans', size: 14, weight: 'bold', leading: 1.2 },
+  'document-heading-3': { family: 'sans', size: 11, weight: 'bold', leading: 1.25 },
+  'document-running': { family: 'sans', size: 8, ink: 'quiet' },
+} as const
 
 /** English, and the languages that take from it what they lack. */
 function openCatalogs(): Map<string, Catalog> {
@@ -144,7 +156,7 @@ async function demo(options: DemoOptions) {
     {
       drawing: noticePage(printed),
       files: ['notice.pdf', 'notice.png'],
-      what: 'notice to passengers, a document',
+      what: 'notice to passengers, placed by hand on a page',
     },
   ]
   makeFolder(options.output)
@@ -170,6 +182,21 @@ async function demo(options: DemoOptions) {
   await write('notice.html', 'the same notice as a web page', () =>
     toHtmlPage(noticeLayouts(scene), { gap: 10 }),
   )
+  const documents = [
+    {
+      file: 'notice-flow.pdf',
+      what: 'the notice as a document that flows over two pages',
+      source: readDocument(readText(dataPath('notice.json'), 'document')).document,
+    },
+    { file: 'handbook.pdf', what: 'the season handbook, with its contents', source: handbook() },
+  ]
+  const paper = sheet.with({ styles: paperStyles })
+  for (const { file, what, source } of documents) {
+    const set = setDocument(source, { sheet: paper, shelf })
+    warn(set.problems)
+    const options = { ...set.metadata, standards: ['PDF/UA-1'] } as const
+    await write(file, what, () => toPdf([...set.pages()], options))
+  }
   for (const message of missing) process.stderr.write(`warning: ${message}\n`)
 }
 

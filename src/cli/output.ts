@@ -5,7 +5,7 @@ import type { Command } from 'commander'
 import type { Drawing, Layout } from 'dot-line'
 import { toHtmlPage } from 'dot-line/html'
 import { toDxf, toStl } from 'dot-line/outline'
-import { toPdf } from 'dot-line/pdf'
+import { type PdfStandard, toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
 import { toSvg } from 'dot-line/svg'
 import { CommandError, systemReason } from './command-error.ts'
@@ -30,10 +30,17 @@ type Format = (shown: Drawing | Layout, options: OutputOptions) => Content | Pro
 /** What is written of a format. */
 type Content = string | Uint8Array
 
+/** What has a title and a language says that it can be read by everyone. */
+function standardsOf(shown: Drawing | Layout, title: string | undefined): readonly PdfStandard[] {
+  const own = shown.kind === 'drawing' ? shown : undefined
+  const isNamed = (title ?? own?.title) !== undefined && own?.language !== undefined
+  return isNamed ? ['PDF/UA-1'] : []
+}
+
 /** What each format writes; a file's extension is its name. */
 const formats = new Map<string, Format>([
   ['svg', (shown, { title, svgText: textAs }) => toSvg(shown, { title, textAs })],
-  ['pdf', (shown, { title }) => toPdf(shown, { title })],
+  ['pdf', (shown, { title }) => toPdf(shown, { title, standards: standardsOf(shown, title) })],
   ['png', (shown, { pixelRatio, background }) => toPng(shown, { pixelRatio, background })],
   ['html', (shown, { title }) => toHtmlPage(shown, { title })],
   [

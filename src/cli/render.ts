@@ -2,6 +2,7 @@ import { type Command, Option } from 'commander'
 import { positiveNumber } from './options.ts'
 import { addFormatOption, formatFor, type OutputOptions, outputHelp, writeOut } from './output.ts'
 import { addGuidesOption, addPlaceOptions, type PlaceOptions, placedText } from './place-text.ts'
+import { renderDocument } from './render-document.ts'
 import { addTextOptions, setText, type TextOptions } from './set-text.ts'
 
 interface RenderOptions extends TextOptions, PlaceOptions, OutputOptions {
@@ -13,7 +14,8 @@ interface RenderOptions extends TextOptions, PlaceOptions, OutputOptions {
 export function define(command: Command) {
   command.description(
     'Sets marked-up text in a frame and writes it as a picture or a document. ' +
-      'The text comes from -t, from FILE, or from standard input where FILE is -.',
+      'The text comes from -t, from FILE, or from standard input where FILE is -. ' +
+      'Where FILE is a .json it is a document, set on pages.',
   )
   addFormatOption(addGuidesOption(addPlaceOptions(addTextOptions(command))))
     .option('--title <text>', 'title of the picture or document')
@@ -47,6 +49,7 @@ export function define(command: Command) {
 
 async function render(file: string | undefined, options: RenderOptions) {
   const { output } = options
+  if (file?.endsWith('.json') && options.text === undefined) return renderDocument(file, options)
   // A wrong name is reported before any work is done.
   const format = formatFor(options.format, output) ?? formatFor('svg', undefined)
   const shown = placedText(await setText(file, options), options)

@@ -155,6 +155,7 @@ export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
       width,
       height: floor + edge,
       title: 'What text is painted with',
+      language: 'en',
       background: sheet.ink('paper'),
     },
     items,

@@ -1,6 +1,7 @@
 export { boardDrawing, type Scene } from './board.ts'
 export type { ChartMark, ChartScene, DemoChart } from './chart-scene.ts'
 export { gallery } from './gallery.ts'
+export { handbook } from './handbook.ts'
 export { lineKinds } from './line-kinds.ts'
 export { noticeLayouts, noticePage } from './notice.ts'
 export { passengersChart } from './passengers-chart.ts'

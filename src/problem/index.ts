@@ -26,6 +26,21 @@ export {
   someBytes,
 } from './arguments.ts'
 export { available } from './available.ts'
+export {
+  checkFields,
+  choiceField,
+  errorOf,
+  type Field,
+  type FieldMap,
+  type JsonSchema,
+  lengthField,
+  listField,
+  numberField,
+  objectField,
+  objectSchema,
+  type TellField,
+  textField,
+} from './fields.ts'
 export { type ReadJson, readJson } from './json.ts'
 export { isLanguage, languagePattern } from './language.ts'
 export { allowedLink, allowedLinks, linkScheme } from './links.ts'

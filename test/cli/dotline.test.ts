@@ -515,6 +515,50 @@ describe('dotline chart', () => {
   })
 })
 
+describe('dotline render of a document', () => {
+  const notice = fileURLToPath(new URL('../../examples/lantern-sound/notice.json', import.meta.url))
+  const sheet = fileURLToPath(new URL('../../examples/lantern-sound/sheet.json', import.meta.url))
+
+  it('sets a PDF, a web page, and pictures of its pages', async () => {
+    for (const format of ['pdf', 'html', 'png', 'svg']) {
+      const told = run('render', notice, '-s', sheet, '-o', `page.${format}`)
+      expect(told, format).toEqual({ code: 0, out: '', err: '' })
+    }
+    const { title, pages } = await readPdf(readFileSync(join(cwd, 'page.pdf')))
+    expect(title).toBe('Winter timetable from 2 November')
+    expect(pages.length).toBeGreaterThan(1)
+    expect(readFileSync(join(cwd, 'page.html'), 'utf8')).toContain('aria-level="1"')
+    for (const file of ['page-1.png', 'page-2.svg'])
+      expect(existsSync(join(cwd, file)), file).toBe(true)
+    expect(run('render', notice, '-s', sheet, '--format', 'svg').err).toMatch(
+      /the document has \d pages/,
+    )
+  })
+
+  it('tells what is wrong with it at its place, and leaves no file', () => {
+    writeFileSync(join(cwd, 'bad.json'), '{ "content": [\n { "kind": "paragaph", "text": "x" } ] }')
+    expect(run('render', 'bad.json', '-o', 'bad.pdf')).toEqual({
+      code: 2,
+      out: '',
+      err:
+        "error: kind may not be 'paragaph' at bad.json:2:4 (did you mean 'paragraph'? it is one of heading, " +
+        'paragraph, quotation, list, table, figure, contents, rule, space, page-break, column-break)\n',
+    })
+    writeFileSync(
+      join(cwd, 'lost.json'),
+      '{ "content": [{ "kind": "paragraph", "text": "~href=\\"#x\\"[x]" }] }',
+    )
+    const { code, err } = run('render', 'lost.json', '-o', 'lost.pdf')
+    expect([code, err]).toEqual([
+      2,
+      "error: a link leads to '#x', and nothing in the document has that id\n",
+    ])
+    expect(
+      readdirSync(cwd).filter(name => name.includes('lost.pdf') || name.includes('bad.pdf')),
+    ).toEqual([])
+  })
+})
+
 describe('dotline demo', () => {
   it('writes screens, charts, a PDF and a web page, and says so', async () => {
     const { code, out, err } = run('demo', '-o', 'demo')
@@ -528,6 +572,8 @@ describe('dotline demo', () => {
       ...pictures.flatMap(name => [`${name}.png`, `${name}.svg`]),
       ...charts.flatMap(name => [`${name}.pdf`, `${name}.png`, `${name}.svg`]),
       'gallery.pdf',
+      'handbook.pdf',
+      'notice-flow.pdf',
       'notice.html',
       'notice.pdf',
       'notice.png',

@@ -96,6 +96,7 @@ const blocksOf = new Set([
 export function documentStructure(objects: PdfObjects): DocumentStructure {
   const root = objects.reserve()
   const lasting = new Map<string, StructureNode>()
+  const bodies = new Map<StructureNode, StructureNode>()
   const headings: FoundHeading[] = []
   const places: FoundPlace[] = []
   const parents: string[] = []
@@ -154,6 +155,18 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       parent.kids.push(reference(node.number))
       stack.push(node)
       return node
+    }
+    /** What an item of a list says; on the next page it goes on. */
+    function body(item: StructureNode): StructureNode {
+      const known = bodies.get(item)
+      if (known) {
+        stack.push(known)
+        return known
+      }
+      const { isLasting } = item
+      const own = open('LBody', '', { isLasting })
+      if (isLasting) bodies.set(item, own)
+      return own
     }
     function close(node: StructureNode) {
       stack.pop()
@@ -245,7 +258,7 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       enter(group) {
         const node = groupNode(group)
         // What a list's item says is its body (14.8.4.8.3).
-        groups.push(node?.type === 'LI' ? [node, open('LBody', '')] : node ? [node] : [])
+        groups.push(node?.type === 'LI' ? [node, body(node)] : node ? [node] : [])
       },
       leave(group) {
         const nodes = groups.pop() ?? []
@@ -314,7 +327,7 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       return key++
     },
     end() {
-      for (const node of lasting.values()) write(node)
+      for (const node of [...lasting.values(), ...bodies.values()]) write(node)
       write(top)
       const tree = objects.add(`<< /Nums [${parents.join(' ')}] >>`)
       objects.set(

@@ -1,0 +1,117 @@
+import type { BlockSource, DocumentSource } from 'dot-line/document'
+import { morningStops, passengers, portsSouthward, winterTimetable } from './scenario.ts'
+
+const ports = winterTimetable.map(({ port }) => port)
+const boats = ['Tern', 'Sea Holly', 'Little Auk', 'Marigold']
+
+/** Sentences of a handbook, to be put together anew for each port and each boat. */
+const said = [
+  'The quay is of granite below the mark of the spring tide and of larch above it, and both are slippery when wet.',
+  'Masters give one long blast before they turn into the sound, and two short ones when the berth is taken.',
+  'Passengers wait behind the yellow line until the gangway is down and the bell has rung once.',
+  'Goods that are not called for within an hour are carried to the shed, and from there to the next boat that has room.',
+  'In fog the bell at the pier’s head is rung every minute by whoever is nearest to it.',
+  'The kettle in the waiting room belongs to the harbour, and the biscuits to whoever brought them.',
+  'When the wind is from the south-east the eastern berth lies open, and boats of the night stay away from it.',
+  'Lamps are lit half an hour before sunset and put out when the last boat has been made fast.',
+  'A record is kept of each landing, with the minute, the master’s name and the number of those who came ashore.',
+  'Children may ring the bell on their birthdays, once, under the eyes of the harbour master.',
+]
+
+const paragraphOf = (seed: number, length: number, more = ''): BlockSource => ({
+  kind: 'paragraph',
+  text: Array.from({ length }, (_, i) => said[(seed * 7 + i * 3) % said.length]).join(' ') + more,
+})
+
+/** The season handbook of the company: 24 pages of rules, ports, boats and tables, with its contents. */
+export function handbook(): DocumentSource {
+  const chapters = [
+    ...ports.flatMap((port, i): BlockSource[] => [
+      { kind: 'heading', level: 2, text: port, id: `port-${i}` },
+      paragraphOf(i, 5, i === 0 ? ' See also page {page.fares}{note.datum}.' : ''),
+      { kind: 'heading', level: 3, text: 'Berths' },
+      paragraphOf(i + 3, 4),
+      {
+        kind: 'list',
+        items: [
+          said[(i + 1) % said.length],
+          said[(i + 4) % said.length],
+          said[(i + 8) % said.length],
+        ],
+      },
+      { kind: 'heading', level: 3, text: 'In bad weather' },
+      paragraphOf(i + 5, 6, i === 2 ? ' What the lamp says is told below{note.lamp}.' : ''),
+      { kind: 'quotation', text: said[(i * 3) % said.length] },
+    ]),
+  ]
+  const fleet = boats.flatMap((boat, i): BlockSource[] => [
+    { kind: 'heading', level: 2, text: `The ~slant=italic[${boat}]` },
+    paragraphOf(i + 11, 7),
+    {
+      kind: 'table',
+      caption: `Stops of the ${boat} on a winter morning`,
+      columns: [{ width: { share: 2 } }, { width: 70, align: 'end' }, { width: { share: 3 } }],
+      head: [['Port', 'Time', 'Remark']],
+      rows: morningStops
+        .filter(stop => stop.boat === boat)
+        .map(({ port, minute }, j) => [
+          portNames[portsSouthward.findIndex(one => one.port === port)],
+          `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`,
+          j % 3 === 0 ? said[(i + j) % said.length] : '',
+        ]),
+    },
+    paragraphOf(i + 17, 9),
+    paragraphOf(i + 31, 5),
+  ])
+  return {
+    title: 'Season handbook',
+    author: 'Lantern Sound Ferries',
+    language: 'en',
+    numbered: true,
+    page: {
+      size: 'A5',
+      margin: { top: 56, right: 44, bottom: 56, left: 60 },
+      facing: true,
+      background: '#ffffff',
+    },
+    header: { left: '{heading}', right: 'Season handbook' },
+    firstHeader: {},
+    footer: { center: '{page} of {pages}' },
+    notes: {
+      datum: 'Heights are above chart datum, as the harbour gauge has them.',
+      lamp: 'One flare: no boat leaves. Two flares: no boat leaves, and all come home.',
+    },
+    content: [
+      { kind: 'heading', level: 1, text: 'Contents' },
+      { kind: 'contents', levels: 2 },
+      { kind: 'page-break' },
+      { kind: 'heading', level: 1, text: 'Ports' },
+      ...chapters,
+      { kind: 'page-break' },
+      { kind: 'heading', level: 1, text: 'Boats' },
+      ...fleet,
+      { kind: 'page-break' },
+      { kind: 'heading', level: 1, text: 'Fares and figures', id: 'fares' },
+      paragraphOf(21, 9),
+      {
+        kind: 'table',
+        caption: 'Passengers in 2025, thousands',
+        columns: [{ width: { share: 1 } }, { width: 80, align: 'end' }],
+        head: [['Month', 'Passengers']],
+        rows: passengers.map(({ month, passengers: count }) => [month, count.toFixed(1)]),
+      },
+      paragraphOf(23, 9),
+    ],
+  }
+}
+
+const portNames = [
+  'Gannet Stair',
+  'Thistle Ness',
+  'Brackwater-under-Heugh',
+  'Ardle Point',
+  'Quillhaven',
+  'Low Emmerly',
+  'Morrow Quay',
+  'Saint Orrin’s Landing',
+]

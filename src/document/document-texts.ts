@@ -1,0 +1,65 @@
+import type {
+  Frame,
+  InkOrName,
+  Layout,
+  RichText,
+  Setting,
+  ShapedText,
+  Sheet,
+  Typesetter,
+  Value,
+  Values,
+} from '../core.ts'
+import { parseMarkup, plainText } from '../core.ts'
+
+/** Sets the texts of a document: `{page.id}` and `{note.name}` in them are filled. */
+export interface DocumentTexts {
+  readonly sheet: Sheet
+  /** Between blocks, in points. */
+  readonly space: number
+  set(text: string, style: string, frame: Frame, more?: Values): Layout
+  shape(text: string, style: string, more?: Values, changes?: Setting['with']): ShapedText
+  /** The characters of a text, as bookmarks and contents have them. */
+  plain(text: string): string
+  ruleInk(share: number): InkOrName
+}
+
+/** Names in braces, as markup has them. */
+const names = /\{([\p{L}_][\p{L}\p{N}_.-]*)\}/gu
+
+export function documentTexts(
+  setter: Typesetter,
+  sheet: Sheet,
+  known: (name: string) => Value | undefined,
+): DocumentTexts {
+  /** The values that a text asks for, and no others: what is given and not used would be told. */
+  const valuesOf = (text: string, more: Values = {}): Values => {
+    const found: Record<string, Value> = { ...more }
+    for (const [, name] of text.matchAll(names)) {
+      if (name in found) continue
+      const value = known(name)
+      if (value !== undefined) found[name] = value
+    }
+    return found
+  }
+  return {
+    sheet,
+    space: sheet.base.size * 0.75,
+    set: (text, style, frame, more) =>
+      setter.set(text, { ...frame, style, values: valuesOf(text, more) }),
+    shape: (text, style, more, changes) =>
+      setter.shape(text, {
+        style,
+        values: valuesOf(text, more),
+        ...(changes && { with: changes }),
+      }),
+    plain(text) {
+      const { rich }: { rich: RichText } = parseMarkup(text)
+      return plainText(rich, valuesOf(text)).replaceAll('\n', ' ')
+    },
+    ruleInk(share) {
+      const { ink } = sheet.base
+      return ink.kind === 'solid' ? { ...ink, opacity: ink.opacity * share } : ink
+    },
+  }
+}

@@ -1,0 +1,144 @@
+import {
+  aString,
+  checkArguments,
+  checkFields,
+  checkOptions,
+  described,
+  errorOf,
+  errorProblem,
+  isObject,
+  nearestName,
+  type Path,
+  type Problem,
+  pathText,
+  readJson,
+  type SourceLocation,
+  type TellField,
+} from '../problem/index.ts'
+import {
+  blockFields,
+  columnFields,
+  documentFields,
+  pageFields,
+  runningFields,
+} from './document-fields.ts'
+import type { DocumentSource } from './document-source.ts'
+
+/** A document that was checked, and where its parts stand in their file. */
+export interface ReadDocument {
+  readonly document: DocumentSource
+  /** Where a part stands, such as `['content', 3]`. */
+  locationOf(path: Path): SourceLocation | string
+}
+
+/**
+ * Reads a document in JSON. Throws a `DotLineError` with all mistakes, each with its place: fields
+ * that are not known, values that theirs do not take, rows that do not fit the columns of a table,
+ * ids that stand twice.
+ */
+export function readDocument(
+  json: string,
+  options: { readonly source?: string } = {},
+): ReadDocument {
+  checkArguments('readDocument', ['json', json, aString])
+  checkOptions('readDocument', options, { source: aString })
+  const { value, locationOf, problems } = readJson(json, options.source ?? 'document')
+  return { document: checkedDocument(value, locationOf, problems), locationOf }
+}
+
+/** A document of any origin, checked. */
+export function checkedDocument(
+  value: unknown,
+  locationOf: (path: Path) => SourceLocation | string = pathText,
+  before: readonly Problem[] = [],
+): DocumentSource {
+  const found: Problem[] = [...before]
+  const tell: TellField = (path, code, message, more = {}) => {
+    found.push(errorProblem(code, message, { location: locationOf(path), ...more }))
+  }
+  if (!isObject(value)) {
+    tell([], 'bad-document', `a document is an object, not ${described(value)}`)
+    throw errorOf(found)
+  }
+  checkFields(value, documentFields, [], tell, 'a document')
+  if (value.content === undefined) tell([], 'missing-property', "'content' is missing")
+  if (isObject(value.page)) checkFields(value.page, pageFields, ['page'], tell, 'a document')
+  for (const name of ['header', 'footer', 'firstHeader', 'firstFooter']) {
+    const running = value[name]
+    if (isObject(running)) checkFields(running, runningFields, [name], tell, 'a document')
+  }
+  checkBlocks(value.content, ['content'], tell)
+  if (found.some(({ severity }) => severity === 'error')) throw errorOf(found)
+  // Each field was checked to be what it is declared as.
+  return value as unknown as DocumentSource
+}
+
+/** Blocks and those in them, without recursion over how deep they are nested. */
+function checkBlocks(content: unknown, path: Path, tell: TellField) {
+  const ids = new Set<string>()
+  const waiting: { readonly blocks: unknown; readonly path: Path }[] = [{ blocks: content, path }]
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    if (!Array.isArray(next.blocks)) continue
+    for (const [i, block] of next.blocks.entries()) {
+      const at = [...next.path, i]
+      if (!isObject(block)) continue
+      checkBlock(block, at, tell, ids)
+      if (!Array.isArray(block.items)) continue
+      for (const [j, item] of block.items.entries()) {
+        waiting.push({ blocks: item, path: [...at, 'items', j] })
+      }
+    }
+  }
+}
+
+function checkBlock(
+  block: Readonly<Record<string, unknown>>,
+  at: Path,
+  tell: TellField,
+  ids: Set<string>,
+) {
+  const { kind } = block
+  if (typeof kind !== 'string' || !Object.hasOwn(blockFields, kind)) {
+    const known = Object.keys(blockFields)
+    tell([...at, 'kind'], 'bad-value', `kind may not be ${described(kind)}`, {
+      hint: `it is one of ${known.join(', ')}`,
+      ...(typeof kind === 'string' && { nearest: nearestName(kind, known) }),
+    })
+    return
+  }
+  const { fields, needed } = blockFields[kind]
+  const kindField = { expected: aString, schema: {} }
+  checkFields(block, { kind: kindField, ...fields }, at, tell, `a ${kind}`)
+  for (const name of needed) {
+    if (block[name] === undefined) tell(at, 'missing-property', `'${name}' of a ${kind} is missing`)
+  }
+  if (typeof block.id === 'string') {
+    if (ids.has(block.id))
+      tell([...at, 'id'], 'duplicate-name', `two blocks have the id '${block.id}'`)
+    ids.add(block.id)
+  }
+  if (kind === 'table') checkTable(block, at, tell)
+}
+
+function checkTable(block: Readonly<Record<string, unknown>>, at: Path, tell: TellField) {
+  const { columns } = block
+  if (!Array.isArray(columns)) return
+  columns.forEach((column: unknown, i) => {
+    if (isObject(column)) checkFields(column, columnFields, [...at, 'columns', i], tell, 'a column')
+  })
+  for (const part of ['head', 'rows']) {
+    const rows = block[part]
+    if (!Array.isArray(rows)) continue
+    rows.forEach((row: unknown, i) => {
+      if (!Array.isArray(row)) return
+      const cells = row.reduce((sum: number, cell: unknown) => {
+        return (
+          sum + (isObject(cell) && Number.isInteger(cell.columnSpan) ? Number(cell.columnSpan) : 1)
+        )
+      }, 0)
+      if (cells === columns.length) return
+      const message = `a row has cells for ${cells} columns, and the table ${columns.length}`
+      tell([...at, part, i], 'bad-row', message)
+    })
+  }
+}

@@ -1,0 +1,419 @@
+import { readFileSync } from 'node:fs'
+import { Ajv2020 } from 'ajv/dist/2020.js'
+import {
+  DotLineError,
+  type Drawing,
+  defineSheet,
+  type Item,
+  type Layout,
+  openShelf,
+} from 'dot-line'
+import {
+  type BlockSource,
+  type DocumentSource,
+  documentJsonSchema,
+  readDocument,
+  setDocument,
+} from 'dot-line/document'
+import { toHtml } from 'dot-line/html'
+import { toPdf } from 'dot-line/pdf'
+import fc from 'fast-check'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { describe, expect, it } from 'vitest'
+import { mutatedText, numbers, roundsOf } from '../support/random.ts'
+
+const shelf = await openShelf()
+const sheet = defineSheet({
+  styles: {
+    defaults: { family: 'serif', size: 11, leading: 1.4 },
+    strong: { weight: 700 },
+    boat: { slant: 'italic' },
+    alert: {},
+    link: {},
+    // So low that a heading and what it is kept with have room in any column.
+    'document-heading-1': { size: 12, weight: 700 },
+    'document-heading-2': { size: 11, weight: 700 },
+  },
+})
+const set = (document: DocumentSource, more: object = {}) =>
+  setDocument(document, { sheet, shelf, ...more })
+const small = { size: [260, 320], margin: 30 } as const
+
+interface Placed {
+  readonly layout: Layout
+  readonly x: number
+  readonly y: number
+  readonly roles: readonly string[]
+}
+
+/** The texts of a page in their order, with the roles they are in. */
+function textsOf(items: readonly Item[], roles: readonly string[] = []): Placed[] {
+  return items.flatMap((item): Placed[] => {
+    if (item.kind === 'group')
+      return textsOf(item.items, item.role === undefined ? roles : [...roles, item.role])
+    if (item.kind !== 'text') return []
+    return [{ layout: item.layout, x: item.matrix.dx, y: item.matrix.dy, roles }]
+  })
+}
+
+const shownText = ({ lines, text }: Layout) =>
+  lines.length === 0 ? '' : text.slice(lines[0].start, lines[lines.length - 1].end)
+
+/** What is read of pages: without what stands at their head and foot, and heads that are repeated. */
+const readOf = (pages: readonly Drawing[]) =>
+  pages.flatMap(page => textsOf(page.items)).filter(({ roles }) => !roles.includes('none'))
+
+const words = (text: string) => text.split(/\s+/).filter(Boolean)
+
+const sentence = (next: (below: number) => number, length: number) =>
+  Array.from(
+    { length },
+    () => ['boats', 'harbour', 'lamp', 'crossing', 'rain', 'of', 'the', 'quay'][next(8)],
+  ).join(' ')
+
+/** A document of all kinds of blocks, its words numbered so that each can be told. */
+function randomDocument(seed: number): { document: DocumentSource; expected: string[] } {
+  const next = numbers(seed)
+  const content: BlockSource[] = []
+  const expected: string[] = []
+  let count = 0
+  const text = (length: number) => {
+    const own = `${sentence(next, length)} w${count++}`
+    expected.push(...words(own))
+    return own
+  }
+  for (let i = 0; i < 3 + next(14); i++) {
+    const kind = next(7)
+    if (kind === 0) content.push({ kind: 'heading', level: 1 + next(3), text: text(1 + next(6)) })
+    else if (kind === 1)
+      content.push({
+        kind: 'list',
+        marker: 'decimal',
+        items: Array.from({ length: 1 + next(4) }, () => text(next(40))),
+      })
+    else if (kind === 2) {
+      content.push({
+        kind: 'table',
+        columns: [{ width: { share: 2 } }, { width: 60 }],
+        head: [[text(1), text(1)]],
+        rows: Array.from({ length: 1 + next(14) }, () => [text(next(5)), text(1)]),
+      })
+    } else if (kind === 3 && content[content.length - 1]?.kind !== 'heading')
+      content.push({ kind: 'rule' })
+    else if (kind === 4)
+      content.push({ kind: 'quotation', text: text(next(20)), keepTogether: true })
+    else content.push({ kind: 'paragraph', text: text(next(160)) })
+  }
+  return { document: { page: { ...small, columns: 1 + next(2), gap: 12 }, content }, expected }
+}
+
+describe('a document on pages', () => {
+  it('has every word once and in order, and no text out of its columns', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1e6 }), seed => {
+        const { document, expected } = randomDocument(seed)
+        const laid = set(document)
+        const pages = [...laid.pages()]
+        expect(pages.length).toBe(laid.pageCount)
+        const texts = readOf(pages)
+        expect(texts.flatMap(({ layout }) => words(shownText(layout)))).toEqual(expected)
+        for (const page of pages) {
+          for (const { layout, y } of textsOf(page.items)) {
+            if (laid.problems.length > 0) continue
+            expect(y + layout.height).toBeLessThanOrEqual(320 - 30 + 0.01)
+            expect(y).toBeGreaterThanOrEqual(30 - 0.01)
+          }
+        }
+      }),
+      { numRuns: roundsOf(60) },
+    )
+  })
+
+  it('keeps headings with what follows, and no line of a paragraph alone', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1e6 }), seed => {
+        const { document } = randomDocument(seed)
+        const pages = [...set(document).pages()]
+        for (const page of pages.slice(0, -1)) {
+          const columns = new Map<number, Placed[]>()
+          for (const one of textsOf(page.items)) {
+            const column = one.x < 130 || document.page?.columns === 1 ? 0 : 1
+            columns.set(column, [...(columns.get(column) ?? []), one])
+          }
+          for (const texts of columns.values()) {
+            const last = texts.reduce((a, b) => (b.y > a.y ? b : a))
+            // Only where it begins the column is there no better place.
+            const others = texts.filter(({ roles }) => !roles.includes('heading'))
+            if (last.roles.includes('heading')) expect(others).toEqual([])
+          }
+        }
+        // A paragraph that is parted has two lines or more on each side.
+        for (const { layout, roles } of readOf(pages)) {
+          if (!roles.includes('paragraph')) continue
+          const isPart = layout.rest !== undefined || (layout.lines[0]?.start ?? 0) > 0
+          if (isPart) expect(layout.lines.length).toBeGreaterThanOrEqual(2)
+        }
+      }),
+      { numRuns: roundsOf(60) },
+    )
+  })
+
+  it('repeats the head of a table where that goes on, to be seen only', () => {
+    const rows = Array.from({ length: 40 }, (_, i) => [`Port ${i}`, '07:00'])
+    const table = {
+      kind: 'table',
+      columns: [{}, { width: 'content', align: 'end' }],
+      head: [['Port', 'First']],
+      rows,
+    } as const
+    const pages = [...set({ page: small, content: [table] }).pages()]
+    expect(pages.length).toBeGreaterThan(2)
+    pages.forEach((page, i) => {
+      const [first] = textsOf(page.items)
+      expect(shownText(first.layout)).toBe('Port')
+      expect(first.roles.includes('none')).toBe(i > 0)
+    })
+  })
+
+  it('puts footnotes at the foot of the page that asks for them, numbered', () => {
+    const filler = sentence(numbers(3), 120)
+    const laid = set({
+      page: small,
+      notes: { tide: 'Above chart datum.', gale: 'Above force eight.' },
+      content: [
+        { kind: 'paragraph', text: `${filler} Heights{note.tide}.` },
+        { kind: 'paragraph', text: `${filler} Lamp{note.gale}.`, keepTogether: true },
+      ],
+    })
+    const pages = [...laid.pages()]
+    const notes = pages.map(page =>
+      textsOf(page.items).filter(({ roles }) => roles.includes('note')),
+    )
+    const told = notes.map(list => list.map(({ layout }) => layout.text))
+    expect(told.flat()).toEqual(['1 Above chart datum.', '2 Above force eight.'])
+    for (const list of notes)
+      for (const { layout, y } of list) expect(y + layout.height).toBeCloseTo(290, 3)
+  })
+
+  it('refers to pages, lists its contents, and numbers its headings', () => {
+    const filler = sentence(numbers(4), 200)
+    const content: BlockSource[] = [
+      { kind: 'contents' },
+      { kind: 'heading', text: 'Boats' },
+      { kind: 'paragraph', text: `See page {page.rules}. ${filler}` },
+      { kind: 'heading', level: 2, text: 'Rules of ~strong[landing]', id: 'rules' },
+      { kind: 'paragraph', text: filler },
+    ]
+    const laid = set({ page: small, numbered: true, content })
+    expect(laid.contents.map(({ text, id }) => [text, id])).toEqual([
+      ['1 Boats', 'heading-1'],
+      ['1.1 Rules of landing', 'rules'],
+    ])
+    const pages = [...laid.pages()]
+    const rules = pages.findIndex(page =>
+      textsOf(page.items).some(
+        ({ layout, roles }) => roles.includes('heading') && layout.text.includes('Rules'),
+      ),
+    )
+    const all = readOf(pages).map(({ layout }) => layout.text)
+    expect(all.find(text => text.startsWith('1.1 Rules'))).toBe(
+      `1.1 Rules of landing\t${rules + 1}`,
+    )
+    expect(all.some(text => text.startsWith(`See page ${rules + 1}.`))).toBe(true)
+    expect(() =>
+      set({
+        content: [
+          { kind: 'paragraph', text: '{page.rulse}' },
+          { kind: 'heading', text: 'x', id: 'rules' },
+        ],
+      }),
+    ).toThrow(
+      "'{page.rulse}' refers to 'rulse', and nothing in the document has that id (did you mean 'rules'?)",
+    )
+  })
+
+  it('has heads and feet with page numbers, others on the first page, turned in a book', () => {
+    const laid = set({
+      page: { size: 'A6', margin: { top: 40, right: 20, bottom: 40, left: 50 }, facing: true },
+      header: { left: '{heading}', right: 'Ferries' },
+      firstHeader: {},
+      footer: { center: '{page} of {pages}' },
+      content: [
+        { kind: 'heading', text: 'Boats' },
+        { kind: 'page-break' },
+        { kind: 'paragraph', text: 'x' },
+        { kind: 'page-break' },
+        { kind: 'paragraph', text: 'y' },
+      ],
+    })
+    const running = [...laid.pages()].map(page =>
+      textsOf(page.items).filter(({ roles }) => roles.includes('none')),
+    )
+    expect(running.map(list => list.map(({ layout }) => layout.text))).toEqual([
+      ['1 of 3'],
+      ['Ferries', 'Boats', '2 of 3'],
+      ['Boats', 'Ferries', '3 of 3'],
+    ])
+    // The wider margin is at the back of the book.
+    expect(running[1][0].x).toBeCloseTo(20)
+    expect(running[2][0].x).toBeCloseTo(50)
+  })
+})
+
+describe('what comes of a document', () => {
+  const path = new URL('../../examples/lantern-sound/notice.json', import.meta.url)
+  const { document } = readDocument(readFileSync(path, 'utf8'), { source: 'notice.json' })
+
+  it('has the same lines on a web page as on paper of its width', () => {
+    const linesOf = (pages: Iterable<Drawing>) =>
+      readOf([...pages])
+        .filter(({ roles }) => !roles.includes('note'))
+        .flatMap(({ layout }) =>
+          layout.lines.map(line =>
+            layout.text
+              .slice(line.start, line.end)
+              .trim()
+              .replace(/page \d/g, 'page'),
+          ),
+        )
+    const paper = linesOf(set({ ...document, page: { ...document.page, columns: 1 } }).pages())
+    const web = set({ ...document, page: { ...document.page, columns: 1 } }, { continuous: true })
+    const drawn = [...web.pages()]
+    expect(drawn).toHaveLength(1)
+    expect(linesOf(drawn)).toEqual(paper)
+    expect(toHtml(drawn[0]).html).toContain('role="heading"')
+  })
+
+  it('is a PDF whose elements are those of the document, in order', async () => {
+    const laid = set(document)
+    const bytes = toPdf([...laid.pages()], { ...laid.metadata, standards: ['PDF/UA-1'] })
+    const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
+    const tree = await (await pdf.getPage(1)).getStructTree()
+    const roles = JSON.stringify(tree).match(/"role":"(H1|H2|P|L|Table|TH|TD|LBody)"/g) ?? []
+    expect(roles[0]).toBe('"role":"H1"')
+    expect(new Set(roles).size).toBeGreaterThanOrEqual(3)
+    const outline = await pdf.getOutline()
+    expect(outline[0].title.replace(/\s/g, ' ')).toBe(laid.contents[0].text.replace(/\s/g, ' '))
+  })
+})
+
+describe('the file of a document', () => {
+  const paragraph = { kind: 'paragraph', text: 'x' }
+  const read = (document: object) =>
+    readDocument(JSON.stringify(document, null, 1), { source: 'doc.json' }).document
+
+  it.each([
+    [
+      { contnt: [] },
+      "a document has no property 'contnt' at doc.json:2:2 (did you mean 'content'?",
+    ],
+    [{ title: 'x' }, "'content' is missing"],
+    [
+      { content: [{ kind: 'paragaph', text: 'x' }] },
+      "kind may not be 'paragaph' at doc.json:4:4 (did you mean 'paragraph'?",
+    ],
+    [{ content: [{ kind: 'heading' }] }, "'text' of a heading is missing"],
+    [
+      { content: [{ kind: 'heading', level: 9, text: 'x' }] },
+      'content[0].level must be a level from 1 to 6, not 9',
+    ],
+    [{ page: { size: 'A9' }, content: [] }, 'page.size must be one of A3, A4'],
+    [{ page: { margin: -1 }, content: [] }, 'page.margin must be a number from 0'],
+    [
+      {
+        content: [
+          { ...paragraph, id: 'a' },
+          { ...paragraph, id: 'a' },
+        ],
+      },
+      "two blocks have the id 'a'",
+    ],
+    [
+      { content: [{ kind: 'table', columns: [{}], rows: [['a', 'b']] }] },
+      'a row has cells for 2 columns, and the table 1',
+    ],
+    [
+      { content: [{ kind: 'list', items: [[{ kind: 'lst' }]] }] },
+      "kind may not be 'lst' at doc.json:8:7",
+    ],
+    [
+      { page: { size: [100, 100], margin: 60 }, content: [paragraph] },
+      'the margins leave no room on the page',
+    ],
+    [5, 'a document is an object, not 5'],
+  ])('refuses what is wrong in it %#', (document, message) => {
+    expect(() => set(read(document as object))).toThrow(message)
+  })
+
+  it('tells of content that is too high, images that are missing, and loses nothing', () => {
+    const long = sentence(numbers(8), 400)
+    const laid = set({
+      page: small,
+      content: [
+        { kind: 'paragraph', text: long, keepTogether: true },
+        { kind: 'figure', image: 'x.png', alt: 'x' },
+      ],
+    })
+    expect(laid.problems.map(({ code, location }) => [code, location])).toEqual([
+      ['over-page', 'content[0]'],
+      ['missing-image', 'content[1].image'],
+    ])
+    expect(readOf([...laid.pages()]).flatMap(({ layout }) => words(layout.text))).toEqual(
+      words(long),
+    )
+  })
+
+  it('agrees with its schema, which is in the package', () => {
+    const file = readFileSync(new URL('../../document.schema.json', import.meta.url), 'utf8')
+    expect(JSON.parse(file)).toEqual(documentJsonSchema())
+    const valid = new Ajv2020({ strict: false }).compile(documentJsonSchema())
+    expect(valid({ content: [paragraph, { kind: 'list', items: ['a', [paragraph]] }] })).toBe(true)
+    for (const wrong of [
+      {},
+      { content: [{ kind: 'paragaph' }] },
+      { content: [{ kind: 'heading' }] },
+      { page: { size: 'A9' }, content: [] },
+    ]) {
+      expect(valid(wrong)).toBe(false)
+      expect(() => read(wrong)).toThrow(DotLineError)
+    }
+  })
+
+  it('changed at random ends in pages or in a DotLineError', () => {
+    const next = numbers(9)
+    const json = JSON.stringify({
+      page: small,
+      numbered: true,
+      notes: { a: 'n' },
+      content: [
+        { kind: 'contents' },
+        { kind: 'heading', text: 'Boats', id: 'b' },
+        { kind: 'list', items: ['x{note.a}', [paragraph]] },
+        { kind: 'table', columns: [{}], rows: [['{page.b}']] },
+      ],
+    })
+    for (let i = 0; i < roundsOf(120); i++) {
+      const changed = mutatedText(json, next, [
+        '"',
+        '{',
+        '}',
+        '[',
+        ']',
+        '~',
+        ',',
+        ':',
+        '0',
+        '-',
+        'kind',
+        'list',
+        '{page.x}',
+      ])
+      try {
+        for (const page of set(readDocument(changed).document).pages())
+          expect(page.kind).toBe('drawing')
+      } catch (error) {
+        expect(error, changed).toBeInstanceOf(DotLineError)
+      }
+    }
+  })
+})
