@@ -10,6 +10,7 @@ const names = [
   'placing',
   'painting',
   'documents',
+  'flow',
   'browser',
   'start',
   'screen',

@@ -1,20 +1,13 @@
-import {
-  type Frame,
-  type GroupOptions,
-  group,
-  type Item,
-  type Layout,
-  place,
-  type ShapedText,
-} from '../core.ts'
+import { type Frame, type GroupOptions, group, type Item, type Layout, place } from '../core.ts'
 import type { Path } from '../problem/index.ts'
+import type { FlowText } from './document-texts.ts'
 import type { FlowItem, FlowTag } from './flow-item.ts'
 
 /** So many lines of a paragraph stay together at the foot of a column, and at the top of the next. */
 const fewest = 2
 
 export interface ParagraphSetting {
-  readonly shaped: ShapedText
+  readonly shaped: FlowText
   readonly width: number
   readonly path: Path
   readonly role: GroupOptions

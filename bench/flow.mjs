@@ -1,0 +1,92 @@
+// What flowing over pages costs beside laying the same texts out, and how it grows. `npm run bench`.
+import { setDocument } from '../dist/document/index.js'
+import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
+import { pdfChunks } from '../dist/targets/pdf/index.js'
+import { prose } from './corpus.mjs'
+import { figure, ratio, row } from './support.mjs'
+
+const sheet = defineSheet({
+  styles: {
+    defaults: { family: 'serif', size: 10.5, leading: 1.4 },
+    'document-paragraph': { loneWord: 'avoid' },
+  },
+})
+const shelf = await openShelf({ builtIn: ['serif'] })
+const setter = typesetter({ sheet, shelf })
+
+/** Paragraphs of a handbook, a heading for every eighth; about so many pages of A5. */
+function handbook(pages) {
+  const paragraphs = prose(pages * 1900)
+    .split('\n')
+    .filter(Boolean)
+  const content = paragraphs.flatMap((text, i) => [
+    ...(i % 8 === 0 ? [{ kind: 'heading', text: `Chapter ${i / 8 + 1}` }] : []),
+    { kind: 'paragraph', text },
+  ])
+  return { title: 'Handbook', language: 'en', page: { size: 'A5', margin: 50 }, content }
+}
+const options = { sheet, shelf }
+const flow = document => () => setDocument(document, options).pageCount
+const written = document => () => {
+  const set = setDocument(document, options)
+  let bytes = 0
+  for (const chunk of pdfChunks(set.pages(), set.metadata)) bytes += chunk.length
+  return bytes
+}
+const alone =
+  ({ content }) =>
+  () => {
+    let height = 0
+    for (const { text } of content) {
+      height += setter.set(text, { style: 'document-paragraph', width: 319.5 }).height
+    }
+    return height
+  }
+
+const thousand = handbook(1000)
+console.log(`${setDocument(thousand, options).pageCount} pages of handbook text`)
+row('1,000 pages flowed / their layout alone', ratio(flow(thousand), alone(thousand), 5), 2.5)
+row(
+  '1,000 pages flowed and written / their layout alone',
+  ratio(written(thousand), alone(thousand), 3),
+  2.5,
+)
+const [some, many] = [handbook(500), handbook(5000)]
+row('5,000 pages flowed / 500', ratio(flow(many), flow(some), 3), 12)
+
+const table = rows => ({
+  content: [
+    {
+      kind: 'table',
+      columns: [{}, { width: 'content' }],
+      head: [['Port', 'Time']],
+      rows: Array.from({ length: rows }, (_, i) => [`Port ${i % 97}`, `${i % 24}:00`]),
+    },
+  ],
+})
+row('a table of 10,000 rows / of 1,000', ratio(flow(table(10_000)), flow(table(1000)), 5), 12)
+
+/** The most memory in use while pages are written, in MB. */
+function most(document) {
+  const set = setDocument(document, options)
+  globalThis.gc?.()
+  const before = process.memoryUsage().heapUsed
+  let peak = 0
+  let count = 0
+  for (const chunk of pdfChunks(set.pages(), set.metadata)) {
+    if (chunk.length > 0 && ++count % 200 === 0) {
+      globalThis.gc?.()
+      peak = Math.max(peak, process.memoryUsage().heapUsed - before)
+    }
+  }
+  return peak / 1e6
+}
+if (globalThis.gc) {
+  const [a, b] = [most(handbook(5000)), most(handbook(500))]
+  figure(
+    'memory while 5,000 pages are written / 500',
+    `${a.toFixed(0)} MB / ${b.toFixed(0)} MB`,
+    a / b,
+    1.3,
+  )
+}
