@@ -195,13 +195,13 @@ describe('a chart that was read', () => {
           expect(faults(inkedTexts(drawing.items), { x: 0, y: 0, width, height })).toEqual([])
         },
       ),
-      { numRuns: roundsOf(60) },
+      { numRuns: roundsOf(40) },
     )
   })
 
   it('has one value, or equal ones, or many', () => {
     for (const kind of ['bars', 'lines', 'points', 'ring']) {
-      const many = kind === 'bars' ? 10_000 : 300
+      const many = kind === 'lines' ? 10_000 : 300
       for (const values of [
         [5],
         [5, 5, 5],

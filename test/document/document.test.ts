@@ -125,7 +125,7 @@ describe('a document on pages', () => {
           }
         }
       }),
-      { numRuns: roundsOf(60) },
+      { numRuns: roundsOf(40) },
     )
   })
 
@@ -154,7 +154,7 @@ describe('a document on pages', () => {
           if (isPart) expect(layout.lines.length).toBeGreaterThanOrEqual(2)
         }
       }),
-      { numRuns: roundsOf(60) },
+      { numRuns: roundsOf(40) },
     )
   })
 
