@@ -103,8 +103,11 @@ function writePdf(set: SetDocument, output: string | undefined, title: string | 
     throw new CommandError(`cannot write ${output}`, systemReason(error))
   }
   try {
-    for (const chunk of chunks) writeSync(descriptor, chunk)
-    closeSync(descriptor)
+    try {
+      for (const chunk of chunks) writeSync(descriptor, chunk)
+    } finally {
+      closeSync(descriptor)
+    }
     renameSync(part, output)
   } catch (error) {
     rmSync(part, { force: true })
