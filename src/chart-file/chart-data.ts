@@ -40,6 +40,9 @@ export interface Columns {
   readonly isPositive: boolean
 }
 
+/** The ends of scales are added and taken from each other. */
+const greatest = 1e300
+
 /** A year, a month or a day, with a time where it has one (ISO 8601). */
 const isoDate = /^\d{4}-\d{2}(-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:\d{2})?)?)?$/
 
@@ -121,6 +124,11 @@ export function chartData(
       found.add(
         errorProblem('bad-value', `'${cell}' in '${column}' is no number`, { location, hint }),
       )
+      return undefined
+    }
+    if (Math.abs(value) > greatest) {
+      const message = `'${cell}' in '${column}' is more than a chart can show`
+      found.add(errorProblem('bad-value', message, { location, hint: `at most ${greatest}` }))
       return undefined
     }
     if (columns.isPositive && value < 0) {

@@ -15,9 +15,10 @@ import { keyOf, xFormat } from './draw-bars.ts'
 import type { ChartMarks, ChartToDraw } from './draw-chart.ts'
 import { textOptions } from './frame-texts.ts'
 import { ruleInk, seriesInk } from './palette.ts'
-import { yAxis } from './y-axis.ts'
+import { soundDomain, yAxis } from './y-axis.ts'
 
 const radius = 4
+const halfDay = 43_200_000
 
 /** Lines through points, or the points alone; series are named at the ends of lines where they have room. */
 export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMarks {
@@ -133,8 +134,9 @@ function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: s
   const isDate = data.xKind === 'date'
   const numbers = data.xs.map(Number)
   const [least, most] = rangeOf(numbers, false)
-  const pad = least === most ? (isDate ? 43_200_000 : 0.5) : 0
-  const domain = [least - pad, most + pad]
+  // Of one day there is half a day to each side.
+  const domain =
+    isDate && least === most ? [least - halfDay, most + halfDay] : soundDomain(least, most)
   const numberOf = (key: string) => (isDate ? Date.parse(key) : Number(key))
   const write = valueWriter(formats.x, language)
   return {

@@ -7,7 +7,7 @@ export function yAxis(
   title: string | undefined,
   format: ValueFormat | undefined,
 ): ChartAxis<(value: number) => number> {
-  const domain = least === most ? widened(least) : [least, most]
+  const domain = soundDomain(least, most)
   return {
     scale: range => {
       const scale = scaleLinear(domain, range)
@@ -19,9 +19,17 @@ export function yAxis(
   }
 }
 
-/** A scale needs a length: of one value there is room around it. */
+/** Less than this no scale can divide. */
+const leastSpan = 1e-290
+
+/** The ends of a scale, which needs a length between them. */
+export function soundDomain(least: number, most: number): [number, number] {
+  return most - least > leastSpan ? [least, most] : widened(least)
+}
+
+/** Of one value there is room around it. */
 function widened(value: number): [number, number] {
-  if (value === 0) return [0, 1]
+  if (Math.abs(value) < leastSpan) return [0, 1]
   const by = Math.abs(value) / 2
   return [value - by, value + by]
 }

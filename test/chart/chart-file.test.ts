@@ -79,6 +79,10 @@ describe('the file of a chart', () => {
       { ...base, rows: [...rows, { month: 'Jul', Tern: '12,5' }] },
       "'12,5' in 'Tern' is no number at chart.json:",
     ],
+    [
+      { ...base, rows: [...rows, { month: 'Jul', Tern: 1e301 }] },
+      "'1e+301' in 'Tern' is more than a chart can show",
+    ],
     [{ ...base, rows: [...rows, rows[0]] }, "'Apr' stands twice in 'month' of 'Tern'"],
     [
       { ...base, texts: { titel: 'x' } },
@@ -201,13 +205,15 @@ describe('a chart that was read', () => {
 
   it('has one value, or equal ones, or many', () => {
     for (const kind of ['bars', 'lines', 'points', 'ring']) {
-      const many = kind === 'lines' ? 10_000 : 300
+      const many = kind === 'lines' ? 5_000 : 200
       for (const values of [
         [5],
         [5, 5, 5],
         [0],
         [0, 0],
         [1e300, 1],
+        [1e-323],
+        [5e-324, 2e-323],
         Array.from({ length: many }, (_, i) => i),
       ]) {
         const list = values.map((value, i) => ({ x: `n${i}`, value }))

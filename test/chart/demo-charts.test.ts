@@ -36,12 +36,10 @@ function chartAt(
 }
 
 const sizes = [
-  [240, 320, 0.8],
   [240, 320, 3.1],
   [390, 500, 2],
-  [800, 500, 1],
   [800, 500, 3.1],
-  [1600, 700, 1.5],
+  [1600, 700, 0.8],
 ] as const
 
 describe.each(Object.keys(charts) as (keyof typeof charts)[])('%s', name => {
