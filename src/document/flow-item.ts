@@ -26,6 +26,8 @@ export interface FlowItem {
   readonly id?: string
   /** Footnotes that it asks for. */
   readonly notes?: readonly FlowItem[]
+  /** Of a footnote: the number that its mark shows. */
+  readonly number?: number
   /** The part of it that goes into a height, and what is left; undefined where none may be parted. */
   split?(room: number): { readonly first: FlowItem; readonly rest: FlowItem } | undefined
   /** Painted with its top left corner at a point; `isAgain` is a head that is repeated. */

@@ -72,11 +72,39 @@ function itemOf(
       if (count < fewest) return undefined
       const part = shaped.set({ ...frame, maxLines: count, continues: true })
       if (!part.rest) return undefined
+      // A note stands where its mark does.
+      const marks = marksOf(part)
+      const [own, later] = [true, false].map(isShown =>
+        notes?.filter(({ number }) => marks.has(String(number)) === isShown),
+      )
       const { mark: _, notes: __, ...others } = setting
+      const parted = { ...others, isParted: true }
       return {
-        first: itemOf(part, frame, { ...setting, after: 0, isParted: true, keepWithNext: false }),
-        rest: paragraphItem({ ...others, before: 0, from: part.rest, isParted: true }),
+        first: itemOf(part, frame, {
+          ...parted,
+          after: 0,
+          keepWithNext: false,
+          ...(mark && { mark }),
+          ...(own && { notes: own }),
+        }),
+        rest: paragraphItem({
+          ...parted,
+          before: 0,
+          from: part.rest,
+          ...(later && { notes: later }),
+        }),
       }
     },
   }
+}
+
+/** The raised numbers in a layout, which are the marks of footnotes: by the font's own, or set higher. */
+function marksOf({ lines }: Layout): ReadonlySet<string> {
+  const raised = lines.flatMap(line =>
+    line.runs.flatMap(({ text, rise, style }) => {
+      const isRaised = rise > 0 || style.features.some(feature => feature.startsWith('sups'))
+      return isRaised ? [text] : []
+    }),
+  )
+  return new Set(raised)
 }

@@ -156,7 +156,9 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
           const shaped = texts.shape(number + note, 'document-note')
           const path = ['notes', name]
           const plain = { path, before: 0, after: 0, width: page.columnWidth }
-          return [paragraphItem({ ...plain, shaped, role: { role: 'note' }, name: `note ${name}` })]
+          const role = { role: 'note' }
+          const item = paragraphItem({ ...plain, shaped, role, name: `note ${name}` })
+          return [{ ...item, number: noteName(name) }]
         })
       },
     }

@@ -195,6 +195,22 @@ describe('a document on pages', () => {
       for (const { layout, y } of list) expect(y + layout.height).toBeCloseTo(290, 3)
   })
 
+  it('puts the note of a paragraph that is parted where its mark stands', () => {
+    const filler = sentence(numbers(3), 190)
+    const laid = set({
+      page: small,
+      notes: { early: 'Early.', late: 'Late.' },
+      content: [{ kind: 'paragraph', text: `Heights{note.early} ${filler} lamp{note.late}.` }],
+    })
+    const pages = [...laid.pages()].map(page => textsOf(page.items))
+    expect(pages.length).toBeGreaterThan(1)
+    const last = pages.length - 1
+    const notesOf = (page: number) =>
+      pages[page].filter(({ roles }) => roles.includes('note')).map(({ layout }) => layout.text)
+    expect(notesOf(0)).toEqual(['1 Early.'])
+    expect(notesOf(last)).toEqual(['2 Late.'])
+  })
+
   it('refers to pages, lists its contents, and numbers its headings', () => {
     const filler = sentence(numbers(4), 200)
     const content: BlockSource[] = [
