@@ -20,7 +20,6 @@ export function demoPictures(folder) {
     'board.png',
     'board-dark.png',
     'passengers.png',
-    'stops.png',
     'tide.png',
     'reader-curve.png',
     'line-kinds.png',

@@ -1,6 +1,13 @@
-import { type Layout, type Problem, type Sheet, type Shelf, typesetter, withGuides } from 'dot-line'
+import {
+  contrast,
+  type Layout,
+  type Problem,
+  type Sheet,
+  type Shelf,
+  typesetter,
+  withGuides,
+} from 'dot-line'
 import { toSvg } from 'dot-line/svg'
-import { contrastOf } from './contrast.ts'
 
 const scales = [0.8, 1, 1.5, 2, 3.1]
 const widths = [140, 200, 250]
@@ -37,7 +44,7 @@ function block(mode: string, { sheet, shelf, markup, style, language, guides }: 
   element.setAttribute('role', 'group')
   element.setAttribute('aria-label', `${mode} mode, five scales, three widths`)
   element.style.setProperty('--ground', ground)
-  element.style.setProperty('--letters', contrastOf(ground, '#000000') > 10 ? '#0b2f45' : '#e6eef2')
+  element.style.setProperty('--letters', contrast(ground, '#000000') > 10 ? '#0b2f45' : '#e6eef2')
   let problems: readonly Problem[] = []
   for (const scale of scales) {
     element.append(note(`× ${scale}`))
@@ -69,7 +76,7 @@ function measures({ lines, height, problems, style }: Layout, ground: string): s
   const inks = [style.ink, ...lines.flatMap(line => line.runs.map(run => run.style.ink))]
   const least = inks.reduce(
     (lowest, ink) =>
-      ink.kind === 'solid' ? Math.min(lowest, contrastOf(ink.color, ground)) : lowest,
+      ink.kind === 'solid' ? Math.min(lowest, contrast(ink.color, ground)) : lowest,
     21,
   )
   const found = problems.length === 0 ? '' : `, ${problems[0].code}`

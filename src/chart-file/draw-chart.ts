@@ -7,15 +7,7 @@ import {
   type PlacedLabels,
   placeLabels,
 } from '../chart/index.ts'
-import {
-  type Drawing,
-  drawing,
-  type InkOrName,
-  type Item,
-  parseMarkup,
-  plainText,
-  rectangle,
-} from '../core.ts'
+import { type Drawing, drawing, type InkOrName, type Item, rectangle } from '../core.ts'
 import {
   anObject,
   anything,
@@ -29,7 +21,7 @@ import { drawBars } from './draw-bars.ts'
 import { drawLines } from './draw-lines.ts'
 import { drawRing } from './draw-ring.ts'
 import type { ChartDescription } from './read-chart.ts'
-import { gistOf, tableOf } from './told.ts'
+import { gistOf, said, tableOf } from './told.ts'
 
 export interface DrawChartOptions {
   /** In units; those of the description, or else 800 by 500. */
@@ -113,8 +105,6 @@ export function drawChart(
     problems: [...chart.problems, ...frame.problems, ...placed.problems, ...(marks.problems ?? [])],
   }
 }
-
-const said = (markup: string) => plainText(parseMarkup(markup).rich)
 
 /** Grid lines stop short of the figures they would run through. */
 function groundsOf(

@@ -44,4 +44,5 @@ export function gistOf({ data, formats = {} }: ChartDescription, language: strin
 }
 
 const keyOf = (x: string | number | Date) => (x instanceof Date ? x.getTime() : x)
-const said = (markup: string) => plainText(parseMarkup(markup).rich)
+/** The characters of markup. */
+export const said = (markup: string) => plainText(parseMarkup(markup).rich)

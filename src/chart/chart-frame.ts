@@ -27,6 +27,7 @@ import {
 } from './frame-attempt.ts'
 import type { ChartLegend, LegendPlace } from './legend.ts'
 import type { PlacedText } from './placed-text.ts'
+import { shortText } from './short-text.ts'
 import { tickSetter } from './ticks.ts'
 
 /** The axes of a chart, by where their labels stand. */
@@ -137,8 +138,6 @@ export function chartFrame<const A extends ChartAxes = ChartAxes>(
 }
 
 const largerChart = 'make the chart larger, or its texts shorter'
-
-const shortText = (text: string) => (text.length > 40 ? `${text.slice(0, 40)}…` : text)
 
 /** What is given up, one after the other, where a chart is too small for all of its texts. */
 const thrift = ['source', 'subtitle', 'axis', 'title', 'lines', 'legend', 'tick', 'all'] as const

@@ -30,8 +30,8 @@ export type { PlacedText } from './placed-text.ts'
 export { type ReadableInk, readableInk } from './readable-ink.ts'
 export {
   type RestyledChart,
-  type RestyledText,
   type RestyleOptions,
   restyleChart,
   type SvgElementLike,
 } from './restyle/restyle-chart.ts'
+export type { RestyledText } from './restyle/set-texts.ts'

@@ -24,8 +24,6 @@ export interface ChartLegend {
 export interface SetLegend {
   readonly width: number
   readonly height: number
-  /** Its widest mark and text, which is what has to fit. */
-  readonly widest: number
   readonly texts: readonly { readonly layout: Layout; readonly x: number; readonly y: number }[]
   readonly marks: readonly Item[]
 }
@@ -50,7 +48,6 @@ export function setLegend(
     return alone.width <= room ? alone : texts.set('legend', text, { width: room })
   })
   const widths = set.map(layout => lead + Math.max(layout.textWidth, 0))
-  const widest = Math.max(0, ...widths)
   const places: { x: number; y: number; row: number }[] = []
   const rows: number[] = []
   let [x, row] = [0, 0]
@@ -71,7 +68,7 @@ export function setLegend(
     height += own + gap
   }
   const isTurned = set[0]?.paragraphs[0]?.direction === 'rtl'
-  const whole = isColumn && count === 1 ? widest : width
+  const whole = isColumn ? Math.max(0, ...widths) : width
   const laid = set.map((layout, i) => {
     const at = places[i].x
     const line = layout.lines[0]
@@ -85,7 +82,6 @@ export function setLegend(
   return {
     width: whole,
     height: Math.max(0, height - gap),
-    widest,
     texts: laid.map(({ layout, x: left, y }) => ({ layout, x: left, y })),
     marks: laid.map(({ markX, markY }, i) => markItem(entries[i], markX, markY, mark, texts)),
   }

@@ -1,7 +1,7 @@
 import type { AnyNode, Element } from 'domhandler'
 import { identity, type Matrix, mapped, product } from '../../geometry/index.ts'
 import type { StyledElement, SvgTree } from './svg-tree.ts'
-import { isElement } from './svg-tree.ts'
+import { isElement, textIn } from './svg-tree.ts'
 import { transformMatrix } from './transform.ts'
 
 /** A text of a chart where its anchor stands, in the coordinates of the document. */
@@ -165,7 +165,7 @@ function chunksOf(
   byElement: ReadonlyMap<Element, StyledElement>,
 ): FoundText[] | LeftText {
   const { element } = styled
-  const text = allText(element)
+  const text = textIn(element).replace(/\s+/g, ' ').trim()
   const whole = { text }
   if (element.attribs.rotate !== undefined)
     return { ...whole, why: 'its letters are turned one by one' }
@@ -305,14 +305,4 @@ function descendants(element: Element): Element[] {
     waiting.push(...next.children.filter(isElement))
   }
   return found
-}
-
-function allText(element: Element): string {
-  let text = ''
-  const waiting: AnyNode[] = element.children.toReversed()
-  for (let node = waiting.pop(); node; node = waiting.pop()) {
-    if (isElement(node)) for (const child of node.children.toReversed()) waiting.push(child)
-    else if ('data' in node && node.type !== 'comment') text += node.data
-  }
-  return text.replace(/\s+/g, ' ').trim()
 }
