@@ -25,6 +25,10 @@ export interface BlockContext {
   readonly contents: readonly ContentsEntry[]
   /** The footnotes that a text asks for for the first time. */
   notesOf(text: string): readonly FlowItem[]
+  /** That the contents are asked for, which take another round. */
+  asksContents(): void
+  /** That there is no picture of a name. */
+  lacksImage(name: string, path: Path): void
   /** A number for a name that nothing else has. */
   next(): number
 }
@@ -207,6 +211,7 @@ function* itemsOf(
       if (block.caption !== undefined) yield captionItem(block.caption, path, tags, context, false)
       return
     case 'contents':
+      context.asksContents()
       yield* contentsItems(block.levels ?? 3, path, context)
   }
 }
@@ -244,6 +249,7 @@ function figureItem(
 ): FlowItem {
   const { texts, images } = context
   const picture = images.get(figure.image)
+  if (!picture) context.lacksImage(figure.image, path)
   const asked = figure.width ?? picture?.width ?? context.width
   const width = Math.min(asked, context.width)
   const height = picture ? (picture.height * width) / picture.width : 0

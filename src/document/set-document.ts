@@ -116,12 +116,15 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   })
   const page = pageOf(document.page ?? {}, continuous)
   const wanted = new Map<string, string>()
+  const asked = { hasContents: false }
+  const missing = new Map<string, Path>()
 
   function round(before: Found | undefined, isDrawn: boolean): Generator<FlowPage> {
-    const notes: string[] = []
+    const notes = new Map<string, number>()
     const noteName = (name: string) => {
-      if (!notes.includes(name)) notes.push(name)
-      return notes.indexOf(name) + 1
+      const number = notes.get(name) ?? notes.size + 1
+      notes.set(name, number)
+      return number
     }
     const known = (name: string): Value | undefined => {
       if (Object.hasOwn(values, name)) return values[name]
@@ -146,6 +149,10 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
       isNumbered: document.numbered ?? false,
       contents: before?.contents ?? [],
       next: () => count++,
+      asksContents() {
+        asked.hasContents = true
+      },
+      lacksImage: (name, path) => missing.set(name, path),
       notesOf(text) {
         const asked = [...text.matchAll(/\{note\.([\p{L}\p{N}_.-]+)\}/gu)].map(([, name]) => name)
         return asked.flatMap((name): FlowItem[] => {
@@ -171,8 +178,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
     const next = foundIn(round(found, false))
     const isSame = found !== undefined && sameNumbers(found, next)
     found = next
-    const needsMore = wanted.size > 0 || document.content.some(({ kind }) => kind === 'contents')
-    if (isSame || !needsMore) break
+    if (isSame || (wanted.size === 0 && !asked.hasContents)) break
   }
   if (!found) return fail('bad-document', 'the document has no pages')
   for (const [key, name] of wanted) {
@@ -183,7 +189,12 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   }
   const problems = problemList()
   problems.addAll(found.problems)
-  for (const problem of missingImages(document, images, locationOf)) problems.add(problem)
+  for (const [name, path] of missing) {
+    const message = `the image '${name}' of a figure is missing`
+    problems.add(
+      errorProblem('missing-image', message, { location: locationOf([...path, 'image']) }),
+    )
+  }
   const last = found
   return {
     pageCount: last.count,
@@ -334,18 +345,4 @@ function runningItems(
     ...line(isFirst ? firstFooter : footer, height - margins.bottom / 2),
   ]
   return items.length === 0 ? [] : [group(items, { role: 'none' })]
-}
-
-function missingImages(
-  { content }: DocumentSource,
-  images: ReadonlyMap<string, Picture>,
-  locationOf: (path: Path) => SourceLocation | string,
-): Problem[] {
-  return content.flatMap((block, i) => {
-    if (block.kind !== 'figure' || images.has(block.image)) return []
-    const message = `the image '${block.image}' of a figure is missing`
-    return [
-      errorProblem('missing-image', message, { location: locationOf(['content', i, 'image']) }),
-    ]
-  })
 }

@@ -379,6 +379,22 @@ describe('the file of a document', () => {
     )
   })
 
+  it('sees contents and images in lists too', () => {
+    const laid = set({
+      page: small,
+      content: [
+        {
+          kind: 'list',
+          items: [[{ kind: 'contents' }, { kind: 'figure', image: 'x.png', alt: 'x' }]],
+        },
+        { kind: 'heading', text: 'Boats' },
+      ],
+    })
+    expect(laid.problems.map(({ location }) => location)).toEqual(['content[0].items[0][1].image'])
+    const texts = readOf([...laid.pages()]).map(({ layout }) => layout.text)
+    expect(texts).toContain('Boats\t1')
+  })
+
   it('agrees with its schema, which is in the package', () => {
     const file = readFileSync(new URL('../../document.schema.json', import.meta.url), 'utf8')
     expect(JSON.parse(file)).toEqual(documentJsonSchema())
