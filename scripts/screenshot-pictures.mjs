@@ -53,14 +53,24 @@ export async function documentPicture(browser, path) {
     styles: {
       ...Object.fromEntries(['strong', 'boat', 'alert'].map(name => [name, styles[name]])),
       link: { ink: 'kelp', weight: 'bold' },
-      defaults: { family: 'serif', size: 10.5, leading: 1.42, ink: 'deep' },
+      defaults: { family: 'serif', size: 12, leading: 1.42, ink: 'deep' },
+      'document-subtitle': { size: 13 },
       'document-heading-1': { family: 'sans', size: 22, weight: 'bold', leading: 1.15 },
       'document-heading-2': { family: 'sans', size: 14, weight: 'bold', leading: 1.2 },
       'document-running': { family: 'sans', size: 8 },
     },
   }
   writeFileSync(sheet, JSON.stringify(paper))
-  const args = ['render', 'examples/lantern-sound/notice.json', '-s', sheet, '--pixel-ratio', '1.5']
+  const catalog = ['--catalog', 'examples/lantern-sound/strings.en.json']
+  const args = [
+    'render',
+    'examples/lantern-sound/notice.json',
+    '-s',
+    sheet,
+    ...catalog,
+    '--pixel-ratio',
+    '1.5',
+  ]
   execFileSync(process.execPath, ['dist/cli/main.js', ...args, '-o', join(made, 'n.png')], {
     cwd: root,
   })

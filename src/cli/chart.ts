@@ -1,14 +1,13 @@
-import { dirname, isAbsolute, join } from 'node:path'
 import type { Command } from 'commander'
 import { problemLine } from 'dot-line'
 import { chartTexts, dataTableHtml } from 'dot-line/chart'
-import { drawChart, readChart } from 'dot-line/chart-file'
+import { drawChart } from 'dot-line/chart-file'
+import { readChartFile } from './chart-drawing.ts'
 import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { positiveNumber } from './options.ts'
 import { addFormatOption, formatFor, formatName, outputHelp, writeOut } from './output.ts'
-import { readText } from './read-file.ts'
 import { warn } from './warn.ts'
 
 interface ChartOptions extends FontOptions {
@@ -54,12 +53,7 @@ async function chart(file: string, options: ChartOptions) {
   const { output, width, height, pixelRatio, readerScale } = options
   // A wrong name is reported before any work is done.
   const format = formatFor(options.format, output) ?? formatFor('svg', undefined)
-  const folder = file === '-' ? '.' : dirname(file)
-  const description = readChart(readText(file, 'chart'), {
-    source: file,
-    readCsv: path => readText(isAbsolute(path) ? path : join(folder, path), 'data'),
-  })
-  warn(description.problems)
+  const description = readChartFile(file)
   const sheet = openSheet(options.sheet, options.mode)
   const texts = chartTexts({
     sheet,

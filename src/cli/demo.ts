@@ -4,8 +4,11 @@ import type { Command } from 'commander'
 import {
   type Catalog,
   DotLineError,
+  type Drawing,
   type Hyphenation,
+  openImage,
   openShelf,
+  type Picture,
   type ReaderSettings,
   readCatalog,
   readSheet,
@@ -74,6 +77,7 @@ const paperStyles = {
   'document-heading-1': { family: 'sans', size: 22, weight: 'bold', leading: 1.15 },
   'document-heading-2': { family: 'sans', size: 14, weight: 'bold', leading: 1.2 },
   'document-heading-3': { family: 'sans', size: 11, weight: 'bold', leading: 1.25 },
+  'document-subtitle': { size: 13, ink: 'quiet' },
   'document-running': { family: 'sans', size: 8, ink: 'quiet' },
 } as const
 
@@ -182,17 +186,29 @@ async function demo(options: DemoOptions) {
   await write('notice.html', 'the same notice as a web page', () =>
     toHtmlPage(noticeLayouts(scene), { gap: 10 }),
   )
+  const images = new Map([['harbour.png', await openImage(dataPath('harbour.png'))]])
+  const notice = readDocument(readText(dataPath('notice.json'), 'document')).document
   const documents = [
     {
       file: 'notice-flow.pdf',
-      what: 'the notice as a document that flows over two pages',
-      source: readDocument(readText(dataPath('notice.json'), 'document')).document,
+      what: 'the notice as a document that flows over two pages, its texts from the catalog',
+      source: notice,
+      size: 12,
     },
-    { file: 'handbook.pdf', what: 'the season handbook, with its contents', source: handbook() },
+    {
+      file: 'handbook.pdf',
+      what: 'the season handbook, with contents and index',
+      source: handbook(),
+      size: 10.5,
+    },
   ]
-  const paper = sheet.with({ styles: paperStyles })
-  for (const { file, what, source } of documents) {
-    const set = setDocument(source, { sheet: paper, shelf })
+  const passengers = passengersChart({ ...chartSceneAt(1), width: 420, height: 300 }).drawing
+  const pictures = new Map<string, Picture | Drawing>([...images, ['passengers', passengers]])
+  for (const { file, what, source, size } of documents) {
+    const paper = sheet.with({
+      styles: { ...paperStyles, defaults: { ...paperStyles.defaults, size } },
+    })
+    const set = setDocument(source, { sheet: paper, shelf, catalog, images: pictures })
     warn(set.problems)
     const options = { ...set.metadata, standards: ['PDF/UA-1'] } as const
     await write(file, what, () => toPdf([...set.pages()], options))

@@ -1,10 +1,12 @@
 import { closeSync, openSync, renameSync, rmSync, writeSync } from 'node:fs'
 import { basename, dirname, extname, isAbsolute, join } from 'node:path'
 import { type Drawing, openImage, type Picture } from 'dot-line'
-import { type BlockSource, readDocument, type SetDocument, setDocument } from 'dot-line/document'
+import { documentImages, readDocument, type SetDocument, setDocument } from 'dot-line/document'
 import { toHtmlPage } from 'dot-line/html'
 import { pdfChunks } from 'dot-line/pdf'
+import { type ChartSettings, chartIn } from './chart-drawing.ts'
 import { CommandError, systemReason } from './command-error.ts'
+import { openCatalog } from './open-catalog.ts'
 import { openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
@@ -19,6 +21,8 @@ interface DocumentOptions extends TextOptions {
   readonly pixelRatio?: number
   readonly background?: string
   readonly title?: string
+  readonly catalog?: string
+  readonly language?: string
 }
 
 /** Sets a document that a JSON file describes, page by page. */
@@ -29,11 +33,19 @@ export async function renderDocument(file: string, options: DocumentOptions) {
   const { document, locationOf } = readDocument(readText(file, 'document'), { source: file })
   const sheet = openSheet(options.sheet, options.mode)
   const hyphenation = await openHyphenationFor(sheet)
-  const set = setDocument(document, {
+  const shelf = await openFonts(options)
+  const reader = { scale: options.readerScale }
+  const catalog =
+    options.catalog === undefined ? undefined : openCatalog(options.catalog, options.language)
+  const language = options.language ?? document.language ?? catalog?.language
+  const charts = { sheet, shelf, reader, hyphenation, language }
+  const set = setDocument(language === undefined ? document : { ...document, language }, {
     sheet,
-    shelf: await openFonts(options),
-    reader: { scale: options.readerScale },
-    images: await openImages(document.content, dirname(file)),
+    shelf,
+    reader,
+    images: await openImages(documentImages(document), dirname(file), charts),
+    ...(catalog && { catalog }),
+    ...(options.value && { values: options.value }),
     continuous: name === 'html',
     locationOf,
     ...(hyphenation && { hyphenation }),
@@ -115,17 +127,13 @@ function writePdf(set: SetDocument, output: string | undefined, title: string | 
   }
 }
 
-/** The images that figures name, from files beside the document. */
-async function openImages(content: readonly BlockSource[], folder: string) {
-  const images = new Map<string, Picture>()
-  const waiting: BlockSource[] = [...content]
-  for (let block = waiting.pop(); block; block = waiting.pop()) {
-    if (block.kind === 'list') {
-      for (const item of block.items) if (typeof item !== 'string') waiting.push(...item)
-    }
-    if (block.kind !== 'figure' || images.has(block.image)) continue
-    const path = isAbsolute(block.image) ? block.image : join(folder, block.image)
-    images.set(block.image, await openImage(path))
+/** The images that a document names, from files beside it: those in JSON are charts. */
+async function openImages(names: readonly string[], folder: string, charts: ChartSettings) {
+  const images = new Map<string, Picture | Drawing>()
+  for (const name of names) {
+    const path = isAbsolute(name) ? name : join(folder, name)
+    const isChart = extname(name).toLowerCase() === '.json'
+    images.set(name, isChart ? chartIn(path, charts) : await openImage(path))
   }
   return images
 }

@@ -6,6 +6,8 @@ import { renderDocument } from './render-document.ts'
 import { addTextOptions, setText, type TextOptions } from './set-text.ts'
 
 interface RenderOptions extends TextOptions, PlaceOptions, OutputOptions {
+  readonly catalog?: string
+  readonly language?: string
   readonly format?: string
   readonly output?: string
 }
@@ -19,6 +21,11 @@ export function define(command: Command) {
   )
   addFormatOption(addGuidesOption(addPlaceOptions(addTextOptions(command))))
     .option('--title <text>', 'title of the picture or document')
+    .option('--catalog <file>', 'texts of a document by key, in JSON')
+    .option(
+      '--language <tag>',
+      "language of a document; that of the catalog's file name without it",
+    )
     .option('--pixel-ratio <number>', 'pixels per unit of a PNG', positiveNumber, 1)
     .option('--background <color>', 'what is painted behind a PNG')
     .addOption(

@@ -1,4 +1,4 @@
-import type { BlockSource, DocumentSource } from 'dot-line/document'
+import type { BlockSource, DocumentSource, ParagraphSource } from 'dot-line/document'
 import { morningStops, passengers, portsSouthward, winterTimetable } from './scenario.ts'
 
 const ports = winterTimetable.map(({ port }) => port)
@@ -8,17 +8,23 @@ const boats = ['Tern', 'Sea Holly', 'Little Auk', 'Marigold']
 const said = [
   'The quay is of granite below the mark of the spring tide and of larch above it, and both are slippery when wet.',
   'Masters give one long blast before they turn into the sound, and two short ones when the berth is taken.',
-  'Passengers wait behind the yellow line until the gangway is down and the bell has rung once.',
-  'Goods that are not called for within an hour are carried to the shed, and from there to the next boat that has room.',
-  'In fog the bell at the pier’s head is rung every minute by whoever is nearest to it.',
-  'The kettle in the waiting room belongs to the harbour, and the biscuits to whoever brought them.',
+  'Passengers wait behind the yellow line{index.line} until the gangway{index.gangway} is down and the bell has rung once.',
+  'Goods{index.goods} that are not called for within an hour are carried to the shed, and from there to the next boat that has room.',
+  'In fog{index.fog} the bell{index.bell} at the pier’s head is rung every minute by whoever is nearest to it.',
+  'The kettle{index.kettle} in the waiting room belongs to the harbour, and the biscuits to whoever brought them.',
   'When the wind is from the south-east the eastern berth lies open, and boats of the night stay away from it.',
-  'Lamps are lit half an hour before sunset and put out when the last boat has been made fast.',
+  'Lamps{index.lamp} are lit half an hour before sunset and put out when the last boat has been made fast.',
   'A record is kept of each landing, with the minute, the master’s name and the number of those who came ashore.',
-  'Children may ring the bell on their birthdays, once, under the eyes of the harbour master.',
+  'Children{index.children} may ring the bell{index.bell} on their birthdays, once, under the eyes of the harbour master.',
 ]
 
-const paragraphOf = (seed: number, length: number, more = ''): BlockSource => ({
+const paragraphOf = (
+  seed: number,
+  length: number,
+  more = '',
+  rest: Partial<ParagraphSource> = {},
+): BlockSource => ({
+  ...rest,
   kind: 'paragraph',
   text: Array.from({ length }, (_, i) => said[(seed * 7 + i * 3) % said.length]).join(' ') + more,
 })
@@ -28,7 +34,10 @@ export function handbook(): DocumentSource {
   const chapters = [
     ...ports.flatMap((port, i): BlockSource[] => [
       { kind: 'heading', level: 2, text: port, id: `port-${i}` },
-      paragraphOf(i, 5, i === 0 ? ' See also page {page.fares}{note.datum}.' : ''),
+      paragraphOf(i, 5, i === 0 ? ' See also page {page.fares}{note.datum}.' : '', {
+        ...(i === 0 && { initialLetter: 3 }),
+        ...(i % 3 === 0 && { marginNote: `Berths of ${port}` }),
+      }),
       { kind: 'heading', level: 3, text: 'Berths' },
       paragraphOf(i + 3, 4),
       {
@@ -39,6 +48,18 @@ export function handbook(): DocumentSource {
           said[(i + 8) % said.length],
         ],
       },
+      ...(i === 1
+        ? [
+            {
+              kind: 'figure',
+              image: 'harbour.png',
+              alt: 'A boat under the lamp of the harbour, at night',
+              caption: 'The lamp of the harbour office',
+              width: 130,
+              float: 'end',
+            } as const,
+          ]
+        : []),
       { kind: 'heading', level: 3, text: 'In bad weather' },
       paragraphOf(i + 5, 6, i === 2 ? ' What the lamp says is told below{note.lamp}.' : ''),
       { kind: 'quotation', text: said[(i * 3) % said.length] },
@@ -70,16 +91,32 @@ export function handbook(): DocumentSource {
     numbered: true,
     page: {
       size: 'A5',
-      margin: { top: 56, right: 44, bottom: 56, left: 60 },
+      margin: { top: 56, start: 40, bottom: 56, end: 78 },
+      baselineGrid: 15,
       facing: true,
       background: '#ffffff',
     },
-    header: { left: '{heading}', right: 'Season handbook' },
+    header: { start: '{heading}', end: 'Season handbook' },
     firstHeader: {},
-    footer: { center: '{page} of {pages}' },
+    footer: { center: '{page}' },
+    // The contents are counted on their own.
+    pageLabels: [
+      { page: 1, style: 'lower-roman' },
+      { page: 2, style: 'decimal' },
+    ],
     notes: {
       datum: 'Heights are above chart datum, as the harbour gauge has them.',
       lamp: 'One flare: no boat leaves. Two flares: no boat leaves, and all come home.',
+    },
+    terms: {
+      bell: 'Bell',
+      children: 'Children',
+      fog: 'Fog',
+      gangway: 'Gangway',
+      goods: 'Goods',
+      kettle: 'Kettle',
+      lamp: 'Lamps',
+      line: 'Line, yellow',
     },
     content: [
       { kind: 'heading', level: 1, text: 'Contents' },
@@ -96,11 +133,22 @@ export function handbook(): DocumentSource {
       {
         kind: 'table',
         caption: 'Passengers in 2025, thousands',
-        columns: [{ width: { share: 1 } }, { width: 80, align: 'end' }],
+        columns: [{ width: { share: 1 } }, { width: 90, align: 'decimal', decimals: 1 }],
         head: [['Month', 'Passengers']],
-        rows: passengers.map(({ month, passengers: count }) => [month, count.toFixed(1)]),
+        rows: passengers.map(({ month, passengers: count }) => [month, count]),
+        foot: [['All the year', { total: 'sum' }]],
+      },
+      {
+        kind: 'figure',
+        image: 'passengers',
+        alt: 'Bars of passengers a month through three ports: August has the most in all of them',
+        caption: 'Passengers through three ports',
+        float: 'top',
       },
       paragraphOf(23, 9),
+      { kind: 'page-break' },
+      { kind: 'heading', level: 1, text: 'Index' },
+      { kind: 'index' },
     ],
   }
 }

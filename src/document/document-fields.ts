@@ -8,6 +8,7 @@ import {
   either,
   type Field,
   type FieldMap,
+  isMade,
   isObject,
   type JsonSchema,
   lengthField,
@@ -21,6 +22,34 @@ import {
 } from '../problem/index.ts'
 import { pageSizes } from './page-sizes.ts'
 
+/** A text: markup, rich text, or a key of the catalog. */
+const isCatalogText = (value: unknown) =>
+  isObject(value) &&
+  typeof value.key === 'string' &&
+  Object.keys(value).every(name => name === 'key' || name === 'values') &&
+  (value.values === undefined || isObject(value.values))
+const isText = (value: unknown) =>
+  typeof value === 'string' ||
+  isCatalogText(value) ||
+  (isMade(value) && 'kind' in value && value.kind === 'rich-text')
+const textSchema: JsonSchema = {
+  anyOf: [
+    { type: 'string' },
+    {
+      type: 'object',
+      properties: {
+        key: { type: 'string' },
+        values: { type: 'object', additionalProperties: { type: ['string', 'number'] } },
+      },
+      required: ['key'],
+      additionalProperties: false,
+    },
+  ],
+}
+const documentText: Field = {
+  expected: being('a string, or { key, values }', isText),
+  schema: textSchema,
+}
 const flag: Field = { expected: aBoolean, schema: { type: 'boolean' } }
 const whole: Field = {
   expected: being('a whole number from 1', value => Number.isInteger(value) && Number(value) >= 1),
@@ -35,9 +64,9 @@ const level: Field = {
 }
 const margins: FieldMap = {
   top: numberField,
-  right: numberField,
+  start: numberField,
   bottom: numberField,
-  left: numberField,
+  end: numberField,
 }
 const isLength = (value: unknown) => lengthField.expected(value) === undefined
 const isMargin = (value: unknown) => typeof value === 'number' && value >= 0 && value <= 10_000
@@ -60,7 +89,7 @@ export const pageFields: FieldMap = {
   orientation: choiceField('portrait', 'landscape'),
   margin: {
     expected: being(
-      'a number from 0, or { top, right, bottom, left }',
+      'a number from 0, or { top, start, bottom, end }',
       value =>
         isMargin(value) ||
         (isObject(value) &&
@@ -76,28 +105,49 @@ export const pageFields: FieldMap = {
   },
   columns: whole,
   gap: numberField,
+  columnFill: choiceField('balance', 'auto'),
   facing: flag,
+  baselineGrid: lengthField,
   background: textField,
 }
 
-export const runningFields: FieldMap = { left: textField, center: textField, right: textField }
+export const runningFields: FieldMap = {
+  start: documentText,
+  center: documentText,
+  end: documentText,
+}
+
+export const pageLabelFields: FieldMap = {
+  page: whole,
+  style: choiceField('decimal', 'lower-roman', 'upper-roman', 'lower-alpha', 'upper-alpha'),
+  prefix: textField,
+  start: whole,
+}
 
 const blockList: Field = {
   expected: listOf(anObject),
   schema: { type: 'array', items: { $ref: '#/$defs/block' } },
 }
 
+const cellFields: FieldMap = {
+  text: documentText,
+  total: choiceField('sum'),
+  columnSpan: whole,
+  rowSpan: whole,
+}
 const cell: Field = {
-  expected: either(
-    aString,
-    being('{ text, columnSpan }', value => isObject(value) && typeof value.text === 'string'),
+  expected: being(
+    'a string, a number, or { text, total, columnSpan, rowSpan }',
+    value =>
+      isText(value) ||
+      (typeof value === 'number' && Number.isFinite(value)) ||
+      (isObject(value) &&
+        Object.entries(value).every(
+          ([name, one]) =>
+            Object.hasOwn(cellFields, name) && cellFields[name].expected(one) === undefined,
+        )),
   ),
-  schema: {
-    anyOf: [
-      { type: 'string' },
-      { ...objectSchema({ text: textField, columnSpan: whole }), required: ['text'] },
-    ],
-  },
+  schema: { anyOf: [...(textSchema.anyOf as []), { type: 'number' }, objectSchema(cellFields)] },
 }
 const tableRows: Field = {
   expected: listOf(listOf(cell.expected)),
@@ -118,31 +168,99 @@ export const columnFields: FieldMap = {
       ],
     },
   },
-  align: choiceField('start', 'center', 'end'),
+  align: choiceField('start', 'center', 'end', 'decimal'),
+  decimals: {
+    expected: being(
+      'a whole number from 0 to 20',
+      value => Number.isInteger(value) && Number(value) >= 0 && Number(value) <= 20,
+    ),
+    schema: { type: 'integer', minimum: 0, maximum: 20 },
+  },
 }
 
+const spansColumns = flag
+const language: Field = { expected: aLanguage, schema: { type: 'string' } }
 const paragraph: FieldMap = {
-  text: textField,
+  text: documentText,
   style: textField,
   id: textField,
+  language,
   keepWithNext: flag,
   keepTogether: flag,
+  initialLetter: whole,
+  marginNote: documentText,
+  spansColumns,
+}
+
+/** Of places of their own, by what tells one from the others. */
+const placeFields: readonly FieldMap[] = [
+  { x: numberField, y: numberField },
+  {
+    across: choiceField('start', 'center', 'end'),
+    down: choiceField('top', 'middle', 'bottom'),
+    inset: numberField,
+  },
+  ...['below', 'above', 'before', 'after'].map(side => ({
+    [side]: textField,
+    gap: numberField,
+    align: choiceField('start', 'center', 'end'),
+  })),
+]
+const placeNeeds = [['x', 'y'], ['across', 'down'], ['below'], ['above'], ['before'], ['after']]
+const isPlace = (value: unknown, i: number) =>
+  isObject(value) &&
+  placeNeeds[i].every(name => value[name] !== undefined) &&
+  Object.entries(value).every(
+    ([name, one]) =>
+      Object.hasOwn(placeFields[i], name) && placeFields[i][name].expected(one) === undefined,
+  )
+const placeField: Field = {
+  expected: being(
+    '{ x, y }, { across, down, inset }, or { below, gap, align } with an id, or above, before, after',
+    value => placeFields.some((_, i) => isPlace(value, i)),
+  ),
+  schema: {
+    anyOf: placeFields.map((fields, i) => ({ ...objectSchema(fields), required: placeNeeds[i] })),
+  },
 }
 
 /** What each kind of block may say, and what it must. */
 export const blockFields: Readonly<
   Record<string, { readonly fields: FieldMap; readonly needed: readonly string[] }>
 > = {
-  heading: { fields: { level, text: textField, id: textField }, needed: ['text'] },
+  heading: {
+    fields: {
+      level,
+      text: documentText,
+      id: textField,
+      language,
+      marginNote: documentText,
+      spansColumns,
+    },
+    needed: ['text'],
+  },
   paragraph: { fields: paragraph, needed: ['text'] },
   quotation: { fields: paragraph, needed: ['text'] },
   list: {
     fields: {
       items: {
-        expected: listOf(either(aString, listOf(anObject))),
-        schema: { type: 'array', items: { anyOf: [{ type: 'string' }, blockList.schema] } },
+        expected: listOf(either(documentText.expected, listOf(anObject))),
+        schema: { type: 'array', items: { anyOf: [documentText.schema, blockList.schema] } },
       },
-      marker: choiceField('disc', 'decimal', 'lower-alpha'),
+      marker: {
+        expected: being(
+          "'disc', 'decimal', 'lower-alpha', or what stands before each",
+          value =>
+            (typeof value === 'string' && value !== '' && value.length <= 8) ||
+            ['disc', 'decimal', 'lower-alpha'].includes(String(value)),
+        ),
+        schema: {
+          anyOf: [
+            { enum: ['disc', 'decimal', 'lower-alpha'] },
+            { type: 'string', minLength: 1, maxLength: 8 },
+          ],
+        },
+      },
       start: whole,
     },
     needed: ['items'],
@@ -155,46 +273,88 @@ export const blockFields: Readonly<
       },
       head: tableRows,
       rows: tableRows,
-      caption: textField,
+      foot: tableRows,
+      caption: documentText,
       id: textField,
+      partsRows: flag,
+      keepTogether: flag,
+      float: choiceField('top', 'bottom'),
+      spansColumns,
     },
     needed: ['columns', 'rows'],
   },
   figure: {
     fields: {
       image: textField,
-      alt: textField,
-      caption: textField,
+      alt: documentText,
+      caption: documentText,
       width: lengthField,
       id: textField,
+      float: choiceField('top', 'bottom', 'start', 'end'),
+      spansColumns,
     },
     needed: ['image', 'alt'],
   },
   contents: { fields: { levels: level }, needed: [] },
-  rule: { fields: {}, needed: [] },
+  index: { fields: {}, needed: [] },
+  leaders: {
+    fields: {
+      entries: {
+        expected: listOf(
+          being(
+            'a list of two texts',
+            value => Array.isArray(value) && value.length === 2 && value.every(isText),
+          ),
+        ),
+        schema: {
+          type: 'array',
+          items: { type: 'array', items: textSchema, minItems: 2, maxItems: 2 },
+        },
+      },
+      leader: textField,
+    },
+    needed: ['entries'],
+  },
+  placed: {
+    fields: {
+      text: documentText,
+      style: textField,
+      image: textField,
+      alt: documentText,
+      width: lengthField,
+      id: textField,
+      at: placeField,
+    },
+    needed: ['at'],
+  },
+  rule: { fields: { spansColumns }, needed: [] },
   space: { fields: { height: lengthField }, needed: ['height'] },
   'page-break': { fields: {}, needed: [] },
   'column-break': { fields: {}, needed: [] },
 }
 
+const textMap: Field = {
+  expected: mapOf(documentText.expected),
+  schema: { type: 'object', additionalProperties: textSchema },
+}
+
 /** What a document file may say. */
 export const documentFields: FieldMap = {
   $schema: textField,
-  title: textField,
-  author: textField,
-  subject: textField,
+  title: documentText,
+  author: documentText,
+  subject: documentText,
   keywords: listField(textField),
-  language: { expected: aLanguage, schema: { type: 'string' } },
+  language,
   page: objectField(pageFields),
   header: objectField(runningFields),
   footer: objectField(runningFields),
   firstHeader: objectField(runningFields),
   firstFooter: objectField(runningFields),
+  pageLabels: listField({ expected: anObject, schema: objectSchema(pageLabelFields) }),
   numbered: flag,
-  notes: {
-    expected: mapOf(aString),
-    schema: { type: 'object', additionalProperties: { type: 'string' } },
-  },
+  notes: textMap,
+  terms: textMap,
   content: blockList,
 }
 

@@ -6,6 +6,7 @@ import type { Sheet, StyleSource } from '../core.ts'
  */
 const usual: Readonly<Record<string, Omit<StyleSource, 'from'>>> = {
   paragraph: { loneWord: 'avoid' },
+  subtitle: {},
   quotation: { startIndent: 18, endIndent: 18, slant: 'italic' },
   'heading-1': { size: '1.8x', weight: 'bold', leading: 1.15 },
   'heading-2': { size: '1.35x', weight: 'bold', leading: 1.2 },
@@ -16,10 +17,19 @@ const usual: Readonly<Record<string, Omit<StyleSource, 'from'>>> = {
   note: { size: '0.8x', leading: 1.3 },
   running: { size: '0.8x' },
   contents: {},
+  index: { startIndent: 12, firstIndent: -12 },
 }
 
-export function withDocumentParts(sheet: Sheet, language: string | undefined): Sheet {
-  const spoken = language === undefined ? {} : { language }
+export function withDocumentParts(
+  sheet: Sheet,
+  language: string | undefined,
+  isMirrored: boolean,
+): Sheet {
+  const spoken = {
+    ...(language !== undefined && { language }),
+    // Lines of a document from right to left begin at the right, also with a number or a foreign name.
+    ...(isMirrored && { direction: 'rtl' as const }),
+  }
   const added = Object.entries(usual).map(([part, style]) => {
     const name = `document-${part}`
     return [name, sheet.styleNames.includes(name) ? spoken : { ...style, ...spoken }]

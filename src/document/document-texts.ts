@@ -1,46 +1,75 @@
-import type {
-  Frame,
-  InkOrName,
-  Layout,
-  RichText,
-  Setting,
-  ShapedText,
-  Sheet,
-  Typesetter,
-  Value,
-  Values,
+import {
+  type Catalog,
+  type Frame,
+  type InkOrName,
+  type Layout,
+  parseMarkup,
+  plainText,
+  type RichText,
+  type Setting,
+  type ShapedText,
+  type Sheet,
+  type Typesetter,
+  type Value,
+  type Values,
 } from '../core.ts'
-import { parseMarkup, plainText } from '../core.ts'
+import { fail, nearestName, type Path, type SourceLocation } from '../problem/index.ts'
+import type { DocumentText } from './document-source.ts'
+import { gridLeading } from './grid-leading.ts'
 
 /** A text that may be set in parts. */
 export interface FlowText {
   set(frame: Frame): Layout
 }
 
-/** Sets the texts of a document: `{page.id}` and `{note.name}` in them are filled. */
+/** A placeholder of a text, and where what fills it begins in its characters. */
+export interface FilledPlace {
+  readonly name: string
+  readonly offset: number
+}
+
+/** Sets the texts of a document: `{page.id}`, `{note.name}` and `{index.name}` in them are filled. */
 export interface DocumentTexts {
   readonly sheet: Sheet
   /** Between blocks, in points. */
   readonly space: number
-  set(text: string, style: string, frame: Frame, more?: Values): Layout
-  shape(text: string, style: string, more?: Values, changes?: Setting['with']): FlowText
+  /** The size of paragraphs, in points. */
+  readonly em: number
+  /** A text of the document or of the catalog. Throws `unknown-key` and `missing-catalog`. */
+  rich(text: DocumentText, path: Path): RichText
+  set(text: RichText, style: string, frame: Frame, more?: Pick<Setting, 'values' | 'with'>): Layout
+  shape(text: RichText, style: string, more?: Pick<Setting, 'values' | 'with'>): FlowText
   /** The characters of a text, as bookmarks and contents have them. */
-  plain(text: string): string
+  plain(text: RichText): string
+  /** Its placeholders, also those in spans. */
+  placesIn(text: RichText): readonly FilledPlace[]
+  /** A number as the document's language writes it. */
+  number(value: number, decimals?: number): string
   ruleInk(share: number): InkOrName
 }
 
-/** Names in braces, as markup has them. */
-const names = /\{([\p{L}_][\p{L}\p{N}_.-]*)\}/gu
+export interface TextsOptions {
+  readonly setter: Typesetter
+  readonly sheet: Sheet
+  readonly language: string | undefined
+  readonly catalog: Catalog | undefined
+  /** Of the baselines that paragraphs stand on, where there is one. */
+  readonly gridStep: number | undefined
+  /** What fills a name. */
+  known(name: string): Value | undefined
+  locationOf(path: Path): SourceLocation | string
+}
 
-export function documentTexts(
-  setter: Typesetter,
-  sheet: Sheet,
-  known: (name: string) => Value | undefined,
-): DocumentTexts {
+export function documentTexts(options: TextsOptions): DocumentTexts {
+  const { setter, sheet, language, catalog, gridStep, known, locationOf } = options
+  const numbers = new Map<number | undefined, Intl.NumberFormat>()
+  const leadings = gridStep === undefined ? undefined : gridLeading(setter, gridStep)
+  const placesIn = (text: RichText): readonly FilledPlace[] =>
+    text.sourceText.includes('{') ? placeholdersOf(text, known) : []
   /** The values that a text asks for, and no others: what is given and not used would be told. */
-  const valuesOf = (text: string, more: Values = {}): Values => {
+  const valuesOf = (text: RichText, more: Values = {}): Values => {
     const found: Record<string, Value> = { ...more }
-    for (const [, name] of text.matchAll(names)) {
+    for (const { name } of placesIn(text)) {
       if (name in found) continue
       const value = known(name)
       if (value !== undefined) found[name] = value
@@ -50,13 +79,35 @@ export function documentTexts(
   return {
     sheet,
     space: sheet.base.size * 0.75,
-    set: (text, style, frame, more) =>
-      setter.set(text, { ...frame, style, values: valuesOf(text, more) }),
-    shape(text, style, more, changes) {
+    em: sheet.base.size,
+    rich(text, path) {
+      if (typeof text === 'string') return parseMarkup(text).rich
+      if (!('key' in text)) return text
+      const { key, values } = text
+      const location = locationOf([...path, 'key'])
+      if (!catalog) {
+        const hint = 'give one: `catalog`, or --catalog at the command'
+        return fail('missing-catalog', `'${key}' is a text of a catalog, and there is none`, {
+          location,
+          hint,
+        })
+      }
+      const keys = [...catalog.keys, ...catalog.missing]
+      if (!keys.includes(key)) {
+        const nearest = nearestName(key, keys)
+        return fail('unknown-key', `no text '${key}' in the catalog`, { location, nearest })
+      }
+      return catalog.text(key, values)
+    },
+    set: (text, style, frame, more = {}) =>
+      setter.set(text, { ...frame, ...more, style, values: valuesOf(text, more.values) }),
+    shape(text, style, more = {}) {
+      const leading = style === 'document-note' ? undefined : leadings?.(style)
+      const changed = leading === undefined ? more.with : { ...more.with, leading }
       const setting = {
         style,
-        values: valuesOf(text, more),
-        ...(changes && { with: changes }),
+        values: valuesOf(text, more.values),
+        ...(changed && { with: changed }),
       }
       let shaped: ShapedText | undefined
       return {
@@ -69,9 +120,19 @@ export function documentTexts(
         },
       }
     },
-    plain(text) {
-      const { rich }: { rich: RichText } = parseMarkup(text)
-      return plainText(rich, valuesOf(text)).replaceAll('\n', ' ')
+    plain: text => plainText(text, valuesOf(text)).replaceAll('\n', ' '),
+    placesIn,
+    number(value, decimals) {
+      let format = numbers.get(decimals)
+      if (!format) {
+        const digits =
+          decimals === undefined
+            ? {}
+            : { minimumFractionDigits: decimals, maximumFractionDigits: decimals }
+        format = new Intl.NumberFormat(language ?? 'en', digits)
+        numbers.set(decimals, format)
+      }
+      return format.format(value)
     },
     ruleInk(share) {
       const { ink } = sheet.base
@@ -79,3 +140,35 @@ export function documentTexts(
     },
   }
 }
+
+/** Without recursion over how deep its spans are. */
+function placeholdersOf(
+  { children, values }: RichText,
+  known: (name: string) => Value | undefined,
+): readonly FilledPlace[] {
+  const found: FilledPlace[] = []
+  const waiting = [...children].reverse()
+  let offset = 0
+  for (let node = waiting.pop(); node; node = waiting.pop()) {
+    if (node.kind === 'text') offset += node.text.length
+    else if (node.kind === 'span') {
+      // In a link or an action.
+      for (const { value } of node.overrides) {
+        for (const [, name] of value.matchAll(inBraces)) found.push({ name, offset })
+      }
+      for (let i = node.children.length - 1; i >= 0; i--) waiting.push(node.children[i])
+    } else {
+      const { name } = node
+      const isOwn = values !== undefined && Object.hasOwn(values, name)
+      if (!isOwn) found.push({ name, offset })
+      const value = isOwn ? values[name] : known(name)
+      if (value !== undefined) offset += plainText(aValue, { value }).length
+    }
+  }
+  return found
+}
+
+/** Names in braces, as markup has them. */
+const inBraces = /\{([\p{L}_][\p{L}\p{N}_.-]*)\}/gu
+
+const aValue = parseMarkup('{value}').rich

@@ -1,5 +1,6 @@
 import { group, type Item } from '../core.ts'
 import type { Path } from '../problem/index.ts'
+import type { PlacedSource } from './document-source.ts'
 
 /** An element that goes over several items of a flow, on as many pages as they do. */
 export interface FlowTag {
@@ -7,10 +8,20 @@ export interface FlowTag {
   readonly id: string
 }
 
-/** What goes into a column as one: a paragraph, a row of a table, a rule. */
+/** Which side of a column: that where its lines begin, or end. */
+export type Side = 'start' | 'end'
+
+/** Room at a side of a column that something else takes, from the top of an item on. */
+export interface Inset {
+  readonly side: Side
+  readonly width: number
+  readonly depth: number
+}
+
+/** What goes into a column as one: a paragraph, a row of a table, a rule. Lengths are in points. */
 export interface FlowItem {
   readonly height: number
-  /** Wanted above and below it, in points; at the top of a column there is none. */
+  /** Wanted above and below it; at the top of a column there is none. */
   readonly before: number
   readonly after: number
   readonly keepWithNext: boolean
@@ -20,18 +31,45 @@ export interface FlowItem {
   readonly tags: readonly FlowTag[]
   /** What begins a column or a page before it. */
   readonly breaks?: 'page' | 'column'
+  /** It goes over all columns of the page. */
+  readonly spansColumns?: boolean
+  /** It leaves the flow for the head or the foot of a column, or for a side, where text runs beside it. */
+  readonly float?: 'top' | 'bottom' | Side
+  /** Takes no room: it is put at a place of its own on the page that it comes to. */
+  readonly placed?: PlacedSource
+  /** How wide it is, of what text runs beside. */
+  readonly width?: number
+  /** From its top to its first baseline: that goes onto the grid of a page that has one. */
+  readonly baseline?: number
   /** Is set again at the top of a column where it goes on: the head of a table. */
   readonly head?: FlowItem
   readonly heading?: FlowHeading
   readonly id?: string
-  /** Footnotes that it asks for. */
-  readonly notes?: readonly FlowItem[]
-  /** Of a footnote: the number that its mark shows. */
-  readonly number?: number
-  /** The part of it that goes into a height, and what is left; undefined where none may be parted. */
-  split?(room: number): { readonly first: FlowItem; readonly rest: FlowItem } | undefined
+  /** What its text asks for: footnotes, and terms of the index. */
+  readonly marks?: readonly FlowMark[]
+  /** Stands beside it, in the margin. */
+  readonly inMargin?: FlowItem
+  /**
+   * The part of it that goes into a height, and what is left; undefined where none may be parted. Where
+   * it `must` be, also what is to stay together is.
+   */
+  split?(
+    room: number,
+    must?: boolean,
+  ): { readonly first: FlowItem; readonly rest: FlowItem } | undefined
+  /** The same where something else takes room at a side; undefined where it cannot stand beside that. */
+  beside?(inset: Inset): FlowItem | undefined
   /** Painted with its top left corner at a point; `isAgain` is a head that is repeated. */
   draw(x: number, y: number, isAgain?: boolean): readonly Item[]
+}
+
+/** A place in a text: offsets count in its characters. */
+export interface FlowMark {
+  readonly offset: number
+  /** The footnote that stands at the foot of the column. */
+  readonly note?: FlowItem
+  /** The entry of the index that leads here. */
+  readonly term?: string
 }
 
 export interface FlowHeading {
@@ -40,10 +78,42 @@ export interface FlowHeading {
   readonly id: string
 }
 
+export const notesOf = ({ marks = [] }: FlowItem): readonly FlowItem[] =>
+  marks.flatMap(({ note }) => (note ? [note] : []))
+
+export const heightOf = (items: readonly FlowItem[]) =>
+  items.reduce((sum, { height }) => sum + height, 0)
+
 /** Items within the elements that they are in. */
 export function tagged(items: readonly Item[], tags: readonly FlowTag[]): readonly Item[] {
   return tags.reduceRight<readonly Item[]>(
     (inner, { role, id }) => [group(inner, { role, id, continues: true })],
     items,
   )
+}
+
+/** Items one below the other as one that stays whole: a figure with its caption, the heads of a table. */
+export function stacked(items: readonly FlowItem[]): FlowItem {
+  const tops: number[] = []
+  let y = 0
+  items.forEach((item, i) => {
+    if (i > 0) y += Math.max(items[i - 1].after, item.before)
+    tops.push(y)
+    y += item.height
+  })
+  const last = items[items.length - 1]
+  return {
+    ...items[0],
+    height: y,
+    after: last.after,
+    keepWithNext: last.keepWithNext,
+    marks: items.flatMap(({ marks = [] }) => marks),
+    draw: (left, top, isAgain) =>
+      items.flatMap((item, i) =>
+        tagged(
+          item.draw(left, top + tops[i], isAgain),
+          i > 0 ? item.tags.slice(items[0].tags.length) : [],
+        ),
+      ),
+  }
 }

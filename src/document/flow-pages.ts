@@ -1,10 +1,20 @@
 import type { Box, Item } from '../core.ts'
 import { type Problem, warningProblem } from '../problem/index.ts'
-import { type FlowItem, tagged } from './flow-item.ts'
+import { balancedBand } from './balanced-band.ts'
+import { type ColumnFoot, emptyFoot, footHeight, footPlaces } from './column-foot.ts'
+import { type Band, fillBand, type Grid, type PlacedItem } from './fill-band.ts'
+import { type FlowItem, notesOf, tagged } from './flow-item.ts'
+import { type ItemQueue, itemQueue } from './item-queue.ts'
+import { boxOf, type PlacedBlock, withPlaced } from './placed-items.ts'
 
-/** The columns of a page. */
+/** The columns of a page, in the order in which they are filled. */
 export interface PageFrame {
   readonly columns: readonly Box[]
+  readonly page: Box
+  /** All of them, with what is between. */
+  readonly inner: Box
+  /** Where notes in the margin stand. */
+  readonly margin: Box
 }
 
 /** What stands on a page. */
@@ -12,174 +22,220 @@ export interface FlowPage {
   readonly index: number
   readonly items: readonly Item[]
   readonly headings: readonly NonNullable<FlowItem['heading']>[]
-  readonly ids: readonly string[]
+  /** Where items with an id stand. */
+  readonly places: ReadonlyMap<string, Box>
+  /** Entries of the index that lead here. */
+  readonly terms: readonly { readonly name: string; readonly id: string }[]
   /** How far down it is filled. */
   readonly bottom: number
   readonly problems: readonly Problem[]
 }
 
-/** Between a column's text and its notes. */
-const noteGap = 8
+export interface FlowSetting {
+  frameOf(page: number): PageFrame
+  locationOf(item: FlowItem): Problem['location']
+  readonly isDrawn: boolean
+  /** Whether columns that the text does not fill are made of one height. */
+  readonly isBalanced: boolean
+  /** Distance of baselines, where paragraphs stand on common ones. */
+  readonly gridStep: number | undefined
+  readonly isMirrored: boolean
+  /** What stands beside something, by the id of that. */
+  readonly placed: ReadonlyMap<string, readonly PlacedBlock[]>
+  /** The item of what is placed; undefined where it stands somewhere already. */
+  placedItem(block: PlacedBlock): (FlowItem & { readonly width: number }) | undefined
+}
 
 /**
  * Items one after the other into columns, page by page. What is to stay together goes on in the
  * next column as a whole; what is higher than any column is parted wherever it can be, or reaches
  * out of it, which is told: nothing is left out.
  */
-export function* flowPages(
-  items: Iterable<FlowItem>,
-  frameOf: (page: number) => PageFrame,
-  locationOf: (item: FlowItem) => Problem['location'],
-  isDrawn: boolean,
-): Generator<FlowPage> {
-  const source = items[Symbol.iterator]()
-  const ahead: FlowItem[] = []
-  const peek = (i: number): FlowItem | undefined => {
-    while (ahead.length <= i) {
-      const next = source.next()
-      if (next.done) return undefined
-      ahead.push(next.value)
-    }
-    return ahead[i]
-  }
+export function* flowPages(items: Iterable<FlowItem>, setting: FlowSetting): Generator<FlowPage> {
+  const queue = itemQueue(items)
+  const floats: FlowItem[] = []
   let index = 0
-  let page = openPage(index, frameOf(index))
-  const turn = function* (toPage: boolean) {
-    if (!toPage && page.column + 1 < page.frame.columns.length) {
-      page.nextColumn()
-      return
-    }
-    yield page.done()
-    page = openPage(++index, frameOf(index))
-  }
-  for (let item = peek(0); item; item = peek(0)) {
-    if (item.breaks) {
-      ahead.shift()
-      if (!page.isEmpty || item.breaks === 'column') yield* turn(item.breaks === 'page')
-      continue
-    }
-    const space = page.isAtTop ? 0 : Math.max(page.after, item.before)
-    const head = page.isAtTop ? item.head : undefined
-    const top = page.y + space + (head ? head.height : 0)
-    if (chainFits(peek, page, top)) {
-      page.put(item, top, head, isDrawn)
-      ahead.shift()
-      continue
-    }
-    const isAlone = !item.keepWithNext
-    const parts = isAlone ? item.split?.(page.bottom(item) - top) : undefined
-    if (parts) {
-      page.put(parts.first, top, head, isDrawn)
-      ahead[0] = parts.rest
-      yield* turn(false)
-      continue
-    }
-    if (!page.isAtTop) {
-      yield* turn(false)
-      continue
-    }
-    // At the top of a column there is no better place.
-    if (item.height > page.bottom(item) - top) {
-      const message = 'the content is higher than the page, and reaches out of it'
-      const hint = 'make it smaller, or the page larger'
-      page.problems.push(warningProblem('over-page', message, { location: locationOf(item), hint }))
-    }
-    page.put(item, top, head, isDrawn)
-    ahead.shift()
-  }
-  yield page.done()
+  do {
+    yield pageOf(queue, floats, index++, setting)
+    // A page is not begun for a break that it begins with.
+    while (queue.peek(0)?.breaks === 'page') queue.take()
+  } while (queue.peek(0) || floats.length > 0)
 }
 
-/** Whether an item fits, with those it is kept with, and the first part of what follows them. */
-function chainFits(
-  peek: (i: number) => FlowItem | undefined,
-  page: OpenPage,
-  start: number,
-): boolean {
-  let y = start
-  let after = 0
-  for (let i = 0; ; i++) {
-    const item = peek(i)
-    if (!item || item.breaks) return true
-    if (i > 0) y += Math.max(after, item.before)
-    const room = page.bottom(item) - y
-    if (item.height > room + 1e-6) return i > 0 && item.split?.(room) !== undefined
-    if (!item.keepWithNext || i > mostKept) return true
-    y += item.height
-    after = item.after
-  }
-}
-
-/** More than this are not kept together: no page would have room. */
-const mostKept = 50
-
-type OpenPage = ReturnType<typeof openPage>
-
-function openPage(index: number, frame: PageFrame) {
-  const items: Item[] = []
-  const headings: NonNullable<FlowItem['heading']>[] = []
-  const ids: string[] = []
+function pageOf(
+  queue: ItemQueue,
+  floats: FlowItem[],
+  index: number,
+  setting: FlowSetting,
+): FlowPage {
+  const { frameOf, locationOf, isDrawn, isBalanced, gridStep } = setting
+  const frame = frameOf(index)
+  const { columns, inner } = frame
+  const grid: Grid | undefined =
+    gridStep === undefined ? undefined : { top: inner.y, step: gridStep }
   const problems: Problem[] = []
-  let notes: FlowItem[] = []
-  let noteItems: Item[] = []
-  let reached = 0
-  const page = {
-    frame,
-    problems,
-    column: 0,
-    y: frame.columns[0].y,
-    after: 0,
-    isAtTop: true,
-    isEmpty: true,
-    /** How far down an item may reach, with its notes below it. */
-    bottom(item: FlowItem): number {
-      const { y, height } = frame.columns[page.column]
-      const own = [...notes, ...(item.notes ?? [])]
-      const noteHeight = own.reduce((sum, note) => sum + note.height, own.length > 0 ? noteGap : 0)
-      return y + height - noteHeight
-    },
-    put(item: FlowItem, top: number, head: FlowItem | undefined, isDrawn: boolean) {
-      const { x } = frame.columns[page.column]
-      if (isDrawn) {
-        if (head) items.push(...head.draw(x, top - head.height, true))
-        items.push(...tagged(item.draw(x, top), item.tags))
-      }
-      if (item.heading) headings.push(item.heading)
-      if (item.id !== undefined) ids.push(item.id)
-      notes.push(...(item.notes ?? []))
-      page.y = top + item.height
-      page.after = item.after
-      page.isAtTop = false
-      page.isEmpty = false
-      reached = Math.max(reached, page.y)
-      if (notes.length > 0) noteItems = noteItemsOf(frame.columns[page.column], notes, isDrawn)
-    },
-    nextColumn() {
-      items.push(...noteItems)
-      ;[notes, noteItems] = [[], []]
-      page.column++
-      page.y = frame.columns[page.column].y
-      page.isAtTop = true
-      page.after = 0
-    },
-    done: (): FlowPage => ({
-      index,
-      items: [...items, ...noteItems],
-      headings,
-      ids,
-      bottom: reached,
-      problems,
-    }),
+  const placed: PlacedItem[] = []
+  let feet: readonly ColumnFoot[] = columns.map(() => emptyFoot)
+  let [y, after] = [inner.y, 0]
+  const tell = (item: FlowItem, problem: 'parted' | 'reaches') =>
+    problems.push(tooHigh(problem, locationOf(item)))
+  while (queue.peek(0)?.breaks === 'page') queue.take()
+  for (;;) {
+    const isFresh = placed.length === 0
+    const span = columns.length > 1 ? queue.peek(0) : undefined
+    if (span?.spansColumns && !span.breaks) {
+      const top = isFresh ? inner.y : y + Math.max(after, span.before)
+      const room = roomBelow(top, inner, feet, notesOf(span))
+      // With what it is kept with: so much as a few lines.
+      const wanted = span.height + (span.keepWithNext ? (queue.peek(1)?.before ?? 0) + keptRoom : 0)
+      if (wanted > room && !isFresh) break
+      if (span.height > room) tell(span, 'reaches')
+      placed.push({ item: span, x: inner.x, y: top, width: inner.width })
+      feet = feet.map((foot, i) =>
+        i === 0 ? { ...foot, notes: [...foot.notes, ...notesOf(span)] } : foot,
+      )
+      y = top + span.height
+      after = span.after
+      queue.take()
+      continue
+    }
+    const space = isFresh ? 0 : Math.max(after, queue.peek(0)?.before ?? 0)
+    const top = y + space
+    if (top >= inner.y + inner.height) break
+    const boxes = columns.map(box => ({ ...box, y: top, height: box.y + box.height - top }))
+    const bandSetting = { columns: boxes, feet, isFresh, grid, tell }
+    const band = bandOf(queue, floats, bandSetting, isBalanced)
+    placed.push(...band.placed)
+    feet = band.feet
+    y = Math.max(y, band.bottom)
+    after = band.after
+    if (band.end !== 'span') break
   }
-  return page
+  const atFoot = columns.flatMap(({ x, y: top, width, height }, i) =>
+    footPlaces(feet[i], top + height).map(
+      ({ item, top: at }): PlacedItem => ({ item, x, y: at, width }),
+    ),
+  )
+  const footOf = new Map(atFoot.map(one => [one.item, one]))
+  const inText = placed.map(one => (one.isAtFoot ? (footOf.get(one.item) ?? one) : one))
+  const notes = atFoot.filter(({ item }) => item.float === undefined)
+  const { all: inOrder, free } = withPlaced(
+    [...inText, ...notes],
+    setting.placed,
+    { ...frame, ...setting },
+    setting.placedItem,
+  )
+  for (const { item, x, y: top } of free) {
+    const { page } = frame
+    const isOut =
+      x < page.x - slack ||
+      top < page.y - slack ||
+      x + (item.width ?? 0) > page.x + page.width + slack ||
+      top + item.height > page.y + page.height + slack
+    if (isOut) problems.push(offPage(locationOf(item)))
+  }
+  const all = [...inOrder, ...inMargin(placed, frame, tell)]
+  return {
+    index,
+    items: isDrawn ? all.flatMap(drawn) : [],
+    headings: all.flatMap(({ item }) => (item.heading ? [item.heading] : [])),
+    places: new Map(all.flatMap(boxOf)),
+    terms: all.flatMap(({ item: { marks = [], id = '' } }) =>
+      marks.flatMap(({ term }) => (term === undefined ? [] : [{ name: term, id }])),
+    ),
+    bottom: y,
+    problems,
+  }
 }
 
-function noteItemsOf({ x, y, height }: Box, notes: readonly FlowItem[], isDrawn: boolean): Item[] {
-  if (!isDrawn) return []
-  let top = y + height - notes.reduce((sum, note) => sum + note.height, 0)
-  return notes.flatMap(note => {
-    const drawn = note.draw(x, top)
-    top += note.height
-    return drawn
-  })
+/** Lengths that differ by less than this, in points, are the same. */
+const slack = 1e-6
+
+/** Lines that are kept with something that spans the columns above them take so much, in points. */
+const keptRoom = 40
+
+/** A band, its columns of one height where the text ends in it. */
+function bandOf(
+  queue: ItemQueue,
+  floats: FlowItem[],
+  setting: Parameters<typeof fillBand>[2],
+  isBalanced: boolean,
+): Band {
+  if (!isBalanced || setting.columns.length === 1 || floats.length > 0) {
+    return fillBand(queue, floats, setting)
+  }
+  const entered: FlowItem[] = []
+  let isParted = false
+  const watched: ItemQueue = {
+    peek: queue.peek,
+    take() {
+      const item = queue.peek(0)
+      if (item && !item.breaks && !isParted) entered.push(item)
+      isParted = false
+      queue.take()
+    },
+    replace(rest) {
+      const item = queue.peek(0)
+      if (item && !isParted) entered.push(item)
+      isParted = true
+      queue.replace(rest)
+    },
+  }
+  const band = fillBand(watched, floats, setting)
+  if (band.end === 'full' || !band.isFree || floats.length > 0) return band
+  return balancedBand(entered, band, setting)
+}
+
+const roomBelow = (
+  top: number,
+  { y, height }: Box,
+  feet: readonly ColumnFoot[],
+  notes: readonly FlowItem[],
+) => y + height - top - Math.max(...feet.map((foot, i) => footHeight(foot, i === 0 ? notes : [])))
+
+/** Notes beside what they are of, each below the one before, and none below the page's foot where they have room. */
+function inMargin(
+  placed: readonly PlacedItem[],
+  { margin }: PageFrame,
+  tell: (item: FlowItem, problem: 'reaches') => void,
+): PlacedItem[] {
+  const found: { item: FlowItem; y: number }[] = []
+  let bottom = margin.y
+  for (const { item, y } of placed) {
+    if (!item.inMargin) continue
+    // Beside each other, first lines stand on one baseline.
+    const lower = (item.baseline ?? 0) - (item.inMargin.baseline ?? 0)
+    const top = Math.max(y + lower, bottom)
+    found.push({ item: item.inMargin, y: top })
+    bottom = top + item.inMargin.height + item.inMargin.after
+  }
+  // From the last on they are moved up into the page.
+  let limit = margin.y + margin.height
+  for (const note of found.toReversed()) {
+    note.y = Math.max(margin.y, Math.min(note.y, limit - note.item.height))
+    limit = note.y - note.item.after
+  }
+  const [first] = found
+  if (first && limit < margin.y - first.item.after - 1e-6) tell(first.item, 'reaches')
+  return found.map(({ item, y }) => ({ item, x: margin.x, y, width: margin.width }))
+}
+
+function drawn({ item, x, y, head }: PlacedItem): readonly Item[] {
+  const own = tagged(item.draw(x, y), item.tags)
+  return head ? [...head.draw(x, y - head.height, true), ...own] : own
+}
+
+function tooHigh(problem: 'parted' | 'reaches', location: Problem['location']): Problem {
+  const hint = 'make it smaller, or the page larger'
+  const message =
+    problem === 'parted'
+      ? 'what is to stay together is higher than the page, and is parted'
+      : 'the content is higher than the page, and reaches out of it'
+  return warningProblem('over-page', message, { location, hint })
+}
+
+function offPage(location: Problem['location']): Problem {
+  const message = 'what is placed reaches out of the page'
+  const hint = 'give it another place, or less width'
+  return warningProblem('over-page', message, { location, hint })
 }

@@ -1,13 +1,15 @@
-import { type Frame, type GroupOptions, group, type Item, type Layout, place } from '../core.ts'
+import { type Frame, type GroupOptions, group, type Item, place } from '../core.ts'
 import type { Path } from '../problem/index.ts'
 import type { FlowText } from './document-texts.ts'
-import type { FlowItem, FlowTag } from './flow-item.ts'
+import type { FlowItem, FlowMark, FlowTag, Inset } from './flow-item.ts'
+import { type SetLines, setLines } from './set-lines.ts'
 
 /** So many lines of a paragraph stay together at the foot of a column, and at the top of the next. */
 const fewest = 2
 
 export interface ParagraphSetting {
   readonly shaped: FlowText
+  /** Of its column. */
   readonly width: number
   readonly path: Path
   readonly role: GroupOptions
@@ -20,91 +22,104 @@ export interface ParagraphSetting {
   readonly keepTogether?: boolean
   readonly heading?: FlowItem['heading']
   readonly id?: string | undefined
-  readonly notes?: readonly FlowItem[]
-  /** Painted beside its first line: the mark of a list's item. */
-  readonly mark?: (x: number, baseline: number) => readonly Item[]
-  /** How far its text stands in from the column's edge. */
+  readonly marks?: readonly FlowMark[]
+  readonly inMargin?: FlowItem | undefined
+  readonly spansColumns?: boolean
+  /** Painted beside its first line: the mark of a list's item, a large first letter. */
+  readonly mark?: ((x: number, baseline: number) => readonly Item[]) | undefined
+  /** Room that something of its own takes beside its first lines. */
+  readonly inset?: Inset | undefined
+  /** It is no lower than this, however few lines it has. */
+  readonly leastHeight?: number
+  /** How far its text stands in from where the column begins. */
   readonly indent?: number
+  /** Whether columns begin at the right. */
+  readonly isMirrored: boolean
   readonly from?: Frame['from']
   readonly isParted?: boolean
 }
 
 /** A paragraph, parted between its lines where it may be, with two of them on each side. */
 export function paragraphItem(setting: ParagraphSetting): FlowItem {
-  const { shaped, width, indent = 0, from, mark } = setting
-  const frame: Frame = { width: Math.max(1, width - indent), ...(from && { from }) }
-  const layout = shaped.set(frame)
-  return itemOf(layout, frame, { ...setting, indent, ...(mark && { mark }) })
+  return itemOf(linesOf(setting), setting)
 }
 
-function itemOf(
-  layout: Layout,
-  frame: Frame,
-  setting: ParagraphSetting & { indent: number },
-): FlowItem {
-  const { shaped, path, role, name, before, after, tags = [], indent, mark, notes } = setting
+function linesOf(setting: ParagraphSetting, maxLines?: number): SetLines {
+  const { shaped, width, indent = 0, from, isMirrored, inset } = setting
+  const frame = { width: Math.max(1, width - indent), isMirrored, ...(from && { from }) }
+  return setLines(shaped, frame, inset, maxLines)
+}
+
+function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
+  const { path, role, name, before, after, tags = [], indent = 0, mark, marks = [] } = setting
   const { keepWithNext = false, keepTogether = false, heading, id, isParted = false } = setting
-  const { lines } = layout
-  const draw = (x: number, y: number): readonly Item[] => {
-    const own = isParted
-      ? { ...role, id: id ?? name, continues: true }
-      : { ...role, ...(id !== undefined && { id }) }
-    const marked = mark && lines[0] ? mark(x, y + lines[0].baseline) : []
-    return [...marked, group([place(layout, x + indent, y)], own)]
-  }
+  const { inMargin, spansColumns, isMirrored } = setting
+  const { parts, reaches } = lines
+  const height = Math.max(lines.height, setting.leastHeight ?? 0)
+  const first = parts[0].layout.lines[0]
   return {
-    height: layout.height,
+    height,
     before,
     after,
     keepWithNext,
     path,
     tags,
+    ...(first && { baseline: first.baseline }),
     ...(heading && { heading }),
     ...(id !== undefined && { id }),
-    ...(notes && { notes }),
-    draw,
-    split(room) {
-      if (keepTogether || heading) return undefined
+    ...(marks.length > 0 && { marks }),
+    ...(inMargin && { inMargin }),
+    ...(spansColumns && { spansColumns }),
+    draw(x, y) {
+      const own = isParted
+        ? { ...role, id: id ?? name, continues: true }
+        : { ...role, ...(id !== undefined && { id }) }
+      const marked = mark && first ? mark(x, y + first.baseline) : []
+      const left = isMirrored ? x : x + indent
+      const texts = parts.map(part => place(part.layout, left + part.x, y + part.y))
+      return [...marked, group(texts, own)]
+    },
+    ...(!isParted && !heading && { beside: besideOf(setting) }),
+    split(room, must = false) {
+      if (heading || (keepTogether && !must)) return undefined
       let count = 0
-      while (count < lines.length && lines[count].top + lines[count].height <= room + 1e-6) count++
+      while (count < reaches.length && reaches[count] <= room + 1e-6) count++
       // Neither the first line alone below, nor the last alone above.
-      count = Math.min(count, lines.length - fewest)
+      count = Math.min(count, reaches.length - fewest)
       if (count < fewest) return undefined
-      const part = shaped.set({ ...frame, maxLines: count, continues: true })
-      if (!part.rest) return undefined
-      // A note stands where its mark does.
-      const marks = marksOf(part)
-      const [own, later] = [true, false].map(isShown =>
-        notes?.filter(({ number }) => marks.has(String(number)) === isShown),
+      const part = linesOf(setting, count)
+      const { rest } = part
+      if (!rest || part.height > room + 1e-6) return undefined
+      // What a text asks for comes where it does so.
+      const [own, later] = [true, false].map(isHere =>
+        marks.filter(({ offset }) => offset < rest.offset === isHere),
       )
-      const { mark: _, notes: __, ...others } = setting
-      const parted = { ...others, isParted: true }
+      const { mark: _, inset: __, inMargin: ___, leastHeight: ____, ...others } = setting
+      const firstSetting = { ...setting, isParted: true, after: 0, keepWithNext: false, marks: own }
       return {
-        first: itemOf(part, frame, {
-          ...parted,
-          after: 0,
-          keepWithNext: false,
-          ...(mark && { mark }),
-          ...(own && { notes: own }),
-        }),
+        first: itemOf(part, firstSetting),
         rest: paragraphItem({
-          ...parted,
+          ...others,
+          isParted: true,
+          // What had to be parted once is told once.
+          keepTogether: keepTogether && !must,
           before: 0,
-          from: part.rest,
-          ...(later && { notes: later }),
+          from: rest,
+          marks: later,
         }),
       }
     },
   }
 }
 
-/** The raised numbers in a layout, which are the marks of footnotes: by the font's own, or set higher. */
-function marksOf({ lines }: Layout): ReadonlySet<string> {
-  const raised = lines.flatMap(line =>
-    line.runs.flatMap(({ text, rise, style }) => {
-      const isRaised = rise > 0 || style.features.some(feature => feature.startsWith('sups'))
-      return isRaised ? [text] : []
-    }),
-  )
-  return new Set(raised)
+/** So little room at the side of something, in points, is none for text. */
+const leastRoom = 60
+
+function besideOf(setting: ParagraphSetting) {
+  return (inset: Inset): FlowItem | undefined => {
+    const { width, indent = 0, inset: own } = setting
+    if (own || width - indent - inset.width < leastRoom) return undefined
+    // A list stands in from a picture as from the column's edge.
+    return paragraphItem({ ...setting, inset })
+  }
 }

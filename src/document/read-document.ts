@@ -20,9 +20,11 @@ import {
   columnFields,
   documentFields,
   pageFields,
+  pageLabelFields,
   runningFields,
 } from './document-fields.ts'
 import type { DocumentSource } from './document-source.ts'
+import { cellColumns, numbersIn } from './table-cells.ts'
 
 /** A document that was checked, and where its parts stand in their file. */
 export interface ReadDocument {
@@ -67,10 +69,32 @@ export function checkedDocument(
     const running = value[name]
     if (isObject(running)) checkFields(running, runningFields, [name], tell, 'a document')
   }
+  if (Array.isArray(value.pageLabels)) checkLabels(value.pageLabels, tell)
   checkBlocks(value.content, ['content'], tell)
   if (found.some(({ severity }) => severity === 'error')) throw errorOf(found)
   // Each field was checked to be what it is declared as.
   return value as unknown as DocumentSource
+}
+
+function checkLabels(labels: readonly unknown[], tell: TellField) {
+  let before = 0
+  labels.forEach((label, i) => {
+    const at = ['pageLabels', i]
+    if (!isObject(label)) return
+    checkFields(label, pageLabelFields, at, tell, 'a page label')
+    if (label.page === undefined) tell(at, 'missing-property', "'page' of a page label is missing")
+    const page = Number(label.page)
+    if (i === 0 && page > 1) {
+      tell([...at, 'page'], 'bad-value', `the first page label begins at page 1, not ${page}`)
+    } else if (page <= before) {
+      tell(
+        [...at, 'page'],
+        'bad-value',
+        `page labels are in the order of their pages: ${page} is no more than ${before}`,
+      )
+    }
+    before = page
+  })
 }
 
 /** Blocks and those in them, without recursion over how deep they are nested. */
@@ -126,19 +150,37 @@ function checkTable(block: Readonly<Record<string, unknown>>, at: Path, tell: Te
   columns.forEach((column: unknown, i) => {
     if (isObject(column)) checkFields(column, columnFields, [...at, 'columns', i], tell, 'a column')
   })
-  for (const part of ['head', 'rows']) {
+  const count = columns.length
+  for (const part of ['head', 'rows', 'foot'] as const) {
     const rows = block[part]
-    if (!Array.isArray(rows)) continue
-    rows.forEach((row: unknown, i) => {
-      if (!Array.isArray(row)) return
-      const cells = row.reduce((sum: number, cell: unknown) => {
-        return (
-          sum + (isObject(cell) && Number.isInteger(cell.columnSpan) ? Number(cell.columnSpan) : 1)
-        )
-      }, 0)
-      if (cells === columns.length) return
-      const message = `a row has cells for ${cells} columns, and the table ${columns.length}`
-      tell([...at, part, i], 'bad-row', message)
-    })
+    if (!Array.isArray(rows) || !rows.every(row => Array.isArray(row))) continue
+    for (const [i, { columns: places, used, free }] of cellColumns(rows, count).entries()) {
+      const own = [...at, part, i]
+      if (used <= count && free === 0) {
+        checkTotals(rows[i], block.rows, { columns: places, count }, own, tell)
+        continue
+      }
+      const cells = used > count ? used : count - free
+      const message = `a row has cells for ${cells} columns, and the table ${count}`
+      tell(own, 'bad-row', message)
+    }
   }
+}
+
+/** A sum of a column in which no cell is a number would be 0, and that would be wrong. */
+function checkTotals(
+  row: readonly unknown[],
+  rows: unknown,
+  { columns, count }: { readonly columns: readonly number[]; readonly count: number },
+  at: Path,
+  tell: TellField,
+) {
+  if (!Array.isArray(rows)) return
+  row.forEach((cell, j) => {
+    if (!isObject(cell) || cell.total === undefined) return
+    if (numbersIn(rows, count, columns[j]).length > 0) return
+    const message = 'a sum is asked for of a column that has no numbers'
+    const hint = 'write its cells as numbers, 12.5 and not "12.5"'
+    tell([...at, j], 'bad-total', message, { hint })
+  })
 }

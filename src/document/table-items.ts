@@ -1,140 +1,103 @@
-import { group, type Item, type Layout, place, rule } from '../core.ts'
 import type { Path } from '../problem/index.ts'
-import type { CellSource, TableSource } from './document-source.ts'
-import type { DocumentTexts } from './document-texts.ts'
-import type { FlowItem, FlowTag } from './flow-item.ts'
-
-/** Around the text of a cell, in points. */
-const padding = { across: 6, down: 3 }
+import type { BlockContext } from './block-context.ts'
+import { cellPadding, columnShapes } from './column-widths.ts'
+import type { TableSource } from './document-source.ts'
+import { type FlowItem, type FlowTag, stacked } from './flow-item.ts'
+import { tableCells } from './table-cells.ts'
+import {
+  type RowKind,
+  type RowSetting,
+  rowHeight,
+  rowItem,
+  setCell,
+  type TableShape,
+} from './table-row.ts'
 
 /** The rows of a table, its head before each column that it goes on in. */
 export function* tableItems(
   table: TableSource,
   width: number,
   path: Path,
-  tag: FlowTag,
-  texts: DocumentTexts,
+  around: readonly FlowTag[],
+  context: BlockContext,
 ): Generator<FlowItem> {
-  const widths = columnWidths(table, width, texts)
-  const heads = (table.head ?? []).map((row, i) => {
-    return rowItem(row, table, widths, [...path, 'head', i], [tag], texts, true)
-  })
+  const { texts } = context
+  const { keepTogether = false } = table
+  const name = `table ${context.next()}`
+  const { columns, isSqueezed } = columnShapes(table, width, path, texts)
+  if (isSqueezed) {
+    const message = 'the columns of the table are wider than its room, and are made narrower'
+    context.tell(message, 'state less, or leave widths out', [...path, 'columns'])
+  }
+  const whole = columns.reduce((sum, column) => sum + column.width, 0)
+  const tags = [...around, { role: 'table', id: name }]
+  const shape: TableShape = { table, columns, width: whole, tags, context }
+  const rowsOf = (kind: RowKind) => rowItems(kind, path, name, shape)
+  const heads = [...rowsOf('head')]
   const head = heads.length > 0 ? stacked(heads) : undefined
-  for (const item of heads) yield { ...item, keepWithNext: true }
-  for (const [i, row] of table.rows.entries()) {
-    const item = rowItem(row, table, widths, [...path, 'rows', i], [tag], texts, false)
-    const isLast = i === table.rows.length - 1
-    const own = i === 0 ? { ...item, ...(table.id !== undefined && { id: table.id }) } : item
-    yield { ...own, after: isLast ? texts.space : 0, ...(head && i > 0 && { head }) }
+  const space = { before: table.caption === undefined ? texts.space : 0 }
+  for (const [i, item] of heads.entries()) {
+    yield { ...item, keepWithNext: true, ...(i === 0 && space) }
   }
-}
-
-/** Widths that are stated, then those of content, and shares of what is left; all of it where none is stated. */
-function columnWidths(
-  { columns, head = [], rows }: TableSource,
-  width: number,
-  texts: DocumentTexts,
-) {
-  const natural = columns.map(({ width: stated }, i) => {
-    if (typeof stated === 'number') return stated
-    if (stated !== 'content') return undefined
-    let widest = 0
-    for (const [cells, style] of [
-      ...head.map(row => [row, 'document-head'] as const),
-      ...rows.map(row => [row, 'document-cell'] as const),
-    ]) {
-      const cell = cells[i]
-      if (typeof cell === 'string') widest = Math.max(widest, texts.set(cell, style, {}).width)
+  let isFirst = true
+  let last: FlowItem | undefined
+  for (const kind of ['rows', 'foot'] as const) {
+    for (const item of rowsOf(kind)) {
+      // Totals stay with the row that they stand below.
+      if (last) yield kind === 'foot' || keepTogether ? { ...last, keepWithNext: true } : last
+      const id = isFirst && table.id !== undefined ? { id: table.id } : {}
+      last = { ...item, ...id, ...(isFirst ? !head && space : head && { head }) }
+      isFirst = false
     }
-    return widest + 2 * padding.across
-  })
-  const taken = natural.reduce<number>((sum, own) => sum + (own ?? 0), 0)
-  const shares = columns.map(({ width: stated }, i) => {
-    if (natural[i] !== undefined) return 0
-    return typeof stated === 'object' ? stated.share : 1
-  })
-  const all = shares.reduce((sum, share) => sum + share, 0)
-  const left = Math.max(0, width - taken)
-  const found = natural.map((own, i) => own ?? (left * shares[i]) / all)
-  // Columns that ask for more than there is get their part of it.
-  const sum = found.reduce((total, own) => total + own, 0)
-  return sum > width ? found.map(own => (own * width) / sum) : found
-}
-
-function rowItem(
-  cells: readonly CellSource[],
-  { columns }: TableSource,
-  widths: readonly number[],
-  path: Path,
-  tags: readonly FlowTag[],
-  texts: DocumentTexts,
-  isHead: boolean,
-): FlowItem {
-  let column = 0
-  let x = 0
-  const set = cells.map(cell => {
-    const { text, columnSpan = 1 } = typeof cell === 'string' ? { text: cell } : cell
-    const width = widths.slice(column, column + columnSpan).reduce((sum, own) => sum + own, 0)
-    const align = columns[column]?.align ?? 'start'
-    const frame = { width: Math.max(1, width - 2 * padding.across), align }
-    const layout = texts.set(text, isHead ? 'document-head' : 'document-cell', frame)
-    const own = { layout, x: x + padding.across, columnSpan }
-    column += columnSpan
-    x += width
-    return own
-  })
-  const height = Math.max(0, ...set.map(({ layout }) => layout.height)) + 2 * padding.down
-  const whole = widths.reduce((sum, own) => sum + own, 0)
-  return {
-    height,
-    before: 0,
-    after: 0,
-    keepWithNext: false,
-    path,
-    tags,
-    draw(left, top, isAgain = false): readonly Item[] {
-      const line = rule(
-        [left, top + height],
-        [left + whole, top + height],
-        texts.ruleInk(isHead ? 0.7 : 0.2),
-        isHead ? 1 : 0.5,
-      )
-      const drawn = set.map(cell =>
-        drawnCell(cell, left, top, isAgain ? 'none' : isHead ? 'columnheader' : 'cell'),
-      )
-      // A head that is repeated is there to be seen only.
-      return [group(drawn, { role: isAgain ? 'none' : 'row' }), line]
-    },
   }
+  if (last) yield { ...last, after: texts.space }
 }
 
-function drawnCell(
-  {
-    layout,
-    x,
-    columnSpan,
-  }: { readonly layout: Layout; readonly x: number; readonly columnSpan: number },
-  left: number,
-  top: number,
-  role: string,
-) {
-  const placed = place(layout, left + x, top + padding.down)
-  return group([placed], { role, ...(columnSpan > 1 && { columnSpan }) })
+/** Rows one by one; those that a cell goes over are set together, and stay so. */
+function* rowItems(
+  kind: RowKind,
+  path: Path,
+  name: string,
+  shape: TableShape,
+): Generator<FlowItem> {
+  let together: RowSetting[] = []
+  let taken: { readonly column: number; readonly span: number; rows: number }[] = []
+  let i = 0
+  for (const cells of tableCells(shape.table, kind, path, shape.context.texts)) {
+    const set = cells.map(cell => setCell(cell, kind, shape))
+    taken = taken
+      .map(({ column, span, rows }) => ({ column, span, rows: rows - 1 }))
+      .filter(({ rows }) => rows > 0)
+    for (const { column, columnSpan, rowSpan } of cells) {
+      if (rowSpan > 1) taken.push({ column, span: columnSpan, rows: rowSpan - 1 })
+    }
+    const open = new Set(
+      taken.flatMap(({ column, span }) => Array.from({ length: span }, (_, j) => column + j)),
+    )
+    const single = set.filter(({ cell }) => cell.rowSpan === 1)
+    const own = { kind, path: [...path, kind, i], name: `${name} ${kind} ${i}`, open }
+    together.push({ ...own, cells: set, height: rowHeight(single) })
+    i++
+    if (open.size > 0) continue
+    yield* groupItems(together, shape)
+    together = []
+  }
+  yield* groupItems(together, shape)
 }
 
-/** Rows as one, for what is repeated. */
-function stacked(rows: readonly FlowItem[]): FlowItem {
-  const height = rows.reduce((sum, row) => sum + row.height, 0)
-  return {
-    ...rows[0],
-    height,
-    draw(x, y, isAgain) {
-      let top = y
-      return rows.flatMap(row => {
-        const drawn = row.draw(x, top, isAgain)
-        top += row.height
-        return drawn
-      })
-    },
+function* groupItems(rows: readonly RowSetting[], shape: TableShape): Generator<FlowItem> {
+  const heights = rows.map(({ height }) => height)
+  rows.forEach(({ cells }, i) => {
+    for (const { cell, layout } of cells) {
+      if (cell.rowSpan === 1) continue
+      const end = Math.min(rows.length, i + cell.rowSpan)
+      const there = heights.slice(i, end).reduce((sum, height) => sum + height, 0)
+      // What a cell lacks over all of its rows, the last of them has in addition.
+      heights[end - 1] += Math.max(0, layout.height + 2 * cellPadding.down - there)
+    }
+  })
+  for (const [i, row] of rows.entries()) {
+    const item = rowItem({ ...row, height: heights[i] }, shape)
+    yield i < rows.length - 1 ? { ...item, keepWithNext: true } : item
   }
 }

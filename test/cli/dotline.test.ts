@@ -518,21 +518,59 @@ describe('dotline chart', () => {
 describe('dotline render of a document', () => {
   const notice = fileURLToPath(new URL('../../examples/lantern-sound/notice.json', import.meta.url))
   const sheet = fileURLToPath(new URL('../../examples/lantern-sound/sheet.json', import.meta.url))
+  const catalog = fileURLToPath(
+    new URL('../../examples/lantern-sound/strings.en.json', import.meta.url),
+  )
 
   it('sets a PDF, a web page, and pictures of its pages', async () => {
+    const texts = ['--catalog', catalog]
     for (const format of ['pdf', 'html', 'png', 'svg']) {
-      const told = run('render', notice, '-s', sheet, '-o', `page.${format}`)
+      const told = run('render', notice, '-s', sheet, ...texts, '-o', `page.${format}`)
       expect(told, format).toEqual({ code: 0, out: '', err: '' })
     }
     const { title, pages } = await readPdf(readFileSync(join(cwd, 'page.pdf')))
-    expect(title).toBe('Winter timetable from 2 November')
+    expect(title).toBe('Winter timetable')
     expect(pages.length).toBeGreaterThan(1)
     expect(readFileSync(join(cwd, 'page.html'), 'utf8')).toContain('aria-level="1"')
     for (const file of ['page-1.png', 'page-2.svg'])
       expect(existsSync(join(cwd, file)), file).toBe(true)
-    expect(run('render', notice, '-s', sheet, '--format', 'svg').err).toMatch(
+    expect(run('render', notice, '-s', sheet, ...texts, '--format', 'svg').err).toMatch(
       /the document has \d pages/,
     )
+  })
+
+  it('takes its texts from a catalog, in the language that its file is named after', async () => {
+    const german = catalog.replace('.en.', '.de.')
+    const { code } = run('render', notice, '-s', sheet, '--catalog', german, '-o', 'de.html')
+    expect(code).toBe(0)
+    expect(readFileSync(join(cwd, 'de.html'), 'utf8')).toContain('<html lang="de">')
+    const bare = run('render', notice, '-s', sheet, '-o', 'none.pdf')
+    expect(bare.code).toBe(2)
+    expect(bare.err).toContain("'paper.title' is a text of a catalog, and there is none at")
+    expect(bare.err).toContain(
+      'notice.json:48:9 (give one: `catalog`, or --catalog at the command)',
+    )
+    writeFileSync(join(cwd, 'few.en.json'), '{ "paper": { "titel": "x" } }')
+    const few = run('render', notice, '-s', sheet, '--catalog', 'few.en.json', '-o', 'none.pdf')
+    expect(few.err).toContain("no text 'paper.title' in the catalog")
+    expect(few.err).toContain("did you mean 'paper.titel'?")
+    expect(existsSync(join(cwd, 'none.pdf'))).toBe(false)
+  })
+
+  it('shows charts of files beside it', () => {
+    writeFileSync(join(cwd, 'counts.csv'), 'month,boats\nMay,3\nJune,5\n')
+    writeFileSync(
+      join(cwd, 'counts.json'),
+      '{ "kind": "bars", "csv": "counts.csv", "x": "month", "y": "boats" }',
+    )
+    writeFileSync(
+      join(cwd, 'report.json'),
+      '{ "content": [{ "kind": "figure", "image": "counts.json", "alt": "Boats" }] }',
+    )
+    expect(run('render', 'report.json', '-o', 'report.svg')).toEqual({ code: 0, out: '', err: '' })
+    const svg = readFileSync(join(cwd, 'report.svg'), 'utf8')
+    expect(svg).toContain('<path')
+    expect(svg).not.toContain('<image')
   })
 
   it('tells what is wrong with it at its place, and leaves no file', () => {
@@ -542,7 +580,8 @@ describe('dotline render of a document', () => {
       out: '',
       err:
         "error: kind may not be 'paragaph' at bad.json:2:4 (did you mean 'paragraph'? it is one of heading, " +
-        'paragraph, quotation, list, table, figure, contents, rule, space, page-break, column-break)\n',
+        'paragraph, quotation, list, table, figure, contents, index, leaders, placed, rule, space, page-break, ' +
+        'column-break)\n',
     })
     writeFileSync(
       join(cwd, 'lost.json'),

@@ -1,0 +1,35 @@
+import { dirname, isAbsolute, join } from 'node:path'
+import type { Drawing, Hyphenation, ReaderSettings, Sheet, Shelf } from 'dot-line'
+import { chartTexts } from 'dot-line/chart'
+import { drawChart, readChart } from 'dot-line/chart-file'
+import { readText } from './read-file.ts'
+import { warn } from './warn.ts'
+
+export interface ChartSettings {
+  readonly sheet: Sheet
+  readonly shelf: Shelf
+  readonly reader: ReaderSettings
+  readonly hyphenation: Hyphenation | undefined
+  readonly language: string | undefined
+}
+
+/** A chart of a file in JSON, and data in CSV beside it; what is wrong with it is told. */
+export function readChartFile(file: string) {
+  const folder = file === '-' ? '.' : dirname(file)
+  const chart = readChart(readText(file, 'chart'), {
+    source: file,
+    readCsv: path => readText(isAbsolute(path) ? path : join(folder, path), 'data'),
+  })
+  warn(chart.problems)
+  return chart
+}
+
+/** The drawing of a chart that a document shows. */
+export function chartIn(file: string, { language, ...settings }: ChartSettings): Drawing {
+  const chart = readChartFile(file)
+  const texts = chartTexts({ ...settings, language: language ?? chart.language })
+  const { drawing, problems } = drawChart(texts, chart)
+  const told = new Set(chart.problems)
+  warn(problems.filter(problem => !told.has(problem)))
+  return drawing
+}

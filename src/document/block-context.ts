@@ -1,0 +1,62 @@
+import type { Drawing, Picture, RichText } from '../core.ts'
+import type { Path } from '../problem/index.ts'
+import type { DocumentTexts } from './document-texts.ts'
+import type { FlowItem, FlowMark } from './flow-item.ts'
+
+/** A heading as contents list it. */
+export interface ContentsEntry {
+  readonly level: number
+  readonly text: string
+  readonly id: string
+  readonly page: string
+}
+
+/** A term of the index, and the pages that it is on. */
+export interface IndexEntry {
+  readonly name: string
+  readonly text: RichText
+  /** Counted from 0, with what they are called, and the id of what the term stands in. */
+  readonly pages: readonly { readonly page: number; readonly label: string; readonly id: string }[]
+}
+
+/** What blocks are made into items with. */
+export interface BlockContext {
+  readonly texts: DocumentTexts
+  /** Of a column, of all of them, and of the margin that notes stand in. */
+  readonly width: number
+  readonly innerWidth: number
+  readonly marginWidth: number
+  /** Whether lines begin at the right. */
+  readonly isMirrored: boolean
+  readonly images: ReadonlyMap<string, Picture | Drawing>
+  readonly isNumbered: boolean
+  /** There is one page without an end: nothing leaves the flow for the head or the foot of a column. */
+  readonly isContinuous: boolean
+  /** Of the round before. */
+  readonly contents: readonly ContentsEntry[]
+  readonly index: readonly IndexEntry[]
+  /** Numbers of headings, from the highest level on. */
+  readonly counters: number[]
+  /** What a text asks for: footnotes, for the first time, and terms. */
+  marksOf(text: RichText): readonly FlowMark[]
+  /** That contents or an index are asked for, which take another round. */
+  asksNumbers(): void
+  /** That there is no picture of a name. */
+  lacksImage(name: string, path: Path): void
+  /** That something has no room, with what and why. */
+  tell(message: string, hint: string, path: Path): void
+  /** A number for a name that nothing else has. */
+  next(): number
+}
+
+/** Where a block goes that leaves the flow. */
+export const floatOf = <F extends FlowItem['float']>(
+  { isContinuous }: BlockContext,
+  float: F | undefined,
+): F | undefined => (isContinuous && (float === 'top' || float === 'bottom') ? undefined : float)
+
+/** The width that a block has. */
+export const widthFor = (
+  context: BlockContext,
+  { spansColumns = false }: { readonly spansColumns?: boolean },
+) => (spansColumns ? context.innerWidth : context.width)

@@ -1,0 +1,31 @@
+import type { Path } from '../problem/index.ts'
+import type { BlockSource, DocumentSource } from './document-source.ts'
+import { isBlockList } from './list-mark.ts'
+
+/** All blocks with their places, also those in lists, without recursion over how deep they are. */
+export function* everyBlock(
+  content: readonly BlockSource[],
+): Generator<{ readonly block: BlockSource; readonly path: Path }> {
+  const waiting: { readonly blocks: readonly BlockSource[]; readonly path: Path }[] = [
+    { blocks: content, path: ['content'] },
+  ]
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    for (const [i, block] of next.blocks.entries()) {
+      const path = [...next.path, i]
+      yield { block, path }
+      if (block.kind !== 'list') continue
+      for (const [j, item] of block.items.entries()) {
+        if (isBlockList(item)) waiting.push({ blocks: item, path: [...path, 'items', j] })
+      }
+    }
+  }
+}
+
+/** The names of all images of a document, each once. */
+export function documentImages({ content }: DocumentSource): readonly string[] {
+  const names = new Set<string>()
+  for (const { block } of everyBlock(content)) {
+    if ('image' in block && block.image !== undefined) names.add(block.image)
+  }
+  return [...names]
+}

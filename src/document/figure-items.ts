@@ -1,0 +1,96 @@
+import { type Drawing, group, type Item, image, type Picture, plainText } from '../core.ts'
+import type { Path } from '../problem/index.ts'
+import { type BlockContext, floatOf, widthFor } from './block-context.ts'
+import type { FigureSource } from './document-source.ts'
+import { type FlowItem, type FlowTag, stacked } from './flow-item.ts'
+import { captionItem } from './text-items.ts'
+
+/** A picture with its caption below: in the flow, at the head or foot of a column, or at its side. */
+export function* figureItems(
+  figure: FigureSource,
+  { path, tags }: { readonly path: Path; readonly tags: readonly FlowTag[] },
+  context: BlockContext,
+): Generator<FlowItem> {
+  const { texts } = context
+  const shown = context.images.get(figure.image)
+  if (!shown) context.lacksImage(figure.image, path)
+  const available = widthFor(context, figure)
+  const { width, height } = sizeIn(shown, figure.width, available)
+  const float = floatOf(context, figure.float)
+  const isSide = float === 'start' || float === 'end'
+  const label = plainText(texts.rich(figure.alt, [...path, 'alt']))
+  const item: FlowItem = {
+    height,
+    before: texts.space,
+    after: texts.space,
+    keepWithNext: figure.caption !== undefined,
+    path,
+    tags,
+    draw(x, y) {
+      const left = context.isMirrored && !isSide ? x + available - width : x
+      return shown
+        ? [group(pictureItems(shown, left, y, width, height), { role: 'figure', label })]
+        : []
+    },
+  }
+  const caption =
+    figure.caption === undefined
+      ? undefined
+      : captionItem(
+          figure.caption,
+          { path, tags, width: isSide ? width : available, isAbove: false },
+          context,
+        )
+  const id = figure.id === undefined ? {} : { id: figure.id }
+  const own = figure.spansColumns ? { spansColumns: true } : {}
+  if (float === undefined && !figure.spansColumns) {
+    yield { ...item, ...id }
+    if (caption) yield caption
+    return
+  }
+  const whole = caption ? stacked([item, caption]) : item
+  const space = { before: texts.space, after: texts.space, keepWithNext: false }
+  yield {
+    ...whole,
+    ...space,
+    ...id,
+    ...own,
+    ...(float && { float: sideOf(float, context.isMirrored) }),
+    ...(isSide && { width }),
+  }
+}
+
+/** Sides by where lines begin, as columns count them: from the left. */
+const sideOf = (float: NonNullable<FigureSource['float']>, isMirrored: boolean) =>
+  isMirrored && float === 'start' ? 'end' : isMirrored && float === 'end' ? 'start' : float
+
+export const sizeIn = (
+  shown: Picture | Drawing | undefined,
+  asked: number | undefined,
+  available: number,
+) => {
+  const own = shown && ('box' in shown ? shown.box : shown)
+  const width = Math.min(asked ?? own?.width ?? available, available)
+  return { width, height: own ? (own.height * width) / own.width : 0 }
+}
+
+/** A picture in a box; a drawing as the vectors it is. */
+export function pictureItems(
+  shown: Picture | Drawing,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+): readonly Item[] {
+  if (!('box' in shown)) return [image({ x, y, width, height }, shown)]
+  const scale = width / shown.box.width
+  const matrix = {
+    xx: scale,
+    yx: 0,
+    xy: 0,
+    yy: scale,
+    dx: x - shown.box.x * scale,
+    dy: y - shown.box.y * scale,
+  }
+  return [{ kind: 'group', matrix, items: shown.items }]
+}

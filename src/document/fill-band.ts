@@ -1,0 +1,254 @@
+import type { Box } from '../core.ts'
+import { type ColumnFoot, footHeight } from './column-foot.ts'
+import { type FlowItem, type Inset, notesOf } from './flow-item.ts'
+import type { ItemQueue } from './item-queue.ts'
+
+/** An item where it stands on a page. */
+export interface PlacedItem {
+  readonly item: FlowItem
+  readonly x: number
+  readonly y: number
+  /** The width of its column. */
+  readonly width: number
+  /** It stands at the foot of its column, as high as that asks for. */
+  readonly isAtFoot?: boolean
+  /** A head that is repeated above it. */
+  readonly head?: FlowItem | undefined
+}
+
+/** A part of a page whose columns begin at one height: all of it, or what is below something that spans them. */
+export interface BandSetting {
+  /** From the top of the band to the foot of the page. */
+  readonly columns: readonly Box[]
+  /** No text goes further down than this below the top, where columns are to be of one height. */
+  readonly depth?: number
+  /** What stands at the feet of the columns already. */
+  readonly feet: readonly ColumnFoot[]
+  /** At the top of a page: there is no better place for what does not go into a column. */
+  readonly isFresh: boolean
+  /** Distance of the baselines that paragraphs stand on, from the top of the page's columns. */
+  readonly grid: Grid | undefined
+  tell(item: FlowItem, problem: 'parted' | 'reaches'): void
+}
+
+export interface Grid {
+  readonly top: number
+  readonly step: number
+}
+
+/** What ends a band: the text, something that spans the columns, a new page, or that it is full. */
+export type BandEnd = 'end' | 'span' | 'page' | 'full'
+
+export interface Band {
+  readonly placed: readonly PlacedItem[]
+  readonly feet: readonly ColumnFoot[]
+  /** How far down the page it is filled. */
+  readonly bottom: number
+  /** What is wanted below its last item. */
+  readonly after: number
+  readonly end: BandEnd
+  /** Whether its columns may be made of one height: nothing in it says where it stands. */
+  readonly isFree: boolean
+}
+
+interface Column {
+  readonly box: Box
+  readonly index: number
+  y: number
+  after: number
+  /** No space is wanted above what comes next. */
+  isAtTop: boolean
+  isEmpty: boolean
+  /** It has more than figures at its head. */
+  hasText: boolean
+  /** What takes room at a side, and how far down it reaches. */
+  inset: (Omit<Inset, 'depth'> & { readonly bottom: number }) | undefined
+}
+
+/** Fills the columns of a band one after the other; `floats` wait for the head or the foot of one. */
+export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSetting): Band {
+  const { columns, depth = Number.POSITIVE_INFINITY, isFresh, grid, tell } = setting
+  const feet = [...setting.feet]
+  const placed: PlacedItem[] = []
+  const bandTop = columns[0].y
+  let [reached, lastAfter] = [bandTop, 0]
+  let isFree = true
+
+  /** How far down an item may reach, with the notes that it asks for below it. */
+  const bottomFor = ({ box, index }: Column, notes: readonly FlowItem[]) =>
+    Math.min(bandTop + depth, box.y + box.height - footHeight(feet[index], notes))
+
+  function put(column: Column, item: FlowItem, y: number, head?: FlowItem) {
+    const { x, width } = column.box
+    const isSide = item.float === 'start' || item.float === 'end'
+    const left = item.float === 'end' && item.width !== undefined ? x + width - item.width : x
+    placed.push({ item, x: isSide ? left : x, y, width, ...(head && { head }) })
+    addNotes(column, notesOf(item))
+    column.isEmpty = false
+    column.hasText ||= item.float !== 'top'
+    if (isSide && item.width !== undefined) {
+      const side = item.float === 'end' ? 'end' : 'start'
+      column.inset = { side, width: item.width + item.before, bottom: y + item.height + item.after }
+      column.y = y
+      // Text begins beside it at its top.
+      column.isAtTop = true
+      reached = Math.max(reached, y + item.height)
+      return
+    }
+    column.y = y + item.height
+    column.after = item.after
+    column.isAtTop = false
+    reached = Math.max(reached, column.y)
+    lastAfter = item.after
+  }
+
+  function addNotes({ index }: Column, notes: readonly FlowItem[]) {
+    if (notes.length === 0) return
+    feet[index] = { ...feet[index], notes: [...feet[index].notes, ...notes] }
+  }
+
+  /** Figures that wait, as many as have room: each in the order in which they stand in the text. */
+  function putFloats(column: Column, isLast = false) {
+    for (let item = floats[0]; item; item = floats[0]) {
+      const space = column.isAtTop ? 0 : Math.max(column.after, item.before)
+      const room = bottomFor(column, notesOf(item)) - column.y - space
+      const mustStay = column.isEmpty && isFresh
+      if (item.float === 'top' && column.hasText && !isLast) return
+      if (item.height + (item.float === 'bottom' ? item.before : 0) > room + slack) {
+        if (!mustStay) return
+        tell(item, 'reaches')
+      }
+      floats.shift()
+      if (item.float === 'top') {
+        put(column, item, column.y + space)
+      } else {
+        const { index } = column
+        feet[index] = { ...feet[index], floats: [...feet[index].floats, item] }
+        addNotes(column, notesOf(item))
+        column.isEmpty = false
+        // It is read where it stands in the text; how high it stands, the page knows when it is full.
+        placed.push({
+          item,
+          x: column.box.x,
+          y: column.box.y,
+          width: column.box.width,
+          isAtFoot: true,
+        })
+      }
+    }
+  }
+
+  /** An item as it stands at this point of a column: beside a picture, on the grid. */
+  function fitted(column: Column, item: FlowItem) {
+    const head = column.isAtTop ? item.head : undefined
+    const space = column.isAtTop ? 0 : Math.max(column.after, item.before)
+    const above = column.y + space + (head ? head.height : 0)
+    const { inset } = column
+    let own = item
+    let top = above
+    if (inset && top < inset.bottom - slack) {
+      const beside = item.beside?.({ ...inset, depth: inset.bottom - top })
+      if (beside) own = beside
+      else top = inset.bottom
+    }
+    if (grid && own.baseline !== undefined) top = onGrid(top + own.baseline, grid) - own.baseline
+    return { own, top, head }
+  }
+
+  function fillColumn(column: Column): BandEnd {
+    putFloats(column)
+    for (let item = queue.peek(0); item; item = queue.peek(0)) {
+      if (item.breaks) {
+        queue.take()
+        if (item.breaks === 'page') return 'page'
+        isFree = false
+        return 'full'
+      }
+      if (item.placed) {
+        queue.take()
+        placed.push({ item, x: column.box.x, y: column.y, width: column.box.width })
+        continue
+      }
+      if (item.spansColumns && columns.length > 1) return 'span'
+      if (item.float === 'top' || item.float === 'bottom') {
+        queue.take()
+        floats.push(item)
+        putFloats(column)
+        continue
+      }
+      const { own, top, head } = fitted(column, item)
+      const room = bottomFor(column, notesOf(own)) - top
+      if (chainFits(own, top, column)) {
+        put(column, own, top, head)
+        queue.take()
+        continue
+      }
+      const mustStay = column.isEmpty && isFresh
+      const parts =
+        (own.keepWithNext ? undefined : own.split?.(room)) ??
+        (mustStay && own.height > room + slack ? own.split?.(room, true) : undefined)
+      if (parts) {
+        if (mustStay && !own.split?.(room)) tell(item, 'parted')
+        put(column, parts.first, top, head)
+        queue.replace(parts.rest)
+        return 'full'
+      }
+      if (!mustStay) return 'full'
+      // At the top of a page there is no better place.
+      if (own.height > room + slack) tell(item, 'reaches')
+      put(column, own, top, head)
+      queue.take()
+    }
+    // Behind the last of the text there is room for all that waits.
+    putFloats(column, true)
+    return floats.length > 0 ? 'full' : 'end'
+  }
+
+  /** Whether an item fits, with those it is kept with, and the first part of what follows them. */
+  function chainFits(first: FlowItem, start: number, column: Column): boolean {
+    let y = start
+    let after = 0
+    const notes: FlowItem[] = []
+    for (let i = 0; ; i++) {
+      const item = i === 0 ? first : queue.peek(i)
+      if (!item || item.breaks || (i > 0 && item.spansColumns)) return true
+      if (item.placed || item.float === 'top' || item.float === 'bottom') {
+        if (i > mostKept) return true
+        continue
+      }
+      if (i > 0) y += Math.max(after, item.before)
+      notes.push(...notesOf(item))
+      const room = bottomFor(column, notes) - y
+      if (item.height > room + slack) return i > 0 && item.split?.(room) !== undefined
+      if (!item.keepWithNext || i > mostKept) return true
+      y += item.height
+      after = item.after
+    }
+  }
+
+  let end: BandEnd = 'full'
+  for (const [index, box] of columns.entries()) {
+    const column: Column = {
+      box,
+      index,
+      y: box.y,
+      after: 0,
+      isAtTop: true,
+      isEmpty: true,
+      hasText: false,
+      inset: undefined,
+    }
+    end = fillColumn(column)
+    if (end !== 'full') break
+  }
+  return { placed, feet, bottom: reached, after: lastAfter, end, isFree }
+}
+
+/** Lengths that differ by less than this, in points, are the same. */
+const slack = 1e-6
+
+/** More than this are not kept together: no page would have room. */
+const mostKept = 50
+
+/** The next line of a grid at a height or below it. */
+const onGrid = (y: number, { top, step }: Grid) => top + Math.ceil((y - top) / step - slack) * step

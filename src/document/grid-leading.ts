@@ -1,0 +1,20 @@
+import type { StyleSource, Typesetter } from '../core.ts'
+
+/**
+ * The leading that a style has on a baseline grid: the least multiple of its step that its lines go
+ * into. Both grow with the reader's scale, and not always alike: what comes of a leading is measured.
+ */
+export function gridLeading(setter: Typesetter, step: number) {
+  const known = new Map<string, NonNullable<StyleSource['leading']>>()
+  const heightOf = (style: string, leading?: StyleSource['leading']) =>
+    setter.set('x', { style, ...(leading !== undefined && { with: { leading } }) }).height
+  return (style: string): NonNullable<StyleSource['leading']> => {
+    const found = known.get(style)
+    if (found !== undefined) return found
+    const wanted = Math.max(1, Math.ceil(heightOf(style) / step - 0.05)) * step
+    const grown = heightOf(style, `${wanted}u`) / wanted
+    const leading = `${wanted / grown}u` as const
+    known.set(style, leading)
+    return leading
+  }
+}

@@ -1,0 +1,178 @@
+import { type Box, group, type Item, place, plainText } from '../core.ts'
+import { fail, nearestName, type Path, type SourceLocation } from '../problem/index.ts'
+import type { BlockContext } from './block-context.ts'
+import type { BlockSource, PlacedSource, PlaceSource } from './document-source.ts'
+import { everyBlock } from './every-block.ts'
+import { pictureItems, sizeIn } from './figure-items.ts'
+import type { PlacedItem } from './fill-band.ts'
+import type { FlowItem } from './flow-item.ts'
+
+type Reference = Exclude<PlaceSource, { readonly x: number } | { readonly across: string }>
+
+export const isReference = (at: PlaceSource): at is Reference => !('x' in at) && !('across' in at)
+
+/** What something stands beside, and on which side of it. */
+function referenceOf(
+  at: Reference,
+): readonly [side: 'below' | 'above' | 'before' | 'after', id: string] {
+  if ('below' in at) return ['below', at.below]
+  if ('above' in at) return ['above', at.above]
+  return 'before' in at ? ['before', at.before] : ['after', at.after]
+}
+
+/** A placed block with where it stands in the document. */
+export interface PlacedBlock {
+  readonly source: PlacedSource
+  readonly path: Path
+}
+
+/** What stands beside something, by the id of that. Throws on references to nothing and on circles of them. */
+export function placedByReference(
+  content: readonly BlockSource[],
+  locationOf: (path: Path) => SourceLocation | string,
+): ReadonlyMap<string, readonly PlacedBlock[]> {
+  const found = new Map<string, PlacedBlock[]>()
+  const targetOf = new Map<string, string>()
+  const ids = new Set<string>()
+  for (const { block, path } of everyBlock(content)) {
+    if ('id' in block && block.id !== undefined) ids.add(block.id)
+    if (block.kind !== 'placed' || !isReference(block.at)) continue
+    const [, id] = referenceOf(block.at)
+    found.set(id, [...(found.get(id) ?? []), { source: block, path }])
+    if (block.id !== undefined) targetOf.set(block.id, id)
+  }
+  for (const [id, blocks] of found) {
+    const location = locationOf([...blocks[0].path, 'at'])
+    if (!ids.has(id)) {
+      const message = `something is placed beside '${id}', and nothing in the document has that id`
+      fail('unknown-reference', message, { location, nearest: nearestName(id, ids) })
+    }
+    const seen = new Set([id])
+    for (let at = targetOf.get(id); at !== undefined; at = targetOf.get(at)) {
+      if (seen.has(at)) {
+        const message = `'${id}' is placed beside what is placed beside it: ${[...seen, at].join(', ')}`
+        fail('circular-reference', message, {
+          location,
+          hint: 'give one of them a place on the page',
+        })
+      }
+      seen.add(at)
+    }
+  }
+  return found
+}
+
+/** A text or a picture that is placed, its size known. */
+export function placedItem(
+  { source, path }: PlacedBlock,
+  context: BlockContext,
+): FlowItem & { readonly width: number } {
+  const { texts, images } = context
+  const id = source.id === undefined ? {} : { id: source.id }
+  const plain = { before: 0, after: 0, keepWithNext: false, path, tags: [], ...id }
+  if (source.image !== undefined) {
+    const shown = images.get(source.image)
+    if (!shown) context.lacksImage(source.image, path)
+    const label = plainText(texts.rich(source.alt ?? '', [...path, 'alt']))
+    const { width, height } = sizeIn(shown, source.width, Number.POSITIVE_INFINITY)
+    const draw = (x: number, y: number): readonly Item[] =>
+      shown
+        ? [group(pictureItems(shown, x, y, width, height), { role: 'figure', label, ...id })]
+        : []
+    return { ...plain, width: shown ? width : 0, height, draw }
+  }
+  const text = texts.rich(source.text ?? '', [...path, 'text'])
+  const frame = source.width === undefined ? {} : { width: source.width }
+  const layout = texts.set(text, source.style ?? 'document-paragraph', frame)
+  return {
+    ...plain,
+    width: layout.width,
+    height: layout.height,
+    draw: (x, y) => [group([place(layout, x, y)], { role: 'paragraph', ...id })],
+  }
+}
+
+export interface PlaceFrame {
+  /** All of the page, and what its margins leave. */
+  readonly page: Box
+  readonly inner: Box
+  readonly isMirrored: boolean
+}
+
+/**
+ * Puts items at places of their own: those that a page comes to, and what stands beside something on it,
+ * and beside that. All is given back in the order in which it is read: each behind what it stands beside.
+ */
+export function withPlaced(
+  flowing: readonly PlacedItem[],
+  beside: ReadonlyMap<string, readonly PlacedBlock[]>,
+  frame: PlaceFrame,
+  itemOf: (block: PlacedBlock) => (FlowItem & { readonly width: number }) | undefined,
+): { readonly all: readonly PlacedItem[]; readonly free: readonly PlacedItem[] } {
+  const boxes = new Map(flowing.flatMap(boxOf))
+  const all: PlacedItem[] = []
+  const free: PlacedItem[] = []
+  for (const one of flowing) {
+    const { placed: source, path, id } = one.item
+    if (!source) all.push(one)
+    const waiting: PlacedBlock[] = source ? [{ source, path }] : [...(beside.get(id ?? '') ?? [])]
+    for (let block = waiting.shift(); block; block = waiting.shift()) {
+      const item = itemOf(block)
+      if (!item) continue
+      const own = block.source
+      const box = boxAt(own.at, item, boxes, frame)
+      const found = { item, x: box.x, y: box.y, width: box.width }
+      all.push(found)
+      free.push(found)
+      if (own.id === undefined) continue
+      boxes.set(own.id, box)
+      waiting.unshift(...(beside.get(own.id) ?? []))
+    }
+  }
+  return { all, free }
+}
+
+/** Where an item with an id stands. */
+export const boxOf = ({ item, x, y, width }: PlacedItem): (readonly [id: string, box: Box])[] =>
+  item.id === undefined || item.placed
+    ? []
+    : [[item.id, { x, y, width: item.width ?? width, height: item.height }]]
+
+function boxAt(
+  at: PlaceSource,
+  { width, height }: FlowItem & { readonly width: number },
+  boxes: ReadonlyMap<string, Box>,
+  { page, inner, isMirrored }: PlaceFrame,
+): Box {
+  const size = { width, height }
+  if ('x' in at) return { x: at.x, y: at.y, ...size }
+  /** From the left, or from where lines begin. */
+  const across = (place: 'start' | 'center' | 'end', around: Box) => {
+    const share = { start: 0, center: 0.5, end: 1 }[place]
+    return around.x + (around.width - width) * (isMirrored ? 1 - share : share)
+  }
+  if ('across' in at) {
+    const { inset } = at
+    const around =
+      inset === undefined
+        ? inner
+        : {
+            x: page.x + inset,
+            y: page.y + inset,
+            width: page.width - 2 * inset,
+            height: page.height - 2 * inset,
+          }
+    const share = { top: 0, middle: 0.5, bottom: 1 }[at.down]
+    return { x: across(at.across, around), y: around.y + (around.height - height) * share, ...size }
+  }
+  const [side, id] = referenceOf(at)
+  const around = boxes.get(id) ?? inner
+  const { gap = 0, align = 'start' } = at
+  if (side === 'below')
+    return { x: across(align, around), y: around.y + around.height + gap, ...size }
+  if (side === 'above') return { x: across(align, around), y: around.y - gap - height, ...size }
+  const share = { start: 0, center: 0.5, end: 1 }[align]
+  const y = around.y + (around.height - height) * share
+  const isLeft = (side === 'before') !== isMirrored
+  return { x: isLeft ? around.x - gap - width : around.x + around.width + gap, y, ...size }
+}

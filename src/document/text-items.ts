@@ -1,0 +1,186 @@
+import { escapeMarkup, type GroupOptions, parseMarkup, type RichText } from '../core.ts'
+import type { Path } from '../problem/index.ts'
+import { type BlockContext, widthFor } from './block-context.ts'
+import { headingStyle } from './document-parts.ts'
+import type { DocumentText, HeadingSource, ParagraphSource } from './document-source.ts'
+import type { FlowItem, FlowTag } from './flow-item.ts'
+import { initialLetter } from './initial-letter.ts'
+import type { ListMark } from './list-mark.ts'
+import { paragraphItem } from './paragraph-item.ts'
+
+/** Where a block stands in the document, and in what. */
+export interface BlockPlace {
+  readonly path: Path
+  readonly tags: readonly FlowTag[]
+  readonly indent: number
+  readonly mark?: ListMark | undefined
+}
+
+/** A paragraph or a quotation. */
+export function proseItem(
+  block: ParagraphSource,
+  { path, tags, indent, mark }: BlockPlace,
+  context: BlockContext,
+): FlowItem {
+  const { texts, isMirrored } = context
+  const { style = `document-${block.kind}`, id, language, keepWithNext, keepTogether } = block
+  const text = texts.rich(block.text, [...path, 'text'])
+  const changes = language === undefined ? {} : { with: { language } }
+  const letter =
+    block.initialLetter === undefined
+      ? undefined
+      : initialLetter(text, block.initialLetter, style, changes.with ?? {}, context)
+  // What a list's item begins with stands close to the item before.
+  const space = mark ? texts.space * 0.4 : texts.space
+  const marks = context.marksOf(text)
+  return paragraphItem({
+    shaped: texts.shape(text, style, changes),
+    width: widthFor(context, block),
+    path,
+    role: roleOf(block.kind === 'quotation' ? 'blockquote' : 'paragraph', language),
+    name: `part ${context.next()}`,
+    before: space,
+    after: space,
+    tags,
+    indent,
+    isMirrored,
+    // The index leads to it.
+    id:
+      id ?? (marks.some(({ term }) => term !== undefined) ? `place-${context.next()}` : undefined),
+    marks,
+    inMargin: marginItem(block.marginNote, path, context),
+    ...(keepWithNext && { keepWithNext }),
+    ...(keepTogether && { keepTogether }),
+    ...(block.spansColumns && { spansColumns: true }),
+    mark: letter?.mark ?? mark,
+    inset: letter?.inset,
+    ...(letter && { from: letter.from, leastHeight: letter.inset.depth }),
+  })
+}
+
+const roleOf = (role: string, language: string | undefined): GroupOptions => ({
+  role,
+  ...(language !== undefined && { language }),
+})
+
+export function headingItem(
+  block: HeadingSource,
+  { path, tags, indent }: BlockPlace,
+  context: BlockContext,
+): FlowItem {
+  const { texts, counters, isMirrored } = context
+  const { level = 1, language } = block
+  counters.length = level
+  for (let i = 0; i < level; i++) counters[i] ??= 0
+  counters[level - 1]++
+  const number = context.isNumbered ? `${counters.map(n => texts.number(n)).join('.')} ` : ''
+  const id = block.id ?? `heading-${context.next()}`
+  const text = texts.rich(block.text, [...path, 'text'])
+  const shown = number === '' ? text : numbered(number, text)
+  const changes = language === undefined ? {} : { with: { language } }
+  return paragraphItem({
+    shaped: texts.shape(shown, headingStyle(level), changes),
+    width: widthFor(context, block),
+    path,
+    role: { ...roleOf('heading', language), level },
+    name: id,
+    before: texts.space * 2,
+    after: texts.space,
+    tags,
+    indent,
+    isMirrored,
+    id,
+    heading: { level, text: number + texts.plain(text), id },
+    marks: context.marksOf(text).map(mark => ({ ...mark, offset: mark.offset + number.length })),
+    inMargin: marginItem(block.marginNote, path, context),
+    keepWithNext: true,
+    ...(block.spansColumns && { spansColumns: true }),
+  })
+}
+
+/** A text behind the number of its heading. */
+function numbered(number: string, text: RichText): RichText {
+  const { rich } = parseMarkup(`${escapeMarkup(number)}{text}`)
+  return { ...rich, values: { text } }
+}
+
+export function captionItem(
+  caption: DocumentText,
+  {
+    path,
+    tags,
+    width,
+    isAbove,
+  }: Pick<BlockPlace, 'path' | 'tags'> & { readonly width: number; readonly isAbove: boolean },
+  context: BlockContext,
+): FlowItem {
+  const { texts, isMirrored } = context
+  const text = texts.rich(caption, [...path, 'caption'])
+  const gap = texts.space / 2
+  const spaces = isAbove ? { before: texts.space, after: gap } : { before: gap, after: texts.space }
+  return paragraphItem({
+    shaped: texts.shape(text, 'document-caption'),
+    width,
+    path,
+    role: { role: 'caption' },
+    name: `caption ${context.next()}`,
+    ...spaces,
+    tags,
+    isMirrored,
+    marks: context.marksOf(text),
+    keepWithNext: isAbove,
+    keepTogether: true,
+  })
+}
+
+/** A margin narrower than this, in points, has no room for notes. */
+const leastMargin = 32
+
+function marginItem(
+  note: DocumentText | undefined,
+  path: Path,
+  context: BlockContext,
+): FlowItem | undefined {
+  if (note === undefined) return undefined
+  const { texts, marginWidth, isMirrored } = context
+  const at = [...path, 'marginNote']
+  if (marginWidth < leastMargin) {
+    const message = `the margin has no room for a note: it is ${Math.round(marginWidth)} points wide`
+    context.tell(message, `make it ${leastMargin + 24} or wider`, at)
+  }
+  const text = texts.rich(note, at)
+  return paragraphItem({
+    shaped: texts.shape(text, 'document-note'),
+    width: Math.max(leastMargin, marginWidth),
+    path: at,
+    role: { role: 'note' },
+    name: `margin ${context.next()}`,
+    before: 0,
+    after: texts.space / 2,
+    isMirrored,
+    keepTogether: true,
+  })
+}
+
+/** A footnote behind its number. */
+export function noteItem(
+  note: RichText,
+  { number, path }: { readonly number: string; readonly path: Path },
+  context: Pick<BlockContext, 'texts' | 'width' | 'isMirrored'>,
+): FlowItem {
+  const { texts, width, isMirrored } = context
+  const { rich } = parseMarkup(`${raised(number)} {note}`)
+  return paragraphItem({
+    shaped: texts.shape({ ...rich, values: { note } }, 'document-note'),
+    width,
+    path,
+    role: { role: 'note' },
+    name: `note ${path.join('.')}`,
+    before: 0,
+    after: 0,
+    isMirrored,
+  })
+}
+
+/** What the mark of a footnote shows, in markup. */
+export const raised = (number: string) => `~variantPosition=super[${number}]`
