@@ -48,6 +48,7 @@ export function handbook(): DocumentSource {
           said[(i + 8) % said.length],
         ],
       },
+      { kind: 'heading', level: 3, text: 'In bad weather' },
       ...(i === 1
         ? [
             {
@@ -60,14 +61,13 @@ export function handbook(): DocumentSource {
             } as const,
           ]
         : []),
-      { kind: 'heading', level: 3, text: 'In bad weather' },
-      paragraphOf(i + 5, 6, i === 2 ? ' What the lamp says is told below{note.lamp}.' : ''),
+      paragraphOf(i + 5, 5, i === 2 ? ' What the lamp says is told below{note.lamp}.' : ''),
       { kind: 'quotation', text: said[(i * 3) % said.length] },
     ]),
   ]
   const fleet = boats.flatMap((boat, i): BlockSource[] => [
     { kind: 'heading', level: 2, text: `The ~slant=italic[${boat}]` },
-    paragraphOf(i + 11, 7),
+    paragraphOf(i + 11, 5),
     {
       kind: 'table',
       caption: `Stops of the ${boat} on a winter morning`,
@@ -81,8 +81,7 @@ export function handbook(): DocumentSource {
           j % 3 === 0 ? said[(i + j) % said.length] : '',
         ]),
     },
-    paragraphOf(i + 17, 9),
-    paragraphOf(i + 31, 5),
+    paragraphOf(i + 17, 3),
   ])
   return {
     title: 'Season handbook',
@@ -129,7 +128,7 @@ export function handbook(): DocumentSource {
       ...fleet,
       { kind: 'page-break' },
       { kind: 'heading', level: 1, text: 'Fares and figures', id: 'fares' },
-      paragraphOf(21, 9),
+      paragraphOf(21, 7),
       {
         kind: 'table',
         caption: 'Passengers in 2025, thousands',
@@ -145,7 +144,7 @@ export function handbook(): DocumentSource {
         caption: 'Passengers through three ports',
         float: 'top',
       },
-      paragraphOf(23, 9),
+      paragraphOf(23, 4),
       { kind: 'page-break' },
       { kind: 'heading', level: 1, text: 'Index' },
       { kind: 'index' },

@@ -151,7 +151,12 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
       if (beside) own = beside
       else top = inset.bottom
     }
-    if (grid && own.baseline !== undefined) top = onGrid(top + own.baseline, grid) - own.baseline
+    if (grid && own.baseline !== undefined) {
+      // Of a space at least half is there, except of one that is nearly none.
+      const kept = space > grid.step * 0.35 ? space / 2 : 0
+      const least = top - space + kept + own.baseline
+      top = onGrid(top + own.baseline, least, grid) - own.baseline
+    }
     return { own, top, head }
   }
 
@@ -159,8 +164,14 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
     putFloats(column)
     for (let item = queue.peek(0); item; item = queue.peek(0)) {
       if (item.breaks) {
+        if (item.breaks === 'page') {
+          // What waits for a place has it before the new page.
+          putFloats(column, true)
+          if (floats.length > 0) return 'full'
+          queue.take()
+          return 'page'
+        }
         queue.take()
-        if (item.breaks === 'page') return 'page'
         isFree = false
         return 'full'
       }
@@ -250,5 +261,9 @@ const slack = 1e-6
 /** More than this are not kept together: no page would have room. */
 const mostKept = 50
 
-/** The next line of a grid at a height or below it. */
-const onGrid = (y: number, { top, step }: Grid) => top + Math.ceil((y - top) / step - slack) * step
+/** The line of a grid that is nearest to a height, and not above another. */
+function onGrid(y: number, least: number, { top, step }: Grid): number {
+  const nearest = Math.round((y - top) / step + 0.2)
+  const lowest = Math.ceil((least - top) / step - slack)
+  return top + Math.max(nearest, lowest) * step
+}

@@ -58,8 +58,12 @@ export function* flowPages(items: Iterable<FlowItem>, setting: FlowSetting): Gen
   do {
     yield pageOf(queue, floats, index++, setting)
     // A page is not begun for a break that it begins with.
-    while (queue.peek(0)?.breaks === 'page') queue.take()
+    if (floats.length === 0) skipBreaks(queue)
   } while (queue.peek(0) || floats.length > 0)
+}
+
+const skipBreaks = (queue: ItemQueue) => {
+  while (queue.peek(0)?.breaks === 'page') queue.take()
 }
 
 function pageOf(
@@ -79,7 +83,7 @@ function pageOf(
   let [y, after] = [inner.y, 0]
   const tell = (item: FlowItem, problem: 'parted' | 'reaches') =>
     problems.push(tooHigh(problem, locationOf(item)))
-  while (queue.peek(0)?.breaks === 'page') queue.take()
+  if (index === 0) skipBreaks(queue)
   for (;;) {
     const isFresh = placed.length === 0
     const span = columns.length > 1 ? queue.peek(0) : undefined

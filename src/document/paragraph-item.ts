@@ -79,7 +79,7 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
       const texts = parts.map(part => place(part.layout, left + part.x, y + part.y))
       return [...marked, group(texts, own)]
     },
-    ...(!isParted && !heading && { beside: besideOf(setting) }),
+    ...(!isParted && { beside: besideOf(setting) }),
     split(room, must = false) {
       if (heading || (keepTogether && !must)) return undefined
       let count = 0
