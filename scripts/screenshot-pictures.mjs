@@ -24,7 +24,6 @@ export function demoPictures(folder) {
     'reader-curve.png',
     'line-kinds.png',
     'gallery.png',
-    'notice.png',
   ]) {
     copyFileSync(join(made, name), join(folder, name))
   }
@@ -41,48 +40,50 @@ export function specimenPicture(folder) {
   execFileSync(process.execPath, [...args, '-o', join(folder, 'specimen.png')], { cwd: root })
 }
 
-/** The pages of the notice beside each other. */
-export async function documentPicture(browser, path) {
+/** The pages of the notice beside each other: in English, and the first one in two other languages. */
+export async function documentPictures(browser, folder) {
   const made = mkdtempSync(join(tmpdir(), 'dot-line-'))
   const sheet = join(made, 'paper.json')
   const { inks, styles } = JSON.parse(
     readFileSync(join(root, 'examples/lantern-sound/sheet.json'), 'utf8'),
   )
+  const others = ['Noto Sans Arabic', 'Kosugi']
+  const sans = { family: ['sans', ...others], weight: 'bold' }
   const paper = {
     inks,
     styles: {
       ...Object.fromEntries(['strong', 'boat', 'alert'].map(name => [name, styles[name]])),
       link: { ink: 'kelp', weight: 'bold' },
-      defaults: { family: 'serif', size: 12, leading: 1.42, ink: 'deep' },
+      defaults: { family: ['serif', ...others], size: 12, leading: 1.42, ink: 'deep' },
       'document-subtitle': { size: 13 },
-      'document-heading-1': { family: 'sans', size: 22, weight: 'bold', leading: 1.15 },
-      'document-heading-2': { family: 'sans', size: 14, weight: 'bold', leading: 1.2 },
-      'document-running': { family: 'sans', size: 8 },
+      'document-heading-1': { ...sans, size: 26, leading: 1.15 },
+      'document-heading-2': { ...sans, size: 15, leading: 1.2 },
+      'document-running': { family: ['sans', ...others], size: 8 },
     },
   }
   writeFileSync(sheet, JSON.stringify(paper))
-  const catalog = ['--catalog', 'examples/lantern-sound/strings.en.json']
-  const args = [
-    'render',
-    'examples/lantern-sound/notice.json',
-    '-s',
-    sheet,
-    ...catalog,
-    '--pixel-ratio',
-    '1.5',
-  ]
-  execFileSync(process.execPath, ['dist/cli/main.js', ...args, '-o', join(made, 'n.png')], {
-    cwd: root,
-  })
-  const page = await browser.newPage({ viewport: { width: 1280, height: 900 } })
-  const images = [1, 2].map(number => {
-    const data = readFileSync(join(made, `n-${number}.png`)).toString('base64')
-    return `<img height="880" src="data:image/png;base64,${data}">`
-  })
-  await page.setContent(
-    `<body style="margin:10px;display:flex;gap:10px;background:#7b909c">${images.join('')}</body>`,
+  const packages = join(root, 'node_modules/@expo-google-fonts')
+  const fonts = ['noto-sans-arabic/400Regular', 'noto-sans-arabic/700Bold', 'kosugi'].flatMap(
+    name => ['--font', join(packages, name)],
   )
-  await page.screenshot({ path })
+  const page = await browser.newPage({ viewport: { width: 1280, height: 900 } })
+  const pagesIn = language => {
+    const catalog = `examples/lantern-sound/strings.${language}.json`
+    const args = ['examples/lantern-sound/notice.json', '-s', sheet, '--catalog', catalog, ...fonts]
+    const output = ['--pixel-ratio', '1.5', '-o', join(made, `${language}.png`)]
+    execFileSync(process.execPath, ['dist/cli/main.js', 'render', ...args, ...output], { cwd: root })
+    return [1, 2].map(number => {
+      const data = readFileSync(join(made, `${language}-${number}.png`)).toString('base64')
+      return `<img height="880" src="data:image/png;base64,${data}">`
+    })
+  }
+  const shoot = async (images, file) => {
+    const style = 'margin:10px;display:flex;gap:10px;justify-content:center;background:#7b909c'
+    await page.setContent(`<body style="${style}">${images.join('')}</body>`)
+    await page.screenshot({ path: join(folder, file) })
+  }
+  await shoot(pagesIn('en'), 'document.png')
+  await shoot([pagesIn('ar')[0], pagesIn('ja')[0]], 'document-languages.png')
   await page.close()
 }
 

@@ -10,7 +10,7 @@ import { chromiumPath } from './chromium-path.mjs'
 import {
   constructPictures,
   demoPictures,
-  documentPicture,
+  documentPictures,
   readmePicture,
   restyledPicture,
   specimenPicture,
@@ -103,7 +103,7 @@ await withExample(
   "document.documentElement.dataset.ready === 'true'",
 )
 await restyledPicture(browser, `${folder}restyled.png`)
-await documentPicture(browser, `${folder}document.png`)
+await documentPictures(browser, folder)
 await withExample('board', async page => {
   await page.fill('#scale', '1.6')
   await page.screenshot({ path: `${folder}board-example.png` })

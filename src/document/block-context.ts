@@ -1,7 +1,7 @@
 import type { Drawing, Picture, RichText } from '../core.ts'
 import type { Path } from '../problem/index.ts'
 import type { DocumentTexts } from './document-texts.ts'
-import type { FlowItem, FlowMark } from './flow-item.ts'
+import type { FlowMark } from './flow-item.ts'
 
 /** A heading as contents list it. */
 export interface ContentsEntry {
@@ -50,7 +50,7 @@ export interface BlockContext {
 }
 
 /** Where a block goes that leaves the flow. */
-export const floatOf = <F extends FlowItem['float']>(
+export const floatOf = <F extends string>(
   { isContinuous }: BlockContext,
   float: F | undefined,
 ): F | undefined => (isContinuous && (float === 'top' || float === 'bottom') ? undefined : float)

@@ -65,7 +65,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
   const numbers = new Map<number | undefined, Intl.NumberFormat>()
   const leadings = gridStep === undefined ? undefined : gridLeading(setter, gridStep)
   const placesIn = (text: RichText): readonly FilledPlace[] =>
-    text.sourceText.includes('{') ? placeholdersOf(text, known) : []
+    text.sourceText.includes('{') || text.values ? placeholdersOf(text, known) : []
   /** The values that a text asks for, and no others: what is given and not used would be told. */
   const valuesOf = (text: RichText, more: Values = {}): Values => {
     const found: Record<string, Value> = { ...more }
@@ -141,32 +141,41 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
   }
 }
 
-/** Without recursion over how deep its spans are. */
+/** Those that it does not fill itself, also in the rich texts that do; without recursion over how deep they are. */
 function placeholdersOf(
-  { children, values }: RichText,
+  text: RichText,
   known: (name: string) => Value | undefined,
 ): readonly FilledPlace[] {
   const found: FilledPlace[] = []
-  const waiting = [...children].reverse()
+  const inside = ({ children, values = {} }: Pick<RichText, 'children' | 'values'>) =>
+    children.map(node => ({ node, values })).reverse()
+  const waiting = inside(text)
   let offset = 0
-  for (let node = waiting.pop(); node; node = waiting.pop()) {
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const { node, values } = next
     if (node.kind === 'text') offset += node.text.length
     else if (node.kind === 'span') {
       // In a link or an action.
       for (const { value } of node.overrides) {
-        for (const [, name] of value.matchAll(inBraces)) found.push({ name, offset })
+        for (const [, name] of value.matchAll(inBraces)) {
+          if (!Object.hasOwn(values, name)) found.push({ name, offset })
+        }
       }
-      for (let i = node.children.length - 1; i >= 0; i--) waiting.push(node.children[i])
+      waiting.push(...inside({ children: node.children, values }))
     } else {
       const { name } = node
-      const isOwn = values !== undefined && Object.hasOwn(values, name)
+      const isOwn = Object.hasOwn(values, name)
       if (!isOwn) found.push({ name, offset })
       const value = isOwn ? values[name] : known(name)
-      if (value !== undefined) offset += plainText(aValue, { value }).length
+      if (isRich(value)) waiting.push(...inside(value))
+      else if (value !== undefined) offset += plainText(aValue, { value }).length
     }
   }
   return found
 }
+
+const isRich = (value: Value | undefined): value is RichText =>
+  typeof value === 'object' && 'kind' in value && value.kind === 'rich-text'
 
 /** Names in braces, as markup has them. */
 const inBraces = /\{([\p{L}_][\p{L}\p{N}_.-]*)\}/gu

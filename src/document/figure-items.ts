@@ -60,9 +60,10 @@ export function* figureItems(
   }
 }
 
-/** Sides by where lines begin, as columns count them: from the left. */
-const sideOf = (float: NonNullable<FigureSource['float']>, isMirrored: boolean) =>
-  isMirrored && float === 'start' ? 'end' : isMirrored && float === 'end' ? 'start' : float
+function sideOf(float: NonNullable<FigureSource['float']>, isMirrored: boolean) {
+  if (float !== 'start' && float !== 'end') return float
+  return (float === 'start') !== isMirrored ? 'left' : 'right'
+}
 
 export const sizeIn = (
   shown: Picture | Drawing | undefined,

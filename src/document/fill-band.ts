@@ -80,14 +80,14 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
 
   function put(column: Column, item: FlowItem, y: number, head?: FlowItem) {
     const { x, width } = column.box
-    const isSide = item.float === 'start' || item.float === 'end'
-    const left = item.float === 'end' && item.width !== undefined ? x + width - item.width : x
+    const isSide = item.float === 'left' || item.float === 'right'
+    const left = item.float === 'right' && item.width !== undefined ? x + width - item.width : x
     placed.push({ item, x: isSide ? left : x, y, width, ...(head && { head }) })
     addNotes(column, notesOf(item))
     column.isEmpty = false
     column.hasText ||= item.float !== 'top'
     if (isSide && item.width !== undefined) {
-      const side = item.float === 'end' ? 'end' : 'start'
+      const side = item.float === 'right' ? 'right' : 'left'
       column.inset = { side, width: item.width + item.before, bottom: y + item.height + item.after }
       column.y = y
       // Text begins beside it at its top.
@@ -206,7 +206,7 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
       }
       if (!mustStay) return 'full'
       // At the top of a page there is no better place.
-      if (own.height > room + slack) tell(item, 'reaches')
+      if (Math.max(own.height, own.reach ?? 0) > room + slack) tell(item, 'reaches')
       put(column, own, top, head)
       queue.take()
     }

@@ -8,8 +8,7 @@ export interface FlowTag {
   readonly id: string
 }
 
-/** Which side of a column: that where its lines begin, or end. */
-export type Side = 'start' | 'end'
+export type Side = 'left' | 'right'
 
 /** Room at a side of a column that something else takes, from the top of an item on. */
 export interface Inset {
@@ -21,6 +20,8 @@ export interface Inset {
 /** What goes into a column as one: a paragraph, a row of a table, a rule. Lengths are in points. */
 export interface FlowItem {
   readonly height: number
+  /** How far down what it paints reaches, where that is into those that are kept with it. */
+  readonly reach?: number
   /** Wanted above and below it; at the top of a column there is none. */
   readonly before: number
   readonly after: number

@@ -48,7 +48,7 @@ export function initialLetter(
   const room = (ink?.width ?? letter.textWidth) + gap * texts.em
   return {
     from: { offset: first.length, line: 0 },
-    inset: { side: 'start', width: room, depth: lines * line.height },
+    inset: { side: isMirrored ? 'right' : 'left', width: room, depth: lines * line.height },
     mark: (x, baseline) => {
       const [at, across] = isMirrored ? ([x + width, 'right'] as const) : ([x, 'left'] as const)
       const y = baseline + (lines - 1) * line.height

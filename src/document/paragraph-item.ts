@@ -45,8 +45,8 @@ export function paragraphItem(setting: ParagraphSetting): FlowItem {
 }
 
 function linesOf(setting: ParagraphSetting, maxLines?: number): SetLines {
-  const { shaped, width, indent = 0, from, isMirrored, inset } = setting
-  const frame = { width: Math.max(1, width - indent), isMirrored, ...(from && { from }) }
+  const { shaped, width, indent = 0, from, inset } = setting
+  const frame = { width: Math.max(1, width - indent), ...(from && { from }) }
   return setLines(shaped, frame, inset, maxLines)
 }
 
@@ -117,9 +117,16 @@ const leastRoom = 60
 
 function besideOf(setting: ParagraphSetting) {
   return (inset: Inset): FlowItem | undefined => {
-    const { width, indent = 0, inset: own } = setting
+    const { width, indent = 0, inset: own, isMirrored } = setting
     if (own || width - indent - inset.width < leastRoom) return undefined
     // A list stands in from a picture as from the column's edge.
-    return paragraphItem({ ...setting, inset })
+    const isAtStart = (inset.side === 'left') !== isMirrored
+    const shift = isAtStart ? (isMirrored ? -inset.width : inset.width) : 0
+    const mark = setting.mark
+    return paragraphItem({
+      ...setting,
+      inset,
+      ...(mark && { mark: (x, baseline) => mark(x + shift, baseline) }),
+    })
   }
 }

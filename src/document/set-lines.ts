@@ -24,11 +24,7 @@ export interface SetLines {
  */
 export function setLines(
   text: FlowText,
-  {
-    width,
-    from,
-    isMirrored,
-  }: { readonly width: number; readonly from?: Frame['from']; readonly isMirrored: boolean },
+  { width, from }: { readonly width: number; readonly from?: Frame['from'] },
   inset?: Inset,
   maxLines?: number,
 ): SetLines {
@@ -39,11 +35,10 @@ export function setLines(
     return lined([{ layout, x: 0, y: 0 }])
   }
   const narrow = Math.max(1, width - inset.width)
-  const isAtLeft = (inset.side === 'start') !== isMirrored
-  const x = isAtLeft ? width - narrow : 0
+  const x = inset.side === 'left' ? width - narrow : 0
   const whole = text.set({ width: narrow, ...place })
   let count = whole.lines.findIndex(({ top, height }) => top + height * 0.3 >= inset.depth)
-  if (count === 0) return setLines(text, { width, ...place, isMirrored }, undefined, maxLines)
+  if (count === 0) return setLines(text, { width, ...place }, undefined, maxLines)
   if (maxLines !== undefined && (count < 0 || count > maxLines)) count = maxLines
   if (count < 0 || count >= whole.lines.length) return lined([{ layout: whole, x, y: 0 }])
   const first = text.set({ width: narrow, ...place, maxLines: count, continues: true })

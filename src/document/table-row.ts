@@ -86,6 +86,7 @@ export function rowItem(setting: RowSetting, shape: TableShape): FlowItem {
     path,
     tags,
     ...(marks.length > 0 && { marks }),
+    ...(cells.some(({ cell }) => cell.rowSpan > 1) && { reach: rowHeight(cells) }),
     draw(left, top, isAgain = false) {
       const role = isAgain ? 'none' : isHead ? 'columnheader' : 'cell'
       const drawn = cells.map(({ cell, layout, x, shift }) => {

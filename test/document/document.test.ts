@@ -1,76 +1,28 @@
 import { readFileSync } from 'node:fs'
 import { Ajv2020 } from 'ajv/dist/2020.js'
-import {
-  DotLineError,
-  type Drawing,
-  defineSheet,
-  type Item,
-  type Layout,
-  openShelf,
-  readCatalog,
-} from 'dot-line'
+import { DotLineError, type Drawing, readCatalog } from 'dot-line'
 import {
   type BlockSource,
   type DocumentSource,
   documentJsonSchema,
   readDocument,
-  setDocument,
 } from 'dot-line/document'
 import { toHtml } from 'dot-line/html'
 import { toPdf } from 'dot-line/pdf'
 import fc from 'fast-check'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
+import {
+  type Placed,
+  readOf,
+  sentence,
+  set,
+  shownText,
+  small,
+  textsOf,
+  words,
+} from '../support/documents.ts'
 import { mutatedText, numbers, roundsOf } from '../support/random.ts'
-
-const shelf = await openShelf()
-const sheet = defineSheet({
-  styles: {
-    defaults: { family: 'serif', size: 11, leading: 1.4 },
-    strong: { weight: 700 },
-    boat: { slant: 'italic' },
-    alert: {},
-    link: {},
-    // So low that a heading and what it is kept with have room in any column.
-    'document-heading-1': { size: 12, weight: 700 },
-    'document-heading-2': { size: 11, weight: 700 },
-  },
-})
-const set = (document: DocumentSource, more: object = {}) =>
-  setDocument(document, { sheet, shelf, ...more })
-const small = { size: [260, 320], margin: 30 } as const
-
-interface Placed {
-  readonly layout: Layout
-  readonly x: number
-  readonly y: number
-  readonly roles: readonly string[]
-}
-
-/** The texts of a page in their order, with the roles they are in. */
-function textsOf(items: readonly Item[], roles: readonly string[] = []): Placed[] {
-  return items.flatMap((item): Placed[] => {
-    if (item.kind === 'group')
-      return textsOf(item.items, item.role === undefined ? roles : [...roles, item.role])
-    if (item.kind !== 'text') return []
-    return [{ layout: item.layout, x: item.matrix.dx, y: item.matrix.dy, roles }]
-  })
-}
-
-const shownText = ({ lines, text }: Layout) =>
-  lines.length === 0 ? '' : text.slice(lines[0].start, lines[lines.length - 1].end)
-
-/** What is read of pages: without what stands at their head and foot, and heads that are repeated. */
-const readOf = (pages: readonly Drawing[]) =>
-  pages.flatMap(page => textsOf(page.items)).filter(({ roles }) => !roles.includes('none'))
-
-const words = (text: string) => text.split(/\s+/).filter(Boolean)
-
-const sentence = (next: (below: number) => number, length: number) =>
-  Array.from(
-    { length },
-    () => ['boats', 'harbour', 'lamp', 'crossing', 'rain', 'of', 'the', 'quay'][next(8)],
-  ).join(' ')
 
 /** A document of all kinds of blocks, its words numbered so that each can be told. */
 function randomDocument(seed: number): { document: DocumentSource; expected: string[] } {
@@ -427,7 +379,21 @@ describe('the file of a document', () => {
         { kind: 'heading', text: 'Boats', id: 'b' },
         { kind: 'list', items: ['x{note.a}', [paragraph]] },
         { kind: 'table', columns: [{}], rows: [['{page.b}']] },
+        { kind: 'heading', text: 'Rules', marginNote: 'x', spansColumns: true },
+        { kind: 'paragraph', text: 'To the boats{index.a}', initialLetter: 2 },
+        {
+          kind: 'table',
+          columns: [{ width: 'content' }, { align: 'decimal', decimals: 1 }],
+          rows: [[{ text: 'x', rowSpan: 2 }, 4.5], [7]],
+          foot: [['y', { total: 'sum' }]],
+          float: 'top',
+        },
+        { kind: 'leaders', entries: [['a', 'b']] },
+        { kind: 'placed', text: 'p', at: { below: 'b', gap: 2 } },
+        { kind: 'index' },
       ],
+      terms: { a: 'A' },
+      pageLabels: [{ page: 1, style: 'upper-roman' }],
     })
     for (let i = 0; i < roundsOf(120); i++) {
       const changed = mutatedText(json, next, [

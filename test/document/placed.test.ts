@@ -1,0 +1,129 @@
+import { drawing, rectangle } from 'dot-line'
+import type { BlockSource, PlacedSource } from 'dot-line/document'
+import { describe, expect, it } from 'vitest'
+import { sentence, set, textsOf } from '../support/documents.ts'
+import { numbers } from '../support/random.ts'
+
+const page = { size: [400, 300], margin: 40 } as const
+const text = (content: readonly BlockSource[], name: string, more: object = {}) => {
+  for (const one of set({ page, content, ...more }).pages()) {
+    const found = textsOf(one.items).find(({ layout }) => layout.text === name)
+    if (found) return found
+  }
+  throw new Error(`no text ${name}`)
+}
+const placed = (at: PlacedSource['at'], more: Partial<PlacedSource> = {}): BlockSource => ({
+  kind: 'placed',
+  text: 'here',
+  at,
+  ...more,
+})
+const title: BlockSource = { kind: 'heading', text: 'Boats', id: 'title' }
+
+describe('a text at a place of its own', () => {
+  it('stands where its coordinates say, from the top left', () => {
+    const { x, y } = text([placed({ x: 12, y: 250 })], 'here')
+    expect([x, y]).toEqual([12, 250])
+  })
+
+  it.each([
+    ['start', 'top', undefined, 40, 40],
+    ['end', 'bottom', undefined, 360, 260],
+    ['center', 'middle', undefined, 200, 150],
+    ['end', 'top', 10, 390, 10],
+  ] as const)('stands at the page: %s, %s', (across, down, inset, right, bottom) => {
+    const at = { across, down, ...(inset !== undefined && { inset }) }
+    const { x, y, layout } = text([placed(at)], 'here')
+    const share = { start: 0, center: 0.5, end: 1 }[across]
+    const depth = { top: 0, middle: 0.5, bottom: 1 }[down]
+    expect(x + layout.width * share).toBeCloseTo(right, 6)
+    expect(y + layout.height * depth).toBeCloseTo(bottom, 6)
+  })
+
+  it('is mirrored where lines begin at the right', () => {
+    const { x, layout } = text([placed({ across: 'start', down: 'top' })], 'here', {
+      language: 'ar',
+    })
+    expect(x + layout.width).toBeCloseTo(360, 6)
+  })
+
+  it('stands beside what has an id, and takes no room there', () => {
+    const rest: BlockSource = { kind: 'paragraph', text: 'flows' }
+    const plain = text([title, rest], 'flows')
+    const content = [title, placed({ below: 'title', gap: 8 }), rest]
+    const own = text(content, 'Boats')
+    const below = text(content, 'here')
+    expect([below.x, below.y]).toEqual([40, own.y + own.layout.height + 8])
+    expect(text(content, 'flows').y).toBe(plain.y)
+    const above = text([title, placed({ above: 'title', align: 'end' })], 'here')
+    expect(above.y + above.layout.height).toBeCloseTo(own.y, 6)
+    expect(above.x + above.layout.width).toBeCloseTo(360, 6)
+  })
+
+  it('stands beside what is placed itself, wherever that is in the file', () => {
+    const content = [
+      placed({ after: 'second', gap: 5 }, { text: 'third' }),
+      placed({ after: 'first', gap: 5, align: 'center' }, { text: 'second', id: 'second' }),
+      placed({ x: 50, y: 60 }, { text: 'first', id: 'first', style: 'document-heading-1' }),
+    ]
+    const [first, second, third] = ['first', 'second', 'third'].map(name => text(content, name))
+    expect(second.x).toBeCloseTo(first.x + first.layout.width + 5, 6)
+    expect(third.x).toBeCloseTo(second.x + second.layout.width + 5, 6)
+    expect(second.y + second.layout.height / 2).toBeCloseTo(first.y + first.layout.height / 2, 6)
+  })
+
+  it('comes with what it stands beside, on whatever page that is, and once', () => {
+    const filler: BlockSource = { kind: 'paragraph', text: sentence(numbers(2), 400), id: 'long' }
+    const content = [
+      placed({ below: 'title' }),
+      placed({ above: 'long' }, { text: 'once' }),
+      filler,
+      title,
+    ]
+    const pages = [...set({ page, content }).pages()].map(one =>
+      textsOf(one.items).map(({ layout }) => layout.text),
+    )
+    const last = pages[pages.length - 1]
+    expect(last.slice(last.indexOf('Boats'))).toEqual(['Boats', 'here'])
+    expect(pages.flat().filter(name => name === 'here' || name === 'once')).toHaveLength(2)
+    expect(pages[0]).toContain('once')
+  })
+
+  it('is a picture too, and is told where it reaches out of the page', () => {
+    const images = new Map([
+      [
+        'box',
+        drawing({ width: 30, height: 20 }, [
+          rectangle({ x: 0, y: 0, width: 30, height: 20 }, '#123456'),
+        ]),
+      ],
+    ])
+    const picture: BlockSource = {
+      kind: 'placed',
+      image: 'box',
+      alt: 'A box',
+      at: { x: 380, y: 290 },
+    }
+    const laid = set({ page, content: [picture] }, { images })
+    const [first] = [...laid.pages()]
+    expect(JSON.stringify(first.items)).toContain('"label":"A box"')
+    // What it lays out a second time, to draw it, it tells once.
+    expect(laid.problems.map(({ code, location }) => [code, location])).toEqual([
+      ['over-page', 'content[0]'],
+    ])
+  })
+
+  it.each([
+    [[placed({ below: 'titel' }), title], "something is placed beside 'titel', and nothing"],
+    [[placed({ below: 'titel' }), title], "did you mean 'title'?"],
+    [
+      [placed({ below: 'b' }, { id: 'a' }), placed({ below: 'a' }, { id: 'b' })],
+      "'b' is placed beside what is placed beside it: b, a, b",
+    ],
+    [[placed({ below: 'a' }, { id: 'a' })], "'a' is placed beside what is placed beside it"],
+    [[{ kind: 'placed', text: 'x' }], "'at' of a placed is missing"],
+    [[placed({ x: 1 } as PlacedSource['at'])], 'content[0].at must be { x, y }'],
+  ])('tells of places that there are not %#', (content, message) => {
+    expect(() => set({ page, content: content as BlockSource[] })).toThrow(message)
+  })
+})
