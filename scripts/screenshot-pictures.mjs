@@ -71,7 +71,9 @@ export async function documentPictures(browser, folder) {
     const catalog = `examples/lantern-sound/strings.${language}.json`
     const args = ['examples/lantern-sound/notice.json', '-s', sheet, '--catalog', catalog, ...fonts]
     const output = ['--pixel-ratio', '1.5', '-o', join(made, `${language}.png`)]
-    execFileSync(process.execPath, ['dist/cli/main.js', 'render', ...args, ...output], { cwd: root })
+    execFileSync(process.execPath, ['dist/cli/main.js', 'render', ...args, ...output], {
+      cwd: root,
+    })
     return [1, 2].map(number => {
       const data = readFileSync(join(made, `${language}-${number}.png`)).toString('base64')
       return `<img height="880" src="data:image/png;base64,${data}">`

@@ -1,4 +1,4 @@
-export { faceOf, subsetFont, unitScale } from '../shaping/index.ts'
+export { faceOf, glyphIndexAt, sliceGlyphs, subsetFont, unitScale } from '../shaping/index.ts'
 export { type Affinity, type Caret, caretAt } from './carets.ts'
 export { aLayout, checkLayout, isLayout } from './check-layout.ts'
 export { fittedRatio } from './fitted-size.ts'

@@ -71,7 +71,7 @@ describe('hyphenation', () => {
     expect(layout.text).toBe('the international timetable')
     for (const line of layout.lines) expect(line.width).toBeLessThanOrEqual(90 + 1e-6)
     const { pages } = await readPdf(toPdf(layout))
-    expect(pages[0].map(run => run.text).join('')).toBe('the interna\u00adtional timetable')
+    expect(pages[0].map(run => run.text).join('')).toBe('the interna-tional timetable')
     const german = set('Fährverbindungsunterbrechung', 'german', { width: 120 })
     expect(lineTexts(german)).toEqual(['Fährverbindungs', 'unterbrechung'])
   })

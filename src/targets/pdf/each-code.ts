@@ -5,7 +5,8 @@ import { eachCluster } from './each-cluster.ts'
 /** Readers take it as no character; they would invent one for a code without text. */
 const nothing = '\u200b'
 /** What ends a line within a word, and is not part of it (ISO 32000-2, 14.8.2.2.3). */
-const softHyphen = '\u00ad'
+/** What a hyphen at a line's end is read as: with this, not with U+00AD, searches find words across lines. */
+const hyphen = '-'
 /** More glyphs than any letter with its marks has. */
 const mostParts = 256
 /** A gap that readers take for a space is wider, in thousandths of an em. */
@@ -36,7 +37,7 @@ export function eachCode(item: GlyphsItem, face: EmbeddedFace, visit: VisitCode)
       )
       return
     }
-    const own = text.slice(start, end) || (item.isHyphen ? softHyphen : nothing)
+    const own = text.slice(start, end) || (item.isHyphen ? hyphen : nothing)
     if (to - from > mostParts) {
       eachApart(item, from, to, own, pen, face, visit)
       return

@@ -19,6 +19,8 @@ import {
   rectangleOutline,
 } from '../../geometry/index.ts'
 import { blurred } from './blurred.ts'
+import { beforeLastWord, behindFirstWord, endsInHyphen, wordOf } from './broken-word.ts'
+import { utf16String } from './bytes.ts'
 import { glyphsContent, isShownAlike } from './glyphs-content.ts'
 import { type PageSpace, pageMatrix, pageSpace } from './page-point.ts'
 import { inked, pathContent } from './path-content.ts'
@@ -54,17 +56,44 @@ export function pageContent(
   let pictures = 0
   /** Runs on one baseline. */
   let line: GlyphsItem[] = []
+  /** Lines of a word that a hyphen divides, the last of which has not come yet. */
+  let divided: (readonly GlyphsItem[])[] = []
   const write = (content: string, isText: boolean) => {
     if (content !== '') contents[contents.length - 1] += structure.mark(isText) + content
   }
+  const contentOf = (items: readonly GlyphsItem[]) =>
+    items.length === 0 ? '' : lineContent(inVisualOrder(items), space, resources)
   const writeLine = () => {
-    write(lineContent(inVisualOrder(line), space, resources), true)
+    if (line.length === 0) return
+    const [first, rest] = divided.length > 0 ? behindFirstWord(line) : [[], line]
     line = []
+    if (divided.length > 0) divided.push(first)
+    if (rest.length === 0 && endsInHyphen(first)) return
+    writeWord()
+    if (!endsInHyphen(rest)) {
+      write(contentOf(rest), true)
+      return
+    }
+    const [before, last] = beforeLastWord(rest)
+    write(contentOf(before), true)
+    divided.push(last)
+  }
+  /** A word in parts is read whole (ISO 32000-2, 14.9.4): one that another element interrupts is not. */
+  const writeWord = () => {
+    if (divided.length === 0) return
+    const parts = divided.map(contentOf).join('')
+    const word = utf16String(wordOf(divided.flat()))
+    write(divided.length > 1 ? `/Span << /ActualText ${word} >> BDC\n${parts}EMC\n` : parts, true)
+    divided = []
+  }
+  const writeAll = () => {
+    writeLine()
+    writeWord()
   }
   eachItem(items, {
     enter(group) {
       const { matrix, link, area, blur = 0 } = group
-      if (!isOnlyLink(group) || changesStructure(group)) writeLine()
+      if (!isOnlyLink(group) || changesStructure(group)) writeAll()
       structure.enter(group)
       const around = matrices[matrices.length - 1]
       const own = matrix ? product(around, matrix) : around
@@ -87,11 +116,11 @@ export function pageContent(
       const { blur = 0 } = group
       matrices.pop()
       if (isOnlyLink(group)) {
-        if (changesStructure(group)) writeLine()
+        if (changesStructure(group)) writeAll()
         structure.leave(group)
         return
       }
-      writeLine()
+      writeAll()
       if (isPaintedWhole(group)) structure.endWhole()
       structure.leave(group)
       const inner = contents.pop() ?? ''
@@ -100,18 +129,18 @@ export function pageContent(
       contents[contents.length - 1] += groupContent(group, written, space, resources)
     },
     text(text, matrix) {
-      writeLine()
+      writeAll()
       structure.startText(text, box.y + box.height - product(matrix, text.matrix).dy)
       return false
     },
     endText() {
-      writeLine()
+      writeAll()
       structure.endText()
     },
     item(item) {
       if (pictures > 0) return
       if (item.kind !== 'glyphs') {
-        writeLine()
+        writeAll()
         write(itemContent(item, space, resources), false)
         return
       }
@@ -119,7 +148,7 @@ export function pageContent(
       line.push(item)
     },
   })
-  writeLine()
+  writeAll()
   contents[0] += structure.end()
   return { content: contents[0], links }
 }
