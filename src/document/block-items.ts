@@ -11,7 +11,7 @@ import { leadersItems } from './leaders-items.ts'
 import { isBlockList, type ListMark, listIndent, listMark } from './list-mark.ts'
 import { isReference } from './placed-items.ts'
 import { tableItems } from './table-items.ts'
-import { captionItem, headingItem, proseItem } from './text-items.ts'
+import { headingItem, proseItem } from './text-items.ts'
 
 interface Task {
   readonly blocks: readonly BlockSource[]
@@ -104,22 +104,15 @@ function* itemsOf(
       yield { ...plain, height: 0, breaks: 'column', draw: () => [] }
       return
     case 'table': {
-      const width = widthFor(context, block)
-      const items = tableItems(block, width, path, tags, context)
-      const caption =
-        block.caption === undefined
-          ? undefined
-          : captionItem(block.caption, { path, tags, width, isAbove: true }, context)
+      const items = tableItems(block, widthFor(context, block), path, tags, context)
       const float = floatOf(context, block.float)
       if (float === undefined && !block.spansColumns) {
-        if (caption) yield caption
         yield* items
         return
       }
       // What leaves the flow is one.
-      const whole = stacked([...(caption ? [caption] : []), ...items])
       yield {
-        ...whole,
+        ...stacked([...items]),
         before: texts.space,
         after: texts.space,
         ...(block.id !== undefined && { id: block.id }),

@@ -19,18 +19,23 @@ export function* figureItems(
   const float = floatOf(context, figure.float)
   const isSide = float === 'start' || float === 'end'
   const label = plainText(texts.rich(figure.alt, [...path, 'alt']))
+  const hasCaption = figure.caption !== undefined
+  // A caption is a part of its figure.
+  const figureTag = { role: 'figure', id: figure.id ?? `figure ${context.next()}`, label }
+  const within = hasCaption ? [...tags, figureTag] : tags
+  const id = figure.id === undefined ? {} : { id: figure.id }
   const item: FlowItem = {
     height,
     before: texts.space,
     after: texts.space,
-    keepWithNext: figure.caption !== undefined,
+    keepWithNext: hasCaption,
     path,
-    tags,
+    tags: within,
     draw(x, y) {
       const left = context.isMirrored && !isSide ? x + available - width : x
-      return shown
-        ? [group(pictureItems(shown, left, y, width, height), { role: 'figure', label })]
-        : []
+      if (!shown) return []
+      const items = pictureItems(shown, left, y, width, height)
+      return hasCaption ? items : [group(items, { role: 'figure', label, ...id })]
     },
   }
   const caption =
@@ -38,10 +43,9 @@ export function* figureItems(
       ? undefined
       : captionItem(
           figure.caption,
-          { path, tags, width: isSide ? width : available, isAbove: false },
+          { path, tags: within, width: isSide ? width : available, isAbove: false },
           context,
         )
-  const id = figure.id === undefined ? {} : { id: figure.id }
   const own = figure.spansColumns ? { spansColumns: true } : {}
   if (float === undefined && !figure.spansColumns) {
     yield { ...item, ...id }

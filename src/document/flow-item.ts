@@ -6,6 +6,8 @@ import type { PlacedSource } from './document-source.ts'
 export interface FlowTag {
   readonly role: string
   readonly id: string
+  /** What is to be seen, for those who do not see it. */
+  readonly label?: string
 }
 
 export type Side = 'left' | 'right'
@@ -88,7 +90,7 @@ export const heightOf = (items: readonly FlowItem[]) =>
 /** Items within the elements that they are in. */
 export function tagged(items: readonly Item[], tags: readonly FlowTag[]): readonly Item[] {
   return tags.reduceRight<readonly Item[]>(
-    (inner, { role, id }) => [group(inner, { role, id, continues: true })],
+    (inner, tag) => [group(inner, { ...tag, continues: true })],
     items,
   )
 }

@@ -12,6 +12,7 @@ import {
   setCell,
   type TableShape,
 } from './table-row.ts'
+import { captionItem } from './text-items.ts'
 
 /** The rows of a table, its head before each column that it goes on in. */
 export function* tableItems(
@@ -23,7 +24,7 @@ export function* tableItems(
 ): Generator<FlowItem> {
   const { texts } = context
   const { keepTogether = false } = table
-  const name = `table ${context.next()}`
+  const name = table.id ?? `table ${context.next()}`
   const { columns, isSqueezed } = columnShapes(table, width, path, texts)
   if (isSqueezed) {
     const message = 'the columns of the table are wider than its room, and are made narrower'
@@ -36,6 +37,9 @@ export function* tableItems(
   const heads = [...rowsOf('head')]
   const head = heads.length > 0 ? stacked(heads) : undefined
   const space = { before: table.caption === undefined ? texts.space : 0 }
+  if (table.caption !== undefined) {
+    yield captionItem(table.caption, { path, tags, width, isAbove: true }, context)
+  }
   for (const [i, item] of heads.entries()) {
     yield { ...item, keepWithNext: true, ...(i === 0 && space) }
   }

@@ -209,6 +209,23 @@ describe('a paragraph', () => {
   })
 })
 
+it('leads to figures, tables and what is placed by their ids', () => {
+  const ids = ['plain', 'told', 'rows', 'here', 'words']
+  const content: BlockSource[] = [
+    { kind: 'paragraph', text: ids.map(id => `~href="#${id}"[{page.${id}}]`).join(' ') },
+    { kind: 'figure', image: 'small', alt: 'x', id: 'plain' },
+    { kind: 'page-break' },
+    { kind: 'figure', image: 'small', alt: 'x', id: 'told', caption: 'A box', float: 'top' },
+    { kind: 'table', columns: [{}], rows: [['x']], id: 'rows', caption: 'Rows' },
+    { kind: 'paragraph', text: 'y', id: 'words' },
+    { kind: 'placed', text: 'z', id: 'here', at: { x: 1, y: 1 } },
+  ]
+  const laid = set({ page: small, title: 'x', language: 'en', content }, { images })
+  const pages = [...laid.pages()]
+  expect(readOf(pages)[0].layout.text).toBe('1 2 2 2 2')
+  expect(() => toPdf(pages, { ...laid.metadata, standards: ['PDF/UA-1'] })).not.toThrow()
+})
+
 describe('numbers of pages', () => {
   it('are those of the document, in contents, references, feet and the PDF', async () => {
     const laid = set({

@@ -90,11 +90,17 @@ export function pageContent(
     writeLine()
     writeWord()
   }
+  /** The upper edge of a picture that links lead to. */
+  const edgeOf = ({ id, role, items: inner, matrix = identity }: GroupItem, around: Matrix) => {
+    const ink = id !== undefined && role === 'figure' ? inkBoxOf(inner) : undefined
+    if (!ink) return undefined
+    return box.y + box.height - mappedBox(product(around, matrix), ink).y
+  }
   eachItem(items, {
     enter(group) {
       const { matrix, link, area, blur = 0 } = group
       if (!isOnlyLink(group) || changesStructure(group)) writeAll()
-      structure.enter(group)
+      structure.enter(group, edgeOf(group, matrices[matrices.length - 1]))
       const around = matrices[matrices.length - 1]
       const own = matrix ? product(around, matrix) : around
       matrices.push(own)

@@ -40,7 +40,8 @@ export interface FoundPlace {
 
 /** What of a page is which element: told in the order in which it is painted. */
 export interface PageStructure {
-  enter(group: GroupItem): void
+  /** `top` is the upper edge of what has no text to be found by, from the page's lower edge. */
+  enter(group: GroupItem, top?: number): void
   leave(group: GroupItem): void
   startText(text: TextItem, top: number): void
   endText(): void
@@ -172,7 +173,7 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       stack.pop()
       if (!node.isLasting) done.push(node)
     }
-    function groupNode(group: GroupItem): StructureNode | undefined {
+    function groupNode(group: GroupItem, edge?: number): StructureNode | undefined {
       const { role, label, language: own, id, link: href, level, columnSpan, rowSpan } = group
       if (href !== undefined) return linkNode(href)
       if (isArtifact(role)) {
@@ -181,7 +182,10 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       }
       if (artifacts > 0) return undefined
       const known = id === undefined ? undefined : lasting.get(id)
-      if (id !== undefined && !known) waiting.push(id)
+      if (id !== undefined && !known) {
+        if (edge === undefined) waiting.push(id)
+        else places.push({ id, page, top: edge })
+      }
       if (role === undefined && own === undefined && label === undefined) return undefined
       if (known) {
         stack.push(known)
@@ -255,8 +259,8 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       },
     }
     return {
-      enter(group) {
-        const node = groupNode(group)
+      enter(group, edge) {
+        const node = groupNode(group, edge)
         // What a list's item says is its body (14.8.4.8.3).
         groups.push(node?.type === 'LI' ? [node, body(node)] : node ? [node] : [])
       },
