@@ -63,6 +63,20 @@ describe('documents in Chromium', () => {
     await choose('language', 'en')
   })
 
+  it('shows what a leader is between on the sides where they are set, in both directions', async () => {
+    const leftOf = (text: string) =>
+      page.evaluate<number>(`[...document.querySelectorAll('#sheet span')]
+        .findLast(one => one.textContent === ${JSON.stringify(text)}).getBoundingClientRect().left`)
+    for (const [language, port, isLeftward] of [
+      ['en', 'Ardle Point', false],
+      ['ar', 'أردل بوينت', true],
+    ] as const) {
+      await choose('language', language)
+      expect((await leftOf('06:50')) < (await leftOf(port)), language).toBe(isLeftward)
+    }
+    await choose('language', 'en')
+  })
+
   it('lays out anew for a larger text', async () => {
     await choose('scale', '1.8')
     expect(await page.textContent('#page')).toMatch(/1 of [3-9]/)

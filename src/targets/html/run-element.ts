@@ -32,9 +32,11 @@ export function runElement(
   if (start === end) {
     return `<span class="${rules.classOf(own, `content:${cssString(text)}`)} ${spacing}"></span>`
   }
-  // A box for a tab would part its line in two for the page's search.
+  // A box for a tab parts its line in two for the page's search. From right to left it has one all the
+  // same: a tab alone takes the direction of all of the element, and parts the line there (UAX #9, L1).
   if (text === '\t') {
-    const room = `tab-size:0;letter-spacing:0;margin-inline:${px(gap)} ${px(run.width + behind)}`
+    const box = run.level % 2 === 1 ? 'display:inline-block;' : ''
+    const room = `${box}tab-size:0;letter-spacing:0;margin-inline:${px(gap)} ${px(run.width + behind)}`
     return `<span class="${rules.classOf(`${own};${room}`)}">\t</span>`
   }
   // A page has letters of its own for what a face lacks: they must not move what follows.
