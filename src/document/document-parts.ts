@@ -37,5 +37,10 @@ export function withDocumentParts(
   return sheet.with({ styles: Object.fromEntries(added) })
 }
 
+/** Styles whose texts are more than paragraphs (DPUB-ARIA 1.1). */
+export const styleRoles: ReadonlyMap<string, string> = new Map([
+  ['document-subtitle', 'doc-subtitle'],
+])
+
 /** Headings below the third level are as that. */
 export const headingStyle = (level: number) => `document-heading-${Math.min(level, 3)}`

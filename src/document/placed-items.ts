@@ -1,6 +1,7 @@
 import { type Box, group, type Item, place, plainText } from '../core.ts'
 import { fail, nearestName, type Path, type SourceLocation } from '../problem/index.ts'
 import type { BlockContext } from './block-context.ts'
+import { styleRoles } from './document-parts.ts'
 import type { BlockSource, PlacedSource, PlaceSource } from './document-source.ts'
 import { everyBlock } from './every-block.ts'
 import { pictureItems, sizeIn } from './figure-items.ts'
@@ -83,12 +84,14 @@ export function placedItem(
   }
   const text = texts.rich(source.text ?? '', [...path, 'text'])
   const frame = source.width === undefined ? {} : { width: source.width }
-  const layout = texts.set(text, source.style ?? 'document-paragraph', frame)
+  const { style = 'document-paragraph' } = source
+  const layout = texts.set(text, style, frame)
+  const role = styleRoles.get(style) ?? 'paragraph'
   return {
     ...plain,
     width: layout.width,
     height: layout.height,
-    draw: (x, y) => [group([place(layout, x, y)], { role: 'paragraph', ...id })],
+    draw: (x, y) => [group([place(layout, x, y)], { role, ...id })],
   }
 }
 

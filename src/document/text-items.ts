@@ -1,7 +1,7 @@
 import { escapeMarkup, type GroupOptions, parseMarkup, type RichText } from '../core.ts'
 import type { Path } from '../problem/index.ts'
 import { type BlockContext, widthFor } from './block-context.ts'
-import { headingStyle } from './document-parts.ts'
+import { headingStyle, styleRoles } from './document-parts.ts'
 import type { DocumentText, HeadingSource, ParagraphSource } from './document-source.ts'
 import type { FlowItem, FlowTag } from './flow-item.ts'
 import { initialLetter } from './initial-letter.ts'
@@ -37,7 +37,7 @@ export function proseItem(
     shaped: texts.shape(text, style, changes),
     width: widthFor(context, block),
     path,
-    role: roleOf(block.kind === 'quotation' ? 'blockquote' : 'paragraph', language),
+    role: roleOf(roleFor(block.kind, style), language),
     name: `part ${context.next()}`,
     before: space,
     after: space,
@@ -57,6 +57,9 @@ export function proseItem(
     ...(letter && { from: letter.from, leastHeight: letter.inset.depth }),
   })
 }
+
+const roleFor = (kind: ParagraphSource['kind'], style: string) =>
+  kind === 'quotation' ? 'blockquote' : (styleRoles.get(style) ?? 'paragraph')
 
 const roleOf = (role: string, language: string | undefined): GroupOptions => ({
   role,

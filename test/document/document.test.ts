@@ -22,6 +22,7 @@ import {
   textsOf,
   words,
 } from '../support/documents.ts'
+import { pdfSource } from '../support/pdf.ts'
 import { mutatedText, numbers, roundsOf } from '../support/random.ts'
 
 /** A document of all kinds of blocks, its words numbered so that each can be told. */
@@ -264,9 +265,45 @@ describe('what comes of a document', () => {
     const roles = JSON.stringify(tree).match(/"role":"(H1|H2|P|L|Table|TH|TD|LBody)"/g) ?? []
     expect(roles[0]).toBe('"role":"H1"')
     expect(new Set(roles).size).toBeGreaterThanOrEqual(3)
+    // Readers that do not know a type take it for what they do.
+    const source = pdfSource(bytes)
+    expect(source).toContain('/S /Subtitle')
+    expect(source).toContain('/RoleMap << /Subtitle /P >>')
     const outline = await pdf.getOutline()
     expect(outline[0].title.replace(/\s/g, ' ')).toBe(laid.contents[0].text.replace(/\s/g, ' '))
   })
+})
+
+it('has a tree in which each text of a PDF is once, in the order in which it is read', async () => {
+  const { document } = randomDocument(77)
+  const laid = set({ ...document, title: 'x', language: 'en', numbered: true })
+  const pages = [...laid.pages()]
+  const data = new Uint8Array(toPdf(pages, laid.metadata))
+  const pdf = await getDocument({ data, verbosity: 0 }).promise
+  expect(pages.length).toBeGreaterThan(2)
+  for (const [i, drawn] of pages.entries()) {
+    const page = await pdf.getPage(i + 1)
+    const { items } = await page.getTextContent({ includeMarkedContent: true })
+    const texts = new Map<string, string>()
+    const open: string[] = []
+    for (const item of items) {
+      if ('str' in item) {
+        const id = open.findLast(one => one !== '') ?? ''
+        texts.set(id, (texts.get(id) ?? '') + item.str)
+      } else if (item.type === 'endMarkedContent') open.pop()
+      else open.push(item.id ?? '')
+    }
+    const inTree: string[] = []
+    const waiting: object[] = [await page.getStructTree()]
+    for (let node = waiting.pop(); node; node = waiting.pop()) {
+      if ('type' in node && 'id' in node) inTree.push(texts.get(String(node.id)) ?? '')
+      if ('children' in node && Array.isArray(node.children))
+        waiting.push(...node.children.toReversed())
+    }
+    const flat = (text: string) => text.replace(/\s/g, '')
+    const read = readOf([drawn]).map(({ layout }) => shownText(layout))
+    expect(flat(inTree.join(''))).toBe(flat(read.join('')))
+  }
 })
 
 describe('the file of a document', () => {

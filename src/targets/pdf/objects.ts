@@ -1,4 +1,5 @@
 import { fingerprint, joined, latin1 } from './bytes.ts'
+import { entryKind, entryTable, entryWidths } from './entry-table.ts'
 
 /** Compresses into the zlib format (RFC 1950). */
 export type Deflate = (bytes: Uint8Array) => Uint8Array
@@ -30,15 +31,11 @@ const header = joined([latin1('%PDF-1.7\n%'), Uint8Array.of(0xe2, 0xe3, 0xcf, 0x
 /** How many objects are compressed together (7.5.7): readers unpack all of them to get at one. */
 const mostTogether = 100
 
-/** Kinds of entries in a cross-reference stream (7.5.8.3). */
-const inFile = 1
-const inObjectStream = 2
-
 export function pdfObjects(write: (bytes: Uint8Array) => void, deflate: Deflate): PdfObjects {
   const id = fingerprint()
   let at = 0
-  /** By object: its kind, its offset or object stream, and its place in that. */
-  const entries: (readonly [kind: number, where: number, index: number])[] = [[0, 0, 0xffff]]
+  const entries = entryTable()
+  entries.set(entries.add(), entryKind.free, 0, 0xffff)
   let together: { readonly number: ObjectNumber; readonly content: string }[] = []
 
   function put(bytes: Uint8Array) {
@@ -48,7 +45,7 @@ export function pdfObjects(write: (bytes: Uint8Array) => void, deflate: Deflate)
   }
 
   function reserve(): ObjectNumber {
-    return entries.push([0, 0, 0]) - 1
+    return entries.add()
   }
 
   function set(number: ObjectNumber, content: string) {
@@ -57,7 +54,7 @@ export function pdfObjects(write: (bytes: Uint8Array) => void, deflate: Deflate)
   }
 
   function putStream(number: ObjectNumber, data: Uint8Array, dictionary: string) {
-    entries[number] = [inFile, at, 0]
+    entries.set(number, entryKind.inFile, at, 0)
     put(latin1(`${number} 0 obj\n<< /Length ${data.length} ${dictionary}>>\nstream\n`))
     put(data)
     put(latin1('\nendstream\nendobj\n'))
@@ -69,7 +66,7 @@ export function pdfObjects(write: (bytes: Uint8Array) => void, deflate: Deflate)
     let offsets = ''
     let contents = ''
     for (const [index, { number, content }] of together.entries()) {
-      entries[number] = [inObjectStream, stream, index]
+      entries.set(number, entryKind.inObjectStream, stream, index)
       offsets += `${number} ${contents.length} `
       contents += `${content}\n`
     }
@@ -105,28 +102,15 @@ export function pdfObjects(write: (bytes: Uint8Array) => void, deflate: Deflate)
       putTogether()
       const number = reserve()
       const start = at
-      entries[number] = [inFile, start, 0]
+      entries.set(number, entryKind.inFile, start, 0)
       const content = id.text()
       putStream(
         number,
-        deflate(entryBytes(entries)),
-        `/Type /XRef /Size ${entries.length} /W [1 6 2] /Filter /FlateDecode ` +
+        deflate(entries.bytes()),
+        `/Type /XRef /Size ${entries.length} /W [${entryWidths.join(' ')}] /Filter /FlateDecode ` +
           `/Root ${reference(root)} /Info ${reference(info)} /ID [<${content}> <${content}>] `,
       )
       put(latin1(`startxref\n${start}\n%%EOF\n`))
     },
   }
-}
-
-/** Offsets have six bytes: a file may be longer than 4 GB. */
-function entryBytes(entries: readonly (readonly number[])[]): Uint8Array {
-  const bytes = new Uint8Array(entries.length * 9)
-  const view = new DataView(bytes.buffer)
-  for (const [i, [kind, where, index]] of entries.entries()) {
-    view.setUint8(i * 9, kind)
-    view.setUint16(i * 9 + 1, Math.floor(where / 2 ** 32))
-    view.setUint32(i * 9 + 3, where >>> 0)
-    view.setUint16(i * 9 + 7, index)
-  }
-  return bytes
 }

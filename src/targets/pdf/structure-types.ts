@@ -9,8 +9,10 @@ const types: Readonly<Record<string, string>> = {
   cell: 'TD',
   code: 'Code',
   columnheader: 'TH',
+  'doc-epigraph': 'Epigraph',
   'doc-footnote': 'Note',
   'doc-index': 'Index',
+  'doc-subtitle': 'Subtitle',
   'doc-toc': 'TOC',
   'doc-tocitem': 'TOCI',
   figure: 'Figure',
@@ -26,6 +28,16 @@ const types: Readonly<Record<string, string>> = {
   rowgroup: 'TBody',
   rowheader: 'TH',
   table: 'Table',
+}
+
+/** What is read of types that the standard does not have (14.8.4.2). */
+const standing: Readonly<Record<string, string>> = { Epigraph: 'BlockQuote', Subtitle: 'P' }
+
+/** The entry that tells readers what to take types for that are not the standard's. */
+export function roleMapText(types: Iterable<string>): string {
+  const mapped = [...types].filter(type => Object.hasOwn(standing, type)).sort()
+  if (mapped.length === 0) return ''
+  return `/RoleMap << ${mapped.map(type => `/${type} /${standing[type]}`).join(' ')} >> `
 }
 
 /** Six levels; what is deeper is as the sixth. */

@@ -2,7 +2,7 @@ import type { GroupItem, TextItem } from '../../drawing/index.ts'
 import { layoutText } from '../../drawing/index.ts'
 import { utf16String } from './bytes.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
-import { isArtifact, structureType } from './structure-types.ts'
+import { isArtifact, roleMapText, structureType } from './structure-types.ts'
 
 /** An element of the structure tree (ISO 32000-2, 14.7.2) on its way. */
 export interface StructureNode {
@@ -16,8 +16,10 @@ export interface StructureNode {
   page: ObjectNumber | undefined
   /** Where a link leads to: runs of one link are one element. */
   readonly href?: string | undefined
-  /** Whether it goes on on other pages, and is written at the end. */
+  /** Whether it goes on on other pages, and is written when it is seen no more. */
   readonly isLasting: boolean
+  /** The page that it was last on, by its place. */
+  lastSeen?: number
   /** Whether its texts are paragraphs of their own. */
   readonly holdsBlocks: boolean
 }
@@ -93,6 +95,12 @@ const blocksOf = new Set([
   'Aside',
 ])
 
+/** What goes on on a later page than so many after the one before begins anew there. */
+const mostBetween = 20
+
+/** Of so many pages references are kept as one string: it is far smaller than its parts. */
+const pagesOfString = 200
+
 /** The structure of a document, written element by element: what is complete is not kept. */
 export function documentStructure(objects: PdfObjects): DocumentStructure {
   const root = objects.reserve()
@@ -101,6 +109,8 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
   const headings: FoundHeading[] = []
   const places: FoundPlace[] = []
   const parents: string[] = []
+  let pageCount = 0
+  const types = new Set<string>()
   const top: StructureNode = {
     number: objects.reserve(),
     type: 'Document',
@@ -123,6 +133,18 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       number,
       `<< /Type /StructElem /S /${type} /P ${reference(above)} ${at}${entries}/K [${kids.join(' ')}] >>`,
     )
+  }
+
+  /** Writes what goes on on other pages, and has not since a page. */
+  function endLasting(before: number) {
+    for (const [id, node] of lasting) {
+      if ((node.lastSeen ?? 0) >= before) continue
+      lasting.delete(id)
+      const body = bodies.get(node)
+      bodies.delete(node)
+      if (body) write(body)
+      write(node)
+    }
   }
 
   function pageStructure(page: ObjectNumber, language: string | undefined): PageStructure {
@@ -182,6 +204,7 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       }
       if (artifacts > 0) return undefined
       const known = id === undefined ? undefined : lasting.get(id)
+      if (known) known.lastSeen = pageCount
       if (id !== undefined && !known) {
         if (edge === undefined) waiting.push(id)
         else places.push({ id, page, top: edge })
@@ -192,6 +215,7 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         return known
       }
       const type = structureType(role, level, label)
+      types.add(type)
       if (type === 'Note') notes++
       const table = [
         ...(role === 'columnheader' ? ['/Scope /Column'] : []),
@@ -207,7 +231,10 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       ].join('')
       const isLasting = id !== undefined && group.continues === true
       const node = open(type, entries, { isLasting })
-      if (isLasting) lasting.set(id, node)
+      if (isLasting) {
+        node.lastSeen = pageCount
+        lasting.set(id, node)
+      }
       if (/^H\d$/.test(type)) {
         const heading = { level: Number(type[1]), text: '', page, top: undefined }
         openHeadings.push(heading)
@@ -255,7 +282,13 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
     openPage = {
       finish() {
         for (const node of done) write(node)
-        parents.push(`${key} [${marked.map(reference).join(' ')}]`)
+        const entry = objects.add(`[${marked.map(reference).join(' ')}]`)
+        parents.push(`${key} ${reference(entry)}`)
+        endLasting(pageCount - mostBetween)
+        pageCount++
+        if (pageCount % pagesOfString === 0) {
+          for (const list of [top.kids, parents]) list.splice(0, list.length, list.join(' '))
+        }
       },
     }
     return {
@@ -331,12 +364,12 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       return key++
     },
     end() {
-      for (const node of [...lasting.values(), ...bodies.values()]) write(node)
+      endLasting(Number.POSITIVE_INFINITY)
       write(top)
       const tree = objects.add(`<< /Nums [${parents.join(' ')}] >>`)
       objects.set(
         root,
-        `<< /Type /StructTreeRoot /K [${reference(top.number)}] /ParentTree ${reference(tree)} /ParentTreeNextKey ${key} >>`,
+        `<< /Type /StructTreeRoot /K [${reference(top.number)}] /ParentTree ${reference(tree)} /ParentTreeNextKey ${key} ${roleMapText(types)}>>`,
       )
     },
   }
