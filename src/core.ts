@@ -153,6 +153,8 @@ export {
 } from './sheet/index.ts'
 export { type SpecimenOptions, specimen, specimenPage } from './specimen/index.ts'
 export {
+  type RubyOptions,
+  rubyText,
   type Setting,
   type ShapedText,
   type Typesetter,

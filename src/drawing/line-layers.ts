@@ -1,7 +1,8 @@
 import type { GlyphRun, Line } from '../layout/index.ts'
-import type { Style } from '../sheet/index.ts'
+import { hasCentralBaseline, type Style } from '../sheet/index.ts'
 import { decorationItems } from './decorations.ts'
 import type { Item } from './drawing.ts'
+import { emphasisMarks } from './emphasis-marks.ts'
 import { laidDown, runItems, type Standing } from './run-items.ts'
 import { shadowItems } from './shadow.ts'
 
@@ -11,8 +12,9 @@ const plain = new WeakMap<Style, boolean>()
 export function isPlain(style: Style): boolean {
   let known = plain.get(style)
   if (known === undefined) {
-    const { shadow, underline, overline, strike, backing } = style
-    known = backing === 'none' && shadow === 'none' && !underline && !overline && !strike
+    const { shadow, underline, overline, strike, backing, emphasis } = style
+    const isBare = backing === 'none' && shadow === 'none' && emphasis === 'none'
+    known = isBare && !underline && !overline && !strike
     plain.set(style, known)
   }
   return known
@@ -56,7 +58,8 @@ export function paintedOf({ below, letters, above }: Layers): Item[] {
 /** Of a group that is shown as one, each run is painted whole; of others, as far as its style says. */
 export function layersOf({ runs, opacity }: OpacityGroup, standing: Standing): Layers {
   const throughOf = ({ style }: GlyphRun) => (opacity < 1 ? 1 : style.opacity)
-  const { line, matrix } = standing
+  const { line, matrix, layout } = standing
+  const isVertical = hasCentralBaseline(layout.writingMode)
   const lines = (which: 'underline' | 'overline' | 'strike') =>
     laidDown(matrix, decorationItems(line, runs, which, throughOf))
   return {
@@ -66,6 +69,9 @@ export function layersOf({ runs, opacity }: OpacityGroup, standing: Standing): L
       ...lines('overline'),
     ],
     letters: runs.map(run => ({ run, items: runItems(run, standing, throughOf(run)) })),
-    above: lines('strike'),
+    above: [
+      ...lines('strike'),
+      ...laidDown(matrix, emphasisMarks(line, runs, isVertical, throughOf)),
+    ],
   }
 }

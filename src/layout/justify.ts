@@ -96,7 +96,7 @@ function withGaps(
   }
   const [wordGap, letterGap] = [added(true), added(false)]
   if (wordGap === 0 && letterGap === 0) return run
-  return { ...run, wordGap: wordGap - letterGap, letterGap }
+  return { ...run, wordGap: wordGap - letterGap, letterGap: letterGap + (run.letterGap ?? 0) }
 }
 
 function widenedRun(run: GlyphRun, amounts: Float64Array): GlyphRun {

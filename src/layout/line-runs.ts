@@ -87,7 +87,10 @@ function addPaintedRuns(
       glyphs: object ? noGlyphs : level % 2 === 1 && !upright ? reversed(glyphs) : glyphs,
     }
     const isJoined = style.tracking !== 0 && spacing.tracking === 0
-    const isPlain = !object && !upright && !isJoined && link === undefined && action === undefined
+    // What of the spacing is not the style's: punctuation that is closed up.
+    const extra = object || isJoined ? 0 : (spacing.tracking - style.tracking) * style.size
+    const isPlain =
+      !object && !upright && !isJoined && extra === 0 && link === undefined && action === undefined
     painted.push(
       isPlain
         ? run
@@ -96,6 +99,7 @@ function addPaintedRuns(
             ...(object && { object }),
             ...(upright && { upright }),
             ...(isJoined && { isJoined }),
+            ...(extra !== 0 && { letterGap: extra }),
             ...(link !== undefined && { link }),
             ...(action !== undefined && { action }),
           },
@@ -163,6 +167,7 @@ export function movedTo(run: GlyphRun, x: number): GlyphRun {
     run.upright ||
     run.isJoined ||
     run.wordGap !== undefined ||
+    run.letterGap !== undefined ||
     run.room ||
     run.openEnds
   if (!isMarked && run.link === undefined && run.action === undefined) return moved

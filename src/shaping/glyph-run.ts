@@ -4,7 +4,7 @@ import type { Style } from '../sheet/index.ts'
 import type { Spacing } from './spacing.ts'
 
 /** What a text is shaped by. */
-export type ShapedAs = Pick<ShapingItem, 'face' | 'segment' | 'spacing'>
+export type ShapedAs = Pick<ShapingItem, 'face' | 'segment' | 'spacing' | 'isPaired'>
 
 /** A stretch that is shaped as one; offsets are of its paragraph. */
 export interface ShapingItem {
@@ -18,6 +18,8 @@ export interface ShapingItem {
   readonly level: number
   /** Letters stand upright below each other. */
   readonly upright: boolean
+  /** Two figures of vertical text, upright beside each other. */
+  readonly isPaired?: true
   /** Of a backing that takes room: a style with it. Letters do not join over its edge. */
   readonly inRoom?: Style | undefined
   /** The stretch is one tab. */

@@ -1,6 +1,7 @@
 import type { Problem } from '../problem/index.ts'
 import { isSameBacking, type Style } from '../sheet/index.ts'
 import { scripts } from '../unicode/index.ts'
+import { closedTracking } from './closed-up.ts'
 import { faceRuns } from './fallback.ts'
 import type { ShapingItem } from './glyph-run.ts'
 import { standingObject } from './object-glyph.ts'
@@ -15,6 +16,8 @@ export interface DividedText {
   readonly levels: Uint8Array | undefined
   /** In vertical text, how each character stands. */
   readonly turns: Uint8Array | undefined
+  /** Where punctuation is closed up with the next character. */
+  readonly closed: Uint8Array | undefined
   /** The text with its tabs, where it has some. */
   readonly tabbed: string | undefined
 }
@@ -56,9 +59,12 @@ export function itemize(
           face,
           size,
           segment,
-          spacing: spacingIn(segment.script, spacing),
+          spacing: divided.closed?.[start]
+            ? { ...spacing, tracking: spacing.tracking + closedTracking }
+            : spacingIn(segment.script, spacing),
           level,
           upright,
+          ...(turn === orientation.paired && { isPaired: true as const }),
           inRoom,
           isTab: tabbed?.charCodeAt(start) === tab,
         }
@@ -90,15 +96,20 @@ function tellingOnce(tools: ShapingTools, problems: Problem[]): ShapingTools['sh
  * Where a stretch ends that has one level and stands one way, at `limit` at the latest; a tab is one
  * of its own. Nothing beyond its end is looked at, so that many stretches cost no more than one.
  */
-function stretchEnd({ levels, turns, tabbed }: DividedText, start: number, limit: number): number {
-  const isAlone = turns?.[start] === orientation.byFace
+function stretchEnd(
+  { levels, turns, closed, tabbed }: DividedText,
+  start: number,
+  limit: number,
+): number {
+  const isAlone = turns?.[start] === orientation.byFace || closed?.[start] === 1
   if (isAlone || tabbed?.charCodeAt(start) === tab) return start + 1
-  if (!levels && !turns && !tabbed) return limit
+  if (!levels && !turns && !tabbed && !closed) return limit
   let end = start + 1
   while (
     end < limit &&
     levels?.[end] === levels?.[start] &&
     turns?.[end] === turns?.[start] &&
+    !closed?.[end] &&
     tabbed?.charCodeAt(end) !== tab
   ) {
     end++
@@ -109,7 +120,7 @@ function stretchEnd({ levels, turns, tabbed }: DividedText, start: number, limit
 const tab = 0x09
 
 function isOne(a: ShapingItem, b: ShapingItem): boolean {
-  if (a.upright !== b.upright || a.isTab || b.isTab) return false
+  if (a.upright !== b.upright || a.isTab || b.isTab || a.isPaired || b.isPaired) return false
   if (a.object || a.face !== b.face || a.size !== b.size || a.segment !== b.segment) return false
   if (a.level !== b.level) return false
   if (a.inRoom !== b.inRoom) {

@@ -2,6 +2,7 @@ import type { Context, Face, ShapedGlyphs } from '../fonts/index.ts'
 import { type Problem, warningProblem } from '../problem/index.ts'
 import { hasCentralBaseline } from '../sheet/index.ts'
 import { bidiLevels, needsBidi } from '../unicode/index.ts'
+import { closedUp } from './closed-up.ts'
 import type { ShapedRun, ShapingItem } from './glyph-run.ts'
 import { itemize } from './itemize.ts'
 import { objectGlyph, tabGlyph } from './object-glyph.ts'
@@ -38,7 +39,8 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
   const isCentral = hasCentralBaseline(paragraph.style.writingMode)
   const turns = isCentral ? orientations(text, paragraph.style, paragraph.runs) : undefined
   const tabbed = isPlain ? undefined : given
-  const divided = { text, levels: bidi?.levels, turns, tabbed }
+  const closed = closedUp(text, paragraph.runs)
+  const divided = { text, levels: bidi?.levels, turns, closed, tabbed }
   for (const item of itemize(paragraph.runs, divided, tools, problems)) {
     if (item.object) {
       const { face, object } = item

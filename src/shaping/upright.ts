@@ -43,11 +43,9 @@ function verticalLetter(face: Face, letter: string, segment: Segment, shape: Sha
  * The glyphs of a text whose letters stand upright below each other: advances go down, offsets
  * count from the middle of the line. Marks stay beside their letters.
  */
-export function shapedUpright(
-  text: string,
-  { face, segment, spacing }: ShapedAs,
-  shape: Shape,
-): ShapedGlyphs {
+export function shapedUpright(text: string, as: ShapedAs, shape: Shape): ShapedGlyphs {
+  if (as.isPaired && text.length === 2) return shapedPair(text, as, shape)
+  const { face, segment, spacing } = as
   const metrics = face.vertical()
   const glyphs: number[] = []
   const advances: number[] = []
@@ -83,8 +81,45 @@ export function shapedUpright(
   return spaced(shaped, text, spacing, face)
 }
 
-/** For each UTF-16 unit whether it stands upright; `byFace` where that is the font's to say. */
-export const orientation = { turned: 0, upright: 1, byFace: 2 } as const
+/** Features of two figures in the width of one letter: the font's own for that, where it has them. */
+const pairFeatures = ['hwid=1', 'kern=0']
+
+/** Two figures beside each other in the place of one letter: one cluster, in the middle of its line. */
+function shapedPair(
+  text: string,
+  { face, segment, spacing }: ShapedAs,
+  shape: Shape,
+): ShapedGlyphs {
+  const features = [...segment.features, ...pairFeatures]
+  const pair = shape(face, text, { ...segment, direction: 'ltr', features })
+  const { unitsPerEm, capHeight } = face.metrics
+  let width = 0
+  for (const advance of pair.advances) width += advance
+  const count = pair.glyphs.length
+  const offsetsX = new Int32Array(count)
+  const advances = new Int32Array(count)
+  let pen = Math.round(-width / 2)
+  for (let i = 0; i < count; i++) {
+    offsetsX[i] = pen + pair.offsetsX[i]
+    pen += pair.advances[i]
+  }
+  advances[count - 1] = unitsPerEm
+  const shaped = {
+    glyphs: pair.glyphs.slice(),
+    advances,
+    offsetsX,
+    offsetsY: new Int32Array(count).fill(-Math.round((unitsPerEm + capHeight) / 2)),
+    clusters: new Uint32Array(count),
+    unsafe: new Uint8Array(count),
+  }
+  return spaced(shaped, text, spacing, face)
+}
+
+/**
+ * For each UTF-16 unit whether it stands upright; `byFace` where that is the font's to say, `paired`
+ * of two figures that stand beside each other.
+ */
+export const orientation = { turned: 0, upright: 1, byFace: 2, paired: 3 } as const
 
 /** The orientations of a stretch of a paragraph, by graphemes; undefined where all of it is turned. */
 export function orientations(
@@ -101,7 +136,18 @@ export function orientations(
     found.fill(orientationOf(text.codePointAt(start) ?? 0, runs[run].style), start, end)
     start = end
   }
+  for (const { start: from, end: to, style } of runs)
+    if (style.digitPairs) pair(found, text, from, to)
   return found
+}
+
+/** Two figures with none before and behind them, and of no longer number (CSS Writing Modes 4, 9.1.1). */
+function pair(found: Uint8Array, text: string, from: number, to: number) {
+  for (const { 0: figures, index } of text.slice(from, to).matchAll(/[0-9]+/g)) {
+    const start = from + index
+    const isWhole = !/[0-9]/.test(text[start - 1] ?? '') && !/[0-9]/.test(text[start + 2] ?? '')
+    if (figures.length === 2 && isWhole) found.fill(orientation.paired, start, start + 2)
+  }
 }
 
 function orientationOf(codePoint: number, { orientation: wanted }: Style): number {

@@ -75,6 +75,15 @@ export const properties = {
   orientation: ofCharacters(oneOf('mixed', 'upright', 'sideways'), 'mixed', {
     css: value => ['text-orientation', value],
   }),
+  digitPairs: ofCharacters(trueOrFalse, false, {
+    css: value => ['text-combine-upright', value ? 'digits 2' : 'none'],
+  }),
+  emphasis: ofCharacters(oneOf('none', 'dot', 'circle', 'sesame'), 'none', {
+    css: value => ['text-emphasis-style', value],
+  }),
+  punctuationSpacing: ofCharacters(oneOf('full', 'closed'), 'full', {
+    css: value => ['text-spacing-trim', value === 'closed' ? 'normal' : 'space-all'],
+  }),
   features: ofCharacters(kind.features, [], {
     css: features => [
       'font-feature-settings',

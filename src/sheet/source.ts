@@ -97,6 +97,12 @@ export interface CharacterProperties<I extends string = string, Z extends string
   readonly caps?: 'normal' | 'small-caps'
   /** How letters stand in vertical text: as Unicode says for each, all upright, or all turned. */
   readonly orientation?: 'mixed' | 'upright' | 'sideways'
+  /** Whether two figures in vertical text stand upright beside each other (CSS Writing Modes 4, 9.1). */
+  readonly digitPairs?: boolean
+  /** A mark at each letter, above it or to the right of vertical text (CSS Text Decoration 3, section 3). */
+  readonly emphasis?: 'none' | 'dot' | 'circle' | 'sesame'
+  /** `closed` leaves half of a letter's width where blanks of fullwidth punctuation meet (CSS Text 4, 8.4). */
+  readonly punctuationSpacing?: 'full' | 'closed'
   /** OpenType feature tags: on, off, or the number of an alternate. */
   readonly features?: Readonly<Record<string, boolean | number>>
   /** Axes of a variable font by tag. */

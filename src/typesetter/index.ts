@@ -1,3 +1,4 @@
+export { type RubyOptions, rubyText } from './ruby-text.ts'
 export {
   type Setting,
   type ShapedText,

@@ -93,8 +93,13 @@ function runDeclarations(run: GlyphRun, isPainted: boolean, rules: Rules, hyphen
     `font-variation-settings:${axes.length > 0 ? axes.join(',') : 'normal'}`,
     `vertical-align:${px(rise - (run.upright ? middleOf(run) : 0))}`,
     ...(run.upright ? ['text-orientation:upright'] : []),
+    ...(isPair(run) ? ['text-combine-upright:all'] : []),
   ].join(';')
 }
+
+/** Two figures beside each other in the place of one letter. */
+const isPair = ({ upright, text, style }: GlyphRun) =>
+  upright === true && style.digitPairs && /^[0-9]{2}$/.test(text)
 
 /** What font engines that count in 64ths of a pixel make of a size. */
 const pageSize = (size: number) => Math.floor(size * 64) / 64
@@ -130,16 +135,20 @@ function middleOf(run: GlyphRun): number {
 
 /** An object keeps its place, and says what it says; what is in it is in a picture. */
 function objectElement(
-  { object, rise }: GlyphRun,
+  { object, rise, upright }: GlyphRun,
   gap: number,
   behind: number,
   rules: Rules,
 ): string {
   if (!object) return ''
   const { width, height, baseline, label } = object
+  // In vertical text its middle is on that of the line.
+  const [inline, block, below] = upright
+    ? [height, width, width / 2]
+    : [width, height, height - baseline]
   const own =
-    `display:inline-block;inline-size:${px(width)};block-size:${px(height)};` +
-    `vertical-align:${px(rise - (height - baseline))};margin-inline:${px(gap)} ${px(behind)}`
+    `display:inline-block;inline-size:${px(inline)};block-size:${px(block)};` +
+    `vertical-align:${px(rise - below)};margin-inline:${px(gap)} ${px(behind)}`
   // What says nothing is decoration.
   const said =
     label.trim() === '' ? 'aria-hidden="true"' : `role="img" aria-label="${htmlText(label)}"`

@@ -1,0 +1,80 @@
+import { faceOf, type GlyphRun, type Line, unitScale } from '../layout/index.ts'
+import type { SolidInk } from '../sheet/index.ts'
+import { path } from './chart-shapes.ts'
+import type { PathItem } from './drawing.ts'
+import { inkOf } from './fill.ts'
+
+/** Half the width of a mark, and how far its middle is from the letter, in ems (JLREQ 3.3.9). */
+const radius = 0.11
+const distance = 0.16
+
+/** Half of what a letter of horizontal text takes above the baseline, and of vertical text beside its middle. */
+const reach = { across: 0.88, down: 0.5 }
+
+/** What has no mark: blanks and punctuation (CSS Text Decoration 3, section 3.5). */
+const unmarked = /^[\p{Z}\p{C}\p{P}]/u
+
+/** Marks at the letters of a line, in its own coordinates: along it, and across it. */
+export function emphasisMarks(
+  line: Line,
+  runs: readonly GlyphRun[],
+  isVertical: boolean,
+  throughOf: (run: GlyphRun) => number,
+): PathItem[] {
+  return runs.flatMap(run => {
+    const { style, rise, x } = run
+    const { emphasis, size } = style
+    if (emphasis === 'none' || run.kind !== 'text') return []
+    const away = isVertical ? reach.down : reach.across
+    // What lies on its side has its baseline beside the line's.
+    const base = isVertical ? line.baseline : line.baseline - rise
+    const y = base - (away + distance) * size
+    const ink = inkOf(style, throughOf(run))
+    return middlesOf(run).map(middle => markAt(emphasis, x + middle, y, size, isVertical, ink))
+  })
+}
+
+/** The middles of a run's letters, from its left edge. */
+function middlesOf(run: GlyphRun): number[] {
+  const { advances, clusters } = run.glyphs
+  const scale = unitScale(faceOf(run), run.style.size)
+  const found: number[] = []
+  let pen = 0
+  for (let from = 0; from < clusters.length; ) {
+    let to = from
+    let advance = 0
+    while (to < clusters.length && clusters[to] === clusters[from]) advance += advances[to++]
+    if (!unmarked.test(run.text.slice(clusters[from]))) {
+      // Half a blank that is left out of what is closed up is not of the letter.
+      const whole = run.letterGap === undefined ? advance : advance - run.letterGap / scale
+      found.push((pen + whole / 2) * scale)
+    }
+    pen += advance
+    from = to
+  }
+  return found
+}
+
+function markAt(
+  kind: 'dot' | 'circle' | 'sesame',
+  x: number,
+  y: number,
+  size: number,
+  isVertical: boolean,
+  fill: SolidInk,
+): PathItem {
+  const r = radius * size
+  if (kind === 'sesame') {
+    // Lines that go down lie on their side, and what stands on them with them.
+    const angle = isVertical ? -45 : 45
+    const turn = (angle * Math.PI) / 180
+    const [dx, dy] = [Math.cos(turn) * r * 1.25, Math.sin(turn) * r * 1.25]
+    const arc = `A${r * 1.25} ${r * 0.6} ${angle} 1 1`
+    return path(`M${x - dx} ${y - dy}${arc} ${x + dx} ${y + dy}${arc} ${x - dx} ${y - dy}Z`, {
+      fill,
+    })
+  }
+  const ring = (of: number, sweep: number) =>
+    `M${x - of} ${y}A${of} ${of} 0 1 ${sweep} ${x + of} ${y}A${of} ${of} 0 1 ${sweep} ${x - of} ${y}Z`
+  return path(kind === 'dot' ? ring(r, 1) : ring(r, 1) + ring(r * 0.66, 0), { fill })
+}

@@ -1,0 +1,65 @@
+import { drawing, inlineObject, place } from '../drawing/index.ts'
+import type { Layout } from '../layout/index.ts'
+import { type InlineObject, plainText, type RichText, richFromText } from '../markup/index.ts'
+import { anObject, aString, checkArguments, checkOptions } from '../problem/index.ts'
+import { isVertical, type StyleSource } from '../sheet/index.ts'
+import type { Typesetter } from './typesetter.ts'
+
+export interface RubyOptions {
+  /** The style that the text around it is set in. */
+  readonly style?: string
+  /** Properties that are others than those of the style. */
+  readonly with?: Omit<StyleSource, 'from'>
+}
+
+/** Of the text that it stands beside (JLREQ, 3.3.3). */
+const rubySize = '0.5x'
+
+/**
+ * A text with another at half its size above it, or to the right of vertical text, that says how it is
+ * read (CSS Ruby 1; JLREQ, 3.3): a value for a placeholder. It is not broken, and both are as wide as
+ * the wider one. Lines with a `leading` of 2 or more have room for it; others grow. Copied and read out,
+ * it is the text. Throws as `set` of a typesetter does.
+ */
+export function rubyText(
+  setter: Typesetter,
+  text: string,
+  ruby: string,
+  options: RubyOptions = {},
+): InlineObject {
+  checkArguments(
+    'rubyText',
+    ['setter', setter, anObject],
+    ['text', text, aString],
+    ['ruby', ruby, aString],
+  )
+  checkOptions('rubyText', options, { style: aString, with: anObject })
+  const { style, with: changes = {} } = options
+  const set = (rich: RichText, more: Omit<StyleSource, 'from'>): Layout =>
+    setter.set<RichText>(rich, {
+      ...(style !== undefined && { style }),
+      with: { ...changes, leading: 1, ...more },
+    })
+  const base = set(richFromText(text), {})
+  const beside = set(richFromText(ruby), { size: rubySize, emphasis: 'none' })
+  const label = plainText(richFromText(text))
+  if (isVertical(base.writingMode)) {
+    const height = Math.max(base.height, beside.height)
+    // The text stands in the middle of its line: as much room is on the other side of it.
+    const width = base.width + 2 * beside.width
+    const middle = { across: 'center', down: 'middle' } as const
+    const shown = drawing({ width, height }, [
+      place(base, width / 2, height / 2, middle),
+      place(beside, width - beside.width / 2, height / 2, middle),
+    ])
+    return inlineObject({ width, height, drawing: shown, label })
+  }
+  const width = Math.max(base.width, beside.width)
+  const height = base.height + beside.height
+  const shown = drawing({ width, height }, [
+    place(base, width / 2, beside.height, { across: 'center', down: 'top' }),
+    place(beside, width / 2, 0, { across: 'center', down: 'top' }),
+  ])
+  const baseline = beside.height + (base.lines[0]?.baseline ?? base.height)
+  return inlineObject({ width, height, baseline, drawing: shown, label })
+}
