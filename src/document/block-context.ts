@@ -28,6 +28,8 @@ export interface BlockContext {
   readonly marginWidth: number
   /** Whether lines begin at the right. */
   readonly isMirrored: boolean
+  /** The width of the paper, where lines run down on it. */
+  readonly turn: number | undefined
   readonly images: ReadonlyMap<string, Picture | Drawing>
   readonly isNumbered: boolean
   /** There is one page without an end: nothing leaves the flow for the head or the foot of a column. */

@@ -33,7 +33,7 @@ export function columnShapes(
         for (const cell of row) {
           const { column } = cell
           if (!isMeasured[column] || cell.columnSpan > 1) continue
-          const whole = texts.set(cell.text, style, {}).width
+          const whole = texts.set(cell.text, style, {}).textWidth
           contents[column] = Math.max(contents[column], whole)
           if (columns[column].align !== 'decimal' || part === 'head') continue
           const own = widthToDecimals(cell, style, texts)
@@ -78,5 +78,5 @@ export function widthToDecimals(
   const sign = texts.number(0.5, 1).replace(/\p{Nd}/gu, '')
   const at = shown.lastIndexOf(sign)
   const whole = at < 0 ? shown : shown.slice(0, at)
-  return texts.set(parseMarkup(escapeMarkup(whole)).rich, style, {}).width
+  return texts.set(parseMarkup(escapeMarkup(whole)).rich, style, {}).textWidth
 }

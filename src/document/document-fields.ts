@@ -108,6 +108,7 @@ export const pageFields: FieldMap = {
   columnFill: choiceField('balance', 'auto'),
   facing: flag,
   baselineGrid: lengthField,
+  writingMode: choiceField('horizontal-tb', 'vertical-rl'),
   background: textField,
 }
 

@@ -23,7 +23,7 @@ const usual: Readonly<Record<string, Omit<StyleSource, 'from'>>> = {
 export function withDocumentParts(
   sheet: Sheet,
   language: string | undefined,
-  isMirrored: boolean,
+  { isMirrored, isVertical }: { readonly isMirrored: boolean; readonly isVertical: boolean },
 ): Sheet {
   const spoken = {
     ...(language !== undefined && { language }),
@@ -32,7 +32,9 @@ export function withDocumentParts(
   }
   const added = Object.entries(usual).map(([part, style]) => {
     const name = `document-${part}`
-    return [name, sheet.styleNames.includes(name) ? spoken : { ...style, ...spoken }]
+    const mode = isVertical && part !== 'running' ? { writingMode: 'vertical-rl' as const } : {}
+    const own = { ...spoken, ...mode }
+    return [name, sheet.styleNames.includes(name) ? own : { ...style, ...own }]
   })
   return sheet.with({ styles: Object.fromEntries(added) })
 }

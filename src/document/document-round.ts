@@ -30,6 +30,7 @@ export interface RoundSetting {
   readonly images: ReadonlyMap<string, Picture | Drawing>
   readonly isMirrored: boolean
   readonly isContinuous: boolean
+  readonly isVertical: boolean
   readonly page: PageShape
   /** What stands beside something, by the id of that. */
   readonly placed: ReadonlyMap<string, readonly PlacedBlock[]>
@@ -101,6 +102,7 @@ export function documentRound(
     innerWidth: page.innerWidth,
     marginWidth: page.marginWidth,
     isMirrored,
+    turn: setting.isVertical ? page.width : undefined,
     images,
     isNumbered: document.numbered ?? false,
     isContinuous: setting.isContinuous,

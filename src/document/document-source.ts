@@ -31,6 +31,8 @@ export interface PageSource {
   readonly facing?: boolean
   /** Distance of common baselines that paragraphs stand on; it grows with the reader's scale. */
   readonly baselineGrid?: number
+  /** `vertical-rl`: lines run down, the first at the right, where `start` is then. */
+  readonly writingMode?: 'horizontal-tb' | 'vertical-rl'
   readonly background?: string
 }
 

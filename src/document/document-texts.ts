@@ -55,15 +55,22 @@ export interface TextsOptions {
   readonly catalog: Catalog | undefined
   /** Of the baselines that paragraphs stand on, where there is one. */
   readonly gridStep: number | undefined
+  /** Whether lines run down: the width of a frame is then how long they may be. */
+  readonly isVertical: boolean
   /** What fills a name. */
   known(name: string): Value | undefined
   locationOf(path: Path): SourceLocation | string
 }
 
 export function documentTexts(options: TextsOptions): DocumentTexts {
-  const { setter, sheet, language, catalog, gridStep, known, locationOf } = options
+  const { setter, sheet, language, catalog, gridStep, isVertical, known, locationOf } = options
   const numbers = new Map<number | undefined, Intl.NumberFormat>()
   const leadings = gridStep === undefined ? undefined : gridLeading(setter, gridStep)
+  /** Running heads stand across the page all the same. */
+  const turned = ({ width, ...frame }: Frame, style: string): Frame =>
+    isVertical && style !== 'document-running'
+      ? { ...frame, ...(width !== undefined && { height: width }) }
+      : { ...frame, ...(width !== undefined && { width }) }
   const placesIn = (text: RichText): readonly FilledPlace[] =>
     text.sourceText.includes('{') || text.values ? placeholdersOf(text, known) : []
   /** The values that a text asks for, and no others: what is given and not used would be told. */
@@ -100,7 +107,12 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
       return catalog.text(key, values)
     },
     set: (text, style, frame, more = {}) =>
-      setter.set(text, { ...frame, ...more, style, values: valuesOf(text, more.values) }),
+      setter.set(text, {
+        ...turned(frame, style),
+        ...more,
+        style,
+        values: valuesOf(text, more.values),
+      }),
     shape(text, style, more = {}) {
       const leading = style === 'document-note' ? undefined : leadings?.(style)
       const changed = leading === undefined ? more.with : { ...more.with, leading }
@@ -114,9 +126,10 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
         set(frame) {
           // A text that is set once, and whole, needs not be made ready for more.
           const isWhole = frame.from === undefined && frame.maxLines === undefined
-          if (isWhole) return setter.set(text, { ...setting, ...frame })
+          const own = turned(frame, style)
+          if (isWhole) return setter.set(text, { ...setting, ...own })
           shaped ??= setter.shape(text, setting)
-          return shaped.set(frame)
+          return shaped.set(own)
         },
       }
     },

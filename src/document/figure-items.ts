@@ -4,6 +4,7 @@ import { type BlockContext, floatOf, widthFor } from './block-context.ts'
 import type { FigureSource } from './document-source.ts'
 import { type FlowItem, type FlowTag, stacked } from './flow-item.ts'
 import { captionItem } from './text-items.ts'
+import { turnedBox } from './turned-page.ts'
 
 /** A picture with its caption below: in the flow, at the head or foot of a column, or at its side. */
 export function* figureItems(
@@ -15,7 +16,14 @@ export function* figureItems(
   const shown = context.images.get(figure.image)
   if (!shown) context.lacksImage(figure.image, path)
   const available = widthFor(context, figure)
-  const { width, height } = sizeIn(shown, figure.width, available)
+  const { turn } = context
+  const upright =
+    turn === undefined
+      ? sizeIn(shown, figure.width, available)
+      : downSizeIn(shown, figure.width, available)
+  // Along the lines, and across them.
+  const [width, height] =
+    turn === undefined ? [upright.width, upright.height] : [upright.height, upright.width]
   const float = floatOf(context, figure.float)
   const isSide = float === 'start' || float === 'end'
   const label = plainText(texts.rich(figure.alt, [...path, 'alt']))
@@ -34,7 +42,9 @@ export function* figureItems(
     draw(x, y) {
       const left = context.isMirrored && !isSide ? x + available - width : x
       if (!shown) return []
-      const items = pictureItems(shown, left, y, width, height)
+      const logical = { x: left, y, width, height }
+      const box = turn === undefined ? logical : turnedBox(logical, turn)
+      const items = pictureItems(shown, box.x, box.y, box.width, box.height)
       return hasCaption ? items : [group(items, { role: 'figure', label, ...id })]
     },
   }
@@ -77,6 +87,17 @@ export const sizeIn = (
   const own = shown && ('box' in shown ? shown.box : shown)
   const width = Math.min(asked ?? own?.width ?? available, available)
   return { width, height: own ? (own.height * width) / own.width : 0 }
+}
+
+/** The same on a page whose lines run down: it is no higher than they are long. */
+function downSizeIn(
+  shown: Picture | Drawing | undefined,
+  asked: number | undefined,
+  available: number,
+) {
+  const { width, height } = sizeIn(shown, asked, available)
+  const ratio = height > available ? available / height : 1
+  return shown ? { width: width * ratio, height: height * ratio } : { width: 0, height: 0 }
 }
 
 /** A picture in a box; a drawing as the vectors it is. */

@@ -6,13 +6,17 @@ import { type Band, fillBand, type Grid, type PlacedItem } from './fill-band.ts'
 import { type FlowItem, notesOf, tagged } from './flow-item.ts'
 import { type ItemQueue, itemQueue } from './item-queue.ts'
 import { boxOf, type PlacedBlock, withPlaced } from './placed-items.ts'
+import { turnedItems } from './turned-page.ts'
 
 /** The columns of a page, in the order in which they are filled. */
 export interface PageFrame {
   readonly columns: readonly Box[]
   readonly page: Box
-  /** All of them, with what is between. */
+  /** All of them, with what is between; and where that is on the paper. */
   readonly inner: Box
+  readonly innerOnPage: Box
+  /** The width of the paper, where lines run down on it. */
+  readonly turn?: number
   /** Where notes in the margin stand. */
   readonly margin: Box
 }
@@ -126,7 +130,12 @@ function pageOf(
   const { all: inOrder, free } = withPlaced(
     [...inText, ...notes],
     setting.placed,
-    { ...frame, ...setting },
+    {
+      page: frame.page,
+      inner: frame.innerOnPage,
+      isMirrored: setting.isMirrored,
+      turn: frame.turn,
+    },
     setting.placedItem,
   )
   for (const { item, x, y: top } of free) {
@@ -139,9 +148,18 @@ function pageOf(
     if (isOut) problems.push(offPage(locationOf(item)))
   }
   const all = [...inOrder, ...inMargin(placed, frame, tell)]
+  const ownPlaces = new Set(free)
   return {
     index,
-    items: isDrawn ? all.flatMap(drawn) : [],
+    items: isDrawn
+      ? all.flatMap(one => {
+          const items = drawn(one)
+          // What has a place of its own has that of the paper.
+          return frame.turn === undefined || ownPlaces.has(one)
+            ? items
+            : turnedItems(items, frame.turn)
+        })
+      : [],
     headings: all.flatMap(({ item }) => (item.heading ? [item.heading] : [])),
     places: new Map(all.flatMap(boxOf)),
     terms: all.flatMap(({ item: { marks = [], id = '' } }) =>

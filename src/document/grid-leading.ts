@@ -1,4 +1,5 @@
 import type { StyleSource, Typesetter } from '../core.ts'
+import { extentOf } from './turned-page.ts'
 
 /**
  * The leading that a style has on a baseline grid: the least multiple of its step that its lines go
@@ -7,7 +8,7 @@ import type { StyleSource, Typesetter } from '../core.ts'
 export function gridLeading(setter: Typesetter, step: number) {
   const known = new Map<string, NonNullable<StyleSource['leading']>>()
   const heightOf = (style: string, leading?: StyleSource['leading']) =>
-    setter.set('x', { style, ...(leading !== undefined && { with: { leading } }) }).height
+    extentOf(setter.set('x', { style, ...(leading !== undefined && { with: { leading } }) }))
   return (style: string): NonNullable<StyleSource['leading']> => {
     const found = known.get(style)
     if (found !== undefined) return found

@@ -31,10 +31,12 @@ export function initialLetter(
   lines: number,
   style: string,
   changes: NonNullable<Setting['with']>,
-  { texts, isMirrored, width }: BlockContext,
+  { texts, isMirrored, width, turn }: BlockContext,
 ): InitialLetter | undefined {
   const first = /^\p{P}*\s*[\p{L}\p{N}]\p{M}*/u.exec(plainText(text))?.[0]
   if (first === undefined || lines < 2 || notAlone.test(first)) return undefined
+  // Letters below each other are as high as their lines are wide: none is larger.
+  if (turn !== undefined) return undefined
   const markup = parseMarkup(escapeMarkup(first)).rich
   const capital = parseMarkup('H').rich
   const trimmed = { trim: { above: 'cap', below: 'alphabetic' } } as const

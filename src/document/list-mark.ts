@@ -1,6 +1,7 @@
 import { escapeMarkup, group, type Item, parseMarkup, place } from '../core.ts'
 import type { BlockContext } from './block-context.ts'
 import type { BlockSource, ListSource } from './document-source.ts'
+import { extentOf } from './turned-page.ts'
 
 /** So far a list stands in from what is around it, in ems. */
 export const listIndent = 1.6
@@ -15,11 +16,17 @@ export function listMark(
   { marker = 'disc' }: ListSource,
   number: number,
   indent: number,
-  { texts, isMirrored, width }: BlockContext,
+  { texts, isMirrored, width, turn }: BlockContext,
 ): ListMark {
   const text = escapeMarkup(markText(marker, number, n => texts.number(n)))
   const layout = texts.set(parseMarkup(text).rich, 'document-paragraph', {})
   const distance = indent - texts.em * 0.5
+  if (turn !== undefined) {
+    return (x, baseline) => {
+      const top = baseline - extentOf(layout) / 2
+      return [group([place(layout, x + distance - layout.textWidth, top)], { role: 'none' })]
+    }
+  }
   return (x, baseline) => {
     const [at, across] = isMirrored
       ? ([x + width - distance, 'left'] as const)

@@ -3,6 +3,7 @@ import { fail } from '../problem/index.ts'
 import type { PageSource } from './document-source.ts'
 import type { PageFrame } from './flow-pages.ts'
 import { sizeOf } from './page-sizes.ts'
+import { turnedBox } from './turned-page.ts'
 
 /** Higher than any document: what is continuous is cut to what is on it. */
 const endless = 1e7
@@ -11,6 +12,7 @@ const endless = 1e7
 const marginGap = 12
 
 export interface PageShape {
+  /** Of the paper. */
   readonly width: number
   readonly height: number
   readonly top: number
@@ -18,9 +20,18 @@ export interface PageShape {
   readonly columnWidth: number
   readonly innerWidth: number
   readonly marginWidth: number
-  /** Left and right of what the margins leave. */
+  /** Left and right of what the margins leave on the paper. */
   sidesOf(index: number): readonly [left: number, right: number]
+  /** Where text goes; of pages whose lines run down, as if they lay on their side. */
   frameOf(index: number): PageFrame
+}
+
+export interface PageMode {
+  readonly isContinuous: boolean
+  /** Whether lines begin at the right. */
+  readonly isMirrored: boolean
+  /** Whether they run down. */
+  readonly isVertical: boolean
 }
 
 /** The pages of a document. Its columns and margins are mirrored where lines begin at the right. */
@@ -33,29 +44,33 @@ export function pageShape(
     gap = 24,
     facing = false,
   }: PageSource,
-  isContinuous: boolean,
-  isMirrored: boolean,
+  { isContinuous, isMirrored, isVertical }: PageMode,
 ): PageShape {
-  const [paper, paperHeight] =
+  const [paperWidth, paperHeight] =
     typeof size === 'string' ? sizeOf(size, orientation === 'landscape') : size
   const margins =
     typeof margin === 'number'
       ? { top: margin, start: margin, bottom: margin, end: margin }
       : margin
   const { top, start, bottom, end } = margins
-  const columnWidth = (paper - start - end - gap * (asked - 1)) / asked
+  // Along the lines, and across them.
+  const [length, depthOfPaper] = isVertical ? [paperHeight, paperWidth] : [paperWidth, paperHeight]
+  const [before, after, ahead] = isVertical ? [top, bottom, start] : [start, end, top]
+  const columnWidth = (length - before - after - gap * (asked - 1)) / asked
   // What goes on without an end has one column, as wide as those of its pages.
   const columns = isContinuous ? 1 : asked
   const innerWidth = columnWidth * columns + gap * (columns - 1)
-  const width = innerWidth + start + end
+  const width = isVertical ? paperWidth : innerWidth + start + end
   const height = isContinuous ? endless : paperHeight
-  const depth = height - top - bottom
+  const depth = (isVertical ? depthOfPaper - end : height - bottom) - ahead
   if (!(columnWidth > 0) || !(depth > 0)) {
     fail('bad-page', 'the margins leave no room on the page', { location: 'page.margin' })
   }
-  const isTurned = (index: number) => (facing && index % 2 === 1) !== isMirrored
+  // Text that runs down begins at the right.
+  const isTurned = (index: number) => (facing && index % 2 === 1) !== (isMirrored || isVertical)
   const sidesOf = (index: number): readonly [number, number] =>
     isTurned(index) ? [end, width - start] : [start, width - end]
+  const marginWidth = after - 2 * marginGap
   return {
     width,
     height,
@@ -63,26 +78,26 @@ export function pageShape(
     bottom,
     columnWidth,
     innerWidth,
-    marginWidth: end - 2 * marginGap,
+    marginWidth,
     sidesOf,
     frameOf(index) {
       const [left, right] = sidesOf(index)
+      const x = isVertical ? before : left
+      const y = isVertical ? width - right : top
       const boxes = Array.from({ length: columns }, (_, i): Box => {
         const place = isMirrored ? columns - 1 - i : i
-        return {
-          x: left + place * (columnWidth + gap),
-          y: top,
-          width: columnWidth,
-          height: depth,
-        }
+        return { x: x + place * (columnWidth + gap), y, width: columnWidth, height: depth }
       })
-      const marginWidth = end - 2 * marginGap
-      const marginX = isTurned(index) ? marginGap : right + marginGap
+      const isBefore = !isVertical && isTurned(index)
+      const marginX = isBefore ? marginGap : x + innerWidth + marginGap
+      const inner = { x, y, width: innerWidth, height: depth }
       return {
         columns: boxes,
         page: { x: 0, y: 0, width, height },
-        inner: { x: left, y: top, width: innerWidth, height: depth },
-        margin: { x: marginX, y: top, width: marginWidth, height: depth },
+        inner,
+        innerOnPage: isVertical ? turnedBox(inner, width) : inner,
+        margin: { x: marginX, y, width: marginWidth, height: depth },
+        ...(isVertical && { turn: width }),
       }
     },
   }

@@ -7,6 +7,7 @@ import { everyBlock } from './every-block.ts'
 import { pictureItems, sizeIn } from './figure-items.ts'
 import type { PlacedItem } from './fill-band.ts'
 import type { FlowItem } from './flow-item.ts'
+import { laidDown, turnedBox } from './turned-page.ts'
 
 type Reference = Exclude<PlaceSource, { readonly x: number } | { readonly across: string }>
 
@@ -100,6 +101,8 @@ export interface PlaceFrame {
   readonly page: Box
   readonly inner: Box
   readonly isMirrored: boolean
+  /** The width of the paper, where lines run down on it. */
+  readonly turn?: number | undefined
 }
 
 /**
@@ -123,12 +126,12 @@ export function withPlaced(
       const item = itemOf(block)
       if (!item) continue
       const own = block.source
-      const box = boxAt(own.at, item, boxes, frame)
+      const box = onPage(own.at, item, boxes, frame)
       const found = { item, x: box.x, y: box.y, width: box.width }
       all.push(found)
       free.push(found)
       if (own.id === undefined) continue
-      boxes.set(own.id, box)
+      boxes.set(own.id, frame.turn === undefined ? box : laidDown(box, frame.turn))
       waiting.unshift(...(beside.get(own.id) ?? []))
     }
   }
@@ -140,6 +143,19 @@ export const boxOf = ({ item, x, y, width }: PlacedItem): (readonly [id: string,
   item.id === undefined || item.placed
     ? []
     : [[item.id, { x, y, width: item.width ?? width, height: item.height }]]
+
+/** Sides of what stands in text that runs down are those along its lines and across them. */
+function onPage(
+  at: PlaceSource,
+  item: FlowItem & { readonly width: number },
+  boxes: ReadonlyMap<string, Box>,
+  frame: PlaceFrame,
+): Box {
+  const { turn } = frame
+  if (turn === undefined || !isReference(at)) return boxAt(at, item, boxes, frame)
+  const { width, height } = item
+  return turnedBox(boxAt(at, { ...item, width: height, height: width }, boxes, frame), turn)
+}
 
 function boxAt(
   at: PlaceSource,

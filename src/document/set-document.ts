@@ -107,7 +107,9 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   const { reader, hyphenation, shelf, catalog } = options
   const language = document.language ?? catalog?.language
   const isMirrored = runsLeftward(language)
-  const sheet = withDocumentParts(options.sheet, language, isMirrored)
+  // A page without an end has its lines across.
+  const isVertical = document.page?.writingMode === 'vertical-rl' && !continuous
+  const sheet = withDocumentParts(options.sheet, language, { isMirrored, isVertical })
   const setter = typesetter({
     sheet,
     shelf,
@@ -122,7 +124,8 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
     isMirrored,
     isContinuous: continuous,
     locationOf,
-    page: pageShape(document.page ?? {}, continuous, isMirrored),
+    isVertical,
+    page: pageShape(document.page ?? {}, { isContinuous: continuous, isMirrored, isVertical }),
     placed: placedByReference(document.content, locationOf),
     gridStep: grid === undefined ? undefined : setter.scaleLength(grid),
     textsFor: known =>
@@ -132,6 +135,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
         language,
         catalog,
         gridStep: setting.gridStep,
+        isVertical,
         known,
         locationOf,
       }),
@@ -188,7 +192,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
         const shown = { page: labelOf(one.index), pages: plain.number(last.count), heading }
         const running = continuous
           ? []
-          : runningItems(document, page, one.index, shown, plain, isMirrored)
+          : runningItems(document, page, one.index, shown, plain, isMirrored || isVertical)
         const height = continuous ? Math.ceil(one.bottom + page.bottom) : page.height
         const options = {
           width: page.width,

@@ -1,6 +1,7 @@
 import type { Frame, Layout } from '../core.ts'
 import type { FlowText } from './document-texts.ts'
 import type { Inset } from './flow-item.ts'
+import { extentOf } from './turned-page.ts'
 
 /** A layout and where it stands in its paragraph. */
 export interface PlacedPart {
@@ -48,14 +49,14 @@ export function setLines(
   // What was planned of the lines was so for the other width.
   const { offset, line } = first.rest
   const below = text.set({ width, from: { offset, line }, ...more })
-  return lined([above, { layout: below, x: 0, y: first.height }])
+  return lined([above, { layout: below, x: 0, y: extentOf(first) }])
 }
 
 function lined(parts: readonly PlacedPart[]): SetLines {
   const last = parts[parts.length - 1]
   return {
     parts,
-    height: last.y + last.layout.height,
+    height: last.y + extentOf(last.layout),
     reaches: parts.flatMap(({ layout, y }) =>
       layout.lines.map(({ top, height }) => y + top + height),
     ),

@@ -13,6 +13,7 @@ import {
   type TableShape,
 } from './table-row.ts'
 import { captionItem } from './text-items.ts'
+import { extentOf } from './turned-page.ts'
 
 /** The rows of a table, its head before each column that it goes on in. */
 export function* tableItems(
@@ -97,7 +98,7 @@ function* groupItems(rows: readonly RowSetting[], shape: TableShape): Generator<
       const end = Math.min(rows.length, i + cell.rowSpan)
       const there = heights.slice(i, end).reduce((sum, height) => sum + height, 0)
       // What a cell lacks over all of its rows, the last of them has in addition.
-      heights[end - 1] += Math.max(0, layout.height + 2 * cellPadding.down - there)
+      heights[end - 1] += Math.max(0, extentOf(layout) + 2 * cellPadding.down - there)
     }
   })
   for (const [i, row] of rows.entries()) {

@@ -6,6 +6,7 @@ import type { TableSource } from './document-source.ts'
 import type { FlowText } from './document-texts.ts'
 import type { FlowItem, FlowMark, FlowTag } from './flow-item.ts'
 import type { TableCell } from './table-cells.ts'
+import { extentOf } from './turned-page.ts'
 
 export type RowKind = 'head' | 'rows' | 'foot'
 
@@ -181,4 +182,4 @@ function partedRow(setting: RowSetting, shape: TableShape, room: number) {
 }
 
 export const rowHeight = (cells: readonly SetCell[]) =>
-  Math.max(0, ...cells.map(({ layout }) => layout.height)) + 2 * cellPadding.down
+  Math.max(0, ...cells.map(({ layout }) => extentOf(layout))) + 2 * cellPadding.down

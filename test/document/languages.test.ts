@@ -120,6 +120,56 @@ describe.each(languages)('the notice in %s', language => {
   })
 })
 
+describe('pages whose lines run down', () => {
+  const json = readFileSync(new URL('strings.ja.json', data), 'utf8')
+  const catalog = readCatalog(json, { language: 'ja' })
+  const down = { ...document, page: { ...document.page, writingMode: 'vertical-rl' } } as const
+  const laid = setDocument(down, { sheet, shelf, catalog, images })
+  const pages = [...laid.pages()]
+
+  it('have all of the text in its order, from the right, within the margins', () => {
+    expect(laid.problems).toEqual([])
+    const characters = (drawings: readonly Drawing[]) =>
+      readOf(drawings)
+        .filter(({ roles }) => !roles.includes('note') && !roles.includes('caption'))
+        .map(({ layout }) =>
+          layout.text.slice(layout.lines[0]?.start ?? 0, layout.lines.at(-1)?.end ?? 0),
+        )
+        .join('')
+        .replace(/[\s0-9]/g, '')
+    const across = [...noticeIn('ja', { continuous: true }).pages()]
+    // A large first letter is for lines that run across.
+    expect(characters(pages)).toBe(characters(across))
+    const [title] = readOf(pages)
+    expect(title.layout.writingMode).toBe('vertical-rl')
+    expect(title.x + title.layout.width).toBeCloseTo(595.28 - 64, 1)
+    for (const { layout, x, y } of readOf(pages)) {
+      expect(x).toBeGreaterThanOrEqual(63.9)
+      expect(x + layout.width).toBeLessThanOrEqual(595.28 - 63.9)
+      expect(y).toBeGreaterThanOrEqual(75.9)
+      expect(y + Math.max(0, ...layout.lines.map(line => line.x + line.width))).toBeLessThan(
+        841.9 - 75,
+      )
+    }
+  })
+
+  it('put what is placed behind what it stands beside, across the lines', () => {
+    const [title, subtitle] = readOf(pages)
+    expect(subtitle.x + subtitle.layout.width).toBeCloseTo(title.x, 3)
+    expect(subtitle.y).toBeCloseTo(title.y, 3)
+  })
+
+  it('have running heads across, and one that reads them finds all in a PDF', async () => {
+    const bytes = toPdf(pages, { ...laid.metadata, standards: ['PDF/UA-1'] })
+    const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
+    const { items } = await (await pdf.getPage(1)).getTextContent()
+    const read = items.map(item => ('str' in item ? item.str : '')).join('')
+    for (const word of ['冬の時刻表', '変わること', '港務所']) expect(read).toContain(word)
+    const heads = textsOf(pages[1].items).filter(({ roles }) => roles[0] === 'none')
+    expect(heads[0].layout.writingMode).toBe('horizontal-tb')
+  })
+})
+
 describe('texts of a catalog', () => {
   const catalog = defineCatalog(
     { greeting: 'Boats to {port}{note.sea}', sea: 'Calm.', bad: 'x' },
