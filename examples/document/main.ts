@@ -77,7 +77,13 @@ try {
   const sans = { family: ['sans', ...others], weight: 'bold' } as const
   const sheet = readSheet(sheetJson, 'sheet.json').with({
     styles: {
-      defaults: { family: ['serif', ...others], size: 11, leading: 1.42 },
+      defaults: {
+        family: ['serif', ...others],
+        size: 11,
+        leading: 1.42,
+        digitPairs: true,
+        punctuationSpacing: 'closed',
+      },
       'document-heading-1': { ...sans, size: 24, leading: 1.15 },
       'document-heading-2': { ...sans, size: 14, leading: 1.2 },
       'document-heading-3': { ...sans, size: 11, leading: 1.25 },
@@ -91,6 +97,7 @@ try {
     fonts: [arabic, arabicBold, hebrew, hebrewBold, kosugi, thai, thaiBold, hindi, hindiBold],
   })
   const { document: notice } = readDocument(noticeJson, { source: 'notice.json' })
+  const downward = { ...notice, page: { ...notice.page, writingMode: 'vertical-rl' } } as const
   const picture = await openImage(harbour)
 
   let shown: { readonly set: SetDocument; readonly pages: readonly Drawing[] } | undefined
@@ -100,7 +107,7 @@ try {
 
   async function lay() {
     const own = ++asked
-    const language = languageChooser.value
+    const [language, lines] = languageChooser.value.split(' ')
     const isHandbook = documentChooser.value === 'handbook'
     languageChooser.disabled = isHandbook
     const reader = { scale: scale.valueAsNumber }
@@ -113,7 +120,7 @@ try {
       const chart = passengersChart({ texts, catalog, width: 420, height: 300 })
       images.set('passengers', chart.drawing)
     }
-    const source = isHandbook ? handbook() : notice
+    const source = isHandbook ? handbook() : lines === 'down' ? downward : notice
     const set = setDocument(source, { sheet, shelf, catalog, images, reader })
     shown = { set, pages: [...set.pages()] }
     page = Math.min(page, set.pageCount - 1)

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import {
+  type Drawing,
   defineCatalog,
   defineSheet,
   openImage,

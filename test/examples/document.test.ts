@@ -52,13 +52,14 @@ describe('documents in Chromium', () => {
       ['ar', 'جدول الشتاء'],
       ['th', 'ตารางเดินเรือฤดูหนาว'],
       ['ja', '冬の時刻表'],
+      ['ja down', '冬の時刻表'],
     ]) {
       await choose('language', language)
       expect(await lines()).toContain(title)
       expect(await page.isVisible('[role=alert]')).toBe(false)
       const file = await pdf()
       expect(file.title).toBe(title)
-      expect(file.pages).toHaveLength(2)
+      expect(file.pages.length).toBeGreaterThan(1)
     }
     await choose('language', 'en')
   })
