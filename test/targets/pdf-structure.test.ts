@@ -167,6 +167,16 @@ describe('the structure of a PDF', () => {
     )
   })
 
+  it('has its places in the order of their names, however these begin', () => {
+    const ids = ['b', 'a1', 'a', 'a10', 'a-', 'é', 'ab']
+    const texts = ids.map((id, i) => place(set(id, { style: 'body' }), 60, 60 + i * 30, {}, { id }))
+    const page = drawing({ width: 400, height: 400 }, texts)
+    const [, names] = /\/Names \[(<.*)\] >>/.exec(pdfSource(toPdf(page))) ?? []
+    const found = [...(names ?? '').matchAll(/<FEFF([0-9A-F]*)>/g)].map(([, hex]) => hex)
+    expect(found).toHaveLength(ids.length)
+    expect(found).toEqual(found.toSorted())
+  })
+
   it('refuses links to nothing, and labels out of order', () => {
     const lost = drawing({ width: 99, height: 99 }, [
       text('~link,href="#ent"[x]', 0, 0),

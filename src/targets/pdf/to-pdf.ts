@@ -175,7 +175,8 @@ function placesText({ places, wanted }: DocumentStructure, objects: PdfObjects):
   if (known.size === 0) return ''
   const names = [...known.values()]
     .map(({ id, page, top }) => [utf16String(id), page, top] as const)
-    .toSorted((a, b) => (a[0] < b[0] ? -1 : 1))
+    // Without what ends a string: of two the shorter comes first (7.9.6).
+    .toSorted(([a], [b]) => (a.slice(0, -1) < b.slice(0, -1) ? -1 : 1))
     .map(([id, page, top]) => `${id} [${reference(page)} /XYZ null ${numberText(top)} null]`)
   const tree = objects.add(`<< /Names [${names.join(' ')}] >>`)
   return `/Names << /Dests ${reference(tree)} >> `
