@@ -1,6 +1,7 @@
 // Writes the schemas that editors check sheets, charts and documents with: `npm run schema`, after a build.
 import { writeFileSync } from 'node:fs'
 import { chartJsonSchema } from '../dist/chart-file/index.js'
+import { placesJsonSchema } from '../dist/check/index.js'
 import { documentJsonSchema } from '../dist/document/index.js'
 import { sheetJsonSchema } from '../dist/index.node.js'
 
@@ -8,6 +9,7 @@ const schemas = {
   sheet: sheetJsonSchema(),
   chart: chartJsonSchema(),
   document: documentJsonSchema(),
+  places: placesJsonSchema(),
 }
 for (const [name, schema] of Object.entries(schemas)) {
   const file = new URL(`../${name}.schema.json`, import.meta.url)

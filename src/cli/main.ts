@@ -49,6 +49,11 @@ const commands = [
     load: () => import('./chart.ts'),
   },
   {
+    name: 'check',
+    summary: 'find texts that are cut, broken or unreadable somewhere, before readers do',
+    load: () => import('./check.ts'),
+  },
+  {
     name: 'demo',
     summary: 'write screens, charts, a PDF and a web page of a made-up ferry company',
     load: () => import('./demo.ts'),

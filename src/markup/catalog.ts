@@ -50,6 +50,8 @@ export interface Catalog<K extends string = string> {
   /** Mistakes in the texts. */
   readonly problems: readonly Problem[]
   has(key: string): boolean
+  /** Where a text of its own stands: in a file, or as a path. Undefined of keys it does not have. */
+  locationOf(key: string): NonNullable<Problem['location']> | undefined
   /** A text with its values. Throws `unknown-key` where neither it nor the fallback has one. */
   text(key: K, values?: Values): RichText
 }
@@ -92,7 +94,7 @@ function catalogOf(
   { language, fallback, problems: mode = 'throw' }: CatalogOptions,
   locate: (path: Path) => NonNullable<Problem['location']>,
 ): Catalog {
-  const { texts, problems } = readTexts(strings, language, locate)
+  const { texts, paths, problems } = readTexts(strings, language, locate)
   const wrong = problems.find(problem => problem.severity === 'error')
   if (wrong && mode === 'throw') throw new DotLineError(wrong, problems)
   return {
@@ -101,6 +103,10 @@ function catalogOf(
     missing: (fallback?.keys ?? []).filter(key => !texts.has(key)),
     problems,
     has: key => texts.has(key),
+    locationOf(key) {
+      const path = paths.get(key)
+      return path && locate(path)
+    },
     text(key, values) {
       checkArgument('text', 'key', key, aString)
       checkValues('text', values)
@@ -125,6 +131,7 @@ function readTexts(
   locate: (path: Path) => NonNullable<Problem['location']>,
 ) {
   const texts = new Map<string, RichText>()
+  const paths = new Map<string, Path>()
   const problems: Problem[] = []
   const waiting: Group[] = []
   const add = (path: Path, value: unknown) => {
@@ -142,6 +149,7 @@ function readTexts(
       return problems.push(errorProblem('duplicate-name', `duplicate key '${key}'`, { location }))
     }
     const { rich, problems: mistakes } = parseMarkup(value, key)
+    paths.set(key, path)
     texts.set(key, { ...rich, name: key, ...(language !== undefined && { language }) })
     for (const mistake of mistakes) {
       problems.push({ ...mistake, message: `in '${key}': ${mistake.message}`, location })
@@ -152,5 +160,5 @@ function readTexts(
   for (let group = waiting.shift(); group; group = waiting.shift()) {
     for (const [name, value] of Object.entries(group.strings)) add([...group.path, name], value)
   }
-  return { texts, problems }
+  return { texts, paths, problems }
 }

@@ -1,0 +1,71 @@
+import type { Catalog } from '../core.ts'
+import { type Finding, type FindingCode, findingKinds } from './finding.ts'
+import { textFacts } from './text-facts.ts'
+
+/** What is wrong with texts wherever they stand, beside those of the first catalog. */
+export function* catalogFindings(source: Catalog, catalog: Catalog): Generator<Finding> {
+  const language = catalog.language ?? ''
+  const found = (code: FindingCode, key: string, message: string): Finding => {
+    const location = catalog.locationOf(key) ?? source.locationOf(key)
+    return {
+      code,
+      severity: findingKinds[code],
+      message,
+      place: '',
+      key,
+      language,
+      ...(location !== undefined && { location }),
+      situations: [],
+    }
+  }
+  for (const { message, code, location } of catalog.problems) {
+    yield { ...found('bad-text', '', `${code}: ${message}`), ...(location && { location }) }
+  }
+  for (const key of source.keys) {
+    if (!catalog.has(key)) {
+      yield found('missing-key', key, `there is no text in '${language}'`)
+      continue
+    }
+    const own = textFacts(catalog.text(key))
+    if (catalog !== source) {
+      const given = textFacts(source.text(key))
+      const spans = difference(own.spans, given.spans)
+      if (spans) yield found('span-differs', key, `its spans are not those of the source: ${spans}`)
+      const values = difference(own.values, given.values)
+      if (values)
+        yield found('value-differs', key, `its values are not those of the source: ${values}`)
+    }
+    const targets = new Map<string, string>()
+    for (const { target, words } of own.links) {
+      if (words === '') {
+        yield found('empty-link', key, `a link has no words (${target})`)
+        continue
+      }
+      const other = targets.get(words)
+      if (other !== undefined && other !== target) {
+        yield found('same-link-words', key, `two links that lead elsewhere say '${words}'`)
+      }
+      targets.set(words, target)
+    }
+  }
+}
+
+/** What one list has beside another, in words; undefined where they are alike. */
+function difference(own: readonly string[], given: readonly string[]): string | undefined {
+  const more = without(own, given)
+  const less = without(given, own)
+  const parts = [
+    ...(more.length > 0 ? [`more ${more.join(', ')}`] : []),
+    ...(less.length > 0 ? [`no ${less.join(', ')}`] : []),
+  ]
+  return parts.length > 0 ? parts.join('; ') : undefined
+}
+
+function without(list: readonly string[], others: readonly string[]): readonly string[] {
+  const rest = [...others]
+  return list.filter(name => {
+    const at = rest.indexOf(name)
+    if (at >= 0) rest.splice(at, 1)
+    return at < 0
+  })
+}

@@ -1,0 +1,282 @@
+import {
+  type Catalog,
+  type Hyphenation,
+  type ReaderSettings,
+  type RichText,
+  type Sheet,
+  type Shelf,
+  type Typesetter,
+  typesetter,
+  type Values,
+} from '../core.ts'
+import {
+  anything,
+  being,
+  checkOptions,
+  type Path,
+  pathText,
+  type SourceLocation,
+} from '../problem/index.ts'
+import { catalogFindings } from './catalog-findings.ts'
+import { type Finding, findingKinds, type Situation, sortedFindings } from './finding.ts'
+import { keysOfPlace } from './keys-of-place.ts'
+import { type LayoutFinding, layoutFindings, roomFindings, rounded } from './layout-findings.ts'
+import { type PlaceList, type TextPlace, usualScales } from './place-list.ts'
+import { checkedPlaces } from './read-places.ts'
+import { sheetFindings } from './sheet-findings.ts'
+import { textFacts } from './text-facts.ts'
+import { worstContrast } from './worst-contrast.ts'
+
+export interface CheckOptions {
+  readonly sheet: Sheet
+  readonly shelf: Shelf
+  readonly hyphenation?: Hyphenation
+  /** The first is the source; those of other languages are measured by it too. */
+  readonly catalogs: readonly Catalog[]
+  readonly places: PlaceList
+  /** The reader's scales, in place of those of the list. */
+  readonly scales?: readonly number[]
+  /** Which of so many equal parts is checked, counted from 1: `[3, 8]`. All of it without it. */
+  readonly part?: readonly [part: number, of: number]
+  /** Says where a part of the list stands in its file, for errors. */
+  readonly locationOf?: (path: Path) => SourceLocation | string
+  /** Is told how many of all texts at all places have been checked. */
+  readonly progress?: (done: number, all: number) => void
+}
+
+/** A text at a place, in one language: what is in one part is so as a whole. */
+interface Unit {
+  readonly place: TextPlace
+  readonly key: string
+  readonly catalog: Catalog
+}
+
+const aPart = being(
+  'a part and how many there are, such as [3, 8]',
+  value =>
+    Array.isArray(value) &&
+    value.length === 2 &&
+    value.every(Number.isInteger) &&
+    value[0] >= 1 &&
+    value[0] <= value[1],
+)
+
+/**
+ * Lays every text out at every place that it has, in each language, at each of the reader's scales, in
+ * each width and mode, and tells what is wrong, by cause. Throws on lists of places and keys that are
+ * none.
+ */
+export function check(options: CheckOptions): readonly Finding[] {
+  checkOptions('check', options, {
+    sheet: anything,
+    shelf: anything,
+    hyphenation: anything,
+    catalogs: anything,
+    places: anything,
+    scales: anything,
+    part: aPart,
+    locationOf: anything,
+    progress: anything,
+  })
+  const { sheet, catalogs, locationOf = pathText, part = [1, 1], progress } = options
+  const list = checkedPlaces(options.places, locationOf)
+  const [source] = catalogs
+  if (!source) return []
+  const units: Unit[] = []
+  for (const [i, place] of list.places.entries()) {
+    const keys = keysOfPlace(place, source.keys, j =>
+      locationOf(['places', i, 'keys', ...(typeof place.keys === 'string' ? [] : [j])]),
+    )
+    for (const key of keys) {
+      for (const catalog of catalogs) if (catalog.has(key)) units.push({ place, key, catalog })
+    }
+  }
+  const [own, of] = part
+  const found: Finding[] = []
+  if (own === 1) {
+    for (const catalog of catalogs) found.push(...catalogFindings(source, catalog))
+    found.push(...sheetFindings(sheet, list, catalogs), ...valueFindings(list, units))
+  }
+  const setters = settersFor(options, list)
+  const mine = units.filter((_, i) => i % of === own - 1)
+  for (const [i, unit] of mine.entries()) {
+    found.push(...unitFindings(unit, list, setters))
+    progress?.(i + 1, mine.length)
+  }
+  return sortedFindings(found)
+}
+
+/** Typesetters of a mode of the sheet at a scale. */
+interface ScaledSetter {
+  readonly sheet: Sheet
+  readonly mode: string | undefined
+  readonly scale: number
+  readonly setter: Typesetter
+  /** With lines, words and letters as far apart as WCAG 2.2, 1.4.12, asks; at the scale of 1. */
+  readonly spaced: Typesetter | undefined
+}
+
+function settersFor(
+  { sheet, shelf, hyphenation, scales }: CheckOptions,
+  list: PlaceList,
+): readonly ScaledSetter[] {
+  const modes: readonly (string | undefined)[] = [undefined, ...(list.modes ?? [])]
+  return modes.flatMap(mode => {
+    const own = mode === undefined ? sheet : sheet.mode(mode)
+    const of = (reader: ReaderSettings) =>
+      typesetter({
+        sheet: own,
+        shelf,
+        reader,
+        problems: 'collect',
+        ...(hyphenation && { hyphenation }),
+      })
+    return (scales ?? list.scales ?? usualScales).map(
+      (scale): ScaledSetter => ({
+        sheet: own,
+        mode,
+        scale,
+        setter: of({ scale }),
+        spaced: scale === 1 && mode === undefined ? of({ scale, spacing: 'wide' }) : undefined,
+      }),
+    )
+  })
+}
+
+/** Values that are given at a place, and that none of its texts asks for. */
+function* valueFindings({ places }: PlaceList, units: readonly Unit[]): Generator<Finding> {
+  for (const place of places) {
+    const asked = new Set(
+      units
+        .filter(unit => unit.place === place)
+        .flatMap(({ catalog, key }) => textFacts(catalog.text(key)).values),
+    )
+    for (const name of Object.keys(place.values ?? {})) {
+      if (asked.has(name) || place.allows?.includes('unused-value')) continue
+      yield {
+        code: 'unused-value',
+        severity: findingKinds['unused-value'],
+        message: `no text of the place asks for the value '${name}'`,
+        place: place.name,
+        key: '',
+        language: '',
+        situations: [],
+      }
+    }
+  }
+}
+
+/** What is found of one text at one place, each with the situations that have it. */
+function unitFindings(
+  { place, key, catalog }: Unit,
+  { contrast = 'AA' }: PlaceList,
+  setters: readonly ScaledSetter[],
+): readonly Finding[] {
+  const { style, maxLines, height, background, direction, leastSize, allows = [] } = place
+  const text = catalog.text(key)
+  const setting = {
+    ...(style !== undefined && { style }),
+    ...(maxLines !== undefined && { maxLines }),
+    values: valuesOf(text, place.values ?? {}),
+    ...(catalog.language !== undefined && { with: { language: catalog.language } }),
+  }
+  const found = new Map<string, { finding: LayoutFinding; situations: Situation[] }>()
+  const add = (finding: LayoutFinding, situation: Situation) => {
+    if (allows.includes(finding.code)) return
+    const { figure, limit } = finding
+    const own = {
+      ...situation,
+      ...(figure !== undefined && { figure }),
+      ...(limit !== undefined && { limit }),
+    }
+    const known = found.get(finding.code)
+    if (known) known.situations.push(own)
+    else found.set(finding.code, { finding, situations: [own] })
+  }
+  for (const { sheet, mode, scale, setter, spaced } of setters) {
+    for (const width of widthsOf(place)) {
+      const situation = {
+        scale,
+        ...(width !== undefined && { width }),
+        ...(mode !== undefined && { mode }),
+      }
+      const frame = { ...setting, ...(width !== undefined && { width }) }
+      const room = { width, height }
+      const layout = setter.set(text, frame)
+      for (const finding of layoutFindings(layout, room)) add(finding, situation)
+      if (background !== undefined) {
+        const low = worstContrast(layout, background, sheet, contrast)
+        if (low) {
+          const message = `the contrast is too low for ${contrast}`
+          const figure = rounded(low.figure)
+          add({ code: 'low-contrast', message, figure, limit: low.limit }, situation)
+        }
+      }
+      const least = Math.min(...layout.lines.flatMap(({ runs }) => runs.map(run => run.style.size)))
+      if (leastSize !== undefined && least < leastSize) {
+        const message = 'letters are smaller than the place allows'
+        add({ code: 'small-text', message, figure: rounded(least), limit: leastSize }, situation)
+      }
+      if (direction && layout.paragraphs.some(one => one.direction !== direction)) {
+        const message = `the text does not run as its place does: ${direction}`
+        add({ code: 'wrong-direction', message }, situation)
+      }
+      if (!spaced) continue
+      const lost = new Set([...roomFindings(layout, room)].map(({ code }) => code))
+      for (const { code, figure, limit } of roomFindings(spaced.set(text, frame), room)) {
+        if (lost.has(code) || allows.includes(code)) continue
+        const message = `with the spacing of WCAG 2.2, 1.4.12, ${lostBy[code] ?? 'it is lost'}`
+        add(
+          {
+            code: 'spacing-loss',
+            message,
+            ...(figure !== undefined && { figure }),
+            ...(limit !== undefined && { limit }),
+          },
+          situation,
+        )
+      }
+    }
+  }
+  const location = catalog.locationOf(key)
+  return [...found.values()].map(
+    ({ finding: { code, message }, situations }): Finding => ({
+      code,
+      severity: findingKinds[code],
+      message,
+      place: place.name,
+      key,
+      language: catalog.language ?? '',
+      ...(location !== undefined && { location }),
+      situations: worstFirst(situations),
+    }),
+  )
+}
+
+const lostBy: Readonly<Record<string, string>> = {
+  'text-cut': 'the text is cut',
+  'over-height': 'the text is higher than its place',
+  'over-width': 'a word is wider than its line',
+}
+
+const widthsOf = ({ width }: TextPlace): readonly (number | undefined)[] =>
+  width === undefined ? [undefined] : typeof width === 'number' ? [width] : width
+
+/** The values that a text asks for: what is given and not asked for is no mistake of each text. */
+function valuesOf(text: RichText, values: Values): Values {
+  const { values: asked } = textFacts(text)
+  return Object.fromEntries(Object.entries(values).filter(([name]) => asked.includes(name)))
+}
+
+/** By how far they are from their limit, then by scale, width and mode. */
+function worstFirst(situations: readonly Situation[]): readonly Situation[] {
+  const off = ({ figure, limit }: Situation) =>
+    figure === undefined || limit === undefined ? 0 : Math.abs(Math.log(figure / limit))
+  return [...situations].sort(
+    (a, b) =>
+      off(b) - off(a) ||
+      b.scale - a.scale ||
+      (a.width ?? 0) - (b.width ?? 0) ||
+      (a.mode ?? '').localeCompare(b.mode ?? '', 'en'),
+  )
+}

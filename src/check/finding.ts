@@ -1,0 +1,81 @@
+import type { SourceLocation } from '../core.ts'
+
+/** What is found, and how grave it is: an error is wrong for every reader, a warning looks wrong. */
+export const findingKinds = {
+  'bad-text': 'error',
+  'broken-word': 'error',
+  'empty-link': 'error',
+  'lone-word': 'warning',
+  'low-contrast': 'error',
+  'missing-face': 'warning',
+  'missing-family': 'warning',
+  'missing-glyph': 'error',
+  'missing-key': 'error',
+  'missing-value': 'error',
+  'over-height': 'error',
+  'over-width': 'error',
+  'same-link-words': 'warning',
+  'small-text': 'warning',
+  'span-differs': 'error',
+  'spacing-loss': 'error',
+  'synthesized-face': 'warning',
+  'text-cut': 'error',
+  'unknown-style': 'error',
+  'unused-ink': 'warning',
+  'unused-style': 'warning',
+  'unused-value': 'warning',
+  'value-differs': 'error',
+  'wrong-direction': 'warning',
+} as const
+
+export type FindingCode = keyof typeof findingKinds
+
+/** One of the situations that something was found in. */
+export interface Situation {
+  /** The reader's. */
+  readonly scale: number
+  /** Of the place, in units; undefined where it has none. */
+  readonly width?: number
+  /** The mode of the sheet; undefined for none. */
+  readonly mode?: string
+  /** What was measured, and what it may be at most, or at least. */
+  readonly figure?: number
+  readonly limit?: number
+}
+
+/** Something that is wrong with a text where it stands, in all situations in which it is so. */
+export interface Finding {
+  readonly code: FindingCode
+  readonly severity: 'error' | 'warning'
+  readonly message: string
+  /** The name of the place; empty of what is wrong wherever it stands. */
+  readonly place: string
+  /** Of the text in its catalog; empty of what is of no text. */
+  readonly key: string
+  /** BCP 47 tag. */
+  readonly language: string
+  /** Where the text stands. */
+  readonly location?: SourceLocation | string
+  /** The worst first. */
+  readonly situations: readonly Situation[]
+}
+
+/** What a finding is known by: it stays when lines of files move, and figures change. */
+export const findingId = ({ code, place, key, language, message }: Finding): string =>
+  [code, place, key, language, place === '' ? message : ''].join('|')
+
+/** By cause, then by text: the order in which reports have them. */
+export function sortedFindings(findings: readonly Finding[]): readonly Finding[] {
+  const rank = (finding: Finding) => [
+    finding.severity === 'error' ? '0' : '1',
+    finding.code,
+    finding.place,
+    finding.key,
+    finding.language,
+    finding.message,
+  ]
+  const keyed = findings.map(finding => ({ finding, rank: rank(finding).join('\u0000') }))
+  return keyed
+    .sort((a, b) => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : 0))
+    .map(({ finding }) => finding)
+}

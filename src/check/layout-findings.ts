@@ -1,0 +1,103 @@
+import { faceOf, type Layout, type Problem } from '../core.ts'
+import type { FindingCode } from './finding.ts'
+
+/** Something that a layout has, in the situation that it was laid out for. */
+export interface LayoutFinding {
+  readonly code: FindingCode
+  readonly message: string
+  readonly figure?: number
+  readonly limit?: number
+}
+
+/** Room that a text has. */
+export interface TextRoom {
+  readonly width: number | undefined
+  readonly height: number | undefined
+}
+
+/** What problems of a layout are here; those that are not named are wrong texts. */
+const codes: Readonly<Record<string, FindingCode>> = {
+  'broken-word': 'broken-word',
+  'missing-face': 'missing-face',
+  'missing-family': 'missing-family',
+  'missing-glyph': 'missing-glyph',
+  'missing-value': 'missing-value',
+  'unknown-family': 'missing-family',
+  'unknown-style': 'unknown-style',
+}
+
+/** Told otherwise, or of no text alone. */
+const passed = new Set(['overflow', 'unused-value', 'large-scale', 'no-hyphenation'])
+
+/** Scripts that write words without spaces between them: the last line of them has no lone word. */
+const spaceless =
+  /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u
+
+/** Lengths that differ by less, in units, are the same. */
+const slack = 0.01
+
+/** What is wrong with a layout, measured against its room. */
+export function* layoutFindings(layout: Layout, room: TextRoom): Generator<LayoutFinding> {
+  for (const problem of layout.problems) {
+    const found = ofProblem(problem)
+    if (found) yield found
+  }
+  yield* roomFindings(layout, room)
+  const faces = new Set<string>()
+  for (const { runs } of layout.lines) {
+    for (const run of runs) {
+      if (run.object || faces.has(run.face)) continue
+      faces.add(run.face)
+      const { synthesized } = faceOf(run)
+      if (synthesized.length === 0) continue
+      yield {
+        code: 'synthesized-face',
+        message: `the face is made up from another: ${synthesized.join(' and ')}`,
+      }
+    }
+  }
+  const { lines } = layout
+  const last = lines[lines.length - 1]
+  if (lines.length > 1 && last.paragraph === lines[lines.length - 2].paragraph) {
+    const text = layout.text.slice(last.start, last.end).trim()
+    // Of two words on two lines each is alone.
+    const isLong = /\S\s+\S+\s+\S/.test(layout.text)
+    if (isLong && text !== '' && !/\s/.test(text) && !spaceless.test(text)) {
+      yield { code: 'lone-word', message: `one word is alone on the last line: '${text}'` }
+    }
+  }
+}
+
+/** What has no room: text that is cut, too high or too wide. */
+export function* roomFindings(
+  layout: Layout,
+  { width, height }: TextRoom,
+): Generator<LayoutFinding> {
+  const { cut } = layout
+  if (cut) {
+    const figure = layout.text.length - (cut.end - cut.start)
+    const message = 'the text is cut: there is no room for all of it'
+    yield { code: 'text-cut', message, figure, limit: layout.text.length }
+  }
+  if (height !== undefined && layout.height > height + slack) {
+    const message = 'the text is higher than its place'
+    yield { code: 'over-height', message, figure: rounded(layout.height), limit: rounded(height) }
+  }
+  if (width !== undefined && layout.textWidth > width + slack) {
+    const message = 'a word is wider than its line'
+    yield { code: 'over-width', message, figure: rounded(layout.textWidth), limit: rounded(width) }
+  }
+}
+
+export const rounded = (length: number) => Number(length.toFixed(2))
+
+function ofProblem({ code, message, severity }: Problem): LayoutFinding | undefined {
+  if (Object.hasOwn(codes, code)) return { code: codes[code], message: withoutPlace(message) }
+  // What only warns is no mistake of the text.
+  if (passed.has(code) || severity === 'warning') return undefined
+  return { code: 'bad-text', message: `${code}: ${message}` }
+}
+
+/** Lines change with the situation: what is told of them would be another finding in each. */
+const withoutPlace = (message: string) =>
+  message.replace(/ at the end of line \d+(, and \d+ more)?/, '').replace(/ on line \d+/, '')

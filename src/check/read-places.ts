@@ -1,0 +1,69 @@
+import {
+  aString,
+  checkArguments,
+  checkFields,
+  checkOptions,
+  described,
+  errorOf,
+  errorProblem,
+  isObject,
+  type Path,
+  type Problem,
+  pathText,
+  readJson,
+  type SourceLocation,
+  type TellField,
+} from '../problem/index.ts'
+import { placeFields, placeListFields } from './place-fields.ts'
+import type { PlaceList } from './place-list.ts'
+
+/** A list of places that was checked, and where its parts stand in their file. */
+export interface ReadPlaces {
+  readonly list: PlaceList
+  locationOf(path: Path): SourceLocation | string
+}
+
+/** Reads a list of places in JSON. Throws a `DotLineError` with all mistakes, each with its place. */
+export function readPlaces(json: string, options: { readonly source?: string } = {}): ReadPlaces {
+  checkArguments('readPlaces', ['json', json, aString])
+  checkOptions('readPlaces', options, { source: aString })
+  const { value, locationOf, problems } = readJson(json, options.source ?? 'places')
+  return { list: checkedPlaces(value, locationOf, problems), locationOf }
+}
+
+/** A list of places of any origin, checked. */
+export function checkedPlaces(
+  value: unknown,
+  locationOf: (path: Path) => SourceLocation | string = pathText,
+  before: readonly Problem[] = [],
+): PlaceList {
+  const found: Problem[] = [...before]
+  const tell: TellField = (path, code, message, more = {}) => {
+    found.push(errorProblem(code, message, { location: locationOf(path), ...more }))
+  }
+  if (!isObject(value)) {
+    tell([], 'bad-places', `a list of places is an object, not ${described(value)}`)
+    throw errorOf(found)
+  }
+  checkFields(value, placeListFields, [], tell, 'a list of places')
+  if (value.places === undefined) tell([], 'missing-property', "'places' is missing")
+  const names = new Set<unknown>()
+  if (Array.isArray(value.places)) {
+    value.places.forEach((place: unknown, i) => {
+      if (!isObject(place)) return
+      const at = ['places', i]
+      checkFields(place, placeFields, at, tell, 'a place')
+      for (const name of ['name', 'keys']) {
+        if (place[name] === undefined)
+          tell(at, 'missing-property', `'${name}' of a place is missing`)
+      }
+      if (names.has(place.name)) {
+        tell([...at, 'name'], 'duplicate-name', `two places are named '${String(place.name)}'`)
+      }
+      names.add(place.name)
+    })
+  }
+  if (found.some(({ severity }) => severity === 'error')) throw errorOf(found)
+  // Each field was checked to be what it is declared as.
+  return value as unknown as PlaceList
+}

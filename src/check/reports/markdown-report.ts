@@ -1,0 +1,29 @@
+import type { Finding } from '../finding.ts'
+import { countsByCode, situationText, subjectText, whereText } from './words.ts'
+
+/** So many of one kind are shown: a comment on a change is read by people. */
+const most = 10
+
+/** Findings as a comment on a change, by cause. */
+export function markdownReport(findings: readonly Finding[]): string {
+  if (findings.length === 0) return 'No text is in trouble.\n'
+  const parts = [`**${findings.length} findings**\n`]
+  for (const [code, own] of countsByCode(findings)) {
+    parts.push(
+      `\n### ${code} (${own.length})\n\n| text | what | worst at | where |\n|---|---|---|---|\n`,
+    )
+    for (const finding of own.slice(0, most)) {
+      const cells = [
+        subjectText(finding),
+        finding.message,
+        situationText(finding),
+        whereText(finding),
+      ]
+      parts.push(`| ${cells.map(escaped).join(' | ')} |\n`)
+    }
+    if (own.length > most) parts.push(`\nand ${own.length - most} more\n`)
+  }
+  return parts.join('')
+}
+
+const escaped = (text: string) => text.replace(/[\\|<>*_`[\]]/g, '\\$&').replace(/\s+/g, ' ')

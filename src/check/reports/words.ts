@@ -1,0 +1,38 @@
+import { locationText } from '../../problem/index.ts'
+import type { Finding, Situation } from '../finding.ts'
+
+/** The situation that is worst, and how many there are, in words. */
+export function situationText({ situations }: Finding): string {
+  const [worst, ...others] = situations
+  if (!worst) return ''
+  const more = others.length === 0 ? '' : `, and ${others.length} more`
+  return `${oneSituation(worst)}${more}`
+}
+
+function oneSituation({ scale, width, mode, figure, limit }: Situation): string {
+  const parts = [
+    `${Math.round(scale * 100)} %`,
+    ...(width === undefined ? [] : [`width ${width}`]),
+    ...(mode === undefined ? [] : [mode]),
+    ...(figure === undefined ? [] : [limit === undefined ? `${figure}` : `${figure} for ${limit}`]),
+  ]
+  return parts.join(', ')
+}
+
+/** What it is of, in words: a place, a text, a language. */
+export function subjectText({ place, key, language }: Finding): string {
+  return [place, key, language].filter(part => part !== '').join(' · ')
+}
+
+export const whereText = ({ location }: Finding) =>
+  location === undefined ? '' : locationText(location)
+
+/** How many there are of each kind, in the order in which they come. */
+export function countsByCode(
+  findings: readonly Finding[],
+): ReadonlyMap<string, readonly Finding[]> {
+  const counts = new Map<string, Finding[]>()
+  for (const finding of findings)
+    counts.set(finding.code, [...(counts.get(finding.code) ?? []), finding])
+  return counts
+}

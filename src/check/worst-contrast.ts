@@ -1,0 +1,56 @@
+import { contrast, type Ink, type Layout, type Sheet, type SolidInk, type Style } from '../core.ts'
+
+/** A contrast that is too low, of all runs of a text the worst against what it needs. */
+export interface LowContrast {
+  readonly figure: number
+  readonly limit: number
+}
+
+/** Units, which are CSS pixels: 18 points, and 14 of bold type (WCAG 2.2, large-scale text). */
+const large = { plain: 24, bold: (14 * 96) / 72, boldWeight: 700 }
+
+const limits = { AA: { text: 4.5, large: 3 }, AAA: { text: 7, large: 4.5 } }
+
+/** The worst contrast of a text on a background, where it is below its limit (WCAG 2.2, 1.4.3 and 1.4.6). */
+export function worstContrast(
+  layout: Layout,
+  background: string,
+  sheet: Sheet,
+  level: 'AA' | 'AAA',
+): LowContrast | undefined {
+  let worst: LowContrast | undefined
+  const known = new Map<Style, number>()
+  for (const { runs } of layout.lines) {
+    for (const { style, text, object } of runs) {
+      if (object || text.trim() === '') continue
+      let figure = known.get(style)
+      if (figure === undefined) {
+        figure = contrastOf(style, background, sheet)
+        known.set(style, figure)
+      }
+      const isLarge =
+        style.size >= large.plain || (style.weight >= large.boldWeight && style.size >= large.bold)
+      const limit = limits[level][isLarge ? 'large' : 'text']
+      if (figure >= limit) continue
+      if (!worst || figure / limit < worst.figure / worst.limit) worst = { figure, limit }
+    }
+  }
+  return worst
+}
+
+/** By the worst point of gradients, of the ink and of what is behind it. */
+function contrastOf({ ink, opacity, backing }: Style, background: string, sheet: Sheet): number {
+  const behind: readonly (SolidInk | string)[] =
+    backing === 'none' || backing.extent === 'block' ? [background] : colorsOf(backing.ink)
+  let worst = Number.POSITIVE_INFINITY
+  for (const color of colorsOf(ink)) {
+    const seen = { ...color, opacity: color.opacity * opacity }
+    for (const ground of behind) worst = Math.min(worst, contrast(seen, ground as SolidInk, sheet))
+  }
+  return worst
+}
+
+const colorsOf = (ink: Ink): readonly SolidInk[] =>
+  ink.kind === 'solid'
+    ? [ink]
+    : ink.stops.map(({ color, opacity }) => ({ kind: 'solid', color, opacity }))

@@ -1,0 +1,23 @@
+import { type Finding, situationText, subjectText, whereText } from 'dot-line/check'
+import { table } from './table.ts'
+
+/** Findings by cause, the gravest first, each cause with how many there are. */
+export function findingsTable(findings: readonly Finding[]): string {
+  if (findings.length === 0) return 'nothing is wrong\n'
+  const groups = new Map<string, Finding[]>()
+  for (const finding of findings) {
+    groups.set(finding.code, [...(groups.get(finding.code) ?? []), finding])
+  }
+  const parts = [...groups].map(([code, own]) => {
+    const rows = own.map(finding => [
+      subjectText(finding),
+      finding.message,
+      situationText(finding),
+      whereText(finding),
+    ])
+    return `${code}: ${own.length}\n${table([['text', 'what', 'worst at', 'where'], ...rows])}`
+  })
+  const errors = findings.filter(({ severity }) => severity === 'error').length
+  const count = `${findings.length} findings: ${errors} errors, ${findings.length - errors} warnings`
+  return `${parts.join('\n')}\n${count}\n`
+}

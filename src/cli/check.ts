@@ -1,0 +1,174 @@
+import { type Command, InvalidArgumentError, Option } from 'commander'
+import type { Catalog } from 'dot-line'
+import {
+  acceptedText,
+  check,
+  type Finding,
+  findingsText,
+  junitReport,
+  markdownReport,
+  mergedFindings,
+  type PseudoKind,
+  pseudoCatalog,
+  readAccepted,
+  readPlaces,
+  sarifReport,
+  withoutAccepted,
+} from 'dot-line/check'
+import { checkInParts } from './check-jobs.ts'
+import { findingsTable } from './check-table.ts'
+import { CommandError } from './command-error.ts'
+import { openCatalog } from './open-catalog.ts'
+import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
+import { openHyphenationFor } from './open-hyphenation.ts'
+import { openSheet } from './open-sheet.ts'
+import { repeated, wholeNumber } from './options.ts'
+import { writeOut } from './output.ts'
+import { readText } from './read-file.ts'
+
+interface CheckOptions extends FontOptions {
+  readonly sheet?: string
+  readonly catalog?: readonly string[]
+  readonly pseudo?: readonly PseudoKind[]
+  readonly scales?: readonly number[]
+  readonly format: 'table' | 'json' | 'sarif' | 'junit' | 'markdown'
+  readonly output?: string
+  readonly accepted?: string
+  readonly update?: true
+  readonly part?: readonly [number, number]
+  readonly jobs?: number
+  readonly merge?: true
+}
+
+/** Something was found: it is no mistake of the call. */
+const isFound = 1
+
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command
+    .description(
+      'Lays every text of the catalogs out at every place that it has, in each language, at each of ' +
+        "the reader's text scales, in each width and mode, and tells what is wrong: text that is cut or " +
+        'too wide, words that break, missing letters and texts, contrast that is too low. Ends with exit ' +
+        'code 1 where something is found.',
+    )
+    .argument('[FILES...]', 'the list of places in JSON; with --merge, the parts of a check')
+    .option('-s, --sheet <file>', 'style sheet in JSON; without it, a small one that is built in')
+    .option('--catalog <file>', 'texts by key in JSON, the source first; may be repeated', repeated)
+    .addOption(
+      new Option('--pseudo <kind>', 'checks texts made from the source too; may be repeated')
+        .choices(['accented', 'longer', 'mirrored'])
+        .argParser(pseudoKinds),
+    )
+    .option('--scales <numbers>', "the reader's text scales, such as 1,2", numberList)
+    .addOption(
+      new Option('--format <format>', 'what is printed')
+        .choices(['table', 'json', 'sarif', 'junit', 'markdown'])
+        .default('table'),
+    )
+    .option('--accepted <file>', 'findings that are taken as they are')
+    .option('--update', 'writes what is found into that file')
+    .option('--part <part/parts>', 'one of so many equal parts, such as 3/8', partOf)
+    .option('--jobs <number>', 'how many threads work at it', wholeNumber)
+    .option('--merge', 'puts the findings of parts together, which --format json wrote')
+  addFontOptions(command)
+    .option('-o, --output <file>', 'where to write; without it, standard output')
+    .addHelpText(
+      'after',
+      '\nExample:\n  dotline check places.json -s sheet.json --catalog strings.en.json --catalog strings.de.json',
+    )
+    .action(runCheck)
+}
+
+async function runCheck(files: readonly string[], options: CheckOptions) {
+  const all = options.merge ? merged(files) : await found(files, options)
+  const { accepted, update, format, output, part } = options
+  if (update) {
+    if (accepted === undefined) throw new CommandError('--update needs --accepted FILE')
+    writeOut(accepted, acceptedText(all))
+    process.stdout.write(`${all.length} findings are accepted\n`)
+    return
+  }
+  const { findings, gone } =
+    accepted === undefined
+      ? { findings: all, gone: [] }
+      : withoutAccepted(all, readAccepted(readText(accepted, 'list'), accepted))
+  if (gone.length > 0) {
+    process.stderr.write(
+      `warning: ${gone.length} findings of ${accepted} are no longer found (write it anew with --update)\n`,
+    )
+  }
+  const reports = {
+    table: () => findingsTable(findings),
+    json: () => findingsText(findings, part),
+    sarif: () => sarifReport(findings),
+    junit: () => junitReport(findings),
+    markdown: () => markdownReport(findings),
+  }
+  writeOut(output, reports[format]())
+  if (findings.length > 0) process.exitCode = isFound
+}
+
+function merged(files: readonly string[]): readonly Finding[] {
+  if (files.length === 0) throw new CommandError('--merge needs the files of all parts')
+  return mergedFindings(files.map(source => ({ json: readText(source, 'part'), source })))
+}
+
+async function found(files: readonly string[], options: CheckOptions): Promise<readonly Finding[]> {
+  const [file, more] = files
+  if (file === undefined) throw new CommandError('no list of places', 'give a file in JSON, or -')
+  if (more !== undefined)
+    throw new CommandError(`one list of places is checked: ${file}, not ${more} too`)
+  const { list, locationOf } = readPlaces(readText(file, 'list of places'), { source: file })
+  const { jobs = 1, part, scales, pseudo = [] } = options
+  if (jobs > 1 && part === undefined && file !== '-') return checkInParts(jobs)
+  const sheet = openSheet(options.sheet, undefined)
+  const catalogs: Catalog[] = (options.catalog ?? []).map(name =>
+    openCatalog(name, undefined, 'collect'),
+  )
+  if (catalogs.length === 0) throw new CommandError('no texts to check', 'give --catalog FILE')
+  for (const kind of pseudo) catalogs.push(pseudoCatalog(catalogs[0], kind))
+  const hyphenation = await openHyphenationFor(sheet)
+  return check({
+    sheet,
+    shelf: await openFonts(options),
+    catalogs,
+    places: list,
+    locationOf,
+    ...(hyphenation && { hyphenation }),
+    ...(scales && { scales }),
+    ...(part && { part }),
+    ...(process.stderr.isTTY && { progress: told }),
+  })
+}
+
+/** On a terminal, how far it has come: not more often than it changes what is seen. */
+function told(done: number, all: number) {
+  const percent = Math.floor((done / all) * 100)
+  if (percent === Math.floor(((done - 1) / all) * 100) && done < all) return
+  process.stderr.write(done === all ? '\r\u001b[K' : `\r\u001b[K${percent} % of ${all} texts`)
+}
+
+function partOf(text: string): readonly [number, number] {
+  const [part, of] = /^(\d+)\/(\d+)$/.exec(text)?.slice(1).map(Number) ?? []
+  if (part === undefined || part < 1 || part > of) {
+    throw new InvalidArgumentError('It takes a part and how many there are, such as 3/8.')
+  }
+  return [part, of]
+}
+
+function numberList(text: string): readonly number[] {
+  const numbers = text.split(',').map(Number)
+  if (!numbers.every(number => number > 0 && number <= 10)) {
+    throw new InvalidArgumentError('It takes numbers above 0 with commas between.')
+  }
+  return numbers
+}
+
+function pseudoKinds(text: string, before: readonly PseudoKind[] = []): PseudoKind[] {
+  const kinds: readonly string[] = ['accented', 'longer', 'mirrored']
+  if (!kinds.includes(text)) {
+    throw new InvalidArgumentError(`Allowed choices are ${kinds.join(', ')}.`)
+  }
+  return [...before, text as PseudoKind]
+}

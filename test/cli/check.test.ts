@@ -1,0 +1,110 @@
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+
+const command = fileURLToPath(new URL('../../dist/cli/main.js', import.meta.url))
+const data = fileURLToPath(new URL('../../examples/lantern-sound/', import.meta.url))
+const cwd = mkdtempSync(join(tmpdir(), 'dot-line-'))
+function run(...args: readonly string[]) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [command, 'check', ...args], {
+    cwd,
+    encoding: 'utf8',
+  })
+  return { code: status, out: stdout, err: stderr }
+}
+const scenario = [
+  join(data, 'places.json'),
+  ...['-s', join(data, 'sheet.json')],
+  ...['en', 'de'].flatMap(language => ['--catalog', join(data, `strings.${language}.json`)]),
+]
+const write = (file: string, value: object) =>
+  writeFileSync(join(cwd, file), JSON.stringify(value, null, 1))
+
+describe('dotline check', () => {
+  it('tells the troubles of the scenario by cause, with their places', () => {
+    const { code, out, err } = run(...scenario)
+    expect({ code, err }).toEqual({ code: 1, err: '' })
+    expect(out).toMatch(/^text-cut: \d+$/m)
+    expect(out).toContain('port · ports.brackwater · de')
+    expect(out).toMatch(/strings\.de\.json:\d+:\d+/)
+    expect(out).toMatch(/\d+ findings: \d+ errors, \d+ warnings\n$/)
+    // The gravest come first.
+    expect(out.indexOf('text-cut')).toBeLessThan(out.indexOf('unused-style'))
+  })
+
+  it('ends with 0 where nothing is wrong', () => {
+    write('plain.en.json', { title: 'Boats' })
+    write('plain.json', { places: [{ name: 'title', style: 'body', keys: 'title', width: 200 }] })
+    write('sheet.json', { styles: { body: { size: 16 } } })
+    const plain = ['plain.json', '-s', 'sheet.json', '--catalog', 'plain.en.json']
+    expect(run(...plain)).toEqual({ code: 0, out: 'nothing is wrong\n', err: '' })
+    expect(JSON.parse(run(...plain, '--format', 'json').out)).toEqual({ version: 1, findings: [] })
+  })
+
+  it('finds the same in threads, and in parts that are merged, byte by byte', () => {
+    const json = ['--format', 'json']
+    const whole = run(...scenario, ...json, '-o', 'whole.json')
+    expect(whole).toEqual({ code: 1, out: '', err: '' })
+    expect(run(...scenario, ...json, '--jobs', '2', '-o', 'jobs.json').code).toBe(1)
+    const parts = ['1/3', '2/3', '3/3'].map(part => {
+      const file = `part-${part[0]}.json`
+      run(...scenario, ...json, '--part', part, '-o', file)
+      return file
+    })
+    expect(run('--merge', ...parts, ...json, '-o', 'merged.json').code).toBe(1)
+    const read = (file: string) => readFileSync(join(cwd, file), 'utf8')
+    expect(read('jobs.json')).toBe(read('whole.json'))
+    expect(read('merged.json')).toBe(read('whole.json'))
+    expect(run('--merge', ...parts.slice(1)).err).toBe('error: part 1 of 3 is missing\n')
+  })
+
+  it('takes findings as they are that a file lists', () => {
+    const accepted = ['--accepted', 'accepted.json']
+    const { code, out } = run(...scenario, ...accepted, '--update')
+    expect([code, out]).toEqual([0, expect.stringMatching(/^\d+ findings are accepted\n$/)])
+    expect(run(...scenario, ...accepted)).toEqual({ code: 0, out: 'nothing is wrong\n', err: '' })
+    const larger = run(...scenario, ...accepted, '--catalog', join(data, 'strings.el.json'))
+    expect(larger.code).toBe(1)
+    expect(larger.out).not.toContain('· de')
+    expect(run(...scenario, '--update').err).toBe('error: --update needs --accepted FILE\n')
+  })
+
+  it('checks texts made from the source, and writes what build services read', () => {
+    expect(run(...scenario, '--pseudo', 'longer').out).toContain('· en-XC')
+    const sarif = JSON.parse(run(...scenario, '--format', 'sarif').out)
+    expect(sarif.runs[0].results.length).toBeGreaterThan(20)
+    expect(run(...scenario, '--format', 'junit').out).toContain('<testsuites tests=')
+    expect(run(...scenario, '--format', 'markdown').out).toContain('### text-cut')
+  })
+
+  it('tells bad input, where it is, and writes nothing', () => {
+    write('bad.json', { places: [{ name: 'x', keys: 'bord.*' }] })
+    const catalog = ['--catalog', join(data, 'strings.en.json')]
+    for (const [args, said] of [
+      [[], 'no list of places (give a file in JSON, or -)'],
+      [
+        ['none.json', ...catalog],
+        'cannot read the list of places none.json (there is no such file',
+      ],
+      [['bad.json'], 'no texts to check (give --catalog FILE)'],
+      [
+        ['bad.json', ...catalog],
+        "'bord.*' of the place 'x' is no key of the catalog at bad.json:5:4",
+      ],
+      [['bad.json', 'plain.json', ...catalog], 'one list of places is checked: bad.json'],
+      [['bad.json', ...catalog, '--part', '4/3'], 'It takes a part and how many there are'],
+      [['bad.json', ...catalog, '--jobs', '2'], "'bord.*' of the place 'x'"],
+      [['bad.json', ...catalog, '--format', 'srif'], 'Allowed choices are table, json, sarif'],
+      [['bad.json', ...catalog, '--pseudo', 'x'], 'Allowed choices are accented, longer, mirrored'],
+    ] as const) {
+      const { code, err, out } = run(...args, '-o', 'never.json')
+      expect([code, out], said).toEqual([2, ''])
+      expect(err).toContain(said)
+      expect(err.trim().split('\n'), err).toHaveLength(1)
+    }
+    expect(existsSync(join(cwd, 'never.json'))).toBe(false)
+  })
+})
