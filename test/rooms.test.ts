@@ -33,7 +33,7 @@ const arrows: Record<string, readonly string[]> = {
   chart: ['core.ts', 'targets/svg'],
   'chart-file': ['core.ts', 'chart'],
   document: ['core.ts'],
-  check: ['core.ts'],
+  check: ['core.ts', 'targets/html'],
   demo: [],
   cli: ['demo'],
 }

@@ -1,14 +1,4 @@
-import {
-  type Catalog,
-  type Hyphenation,
-  type ReaderSettings,
-  type RichText,
-  type Sheet,
-  type Shelf,
-  type Typesetter,
-  typesetter,
-  type Values,
-} from '../core.ts'
+import type { Catalog, Hyphenation, Sheet, Shelf } from '../core.ts'
 import {
   anything,
   being,
@@ -19,11 +9,18 @@ import {
 } from '../problem/index.ts'
 import { catalogFindings } from './catalog-findings.ts'
 import { type Finding, findingKinds, type Situation, sortedFindings } from './finding.ts'
-import { keysOfPlace } from './keys-of-place.ts'
 import { type LayoutFinding, layoutFindings, roomFindings, rounded } from './layout-findings.ts'
-import { type PlaceList, type TextPlace, usualScales } from './place-list.ts'
+import type { PlaceList } from './place-list.ts'
 import { checkedPlaces } from './read-places.ts'
 import { sheetFindings } from './sheet-findings.ts'
+import {
+  type ScaledSetter,
+  settersFor,
+  settingOf,
+  type Unit,
+  unitsOf,
+  widthsOf,
+} from './situations.ts'
 import { textFacts } from './text-facts.ts'
 import { worstContrast } from './worst-contrast.ts'
 
@@ -42,13 +39,6 @@ export interface CheckOptions {
   readonly locationOf?: (path: Path) => SourceLocation | string
   /** Is told how many of all texts at all places have been checked. */
   readonly progress?: (done: number, all: number) => void
-}
-
-/** A text at a place, in one language: what is in one part is so as a whole. */
-interface Unit {
-  readonly place: TextPlace
-  readonly key: string
-  readonly catalog: Catalog
 }
 
 const aPart = being(
@@ -82,15 +72,7 @@ export function check(options: CheckOptions): readonly Finding[] {
   const list = checkedPlaces(options.places, locationOf)
   const [source] = catalogs
   if (!source) return []
-  const units: Unit[] = []
-  for (const [i, place] of list.places.entries()) {
-    const keys = keysOfPlace(place, source.keys, j =>
-      locationOf(['places', i, 'keys', ...(typeof place.keys === 'string' ? [] : [j])]),
-    )
-    for (const key of keys) {
-      for (const catalog of catalogs) if (catalog.has(key)) units.push({ place, key, catalog })
-    }
-  }
+  const units = unitsOf(list, catalogs, locationOf)
   const [own, of] = part
   const found: Finding[] = []
   if (own === 1) {
@@ -104,43 +86,6 @@ export function check(options: CheckOptions): readonly Finding[] {
     progress?.(i + 1, mine.length)
   }
   return sortedFindings(found)
-}
-
-/** Typesetters of a mode of the sheet at a scale. */
-interface ScaledSetter {
-  readonly sheet: Sheet
-  readonly mode: string | undefined
-  readonly scale: number
-  readonly setter: Typesetter
-  /** With lines, words and letters as far apart as WCAG 2.2, 1.4.12, asks; at the scale of 1. */
-  readonly spaced: Typesetter | undefined
-}
-
-function settersFor(
-  { sheet, shelf, hyphenation, scales }: CheckOptions,
-  list: PlaceList,
-): readonly ScaledSetter[] {
-  const modes: readonly (string | undefined)[] = [undefined, ...(list.modes ?? [])]
-  return modes.flatMap(mode => {
-    const own = mode === undefined ? sheet : sheet.mode(mode)
-    const of = (reader: ReaderSettings) =>
-      typesetter({
-        sheet: own,
-        shelf,
-        reader,
-        problems: 'collect',
-        ...(hyphenation && { hyphenation }),
-      })
-    return (scales ?? list.scales ?? usualScales).map(
-      (scale): ScaledSetter => ({
-        sheet: own,
-        mode,
-        scale,
-        setter: of({ scale }),
-        spaced: scale === 1 && mode === undefined ? of({ scale, spacing: 'wide' }) : undefined,
-      }),
-    )
-  })
 }
 
 /** Values that are given at a place, and that none of its texts asks for. */
@@ -168,18 +113,13 @@ function* valueFindings({ places }: PlaceList, units: readonly Unit[]): Generato
 
 /** What is found of one text at one place, each with the situations that have it. */
 function unitFindings(
-  { place, key, catalog }: Unit,
+  unit: Unit,
   { contrast = 'AA' }: PlaceList,
   setters: readonly ScaledSetter[],
 ): readonly Finding[] {
-  const { style, maxLines, height, background, direction, leastSize, allows = [] } = place
-  const text = catalog.text(key)
-  const setting = {
-    ...(style !== undefined && { style }),
-    ...(maxLines !== undefined && { maxLines }),
-    values: valuesOf(text, place.values ?? {}),
-    ...(catalog.language !== undefined && { with: { language: catalog.language } }),
-  }
+  const { place, key, catalog } = unit
+  const { height, background, direction, leastSize, allows = [] } = place
+  const { text, setting } = settingOf(unit)
   const found = new Map<string, { finding: LayoutFinding; situations: Situation[] }>()
   const add = (finding: LayoutFinding, situation: Situation) => {
     if (allows.includes(finding.code)) return
@@ -257,15 +197,6 @@ const lostBy: Readonly<Record<string, string>> = {
   'text-cut': 'the text is cut',
   'over-height': 'the text is higher than its place',
   'over-width': 'a word is wider than its line',
-}
-
-const widthsOf = ({ width }: TextPlace): readonly (number | undefined)[] =>
-  width === undefined ? [undefined] : typeof width === 'number' ? [width] : width
-
-/** The values that a text asks for: what is given and not asked for is no mistake of each text. */
-function valuesOf(text: RichText, values: Values): Values {
-  const { values: asked } = textFacts(text)
-  return Object.fromEntries(Object.entries(values).filter(([name]) => asked.includes(name)))
 }
 
 /** By how far they are from their limit, then by scale, width and mode. */

@@ -4,6 +4,7 @@ export { type Finding, type FindingCode, findingId, type Situation } from './fin
 export { findingsText, mergedFindings } from './part-file.ts'
 export { placesJsonSchema } from './place-fields.ts'
 export type { PlaceList, TextPlace } from './place-list.ts'
+export { type ProofOptions, proofPage } from './proof-page.ts'
 export { type PseudoKind, pseudoCatalog } from './pseudo-locale.ts'
 export { type ReadPlaces, readPlaces } from './read-places.ts'
 export { junitReport } from './reports/junit-report.ts'

@@ -1,5 +1,4 @@
 import { type Command, InvalidArgumentError, Option } from 'commander'
-import type { Catalog } from 'dot-line'
 import {
   acceptedText,
   check,
@@ -8,29 +7,22 @@ import {
   junitReport,
   markdownReport,
   mergedFindings,
-  type PseudoKind,
-  pseudoCatalog,
   readAccepted,
   readPlaces,
   sarifReport,
   withoutAccepted,
 } from 'dot-line/check'
+import { addCheckOptions, type CheckedTexts, openChecked } from './check-input.ts'
 import { checkInParts } from './check-jobs.ts'
 import { findingsTable } from './check-table.ts'
 import { CommandError } from './command-error.ts'
-import { openCatalog } from './open-catalog.ts'
-import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
+import { addFontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
-import { openSheet } from './open-sheet.ts'
-import { repeated, wholeNumber } from './options.ts'
+import { wholeNumber } from './options.ts'
 import { writeOut } from './output.ts'
 import { readText } from './read-file.ts'
 
-interface CheckOptions extends FontOptions {
-  readonly sheet?: string
-  readonly catalog?: readonly string[]
-  readonly pseudo?: readonly PseudoKind[]
-  readonly scales?: readonly number[]
+interface CheckOptions extends CheckedTexts {
   readonly format: 'table' | 'json' | 'sarif' | 'junit' | 'markdown'
   readonly output?: string
   readonly accepted?: string
@@ -53,14 +45,7 @@ export function define(command: Command) {
         'code 1 where something is found.',
     )
     .argument('[FILES...]', 'the list of places in JSON; with --merge, the parts of a check')
-    .option('-s, --sheet <file>', 'style sheet in JSON; without it, a small one that is built in')
-    .option('--catalog <file>', 'texts by key in JSON, the source first; may be repeated', repeated)
-    .addOption(
-      new Option('--pseudo <kind>', 'checks texts made from the source too; may be repeated')
-        .choices(['accented', 'longer', 'mirrored'])
-        .argParser(pseudoKinds),
-    )
-    .option('--scales <numbers>', "the reader's text scales, such as 1,2", numberList)
+  addCheckOptions(command)
     .addOption(
       new Option('--format <format>', 'what is printed')
         .choices(['table', 'json', 'sarif', 'junit', 'markdown'])
@@ -120,14 +105,9 @@ async function found(files: readonly string[], options: CheckOptions): Promise<r
   if (more !== undefined)
     throw new CommandError(`one list of places is checked: ${file}, not ${more} too`)
   const { list, locationOf } = readPlaces(readText(file, 'list of places'), { source: file })
-  const { jobs = 1, part, scales, pseudo = [] } = options
+  const { jobs = 1, part, scales } = options
   if (jobs > 1 && part === undefined && file !== '-') return checkInParts(jobs)
-  const sheet = openSheet(options.sheet, undefined)
-  const catalogs: Catalog[] = (options.catalog ?? []).map(name =>
-    openCatalog(name, undefined, 'collect'),
-  )
-  if (catalogs.length === 0) throw new CommandError('no texts to check', 'give --catalog FILE')
-  for (const kind of pseudo) catalogs.push(pseudoCatalog(catalogs[0], kind))
+  const { sheet, catalogs } = openChecked(options)
   const hyphenation = await openHyphenationFor(sheet)
   return check({
     sheet,
@@ -155,20 +135,4 @@ function partOf(text: string): readonly [number, number] {
     throw new InvalidArgumentError('It takes a part and how many there are, such as 3/8.')
   }
   return [part, of]
-}
-
-function numberList(text: string): readonly number[] {
-  const numbers = text.split(',').map(Number)
-  if (!numbers.every(number => number > 0 && number <= 10)) {
-    throw new InvalidArgumentError('It takes numbers above 0 with commas between.')
-  }
-  return numbers
-}
-
-function pseudoKinds(text: string, before: readonly PseudoKind[] = []): PseudoKind[] {
-  const kinds: readonly string[] = ['accented', 'longer', 'mirrored']
-  if (!kinds.includes(text)) {
-    throw new InvalidArgumentError(`Allowed choices are ${kinds.join(', ')}.`)
-  }
-  return [...before, text as PseudoKind]
 }

@@ -54,6 +54,11 @@ const commands = [
     load: () => import('./check.ts'),
   },
   {
+    name: 'proof',
+    summary: 'draw every text at every place, with what is wrong outlined, as a web page',
+    load: () => import('./proof.ts'),
+  },
+  {
     name: 'demo',
     summary: 'write screens, charts, a PDF and a web page of a made-up ferry company',
     load: () => import('./demo.ts'),

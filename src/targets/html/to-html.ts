@@ -21,6 +21,8 @@ export interface HtmlTargetOptions {
 export interface HtmlOutput {
   /** An element for each layout. Nothing in it is a style: that is all in the stylesheet. */
   readonly html: string
+  /** The same, each on its own. */
+  readonly elements: readonly string[]
   /** To be added with a nonce, as a file, or by CSSOM. */
   readonly css: string
 }
@@ -58,7 +60,7 @@ export function toHtml(
     }
     return drawingElement(asDrawing(one), sheet, pictureUrl)
   })
-  return { html: elements.join('\n'), css: sheet.css() }
+  return { html: elements.join('\n'), elements, css: sheet.css() }
 }
 
 function svgUrl(svg: string): string {

@@ -1,0 +1,108 @@
+import {
+  type Catalog,
+  type Hyphenation,
+  type ReaderSettings,
+  type RichText,
+  type Sheet,
+  type Shelf,
+  type Typesetter,
+  typesetter,
+  type Values,
+} from '../core.ts'
+import type { Path, SourceLocation } from '../problem/index.ts'
+import { keysOfPlace } from './keys-of-place.ts'
+import { type PlaceList, type TextPlace, usualScales } from './place-list.ts'
+import { textFacts } from './text-facts.ts'
+
+/** A text at a place, in one language: what is in one part is so as a whole. */
+export interface Unit {
+  readonly place: TextPlace
+  readonly key: string
+  readonly catalog: Catalog
+}
+
+/** Every text at every place that it has, in each language that has it. Throws on keys that are none. */
+export function unitsOf(
+  { places }: PlaceList,
+  catalogs: readonly Catalog[],
+  locationOf: (path: Path) => SourceLocation | string,
+): readonly Unit[] {
+  const [source] = catalogs
+  if (!source) return []
+  const units: Unit[] = []
+  for (const [i, place] of places.entries()) {
+    const keys = keysOfPlace(place, source.keys, j =>
+      locationOf(['places', i, 'keys', ...(typeof place.keys === 'string' ? [] : [j])]),
+    )
+    for (const key of keys) {
+      for (const catalog of catalogs) if (catalog.has(key)) units.push({ place, key, catalog })
+    }
+  }
+  return units
+}
+
+export interface SetterOptions {
+  readonly sheet: Sheet
+  readonly shelf: Shelf
+  readonly hyphenation?: Hyphenation
+  readonly scales?: readonly number[]
+}
+
+/** Typesetters of a mode of the sheet at a scale. */
+export interface ScaledSetter {
+  readonly sheet: Sheet
+  readonly mode: string | undefined
+  readonly scale: number
+  readonly setter: Typesetter
+  /** With lines, words and letters as far apart as WCAG 2.2, 1.4.12, asks; at the scale of 1. */
+  readonly spaced: Typesetter | undefined
+}
+
+export function settersFor(
+  { sheet, shelf, hyphenation, scales }: SetterOptions,
+  list: PlaceList,
+): readonly ScaledSetter[] {
+  const modes: readonly (string | undefined)[] = [undefined, ...(list.modes ?? [])]
+  return modes.flatMap(mode => {
+    const own = mode === undefined ? sheet : sheet.mode(mode)
+    const of = (reader: ReaderSettings) =>
+      typesetter({
+        sheet: own,
+        shelf,
+        reader,
+        problems: 'collect',
+        ...(hyphenation && { hyphenation }),
+      })
+    return (scales ?? list.scales ?? usualScales).map(
+      (scale): ScaledSetter => ({
+        sheet: own,
+        mode,
+        scale,
+        setter: of({ scale }),
+        spaced: scale === 1 && mode === undefined ? of({ scale, spacing: 'wide' }) : undefined,
+      }),
+    )
+  })
+}
+
+/** What a text is set with at its place. */
+export function settingOf({ place, key, catalog }: Unit) {
+  const { style, maxLines } = place
+  const text = catalog.text(key)
+  const setting = {
+    ...(style !== undefined && { style }),
+    ...(maxLines !== undefined && { maxLines }),
+    values: valuesOf(text, place.values ?? {}),
+    ...(catalog.language !== undefined && { with: { language: catalog.language } }),
+  }
+  return { text, setting }
+}
+
+export const widthsOf = ({ width }: TextPlace): readonly (number | undefined)[] =>
+  width === undefined ? [undefined] : typeof width === 'number' ? [width] : width
+
+/** The values that a text asks for: what is given and not asked for is no mistake of each text. */
+function valuesOf(text: RichText, values: Values): Values {
+  const { values: asked } = textFacts(text)
+  return Object.fromEntries(Object.entries(values).filter(([name]) => asked.includes(name)))
+}
