@@ -18,7 +18,6 @@ export function demoPictures(folder) {
   execFileSync(process.execPath, ['dist/cli/main.js', 'demo', '-o', made], { cwd: root })
   for (const name of [
     'board.png',
-    'board-dark.png',
     'passengers.png',
     'tide.png',
     'reader-curve.png',
@@ -86,6 +85,31 @@ export async function documentPictures(browser, folder) {
   }
   await shoot(pagesIn('en'), 'document.png')
   await shoot([pagesIn('ar')[0], pagesIn('ja')[0]], 'document-languages.png')
+  await page.close()
+}
+
+/** What is found of the scenario's texts in German. */
+export async function proofPicture(browser, path) {
+  const made = mkdtempSync(join(tmpdir(), 'dot-line-'))
+  const data = 'examples/lantern-sound/'
+  const catalogs = ['en', 'de'].flatMap(language => [
+    '--catalog',
+    `${data}strings.${language}.json`,
+  ])
+  const file = join(made, 'proof.html')
+  const args = [
+    'proof',
+    `${data}places.json`,
+    '-s',
+    `${data}sheet.json`,
+    ...catalogs,
+    '--scales',
+    '1,2',
+  ]
+  execFileSync(process.execPath, ['dist/cli/main.js', ...args, '-o', file], { cwd: root })
+  const page = await browser.newPage({ viewport: { width: 1280, height: 900 } })
+  await page.goto(`file://${file}#code=any&language=de`)
+  await page.screenshot({ path })
   await page.close()
 }
 

@@ -11,6 +11,7 @@ import {
   constructPictures,
   demoPictures,
   documentPictures,
+  proofPicture,
   readmePicture,
   restyledPicture,
   specimenPicture,
@@ -104,6 +105,7 @@ await withExample(
 )
 await restyledPicture(browser, `${folder}restyled.png`)
 await documentPictures(browser, folder)
+await proofPicture(browser, `${folder}proof.png`)
 await withExample('board', async page => {
   await page.fill('#scale', '1.6')
   await page.screenshot({ path: `${folder}board-example.png` })
