@@ -15,6 +15,7 @@ const names = [
   'start',
   'screen',
   'charts',
+  'check',
 ]
 let failed = 0
 for (const name of names) {

@@ -7,6 +7,7 @@ import {
   pathText,
   type SourceLocation,
 } from '../problem/index.ts'
+import { affectedBy, type Before } from './affected.ts'
 import { catalogFindings } from './catalog-findings.ts'
 import { type Finding, findingKinds, type Situation, sortedFindings } from './finding.ts'
 import { type LayoutFinding, layoutFindings, roomFindings, rounded } from './layout-findings.ts'
@@ -33,6 +34,8 @@ export interface CheckOptions {
   readonly places: PlaceList
   /** The reader's scales, in place of those of the list. */
   readonly scales?: readonly number[]
+  /** What it was before a change: only texts that the change can affect are checked. */
+  readonly since?: Before
   /** Which of so many equal parts is checked, counted from 1: `[3, 8]`. All of it without it. */
   readonly part?: readonly [part: number, of: number]
   /** Says where a part of the list stands in its file, for errors. */
@@ -65,6 +68,7 @@ export function check(options: CheckOptions): readonly Finding[] {
     places: anything,
     scales: anything,
     part: aPart,
+    since: anything,
     locationOf: anything,
     progress: anything,
   })
@@ -72,12 +76,20 @@ export function check(options: CheckOptions): readonly Finding[] {
   const list = checkedPlaces(options.places, locationOf)
   const [source] = catalogs
   if (!source) return []
-  const units = unitsOf(list, catalogs, locationOf)
+  const isAffected = affectedBy(options.since, sheet, catalogs)
+  const units = unitsOf(list, catalogs, locationOf).filter(isAffected)
   const [own, of] = part
   const found: Finding[] = []
   if (own === 1) {
-    for (const catalog of catalogs) found.push(...catalogFindings(source, catalog))
-    found.push(...sheetFindings(sheet, list, catalogs), ...valueFindings(list, units))
+    for (const catalog of catalogs) {
+      for (const finding of catalogFindings(source, catalog)) {
+        if (finding.key === '' || isAffected({ key: finding.key, catalog })) found.push(finding)
+      }
+    }
+    // Whether something is used, all texts tell.
+    if (!options.since) {
+      found.push(...sheetFindings(sheet, list, catalogs), ...valueFindings(list, units))
+    }
   }
   const setters = settersFor(options, list)
   const mine = units.filter((_, i) => i % of === own - 1)

@@ -1,4 +1,5 @@
 export { acceptedText, readAccepted, withoutAccepted } from './accepted.ts'
+export type { Before } from './affected.ts'
 export { type CheckOptions, check } from './check.ts'
 export { type Finding, type FindingCode, findingId, type Situation } from './finding.ts'
 export { findingsText, mergedFindings } from './part-file.ts'

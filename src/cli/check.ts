@@ -1,6 +1,7 @@
 import { type Command, InvalidArgumentError, Option } from 'commander'
 import {
   acceptedText,
+  type Before,
   check,
   type Finding,
   findingsText,
@@ -16,9 +17,11 @@ import { addCheckOptions, type CheckedTexts, openChecked } from './check-input.t
 import { checkInParts } from './check-jobs.ts'
 import { findingsTable } from './check-table.ts'
 import { CommandError } from './command-error.ts'
+import { openCatalog } from './open-catalog.ts'
 import { addFontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
-import { wholeNumber } from './options.ts'
+import { openSheet } from './open-sheet.ts'
+import { repeated, wholeNumber } from './options.ts'
 import { writeOut } from './output.ts'
 import { readText } from './read-file.ts'
 
@@ -29,6 +32,7 @@ interface CheckOptions extends CheckedTexts {
   readonly update?: true
   readonly part?: readonly [number, number]
   readonly jobs?: number
+  readonly since?: readonly string[]
   readonly merge?: true
 }
 
@@ -53,6 +57,11 @@ export function define(command: Command) {
     )
     .option('--accepted <file>', 'findings that are taken as they are')
     .option('--update', 'writes what is found into that file')
+    .option(
+      '--since <file>',
+      'a catalog or sheet as it was: only what a change affects is checked; may be repeated',
+      repeated,
+    )
     .option('--part <part/parts>', 'one of so many equal parts, such as 3/8', partOf)
     .option('--jobs <number>', 'how many threads work at it', wholeNumber)
     .option('--merge', 'puts the findings of parts together, which --format json wrote')
@@ -118,8 +127,22 @@ async function found(files: readonly string[], options: CheckOptions): Promise<r
     ...(hyphenation && { hyphenation }),
     ...(scales && { scales }),
     ...(part && { part }),
+    ...(options.since && { since: asBefore(options.since) }),
     ...(process.stderr.isTTY && { progress: told }),
   })
+}
+
+/** Sheets are told from catalogs by what is in them. */
+function asBefore(files: readonly string[]): Before {
+  const isSheet = (file: string) => /^\s*\{[\s\S]*"styles"\s*:\s*\{/.test(readText(file, 'file'))
+  const sheets = files.filter(isSheet)
+  const [sheet] = sheets
+  return {
+    ...(sheet !== undefined && { sheet: openSheet(sheet, undefined) }),
+    catalogs: files
+      .filter(file => !sheets.includes(file))
+      .map(file => openCatalog(file, undefined, 'collect')),
+  }
 }
 
 /** On a terminal, how far it has come: not more often than it changes what is seen. */

@@ -2,6 +2,7 @@ import { type Command, Option } from 'commander'
 import {
   openShelf,
   type ParsedMarkup,
+  type Problem,
   parseMarkup,
   plainText,
   problemLine,
@@ -12,6 +13,7 @@ import {
   typesetter,
 } from 'dot-line'
 import { caretLines } from './caret-lines.ts'
+import { catalogProblems } from './catalog-problems.ts'
 import { treeText } from './markup-tree.ts'
 import { openSheet } from './open-sheet.ts'
 import { namedValue } from './options.ts'
@@ -30,7 +32,8 @@ export function define(command: Command) {
   command
     .description(
       'Reads markup, or HTML, and prints its tree, its plain text, HTML, markup, or its problems ' +
-        'with a caret under each. Errors in it end with exit code 2.',
+        'with a caret under each. Errors in it end with exit code 2. Where FILE is a .json it is a catalog, ' +
+        'all texts of which are checked.',
     )
     .argument('[FILE]', 'a text file in UTF-8, or -')
     .option('-t, --text <markup>', 'the markup itself')
@@ -53,17 +56,25 @@ export function define(command: Command) {
 
 async function showMarkup(file: string | undefined, options: MarkupOptions) {
   const { text, source } = readMarkup(file, options.text)
+  if (file?.endsWith('.json')) {
+    // A catalog has many texts: what is wrong with any is told.
+    tell(await catalogProblems(text, source, options.sheet), text, true)
+    return
+  }
   const parsed =
     options.from === 'html' ? richFromHtml(text, { source }) : parseMarkup(text, source)
   const problems = [...parsed.problems, ...(await settingProblems(parsed, source, options))]
+  tell(problems, text, options.format === 'problems')
+  if (options.format !== 'problems') process.stdout.write(output(parsed.rich, options))
+}
+
+/** Problems with a caret under each, as what is asked for or beside it. */
+function tell(problems: readonly Problem[], text: string, isAsked: boolean) {
   const shown = problems.map(problem => {
     return `${problem.severity}: ${problemLine(problem)}\n${caretLines(text, problem)}`
   })
-  if (options.format === 'problems') process.stdout.write(shown.join('') || 'no problems\n')
-  else {
-    process.stderr.write(shown.join(''))
-    process.stdout.write(output(parsed.rich, options))
-  }
+  if (isAsked) process.stdout.write(shown.join('') || 'no problems\n')
+  else process.stderr.write(shown.join(''))
   if (problems.some(problem => problem.severity === 'error')) process.exitCode = 2
 }
 

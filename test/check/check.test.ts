@@ -297,6 +297,53 @@ describe('parts', () => {
   })
 })
 
+describe('what a change can affect', () => {
+  const before = catalogOf({ a: 'Boats', b: '~strong[Late]', c: 'Same' })
+  const after = catalogOf({ a: 'Boats!', b: '~strong[Late]', c: 'Same', d: 'New' })
+  const places: PlaceList = {
+    scales: [1],
+    places: [
+      { name: 'p', style: 'tiny', leastSize: 9, keys: '*' },
+      { name: 'q', style: 'pale', leastSize: 99, keys: '*' },
+    ],
+  }
+  const keys = (since: object, own = sheet, catalogs = [after]) => [
+    ...new Set(
+      check({ sheet: own, shelf, catalogs, places, since })
+        .filter(({ code }) => code === 'small-text')
+        .map(({ place, key }) => `${place} ${key}`),
+    ),
+  ]
+  const all = ['a', 'b', 'c', 'd'].flatMap(key => [`p ${key}`, `q ${key}`]).sort()
+
+  it('is texts that are others, and those of other languages that they are the source of', () => {
+    expect(keys({ catalogs: [before] })).toEqual(['p a', 'p d', 'q a', 'q d'])
+    expect(keys({ catalogs: [after] })).toEqual([])
+    const german = catalogOf({ a: 'Boote', b: '~strong[Spät]' }, 'de')
+    expect(keys({ catalogs: [before, german] }, sheet, [after, german])).toEqual([
+      'p a',
+      'p d',
+      'q a',
+      'q d',
+    ])
+  })
+
+  it('is what stands in styles that are others, or in all of them', () => {
+    const bolder = sheet.with({ styles: { strong: { weight: 600 } } })
+    expect(keys({ sheet }, bolder)).toEqual(['p b', 'q b'])
+    expect(keys({ sheet }, sheet.with({ styles: { pale: { tracking: 0.1 } } }))).toEqual([
+      'q a',
+      'q b',
+      'q c',
+      'q d',
+    ])
+    expect(keys({ sheet }, sheet.with({ styles: { defaults: { tracking: 0.1 } } })).sort()).toEqual(
+      all,
+    )
+    expect(keys({ sheet })).toEqual([])
+  })
+})
+
 describe('accepted findings', () => {
   it('are known again when lines move and figures change', () => {
     const before = found('Boats to Ardle Point', { width: 60, style: 'label' })

@@ -80,6 +80,54 @@ describe('dotline check', () => {
     expect(run(...scenario, '--format', 'markdown').out).toContain('### text-cut')
   })
 
+  it('checks what a change can affect', () => {
+    const old = JSON.parse(readFileSync(join(data, 'strings.de.json'), 'utf8'))
+    old.ports.brackwater = 'Brackwater'
+    write('old.de.json', old)
+    const found = (...since: readonly string[]) => {
+      const { out } = run(...scenario, '--format', 'json', ...since)
+      const { findings } = JSON.parse(out) as { findings: { key: string; place: string }[] }
+      return [...new Set(findings.filter(({ place }) => place !== '').map(({ key }) => key))]
+    }
+    expect(found().length).toBeGreaterThan(8)
+    expect(found('--since', 'old.de.json')).toEqual(['ports.brackwater'])
+    expect(found('--since', join(data, 'sheet.json'))).toEqual([])
+    write('old-sheet.json', {
+      ...JSON.parse(readFileSync(join(data, 'sheet.json'), 'utf8')),
+      modes: {},
+    })
+    expect(found('--since', 'old-sheet.json')).toEqual(found())
+  })
+
+  it('draws what it tries as a page, and checks catalogs by themselves', () => {
+    const dotline = (...args: readonly string[]) => {
+      const { status, stdout, stderr } = spawnSync(process.execPath, [command, ...args], {
+        cwd,
+        encoding: 'utf8',
+      })
+      return { code: status, out: stdout, err: stderr }
+    }
+    const proof = dotline('proof', ...scenario, '--scales', '1', '-o', 'proof.html')
+    expect(proof).toEqual({ code: 0, out: '', err: '' })
+    const page = readFileSync(join(cwd, 'proof.html'), 'utf8')
+    expect(page.startsWith('<!doctype html>')).toBe(true)
+    expect(page.includes('Fahrkarten kaufen')).toBe(true)
+    expect(page.includes('src=')).toBe(false)
+    expect(dotline('proof', 'none.json').code).toBe(2)
+    write('wrong.en.json', { a: '~strong[x', b: { c: '~strogn[y] {port}' } })
+    const sheet = ['-s', join(data, 'sheet.json')]
+    const { code, out } = dotline('markup', 'wrong.en.json', ...sheet)
+    expect(code).toBe(2)
+    expect(out).toMatch(/in 'a': .* at wrong\.en\.json:2:2/)
+    expect(out).toMatch(/in 'b\.c': .*strogn.* at wrong\.en\.json:4:3 .*did you mean 'strong'/)
+    expect(out).not.toContain('no value')
+    expect(dotline('markup', join(data, 'strings.de.json'), ...sheet)).toEqual({
+      code: 0,
+      out: 'no problems\n',
+      err: '',
+    })
+  })
+
   it('tells bad input, where it is, and writes nothing', () => {
     write('bad.json', { places: [{ name: 'x', keys: 'bord.*' }] })
     const catalog = ['--catalog', join(data, 'strings.en.json')]

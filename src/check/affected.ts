@@ -1,0 +1,56 @@
+import type { Catalog, Sheet } from '../core.ts'
+import type { TextPlace } from './place-list.ts'
+import { textFacts } from './text-facts.ts'
+
+/** Sheet and catalogs as they were; what did not change needs not be given. */
+export interface Before {
+  readonly sheet?: Sheet
+  /** By their languages. */
+  readonly catalogs?: readonly Catalog[]
+}
+
+/** A text at a place, or wherever it stands. */
+interface Checked {
+  readonly key: string
+  readonly catalog: Catalog
+  readonly place?: TextPlace
+}
+
+/**
+ * Whether a change can affect a text: it is another now, its source is, or a style that it is set in. A change
+ * of what all styles build on, or of a mode, affects every one.
+ */
+export function affectedBy(
+  before: Before | undefined,
+  sheet: Sheet,
+  catalogs: readonly Catalog[],
+): (checked: Checked) => boolean {
+  if (!before) return () => true
+  const styles = changedStyles(before.sheet, sheet)
+  if (!styles) return () => true
+  const [source] = catalogs
+  const isChanged = (catalog: Catalog, key: string) => {
+    const old = before.catalogs?.find(({ language }) => language === catalog.language)
+    if (!old) return false
+    if (!old.has(key) || !catalog.has(key)) return old.has(key) !== catalog.has(key)
+    return old.text(key).sourceText !== catalog.text(key).sourceText
+  }
+  return ({ key, catalog, place }) => {
+    if (isChanged(catalog, key) || (source && isChanged(source, key))) return true
+    if (styles.size === 0 || !catalog.has(key)) return false
+    const used = [place?.style ?? 'defaults', ...textFacts(catalog.text(key)).spans]
+    return used.some(name => styles.has(name))
+  }
+}
+
+/** The styles that are others now; undefined where every text may be. */
+function changedStyles(before: Sheet | undefined, sheet: Sheet): ReadonlySet<string> | undefined {
+  if (!before) return new Set()
+  const said = (value: unknown) =>
+    JSON.stringify(value, (_, own) => (own instanceof Map ? [...own] : own))
+  if (said(before.base) !== said(sheet.base)) return undefined
+  if (said(before.definition().modes) !== said(sheet.definition().modes)) return undefined
+  const isSame = (name: string) =>
+    before.styleNames.includes(name) && said(before.style(name)) === said(sheet.style(name))
+  return new Set(sheet.styleNames.filter(name => !isSame(name)))
+}
