@@ -1,4 +1,4 @@
-import type { Catalog, Hyphenation, Sheet, Shelf } from '../core.ts'
+import type { Catalog, Hyphenation, Layout, Sheet, Shelf } from '../core.ts'
 import {
   anything,
   being,
@@ -10,7 +10,13 @@ import {
 import { affectedBy, type Before } from './affected.ts'
 import { catalogFindings } from './catalog-findings.ts'
 import { type Finding, findingKinds, type Situation, sortedFindings } from './finding.ts'
-import { type LayoutFinding, layoutFindings, roomFindings, rounded } from './layout-findings.ts'
+import {
+  faceFindings,
+  type LayoutFinding,
+  layoutFindings,
+  roomFindings,
+  rounded,
+} from './layout-findings.ts'
 import type { PlaceList } from './place-list.ts'
 import { checkedPlaces } from './read-places.ts'
 import { sheetFindings } from './sheet-findings.ts'
@@ -94,7 +100,7 @@ export function check(options: CheckOptions): readonly Finding[] {
   const setters = settersFor(options, list)
   const mine = units.filter((_, i) => i % of === own - 1)
   for (const [i, unit] of mine.entries()) {
-    found.push(...unitFindings(unit, list, setters))
+    found.push(...unitFindings(unit, list, setters(unit.catalog.language)))
     progress?.(i + 1, mine.length)
   }
   return sortedFindings(found)
@@ -131,7 +137,7 @@ function unitFindings(
 ): readonly Finding[] {
   const { place, key, catalog } = unit
   const { height, background, direction, leastSize, allows = [] } = place
-  const { text, setting } = settingOf(unit)
+  const { text, setting, lines } = settingOf(unit)
   const found = new Map<string, { finding: LayoutFinding; situations: Situation[] }>()
   const add = (finding: LayoutFinding, situation: Situation) => {
     if (allows.includes(finding.code)) return
@@ -145,37 +151,47 @@ function unitFindings(
     if (known) known.situations.push(own)
     else found.set(finding.code, { finding, situations: [own] })
   }
+  function lookFindings(layout: Layout, sheet: Sheet): readonly LayoutFinding[] {
+    const looks: LayoutFinding[] = [...faceFindings(layout)]
+    const low =
+      background === undefined ? undefined : worstContrast(layout, background, sheet, contrast)
+    if (low) {
+      const message = `the contrast is too low for ${contrast}`
+      looks.push({ code: 'low-contrast', message, figure: rounded(low.figure), limit: low.limit })
+    }
+    if (leastSize !== undefined) {
+      const least = Math.min(...layout.lines.flatMap(({ runs }) => runs.map(run => run.style.size)))
+      const message = 'letters are smaller than the place allows'
+      if (least < leastSize) {
+        looks.push({ code: 'small-text', message, figure: rounded(least), limit: leastSize })
+      }
+    }
+    if (direction && layout.paragraphs.some(one => one.direction !== direction)) {
+      const message = `the text does not run as its place does: ${direction}`
+      looks.push({ code: 'wrong-direction', message })
+    }
+    return looks
+  }
   for (const { sheet, mode, scale, setter, spaced } of setters) {
+    // How letters look is the same in each width.
+    let lookOf: readonly LayoutFinding[] | undefined
+    const shaped = setter.shape(text, setting)
+    const shapedApart = spaced?.shape(text, setting)
     for (const width of widthsOf(place)) {
       const situation = {
         scale,
         ...(width !== undefined && { width }),
         ...(mode !== undefined && { mode }),
       }
-      const frame = { ...setting, ...(width !== undefined && { width }) }
+      const frame = { ...lines, ...(width !== undefined && { width }) }
       const room = { width, height }
-      const layout = setter.set(text, frame)
+      const layout = shaped.set(frame)
       for (const finding of layoutFindings(layout, room)) add(finding, situation)
-      if (background !== undefined) {
-        const low = worstContrast(layout, background, sheet, contrast)
-        if (low) {
-          const message = `the contrast is too low for ${contrast}`
-          const figure = rounded(low.figure)
-          add({ code: 'low-contrast', message, figure, limit: low.limit }, situation)
-        }
-      }
-      const least = Math.min(...layout.lines.flatMap(({ runs }) => runs.map(run => run.style.size)))
-      if (leastSize !== undefined && least < leastSize) {
-        const message = 'letters are smaller than the place allows'
-        add({ code: 'small-text', message, figure: rounded(least), limit: leastSize }, situation)
-      }
-      if (direction && layout.paragraphs.some(one => one.direction !== direction)) {
-        const message = `the text does not run as its place does: ${direction}`
-        add({ code: 'wrong-direction', message }, situation)
-      }
-      if (!spaced) continue
+      lookOf ??= lookFindings(layout, sheet)
+      for (const finding of lookOf) add(finding, situation)
+      if (!shapedApart) continue
       const lost = new Set([...roomFindings(layout, room)].map(({ code }) => code))
-      for (const { code, figure, limit } of roomFindings(spaced.set(text, frame), room)) {
+      for (const { code, figure, limit } of roomFindings(shapedApart.set(frame), room)) {
         if (lost.has(code) || allows.includes(code)) continue
         const message = `with the spacing of WCAG 2.2, 1.4.12, ${lostBy[code] ?? 'it is lost'}`
         add(

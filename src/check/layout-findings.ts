@@ -43,6 +43,20 @@ export function* layoutFindings(layout: Layout, room: TextRoom): Generator<Layou
     if (found) yield found
   }
   yield* roomFindings(layout, room)
+  const { lines } = layout
+  const last = lines[lines.length - 1]
+  if (lines.length > 1 && last.paragraph === lines[lines.length - 2].paragraph) {
+    const text = layout.text.slice(last.start, last.end).trim()
+    // Of two words on two lines each is alone.
+    const isLong = /\S\s+\S+\s+\S/.test(layout.text)
+    if (isLong && text !== '' && !/\s/.test(text) && !spaceless.test(text)) {
+      yield { code: 'lone-word', message: `one word is alone on the last line: '${text}'` }
+    }
+  }
+}
+
+/** Faces that are made up. */
+export function* faceFindings(layout: Layout): Generator<LayoutFinding> {
   const faces = new Set<string>()
   for (const { runs } of layout.lines) {
     for (const run of runs) {
@@ -54,16 +68,6 @@ export function* layoutFindings(layout: Layout, room: TextRoom): Generator<Layou
         code: 'synthesized-face',
         message: `the face is made up from another: ${synthesized.join(' and ')}`,
       }
-    }
-  }
-  const { lines } = layout
-  const last = lines[lines.length - 1]
-  if (lines.length > 1 && last.paragraph === lines[lines.length - 2].paragraph) {
-    const text = layout.text.slice(last.start, last.end).trim()
-    // Of two words on two lines each is alone.
-    const isLong = /\S\s+\S+\s+\S/.test(layout.text)
-    if (isLong && text !== '' && !/\s/.test(text) && !spaceless.test(text)) {
-      yield { code: 'lone-word', message: `one word is alone on the last line: '${text}'` }
     }
   }
 }

@@ -36,12 +36,17 @@ export function proofPage(options: ProofOptions): string {
     at.set(key, [...(at.get(key) ?? []), finding])
   }
   const units = unitsOf(list, catalogs, locationOf)
+  const setters = settersFor(given, list)
   const shown: Shown[] = []
   for (const unit of units) {
-    const { text, setting } = settingOf(unit)
-    for (const { sheet, mode, scale, setter } of settersFor(given, list)) {
+    const { text, setting, lines } = settingOf(unit)
+    for (const { sheet, mode, scale, setter } of setters(unit.catalog.language)) {
       for (const width of widthsOf(unit.place)) {
-        const layout = setter.set(text, { ...setting, ...(width !== undefined && { width }) })
+        const layout = setter.set(text, {
+          ...setting,
+          ...lines,
+          ...(width !== undefined && { width }),
+        })
         const { background = '#ffffff' } = unit.place
         const ink = sheet.inkNames.includes(background) ? sheet.ink(background) : undefined
         shown.push({

@@ -61,10 +61,34 @@ export interface ScaledSetter {
 export function settersFor(
   { sheet, shelf, hyphenation, scales }: SetterOptions,
   list: PlaceList,
+): (language: string | undefined) => readonly ScaledSetter[] {
+  const known = new Map<string | undefined, readonly ScaledSetter[]>()
+  return language => {
+    const found = known.get(language)
+    if (found) return found
+    const made = settersIn(
+      language,
+      { sheet, shelf, ...(hyphenation && { hyphenation }) },
+      scales,
+      list,
+    )
+    known.set(language, made)
+    return made
+  }
+}
+
+/** Of a language: a sheet of which all styles have it. */
+function settersIn(
+  language: string | undefined,
+  { sheet, shelf, hyphenation }: SetterOptions,
+  scales: readonly number[] | undefined,
+  list: PlaceList,
 ): readonly ScaledSetter[] {
   const modes: readonly (string | undefined)[] = [undefined, ...(list.modes ?? [])]
   return modes.flatMap(mode => {
-    const own = mode === undefined ? sheet : sheet.mode(mode)
+    const inMode = mode === undefined ? sheet : sheet.mode(mode)
+    const own =
+      language === undefined ? inMode : inMode.with({ styles: { defaults: { language } } })
     const of = (reader: ReaderSettings) =>
       typesetter({
         sheet: own,
@@ -89,13 +113,12 @@ export function settersFor(
 export function settingOf({ place, key, catalog }: Unit) {
   const { style, maxLines } = place
   const text = catalog.text(key)
-  const setting = {
-    ...(style !== undefined && { style }),
-    ...(maxLines !== undefined && { maxLines }),
-    values: valuesOf(text, place.values ?? {}),
-    ...(catalog.language !== undefined && { with: { language: catalog.language } }),
-  }
-  return { text, setting }
+  const setting = { ...(style !== undefined && { style }) }
+  const lines = { ...(maxLines !== undefined && { maxLines }) }
+  // What is only words is set faster as what it is.
+  const isPlain = text.children.every(({ kind }) => kind === 'text')
+  if (isPlain) return { text: text.sourceText, setting, lines }
+  return { text, setting: { ...setting, values: valuesOf(text, place.values ?? {}) }, lines }
 }
 
 export const widthsOf = ({ width }: TextPlace): readonly (number | undefined)[] =>
