@@ -5,7 +5,9 @@ import { type Finding, sortedFindings } from './finding.ts'
 export const findingsText = (
   findings: readonly Finding[],
   part?: readonly [part: number, of: number],
-): string => `${JSON.stringify({ version: 1, ...(part && { part }), findings }, null, 2)}\n`
+): string =>
+  // A part is read by programs only.
+  `${JSON.stringify({ version: 1, ...(part && { part }), findings }, null, part ? 0 : 2)}\n`
 
 /** The findings of all parts, in the order that one machine gives. Throws `bad-part` where one is missing or twice. */
 export function mergedFindings(
