@@ -1,7 +1,14 @@
 import { drawing, inlineObject, place } from '../drawing/index.ts'
 import type { Layout } from '../layout/index.ts'
 import { type InlineObject, plainText, type RichText, richFromText } from '../markup/index.ts'
-import { anObject, aString, checkArguments, checkOptions } from '../problem/index.ts'
+import {
+  anObject,
+  aString,
+  being,
+  checkArguments,
+  checkOptions,
+  isObject,
+} from '../problem/index.ts'
 import { isVertical, type StyleSource } from '../sheet/index.ts'
 import type { Typesetter } from './typesetter.ts'
 
@@ -11,6 +18,11 @@ export interface RubyOptions {
   /** Properties that are others than those of the style. */
   readonly with?: Omit<StyleSource, 'from'>
 }
+
+const aTypesetter = being(
+  'what typesetter() gives',
+  value => isObject(value) && typeof value.set === 'function' && typeof value.shape === 'function',
+)
 
 /** Of the text that it stands beside (JLREQ, 3.3.3). */
 const rubySize = '0.5x'
@@ -29,7 +41,7 @@ export function rubyText(
 ): InlineObject {
   checkArguments(
     'rubyText',
-    ['setter', setter, anObject],
+    ['setter', setter, aTypesetter],
     ['text', text, aString],
     ['ruby', ruby, aString],
   )

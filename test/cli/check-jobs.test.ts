@@ -1,0 +1,63 @@
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { findingsText } from 'dot-line/check'
+import { afterEach, expect, it, vi } from 'vitest'
+import { checkInParts } from '../../src/cli/check-jobs.ts'
+
+const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
+const given = [...process.argv]
+afterEach(() => {
+  process.argv = [...given]
+})
+
+/** A command whose second part ends as often before its time as it is told to. */
+function commandThatDies(times: number): string {
+  const [file, count] = [join(folder, `main-${times}.mjs`), join(folder, `count-${times}`)]
+  writeFileSync(count, '0')
+  const part = (number: number) => JSON.stringify(findingsText([], [number, 2]))
+  writeFileSync(
+    file,
+    `import { readFileSync, writeFileSync } from 'node:fs'
+    const value = name => process.argv[process.argv.indexOf(name) + 1]
+    const isSecond = value('--part') === '2/2'
+    const died = Number(readFileSync(${JSON.stringify(count)}, 'utf8'))
+    if (isSecond && died < ${times}) {
+      writeFileSync(${JSON.stringify(count)}, String(died + 1))
+      process.exit(9)
+    }
+    writeFileSync(value('-o'), isSecond ? ${part(2)} : ${part(1)})`,
+  )
+  process.argv = [
+    'node',
+    file,
+    'check',
+    'places.json',
+    '--jobs',
+    '2',
+    '--format=table',
+    '-o',
+    'never',
+  ]
+  return count
+}
+
+it('tells of a thread that ends early, and does its part again', async () => {
+  const told: string[] = []
+  const write = vi
+    .spyOn(process.stderr, 'write')
+    .mockImplementation(text => told.push(String(text)) > 0)
+  const count = commandThatDies(1)
+  expect(await checkInParts(2)).toEqual([])
+  write.mockRestore()
+  expect(told).toEqual(['warning: the thread of part 2/2 ended early, and is started again\n'])
+  expect(readFileSync(count, 'utf8')).toBe('1')
+  expect(existsSync(join(folder, 'never'))).toBe(false)
+})
+
+it('gives up where it ends early again', async () => {
+  const write = vi.spyOn(process.stderr, 'write').mockImplementation(() => true)
+  commandThatDies(2)
+  await expect(checkInParts(2)).rejects.toThrow('part 2/2 could not be checked')
+  write.mockRestore()
+})
