@@ -9,6 +9,9 @@ import {
 } from 'dot-line'
 import * as canvas from 'dot-line/canvas'
 import * as chart from 'dot-line/chart'
+import * as chartFile from 'dot-line/chart-file'
+import * as check from 'dot-line/check'
+import * as document from 'dot-line/document'
 import * as html from 'dot-line/html'
 import * as outline from 'dot-line/outline'
 import * as pdf from 'dot-line/pdf'
@@ -43,6 +46,9 @@ function callables(): [string, Callable][] {
   }
   for (const [name, entry] of Object.entries({
     library,
+    chartFile,
+    check,
+    document,
     canvas,
     chart,
     html,

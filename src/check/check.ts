@@ -1,7 +1,6 @@
 import type { Catalog, Hyphenation, Layout, Sheet, Shelf } from '../core.ts'
 import {
   anything,
-  being,
   checkOptions,
   type Path,
   pathText,
@@ -17,6 +16,7 @@ import {
   roomFindings,
   rounded,
 } from './layout-findings.ts'
+import { aPart } from './part-file.ts'
 import type { PlaceList } from './place-list.ts'
 import { checkedPlaces } from './read-places.ts'
 import { sheetFindings } from './sheet-findings.ts'
@@ -49,16 +49,6 @@ export interface CheckOptions {
   /** Is told how many of all texts at all places have been checked. */
   readonly progress?: (done: number, all: number) => void
 }
-
-const aPart = being(
-  'a part and how many there are, such as [3, 8]',
-  value =>
-    Array.isArray(value) &&
-    value.length === 2 &&
-    value.every(Number.isInteger) &&
-    value[0] >= 1 &&
-    value[0] <= value[1],
-)
 
 /**
  * Lays every text out at every place that it has, in each language, at each of the reader's scales, in

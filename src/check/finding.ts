@@ -1,4 +1,5 @@
 import type { SourceLocation } from '../core.ts'
+import { checkFinding } from './some-findings.ts'
 
 /** What is found, and how grave it is: an error is wrong for every reader, a warning looks wrong. */
 export const findingKinds = {
@@ -61,8 +62,11 @@ export interface Finding {
 }
 
 /** What a finding is known by: it stays when lines of files move, and figures change. */
-export const findingId = ({ code, place, key, language, message }: Finding): string =>
-  [code, place, key, language, place === '' ? message : ''].join('|')
+export function findingId(finding: Finding): string {
+  checkFinding('findingId', finding)
+  const { code, place, key, language, message } = finding
+  return [code, place, key, language, place === '' ? message : ''].join('|')
+}
 
 /** By cause, then by text: the order in which reports have them. */
 export function sortedFindings(findings: readonly Finding[]): readonly Finding[] {

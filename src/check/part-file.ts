@@ -1,18 +1,39 @@
-import { fail, isObject, readJson } from '../problem/index.ts'
+import { being, checkArgument, fail, isObject, listOf, readJson } from '../problem/index.ts'
 import { type Finding, sortedFindings } from './finding.ts'
+import { checkFindings } from './some-findings.ts'
 
 /** Findings as JSON, of all or of a part: what programs read, and what parts are merged from. */
-export const findingsText = (
+export function findingsText(
   findings: readonly Finding[],
   part?: readonly [part: number, of: number],
-): string =>
+): string {
+  checkFindings('findingsText', findings)
+  if (part !== undefined) checkArgument('findingsText', 'part', part, aPart)
   // A part is read by programs only.
-  `${JSON.stringify({ version: 1, ...(part && { part }), findings }, null, part ? 0 : 2)}\n`
+  return `${JSON.stringify({ version: 1, ...(part && { part }), findings }, null, part ? 0 : 2)}\n`
+}
+
+/** As an argument: one of so many parts, counted from 1. */
+export const aPart = being(
+  'a part and how many there are, such as [3, 8]',
+  value =>
+    Array.isArray(value) &&
+    value.length === 2 &&
+    value.every(Number.isInteger) &&
+    value[0] >= 1 &&
+    value[0] <= value[1],
+)
+
+const aPartFile = being(
+  '{ json, source }',
+  value => isObject(value) && typeof value.json === 'string' && typeof value.source === 'string',
+)
 
 /** The findings of all parts, in the order that one machine gives. Throws `bad-part` where one is missing or twice. */
 export function mergedFindings(
   files: readonly { readonly json: string; readonly source: string }[],
 ): readonly Finding[] {
+  checkArgument('mergedFindings', 'files', files, listOf(aPartFile))
   const seen = new Map<number, string>()
   let count: number | undefined
   const findings: Finding[] = []
@@ -32,7 +53,7 @@ export function mergedFindings(
     if (other !== undefined)
       return fail('bad-part', `${source} and ${other} are the same part: ${part}`)
     seen.set(part, source)
-    // Each was written by this library.
+    checkFindings(source, value.findings)
     findings.push(...(value.findings as Finding[]))
   }
   for (let part = 1; part <= (count ?? 0); part++) {

@@ -1,6 +1,6 @@
 import type { Layout } from '../core.ts'
 import { htmlText } from '../notation/index.ts'
-import { pathText } from '../problem/index.ts'
+import { anObject, aString, checkArgument, pathText } from '../problem/index.ts'
 import { toHtml } from '../targets/html/index.ts'
 import { type CheckOptions, check } from './check.ts'
 import type { Finding, Situation } from './finding.ts'
@@ -26,6 +26,8 @@ interface Shown {
  * and finding. Throws as `check` does.
  */
 export function proofPage(options: ProofOptions): string {
+  checkArgument('proofPage', 'options', options, anObject)
+  if (options.title !== undefined) checkArgument('proofPage', 'title', options.title, aString)
   const { title = 'Proof', catalogs, locationOf = pathText, ...given } = options
   const list = checkedPlaces(options.places, locationOf)
   const findings = check({ ...given, catalogs, locationOf })

@@ -1,6 +1,7 @@
 import type { Path } from '../problem/index.ts'
 import type { BlockSource, DocumentSource } from './document-source.ts'
 import { isBlockList } from './list-mark.ts'
+import { checkedDocument } from './read-document.ts'
 
 /** All blocks with their places, also those in lists, without recursion over how deep they are. */
 export function* everyBlock(
@@ -22,7 +23,8 @@ export function* everyBlock(
 }
 
 /** The names of all images of a document, each once. */
-export function documentImages({ content }: DocumentSource): readonly string[] {
+export function documentImages(document: DocumentSource): readonly string[] {
+  const { content } = checkedDocument(document)
   const names = new Set<string>()
   for (const { block } of everyBlock(content)) {
     if ('image' in block && block.image !== undefined) names.add(block.image)

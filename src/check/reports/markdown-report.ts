@@ -1,4 +1,5 @@
 import type { Finding } from '../finding.ts'
+import { checkFindings } from '../some-findings.ts'
 import { countsByCode, situationText, subjectText, whereText } from './words.ts'
 
 /** So many of one kind are shown: a comment on a change is read by people. */
@@ -6,6 +7,7 @@ const most = 10
 
 /** Findings as a comment on a change, by cause. */
 export function markdownReport(findings: readonly Finding[]): string {
+  checkFindings('markdownReport', findings)
   if (findings.length === 0) return 'No text is in trouble.\n'
   const parts = [`**${findings.length} findings**\n`]
   for (const [code, own] of countsByCode(findings)) {

@@ -1,8 +1,10 @@
 import { type Finding, findingId, findingKinds } from '../finding.ts'
+import { checkFindings } from '../some-findings.ts'
 import { situationText, subjectText } from './words.ts'
 
 /** Findings in SARIF 2.1.0 (OASIS), which places in files are shown from. */
 export function sarifReport(findings: readonly Finding[]): string {
+  checkFindings('sarifReport', findings)
   const rules = Object.keys(findingKinds).map(id => ({
     id,
     defaultConfiguration: { level: findingKinds[id as keyof typeof findingKinds] },

@@ -1,8 +1,11 @@
 import { locationText } from '../../problem/index.ts'
 import type { Finding, Situation } from '../finding.ts'
+import { checkFinding } from '../some-findings.ts'
 
 /** The situation that is worst, and how many there are, in words. */
-export function situationText({ situations }: Finding): string {
+export function situationText(finding: Finding): string {
+  checkFinding('situationText', finding)
+  const { situations } = finding
   const [worst, ...others] = situations
   if (!worst) return ''
   const more = others.length === 0 ? '' : `, and ${others.length} more`
@@ -20,12 +23,18 @@ function oneSituation({ scale, width, mode, figure, limit }: Situation): string 
 }
 
 /** What it is of, in words: a place, a text, a language. */
-export function subjectText({ place, key, language }: Finding): string {
+export function subjectText(finding: Finding): string {
+  checkFinding('subjectText', finding)
+  const { place, key, language } = finding
   return [place, key, language].filter(part => part !== '').join(' · ')
 }
 
-export const whereText = ({ location }: Finding) =>
-  location === undefined ? '' : locationText(location)
+/** Where its text stands, in words; empty where that is not known. */
+export function whereText(finding: Finding): string {
+  checkFinding('whereText', finding)
+  const { location } = finding
+  return location === undefined ? '' : locationText(location)
+}
 
 /** How many there are of each kind, in the order in which they come. */
 export function countsByCode(
