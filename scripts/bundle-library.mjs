@@ -25,6 +25,8 @@ const { metafile } = await build({
   platform: 'neutral',
   mainFields: ['module', 'main'],
   target: 'es2023',
+  // Comments are in the types; names stay, for those who debug.
+  minifyWhitespace: true,
   chunkNames: 'parts/[name]-[hash]',
   external: [...external, 'node:*'],
   logLevel: 'warning',

@@ -8,10 +8,10 @@ import {
   described,
   errorOf,
   errorProblem,
+  fieldReport,
   isObject,
   type Problem,
   readJson,
-  type TellField,
 } from '../problem/index.ts'
 import { type ChartData, chartData } from './chart-data.ts'
 import { chartFields, type chartKinds, formatFields, noteFields, textFields } from './fields.ts'
@@ -70,10 +70,7 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
   checkOptions('readChart', options, { source: aString, readCsv: aFunction })
   const { source = 'chart' } = options
   const { value, locationOf, problems: twice } = readJson(json, source)
-  const found: Problem[] = [...twice]
-  const tell: TellField = (path, code, message, more = {}) => {
-    found.push(errorProblem(code, message, { location: locationOf(path), ...more }))
-  }
+  const { tell, problems: found } = fieldReport(locationOf, twice)
   if (!isObject(value)) {
     tell([], 'bad-chart', `a chart is an object, not ${described(value)}`)
     throw errorOf(found)

@@ -98,12 +98,11 @@ export function check(options: CheckOptions): readonly Finding[] {
 
 /** Values that are given at a place, and that none of its texts asks for. */
 function* valueFindings({ places }: PlaceList, units: readonly Unit[]): Generator<Finding> {
-  for (const place of places) {
-    const asked = new Set(
-      units
-        .filter(unit => unit.place === place)
-        .flatMap(({ catalog, key }) => textFacts(catalog.text(key)).values),
-    )
+  const askedAt = new Map(places.map(place => [place, new Set<string>()]))
+  for (const { place, catalog, key } of units) {
+    for (const name of textFacts(catalog.text(key)).values) askedAt.get(place)?.add(name)
+  }
+  for (const [place, asked] of askedAt) {
     for (const name of Object.keys(place.values ?? {})) {
       if (asked.has(name) || place.allows?.includes('unused-value')) continue
       yield {

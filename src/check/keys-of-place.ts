@@ -9,9 +9,8 @@ export function keysOfPlace(
 ): readonly string[] {
   const found = new Set<string>()
   for (const [i, pattern] of [keys].flat().entries()) {
-    const matching = pattern.includes('*')
-      ? known.filter(key => patternOf(pattern).test(key))
-      : known.filter(key => key === pattern)
+    const meant = patternOf(pattern)
+    const matching = known.filter(key => meant.test(key))
     if (matching.length === 0) {
       const nearest = nearestName(pattern, known)
       fail('unknown-key', `'${pattern}' of the place '${name}' is no key of the catalog`, {

@@ -35,7 +35,9 @@ export function proofPage(options: ProofOptions): string {
   const at = new Map<string, Finding[]>()
   for (const finding of findings) {
     const key = subject(finding.place, finding.key, finding.language)
-    at.set(key, [...(at.get(key) ?? []), finding])
+    const own = at.get(key)
+    if (own) own.push(finding)
+    else at.set(key, [finding])
   }
   const units = unitsOf(list, catalogs, locationOf)
   const setters = settersFor(given, list)

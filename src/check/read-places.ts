@@ -5,14 +5,13 @@ import {
   checkOptions,
   described,
   errorOf,
-  errorProblem,
+  fieldReport,
   isObject,
   type Path,
   type Problem,
   pathText,
   readJson,
   type SourceLocation,
-  type TellField,
 } from '../problem/index.ts'
 import { placeFields, placeListFields } from './place-fields.ts'
 import type { PlaceList } from './place-list.ts'
@@ -37,13 +36,10 @@ export function checkedPlaces(
   locationOf: (path: Path) => SourceLocation | string = pathText,
   before: readonly Problem[] = [],
 ): PlaceList {
-  const found: Problem[] = [...before]
-  const tell: TellField = (path, code, message, more = {}) => {
-    found.push(errorProblem(code, message, { location: locationOf(path), ...more }))
-  }
+  const { tell, problems, end } = fieldReport(locationOf, before)
   if (!isObject(value)) {
     tell([], 'bad-places', `a list of places is an object, not ${described(value)}`)
-    throw errorOf(found)
+    throw errorOf(problems)
   }
   checkFields(value, placeListFields, [], tell, 'a list of places')
   if (value.places === undefined) tell([], 'missing-property', "'places' is missing")
@@ -63,7 +59,7 @@ export function checkedPlaces(
       names.add(place.name)
     })
   }
-  if (found.some(({ severity }) => severity === 'error')) throw errorOf(found)
+  end()
   // Each field was checked to be what it is declared as.
   return value as unknown as PlaceList
 }

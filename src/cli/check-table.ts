@@ -1,14 +1,10 @@
-import { type Finding, situationText, subjectText, whereText } from 'dot-line/check'
+import { byCode, type Finding, situationText, subjectText, whereText } from 'dot-line/check'
 import { table } from './table.ts'
 
 /** Findings by cause, the gravest first, each cause with how many there are. */
 export function findingsTable(findings: readonly Finding[]): string {
   if (findings.length === 0) return 'nothing is wrong\n'
-  const groups = new Map<string, Finding[]>()
-  for (const finding of findings) {
-    groups.set(finding.code, [...(groups.get(finding.code) ?? []), finding])
-  }
-  const parts = [...groups].map(([code, own]) => {
+  const parts = [...byCode(findings)].map(([code, own]) => {
     const rows = own.map(finding => [
       subjectText(finding),
       finding.message,

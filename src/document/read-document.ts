@@ -5,7 +5,7 @@ import {
   checkOptions,
   described,
   errorOf,
-  errorProblem,
+  fieldReport,
   isObject,
   nearestName,
   type Path,
@@ -54,13 +54,10 @@ export function checkedDocument(
   locationOf: (path: Path) => SourceLocation | string = pathText,
   before: readonly Problem[] = [],
 ): DocumentSource {
-  const found: Problem[] = [...before]
-  const tell: TellField = (path, code, message, more = {}) => {
-    found.push(errorProblem(code, message, { location: locationOf(path), ...more }))
-  }
+  const { tell, problems, end } = fieldReport(locationOf, before)
   if (!isObject(value)) {
     tell([], 'bad-document', `a document is an object, not ${described(value)}`)
-    throw errorOf(found)
+    throw errorOf(problems)
   }
   checkFields(value, documentFields, [], tell, 'a document')
   if (value.content === undefined) tell([], 'missing-property', "'content' is missing")
@@ -71,7 +68,7 @@ export function checkedDocument(
   }
   if (Array.isArray(value.pageLabels)) checkLabels(value.pageLabels, tell)
   checkBlocks(value.content, ['content'], tell)
-  if (found.some(({ severity }) => severity === 'error')) throw errorOf(found)
+  end()
   // Each field was checked to be what it is declared as.
   return value as unknown as DocumentSource
 }

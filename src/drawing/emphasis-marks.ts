@@ -1,6 +1,6 @@
+import { arcCubics } from '../geometry/index.ts'
 import { faceOf, type GlyphRun, type Line, unitScale } from '../layout/index.ts'
 import type { SolidInk } from '../sheet/index.ts'
-import { path } from './chart-shapes.ts'
 import type { PathItem } from './drawing.ts'
 import { inkOf } from './fill.ts'
 
@@ -64,17 +64,17 @@ function markAt(
   fill: SolidInk,
 ): PathItem {
   const r = radius * size
-  if (kind === 'sesame') {
-    // Lines that go down lie on their side, and what stands on them with them.
-    const angle = isVertical ? -45 : 45
-    const turn = (angle * Math.PI) / 180
-    const [dx, dy] = [Math.cos(turn) * r * 1.25, Math.sin(turn) * r * 1.25]
-    const arc = `A${r * 1.25} ${r * 0.6} ${angle} 1 1`
-    return path(`M${x - dx} ${y - dy}${arc} ${x + dx} ${y + dy}${arc} ${x - dx} ${y - dy}Z`, {
-      fill,
-    })
+  // Lines that go down lie on their side, and what stands on them with them.
+  const turn = isVertical ? -Math.PI / 4 : Math.PI / 4
+  const round = (long: number, short: number, sweep: number): number[] => {
+    const [cos, sin] = [Math.cos(turn) * long, Math.sin(turn) * long]
+    return [x + cos, y + sin, ...arcCubics(x, y, long, short, turn, 0, sweep)]
   }
-  const ring = (of: number, sweep: number) =>
-    `M${x - of} ${y}A${of} ${of} 0 1 ${sweep} ${x + of} ${y}A${of} ${of} 0 1 ${sweep} ${x - of} ${y}Z`
-  return path(kind === 'dot' ? ring(r, 1) : ring(r, 1) + ring(r * 0.66, 0), { fill })
+  const outer = kind === 'sesame' ? round(r * 1.25, r * 0.6, full) : round(r, r, full)
+  const points = kind === 'circle' ? [...outer, ...round(r * 0.66, r * 0.66, -full)] : outer
+  const segments = kind === 'circle' ? 'MCCCCZMCCCCZ' : 'MCCCCZ'
+  return { kind: 'path', outline: { segments, points: Float32Array.from(points) }, fill }
 }
+
+/** All around, in radians. */
+const full = 2 * Math.PI

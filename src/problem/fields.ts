@@ -11,7 +11,7 @@ import {
 } from './arguments.ts'
 import { nearestName } from './nearest-name.ts'
 import { type Path, pathText } from './path.ts'
-import { DotLineError, type Problem } from './problem.ts'
+import { DotLineError, errorProblem, type Problem } from './problem.ts'
 
 export type JsonSchema = Readonly<Record<string, unknown>>
 
@@ -89,4 +89,29 @@ export function checkFields(
 export function errorOf(problems: readonly Problem[]): DotLineError {
   const errors = problems.filter(({ severity }) => severity === 'error')
   return new DotLineError(errors[0] ?? problems[0], problems)
+}
+
+/** What reading a file finds, and where its parts stand. */
+export interface FieldReport {
+  readonly tell: TellField
+  readonly problems: Problem[]
+  /** Throws an error of all that was found, where any of it is one. */
+  end(): void
+}
+
+export function fieldReport(
+  locationOf: (path: Path) => Problem['location'],
+  before: readonly Problem[] = [],
+): FieldReport {
+  const problems: Problem[] = [...before]
+  return {
+    problems,
+    tell(path, code, message, more = {}) {
+      const location = locationOf(path)
+      problems.push(errorProblem(code, message, { ...(location && { location }), ...more }))
+    },
+    end() {
+      if (problems.some(({ severity }) => severity === 'error')) throw errorOf(problems)
+    },
+  }
 }

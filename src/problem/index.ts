@@ -32,6 +32,8 @@ export {
   errorOf,
   type Field,
   type FieldMap,
+  type FieldReport,
+  fieldReport,
   type JsonSchema,
   lengthField,
   listField,

@@ -44,8 +44,8 @@ function verticalLetter(face: Face, letter: string, segment: Segment, shape: Sha
  * count from the middle of the line. Marks stay beside their letters.
  */
 export function shapedUpright(text: string, as: ShapedAs, shape: Shape): ShapedGlyphs {
-  if (as.isPaired && text.length === 2) return shapedPair(text, as, shape)
-  const { face, segment, spacing } = as
+  const { face, segment, spacing, isPaired } = as
+  const { unitsPerEm, capHeight } = face.metrics
   const metrics = face.vertical()
   const glyphs: number[] = []
   const advances: number[] = []
@@ -53,18 +53,23 @@ export function shapedUpright(text: string, as: ShapedAs, shape: Shape): ShapedG
   const offsetsY: number[] = []
   const clusters: number[] = []
   let start = 0
-  for (const end of graphemes(text)) {
-    const letter = verticalLetter(face, text.slice(start, end), segment, shape)
+  // Two figures beside each other are one letter, with their middle in that of an em.
+  for (const end of isPaired ? [text.length] : graphemes(text)) {
+    const letter = isPaired
+      ? shape(face, text, paired(segment))
+      : verticalLetter(face, text.slice(start, end), segment, shape)
     const count = letter.glyphs.length
     let width = 0
     for (const advance of letter.advances) width += advance
     let pen = Math.round(-width / 2)
+    const [base] = letter.glyphs
+    const down = isPaired ? unitsPerEm : metrics.advance(base)
+    const origin = isPaired ? Math.round((unitsPerEm + capHeight) / 2) : metrics.origin(base)
     for (let i = 0; i < count; i++) {
-      const [base] = letter.glyphs
       glyphs.push(letter.glyphs[i])
-      advances.push(i === count - 1 ? metrics.advance(base) : 0)
+      advances.push(i === count - 1 ? down : 0)
       offsetsX.push(pen + letter.offsetsX[i])
-      offsetsY.push(letter.offsetsY[i] - metrics.origin(base))
+      offsetsY.push(letter.offsetsY[i] - origin)
       clusters.push(start)
       pen += letter.advances[i]
     }
@@ -84,36 +89,11 @@ export function shapedUpright(text: string, as: ShapedAs, shape: Shape): ShapedG
 /** Features of two figures in the width of one letter: the font's own for that, where it has them. */
 const pairFeatures = ['hwid=1', 'kern=0']
 
-/** Two figures beside each other in the place of one letter: one cluster, in the middle of its line. */
-function shapedPair(
-  text: string,
-  { face, segment, spacing }: ShapedAs,
-  shape: Shape,
-): ShapedGlyphs {
-  const features = [...segment.features, ...pairFeatures]
-  const pair = shape(face, text, { ...segment, direction: 'ltr', features })
-  const { unitsPerEm, capHeight } = face.metrics
-  let width = 0
-  for (const advance of pair.advances) width += advance
-  const count = pair.glyphs.length
-  const offsetsX = new Int32Array(count)
-  const advances = new Int32Array(count)
-  let pen = Math.round(-width / 2)
-  for (let i = 0; i < count; i++) {
-    offsetsX[i] = pen + pair.offsetsX[i]
-    pen += pair.advances[i]
-  }
-  advances[count - 1] = unitsPerEm
-  const shaped = {
-    glyphs: pair.glyphs.slice(),
-    advances,
-    offsetsX,
-    offsetsY: new Int32Array(count).fill(-Math.round((unitsPerEm + capHeight) / 2)),
-    clusters: new Uint32Array(count),
-    unsafe: new Uint8Array(count),
-  }
-  return spaced(shaped, text, spacing, face)
-}
+const paired = (segment: Segment): Segment => ({
+  ...segment,
+  direction: 'ltr',
+  features: [...segment.features, ...pairFeatures],
+})
 
 /**
  * For each UTF-16 unit whether it stands upright; `byFace` where that is the font's to say, `paired`

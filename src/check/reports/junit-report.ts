@@ -1,11 +1,11 @@
 import type { Finding } from '../finding.ts'
 import { checkFindings } from '../some-findings.ts'
-import { countsByCode, situationText, subjectText, whereText } from './words.ts'
+import { byCode, situationText, subjectText, whereText } from './words.ts'
 
 /** Findings as failed tests in XML, a suite for each cause, as build services show them. */
 export function junitReport(findings: readonly Finding[]): string {
   checkFindings('junitReport', findings)
-  const suites = [...countsByCode(findings)].map(([code, own]) => {
+  const suites = [...byCode(findings)].map(([code, own]) => {
     const cases = own.map(finding => {
       const { message, severity } = finding
       const detail = [situationText(finding), whereText(finding)].filter(Boolean).join('\n')

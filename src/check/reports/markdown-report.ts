@@ -1,6 +1,6 @@
 import type { Finding } from '../finding.ts'
 import { checkFindings } from '../some-findings.ts'
-import { countsByCode, situationText, subjectText, whereText } from './words.ts'
+import { byCode, situationText, subjectText, whereText } from './words.ts'
 
 /** So many of one kind are shown: a comment on a change is read by people. */
 const most = 10
@@ -10,7 +10,7 @@ export function markdownReport(findings: readonly Finding[]): string {
   checkFindings('markdownReport', findings)
   if (findings.length === 0) return 'No text is in trouble.\n'
   const parts = [`**${findings.length} findings**\n`]
-  for (const [code, own] of countsByCode(findings)) {
+  for (const [code, own] of byCode(findings)) {
     parts.push(
       `\n### ${code} (${own.length})\n\n| text | what | worst at | where |\n|---|---|---|---|\n`,
     )

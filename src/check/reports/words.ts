@@ -1,6 +1,6 @@
 import { locationText } from '../../problem/index.ts'
 import type { Finding, Situation } from '../finding.ts'
-import { checkFinding } from '../some-findings.ts'
+import { checkFinding, checkFindings } from '../some-findings.ts'
 
 /** The situation that is worst, and how many there are, in words. */
 export function situationText(finding: Finding): string {
@@ -36,12 +36,14 @@ export function whereText(finding: Finding): string {
   return location === undefined ? '' : locationText(location)
 }
 
-/** How many there are of each kind, in the order in which they come. */
-export function countsByCode(
-  findings: readonly Finding[],
-): ReadonlyMap<string, readonly Finding[]> {
-  const counts = new Map<string, Finding[]>()
-  for (const finding of findings)
-    counts.set(finding.code, [...(counts.get(finding.code) ?? []), finding])
-  return counts
+/** Findings of each kind, in the order in which they come. */
+export function byCode(findings: readonly Finding[]): ReadonlyMap<string, readonly Finding[]> {
+  checkFindings('byCode', findings)
+  const groups = new Map<string, Finding[]>()
+  for (const finding of findings) {
+    const own = groups.get(finding.code)
+    if (own) own.push(finding)
+    else groups.set(finding.code, [finding])
+  }
+  return groups
 }
