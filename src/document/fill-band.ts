@@ -111,7 +111,9 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
   function putFloats(column: Column, isLast = false) {
     for (let item = floats[0]; item; item = floats[0]) {
       const space = column.isAtTop ? 0 : Math.max(column.after, item.before)
-      const room = bottomFor(column, notesOf(item)) - column.y - space
+      // What takes room at a side has it first.
+      const top = Math.max(column.y + space, column.inset?.bottom ?? 0)
+      const room = bottomFor(column, notesOf(item)) - top
       const mustStay = column.isEmpty && isFresh
       if (item.float === 'top' && column.hasText && !isLast) return
       if (item.height + (item.float === 'bottom' ? item.before : 0) > room + slack) {
@@ -120,7 +122,7 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
       }
       floats.shift()
       if (item.float === 'top') {
-        put(column, item, column.y + space)
+        put(column, item, top)
       } else {
         const { index } = column
         feet[index] = { ...feet[index], floats: [...feet[index].floats, item] }

@@ -89,6 +89,20 @@ describe('what leaves the flow', () => {
     expect(foot.y + 50).toBeLessThan(290)
   })
 
+  it('stands below what takes room at a side, where the text has ended', () => {
+    const content: BlockSource[] = [
+      { kind: 'figure', image: 'small', alt: 'x', caption: 'side', float: 'end' },
+      { kind: 'figure', image: 'small', alt: 'x', caption: 'top', float: 'top' },
+      { kind: 'figure', image: 'small', alt: 'x', caption: 'later', float: 'top' },
+    ]
+    const [page] = [...set({ page: small, content }, { images }).pages()]
+    const [side, top, later] = textsOf(page.items)
+    const [, second, third] = picturesOf(page.items)
+    expect(second.y).toBeGreaterThanOrEqual(side.y + side.layout.height)
+    expect(third.y).toBeGreaterThanOrEqual(top.y + top.layout.height)
+    expect(later.y).toBeGreaterThan(third.y)
+  })
+
   it('stands in the text of a web page, which has no feet', () => {
     const content: BlockSource[] = [
       { kind: 'paragraph', text: 'one' },
