@@ -13,11 +13,13 @@ import * as chartFile from 'dot-line/chart-file'
 import * as check from 'dot-line/check'
 import * as document from 'dot-line/document'
 import * as html from 'dot-line/html'
+import * as messages from 'dot-line/messages'
 import * as outline from 'dot-line/outline'
 import * as pdf from 'dot-line/pdf'
 import * as png from 'dot-line/png'
 import * as svg from 'dot-line/svg'
 import * as unicode from 'dot-line/unicode'
+import * as xliff from 'dot-line/xliff'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { roundsOf } from './support/random.ts'
@@ -52,10 +54,12 @@ function callables(): [string, Callable][] {
     canvas,
     chart,
     html,
+    messages,
     outline,
     pdf,
     png,
     svg,
+    xliff,
   }))
     add(name, entry)
   add('unicode', unicode)

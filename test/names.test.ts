@@ -16,7 +16,7 @@ const rows = [...page.matchAll(/^\| `([^`]+)` \| (.+?) \| (.+?) \|$/gm)].map(
 
 /** Where words may come from: the trade, ourselves, or a standard. */
 const origins =
-  /^(trade|own|CSS( [A-Z][A-Za-z ]*\d?)?|CSSOM View|HTML|SVG|ARIA|WCAG 2\.2|W3C CSP|UAX #\d+|Unicode, U\+FFFC|OpenType|ISO \d+|BCP 47|RFC \d+|JSON Schema|Design Tokens Format Module)$/
+  /^(trade|own|CSS( [A-Z][A-Za-z ]*\d?)?|CSSOM View|HTML|SVG|ARIA|WCAG 2\.2|W3C CSP|UAX #\d+|Unicode, U\+FFFC|LDML|XLIFF 2|XML|OpenType|ISO \d+|BCP 47|RFC \d+|JSON Schema|Design Tokens Format Module)$/
 
 describe('docs/reference/names.md', () => {
   it('has every public name once, and no other', () => {

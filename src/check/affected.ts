@@ -33,12 +33,12 @@ export function affectedBy(
     const old = before.catalogs?.find(({ language }) => language === catalog.language)
     if (!old) return false
     if (!old.has(key) || !catalog.has(key)) return old.has(key) !== catalog.has(key)
-    return old.text(key).sourceText !== catalog.text(key).sourceText
+    return sourceOf(old, key) !== sourceOf(catalog, key)
   }
   return ({ key, catalog, place }) => {
     if (isChanged(catalog, key) || (source && isChanged(source, key))) return true
     if (styles.size === 0 || !catalog.has(key)) return false
-    const used = [place?.style ?? 'defaults', ...textFacts(catalog.text(key)).spans]
+    const used = [place?.style ?? 'defaults', ...textFacts(catalog, key).spans]
     return used.some(name => styles.has(name))
   }
 }
@@ -54,3 +54,9 @@ function changedStyles(before: Sheet | undefined, sheet: Sheet): ReadonlySet<str
     before.styleNames.includes(name) && said(before.style(name)) === said(sheet.style(name))
   return new Set(sheet.styleNames.filter(name => !isSame(name)))
 }
+
+const sourceOf = (catalog: Catalog, key: string) =>
+  catalog
+    .variants(key)
+    .map(({ sourceText }) => sourceText)
+    .join('\n')

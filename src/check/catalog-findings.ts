@@ -26,9 +26,9 @@ export function* catalogFindings(source: Catalog, catalog: Catalog): Generator<F
       yield found('missing-key', key, `there is no text in '${language}'`)
       continue
     }
-    const own = textFacts(catalog.text(key))
+    const own = textFacts(catalog, key)
     if (catalog !== source) {
-      const given = textFacts(source.text(key))
+      const given = textFacts(source, key)
       const spans = difference(own.spans, given.spans)
       if (spans) yield found('span-differs', key, `its spans are not those of the source: ${spans}`)
       const values = difference(own.values, given.values)

@@ -23,12 +23,11 @@ import { sheetFindings } from './sheet-findings.ts'
 import {
   type ScaledSetter,
   settersFor,
-  settingOf,
+  settingsOf,
   type Unit,
   unitsOf,
   widthsOf,
 } from './situations.ts'
-import { textFacts } from './text-facts.ts'
 import { worstContrast } from './worst-contrast.ts'
 
 export interface CheckOptions {
@@ -100,7 +99,7 @@ export function check(options: CheckOptions): readonly Finding[] {
 function* valueFindings({ places }: PlaceList, units: readonly Unit[]): Generator<Finding> {
   const askedAt = new Map(places.map(place => [place, new Set<string>()]))
   for (const { place, catalog, key } of units) {
-    for (const name of textFacts(catalog.text(key)).values) askedAt.get(place)?.add(name)
+    for (const name of catalog.valuesOf(key)) askedAt.get(place)?.add(name)
   }
   for (const [place, asked] of askedAt) {
     for (const name of Object.keys(place.values ?? {})) {
@@ -126,7 +125,7 @@ function unitFindings(
 ): readonly Finding[] {
   const { place, key, catalog } = unit
   const { height, background, direction, leastSize, allows = [] } = place
-  const { text, setting, lines } = settingOf(unit)
+  const texts = settingsOf(unit)
   const found = new Map<string, { finding: LayoutFinding; situations: Situation[] }>()
   const add = (finding: LayoutFinding, situation: Situation) => {
     if (allows.includes(finding.code)) return
@@ -161,7 +160,10 @@ function unitFindings(
     }
     return looks
   }
-  for (const { sheet, mode, scale, setter, spaced } of setters) {
+  function lookAt(
+    { text, setting, lines }: (typeof texts)[number],
+    { sheet, mode, scale, setter, spaced }: ScaledSetter,
+  ) {
     // How letters look is the same in each width.
     let lookOf: readonly LayoutFinding[] | undefined
     const shaped = setter.shape(text, setting)
@@ -195,6 +197,7 @@ function unitFindings(
       }
     }
   }
+  for (const text of texts) for (const setter of setters) lookAt(text, setter)
   const location = catalog.locationOf(key)
   return [...found.values()].map(
     ({ finding: { code, message }, situations }): Finding => ({

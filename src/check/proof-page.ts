@@ -6,7 +6,7 @@ import { type CheckOptions, check } from './check.ts'
 import type { Finding, Situation } from './finding.ts'
 import { proofScript, proofStyles } from './proof-parts.ts'
 import { checkedPlaces } from './read-places.ts'
-import { settersFor, settingOf, type Unit, unitsOf, widthsOf } from './situations.ts'
+import { settersFor, settingsOf, type Unit, unitsOf, widthsOf } from './situations.ts'
 
 export interface ProofOptions extends Omit<CheckOptions, 'part' | 'progress'> {
   readonly title?: string
@@ -43,28 +43,29 @@ export function proofPage(options: ProofOptions): string {
   const setters = settersFor(given, list)
   const shown: Shown[] = []
   for (const unit of units) {
-    const { text, setting, lines } = settingOf(unit)
-    for (const { sheet, mode, scale, setter } of setters(unit.catalog.language)) {
-      for (const width of widthsOf(unit.place)) {
-        const layout = setter.set(text, {
-          ...setting,
-          ...lines,
-          ...(width !== undefined && { width }),
-        })
-        const { background = '#ffffff' } = unit.place
-        const ink = sheet.inkNames.includes(background) ? sheet.ink(background) : undefined
-        shown.push({
-          unit,
-          layout,
-          background: ink === undefined ? background : ink.kind === 'solid' ? ink.color : '#ffffff',
-          situation: {
-            scale,
+    for (const { text, setting, lines } of settingsOf(unit))
+      for (const { sheet, mode, scale, setter } of setters(unit.catalog.language)) {
+        for (const width of widthsOf(unit.place)) {
+          const layout = setter.set(text, {
+            ...setting,
+            ...lines,
             ...(width !== undefined && { width }),
-            ...(mode !== undefined && { mode }),
-          },
-        })
+          })
+          const { background = '#ffffff' } = unit.place
+          const ink = sheet.inkNames.includes(background) ? sheet.ink(background) : undefined
+          shown.push({
+            unit,
+            layout,
+            background:
+              ink === undefined ? background : ink.kind === 'solid' ? ink.color : '#ffffff',
+            situation: {
+              scale,
+              ...(width !== undefined && { width }),
+              ...(mode !== undefined && { mode }),
+            },
+          })
+        }
       }
-    }
   }
   const { elements, css } = toHtml(shown.map(({ layout }) => layout))
   const boxes: string[] = []

@@ -1,4 +1,11 @@
-import { type Catalog, defineCatalog, type RichNode, type RichText, richToMarkup } from '../core.ts'
+import {
+  type Catalog,
+  defineCatalog,
+  parseMarkup,
+  type RichNode,
+  type RichText,
+  richToMarkup,
+} from '../core.ts'
 import { checkArgument, oneOf } from '../problem/index.ts'
 
 /** How texts are made strange: with accents, longer by 40 percent, or from right to left. */
@@ -33,10 +40,21 @@ const mirrored = 'אבגדהוזחטיכלמנסעפצקרשת'
  */
 export function pseudoCatalog(source: Catalog, kind: PseudoKind): Catalog {
   checkArgument('pseudoCatalog', 'kind', kind, oneOf('accented', 'longer', 'mirrored'))
-  const strings = Object.fromEntries(
-    source.keys.map(key => [key, richToMarkup(changed(source.text(key), kind))]),
-  )
-  return defineCatalog(strings, { language: tags[kind], source: `${kind} texts` })
+  const strange = (text: RichText): RichText => {
+    const { values, ...plain } = changed(text, kind)
+    const { rich } = parseMarkup(richToMarkup(plain))
+    return values ? { ...rich, values } : rich
+  }
+  return defineCatalog(Object.fromEntries(source.keys.map(key => [key, key])), {
+    language: tags[kind],
+    source: `${kind} texts`,
+    syntax: key => ({
+      values: source.valuesOf(key),
+      problems: [],
+      text: values => strange(source.text(key, values)),
+      variants: values => source.variants(key, values).map(strange),
+    }),
+  })
 }
 
 /** Without recursion over how deep its spans are. */

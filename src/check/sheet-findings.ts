@@ -17,7 +17,7 @@ export function* sheetFindings(
   }
   for (const catalog of catalogs) {
     for (const key of catalog.keys)
-      for (const name of textFacts(catalog.text(key)).spans) asked.add(name)
+      for (const name of textFacts(catalog, key).spans) asked.add(name)
   }
   const { styles = {} } = sheet.definition()
   const used = new Set<string>(['defaults'])

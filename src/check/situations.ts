@@ -2,17 +2,14 @@ import {
   type Catalog,
   type Hyphenation,
   type ReaderSettings,
-  type RichText,
   type Sheet,
   type Shelf,
   type Typesetter,
   typesetter,
-  type Values,
 } from '../core.ts'
 import type { Path, SourceLocation } from '../problem/index.ts'
 import { keysOfPlace } from './keys-of-place.ts'
 import { type PlaceList, type TextPlace, usualScales } from './place-list.ts'
-import { textFacts } from './text-facts.ts'
 
 /** A text at a place, in one language: what is in one part is so as a whole. */
 export interface Unit {
@@ -109,23 +106,20 @@ function settersIn(
   })
 }
 
-/** What a text is set with at its place. */
-export function settingOf({ place, key, catalog }: Unit) {
-  const { style, maxLines } = place
-  const text = catalog.text(key)
-  const setting = { ...(style !== undefined && { style }) }
+/** What a text is set with at its place: each of its variants. */
+export function settingsOf({ place, key, catalog }: Unit) {
+  const { style, maxLines, values = {} } = place
+  const base = { ...(style !== undefined && { style }) }
   const lines = { ...(maxLines !== undefined && { maxLines }) }
-  // What is only words is set faster as what it is.
-  const isPlain = text.children.every(({ kind }) => kind === 'text')
-  if (isPlain) return { text: text.sourceText, setting, lines }
-  return { text, setting: { ...setting, values: valuesOf(text, place.values ?? {}) }, lines }
+  // What is given and not asked for is no mistake of each text.
+  const asked = catalog.valuesOf(key)
+  const own = Object.fromEntries(Object.entries(values).filter(([name]) => asked.includes(name)))
+  return catalog.variants(key, own).map(text => {
+    // What is only words is set faster as what it is.
+    const isPlain = text.children.every(({ kind }) => kind === 'text')
+    return { text: isPlain ? text.sourceText : text, setting: base, lines }
+  })
 }
 
 export const widthsOf = ({ width }: TextPlace): readonly (number | undefined)[] =>
   width === undefined ? [undefined] : typeof width === 'number' ? [width] : width
-
-/** The values that a text asks for: what is given and not asked for is no mistake of each text. */
-function valuesOf(text: RichText, values: Values): Values {
-  const { values: asked } = textFacts(text)
-  return Object.fromEntries(Object.entries(values).filter(([name]) => asked.includes(name)))
-}

@@ -1,4 +1,5 @@
-import { openShelf, type Problem, readCatalog, typesetter } from 'dot-line'
+import { openShelf, type Problem, typesetter } from 'dot-line'
+import { catalogOf } from './open-catalog.ts'
 import { openSheet } from './open-sheet.ts'
 
 /** What only a text with its values can tell. */
@@ -10,22 +11,26 @@ export async function catalogProblems(
   source: string,
   sheetFile: string | undefined,
 ): Promise<readonly Problem[]> {
-  const catalog = readCatalog(json, { source, problems: 'collect' })
-  if (sheetFile === undefined) return catalog.problems
+  if (sheetFile === undefined) return catalogOf(json, source, undefined, 'collect').problems
   const sheet = openSheet(sheetFile, undefined)
+  const catalog = catalogOf(json, source, undefined, 'collect', { styles: sheet.styleNames })
   const setter = typesetter({ sheet, shelf: await openShelf(), problems: 'collect' })
   const known = new Set(
     catalog.problems.map(({ code, location }) => `${code} ${placeOf(location)}`),
   )
   const found = catalog.keys.flatMap(key => {
     const location = catalog.locationOf(key)
-    return setter.set(catalog.text(key)).problems.flatMap((problem): Problem[] => {
-      const isKnown = known.has(`${problem.code} ${placeOf(location)}`)
-      if (problem.severity === 'warning' || ofValues.has(problem.code) || isKnown) return []
-      return [
-        { ...problem, message: `in '${key}': ${problem.message}`, ...(location && { location }) },
-      ]
-    })
+    return catalog.variants(key).flatMap(variant =>
+      setter.set(variant).problems.flatMap((problem): Problem[] => {
+        const name = `${problem.code} ${placeOf(location)}`
+        if (problem.severity === 'warning' || ofValues.has(problem.code) || known.has(name))
+          return []
+        known.add(name)
+        return [
+          { ...problem, message: `in '${key}': ${problem.message}`, ...(location && { location }) },
+        ]
+      }),
+    )
   })
   return [...catalog.problems, ...found]
 }

@@ -27,12 +27,12 @@ export function addCheckOptions(command: Command): Command {
     .option('--scales <numbers>', "the reader's text scales, such as 1,2", numberList)
 }
 
-export function openChecked({ sheet, catalog = [], pseudo = [] }: CheckedTexts): {
+export async function openChecked({ sheet, catalog = [], pseudo = [] }: CheckedTexts): Promise<{
   readonly sheet: Sheet
   readonly catalogs: readonly Catalog[]
-} {
+}> {
   const opened = openSheet(sheet, undefined)
-  const catalogs = catalog.map(name => openCatalog(name, undefined, 'collect'))
+  const catalogs = await Promise.all(catalog.map(name => openCatalog(name, undefined, 'collect')))
   if (catalogs.length === 0) throw new CommandError('no texts to check', 'give --catalog FILE')
   for (const kind of pseudo) catalogs.push(pseudoCatalog(catalogs[0], kind))
   return { sheet: opened, catalogs }

@@ -116,7 +116,7 @@ async function found(files: readonly string[], options: CheckOptions): Promise<r
   const { list, locationOf } = readPlaces(readText(file, 'list of places'), { source: file })
   const { jobs = 1, part, scales } = options
   if (jobs > 1 && part === undefined && file !== '-') return checkInParts(jobs)
-  const { sheet, catalogs } = openChecked(options)
+  const { sheet, catalogs } = await openChecked(options)
   const hyphenation = await openHyphenationFor(sheet)
   return check({
     sheet,
@@ -127,21 +127,23 @@ async function found(files: readonly string[], options: CheckOptions): Promise<r
     ...(hyphenation && { hyphenation }),
     ...(scales && { scales }),
     ...(part && { part }),
-    ...(options.since && { since: asBefore(options.since) }),
+    ...(options.since && { since: await asBefore(options.since) }),
     ...(process.stderr.isTTY && { progress: told }),
   })
 }
 
 /** Sheets are told from catalogs by what is in them. */
-function asBefore(files: readonly string[]): Before {
+async function asBefore(files: readonly string[]): Promise<Before> {
   const isSheet = (file: string) => /^\s*\{[\s\S]*"styles"\s*:\s*\{/.test(readText(file, 'file'))
   const sheets = files.filter(isSheet)
   const [sheet] = sheets
   return {
     ...(sheet !== undefined && { sheet: openSheet(sheet, undefined) }),
-    catalogs: files
-      .filter(file => !sheets.includes(file))
-      .map(file => openCatalog(file, undefined, 'collect')),
+    catalogs: await Promise.all(
+      files
+        .filter(file => !sheets.includes(file))
+        .map(file => openCatalog(file, undefined, 'collect')),
+    ),
   }
 }
 

@@ -59,6 +59,11 @@ const commands = [
     load: () => import('./proof.ts'),
   },
   {
+    name: 'exchange',
+    summary: 'write texts as XLIFF for translators, and read what they send back',
+    load: () => import('./exchange.ts'),
+  },
+  {
     name: 'demo',
     summary: 'write screens, charts, a PDF and a web page of a made-up ferry company',
     load: () => import('./demo.ts'),

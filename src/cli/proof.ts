@@ -31,7 +31,7 @@ export function define(command: Command) {
 
 async function proof(file: string, options: ProofOptions) {
   const { list, locationOf } = readPlaces(readText(file, 'list of places'), { source: file })
-  const { sheet, catalogs } = openChecked(options)
+  const { sheet, catalogs } = await openChecked(options)
   const hyphenation = await openHyphenationFor(sheet)
   const { scales, title, output } = options
   const page = proofPage({

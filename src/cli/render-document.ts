@@ -36,7 +36,7 @@ export async function renderDocument(file: string, options: DocumentOptions) {
   const shelf = await openFonts(options)
   const reader = { scale: options.readerScale }
   const catalog =
-    options.catalog === undefined ? undefined : openCatalog(options.catalog, options.language)
+    options.catalog === undefined ? undefined : await openCatalog(options.catalog, options.language)
   const language = options.language ?? document.language ?? catalog?.language
   const charts = { sheet, shelf, reader, hyphenation, language }
   const set = setDocument(language === undefined ? document : { ...document, language }, {

@@ -1,13 +1,15 @@
 import {
+  aCatalog,
+  aFunction,
   aLanguage,
   aString,
-  being,
   checkArgument,
   checkOptions,
   DotLineError,
   errorProblem,
   fail,
   isObject,
+  listOf,
   nearestName,
   oneOf,
   type Path,
@@ -15,7 +17,7 @@ import {
   pathText,
   readJson,
 } from '../problem/index.ts'
-import { parseMarkup } from './parse-markup.ts'
+import { type CatalogSyntax, type CatalogText, markupSyntax, textProblems } from './catalog-text.ts'
 import type { RichText, Values } from './rich-text.ts'
 import { checkValues } from './value.ts'
 
@@ -39,9 +41,15 @@ export interface CatalogOptions {
   readonly source?: string
   /** `throw` (the default) throws all mistakes at once; `collect` lists them in `problems`. */
   readonly problems?: 'throw' | 'collect'
+  /** What the texts are written in; markup, unless it is another, such as `messageFormat`. */
+  readonly syntax?: CatalogSyntax
+  /** Names of the styles that spans may have, such as `sheet.styleNames`; others are mistakes. */
+  readonly styles?: readonly string[]
+  /** What the texts were translated from: values that are not the same are mistakes. */
+  readonly original?: Catalog
 }
 
-/** Texts in markup by key. */
+/** Texts by key. */
 export interface Catalog<K extends string = string> {
   readonly language: string | undefined
   readonly keys: readonly string[]
@@ -54,6 +62,13 @@ export interface Catalog<K extends string = string> {
   locationOf(key: string): NonNullable<Problem['location']> | undefined
   /** A text with its values. Throws `unknown-key` where neither it nor the fallback has one. */
   text(key: K, values?: Values): RichText
+  /**
+   * All that a text may say: itself, or one for each case that it tells apart. Throws `unknown-key` as
+   * `text` does.
+   */
+  variants(key: string, values?: Values): readonly RichText[]
+  /** Names of the values that a text asks for. Throws `unknown-key` as `text` does. */
+  valuesOf(key: string): readonly string[]
 }
 
 /** A catalog from an object of strings, such as a JSON module. */
@@ -75,28 +90,45 @@ export function readCatalog(json: string, options: CatalogOptions = {}): Catalog
   return catalogOf(value, options, locationOf)
 }
 
-const aCatalog = being(
-  'a catalog, which defineCatalog() gives',
-  value => isObject(value) && typeof value.text === 'function' && Array.isArray(value.keys),
-)
-
 function checkCatalogOptions(owner: string, options: CatalogOptions) {
   checkOptions(owner, options, {
     language: aLanguage,
     fallback: aCatalog,
     source: aString,
     problems: oneOf('throw', 'collect'),
+    syntax: aFunction,
+    styles: listOf(aString),
+    original: aCatalog,
   })
 }
 
 function catalogOf(
   strings: unknown,
-  { language, fallback, problems: mode = 'throw' }: CatalogOptions,
+  options: CatalogOptions,
   locate: (path: Path) => NonNullable<Problem['location']>,
 ): Catalog {
-  const { texts, paths, problems } = readTexts(strings, language, locate)
+  const { language, fallback, problems: mode = 'throw', syntax = markupSyntax } = options
+  const { texts, paths, problems } = readTexts(strings, language, locate, syntax)
+  for (const [key, text] of texts) {
+    for (const problem of textProblems(key, text, options)) {
+      problems.push({ ...problem, location: locate(paths.get(key) ?? []) })
+    }
+  }
   const wrong = problems.find(problem => problem.severity === 'error')
   if (wrong && mode === 'throw') throw new DotLineError(wrong, problems)
+  const known = new Map<RichText, RichText>()
+  const named = (rich: RichText, key: string): RichText => {
+    const found = known.get(rich)
+    if (found) return found
+    const own = { ...rich, name: key, ...(language !== undefined && { language }) }
+    // Texts without values are the same each time, and are set faster as such.
+    if (!rich.values) known.set(rich, own)
+    return own
+  }
+  const unknownKey = (key: string): never => {
+    const nearest = nearestName(key, [...texts.keys(), ...(fallback?.keys ?? [])])
+    return fail('unknown-key', `no text '${key}' in the catalog`, { nearest })
+  }
   return {
     language,
     keys: [...texts.keys()],
@@ -111,10 +143,21 @@ function catalogOf(
       checkArgument('text', 'key', key, aString)
       checkValues('text', values)
       const text = texts.get(key)
-      if (text) return values ? { ...text, values } : text
-      if (fallback?.has(key)) return fallback.text(key, values)
-      const nearest = nearestName(key, [...texts.keys(), ...(fallback?.keys ?? [])])
-      return fail('unknown-key', `no text '${key}' in the catalog`, { nearest })
+      if (text) return named(text.text(values), key)
+      return fallback?.has(key) ? fallback.text(key, values) : unknownKey(key)
+    },
+    variants(key, values) {
+      checkArgument('variants', 'key', key, aString)
+      checkValues('variants', values)
+      const text = texts.get(key)
+      if (text) return text.variants(values).map(one => named(one, key))
+      return fallback?.has(key) ? fallback.variants(key, values) : unknownKey(key)
+    },
+    valuesOf(key) {
+      checkArgument('valuesOf', 'key', key, aString)
+      const text = texts.get(key)
+      if (text) return text.values
+      return fallback?.has(key) ? fallback.valuesOf(key) : unknownKey(key)
     },
   }
 }
@@ -129,8 +172,9 @@ function readTexts(
   strings: unknown,
   language: string | undefined,
   locate: (path: Path) => NonNullable<Problem['location']>,
+  syntax: CatalogSyntax,
 ) {
-  const texts = new Map<string, RichText>()
+  const texts = new Map<string, CatalogText>()
   const paths = new Map<string, Path>()
   const problems: Problem[] = []
   const waiting: Group[] = []
@@ -148,10 +192,10 @@ function readTexts(
     if (texts.has(key)) {
       return problems.push(errorProblem('duplicate-name', `duplicate key '${key}'`, { location }))
     }
-    const { rich, problems: mistakes } = parseMarkup(value, key)
+    const text = syntax(value, key, language)
     paths.set(key, path)
-    texts.set(key, { ...rich, name: key, ...(language !== undefined && { language }) })
-    for (const mistake of mistakes) {
+    texts.set(key, text)
+    for (const mistake of text.problems) {
       problems.push({ ...mistake, message: `in '${key}': ${mistake.message}`, location })
     }
     return undefined

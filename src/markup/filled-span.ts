@@ -2,7 +2,8 @@ import type { Override, SpanNode, Value } from './rich-text.ts'
 
 /** Overrides whose values may have placeholders of their own: `~link,href={page}[the page]`. */
 const fillable = new Set(['href', 'action'])
-const placeholder = /\{([\p{L}_][\p{L}\p{N}_.-]*)\}/gu
+/** A name in braces, as markup has them. */
+export const placeholderIn = /\{([\p{L}_][\p{L}\p{N}_.-]*)\}/gu
 
 /** Gives what a placeholder stands for; undefined where it stays as it is. */
 export type FillOf = (name: string, span: SpanNode) => Value | undefined
@@ -24,7 +25,7 @@ const wellFormed = (text: string) => text.replace(/\p{Surrogate}/gu, '\ufffd')
 function filled(override: Override, span: SpanNode, fillOf: FillOf): Override {
   if (!needsFilling(override)) return override
   const { name, value } = override
-  const text = value.replace(placeholder, (whole, key: string) => {
+  const text = value.replace(placeholderIn, (whole, key: string) => {
     const given = fillOf(key, span)
     if (typeof given !== 'string' && typeof given !== 'number') return whole
     const isAll = whole === value || name === 'action'

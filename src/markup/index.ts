@@ -7,6 +7,8 @@ export {
   defineCatalog,
   readCatalog,
 } from './catalog.ts'
+export type { CatalogSyntax, CatalogText } from './catalog-text.ts'
+export { type FormattedValue, formatted, formattedText, isFormatted } from './formatted.ts'
 export { richFromHtml } from './from-html.ts'
 export { type TagStyles, tagStyles } from './html-tags.ts'
 export { escapeMarkup } from './literal.ts'
@@ -25,9 +27,9 @@ export type {
   Value,
   Values,
 } from './rich-text.ts'
-export { nameEnd } from './span-head.ts'
+export { nameEnd, valueInHead } from './span-head.ts'
 export { type HtmlOptions, richToHtml, type WrittenHtml } from './to-html.ts'
 export { richToMarkup } from './to-markup.ts'
 export { plainText } from './to-text.ts'
-export { isRich, isValue, valueHint, valueName } from './value.ts'
+export { hintOf, isRich, isValue, valueName } from './value.ts'
 export { walk } from './walk.ts'

@@ -1,4 +1,5 @@
 import type { Made } from '../problem/index.ts'
+import type { FormattedValue } from './formatted.ts'
 
 /** A stretch of the markup: UTF-16 offsets. */
 export interface SourceRange {
@@ -55,7 +56,7 @@ export interface RichText extends Made {
 
 /** A value with a style of its own: data, never parsed. */
 export interface StyledValue {
-  readonly text: string | number
+  readonly text: string | number | FormattedValue
   /** The name of a style. */
   readonly style: string
 }
@@ -76,5 +77,5 @@ export interface InlineObject extends Made {
 }
 
 /** What a placeholder is filled with. Only rich text holds markup; all else is data. */
-export type Value = string | number | StyledValue | InlineObject | RichText
+export type Value = string | number | FormattedValue | StyledValue | InlineObject | RichText
 export type Values = Readonly<Record<string, Value>>

@@ -85,16 +85,16 @@ export function richToHtml(rich: RichText, options: HtmlOptions = {}): WrittenHt
         html += tagsFor(span).close
         open.pop()
       },
-      placeholder({ name }, given) {
+      placeholder({ name }, given, _entered, _isInner, language) {
         const value = checkedValue(name, given)
         if (value === undefined) add(`{${name}}`)
         else if (isRich(value)) return value
         else if (typeof value === 'object' && 'style' in value) {
           const span = plainSpan(value.style)
           html += tagsFor(span).open
-          add(valueText(value))
+          add(valueText(value, language))
           html += tagsFor(span).close
-        } else add(valueText(value))
+        } else add(valueText(value, language))
         return undefined
       },
     },

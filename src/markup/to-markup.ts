@@ -20,13 +20,15 @@ export function richToMarkup(rich: RichText, values?: Values): string {
       text: text => parts.push(escapeMarkup(text)),
       open: span => parts.push(spanHead(span)),
       close: span => parts.push(isEmptyHead(span) ? '' : ']'),
-      placeholder({ name }, given) {
+      placeholder({ name }, given, _entered, _isInner, language) {
         const value = checkedValue(name, given)
         if (value === undefined) parts.push(`{${printable(name, 'placeholder')}}`)
         else if (isRich(value)) return value
         else if (typeof value === 'object' && 'style' in value) {
-          parts.push(`~${printable(value.style, 'style')}[${escapeMarkup(valueText(value))}]`)
-        } else parts.push(escapeMarkup(valueText(value)))
+          parts.push(
+            `~${printable(value.style, 'style')}[${escapeMarkup(valueText(value, language))}]`,
+          )
+        } else parts.push(escapeMarkup(valueText(value, language)))
         return undefined
       },
     },

@@ -1,3 +1,4 @@
+import { formattedText, isFormatted } from './formatted.ts'
 import type { RichText, Value, Values } from './rich-text.ts'
 import { checkedValue, checkRich, checkValues, isRich } from './value.ts'
 import { walk } from './walk.ts'
@@ -13,11 +14,11 @@ export function plainText(rich: RichText, values?: Values): string {
       text: text => parts.push(text),
       open() {},
       close() {},
-      placeholder({ name }, given) {
+      placeholder({ name }, given, _entered, _isInner, language) {
         const value = checkedValue(name, given)
         if (value === undefined) parts.push(`{${name}}`)
         else if (isRich(value)) return value
-        else parts.push(valueText(value))
+        else parts.push(valueText(value, language))
         return undefined
       },
     },
@@ -26,8 +27,9 @@ export function plainText(rich: RichText, values?: Values): string {
   return parts.join('')
 }
 
-/** What a value that is no rich text says. */
-export function valueText(value: Exclude<Value, RichText>): string {
+/** What a value that is no rich text says in a language. */
+export function valueText(value: Exclude<Value, RichText>, language: string | undefined): string {
   if (typeof value !== 'object') return String(value)
-  return 'text' in value ? String(value.text) : value.label
+  if (isFormatted(value)) return formattedText(value, language)
+  return 'text' in value ? valueText(value.text, language) : value.label
 }

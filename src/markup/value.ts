@@ -1,4 +1,5 @@
 import { anObject, checkArgument, described, fail, isMade } from '../problem/index.ts'
+import { isFormatted } from './formatted.ts'
 import type { RichText, Value } from './rich-text.ts'
 
 /** Rich text and inline objects are known by who made them: an object of data is neither. */
@@ -15,21 +16,30 @@ const isPlainText = (value: unknown) =>
 export function isValue(value: unknown): value is Value {
   if (isPlainText(value)) return true
   if (typeof value !== 'object' || value === null) return false
-  if (isMade(value)) return isRich(value) || isInlineObject(value)
+  if (isMade(value)) return isRich(value) || isInlineObject(value) || isFormatted(value)
   return (
     'style' in value &&
     'text' in value &&
     typeof value.style === 'string' &&
-    isPlainText(value.text)
+    (isPlainText(value.text) || isFormatted(value.text))
   )
 }
 
 /** What is expected of a value. */
 export const valueHint = 'expected a text, a number, rich text, { text, style } or an inline object'
 
+/** What is meant where no value is, and how it is given. */
+export function hintOf(value: unknown): string {
+  if (value instanceof Date)
+    return 'formatted(date, { dateStyle: … }) writes a date in the language'
+  if (typeof value === 'boolean') return 'give the words that are to be shown'
+  return valueHint
+}
+
 /** What a value that is none is called: `an object` says more than what it is turned into. */
 export function valueName(value: unknown): string {
   if (Array.isArray(value)) return 'a list'
+  if (value instanceof Date) return 'a date'
   if (typeof value === 'object' && value !== null) return 'an object of data'
   return typeof value === 'string' ? value : described(value)
 }
@@ -38,7 +48,7 @@ export function valueName(value: unknown): string {
 export function checkedValue(name: string, value: unknown): Value | undefined {
   if (value === undefined || isValue(value)) return value
   return fail('bad-value', `the value of {${name}} is not valid: ${valueName(value)}`, {
-    hint: valueHint,
+    hint: hintOf(value),
   })
 }
 

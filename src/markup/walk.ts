@@ -41,6 +41,7 @@ export interface Visitor {
     value: Value | undefined,
     entered: boolean,
     isInner: boolean,
+    language: string | undefined,
   ): RichText | undefined
   /** The end of a value that the walk went into. */
   leave?(value: RichText): void
@@ -54,6 +55,8 @@ interface Step {
   /** The value whose text it is, at its outermost level. */
   readonly value?: RichText
   readonly isInner: boolean
+  /** BCP 47 tag of the language that holds, where one is known. */
+  readonly language: string | undefined
 }
 
 /** Walks a tree without recursion, also into the rich texts that fill its placeholders. */
@@ -66,11 +69,12 @@ export function walk(rich: RichText, visitor: Visitor, values?: Values) {
       next: 0,
       scope: { values: rich.values, outer: { values } },
       isInner: false,
+      language: rich.language,
     },
   ]
   while (steps.length > 0) {
     const step = steps[steps.length - 1]
-    const { scope, isInner } = step
+    const { scope, isInner, language } = step
     const node = step.nodes[step.next++]
     if (!node) {
       steps.pop()
@@ -88,11 +92,12 @@ export function walk(rich: RichText, visitor: Visitor, values?: Values) {
         return value
       })
       visitor.open(span)
-      steps.push({ nodes: node.children, next: 0, span, scope, isInner })
+      const own = span.overrides.find(({ name }) => name === 'language')?.value ?? language
+      steps.push({ nodes: node.children, next: 0, span, scope, isInner, language: own })
     } else {
       const value = valueIn(scope, node.name)
       const isEntered = isRich(value) && entered?.has(value) === true
-      const inner = visitor.placeholder(node, value, isEntered, isInner)
+      const inner = visitor.placeholder(node, value, isEntered, isInner, language)
       if (inner && isEntered) visitor.text(`{${node.name}}`)
       else if (inner) {
         entered ??= new Set()
@@ -103,6 +108,7 @@ export function walk(rich: RichText, visitor: Visitor, values?: Values) {
           scope: { values: inner.values, outer: scope },
           value: inner,
           isInner: true,
+          language: inner.language ?? language,
         })
       }
     }

@@ -131,3 +131,8 @@ export function described(value: unknown): string {
   if (Array.isArray(value)) return 'a list'
   return typeof value === 'object' ? 'an object' : `a ${typeof value}`
 }
+
+export const aCatalog = being(
+  'a catalog, which defineCatalog() gives',
+  value => isObject(value) && typeof value.text === 'function' && Array.isArray(value.keys),
+)

@@ -1,5 +1,6 @@
 export {
   aBoolean,
+  aCatalog,
   aboveZero,
   aDate,
   aFunction,

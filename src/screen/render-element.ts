@@ -51,7 +51,7 @@ export interface RenderedElement {
 export function renderElement(provision: ServerProvision, text: ServerText): RenderedElement {
   const { sheet, shelf, catalog, hyphenation, reader, fontUrl, nonce } = provision
   const { textStyle, markup, message, values, maxLines, width } = text
-  const content = message === undefined ? markup : catalog?.text(message)
+  const content = message === undefined ? markup : catalog?.text(message, values)
   if (content === undefined) {
     return fail('bad-argument', 'renderElement needs markup, or a message and a catalog')
   }
@@ -63,7 +63,7 @@ export function renderElement(provision: ServerProvision, text: ServerText): Ren
   })
   const setting = {
     ...(textStyle !== undefined && { style: textStyle }),
-    ...(values && { values }),
+    ...(values && message === undefined && { values }),
     ...(maxLines !== undefined && { maxLines }),
   }
   const layout = set(content, { ...setting, width })

@@ -162,7 +162,8 @@ export class DotLineElement extends ElementBase {
     if (!this.#setter) return 0
     this.#neededWidth ??= leastWhole(this.#setter, this.#content, {
       ...(this.textStyle !== '' && { style: this.textStyle }),
-      ...(this.#values && { values: this.#values }),
+      // A text of the catalog has its values already: they choose what it says.
+      ...(this.#values && !this.#isMessage && { values: this.#values }),
       ...(this.maxLines !== undefined && { maxLines: this.maxLines }),
     })
     return this.#neededWidth
@@ -270,7 +271,7 @@ export class DotLineElement extends ElementBase {
     if (markup !== null) return markup
     if (message === null) return (this.textContent ?? '').replace(/\s+/g, ' ').trim()
     try {
-      if (catalog) return catalog.text(message)
+      if (catalog) return catalog.text(message, this.#values)
       found.push({
         code: 'unknown-key',
         severity: 'error',
@@ -280,6 +281,10 @@ export class DotLineElement extends ElementBase {
       found.push(...problemsOf(error))
     }
     return message.replace(/[[\]{}~]/g, mark => `~${mark}`)
+  }
+
+  get #isMessage(): boolean {
+    return !this.#rich && this.markup === null && this.message !== null
   }
 
   /** Tells the page how wide the text would be by itself. */
@@ -299,7 +304,8 @@ export class DotLineElement extends ElementBase {
     const setting = {
       ...(isAlign(align) && { align }),
       ...frame,
-      ...(this.#values && { values: this.#values }),
+      // A text of the catalog has its values already: they choose what it says.
+      ...(this.#values && !this.#isMessage && { values: this.#values }),
       ...(maxLines !== undefined && { maxLines }),
     }
     try {

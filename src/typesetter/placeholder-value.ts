@@ -1,11 +1,4 @@
-import {
-  isRich,
-  isValue,
-  type RichText,
-  type Value,
-  valueHint,
-  valueName,
-} from '../markup/index.ts'
+import { hintOf, isRich, isValue, type RichText, type Value, valueName } from '../markup/index.ts'
 import { errorProblem, type Problem } from '../problem/index.ts'
 
 /** What a placeholder stands for. */
@@ -39,7 +32,7 @@ export function placeholderValue(
   if (!isValue(value)) {
     const shown = valueName(value)
     const problem = errorProblem('bad-value', `the value of ${itself} is not valid: ${shown}`, {
-      hint: valueHint,
+      hint: hintOf(value),
     })
     return { kind: 'problem', problem, shown, isValue: true }
   }

@@ -1,6 +1,13 @@
 import { append } from '../blocks/index.ts'
 import type { SourcePiece } from '../layout/index.ts'
-import { type RichText, type Value, type Values, walk } from '../markup/index.ts'
+import {
+  formattedText,
+  isFormatted,
+  type RichText,
+  type Value,
+  type Values,
+  walk,
+} from '../markup/index.ts'
 import {
   errorProblem,
   locationsIn,
@@ -158,11 +165,16 @@ function addValue(
   source: TextRange | undefined,
 ) {
   if (typeof value !== 'object') return writer.addValue(String(value), around, source)
+  if (isFormatted(value)) {
+    return writer.addValue(formattedText(value, around.style.language), around, source)
+  }
   if ('kind' in value) return writer.addObject(value, around, source)
   const style = styleNamed(value.style, around.style, book, to.report, to.nearest)
   const names = withName(around.names ?? [], value.style)
   const inside = { ...around, style, names, outer: around, depth: around.depth + 1 }
-  writer.addValue(String(value.text), inside, source)
+  const { text } = value
+  const written = isFormatted(text) ? formattedText(text, style.language) : String(text)
+  writer.addValue(written, inside, source)
 }
 
 function inLanguage(style: Style, { language }: RichText, book: StyleBook): Style {

@@ -40,6 +40,29 @@ describe('catalogs', () => {
     )
   })
 
+  it('are held against the styles of a sheet and the texts that they were translated from', () => {
+    const json = '{\n  "board": { "delayed": "~alret[{prot}] {port}", "title": "~strong[x]" }\n}'
+    const problems = problemsOf(() =>
+      readCatalog(json, { styles: ['alert', 'strong'], original: english }),
+    )
+    expect(problems.map(p => [p.code, p.message, p.nearest])).toEqual([
+      ['unknown-style', "in 'board.delayed': there is no style 'alret'", 'alert'],
+      ['value-differs', "in 'board.delayed': the original has no value {prot}", 'port'],
+    ])
+    expect(problems[0].location).toMatchObject({ line: 2, column: expect.any(Number) })
+    const less = problemsOf(() =>
+      defineCatalog({ board: { delayed: 'late' } }, { original: english }),
+    )
+    expect(less[0].message).toContain('{port} of the original is missing')
+    const fine = { board: { delayed: '~alert[{port}]' } }
+    expect(defineCatalog(fine, { styles: sheet.styleNames, original: english }).problems).toEqual(
+      [],
+    )
+    expect(english.valuesOf('board.delayed')).toEqual(['port'])
+    expect(english.variants('board.delayed').length).toBe(1)
+    expect(problemsOf(() => english.variants('board'))[0].code).toBe('unknown-key')
+  })
+
   it('list all mistakes at once, each with its place in the file', () => {
     const json = '{\n  "a": "~strong[x",\n  "b": { "c": 7,\n    "d": "]" },\n  "b.c": "x"\n}'
     const problems = problemsOf(() => readCatalog(json, { source: 'strings.en.json' }))

@@ -1,0 +1,53 @@
+import type { Command } from 'commander'
+import { problemLine } from 'dot-line'
+import { catalogJson, readXliff, toXliff } from 'dot-line/xliff'
+import { CommandError } from './command-error.ts'
+import { isXliff, knownLanguage, openCatalog } from './open-catalog.ts'
+import { writeOut } from './output.ts'
+import { readText } from './read-file.ts'
+
+interface ExchangeOptions {
+  readonly to?: string
+  readonly output?: string
+}
+
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command
+    .description(
+      'Writes a catalog as XLIFF 2 for translators, with what is translated already, and reads what they ' +
+        'send back: spans and values are inline codes, so that no translation breaks them.',
+    )
+    .argument('<FILE>', 'the source catalog in JSON, or XLIFF that comes back')
+    .argument('[TRANSLATION]', 'the catalog of the other language, as far as it is there')
+    .option('--to <language>', 'the language to translate into, where there is no catalog of it')
+    .option('-o, --output <file>', 'where to write; without it, standard output')
+    .addHelpText(
+      'after',
+      '\nExamples:\n  dotline exchange strings.en.json strings.el.json -o el.xlf\n' +
+        '  dotline exchange el.xlf -o strings.el.json',
+    )
+    .action(exchange)
+}
+
+async function exchange(
+  file: string,
+  translation: string | undefined,
+  { to, output }: ExchangeOptions,
+) {
+  if (isXliff(file)) {
+    const { target, problems } = readXliff(readText(file, 'file'), { source: file })
+    for (const problem of problems) process.stderr.write(`warning: ${problemLine(problem)}\n`)
+    return writeOut(output, catalogJson(target))
+  }
+  const source = await openCatalog(file, undefined)
+  knownLanguage(source, file)
+  if (translation === undefined) {
+    if (to === undefined) {
+      throw new CommandError('no language to translate into', 'give its catalog, or --to LANGUAGE')
+    }
+    return writeOut(output, toXliff(source, { language: to }))
+  }
+  const catalog = await openCatalog(translation, to)
+  writeOut(output, toXliff(source, { catalog, language: knownLanguage(catalog, translation) }))
+}

@@ -1,0 +1,77 @@
+import {
+  anObject,
+  checkArgument,
+  described,
+  fail,
+  isMade,
+  type Made,
+  made,
+} from '../problem/index.ts'
+
+/** A number, an amount, a date or a time that is written in the language where it stands. */
+export interface FormattedValue extends Made {
+  readonly kind: 'formatted'
+  /** What it is in a language: a BCP 47 tag. */
+  readonly in: (language: string) => string
+}
+
+/**
+ * A number or a date as a value of a text, written in the language of the text where it stands, with the
+ * options of `Intl.NumberFormat` or `Intl.DateTimeFormat` (ECMA-402). Dates are written in UTC unless
+ * `timeZone` says otherwise, so that they are the same on every machine. Throws `bad-option` on options
+ * that these do not take, `bad-value` on what is neither.
+ */
+export function formatted(
+  value: number | bigint,
+  options?: Intl.NumberFormatOptions,
+): FormattedValue
+export function formatted(value: Date, options?: Intl.DateTimeFormatOptions): FormattedValue
+export function formatted(
+  value: number | bigint | Date,
+  options: Intl.NumberFormatOptions & Intl.DateTimeFormatOptions = {},
+): FormattedValue {
+  checkArgument('formatted', 'options', options, anObject)
+  const write = writerOf(value, options)
+  const written = new Map<string, string>()
+  const inLanguage = (language: string) => {
+    const known = written.get(language)
+    if (known !== undefined) return known
+    const text = write(language)
+    written.set(language, text)
+    return text
+  }
+  // What the options are worth is found now, not where it is shown.
+  try {
+    inLanguage('en')
+  } catch (error) {
+    const reason = error instanceof Error ? error.message : String(error)
+    fail('bad-option', `formatted() cannot write that: ${reason}`, {
+      hint: 'options are those of Intl.NumberFormat, and of Intl.DateTimeFormat for dates',
+    })
+  }
+  return { [made]: true, kind: 'formatted', in: inLanguage }
+}
+
+function writerOf(
+  value: unknown,
+  options: Intl.NumberFormatOptions & Intl.DateTimeFormatOptions,
+): (language: string) => string {
+  if (value instanceof Date && Number.isFinite(value.getTime())) {
+    return language =>
+      new Intl.DateTimeFormat(language, { timeZone: 'UTC', ...options }).format(value)
+  }
+  if (typeof value === 'bigint' || (typeof value === 'number' && Number.isFinite(value))) {
+    return language => new Intl.NumberFormat(language, options).format(value)
+  }
+  const what = value instanceof Date ? 'a date that is none' : described(value)
+  return fail('bad-value', `formatted() takes a number or a date, not ${what}`)
+}
+
+export const isFormatted = (value: unknown): value is FormattedValue =>
+  isMade(value) && 'kind' in value && value.kind === 'formatted'
+
+/** Written where no language is known. */
+const unknownLanguage = 'en'
+
+export const formattedText = (value: FormattedValue, language: string | undefined) =>
+  value.in(language ?? unknownLanguage)

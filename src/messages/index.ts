@@ -1,0 +1,1 @@
+export { messageFormat } from './message-format.ts'

@@ -1,0 +1,122 @@
+import { MessageFormat, type Model, parseMessage, validate } from 'messageformat'
+import { DefaultFunctions, DraftFunctions } from 'messageformat/functions'
+import { type CatalogSyntax, parseMarkup, type RichText, type Values } from '../markup/index.ts'
+import {
+  aLanguage,
+  aString,
+  checkArguments,
+  DotLineError,
+  errorProblem,
+  isObject,
+  nearestName,
+  type Problem,
+  visible,
+} from '../problem/index.ts'
+import { markProblems } from './mark-problems.ts'
+import { type Message, messageFacts, patternsOf } from './message-facts.ts'
+import { partsMarkup } from './parts-markup.ts'
+
+const functions = { ...DefaultFunctions, ...DraftFunctions }
+
+/**
+ * The syntax of catalogs in Unicode MessageFormat 2 (LDML, part 9): `{#strong}…{/strong}` are spans,
+ * `{$port}` values, `{#icon/}` is an object in the line; with plurals, selection, numbers, dates and
+ * amounts in the catalog's language. For `syntax` of `readCatalog` and `defineCatalog`. A text whose
+ * value is missing, or is not what its function takes, throws `missing-value` and `bad-value`.
+ */
+export const messageFormat: CatalogSyntax = (source, key, language = 'en') => {
+  checkArguments('messageFormat', ['source', source, aString], ['key', key, aString], ['language', language, aLanguage])
+  const { message, problems } = parsed(source)
+  if (!message) return failed(source, key, problems)
+  const facts = messageFacts(message)
+  for (const name of facts.functions) {
+    if (Object.hasOwn(functions, name)) continue
+    const nearest = nearestName(name, Object.keys(functions))
+    problems.push(errorProblem('unknown-function', `there is no function :${name}`, { nearest }))
+  }
+  const inLanguage = (one: Model.Message) =>
+    new MessageFormat(language, one, { bidiIsolation: 'none', functions })
+  const forms = patternsOf(message).map(pattern =>
+    inLanguage({ type: 'message', declarations: message.declarations, pattern }),
+  )
+  const richOf = (form: Message, given: Values, told: (error: unknown) => void): RichText => {
+    const { markup, values } = partsMarkup(form.formatToParts(given, told), given)
+    return { ...parseMarkup(markup, key).rich, values }
+  }
+  for (const pattern of patternsOf(message)) problems.push(...markProblems(pattern))
+  if (problems.length > 0) return failed(source, key, problems)
+  const whole = inLanguage(message)
+  return {
+    problems,
+    values: facts.values,
+    variants: (values = {}) => forms.map(form => richOf(form, values, () => {})),
+    text(values = {}) {
+      for (const name of facts.needed) {
+        if (Object.hasOwn(values, name) && values[name] !== undefined) continue
+        const nearest = nearestName(name, Object.keys(values))
+        const problem = errorProblem(
+          'missing-value',
+          `the message '${key}' needs a value for {$${name}}`,
+          {
+            hint: 'give it to text(key, values)',
+            nearest,
+          },
+        )
+        throw new DotLineError(problem)
+      }
+      return richOf(whole, values, error => {
+        const wrong = valueProblem(error, key)
+        if (wrong) throw new DotLineError(wrong)
+      })
+    },
+  }
+}
+
+function parsed(source: string) {
+  const problems: Problem[] = []
+  try {
+    const message = parseMessage(source)
+    validate(message, type => problems.push(errorProblem('bad-message', said(type))))
+    // What is no message by its data is nothing to be written from.
+    if (problems.length === 0) return { message, problems }
+  } catch (error) {
+    const { start } = isObject(error) ? error : {}
+    const at = typeof start === 'number' && start >= 0 ? `, at character ${start + 1}` : ''
+    problems.push(errorProblem('bad-message', `${said(typeOf(error))}${at}`))
+  }
+  return { problems }
+}
+
+/** A catalog that collects its mistakes shows such a text as it stands. */
+function failed(source: string, key: string, problems: readonly Problem[]) {
+  const { rich } = parseMarkup('{message}', key)
+  const shown = { ...rich, values: { message: source } }
+  return { problems, values: [], variants: () => [shown], text: () => shown }
+}
+
+const typeOf = (error: unknown) =>
+  isObject(error) && typeof error.type === 'string' ? error.type : 'syntax'
+
+const reasons: Readonly<Record<string, string>> = {
+  'duplicate-declaration': 'a variable is declared twice',
+  'duplicate-variant': 'two variants have the same keys',
+  'key-mismatch': 'a variant has not as many keys as there are selectors',
+  'missing-fallback': 'there is no variant for everything else: *',
+  'missing-selector-annotation': 'a selector is declared without a function',
+  'missing-syntax': 'something is missing',
+  'empty-token': 'something is missing',
+  'extra-content': 'there is more than a message',
+  'bad-escape': 'only \\\\, \\{, \\| and \\} stand for themselves',
+  'duplicate-option-name': 'an option is given twice',
+}
+
+const said = (type: string) =>
+  `it is no message of MessageFormat 2: ${reasons[type] ?? type.replaceAll('-', ' ')}`
+
+function valueProblem(error: unknown, key: string): Problem | undefined {
+  const type = typeOf(error)
+  // What nobody gave stays as it is named, and is told of where it is set.
+  if (type === 'unresolved-variable' || type === 'bad-selector') return undefined
+  const reason = error instanceof Error ? error.message : String(error)
+  return errorProblem('bad-value', visible(`the message '${key}' cannot be written: ${reason}`))
+}

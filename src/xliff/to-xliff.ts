@@ -1,0 +1,112 @@
+import type { Catalog } from '../core.ts'
+import { xmlText } from '../notation/index.ts'
+import { aLanguage, aCatalog, checkArgument, checkOptions, fail } from '../problem/index.ts'
+import { type Inline, inlineOf, spanEnd } from './inline-codes.ts'
+
+export interface XliffTarget {
+  /** What is translated already. */
+  readonly catalog?: Catalog
+  /** BCP 47 tag of the language that texts are translated into; that of the catalog without it. */
+  readonly language?: string
+}
+
+/**
+ * The texts of a catalog for translators: XLIFF 2.0 (OASIS; ISO 21720), a unit a text, named by its key.
+ * Spans and values are inline codes that keep what they are in the unit's original data, so that no
+ * translation breaks them. Throws `bad-argument` where a language is not known.
+ */
+export function toXliff(source: Catalog, target: XliffTarget = {}): string {
+  checkArgument('toXliff', 'source', source, aCatalog)
+  checkOptions('toXliff', target, { catalog: aCatalog, language: aLanguage })
+  const { catalog } = target
+  const from = source.language
+  const into = target.language ?? catalog?.language
+  if (from === undefined) return noLanguage('the source', 'readCatalog(json, { language })')
+  if (into === undefined) return noLanguage('the target', 'toXliff(source, { language })')
+  const units = source.keys.map((key, i) => unit(key, i + 1, source, catalog))
+  return (
+    '<?xml version="1.0" encoding="UTF-8"?>\n' +
+    `<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.0" srcLang="${from}" trgLang="${into}">\n` +
+    `  <file id="texts" xml:space="preserve">\n${units.join('')}  </file>\n</xliff>\n`
+  )
+}
+
+const noLanguage = (which: string, hint: string): never =>
+  fail('bad-argument', `toXliff needs the language of ${which}`, { hint })
+
+function unit(key: string, number: number, source: Catalog, target: Catalog | undefined): string {
+  const codes = unitCodes()
+  const words = content(inlineOf(source.text(key)), codes.of())
+  const isDone = target?.has(key) === true
+  const translated = isDone ? content(inlineOf(target.text(key)), codes.of()) : undefined
+  const data = codes.data()
+  return (
+    `    <unit id="u${number}" name="${attributeText(key)}">\n` +
+    (data.length === 0 ? '' : `      <originalData>${data.join('')}</originalData>\n`) +
+    `      <segment${isDone ? ' state="translated"' : ''}><source>${words}</source>` +
+    `${translated === undefined ? '' : `<target>${translated}</target>`}</segment>\n    </unit>\n`
+  )
+}
+
+/** Codes of one unit: the same in source and target have the same id. */
+function unitCodes() {
+  const datas = new Map<string, string>()
+  const known: { readonly data: string; readonly id: number }[] = []
+  const refOf = (data: string) => {
+    const found = datas.get(data)
+    if (found !== undefined) return found
+    const ref = `d${datas.size + 1}`
+    datas.set(data, ref)
+    return ref
+  }
+  return {
+    of() {
+      const free = [...known]
+      return {
+        endRef: () => refOf(spanEnd),
+        codeOf(data: string) {
+          const at = free.findIndex(code => code.data === data)
+          const code = at >= 0 ? free.splice(at, 1)[0] : { data, id: known.length + 1 }
+          if (at < 0) known.push(code)
+          return { id: code.id, ref: refOf(data) }
+        },
+      }
+    },
+    data: () => [...datas].map(([data, id]) => `<data id="${id}">${written(data)}</data>`),
+  }
+}
+
+type Codes = ReturnType<ReturnType<typeof unitCodes>['of']>
+
+function content(inlines: readonly Inline[], { codeOf, endRef }: Codes): string {
+  let content = ''
+  for (const inline of inlines) {
+    if (inline.kind === 'text') content += written(inline.text)
+    else if (inline.kind === 'close') content += '</pc>'
+    else if (inline.kind === 'placeholder') {
+      const { id, ref } = codeOf(inline.data)
+      content += `<ph id="${id}" dataRef="${ref}" disp="${attributeText(inline.data)}" canDelete="no"/>`
+    } else {
+      const { id, ref } = codeOf(inline.data)
+      const type = inline.isLink ? 'link' : 'fmt'
+      content += `<pc id="${id}" type="${type}" dataRefStart="${ref}" dataRefEnd="${endRef()}" canDelete="no">`
+    }
+  }
+  return content
+}
+
+/** What no XML 1.0 can hold (2.2) stands as its code point (XLIFF 2.0, 4.2.3.1). */
+const written = (text: string) =>
+  text
+    .split(notInXml)
+    .map((piece, i) => (i % 2 === 0 ? xmlText(piece) : `<cp hex="${hexOf(piece)}"/>`))
+    .join('')
+
+const notInXml = /([\u0000-\u0008\u000b-\u001f\ufffe\uffff]|\p{Surrogate})/u
+
+/** White space of an attribute stays what it is (XML 1.0, 3.3.3). */
+const attributeText = (text: string) =>
+  xmlText(text).replace(/[\t\n\r]/g, space => `&#${space.charCodeAt(0)};`)
+
+const hexOf = (character: string) =>
+  character.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')

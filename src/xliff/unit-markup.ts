@@ -1,0 +1,122 @@
+import { escapeMarkup } from '../core.ts'
+import { errorProblem, type Problem, type SourceLocation } from '../problem/index.ts'
+import type { XmlElement } from './read-elements.ts'
+
+/** A unit's texts in markup, and what is wrong with them. */
+export interface UnitTexts {
+  readonly source: string
+  /** Undefined where not all of it is translated. */
+  readonly target: string | undefined
+  readonly problems: readonly Problem[]
+}
+
+export const childrenOf = ({ children }: XmlElement): XmlElement[] =>
+  children.filter(child => typeof child !== 'string')
+
+/** Puts a unit's segments together, inline codes by what its original data says of them. */
+export function unitMarkup(unit: XmlElement, key: string): UnitTexts {
+  const problems: Problem[] = []
+  const tell = (code: string, message: string, location: SourceLocation, hint?: string) =>
+    problems.push(errorProblem(code, message, { location, ...(hint && { hint }) }))
+  const parts = childrenOf(unit)
+  const datas = new Map(
+    parts
+      .filter(({ name }) => name === 'originalData')
+      .flatMap(childrenOf)
+      .map(data => [data.attributes.id ?? '', charactersOf(data)]),
+  )
+  const segments = parts.filter(({ name }) => name === 'segment' || name === 'ignorable')
+  if (!segments.some(({ name }) => name === 'segment')) {
+    tell('bad-xliff', `the unit of '${key}' has no segment`, unit.location)
+  }
+  const side = (which: 'source' | 'target') => {
+    const codes: string[] = []
+    const pieces = segments.map((segment, i) => {
+      const inner = childrenOf(segment)
+      const own = inner.find(({ name }) => name === which)
+      const order = Number(own?.attributes.order ?? i + 1)
+      // What is between segments, and nobody translated, is the same in both.
+      const shown =
+        own ??
+        (segment.name === 'ignorable' ? inner.find(({ name }) => name === 'source') : undefined)
+      return { order, text: shown && contentMarkup(shown, datas, codes, tell, key) }
+    })
+    const isWhole = pieces.every(({ text }) => text !== undefined)
+    const text = isWhole
+      ? pieces
+          .toSorted((a, b) => a.order - b.order)
+          .map(piece => piece.text)
+          .join('')
+      : undefined
+    return { text, codes }
+  }
+  const source = side('source')
+  const target = side('target')
+  if (target.text !== undefined) {
+    const left = [...target.codes]
+    for (const code of source.codes) {
+      const at = left.indexOf(code)
+      if (at >= 0) left.splice(at, 1)
+      else {
+        const hint = 'a translator deleted or changed it'
+        tell('lost-code', `the translation of '${key}' has lost ${code}`, unit.location, hint)
+      }
+    }
+  }
+  return { source: source.text ?? '', target: target.text, problems }
+}
+
+/** All characters of an element, code points too. */
+function charactersOf(element: XmlElement): string {
+  return element.children
+    .map(child => (typeof child === 'string' ? child : child.name === 'cp' ? codePoint(child) : ''))
+    .join('')
+}
+
+function codePoint({ attributes }: XmlElement): string {
+  const code = Number.parseInt(attributes.hex ?? '', 16)
+  return code >= 0 && code <= 0x10ffff ? String.fromCodePoint(code) : '\ufffd'
+}
+
+type Tell = (code: string, message: string, location: SourceLocation, hint?: string) => void
+
+/** Without recursion over how deep its spans are. */
+function contentMarkup(
+  content: XmlElement,
+  datas: ReadonlyMap<string, string>,
+  codes: string[],
+  tell: Tell,
+  key: string,
+): string {
+  let markup = ''
+  const dataOf = (element: XmlElement, attribute: string) => {
+    const ref = element.attributes[attribute]
+    const data = ref === undefined ? undefined : datas.get(ref)
+    if (data !== undefined) return data
+    const message = `an inline code of '${key}' has no original data`
+    tell('lost-code', message, element.location, `<${element.name}> needs ${attribute}`)
+    return ''
+  }
+  const waiting: (XmlElement | string | { readonly end: string })[] = [
+    ...content.children,
+  ].reverse()
+  for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
+    if (typeof at === 'string') markup += escapeMarkup(at)
+    else if ('end' in at) markup += at.end
+    else if (at.name === 'cp') markup += escapeMarkup(codePoint(at))
+    else if (at.name === 'ph' || at.name === 'sc') {
+      const data = dataOf(at, 'dataRef')
+      if (data !== '') codes.push(data)
+      markup += data
+    } else if (at.name === 'ec') markup += dataOf(at, 'dataRef')
+    else {
+      // Notes of tools have words inside that belong to the text.
+      const isSpan = at.name === 'pc'
+      const start = isSpan ? dataOf(at, 'dataRefStart') : ''
+      if (start !== '') codes.push(start)
+      markup += start
+      waiting.push({ end: isSpan ? dataOf(at, 'dataRefEnd') : '' }, ...[...at.children].reverse())
+    }
+  }
+  return markup
+}
