@@ -27,6 +27,7 @@ const { metafile } = await build({
   target: 'es2023',
   // Comments are in the types; names stay, for those who debug.
   minifyWhitespace: true,
+  minifySyntax: true,
   chunkNames: 'parts/[name]-[hash]',
   external: [...external, 'node:*'],
   logLevel: 'warning',

@@ -25,7 +25,12 @@ const functions = { ...DefaultFunctions, ...DraftFunctions }
  * value is missing, or is not what its function takes, throws `missing-value` and `bad-value`.
  */
 export const messageFormat: CatalogSyntax = (source, key, language = 'en') => {
-  checkArguments('messageFormat', ['source', source, aString], ['key', key, aString], ['language', language, aLanguage])
+  checkArguments(
+    'messageFormat',
+    ['source', source, aString],
+    ['key', key, aString],
+    ['language', language, aLanguage],
+  )
   const { message, problems } = parsed(source)
   if (!message) return failed(source, key, problems)
   const facts = messageFacts(message)

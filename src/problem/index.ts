@@ -1,7 +1,7 @@
 export {
   aBoolean,
-  aCatalog,
   aboveZero,
+  aCatalog,
   aDate,
   aFunction,
   aLanguage,

@@ -6,10 +6,10 @@ export {
   type Reason,
   type Sheet,
 } from './define-sheet.ts'
-export { inkFromColor } from './inks/color.ts'
 export { contrastOf, isDark } from './inks/contrast.ts'
 export type { GradientInk, GradientStop, Ink, SolidInk } from './inks/ink.ts'
 export { solidOf } from './inks/ink.ts'
+export { inkFromColor } from './inks/ink-from-color.ts'
 export { sheetJsonSchema } from './json-schema.ts'
 export { readSheet } from './read-sheet.ts'
 export {

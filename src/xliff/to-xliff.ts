@@ -1,6 +1,6 @@
 import type { Catalog } from '../core.ts'
 import { xmlText } from '../notation/index.ts'
-import { aLanguage, aCatalog, checkArgument, checkOptions, fail } from '../problem/index.ts'
+import { aCatalog, aLanguage, checkArgument, checkOptions, fail } from '../problem/index.ts'
 import { type Inline, inlineOf, spanEnd } from './inline-codes.ts'
 
 export interface XliffTarget {

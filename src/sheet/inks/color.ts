@@ -42,12 +42,6 @@ export function inSrgb(color: Color): { ink: SolidInk; mapped: boolean } {
   return { ink: { kind: 'solid', color: hex, opacity: color.alpha ?? 1 }, mapped }
 }
 
-/** The ink of a color of CSS; undefined where the text is none. */
-export function inkFromColor(text: string): SolidInk | undefined {
-  const read = readColor(text)
-  return isMistake(read) ? undefined : inSrgb(read).ink
-}
-
 /** Ranges of a function's components as numbers, and what 100 % of each is. */
 type Component = { readonly min: number; readonly max: number; readonly whole: number }
 const upTo = (max: number): Component => ({ min: 0, max, whole: max })
