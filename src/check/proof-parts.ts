@@ -15,6 +15,9 @@ h2{font-size:16px;margin:24px 0 10px}
 figcaption{font-size:12px;color:#4a6272;margin-bottom:8px;white-space:nowrap}
 .box{outline:1px dashed #9fb1bb}
 .found .box{outline:2px solid var(--found)}
+.sides{display:flex;flex-wrap:wrap;gap:14px;align-items:flex-start}
+.name{margin:0 0 4px;font-size:12px;color:#4a6272}
+.moved{margin:8px 0 0;font-size:12.5px;color:#17456b}
 ol{margin:8px 0 0;padding-inline-start:28px;font-size:12.5px;max-width:340px}
 ol b{color:var(--found);font-weight:600}
 .general ol{max-width:70ch}

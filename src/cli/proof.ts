@@ -1,14 +1,24 @@
-import type { Command } from 'commander'
-import { proofPage, readPlaces } from 'dot-line/check'
+import { type Command, InvalidArgumentError } from 'commander'
+import { proofDrawings, proofPage, readPlaces } from 'dot-line/check'
+import { toPdf } from 'dot-line/pdf'
+import { toPng } from 'dot-line/png'
 import { addCheckOptions, type CheckedTexts, openChecked } from './check-input.ts'
+import { CommandError } from './command-error.ts'
 import { addFontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
-import { writeOut } from './output.ts'
+import { openSheet } from './open-sheet.ts'
+import { formatName, writeOut } from './output.ts'
 import { readText } from './read-file.ts'
+
+type Format = 'html' | 'pdf' | 'png'
+type Shown = 'all' | 'found'
 
 interface ProofOptions extends CheckedTexts {
   readonly output?: string
+  readonly format?: Format
   readonly title?: string
+  readonly against?: string
+  readonly show?: Shown
 }
 
 /** What the command takes, and what it does. */
@@ -16,12 +26,22 @@ export function define(command: Command) {
   command
     .description(
       'Draws what dotline check tries: every text at its place, at each scale and in each language, what is ' +
-        'found outlined and numbered, as one web page of real text that needs nothing beside it.',
+        'found outlined and numbered: one web page of real text that needs nothing beside it, a PDF, or PNGs.',
     )
     .argument('<FILE>', 'the list of places in JSON')
   addFontOptions(addCheckOptions(command))
-    .option('--title <text>', 'title of the page')
-    .option('-o, --output <file>', 'where to write; without it, standard output')
+    .option('--against <file>', 'another sheet, such as it was: each text in both, with what moved')
+    .option(
+      '--show <texts>',
+      'all, or found: only texts in which something is found, or moved',
+      shownTexts,
+    )
+    .option('--title <text>', 'title of the proof')
+    .option('--format <format>', 'html, pdf or png, where the file has no extension', proofFormat)
+    .option(
+      '-o, --output <file>',
+      'where to write; the extension chooses the format. Pages of PNG are numbered. Without it, standard output',
+    )
     .addHelpText(
       'after',
       '\nExample:\n  dotline proof places.json -s sheet.json --catalog strings.en.json -o proof.html',
@@ -29,20 +49,59 @@ export function define(command: Command) {
     .action(proof)
 }
 
+const formats: readonly string[] = ['html', 'pdf', 'png']
+const isFormat = (name: string): name is Format => formats.includes(name)
+
+function proofFormat(name: string): Format {
+  if (isFormat(name)) return name
+  throw new InvalidArgumentError(`Allowed choices are ${formats.join(', ')}.`)
+}
+
+function shownTexts(name: string): Shown {
+  if (name === 'all' || name === 'found') return name
+  throw new InvalidArgumentError('Allowed choices are all, found.')
+}
+
 async function proof(file: string, options: ProofOptions) {
+  const { scales, title, output, against, show } = options
+  const name = formatName(options.format, output) ?? 'html'
+  if (!isFormat(name)) {
+    throw new CommandError(`there is no proof in '${name}'`, `available: ${formats.join(', ')}`)
+  }
   const { list, locationOf } = readPlaces(readText(file, 'list of places'), { source: file })
   const { sheet, catalogs } = await openChecked(options)
+  const other = against === undefined ? undefined : openSheet(against, undefined)
   const hyphenation = await openHyphenationFor(sheet)
-  const { scales, title, output } = options
-  const page = proofPage({
+  const given = {
     sheet,
     shelf: await openFonts(options),
     catalogs,
     places: list,
     locationOf,
+    ...(other && { against: other }),
+    ...(show === 'found' && { onlyFound: true }),
     ...(hyphenation && { hyphenation }),
     ...(scales && { scales }),
     ...(title !== undefined && { title }),
-  })
-  writeOut(output, page)
+  }
+  if (name === 'html') return writeOut(output, proofPage(given))
+  const pages = proofDrawings(given)
+  const standards = ['PDF/UA-1'] as const
+  if (name === 'pdf') return writeOut(output, toPdf(pages, { title: title ?? 'Proof', standards }))
+  if (pages.length > 1 && output === undefined) {
+    throw new CommandError(
+      `the proof has ${pages.length} pages`,
+      'give -o FILE.png, or --format pdf',
+    )
+  }
+  for (const [i, page] of pages.entries()) {
+    writeOut(numbered(output, i, pages.length), await toPng(page, { pixelRatio: 2 }))
+  }
+}
+
+/** `proof.png`, or `proof-01.png` of several. */
+function numbered(output: string | undefined, i: number, count: number): string | undefined {
+  if (output === undefined || count === 1) return output
+  const number = String(i + 1).padStart(String(count).length, '0')
+  return output.replace(/(\.[^./\\]*)?$/, `-${number}$1`)
 }

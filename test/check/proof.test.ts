@@ -1,13 +1,15 @@
 import { readFileSync } from 'node:fs'
-import { defineCatalog, defineSheet, openShelf } from 'dot-line'
-import { proofPage } from 'dot-line/check'
+import { defineCatalog, defineSheet, drawing, inkBox, openShelf, readSheet } from 'dot-line'
+import { type ProofOptions, proofDrawings, proofPage } from 'dot-line/check'
+import { toPdf } from 'dot-line/pdf'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openPage, type ServedPage } from '../support/browser.ts'
+import { readPdf } from '../support/pdf.ts'
 
 const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
 const shelf = await openShelf({ builtIn: ['sans'] })
-const html = proofPage({
+const options: ProofOptions = {
   title: 'Proof of <texts>',
   sheet: defineSheet({
     inks: { text: '#0b3d5c', paper: '#ffffff' },
@@ -27,7 +29,8 @@ const html = proofPage({
       { name: 'port', keys: 'port' },
     ],
   },
-})
+}
+const html = proofPage(options)
 
 describe('a proof in Chromium', () => {
   let served: ServedPage
@@ -84,5 +87,103 @@ describe('a proof in Chromium', () => {
       `axe.run({ rules: { 'color-contrast': { enabled: false } } }).then(({ violations }) => violations.map(({ id, nodes }) => id + ' ' + nodes[0].html.slice(0, 200)))`,
     )
     expect(found).toEqual([])
+  })
+})
+
+describe('a proof against another sheet', () => {
+  const was = (styles: object) =>
+    readSheet(
+      JSON.stringify({
+        inks: { text: '#0b3d5c', paper: '#ffffff' },
+        styles: { defaults: { size: 16, ink: 'text' }, label: { maxLines: 1 }, ...styles },
+        modes: { dark: { inks: { text: '#ffffff', paper: '#04253b' } } },
+      }),
+    )
+  /** What moved, by the caption of each card that moved. */
+  function movedIn(page: string): Map<string, string> {
+    const cards = page.matchAll(/<figcaption>([^<]*)<\/figcaption>(.*?)<\/figure>/gs)
+    return new Map(
+      [...cards].flatMap(([, caption, card]) => {
+        const [, moved] = /<p class="moved">([^<]*)<\/p>/.exec(card) ?? []
+        return moved === undefined ? [] : [[caption, moved]]
+      }),
+    )
+  }
+
+  it('shows both, and tells what moved: lines, heights, breaks, inks, faces', () => {
+    expect(movedIn(proofPage({ ...options, against: was({}) }))).toEqual(new Map())
+    const page = proofPage({ ...options, against: was({ label: { ink: '#c0ffee' } }) })
+    expect(movedIn(page).get('late · en · 100 % · 330')).toBe('another ink')
+    expect(movedIn(page).has('port · en · 100 %')).toBe(false)
+    expect(page.match(/<p class="name">was<\/p>/g)?.length).toBe(20)
+    const wrapped = movedIn(proofPage({ ...options, against: was({ label: {} }) }))
+    expect(wrapped.get('late · en · 200 % · 110')).toMatch(
+      /^lines 1, was \d; height .*lines break elsewhere$/,
+    )
+    const bold = movedIn(
+      proofPage({ ...options, against: was({ label: { maxLines: 1, weight: 700 } }) }),
+    )
+    expect(bold.get('late · en · 100 % · 330')).toMatch(
+      /^width of the text [\d.]+, was [\d.]+; another face$/,
+    )
+    const only = proofPage({
+      ...options,
+      against: was({ label: { ink: '#c0ffee' } }),
+      onlyFound: true,
+    })
+    expect(only.includes('late · en · 100 % · 330')).toBe(true)
+    expect(only.includes('port · en · 100 %')).toBe(false)
+  })
+
+  it('is drawn on pages of paper, nothing over another, everything on its page', async () => {
+    const many = { ...options, against: was({ label: {} }) }
+    const pages = proofDrawings(many)
+    expect(pages.length).toBeGreaterThan(1)
+    const { pages: read } = await readPdf(toPdf(pages, { standards: ['PDF/UA-1'], title: 'Proof' }))
+    const said = read.map(runs => runs.map(({ text }) => text).join(' ')).join(' ')
+    for (const words of [
+      'label "a"',
+      'late · de · 200 % · 110 · dark',
+      'missing-key',
+      'text-cut',
+      'Wherever they stand',
+    ]) {
+      expect(said.replace(/\s+/g, ' ').includes(words), words).toBe(true)
+    }
+    for (const {
+      box: { width, height },
+      items,
+    } of pages) {
+      const boxes = items.flatMap(item =>
+        item.kind === 'group' ? [inkBox(drawing({ width, height }, [item]))] : [],
+      )
+      expect(boxes.length).toBeGreaterThan(1)
+      for (const [i, box] of boxes.entries()) {
+        expect(box).toBeDefined()
+        if (!box) continue
+        expect(box.x).toBeGreaterThanOrEqual(0)
+        expect(box.x + box.width).toBeLessThanOrEqual(width)
+        expect(box.y + box.height).toBeLessThanOrEqual(height)
+        for (const other of boxes.slice(i + 1)) {
+          const isApart =
+            !other ||
+            box.x + box.width <= other.x + 0.01 ||
+            other.x + other.width <= box.x + 0.01 ||
+            box.y + box.height <= other.y + 0.01 ||
+            other.y + other.height <= box.y + 0.01
+          expect(isApart).toBe(true)
+        }
+      }
+    }
+  })
+
+  it('has larger pages where a text is larger', () => {
+    const places = {
+      scales: [3.1],
+      places: [{ name: 'wide', keys: 'late', width: 1440, height: 900 }],
+    }
+    const [page] = proofDrawings({ ...options, places })
+    expect(page.box.width).toBeGreaterThan(1440)
+    expect(page.box.height).toBeGreaterThan(900)
   })
 })

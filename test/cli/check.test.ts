@@ -108,11 +108,23 @@ describe('dotline check', () => {
       return { code: status, out: stdout, err: stderr }
     }
     const proof = dotline('proof', ...scenario, '--scales', '1', '-o', 'proof.html')
-    expect(proof).toEqual({ code: 0, out: '', err: '' })
+    const fine = { code: 0, out: '', err: '' }
+    expect(proof).toEqual(fine)
     const page = readFileSync(join(cwd, 'proof.html'), 'utf8')
     expect(page.startsWith('<!doctype html>')).toBe(true)
     expect(page.includes('Fahrkarten kaufen')).toBe(true)
     expect(page.includes('src=')).toBe(false)
+    const found = ['--scales', '2', '--show', 'found']
+    expect(dotline('proof', ...scenario, ...found, '-o', 'proof.pdf').code).toBe(0)
+    expect(readFileSync(join(cwd, 'proof.pdf'), 'latin1').startsWith('%PDF-')).toBe(true)
+    expect(dotline('proof', ...scenario, ...found, '-o', 'proof.png')).toEqual(fine)
+    expect(existsSync(join(cwd, 'proof-2.png'))).toBe(true)
+    write('other.json', { styles: {} })
+    const other = ['--against', 'other.json', '--format', 'html']
+    expect(dotline('proof', ...scenario, ...found, ...other).err).toContain("no mode named 'dark'")
+    expect(dotline('proof', ...scenario, '-o', 'proof.txt').err).toBe(
+      "error: there is no proof in 'txt' (available: html, pdf, png)\n",
+    )
     expect(dotline('proof', 'none.json').code).toBe(2)
     write('wrong.en.json', { a: '~strong[x', b: { c: '~strogn[y] {port}' } })
     const sheet = ['-s', join(data, 'sheet.json')]

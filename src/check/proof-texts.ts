@@ -1,0 +1,129 @@
+import type { Layout, Sheet } from '../core.ts'
+import { aBoolean, anObject, aString, checkArgument, pathText } from '../problem/index.ts'
+import { type CheckOptions, check } from './check.ts'
+import type { Finding, Situation } from './finding.ts'
+import { movedParts } from './moved.ts'
+import { checkedPlaces } from './read-places.ts'
+import { settersFor, settingsOf, type Unit, unitsOf, widthsOf } from './situations.ts'
+
+export interface ProofOptions extends Omit<CheckOptions, 'part' | 'progress'> {
+  readonly title?: string
+  /** A sheet as it was, or another: each text is shown in both, with what moved. */
+  readonly against?: Sheet
+  /** Only texts in which something is found, or moved. */
+  readonly onlyFound?: boolean
+}
+
+/** A text as it stands at its place in one situation. */
+export interface ProofText {
+  readonly unit: Unit
+  readonly situation: Situation
+  readonly layout: Layout
+  /** A color of CSS. */
+  readonly background: string
+  readonly findings: readonly Finding[]
+  /** In the other sheet, and what is other in this one. */
+  readonly before?: { readonly layout: Layout; readonly background: string }
+  readonly moved: readonly string[]
+}
+
+export interface ProofTexts {
+  readonly title: string
+  readonly texts: readonly ProofText[]
+  readonly findings: readonly Finding[]
+  /** Findings are counted from 1, the gravest first. */
+  readonly numbers: ReadonlyMap<Finding, number>
+  readonly places: readonly string[]
+  readonly units: readonly Unit[]
+}
+
+/** All that a proof shows, laid out. Throws as `check` does. */
+export function proofTexts(owner: string, options: ProofOptions): ProofTexts {
+  checkArgument(owner, 'options', options, anObject)
+  if (options.title !== undefined) checkArgument(owner, 'title', options.title, aString)
+  const { title = 'Proof', against, onlyFound = false, locationOf = pathText, ...given } = options
+  checkArgument(owner, 'onlyFound', onlyFound, aBoolean)
+  const list = checkedPlaces(options.places, locationOf)
+  const { catalogs } = given
+  const findings = check({ ...given, locationOf })
+  const numbers = new Map(findings.map((finding, i) => [finding, i + 1]))
+  const at = new Map<string, Finding[]>()
+  for (const finding of findings) {
+    const key = subject(finding.place, finding.key, finding.language)
+    const own = at.get(key)
+    if (own) own.push(finding)
+    else at.set(key, [finding])
+  }
+  const units = unitsOf(list, catalogs, locationOf)
+  const setters = settersFor(given, list)
+  const othersOf = against && settersFor({ ...given, sheet: against }, list)
+  const texts: ProofText[] = []
+  for (const unit of units) {
+    const { place, key, catalog } = unit
+    const own = at.get(subject(place.name, key, catalog.language ?? '')) ?? []
+    const others = othersOf?.(catalog.language)
+    for (const { text, setting, lines } of settingsOf(unit)) {
+      for (const [i, { sheet, mode, scale, setter }] of setters(catalog.language).entries()) {
+        for (const width of widthsOf(place)) {
+          const frame = { ...setting, ...lines, ...(width !== undefined && { width }) }
+          const layout = setter.set(text, frame)
+          const situation = {
+            scale,
+            ...(width !== undefined && { width }),
+            ...(mode !== undefined && { mode }),
+          }
+          const found = own.filter(one => one.situations.some(other => isSame(other, situation)))
+          const other = others?.[i]
+          const before = other && {
+            layout: other.setter.set(text, frame),
+            background: colorBehind(place.background, other.sheet),
+          }
+          const background = colorBehind(place.background, sheet)
+          const moved = before ? movedParts(layout, before.layout) : []
+          if (onlyFound && found.length === 0 && moved.length === 0) continue
+          texts.push({
+            unit,
+            situation,
+            layout,
+            background,
+            findings: found,
+            moved,
+            ...(before && { before }),
+          })
+        }
+      }
+    }
+  }
+  return { title, texts, findings, numbers, places: list.places.map(({ name }) => name), units }
+}
+
+const subject = (place: string, key: string, language: string) =>
+  [place, key, language].join('\u0000')
+
+const isSame = (a: Situation, b: Situation) =>
+  a.scale === b.scale && a.width === b.width && a.mode === b.mode
+
+/** Of a gradient nothing is shown: what stands on it is judged by its worst point. */
+function colorBehind(background = '#ffffff', sheet: Sheet): string {
+  if (!sheet.inkNames.includes(background)) return background
+  const ink = sheet.ink(background)
+  return ink.kind === 'solid' ? ink.color : '#ffffff'
+}
+
+/** What stands above a text: which it is, and in what situation. */
+export function captionOf({ unit: { key, catalog }, situation }: ProofText): string {
+  const { scale, width, mode } = situation
+  return [
+    key,
+    catalog.language ?? '',
+    `${Math.round(scale * 100)} %`,
+    ...(width === undefined ? [] : [String(width)]),
+    ...(mode === undefined ? [] : [mode]),
+  ].join(' · ')
+}
+
+/** A finding of no place: which text, and what it is. */
+export function generalText({ message, key, language }: Finding): string {
+  const words = [key, language].filter(Boolean).join(' · ')
+  return [words, message].filter(Boolean).join(': ')
+}
