@@ -5,6 +5,7 @@ import {
   type Sheet,
   type Shelf,
   typesetter,
+  type Values,
   withGuides,
 } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
@@ -20,6 +21,7 @@ export interface Shown {
   readonly style: string
   readonly language: string
   readonly guides: boolean
+  readonly values: Values
 }
 
 /** The text at five scales and three widths, light and dark; and what was found wrong as it is designed. */
@@ -33,7 +35,10 @@ export function showCells(
   return { problems: blocks[0].problems }
 }
 
-function block(mode: string, { sheet, shelf, markup, style, language, guides }: Shown) {
+function block(mode: string, shown: Shown) {
+  const { sheet, shelf, markup, style, language, guides } = shown
+  // What is given and not asked for is no mistake of this text.
+  const values = asked(markup, shown.values)
   const own = mode === 'light' ? sheet : sheet.mode(mode)
   const direction = ['ar', 'he'].includes(language) ? ('rtl' as const) : ('ltr' as const)
   const inLanguage = own.with({ styles: { defaults: { language, direction } } })
@@ -55,7 +60,7 @@ function block(mode: string, { sheet, shelf, markup, style, language, guides }: 
         reader: { scale },
         problems: 'collect',
       })
-      const layout = setter.set(markup, { style, width, source: 'markup' })
+      const layout = setter.set(markup, { style, width, source: 'markup', values })
       if (scale === 1 && width === widths[1]) problems = layout.problems
       element.append(cell(layout, guides, ground))
     }
@@ -95,3 +100,7 @@ function colorOf(sheet: Sheet, names: readonly string[], otherwise: string): str
   const ink = name === undefined ? undefined : sheet.ink(name)
   return ink?.kind === 'solid' ? ink.color : otherwise
 }
+
+/** The values that a text names. */
+const asked = (markup: string, values: Values): Values =>
+  Object.fromEntries(Object.entries(values).filter(([name]) => markup.includes(`{${name}}`)))

@@ -59,6 +59,11 @@ const commands = [
     load: () => import('./proof.ts'),
   },
   {
+    name: 'preview',
+    summary: 'serve workbench and proof on this machine, live as files change',
+    load: () => import('./preview.ts'),
+  },
+  {
     name: 'exchange',
     summary: 'write texts as XLIFF for translators, and read what they send back',
     load: () => import('./exchange.ts'),

@@ -27,15 +27,26 @@ export function catalogOf(
   problems: 'throw' | 'collect',
   more: Pick<CatalogOptions, 'styles' | 'original'> = {},
 ): Catalog {
-  const name = /(?:\.([a-z]{2,3}(?:-[A-Za-z0-9]{2,8})*))?(\.mf2)?\.json$/.exec(basename(source))
-  const language = stated ?? name?.[1]
+  const { language = stated, isMessages } = catalogName(source)
   return readCatalog(json, {
     source,
     problems,
-    ...(language !== undefined && { language }),
-    ...(name?.[2] !== undefined && { syntax: messageFormat }),
+    ...(language !== undefined && { language: stated ?? language }),
+    ...(isMessages && { syntax: messageFormat }),
     ...more,
   })
+}
+
+/** What the name of a file says of the texts in it. */
+export function catalogName(file: string): {
+  readonly language?: string
+  readonly isMessages: boolean
+} {
+  const name = /(?:\.([a-z]{2,3}(?:-[A-Za-z0-9]{2,8})*))?(\.mf2)?\.json$/.exec(basename(file))
+  return {
+    ...(name?.[1] !== undefined && { language: name[1] }),
+    isMessages: name?.[2] !== undefined,
+  }
 }
 
 /** Throws where the language of a catalog is not known. */

@@ -5,7 +5,7 @@ import { createServer, type ViteDevServer } from 'vite'
 import { chromiumMissing, chromiumPath } from '../../scripts/chromium-path.mjs'
 
 /** Starts Chromium; fails, saying what to install, where there is none. */
-async function launchBrowser(more: readonly string[] = []): Promise<Browser> {
+export async function launchBrowser(more: readonly string[] = []): Promise<Browser> {
   if (!existsSync(chromiumPath)) throw new Error(chromiumMissing)
   return chromium.launch({
     executablePath: chromiumPath,

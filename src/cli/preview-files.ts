@@ -1,0 +1,111 @@
+import { readdirSync, statSync, watch } from 'node:fs'
+import { basename, dirname, join, resolve } from 'node:path'
+import type { Values } from 'dot-line'
+import { readPlaces } from 'dot-line/check'
+import { type CheckedTexts, openChecked } from './check-input.ts'
+import { CommandError, systemReason } from './command-error.ts'
+import { catalogName } from './open-catalog.ts'
+import { type FontOptions, openFonts } from './open-fonts.ts'
+import { openHyphenationFor } from './open-hyphenation.ts'
+import { readText } from './read-file.ts'
+
+/** The files that were named. */
+export interface NamedFiles extends CheckedTexts, FontOptions {
+  readonly sheet: string
+  readonly catalog: readonly string[]
+  readonly places?: string
+}
+
+/** What is served of the files, read anew each time. */
+export interface PreviewFiles {
+  readonly fonts: readonly string[]
+  readonly hasProof: boolean
+  /** What the workbench is opened with. */
+  served(): object
+  /** A page of HTML. Throws what is wrong with the files. */
+  proof(): Promise<string>
+  /** Calls back when one of them was written. */
+  watch(changed: () => void): void
+}
+
+export function previewFiles(named: NamedFiles): PreviewFiles {
+  const { sheet, catalog, places, font = [] } = named
+  const fonts = font.flatMap(fontsIn)
+  // What is not there is told of now, and not on the page.
+  for (const file of [sheet, ...catalog, ...(places === undefined ? [] : [places])]) {
+    readText(file, 'file')
+  }
+  return {
+    fonts,
+    hasProof: places !== undefined,
+    served: () => ({
+      sheet: { name: sheet, text: readText(sheet, 'sheet') },
+      catalogs: catalog.map(name => ({
+        name,
+        text: readText(name, 'catalog'),
+        ...catalogName(name),
+      })),
+      values: places === undefined ? {} : valuesOf(places),
+      fonts: fonts.map((_, i) => `/fonts/${i}`),
+      hasProof: places !== undefined,
+    }),
+    proof: () => proofOf(named),
+    watch(changed) {
+      const known = new Set(
+        [sheet, ...catalog, ...(places === undefined ? [] : [places])].map(one => resolve(one)),
+      )
+      // Editors write a neighbour and rename it: what is watched is the folder.
+      for (const folder of new Set([...known].map(dirname))) {
+        watch(folder, (_, name) => {
+          if (name !== null && known.has(join(folder, basename(name)))) changed()
+        })
+      }
+    },
+  }
+}
+
+async function proofOf({ places, ...named }: NamedFiles): Promise<string> {
+  if (places === undefined) return ''
+  const { proofPage } = await import('dot-line/check')
+  const { list, locationOf } = readPlaces(readText(places, 'list of places'), { source: places })
+  const { sheet, catalogs } = await openChecked(named)
+  const hyphenation = await openHyphenationFor(sheet)
+  const { scales } = named
+  const shelf = await openFonts(named)
+  try {
+    return proofPage({
+      ...{ sheet, shelf, catalogs, places: list, locationOf },
+      ...(hyphenation && { hyphenation }),
+      ...(scales && { scales }),
+    })
+  } finally {
+    shelf.close()
+  }
+}
+
+/** Values that texts are shown with, by their keys: those of the first place that has each. */
+function valuesOf(places: string): Readonly<Record<string, Values>> {
+  try {
+    const { list } = readPlaces(readText(places, 'list of places'), { source: places })
+    const found = list.places.flatMap(({ keys, values = {} }) =>
+      [keys].flat().map((key): [string, Values] => [key, values]),
+    )
+    return Object.fromEntries(found.reverse())
+  } catch {
+    // The proof tells of it, with its place.
+    return {}
+  }
+}
+
+/** Font files of a path: itself, or those of a folder. */
+function fontsIn(path: string): readonly string[] {
+  try {
+    if (!statSync(path).isDirectory()) return [path]
+    return readdirSync(path, { recursive: true, encoding: 'utf8' })
+      .filter(name => /\.(ttf|otf|ttc|woff2?)$/i.test(name))
+      .map(name => join(path, name))
+      .sort()
+  } catch (error) {
+    throw new CommandError(`cannot read the fonts ${path}`, systemReason(error))
+  }
+}

@@ -1,0 +1,51 @@
+import type { Command } from 'commander'
+import { addCheckOptions, type CheckedTexts } from './check-input.ts'
+import { CommandError } from './command-error.ts'
+import { addFontOptions, type FontOptions } from './open-fonts.ts'
+import { wholeNumber } from './options.ts'
+import { previewFiles } from './preview-files.ts'
+import { servePreview } from './preview-server.ts'
+
+interface PreviewOptions extends CheckedTexts, FontOptions {
+  readonly port: number
+}
+
+/** What the command takes, and what it does. */
+export function define(command: Command) {
+  command
+    .description(
+      'Serves the workbench, and the proof where there is a list of places, on this machine alone: sheet ' +
+        'and texts are seen as they are edited, with their problems in place. Only the files that are named ' +
+        'here are served. Ends with Ctrl+C.',
+    )
+    .argument('[FILE]', 'the list of places in JSON')
+  addFontOptions(addCheckOptions(command))
+    .option('--port <number>', 'where it is served; 0 for any that is free', portNumber, 4870)
+    .addHelpText(
+      'after',
+      '\nExample:\n  dotline preview places.json -s sheet.json --catalog strings.en.json',
+    )
+    .action(preview)
+}
+
+const portNumber = (text: string) => (text === '0' ? 0 : wholeNumber(text))
+
+async function preview(places: string | undefined, options: PreviewOptions) {
+  const { sheet, catalog = [] } = options
+  if (sheet === undefined) throw new CommandError('no sheet to show', 'give -s FILE')
+  if (places !== undefined && catalog.length === 0) {
+    throw new CommandError('no texts for the places', 'give --catalog FILE')
+  }
+  const files = previewFiles({
+    ...options,
+    sheet,
+    catalog,
+    ...(places !== undefined && { places }),
+  })
+  const address = await servePreview(files, options.port)
+  const shown = [
+    `workbench  ${address}/`,
+    ...(places === undefined ? [] : [`proof      ${address}/proof`]),
+  ]
+  process.stdout.write(`${shown.join('\n')}\n`)
+}
