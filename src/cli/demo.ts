@@ -83,14 +83,15 @@ const paperStyles = {
 
 /** English, and the languages that take from it what they lack. */
 function openCatalogs(): Map<string, Catalog> {
-  const open = (language: string, fallback?: Catalog) => {
-    const path = dataPath(`strings.${language}.json`)
+  const open = (language: string, fallback?: Catalog, name = 'strings') => {
+    const path = dataPath(`${name}.${language}.json`)
     return readCatalog(readText(path, 'catalog'), { language, fallback, source: path })
   }
-  const english = open('en')
+  // The letter to passengers has texts of its own.
+  const english = open('en', open('en'), 'letter')
   return new Map([
     ['en', english],
-    ['de', open('de', english)],
+    ['de', open('de', open('de', english), 'letter')],
     ['el', open('el', english)],
   ])
 }
