@@ -83,7 +83,7 @@ export function check(options: CheckOptions): readonly Finding[] {
     }
     // Whether something is used, all texts tell.
     if (!options.since) {
-      found.push(...sheetFindings(sheet, list, catalogs), ...valueFindings(list, units))
+      found.push(...sheetFindings(sheet, list, catalogs), ...valueFindings(list, units, locationOf))
     }
   }
   const setters = settersFor(options, list)
@@ -96,7 +96,11 @@ export function check(options: CheckOptions): readonly Finding[] {
 }
 
 /** Values that are given at a place, and that none of its texts asks for. */
-function* valueFindings({ places }: PlaceList, units: readonly Unit[]): Generator<Finding> {
+function* valueFindings(
+  { places }: PlaceList,
+  units: readonly Unit[],
+  locationOf: (path: Path) => SourceLocation | string,
+): Generator<Finding> {
   const askedAt = new Map(places.map(place => [place, new Set<string>()]))
   for (const { place, catalog, key } of units) {
     for (const name of catalog.valuesOf(key)) askedAt.get(place)?.add(name)
@@ -111,6 +115,7 @@ function* valueFindings({ places }: PlaceList, units: readonly Unit[]): Generato
         place: place.name,
         key: '',
         language: '',
+        location: locationOf(['places', places.indexOf(place), 'values', name]),
         situations: [],
       }
     }

@@ -34,21 +34,29 @@ export function* sheetFindings(
   const said = JSON.stringify([[...used].map(name => styles[name]), Object.values(named), modes])
   for (const name of Object.keys(styles)) {
     if (!used.has(name))
-      yield unused('unused-style', `no place and no text uses the style '${name}'`, name)
+      yield unused('unused-style', `no place and no text uses the style '${name}'`, sheet, [
+        'styles',
+        name,
+      ])
   }
   for (const name of Object.keys(named)) {
     if (inks.has(name) || said.includes(JSON.stringify(name))) continue
-    yield unused('unused-ink', `nothing that is used has the ink '${name}'`, name)
+    yield unused('unused-ink', `nothing that is used has the ink '${name}'`, sheet, ['inks', name])
   }
 }
 
-const unused = (code: 'unused-style' | 'unused-ink', message: string, name: string): Finding => ({
+const unused = (
+  code: 'unused-style' | 'unused-ink',
+  message: string,
+  sheet: Sheet,
+  path: readonly string[],
+): Finding => ({
   code,
   severity: findingKinds[code],
   message,
   place: '',
   key: '',
   language: '',
-  location: code === 'unused-style' ? `styles.${name}` : `inks.${name}`,
+  location: sheet.locationOf(path),
   situations: [],
 })

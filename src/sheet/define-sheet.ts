@@ -62,6 +62,8 @@ export interface Sheet<
   families(name: string): readonly string[] | undefined
   /** Which style stated each property of a style, and where. Throws `unknown-style`. */
   why(name: S): readonly Reason[]
+  /** Where a part of it stands: in the file that it was read from, or as a path. */
+  locationOf(path: Path): NonNullable<Problem['location']>
   /** A sheet with changes: styles are changed property by property, all else by name. */
   with<S2 extends string = never, I2 extends string = never, Z2 extends string = never>(part: {
     readonly families?: SheetPart['families']
@@ -225,6 +227,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       )
     },
     families: name => families.get(name),
+    locationOf: locate,
     why(name) {
       const own = known(name).origins
       const below =

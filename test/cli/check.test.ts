@@ -20,6 +20,13 @@ const scenario = [
   ...['-s', join(data, 'sheet.json')],
   ...['en', 'de'].flatMap(language => ['--catalog', join(data, `strings.${language}.json`)]),
 ]
+const packages = fileURLToPath(new URL('../../node_modules/@expo-google-fonts/', import.meta.url))
+const fonts = [
+  ...['arabic', 'hebrew', 'thai', 'devanagari'].flatMap(script =>
+    ['400Regular', '700Bold'].map(weight => join(packages, `noto-sans-${script}`, weight)),
+  ),
+  join(packages, 'kosugi'),
+].flatMap(path => ['--font', path])
 const write = (file: string, value: object) =>
   writeFileSync(join(cwd, file), JSON.stringify(value, null, 1))
 
@@ -33,6 +40,58 @@ describe('dotline check', () => {
     expect(out).toMatch(/\d+ findings: \d+ errors, \d+ warnings\n$/)
     // The gravest come first.
     expect(out.indexOf('text-cut')).toBeLessThan(out.indexOf('unused-style'))
+  })
+
+  it('finds what hides in eight languages of 150 texts each', () => {
+    const languages = ['en', 'de', 'el', 'ar', 'he', 'ja', 'th', 'hi']
+    const catalogs = languages.flatMap(one => ['--catalog', join(data, `strings.${one}.json`)])
+    const places = [join(data, 'places.json'), '-s', join(data, 'sheet.json')]
+    const { out } = run(...places, ...catalogs, ...fonts, '--format', 'json')
+    const { findings } = JSON.parse(out)
+    const told = (code: string) =>
+      findings.flatMap((one: { code: string; key: string; language: string }) =>
+        one.code === code ? [`${one.key} ${one.language}`] : [],
+      )
+    expect(told('missing-key')).toEqual(['help.access th'])
+    expect(told('span-differs')).toEqual(['errors.offline de'])
+    expect(told('value-differs')).toEqual(['account.greeting he'])
+    expect(told('same-link-words')).toEqual(['help.contact en'])
+    expect(told('low-contrast').length).toBe(8)
+    expect(told('missing-glyph')).toEqual([])
+    expect(told('text-cut').length).toBeGreaterThan(20)
+    // What is of the sheet and of the places stands somewhere too.
+    for (const { code, location } of findings)
+      expect([code, location]).toEqual([
+        code,
+        expect.objectContaining({ line: expect.any(Number) }),
+      ])
+    const messages = ['en', 'de', 'ar'].flatMap(one => [
+      '--catalog',
+      join(data, `receipt.${one}.mf2.json`),
+    ])
+    write('receipt.json', {
+      scales: [1],
+      places: [
+        {
+          name: 'receipt',
+          allows: ['lone-word'],
+          keys: 'receipt.*',
+          width: 200,
+          values: { count: 3, price: 15.2, day: '2026-04-30', boat: 'Tern', minutes: 12 },
+        },
+      ],
+    })
+    const receipt = run(
+      'receipt.json',
+      '-s',
+      join(data, 'sheet.json'),
+      ...messages,
+      ...fonts,
+      '--format',
+      'json',
+    )
+    const codes = JSON.parse(receipt.out).findings.map(({ code }: { code: string }) => code)
+    expect(codes.filter((code: string) => !code.startsWith('unused-'))).toEqual([])
   })
 
   it('ends with 0 where nothing is wrong', () => {
