@@ -28,6 +28,8 @@ const { metafile } = await build({
   // Comments are in the types; names stay, for those who debug.
   minifyWhitespace: true,
   minifySyntax: true,
+  // An error that nobody catches is shown with its line.
+  lineLimit: 160,
   chunkNames: 'parts/[name]-[hash]',
   external: [...external, 'node:*'],
   logLevel: 'warning',

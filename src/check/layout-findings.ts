@@ -83,15 +83,19 @@ export function* roomFindings(
     const message = 'the text is cut: there is no room for all of it'
     yield { code: 'text-cut', message, figure, limit: layout.text.length }
   }
-  if (height !== undefined && layout.height > height + slack) {
+  if (height !== undefined && !withinRoom(layout.height, height)) {
     const message = 'the text is higher than its place'
     yield { code: 'over-height', message, figure: rounded(layout.height), limit: rounded(height) }
   }
-  if (width !== undefined && layout.textWidth > width + slack) {
+  if (width !== undefined && !withinRoom(layout.textWidth, width)) {
     const message = 'a word is wider than its line'
     yield { code: 'over-width', message, figure: rounded(layout.textWidth), limit: rounded(width) }
   }
 }
+
+/** Whether a length is no longer than the room for it, which may have no end. */
+export const withinRoom = (length: number, room: number | undefined) =>
+  room === undefined || length <= room + slack
 
 export const rounded = (length: number) => Number(length.toFixed(2))
 

@@ -188,3 +188,14 @@ describe('readSheet', () => {
     expect(all).toEqual([45, 32, 22, 20, 13])
   })
 })
+
+describe('where parts of a sheet stand', () => {
+  it('is a place in its file, or a path', () => {
+    const json = '{\n  "inks": { "deep": "#0b3d5c" },\n  "styles": { "body": {} }\n}'
+    const read = readSheet(json, 'sheet.json')
+    expect(read.locationOf(['styles', 'body'])).toMatchObject({ source: 'sheet.json', line: 3 })
+    // What was changed stands in no file.
+    expect(read.with({ sizes: { large: 20 } }).locationOf(['inks', 'deep'])).toBe('inks.deep')
+    expect(defineSheet({ styles: { body: {} } }).locationOf(['styles', 'body'])).toBe('styles.body')
+  })
+})

@@ -1,0 +1,139 @@
+import type { Layout, Sheet } from '../core.ts'
+import { type Finding, findingKinds, type Situation } from './finding.ts'
+import { surelyFits } from './fits.ts'
+import {
+  faceFindings,
+  type LayoutFinding,
+  layoutFindings,
+  roomFindings,
+  rounded,
+} from './layout-findings.ts'
+import type { PlaceList } from './place-list.ts'
+import { type ScaledSetter, settingsOf, type Unit, widthsOf } from './situations.ts'
+import { worstContrast } from './worst-contrast.ts'
+
+/** What is found of one text at one place, each with the situations that have it. */
+export function unitFindings(
+  unit: Unit,
+  { contrast = 'AA' }: PlaceList,
+  setters: readonly ScaledSetter[],
+): readonly Finding[] {
+  const { place, key, catalog } = unit
+  const { height, background, direction, leastSize, allows = [] } = place
+  const texts = settingsOf(unit)
+  const found = new Map<string, { finding: LayoutFinding; situations: Situation[] }>()
+  const add = (finding: LayoutFinding, situation: Situation) => {
+    if (allows.includes(finding.code)) return
+    const { figure, limit } = finding
+    const own = {
+      ...situation,
+      ...(figure !== undefined && { figure }),
+      ...(limit !== undefined && { limit }),
+    }
+    const known = found.get(finding.code)
+    if (known) known.situations.push(own)
+    else found.set(finding.code, { finding, situations: [own] })
+  }
+  function lookFindings(layout: Layout, sheet: Sheet): readonly LayoutFinding[] {
+    const looks: LayoutFinding[] = [...faceFindings(layout)]
+    const low =
+      background === undefined ? undefined : worstContrast(layout, background, sheet, contrast)
+    if (low) {
+      const message = `the contrast is too low for ${contrast}`
+      looks.push({ code: 'low-contrast', message, figure: rounded(low.figure), limit: low.limit })
+    }
+    if (leastSize !== undefined) {
+      const least = Math.min(...layout.lines.flatMap(({ runs }) => runs.map(run => run.style.size)))
+      const message = 'letters are smaller than the place allows'
+      if (least < leastSize) {
+        looks.push({ code: 'small-text', message, figure: rounded(least), limit: leastSize })
+      }
+    }
+    if (direction && layout.paragraphs.some(one => one.direction !== direction)) {
+      const message = `the text does not run as its place does: ${direction}`
+      looks.push({ code: 'wrong-direction', message })
+    }
+    return looks
+  }
+  function lookAt(
+    { text, setting, lines }: (typeof texts)[number],
+    { sheet, mode, scale, setter, spaced }: ScaledSetter,
+  ) {
+    const shaped = setter.shape(text, setting)
+    const shapedApart = spaced?.shape(text, setting)
+    /** Of the widest place, where least of it is cut: what it is but for its room is the same in each. */
+    let first: { layout: Layout; same: readonly LayoutFinding[] } | undefined
+    for (const width of widthsOf(place).toSorted((a = Infinity, b = Infinity) => b - a)) {
+      const situation = {
+        scale,
+        ...(width !== undefined && { width }),
+        ...(mode !== undefined && { mode }),
+      }
+      const frame = { ...lines, ...(width !== undefined && { width }) }
+      const room = { width, height }
+      const { maxLines } = lines
+      const isSure = first !== undefined && surelyFits(shaped, room, maxLines, first.layout)
+      const layout = isSure ? undefined : shaped.set(frame)
+      const own = layout ? [...layoutFindings(layout, room)] : []
+      if (layout && !first) {
+        const lasting = own.filter(({ code }) => !ofRoom.has(code))
+        first = { layout, same: [...lasting, ...lookFindings(layout, sheet)] }
+      }
+      for (const finding of own) if (ofRoom.has(finding.code)) add(finding, situation)
+      for (const finding of first?.same ?? []) add(finding, situation)
+      if (!shapedApart || !first || surelyFits(shapedApart, room, maxLines, first.layout)) continue
+      const lost = new Set(own.map(({ code }) => code))
+      for (const { code, figure, limit } of roomFindings(shapedApart.set(frame), room)) {
+        if (lost.has(code) || allows.includes(code)) continue
+        const message = `with the spacing of WCAG 2.2, 1.4.12, ${lostBy[code] ?? 'it is lost'}`
+        add(
+          {
+            code: 'spacing-loss',
+            message,
+            ...(figure !== undefined && { figure }),
+            ...(limit !== undefined && { limit }),
+          },
+          situation,
+        )
+      }
+    }
+  }
+  for (const text of texts) for (const setter of setters) lookAt(text, setter)
+  const location = catalog.locationOf(key)
+  return [...found.values()].map(
+    ({ finding: { code, message }, situations }): Finding => ({
+      code,
+      severity: findingKinds[code],
+      message,
+      place: place.name,
+      key,
+      language: catalog.language ?? '',
+      ...(location !== undefined && { location }),
+      situations: worstFirst(situations),
+    }),
+  )
+}
+
+/** What depends on how much room there is. */
+const ofRoom: ReadonlySet<string> = new Set([
+  ...['broken-word', 'lone-word', 'over-height', 'over-width', 'text-cut'],
+])
+
+const lostBy: Readonly<Record<string, string>> = {
+  'text-cut': 'the text is cut',
+  'over-height': 'the text is higher than its place',
+  'over-width': 'a word is wider than its line',
+}
+
+/** By how far they are from their limit, then by scale, width and mode. */
+function worstFirst(situations: readonly Situation[]): readonly Situation[] {
+  const off = ({ figure, limit }: Situation) =>
+    figure === undefined || limit === undefined ? 0 : Math.abs(Math.log(figure / limit))
+  return [...situations].sort(
+    (a, b) =>
+      off(b) - off(a) ||
+      b.scale - a.scale ||
+      (a.width ?? 0) - (b.width ?? 0) ||
+      (a.mode ?? '').localeCompare(b.mode ?? '', 'en'),
+  )
+}
