@@ -28,6 +28,7 @@ const { metafile } = await build({
   metafile: true,
 })
 const written = new Set(Object.keys(metafile.outputs).map(path => basename(path)))
-for (const name of readdirSync(folder)) if (!written.has(name)) rmSync(folder + name)
+for (const name of readdirSync(folder))
+  if (!written.has(name)) rmSync(folder + name, { recursive: true })
 rmSync(`${dist}demo`, { recursive: true, force: true })
 checkLicenses(metafile)

@@ -14,6 +14,8 @@ export function findingsTable(findings: readonly Finding[]): string {
     return `${code}: ${own.length}\n${table([['text', 'what', 'worst at', 'where'], ...rows])}`
   })
   const errors = findings.filter(({ severity }) => severity === 'error').length
-  const count = `${findings.length} findings: ${errors} errors, ${findings.length - errors} warnings`
+  const count = `${counted(findings.length, 'finding')}: ${counted(errors, 'error')}, ${counted(findings.length - errors, 'warning')}`
   return `${parts.join('\n')}\n${count}\n`
 }
+
+const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`

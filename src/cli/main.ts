@@ -8,11 +8,24 @@ const badInput = 2
 
 const { version } = createRequire(import.meta.url)('../../package.json')
 
+interface Called {
+  readonly name: string
+  readonly summary: string
+  readonly load: () => Promise<{
+    define(command: Command, all: () => Promise<readonly Command[]>): void
+  }>
+}
+
 /**
  * Every command, with what the list of commands says of it. What a command needs is loaded when it
  * is called: help and version load nothing.
  */
-const commands = [
+const commands: readonly Called[] = [
+  {
+    name: 'init',
+    summary: 'write a small sheet, catalog and list of places to start from',
+    load: () => import('./init.ts'),
+  },
   {
     name: 'render',
     summary: 'set marked-up text and write it as a picture or a document',
@@ -69,6 +82,11 @@ const commands = [
     load: () => import('./exchange.ts'),
   },
   {
+    name: 'completion',
+    summary: 'print a script with which a shell completes what is typed',
+    load: () => import('./completion.ts'),
+  },
+  {
     name: 'demo',
     summary: 'write screens, charts, a PDF and a web page of a made-up ferry company',
     load: () => import('./demo.ts'),
@@ -79,6 +97,17 @@ const commands = [
 function calledName(): string | undefined {
   const names = process.argv.slice(2).filter(word => !word.startsWith('-'))
   return names[0] === 'help' ? names[1] : names[0]
+}
+
+/** All commands with their options, for what is told of all of them. */
+function everyCommand(): Promise<readonly Command[]> {
+  return Promise.all(
+    commands.map(async ({ name, summary, load }) => {
+      const one = new Command(name).summary(summary)
+      ;(await load()).define(one, everyCommand)
+      return one
+    }),
+  )
 }
 
 async function program(): Promise<Command> {
@@ -92,12 +121,13 @@ async function program(): Promise<Command> {
     .helpCommand('help [command]', 'print the help of a command')
     .showHelpAfterError(false)
     .configureHelp({ optionDescription })
+    .addHelpText('after', '\nExit codes: 0 done; 1 dotline check found something; 2 bad input.')
     .configureOutput({ outputError: (text, write) => write(oneLine(text)) })
     .exitOverride()
   const called = calledName()
   for (const { name, summary, load } of commands) {
     const sub = command.command(name).summary(summary)
-    if (name === called) (await load()).define(sub)
+    if (name === called) (await load()).define(sub, everyCommand)
     sub.copyInheritedSettings(command)
   }
   return command
