@@ -94,10 +94,10 @@ export {
 } from './layout/index.ts'
 export {
   type Catalog,
+  type CatalogEntry,
   type CatalogKeys,
   type CatalogOptions,
   type CatalogSyntax,
-  type CatalogText,
   defineCatalog,
   escapeMarkup,
   type FormattedValue,

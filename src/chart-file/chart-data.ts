@@ -11,21 +11,29 @@ import type { Cell, Table } from './read-table.ts'
 /** What x is: names side by side, numbers or days on a scale. */
 export type XKind = 'name' | 'number' | 'date'
 
+/** A value of a series. */
 export interface DataPoint {
+  /** Its category, its number or its time. */
   readonly x: string | number | Date
+  /** Its value. */
   readonly y: number
 }
 
+/** Values under one name. */
 export interface DataSeries {
+  /** What it is called. */
   readonly name: string
   /** In the order of the rows; undefined where a value is missing, and a line has a gap. */
   readonly points: readonly (DataPoint | undefined)[]
 }
 
+/** The values of a chart that was read. */
 export interface ChartData {
+  /** What its x is: categories, numbers, or times. */
   readonly xKind: XKind
   /** Each x once, in the order of the rows. */
   readonly xs: readonly (string | number | Date)[]
+  /** By their names. */
   readonly series: readonly DataSeries[]
 }
 

@@ -23,9 +23,11 @@ import { drawRing } from './draw-ring.ts'
 import type { ChartDescription } from './read-chart.ts'
 import { gistOf, said, tableOf } from './told.ts'
 
+/** What `drawChart` takes. */
 export interface DrawChartOptions {
   /** In units; those of the description, or else 800 by 500. */
   readonly width?: number
+  /** In units; that of the description without it. */
   readonly height?: number
   /** Painted behind it; nothing without it. */
   readonly background?: InkOrName
@@ -39,6 +41,7 @@ export interface DrawnChart {
   readonly table: DataTable
   /** Ids of labels for which there was no room. */
   readonly dropped: readonly string[]
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

@@ -17,6 +17,7 @@ import { type ChartData, chartData } from './chart-data.ts'
 import { chartFields, type chartKinds, formatFields, noteFields, textFields } from './fields.ts'
 import { type Table, tableOfCsv, tableOfRows } from './read-table.ts'
 
+/** What `readChart` takes. */
 export interface ReadChartOptions {
   /** What problems call the description: a file name. */
   readonly source?: string
@@ -26,16 +27,25 @@ export interface ReadChartOptions {
 
 /** A chart as a file describes it, checked, with its data. */
 export interface ChartDescription {
+  /** What it is drawn with. */
   readonly kind: (typeof chartKinds)[number]
+  /** The column of its x. */
   readonly x: string
+  /** The columns of its values. */
   readonly y: string | readonly string[]
+  /** The column that tells series apart. */
   readonly series?: string
+  /** Whether bars of one x stand beside or upon each other. */
   readonly arrangement?: 'grouped' | 'stacked'
   /** Whether bars, slices and points have their values; all without it, of lines none. */
   readonly labels?: 'all' | 'none'
+  /** In units; 640 without it. */
   readonly width?: number
+  /** In units. */
   readonly height?: number
+  /** BCP 47 tag. */
   readonly language?: string
+  /** The chart's own words, by their parts. */
   readonly texts?: {
     readonly title?: string
     readonly subtitle?: string
@@ -45,17 +55,22 @@ export interface ChartDescription {
     /** In the middle of a ring; `{total}` in it is the sum. */
     readonly center?: string
   }
+  /** How values are written. */
   readonly formats?: { readonly x?: ValueFormat; readonly y?: ValueFormat }
+  /** Of the series, in their order: names of the sheet. */
   readonly inks?: readonly string[]
+  /** Where the legend may stand, the best place first. */
   readonly legend?: readonly LegendPlace[]
   /** Whether lines and points begin at zero; they do where that costs less than half of the height. */
   readonly zero?: boolean
+  /** Texts at values, which point at them. */
   readonly notes?: readonly {
     readonly x: string | number
     readonly y?: number
     readonly series?: string
     readonly text: string
   }[]
+  /** Its values. */
   readonly data: ChartData
   /** Warnings: values that are missing. */
   readonly problems: readonly Problem[]

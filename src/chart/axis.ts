@@ -10,6 +10,7 @@ export type Crowding = 'wrap' | 'stagger' | 'angle' | 'thin' | 'shorten'
  */
 export interface ChartScale {
   (value: never): number | undefined
+  /** How wide a band is, in units. */
   bandwidth?(): number
 }
 
@@ -24,6 +25,7 @@ export interface ChartAxis<S extends ChartScale = ChartScale> {
   readonly ticks: readonly unknown[] | ((count: number) => readonly unknown[])
   /** How they are written. */
   readonly format?: ValueFormat
+  /** What it is called, for those who read and for documents. */
   readonly title?: ChartText
   /** Of an axis at a side: turned along it, the default, or level above it. */
   readonly titlePlace?: 'along' | 'above'
@@ -40,16 +42,19 @@ export interface ChartAxis<S extends ChartScale = ChartScale> {
 
 /** A value of an axis, and where it stands. */
 export interface AxisTick {
+  /** What it stands at. */
   readonly value: unknown
   /** In units, across or down. */
   readonly at: number
   /** All of its label, which may be cut, or not be there. */
   readonly text: string
+  /** Whether its label is written. */
   readonly isShown: boolean
 }
 
 /** What was done so that labels fit. */
 export interface AxisDone {
+  /** What was done so that the texts fit, in order. */
   readonly did: readonly Crowding[]
   /** Degrees, counter-clockwise. */
   readonly angle: number

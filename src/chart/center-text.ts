@@ -15,8 +15,11 @@ import { type PlacedText, placedText } from './placed-text.ts'
 
 /** The round room in the middle of a ring, or a bubble. */
 export interface RoundRoom {
+  /** To the right, in units. */
   readonly x: number
+  /** Downward, in units. */
   readonly y: number
+  /** In units. */
   readonly radius: number
 }
 
@@ -26,6 +29,7 @@ export interface CenteredText {
   readonly text: PlacedText | undefined
   /** The size that its style came to, in units. */
   readonly size: number
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

@@ -32,23 +32,33 @@ import { tickSetter } from './ticks.ts'
 
 /** The axes of a chart, by where their labels stand. */
 export interface ChartAxes {
+  /** Downward, in units. */
   readonly bottom?: ChartAxis
+  /** Upward, in units. */
   readonly top?: ChartAxis
+  /** To the left, in units. */
   readonly left?: ChartAxis
+  /** To the right, in units. */
   readonly right?: ChartAxis
 }
 
+/** What `chartFrame` takes. */
 export interface ChartFrameOptions<A extends ChartAxes = ChartAxes> {
   /** In units. */
   readonly width: number
+  /** In units. */
   readonly height: number
   /** Kept free at all four edges, in units; 16 without it. */
   readonly padding?: number
+  /** What it is called, for those who read and for documents. */
   readonly title?: ChartText
+  /** The line below the title. */
   readonly subtitle?: ChartText
   /** Where the data comes from, below all else. */
   readonly source?: ChartText
+  /** By their sides. */
   readonly axes?: A
+  /** What marks stand for. */
   readonly legend?: ChartLegend
   /** Room inside the plot that scales do not use: for labels over bars, points at its edge. */
   readonly inset?: {
@@ -75,6 +85,7 @@ export interface SolvedAxis<S extends ChartScale = ChartScale> extends AxisDone 
 export interface ChartFrame<A extends ChartAxes = ChartAxes> {
   /** Where marks go. */
   readonly plot: Box
+  /** As they were set, by their sides. */
   readonly axes: {
     readonly [K in keyof A]: NonNullable<A[K]> extends ChartAxis<infer S>
       ? SolvedAxis<S> | (undefined extends A[K] ? undefined : never)
@@ -84,11 +95,13 @@ export interface ChartFrame<A extends ChartAxes = ChartAxes> {
   readonly texts: readonly PlacedText[]
   /** The marks of the legend, and where it came to stand. */
   readonly legendMarks: readonly Item[]
+  /** Where the legend came to stand. */
   readonly legendPlace?: LegendPlace
   /** Texts that not even the least room was left for. */
   readonly leftOut: readonly LeftOut[]
   /** What is drawn: the legend's marks and all texts. */
   readonly items: readonly Item[]
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

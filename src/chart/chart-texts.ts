@@ -31,6 +31,7 @@ export type ChartText =
   | RichText
   | { readonly text: string | RichText; readonly values?: Values }
 
+/** What `chartTexts` takes. */
 export interface ChartTextOptions extends TypesetterOptions<string, string, string> {
   /** Which style of the sheet a part is set in; `chart-title` and so on without it. */
   readonly styles?: PartStyles
@@ -45,6 +46,7 @@ export type PartChanges = Omit<StyleSource, 'from'>
 export interface ChartTexts {
   /** The sheet, with a style for every part. */
   readonly sheet: Sheet
+  /** What sets them. */
   readonly setter: Typesetter
   /** BCP 47 tag. */
   readonly language: string
@@ -58,6 +60,7 @@ export interface ChartTexts {
 
 /** Where a text of a chart goes, and what of its style is changed. */
 export interface PartFrame extends Frame {
+  /** Properties that are others than those of the part's style. */
   readonly with?: PartChanges
 }
 

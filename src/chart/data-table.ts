@@ -2,9 +2,11 @@ import { htmlText } from '../notation/index.ts'
 import { aLanguage, anything, aString, checkOptions, fail, listOf } from '../problem/index.ts'
 import { aFormat, type ValueFormat, valueWriter } from './formats.ts'
 
+/** A table of a chart's values, for `dataTableHtml`. */
 export interface DataTable {
   /** What the table is of. */
   readonly caption?: string
+  /** What they are called, and how their values are written. */
   readonly columns: readonly {
     readonly title: string
     readonly format?: ValueFormat

@@ -10,6 +10,7 @@ export const aFormat: Expected = either(aFunction, anObject)
 
 /** A value as it is written, and where its decimal sign stands or would stand. */
 export interface WrittenValue {
+  /** As it is written. */
   readonly text: string
   /** Offset behind the last digit of its whole part; undefined of what is no number. */
   readonly wholeEnd?: number

@@ -4,15 +4,20 @@ import { labelBox } from './label-box.ts'
 
 /** A key of a legend: what a mark of the chart stands for. */
 export interface LegendEntry {
+  /** What it says. */
   readonly text: ChartText
+  /** What its key is painted with. */
   readonly ink: InkOrName
   /** What stands before it; a square without it. */
   readonly mark?: 'square' | 'circle' | 'line'
 }
 
+/** A side of a chart at which its legend stands. */
 export type LegendPlace = 'right' | 'left' | 'top' | 'bottom'
 
+/** The legend of a chart: what its marks stand for, and where it may stand. */
 export interface ChartLegend {
+  /** What is listed. */
   readonly entries: readonly LegendEntry[]
   /** Where it may stand, the place that is best first; top and bottom without it. */
   readonly places?: readonly LegendPlace[]

@@ -32,9 +32,11 @@ import { type Field, makeRoom, settle, type Work } from './settle-labels.ts'
 export interface ChartLabel {
   /** Tells it from others, also when the data has changed. */
   readonly id: string
+  /** What it says. */
   readonly text: ChartText
   /** What it is: a value without it. */
   readonly part?: ChartPart
+  /** What it is a label of. */
   readonly at: LabelTarget
   /** What has more stays where there is no room for all; 0 without it. */
   readonly priority?: number
@@ -42,6 +44,7 @@ export interface ChartLabel {
   readonly maxWidth?: number
 }
 
+/** What `placeLabels` takes. */
 export interface PlaceLabelsOptions {
   /** Where labels may stand. */
   readonly within: Box
@@ -61,7 +64,9 @@ export interface PlaceLabelsOptions {
 
 /** A label that has a place. */
 export interface PlacedLabel {
+  /** That of its label. */
   readonly id: string
+  /** As it was set. */
   readonly text: PlacedText
   /** The line from its mark to it, where it does not stand beside that. */
   readonly leader?: Item
@@ -69,12 +74,15 @@ export interface PlacedLabel {
   readonly choice: number
 }
 
+/** What `placeLabels` gives. */
 export interface PlacedLabels {
+  /** Those that have a place. */
   readonly labels: readonly PlacedLabel[]
   /** Ids of labels for which there is no room, in the order in which they were given. */
   readonly dropped: readonly string[]
   /** What is drawn: leader lines, and then the texts in the order in which they were given. */
   readonly items: readonly Item[]
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

@@ -5,8 +5,11 @@ import type { ChartPart } from './parts.ts'
 
 /** A text of a chart where it stands. */
 export interface PlacedText {
+  /** Which part of a chart it is, and so its style. */
   readonly part: ChartPart
+  /** The text as it is laid out. */
   readonly layout: Layout
+  /** What is put into a drawing. */
   readonly item: TextItem
   /** The upright box that holds its lines and its ink. */
   readonly box: Box

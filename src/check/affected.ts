@@ -4,6 +4,7 @@ import { textFacts } from './text-facts.ts'
 
 /** Sheet and catalogs as they were; what did not change needs not be given. */
 export interface Before {
+  /** As it was. */
   readonly sheet?: Sheet
   /** By their languages. */
   readonly catalogs?: readonly Catalog[]

@@ -16,12 +16,17 @@ import { sheetFindings } from './sheet-findings.ts'
 import { settersFor, type Unit, unitsOf } from './situations.ts'
 import { unitFindings } from './unit-findings.ts'
 
+/** What `check` takes. */
 export interface CheckOptions {
+  /** Whose styles the places have. */
   readonly sheet: Sheet
+  /** Whose faces it is set in. */
   readonly shelf: Shelf
+  /** By what words are divided. */
   readonly hyphenation?: Hyphenation
   /** The first is the source; those of other languages are measured by it too. */
   readonly catalogs: readonly Catalog[]
+  /** Where texts stand. */
   readonly places: PlaceList
   /** The reader's scales, in place of those of the list. */
   readonly scales?: readonly number[]

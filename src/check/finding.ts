@@ -29,6 +29,7 @@ export const findingKinds = {
   'wrong-direction': 'warning',
 } as const
 
+/** What a finding is called. */
 export type FindingCode = keyof typeof findingKinds
 
 /** One of the situations that something was found in. */
@@ -41,13 +42,17 @@ export interface Situation {
   readonly mode?: string
   /** What was measured, and what it may be at most, or at least. */
   readonly figure?: number
+  /** What the figure may be at most, or at least. */
   readonly limit?: number
 }
 
 /** Something that is wrong with a text where it stands, in all situations in which it is so. */
 export interface Finding {
+  /** What it is called. */
   readonly code: FindingCode
+  /** Whether it would have given wrong output, or only warns. */
   readonly severity: 'error' | 'warning'
+  /** What is wrong, in a sentence. */
   readonly message: string
   /** The name of the place; empty of what is wrong wherever it stands. */
   readonly place: string

@@ -3,6 +3,7 @@ import type { FindingCode } from './finding.ts'
 
 /** A place where texts stand: a label, a button, a headline. */
 export interface TextPlace {
+  /** What reports call it. */
   readonly name: string
   /** The style of the sheet that they are set in. */
   readonly style?: string
@@ -28,6 +29,7 @@ export interface TextPlace {
 
 /** Places where texts stand, and what they are tried with. */
 export interface PlaceList {
+  /** Where the JSON Schema is, for editors. */
   readonly $schema?: string
   /** The reader's; 0.8, 1, 1.5, 2 and 3.1 without them. */
   readonly scales?: readonly number[]
@@ -35,6 +37,7 @@ export interface PlaceList {
   readonly modes?: readonly string[]
   /** Levels of WCAG 2.2 for contrast; AA without it. */
   readonly contrast?: 'AA' | 'AAA'
+  /** Where texts stand. */
   readonly places: readonly TextPlace[]
 }
 

@@ -6,7 +6,9 @@ import { movedParts } from './moved.ts'
 import { checkedPlaces } from './read-places.ts'
 import { settersFor, settingsOf, type Unit, unitsOf, widthsOf } from './situations.ts'
 
+/** What `proofPage` and `proofDrawings` take. */
 export interface ProofOptions extends Omit<CheckOptions, 'part' | 'progress'> {
+  /** What it is called, for those who read and for documents. */
   readonly title?: string
   /** A sheet as it was, or another: each text is shown in both, with what moved. */
   readonly against?: Sheet

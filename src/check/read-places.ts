@@ -18,7 +18,9 @@ import type { PlaceList } from './place-list.ts'
 
 /** A list of places that was checked, and where its parts stand in their file. */
 export interface ReadPlaces {
+  /** As it was read and checked. */
   readonly list: PlaceList
+  /** Where a part of it stands in its file. */
   locationOf(path: Path): SourceLocation | string
 }
 

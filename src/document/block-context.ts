@@ -5,9 +5,13 @@ import type { FlowMark } from './flow-item.ts'
 
 /** A heading as contents list it. */
 export interface ContentsEntry {
+  /** 1 for the highest. */
   readonly level: number
+  /** What the heading says. */
   readonly text: string
+  /** Tells it from others, for references. */
   readonly id: string
+  /** What is written for its page. */
   readonly page: string
 }
 

@@ -8,6 +8,7 @@ const millimeters = {
 } as const
 const inches = { letter: [8.5, 11], legal: [8.5, 14], ledger: [11, 17] } as const
 
+/** A size of paper by its name, such as `A4`. */
 export type PageSize = keyof typeof millimeters | keyof typeof inches
 
 export const pageSizes: readonly string[] = [...Object.keys(millimeters), ...Object.keys(inches)]

@@ -28,6 +28,7 @@ import { cellColumns, numbersIn } from './table-cells.ts'
 
 /** A document that was checked, and where its parts stand in their file. */
 export interface ReadDocument {
+  /** As it was read and checked. */
   readonly document: DocumentSource
   /** Where a part stands, such as `['content', 3]`. */
   locationOf(path: Path): SourceLocation | string

@@ -39,10 +39,15 @@ import { placedByReference } from './placed-items.ts'
 import { checkedDocument } from './read-document.ts'
 import { runningItems } from './running-items.ts'
 
+/** What `setDocument` takes. */
 export interface SetDocumentOptions {
+  /** Whose styles it is set with. */
   readonly sheet: Sheet
+  /** Whose faces it is set in. */
   readonly shelf: Shelf
+  /** What the reader prefers. */
   readonly reader?: ReaderSettings
+  /** By what words are divided. */
   readonly hyphenation?: Hyphenation
   /** Pictures, charts and other drawings by the names that figures have. */
   readonly images?: ReadonlyMap<string, Picture | Drawing>
@@ -58,9 +63,11 @@ export interface SetDocumentOptions {
 
 /** A document that was laid out. */
 export interface SetDocument {
+  /** How many pages it has. */
   readonly pageCount: number
   /** Headings, and the pages they are on. */
   readonly contents: readonly ContentsEntry[]
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
   /** Its pages, each drawn when it is asked for: none is kept. */
   pages(): Generator<Drawing, void, void>

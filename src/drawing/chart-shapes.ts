@@ -27,7 +27,9 @@ import { type InkOrName, inkFrom } from './ink-from.ts'
 
 /** What a shape is painted with; a gradient spans the shape. */
 export interface ShapePaint {
+  /** What it is filled with. */
   readonly fill?: InkOrName
+  /** The line along its edge: its ink, how wide it is in units, and where it lies. */
   readonly stroke?: {
     readonly ink: InkOrName
     /** In units. */
@@ -66,11 +68,13 @@ export function circle(x: number, y: number, radius: number, paint: ShapePaint):
 
 /** A part of a disk or of a ring. */
 export interface ArcOptions {
+  /** In units. */
   readonly radius: number
   /** Of the hole; without it the part goes to the middle. */
   readonly innerRadius?: number
   /** Degrees, counter-clockwise; 0 is to the right. */
   readonly from: number
+  /** Where the arc ends, in degrees. */
   readonly to: number
 }
 

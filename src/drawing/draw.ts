@@ -26,9 +26,13 @@ import { outsideProblems } from './outside.ts'
 import { place } from './place.ts'
 import { rectangle } from './shapes.ts'
 
+/** What `drawing` takes. */
 export interface DrawingOptions {
+  /** In units. */
   readonly width: number
+  /** In units. */
   readonly height: number
+  /** What it is called, for those who read and for documents. */
   readonly title?: string
   /** What is to be seen, at more length: read out after the title. */
   readonly description?: string
@@ -79,6 +83,7 @@ export interface GroupOptions {
   readonly role?: string
   /** BCP 47 tag. */
   readonly language?: string
+  /** What it is called, for those who read and for documents. */
   readonly title?: string
   /** What is read out in place of the items. */
   readonly label?: string
@@ -94,6 +99,7 @@ export interface GroupOptions {
   readonly continues?: boolean
   /** Of a cell of a table: over how many columns and rows it goes. */
   readonly columnSpan?: number
+  /** Over how many rows it goes. */
   readonly rowSpan?: number
 }
 

@@ -10,9 +10,11 @@ export type Fill = (SolidPaint & { readonly color: string }) | LinearPaint | Rad
 
 /** A line along an outline, its joins round. */
 export interface Stroke {
+  /** What it is painted with. */
   readonly ink: SolidInk
   /** In units; of one outside, how far it reaches beyond the outline. */
   readonly width: number
+  /** On the edge, or outside of it. */
   readonly align: 'outside' | 'center'
 }
 
@@ -20,26 +22,35 @@ export interface Stroke {
 export interface GlyphPaint {
   /** Nothing where they are hollow. */
   readonly fill?: Fill | undefined
+  /** The line along its edge. */
   readonly stroke?: Stroke | undefined
 }
 
 /** Glyphs of one face, size and ink on one baseline. */
 export interface GlyphsItem {
+  /** Tells it from others. */
   readonly kind: 'glyphs'
   /** Start of the run on its baseline. */
   readonly x: number
+  /** Downward, in units. */
   readonly y: number
+  /** The face that its glyphs are of. */
   readonly face: Face
+  /** In units. */
   readonly size: number
+  /** What it is painted with. */
   readonly ink: SolidInk
   /** Paints them instead of the ink. */
   readonly paint?: GlyphPaint
+  /** Their ids, advances and offsets. */
   readonly glyphs: ShapedGlyphs
   /** OpenType features it was shaped with, beyond the usual ones. */
   readonly features?: readonly string[]
   /** What stands behind each letter, and behind each word space beside that, in units. */
   readonly letterSpacing?: number
+  /** Room added to each space, in units. */
   readonly wordSpacing?: number
+  /** It runs from right to left. */
   readonly isRightToLeft?: true
   /** Its letters stand below each other: none advances, and each is where its offsets say. */
   readonly isStacked?: true
@@ -49,41 +60,55 @@ export interface GlyphsItem {
   readonly text: string
 }
 
+/** A filled rectangle of a drawing. */
 export interface RectangleItem extends Box {
+  /** Tells it from others. */
   readonly kind: 'rectangle'
   /** Radius of the corners. */
   readonly radius: number
+  /** What it is painted with. */
   readonly ink: SolidInk
 }
 
 /** A shape of any outline, in units with y downward. */
 export interface PathItem extends GlyphPaint {
+  /** Tells it from others. */
   readonly kind: 'path'
+  /** What it is filled in. */
   readonly outline: Outline
 }
 
 /** A straight line. */
 export interface RuleItem {
+  /** Tells it from others. */
   readonly kind: 'rule'
+  /** Where it begins, in units. */
   readonly from: readonly [x: number, y: number]
+  /** Where it ends, in units. */
   readonly to: readonly [x: number, y: number]
+  /** In units. */
   readonly width: number
+  /** What it is painted with. */
   readonly ink: SolidInk
   /** Lengths of dashes and of the gaps between them, in units, and how far into them it begins. */
   readonly dash?: readonly number[]
+  /** Where in the pattern of dashes it starts, in units. */
   readonly dashStart?: number
 }
 
 /** A raster image, drawn to fill its box. */
 export interface ImageItem extends Box {
+  /** Tells it from others. */
   readonly kind: 'image'
   /** What it shows, where it is read out. */
   readonly label?: string
+  /** The image. */
   readonly picture: Picture
 }
 
 /** Items that are moved, turned or scaled together, or painted as one. */
 export interface GroupItem {
+  /** Tells it from others. */
   readonly kind: 'group'
   /** From the items' coordinates to those around the group. */
   readonly matrix?: Matrix
@@ -97,6 +122,7 @@ export interface GroupItem {
   readonly role?: string
   /** BCP 47 tag of what is said in it. */
   readonly language?: string
+  /** What it is called, for those who read and for documents. */
   readonly title?: string
   /** What is read out in place of the items. */
   readonly label?: string
@@ -108,9 +134,11 @@ export interface GroupItem {
   readonly continues?: boolean
   /** Of a cell: over how many columns and rows it goes. */
   readonly columnSpan?: number
+  /** Over how many rows it goes. */
   readonly rowSpan?: number
   /** What of a page is to be clicked on. */
   readonly area?: Box
+  /** What it is made of, the first painted first. */
   readonly items: readonly Item[]
 }
 
@@ -119,7 +147,9 @@ export type PaintedItem = GlyphsItem | RectangleItem | PathItem | RuleItem | Ima
 
 /** A layout where it was placed: text, until a target expands it. */
 export interface TextItem {
+  /** Tells it from others. */
   readonly kind: 'text'
+  /** The text as it is laid out. */
   readonly layout: Layout
   /** From the layout's frame to the coordinates around. */
   readonly matrix: Matrix
@@ -127,18 +157,22 @@ export interface TextItem {
   readonly id?: string
 }
 
+/** What a drawing is made of. */
 export type Item = PaintedItem | GroupItem | TextItem
 
 /** The device-independent display list: painted in order, later items over earlier ones. */
 export interface Drawing extends Made {
+  /** Tells it from others. */
   readonly kind: 'drawing'
   /** What is shown; items outside of it are clipped. */
   readonly box: Box
+  /** What it is called, for those who read and for documents. */
   readonly title?: string
   /** What is to be seen, at more length. */
   readonly description?: string
   /** BCP 47 tag of the text's language. */
   readonly language?: string
+  /** What it is made of, the first painted first. */
   readonly items: readonly Item[]
   /** Such as labels that reach beyond the box. */
   readonly problems: readonly Problem[]

@@ -12,9 +12,13 @@ import { type Anchor, placement } from './place.ts'
 
 /** A layout as it was placed. */
 export interface PlacedLayout {
+  /** The text as it is laid out. */
   readonly layout: Layout
+  /** To the right, in units. */
   readonly x?: number
+  /** Downward, in units. */
   readonly y?: number
+  /** Which of its points stands at x and y. */
   readonly anchor?: Anchor
 }
 

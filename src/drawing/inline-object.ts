@@ -3,9 +3,11 @@ import { anything, aString, checkOptions, described, fail, made } from '../probl
 import { type Drawing, isDrawing } from './drawing.ts'
 import { isPicture, type Picture } from './picture.ts'
 
+/** What `inlineObject` takes. */
 export interface InlineObjectOptions {
   /** In units; grows with the text it stands in. */
   readonly width: number
+  /** In units. */
   readonly height: number
   /** From the top to what stands on the baseline; the bottom without it. */
   readonly baseline?: number

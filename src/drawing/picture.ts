@@ -8,10 +8,13 @@ import {
 
 /** A raster image whose head has been read: PNG or JPEG. */
 export interface Picture extends Made {
+  /** How the file is written. */
   readonly format: 'png' | 'jpeg'
+  /** The file's contents. */
   readonly bytes: Uint8Array
   /** In pixels, as it is shown. */
   readonly width: number
+  /** In units. */
   readonly height: number
   /** How a JPEG is stored that is not as it is shown. */
   readonly orientation?: Orientation

@@ -17,11 +17,15 @@ import { inkBox } from './layout-boxes.ts'
 
 /** A circle that text runs along. */
 export interface CircleLine {
+  /** To the right, in units. */
   readonly x: number
+  /** Downward, in units. */
   readonly y: number
+  /** In units. */
   readonly radius: number
 }
 
+/** What `textAlong` takes. */
 export interface TextAlongOptions {
   /**
    * Where the text stands: of a path a share of its length, from 0 to 1, the middle without it; of
@@ -43,7 +47,9 @@ export interface TextAlongOptions {
 
 /** A text along a line, and what of it is beyond the line's end. */
 export interface TextAlong {
+  /** What is drawn. */
   readonly item: GroupItem
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

@@ -3,6 +3,7 @@ import type { ColorPart } from './color-glyph.ts'
 import type { Coordinates, VariationAxis } from './variations.ts'
 import type { VerticalMetrics } from './vertical-metrics.ts'
 
+/** Upright, slanted by design, or slanted by the program (OpenType, `slnt` and `ital`). */
 export type Slant = 'normal' | 'italic' | 'oblique'
 
 /** What HarfBuzz is told of a text before it shapes it; nothing of it is guessed. */
@@ -38,20 +39,27 @@ export interface ShapedGlyphs {
 
 /** Lengths of a face in font units, y upward, as its tables give them. */
 export interface FaceMetrics {
+  /** Font units of an em. */
   readonly unitsPerEm: number
+  /** How far up a line reaches, in font units. */
   readonly ascent: number
   /** Below the baseline, and so negative. */
   readonly descent: number
+  /** Room between lines that the face asks for, in font units. */
   readonly lineGap: number
+  /** In font units. */
   readonly capHeight: number
+  /** In font units. */
   readonly xHeight: number
   /** Degrees, counter-clockwise; an italic's is negative. */
   readonly italicAngle: number
   /** The middle of an underline, below the baseline and so negative; and how thick it is. */
   readonly underlinePosition: number
+  /** In font units. */
   readonly underlineThickness: number
   /** The top of a line that strikes text out, and how thick it is. */
   readonly strikePosition: number
+  /** In font units. */
   readonly strikeThickness: number
 }
 
@@ -64,16 +72,21 @@ export interface Face {
   readonly key: string
   /** Tells of its font's contents, its place on the axes and what was synthesized: the same wherever it is open. */
   readonly id: string
+  /** The name of the family. */
   readonly family: string
+  /** Its name in documents (OpenType, name ID 6). */
   readonly postScriptName: string
   /** 1 to 1000. */
   readonly weight: number
+  /** Upright or slanted. */
   readonly slant: Slant
   /** Percent of the usual width. */
   readonly stretch: number
   /** What of its weight and slant is not of the font, but synthesized. */
   readonly synthesized: readonly Synthesized[]
+  /** Its lengths, in font units. */
   readonly metrics: FaceMetrics
+  /** The file's contents. */
   readonly bytes: Uint8Array
   /** What its outlines are written in: a table of the font. */
   readonly outlineFormat: 'glyf' | 'CFF' | 'CFF2'
@@ -81,18 +94,23 @@ export interface Face {
   readonly embeddable: boolean
   /** Whether some of its glyphs have colors of their own. */
   readonly colored: boolean
+  /** Its axes, where it is variable. */
   readonly axes: readonly VariationAxis[]
   /** Where on its axes a variable font stands. */
   readonly coordinates: Coordinates
+  /** How many glyphs it has. */
   readonly glyphCount: number
   /** Glyph of a code point by the face's `cmap`; 0 where there is none. */
   glyphOf(codePoint: number): number
+  /** How far a glyph moves the pen, in font units. */
   advance(glyph: number): number
+  /** The rectangle around a glyph, in font units; undefined where nothing is painted. */
   extents(glyph: number): Extents | undefined
   /** How its letters stand below each other. */
   vertical(): VerticalMetrics
   /** Where carets stand inside a ligature, in font units from its origin; none where it is not stated. */
   ligatureCarets(glyph: number): readonly number[]
+  /** The outline of a glyph, in font units. */
   outline(glyph: number): Outline
   /** What a glyph of colors of its own is painted with; undefined where it takes the text's ink. */
   colorParts(glyph: number): readonly ColorPart[] | undefined

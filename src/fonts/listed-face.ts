@@ -16,9 +16,11 @@ export interface ShelfEntry extends FaceTraits {
 
 /** A face as lists show it. */
 export interface ListedFace extends FaceTraits {
+  /** The name of the family. */
   readonly family: string
   /** The file it is in. */
   readonly name: string
+  /** Its axes, where it is variable. */
   readonly axes: readonly VariationAxis[]
   /** Whether its license lets documents carry it. */
   readonly embeddable: boolean
@@ -30,8 +32,11 @@ export interface ListedFace extends FaceTraits {
 
 /** All that a face can do. */
 export interface FaceCapabilities extends ListedFace {
+  /** Its name in documents (OpenType, name ID 6). */
   readonly postScriptName: string
+  /** How many glyphs it has. */
   readonly glyphCount: number
+  /** Named places on its axes. */
   readonly instances: readonly NamedInstance[]
   /** Tags of OpenType features, such as `smcp`. */
   readonly features: readonly string[]

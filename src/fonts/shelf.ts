@@ -52,6 +52,7 @@ export interface SearchedFace {
   readonly script?: string
   /** A weight that it has, or can take. */
   readonly weight?: number
+  /** Upright or slanted; either, without it. */
   readonly slant?: Slant
   /** The tag of an OpenType feature that it has. */
   readonly feature?: string
@@ -60,6 +61,7 @@ export interface SearchedFace {
 /** The faces that are available. */
 export interface Shelf {
   readonly [notes]: Map<string, object>
+  /** Their names. */
   readonly families: readonly string[]
   /** Changes whenever fonts are added, or come that were waited for. */
   readonly revision: number

@@ -4,15 +4,21 @@ import { tagAt } from './table-parts.ts'
 
 /** An axis of a variable font (OpenType `fvar`). */
 export interface VariationAxis {
+  /** Four letters (OpenType, `fvar`). */
   readonly tag: string
+  /** The least value that it takes. */
   readonly min: number
+  /** The value of the font by itself. */
   readonly default: number
+  /** The greatest value that it takes. */
   readonly max: number
 }
 
 /** A named place on the axes. */
 export interface NamedInstance {
+  /** What it is called. */
   readonly name: string
+  /** Its place on each axis, by tag. */
   readonly coordinates: ReadonlyMap<string, number>
 }
 

@@ -2,9 +2,13 @@ import { type Matrix, mapped } from './matrix.ts'
 
 /** A rectangle in units, y downward. */
 export interface Box {
+  /** To the right, in units. */
   readonly x: number
+  /** Downward, in units. */
   readonly y: number
+  /** In units. */
   readonly width: number
+  /** In units. */
   readonly height: number
 }
 

@@ -1,10 +1,16 @@
 /** An affine map: x' = xx·x + xy·y + dx, y' = yx·x + yy·y + dy. */
 export interface Matrix {
+  /** By what x is multiplied for x. */
   readonly xx: number
+  /** By what x is multiplied for y. */
   readonly yx: number
+  /** By what y is multiplied for x. */
   readonly xy: number
+  /** By what y is multiplied for y. */
   readonly yy: number
+  /** What is added to x. */
   readonly dx: number
+  /** What is added to y. */
   readonly dy: number
 }
 

@@ -2,9 +2,13 @@ import { identity, type Matrix, mapped } from './matrix.ts'
 
 /** A rectangle, y upward. */
 export interface Extents {
+  /** To the left, in units. */
   readonly left: number
+  /** Downward, in units. */
   readonly bottom: number
+  /** To the right, in units. */
   readonly right: number
+  /** Upward, in units. */
   readonly top: number
 }
 
@@ -12,6 +16,7 @@ export interface Extents {
 export interface Outline {
   /** `M` move (1 point), `L` line (1), `Q` quadratic (2), `C` cubic (3), `Z` close (0). */
   readonly segments: string
+  /** Coordinates of all its segments, x and y in turn. */
   readonly points: Float32Array
 }
 

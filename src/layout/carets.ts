@@ -16,11 +16,13 @@ export type Affinity = 'before' | 'after'
 export interface Caret {
   /** Offset in the layout's text, at the edge of a grapheme. */
   readonly offset: number
+  /** Which of the two characters beside it a caret belongs to. */
   readonly affinity: Affinity
   /** Index of its line. */
   readonly line: number
   /** Its two ends in the frame: from the top of the line box to its bottom. */
   readonly from: readonly [x: number, y: number]
+  /** Its lower end, in units. */
   readonly to: readonly [x: number, y: number]
   /** The direction of the text it belongs to. */
   readonly direction: 'ltr' | 'rtl'

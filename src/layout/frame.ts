@@ -1,6 +1,7 @@
 import { aBoolean, anything, described, type Fields, fail } from '../problem/index.ts'
 import type { Cursor } from './next-line.ts'
 
+/** Where lines stand in their frame: at a side, at both, or where the direction of the text begins or ends. */
 export type Align = 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'
 
 /** Where text goes. */

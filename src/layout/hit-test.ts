@@ -10,6 +10,7 @@ import type { GlyphRun, Layout, Line } from './layout.ts'
 export interface Hit {
   /** Where a caret goes that is put there: offset in the layout's text. */
   readonly offset: number
+  /** Which of the two characters beside it a caret belongs to. */
   readonly affinity: Affinity
   /** Index of the nearest line. */
   readonly line: number
@@ -17,7 +18,9 @@ export interface Hit {
   readonly run: GlyphRun | undefined
   /** Whether the point is on that text, and not only nearest to it. */
   readonly isInside: boolean
+  /** Where it leads to. */
   readonly link: string | undefined
+  /** A name for the program to act on. */
   readonly action: string | undefined
 }
 

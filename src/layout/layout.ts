@@ -15,10 +15,13 @@ export interface GlyphRun {
   readonly kind: 'text' | 'object' | 'leader' | 'hyphen' | 'ellipsis' | 'marker'
   /** Offsets in the layout's text; equal for what is of no character. */
   readonly start: number
+  /** Behind the last character, in UTF-16 code units. */
   readonly end: number
+  /** Its characters. */
   readonly text: string
   /** Left edge of its leftmost glyph's advance, from the left edge of the frame. */
   readonly x: number
+  /** In units. */
   readonly width: number
   /** How far it stands above the line's baseline. */
   readonly rise: number
@@ -26,6 +29,7 @@ export interface GlyphRun {
   readonly level: number
   /** Id of the face, which `faceOf` gives. */
   readonly face: string
+  /** With nothing left open. */
   readonly style: Style
   /** Names of the styles it is set in, the outermost first; of many, the eight innermost. */
   readonly styleNames?: readonly string[] | undefined
@@ -38,6 +42,7 @@ export interface GlyphRun {
   readonly upright?: true
   /** What justifying added behind each space, and behind each letter, in units. */
   readonly wordGap?: number
+  /** What justifying added behind each letter, in units. */
   readonly letterGap?: number
   /** Its letters join, and the tracking of its style is not between them. */
   readonly isJoined?: true
@@ -47,7 +52,9 @@ export interface GlyphRun {
   readonly openEnds?: 'left' | 'right' | 'both'
   /** Stands in place of the glyphs. */
   readonly object?: InlineObject
+  /** Where it leads to. */
   readonly link?: string
+  /** A name for the program to act on. */
   readonly action?: string
 }
 
@@ -57,13 +64,17 @@ export interface Line {
   readonly paragraph: number
   /** Offsets in the layout's text; spaces that hang at the end belong to the line. */
   readonly start: number
+  /** Behind the last character, in UTF-16 code units. */
   readonly end: number
+  /** To the right, in units. */
   readonly x: number
   /** Without the spaces that hang at its end. */
   readonly width: number
   /** Top of the line box, from the top of the frame. */
   readonly top: number
+  /** In units. */
   readonly height: number
+  /** From the top of the text to its baseline, in units. */
   readonly baseline: number
   /** That of its paragraph (UAX #9): 1 where it runs from right to left. */
   readonly level: number
@@ -73,9 +84,11 @@ export interface Line {
 
 /** A paragraph of a layout, also where none of its lines are shown. */
 export interface LayoutParagraph extends TextRange {
+  /** With nothing left open. */
   readonly style: Style
   /** BCP 47 tag. */
   readonly language: string
+  /** The direction that it runs in. */
   readonly direction: 'ltr' | 'rtl'
   /** What stands before it, where its style asks for that. */
   readonly marker?: string | undefined
@@ -83,6 +96,7 @@ export interface LayoutParagraph extends TextRange {
 
 /** Characters of a text, and the part of its markup that they come from. */
 export interface SourcePiece extends TextRange {
+  /** Its stretch of the markup. */
   readonly source: TextRange
 }
 
@@ -90,7 +104,9 @@ export interface SourcePiece extends TextRange {
 export interface Cut {
   /** Offsets in the layout's text between which nothing is shown. */
   readonly start: number
+  /** Behind the last character, in UTF-16 code units. */
   readonly end: number
+  /** What stands in place of what was cut. */
   readonly text: string
 }
 
@@ -100,6 +116,7 @@ export const heldShelf: unique symbol = Symbol('the shelf of a layout')
 /** Set text: plain data, in units, y downward from the top left of the frame. */
 export interface Layout {
   readonly [heldShelf]?: Shelf
+  /** Tells it from drawings. */
   readonly kind: 'layout'
   /** As in CSS Writing Modes: what is not `horizontal-tb` has lines that run down or up. */
   readonly writingMode: WritingMode
@@ -109,6 +126,7 @@ export interface Layout {
   readonly text: string
   /** The frame's width where it has one, or else that of the longest line. */
   readonly width: number
+  /** In units. */
   readonly height: number
   /** The size of the style it is set in, where that was made to fit the frame. */
   readonly fittedSize?: number | undefined
@@ -116,6 +134,7 @@ export interface Layout {
   readonly textWidth: number
   /** Of a plain text they are made when they are first read: `closed-shelf` where it is closed by then. */
   readonly lines: readonly Line[]
+  /** Stretches between line ends that were stated. */
   readonly paragraphs: readonly LayoutParagraph[]
   /** Where its characters stand in the markup; `sourceRange` reads it. */
   readonly sourceMap: readonly SourcePiece[]
@@ -123,6 +142,8 @@ export interface Layout {
   readonly cut?: Cut | undefined
   /** Where the text goes on, for `from` in another frame; undefined where all of it is there. */
   readonly rest?: Cursor | undefined
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
+  /** What it was laid out in. */
   readonly frame: Frame
 }

@@ -5,9 +5,13 @@ import type { Layout } from './layout.ts'
 export interface LinkedText {
   /** Offsets in the layout's text. */
   readonly start: number
+  /** Behind the last character, in UTF-16 code units. */
   readonly end: number
+  /** Its characters. */
   readonly text: string
+  /** Where it leads to. */
   readonly link: string | undefined
+  /** A name for the program to act on. */
   readonly action: string | undefined
 }
 

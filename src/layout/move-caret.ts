@@ -43,7 +43,9 @@ const moves: readonly CaretMove[] = [
 
 /** A caret as it is kept between moves. */
 export interface CaretPlace {
+  /** In UTF-16 code units. */
   readonly offset: number
+  /** Which of the two characters beside it a caret belongs to. */
   readonly affinity: Affinity
   /** How far along its line a caret was before it went over lines, which it comes back to. */
   readonly along?: number | undefined

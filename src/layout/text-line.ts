@@ -10,6 +10,7 @@ export interface TextLine {
   readonly paragraph: number
   /** Offsets in the text; spaces that hang at the end belong to the line. */
   readonly start: number
+  /** Behind the last character, in UTF-16 code units. */
   readonly end: number
   /** In units, without the spaces that hang. */
   readonly width: number

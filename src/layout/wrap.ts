@@ -11,9 +11,11 @@ import type { Breakable } from './stops.ts'
 
 /** The lines of a text in a width, as numbers only: one entry of each array a line. */
 export interface WrappedLines {
+  /** How many lines there are. */
   readonly count: number
   /** Offsets in the text; spaces that hang at the end belong to the line. */
   readonly starts: Uint32Array
+  /** Where each line ends. */
   readonly ends: Uint32Array
   /** In units, without the spaces that hang. */
   readonly widths: Float64Array
@@ -21,6 +23,7 @@ export interface WrappedLines {
   readonly hangs: Float64Array
   /** From the top of the text. */
   readonly baselines: Float64Array
+  /** In units. */
   readonly height: number
 }
 

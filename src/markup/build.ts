@@ -99,7 +99,9 @@ export function joinRich(
 
 /** What a span lays over its text: names of styles, and properties, `href` or `action`. */
 export interface SpanOptions {
+  /** Names of styles, each laid over the one before. */
   readonly styles?: readonly string[]
+  /** Properties that are others than those of its styles. */
   readonly overrides?: Readonly<Record<string, string | number | boolean>>
 }
 

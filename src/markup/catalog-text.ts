@@ -4,9 +4,10 @@ import type { RichNode, RichText, Values } from './rich-text.ts'
 import { valueNames } from './value-names.ts'
 
 /** A text of a catalog, as its syntax reads it. */
-export interface CatalogText {
+export interface CatalogEntry {
   /** Names of the values that it asks for. */
   readonly values: readonly string[]
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
   /** With its values. */
   readonly text: (values?: Values) => RichText
@@ -19,7 +20,7 @@ export type CatalogSyntax = (
   source: string,
   key: string,
   language: string | undefined,
-) => CatalogText
+) => CatalogEntry
 
 /** Texts in the markup of the library. */
 export const markupSyntax: CatalogSyntax = (source, key) => {
@@ -47,7 +48,7 @@ interface Against {
 /** Names of styles that there are not, and values that are not those of the original. */
 export function* textProblems(
   key: string,
-  text: CatalogText,
+  text: CatalogEntry,
   { styles, original }: Against,
 ): Generator<Problem> {
   if (styles) {

@@ -17,7 +17,12 @@ import {
   pathText,
   readJson,
 } from '../problem/index.ts'
-import { type CatalogSyntax, type CatalogText, markupSyntax, textProblems } from './catalog-text.ts'
+import {
+  type CatalogEntry,
+  type CatalogSyntax,
+  markupSyntax,
+  textProblems,
+} from './catalog-text.ts'
 import type { RichText, Values } from './rich-text.ts'
 import { checkValues } from './value.ts'
 
@@ -32,6 +37,7 @@ export type CatalogKeys<T> = T extends CatalogStrings
       string]
   : string
 
+/** What `defineCatalog` and `readCatalog` take. */
 export interface CatalogOptions {
   /** BCP 47 tag of the language the texts are in. */
   readonly language?: string
@@ -51,12 +57,15 @@ export interface CatalogOptions {
 
 /** Texts by key. */
 export interface Catalog<K extends string = string> {
+  /** BCP 47 tag. */
   readonly language: string | undefined
+  /** In the order in which they stand. */
   readonly keys: readonly string[]
   /** Keys that only the fallback has. */
   readonly missing: readonly string[]
   /** Mistakes in the texts. */
   readonly problems: readonly Problem[]
+  /** Whether it knows this one. */
   has(key: string): boolean
   /** Where a text of its own stands: in a file, or as a path. Undefined of keys it does not have. */
   locationOf(key: string): NonNullable<Problem['location']> | undefined
@@ -174,7 +183,7 @@ function readTexts(
   locate: (path: Path) => NonNullable<Problem['location']>,
   syntax: CatalogSyntax,
 ) {
-  const texts = new Map<string, CatalogText>()
+  const texts = new Map<string, CatalogEntry>()
   const paths = new Map<string, Path>()
   const problems: Problem[] = []
   const waiting: Group[] = []

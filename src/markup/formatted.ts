@@ -10,6 +10,7 @@ import {
 
 /** A number, an amount, a date or a time that is written in the language where it stands. */
 export interface FormattedValue extends Made {
+  /** Tells it from other values. */
   readonly kind: 'formatted'
   /** What it is in a language: a BCP 47 tag. */
   readonly in: (language: string) => string

@@ -7,7 +7,7 @@ export {
   defineCatalog,
   readCatalog,
 } from './catalog.ts'
-export type { CatalogSyntax, CatalogText } from './catalog-text.ts'
+export type { CatalogEntry, CatalogSyntax } from './catalog-text.ts'
 export { type FormattedValue, formatted, formattedText, isFormatted } from './formatted.ts'
 export { richFromHtml } from './from-html.ts'
 export { type TagStyles, tagStyles } from './html-tags.ts'

@@ -32,19 +32,28 @@ export interface Override extends SourceRange {
   readonly value: string
 }
 
+/** A span: styles and overrides over what is inside of it. */
 export interface SpanNode extends SourceRange {
+  /** Tells it from others. */
   readonly kind: 'span'
+  /** Its styles, each laid over the one before. */
   readonly styles: readonly StyleName[]
+  /** Properties that are others than those of its styles. */
   readonly overrides: readonly Override[]
+  /** What is inside of it. */
   readonly children: readonly RichNode[]
 }
 
+/** A node in the tree of a rich text. */
 export type RichNode = TextNode | PlaceholderNode | SpanNode
 
 /** A rich text tree, with the source its ranges are of. */
 export interface RichText extends Made {
+  /** Tells it from others. */
   readonly kind: 'rich-text'
+  /** What is inside of it. */
   readonly children: readonly RichNode[]
+  /** The markup that it was read from. */
   readonly sourceText: string
   /** What problems call it: a file, a key of a catalog. */
   readonly name?: string
@@ -56,6 +65,7 @@ export interface RichText extends Made {
 
 /** A value with a style of its own: data, never parsed. */
 export interface StyledValue {
+  /** What it says. */
   readonly text: string | number | FormattedValue
   /** The name of a style. */
   readonly style: string
@@ -63,8 +73,11 @@ export interface StyledValue {
 
 /** An object that stands in the line as a character does: an icon, a badge. Lengths in units. */
 export interface InlineObject extends Made {
+  /** Tells it from others. */
   readonly kind: 'object'
+  /** In units. */
   readonly width: number
+  /** In units. */
   readonly height: number
   /** From its top to what stands on the baseline. */
   readonly baseline: number
@@ -78,4 +91,5 @@ export interface InlineObject extends Made {
 
 /** What a placeholder is filled with. Only rich text holds markup; all else is data. */
 export type Value = string | number | FormattedValue | StyledValue | InlineObject | RichText
+/** What fills the placeholders of a text, by their names. */
 export type Values = Readonly<Record<string, Value>>

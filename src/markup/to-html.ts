@@ -15,12 +15,17 @@ import { valueText } from './to-text.ts'
 import { checkedValue, checkRich, isRich } from './value.ts'
 import { walk } from './walk.ts'
 
+/** What `richToHtml` takes. */
 export interface HtmlOptions {
+  /** What fills the placeholders, by their names. */
   readonly values?: Values
+  /** Which style each HTML tag stands for. */
   readonly tagStyles?: TagStyles
 }
 
+/** What `richToHtml` gives. */
 export interface WrittenHtml {
+  /** The markup. */
   readonly html: string
   /** What HTML has no words for here: properties that a span overrides, forbidden links. */
   readonly problems: readonly Problem[]

@@ -3,9 +3,13 @@ import type { BuiltInChoice, GenericFamily } from './shelf-options.ts'
 
 /** A built-in face, with where its file is. */
 export interface BuiltInFace {
+  /** The built-in family. */
   readonly family: GenericFamily
+  /** From 1 to 1000 (OpenType, `usWeightClass`). */
   readonly weight: number
+  /** Upright or slanted. */
   readonly slant: Slant
+  /** Where its file is. */
   readonly url: Url
 }
 

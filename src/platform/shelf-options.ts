@@ -5,6 +5,7 @@ export type GenericFamily = 'sans' | 'serif' | 'mono'
 
 /** One built-in face. */
 export interface BuiltInChoice {
+  /** The built-in family. */
   readonly family: GenericFamily
   /** 400 (the default) or 700. */
   readonly weight?: number
@@ -14,6 +15,7 @@ export interface BuiltInChoice {
 
 /** A font with what it is like, so that it need not be read before it is used. */
 export interface DescribedFont {
+  /** Where it comes from. */
   readonly source: FontSource
   /** What styles call it. */
   readonly family: string
@@ -23,6 +25,7 @@ export interface DescribedFont {
   readonly slant?: Slant
 }
 
+/** What `openShelf` takes. */
 export interface ShelfOptions {
   /** Which built-in families and faces to have at hand; all of them where it is not given. */
   readonly builtIn?: readonly (GenericFamily | BuiltInChoice)[]

@@ -2,15 +2,21 @@
 export interface SourceLocation {
   /** What the source is called: a file name, `markup`, `sheet`. */
   readonly source: string
+  /** Of the first character, in UTF-16 code units. */
   readonly start: number
+  /** Behind the last character, in UTF-16 code units. */
   readonly end: number
+  /** From 1. */
   readonly line: number
+  /** From 1, in UTF-16 code units. */
   readonly column: number
 }
 
 /** A stretch of a text: offsets in UTF-16 code units. */
 export interface TextRange {
+  /** Of the first character, in UTF-16 code units. */
   readonly start: number
+  /** Behind the last character, in UTF-16 code units. */
   readonly end: number
 }
 
@@ -19,15 +25,21 @@ export interface TextRange {
  * silence and is thrown where problems are thrown; a `warning` is only ever listed.
  */
 export interface Problem {
+  /** What kind of problem it is; `docs/reference/problems.md` lists all. */
   readonly code: string
+  /** Whether it would have given wrong output, or only warns. */
   readonly severity: 'error' | 'warning'
+  /** What is wrong, in a sentence. */
   readonly message: string
   /** Where it was found: a place in a source text, or a path such as `styles.body.size`. */
   readonly location?: SourceLocation | string
   /** Of a layout, where it is to be seen: offsets in its text, and the indices of line and run. */
   readonly range?: TextRange
+  /** The index of its line. */
   readonly line?: number
+  /** The index of its run in the line. */
   readonly run?: number
+  /** How it is mended. */
   readonly hint?: string
   /** The known name that comes nearest to one that was not found. */
   readonly nearest?: string
@@ -35,10 +47,15 @@ export interface Problem {
 
 /** What went wrong, where, and how to mend it; `message` holds it all in one line. */
 export class DotLineError extends Error {
+  /** Always `DotLineError`. */
   override readonly name = 'DotLineError'
+  /** What kind of problem it is; `docs/reference/problems.md` lists all. */
   readonly code: string
+  /** Where it was found. */
   readonly location: SourceLocation | string | undefined
+  /** How it is mended. */
   readonly hint: string | undefined
+  /** The known name that comes nearest to one that was not found. */
   readonly nearest: string | undefined
   /** Everything that was found wrong; the first is the one the message tells. */
   readonly problems: readonly Problem[]

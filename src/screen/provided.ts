@@ -13,10 +13,13 @@ import type { ReaderPreferences } from './reader-preferences.ts'
 
 /** What the texts below an element are set with. */
 export interface TextProvision {
+  /** Whose styles it is set with. */
   readonly sheet: Sheet
+  /** Whose faces it is set in. */
   readonly shelf: Shelf
   /** Where `message` is looked up. */
   readonly catalog?: Catalog | undefined
+  /** By what words are divided. */
   readonly hyphenation?: Hyphenation | undefined
   /** Goes before what the reader has set in browser and system; its scale is times theirs. */
   readonly reader?: ReaderSettings | undefined
@@ -34,14 +37,17 @@ export interface TextProvision {
 
 /** Provides texts; what is changed is changed in all of them with the next frame. */
 export interface TextProvider {
+  /** What is provided now. */
   readonly current: TextProvision
   /** What the reader has set. */
   readonly preferences: ReaderPreferences
   /** The sheet in the modes that are on. */
   readonly sheet: Sheet
+  /** Changes what is provided; all texts below follow within a frame. */
   update(changes: Partial<TextProvision>): void
   /** Resolves when every text is written as it is to be. */
   settled(): Promise<void>
+  /** Ends it; texts stay as they are. */
   stop(): void
 }
 

@@ -2,10 +2,13 @@
 export interface ReaderPreferences {
   /** Of the browser's font size, 16 pixels being 1. */
   readonly scale: number
+  /** Whether the reader asks for more. */
   readonly contrast: 'normal' | 'more'
+  /** What the reader has set. */
   readonly colorScheme: 'light' | 'dark'
   /** Whether the system's own colors are shown (`forced-colors`). */
   readonly forcedColors: boolean
+  /** Whether the reader asks for less of it. */
   readonly reducedTransparency: boolean
   /** Device pixels a CSS pixel, which zooming changes: canvases are painted anew. */
   readonly pixelRatio: number

@@ -15,10 +15,15 @@ import { hostRules } from './shadow-parts.ts'
 
 /** What a text is set with on a server. */
 export interface ServerProvision {
+  /** Whose styles it is set with. */
   readonly sheet: Sheet
+  /** Whose faces it is set in. */
   readonly shelf: Shelf
+  /** Where texts are looked up by their keys. */
   readonly catalog?: Catalog
+  /** By what words are divided. */
   readonly hyphenation?: Hyphenation
+  /** What the reader prefers. */
   readonly reader?: ReaderSettings
   /** Where browsers fetch a face's font file from; in the stylesheet, without it. */
   readonly fontUrl?: (face: Face) => string
@@ -28,15 +33,21 @@ export interface ServerProvision {
 
 /** A text, as the attributes of its element say it. */
 export interface ServerText {
+  /** The name of its style. */
   readonly textStyle?: string
+  /** What it says, unless it is a text of the catalog. */
   readonly markup?: string
+  /** A key of the catalog. */
   readonly message?: string
+  /** What fills the placeholders, by their names. */
   readonly values?: Values
+  /** How many lines there may be; what is beyond is cut. */
   readonly maxLines?: number
   /** The width that its lines are broken for till the page knows its own, in units. */
   readonly width: number
 }
 
+/** What `renderElement` gives. */
 export interface RenderedElement {
   /** The element with its text in a shadow root, which browsers show before any script runs. */
   readonly html: string

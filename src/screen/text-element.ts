@@ -46,6 +46,7 @@ const isAlign = (value: string | null): value is Align => listedAligns.includes(
  * event `text-action`, and of what it was set as by `text-layout`.
  */
 export class DotLineElement extends ElementBase {
+  /** The attributes whose changes the element hears of (HTML, custom elements). */
   static readonly observedAttributes: readonly string[] = attributes
 
   #parts: ShadowParts | undefined
@@ -82,6 +83,7 @@ export class DotLineElement extends ElementBase {
     this.#reflect('text-style', value)
   }
 
+  /** What it says; null where it is a text of the catalog, or its own content. */
   get markup(): string | null {
     return this.getAttribute('markup')
   }
@@ -115,6 +117,7 @@ export class DotLineElement extends ElementBase {
     this.#changed()
   }
 
+  /** How many lines there may be; what is beyond is cut. */
   get maxLines(): number | undefined {
     const value = Number(this.getAttribute('max-lines') ?? Number.NaN)
     return Number.isInteger(value) && value > 0 ? value : undefined
@@ -150,6 +153,7 @@ export class DotLineElement extends ElementBase {
     return this.#naturalWidth
   }
 
+  /** What was found wrong, and did not stop the work. */
   get problems(): readonly Problem[] {
     return this.#problems
   }
@@ -169,6 +173,7 @@ export class DotLineElement extends ElementBase {
     return this.#neededWidth
   }
 
+  /** Called by the page when the element has come into it. */
   connectedCallback() {
     // What was set before the page knew the element hides its accessors.
     for (const name of ['values', 'rich']) {
@@ -188,12 +193,14 @@ export class DotLineElement extends ElementBase {
     this.#attach(provided, this.#parts)
   }
 
+  /** Called by the page when the element has gone. */
   disconnectedCallback() {
     this.#children?.disconnect()
     this.#tooltip?.close()
     this.#detach()
   }
 
+  /** Called by the page when an attribute was changed. */
   attributeChangedCallback(name: Attribute, _: string | null, value: string | null) {
     if (name === 'values') this.#values = this.#read(value)
     this.#changed()

@@ -19,6 +19,7 @@ export class DotLineRowElement extends ElementBase {
   #width: number | undefined
   #isAsked = false
 
+  /** Called by the page when the element has come into it. */
   connectedCallback() {
     if (!this.shadowRoot) {
       const root = this.attachShadow({ mode: 'open' })
@@ -35,6 +36,7 @@ export class DotLineRowElement extends ElementBase {
     this.addEventListener('text-layout', this.#textChanged)
   }
 
+  /** Called by the page when the element has gone. */
   disconnectedCallback() {
     this.#observer?.disconnect()
     this.removeEventListener('text-layout', this.#textChanged)

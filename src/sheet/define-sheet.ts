@@ -1,13 +1,16 @@
 import {
+  aNumber,
   anObject,
   aString,
   available,
   being,
   checkArgument,
   DotLineError,
+  either,
   errorProblem,
   fail,
   isObject,
+  listOf,
   mapOf,
   nearestName,
   nearestNames,
@@ -27,6 +30,7 @@ import { initialStyle, type StatedStyle, type Style, styleWithin } from './style
 
 /** A property of a style, and why it is what it is. */
 export interface Reason extends Origin {
+  /** Its name. */
   readonly property: string
   /** The value as it was stated: the name of an ink, and not its color. */
   readonly stated: unknown
@@ -41,10 +45,15 @@ export interface Sheet<
   Z extends string = string,
   M extends string = string,
 > {
+  /** Of its styles. */
   readonly styleNames: readonly string[]
+  /** Of its inks. */
   readonly inkNames: readonly string[]
+  /** Of its sizes. */
   readonly sizeNames: readonly string[]
+  /** Of its short names for families. */
   readonly familyNames: readonly string[]
+  /** Of its modes. */
   readonly modeNames: readonly string[]
   /** Warnings: colors that had to be mapped into sRGB. */
   readonly notes: readonly Problem[]
@@ -95,6 +104,8 @@ export const aSheet = being(
   'a sheet, which defineSheet() gives',
   value => isObject(value) && typeof value.style === 'function' && isObject(value.base),
 )
+
+const aPath = listOf(either(aString, aNumber))
 
 /** Says where a path of the sheet stands in the file it was read from. */
 export type Locate = (path: Path) => NonNullable<Problem['location']>
@@ -227,7 +238,10 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       )
     },
     families: name => families.get(name),
-    locationOf: locate,
+    locationOf(path) {
+      checkArgument('locationOf', 'path', path, aPath)
+      return locate(path)
+    },
     why(name) {
       const own = known(name).origins
       const below =

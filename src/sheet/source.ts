@@ -194,6 +194,7 @@ export interface ParagraphProperties<I extends string = string> {
       }
 }
 
+/** A style as it is stated: what it builds on, and its properties. */
 export interface StyleSource<
   S extends string = string,
   I extends string = string,
@@ -235,13 +236,19 @@ export type InkSource =
 
 /** What a mode changes: a part of a sheet. */
 export interface SheetPart {
+  /** Short names, each for a family or for several, the first that is there. */
   readonly families?: Readonly<Record<string, string | readonly string[]>>
+  /** The base of a modular scale, in units, and its ratio. */
   readonly modularScale?: { readonly base: number; readonly ratio: number }
+  /** By their names. */
   readonly sizes?: Readonly<Record<string, SizeDefinition>>
+  /** By their names. */
   readonly inks?: Readonly<Record<string, InkSource>>
+  /** By their names. */
   readonly styles?: Readonly<Record<string, StyleSource>>
 }
 
+/** A sheet as it is stated, in code or in JSON. */
 export interface SheetSource<
   S extends string = string,
   I extends string = string,
@@ -254,7 +261,9 @@ export interface SheetSource<
   readonly families?: Readonly<Record<string, string | readonly string[]>>
   /** A modular scale: step n is base · ratioⁿ units. */
   readonly modularScale?: { readonly base: number; readonly ratio: number }
+  /** By their names. */
   readonly sizes?: Readonly<Record<Z, SizeDefinition>>
+  /** By their names. */
   readonly inks?: Readonly<Record<I, InkSource>>
   /** By name; one called `defaults` lies under all others. */
   readonly styles: { readonly [K in S]: StyleSource<NoInfer<S>, NoInfer<I>, NoInfer<Z>> }

@@ -22,6 +22,7 @@ export const specimenFields: Fields<SpecimenOptions> = {
   progress: aFunction,
 }
 
+/** What `specimen` and `specimenPage` take. */
 export interface SpecimenOptions {
   /** Which families to show; all on the shelf without it. */
   readonly families?: readonly string[]

@@ -60,9 +60,13 @@ import { plainSetter } from './plain-setter.ts'
 import { type Resolved, resolve } from './resolve.ts'
 import { styleBook } from './style-book.ts'
 
+/** What `typesetter` takes. */
 export interface TypesetterOptions<S extends string, I extends string, Z extends string> {
+  /** Whose styles it is set with. */
   readonly sheet: Sheet<S, I, Z>
+  /** Whose faces it is set in. */
   readonly shelf: Shelf
+  /** What the reader prefers. */
   readonly reader?: ReaderSettings
   /** How words are divided where a style has `hyphenation`: from `openHyphenation`. */
   readonly hyphenation?: Hyphenation
@@ -80,9 +84,11 @@ export interface Setting<
   I extends string = never,
   Z extends string = never,
 > extends Frame {
+  /** The name of a style. */
   readonly style?: NoInfer<S>
   /** Properties that are others than those of the style, at this call. */
   readonly with?: Omit<StyleSource<NoInfer<S>, NoInfer<I>, NoInfer<Z>>, 'from'>
+  /** What fills the placeholders, by their names. */
   readonly values?: Values
   /** What problems call the markup: a file name. */
   readonly source?: string
@@ -113,6 +119,7 @@ export interface ShapedText {
   set(frame?: Frame): Layout
 }
 
+/** Sets texts with the styles of a sheet and the faces of a shelf. */
 export interface Typesetter<
   S extends string = string,
   I extends string = string,

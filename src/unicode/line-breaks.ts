@@ -11,12 +11,15 @@ import {
 } from './line-break-classes.ts'
 import { wordEnds } from './word-ends.ts'
 
+/** A place where a line may, or must, end (UAX #14). */
 export interface BreakOpportunity {
   /** UTF-16 offset before which the line may or must end. */
   readonly offset: number
+  /** Tells it from others. */
   readonly kind: 'allowed' | 'mandatory'
 }
 
+/** What `lineBreaks` takes. */
 export interface LineBreakOptions {
   /**
    * How strictly Chinese and Japanese are broken; without it just as UAX #14 has it, which is

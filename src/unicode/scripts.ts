@@ -7,8 +7,11 @@ const common = values.indexOf('Common')
 const inherited = values.indexOf('Inherited')
 const latin = values.indexOf('Latin')
 
+/** A stretch of a text in one script (UAX #24). */
 export interface ScriptRun {
+  /** Of the first character, in UTF-16 code units. */
   readonly start: number
+  /** Behind the last character, in UTF-16 code units. */
   readonly end: number
   /** The long name of the Script property's value (UAX #24), such as `Latin`. */
   readonly script: string

@@ -14,6 +14,7 @@ import {
 import { readElements, type XmlElement } from './read-elements.ts'
 import { childrenOf, unitMarkup } from './unit-markup.ts'
 
+/** What `readXliff` takes. */
 export interface XliffOptions {
   /** What problems call it: a file name. */
   readonly source?: string
@@ -23,9 +24,11 @@ export interface XliffOptions {
 
 /** The texts of a file that came back from translators. */
 export interface XliffTexts {
+  /** What it was translated from. */
   readonly source: Catalog
   /** What is translated; a text that is not is none of its keys. */
   readonly target: Catalog
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

@@ -3,6 +3,7 @@ import { xmlText } from '../notation/index.ts'
 import { aCatalog, aLanguage, checkArgument, checkOptions, fail } from '../problem/index.ts'
 import { type Inline, inlineOf, spanEnd } from './inline-codes.ts'
 
+/** What `toXliff` takes beside the source. */
 export interface XliffTarget {
   /** What is translated already. */
   readonly catalog?: Catalog

@@ -25,10 +25,13 @@ import { svgTree } from './svg-tree.ts'
 
 /** An SVG element of a page; what is used of it. */
 export interface SvgElementLike {
+  /** Its source, as it is written. */
   readonly outerHTML: string
 }
 
+/** What `restyleChart` takes. */
 export interface RestyleOptions {
+  /** What sets them. */
   readonly texts: ChartTexts
   /** Which part the texts are that a selector of CSS finds; others are told by where they stand. */
   readonly parts?: Readonly<Record<string, ChartPart | 'keep'>>
@@ -36,12 +39,15 @@ export interface RestyleOptions {
   readonly keepInks?: boolean
 }
 
+/** What `restyleChart` gives. */
 export interface RestyledChart {
   /** The chart: all of it as it was, but its texts. */
   readonly svg: string
+  /** As they were set. */
   readonly texts: readonly RestyledText[]
   /** Texts that stayed as they were, and why. */
   readonly kept: readonly { readonly text: string; readonly why: string }[]
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

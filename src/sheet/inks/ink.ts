@@ -2,6 +2,7 @@ import { being, checkArgument, isObject } from '../../problem/index.ts'
 
 /** A color in sRGB, as every target can show it. */
 export interface SolidInk {
+  /** Tells it from others. */
   readonly kind: 'solid'
   /** `#rrggbb`. */
   readonly color: string
@@ -23,10 +24,13 @@ export type GradientExtent = 'run' | 'line' | 'block'
 
 /** A gradient whose stops lie so close that targets may blend between them in sRGB. */
 export interface GradientInk {
+  /** Tells it from others. */
   readonly kind: 'linear' | 'radial'
   /** Of a linear one: degrees, counter-clockwise; 0 runs from left to right. */
   readonly angle: number
+  /** What the gradient spans. */
   readonly extent: GradientExtent
+  /** Its colors, each at its place from 0 to 1. */
   readonly stops: readonly GradientStop[]
 }
 

@@ -11,6 +11,7 @@ import type { InkSource, StyleSource } from '../source.ts'
 import type { Style } from '../style.ts'
 import { extensionKey, groups } from './read-tokens.ts'
 
+/** What `writeTokens` gives. */
 export interface WrittenTokens {
   /** A file of design tokens (Design Tokens Format Module, 2025.10), as a plain object. */
   readonly tokens: Readonly<Record<string, unknown>>

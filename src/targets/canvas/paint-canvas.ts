@@ -28,9 +28,11 @@ import { paintColorParts } from './paint-color-glyph.ts'
 import { paintPath } from './paint-path.ts'
 import { paintFromBitmap } from './run-bitmaps.ts'
 
+/** What `paintCanvas` takes. */
 export interface CanvasOptions {
   /** Where the drawing's top left corner goes, in units. */
   readonly x?: number
+  /** Downward, in units. */
   readonly y?: number
   /** Device pixels a unit, for a canvas that was made so much larger than it is shown. */
   readonly pixelRatio?: number

@@ -6,7 +6,9 @@ import { type Ink, isDark, solidOf } from '../../sheet/index.ts'
 import { px } from './rules.ts'
 import { type HtmlTargetOptions, htmlFields, toHtml } from './to-html.ts'
 
+/** What `toHtmlPage` takes. */
 export interface HtmlPageOptions extends HtmlTargetOptions {
+  /** What it is called, for those who read and for documents. */
   readonly title?: string
   /** BCP 47 tag; that of the first layout without it. */
   readonly language?: string
@@ -16,6 +18,7 @@ export interface HtmlPageOptions extends HtmlTargetOptions {
   readonly margin?: number
   /** What lies behind it: an ink, or a color of CSS. The page's own without it, which is light. */
   readonly background?: Ink | string
+  /** Between texts, in units. */
   readonly gap?: number
 }
 

@@ -22,6 +22,7 @@ export interface HtmlRules {
   readonly count: number
 }
 
+/** What `htmlRules` takes. */
 export interface HtmlRulesOptions {
   /** What the names of classes begin with. */
   readonly prefix: string
@@ -64,11 +65,13 @@ export function htmlRules(options: HtmlRulesOptions): HtmlRules {
 export interface HtmlParts {
   /** The class of the block that all of it stands in. */
   readonly block: string
+  /** BCP 47 tag. */
   readonly language: string
   /** One piece a line, one behind the other: elements, and newlines between paragraphs. */
   readonly lines: readonly string[]
   /** What is painted below the letters and above them: elements with a picture. */
   readonly below: string | undefined
+  /** What is painted over it. */
   readonly above: string | undefined
 }
 

@@ -6,6 +6,7 @@ import { drawingElement } from './drawing-element.ts'
 import { layoutElement } from './layout-element.ts'
 import { rules } from './rules.ts'
 
+/** What `toHtml` takes. */
 export interface HtmlTargetOptions {
   /** Where a face's font file is fetched from; without it the file is in the stylesheet. */
   readonly fontUrl?: (face: Face) => string
@@ -18,6 +19,7 @@ export interface HtmlTargetOptions {
   readonly prefix?: string
 }
 
+/** What `toHtml` gives. */
 export interface HtmlOutput {
   /** An element for each layout. Nothing in it is a style: that is all in the stylesheet. */
   readonly html: string

@@ -10,6 +10,7 @@ import {
   toPolygons,
 } from './polygons.ts'
 
+/** What `toDxf` takes. */
 export interface DxfOptions extends PolygonOptions {
   /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
   readonly millimetersPerUnit?: number

@@ -32,8 +32,11 @@ export interface PolygonOptions {
   readonly minThickness?: number
 }
 
+/** What `toPolygons` gives. */
 export interface Polygons {
+  /** Each with its holes. */
   readonly polygons: readonly Polygon[]
+  /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

@@ -20,12 +20,15 @@ import { type Problem, warningProblem } from '../../problem/index.ts'
 
 /** A filled shape of a drawing, in units with y downward. */
 export interface FilledOutline {
+  /** What it is filled in. */
   readonly outline: Outline
   /** The text whose letters it is; nothing of other shapes. */
   readonly text: string
 }
 
+/** What `toOutlines` gives. */
 export interface FilledOutlines {
+  /** Each with what it is filled with. */
   readonly outlines: readonly FilledOutline[]
   /** What has no outline: images, and lines around shapes. */
   readonly problems: readonly Problem[]

@@ -16,6 +16,7 @@ import {
 
 /** A plate that text stands on, or is taken out of; lengths in millimeters. */
 export interface Plate {
+  /** In millimeters. */
   readonly thickness: number
   /** How text is in it: `raised` by the depth (the default), `sunk` so deep, or `cut` through. */
   readonly text?: 'raised' | 'sunk' | 'cut'
@@ -25,11 +26,13 @@ export interface Plate {
   readonly radius?: number
 }
 
+/** What `toStl` takes. */
 export interface StlOptions extends PolygonOptions {
   /** How thick the solid is, or how far text is raised or sunk, in millimeters. */
   readonly depth: number
   /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
   readonly millimetersPerUnit?: number
+  /** What the text stands on, or is taken out of. */
   readonly plate?: Plate
 }
 

@@ -5,10 +5,15 @@ import { utf16String } from './bytes.ts'
 export interface PdfMetadata {
   /** That of the first page that has one without it. */
   readonly title?: string
+  /** Who wrote it. */
   readonly author?: string
+  /** What it is about. */
   readonly subject?: string
+  /** Words to find it by. */
   readonly keywords?: readonly string[]
+  /** When it was made. */
   readonly created?: Date
+  /** When it was changed last. */
   readonly modified?: Date
 }
 

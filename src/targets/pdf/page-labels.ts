@@ -5,7 +5,9 @@ import { utf16String } from './bytes.ts'
 export interface PageLabels {
   /** The page that begins it, counted from 0. */
   readonly from: number
+  /** How numbers are written. */
   readonly style?: 'decimal' | 'lower-roman' | 'upper-roman' | 'lower-alpha' | 'upper-alpha'
+  /** What stands before each number. */
   readonly prefix?: string
   /** The number of its first page; 1 without it. */
   readonly start?: number

@@ -34,6 +34,7 @@ import { srgbProfile } from './srgb-profile.ts'
 import { type DocumentStructure, documentStructure } from './structure.ts'
 import { type PdfStandard, xmpPacket } from './xmp.ts'
 
+/** What `toPdf` and `pdfChunks` take. */
 export interface PdfOptions extends PdfMetadata {
   /** BCP 47 tag of the document's language; that of the first page that has one without it. */
   readonly language?: string

@@ -4,6 +4,7 @@ import type { Layout } from '../../layout/index.ts'
 import { anything, checkOptions, described, fail } from '../../problem/index.ts'
 import { toSvg } from '../svg/index.ts'
 
+/** What `toPng` takes. */
 export interface PngOptions {
   /** Pixels a unit. */
   readonly pixelRatio?: number

@@ -26,6 +26,7 @@ import { type SvgShapes, sharedDefinitions, someShapes } from './svg-shapes.ts'
 import { isPlainText, type OpenText, openText, textFonts } from './text-element.ts'
 import { transformText } from './transform-text.ts'
 
+/** What `toSvg` takes. */
 export interface SvgOptions {
   /** What the picture is called; read out by screen readers. The drawing's own title without it. */
   readonly title?: string
