@@ -86,17 +86,27 @@ export function sheetProperties(): string[] {
   return [...names].filter(name => !name.startsWith('$'))
 }
 
-/** The codes that problems may have. */
+/** The codes that problems, errors and findings may have. */
 export function problemCodes(): string[] {
   const codes = new Set<string>()
+  const code = "'([a-z]+(?:-[a-z]+)+)'"
+  const anyCode = "'([a-z]+(?:-[a-z]+)*)'"
+  const told = new RegExp(
+    `\\b(?:problem|errorProblem|warningProblem|fail|tell|report)\\(\\s*(?:[\\w.[\\]', ]+,\\s*)??${code}`,
+    'g',
+  )
+  const direct = new RegExp(`\\b(?:problem|errorProblem|warningProblem|fail)\\(\\s*${anyCode}`, 'g')
+  const chosen = new RegExp(`(?:code|Problem|tell|fail)[^;]{0,120}\\? ${code} : ${code}`, 'g')
   for (const { text } of sources) {
-    for (const match of text.matchAll(
-      /\b(?:problem|errorProblem|warningProblem|fail)\(\s*'([a-z-]+)'/g,
-    )) {
-      codes.add(match[1])
-    }
-    for (const match of text.matchAll(/\bcode: '([a-z]+-[a-z-]+)'/g)) codes.add(match[1])
+    for (const [, one] of text.matchAll(told)) codes.add(one)
+    for (const [, one] of text.matchAll(direct)) codes.add(one)
+    for (const [, one] of text.matchAll(new RegExp(`\\bcode: ${code}`, 'g'))) codes.add(one)
+    for (const [, one, other] of text.matchAll(chosen)) codes.add(one).add(other)
   }
+  const findings = textOf('src/check/finding.ts').matchAll(
+    /^ {2}'([a-z-]+)': '(?:error|warning)'/gm,
+  )
+  for (const [, one] of findings) codes.add(one)
   return [...codes]
 }
 

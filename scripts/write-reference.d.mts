@@ -1,0 +1,1 @@
+export function referencePages(): ReadonlyMap<string, string>
