@@ -1,3 +1,5 @@
+import { appendFileSync } from 'node:fs'
+
 /** The least of several timings, in milliseconds: what the code takes when nothing else disturbs it. */
 export function least(run, times = 7) {
   let best = Infinity
@@ -31,6 +33,8 @@ const allowance = 1.1
 export function figure(what, amounts, ratio, most) {
   const verdict = ratio <= most ? 'reached' : 'NOT REACHED'
   if (ratio > most * allowance) process.exitCode = 1
+  const { BENCH_ROWS: file, BENCH_NAME: name } = process.env
+  if (file) appendFileSync(file, `${JSON.stringify({ name, what, amounts, ratio, most })}\n`)
   console.log(
     `${what.padEnd(58)} ${amounts.padStart(24)} ${ratio.toFixed(2).padStart(8)} x  at most ${most} x  ${verdict}`,
   )
