@@ -34,6 +34,8 @@ export interface FontEngines {
   readonly engine: Engine
   /** Started on first use; it is a second WASM module that only documents need. */
   readonly subsetter: () => Subsetter
+  /** The shelf was opened for embedding fonts. */
+  readonly embeds: boolean
 }
 
 /** A face as it is to be opened. */
@@ -219,7 +221,7 @@ export function openFace(
     opened = undefined
     source = undefined
   }
-  rememberFace(face, () => source !== undefined)
+  rememberFace(face, () => source !== undefined, startedEngines.embeds)
   return { face, rest, release }
 }
 

@@ -4,6 +4,8 @@ import type { Face } from './face.ts'
 interface Known {
   readonly face: WeakRef<Face>
   readonly isOpen: () => boolean
+  /** Its shelf was opened for embedding fonts. */
+  readonly embeds: boolean
 }
 
 /**
@@ -21,9 +23,9 @@ const collected = new FinalizationRegistry((id: string) => {
   else known.delete(id)
 })
 
-export function rememberFace(face: Face, isOpen: () => boolean) {
+export function rememberFace(face: Face, isOpen: () => boolean, embeds: boolean) {
   const others = (known.get(face.id) ?? []).filter(other => other.face.deref() && other.isOpen())
-  known.set(face.id, [...others, { face: new WeakRef(face), isOpen }])
+  known.set(face.id, [...others, { face: new WeakRef(face), isOpen, embeds }])
   collected.register(face, face.id)
 }
 
@@ -34,12 +36,18 @@ export function faceOf(run: { readonly face: string }): Face {
     fail('bad-argument', `faceOf takes a run of a layout, not ${described(run)}`)
   }
   const candidates = known.get(id) ?? []
+  let open: Face | undefined
   let found: Face | undefined
-  for (const { face, isOpen } of candidates) {
+  for (const { face, isOpen, embeds } of candidates) {
     const own = face.deref()
-    if (own && isOpen()) return own
+    if (own && isOpen()) {
+      // Of two shelves with one font, the one that can do more with it.
+      if (embeds) return own
+      open ??= own
+    }
     found ??= own
   }
+  if (open) return open
   // What was read of a face before its shelf was closed can still be drawn.
   if (found) return found
   known.delete(id)

@@ -104,7 +104,7 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
       ...later.fonts.map(font => laterFont(supply, font)),
       ...later.faces.map(face => laterBuiltIn(supply, face)),
     ],
-    engines: { engine: startEngine(engineModule), subsetter },
+    engines: { engine: startEngine(engineModule), subsetter, embeds: options.embedding === true },
     names: options.aliases ?? {},
     async read(font) {
       checkArgument('add', 'a font', font, aSource)

@@ -1,0 +1,118 @@
+// The docs as a site: the same files, searched, in light and dark, with examples that run and are edited.
+
+import { found } from '../examples/found.ts'
+import { groupNames, htmlOf, pages, search } from './pages.ts'
+import { canRun, runExample } from './run-example.ts'
+
+const content = found('#content', HTMLElement)
+const results = found('#found', HTMLElement)
+const field = found('#search', HTMLInputElement)
+const mode = found('#mode', HTMLButtonElement)
+
+const list = found('#pages', HTMLUListElement)
+for (const group of groupNames) {
+  const item = document.createElement('li')
+  item.textContent = group
+  const inner = document.createElement('ul')
+  for (const { name, title } of pages.filter(page => page.group === group)) {
+    const one = document.createElement('li')
+    one.append(linkTo(`#/${name}`, name === 'README' ? 'What it is' : title))
+    inner.append(one)
+  }
+  item.append(inner)
+  list.append(item)
+}
+
+function linkTo(href: string, text: string): HTMLAnchorElement {
+  const link = document.createElement('a')
+  link.href = href
+  link.textContent = text
+  return link
+}
+
+function show() {
+  const [, name = 'README', anchor] = /^#\/([^#]+)(?:#(.*))?$/.exec(decodeURI(location.hash)) ?? []
+  const page = pages.find(one => one.name === name) ?? pages[0]
+  content.innerHTML = htmlOf(page)
+  document.title = `${page.title} · Dot Line`
+  for (const link of list.querySelectorAll('a')) {
+    if (link.hash === `#/${page.name}`) link.setAttribute('aria-current', 'page')
+    else link.removeAttribute('aria-current')
+  }
+  for (const code of content.querySelectorAll('code.language-ts')) makeLive(code)
+  results.hidden = true
+  const target = anchor ? document.getElementById(anchor) : null
+  if (target) target.scrollIntoView()
+  else scrollTo(0, 0)
+}
+
+/** A block of code that is edited and run where it stands. */
+function makeLive(code: Element) {
+  const source = (code.textContent ?? '').trimEnd()
+  const block = code.parentElement
+  if (!block || !canRun(source)) return
+  const live = document.createElement('div')
+  live.className = 'live'
+  const field = document.createElement('textarea')
+  field.value = source
+  field.rows = source.split('\n').length
+  field.spellcheck = false
+  field.setAttribute('aria-label', 'Code, which can be edited')
+  const run = document.createElement('button')
+  run.type = 'button'
+  run.textContent = 'Run'
+  const output = document.createElement('output')
+  output.setAttribute('aria-live', 'polite')
+  run.addEventListener('click', async () => {
+    run.disabled = true
+    const { printed, svg, isWrong } = await runExample(field.value)
+    run.disabled = false
+    output.className = isWrong ? 'wrong' : ''
+    const text = document.createElement('pre')
+    text.tabIndex = 0
+    text.textContent = printed.join('\n')
+    const picture = document.createElement('img')
+    picture.alt = 'What it draws'
+    // As a picture, nothing of it can run.
+    if (svg) picture.src = `data:image/svg+xml,${encodeURIComponent(svg)}`
+    output.replaceChildren(text, ...(svg ? [picture] : []))
+  })
+  live.append(field, run, output)
+  block.replaceWith(live)
+}
+
+field.addEventListener('input', () => {
+  const hits = search(field.value)
+  results.hidden = field.value.trim() === ''
+  const items = hits.map(({ page, anchor, line }) => {
+    const item = document.createElement('li')
+    const link = linkTo(`#/${page.name}${anchor ? `#${anchor}` : ''}`, page.title)
+    const words = document.createElement('span')
+    words.textContent = line.slice(0, 140)
+    item.append(link, words)
+    return item
+  })
+  const said = document.createElement(hits.length > 0 ? 'ul' : 'p')
+  if (hits.length > 0) said.append(...items)
+  else said.textContent = 'Nothing was found.'
+  results.replaceChildren(said)
+})
+document.querySelector('form')?.addEventListener('submit', event => {
+  event.preventDefault()
+  results.querySelector('a')?.click()
+})
+document.addEventListener('keydown', ({ key }) => {
+  if (key === 'Escape') results.hidden = true
+})
+
+const isDark = () => document.documentElement.dataset.mode === 'dark'
+function setMode(dark: boolean) {
+  document.documentElement.dataset.mode = dark ? 'dark' : 'light'
+  mode.setAttribute('aria-pressed', String(dark))
+}
+setMode(matchMedia('(prefers-color-scheme: dark)').matches)
+mode.addEventListener('click', () => setMode(!isDark()))
+
+addEventListener('hashchange', show)
+show()
+document.documentElement.dataset.ready = 'true'

@@ -1,0 +1,105 @@
+import { readFileSync } from 'node:fs'
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openPage, type ServedPage } from './support/browser.ts'
+
+const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
+
+describe('the site', () => {
+  let served: ServedPage
+  let page: Page
+  beforeAll(async () => {
+    served = await openPage('site', '', { viewport: { width: 1280, height: 800 } })
+    page = served.page
+    await page.waitForSelector('[data-ready]')
+  })
+  afterAll(async () => {
+    expect(served.errors).toEqual([])
+    await served.close()
+  })
+  const open = async (name: string) => {
+    await page.evaluate(`location.hash = '#/${name}'`)
+    await page.waitForSelector(`nav a[href="#/${name}"][aria-current]`)
+  }
+
+  it('has every page of the docs, whose links and pictures lead somewhere', async () => {
+    const names = await page.$$eval('nav a', links =>
+      links.map(link => link.getAttribute('href') ?? ''),
+    )
+    expect(names.length).toBeGreaterThan(35)
+    for (const name of names.filter(one => !one.includes('reference/dot-line'))) {
+      await open(name.slice(2))
+      const lost = await page.$$eval('main a, main img', all =>
+        all
+          .map(one => one.getAttribute('href') ?? one.getAttribute('src') ?? '')
+          .filter(one => !/^(#|https?:|data:|\/|mailto:)/.test(one)),
+      )
+      expect([name, lost.filter(one => one !== 'THIRD-PARTY-NOTICES.md')]).toEqual([name, []])
+    }
+  })
+
+  it('finds words, the titles first, by keyboard', async () => {
+    await page.fill('#search', 'MessageFormat 2')
+    expect(await page.locator('#found li').count()).toBeGreaterThan(0)
+    expect(await page.locator('#found a').first().textContent()).toContain('Catalogs')
+    await page.keyboard.press('Enter')
+    await page.waitForSelector('nav a[href="#/catalogs"][aria-current]')
+    await page.fill('#search', 'qzx')
+    expect(await page.textContent('#found')).toBe('Nothing was found.')
+    await page.keyboard.press('Escape')
+    expect(await page.isVisible('#found')).toBe(false)
+  })
+
+  it('runs every example that needs no Node, and an edited one', async () => {
+    for (const name of ['recipes', 'first-steps', 'catalogs', 'moving']) {
+      await open(name)
+      const lives = page.locator('.live')
+      const count = await lives.count()
+      expect(count).toBeGreaterThan(0)
+      for (let i = 0; i < count; i++) {
+        await lives.nth(i).locator('button').click()
+        await lives.nth(i).locator('output pre').waitFor()
+        const said = await lives.nth(i).locator('output').getAttribute('class')
+        expect([name, i, said, said === 'wrong' && (await lives.nth(i).textContent())]).toEqual([
+          name,
+          i,
+          '',
+          false,
+        ])
+      }
+    }
+    await open('recipes')
+    const first = page.locator('.live').first()
+    await first
+      .locator('textarea')
+      .fill((await first.locator('textarea').inputValue()).replace('maxLines: 2', 'maxLines: 1'))
+    await first.locator('button').click()
+    await expect.poll(() => first.locator('output pre').textContent()).toMatch(/^1 /)
+    expect(await first.locator('img').getAttribute('src')).toContain('data:image/svg+xml')
+    await first.locator('textarea').fill("import { nothing } from 'dot-line'\nnothing()")
+    await first.locator('button').click()
+    await expect.poll(() => first.locator('output').getAttribute('class')).toBe('wrong')
+  })
+
+  it('has nothing that an audit finds, in light and dark, and fits a phone', async () => {
+    await page.evaluate(axe)
+    for (const name of ['README', 'check', 'reference/problems']) {
+      await open(name)
+      for (let i = 0; i < 2; i++) {
+        const found = await page.evaluate<readonly string[]>(
+          `axe.run({ rules: { 'color-contrast': { enabled: true } } }).then(({ violations }) => violations.map(({ id, nodes }) => id + ' ' + nodes[0].html.slice(0, 160)))`,
+        )
+        expect([name, found]).toEqual([name, []])
+        await page.click('#mode')
+      }
+    }
+    await page.setViewportSize({ width: 360, height: 740 })
+    for (const name of ['README', 'check', 'recipes', 'reference/dot-line']) {
+      await open(name)
+      expect([name, await page.evaluate('document.documentElement.scrollWidth')]).toEqual([
+        name,
+        360,
+      ])
+    }
+  })
+})
