@@ -40,7 +40,9 @@ ${lines.join('\n')}
 `
 }
 
-const [width, left, middle, step] = [900, 20, 520, 22]
+const [width, left, middle, step] = [920, 20, 520, 22]
+/** What is more than so many times its bound is not drawn to its end. */
+const longest = 2.4
 
 /** A bar a row, as long as its ratio is of its bound; the line in the middle is the bound. */
 export async function benchPicture(rows) {
@@ -69,13 +71,13 @@ export async function benchPicture(rows) {
     const y = top + i * step
     const share = row.ratio / row.most
     const style = share <= 1 ? 'fine' : 'over'
-    const length = Math.max(2, Math.min(share, 2.4) * unit)
+    const length = Math.max(2, Math.min(share, longest) * unit)
     const label = text(row.what, 'defaults', middle - left - 16)
-    const figure = text(`${row.ratio.toFixed(2)}${share > 2.4 ? ' →' : ''}`, style, 60)
+    const figure = text(`${row.ratio.toFixed(2)}${share > longest ? ' →' : ''}`, style, 60)
     return [
       place(label, left, y + 12, { down: 'alphabetic' }),
       rectangle({ x: middle, y: y + 2, width: length, height: 13 }, sheet.ink(style)),
-      place(figure, middle + length + 6, y + 12, { down: 'alphabetic' }),
+      place(figure, middle + longest * unit + 12, y + 12, { down: 'alphabetic' }),
     ]
   })
   const height = top + rows.length * step + 16
