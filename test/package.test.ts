@@ -148,8 +148,13 @@ describe('the packed package, installed without development packages', () => {
     mkdirSync(join(app, 'fonts'), { recursive: true })
     cpSync(fontFiles.serif, join(app, 'fonts/serif.ttf'))
     cpSync(join(installed, 'examples'), join(app, 'examples'), { recursive: true })
-    const lines = [...readme.matchAll(/^npx (dotline .*)$/gm)].map(match => match[1])
-    expect(lines.length).toBeGreaterThan(8)
+    const docs = ['command', 'recipes', 'catalogs'].map(name =>
+      readFileSync(new URL(`../docs/${name}.md`, import.meta.url), 'utf8'),
+    )
+    const lines = docs.flatMap(page =>
+      [...page.matchAll(/^npx (dotline .*)$/gm)].map(match => match[1]),
+    )
+    expect(lines.length).toBeGreaterThan(12)
     for (const line of lines) {
       const shell = line.replace(/^dotline/, `"${process.execPath}" "${command}"`)
       const { status, stderr } = spawnSync(shell, { cwd: app, shell: true, encoding: 'utf8' })

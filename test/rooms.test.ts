@@ -55,7 +55,7 @@ const packages: Record<string, readonly string[]> = {
   demo: ['dot-line', 'd3-scale', 'd3-shape'],
   chart: ['htmlparser2', 'css-select'],
   'chart-file': ['d3-scale', 'd3-shape', 'd3-dsv'],
-  cli: ['dot-line', 'commander', 'picocolors'],
+  cli: ['dot-line', 'commander', 'picocolors', 'string-width'],
 }
 
 /** What may use Node's own modules: the command, and the part of `platform` that is for Node. */

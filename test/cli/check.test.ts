@@ -94,6 +94,32 @@ describe('dotline check', () => {
     expect(codes.filter((code: string) => !code.startsWith('unused-'))).toEqual([])
   })
 
+  it('has its cells below each other where a terminal has no room for columns', () => {
+    const { stdout } = spawnSync(
+      process.execPath,
+      [command, 'check', ...scenario, '--scales', '1'],
+      {
+        cwd,
+        encoding: 'utf8',
+        env: { ...process.env, COLUMNS: '80' },
+      },
+    )
+    expect(stdout).toMatch(
+      /^ticket button · board\.button · de\n {2}what {6}the contrast is too low for AA\n {2}worst at {2}100 %/m,
+    )
+    const [heads, row] = spawnSync(
+      process.execPath,
+      [command, 'measure', '-t', '出発', '--font', join(packages, 'kosugi')],
+      {
+        cwd,
+        encoding: 'utf8',
+      },
+    )
+      .stdout.split('\n')
+      .slice(3)
+    expect(heads.split(/ +/).length).toBe(row.split(/ +/).length)
+  })
+
   it('ends with 0 where nothing is wrong', () => {
     write('plain.en.json', { title: 'Boats' })
     write('plain.json', { places: [{ name: 'title', style: 'body', keys: 'title', width: 200 }] })
