@@ -43,15 +43,18 @@ const [undo, redo] = ['#undo', '#redo'].map(id => found(id, HTMLButtonElement))
 /** Opens the page with files, which can be others later; what was edited stays to be undone to. */
 export function openWorkbench(first: WorkFiles, shelf: Shelf): { update(files: WorkFiles): void } {
   let files = first
+  const offer = () => {
+    choose(
+      language,
+      files.languages.map(tag => [tag, nameOf(tag)]),
+    )
+    choose(
+      key,
+      files.keys.map(name => [name, name]),
+    )
+  }
   const markupNow = () => files.markupOf(key.value, language.value) ?? ''
-  choose(
-    language,
-    files.languages.map(tag => [tag, nameOf(tag)]),
-  )
-  choose(
-    key,
-    files.keys.map(name => [name, name]),
-  )
+  offer()
   const work = historyOf({ sheet: files.sheet.text, markup: markupNow() })
   /** The last sheet that could be read: what is seen while another is written. */
   let sheet: Sheet = defineSheet({ styles: {} })
@@ -172,14 +175,7 @@ export function openWorkbench(first: WorkFiles, shelf: Shelf): { update(files: W
     update(others) {
       const before = { sheet: files.sheet.text, markup: markupNow() }
       files = others
-      choose(
-        language,
-        files.languages.map(tag => [tag, nameOf(tag)]),
-      )
-      choose(
-        key,
-        files.keys.map(name => [name, name]),
-      )
+      offer()
       // Only what changed on the disk is taken: what is being edited here stays.
       const { current } = work
       const next = {

@@ -1,7 +1,7 @@
 import { readdirSync, statSync, watch } from 'node:fs'
 import { basename, dirname, join, resolve } from 'node:path'
-import type { Values } from 'dot-line'
-import { readPlaces } from 'dot-line/check'
+import type { Shelf, Values } from 'dot-line'
+import { proofPage, readPlaces } from 'dot-line/check'
 import { type CheckedTexts, openChecked } from './check-input.ts'
 import { CommandError, systemReason } from './command-error.ts'
 import { catalogName } from './open-catalog.ts'
@@ -31,6 +31,7 @@ export interface PreviewFiles {
 export function previewFiles(named: NamedFiles): PreviewFiles {
   const { sheet, catalog, places, font = [] } = named
   const fonts = font.flatMap(fontsIn)
+  let shelf: Promise<Shelf> | undefined
   // What is not there is told of now, and not on the page.
   for (const file of [sheet, ...catalog, ...(places === undefined ? [] : [places])]) {
     readText(file, 'file')
@@ -49,7 +50,11 @@ export function previewFiles(named: NamedFiles): PreviewFiles {
       fonts: fonts.map((_, i) => `/fonts/${i}`),
       hasProof: places !== undefined,
     }),
-    proof: () => proofOf(named),
+    proof: () => {
+      // Fonts stay as they are while texts change.
+      shelf ??= openFonts(named)
+      return proofOf(named, shelf)
+    },
     watch(changed) {
       const known = new Set(
         [sheet, ...catalog, ...(places === undefined ? [] : [places])].map(one => resolve(one)),
@@ -64,23 +69,17 @@ export function previewFiles(named: NamedFiles): PreviewFiles {
   }
 }
 
-async function proofOf({ places, ...named }: NamedFiles): Promise<string> {
+async function proofOf({ places, ...named }: NamedFiles, opened: Promise<Shelf>): Promise<string> {
   if (places === undefined) return ''
-  const { proofPage } = await import('dot-line/check')
   const { list, locationOf } = readPlaces(readText(places, 'list of places'), { source: places })
   const { sheet, catalogs } = await openChecked(named)
   const hyphenation = await openHyphenationFor(sheet)
   const { scales } = named
-  const shelf = await openFonts(named)
-  try {
-    return proofPage({
-      ...{ sheet, shelf, catalogs, places: list, locationOf },
-      ...(hyphenation && { hyphenation }),
-      ...(scales && { scales }),
-    })
-  } finally {
-    shelf.close()
-  }
+  return proofPage({
+    ...{ sheet, shelf: await opened, catalogs, places: list, locationOf },
+    ...(hyphenation && { hyphenation }),
+    ...(scales && { scales }),
+  })
 }
 
 /** Values that texts are shown with, by their keys: those of the first place that has each. */

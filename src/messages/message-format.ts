@@ -41,20 +41,25 @@ export const messageFormat: CatalogSyntax = (source, key, language = 'en') => {
   }
   const inLanguage = (one: Model.Message) =>
     new MessageFormat(language, one, { bidiIsolation: 'none', functions })
-  const forms = patternsOf(message).map(pattern =>
-    inLanguage({ type: 'message', declarations: message.declarations, pattern }),
-  )
+  // Of most texts of a catalog nothing is asked before they are shown.
+  let whole: Message | undefined
+  let cases: readonly Message[] | undefined
+  const forms = () => {
+    cases ??= patternsOf(message).map(pattern =>
+      inLanguage({ type: 'message', declarations: message.declarations, pattern }),
+    )
+    return cases
+  }
   const richOf = (form: Message, given: Values, told: (error: unknown) => void): RichText => {
     const { markup, values } = partsMarkup(form.formatToParts(given, told), given)
     return { ...parseMarkup(markup, key).rich, values }
   }
   for (const pattern of patternsOf(message)) problems.push(...markProblems(pattern))
   if (problems.length > 0) return failed(source, key, problems)
-  const whole = inLanguage(message)
   return {
     problems,
     values: facts.values,
-    variants: (values = {}) => forms.map(form => richOf(form, values, () => {})),
+    variants: (values = {}) => forms().map(form => richOf(form, values, () => {})),
     text(values = {}) {
       for (const name of facts.needed) {
         if (Object.hasOwn(values, name) && values[name] !== undefined) continue
@@ -69,6 +74,7 @@ export const messageFormat: CatalogSyntax = (source, key, language = 'en') => {
         )
         throw new DotLineError(problem)
       }
+      whole ??= inLanguage(message)
       return richOf(whole, values, error => {
         const wrong = valueProblem(error, key)
         if (wrong) throw new DotLineError(wrong)

@@ -1,4 +1,4 @@
-import { type Catalog, type RichText, richToMarkup } from '../core.ts'
+import { type Catalog, richToMarkup } from '../core.ts'
 import { aCatalog, checkArgument } from '../problem/index.ts'
 
 interface Group {
@@ -21,13 +21,10 @@ export function catalogJson(catalog: Catalog): string {
     let group = strings
     const path = isGrouped ? names : [key]
     for (const name of path.slice(0, -1)) group = groupIn(group, name)
-    define(group, path[path.length - 1], markupOf(catalog.text(key)))
+    define(group, path[path.length - 1], richToMarkup(catalog.text(key)))
   }
   return `${JSON.stringify(strings, null, 2)}\n`
 }
-
-/** As it was written, where it was; markup of other syntaxes is printed. */
-const markupOf = (text: RichText) => richToMarkup(text)
 
 function groupIn(group: Group, name: string): Group {
   const found = Object.hasOwn(group, name) ? group[name] : undefined

@@ -1,4 +1,4 @@
-import { escapeMarkup, type RichNode, type RichText, richToMarkup, type SpanNode } from '../core.ts'
+import { type RichNode, type RichText, richToMarkup, type SpanNode } from '../core.ts'
 
 /** What stands in a segment: words, or what markup does to them. */
 export type Inline =
@@ -32,6 +32,3 @@ function headOf(text: RichText, span: SpanNode): string {
 }
 
 export const spanEnd = ']'
-
-/** Words as they stand in markup. */
-export const wordsMarkup = escapeMarkup
