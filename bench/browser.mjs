@@ -15,7 +15,7 @@ row(
 )
 row('1,000 two-line strings / page elements, heights read', figure(layouts, elements), 0.06)
 const frame = '1,000 layouts on a canvas / fillText'
-row(`${frame}, the first time`, figure(figures.paintedFirst, filled), 3)
+row(`${frame}, both the first time`, figure(figures.paintedFirst, figures.filledFirst), 3)
 row(`${frame}, the second`, figure(figures.paintedSecond, filled), 3)
 row(`${frame}, from then on`, figure(figures.painted, filled), 1.5)
 row(`${frame}, scrolled`, figure(figures.scrolled, filled), 1.5)

@@ -149,6 +149,7 @@ const zoomed = (all, factor) => {
   all(0)
   screen.restore()
 }
+const filledFirst = settled(() => fillAll(0))
 const filled = leastFrame(() => fillAll(0))
 const paintedFirst = settled(() => paintAll(0))
 const paintedSecond = settled(() => paintAll(0))
@@ -160,6 +161,7 @@ const scrolled = leastFrame(frame => paintAll(frame + 1))
 const zoomedFilled = leastFrame(frame => zoomed(fillAll, 1 + (frame + 1) / 100))
 const zoomedPainted = leastFrame(frame => zoomed(paintAll, 1 + (frame + 1) / 50))
 const canvasFrames = {
+  filledFirst,
   filled,
   paintedFirst,
   paintedSecond,

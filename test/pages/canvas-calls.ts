@@ -6,12 +6,17 @@ import { frames, setFrame } from '../support/setting.ts'
 declare global {
   interface Window {
     recorded?: { x: number; y: number }[][]
-    /** Of each frame in which the same labels were painted: what was done with any canvas, in turn. */
-    repainted?: string[][]
+    /** Of each frame in which labels were painted: what was done with canvases. */
+    repainted?: Record<string, string[]>
   }
 }
 
 const shelf = await openShelf()
+const noCanvas = { value: undefined, configurable: true }
+const offscreen = Object.getOwnPropertyDescriptor(globalThis, 'OffscreenCanvas')
+if (!offscreen) throw new Error('no canvases off the screen')
+// Where there are none, the paths of glyphs are filled.
+Object.defineProperty(globalThis, 'OffscreenCanvas', noCanvas)
 window.recorded = frames.map(frame => {
   const context = document.createElement('canvas').getContext('2d')
   if (!context) throw new Error('no 2D context')
@@ -42,27 +47,49 @@ window.recorded = frames.map(frame => {
   return runs
 })
 
-// The same labels in four frames: in which of them is what done, and in which order?
+Object.defineProperty(globalThis, 'OffscreenCanvas', offscreen)
+
+// The same labels in several frames: in which of them is what done?
 const { set } = typesetter({ sheet: defineSheet({ styles: {} }), shelf })
 const labels = Array.from({ length: 50 }, (_, i) => set(`Boat ${i}`))
 const screen = document.createElement('canvas').getContext('2d')
 if (!screen) throw new Error('no 2D context')
-let calls: string[] = []
-const noted = <T extends object>(on: T, method: 'fill' | 'drawImage', what: string) => {
+const calls = new Set<string>()
+const noted = (on: object, method: string, what: string) => {
   const own: unknown = Reflect.get(on, method)
-  Reflect.set(on, method, function (this: T, ...args: readonly unknown[]) {
-    if (calls.at(-1) !== what) calls.push(what)
+  Reflect.set(on, method, function (this: object, ...args: readonly unknown[]) {
+    calls.add(what)
     if (typeof own === 'function') Reflect.apply(own, this, args)
   })
 }
 noted(screen, 'fill', 'paths')
 noted(screen, 'drawImage', 'bitmaps')
-noted(OffscreenCanvasRenderingContext2D.prototype, 'fill', 'making bitmaps')
-const repainted: string[][] = []
-for (let frame = 0; frame < 4; frame++) {
-  calls = []
+noted(OffscreenCanvasRenderingContext2D.prototype, 'fill', 'paths of a bitmap')
+noted(OffscreenCanvasRenderingContext2D.prototype, 'putImageData', 'pixels of a bitmap')
+const paintAll = () => {
+  calls.clear()
   for (const [i, label] of labels.entries()) paintCanvas(screen, label, { x: 10, y: i * 20 })
-  await new Promise(resolve => setTimeout(resolve))
-  repainted.push(calls)
+  return [...calls].sort()
 }
-window.repainted = repainted
+const scaledBy = (factor: number) => {
+  screen.save()
+  screen.scale(factor, factor)
+  const done = paintAll()
+  screen.restore()
+  return done
+}
+const turned = () => {
+  screen.save()
+  screen.rotate(0.1)
+  const done = paintAll()
+  screen.restore()
+  return done
+}
+window.repainted = {
+  first: paintAll(),
+  again: paintAll(),
+  larger: scaledBy(2),
+  'larger again': scaledBy(2),
+  huge: scaledBy(20),
+  turned: turned(),
+}

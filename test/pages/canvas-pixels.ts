@@ -1,4 +1,5 @@
-// Paints a layout on a canvas, and its SVG on another, and counts the pixels that differ.
+// Paints a layout on a canvas, its SVG many times as large on another, and counts the pixels that are not
+// as dark as that shows them to be.
 import { drawing, image, openImage, openShelf, place } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { toSvg } from 'dot-line/svg'
@@ -11,8 +12,9 @@ declare global {
 }
 
 const pixelRatio = 2
-/** Two rasterizers of one browser may round an edge apart; a missing stroke differs by far more. */
-const edgeDifference = 48
+/** A letter may stand a sixteenth of a pixel off; a missing stroke differs by far more. */
+const edgeDifference = 40
+const timesLarger = 8
 
 /** A picture of two stripes, as a PNG file that this browser writes. */
 async function stripes(): Promise<Uint8Array<ArrayBuffer>> {
@@ -33,29 +35,43 @@ const scene = drawing({ width: 280, height: layout.height + 40 }, [
 const width = Math.ceil(scene.box.width * pixelRatio)
 const height = Math.ceil(scene.box.height * pixelRatio)
 
-function pixels(paint: (context: CanvasRenderingContext2D) => void): Uint8ClampedArray {
+function pixels(times: number, paint: (context: CanvasRenderingContext2D) => void) {
   const canvas = document.createElement('canvas')
-  canvas.width = width
-  canvas.height = height
+  canvas.width = width * times
+  canvas.height = height * times
   const context = canvas.getContext('2d')
   if (!context) throw new Error('no 2D context')
   paint(context)
-  return context.getImageData(0, 0, width, height).data
+  return context.getImageData(0, 0, canvas.width, canvas.height).data
 }
 
-const painted = pixels(context => paintCanvas(context, scene, { pixelRatio }))
+const painted = pixels(1, context => paintCanvas(context, scene, { pixelRatio }))
 const loaded = new Image()
 loaded.src = `data:image/svg+xml,${encodeURIComponent(toSvg(scene))}`
 await loaded.decode()
-const fromSvg = pixels(context => {
-  context.scale(pixelRatio, pixelRatio)
+const large = pixels(timesLarger, context => {
+  context.scale(pixelRatio * timesLarger, pixelRatio * timesLarger)
   context.drawImage(loaded, 0, 0)
 })
 
+/** How much of a pixel is covered, of 255. */
+function covered(x: number, y: number): number {
+  let sum = 0
+  for (let down = y * timesLarger; down < (y + 1) * timesLarger; down++) {
+    for (let across = x * timesLarger; across < (x + 1) * timesLarger; across++) {
+      sum += large[(down * width * timesLarger + across) * 4 + 3]
+    }
+  }
+  return sum / timesLarger ** 2
+}
+
 let inked = 0
 let differing = 0
-for (let i = 3; i < painted.length; i += 4) {
-  if (painted[i] > 128) inked++
-  if (Math.abs(painted[i] - fromSvg[i]) > edgeDifference) differing++
+for (let y = 0; y < height; y++) {
+  for (let x = 0; x < width; x++) {
+    const opacity = painted[(y * width + x) * 4 + 3]
+    if (opacity > 128) inked++
+    if (Math.abs(opacity - covered(x, y)) > edgeDifference) differing++
+  }
 }
 window.compared = { inked, differing }

@@ -90,14 +90,21 @@ describe('the same layout painted on a canvas in Chromium', () => {
     }
   })
 
-  it('makes bitmaps of what is painted again between frames, never within one', async () => {
+  it('puts labels together of the pixels of letters once, and lays them down from then on', async () => {
     const repainted = await onTestPage('canvas-calls.html', 'repainted', page =>
-      page.evaluate<string[][]>('window.repainted'),
+      page.evaluate<Record<string, string[]>>('window.repainted'),
     )
-    expect(repainted).toEqual([['paths'], ['paths', 'making bitmaps'], ['bitmaps'], ['bitmaps']])
+    expect(repainted).toEqual({
+      first: ['bitmaps', 'pixels of a bitmap'],
+      again: ['bitmaps'],
+      larger: ['bitmaps', 'pixels of a bitmap'],
+      'larger again': ['bitmaps'],
+      huge: ['paths'],
+      turned: ['paths'],
+    })
   })
 
-  it('shows the same pixels as the SVG, but for the edges of glyphs', async () => {
+  it('paints each pixel as dark as what is on it covers of it', async () => {
     const compared = await onTestPage('canvas-pixels.html', 'compared', page =>
       page.evaluate<{ inked: number; differing: number }>('window.compared'),
     )

@@ -1,0 +1,38 @@
+import type { Face } from '../../fonts/index.ts'
+import { type Coverage, coverageOf } from './coverage.ts'
+
+/** Places of a glyph within a pixel are told apart this finely, across and down: none is off by more than a sixteenth. */
+export const phases = 8
+
+/** By face, scale, and glyph with its place within a pixel; no entry's value where there is no ink. */
+let known = new WeakMap<Face, Map<string, Map<number, Coverage | undefined>>>()
+let bytesKept = 0
+/** Of a byte a pixel: some ten thousand letters of a text's size. */
+const mostBytes = 4 * 2 ** 20
+
+/** The glyphs of one face at one scale, in pixels a font unit. */
+export type MaskOf = (glyph: number, phaseX: number, phaseY: number) => Coverage | undefined
+
+/** Pixels are counted from the one in which the glyph's origin stands, `phase` eighths from its edge. */
+export function glyphMasks(face: Face, scaleX: number, scaleY: number): MaskOf {
+  if (bytesKept > mostBytes) {
+    known = new WeakMap()
+    bytesKept = 0
+  }
+  const scale = `${scaleX} ${scaleY}`
+  const scales = known.get(face) ?? new Map<string, Map<number, Coverage | undefined>>()
+  known.set(face, scales)
+  const masks = scales.get(scale) ?? new Map<number, Coverage | undefined>()
+  scales.set(scale, masks)
+  return (glyph, phaseX, phaseY) => {
+    const key = (glyph * phases + phaseX) * phases + phaseY
+    const before = masks.get(key)
+    if (before || masks.has(key)) return before
+    const outline = face.outline(glyph)
+    const place = { x: phaseX / phases, y: phaseY / phases, scaleX, scaleY }
+    const mask = coverageOf(outline, place)
+    masks.set(key, mask)
+    if (mask) bytesKept += mask.values.length
+    return mask
+  }
+}
