@@ -74,15 +74,20 @@ describe('the same layout read back', () => {
 
 describe('the same layout painted on a canvas in Chromium', () => {
   let set: Layout[]
+  let recorded: { x: number; y: number }[][]
+  let repainted: Record<string, string[]>
 
   beforeAll(async () => {
     set = await layouts()
+    const seen = await onTestPage('canvas-calls.html', 'repainted', async page => ({
+      recorded: await page.evaluate<typeof recorded>('window.recorded'),
+      repainted: await page.evaluate<typeof repainted>('window.repainted'),
+    }))
+    recorded = seen.recorded
+    repainted = seen.repainted
   })
 
-  it('has the same baselines and run starts in its calls', async () => {
-    const recorded = await onTestPage('canvas-calls.html', 'recorded', page =>
-      page.evaluate<{ x: number; y: number }[][]>('window.recorded'),
-    )
+  it('has the same baselines and run starts in its calls', () => {
     expect(recorded.length).toBe(frames.length)
     for (const [i, runs] of recorded.entries()) {
       const lines = gatherLines(runs)
@@ -90,10 +95,7 @@ describe('the same layout painted on a canvas in Chromium', () => {
     }
   })
 
-  it('puts labels together of the pixels of letters once, and lays them down from then on', async () => {
-    const repainted = await onTestPage('canvas-calls.html', 'repainted', page =>
-      page.evaluate<Record<string, string[]>>('window.repainted'),
-    )
+  it('puts labels together of the pixels of letters once, and lays them down from then on', () => {
     expect(repainted).toEqual({
       first: ['bitmaps', 'pixels of a bitmap'],
       again: ['bitmaps'],
