@@ -3,14 +3,12 @@ import {
   cpSync,
   existsSync,
   mkdirSync,
-  mkdtempSync,
   readdirSync,
   readFileSync,
   statSync,
   writeFileSync,
 } from 'node:fs'
 import { createServer } from 'node:http'
-import { tmpdir } from 'node:os'
 import { extname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { checkPackage, createPackageFromTarballData } from '@arethetypeswrong/core'
@@ -22,45 +20,13 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import webpack from 'webpack'
 import { chromiumPath } from '../scripts/chromium-path.mjs'
 import { fontFiles } from './support/font-files.ts'
+import { packedApp, userPackages } from './support/packed-app.ts'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
-const app = mkdtempSync(join(tmpdir(), 'dot-line-app-'))
-const installed = join(app, 'node_modules/dot-line')
-let tarball: Uint8Array
-
-/**
- * The package as `npm pack` makes it, and beside it what `npm install --omit=dev` would: the
- * packages that the lock file has for a user. Copied, for a test needs no registry; no package has
- * scripts that an installation would run.
- */
-beforeAll(() => {
-  const packed = execFileSync(
-    'npm',
-    ['pack', '--ignore-scripts', '--json', '--pack-destination', app],
-    { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] },
-  )
-  const [{ filename }] = JSON.parse(packed)
-  tarball = new Uint8Array(readFileSync(join(app, filename)))
-  mkdirSync(installed, { recursive: true })
-  execFileSync('tar', ['xzf', join(app, filename), '-C', installed, '--strip-components', '1'])
-  for (const name of userPackages()) {
-    cpSync(join(root, name), join(app, name), { recursive: true, dereference: true })
-  }
-  writeFileSync(join(app, 'package.json'), '{ "type": "module" }')
-})
-
-function userPackages(): string[] {
-  const { packages } = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8'))
-  return Object.entries<Record<string, unknown>>(packages)
-    .filter(
-      ([name, own]) => name !== '' && !own.dev && !own.optional && !own.peer && !own.devOptional,
-    )
-    .map(([name]) => name)
-}
+const { folder: app, installed, command, tarball } = packedApp()
 
 const node = (...args: readonly string[]) =>
   spawnSync(process.execPath, args, { cwd: app, encoding: 'utf8' })
-const command = join(installed, 'dist/cli/main.js')
 const dotline = (...args: readonly string[]) => node(command, ...args)
 
 describe('the packed package, installed without development packages', () => {
@@ -138,32 +104,6 @@ describe('the packed package, installed without development packages', () => {
     ])
     expect(readdirSync(join(app, 'demo'))).toContain('board.svg')
     expect(readdirSync(join(app, 'demo'))).not.toContain('board.png')
-  })
-
-  it('runs the README as it stands', () => {
-    const readme = readFileSync(join(installed, 'README.md'), 'utf8')
-    const [code] = [...readme.matchAll(/```ts\n(.*?)```/gs)].map(match => match[1])
-    expect(node('--input-type=module', '-e', code).stderr).toBe('')
-    expect(readFileSync(join(app, 'notice.svg'), 'utf8')).toContain('<svg')
-    mkdirSync(join(app, 'fonts'), { recursive: true })
-    cpSync(fontFiles.serif, join(app, 'fonts/serif.ttf'))
-    cpSync(join(installed, 'examples'), join(app, 'examples'), { recursive: true })
-    const docs = ['command', 'recipes', 'catalogs'].map(name =>
-      readFileSync(new URL(`../docs/${name}.md`, import.meta.url), 'utf8'),
-    )
-    const lines = docs.flatMap(page =>
-      [...page.matchAll(/^npx (dotline .*)$/gm)].map(match => match[1]),
-    )
-    expect(lines.length).toBeGreaterThan(12)
-    for (const line of lines) {
-      const shell = line.replace(/^dotline/, `"${process.execPath}" "${command}"`)
-      const { status, stderr } = spawnSync(shell, { cwd: app, shell: true, encoding: 'utf8' })
-      const isOptional = /\.(png|stl|dxf)/.test(line)
-      expect([
-        line,
-        status === 0 || (isOptional && /npm install/.test(stderr)) || line.includes('problems'),
-      ]).toEqual([line, true])
-    }
   })
 })
 

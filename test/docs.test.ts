@@ -1,0 +1,119 @@
+import { spawnSync } from 'node:child_process'
+import { cpSync, mkdirSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { build, preview } from 'vite'
+import { expect, it } from 'vitest'
+import { launchBrowser } from './support/browser.ts'
+import { fontFiles } from './support/font-files.ts'
+import { packedApp } from './support/packed-app.ts'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+const { folder, installed, command } = packedApp()
+const readme = readFileSync(join(root, 'README.md'), 'utf8')
+const pages = readdirSync(join(root, 'docs'))
+  .filter(name => name.endsWith('.md'))
+  .map(name => ({ name, text: readFileSync(join(root, 'docs', name), 'utf8') }))
+const blocksIn = (language: string) =>
+  pages.flatMap(({ name, text }) =>
+    [...text.matchAll(new RegExp(`\`\`\`${language}\n(.*?)\`\`\``, 'gs'))].map(([, code], i) => ({
+      name: `${name}, block ${i + 1}`,
+      code,
+    })),
+  )
+
+/** Files that the pages name, and packages that they say are to be installed. */
+function filesOfPages() {
+  mkdirSync(join(folder, 'fonts'), { recursive: true })
+  cpSync(fontFiles.serif, join(folder, 'fonts/serif.ttf'))
+  cpSync(join(installed, 'examples'), join(folder, 'examples'), { recursive: true })
+  cpSync(join(installed, 'assets'), join(folder, 'assets'), { recursive: true })
+  for (const name of ['@resvg', 'hyphen', 'manifold-3d', 'd3-scale', 'd3-array']) {
+    symlinkSync(join(root, 'node_modules', name), join(folder, 'node_modules', name))
+  }
+}
+filesOfPages()
+
+it('the README has code that runs as it stands', () => {
+  const [, code] = /```ts\n(.*?)```/s.exec(readme) ?? []
+  const run = spawnSync(process.execPath, ['--input-type=module', '-e', code], { cwd: folder })
+  expect(String(run.stderr)).toBe('')
+  const written = readFileSync(join(folder, 'notice.svg'), 'utf8')
+  expect(written).toContain('aria-label="Boats to Quillhaven are delayed')
+})
+
+// One process for all: a start takes longer than most of the code.
+it('every page of the docs has code that runs as it stands, and prints', () => {
+  const blocks = blocksIn('ts').map(({ name, code }) => {
+    const file = join(folder, `${name.replace(', block ', '-')}.mjs`)
+    writeFileSync(file, code.replaceAll(' as const', ''))
+    return { name, file }
+  })
+  const program = `
+    const prints = {}
+    let name
+    console.log = () => { prints[name] = true }
+    for (const block of ${JSON.stringify(blocks)}) {
+      name = block.name
+      prints[name] = await import(block.file).then(() => prints[name] ?? 'prints nothing', String)
+    }
+    process.stdout.write(JSON.stringify(prints))`
+  const { stdout } = spawnSync(process.execPath, ['--input-type=module', '-e', program], {
+    cwd: folder,
+    encoding: 'utf8',
+  })
+  expect(JSON.parse(stdout)).toEqual(Object.fromEntries(blocks.map(({ name }) => [name, true])))
+  expect(blocks.length).toBeGreaterThan(30)
+})
+
+it('every page has commands that run as they stand', () => {
+  const lines = pages.flatMap(({ text }) =>
+    [...text.matchAll(/^npx (dotline .*)$/gm)].map(match => match[1]),
+  )
+  expect(lines.length).toBeGreaterThan(12)
+  for (const line of lines) {
+    // A preview goes on until it is stopped.
+    if (line.startsWith('dotline preview')) continue
+    const shell = line.replace(/^dotline/, `"${process.execPath}" "${command}"`)
+    const { status } = spawnSync(shell, { cwd: folder, shell: true, encoding: 'utf8' })
+    expect([line, status === 0 || line.includes('problems') || line.includes('check')]).toEqual([
+      line,
+      true,
+    ])
+  }
+})
+
+it('every page has pages that show their texts, built by Vite', async () => {
+  const blocks = blocksIn('html')
+  expect(blocks.length).toBeGreaterThan(1)
+  const browser = await launchBrowser()
+  for (const [i, { name, code }] of blocks.entries()) {
+    const site = join(folder, `page-${i}`)
+    mkdirSync(join(site, 'public'), { recursive: true })
+    spawnSync(process.execPath, [command, 'init', 'texts'], { cwd: join(site, 'public') })
+    writeFileSync(
+      join(site, 'index.html'),
+      `<!doctype html><html lang="en"><title>Boats</title><link rel="icon" href="data:,"><body>${code}</body></html>`,
+    )
+    const settings = { root: site, configFile: false, logLevel: 'error' } as const
+    await build({ ...settings, build: { target: 'es2022' } })
+    const server = await preview({ ...settings, preview: { host: '127.0.0.1', port: 0 } })
+    const address = server.httpServer.address()
+    if (address === null || typeof address !== 'object') throw new Error('no address')
+    const page = await browser.newPage()
+    const errors: string[] = []
+    page.on('pageerror', error => errors.push(error.message))
+    page.on('console', told => {
+      if (['error', 'warning'].includes(told.type())) errors.push(told.text())
+    })
+    await page.goto(`http://127.0.0.1:${address.port}/`)
+    await page.waitForFunction("document.querySelector('dot-line')?.layout !== undefined")
+    const texts = await page.evaluate<string[]>(
+      "[...document.querySelectorAll('dot-line')].map(one => one.layout?.text ?? 'nothing')",
+    )
+    expect(errors, name).toEqual([])
+    expect(texts.join(), name).toMatch(/Boats to/)
+    await server.close()
+  }
+  await browser.close()
+})
