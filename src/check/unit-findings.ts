@@ -1,6 +1,5 @@
 import type { Layout, Sheet } from '../core.ts'
 import { type Finding, findingKinds, type Situation } from './finding.ts'
-import { surelyFits } from './fits.ts'
 import {
   faceFindings,
   type LayoutFinding,
@@ -62,7 +61,7 @@ export function unitFindings(
     const shaped = setter.shape(text, setting)
     const shapedApart = spaced?.shape(text, setting)
     /** Of the widest place, where least of it is cut: what it is but for its room is the same in each. */
-    let first: { layout: Layout; same: readonly LayoutFinding[] } | undefined
+    let same: readonly LayoutFinding[] | undefined
     for (const width of widthsOf(place).toSorted((a = Infinity, b = Infinity) => b - a)) {
       const situation = {
         scale,
@@ -71,17 +70,12 @@ export function unitFindings(
       }
       const frame = { ...lines, ...(width !== undefined && { width }) }
       const room = { width, height }
-      const { maxLines } = lines
-      const isSure = first !== undefined && surelyFits(shaped, room, maxLines, first.layout)
-      const layout = isSure ? undefined : shaped.set(frame)
-      const own = layout ? [...layoutFindings(layout, room)] : []
-      if (layout && !first) {
-        const lasting = own.filter(({ code }) => !ofRoom.has(code))
-        first = { layout, same: [...lasting, ...lookFindings(layout, sheet)] }
-      }
+      const layout = shaped.set(frame)
+      const own = [...layoutFindings(layout, room)]
+      same ??= [...own.filter(({ code }) => !ofRoom.has(code)), ...lookFindings(layout, sheet)]
       for (const finding of own) if (ofRoom.has(finding.code)) add(finding, situation)
-      for (const finding of first?.same ?? []) add(finding, situation)
-      if (!shapedApart || !first || surelyFits(shapedApart, room, maxLines, first.layout)) continue
+      for (const finding of same) add(finding, situation)
+      if (!shapedApart) continue
       const lost = new Set(own.map(({ code }) => code))
       for (const { code, figure, limit } of roomFindings(shapedApart.set(frame), room)) {
         if (lost.has(code) || allows.includes(code)) continue

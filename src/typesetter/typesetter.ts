@@ -15,6 +15,7 @@ import {
   layoutTools,
   leastWidth,
   type PlainText,
+  plainLayout,
   scaledTexts,
   sourceMapOf,
   type TextLine,
@@ -300,6 +301,11 @@ export function typesetter<S extends string, I extends string, Z extends string>
       wrap(width) {
         checkFrame({ width })
         return wrapPlain(simple, width, frame.align) ?? general.wrap(width)
+      },
+      set(within = frame) {
+        checkOptions('set', within, frameFields)
+        checkFrame(within)
+        return plainLayout(text, own, within) ?? general.set(within)
       },
     }
   }
