@@ -1,6 +1,7 @@
 // The docs as a site: the same files, searched, in light and dark, with examples that run and are edited.
 
 import { found } from '../examples/found.ts'
+import { applicationHtml } from './applications.ts'
 import { groupNames, htmlOf, pages, search } from './pages.ts'
 import { canRun, runExample } from './run-example.ts'
 
@@ -33,7 +34,7 @@ function linkTo(href: string, text: string): HTMLAnchorElement {
 function show() {
   const [, name = 'README', anchor] = /^#\/([^#]+)(?:#(.*))?$/.exec(decodeURI(location.hash)) ?? []
   const page = pages.find(one => one.name === name) ?? pages[0]
-  content.innerHTML = htmlOf(page)
+  content.innerHTML = htmlOf(page) + applicationHtml(page)
   document.title = `${page.title} · Dot Line`
   for (const link of list.querySelectorAll('a')) {
     if (link.hash === `#/${page.name}`) link.setAttribute('aria-current', 'page')

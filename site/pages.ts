@@ -1,5 +1,6 @@
 // The pages of the docs, as they are read on their own: the same files.
 import { marked } from 'marked'
+import { applicationGroup, applications } from './applications.ts'
 
 /** A page by its name: `check`, `reference/dot-line`. */
 export interface Page {
@@ -45,7 +46,7 @@ const groups: readonly (readonly [string, readonly string[]])[] = [
 
 const nameOf = (path: string) => path.replace(/^\.\.\/(docs\/)?/, '').replace(/\.md$/, '')
 
-export const pages: readonly Page[] = Object.entries(files)
+const docs = Object.entries(files)
   .map(([path, text]) => {
     const name = nameOf(path)
     const title = /^# (.*)$/m.exec(text)?.[1].replaceAll('`', '') ?? name
@@ -54,7 +55,9 @@ export const pages: readonly Page[] = Object.entries(files)
   })
   .sort((a, b) => placeOf(a.name) - placeOf(b.name) || (a.name < b.name ? -1 : 1))
 
-export const groupNames = [...groups.map(([name]) => name), 'Exports']
+export const pages: readonly Page[] = [...docs, ...applications]
+
+export const groupNames = [...groups.map(([name]) => name), applicationGroup, 'Exports']
 
 function placeOf(name: string): number {
   const at = groups.flatMap(([, names]) => names).indexOf(name)

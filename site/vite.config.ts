@@ -5,11 +5,15 @@ import { sourceAliases } from '../scripts/source-aliases.mjs'
 
 const fonts = fileURLToPath(new URL('../assets/fonts/', import.meta.url))
 
-export default defineConfig({
+const root = fileURLToPath(new URL('..', import.meta.url))
+
+export default defineConfig(({ command }) => ({
+  // Built beside it; served from where they are.
+  define: { __EXAMPLES__: JSON.stringify(command === 'serve' ? `/@fs${root}` : './') },
   root: fileURLToPath(new URL('.', import.meta.url)),
   base: './',
   resolve: { alias: sourceAliases('default') },
-  server: { fs: { allow: [fileURLToPath(new URL('..', import.meta.url))] } },
+  server: { fs: { allow: [root] } },
   build: {
     target: 'es2022',
     outDir: fileURLToPath(new URL('../site-output', import.meta.url)),
@@ -39,4 +43,4 @@ export default defineConfig({
       },
     },
   ],
-})
+}))

@@ -81,6 +81,24 @@ describe('the site', () => {
     await expect.poll(() => first.locator('output').getAttribute('class')).toBe('wrong')
   })
 
+  it('shows each application in its page, alive', async () => {
+    const names = await page.$$eval('nav a[href^="#/examples/"]', links =>
+      links.map(link => link.getAttribute('href')?.slice(2) ?? ''),
+    )
+    expect(names.length).toBe(6)
+    for (const name of names) {
+      await open(name)
+      const frame = page.frameLocator('iframe.application')
+      // Texts that are set, or a canvas with something on it.
+      await frame.locator('dot-line, canvas, svg').first().waitFor()
+      expect([name, await page.getAttribute('iframe', 'title')]).toEqual([
+        name,
+        await page.textContent('main h1'),
+      ])
+      expect(await frame.locator('[role="alert"]:visible').count()).toBe(0)
+    }
+  })
+
   it('has nothing that an audit finds, in light and dark, and fits a phone', async () => {
     await page.evaluate(axe)
     for (const name of ['README', 'check', 'reference/problems']) {
@@ -94,7 +112,7 @@ describe('the site', () => {
       }
     }
     await page.setViewportSize({ width: 360, height: 740 })
-    for (const name of ['README', 'check', 'recipes', 'reference/dot-line']) {
+    for (const name of ['README', 'check', 'recipes', 'examples/board', 'reference/dot-line']) {
       await open(name)
       expect([name, await page.evaluate('document.documentElement.scrollWidth')]).toEqual([
         name,
