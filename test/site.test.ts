@@ -90,7 +90,7 @@ describe('the site', () => {
       await open(name)
       const frame = page.frameLocator('iframe.application')
       // Texts that are set, or a canvas with something on it.
-      await frame.locator('dot-line, canvas, svg').first().waitFor()
+      await frame.locator(':is(dot-line, canvas, svg, #sheet span):visible').first().waitFor()
       expect([name, await page.getAttribute('iframe', 'title')]).toEqual([
         name,
         await page.textContent('main h1'),
