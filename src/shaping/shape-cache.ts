@@ -6,8 +6,12 @@ import type { Context, Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
  */
 export type Shape = (face: Face, text: string, segment: Segment, context?: Context) => ShapedGlyphs
 
-/** How many UTF-16 units of text one generation of the cache holds. */
-const generationLength = 1 << 20
+/** How much one generation of the cache holds, in bytes. */
+const generationSize = 1 << 24
+
+/** What a shaped text takes: its six arrays and their buffers, by measuring, its glyphs, and its key. */
+const bytesOf = (key: string, { glyphs }: ShapedGlyphs) =>
+  1300 + 25 * glyphs.length + 2 * key.length
 
 /** Texts longer than this are not likely to come again. */
 const longestKept = 4096
@@ -19,7 +23,7 @@ const longestKept = 4096
 export function cachedShape(): Shape {
   let young = new Map<string, ShapedGlyphs>()
   let old = new Map<string, ShapedGlyphs>()
-  let youngLength = 0
+  let youngSize = 0
   const starts = new WeakMap<Segment, Map<string, string>>()
 
   /** Segments are few, and one object each: what they come to is written once. */
@@ -45,13 +49,13 @@ export function cachedShape(): Shape {
     const known = young.get(key)
     if (known) return known
     const shaped = old.get(key) ?? face.shape(text, segment, context)
-    if (youngLength > generationLength) {
+    if (youngSize > generationSize) {
       old = young
       young = new Map()
-      youngLength = 0
+      youngSize = 0
     }
     young.set(key, shaped)
-    youngLength += key.length
+    youngSize += bytesOf(key, shaped)
     return shaped
   }
 }
