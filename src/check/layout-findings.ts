@@ -94,7 +94,7 @@ export function* roomFindings(
 }
 
 /** Whether a length is no longer than the room for it, which may have no end. */
-export const withinRoom = (length: number, room: number | undefined) =>
+const withinRoom = (length: number, room: number | undefined) =>
   room === undefined || length <= room + slack
 
 export const rounded = (length: number) => Number(length.toFixed(2))

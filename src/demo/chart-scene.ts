@@ -26,6 +26,3 @@ export interface DemoChart {
   readonly table: DataTable
   readonly problems: readonly Problem[]
 }
-
-/** Inks of the sheet that series are told apart by. */
-export const seriesInks = ['fine', 'mark', 'deep', 'warning'] as const

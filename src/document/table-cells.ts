@@ -16,7 +16,7 @@ export interface TableCell {
 type CellText = Exclude<CellSource, CellWithSpans>
 
 /** Whether a cell is an object that may say more than its text. */
-export const hasSpans = (cell: CellSource): cell is CellWithSpans =>
+const hasSpans = (cell: CellSource): cell is CellWithSpans =>
   typeof cell === 'object' && !('kind' in cell) && !('key' in cell)
 
 /**

@@ -4,7 +4,7 @@ import { eachItem } from './each-item.ts'
 import { grown, itemBox, scaleOf } from './ink-box.ts'
 
 /** Whether a group is painted apart, and then shown: such a layer takes memory of its own. */
-export const isLayer = ({ opacity = 1, blur = 0 }: GroupItem): boolean => opacity < 1 || blur > 0
+const isLayer = ({ opacity = 1, blur = 0 }: GroupItem): boolean => opacity < 1 || blur > 0
 
 interface OpenGroup {
   readonly group: GroupItem

@@ -26,7 +26,7 @@ export function isValue(value: unknown): value is Value {
 }
 
 /** What is expected of a value. */
-export const valueHint = 'expected a text, a number, rich text, { text, style } or an inline object'
+const valueHint = 'expected a text, a number, rich text, { text, style } or an inline object'
 
 /** What is meant where no value is, and how it is given. */
 export function hintOf(value: unknown): string {

@@ -54,7 +54,7 @@ export const tracking: Kind<number> = mapped(ems, (value, at) => {
 })
 
 /** Weights by the names of the OpenType standard (`OS/2.usWeightClass`). */
-export const weightNames = {
+const weightNames = {
   thin: 100,
   'extra-light': 200,
   light: 300,
@@ -68,7 +68,7 @@ export const weightNames = {
 export type WeightName = keyof typeof weightNames
 
 /** Widths by the names of the OpenType standard (`OS/2.usWidthClass`), in percent. */
-export const stretchNames = {
+const stretchNames = {
   'ultra-condensed': 50,
   'extra-condensed': 62.5,
   condensed: 75,

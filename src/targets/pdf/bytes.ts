@@ -42,7 +42,7 @@ const escapes: Record<number, string> = {
   92: '\\\\',
 }
 
-export function hex16(value: number): string {
+function hex16(value: number): string {
   return value.toString(16).toUpperCase().padStart(4, '0')
 }
 

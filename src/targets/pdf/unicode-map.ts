@@ -9,7 +9,7 @@ const head =
 const tail = 'endcmap\nCMapName currentdict /CMap defineresource pop\nend\nend\n'
 
 /** A code in hexadecimal, of as many bytes as its font's codes have. */
-export function codeText(code: number, bytes: 1 | 2): string {
+function codeText(code: number, bytes: 1 | 2): string {
   return code
     .toString(16)
     .toUpperCase()
