@@ -107,6 +107,32 @@ describe('a text element', () => {
     expect(served.errors).toEqual([])
   })
 
+  it('keeps what is selected in it when another mode colors it', async () => {
+    const kept = await change<{ before: string; after: string; isSame: boolean; color: string }>(`
+      const { shadowRoot } = document.querySelector('#notice')
+      const line = () => shadowRoot.querySelector('.frame span')
+      const before = line()
+      const color = getComputedStyle(before.querySelector('span')).color
+      const walker = document.createTreeWalker(before, NodeFilter.SHOW_TEXT)
+      const selection = getSelection()
+      const text = walker.nextNode()
+      selection.setBaseAndExtent(text, 0, text, 5)
+      const selected = selection.toString()
+      window.provider.update({ modes: ['dark'] })
+      await window.provider.settled()
+      const found = { before: selected, after: selection.toString(), isSame: before === line() }
+      const later = getComputedStyle(line().querySelector('span')).color
+      window.provider.update({ modes: undefined })
+      await window.provider.settled()
+      selection.removeAllRanges()
+      return { ...found, color: color === later ? color : 'another' }
+    `)
+    expect(kept.before).toMatch(/^\S/)
+    expect(kept.after).toBe(kept.before)
+    expect(kept.isSame).toBe(true)
+    expect(kept.color).toBe('another')
+  })
+
   it('gives a row of the page the room that its text takes', async () => {
     const [left, right] = [await layoutOf('left'), await layoutOf('right')]
     expect(left.lines).toBe(1)
