@@ -29,13 +29,13 @@ const withoutInk: RunPicture = { bitmap: undefined, left: 0, top: 0 }
 const widest = 8192
 
 /** The letters at work, and where their pixels go: kept, for runs are many and short. */
-let masks: Coverage[] = []
-let places: number[] = []
+const masks: Coverage[] = []
+const places: number[] = []
 
 /** Undefined where the platform has no canvases, or the picture would be too large for one. */
 export function composeRun(item: GlyphsItem, place: RunPlace): RunPicture | undefined {
-  masks = []
-  places = []
+  masks.length = 0
+  places.length = 0
   placeMasks(item, place)
   if (masks.length === 0) return withoutInk
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
