@@ -1,5 +1,5 @@
 // The example applications, each shown as it is served by itself.
-import type { Page } from './pages.ts'
+import type { Page } from './page.ts'
 
 declare const __EXAMPLES__: string
 

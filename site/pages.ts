@@ -1,14 +1,7 @@
 // The pages of the docs, as they are read on their own: the same files.
 import { marked } from 'marked'
 import { applicationGroup, applications } from './applications.ts'
-
-/** A page by its name: `check`, `reference/dot-line`. */
-export interface Page {
-  readonly name: string
-  readonly title: string
-  readonly group: string
-  readonly text: string
-}
+import type { Page } from './page.ts'
 
 const files = import.meta.glob<string>(
   ['../README.md', '../CONTRIBUTING.md', '../CHANGELOG.md', '../docs/**/*.md'],

@@ -1,7 +1,8 @@
 import { scaleBand } from 'd3-scale'
 import { type ChartLabel, chartFrame, type Mark, valueWriter } from '../chart/index.ts'
 import { escapeMarkup, type Item, rectangle, rule } from '../core.ts'
-import type { ChartMarks, ChartToDraw } from './draw-chart.ts'
+import { keyOf, xFormat } from './band-names.ts'
+import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { textOptions } from './frame-texts.ts'
 import { ruleInk, seriesInk } from './palette.ts'
 import { yAxis } from './y-axis.ts'
@@ -84,17 +85,6 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
   const zero = axes.left.at(0)
   above.push(rule([plot.x, zero], [right, zero], ruleInk(sheet, 0.7)))
   return { frame, below: grid, above, labels, avoid }
-}
-
-/** What bands are told apart by: days by their number, which is what a band of them is called. */
-export const keyOf = (x: string | number | Date): string =>
-  x instanceof Date ? x.toISOString().replace('T00:00:00.000Z', '') : String(x)
-
-/** How names of bands are written: days and numbers as such. */
-export function xFormat({ data, formats = {} }: ChartToDraw['chart'], language: string) {
-  const write = valueWriter(formats.x, language)
-  const byKey = new Map(data.xs.map(x => [keyOf(x), x]))
-  return (key: unknown) => write(byKey.get(String(key)), 0).text
 }
 
 function grouped({ series }: ChartToDraw['chart']['data']): Bar[] {

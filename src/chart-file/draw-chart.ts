@@ -1,12 +1,4 @@
-import {
-  type ChartLabel,
-  type ChartTexts,
-  type chartFrame,
-  type DataTable,
-  type Mark,
-  type PlacedLabels,
-  placeLabels,
-} from '../chart/index.ts'
+import { type ChartTexts, type DataTable, type PlacedLabels, placeLabels } from '../chart/index.ts'
 import { type Drawing, drawing, type InkOrName, type Item, rectangle } from '../core.ts'
 import {
   anObject,
@@ -43,24 +35,6 @@ export interface DrawnChart {
   readonly dropped: readonly string[]
   /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
-}
-
-/** What a kind of chart gives: marks, below and above which texts stand. */
-export interface ChartMarks {
-  readonly frame: ReturnType<typeof chartFrame>
-  readonly below: readonly Item[]
-  readonly above: readonly Item[]
-  readonly labels: readonly ChartLabel[]
-  readonly avoid: readonly Mark[]
-  readonly problems?: readonly Problem[]
-}
-
-/** What all kinds of charts are drawn by. */
-export interface ChartToDraw {
-  readonly texts: ChartTexts
-  readonly chart: ChartDescription
-  readonly width: number
-  readonly height: number
 }
 
 /** Draws a chart that was read: bars, lines, points or a ring, with all of its texts. */
