@@ -12,7 +12,9 @@ import {
   typesetter,
 } from '../dist/index.node.js'
 import { toHtml } from '../dist/targets/html/index.js'
+import { toPathData, toPolygons } from '../dist/targets/outline/index.js'
 import { toPdf } from '../dist/targets/pdf/index.js'
+import { toPng } from '../dist/targets/png/index.js'
 import { toSvg } from '../dist/targets/svg/index.js'
 
 if (!globalThis.gc) {
@@ -99,7 +101,7 @@ const texts = async () => {
     },
   })
   let setter
-  await soak('texts', 300_000, i => {
+  await soak('texts', 300_000, async i => {
     if (i % 500 === 0) {
       setter = typesetter({
         sheet: defineSheet({ styles: styles() }),
@@ -120,7 +122,11 @@ const texts = async () => {
     ])
     toSvg(shown)
     toHtml(layout)
+    // Those that take long have their turns.
     if (i % 20 === 0) toPdf(shown)
+    if (i % 20 === 7) toPathData(shown)
+    if (i % 100 === 13) toPng(shown)
+    if (i % 100 === 29) await toPolygons(shown)
   })
   shelf.close()
 }

@@ -12,6 +12,8 @@ const texts = Array.from({ length: 5000 }, (_, i) => {
   text.setAttribute('text-style', 'body')
   text.setAttribute('markup', `Boat ${i} to ~strong[{port}] is {minutes} minutes late`)
   text.values = { port: 'Ardle Point', minutes: i % 60 }
+  // Some are painted.
+  if (i % 10 === 0) text.setAttribute('paint', i % 20 === 0 ? 'canvas' : 'svg')
   return text
 })
 main.append(...texts)
