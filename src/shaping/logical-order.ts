@@ -1,3 +1,4 @@
+import { bytesRow, float64Row, int32Row, uint32Row } from '../blocks/index.ts'
 import type { ShapedGlyphs } from '../fonts/index.ts'
 
 /**
@@ -5,12 +6,23 @@ import type { ShapedGlyphs } from '../fonts/index.ts'
  * layout cuts it in the order of the text, and turns it back when a line is done.
  */
 export function reversed(shaped: ShapedGlyphs): ShapedGlyphs {
-  return {
-    glyphs: shaped.glyphs.toReversed(),
-    advances: shaped.advances.toReversed(),
-    offsetsX: shaped.offsetsX.toReversed(),
-    offsetsY: shaped.offsetsY.toReversed(),
-    clusters: shaped.clusters.toReversed(),
-    unsafe: shaped.unsafe.toReversed(),
+  const { glyphs, advances, offsetsX, offsetsY, clusters, unsafe } = shaped
+  const { length } = glyphs
+  const turned = {
+    glyphs: uint32Row(length),
+    advances: advances instanceof Float64Array ? float64Row(length) : int32Row(length),
+    offsetsX: int32Row(length),
+    offsetsY: int32Row(length),
+    clusters: uint32Row(length),
+    unsafe: bytesRow(length),
   }
+  for (let i = 0, from = length - 1; i < length; i++, from--) {
+    turned.glyphs[i] = glyphs[from]
+    turned.advances[i] = advances[from]
+    turned.offsetsX[i] = offsetsX[from]
+    turned.offsetsY[i] = offsetsY[from]
+    turned.clusters[i] = clusters[from]
+    turned.unsafe[i] = unsafe[from]
+  }
+  return turned
 }

@@ -4,28 +4,45 @@ const longestPiece = 500
 let segmenter: Intl.Segmenter | undefined
 
 /**
+ * Pieces whose words were found: the segmenter takes half the time of a layout, and texts are laid out
+ * at several widths and sizes. So many characters, then they are begun anew.
+ */
+const known = new Map<string, readonly number[]>()
+const mostCharacters = 1 << 18
+let characters = 0
+
+function endsIn(piece: string): readonly number[] {
+  const before = known.get(piece)
+  if (before) return before
+  segmenter ??= new Intl.Segmenter('th', { granularity: 'word' })
+  const ends: number[] = []
+  for (const { index, segment } of segmenter.segment(piece)) ends.push(index + segment.length)
+  characters += piece.length
+  if (characters > mostCharacters) {
+    known.clear()
+    characters = piece.length
+  }
+  known.set(piece, ends)
+  return ends
+}
+
+/**
  * Where the words of a part of a text end, by the platform's own word lists: for scripts that set
  * no spaces between words. In pieces: the last word of each is looked at again with the next.
  */
 export function wordEnds(text: string, start: number, end: number): number[] {
-  segmenter ??= new Intl.Segmenter('th', { granularity: 'word' })
   const ends: number[] = []
   let from = start
   while (from < end) {
     const to = Math.min(end, from + longestPiece)
-    let last = from
-    let before = from
-    for (const { index, segment } of segmenter.segment(text.slice(from, to))) {
-      before = last
-      last = from + index + segment.length
-      ends.push(last)
-    }
+    const found = endsIn(text.slice(from, to))
+    for (const one of found) ends.push(from + one)
     if (to === end) return ends
     // A word that the piece cut off goes on: it is left to the next, unless it is all there was.
-    if (before > from) {
+    if (found.length > 1) {
       ends.pop()
-      from = before
-    } else from = last
+      from += found[found.length - 2]
+    } else from = to
   }
   return ends
 }
