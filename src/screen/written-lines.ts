@@ -11,11 +11,24 @@ export interface WrittenLines {
 }
 
 export function writtenLines(block: Element): WrittenLines {
-  let written: WrittenLine[] = []
+  let written: readonly WrittenLine[] = []
+
+  /** A line in place of another, whose nodes it keeps where only how it looks is another. */
+  function rewritten(html: string, before: WrittenLine | undefined, behind: Node | null) {
+    const made = block.ownerDocument.createElement('template')
+    made.innerHTML = html
+    const nodes = [...made.content.childNodes]
+    if (before && isOfOneShape(before.nodes, nodes)) {
+      dress(before.nodes, nodes)
+      return { html, nodes: before.nodes }
+    }
+    if (before) remove(before)
+    for (const node of nodes) block.insertBefore(node, behind)
+    return { html, nodes }
+  }
+
   return {
     write(lines) {
-      const { ownerDocument: page } = block
-      const kept: WrittenLine[] = []
       // Texts that grow at their end, and texts that change in the middle, keep what is around that.
       let first = 0
       while (first < lines.length && written[first]?.html === lines[first]) first++
@@ -27,33 +40,21 @@ export function writtenLines(block: Element): WrittenLines {
       ) {
         last++
       }
-      const behind = written[written.length - last]?.nodes[0] ?? null
       const replaced = written.slice(first, written.length - last)
-      for (let i = 0; i < lines.length; i++) {
-        if (i < first) kept.push(written[i])
-        else if (i >= lines.length - last) kept.push(written[written.length - lines.length + i])
-        else {
-          const made = page.createElement('template')
-          made.innerHTML = lines[i]
-          const nodes = [...made.content.childNodes]
-          const before = replaced[i - first]
-          if (before && isOfOneShape(before.nodes, nodes)) {
-            dress(before.nodes, nodes)
-            kept.push({ html: lines[i], nodes: before.nodes })
-            continue
-          }
-          for (const node of before?.nodes ?? []) node.remove()
-          const next = replaced.slice(i - first + 1).find(line => line.nodes.length > 0)
-          for (const node of nodes) block.insertBefore(node, next?.nodes[0] ?? behind)
-          kept.push({ html: lines[i], nodes })
-        }
-      }
-      for (const { nodes } of replaced.slice(Math.max(0, lines.length - first - last))) {
-        for (const node of nodes) node.remove()
-      }
-      written = kept
+      const staying = written.slice(written.length - last)
+      const end = staying[0]?.nodes[0] ?? null
+      const changed = lines.slice(first, lines.length - last).map((html, i) => {
+        // Every line has nodes: it stands before the first of the next.
+        return rewritten(html, replaced[i], replaced[i + 1]?.nodes[0] ?? end)
+      })
+      for (const line of replaced.slice(changed.length)) remove(line)
+      written = [...written.slice(0, first), ...changed, ...staying]
     },
   }
+}
+
+function remove({ nodes }: WrittenLine) {
+  for (const node of nodes) node.remove()
 }
 
 /** Nodes of a line and all within them, from the first on. */

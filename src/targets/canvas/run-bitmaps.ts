@@ -5,17 +5,29 @@ import { composeRun, fillRun, type RunPicture } from './compose-run.ts'
 import { phases } from './glyph-mask.ts'
 import { keptBitmaps } from './kept-bitmaps.ts'
 
+/** All that makes a difference to the pixels of glyphs, but the glyphs. */
+interface Look {
+  /** Of the face: glyphs that are shared are those of several. */
+  readonly face: string
+  readonly size: number
+  readonly color: string
+  /** Pixels a unit, and where the run starts within its pixel, in eighths. */
+  readonly scaleX: number
+  readonly scaleY: number
+  readonly phaseX: number
+  readonly phaseY: number
+}
+
 /** Glyphs as they were painted, to be laid down again where they come to the same pixels. */
 interface Painted {
-  /** All that makes a difference to their pixels, but the glyphs. */
-  readonly key: string
+  readonly look: Look
   readonly picture: RunPicture
   /** In which its bitmap was kept. */
   readonly round: number
 }
 
 const known = new WeakMap<ShapedGlyphs, Painted>()
-/** By the key and the glyphs: labels that say the same share a picture. */
+/** By the look and the glyphs: labels that say the same share a picture. */
 const shared = new Map<string, Painted>()
 const mostShared = 5000
 const kept = keptBitmaps()
@@ -38,15 +50,20 @@ export function paintFromBitmap(
   const x = Math.round((a * item.x + e) * phases)
   const y = Math.round((d * item.y + f) * phases)
   const [wholeX, wholeY] = [Math.floor(x / phases), Math.floor(y / phases)]
-  const [phaseX, phaseY] = [x - wholeX * phases, y - wholeY * phases]
-  // Glyphs that are shared are those of several faces.
-  const key = `${item.face.id} ${item.size} ${a} ${d} ${phaseX} ${phaseY} ${item.ink.color}`
-  const place = { scaleX: a, scaleY: d, x: phaseX / phases, y: phaseY / phases }
+  const look: Look = {
+    face: item.face.id,
+    size: item.size,
+    color: item.ink.color,
+    scaleX: a,
+    scaleY: d,
+    phaseX: x - wholeX * phases,
+    phaseY: y - wholeY * phases,
+  }
+  const before = known.get(item.glyphs)
   const painted =
-    alreadyPainted(item.glyphs, key) ??
-    remember(item.glyphs, key, () =>
-      hasColors(item) ? fillRun(item, place, fill) : composeRun(item, place),
-    )
+    before && isCurrent(before, look)
+      ? before
+      : remember(item.glyphs, look, () => compose(item, look, fill))
   if (!painted) return false
   const { bitmap, left, top } = painted.picture
   if (!bitmap) return true
@@ -57,29 +74,41 @@ export function paintFromBitmap(
   return true
 }
 
-const isCurrent = (painted: Painted | undefined, key: string) =>
-  painted !== undefined && painted.key === key && painted.round === kept.round
-
-function alreadyPainted(glyphs: ShapedGlyphs, key: string): Painted | undefined {
-  const before = known.get(glyphs)
-  return isCurrent(before, key) ? before : undefined
+function compose(
+  item: GlyphsItem,
+  { scaleX, scaleY, phaseX, phaseY }: Look,
+  fill: (context: CanvasContext, item: GlyphsItem) => void,
+): RunPicture | undefined {
+  const place = { scaleX, scaleY, x: phaseX / phases, y: phaseY / phases }
+  return hasColors(item) ? fillRun(item, place, fill) : composeRun(item, place)
 }
+
+/** Compared part by part: what is painted again is painted often. */
+const isCurrent = ({ look, round }: Painted, other: Look) =>
+  round === kept.round &&
+  look.phaseX === other.phaseX &&
+  look.phaseY === other.phaseY &&
+  look.scaleX === other.scaleX &&
+  look.scaleY === other.scaleY &&
+  look.size === other.size &&
+  look.color === other.color &&
+  look.face === other.face
 
 function remember(
   glyphs: ShapedGlyphs,
-  key: string,
-  compose: () => RunPicture | undefined,
+  look: Look,
+  composed: () => RunPicture | undefined,
 ): Painted | undefined {
-  const own = sharedKey(key, glyphs)
+  const own = sharedKey(look, glyphs)
   const other = own === undefined ? undefined : shared.get(own)
-  if (other && isCurrent(other, key)) {
+  if (other?.round === kept.round) {
     known.set(glyphs, other)
     return other
   }
-  const picture = compose()
+  const picture = composed()
   if (!picture) return undefined
   if (picture.bitmap) kept.keep(picture.bitmap)
-  const painted = { key, picture, round: kept.round }
+  const painted = { look, picture, round: kept.round }
   known.set(glyphs, painted)
   if (own !== undefined) {
     if (shared.size >= mostShared) shared.clear()
@@ -98,8 +127,10 @@ function hasColors({ face, glyphs }: GlyphsItem): boolean {
 const longestShared = 64
 
 /** By what glyphs are shared; not where that would be more than their numbers and advances. */
-function sharedKey(key: string, glyphs: ShapedGlyphs): string | undefined {
+function sharedKey(look: Look, glyphs: ShapedGlyphs): string | undefined {
   if (glyphs.glyphs.length > longestShared || hasOffsets(glyphs)) return undefined
+  const { face, size, color, scaleX, scaleY, phaseX, phaseY } = look
+  const key = `${face} ${size} ${color} ${scaleX} ${scaleY} ${phaseX} ${phaseY}`
   return `${key} ${glyphs.glyphs.join()} ${glyphs.advances.join()}`
 }
 
