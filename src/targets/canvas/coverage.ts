@@ -10,13 +10,22 @@ export interface Coverage {
   readonly width: number
   readonly height: number
   readonly values: Uint8Array
+  /** Whether parts of the shape lie over each other. */
+  readonly isOverlapping: boolean
 }
 
 /** Sums of the pixels at work; kept, for glyphs are many and small. */
 let sums = new Float64Array(4096)
 
-/** The area that a shape covers of each pixel, where it overlaps itself once; undefined where there is none. */
-export function coverageOf(outline: Outline, place: OutlinePlace): Coverage | undefined {
+/**
+ * The area that a shape covers of each pixel, where it overlaps itself once; undefined where there is
+ * none. Whether it does is found out, unless it is known.
+ */
+export function coverageOf(
+  outline: Outline,
+  place: OutlinePlace,
+  isKnownToOverlap = false,
+): Coverage | undefined {
   const edges = edgesOf(outline, place)
   if (!edges) return undefined
   const { left, top, width, height } = edges
@@ -24,16 +33,19 @@ export function coverageOf(outline: Outline, place: OutlinePlace): Coverage | un
   const stride = width + 2
   const size = stride * height
   if (sums.length < size) sums = new Float64Array(size)
-  sums.fill(0, 0, size)
-  addAreas(edges, stride)
   const values = new Uint8Array(width * height)
-  const most = readSums(values, edges, stride)
-  if (most > overlapping) {
+  let isOverlapping = isKnownToOverlap
+  if (!isOverlapping) {
+    sums.fill(0, 0, size)
+    addAreas(edges, stride)
+    isOverlapping = readSums(values, edges, stride) > overlapping
+  }
+  if (isOverlapping) {
     sums.fill(0, 0, size)
     addSpans(edges, stride)
     readSums(values, edges, stride)
   }
-  return { left, top, width, height, values }
+  return { left, top, width, height, values, isOverlapping }
 }
 
 /** A sum beyond one, and beyond what numbers are rounded by, is of parts that lie over each other. */
@@ -103,28 +115,73 @@ function addEdge(x0: number, y0: number, x1: number, y1: number, stride: number)
 }
 
 /** Lines through a pixel that are looked at where parts overlap. */
-const linesOfPixel = 16
+const linesOfPixel = 8
+
+/** Where edges cross the lines at work, line after line, and which way around; kept, as `sums` are. */
+let crossings = new Float64Array(4096)
+let turns = new Int8Array(4096)
+let starts = new Int32Array(1024)
 
 /** A shape that overlaps itself, line by line: from where its edges begin to go around to where none does. */
-function addSpans({ points, count, height }: Edges, stride: number) {
-  const crossings = Array.from({ length: height * linesOfPixel }, (): [number, number][] => [])
-  for (let i = 0; i < count; i += 4) {
-    const [x0, y0, x1, y1] = [points[i], points[i + 1], points[i + 2], points[i + 3]]
-    const [low, high] = [Math.min(y0, y1), Math.max(y0, y1)]
-    const last = Math.ceil(high * linesOfPixel - 0.5)
-    for (let line = Math.ceil(low * linesOfPixel - 0.5); line < last; line++) {
-      const y = (line + 0.5) / linesOfPixel
-      crossings[line].push([x0 + ((y - y0) / (y1 - y0)) * (x1 - x0), y1 > y0 ? 1 : -1])
+function addSpans(edges: Edges, stride: number) {
+  const lines = edges.height * linesOfPixel
+  findCrossings(edges, lines)
+  for (let line = 0; line < lines; line++) {
+    const row = Math.floor(line / linesOfPixel) * stride
+    const [from, to] = [starts[line], starts[line + 1]]
+    sortCrossings(from, to)
+    let around = 0
+    for (let i = from; i < to; i++) {
+      const before = around === 0 ? 0 : 1
+      around += turns[i]
+      const after = around === 0 ? 0 : 1
+      if (before !== after) addBorder(row, crossings[i], (after - before) / linesOfPixel)
     }
   }
-  for (const [line, found] of crossings.entries()) {
-    const row = Math.floor(line / linesOfPixel) * stride
-    let around = 0
-    for (const [x, turn] of found.sort((a, b) => a[0] - b[0])) {
-      const [before, after] = [around !== 0 ? 1 : 0, around + turn !== 0 ? 1 : 0]
-      around += turn
-      if (before !== after) addBorder(row, x, (after - before) / linesOfPixel)
+}
+
+/** Counted first, so that all of them go into one row. */
+function findCrossings({ points, count }: Edges, lines: number) {
+  if (starts.length < lines + 2) starts = new Int32Array(lines + 2)
+  starts.fill(0, 0, lines + 2)
+  for (let i = 0; i < count; i += 4) {
+    const last = lineBelow(Math.max(points[i + 1], points[i + 3]))
+    for (let line = lineBelow(Math.min(points[i + 1], points[i + 3])); line < last; line++) {
+      starts[line + 2]++
     }
+  }
+  for (let line = 0; line <= lines; line++) starts[line + 1] += starts[line]
+  const all = starts[lines + 1]
+  if (crossings.length < all) {
+    crossings = new Float64Array(all)
+    turns = new Int8Array(all)
+  }
+  for (let i = 0; i < count; i += 4) {
+    const [x0, y0, x1, y1] = [points[i], points[i + 1], points[i + 2], points[i + 3]]
+    const slope = (x1 - x0) / (y1 - y0)
+    const last = lineBelow(Math.max(y0, y1))
+    for (let line = lineBelow(Math.min(y0, y1)); line < last; line++) {
+      const at = starts[line + 1]++
+      crossings[at] = x0 + ((line + 0.5) / linesOfPixel - y0) * slope
+      turns[at] = y1 > y0 ? 1 : -1
+    }
+  }
+}
+
+/** The first line at or below a height. */
+const lineBelow = (y: number) => Math.ceil(y * linesOfPixel - 0.5)
+
+/** A line has few of them. */
+function sortCrossings(from: number, to: number) {
+  for (let i = from + 1; i < to; i++) {
+    const [x, turn] = [crossings[i], turns[i]]
+    let at = i
+    for (; at > from && crossings[at - 1] > x; at--) {
+      crossings[at] = crossings[at - 1]
+      turns[at] = turns[at - 1]
+    }
+    crossings[at] = x
+    turns[at] = turn
   }
 }
 

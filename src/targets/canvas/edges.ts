@@ -22,8 +22,8 @@ export interface Edges {
   readonly count: number
 }
 
-/** Lines lie within this of their curve, in pixels: no pixel differs by more than about a hundredth. */
-const tolerance = 0.02
+/** Lines lie within this of their curve, in pixels: less than could be seen. */
+const tolerance = 0.04
 
 /** Kept, for glyphs are many and small. */
 let found = new Float64Array(4096)

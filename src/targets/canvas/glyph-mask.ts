@@ -7,6 +7,8 @@ export const phases = 8
 /** By face, scale, and glyph with its place within a pixel; no entry's value where there is no ink. */
 let known = new WeakMap<Face, Map<string, Map<number, Coverage | undefined>>>()
 let bytesKept = 0
+/** Of each face the glyphs whose parts lie over each other: at any scale, that takes another way. */
+const overlapping = new WeakMap<Face, Set<number>>()
 /** Of a byte a pixel: some ten thousand letters of a text's size. */
 const mostBytes = 4 * 2 ** 20
 
@@ -24,14 +26,17 @@ export function glyphMasks(face: Face, scaleX: number, scaleY: number): MaskOf {
   known.set(face, scales)
   const masks = scales.get(scale) ?? new Map<number, Coverage | undefined>()
   scales.set(scale, masks)
+  const overlaps = overlapping.get(face) ?? new Set()
+  overlapping.set(face, overlaps)
   return (glyph, phaseX, phaseY) => {
     const key = (glyph * phases + phaseX) * phases + phaseY
     const before = masks.get(key)
     if (before || masks.has(key)) return before
     const outline = face.outline(glyph)
     const place = { x: phaseX / phases, y: phaseY / phases, scaleX, scaleY }
-    const mask = coverageOf(outline, place)
+    const mask = coverageOf(outline, place, overlaps.has(glyph))
     masks.set(key, mask)
+    if (mask?.isOverlapping) overlaps.add(glyph)
     if (mask) bytesKept += mask.values.length
     return mask
   }
