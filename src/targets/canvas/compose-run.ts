@@ -25,8 +25,8 @@ export interface RunPlace {
 
 const withoutInk: RunPicture = { bitmap: undefined, left: 0, top: 0 }
 
-/** Longer runs are filled: no canvas is as wide as a text can be. */
-const widest = 8192
+/** Longer runs are filled, across and down: no canvas is as large as a text can be. */
+const longest = 8192
 
 /** The letters at work, and where their pixels go: kept, for runs are many and short. */
 const masks: Coverage[] = []
@@ -46,7 +46,7 @@ export function composeRun(item: GlyphsItem, place: RunPlace): RunPicture | unde
     if (x + masks[i].width > right) right = x + masks[i].width
     if (y + masks[i].height > bottom) bottom = y + masks[i].height
   }
-  if (right - left > widest) return undefined
+  if (Math.max(right - left, bottom - top) > longest) return undefined
   const scratch = scratchFor(right - left, bottom - top)
   if (!scratch) return undefined
   const color = wordOf(item.ink.color)
@@ -115,7 +115,7 @@ export function fillRun(
   const top = Math.floor(ink.y * scaleY) - 1
   const width = Math.ceil((ink.x + ink.width) * scaleX) + 2 - left
   const height = Math.ceil((ink.y + ink.height) * scaleY) + 2 - top
-  if (width > widest) return undefined
+  if (Math.max(width, height) > longest) return undefined
   const opened = openCanvas(width, height)
   if (!opened) return undefined
   opened.context.setTransform(scaleX, 0, 0, scaleY, x - left, y - top)

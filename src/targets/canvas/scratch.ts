@@ -10,7 +10,9 @@ export interface Scratch extends OpenedCanvas {
 }
 
 const scratches = new Map<number, Scratch>()
-const mostScratches = 64
+/** Of four bytes each, twice: 16 MB in all. With more they are begun anew. */
+const mostPixels = 2 ** 21
+let pixelsKept = 0
 
 /** Undefined where the platform has no canvases. */
 export function scratchFor(width: number, height: number): Scratch | undefined {
@@ -26,7 +28,11 @@ export function scratchFor(width: number, height: number): Scratch | undefined {
   const pixels = emptyPixels(across * 32, down * 8)
   const words = new Uint32Array(pixels.data.buffer)
   const scratch = { ...opened, pixels, words, stride: across * 32 }
-  if (scratches.size >= mostScratches) scratches.clear()
+  pixelsKept += words.length
+  if (pixelsKept > mostPixels) {
+    scratches.clear()
+    pixelsKept = words.length
+  }
   scratches.set(key, scratch)
   return scratch
 }
