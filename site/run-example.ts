@@ -36,7 +36,11 @@ export async function runExample(code: string): Promise<Outcome> {
   let layout: Layout | undefined
   let svg: string | undefined
   const loaded: Record<string, object> = {}
-  for (const [, , name] of code.matchAll(imports)) loaded[name] = watched(await modules[name]())
+  for (const [, , name] of code.matchAll(imports)) {
+    const load = Object.hasOwn(modules, name) ? modules[name] : undefined
+    if (!load) return { printed: [`there is no module '${name}' here`], svg, isWrong: true }
+    loaded[name] = watched(await load())
+  }
   /** The library, with an eye on what is set and drawn. */
   function watched(module: object): object {
     const seen: Record<string, unknown> = { ...module }

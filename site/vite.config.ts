@@ -3,9 +3,8 @@ import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vite'
 import { sourceAliases } from '../scripts/source-aliases.mjs'
 
-const fonts = fileURLToPath(new URL('../assets/fonts/', import.meta.url))
-
 const root = fileURLToPath(new URL('..', import.meta.url))
+const fonts = `${root}assets/fonts/`
 
 export default defineConfig(({ command }) => ({
   // Built beside it; served from where they are.

@@ -79,6 +79,12 @@ describe('the site', () => {
     await first.locator('textarea').fill("import { nothing } from 'dot-line'\nnothing()")
     await first.locator('button').click()
     await expect.poll(() => first.locator('output').getAttribute('class')).toBe('wrong')
+    await first.locator('textarea').fill("import { toSvg } from 'dot-line/svgs'\ntoSvg()")
+    await first.locator('button').click()
+    await expect
+      .poll(() => first.locator('output').textContent())
+      .toBe("there is no module 'dot-line/svgs' here")
+    expect(await first.locator('button').isEnabled()).toBe(true)
   })
 
   it('shows each application in its page, alive', async () => {

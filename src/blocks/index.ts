@@ -1,2 +1,3 @@
 export { append } from './append.ts'
 export { bytesRow, float64Row, int32Row, uint32Row } from './blocks.ts'
+export { boundedMap } from './bounded-map.ts'

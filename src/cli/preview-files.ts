@@ -31,7 +31,7 @@ export interface PreviewFiles {
 export function previewFiles(named: NamedFiles): PreviewFiles {
   const { sheet, catalog, places, font = [] } = named
   const fonts = font.flatMap(fontsIn)
-  let shelf: Promise<Shelf> | undefined
+  let opened: Shelf | undefined
   // What is not there is told of now, and not on the page.
   for (const file of [sheet, ...catalog, ...(places === undefined ? [] : [places])]) {
     readText(file, 'file')
@@ -50,10 +50,10 @@ export function previewFiles(named: NamedFiles): PreviewFiles {
       fonts: fonts.map((_, i) => `/fonts/${i}`),
       hasProof: places !== undefined,
     }),
-    proof: () => {
-      // Fonts stay as they are while texts change.
-      shelf ??= openFonts(named)
-      return proofOf(named, shelf)
+    async proof() {
+      // Fonts stay as they are while texts change; those that were not read are read again.
+      opened ??= await openFonts(named)
+      return proofOf(named, opened)
     },
     watch(changed) {
       const known = new Set(
@@ -69,14 +69,14 @@ export function previewFiles(named: NamedFiles): PreviewFiles {
   }
 }
 
-async function proofOf({ places, ...named }: NamedFiles, opened: Promise<Shelf>): Promise<string> {
+async function proofOf({ places, ...named }: NamedFiles, shelf: Shelf): Promise<string> {
   if (places === undefined) return ''
   const { list, locationOf } = readPlaces(readText(places, 'list of places'), { source: places })
   const { sheet, catalogs } = await openChecked(named)
   const hyphenation = await openHyphenationFor(sheet)
   const { scales } = named
   return proofPage({
-    ...{ sheet, shelf: await opened, catalogs, places: list, locationOf },
+    ...{ sheet, shelf, catalogs, places: list, locationOf },
     ...(hyphenation && { hyphenation }),
     ...(scales && { scales }),
   })

@@ -1,4 +1,4 @@
-import { identity, type Matrix, mapped } from './matrix.ts'
+import { identity, type Matrix } from './matrix.ts'
 
 /** A rectangle, y upward. */
 export interface Extents {
@@ -23,10 +23,11 @@ export interface Outline {
 export function mappedOutline(matrix: Matrix, { segments, points }: Outline): Outline {
   if (matrix === identity) return { segments, points }
   const moved = new Float32Array(points.length)
+  const { xx, yx, xy, yy, dx, dy } = matrix
   for (let i = 0; i < points.length; i += 2) {
-    const [x, y] = mapped(matrix, points[i], points[i + 1])
-    moved[i] = x
-    moved[i + 1] = y
+    const [x, y] = [points[i], points[i + 1]]
+    moved[i] = xx * x + xy * y + dx
+    moved[i + 1] = yx * x + yy * y + dy
   }
   return { segments, points: moved }
 }

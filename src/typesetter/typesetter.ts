@@ -293,19 +293,16 @@ export function typesetter<S extends string, I extends string, Z extends string>
   function preparedPlainly(simple: PlainText, frame: Frame): ShapedText {
     const { text, own, texts } = simple
     const resolved = { paragraphs: [], problems: none, sourceMap: sourceMapOf(text.length) }
-    const general = preparedText(texts, frame, within =>
-      laidOut(texts(), within, own.style, resolved),
+    const general = preparedText(
+      texts,
+      frame,
+      within => plainLayout(text, own, within) ?? laidOut(texts(), within, own.style, resolved),
     )
     return {
       ...general,
       wrap(width) {
         checkFrame({ width })
         return wrapPlain(simple, width, frame.align) ?? general.wrap(width)
-      },
-      set(within = frame) {
-        checkOptions('set', within, frameFields)
-        checkFrame(within)
-        return plainLayout(text, own, within) ?? general.set(within)
       },
     }
   }

@@ -1,3 +1,5 @@
+import { boundedMap } from '../blocks/index.ts'
+
 /** The platform's segmenter takes time that grows faster than its text: it is given so much at once. */
 const longestPiece = 500
 
@@ -5,11 +7,9 @@ let segmenter: Intl.Segmenter | undefined
 
 /**
  * Pieces whose words were found: the segmenter takes half the time of a layout, and texts are laid out
- * at several widths and sizes. So many characters, then they are begun anew.
+ * at several widths and sizes. So many characters of them are kept.
  */
-const known = new Map<string, readonly number[]>()
-const mostCharacters = 1 << 18
-let characters = 0
+const known = boundedMap<string, readonly number[]>(1 << 18)
 
 function endsIn(piece: string): readonly number[] {
   const before = known.get(piece)
@@ -17,12 +17,7 @@ function endsIn(piece: string): readonly number[] {
   segmenter ??= new Intl.Segmenter('th', { granularity: 'word' })
   const ends: number[] = []
   for (const { index, segment } of segmenter.segment(piece)) ends.push(index + segment.length)
-  characters += piece.length
-  if (characters > mostCharacters) {
-    known.clear()
-    characters = piece.length
-  }
-  known.set(piece, ends)
+  known.set(piece, ends, piece.length)
   return ends
 }
 

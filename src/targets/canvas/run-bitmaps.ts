@@ -1,3 +1,4 @@
+import { boundedMap } from '../../blocks/index.ts'
 import type { GlyphsItem } from '../../drawing/index.ts'
 import type { ShapedGlyphs } from '../../fonts/index.ts'
 import type { CanvasContext } from './canvas-context.ts'
@@ -28,8 +29,7 @@ interface Painted {
 
 const known = new WeakMap<ShapedGlyphs, Painted>()
 /** By the look and the glyphs: labels that say the same share a picture. */
-const shared = new Map<string, Painted>()
-const mostShared = 5000
+const shared = boundedMap<string, Painted>(5000)
 const kept = keptBitmaps()
 
 /** Larger letters, in pixels an em, are filled: there are few of them, and they have many pixels. */
@@ -110,10 +110,7 @@ function remember(
   if (picture.bitmap) kept.keep(picture.bitmap)
   const painted = { look, picture, round: kept.round }
   known.set(glyphs, painted)
-  if (own !== undefined) {
-    if (shared.size >= mostShared) shared.clear()
-    shared.set(own, painted)
-  }
+  if (own !== undefined) shared.set(own, painted, 1)
   return painted
 }
 

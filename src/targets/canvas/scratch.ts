@@ -1,3 +1,4 @@
+import { boundedMap } from '../../blocks/index.ts'
 import { type CanvasPixels, emptyPixels, type OpenedCanvas, openCanvas } from './open-canvas.ts'
 
 /** A canvas and the pixels that are put on it; taken again for pictures of about its size. */
@@ -9,10 +10,8 @@ export interface Scratch extends OpenedCanvas {
   readonly stride: number
 }
 
-const scratches = new Map<number, Scratch>()
-/** Of four bytes each, twice: 16 MB in all. With more they are begun anew. */
-const mostPixels = 2 ** 21
-let pixelsKept = 0
+/** So many pixels of four bytes, twice: 16 MB in all. */
+const scratches = boundedMap<number, Scratch>(2 ** 21)
 
 /** Undefined where the platform has no canvases. */
 export function scratchFor(width: number, height: number): Scratch | undefined {
@@ -28,11 +27,6 @@ export function scratchFor(width: number, height: number): Scratch | undefined {
   const pixels = emptyPixels(across * 32, down * 8)
   const words = new Uint32Array(pixels.data.buffer)
   const scratch = { ...opened, pixels, words, stride: across * 32 }
-  pixelsKept += words.length
-  if (pixelsKept > mostPixels) {
-    scratches.clear()
-    pixelsKept = words.length
-  }
-  scratches.set(key, scratch)
+  scratches.set(key, scratch, words.length)
   return scratch
 }
