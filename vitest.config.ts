@@ -19,11 +19,19 @@ class LongestFirst extends BaseSequencer {
 const files = readdirSync('test', { recursive: true, encoding: 'utf8' })
   .filter(name => name.endsWith('.test.ts'))
   .map(name => `test/${name}`)
+const those = (pattern: RegExp) => files.filter(file => pattern.test(readFileSync(file, 'utf8')))
 /** Tests that look inside run on the sources; all others on what is published, which loads faster. */
-const inside = files.filter(file =>
-  /from '[./]*\/(src|support\/painted)/.test(readFileSync(file, 'utf8')),
-)
-const outside = files.filter(file => !inside.includes(file))
+const inside = those(/from '[./]*\/(src|support\/painted)/)
+/** These have a process each: they start others, measure memory, or leave much of it behind. */
+const apart = [
+  ...those(/support\/(browser\.ts|command|packed-app)|child_process|memoryUsage|spyOn/),
+  ...files.filter(file => file.startsWith('test/fuzz/')),
+].filter(file => !inside.includes(file))
+const published = (name: string, include: readonly string[], isolate: boolean) => ({
+  extends: true as const,
+  resolve: { alias: builtAliases('node') },
+  test: { name, isolate, include: [...include], server: { deps: { external: [/\/dist\//] } } },
+})
 
 export default defineConfig({
   test: {
@@ -33,17 +41,20 @@ export default defineConfig({
     // A limit for what hangs, and none for a slow machine.
     testTimeout: 900_000,
     hookTimeout: 900_000,
+    expect: { poll: { timeout: 300_000 } },
+    globalSetup: 'test/support/served-pages.ts',
     projects: [
       {
         extends: true,
         resolve: { alias: sourceAliases('node') },
-        test: { name: 'source', include: inside },
+        test: { name: 'source', isolate: false, include: inside },
       },
-      {
-        extends: true,
-        resolve: { alias: builtAliases('node') },
-        test: { name: 'built', include: outside, server: { deps: { external: [/\/dist\//] } } },
-      },
+      published('apart', apart, true),
+      published(
+        'together',
+        files.filter(file => !inside.includes(file) && !apart.includes(file)),
+        false,
+      ),
     ],
   },
 })

@@ -55,7 +55,7 @@ for (const family of ['sans', 'serif']) {
     for (let i = 0; i < advances.length; i++) total += advances[i]
     sum += total
   }
-  row(`wrapping it to another width, ${family} / adding up its advances`, ratio(wrap, add, 15), 4)
+  row(`wrapping it to another width, ${family} / adding up its advances`, ratio(wrap, add, 15), 0.5)
   if (sum === 0) throw new Error('nothing was added up')
 
   const tools = layoutTools(shelf, hyphenation)
@@ -76,7 +76,7 @@ for (const family of ['sans', 'serif']) {
       shapeAll,
       3,
     ),
-    0.25,
+    0.2,
   )
 }
 

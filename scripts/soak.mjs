@@ -206,5 +206,11 @@ const page = async () => {
 }
 
 const parts = { texts, documents, fonts, page }
+const unknown = asked.find(word => !Object.hasOwn(parts, word) && !(Number(word) > 0))
+if (unknown !== undefined) {
+  const known = Object.keys(parts).join(', ')
+  process.stderr.write(`error: '${unknown}' is no part and no share (parts: ${known})\n`)
+  process.exit(2)
+}
 const names = Object.keys(parts).filter(name => asked.includes(name))
 for (const name of names.length > 0 ? names : Object.keys(parts)) await parts[name]()

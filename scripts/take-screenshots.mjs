@@ -78,7 +78,9 @@ await withExample(
         for (const [id, value] of Object.entries(values)) document.getElementById(id).value = value
         document.querySelector('#scale').dispatchEvent(new Event('input'))
       }, given)
-      await page.waitForTimeout(1500)
+      while (!(await page.evaluate("document.documentElement.dataset.ready === 'true'"))) {
+        await page.waitForTimeout(50)
+      }
       shots.push(await page.screenshot())
     }
     await beside(`${folder}departures.png`, shots)

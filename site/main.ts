@@ -32,7 +32,7 @@ function linkTo(href: string, text: string): HTMLAnchorElement {
 }
 
 function show() {
-  const [, name = 'README', anchor] = /^#\/([^#]+)(?:#(.*))?$/.exec(decodeURI(location.hash)) ?? []
+  const [, name = 'README', anchor] = /^#\/([^#]+)(?:#(.*))?$/.exec(placeAsked()) ?? []
   const page = pages.find(one => one.name === name) ?? pages[0]
   content.innerHTML = htmlOf(page) + applicationHtml(page)
   document.title = `${page.title} · Dot Line`
@@ -45,6 +45,15 @@ function show() {
   const target = anchor ? document.getElementById(anchor) : null
   if (target) target.scrollIntoView()
   else scrollTo(0, 0)
+}
+
+/** What the address asks for; one that is damaged is taken as it stands. */
+function placeAsked(): string {
+  try {
+    return decodeURI(location.hash)
+  } catch {
+    return location.hash
+  }
 }
 
 /** A block of code that is edited and run where it stands. */

@@ -13,12 +13,11 @@ import { extname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { checkPackage, createPackageFromTarballData } from '@arethetypeswrong/core'
 import { build as esbuild } from 'esbuild'
-import { chromium } from 'playwright-core'
 import { publint } from 'publint'
 import { build as viteBuild } from 'vite'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import webpack from 'webpack'
-import { chromiumPath } from '../scripts/chromium-path.mjs'
+import { launchBrowser } from './support/browser.ts'
 import { fontFiles } from './support/font-files.ts'
 import { packedApp, userPackages } from './support/packed-app.ts'
 
@@ -80,7 +79,6 @@ describe('the packed package, installed without development packages', () => {
     ['markup', ['-t', 'Boats are ~strong[late]']],
     ['fonts', []],
     ['specimen', ['--family', 'serif', '-o', 'fonts.html']],
-    ['demo', ['-o', 'demo']],
   ])('runs dotline %s %j', (name, args) => {
     const { status, stderr } = dotline(name, ...args)
     expect([status, stderr.replace(/^warning: .*\n/gm, '')]).toEqual([0, ''])
@@ -95,6 +93,7 @@ describe('the packed package, installed without development packages', () => {
       ),
     ])
     const demo = dotline('demo', '-o', 'demo')
+    expect([demo.status, demo.stderr.replace(/^warning: .*\n/gm, '')]).toEqual([0, ''])
     expect(demo.stderr).toMatch(/npm install @resvg\/resvg-js/)
     expect(demo.stderr).toMatch(/npm install hyphen/)
     const solid = dotline('render', '-t', 'Tern', '-o', 'a.stl')
@@ -169,13 +168,19 @@ describe('types', () => {
   const consumer = `
     import { type Layout, defineSheet, openShelf, typesetter } from 'dot-line'
     import { paintCanvas } from 'dot-line/canvas'
+    import { chartTexts } from 'dot-line/chart'
+    import { drawChart } from 'dot-line/chart-file'
+    import { check } from 'dot-line/check'
+    import { setDocument } from 'dot-line/document'
     import { toHtml } from 'dot-line/html'
     import { openHyphenation } from 'dot-line/hyphenation'
+    import { messageFormat } from 'dot-line/messages'
     import { toStl } from 'dot-line/outline'
     import { toPdf } from 'dot-line/pdf'
     import { toPng } from 'dot-line/png'
     import { toSvg } from 'dot-line/svg'
     import { graphemes } from 'dot-line/unicode'
+    import { readXliff } from 'dot-line/xliff'
     const sheet = defineSheet({ inks: { deep: '#000000' }, styles: { strong: { weight: 700 } } })
     export async function run(): Promise<readonly unknown[]> {
       const hyphenation = await openHyphenation('en')
@@ -183,7 +188,8 @@ describe('types', () => {
       const layout: Layout = setter.set('to ~strong[{port}]', { values: { port: 'Ardle' }, with: { ink: 'deep' } })
       // @ts-expect-error a style that the sheet does not have
       setter.set('to ~strung[Ardle]')
-      return [toSvg(layout), toPdf(layout), toPng(layout), toHtml(layout), toStl(layout, { depth: 2 }), graphemes('a'), paintCanvas]
+      return [toSvg(layout), toPdf(layout), toPng(layout), toHtml(layout), toStl(layout, { depth: 2 }), graphemes('a'), paintCanvas,
+        chartTexts, drawChart, check, setDocument, messageFormat, readXliff]
     }`
 
   it.each([
@@ -194,7 +200,8 @@ describe('types', () => {
   ])('compile with %s, %j, %s, all of them checked', (compiler, lib, moduleResolution) => {
     const folder = join(app, `types-${compiler}-${lib.length}-${moduleResolution}`)
     mkdirSync(folder)
-    writeFileSync(join(folder, 'a.ts'), consumer)
+    const inPage = lib.includes('DOM') ? "import 'dot-line/screen'\n" : ''
+    writeFileSync(join(folder, 'a.ts'), inPage + consumer)
     const compilerOptions = {
       ...{ target: 'ES2022', module: moduleResolution === 'Bundler' ? 'ESNext' : 'NodeNext' },
       ...{ moduleResolution, lib, types: [], strict: true, exactOptionalPropertyTypes: true },
@@ -216,6 +223,7 @@ describe('types', () => {
     const { messages } = await publint({ pkgDir: installed, strict: true })
     expect(messages).toEqual([])
     const checked = await checkPackage(createPackageFromTarballData(tarball))
+    expect(checked.types).toBeTruthy()
     // It is of modules only: what could not load those before Node 20.19 is not meant.
     const problems = (checked.types ? checked.problems : []).filter(
       p => !('resolutionKind' in p && ['node10', 'node16-cjs'].includes(p.resolutionKind)),
@@ -305,10 +313,7 @@ describe('in a browser, under a strict policy', () => {
   afterAll(() => void server.close())
 
   async function titleOf(path: string): Promise<string> {
-    const browser = await chromium.launch({
-      executablePath: chromiumPath,
-      args: ['--no-sandbox', '--disable-gpu'],
-    })
+    const browser = await launchBrowser()
     try {
       const page = await browser.newPage()
       const errors: string[] = []

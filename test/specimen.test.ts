@@ -1,12 +1,11 @@
 import { openShelf, specimenPage } from 'dot-line'
-import { chromium } from 'playwright-core'
 import { expect, it } from 'vitest'
-import { chromiumPath } from '../scripts/chromium-path.mjs'
+import { launchBrowser } from './support/browser.ts'
 import { fontFiles } from './support/font-files.ts'
 
 it('a specimen page leaves the families that are searched', async () => {
   const shelf = await openShelf({ fonts: [fontFiles.thai, fontFiles.arabic] })
-  const browser = await chromium.launch({ executablePath: chromiumPath, args: ['--no-sandbox'] })
+  const browser = await launchBrowser()
   try {
     const page = await browser.newPage()
     const errors: string[] = []

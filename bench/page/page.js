@@ -158,7 +158,7 @@ settled(() => paintAll(0))
 const painted = leastFrame(() => paintAll(0))
 const scrolled = leastFrame(frame => paintAll(frame + 1))
 // Each frame has a scale of its own, which no frame before had.
-const zoomedFilled = leastFrame(frame => zoomed(fillAll, 1 + (frame + 1) / 100))
+const zoomedFilled = leastFrame(frame => zoomed(fillAll, 1 + (frame + 1) / 50))
 const zoomedPainted = leastFrame(frame => zoomed(paintAll, 1 + (frame + 1) / 50))
 const canvasFrames = {
   filledFirst,

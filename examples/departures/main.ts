@@ -129,6 +129,8 @@ function showLamp() {
   }
 }
 
+let choices = 0
+
 /** What the reader chose goes before what is set on the device. */
 function choose() {
   const { value } = language
@@ -145,6 +147,15 @@ function choose() {
   })
   scale.setAttribute('aria-valuetext', `${Math.round(scale.valueAsNumber * 100)} %`)
   showAll()
+  void settle()
+}
+
+/** Says on the page when all texts stand as they were asked for: pictures and tests wait for that. */
+async function settle() {
+  const turn = ++choices
+  document.documentElement.dataset.ready = 'false'
+  await provider.settled()
+  if (turn === choices) document.documentElement.dataset.ready = 'true'
 }
 
 /** One boat after the other is late, boards and is on time again. */
@@ -189,5 +200,3 @@ choose()
 // A page may ask for another pace, or for none: those that are tested do.
 const pace = Number(new URLSearchParams(location.search).get('pace') ?? 4000)
 if (pace > 0) setInterval(change, pace)
-await provider.settled()
-document.documentElement.dataset.ready = 'true'

@@ -9,6 +9,7 @@ import {
   withGuides,
 } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
+import { runsLeftward } from '../../src/document/language-direction.ts'
 
 const scales = [0.8, 1, 1.5, 2, 3.1]
 const widths = [140, 200, 250]
@@ -40,7 +41,7 @@ function block(mode: string, shown: Shown) {
   // What is given and not asked for is no mistake of this text.
   const values = asked(markup, shown.values)
   const own = mode === 'light' ? sheet : sheet.mode(mode)
-  const direction = ['ar', 'he'].includes(language) ? ('rtl' as const) : ('ltr' as const)
+  const direction = runsLeftward(language) ? ('rtl' as const) : ('ltr' as const)
   const inLanguage = own.with({ styles: { defaults: { language, direction } } })
   const ground = colorOf(own, ['paper', 'background'], mode === 'light' ? '#ffffff' : '#10202b')
   const element = document.createElement('div')

@@ -160,8 +160,15 @@ export function openWorkbench(first: WorkFiles, shelf: Shelf): { update(files: W
       tokens: () => ['sheet.tokens.json', JSON.stringify(writeTokens(sheet).tokens, undefined, 2)],
       css: () => ['sheet.css', writeCss(sheet)],
     }
-    const [name, text] = written[kind]?.() ?? []
-    if (name === undefined || text === undefined) return
+    let file: readonly [string, string] | undefined
+    try {
+      file = written[kind]?.()
+    } catch (error) {
+      if (!(error instanceof DotLineError)) throw error
+      listProblems('#sheet-problems', error.problems, sheetField)
+    }
+    if (!file) return
+    const [name, text] = file
     const link = document.createElement('a')
     link.href = URL.createObjectURL(new Blob([text], { type: 'text/plain' }))
     link.download = name

@@ -109,7 +109,7 @@ export function chartData(
       if (!columns.isUnique) continue
       const known = seen.get(name) ?? new Set()
       seen.set(name, known)
-      const key = String(cells[i])
+      const key = keyOf(x)
       if (known.has(key)) {
         const message = `'${key}' stands twice in '${columns.x}' of '${name}'`
         const hint = 'bars and rings have one value for each; add the rows up'
@@ -149,9 +149,12 @@ export function chartData(
   const isEmpty = !series.some(({ points }) => points.some(point => point !== undefined))
   if (isEmpty)
     found.add(errorProblem('no-values', 'the chart has no values', { location: named.all }))
-  const xs = new Map(cells.map(cell => [String(cell), xOf(cell, xKind)]))
-  const kept = [...xs.values()].filter(x => x !== undefined)
-  return { data: isEmpty ? undefined : { xKind, xs: kept, series }, problems: found.all() }
+  const xs = cells.map(cell => xOf(cell, xKind)).filter(x => x !== undefined)
+  const each = new Map(xs.map(x => [keyOf(x), x]))
+  return {
+    data: isEmpty ? undefined : { xKind, xs: [...each.values()], series },
+    problems: found.all(),
+  }
 }
 
 function kindOf(cells: readonly Cell[]): XKind {
@@ -163,8 +166,12 @@ function kindOf(cells: readonly Cell[]): XKind {
   return given.every(isDate) ? 'date' : 'name'
 }
 
+/** What values of x are told apart by: days by their number, which is what a band of them is called. */
+export const keyOf = (x: string | number | Date): string =>
+  x instanceof Date ? x.toISOString().replace('T00:00:00.000Z', '') : String(x)
+
 /** A day, and what has no zone, is taken as in UTC: the same on every machine. */
-const timeOf = (text: string) =>
+export const timeOf = (text: string) =>
   Date.parse(/T.*[^Z]$/.test(text) && !/[+-]\d{2}:\d{2}$/.test(text) ? `${text}Z` : text)
 
 function xOf(cell: Cell, kind: XKind): string | number | Date | undefined {

@@ -1,7 +1,9 @@
 import { scaleBand } from 'd3-scale'
+import { greatest, least } from '../blocks/index.ts'
 import { type ChartLabel, chartFrame, type Mark, valueWriter } from '../chart/index.ts'
 import { escapeMarkup, type Item, rectangle, rule } from '../core.ts'
-import { keyOf, xFormat } from './band-names.ts'
+import { xFormat } from './band-names.ts'
+import { keyOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { textOptions } from './frame-texts.ts'
 import { ruleInk, seriesInk } from './palette.ts'
@@ -22,7 +24,7 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
   const isStacked = chart.arrangement === 'stacked'
   const bars = isStacked ? stacked(chart.data) : grouped(chart.data)
   const ends = bars.flatMap(({ from, to }) => [from, to])
-  const [least, most] = [Math.min(0, ...ends), Math.max(0, ...ends)]
+  const [bottom, top] = [least(ends, 0), greatest(ends, 0)]
   const hasLabels = whichLabels === 'all'
   const line = texts.setPlain('value', '0').height + 4
   const keys = data.xs.map(keyOf)
@@ -38,11 +40,11 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
         crowded: ['wrap', 'angle', 'thin'],
         ...(chart.texts?.x !== undefined && { title: chart.texts.x }),
       },
-      left: yAxis([least, most], chart.texts?.y, formats.y),
+      left: yAxis([bottom, top], chart.texts?.y, formats.y),
     },
     inset: {
-      top: hasLabels && most > 0 ? line : 0,
-      bottom: hasLabels && least < 0 ? line : 0,
+      top: hasLabels && top > 0 ? line : 0,
+      bottom: hasLabels && bottom < 0 ? line : 0,
     },
   })
   const { plot, axes } = frame

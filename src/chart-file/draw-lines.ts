@@ -10,9 +10,10 @@ import {
 } from '../chart/index.ts'
 import { circle, escapeMarkup, type Item, path, rule } from '../core.ts'
 import { type Problem, warningProblem } from '../problem/index.ts'
-import { keyOf, xFormat } from './band-names.ts'
-import type { DataPoint } from './chart-data.ts'
+import { xFormat } from './band-names.ts'
+import { type DataPoint, keyOf, timeOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
+import { eachOnce } from './each-once.ts'
 import { textOptions } from './frame-texts.ts'
 import { ruleInk, seriesInk } from './palette.ts'
 import { soundDomain, yAxis } from './y-axis.ts'
@@ -44,6 +45,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
   const labels: ChartLabel[] = []
   const avoid: Mark[] = []
   const write = valueWriter(formats.y, language)
+  const idOf = eachOnce()
   data.series.forEach(({ name, points }, i) => {
     const ink = seriesInk(i, inks, sheet)
     for (const stretch of stretches(points)) {
@@ -53,7 +55,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
         avoid.push({ kind: 'line', points: places, width: 2.5 })
       }
       places.forEach(([x, y], j) => {
-        const id = `${name} ${keyOf(stretch[j].x)} ${j}`
+        const id = idOf(`${name} ${keyOf(stretch[j].x)}`)
         // A value alone would not be seen as a line.
         if (!isLine || places.length === 1) above.push(circle(x, y, radius, { fill: ink }))
         if (!isLine) avoid.push({ kind: 'circle', x, y, radius, of: id })
@@ -90,7 +92,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
 }
 
 const isAt = (x: DataPoint['x'], note: string | number) =>
-  x instanceof Date ? x.getTime() === Date.parse(String(note)) : String(x) === String(note)
+  x instanceof Date ? x.getTime() === timeOf(String(note)) : String(x) === String(note)
 
 /** Points that follow each other without a gap. */
 function stretches(points: readonly (DataPoint | undefined)[]): DataPoint[][] {
@@ -137,7 +139,7 @@ function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: s
   // Of one day there is half a day to each side.
   const domain =
     isDate && least === most ? [least - halfDay, most + halfDay] : soundDomain(least, most)
-  const numberOf = (key: string) => (isDate ? Date.parse(key) : Number(key))
+  const numberOf = (key: string) => (isDate ? timeOf(key) : Number(key))
   const write = valueWriter(formats.x, language)
   return {
     scale: range => {

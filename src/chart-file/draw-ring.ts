@@ -1,15 +1,27 @@
 import { pie } from 'd3-shape'
+import { greatest } from '../blocks/index.ts'
 import { type ChartLabel, centerText, chartFrame, type Mark, valueWriter } from '../chart/index.ts'
 import { arc, escapeMarkup } from '../core.ts'
 import { DotLineError, errorProblem } from '../problem/index.ts'
-import { keyOf, xFormat } from './band-names.ts'
+import { xFormat } from './band-names.ts'
+import { keyOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
+import { eachOnce } from './each-once.ts'
 import { textOptions } from './frame-texts.ts'
 import { seriesInk } from './palette.ts'
 
 /** Width of the ring, as a share of its radius. */
 const thickness = 0.42
-const percent = { style: 'percent', maximumFractionDigits: 0 } as const
+
+/** Whole percents; of less than one, the first figure that is not 0. */
+function shareWriter(language: string): (share: number) => string {
+  const whole = new Intl.NumberFormat(language, { style: 'percent', maximumFractionDigits: 0 })
+  const small = new Intl.NumberFormat(language, { style: 'percent', maximumSignificantDigits: 1 })
+  return share => (share > 0 && share < 0.01 ? small : whole).format(share)
+}
+
+/** Between the text in the middle and the ring, as a share of its inner radius. */
+const centerGap = 0.14
 
 /** A ring of the first series: shares on the slices, a legend of their names, a text in the middle. */
 export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMarks {
@@ -36,9 +48,9 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
   const radius = Math.max(0, room)
   const [x, y] = [plot.x + plot.width / 2, plot.y + plot.height / 2]
   const innerRadius = radius * (1 - thickness)
-  const shares = new Intl.NumberFormat(language, percent)
+  const writeShare = shareWriter(language)
   // Shares of the largest, as sums of the least numbers there are would not divide.
-  const most = Math.max(...points.map(({ y }) => y))
+  const most = greatest(points.map(({ y }) => y))
   const turns = pie().sort(null)(points.map(({ y }) => (most > 0 ? y / most : 0)))
   const slices = turns.map(({ startAngle, endAngle }) => ({
     from: 90 - (endAngle * 180) / Math.PI,
@@ -47,20 +59,22 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
   const above = slices.map(({ from, to }, i) => {
     return arc(x, y, { radius, innerRadius, from, to }, { fill: seriesInk(i, inks, sheet) })
   })
-  const ids = names.map((name, i) => `${i} ${name}`)
+  const idOf = eachOnce()
+  const ids = names.map(idOf)
   const disk: Mark = { kind: 'circle', x, y, radius, of: ids }
   const labels = slices.map((slice, i): ChartLabel => {
     const share = total > 0 ? points[i].y / total : 0
     const ink = seriesInk(i, inks, sheet)
     const at = { kind: 'slice', x, y, innerRadius, radius, ...slice, ink } as const
-    return { id: ids[i], text: escapeMarkup(shares.format(share)), at, priority: points[i].y }
+    return { id: ids[i], text: escapeMarkup(writeShare(share)), at, priority: points[i].y }
   })
   const { center } = chart.texts ?? {}
+  const hole = { x, y, radius: innerRadius }
   const sum = valueWriter(formats.y, language)(total, 0).text
   const middle =
     center === undefined
       ? undefined
-      : centerText(texts, filled(center, sum), { x, y, radius: innerRadius }, { gap: 6 })
+      : centerText(texts, filled(center, sum), hole, { gap: innerRadius * centerGap })
   return {
     frame,
     below: [],

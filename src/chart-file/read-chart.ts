@@ -39,9 +39,9 @@ export interface ChartDescription {
   readonly arrangement?: 'grouped' | 'stacked'
   /** Whether bars, slices and points have their values; all without it, of lines none. */
   readonly labels?: 'all' | 'none'
-  /** In units; 640 without it. */
+  /** In units; 800 without it. */
   readonly width?: number
-  /** In units. */
+  /** In units; 500 without it. */
   readonly height?: number
   /** BCP 47 tag. */
   readonly language?: string

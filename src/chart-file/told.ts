@@ -1,6 +1,7 @@
 import type { DataTable } from '../chart/index.ts'
 import { valueWriter } from '../chart/index.ts'
 import { parseMarkup, plainText } from '../core.ts'
+import { keyOf } from './chart-data.ts'
 import type { ChartDescription } from './read-chart.ts'
 
 /** The data of a chart as a table: a row for each x, a column for each series. */
@@ -43,6 +44,5 @@ export function gistOf({ data, formats = {} }: ChartDescription, language: strin
     .join('; ')
 }
 
-const keyOf = (x: string | number | Date) => (x instanceof Date ? x.getTime() : x)
 /** The characters of markup. */
 export const said = (markup: string) => plainText(parseMarkup(markup).rich)

@@ -1,3 +1,4 @@
+import { greatest, least } from '../blocks/index.ts'
 import { type Anchor, type Box, type Layout, place } from '../core.ts'
 import { mappedBox } from '../geometry/index.ts'
 import type { Crowding } from './axis.ts'
@@ -145,7 +146,7 @@ function shortened(ticks: readonly Tick[], { gap, width: most, set }: AcrossRoom
 
 /** In two rows, one by one. */
 function staggered(level: readonly AxisLabel[], room: AcrossRoom): AxisLabels | undefined {
-  const rowHeight = Math.max(...level.map(({ box }) => box.y + box.height))
+  const rowHeight = greatest(level.map(({ box }) => box.y + box.height))
   const second = rowHeight + room.gap / 4
   const labels = level.map((label, i) => {
     return i % 2 === 0 ? label : labelAt(label.tick, label.layout, second)
@@ -161,7 +162,7 @@ function turned(ticks: readonly Tick[], room: AcrossRoom): AxisLabels | undefine
   for (const angle of [45, 90]) {
     const radians = (angle * Math.PI) / 180
     const layouts = ticks.map(tick => room.set.line(tick.text))
-    const height = Math.max(...layouts.map(layout => labelBox(layout).height))
+    const height = greatest(layouts.map(layout => labelBox(layout).height))
     if (step * Math.sin(radians) < height + room.gap / 4) continue
     const anchor = { across: 'right', down: 'middle', angle } as const
     const labels = ticks.map((tick, i) => labelAt(tick, layouts[i], 0, anchor))
@@ -173,12 +174,30 @@ function turned(ticks: readonly Tick[], room: AcrossRoom): AxisLabels | undefine
 
 /** Every second, third, …, so many that they fit; the first is always there. */
 function thinned(level: readonly AxisLabel[], room: AcrossRoom): AxisLabels | undefined {
-  for (let every = 2; every < 2 * level.length; every++) {
+  const narrowest = least(level.map(({ box }) => box.width))
+  const fewest = fewestBetween(level, ({ tick }) => tick.at, narrowest + room.gap)
+  for (let every = fewest; every < 2 * level.length; every++) {
     const labels = level.filter((_, i) => i % every === 0)
     if (labels.length === 1 && level.length > 2) return undefined
     if (fits(labels, room)) return { labels, did: ['thin'], angle: 0 }
   }
   return undefined
+}
+
+/**
+ * Of so many labels one at the least is left, where each takes so much of an axis: with more of them not
+ * even the narrowest would stand apart, where ticks are farthest from each other.
+ */
+export function fewestBetween<T>(
+  labels: readonly T[],
+  placeOf: (label: T) => number,
+  taken: number,
+) {
+  let farthest = 0
+  for (let i = 1; i < labels.length; i++) {
+    farthest = Math.max(farthest, Math.abs(placeOf(labels[i]) - placeOf(labels[i - 1])))
+  }
+  return Math.max(2, Math.floor(taken / farthest - 1e-6))
 }
 
 /** As many as have room, each cut to its share of it. */

@@ -12,6 +12,7 @@ import {
   oneOf,
   type Problem,
   problemList,
+  shortText,
   warningProblem,
 } from '../problem/index.ts'
 import type { AxisDone, AxisTick, ChartAxis, ChartScale } from './axis.ts'
@@ -27,7 +28,6 @@ import {
 } from './frame-attempt.ts'
 import type { ChartLegend, LegendPlace } from './legend.ts'
 import type { PlacedText } from './placed-text.ts'
-import { shortText } from './short-text.ts'
 import { tickSetter } from './ticks.ts'
 
 /** The axes of a chart, by where their labels stand. */

@@ -1,3 +1,4 @@
+import { greatest } from '../blocks/index.ts'
 import type { Box, Item, Layout } from '../core.ts'
 import { group } from '../core.ts'
 import type { Problem } from '../problem/index.ts'
@@ -265,7 +266,7 @@ function setAxes(
   })
   const all: readonly SetAxis[] = [...acrossAxes, ...sideAxes]
   const boxes = all.flatMap(({ placed }) => placed.map(({ box }) => box))
-  const most = (of: (box: Box) => number) => Math.max(0, ...boxes.map(of))
+  const most = (of: (box: Box) => number) => greatest(boxes.map(of), 0)
   const found: Partial<Record<Side, SolvedAxis>> = {}
   for (const { side, solved } of all) found[side] = solved
   return {

@@ -34,4 +34,4 @@ export {
   restyleChart,
   type SvgElementLike,
 } from './restyle/restyle-chart.ts'
-export type { RestyledText } from './restyle/set-texts.ts'
+export type { RestyledText } from './restyle/restyled-text.ts'

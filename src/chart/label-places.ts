@@ -210,25 +210,44 @@ function* atSlice(
   }
   const fits = boxInSlice(inside.left, inside.top, size, target)
   if (prefer === 'inside' && fits) yield inside
-  // Beyond its edge: near, and then with a leader, farther out and up and down.
-  for (const [out, shift] of outward) {
-    const distance = radius + gap + out * height
+  const boxAt = (distance: number, shift: number): readonly [left: number, top: number] => {
     const [px, py] = [x + across * distance, y + down * distance + shift * height]
-    const left =
-      px +
-      (across < 0 ? -1 : 0) * width -
-      (Math.abs(across) < 0.25 ? (across < 0 ? -0.5 : 0.5) * width : 0)
-    const top = py - height / 2 + (down * height) / 2
-    const start: Point = [x + across * radius, y + down * radius]
-    const near = nearestOf(left, top, width, height, start[0], start[1])
-    if (out === 0 && shift === 0) yield { left, top }
-    else yield { left, top, leader: [start, near] }
+    // Above and below the ring it is centered, at its sides it begins where the ring ends.
+    const share = Math.abs(across) < 0.25 ? 0.5 : across < 0 ? 1 : 0
+    return [px - share * width, py - height / 2 + (down * height) / 2]
+  }
+  const start: Point = [x + across * radius, y + down * radius]
+  // Beyond its edge: near, and then with a leader, farther out and up and down.
+  yield clearOf(target, size, boxAt)
+  for (const [out, shift] of outward) {
+    const [left, top] = boxAt(radius + gap + out * height, shift)
+    yield { left, top, leader: [start, nearestOf(left, top, width, height, start[0], start[1])] }
   }
   if (prefer === 'outside' && fits) yield inside
 }
 
+/** As near to a ring as a label may stand: a corner of its box is nearer than where it is put. */
+function clearOf(
+  { x, y, radius }: Extract<LabelTarget, { kind: 'slice' }>,
+  { width, height, gap }: LabelSize,
+  boxAt: (distance: number, shift: number) => readonly [left: number, top: number],
+): LabelPlace {
+  let distance = radius + gap
+  for (let i = 0; ; i++) {
+    const [left, top] = boxAt(distance, 0)
+    const dx = Math.max(left - gap - x, 0, x - left - width - gap)
+    const dy = Math.max(top - gap - y, 0, y - top - height - gap)
+    const lack = radius - Math.hypot(dx, dy)
+    if (lack < 0 || i === mostSteps) return { left, top }
+    distance += lack + 0.1
+  }
+}
+
+/** Each step comes nearer by about a half; a tenth of a unit is near enough. */
+const mostSteps = 8
+
+/** How far out, and up and down, in heights of the label. */
 const outward: readonly Point[] = [
-  [0, 0],
   [0.6, 0],
   ...[1, -1, 2, -2, 3, -3].flatMap(shift => [[0.6, shift] as const, [1.5, shift] as const]),
 ]

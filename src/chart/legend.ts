@@ -1,3 +1,4 @@
+import { greatest } from '../blocks/index.ts'
 import { circle, type InkOrName, type Item, type Layout, rectangle, rule } from '../core.ts'
 import type { ChartText, ChartTexts } from './chart-texts.ts'
 import { labelBox } from './label-box.ts'
@@ -73,7 +74,7 @@ export function setLegend(
     height += own + gap
   }
   const isTurned = set[0]?.paragraphs[0]?.direction === 'rtl'
-  const whole = isColumn ? Math.max(0, ...widths) : width
+  const whole = isColumn ? greatest(widths, 0) : width
   const laid = set.map((layout, i) => {
     const at = places[i].x
     const line = layout.lines[0]

@@ -1,3 +1,4 @@
+import { greatest, least } from '../blocks/index.ts'
 import type { Box } from '../core.ts'
 import { described, fail, type Problem } from '../problem/index.ts'
 import { type AxisLabels, acrossLabels } from './across-labels.ts'
@@ -55,15 +56,27 @@ export function setAcross(
     ({ list }) => (room.hasLabels ? acrossLabels(list, crowded, labelRoom) : noLabels),
   )
   const edge = side === 'bottom' ? plot.y + plot.height : plot.y
-  const deep = Math.max(0, ...labels.labels.map(({ box }) => box.y + box.height))
-  const first = Math.min(plot.x, ...labels.labels.map(({ box }) => box.x))
-  const last = Math.max(plot.x + plot.width, ...labels.labels.map(({ box }) => box.x + box.width))
+  const deep = greatest(
+    labels.labels.map(({ box }) => box.y + box.height),
+    0,
+  )
+  const first = least(
+    labels.labels.map(({ box }) => box.x),
+    plot.x,
+  )
+  const last = greatest(
+    labels.labels.map(({ box }) => box.x + box.width),
+    plot.x + plot.width,
+  )
   // Labels at the sides reach beyond the corner of the plot: those that come near them stand farther off.
   const isNear = (box: Box) => box.x + box.width + gap / 2 > first && box.x - gap / 2 < last
   const beyond = beside
     .filter(isNear)
     .map(box => (side === 'bottom' ? box.y + box.height - edge : edge - box.y))
-  const off = Math.max(gap * 0.75, ...beyond.map(reach => reach + gap / 4))
+  const off = greatest(
+    beyond.map(reach => reach + gap / 4),
+    gap * 0.75,
+  )
   const placed = labels.labels.map(({ layout, x, y, anchor, tick }): PlacedText => {
     const down = side === 'bottom' ? edge + off + y : edge - off - deep + y
     return { ...placedText('tick', layout, x, down, anchor), value: tick.value }
@@ -100,7 +113,10 @@ export function setSide(
     texts.language,
     ({ list }) => (room.hasLabels ? sideLabels(list, crowded, labelRoom) : noLabels),
   )
-  const wide = Math.max(0, ...labels.labels.map(({ box }) => -box.x))
+  const wide = greatest(
+    labels.labels.map(({ box }) => -box.x),
+    0,
+  )
   const end = side === 'left' ? plot.x - gap : plot.x + plot.width + gap + wide
   const placed = labels.labels.map(({ layout, x, y, anchor, tick }): PlacedText => {
     return { ...placedText('tick', layout, end + x, y, anchor), value: tick.value }
@@ -114,7 +130,11 @@ export function setSide(
   const isBroken = turned?.problems.some(({ code }) => code === 'broken-word')
   if (title !== undefined && (!turned || isBroken)) {
     const layout = texts.set('axis', title, { width: plot.width + wide })
-    const top = Math.min(plot.y, ...placed.map(({ box }) => box.y)) - gap
+    const top =
+      least(
+        placed.map(({ box }) => box.y),
+        plot.y,
+      ) - gap
     const x = side === 'left' ? end - wide : plot.x + plot.width + gap + wide
     const across = side === 'left' ? 'left' : 'right'
     placed.unshift(placedText('axis', layout, x, top, { across, down: 'bottom' }))

@@ -1,5 +1,6 @@
+import { greatest, least } from '../blocks/index.ts'
 import { type Box, caretAt, type Layout, placement } from '../core.ts'
-import type { AxisLabel, AxisLabels } from './across-labels.ts'
+import { type AxisLabel, type AxisLabels, fewestBetween } from './across-labels.ts'
 import type { ChartAxis, Crowding } from './axis.ts'
 import { labelBox } from './label-box.ts'
 import type { Tick, TickSetter } from './ticks.ts'
@@ -52,7 +53,7 @@ function column(
   const layouts = ticks.map(layoutOf)
   // How far each reaches behind its decimal sign; those that have none end where the whole parts do.
   const tails = layouts.map((layout, i) => layout.width - signAt(layout, ticks[i]))
-  const longest = align === 'decimal' ? Math.max(...tails) : 0
+  const longest = align === 'decimal' ? greatest(tails) : 0
   return ticks.map((tick, i) => {
     const right = align === 'decimal' ? tails[i] - longest : 0
     return labelAt(tick, layouts[i], right)
@@ -94,7 +95,9 @@ function apart(labels: readonly AxisLabel[], { gap, width }: SideRoom): boolean 
 /** Every second, third, …, from the lowest on, which is where an axis begins; the last one alone. */
 function everyOther(level: readonly AxisLabel[], room: SideRoom): AxisLabel[] {
   const upward = level.toReversed()
-  for (let every = 2; every < level.length; every++) {
+  const lowest = least(level.map(({ box }) => box.height))
+  const fewest = fewestBetween(level, ({ tick }) => tick.at, lowest + room.gap)
+  for (let every = fewest; every < level.length; every++) {
     const labels = upward.filter((_, i) => i % every === 0).toReversed()
     if (apart(labels, room)) return labels
   }

@@ -1,3 +1,4 @@
+import { append } from '../blocks/index.ts'
 import type { Catalog, Hyphenation, Sheet, Shelf } from '../core.ts'
 import {
   anything,
@@ -74,13 +75,14 @@ export function check(options: CheckOptions): readonly Finding[] {
     }
     // Whether something is used, all texts tell.
     if (!options.since) {
-      found.push(...sheetFindings(sheet, list, catalogs), ...valueFindings(list, units, locationOf))
+      append(found, sheetFindings(sheet, list, catalogs))
+      append(found, valueFindings(list, units, locationOf))
     }
   }
   const setters = settersFor(options, list)
   const mine = units.filter((_, i) => i % of === own - 1)
   for (const [i, unit] of mine.entries()) {
-    found.push(...unitFindings(unit, list, setters(unit.catalog.language)))
+    append(found, unitFindings(unit, list, setters(unit.catalog.language)))
     progress?.(i + 1, mine.length)
   }
   return sortedFindings(found)

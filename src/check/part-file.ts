@@ -1,3 +1,4 @@
+import { append } from '../blocks/index.ts'
 import { being, checkArgument, fail, isObject, listOf, readJson } from '../problem/index.ts'
 import { type Finding, sortedFindings } from './finding.ts'
 import { checkFindings } from './some-findings.ts'
@@ -29,6 +30,15 @@ const aPartFile = being(
   value => isObject(value) && typeof value.json === 'string' && typeof value.source === 'string',
 )
 
+/** What a part holds; of what is no JSON, where its first mistake is. Where its parts stand nobody asks. */
+function parsed(json: string, source: string): unknown {
+  try {
+    return JSON.parse(json)
+  } catch {
+    return readJson(json, source).value
+  }
+}
+
 /** The findings of all parts, in the order that one machine gives. Throws `bad-part` where one is missing or twice. */
 export function mergedFindings(
   files: readonly { readonly json: string; readonly source: string }[],
@@ -38,7 +48,7 @@ export function mergedFindings(
   let count: number | undefined
   const findings: Finding[] = []
   for (const { json, source } of files) {
-    const { value } = readJson(json, source)
+    const value = parsed(json, source)
     if (!isObject(value) || !Array.isArray(value.findings) || !Array.isArray(value.part)) {
       return fail('bad-part', `${source} is no part of a check`, {
         hint: 'it is written by dotline check --part 1/4 --format json -o FILE',
@@ -54,7 +64,7 @@ export function mergedFindings(
       return fail('bad-part', `${source} and ${other} are the same part: ${part}`)
     seen.set(part, source)
     checkFindings(source, value.findings)
-    findings.push(...(value.findings as Finding[]))
+    append(findings, value.findings as Finding[])
   }
   for (let part = 1; part <= (count ?? 0); part++) {
     if (!seen.has(part)) return fail('bad-part', `part ${part} of ${count} is missing`)

@@ -1,3 +1,4 @@
+import { greatest } from '../blocks/index.ts'
 import {
   type Box,
   type Drawing,
@@ -79,8 +80,14 @@ export function proofDrawings(options: ProofOptions): readonly Drawing[] {
       rows.push({ ...sizeOf(note), isWide: true, items: [place(note, 0, 0)] })
     }
   }
-  const width = Math.max(paper.width, ...rows.map(row => row.width + 2 * margin))
-  const height = Math.max(paper.height, ...rows.map(row => row.height + 2 * margin + 40))
+  const width = greatest(
+    rows.map(row => row.width + 2 * margin),
+    paper.width,
+  )
+  const height = greatest(
+    rows.map(row => row.height + 2 * margin + 40),
+    paper.height,
+  )
   const title = heading(captions.line(proof.title, 'title'), 1)
   const room = { width: width - 2 * margin, height: height - 2 * margin, gap }
   return packedPages([title, ...rows], room).map(items =>

@@ -7,7 +7,7 @@ import { checkedPlaces } from './read-places.ts'
 import { settersFor, settingsOf, type Unit, unitsOf, widthsOf } from './situations.ts'
 
 /** What `proofPage` and `proofDrawings` take. */
-export interface ProofOptions extends Omit<CheckOptions, 'part' | 'progress'> {
+export interface ProofOptions extends Omit<CheckOptions, 'part'> {
   /** What it is called, for those who read and for documents. */
   readonly title?: string
   /** A sheet as it was, or another: each text is shown in both, with what moved. */
@@ -43,11 +43,22 @@ export interface ProofTexts {
 export function proofTexts(owner: string, options: ProofOptions): ProofTexts {
   checkArgument(owner, 'options', options, anObject)
   if (options.title !== undefined) checkArgument(owner, 'title', options.title, aString)
-  const { title = 'Proof', against, onlyFound = false, locationOf = pathText, ...given } = options
+  const {
+    title = 'Proof',
+    against,
+    onlyFound = false,
+    locationOf = pathText,
+    progress,
+    ...given
+  } = options
   checkArgument(owner, 'onlyFound', onlyFound, aBoolean)
   const list = checkedPlaces(options.places, locationOf)
   const { catalogs } = given
-  const findings = check({ ...given, locationOf })
+  const units = unitsOf(list, catalogs, locationOf)
+  // Each text is checked first, of which `since` may spare some, and then laid out to be shown.
+  const checked = (done: number, all: number) =>
+    progress?.(Math.round((done / all) * units.length), 2 * units.length)
+  const findings = check({ ...given, locationOf, ...(progress && { progress: checked }) })
   const numbers = new Map(findings.map((finding, i) => [finding, i + 1]))
   const at = new Map<string, Finding[]>()
   for (const finding of findings) {
@@ -56,11 +67,11 @@ export function proofTexts(owner: string, options: ProofOptions): ProofTexts {
     if (own) own.push(finding)
     else at.set(key, [finding])
   }
-  const units = unitsOf(list, catalogs, locationOf)
   const setters = settersFor(given, list)
   const othersOf = against && settersFor({ ...given, sheet: against }, list)
   const texts: ProofText[] = []
-  for (const unit of units) {
+  for (const [done, unit] of units.entries()) {
+    progress?.(units.length + done + 1, 2 * units.length)
     const { place, key, catalog } = unit
     const own = at.get(subject(place.name, key, catalog.language ?? '')) ?? []
     const others = othersOf?.(catalog.language)

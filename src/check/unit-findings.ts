@@ -1,3 +1,4 @@
+import { least } from '../blocks/index.ts'
 import type { Layout, Sheet } from '../core.ts'
 import { type Finding, findingKinds, type Situation } from './finding.ts'
 import {
@@ -42,10 +43,10 @@ export function unitFindings(
       looks.push({ code: 'low-contrast', message, figure: rounded(low.figure), limit: low.limit })
     }
     if (leastSize !== undefined) {
-      const least = Math.min(...layout.lines.flatMap(({ runs }) => runs.map(run => run.style.size)))
+      const smallest = least(layout.lines.flatMap(({ runs }) => runs.map(run => run.style.size)))
       const message = 'letters are smaller than the place allows'
-      if (least < leastSize) {
-        looks.push({ code: 'small-text', message, figure: rounded(least), limit: leastSize })
+      if (smallest < leastSize) {
+        looks.push({ code: 'small-text', message, figure: rounded(smallest), limit: leastSize })
       }
     }
     if (direction && layout.paragraphs.some(one => one.direction !== direction)) {

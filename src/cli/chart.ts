@@ -3,6 +3,7 @@ import { problemLine } from 'dot-line'
 import { chartTexts, dataTableHtml } from 'dot-line/chart'
 import { drawChart } from 'dot-line/chart-file'
 import { readChartFile } from './chart-drawing.ts'
+import { counted } from './counted.ts'
 import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
@@ -52,7 +53,7 @@ export function define(command: Command) {
 async function chart(file: string, options: ChartOptions) {
   const { output, width, height, pixelRatio, readerScale } = options
   // A wrong name is reported before any work is done.
-  const format = formatFor(options.format, output) ?? formatFor('svg', undefined)
+  const format = formatFor(options.format, output)
   const description = readChartFile(file)
   const sheet = openSheet(options.sheet, options.mode)
   const texts = chartTexts({
@@ -69,13 +70,12 @@ async function chart(file: string, options: ChartOptions) {
   warn(problems.filter(problem => !told.has(problem)))
   if (dropped.length > 0) {
     const names = dropped.length > 5 ? `${dropped.slice(0, 5).join(', ')}, …` : dropped.join(', ')
-    const message = `${dropped.length} labels have no room: ${names}`
+    const message = `no room for ${counted(dropped.length, 'label')}: ${names}`
     const hint = 'make the chart larger, or its texts smaller'
     process.stderr.write(
       `warning: ${problemLine({ code: 'label-left-out', severity: 'warning', message, hint })}\n`,
     )
   }
-  if (!format) return
   const written = await format(drawing, { pixelRatio })
   const isPage = formatName(options.format, output) === 'html' && typeof written === 'string'
   // Those who do not see the picture have its data.

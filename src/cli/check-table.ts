@@ -1,4 +1,5 @@
 import { byCode, type Finding, situationText, subjectText, whereText } from 'dot-line/check'
+import { counted } from './counted.ts'
 import { table } from './table.ts'
 
 /** Findings by cause, the gravest first, each cause with how many there are. */
@@ -17,5 +18,3 @@ export function findingsTable(findings: readonly Finding[]): string {
   const count = `${counted(findings.length, 'finding')}: ${counted(errors, 'error')}, ${counted(findings.length - errors, 'warning')}`
   return `${parts.join('\n')}\n${count}\n`
 }
-
-const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`

@@ -14,15 +14,17 @@ import {
   withoutAccepted,
 } from 'dot-line/check'
 import { addCheckOptions, type CheckedTexts, openChecked } from './check-input.ts'
-import { checkInParts } from './check-jobs.ts'
+import { checkInParts, textsIn, toldProgress } from './check-jobs.ts'
 import { findingsTable } from './check-table.ts'
 import { CommandError } from './command-error.ts'
+import { counted } from './counted.ts'
 import { openCatalog } from './open-catalog.ts'
 import { addFontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { repeated, wholeNumber } from './options.ts'
 import { writeOut } from './output.ts'
+import { percentTold } from './progress.ts'
 import { readText } from './read-file.ts'
 
 interface CheckOptions extends CheckedTexts {
@@ -80,7 +82,7 @@ async function runCheck(files: readonly string[], options: CheckOptions) {
   if (update) {
     if (accepted === undefined) throw new CommandError('--update needs --accepted FILE')
     writeOut(accepted, acceptedText(all))
-    process.stdout.write(`${all.length} findings are accepted\n`)
+    process.stdout.write(`${counted(all.length, 'finding')} accepted\n`)
     return
   }
   const { findings, gone } =
@@ -89,7 +91,7 @@ async function runCheck(files: readonly string[], options: CheckOptions) {
       : withoutAccepted(all, readAccepted(readText(accepted, 'list'), accepted))
   if (gone.length > 0) {
     process.stderr.write(
-      `warning: ${gone.length} findings of ${accepted} are no longer found (write it anew with --update)\n`,
+      `warning: ${counted(gone.length, 'finding')} of ${accepted} no longer found (write it anew with --update)\n`,
     )
   }
   const reports = {
@@ -115,7 +117,8 @@ async function found(files: readonly string[], options: CheckOptions): Promise<r
     throw new CommandError(`one list of places is checked: ${file}, not ${more} too`)
   const { list, locationOf } = readPlaces(readText(file, 'list of places'), { source: file })
   const { jobs = 1, part, scales } = options
-  if (jobs > 1 && part === undefined && file !== '-') return checkInParts(jobs)
+  if (jobs > 1 && part === undefined && file !== '-')
+    return checkInParts(jobs, percentTold(textsIn))
   const { sheet, catalogs } = await openChecked(options)
   const hyphenation = await openHyphenationFor(sheet)
   return check({
@@ -128,7 +131,7 @@ async function found(files: readonly string[], options: CheckOptions): Promise<r
     ...(scales && { scales }),
     ...(part && { part }),
     ...(options.since && { since: await asBefore(options.since) }),
-    ...(process.stderr.isTTY && { progress: told }),
+    progress: toldProgress(),
   })
 }
 
@@ -136,7 +139,10 @@ async function found(files: readonly string[], options: CheckOptions): Promise<r
 async function asBefore(files: readonly string[]): Promise<Before> {
   const isSheet = (file: string) => /^\s*\{[\s\S]*"styles"\s*:\s*\{/.test(readText(file, 'file'))
   const sheets = files.filter(isSheet)
-  const [sheet] = sheets
+  const [sheet, other] = sheets
+  if (other !== undefined) {
+    throw new CommandError(`two sheets are given as they were: ${sheet} and ${other}`, 'give one')
+  }
   return {
     ...(sheet !== undefined && { sheet: openSheet(sheet, undefined) }),
     catalogs: await Promise.all(
@@ -145,13 +151,6 @@ async function asBefore(files: readonly string[]): Promise<Before> {
         .map(file => openCatalog(file, undefined, 'collect')),
     ),
   }
-}
-
-/** On a terminal, how far it has come: not more often than it changes what is seen. */
-function told(done: number, all: number) {
-  const percent = Math.floor((done / all) * 100)
-  if (percent === Math.floor(((done - 1) / all) * 100) && done < all) return
-  process.stderr.write(done === all ? '\r\u001b[K' : `\r\u001b[K${percent} % of ${all} texts`)
 }
 
 function partOf(text: string): readonly [number, number] {

@@ -37,7 +37,7 @@ import {
 } from '../demo/index.ts'
 import { CommandError } from './command-error.ts'
 import { positiveNumber } from './options.ts'
-import { formatOf, makeFolder, writeWhole } from './output.ts'
+import { formatFor, makeFolder, writeWhole } from './output.ts'
 import { readText } from './read-file.ts'
 import { warn } from './warn.ts'
 
@@ -181,7 +181,7 @@ async function demo(options: DemoOptions) {
   for (const { drawing, files, what } of shown) {
     warn(drawing.problems)
     for (const file of files) {
-      await write(file, what, path => formatOf(path)(drawing, { pixelRatio: 2 }))
+      await write(file, what, path => formatFor(undefined, path)(drawing, { pixelRatio: 2 }))
     }
   }
   await write('notice.html', 'the same notice as a web page', () =>

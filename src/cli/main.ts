@@ -2,6 +2,7 @@
 import { createRequire } from 'node:module'
 import { Command, CommanderError, type Option } from 'commander'
 import { errorLines } from './command-error.ts'
+import { endProgress } from './progress.ts'
 
 /** Bad input, of whatever kind. */
 const badInput = 2
@@ -158,6 +159,7 @@ async function main() {
   try {
     await command.parseAsync()
   } catch (error) {
+    endProgress()
     if (error instanceof CommanderError) {
       process.exitCode = error.exitCode === 0 ? 0 : badInput
       return

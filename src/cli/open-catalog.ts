@@ -17,7 +17,7 @@ export async function openCatalog(
   return readXliff(text, { source: file, problems }).target
 }
 
-export const isXliff = (file: string) => /\.xliff?$|\.xlf$/.test(file)
+export const isXliff = (file: string) => /\.(xlf|xliff)$/i.test(file)
 
 /** A catalog in JSON; its language is stated, or in the file's name: `strings.ar.json`, `strings.ar.mf2.json`. */
 export function catalogOf(

@@ -1,6 +1,7 @@
 import type { Command } from 'commander'
 import { openShelf, problemLine, type Shelf } from 'dot-line'
 import { repeated } from './options.ts'
+import { endProgress, tellProgress } from './progress.ts'
 
 export interface FontOptions {
   readonly font?: string[]
@@ -16,7 +17,9 @@ export function addFontOptions(command: Command): Command {
 
 /** The shelf that the options ask for; what of the system's fonts is broken is reported as warnings. */
 export async function openFonts({ font, system }: FontOptions): Promise<Shelf> {
-  const shelf = await openShelf({ fonts: font, system })
+  // A folder may be a whole disk.
+  if (font || system) tellProgress('reading fonts')
+  const shelf = await openShelf({ fonts: font, system }).finally(endProgress)
   for (const problem of shelf.problems) {
     process.stderr.write(`warning: ${problemLine(problem)}; it is left out\n`)
   }

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { closeSync, mkdirSync, openSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { basename, dirname, extname, join } from 'node:path'
 import type { Command } from 'commander'
 import type { Drawing, Layout } from 'dot-line'
@@ -78,10 +78,9 @@ export function formatName(named: string | undefined, path: string | undefined) 
   return path === undefined ? undefined : extname(path).slice(1).toLowerCase()
 }
 
-/** The format of that name; undefined where none is stated. Throws where there is none of that name. */
-export function formatFor(named: string | undefined, path: string | undefined): Format | undefined {
-  const name = formatName(named, path)
-  if (name === undefined) return undefined
+/** The format of that name, or of a path's extension; SVG where neither is given. Throws where there is none. */
+export function formatFor(named: string | undefined, path: string | undefined): Format {
+  const name = formatName(named, path) ?? 'svg'
   const format = formats.get(name)
   if (format) return format
   const what =
@@ -93,38 +92,73 @@ export function formatFor(named: string | undefined, path: string | undefined): 
   throw new CommandError(what, `available: ${formatNames.join(', ')}`)
 }
 
-/** The format of a path's extension. Throws where there is none. */
-export function formatOf(path: string): Format {
-  const format = formatFor(undefined, path)
-  if (!format) throw new CommandError(`'${path}' has no extension`)
-  return format
-}
-
 /** Writes to a file, or to standard output; bytes not to a terminal. */
-export function writeOut(path: string | undefined, content: string | Uint8Array) {
+export function writeOut(path: string | undefined, content: Content | Iterable<Uint8Array>) {
   if (path !== undefined) return writeWhole(path, content)
   if (typeof content !== 'string' && process.stdout.isTTY) {
     throw new CommandError('this format is not text, and is not written to a terminal', 'give -o')
   }
-  process.stdout.write(content)
+  for (const chunk of chunksOf(content)) process.stdout.write(chunk)
 }
 
 /** Writes a whole file or none: into a neighbour first, which then takes the name. */
-export function writeWhole(path: string, content: string | Uint8Array) {
+export function writeWhole(path: string, content: Content | Iterable<Uint8Array>) {
   const part = join(dirname(path), `.${basename(path)}.${randomBytes(4).toString('hex')}`)
+  const cannotWrite = `cannot write ${path}`
   try {
-    writeFileSync(part, content)
-    renameSync(part, path)
+    const file = trying(cannotWrite, () => openSync(part, 'wx'))
+    try {
+      // What makes the chunks may fail too, and says why itself.
+      for (const chunk of chunksOf(content)) trying(cannotWrite, () => writeFileSync(file, chunk))
+    } finally {
+      closeSync(file)
+    }
+    trying(cannotWrite, () => renameSync(part, path))
   } catch (error) {
     rmSync(part, { force: true })
-    throw new CommandError(`cannot write ${path}`, systemReason(error))
+    throw error
   }
 }
 
+const chunksOf = (content: Content | Iterable<Uint8Array>): Iterable<Content> =>
+  typeof content === 'string' || content instanceof Uint8Array ? [content] : content
+
+/** Writes pages of a format that holds one: each into a file of its own, numbered where there are several. */
+export async function writePages(
+  pages: readonly Drawing[],
+  output: string | undefined,
+  what: string,
+  written: (page: Drawing) => Content | Promise<Content>,
+) {
+  if (pages.length > 1 && output === undefined) {
+    throw new CommandError(
+      `the ${what} has ${pages.length} pages`,
+      'give -o: each page is a file of its own',
+    )
+  }
+  for (const [i, page] of pages.entries()) {
+    const path =
+      output === undefined || pages.length === 1 ? output : numbered(output, i + 1, pages.length)
+    writeOut(path, await written(page))
+  }
+}
+
+/** `notice.png` of the third of twelve pages is `notice-03.png`. */
+function numbered(path: string, page: number, count: number): string {
+  const ending = extname(path)
+  const number = String(page).padStart(String(count).length, '0')
+  return `${path.slice(0, path.length - ending.length)}-${number}${ending}`
+}
+
 export function makeFolder(path: string) {
+  trying(`cannot make the folder ${path}`, () => mkdirSync(path, { recursive: true }))
+}
+
+/** What the system refuses is told in a line. */
+function trying<Value>(what: string, act: () => Value): Value {
   try {
-    mkdirSync(path, { recursive: true })
+    return act()
   } catch (error) {
-    throw new CommandError(`cannot make the folder ${path}`, systemReason(error))
+    throw new CommandError(what, systemReason(error))
   }
 }

@@ -100,9 +100,9 @@ function valuesOf(places: string): Readonly<Record<string, Values>> {
 function fontsIn(path: string): readonly string[] {
   try {
     if (!statSync(path).isDirectory()) return [path]
-    return readdirSync(path, { recursive: true, encoding: 'utf8' })
-      .filter(name => /\.(ttf|otf|ttc|woff2?)$/i.test(name))
-      .map(name => join(path, name))
+    return readdirSync(path, { recursive: true, withFileTypes: true })
+      .filter(({ name }) => /\.(ttf|otf|ttc|otc|woff2?)$/i.test(name))
+      .map(({ parentPath, name }) => join(parentPath, name))
       .sort()
   } catch (error) {
     throw new CommandError(`cannot read the fonts ${path}`, systemReason(error))

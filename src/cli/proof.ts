@@ -7,7 +7,8 @@ import { CommandError } from './command-error.ts'
 import { addFontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
-import { formatName, writeOut } from './output.ts'
+import { formatName, writeOut, writePages } from './output.ts'
+import { percentTold } from './progress.ts'
 import { readText } from './read-file.ts'
 
 type Format = 'html' | 'pdf' | 'png'
@@ -83,25 +84,11 @@ async function proof(file: string, options: ProofOptions) {
     ...(hyphenation && { hyphenation }),
     ...(scales && { scales }),
     ...(title !== undefined && { title }),
+    progress: percentTold(() => 'the proof'),
   }
   if (name === 'html') return writeOut(output, proofPage(given))
   const pages = proofDrawings(given)
   const standards = ['PDF/UA-1'] as const
   if (name === 'pdf') return writeOut(output, toPdf(pages, { title: title ?? 'Proof', standards }))
-  if (pages.length > 1 && output === undefined) {
-    throw new CommandError(
-      `the proof has ${pages.length} pages`,
-      'give -o FILE.png, or --format pdf',
-    )
-  }
-  for (const [i, page] of pages.entries()) {
-    writeOut(numbered(output, i, pages.length), await toPng(page, { pixelRatio: 2 }))
-  }
-}
-
-/** `proof.png`, or `proof-01.png` of several. */
-function numbered(output: string | undefined, i: number, count: number): string | undefined {
-  if (output === undefined || count === 1) return output
-  const number = String(i + 1).padStart(String(count).length, '0')
-  return output.replace(/(\.[^./\\]*)?$/, `-${number}$1`)
+  await writePages(pages, output, 'proof', page => toPng(page, { pixelRatio: 2 }))
 }

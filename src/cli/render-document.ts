@@ -1,40 +1,36 @@
-import { closeSync, openSync, renameSync, rmSync, writeSync } from 'node:fs'
-import { basename, dirname, extname, isAbsolute, join } from 'node:path'
+import { dirname, extname, isAbsolute, join } from 'node:path'
 import { type Drawing, openImage, type Picture } from 'dot-line'
 import { documentImages, readDocument, type SetDocument, setDocument } from 'dot-line/document'
 import { toHtmlPage } from 'dot-line/html'
 import { pdfChunks } from 'dot-line/pdf'
 import { type ChartSettings, chartIn } from './chart-drawing.ts'
-import { CommandError, systemReason } from './command-error.ts'
 import { openCatalog } from './open-catalog.ts'
 import { openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
-import { formatFor, formatName, writeOut } from './output.ts'
+import { formatFor, formatName, type OutputOptions, writeOut, writePages } from './output.ts'
+import { endProgress, tellProgress } from './progress.ts'
 import { readText } from './read-file.ts'
-import type { TextOptions } from './set-text.ts'
+import { readerOf, type TextOptions } from './set-text.ts'
 import { warn } from './warn.ts'
 
-interface DocumentOptions extends TextOptions {
+interface DocumentOptions extends TextOptions, OutputOptions {
   readonly format?: string
   readonly output?: string
-  readonly pixelRatio?: number
-  readonly background?: string
-  readonly title?: string
   readonly catalog?: string
   readonly language?: string
 }
 
 /** Sets a document that a JSON file describes, page by page. */
 export async function renderDocument(file: string, options: DocumentOptions) {
-  const { output, pixelRatio, background } = options
+  const { output, background } = options
   const name = formatName(options.format, output) ?? 'pdf'
   const format = formatFor(name, output)
   const { document, locationOf } = readDocument(readText(file, 'document'), { source: file })
   const sheet = openSheet(options.sheet, options.mode)
   const hyphenation = await openHyphenationFor(sheet)
   const shelf = await openFonts(options)
-  const reader = { scale: options.readerScale }
+  const reader = readerOf(options)
   const catalog =
     options.catalog === undefined ? undefined : await openCatalog(options.catalog, options.language)
   const language = options.language ?? document.language ?? catalog?.language
@@ -66,65 +62,27 @@ export async function renderDocument(file: string, options: DocumentOptions) {
     )
     return
   }
-  if (!format) return
-  if (pages.length > 1 && output === undefined) {
-    throw new CommandError(
-      `the document has ${pages.length} pages`,
-      'give -o: each page is a file of its own',
-    )
-  }
-  for (const [i, page] of pages.entries()) {
-    const path =
-      output !== undefined && pages.length > 1 ? numbered(output, i + 1, pages.length) : output
-    writeOut(path, await format(page, { title, pixelRatio, background: background ?? '#ffffff' }))
-  }
-}
-
-/** `notice.png` of the third of twelve pages is `notice-03.png`. */
-function numbered(path: string, page: number, count: number): string {
-  const ending = extname(path)
-  const number = String(page).padStart(String(count).length, '0')
-  return `${path.slice(0, path.length - ending.length)}-${number}${ending}`
+  await writePages(pages, output, 'document', page =>
+    format(page, { ...options, title, background: background ?? '#ffffff' }),
+  )
 }
 
 /** Pages from here on are worth telling about on a terminal. */
 const worthTelling = 20
 
-/** Writes pages as they are drawn, into a neighbour of the file, which then takes its name: a whole file or none. */
+/** Writes pages as they are drawn. */
 function writePdf(set: SetDocument, output: string | undefined, title: string | undefined) {
   const { metadata, pageCount } = set
-  const isTold = process.stderr.isTTY && pageCount >= worthTelling
+  const isTold = pageCount >= worthTelling
   function* pages(): Generator<Drawing> {
     let number = 0
     for (const page of set.pages()) {
-      if (isTold) process.stderr.write(`\r\u001b[K${++number} of ${pageCount} pages`)
+      if (isTold) tellProgress(`${++number} of ${pageCount} pages`)
       yield page
     }
-    if (isTold) process.stderr.write('\r\u001b[K')
+    if (isTold) endProgress()
   }
-  const chunks = pdfChunks(pages(), { ...metadata, ...(title !== undefined && { title }) })
-  if (output === undefined) {
-    writeOut(undefined, Buffer.concat([...chunks]))
-    return
-  }
-  const part = join(dirname(output), `.${basename(output)}.${process.pid}`)
-  let descriptor: number
-  try {
-    descriptor = openSync(part, 'w')
-  } catch (error) {
-    throw new CommandError(`cannot write ${output}`, systemReason(error))
-  }
-  try {
-    try {
-      for (const chunk of chunks) writeSync(descriptor, chunk)
-    } finally {
-      closeSync(descriptor)
-    }
-    renameSync(part, output)
-  } catch (error) {
-    rmSync(part, { force: true })
-    throw error
-  }
+  writeOut(output, pdfChunks(pages(), { ...metadata, ...(title !== undefined && { title }) }))
 }
 
 /** The images that a document names, from files beside it: those in JSON are charts. */

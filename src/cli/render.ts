@@ -1,4 +1,5 @@
 import { type Command, Option } from 'commander'
+import { CommandError } from './command-error.ts'
 import { positiveNumber } from './options.ts'
 import { addFormatOption, formatFor, type OutputOptions, outputHelp, writeOut } from './output.ts'
 import { addGuidesOption, addPlaceOptions, type PlaceOptions, placedText } from './place-text.ts'
@@ -54,11 +55,36 @@ export function define(command: Command) {
     .action(render)
 }
 
-async function render(file: string | undefined, options: RenderOptions) {
+/** What only documents are told, and what texts are told too; all other options are of texts alone. */
+const ofDocuments = ['catalog', 'language']
+const ofBoth = [
+  ...['sheet', 'mode', 'value', 'font', 'system', 'title', 'format', 'output', 'pixelRatio'],
+  ...['background', 'svgText', 'tolerance', 'minThickness', 'depth', 'readerScale', 'readerGrowth'],
+  ...['readerSpacing', 'readerBold', 'readerContrast'],
+]
+
+/** Throws where an option was typed that would be passed over. */
+function refuseOthers(command: Command, isDocument: boolean) {
+  for (const option of command.options) {
+    const name = option.attributeName()
+    const isTaken = ofBoth.includes(name) || ofDocuments.includes(name) === isDocument
+    if (isTaken || command.getOptionValueSource(name) !== 'cli') continue
+    throw new CommandError(
+      isDocument
+        ? `${option.long} is of texts, and this is a document`
+        : `${option.long} is of documents, and this is a text`,
+      isDocument ? 'a document states it in its file' : 'a document is a FILE that ends in .json',
+    )
+  }
+}
+
+async function render(file: string | undefined, options: RenderOptions, command: Command) {
   const { output } = options
-  if (file?.endsWith('.json') && options.text === undefined) return renderDocument(file, options)
+  const isDocument = file?.endsWith('.json') === true && options.text === undefined
+  refuseOthers(command, isDocument)
+  if (file !== undefined && isDocument) return renderDocument(file, options)
   // A wrong name is reported before any work is done.
-  const format = formatFor(options.format, output) ?? formatFor('svg', undefined)
+  const format = formatFor(options.format, output)
   const shown = placedText(await setText(file, options), options)
-  if (format) writeOut(output, await format(shown, options))
+  writeOut(output, await format(shown, options))
 }

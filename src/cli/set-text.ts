@@ -152,7 +152,8 @@ function inWritingMode(sheet: Sheet, { style, writingMode }: TextOptions): Sheet
   return sheet.with({ styles: { [style]: { writingMode } } })
 }
 
-function readerOf(options: TextOptions): ReaderSettings {
+/** What the options say of the reader. */
+export function readerOf(options: TextOptions): ReaderSettings {
   return {
     scale: options.readerScale,
     growth: options.readerGrowth,

@@ -8,6 +8,7 @@ import {
   writeCss,
   writeTokens,
 } from 'dot-line'
+import { CommandError } from './command-error.ts'
 import { openSheet } from './open-sheet.ts'
 import { positiveNumber } from './options.ts'
 import { writeWhole } from './output.ts'
@@ -58,6 +59,13 @@ function showSheet(file: string, options: SheetOptions) {
 function sheetText(sheet: Sheet, options: SheetOptions): string {
   const { why, readerScale: scale } = options
   const format = options.format ?? formatOfPath(options.output ?? '')
+  if (why !== undefined && (format === 'css' || format === 'tokens')) {
+    throw new CommandError(
+      `--why tells of one style, which is no ${format}`,
+      'print it as a table or as json',
+    )
+  }
+  if (why !== undefined && format === 'json') return `${JSON.stringify(sheet.why(why), null, 2)}\n`
   if (format === 'css') return writeCss(sheet)
   if (format === 'json') return `${JSON.stringify(sheet.definition(), null, 2)}\n`
   if (format === 'tokens') {

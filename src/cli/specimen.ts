@@ -3,6 +3,7 @@ import { specimen, specimenPage } from 'dot-line'
 import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { repeated } from './options.ts'
 import { addFormatOption, formatFor, formatName, outputHelp, writeOut } from './output.ts'
+import { endProgress, tellProgress } from './progress.ts'
 
 interface SpecimenOptions extends FontOptions {
   readonly family?: string[]
@@ -33,17 +34,15 @@ const worthTelling = 8
 async function writeSpecimen(options: SpecimenOptions) {
   const { family: families, text, output, format: named, ...fonts } = options
   const isPage = formatName(named, output) === 'html'
-  const format = formatFor(named, output) ?? formatFor('svg', undefined)
+  const format = formatFor(named, output)
   const shelf = await openFonts(fonts)
-  const isTold = process.stderr.isTTY && (families ?? shelf.families).length >= worthTelling
-  const progress = (family: string, done: number, total: number) => {
-    process.stderr.write(`\r\u001b[K${done + 1} of ${total}  ${family}`)
-  }
+  const isTold = (families ?? shelf.families).length >= worthTelling
+  const progress = (family: string, done: number, total: number) =>
+    tellProgress(`${done + 1} of ${total}  ${family}`)
   const shown = { families, text, ...(isTold && { progress }) }
-  const written =
-    isPage || !format
-      ? specimenPage(shelf, shown)
-      : format(specimen(shelf, shown), { pixelRatio: 2 })
-  if (isTold) process.stderr.write('\r\u001b[K')
+  const written = isPage
+    ? specimenPage(shelf, shown)
+    : format(specimen(shelf, shown), { pixelRatio: 2 })
+  if (isTold) endProgress()
   writeOut(output, await written)
 }

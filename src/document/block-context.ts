@@ -53,6 +53,8 @@ export interface BlockContext {
   tell(message: string, hint: string, path: Path): void
   /** A number for a name that nothing else has. */
   next(): number
+  /** An id for what has none, by what it is; none that the document states. */
+  ownId(kind: 'heading' | 'place'): string
 }
 
 /** Where a block goes that leaves the flow. */

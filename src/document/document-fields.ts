@@ -55,12 +55,17 @@ const whole: Field = {
   expected: being('a whole number from 1', value => Number.isInteger(value) && Number(value) >= 1),
   schema: { type: 'integer', minimum: 1 },
 }
-const level: Field = {
+const wholeUpTo = (most: number, what = 'a whole number'): Field => ({
   expected: being(
-    'a level from 1 to 6',
-    value => Number.isInteger(value) && Number(value) >= 1 && Number(value) <= 6,
+    `${what} from 1 to ${most}`,
+    value => Number.isInteger(value) && Number(value) >= 1 && Number(value) <= most,
   ),
-  schema: { type: 'integer', minimum: 1, maximum: 6 },
+  schema: { type: 'integer', minimum: 1, maximum: most },
+})
+const level = wholeUpTo(6, 'a level')
+const fromZero: Field = {
+  expected: being('a number from 0, at most 10000', value => isMargin(value)),
+  schema: { type: 'number', minimum: 0, maximum: 10_000 },
 }
 const margins: FieldMap = {
   top: numberField,
@@ -103,8 +108,8 @@ export const pageFields: FieldMap = {
       ],
     },
   },
-  columns: whole,
-  gap: numberField,
+  columns: wholeUpTo(100),
+  gap: fromZero,
   columnFill: choiceField('balance', 'auto'),
   facing: flag,
   baselineGrid: lengthField,
@@ -122,7 +127,8 @@ export const pageLabelFields: FieldMap = {
   page: whole,
   style: choiceField('decimal', 'lower-roman', 'upper-roman', 'lower-alpha', 'upper-alpha'),
   prefix: textField,
-  start: whole,
+  // In letters a page of a hundred thousand is called by thousands of them.
+  start: wholeUpTo(100_000),
 }
 
 const blockList: Field = {

@@ -34,6 +34,8 @@ export interface RoundSetting {
   readonly page: PageShape
   /** What stands beside something, by the id of that. */
   readonly placed: ReadonlyMap<string, readonly PlacedBlock[]>
+  /** Ids that the document states. */
+  readonly ids: ReadonlySet<string>
   readonly gridStep: number | undefined
   textsFor(known: (name: string) => Value | undefined): DocumentTexts
   locationOf(path: Path): SourceLocation | string
@@ -110,6 +112,12 @@ export function documentRound(
     index: before?.index ?? [],
     counters: [],
     next: () => count++,
+    ownId(kind) {
+      for (;;) {
+        const id = `${kind}-${count++}`
+        if (!setting.ids.has(id)) return id
+      }
+    },
     asksNumbers() {
       asksNumbers = true
     },

@@ -22,6 +22,15 @@ export function* everyBlock(
   }
 }
 
+/** The ids that a document states. */
+export function statedIds(content: readonly BlockSource[]): ReadonlySet<string> {
+  const ids = new Set<string>()
+  for (const { block } of everyBlock(content)) {
+    if ('id' in block && block.id !== undefined) ids.add(block.id)
+  }
+  return ids
+}
+
 /** The names of all images of a document, each once. */
 export function documentImages(document: DocumentSource): readonly string[] {
   const { content } = checkedDocument(document)

@@ -86,7 +86,8 @@ export const sizeIn = (
 ) => {
   const own = shown && ('box' in shown ? shown.box : shown)
   const width = Math.min(asked ?? own?.width ?? available, available)
-  return { width, height: own ? (own.height * width) / own.width : 0 }
+  // A drawing may be empty.
+  return { width, height: own && own.width > 0 ? (own.height * width) / own.width : 0 }
 }
 
 /** The same on a page whose lines run down: it is no higher than they are long. */
@@ -109,7 +110,7 @@ export function pictureItems(
   height: number,
 ): readonly Item[] {
   if (!('box' in shown)) return [image({ x, y, width, height }, shown)]
-  const scale = width / shown.box.width
+  const scale = shown.box.width > 0 ? width / shown.box.width : 1
   const matrix = {
     xx: scale,
     yx: 0,

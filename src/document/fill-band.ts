@@ -61,8 +61,8 @@ interface Column {
   isEmpty: boolean
   /** It has more than figures at its head. */
   hasText: boolean
-  /** What takes room at a side, and how far down it reaches. */
-  inset: (Omit<Inset, 'depth'> & { readonly bottom: number }) | undefined
+  /** What takes room at a side: how far down it reaches, and how far text keeps from it. */
+  inset: (Omit<Inset, 'depth'> & { readonly bottom: number; readonly foot: number }) | undefined
 }
 
 /** Fills the columns of a band one after the other; `floats` wait for the head or the foot of one. */
@@ -75,8 +75,12 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
   let isFree = true
 
   /** How far down an item may reach, with the notes that it asks for below it. */
-  const bottomFor = ({ box, index }: Column, notes: readonly FlowItem[]) =>
-    Math.min(bandTop + depth, box.y + box.height - footHeight(feet[index], notes))
+  function bottomFor({ box, index, inset }: Column, notes: readonly FlowItem[]) {
+    const bottom = Math.min(bandTop + depth, box.y + box.height - footHeight(feet[index], notes))
+    // Notes may not rise into what was put at the side: what asks for them goes to the next column.
+    const isCovered = notes.length > 0 && inset !== undefined && bottom < inset.foot - slack
+    return isCovered ? Number.NEGATIVE_INFINITY : bottom
+  }
 
   function put(column: Column, item: FlowItem, y: number, head?: FlowItem) {
     const { x, width } = column.box
@@ -88,7 +92,8 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
     column.hasText ||= item.float !== 'top'
     if (isSide && item.width !== undefined) {
       const side = item.float === 'right' ? 'right' : 'left'
-      column.inset = { side, width: item.width + item.before, bottom: y + item.height + item.after }
+      const foot = y + item.height
+      column.inset = { side, width: item.width + item.before, bottom: foot + item.after, foot }
       column.y = y
       // Text begins beside it at its top.
       column.isAtTop = true

@@ -153,11 +153,8 @@ function pageOf(
     index,
     items: isDrawn
       ? all.flatMap(one => {
-          const items = drawn(one)
           // What has a place of its own has that of the paper.
-          return frame.turn === undefined || ownPlaces.has(one)
-            ? items
-            : turnedItems(items, frame.turn)
+          return drawn(one, ownPlaces.has(one) ? undefined : frame.turn)
         })
       : [],
     headings: all.flatMap(({ item }) => (item.heading ? [item.heading] : [])),
@@ -242,9 +239,12 @@ function inMargin(
   return found.map(({ item, y }) => ({ item, x: margin.x, y, width: margin.width }))
 }
 
-function drawn({ item, x, y, head }: PlacedItem): readonly Item[] {
-  const own = tagged(item.draw(x, y), item.tags)
-  return head ? [...head.draw(x, y - head.height, true), ...own] : own
+/** On the paper; turned before it is tagged, as the elements around it may be as deep as they like. */
+function drawn({ item, x, y, head }: PlacedItem, turn: number | undefined): readonly Item[] {
+  const onPaper = (items: readonly Item[]) =>
+    turn === undefined ? items : turnedItems(items, turn)
+  const own = tagged(onPaper(item.draw(x, y)), item.tags)
+  return head ? [...onPaper(head.draw(x, y - head.height, true)), ...own] : own
 }
 
 function tooHigh(problem: 'parted' | 'reaches', location: Problem['location']): Problem {

@@ -27,6 +27,8 @@ export interface ParagraphSetting {
   readonly spansColumns?: boolean
   /** Painted beside its first line: the mark of a list's item, a large first letter. */
   readonly mark?: ((x: number, baseline: number) => readonly Item[]) | undefined
+  /** How far the mark is moved where its line is beside something. */
+  readonly markShift?: number
   /** Room that something of its own takes beside its first lines. */
   readonly inset?: Inset | undefined
   /** It is no lower than this, however few lines it has. */
@@ -54,9 +56,8 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
   const { path, role, name, before, after, tags = [], indent = 0, mark, marks = [] } = setting
   const { keepWithNext = false, keepTogether = false, heading, id, isParted = false } = setting
   const { inMargin, spansColumns, isMirrored } = setting
-  const { parts, reaches } = lines
+  const { baseline } = lines
   const height = Math.max(lines.height, setting.leastHeight ?? 0)
-  const first = parts[0].layout.lines[0]
   return {
     height,
     before,
@@ -64,7 +65,7 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
     keepWithNext,
     path,
     tags,
-    ...(first && { baseline: first.baseline }),
+    ...(baseline !== undefined && { baseline }),
     ...(heading && { heading }),
     ...(id !== undefined && { id }),
     ...(marks.length > 0 && { marks }),
@@ -74,18 +75,19 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
       const own = isParted
         ? { ...role, id: id ?? name, continues: true }
         : { ...role, ...(id !== undefined && { id }) }
-      const marked = mark && first ? mark(x, y + first.baseline) : []
+      const shift = lines.isBeside ? (setting.markShift ?? 0) : 0
+      const marked = mark && baseline !== undefined ? mark(x + shift, y + baseline) : []
       const left = isMirrored ? x : x + indent
-      const texts = parts.map(part => place(part.layout, left + part.x, y + part.y))
+      const texts = lines.parts().map(part => place(part.layout, left + part.x, y + part.y))
       return [...marked, group(texts, own)]
     },
     ...(!isParted && { beside: besideOf(setting) }),
     split(room, must = false) {
       if (heading || (keepTogether && !must)) return undefined
       let count = 0
-      while (count < reaches.length && reaches[count] <= room + 1e-6) count++
+      while (count < lines.count && lines.reach(count) <= room + 1e-6) count++
       // Neither the first line alone below, nor the last alone above.
-      count = Math.min(count, reaches.length - fewest)
+      count = Math.min(count, lines.count - fewest)
       if (count < fewest) return undefined
       const part = linesOf(setting, count)
       const { rest } = part
@@ -96,18 +98,17 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
       )
       const { mark: _, inset: __, inMargin: ___, leastHeight: ____, ...others } = setting
       const firstSetting = { ...setting, isParted: true, after: 0, keepWithNext: false, marks: own }
-      return {
-        first: itemOf(part, firstSetting),
-        rest: paragraphItem({
-          ...others,
-          isParted: true,
-          // What had to be parted once is told once.
-          keepTogether: keepTogether && !must,
-          before: 0,
-          from: rest,
-          marks: later,
-        }),
+      const restSetting = {
+        ...others,
+        isParted: true,
+        // What had to be parted once is told once.
+        keepTogether: keepTogether && !must,
+        before: 0,
+        from: rest,
+        marks: later,
       }
+      const below = lines.from(count, () => linesOf(restSetting)) ?? linesOf(restSetting)
+      return { first: itemOf(part, firstSetting), rest: itemOf(below, restSetting) }
     },
   }
 }
@@ -122,11 +123,6 @@ function besideOf(setting: ParagraphSetting) {
     // A list stands in from a picture as from the column's edge.
     const isAtStart = (inset.side === 'left') !== isMirrored
     const shift = isAtStart ? (isMirrored ? -inset.width : inset.width) : 0
-    const mark = setting.mark
-    return paragraphItem({
-      ...setting,
-      inset,
-      ...(mark && { mark: (x, baseline) => mark(x + shift, baseline) }),
-    })
+    return paragraphItem({ ...setting, inset, markShift: shift })
   }
 }

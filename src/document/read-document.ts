@@ -24,7 +24,7 @@ import {
   runningFields,
 } from './document-fields.ts'
 import type { DocumentSource } from './document-source.ts'
-import { cellColumns, numbersIn } from './table-cells.ts'
+import { cellColumns, columnSums } from './table-cells.ts'
 
 /** A document that was checked, and where its parts stand in their file. */
 export interface ReadDocument {
@@ -149,13 +149,17 @@ function checkTable(block: Readonly<Record<string, unknown>>, at: Path, tell: Te
     if (isObject(column)) checkFields(column, columnFields, [...at, 'columns', i], tell, 'a column')
   })
   const count = columns.length
+  const { sums, add } = columnSums(count)
   for (const part of ['head', 'rows', 'foot'] as const) {
     const rows = block[part]
     if (!Array.isArray(rows) || !rows.every(row => Array.isArray(row))) continue
     for (const [i, { columns: places, used, free }] of cellColumns(rows, count).entries()) {
       const own = [...at, part, i]
       if (used <= count && free === 0) {
-        checkTotals(rows[i], block.rows, { columns: places, count }, own, tell)
+        const hasNumbers = (cell: number) => sums[places[cell]].count > 0
+        checkTotals(rows[i], hasNumbers, own, tell)
+        // A year that a head says is nothing to be added up.
+        if (part !== 'head') add(rows[i], places)
         continue
       }
       const cells = used > count ? used : count - free
@@ -165,19 +169,16 @@ function checkTable(block: Readonly<Record<string, unknown>>, at: Path, tell: Te
   }
 }
 
-/** A sum of a column in which no cell is a number would be 0, and that would be wrong. */
+/** A sum of a column that has no number above it would be 0, and that would be wrong. */
 function checkTotals(
   row: readonly unknown[],
-  rows: unknown,
-  { columns, count }: { readonly columns: readonly number[]; readonly count: number },
+  hasNumbers: (cell: number) => boolean,
   at: Path,
   tell: TellField,
 ) {
-  if (!Array.isArray(rows)) return
   row.forEach((cell, j) => {
-    if (!isObject(cell) || cell.total === undefined) return
-    if (numbersIn(rows, count, columns[j]).length > 0) return
-    const message = 'a sum is asked for of a column that has no numbers'
+    if (!isObject(cell) || cell.total === undefined || hasNumbers(j)) return
+    const message = 'a sum is asked for of a column that has no numbers above it'
     const hint = 'write its cells as numbers, 12.5 and not "12.5"'
     tell([...at, j], 'bad-total', message, { hint })
   })

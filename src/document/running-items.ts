@@ -1,7 +1,11 @@
-import { group, type Item, place, type Values } from '../core.ts'
+import { type Frame, group, type Item, place, type Values } from '../core.ts'
+import type { Path } from '../problem/index.ts'
 import type { DocumentSource, RunningSource } from './document-source.ts'
 import type { DocumentTexts } from './document-texts.ts'
 import type { PageShape } from './page-shape.ts'
+
+type Side = 'left' | 'center' | 'right'
+const everySide: readonly Side[] = ['left', 'center', 'right']
 
 /** What stands at the head and the foot of a page: to be seen, and not read out again on each. */
 export function runningItems(
@@ -11,6 +15,8 @@ export function runningItems(
   values: Readonly<Record<string, string>>,
   texts: DocumentTexts,
   isMirrored: boolean,
+  /** Is told what is cut, for it is wider than its room. */
+  onCut?: (path: Path) => void,
 ): readonly Item[] {
   const isTurned = (page.facing === true && index % 2 === 1) !== isMirrored
   const [left, right] = shape.sidesOf(index)
@@ -21,8 +27,8 @@ export function runningItems(
   } as const
   const line = (name: string, running: RunningSource | undefined, y: number): Item[] => {
     if (!running) return []
-    return (['left', 'center', 'right'] as const).flatMap((side): Item[] => {
-      const { x, part } = sides[side]
+    const found = everySide.flatMap(side => {
+      const { part } = sides[side]
       const text = running[part]
       if (text === undefined || text === '') return []
       const rich = texts.rich(text, [name, part])
@@ -30,8 +36,18 @@ export function runningItems(
       const own: Values = Object.fromEntries(
         Object.entries(values).filter(([key]) => asked.includes(key)),
       )
-      const layout = texts.set(rich, 'document-running', {}, { values: own })
-      return [place(layout, x, y, { across: side, down: 'middle' })]
+      const set = (frame: Frame) => texts.set(rich, 'document-running', frame, { values: own })
+      return [{ side, part, layout: set({}), set }]
+    })
+    const widthOf = (side: Side) => found.find(one => one.side === side)?.layout.width ?? 0
+    const rooms = roomsOf(widthOf, right - left, texts.em)
+    return found.map(({ side, part, layout, set }) => {
+      const isWide = layout.width > rooms[side] + tolerance
+      if (isWide) onCut?.([name, part])
+      const shown = isWide
+        ? set({ width: rooms[side], maxLines: layout.lines.length, align: side })
+        : layout
+      return place(shown, sides[side].x, y, { across: side, down: 'middle' })
     })
   }
   const isFirst = index === 0
@@ -49,4 +65,27 @@ export function runningItems(
     ),
   ]
   return items.length === 0 ? [] : [group(items, { role: 'none' })]
+}
+
+/** Widths are sums of many advances. */
+const tolerance = 1e-6
+
+/**
+ * How wide each part may be, so that none meets another: the middle one a third at least, and more
+ * where the sides leave it; two sides half each, and what the other leaves.
+ */
+function roomsOf(
+  widthOf: (side: Side) => number,
+  width: number,
+  gap: number,
+): Readonly<Record<Side, number>> {
+  const [left, center, right] = everySide.map(widthOf)
+  if (center > 0) {
+    const middle = Math.min(center, Math.max(width / 3, width - 2 * (Math.max(left, right) + gap)))
+    const side = (width - middle) / 2 - gap
+    return { left: side, center: middle, right: side }
+  }
+  const half = (width - gap) / 2
+  const beside = (other: number) => (other === 0 ? width : Math.max(half, width - other - gap))
+  return { left: beside(right), center: width, right: beside(left) }
 }

@@ -3,6 +3,7 @@ import {
   type Drawing,
   drawing,
   type Hyphenation,
+  type Item,
   type Picture,
   plainText,
   type ReaderSettings,
@@ -20,18 +21,22 @@ import {
   checkOptions,
   errorProblem,
   fail,
+  isMade,
   nearestName,
   type Path,
   type Problem,
   pathText,
   problemList,
   type SourceLocation,
+  warningProblem,
 } from '../problem/index.ts'
 import type { ContentsEntry } from './block-context.ts'
 import { withDocumentParts } from './document-parts.ts'
 import { documentRound, type Found, type RoundSetting, sameNumbers } from './document-round.ts'
 import type { DocumentSource, DocumentText } from './document-source.ts'
 import { documentTexts } from './document-texts.ts'
+import { statedIds } from './every-block.ts'
+import type { FlowPage } from './flow-pages.ts'
 import { runsLeftward } from './language-direction.ts'
 import { pageLabel } from './page-label.ts'
 import { pageShape } from './page-shape.ts'
@@ -134,6 +139,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
     isVertical,
     page: pageShape(document.page ?? {}, { isContinuous: continuous, isMirrored, isVertical }),
     placed: placedByReference(document.content, locationOf),
+    ids: statedIds(document.content),
     gridStep: grid === undefined ? undefined : setter.scaleLength(grid),
     textsFor: known =>
       documentTexts({
@@ -153,17 +159,39 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   const labelOf = (index: number) =>
     pageLabel(index, document.pageLabels, number => plain.number(number))
 
+  /** What stands at heads and feet, page by page; `heading` is that of the pages before. */
+  const runningOf = (
+    index: number,
+    heading: string,
+    count: number,
+    onCut?: (path: Path) => void,
+  ): readonly Item[] => {
+    if (continuous) return []
+    const shown = { page: labelOf(index), pages: plain.number(count), heading }
+    const isTurned = isMirrored || isVertical
+    return runningItems(document, setting.page, index, shown, plain, isTurned, onCut)
+  }
+  const headingAfter = (page: FlowPage, before: string) =>
+    page.headings.find(({ level }) => level === 1)?.text ?? before
+
   let found: Found | undefined
+  let heads: { readonly index: number; readonly heading: string }[] = []
   for (let i = 0; i < mostRounds; i++) {
     const round = documentRound(setting, found, labelOf, false)
-    for (const page of round.pages) round.note(page)
+    heads = []
+    let heading = ''
+    for (const page of round.pages) {
+      round.note(page)
+      heading = headingAfter(page, heading)
+      heads.push({ index: page.index, heading })
+    }
     const next = round.found()
     const isSame = found !== undefined && sameNumbers(found, next)
     found = next
     if (isSame || (next.wanted.size === 0 && !next.asksNumbers)) break
   }
   if (!found) return fail('bad-document', 'the document has no pages')
-  checkWanted(found)
+  checkWanted(found, document, locationOf)
   const problems = problemList()
   problems.addAll(found.problems)
   for (const [name, path] of found.missing) {
@@ -173,6 +201,17 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
     )
   }
   const last = found
+  const cut = new Set<string>()
+  for (const { index, heading } of heads) {
+    runningOf(index, heading, last.count, path => {
+      const name = path.join('.')
+      if (cut.has(name)) return
+      cut.add(name)
+      const message = `the text of ${name} is wider than its room, and cut: first on page ${labelOf(index)}`
+      const hint = 'make it shorter, or leave out what stands beside it'
+      problems.add(warningProblem('no-room', message, { location: locationOf(path), hint }))
+    })
+  }
   const title = textOf(document.title, 'title')
   const author = textOf(document.author, 'author')
   const subject = textOf(document.subject, 'subject')
@@ -195,11 +234,8 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
       let heading = ''
       const { page } = setting
       for (const one of documentRound(setting, last, labelOf, true).pages) {
-        heading = one.headings.find(({ level }) => level === 1)?.text ?? heading
-        const shown = { page: labelOf(one.index), pages: plain.number(last.count), heading }
-        const running = continuous
-          ? []
-          : runningItems(document, page, one.index, shown, plain, isMirrored || isVertical)
+        heading = headingAfter(one, heading)
+        const running = runningOf(one.index, heading, last.count)
         const height = continuous ? Math.ceil(one.bottom + page.bottom) : page.height
         const options = {
           width: page.width,
@@ -215,11 +251,33 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   }
 }
 
-function checkWanted({ wanted, pageOf }: Found) {
+function checkWanted(
+  { wanted, pageOf }: Found,
+  document: DocumentSource,
+  locationOf: NonNullable<SetDocumentOptions['locationOf']>,
+) {
   for (const [key, name] of wanted) {
     if (pageOf.has(key)) continue
-    const nearest = nearestName(key, pageOf.keys())
+    const path = pathOfText(document, `{${name}}`)
     const message = `'{${name}}' refers to '${key}', and nothing in the document has that id`
-    fail('unknown-reference', message, nearest === undefined ? {} : { nearest })
+    fail('unknown-reference', message, {
+      nearest: nearestName(key, pageOf.keys()),
+      ...(path && { location: locationOf(path) }),
+    })
   }
+}
+
+/** Where a part of a text stands first in a document; undefined of what is in a catalog, or in rich text. */
+function pathOfText(document: DocumentSource, part: string): Path | undefined {
+  const waiting: { readonly value: unknown; readonly path: Path }[] = [
+    { value: document, path: [] },
+  ]
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const { value, path } = next
+    if (typeof value === 'string' && value.includes(part)) return path
+    if (typeof value !== 'object' || value === null || isMade(value)) continue
+    const inner = Array.isArray(value) ? [...value.entries()] : Object.entries(value)
+    for (const [key, own] of inner.reverse()) waiting.push({ value: own, path: [...path, key] })
+  }
+  return undefined
 }

@@ -12,11 +12,22 @@ export interface PlacedPart {
 
 /** Lines of a paragraph: those beside something, and those below it. */
 export interface SetLines {
-  readonly parts: readonly PlacedPart[]
+  parts(): readonly PlacedPart[]
   readonly height: number
-  /** How far each line reaches from the top. */
-  readonly reaches: readonly number[]
+  readonly count: number
+  /** How far a line reaches from the top. */
+  reach(line: number): number
+  /** Of the first line; undefined where there is none. */
+  readonly baseline: number | undefined
   readonly rest: Layout['rest']
+  /** Whether the first line is shorter for what it is beside of. */
+  readonly isBeside: boolean
+  /**
+   * The lines from one of them on, as they are when they begin a column; undefined where they may be
+   * others there. They are set when they are drawn: a paragraph of a hundred pages is not set anew for
+   * each.
+   */
+  from(line: number, set: () => SetLines): SetLines | undefined
 }
 
 /**
@@ -33,7 +44,10 @@ export function setLines(
   const limit = maxLines === undefined ? {} : { maxLines, continues: true }
   if (!inset) {
     const layout = text.set({ width, ...place, ...limit })
-    return lined([{ layout, x: 0, y: 0 }])
+    const isUntrimmed = layout.paragraphs.every(({ style }) => style.trim === 'none')
+    // Where lines go on to the right each page has its own first line at the far edge.
+    const isSameInPart = isUntrimmed && layout.writingMode !== 'vertical-lr'
+    return lined([{ layout, x: 0, y: 0 }], { isSameInPart, isBeside: false })
   }
   const narrow = Math.max(1, width - inset.width)
   const x = inset.side === 'left' ? width - narrow : 0
@@ -52,14 +66,54 @@ export function setLines(
   return lined([above, { layout: below, x: 0, y: extentOf(first) }])
 }
 
-function lined(parts: readonly PlacedPart[]): SetLines {
+function lined(
+  parts: readonly PlacedPart[],
+  { isSameInPart, isBeside }: Pick<Standing, 'isSameInPart' | 'isBeside'> = beside,
+): SetLines {
   const last = parts[parts.length - 1]
+  const lines = parts.flatMap(({ layout, y }) =>
+    layout.lines.map(({ top, height, baseline }) => ({
+      top: y + top,
+      bottom: y + top + height,
+      baseline: y + baseline,
+    })),
+  )
+  const height = last.y + extentOf(last.layout)
+  const all = { lines, height, isSameInPart, isBeside, rest: last.layout.rest }
+  return standing(all, 0, () => parts)
+}
+
+/** Lines that go on below what they are beside of. */
+const beside = { isSameInPart: false, isBeside: true }
+
+/** Where all lines of a paragraph stand. */
+interface Standing {
+  readonly lines: readonly {
+    readonly top: number
+    readonly bottom: number
+    readonly baseline: number
+  }[]
+  readonly height: number
+  /** Whether those behind a line are as they would be without those before it. */
+  readonly isSameInPart: boolean
+  readonly isBeside: boolean
+  readonly rest: Layout['rest']
+}
+
+function standing(all: Standing, first: number, parts: () => readonly PlacedPart[]): SetLines {
+  const { lines, height, rest } = all
+  const shift = first === 0 ? 0 : lines[first].top - lines[0].top
   return {
     parts,
-    height: last.y + extentOf(last.layout),
-    reaches: parts.flatMap(({ layout, y }) =>
-      layout.lines.map(({ top, height }) => y + top + height),
-    ),
-    rest: last.layout.rest,
+    rest,
+    isBeside: all.isBeside && first === 0,
+    height: height - shift,
+    count: lines.length - first,
+    reach: line => lines[first + line].bottom - shift,
+    baseline: lines.length === 0 ? undefined : lines[first].baseline - shift,
+    from(line, set) {
+      if (!all.isSameInPart || first + line >= lines.length) return undefined
+      return standing(all, first + line, () => set().parts())
+    },
   }
 }

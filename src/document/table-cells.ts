@@ -52,18 +52,27 @@ function spanOf(cell: unknown, name: 'columnSpan' | 'rowSpan'): number {
   return Number.isInteger(span) && Number(span) >= 1 ? Math.min(Number(span), 10_000) : 1
 }
 
-/** The cells of a column that are numbers. */
-export function numbersIn(
-  rows: readonly (readonly unknown[])[],
-  count: number,
-  column: number,
-): readonly number[] {
-  const places = cellColumns(rows, count)
-  return rows.flatMap((row, i) =>
-    row.filter(
-      (cell, j): cell is number => typeof cell === 'number' && places[i].columns[j] === column,
-    ),
-  )
+/** What a column adds up to, row by row. */
+interface ColumnSum {
+  sum: number
+  /** How many numbers it is of. */
+  count: number
+}
+
+/** The sums of all columns, and what adds the numbers of a row to them. */
+export function columnSums(count: number) {
+  const sums = Array.from({ length: count }, (): ColumnSum => ({ sum: 0, count: 0 }))
+  return {
+    sums,
+    add(row: readonly unknown[], columns: readonly number[]) {
+      row.forEach((cell, j) => {
+        const own = sums[columns[j]]
+        if (typeof cell !== 'number' || !own) return
+        own.sum += cell
+        own.count++
+      })
+    },
+  }
 }
 
 /** The cells of one part of a table, row by row. */
@@ -74,32 +83,29 @@ export function* tableCells(
   texts: DocumentTexts,
 ): Generator<readonly TableCell[]> {
   const rows = table[part] ?? []
-  const places = cellColumns(rows, table.columns.length)
+  const count = table.columns.length
+  const places = cellColumns(rows, count)
+  const { sums, add } = columnSums(count)
+  if (part === 'foot') {
+    const above = cellColumns(table.rows, count)
+    for (const [i, row] of table.rows.entries()) add(row, above[i].columns)
+  }
   for (const [i, row] of rows.entries()) {
     yield row.map((cell, j): TableCell => {
       const column = places[i].columns[j]
       const own = [...path, part, i, j]
       const { columnSpan = 1, rowSpan = 1 } = hasSpans(cell) ? cell : {}
-      const shown = hasSpans(cell) ? shownIn(cell, column, table) : cell
+      const shown = hasSpans(cell) ? shownIn(cell, sums[column]) : cell
       const text = textOf(shown, table.columns[column], own, texts)
       return { column, columnSpan, rowSpan, text, isNumber: typeof shown === 'number', path: own }
     })
+    add(row, places[i].columns)
   }
 }
 
-const shownIn = (
-  { text = '', total }: CellWithSpans,
-  column: number,
-  table: TableSource,
-): CellText => (total === undefined ? text : sumOf(table, column))
-
-/** The numbers of a column added up, without what binary fractions leave behind. */
-const sumOf = ({ rows, columns }: TableSource, column: number) =>
-  Number(
-    numbersIn(rows, columns.length, column)
-      .reduce((sum, one) => sum + one, 0)
-      .toPrecision(12),
-  )
+/** A sum is written without what binary fractions leave behind. */
+const shownIn = ({ text = '', total }: CellWithSpans, above: ColumnSum): CellText =>
+  total === undefined ? text : Number(above.sum.toPrecision(12))
 
 function textOf(shown: CellText, column: TableColumn, path: Path, texts: DocumentTexts): RichText {
   if (typeof shown !== 'number') return texts.rich(shown, path)

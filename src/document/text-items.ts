@@ -45,8 +45,7 @@ export function proseItem(
     indent,
     isMirrored,
     // The index leads to it.
-    id:
-      id ?? (marks.some(({ term }) => term !== undefined) ? `place-${context.next()}` : undefined),
+    id: id ?? (marks.some(({ term }) => term !== undefined) ? context.ownId('place') : undefined),
     marks,
     inMargin: marginItem(block.marginNote, path, context),
     ...(keepWithNext && { keepWithNext }),
@@ -77,7 +76,7 @@ export function headingItem(
   for (let i = 0; i < level; i++) counters[i] ??= 0
   counters[level - 1]++
   const number = context.isNumbered ? `${counters.map(n => texts.number(n)).join('.')} ` : ''
-  const id = block.id ?? `heading-${context.next()}`
+  const id = block.id ?? context.ownId('heading')
   const text = texts.rich(block.text, [...path, 'text'])
   const shown = number === '' ? text : numbered(number, text)
   const changes = language === undefined ? {} : { with: { language } }

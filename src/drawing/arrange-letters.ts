@@ -1,3 +1,4 @@
+import { greatest } from '../blocks/index.ts'
 import type { Matrix } from '../geometry/index.ts'
 import {
   checkLayout,
@@ -8,8 +9,9 @@ import {
   lettersOf,
 } from '../layout/index.ts'
 import { aBoolean, anything, checkOptions, described, fail, made, oneOf } from '../problem/index.ts'
-import { solidOf } from '../sheet/index.ts'
 import type { Drawing, GlyphsItem } from './drawing.ts'
+import { inkOf, isHollow, solidFill, strokeOf } from './fill.ts'
+import { hasColors } from './has-colors.ts'
 
 /** How letters stand that are cut, milled or printed. */
 export interface LetterArrangement {
@@ -77,7 +79,10 @@ function alongLines(layout: Layout, factor: number): Arranged {
     })
     return { line, placed, width: x }
   })
-  const widest = Math.max(0, ...rows.map(row => row.width))
+  const widest = greatest(
+    rows.map(row => row.width),
+    0,
+  )
   const width = layout.width > layout.textWidth ? Math.max(layout.width, widest) : widest
   const items = rows.flatMap(row => {
     const before = layout.width - row.line.width
@@ -93,11 +98,14 @@ function inColumns(layout: Layout, factor: number, stacked: 'downward' | 'upward
   const heights = columns.map(({ line, letters }) => {
     return letters.length === 0 ? 0 : line.height * (1 + (letters.length - 1) * factor)
   })
-  const height = Math.max(0, ...heights)
+  const height = greatest(heights, 0)
   const items: GlyphsItem[] = []
   let left = 0
   columns.forEach(({ line, letters }, column) => {
-    const width = Math.max(0, ...letters.map(letter => letter.width))
+    const width = greatest(
+      letters.map(letter => letter.width),
+      0,
+    )
     if (column > 0) left += layout.style.size / 2
     letters.forEach((letter, i) => {
       const down = i * line.height * factor
@@ -110,10 +118,13 @@ function inColumns(layout: Layout, factor: number, stacked: 'downward' | 'upward
   return { items, width: left, height }
 }
 
-/** A letter with its left edge at a place on a baseline. */
+/** A letter with its left edge at a place on a baseline; of a gradient its middle, for it stands apart. */
 export function letterItem({ run, text, glyphs }: Letter, x: number, baseline: number): GlyphsItem {
   const { style, rise } = run
   const face = faceOf(run)
-  const ink = solidOf(style.ink)
-  return { kind: 'glyphs', x, y: baseline - rise, face, size: style.size, ink, glyphs, text }
+  const ink = inkOf(style, style.opacity)
+  const stroke = hasColors({ face, glyphs }) ? undefined : strokeOf(style, style.opacity)
+  const fill = isHollow(style) ? undefined : solidFill(ink)
+  const item = { x, y: baseline - rise, face, size: style.size, ink, glyphs, text }
+  return { kind: 'glyphs', ...item, ...(stroke && { paint: { fill, stroke } }) }
 }

@@ -83,8 +83,9 @@ interface Backed {
 /** Neighbours with the same backing are backed as one: runs of a line, or lines below each other. */
 function backed(layout: Layout, lines: readonly Line[], extent: NonNullable<Backing['extent']>) {
   const found: Backed[] = []
+  let last: Backed | undefined
   for (const line of lines) {
-    let last: Backed | undefined = extent === 'block' ? found.at(-1) : undefined
+    if (extent !== 'block') last = undefined
     let isHere = false
     for (const run of line.runs.toSorted((a, b) => a.x - b.x)) {
       const { backing } = run.style
@@ -102,7 +103,8 @@ function backed(layout: Layout, lines: readonly Line[], extent: NonNullable<Back
       }
       isHere = true
     }
-    if (extent === 'block' && !isHere) last = undefined
+    // A line without it lies between: what comes below is another block.
+    if (!isHere) last = undefined
   }
   return found
 }

@@ -1,5 +1,6 @@
 import { aLayout } from '../layout/index.ts'
 import {
+  allowedLink,
   aNumber,
   anObject,
   aShare,
@@ -42,6 +43,10 @@ const outline = being(
     isObject(value) && typeof value.segments === 'string' && ArrayBuffer.isView(value.points),
 )
 const aList = being('a list of items', Array.isArray)
+const aLink = being(
+  'a link that only leads somewhere',
+  value => typeof value === 'string' && allowedLink(value),
+)
 const maybe =
   (kind: Expected): Expected =>
   value =>
@@ -69,7 +74,7 @@ const fieldsOf = new Map<unknown, Readonly<Record<string, Expected>>>([
       matrix: maybe(matrix),
       opacity: maybe(aShare),
       blur: maybe(fromZero),
-      link: maybe(aString),
+      link: maybe(aLink),
       role: maybe(aString),
       language: maybe(aString),
       title: maybe(aString),

@@ -6,7 +6,8 @@ import { expandedText } from './expand-text.ts'
 export interface ItemVisitor {
   /** Whether a group is left out with all that is in it; asked before it is entered. */
   skips?(group: GroupItem, matrix: Matrix): boolean
-  enter?(group: GroupItem): unknown
+  /** `matrix` as `skips` is told it. */
+  enter?(group: GroupItem, matrix: Matrix): unknown
   leave?(group: GroupItem): unknown
   /** Is told of a text before what it is painted with; that is left out where this gives `true`. */
   text?(text: TextItem, matrix: Matrix): boolean | undefined
@@ -24,9 +25,12 @@ interface Task {
   next: number
 }
 
-/** Goes through items in the order they are painted in; groups may be nested as deep as they like. */
-export function eachItem(items: readonly Item[], visitor: ItemVisitor) {
-  const tasks: Task[] = [{ items, next: 0, matrix: identity }]
+/**
+ * Goes through items in the order they are painted in; groups may be nested as deep as they like.
+ * `around` leads from the items' coordinates to those that matrices are told to lead to.
+ */
+export function eachItem(items: readonly Item[], visitor: ItemVisitor, around: Matrix = identity) {
+  const tasks: Task[] = [{ items, next: 0, matrix: around }]
   while (tasks.length > 0) {
     const task = tasks[tasks.length - 1]
     if (task.next === task.items.length) {
@@ -42,7 +46,7 @@ export function eachItem(items: readonly Item[], visitor: ItemVisitor) {
         tasks.push({ text: item, items: expandedText(item), next: 0, matrix: task.matrix })
     } else if (item.kind !== 'group') visitor.item(item, task.matrix)
     else if (!visitor.skips?.(item, task.matrix)) {
-      visitor.enter?.(item)
+      visitor.enter?.(item, task.matrix)
       const matrix = item.matrix ? product(task.matrix, item.matrix) : task.matrix
       tasks.push({ group: item, items: item.items, next: 0, matrix })
     }

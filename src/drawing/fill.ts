@@ -1,6 +1,6 @@
 import { type Box, identity } from '../geometry/index.ts'
 import { type GradientInk, type Ink, type SolidInk, type Style, solidOf } from '../sheet/index.ts'
-import type { Fill } from './drawing.ts'
+import type { Fill, Stroke } from './drawing.ts'
 
 /** An ink as it fills a shape; a gradient spans the box, `through` multiplies its opacity. */
 export function fillOf(ink: Ink, box: Box, through = 1): Fill {
@@ -28,6 +28,20 @@ export function inkOf({ ink }: Style, through: number): SolidInk {
 
 export function solidFill({ color, opacity }: SolidInk, through = 1): Fill {
   return { kind: 'solid', color, opacity: opacity * through }
+}
+
+/** Whether letters have a line along them alone. */
+export const isHollow = ({ stroke }: Style): boolean => stroke !== 'none' && stroke.fill === false
+
+/** The line along the letters of a style, if it has one, shown as far as `through` says. */
+export function strokeOf({ stroke }: Style, through: number): Stroke | undefined {
+  if (stroke === 'none') return undefined
+  const ink = solidOf(stroke.ink)
+  return {
+    ink: { ...ink, opacity: ink.opacity * through },
+    width: stroke.width,
+    align: stroke.align ?? 'outside',
+  }
 }
 
 /** From the middle to the gradient's end: its last color stands in a corner (CSS Images 3, 3.1.1). */

@@ -32,8 +32,13 @@ export function fontFaces(prefix: string, urlOf?: (face: Face) => string): FontF
     rules() {
       let rules = ''
       for (const [face, { name, characters }] of known) {
-        const url = urlOf?.(face) ?? fontDataUrl(face, [...characters].sort().join(''))
-        rules += `@font-face{font-family:${cssString(name)};src:url(${cssString(url)})}\n`
+        const given = urlOf?.(face)
+        // One of our own has nothing to be escaped, and may have millions of letters.
+        const url =
+          given === undefined
+            ? `"${fontDataUrl(face, [...characters].sort().join(''))}"`
+            : cssString(given)
+        rules += `@font-face{font-family:${cssString(name)};src:url(${url})}\n`
       }
       return rules
     },

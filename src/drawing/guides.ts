@@ -59,7 +59,8 @@ export function withGuides(shown: Drawing | Layout, placed?: readonly PlacedLayo
   const overlay = named.flatMap(one => layoutGuides(one))
   const names = nameColumn(named.flatMap(lineNames), drawing.box, face)
   const items = [...drawing.items, ...overlay, ...rulers(drawing.box, face), ...names.items]
-  return { ...drawing, box: { ...box, width: box.width + names.width }, items }
+  const height = Math.max(box.height, names.bottom - box.y)
+  return { ...drawing, box: { ...box, width: box.width + names.width, height }, items }
 }
 
 /** The names of styles on a line, and where the line ends. */
@@ -88,7 +89,7 @@ function nameColumn(
   names: readonly LineNames[],
   { x, y, width }: Box,
   face: Face | undefined,
-): { readonly items: readonly Item[]; readonly width: number } {
+): { readonly items: readonly Item[]; readonly width: number; readonly bottom: number } {
   const left = x + width + nameGap
   const items: Item[] = []
   let bottom = y
@@ -101,7 +102,7 @@ function nameColumn(
     widest = Math.max(widest, labelWidth(item))
     items.push(rule([endX, endY], [left - 2, baseline], inks.leader), item)
   }
-  return { items, width: widest > 0 ? widest + 2 * nameGap : 0 }
+  return { items, width: widest > 0 ? widest + 2 * nameGap : 0, bottom: widest > 0 ? bottom : y }
 }
 
 function labelWidth({ face, glyphs, size }: GlyphsItem): number {

@@ -1,6 +1,6 @@
-import { type Box, identity, type Matrix, product, unionOfBoxes } from '../geometry/index.ts'
-import type { GroupItem, Item } from './drawing.ts'
-import { eachItem } from './each-item.ts'
+import { type Box, type Matrix, unionOfBoxes } from '../geometry/index.ts'
+import type { GroupItem } from './drawing.ts'
+import { eachItem, type ItemVisitor } from './each-item.ts'
 import { grown, itemBox, scaleOf } from './ink-box.ts'
 
 /** Whether a group is painted apart, and then shown: such a layer takes memory of its own. */
@@ -8,54 +8,54 @@ const isLayer = ({ opacity = 1, blur = 0 }: GroupItem): boolean => opacity < 1 |
 
 interface OpenGroup {
   readonly group: GroupItem
+  readonly matrix: Matrix
   ink: Box | undefined
 }
+
+/** Whether layers are hidden; one group may be used at several places. */
+type Known = Map<GroupItem, Map<string, boolean>>
+
+const placeKey = ({ xx, yx, xy, yy, dx, dy }: Matrix) => [xx, yx, xy, yy, dx, dy].join(' ')
 
 /**
  * Tells of layers of which nothing is on the page: renderers give them memory, or fail at it. Asked
  * of each group on the way through the items of a page; every item is looked at once at most.
  */
 export function hiddenLayers(page: Box): (group: GroupItem, matrix: Matrix) => boolean {
-  const hidden = new Set<GroupItem>()
-  const known = new Set<GroupItem>()
+  const known: Known = new Map()
   return (group, matrix) => {
     if (!isLayer(group)) return false
-    if (!known.has(group)) lookAt(group, matrix, page, known, hidden)
-    return hidden.has(group)
+    const place = placeKey(matrix)
+    if (known.get(group)?.get(place) === undefined) lookAt(group, matrix, page, known)
+    return known.get(group)?.get(place) ?? false
   }
 }
 
-function lookAt(
-  outer: GroupItem,
-  outerMatrix: Matrix,
-  page: Box,
-  known: Set<GroupItem>,
-  hidden: Set<GroupItem>,
-) {
+function lookAt(outer: GroupItem, outerMatrix: Matrix, page: Box, known: Known) {
   const open: OpenGroup[] = []
   let blurs = 0
-  const items: readonly Item[] = [outer]
-  eachItem(items, {
-    enter(group) {
+  const visitor: ItemVisitor = {
+    enter(group, matrix) {
       blurs += group.blur ?? 0
-      open.push({ group, ink: undefined })
+      open.push({ group, matrix, ink: undefined })
     },
     leave(group) {
       blurs -= group.blur ?? 0
-      const ink = open.pop()?.ink
+      const own = open.pop()
       const around = open.at(-1)
-      if (around && ink) around.ink = unionOfBoxes(around.ink, ink)
-      known.add(group)
-      if (isLayer(group) && !(ink && meets(ink, page))) hidden.add(group)
+      if (around && own?.ink) around.ink = unionOfBoxes(around.ink, own.ink)
+      if (!own || !isLayer(group)) return
+      const places = known.get(group) ?? new Map<string, boolean>()
+      known.set(group, places.set(placeKey(own.matrix), !(own.ink && meets(own.ink, page))))
     },
-    item(item, inner) {
+    item(item, matrix) {
       const around = open.at(-1)
-      const matrix = outerMatrix === identity ? inner : product(outerMatrix, inner)
       const box = itemBox(item, matrix)
       if (!around || !box) return
       around.ink = unionOfBoxes(around.ink, grown(box, blurs * scaleOf(matrix)))
     },
-  })
+  }
+  eachItem([outer], visitor, outerMatrix)
 }
 
 const meets = (a: Box, b: Box) =>

@@ -1,4 +1,5 @@
 import type { Matrix } from '../geometry/index.ts'
+import { jpegSegments } from './jpeg-segments.ts'
 
 /** How the rows of a JPEG are to be shown (Exif 2.32, tag 274): 1 as they are, to 8. */
 export type Orientation = 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8
@@ -11,7 +12,6 @@ interface OrientationPlace {
 
 const orientationTag = 0x0112
 const application1 = 0xe1
-const startOfScan = 0xda
 
 /** The orientation that a JPEG states; 1 where it states none, or none that there is. */
 export function orientationOf(bytes: Uint8Array): Orientation {
@@ -55,13 +55,10 @@ const viewOf = (bytes: Uint8Array) => new DataView(bytes.buffer, bytes.byteOffse
 
 /** In the first directory of the Exif segment (Exif 2.32, 4.7.2; TIFF 6.0, section 2). */
 function orientationPlace(bytes: Uint8Array): OrientationPlace | undefined {
-  const view = viewOf(bytes)
-  for (let at = 2; at + 4 <= bytes.length && bytes[at] === 0xff; at += 2 + view.getUint16(at + 2)) {
-    const [marker, length] = [bytes[at + 1], view.getUint16(at + 2)]
-    if (length < 2 || marker === startOfScan) return undefined
-    const isExif = String.fromCharCode(...bytes.subarray(at + 4, at + 10)) === 'Exif\0\0'
+  for (const { marker, start, end } of jpegSegments(bytes)) {
+    const isExif = String.fromCharCode(...bytes.subarray(start, start + 6)) === 'Exif\0\0'
     if (marker === application1 && isExif) {
-      return placeInTiff(view, at + 10, Math.min(bytes.length, at + 2 + length))
+      return placeInTiff(viewOf(bytes), start + 6, Math.min(bytes.length, end))
     }
   }
   return undefined

@@ -1,5 +1,5 @@
 import type { Box } from '../geometry/index.ts'
-import { type Problem, warningProblem } from '../problem/index.ts'
+import { type Problem, shortText, warningProblem } from '../problem/index.ts'
 import type { Item, PaintedItem } from './drawing.ts'
 import { eachInkBox } from './ink-box.ts'
 
@@ -26,7 +26,7 @@ export function outsideProblems(items: readonly Item[], box: Box): Problem[] {
       const size = side === 'left' || side === 'right' ? ink.width : ink.height
       return beyond[side] >= size
     })
-    const text = item.text.length > 40 ? `${item.text.slice(0, 39)}…` : item.text
+    const text = shortText(item.text)
     const by = sides.map(side => `${beyond[side].toFixed(1)} at the ${side}`).join(' and ')
     const message = isGone
       ? `'${text}' is outside the drawing`

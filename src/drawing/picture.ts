@@ -5,6 +5,7 @@ import {
   orientationOf,
   withoutOrientation,
 } from './jpeg-orientation.ts'
+import { isFrame, jpegSegments } from './jpeg-segments.ts'
 
 /** A raster image whose head has been read: PNG or JPEG. */
 export interface Picture extends Made {
@@ -14,7 +15,7 @@ export interface Picture extends Made {
   readonly bytes: Uint8Array
   /** In pixels, as it is shown. */
   readonly width: number
-  /** In units. */
+  /** In pixels, as it is shown. */
   readonly height: number
   /** How a JPEG is stored that is not as it is shown. */
   readonly orientation?: Orientation
@@ -68,20 +69,9 @@ function pngSize(bytes: Uint8Array): Head | undefined {
 function jpegSize(bytes: Uint8Array): Head | undefined {
   if (bytes.length < 4 || bytes[0] !== 0xff || bytes[1] !== 0xd8) return undefined
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  let at = 2
-  while (at + 9 < bytes.length && bytes[at] === 0xff) {
-    const marker = bytes[at + 1]
-    const length = view.getUint16(at + 2)
-    if (length < 2) return undefined
-    if (isFrame(marker))
-      return { format: 'jpeg', width: view.getUint16(at + 7), height: view.getUint16(at + 5) }
-    if (marker === 0xda) return undefined
-    at += 2 + length
+  for (const { marker, start } of jpegSegments(bytes)) {
+    if (!isFrame(marker) || start + 6 > bytes.length) continue
+    return { format: 'jpeg', width: view.getUint16(start + 3), height: view.getUint16(start + 1) }
   }
   return undefined
-}
-
-/** SOF0 to SOF15, without the three markers among them that are none. */
-export function isFrame(marker: number): boolean {
-  return marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc
 }

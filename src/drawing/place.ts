@@ -57,7 +57,7 @@ export interface Placement {
 }
 
 /**
- * A layout, or a drawing, with its anchor at (x, y). The lines of a drawing are its edges: it has
+ * A layout, or a drawing, with its anchor at (x, y). A drawing is placed as a line of its size: it has
  * no letters to be placed by. Throws on coordinates that are not finite.
  */
 export function place(
@@ -96,11 +96,13 @@ export function place(
     checkAnchor('place', anchor)
     const matrix = matrixFor(drawingPoint(shown, anchor), x, y, anchor)
     const { items, title, language } = shown
+    const { id } = options
     return {
       kind: 'group',
       matrix,
       ...(title !== undefined && { title }),
       ...(language !== undefined && { language }),
+      ...(id !== undefined && { id }),
       items,
     }
   }
@@ -122,9 +124,11 @@ function checkAnchor(owner: string, anchor: Anchor) {
   })
 }
 
-/** The anchor of a drawing, by its edges. */
-function drawingPoint({ box }: Drawing, anchor: Anchor): readonly [across: number, down: number] {
-  const { across = 'left', down = 'top' } = anchor
+/** The anchor of a drawing, by its edges or those of what it paints. */
+function drawingPoint(shown: Drawing, anchor: Anchor): readonly [across: number, down: number] {
+  const { across = 'left', down = 'top', of = 'all' } = anchor
+  linesOf([], of)
+  const box = (isByInk(anchor) ? inkBoxOf(shown.items) : undefined) ?? shown.box
   return [box.x + box.width * fractionOf(across, undefined), edgeDown(box, down, ' of a drawing')]
 }
 
@@ -177,17 +181,21 @@ function matrixFor(
 
 /** Where the anchor lies in the layout's frame. */
 function anchorPoint(layout: Layout, anchor: Anchor): readonly [across: number, down: number] {
-  const { across = 'left', down = 'top', of = 'all', by = 'line' } = anchor
-  if (by !== 'line' && by !== 'ink') badAnchor('by', by, ['line', 'ink'])
+  const { across = 'left', down = 'top', of = 'all' } = anchor
   const lines = linesOf(layout.lines, of)
   const box =
-    (by === 'ink' ? inkBoxOf(lineItems(layout, lines)) : undefined) ?? edges(layout, lines, of)
+    (isByInk(anchor) ? inkBoxOf(lineItems(layout, lines)) : undefined) ?? edges(layout, lines, of)
   const isSideways = isVertical(layout.writingMode)
   const first = lines[0]
   return [
     box.x + box.width * fractionOf(across, isSideways ? undefined : first),
     isSideways ? edgeDown(box, down, ' of vertical text') : depthOf(box, first, down),
   ]
+}
+
+function isByInk({ by = 'line' }: Anchor): boolean {
+  if (by !== 'line' && by !== 'ink') badAnchor('by', by, ['line', 'ink'])
+  return by === 'ink'
 }
 
 /** The box of some lines' edges; all of the frame for all of them. */

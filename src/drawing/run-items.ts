@@ -7,9 +7,10 @@ import {
   type Line,
   spacingOf,
 } from '../layout/index.ts'
-import { shapingFeatures, solidOf } from '../sheet/index.ts'
+import { shapingFeatures } from '../sheet/index.ts'
 import type { Fill, GlyphsItem, Item } from './drawing.ts'
-import { fillOf, inkOf, solidFill } from './fill.ts'
+import { fillOf, inkOf, isHollow, solidFill, strokeOf } from './fill.ts'
+import { hasColors } from './has-colors.ts'
 import { imageItem } from './image-item.ts'
 import { objectContent } from './inline-object.ts'
 
@@ -123,27 +124,12 @@ function finished(
   standing: Standing,
   matrix: Matrix,
 ): GlyphsItem {
-  const { style, glyphs } = run
-  const { stroke } = style
-  if (style.ink.kind === 'solid' && stroke === 'none') return item
-  const face = faceOf(run)
-  const isColored = face.colored && [...glyphs.glyphs].some(glyph => face.colorParts(glyph))
-  if (isColored) return item
-  const fill =
-    stroke !== 'none' && stroke.fill === false ? undefined : runFill(run, standing, through)
-  if (stroke === 'none') return { ...item, paint: { fill: fill && turnedFill(fill, matrix) } }
-  const line = solidOf(stroke.ink)
-  return {
-    ...item,
-    paint: {
-      fill: fill && turnedFill(fill, matrix),
-      stroke: {
-        ink: { ...line, opacity: line.opacity * through },
-        width: stroke.width,
-        align: stroke.align ?? 'outside',
-      },
-    },
-  }
+  const { style } = run
+  const stroke = strokeOf(style, through)
+  if (style.ink.kind === 'solid' && !stroke) return item
+  if (hasColors(item)) return item
+  const fill = isHollow(style) ? undefined : turnedFill(runFill(run, standing, through), matrix)
+  return { ...item, paint: { fill, ...(stroke && { stroke }) } }
 }
 
 /** A gradient spans the run, its line, or all of the text. */

@@ -14,6 +14,7 @@ import {
 import { letterItem } from './arrange-letters.ts'
 import type { GroupItem, Item } from './drawing.ts'
 import { inkBox } from './layout-boxes.ts'
+import { rangeText } from './layout-text.ts'
 
 /** A circle that text runs along. */
 export interface CircleLine {
@@ -123,7 +124,7 @@ export function textAlong(
         }),
       ]
     : []
-  const label = line ? layout.text.slice(line.start, line.end).trimEnd() : ''
+  const label = line ? rangeText(layout, line.start, line.end).trimEnd() : ''
   return {
     item: { kind: 'group', ...(label !== '' && { label, role: 'img' }), items },
     problems: [...layout.problems, ...problems, ...more],

@@ -1,4 +1,4 @@
-import { sfntFile, sfntTables, tableChecksum } from './sfnt-file.ts'
+import { sfntOf, sfntTables, tableChecksum } from './sfnt-file.ts'
 
 /** A glyph that is put together from others. */
 export interface CompositeGlyph {
@@ -64,13 +64,10 @@ export function withComposites(
     ['hhea', patched(hhea, [34, count])],
     ['maxp', patched(maxp, ...profile(maxp, count, composites))],
   ])
-  const written = [...tables].map(([tag, table]) => {
-    const bytes = changed.get(tag) ?? bytesOf(table)
-    const number = [...tag].reduce((sum, letter) => sum * 256 + letter.charCodeAt(0), 0)
-    const checksum = tableChecksum(bytes)
-    return { tag: number, length: bytes.length, checksum, bytes: () => bytes }
-  })
-  const whole = sfntFile(0x00010000, written)
+  const written = [...tables].map(
+    ([tag, table]) => [tag, changed.get(tag) ?? bytesOf(table)] as const,
+  )
+  const whole = sfntOf(0x00010000, new Map(written))
   // That of a whole font with its head's adjustment is a fixed number (OpenType 1.9, head).
   sfntTables(whole)
     .get('head')

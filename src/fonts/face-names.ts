@@ -6,6 +6,7 @@ import { type NamedInstance, readAxes, type VariationAxis } from './variations.t
 
 /** What a face says of itself in `name`, `OS/2`, `head`, `hhea`, `post`, `maxp` and `fvar`. */
 export interface FaceNames {
+  /** Empty where it has no name: fonts that are made small for the web may have none. */
   readonly family: string
   readonly postScriptName: string
   /** What the family calls it: `Bold Italic`. */
@@ -44,14 +45,13 @@ export function readFaceNames(tables: SfntTables, name: string): FaceNames {
   }
   const os2 = tables.has('OS/2') ? read('OS/2', 78) : undefined
   const selection = os2?.getUint16(62) ?? 0
-  const names = readNames(read('name', 6))
+  const names = tables.has('name') ? readNames(read('name', 6)) : new Map<number, string>()
   const axes = readAxes(tables.table('fvar'), id => names.get(id))
-  const family = familyOf(names, axes.axes)
-  if (!family) fail('bad-font', `${name}: table 'name' has no family name`)
+  const family = familyOf(names, axes.axes) ?? ''
   return {
     family,
     styleName: names.get(17) ?? names.get(2) ?? '',
-    postScriptName: names.get(6) ?? family.replace(/[^A-Za-z0-9-]/g, ''),
+    postScriptName: names.get(6) || family.replace(/[^A-Za-z0-9-]/g, '') || 'Unnamed',
     weight: Math.min(1000, Math.max(1, os2?.getUint16(4) || 400)),
     stretch: stretches[(os2?.getUint16(6) ?? 5) - 1] ?? 100,
     slant: selection & 1 ? 'italic' : selection & 0x200 ? 'oblique' : 'normal',
@@ -122,26 +122,50 @@ interface Names {
 /** No name is longer; records may share the bytes of one string, and claim it a thousand times. */
 const longestName = 1024
 
+/** Platforms of names (OpenType 1.9, `name`), those that are read, the best first. */
+const [windows, unicode, macintosh] = [3, 0, 1]
+const platforms: readonly number[] = [windows, unicode, macintosh]
+
+/** Where a name lies in its table; of several with one id the least in rank is read. */
+interface NamePlace {
+  readonly rank: number
+  readonly isRoman: boolean
+  readonly start: number
+  readonly end: number
+}
+
+/** English comes before other languages, by the numbers of the two platforms that have them. */
+const isEnglish = (platform: number, language: number) =>
+  language === (platform === windows ? 0x409 : 0)
+
 /**
- * Windows names in Unicode, English before other languages, by their `name` ids. Each is read when
- * it is asked for: a table may hold thousands that nobody needs.
+ * Names by their `name` ids: those for Windows before those in Unicode, and these before old ones in
+ * Mac Roman. Each is read when it is asked for: a table may hold thousands that nobody needs.
  */
 function readNames(table: DataView): Names {
-  const places = new Map<number, readonly [start: number, end: number]>()
+  const places = new Map<number, NamePlace>()
   const count = table.getUint16(2)
   const strings = table.getUint16(4)
   for (let i = 0, at = 6; i < count && at + 12 <= table.byteLength; i++, at += 12) {
-    const [platform, language, id] = [0, 4, 6].map(o => table.getUint16(at + o))
+    const [platform, encoding, language, id] = [0, 2, 4, 6].map(o => table.getUint16(at + o))
     const length = Math.min(longestName, table.getUint16(at + 8))
     const start = strings + table.getUint16(at + 10)
-    if (platform !== 3 || start + length > table.byteLength) continue
-    if (places.has(id) && language !== 0x409) continue
-    places.set(id, [start, start + length])
+    const isRoman = platform === macintosh
+    if (!platforms.includes(platform) || (isRoman && encoding !== 0)) continue
+    if (start + length > table.byteLength) continue
+    const rank = platforms.indexOf(platform) * 2 + (isEnglish(platform, language) ? 0 : 1)
+    if (rank >= (places.get(id)?.rank ?? Infinity)) continue
+    places.set(id, { rank, isRoman, start, end: start + length })
   }
   return {
     get(id) {
-      const [start = 0, end = -1] = places.get(id) ?? []
-      if (end < start) return undefined
+      const place = places.get(id)
+      if (!place) return undefined
+      const { isRoman, start, end } = place
+      if (isRoman) {
+        const bytes = new Uint8Array(table.buffer, table.byteOffset + start, end - start)
+        return new TextDecoder('macintosh').decode(bytes)
+      }
       let text = ''
       for (let at = start; at + 1 < end; at += 2) text += String.fromCharCode(table.getUint16(at))
       return text

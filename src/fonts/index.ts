@@ -12,6 +12,7 @@ export { type FontFile, fileOf } from './containers/font-file.ts'
 export { type ContainedFont, fontOf, fontsIn } from './containers/open-container.ts'
 export { type Coverage, coversText, isCovered } from './coverage.ts'
 export { startEngine } from './engine/harfbuzz.ts'
+export { laterSubsetter } from './engine/later-subsetter.ts'
 export { type Subsetter, startSubsetter } from './engine/subsetter.ts'
 export type {
   Context,
@@ -27,7 +28,6 @@ export type { LaterFace } from './later-faces.ts'
 export {
   entryFor,
   type FaceCapabilities,
-  hasNamesOf,
   type ListedFace,
   type ShelfEntry,
 } from './listed-face.ts'

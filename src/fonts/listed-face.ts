@@ -1,5 +1,7 @@
+import { fail } from '../problem/index.ts'
 import type { ContainedFont } from './containers/open-container.ts'
 import type { Coverage } from './coverage.ts'
+import { loadColorPen } from './engine/later-color-pen.ts'
 import type { FaceMetrics } from './face.ts'
 import { type FaceNames, readFaceNames } from './face-names.ts'
 import { readLayoutTags } from './layout-tags.ts'
@@ -95,11 +97,25 @@ export function hasNamesOf(entry: ShelfEntry, other: ShelfEntry): ShelfEntry {
   return entry
 }
 
-/** An entry for a font, with what it says of itself; throws `bad-font`. */
-export function entryFor(font: ContainedFont, name: string): ShelfEntry {
+/**
+ * An entry for a font, with what it says of itself; what is said of it goes before that. Throws
+ * `bad-font`, also where it has no name and none is given.
+ */
+export async function entryFor(
+  font: ContainedFont,
+  name: string,
+  given?: FaceTraits & { readonly family: string },
+): Promise<ShelfEntry> {
   const said = readFaceNames(font.tables, name)
   const { family, weight, slant, stretch, axes } = said
-  const entry = { family, weight, slant, stretch, name, font: () => font, ...variableTraits(axes) }
+  if (family === '' && !given) {
+    fail('bad-font', `${name}: table 'name' has no family name`, {
+      hint: 'say what it is called: { source, family }',
+    })
+  }
+  if (said.colored) await loadColorPen()
+  const own = { family, weight, slant, stretch, ...variableTraits(axes) }
+  const entry = { ...own, ...given, name, font: () => font }
   namesRead.set(entry, said)
   return entry
 }

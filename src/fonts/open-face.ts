@@ -244,7 +244,6 @@ const aSegment = being(
     value.features.every(feature => typeof feature === 'string'),
 )
 
-/** A few tables that no two different fonts share: `head` has a checksum of the whole file. */
 /**
  * What programs that set text take for other characters: spaces, hyphens, a circle under marks that
  * stand alone, brackets the other way round.
@@ -258,6 +257,7 @@ function codePointsOf(text: string): ReadonlySet<number> {
   return new Set([...all].map(character => character.codePointAt(0) ?? 0))
 }
 
+/** A few tables that no two different fonts share: `head` has a checksum of the whole file. */
 function faceId(
   name: string,
   tables: SfntTables,

@@ -38,6 +38,16 @@ export function sfntFile(flavor: number, tables: readonly ListedTable[]): Uint8A
   return font
 }
 
+/** A font file of tables by their tags, whose checksums are made. */
+export function sfntOf(flavor: number, tables: ReadonlyMap<string, Uint8Array>): Uint8Array {
+  const listed = [...tables].map(([tag, bytes]): ListedTable => {
+    const number = [...tag].reduce((sum, letter) => sum * 256 + letter.charCodeAt(0), 0)
+    const checksum = tableChecksum(bytes)
+    return { tag: number, length: bytes.length, checksum, bytes: () => bytes }
+  })
+  return sfntFile(flavor, listed)
+}
+
 /** The tables of a sound font file, such as one that was written here, in its order. */
 export function sfntTables(file: Uint8Array): Map<string, DataView> {
   const view = new DataView(file.buffer, file.byteOffset, file.byteLength)

@@ -9,7 +9,7 @@ export interface SfntTables {
 }
 
 const trueType = 0x00010000
-const required = ['head', 'hhea', 'hmtx', 'maxp', 'cmap', 'name']
+const required = ['head', 'hhea', 'hmtx', 'maxp', 'cmap']
 const headSize = 12
 const entrySize = 16
 

@@ -151,8 +151,9 @@ export function shelfOf(parts: ShelfParts): Shelf {
   const families = new Map<string, string>()
   const keys = new Map<ShelfEntry, number>()
   const coverages = new Map<ShelfEntry, Coverage>()
-  /** In the order they were asked for last. */
   const open = new Map<string, OpenFace>()
+  /** Those that hold memory of the engine, in the order they were asked for last. */
+  const awake = new Map<string, OpenFace>()
   const shortNames = new Map(
     Object.entries(names).map(([name, family]) => [name.toLowerCase(), family]),
   )
@@ -204,10 +205,14 @@ export function shelfOf(parts: ShelfParts): Shelf {
 
   /** Notes that a face was asked for; the one that is awake longest without gives its memory back. */
   function touch(key: string, face: OpenFace) {
-    open.delete(key)
     open.set(key, face)
     checkLimit('faces that are open on one shelf', open.size, mostOpen)
-    if (open.size > mostAwake) [...open.values()][open.size - 1 - mostAwake].rest()
+    awake.delete(key)
+    awake.set(key, face)
+    const [longest] = awake
+    if (awake.size <= mostAwake) return
+    awake.delete(longest[0])
+    longest[1].rest()
   }
 
   function entriesOf(family: string): ShelfEntry[] {
@@ -315,7 +320,8 @@ export function shelfOf(parts: ShelfParts): Shelf {
       later.close()
       listeners.clear()
       for (const { release } of open.values()) release()
-      for (const kept of [open, byFamily, families, keys, coverages, this[notes]]) kept.clear()
+      for (const kept of [open, awake, byFamily, families, keys, coverages, this[notes]])
+        kept.clear()
     },
   }
 

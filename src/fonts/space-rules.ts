@@ -37,8 +37,15 @@ const usualFeatures = [
   ...['abvm', 'blwm', 'curs', 'dist', 'kern', 'mark', 'mkmk'],
 ]
 
+/** Parts of a table may be shared, by rules that are shared by sets: a broken one has them without end. */
+const mostReads = 5_000_000
+
 function reader(table: DataView, isPositioning: boolean, space: number) {
-  const u16 = (at: number) => table.getUint16(at)
+  let reads = 0
+  const u16 = (at: number) => {
+    if (++reads > mostReads) throw new RangeError()
+    return table.getUint16(at)
+  }
   const u32 = (at: number) => table.getUint32(at)
   const offsets = (at: number, count: number, base: number) =>
     Array.from({ length: count }, (_, i) => base + u16(at + i * 2))

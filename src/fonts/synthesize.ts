@@ -80,20 +80,18 @@ function moveContour(
   outward: number,
 ) {
   const count = to - from
-  /** The direction from a point to the next, or the one before, that is not at the same place. */
-  const direction = (i: number, step: number): readonly [number, number] => {
-    for (let n = 1; n < count; n++) {
-      const other = from + ((((i + step * n) % count) + count) % count)
-      const dx = points[other * 2] - points[(from + i) * 2]
-      const dy = points[other * 2 + 1] - points[(from + i) * 2 + 1]
-      const length = Math.hypot(dx, dy)
-      if (length > 0) return [dx / length, dy / length]
-    }
-    return [0, 0]
+  const next = otherPlaces(points, from, count, 1)
+  const before = otherPlaces(points, from, count, -1)
+  /** The direction from a point to another one of the contour. */
+  const direction = (i: number, other: number): readonly [number, number] => {
+    const dx = points[(from + other) * 2] - points[(from + i) * 2]
+    const dy = points[(from + other) * 2 + 1] - points[(from + i) * 2 + 1]
+    const length = Math.hypot(dx, dy)
+    return length > 0 ? [dx / length, dy / length] : [0, 0]
   }
   for (let i = 0; i < count; i++) {
-    const [ax, ay] = direction(i, -1)
-    const [bx, by] = direction(i, 1)
+    const [ax, ay] = direction(i, before[i])
+    const [bx, by] = direction(i, next[i])
     // Normals of the edges that come in and go out, to the left of where they go.
     const [nx, ny] = [ay - by, bx - ax]
     const square = nx * nx + ny * ny
@@ -102,4 +100,21 @@ function moveContour(
     moved[(from + i) * 2] += nx * scale * outward
     moved[(from + i) * 2 + 1] += ny * scale * outward
   }
+}
+
+/**
+ * For each point of a contour the next in a direction that is at another place; where all are at
+ * one place, some point of it. Twice round, for the places before the first are those after the last.
+ */
+function otherPlaces(points: Float32Array, from: number, count: number, step: 1 | -1): Uint32Array {
+  const places = new Uint32Array(count)
+  const start = step > 0 ? count - 1 : 0
+  for (let n = 0, i = start; n < 2 * count; n++) {
+    const neighbour = (i + step + count) % count
+    const [a, b] = [(from + i) * 2, (from + neighbour) * 2]
+    const isOther = points[a] !== points[b] || points[a + 1] !== points[b + 1]
+    places[i] = isOther ? neighbour : places[neighbour]
+    i = (i - step + count) % count
+  }
+  return places
 }

@@ -1,5 +1,6 @@
 export { arcCubics } from './arcs.ts'
 export { type Box, cornersOf, mappedBox, unionOfBoxes } from './box.ts'
+export { type Coverage, coverageOf } from './coverage.ts'
 export { crossingsAt } from './crossings.ts'
 export { identity, inverse, type Matrix, mapped, product, turning } from './matrix.ts'
 export {

@@ -15,8 +15,8 @@ const counts: Readonly<Record<string, number>> = {
 }
 
 /**
- * SVG path data (SVG 2, section 9.3) as an outline, y downward; undefined and where it is not path
- * data: the offset of what was not expected.
+ * SVG path data (SVG 2, section 9.3) as an outline, y downward; of what is no path data, the offset
+ * of what was not expected.
  */
 export function outlineFromPathData(
   data: string,

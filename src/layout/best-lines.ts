@@ -11,7 +11,7 @@ import {
 } from './break-cost.ts'
 import { type LineStart, lineAt, type RoomOf } from './fast-lines.ts'
 import { type Breakable, stopKind, tolerance } from './stops.ts'
-import { spacesIn } from './word-spaces.ts'
+import { noSpaces, spacesIn } from './word-spaces.ts'
 
 /**
  * The stops at which the lines of a paragraph end that are best taken together: of justified lines
@@ -77,10 +77,11 @@ function search(
   const isMeasured = text.hasTabs || text.stretches !== undefined
   const { hyphenWidth, stops, widths } = text.breaks()
   const { count, offsets, ends, kinds } = stops
-  const spaces = spacesIn(text)
-  const wordEnds = wordEndsOf(text)
-  const avoidsLoneEnd = text.paragraph.style.loneWord === 'avoid'
   const isRagged = typeof cost === 'string'
+  const avoidsLoneEnd = text.paragraph.style.loneWord === 'avoid'
+  // What is ragged has no use for its spaces, but to tell a word alone.
+  const spaces = isRagged && !avoidsLoneEnd ? noSpaces : spacesIn(text)
+  const wordEnds = wordEndsOf(text)
   const isEven = cost === 'even'
   /** By how much a way may cost more and still be gone on from. */
   const slack = isRagged ? 0 : mostBetweenLines
@@ -90,8 +91,13 @@ function search(
   // How wide a tab is depends on where it stands; and a backing's end, on where the line ends.
   const widthTo = (start: number, stop: number) =>
     isMeasured ? lineAt(text, start, stop).width : ends[stop] - widths[start]
-  /** Ways that lines may go on from, by their stops, and the cheapest of those that are left. */
+  /**
+   * Ways that lines may go on from, by their stops, and the cheapest of those that are left; beside
+   * each how wide the text is to where its line starts, and which line that is.
+   */
   const active = [none]
+  const activeWidths = [widths[first.offset]]
+  const activeLines = [first.line]
   let head = 0
   const cheapest = leastOfWindow()
   cheapest.push(0, 0)
@@ -107,12 +113,11 @@ function search(
     let fewest = Infinity
     for (let a = head; a < active.length; a++) {
       const way = active[a]
-      const index = way === none ? first.line : ways.lines[way] + 1
+      const index = activeLines[a]
       if (isRagged && index > fewest) continue
       const room = roomOf(index)
-      const start = startBehind(way)
-      const natural = widthTo(start, stop)
-      const gaps = isRagged ? 0 : spaces.count(start, stop)
+      const natural = isMeasured ? widthTo(startBehind(way), stop) : ends[stop] - activeWidths[a]
+      const gaps = isRagged ? 0 : spaces.count(startBehind(way), stop)
       if (natural - gaps * shrunk > room + tolerance) {
         // The word itself may still fit where its part does not with a hyphen.
         if (a === head && natural - gaps * shrunk > room + hyphenWidth) head++
@@ -126,11 +131,16 @@ function search(
         isOneWord &&
         !isForced &&
         !isEven &&
-        widthTo(start, wordEnds[stop + 1]) <= room + tolerance
+        widthTo(startBehind(way), wordEnds[stop + 1]) <= room + tolerance
       ) {
         traits |= trait.loneWord
       }
-      if (avoidsLoneEnd && stop === count - 1 && from >= 0 && spaces.count(start, stop) === 0) {
+      if (
+        avoidsLoneEnd &&
+        stop === count - 1 &&
+        from >= 0 &&
+        spaces.count(startBehind(way), stop) === 0
+      ) {
         traits |= trait.loneWord
       }
       let own: number
@@ -171,6 +181,8 @@ function search(
       if (ways.costs[way] > least + slack || (isRagged && ways.lines[way] > fewest)) continue
       cheapest.push(active.length, ways.costs[way])
       active.push(way)
+      activeWidths.push(widths[offsets[stop]])
+      activeLines.push(ways.lines[way] + 1)
     }
     if (head === active.length) return undefined
   }

@@ -48,7 +48,7 @@ const mostWords = 1 << 16
 
 /** Hyphenation from patterns by language. */
 export function hyphenationOf(patterns: ReadonlyMap<string, HyphenationPatterns>): Hyphenation {
-  const words = new Map<string, Map<string, Uint8Array>>()
+  const words = new Map<string, Map<string, Uint32Array>>()
   const languageFor = (tag: string): string | undefined => {
     for (let known = tag.toLowerCase(); known !== ''; ) {
       if (patterns.has(known)) return known
@@ -63,7 +63,7 @@ export function hyphenationOf(patterns: ReadonlyMap<string, HyphenationPatterns>
       const language = languageFor(tag)
       const found = language === undefined ? undefined : patterns.get(language)
       if (language === undefined || !found) return
-      const known = words.get(language) ?? new Map<string, Uint8Array>()
+      const known = words.get(language) ?? new Map<string, Uint32Array>()
       words.set(language, known)
       for (let at = start; at < end; ) {
         if (!isWordUnit(text.charCodeAt(at))) {
@@ -74,10 +74,14 @@ export function hyphenationOf(patterns: ReadonlyMap<string, HyphenationPatterns>
         while (at < end && isWordUnit(text.charCodeAt(at))) at++
         if (at - wordStart < shortestWord) continue
         const word = text.slice(wordStart, at)
+        // Whoever says where a word may be divided means nowhere else (CSS Text 3, 6.1).
+        if (word.includes(softHyphen)) continue
         let points = known.get(word)
         if (!points) {
           if (known.size >= mostWords) known.clear()
-          points = pointsIn(word.toLocaleLowerCase(language), found)
+          const small: string = word.toLocaleLowerCase(language)
+          // A letter that is two in small letters would have what follows it divided elsewhere.
+          points = small.length === word.length ? pointsIn(small, found) : new Uint32Array()
           known.set(word, points)
         }
         for (let i = 0; i < points.length; i++) {
@@ -89,15 +93,18 @@ export function hyphenationOf(patterns: ReadonlyMap<string, HyphenationPatterns>
   }
 }
 
-/** Letters, and the marks and apostrophes inside words; whatever else has no pattern anyway. */
+const softHyphen = '\u00ad'
+
+/** Letters, and the marks, soft hyphens and apostrophes inside words; whatever else has no pattern anyway. */
 function isWordUnit(unit: number): boolean {
+  if (unit === 0xad) return true
   if (unit < 0x80) return (unit >= 0x61 && unit <= 0x7a) || (unit >= 0x41 && unit <= 0x5a)
   return (unit >= 0xc0 && unit < 0x2000 && unit !== 0xd7 && unit !== 0xf7) || unit >= 0x2c00
 }
 
 /** The offsets of a word in small letters before which it may be divided. */
-function pointsIn(word: string, [levels, tree, exceptions]: HyphenationPatterns): Uint8Array {
-  if (exceptions && Object.hasOwn(exceptions, word)) return Uint8Array.from(exceptions[word])
+function pointsIn(word: string, [levels, tree, exceptions]: HyphenationPatterns): Uint32Array {
+  if (exceptions && Object.hasOwn(exceptions, word)) return Uint32Array.from(exceptions[word])
   const dotted = `.${word}.`
   const reached = new Uint8Array(word.length + 4)
   for (let start = 0; start < dotted.length - 2; start++) {
@@ -117,7 +124,7 @@ function pointsIn(word: string, [levels, tree, exceptions]: HyphenationPatterns)
   for (let i = leastBefore; i <= word.length - leastAfter; i++) {
     if (reached[i] % 2 === 1) points.push(i)
   }
-  return Uint8Array.from(points)
+  return Uint32Array.from(points)
 }
 
 const isBoth = (

@@ -1,7 +1,14 @@
 import type { ShapedGlyphs } from '../fonts/index.ts'
-import { reversed, shapedUpright, sliceGlyphs, unitScale } from '../shaping/index.ts'
+import {
+  concatenatedGlyphs,
+  reversed,
+  shapedUpright,
+  sliceGlyphs,
+  unitScale,
+} from '../shaping/index.ts'
 import { contentOf, giveRoom } from './backing-room.ts'
 import { contentEnd } from './content-end.ts'
+import { indexAt } from './index-at.ts'
 import type { GlyphRun } from './layout.ts'
 import { advanceOf, arranged, lineRuns, trackingBehind, widthOf } from './line-runs.ts'
 import { type Breakable, hyphenText, indentOf } from './stops.ts'
@@ -82,7 +89,8 @@ export function lineOf(
  */
 function hyphenate({ paragraph, tools }: Breakable, runs: GlyphRun[], end: number) {
   const last = runs.at(-1)
-  const glyphRun = paragraph.glyphRuns.find(run => run.start < end && run.end >= end)
+  const { glyphRuns } = paragraph
+  const glyphRun = glyphRuns[indexAt(glyphRuns, end - 1)]
   if (!last || !glyphRun || glyphRun.object) return
   const { face, segment, size, upright } = glyphRun
   const shape = (text: string) =>
@@ -102,7 +110,11 @@ function hyphenate({ paragraph, tools }: Breakable, runs: GlyphRun[], end: numbe
     const kept = inOrder(last.glyphs)
     const before = kept.clusters.findIndex(cluster => cluster >= wordStart)
     const count = before < 0 ? kept.glyphs.length : before
-    const glyphs = joined(sliceGlyphs(kept, 0, count, 0), sliceGlyphs(shaped, 0, split, -wordStart))
+    const pieces = [
+      { start: 0, shaped: kept, count },
+      { start: wordStart, shaped, count: split },
+    ]
+    const glyphs = concatenatedGlyphs(pieces, count + split)
     const width = advanceOf(glyphs) * unitScale(face, size)
     runs[runs.length - 1] = { ...last, width, glyphs: inOrder(glyphs) }
   }
@@ -116,12 +128,3 @@ function hyphenate({ paragraph, tools }: Breakable, runs: GlyphRun[], end: numbe
     glyphs: inOrder(mark),
   })
 }
-
-const joined = (a: ShapedGlyphs, b: ShapedGlyphs): ShapedGlyphs => ({
-  glyphs: Uint32Array.of(...a.glyphs, ...b.glyphs),
-  advances: Int32Array.of(...a.advances, ...b.advances),
-  offsetsX: Int32Array.of(...a.offsetsX, ...b.offsetsX),
-  offsetsY: Int32Array.of(...a.offsetsY, ...b.offsetsY),
-  clusters: Uint32Array.of(...a.clusters, ...b.clusters),
-  unsafe: Uint8Array.of(...a.unsafe, ...b.unsafe),
-})

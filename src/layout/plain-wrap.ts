@@ -8,9 +8,13 @@ import type { PlainStyle } from './plain-style.ts'
 import { type Breakable, tolerance } from './stops.ts'
 import type { WrappedLines } from './wrap.ts'
 
-/** The places a paragraph's lines may end at, in units along it; one entry of each array a place. */
+/**
+ * The places that lines may end at, in units along their paragraph; one entry of each array a place.
+ * Those of all paragraphs lie behind each other: what is read in order is read in half the time.
+ */
 interface PlainStops {
-  readonly count: number
+  /** The first place of each paragraph; behind the last, how many there are. */
+  readonly first: Uint32Array
   /** Where a line ends there, and where the next begins. */
   readonly ends: Float64Array
   readonly starts: Float64Array
@@ -24,61 +28,52 @@ interface PlainStops {
 export interface PlainText {
   readonly text: string
   readonly own: PlainStyle
-  readonly paragraphs: readonly { readonly offset: number; readonly stops: PlainStops }[]
+  /** Where each paragraph begins. */
+  readonly paragraphs: Uint32Array
+  readonly stops: PlainStops
   /** The same as any other text is made ready, when that is needed. */
   readonly texts: () => readonly Breakable[]
 }
 
 /** Undefined where a text is more than its words, or may not be broken wherever a line may end. */
 export function plainText(text: string, own: PlainStyle): PlainText | undefined {
-  const paragraphs: { offset: number; stops: PlainStops }[] = []
+  const [paragraphs, first]: [number[], number[]] = [[], []]
+  const [ends, starts, hangs, offsets]: [number[], number[], number[], number[]] = [[], [], [], []]
+  const options = breakOptions(own.style)
   let offset = 0
   for (const piece of text.split('\n')) {
-    const stops = stopsOf(piece, offset, text, own)
-    if (!stops) return undefined
-    paragraphs.push({ offset, stops })
+    paragraphs.push(offset)
+    first.push(ends.length)
+    if (piece !== '') {
+      const words = measuredPlainly(piece, own, text, offset + piece.length)
+      if (!words || !isSafeText(piece, words, options)) return undefined
+      eachStop(piece, words, own.scale, options, (end, next, hang, behind) => {
+        ends.push(end)
+        starts.push(next)
+        hangs.push(hang)
+        offsets.push(offset + behind)
+        return true
+      })
+    }
     offset += piece.length + 1
   }
+  first.push(ends.length)
   let texts: readonly Breakable[] | undefined
   return {
     text,
     own,
-    paragraphs,
+    paragraphs: Uint32Array.from(paragraphs),
+    stops: {
+      first: Uint32Array.from(first),
+      ends: Float64Array.from(ends),
+      starts: Float64Array.from(starts),
+      hangs: Float64Array.from(hangs),
+      offsets: Uint32Array.from(offsets),
+    },
     texts() {
       texts ??= shapedPlainly(text, own)
       return texts
     },
-  }
-}
-
-function stopsOf(
-  text: string,
-  offset: number,
-  whole: string,
-  own: PlainStyle,
-): PlainStops | undefined {
-  const ends: number[] = []
-  const starts: number[] = []
-  const hangs: number[] = []
-  const offsets: number[] = []
-  if (text !== '') {
-    const words = measuredPlainly(text, own, whole, offset + text.length)
-    const options = breakOptions(own.style)
-    if (!words || !isSafeText(text, words, options)) return undefined
-    eachStop(text, words, own.scale, options, (end, next, hang, behind) => {
-      ends.push(end)
-      starts.push(next)
-      hangs.push(hang)
-      offsets.push(offset + behind)
-      return true
-    })
-  }
-  return {
-    count: ends.length,
-    ends: Float64Array.from(ends),
-    starts: Float64Array.from(starts),
-    hangs: Float64Array.from(hangs),
-    offsets: Uint32Array.from(offsets),
   }
 }
 
@@ -87,7 +82,7 @@ function stopsOf(
  * where a word is wider than the line, or where lines are justified.
  */
 export function wrapPlain(
-  { paragraphs, own }: PlainText,
+  { paragraphs, stops, own }: PlainText,
   width: number,
   align: Align | undefined,
 ): WrappedLines | undefined {
@@ -98,16 +93,16 @@ export function wrapPlain(
     first: given => trimmed(given, style, tools, true, false),
     last: given => trimmed(given, style, tools, false, true),
   })
+  const { first, ends, starts, hangs, offsets } = stops
   for (let p = 0; p < paragraphs.length; p++) {
-    const { offset, stops } = paragraphs[p]
-    const { count, ends, starts, hangs, offsets } = stops
-    if (p > 0) lines.space(own.space)
-    if (count === 0) lines.add(offset, offset, 0, 0, reach)
-    let from = offset
+    const count = first[p + 1]
+    let from = paragraphs[p]
     let x = 0
-    for (let next = 0; next < count; ) {
+    if (p > 0) lines.space(own.space)
+    if (first[p] === count) lines.add(from, from, 0, 0, reach)
+    for (let next = first[p]; next < count; ) {
+      if (ends[next] - x > limit) return undefined
       let last = next
-      if (ends[last] - x > limit) return undefined
       while (last + 1 < count && ends[last + 1] - x <= limit) last++
       lines.add(from, offsets[last], ends[last] - x, hangs[last], reach)
       x = starts[last]

@@ -153,8 +153,8 @@ function kerningBeforeHyphen(
 ): number {
   const { face, segment, size, start, upright } = run
   if (upright) return 0
-  const from = Math.max(start, end - lettersBeforeHyphen, text.lastIndexOf(' ', end - 1) + 1)
-  const letters = text.slice(from, end)
+  const near = text.slice(Math.max(start, end - lettersBeforeHyphen), end)
+  const letters = near.slice(near.lastIndexOf(' ') + 1)
   return hyphenKerning(face, segment, letters, hyphenText(run)) * unitScale(face, size)
 }
 

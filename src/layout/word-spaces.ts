@@ -10,18 +10,25 @@ export interface WordSpaces {
   underEachOther(start: number, stop: number, nextStop: number): number
 }
 
-export function spacesIn({ paragraph, breaks, hasTabs }: Breakable): WordSpaces {
+/** Where nobody asks for them. */
+export const noSpaces: WordSpaces = { width: 0, count: () => 0, underEachOther: () => 0 }
+
+export function spacesIn({ paragraph, breaks }: Breakable): WordSpaces {
   const { widths, stops } = breaks()
   const { contentEnds, offsets } = stops
   const { text } = paragraph
   const { length } = text
   const before = new Uint32Array(length + 1)
   const places = new Float64Array(length)
+  /** For each offset the one behind the last tab before it; 0 where there is none. */
+  const behindTabs = new Uint32Array(length + 1)
   let found = 0
   let total = 0
   for (let i = 0; i < length; i++) {
+    const code = text.charCodeAt(i)
     before[i] = found
-    if (text.charCodeAt(i) !== 0x20) continue
+    behindTabs[i + 1] = code === 0x09 ? i + 1 : behindTabs[i]
+    if (code !== 0x20) continue
     places[found++] = widths[i]
     total += widths[i + 1] - widths[i]
   }
@@ -32,8 +39,7 @@ export function spacesIn({ paragraph, breaks, hasTabs }: Breakable): WordSpaces 
     count(start, stop) {
       const end = contentEnds[stop]
       // A tab ends what can give way: from behind the last one of a line on.
-      const from = hasTabs ? Math.max(start, text.lastIndexOf('\t', end - 1) + 1) : start
-      return Math.max(0, before[end] - before[from])
+      return Math.max(0, before[end] - before[Math.max(start, behindTabs[end])])
     },
     underEachOther(start, stop, nextStop) {
       const next = offsets[stop]

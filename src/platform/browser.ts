@@ -31,7 +31,7 @@ const supply: Supply = {
     }
     return module
   },
-  compileNow: () => undefined,
+  subsetterNow: () => undefined,
 }
 
 /**

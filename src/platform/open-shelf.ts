@@ -7,15 +7,14 @@ import {
   fileOf,
   fontOf,
   fontsIn,
-  hasNamesOf,
   type LaterFace,
+  laterSubsetter,
   type ReadFonts,
   type Shelf,
   type ShelfEntry,
   type Subsetter,
   shelfOf,
   startEngine,
-  startSubsetter,
 } from '../fonts/index.ts'
 import {
   aBoolean,
@@ -57,8 +56,8 @@ export interface Supply {
   asset(folder: string | URL, file: URL): URL
   /** Compiled WASM, kept between shelves. */
   compile(url: URL): Promise<WebAssembly.Module>
-  /** As `compile`, at once; undefined where the platform cannot. */
-  compileNow(url: URL): WebAssembly.Module | undefined
+  /** What subsets fonts, at once; undefined where the platform cannot. */
+  subsetterNow(url: URL): Subsetter | undefined
 }
 
 export async function openShelfFrom(supply: Supply, options: ShelfOptions): Promise<Shelf> {
@@ -81,18 +80,17 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
     url: at(face.url),
   }))
   const { now, later } = loading(chosen, options.fonts ?? [], options.load ?? 'at-once')
-  const [engineModule, subsetterModule, bytesOf, added, system] = await Promise.all([
+  const [engineModule, embedding, bytesOf, added, system] = await Promise.all([
     compiled(supply, at(engineUrl)),
-    options.embedding ? compiled(supply, at(subsetterUrl)) : undefined,
+    options.embedding ? compiled(supply, at(subsetterUrl)).then(laterSubsetter) : undefined,
     supply.prepare(now.faces.map(face => face.url)),
     Promise.all(now.fonts.map(font => readFont(supply, font))),
     options.system ? systemEntries(supply) : { entries: [], problems: [] },
   ])
   const builtIn = now.faces.map(face => builtInEntry(face, () => bytesOf(face.url)))
-  let started: Subsetter | undefined
+  let started = embedding
   const subsetter = () => {
-    const module = subsetterModule ?? supply.compileNow(at(subsetterUrl))
-    if (module) started ??= startSubsetter(module)
+    started ??= supply.subsetterNow(at(subsetterUrl))
     if (started) return started
     return fail('no-subsetter', 'this shelf was opened without support for embedding fonts', {
       hint: 'openShelf({ embedding: true })',
@@ -166,8 +164,9 @@ async function describedEntry(supply: Supply, font: DescribedFont): Promise<Shel
   const { source } = font
   const isBytes = source instanceof Uint8Array
   const file = isBytes ? fileOf(source) : await supply.read(source)
-  const [entry] = await entriesIn(file, nameOfFont(source))
-  return hasNamesOf({ ...entry, ...traitsOf(font) }, entry)
+  const name = nameOfFont(source)
+  const [contained] = await fontsIn(file, name)
+  return entryFor(contained, name, traitsOf(font))
 }
 
 const laterFont = (supply: Supply, font: DescribedFont): LaterFace => ({
@@ -211,7 +210,8 @@ async function readableEntries(
 }
 
 async function entriesIn(file: FontFile, name: string): Promise<ShelfEntry[]> {
-  return (await fontsIn(file, name)).map(font => entryFor(font, name))
+  const fonts = await fontsIn(file, name)
+  return Promise.all(fonts.map(font => entryFor(font, name)))
 }
 
 const builtInTraits = ({ family, weight, slant, url }: BuiltInFace) => ({

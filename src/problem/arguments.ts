@@ -1,6 +1,7 @@
 import { isLanguage } from './language.ts'
 import { nearestName } from './nearest-name.ts'
 import { fail } from './problem.ts'
+import { shortText } from './short-text.ts'
 
 /**
  * What an argument must be, checked at run time: callers in plain JavaScript, and values from JSON,
@@ -126,7 +127,7 @@ export function checkLimit(what: string, value: number, most: number) {
 
 /** A value in a message, short. */
 export function described(value: unknown): string {
-  if (typeof value === 'string') return `'${value.length > 40 ? `${value.slice(0, 40)}…` : value}'`
+  if (typeof value === 'string') return `'${shortText(value)}'`
   if (typeof value === 'number' || typeof value === 'boolean' || value == null) return String(value)
   if (Array.isArray(value)) return 'a list'
   return typeof value === 'object' ? 'an object' : `a ${typeof value}`

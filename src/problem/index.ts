@@ -63,4 +63,5 @@ export {
   warningProblem,
 } from './problem.ts'
 export { type ProblemList, problemList } from './problem-list.ts'
+export { shortText } from './short-text.ts'
 export { locationsIn } from './source-location.ts'

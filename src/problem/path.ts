@@ -1,4 +1,4 @@
-/** A place in a sheet: its keys from the outside in. */
+/** A place in a file of JSON, or in an object like it: its keys from the outside in. */
 export type Path = readonly (string | number)[]
 
 /** `styles.body.size`, with quotes where a key is no plain name. */

@@ -14,6 +14,28 @@ export interface LaterWriting {
   close(): void
 }
 
+/** Browsers without idle periods have the time between two tasks. */
+const idle =
+  typeof requestIdleCallback === 'function'
+    ? {
+        ask: (call: IdleRequestCallback) => requestIdleCallback(call, { timeout: longestStale }),
+        cancel: (id: number) => cancelIdleCallback(id),
+      }
+    : {
+        ask: (call: IdleRequestCallback) => {
+          return Number(setTimeout(() => call(shortPeriod()), 1))
+        },
+        cancel: (id: number) => clearTimeout(id),
+      }
+
+/** So long at most, in milliseconds, that no frame is missed. */
+const longestPeriod = 8
+
+function shortPeriod(): IdleDeadline {
+  const end = performance.now() + longestPeriod
+  return { didTimeout: false, timeRemaining: () => Math.max(0, end - performance.now()) }
+}
+
 export function laterWriting(page: Document): LaterWriting {
   const texts = new Set<ProvidedText>()
   let call = 0
@@ -27,7 +49,7 @@ export function laterWriting(page: Document): LaterWriting {
     if (texts.size > 0) ask()
   }
   const ask = () => {
-    call = requestIdleCallback(writeSome, { timeout: longestStale })
+    call = idle.ask(writeSome)
   }
 
   // What is printed is all of it.
@@ -42,7 +64,7 @@ export function laterWriting(page: Document): LaterWriting {
     remove: text => texts.delete(text),
     finish,
     close() {
-      cancelIdleCallback(call)
+      idle.cancel(call)
       texts.clear()
       page.defaultView?.removeEventListener('beforeprint', finish)
     },

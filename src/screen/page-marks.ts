@@ -10,7 +10,9 @@ export function markPage(root: Element | Document, sheet: Sheet, scale: number) 
   if (!(element instanceof HTMLElement)) return
   element.style.setProperty('--text-scale', String(scale))
   for (const name of sheet.inkNames) {
-    element.style.setProperty(`--ink-${name}`, colorText(solidOf(sheet.ink(name))))
+    // Named as `writeCss` names them.
+    const property = `--ink-${name.replaceAll('.', '-')}`
+    element.style.setProperty(property, colorText(solidOf(sheet.ink(name))))
   }
   for (const one of root.querySelectorAll('[data-decoration-up-to]')) {
     const most = Number(one.getAttribute('data-decoration-up-to'))

@@ -8,7 +8,16 @@ import {
   type Values,
 } from '../core.ts'
 import { htmlText } from '../notation/index.ts'
-import { fail } from '../problem/index.ts'
+import {
+  aCatalog,
+  aFunction,
+  anObject,
+  anything,
+  aString,
+  checkOptions,
+  fail,
+  fromZero,
+} from '../problem/index.ts'
 import { toHtml } from '../targets/html/index.ts'
 import { elementName } from './element-name.ts'
 import { hostRules } from './shadow-parts.ts'
@@ -60,6 +69,23 @@ export interface RenderedElement {
  * taken over as it stands. Throws what `typesetter().set` throws.
  */
 export function renderElement(provision: ServerProvision, text: ServerText): RenderedElement {
+  checkOptions('renderElement', provision, {
+    sheet: anObject,
+    shelf: anObject,
+    catalog: aCatalog,
+    hyphenation: anObject,
+    reader: anObject,
+    fontUrl: aFunction,
+    nonce: aString,
+  })
+  checkOptions('the text of renderElement', text, {
+    textStyle: aString,
+    markup: aString,
+    message: aString,
+    values: anObject,
+    maxLines: anything,
+    width: fromZero,
+  })
   const { sheet, shelf, catalog, hyphenation, reader, fontUrl, nonce } = provision
   const { textStyle, markup, message, values, maxLines, width } = text
   const content = message === undefined ? markup : catalog?.text(message, values)

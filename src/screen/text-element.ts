@@ -348,8 +348,10 @@ export class DotLineElement extends ElementBase {
     this.#laidOut = { layout, found }
     const { frame, root } = this.#parts
     if (isNear || frame.parentNode !== root) return this.show()
-    // Its height is known by numbers: the page around it is right, whatever stands in it.
+    // Its height is known by numbers: the page around it is right, whatever stands in it. Lines that
+    // are as wide as its box was would make the page scroll sideways.
     frame.style.setProperty('block-size', `${layout.height}px`)
+    frame.style.setProperty('overflow', 'clip')
     this.#settle(layout, found)
     provided.showLater(this)
   }
@@ -386,6 +388,7 @@ export class DotLineElement extends ElementBase {
     }
     if (frame.parentNode !== root) showParts(this.#parts)
     frame.style.setProperty('block-size', `${layout.height}px`)
+    frame.style.removeProperty('overflow')
     block.className = parts.block
     block.lang = parts.language
     block.dir = 'ltr'

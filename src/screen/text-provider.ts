@@ -255,6 +255,8 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       fonts.close()
       texts.clear()
       dirty.clear()
+      // Nothing is to come: who waits for it waits no longer.
+      for (const resolve of idle.splice(0)) resolve()
     },
   }
 }

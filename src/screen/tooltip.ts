@@ -100,9 +100,12 @@ export function tooltipOf(host: HTMLElement, frame: HTMLElement): Tooltip {
     if (pointerType === 'touch') after(holdDelay, show)
     else hide()
   })
-  host.addEventListener('pointerup', ({ pointerType }) => {
-    if (pointerType === 'touch' && !shown) clearTimeout(timer)
-  })
+  // A touch that scrolls the page is cancelled.
+  for (const end of ['pointerup', 'pointercancel'] as const) {
+    host.addEventListener(end, ({ pointerType }) => {
+      if (pointerType === 'touch' && !shown) clearTimeout(timer)
+    })
+  }
   host.addEventListener('focusin', () => {
     isFocused = true
     show()

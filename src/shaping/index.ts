@@ -11,6 +11,7 @@ export {
   shapedItem,
   shapeParagraph,
 } from './shape-paragraph.ts'
+export { concatenatedGlyphs } from './shape-pieces.ts'
 export { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 export { type ShapingTools, shapingTools } from './shaping-tools.ts'
 export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'

@@ -44,7 +44,8 @@ export function cachedShape(): Shape {
 
   return (face, text, segment, context) => {
     if (text.length > longestKept) return face.shape(text, segment, context)
-    const beside = context ? `${context.before}|${context.after}` : ''
+    // As JSON, where no other text can be taken for a part of it.
+    const beside = context ? JSON.stringify(context) : ''
     const key = `${startOfKey(face, segment)}${beside}|${text}`
     const known = young.get(key)
     if (known) return known

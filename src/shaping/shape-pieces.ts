@@ -6,6 +6,13 @@ export const longestPiece = 1 << 12
 /** So many characters beside a piece tell how its ends join. */
 const contextLength = 5
 
+/** A part of a text: where it starts, and how many of its glyphs are of it. */
+export interface GlyphPiece {
+  readonly start: number
+  readonly shaped: ShapedGlyphs
+  readonly count: number
+}
+
 /**
  * The glyphs of a long text in the order of the text. A piece ends where HarfBuzz calls the text
  * safe to break, and what is behind that is shaped again with the next.
@@ -16,11 +23,7 @@ export function shapedInPieces(
   segment: Segment,
   context: Context = { before: '', after: '' },
 ): ShapedGlyphs {
-  const pieces: {
-    readonly start: number
-    readonly shaped: ShapedGlyphs
-    readonly count: number
-  }[] = []
+  const pieces: GlyphPiece[] = []
   let total = 0
   for (let start = 0; start < text.length; ) {
     let length = longestPiece
@@ -43,7 +46,7 @@ export function shapedInPieces(
       length *= 2
     }
   }
-  return concatenated(pieces, total)
+  return concatenatedGlyphs(pieces, total)
 }
 
 /** Not inside a surrogate pair. */
@@ -60,14 +63,8 @@ function safeGlyphs({ clusters, unsafe }: ShapedGlyphs): number {
   return 0
 }
 
-function concatenated(
-  pieces: readonly {
-    readonly start: number
-    readonly shaped: ShapedGlyphs
-    readonly count: number
-  }[],
-  total: number,
-): ShapedGlyphs {
+/** The first glyphs of pieces as one text of so many glyphs; clusters count from where each piece starts. */
+export function concatenatedGlyphs(pieces: readonly GlyphPiece[], total: number): ShapedGlyphs {
   const all = {
     glyphs: new Uint32Array(total),
     advances: new Int32Array(total),

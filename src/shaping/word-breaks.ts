@@ -77,12 +77,17 @@ export function innerStops(
   const kinds = breakKinds(own, options)
   const offsets: number[] = []
   const advances: number[] = []
+  const count = table?.glyphCount(word) ?? 0
+  // Glyphs are gone through once with the offsets: a word may be as long as a book.
+  let glyph = 0
+  let along = 0
   for (let offset = 1; offset < own.length; offset++) {
     if (kinds[offset] === 0) continue
     offsets.push(offset)
-    const glyph = table?.glyphFrom(word, offset) ?? -1
-    const isSafe = glyph >= 0 && table?.isSafeAt(word, glyph, offset)
-    if (table && isSafe) advances.push(table.advanceTo(word, glyph))
+    while (table && glyph < count && table.cluster(word, glyph) < offset) {
+      along += table.glyphAdvance(word, glyph++)
+    }
+    if (glyph < count && table?.isSafeAt(word, glyph, offset)) advances.push(along)
   }
   return { offsets, advances }
 }

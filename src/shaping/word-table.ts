@@ -23,6 +23,10 @@ export interface WordTable {
   last(word: number): string
   /** A glyph of a word. */
   glyph(word: number, index: number): number
+  /** Its advance, in font units. */
+  glyphAdvance(word: number, index: number): number
+  /** The offset in the word of the cluster it is of. */
+  cluster(word: number, index: number): number
   isOffset(word: number): boolean
   /** The sum of its advances, in font units. */
   advance(word: number): number
@@ -224,6 +228,8 @@ export function wordTable(): WordTable {
       return textOf(word, length - lastLengths[word], length)
     },
     glyph: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields],
+    glyphAdvance: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields + 1],
+    cluster: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields + 2] >> 1,
     isOffset: word => offsets.has(word),
     advance: word => blocks.advances[word],
     glyphFrom(word, offset) {

@@ -6,6 +6,7 @@ import {
   nearestName,
   type Path,
   type Problem,
+  shortText,
 } from '../problem/index.ts'
 import type { Ink } from './inks/ink.ts'
 
@@ -49,7 +50,7 @@ function shown(value: unknown): string {
   if (Array.isArray(value)) return 'a list'
   if (typeof value === 'object' && value !== null) return 'an object'
   const text = typeof value === 'string' ? JSON.stringify(value) : String(value)
-  return text.length > 40 ? `${text.slice(0, 39)}…` : text
+  return shortText(text)
 }
 
 /** Reports a value that is not of its kind. */

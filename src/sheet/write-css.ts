@@ -1,5 +1,5 @@
 import { cssEscape, cssString } from '../notation/index.ts'
-import { checkArgument, DotLineError, errorProblem } from '../problem/index.ts'
+import { checkArgument, fail } from '../problem/index.ts'
 import type { CssDeclaration, CssNames } from './declared.ts'
 import { aSheet, type Sheet } from './define-sheet.ts'
 import type { Ink } from './inks/ink.ts'
@@ -18,15 +18,19 @@ const generics = new Map([
 /**
  * A sheet as CSS: custom properties for inks and sizes, and a class for each style with what it
  * states. Sizes are in `rem`, so that they follow the reader's setting in the browser. Modes become
- * the same properties under `[data-mode="…"]`.
+ * the same properties under `[data-mode="…"]`. Throws `duplicate-name` where two names are one in CSS.
  */
 export function writeCss(sheet: Sheet): string {
   checkArgument('writeCss', 'sheet', sheet, aSheet)
+  for (const names of [sheet.inkNames, sheet.sizeNames, sheet.styleNames]) checkApart(names)
+  const declared = declarationsOf(sheet)
+  const styleNames = new Set(sheet.styleNames)
   const blocks = [block(':root', customProperties(sheet))]
   for (const mode of sheet.modeNames) {
     const selector = `[data-mode=${cssString(mode)}]`
     const before = new Set(customProperties(sheet))
     const changed = sheet.mode(mode)
+    const declaredThen = declarationsOf(changed)
     blocks.push(
       block(
         selector,
@@ -34,16 +38,14 @@ export function writeCss(sheet: Sheet): string {
       ),
     )
     for (const name of changed.styleNames) {
-      const own = sheet.styleNames.includes(name) ? new Set(declarations(sheet, name)) : new Set()
-      const lines = declarations(changed, name).filter(line => !own.has(line))
+      const own = new Set(styleNames.has(name) ? declared(name) : [])
+      const lines = declaredThen(name).filter(line => !own.has(line))
       if (lines.length > 0)
-        blocks.push(
-          block(name === 'defaults' ? selector : `${selector} .${className(name)}`, lines),
-        )
+        blocks.push(block(name === 'defaults' ? selector : `${selector} .${cssName(name)}`, lines))
     }
   }
   const styles = sheet.styleNames.map(name =>
-    block(name === 'defaults' ? ':root' : `.${className(name)}`, declarations(sheet, name)),
+    block(name === 'defaults' ? ':root' : `.${cssName(name)}`, declared(name)),
   )
   return [blocks[0], ...styles, ...blocks.slice(1)].filter(text => text !== '').join('\n')
 }
@@ -54,18 +56,32 @@ function block(selector: string, lines: readonly string[]): string {
 
 function customProperties(sheet: Sheet): string[] {
   return [
-    ...sheet.inkNames.map(name => `--ink-${className(name)}: ${paint(sheet.ink(name))}`),
-    ...sheet.sizeNames.map(name => `--size-${className(name)}: ${rems(sheet.size(name))}`),
+    ...sheet.inkNames.map(name => `--ink-${cssName(name)}: ${paint(sheet.ink(name))}`),
+    ...sheet.sizeNames.map(name => `--size-${cssName(name)}: ${rems(sheet.size(name))}`),
   ]
 }
 
+/** Throws `duplicate-name` where one of two names would stand for both. */
+function checkApart(names: readonly string[]) {
+  const known = new Map<string, string>()
+  for (const name of names) {
+    const own = cssName(name)
+    const other = known.get(own)
+    if (other !== undefined) {
+      fail('duplicate-name', `'${other}' and '${name}' are both '${own}' in CSS`, {
+        hint: 'rename one of them',
+      })
+    }
+    known.set(own, name)
+  }
+}
+
 /** A name as a CSS identifier (CSSOM, "serialize an identifier"), dots as hyphens. */
-function className(name: string): string {
-  return name
+const cssName = (name: string): string =>
+  name
     .replace(/\./g, '-')
     .replace(/[^\p{L}\p{N}_-]/gu, cssEscape)
-    .replace(/^\d/, cssEscape)
-}
+    .replace(/^(-?)(\d)/, (_, hyphen, digit) => hyphen + cssEscape(digit))
 
 function paint(ink: Ink): string {
   if (ink.kind === 'solid') return color(ink.color, ink.opacity)
@@ -82,17 +98,28 @@ function color(hex: string, opacity: number): string {
   return `rgb(${channels.join(' ')} / ${round(opacity)})`
 }
 
+/** The declarations of a sheet's styles; its names are put together once for all of them. */
+function declarationsOf(sheet: Sheet): (style: string) => string[] {
+  const [sizes, inks] = [new Set(sheet.sizeNames), new Set(sheet.inkNames)]
+  return name => declarations(sheet, name, sizes, inks)
+}
+
 /** What a style states, with what it builds on, as far as CSS has words for it. */
-function declarations(sheet: Sheet, name: string): string[] {
+function declarations(
+  sheet: Sheet,
+  name: string,
+  sizes: ReadonlySet<string>,
+  inks: ReadonlySet<string>,
+): string[] {
   const stated = sheet.stated(name)
-  if (!stated) throw new DotLineError(errorProblem('unknown-style', `no style named '${name}'`))
+  if (!stated) return fail('unknown-style', `no style named '${name}'`)
   const as = new Map(sheet.why(name).map(reason => [reason.property, reason.stated]))
   const names: CssNames = {
     length: rems,
     family: familyName,
     // By the name it was stated with, so that a mode which changes that changes this.
-    size: units => variable(sheet.sizeNames, as.get('size'), 'size') ?? rems(units),
-    ink: ink => variable(sheet.inkNames, as.get('ink'), 'ink') ?? paint(ink),
+    size: units => variable(sizes, as.get('size'), 'size') ?? rems(units),
+    ink: ink => variable(inks, as.get('ink'), 'ink') ?? paint(ink),
   }
   const values = new Map<string, string[]>()
   for (const [property, { css }] of cssProperties) {
@@ -115,9 +142,9 @@ const cssProperties = Object.entries(properties).flatMap(([name, declared]) =>
     : [],
 )
 
-function variable(known: readonly string[], stated: unknown, what: string): string | undefined {
-  const name = known.find(own => own === stated)
-  return name === undefined ? undefined : `var(--${what}-${className(name)})`
+function variable(known: ReadonlySet<string>, stated: unknown, what: string): string | undefined {
+  const isName = typeof stated === 'string' && known.has(stated)
+  return isName ? `var(--${what}-${cssName(stated)})` : undefined
 }
 
 function familyName(name: string): string {

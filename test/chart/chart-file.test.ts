@@ -36,6 +36,60 @@ function problemsOf(work: () => unknown): string[] {
 }
 
 describe('the file of a chart', () => {
+  it('calls labels by what they are of, and shares that are small by their first figure', () => {
+    const kinds = [
+      { kind: 'Single', n: 5200 },
+      { kind: 'Season', n: 40 },
+      { kind: 'Dogs', n: 2 },
+    ]
+    const ring = read({ kind: 'ring', rows: kinds, x: 'kind', y: 'n' })
+    const { drawing, dropped } = drawChart(textsAt(), ring)
+    expect([...inkedTexts(drawing.items).map(({ text }) => text)]).toEqual(
+      expect.arrayContaining(['99%', '0.8%']),
+    )
+    expect(dropped).toEqual(['Dogs'])
+    const tiny = drawChart(textsAt(), ring, { width: 120, height: 90 })
+    expect(tiny.dropped.every(id => ['Single', 'Season', 'Dogs'].includes(id))).toBe(true)
+    const twice = ['a', 'a'].map(at => ({ at, n: 1 }))
+    const points = read({ kind: 'points', rows: twice, x: 'at', y: 'n' })
+    expect(drawChart(textsAt(), points, { width: 30, height: 30 }).dropped).toEqual([
+      'n a',
+      'n a (2)',
+    ])
+  })
+
+  it('takes the same day for the same, however it is written, in the time of any place', () => {
+    const zone = process.env.TZ
+    process.env.TZ = 'America/St_Johns'
+    try {
+      const days = [
+        { at: '2026-05-01T10:00', boats: 3 },
+        { at: '2026-05-02', boats: 5 },
+      ]
+      const notes = [{ x: '2026-05-01T10:00', text: 'late' }]
+      const chart = read({ kind: 'lines', rows: days, x: 'at', y: 'boats', notes })
+      expect(drawChart(textsAt(), chart).problems).toEqual([])
+    } finally {
+      if (zone === undefined) delete process.env.TZ
+      else process.env.TZ = zone
+    }
+    const twice = [
+      { at: '2026-05', boats: 3 },
+      { at: '2026-05-01', boats: 5 },
+    ]
+    const bars = { kind: 'bars', x: 'at', y: 'boats' }
+    expect(problemsOf(() => read({ ...bars, rows: twice }))).toEqual([
+      "'2026-05-01' stands twice in 'at' of 'boats'",
+    ])
+    const numbers = [
+      { at: '1', boats: 3 },
+      { at: '1.0', boats: 5 },
+    ]
+    expect(problemsOf(() => read({ ...bars, rows: numbers }))).toEqual([
+      "'1' stands twice in 'at' of 'boats'",
+    ])
+  })
+
   it('is read with its series, and tells of holes at their places', () => {
     const { data, problems } = read(base)
     expect(data.xKind).toBe('name')

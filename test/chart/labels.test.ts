@@ -1,4 +1,4 @@
-import { contrast, defineSheet, inkBox, openShelf, textAlong } from 'dot-line'
+import { contrast, defineSheet, inkBox, openShelf, textAlong, typesetter } from 'dot-line'
 import {
   type ChartLabel,
   centerText,
@@ -361,6 +361,22 @@ describe('text along a line', () => {
       expect(Math.sign(middle.dy - 100)).toBe(sign)
       expect(middle.xx).toBeGreaterThan(0.9)
       for (const { dx, dy } of letters) expect(Math.hypot(dx - 100, dy - 100)).toBeGreaterThan(60)
+    }
+  })
+
+  it('is shown as far as its style says, with its stroke, and says what is copied of it', () => {
+    const finished = defineSheet({
+      styles: { soft: { opacity: 0.5, stroke: { ink: '#c8331f', width: 2 } } },
+    })
+    const soft = typesetter({ sheet: finished, shelf }).set('flo\u00adod', { style: 'soft' })
+    const { item } = textAlong(soft, { x: 100, y: 100, radius: 60 })
+    expect(item.label).toBe('flood')
+    for (const letter of item.items) {
+      const [glyphs] = letter.kind === 'group' ? letter.items : []
+      expect(glyphs).toMatchObject({
+        ink: { opacity: 0.5 },
+        paint: { fill: { opacity: 0.5 }, stroke: { width: 2, ink: { opacity: 0.5 } } },
+      })
     }
   })
 

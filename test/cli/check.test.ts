@@ -147,7 +147,7 @@ describe('dotline check', () => {
   it('takes findings as they are that a file lists', () => {
     const accepted = ['--accepted', 'accepted.json']
     const { code, out } = run(...fewer, ...accepted, '--update')
-    expect([code, out]).toEqual([0, expect.stringMatching(/^\d+ findings are accepted\n$/)])
+    expect([code, out]).toEqual([0, expect.stringMatching(/^\d+ findings accepted\n$/)])
     expect(run(...fewer, ...accepted)).toEqual({ code: 0, out: 'nothing is wrong\n', err: '' })
     const larger = run(...fewer, ...accepted, '--catalog', join(data, 'strings.el.json'))
     expect(larger.code).toBe(1)
@@ -180,6 +180,9 @@ describe('dotline check', () => {
       modes: {},
     })
     expect(found('--since', 'old-sheet.json')).toEqual(found())
+    const twice = run(...fewer, '--since', 'old-sheet.json', '--since', join(data, 'sheet.json'))
+    expect(twice.code).toBe(2)
+    expect(twice.err).toContain('error: two sheets are given as they were: old-sheet.json and ')
   })
 
   it('draws what it tries as a page, and checks catalogs by themselves', () => {

@@ -2,20 +2,13 @@ import { execFileSync, spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { readCatalog, readSheet } from 'dot-line'
 import { readPlaces } from 'dot-line/check'
 import { describe, expect, it } from 'vitest'
+import { dotlineHosted } from '../support/command.ts'
 
-const command = fileURLToPath(new URL('../../dist/cli/main.js', import.meta.url))
 const cwd = mkdtempSync(join(tmpdir(), 'dot-line-'))
-function dotline(...args: readonly string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [command, ...args], {
-    cwd,
-    encoding: 'utf8',
-  })
-  return { code: status, out: stdout, err: stderr }
-}
+const dotline = (...args: readonly string[]) => dotlineHosted(args, cwd)
 
 describe('dotline completion', () => {
   writeFileSync(join(cwd, 'notice.txt'), 'late')

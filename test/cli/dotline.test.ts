@@ -268,6 +268,10 @@ describe('dotline sheet', () => {
     expect(out).toMatch(/^weight +700 +state +\S+sheet\.json:\d+:33$/m)
     expect(out).toMatch(/^leading +1\.4 +body +\S+sheet\.json:\d+:\d+$/m)
     expect(out).toMatch(/^family +sans +defaults /m)
+    const told = JSON.parse(run('sheet', ferry, '--why', 'state', '--format', 'json').out)
+    expect(told).toContainEqual(
+      expect.objectContaining({ property: 'weight', stated: 'bold', style: 'state' }),
+    )
   })
 
   it('writes tokens, CSS and JSON, and takes tokens wherever it takes a sheet', () => {
@@ -288,6 +292,10 @@ describe('dotline sheet', () => {
     [['none.json'], 'error: cannot read the sheet none.json (there is no such file or folder)'],
     [['plain.txt'], 'error: plain.txt is not JSON at plain.txt:1:1 (invalid symbol)'],
     [['sheet.json', '--why', 'boddy'], "error: no style named 'boddy' (did you mean 'body'?)"],
+    [
+      ['sheet.json', '--why', 'body', '--format', 'css'],
+      'error: --why tells of one style, which is no css (print it as a table or as json)',
+    ],
     [['sheet.json', '--mode', 'dark'], "error: no mode named 'dark' (the sheet declares no modes)"],
     [
       ['sheet.json', '--format', 'scss'],
@@ -486,7 +494,7 @@ describe('dotline chart', () => {
     )
     expect(code).toBe(0)
     expect(out).toMatch(/^<svg [^>]*width="320"[^>]*lang="de"/)
-    expect(err).toMatch(/warning: \d+ labels have no room: /)
+    expect(err).toMatch(/warning: no room for \d+ labels: /)
     expect(err).toContain('warning: there is no room for the source')
   })
 
@@ -595,6 +603,27 @@ describe('dotline render of a document', () => {
     expect(
       readdirSync(cwd).filter(name => name.includes('lost.pdf') || name.includes('bad.pdf')),
     ).toEqual([])
+    // What the system refuses is no bug, and leaves nothing either.
+    expect(run('render', 'report.json', '-o', 'folder')).toMatchObject({ code: 2 })
+    mkdirSync(join(cwd, 'folder.pdf'))
+    expect(run('render', 'report.json', '-o', 'folder.pdf')).toEqual({
+      code: 2,
+      out: '',
+      err: 'error: cannot write folder.pdf (it is a folder)\n',
+    })
+    expect(readdirSync(cwd).filter(name => name.startsWith('.folder'))).toEqual([])
+  })
+
+  it('is told what it takes, and texts what they take', () => {
+    const document = run('render', 'report.json', '-w', '100', '-o', 'wide.pdf')
+    expect(document.err).toBe(
+      'error: --width is of texts, and this is a document (a document states it in its file)\n',
+    )
+    const text = run('render', '-t', 'Tern', '--catalog', 'few.en.json')
+    expect(text.err).toBe(
+      'error: --catalog is of documents, and this is a text (a document is a FILE that ends in .json)\n',
+    )
+    expect([document.code, text.code]).toEqual([2, 2])
   })
 })
 

@@ -26,10 +26,6 @@ const named = [
   ...['--catalog', 'strings.en.json', '--catalog', 'strings.de.json'],
 ]
 
-/** Until a change of a file has come to the page. */
-const polled: typeof expect.poll = (read, options) =>
-  expect.poll(read, { timeout: 60_000, ...options })
-
 /** What a server answers whose name and path can be anything. */
 const answerOf = (address: string, path: string, more: object = {}) =>
   new Promise<{ readonly status: number | undefined; readonly body: string }>((done, failed) => {
@@ -93,7 +89,7 @@ describe('dotline preview', () => {
     // Values of the place are there.
     expect(await page.locator('#markup-problems button').allTextContents()).toEqual([])
     write('strings.de.json', text => text.replace('{boat}', 'Der {boat}'))
-    await polled(() => page.inputValue('#markup')).toContain('Der {boat}')
+    await expect.poll(() => page.inputValue('#markup')).toContain('Der {boat}')
     write('sheet.json', text => text.replace('"leading": 1.4', '"leeding": 1.4'))
     await expect
       .poll(() => page.locator('#sheet-problems button').allTextContents())
@@ -102,7 +98,7 @@ describe('dotline preview', () => {
       /leeding.*sheet\.json:\d+:\d+.*leading/,
     )
     write('sheet.json', text => text.replace('"leeding": 1.4', '"leading": 1.4'))
-    await polled(() => page.locator('#sheet-problems button').allTextContents()).toEqual([])
+    await expect.poll(() => page.locator('#sheet-problems button').allTextContents()).toEqual([])
     expect(errors).toEqual([])
   })
 
@@ -112,12 +108,12 @@ describe('dotline preview', () => {
     await page.waitForSelector('.card')
     expect(page.url()).toContain('/proof')
     write('strings.en.json', text => text.replace('Departures', 'Boats that leave'))
-    await polled(() => page.locator('text=Boats that leave').count()).toBeGreaterThan(0)
+    await expect.poll(() => page.locator('text=Boats that leave').count()).toBeGreaterThan(0)
     write('places.json', text => text.replace('"board.title"', '"board.titel"'))
-    await polled(() => page.textContent('h1')).toBe('The files cannot be read')
+    await expect.poll(() => page.textContent('h1')).toBe('The files cannot be read')
     expect(await page.textContent('li')).toMatch(/board\.titel.*places\.json:\d+:\d+.*board\.title/)
     write('places.json', text => text.replace('"board.titel"', '"board.title"'))
-    await polled(() => page.locator('.card').count()).toBeGreaterThan(0)
+    await expect.poll(() => page.locator('.card').count()).toBeGreaterThan(0)
     expect(errors).toEqual([])
   })
 

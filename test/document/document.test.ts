@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { Ajv2020 } from 'ajv/dist/2020.js'
-import { DotLineError, type Drawing, readCatalog } from 'dot-line'
+import { DotLineError, type Drawing, drawing, readCatalog } from 'dot-line'
 import {
   type BlockSource,
   type DocumentSource,
@@ -165,6 +165,22 @@ describe('a document on pages', () => {
     expect(notesOf(last)).toEqual(['2 Late.'])
   })
 
+  it('is told of what would fill the memory, and shows an empty drawing as nothing', () => {
+    const content = [{ kind: 'paragraph', text: 'x' }] as const
+    const far = [{ page: 1, style: 'upper-alpha', start: 1e9 }] as const
+    expect(() => set({ content, pageLabels: far })).toThrow('a whole number from 1 to 100000')
+    expect(() => set({ content, page: { columns: 1e7, gap: -50 } })).toThrow(
+      'page.columns must be a whole number from 1 to 100',
+    )
+    expect(() => set({ content, page: { columns: 2, gap: -50 } })).toThrow('a number from 0')
+    const images = new Map([['none', drawing({ width: 0, height: 0 }, [])]])
+    const figure = { kind: 'figure', image: 'none', alt: 'Nothing' } as const
+    const [page] = set({ content: [figure, ...content] }, { images }).pages()
+    const [text] = textsOf(page.items)
+    expect(text.layout.text).toBe('x')
+    expect(Number.isFinite(text.y)).toBe(true)
+  })
+
   it('refers to pages, lists its contents, and numbers its headings', () => {
     const filler = sentence(numbers(4), 200)
     const content: BlockSource[] = [
@@ -198,8 +214,20 @@ describe('a document on pages', () => {
         ],
       }),
     ).toThrow(
-      "'{page.rulse}' refers to 'rulse', and nothing in the document has that id (did you mean 'rules'?)",
+      "'{page.rulse}' refers to 'rulse', and nothing in the document has that id at content[0].text (did you mean 'rules'?)",
     )
+  })
+
+  it('gives headings ids of their own, and none that another block states', () => {
+    const heading = (text: string, id?: string) =>
+      ({ kind: 'heading', text, ...(id !== undefined && { id }) }) as const
+    const content = [
+      ...[heading('One'), heading('Two', 'heading-0'), heading('Three', 'heading-2')],
+      ...[heading('Four'), heading('Five'), heading('Six', 'heading-5')],
+    ]
+    const { contents } = set({ content })
+    expect(contents.map(({ text }) => text)).toEqual(['One', 'Two', 'Three', 'Four', 'Five', 'Six'])
+    expect(new Set(contents.map(({ id }) => id)).size).toBe(6)
   })
 
   it('has heads and feet with page numbers, others on the first page, turned in a book', () => {
@@ -236,6 +264,46 @@ describe('what comes of a document', () => {
   const document = { ...inKeys, page: { ...inKeys.page, columns: 1 } }
   const strings = new URL('../../examples/lantern-sound/strings.en.json', import.meta.url)
   const catalog = readCatalog(readFileSync(strings, 'utf8'), { language: 'en' })
+
+  it('cuts what is too wide for the head of a page, and says so once', () => {
+    const paragraph = { kind: 'paragraph', text: 'Boats leave at noon.' } as const
+    const long =
+      'A very long title of a chapter about boats and everything they carry over the sound'
+    const heading = { kind: 'heading', text: long } as const
+    const newPage = { kind: 'page-break' } as const
+    const page = { size: [300, 200], margin: 20 } as const
+    const laid = (header: object) =>
+      set({ page, header, content: [heading, paragraph, newPage, heading, paragraph] })
+    for (const header of [
+      { start: '{heading}', end: 'Page {page} of {pages}' },
+      { start: 'Ferries', end: '{heading}' },
+      { start: '{heading}', center: 'Lantern Sound', end: '{heading}' },
+      { center: '{heading}' },
+    ]) {
+      const { pages, problems } = laid(header)
+      const told = problems.filter(({ code }) => code === 'no-room')
+      const parts = Object.values(header).filter(text => text === '{heading}')
+      expect(told).toHaveLength(parts.length)
+      expect(told[0].message).toMatch(/^the text of header\.\w+ is wider .* first on page 1$/)
+      for (const shown of pages()) {
+        const boxes = textsOf(shown.items)
+          .filter(({ roles }) => roles.includes('none'))
+          .map(({ x, layout }) => {
+            const [line] = layout.lines
+            return [x + line.x, x + line.x + line.width]
+          })
+          .toSorted(([a], [b]) => a - b)
+        expect(boxes.length).toBe(Object.keys(header).length)
+        let before = 20 - 0.01
+        for (const [left, right] of boxes) {
+          expect(left).toBeGreaterThanOrEqual(before)
+          before = right
+        }
+        expect(before).toBeLessThanOrEqual(280.01)
+      }
+    }
+    expect(laid({ start: 'Ferries', end: 'Winter' }).problems).toEqual([])
+  })
 
   it('has the same lines on a web page as on paper of its width', () => {
     const linesOf = (pages: Iterable<Drawing>) =>

@@ -4,7 +4,16 @@ import { toPdf } from 'dot-line/pdf'
 import fc from 'fast-check'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
-import { readOf, sentence, set, shownText, small, textsOf, words } from '../support/documents.ts'
+import {
+  readOf,
+  sentence,
+  set,
+  sheet,
+  shownText,
+  small,
+  textsOf,
+  words,
+} from '../support/documents.ts'
 import { numbers, pick, roundsOf } from '../support/random.ts'
 
 const filler = (length: number, seed = 3) => sentence(numbers(seed), length)
@@ -407,6 +416,55 @@ it('covers no text with another, whatever a document has', () => {
         })
       }
     }),
-    { numRuns: roundsOf(40) },
+    // The mark of a list beside a picture that its text is below of; a note below a picture.
+    { numRuns: roundsOf(40), examples: [[771], [8805]] },
   )
+})
+
+it('parts a paragraph over many pages as it would be set on each of them', () => {
+  const styles = [
+    {},
+    { breaking: 'best' },
+    { breaking: 'best', align: 'justify' },
+    { breaking: 'even', loneWord: 'avoid' },
+    { loneWord: 'avoid', leading: 2 },
+    { trim: { above: 'cap', below: 'alphabetic' } },
+    { padding: { top: 3, bottom: 5 }, firstIndent: 20 },
+    { variantPosition: 'super' },
+  ] as const
+  for (const [i, style] of styles.entries()) {
+    const next = numbers(i)
+    const long = `${sentence(next, 400)} ~big[Tern] ${sentence(next, 500)}\u2028${sentence(next, 90)}`
+    const content = [
+      { kind: 'paragraph', text: long },
+      { kind: 'paragraph', text: 'And then no more.' },
+    ] as const
+    const own = sheet.with({ styles: { defaults: style, big: { size: 25 } } })
+    const pages = [...set({ page: small, content }, { sheet: own }).pages()]
+    expect(pages.length).toBeGreaterThan(4)
+    const texts = pages.map(page => textsOf(page.items))
+    expect(
+      texts
+        .flat()
+        .map(({ layout }) => shownText(layout))
+        .join(''),
+    ).toBe(`${long.replace('~big[Tern]', 'Tern')}And then no more.`)
+    for (const page of texts) {
+      for (const { layout, y } of page) expect(y + layout.height).toBeLessThanOrEqual(290.01)
+    }
+    // What follows stands below what was left, as far as it does below a paragraph that fits.
+    const [above, below] = texts.at(-1) ?? []
+    const [first, second] = textsOf(
+      [
+        ...set(
+          { page: small, content: [{ ...content[1] }, { ...content[1] }] },
+          { sheet: own },
+        ).pages(),
+      ][0].items,
+    )
+    expect(below.y - above.y - above.layout.height).toBeCloseTo(
+      second.y - first.y - first.layout.height,
+      4,
+    )
+  }
 })

@@ -60,9 +60,36 @@ describe('numbers in a table', () => {
     const columns = [{}, {}]
     const foot = [['x', { total: 'sum' }]] as const
     expect(() => tableOf({ columns, rows: [['a', '4.2']], foot })).toThrow(
-      'a sum is asked for of a column that has no numbers at content[0].foot[0][1]',
+      'a sum is asked for of a column that has no numbers above it at content[0].foot[0][1]',
     )
     expect(() => tableOf({ columns, rows: [[5, 'b']], foot })).toThrow('no numbers')
+    const early = [
+      ['a', { total: 'sum' }],
+      ['b', 3],
+    ] as const
+    expect(() => tableOf({ columns, rows: early })).toThrow(
+      'no numbers above it at content[0].rows[0][1]',
+    )
+  })
+
+  it('add up what stands above them, each as far as it has come', () => {
+    const [first, second] = [3, 4].map(count => [
+      ['row', count] as const,
+      ['so far', { total: 'sum' }] as const,
+    ])
+    const [page] = [
+      ...tableOf({
+        columns: [{}, {}],
+        head: [['year', 2026]],
+        rows: [...first, ...second],
+        foot: [
+          ['fee', 5],
+          ['all', { total: 'sum' }],
+        ],
+      }).pages(),
+    ]
+    const texts = textsOf(page.items).map(({ layout }) => layout.text)
+    expect(texts.filter((_, i) => i % 2 === 1)).toEqual(['2,026', '3', '3', '4', '7', '5', '12'])
   })
 
   it('stay with what they are the totals of', () => {

@@ -54,6 +54,33 @@ describe('a drawing', () => {
     expect(() => place(JSON.parse(JSON.stringify(inner)), 0, 0)).toThrow('is data')
   })
 
+  it('is placed by its ink, and told from others, where that is asked', () => {
+    const inner = drawing({ width: 40, height: 20 }, [circle(30, 10, 5, { fill: '#0b3d5c' })])
+    const placed = place(inner, 100, 50, { by: 'ink', across: 'left', down: 'bottom' }, { id: 'x' })
+    expect(placed.id).toBe('x')
+    const ink = inkBox(drawing(size, [placed]))
+    expect([ink?.x, (ink?.y ?? 0) + (ink?.height ?? 0)].map(n => Math.round(n ?? 0))).toEqual([
+      100, 50,
+    ])
+    expect(() => place(inner, 0, 0, JSON.parse('{"by":"inc"}'))).toThrow("valid value for 'by'")
+    expect(() => place(inner, 0, 0, JSON.parse('{"of":"lst"}'))).toThrow("valid value for 'of'")
+  })
+
+  it('shows a layer that is used twice wherever it is on the page', () => {
+    const mark = group([circle(10, 10, 8, { fill: '#c8331f' })], { opacity: 0.5 })
+    const icon = drawing({ width: 20, height: 20 }, [group([mark], { opacity: 0.9 })])
+    for (const order of [
+      [-500, 40],
+      [40, -500],
+    ]) {
+      const shown = drawing(
+        size,
+        order.map(x => place(icon, x, 10)),
+      )
+      expect(toSvg(shown).match(/<path /g)).toHaveLength(1)
+    }
+  })
+
   it('is read out label by label, and none is parted', () => {
     const labels = ['Jan', 'Feb', 'H~low[2]O'].map((text, i) => place(set(text), 10 + i * 60, 20))
     expect(toSvg(drawing(size, labels))).toContain('aria-label="Jan Feb H2O"')
@@ -87,6 +114,9 @@ describe('a drawing', () => {
     expect(page.html).toMatch(/<a aria-label="Tide" href="\/tide"><div [^>]*aria-hidden/)
     expect(page.css).toContain('pointer-events:auto')
     expect(() => group([], { link: 'javascript:x' })).toThrow("may not start with 'javascript:'")
+    const made = { kind: 'group', link: ' java\nscript:x', items: [] } as const
+    expect(() => drawing(size, [made])).toThrow("link of an item of kind 'group'")
+    expect(() => drawing(size, [group([made])])).toThrow('a link that only leads somewhere')
     const data = JSON.parse('{"format":"png\\" onload=\\"x","bytes":[],"width":1,"height":1}')
     expect(() => image({ x: 0, y: 0, width: 1, height: 1 }, data)).toThrow('is data')
   })

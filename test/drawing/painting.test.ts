@@ -4,6 +4,7 @@ import {
   type Item,
   inkBox,
   openShelf,
+  place,
   type Typesetter,
   typesetter,
   withGuides,
@@ -17,10 +18,12 @@ import { readPdf } from '../support/pdf.ts'
 const styles = {
   defaults: { size: 40, ink: 'deep' },
   big: { size: '1.5x' },
+  small: { size: 10 },
   under: { underline: { width: 2, gap: 3 } },
   through: { underline: { width: 2, gap: 3, skip: false } },
   backed: { backing: { ink: 'foam', padding: 4 } },
   linked: { underline: true },
+  band: { backing: { ink: 'foam', extent: 'block' } },
   card: { padding: { left: 10, top: 5 }, border: { fill: 'foam' } },
   soft: { shadow: { ink: 'deep', x: 5, y: 3, blur: 4 } },
   dusk: { ink: 'dusk' },
@@ -101,6 +104,20 @@ describe('underlines', () => {
 })
 
 describe('what is painted', () => {
+  it('of a block ends where a line is without it', () => {
+    const boxes = (text: string) => {
+      const layout = setter.set(text as 'x')
+      const paths = paintedItems(layout, 0, 0).filter(item => item.kind === 'path')
+      return paths.map(path => (inkBox(drawing({ width: 1, height: 1 }, [path]))?.height ?? 0) / 48)
+    }
+    const [one] = boxes('~band[One]')
+    expect(boxes('~band[One]\n~band[two]')).toEqual([expect.closeTo(2 * one, 4)])
+    expect(boxes('~band[One]\ntwo\n~band[three]')).toEqual([
+      expect.closeTo(one, 4),
+      expect.closeTo(one, 4),
+    ])
+  })
+
   it('lies in order: backings, lines, letters', () => {
     const kinds = items('~backed,under[Tern]').map(item => item.kind)
     expect(kinds).toEqual(['path', 'rule', 'glyphs'])
@@ -160,6 +177,20 @@ describe('text in PDFs', () => {
 })
 
 describe('guides', () => {
+  it('have room for all names of texts that stand beside each other', () => {
+    const layout = setter.set('~under[a]\n~under[b]', { style: 'small' })
+    const at = [0, 40, 80, 120, 160].map(x => ({ layout, x, y: 0 }))
+    const scene = drawing(
+      { width: 200, height: 30 },
+      at.map(({ x, y }) => place(layout, x, y)),
+    )
+    const shown = withGuides(scene, at)
+    const bottom = shown.box.y + shown.box.height
+    const names = shown.items.filter(item => item.kind === 'glyphs' && item.text.includes('under'))
+    expect(names).toHaveLength(10)
+    for (const name of names) expect('y' in name && name.y + 2).toBeLessThan(bottom)
+  })
+
   it('lie over any drawing, with the names of styles and units along its edges', () => {
     const layout = setter.set('Boats ~under[today]', { width: 300 })
     const shown = withGuides(layout)

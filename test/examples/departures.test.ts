@@ -16,22 +16,28 @@ beforeAll(async () => {
   })
   page = served.page
   page.on('console', message => said.push(message.text()))
-  while (!(await page.evaluate(`document.documentElement.dataset.ready === 'true'`))) {
-    await page.waitForTimeout(50)
-  }
+  await ready()
 })
 afterAll(async () => {
   await served?.close()
 })
 
-/** Chooses as a reader does, and waits till faces, texts and widths have come to rest. */
+/** Till faces, texts and widths have come to rest. */
+async function ready() {
+  // The page's policy lets in no script by its text, which waiting for a function would be.
+  while (!(await page.evaluate(`document.documentElement.dataset.ready === 'true'`))) {
+    await page.waitForTimeout(20)
+  }
+}
+
+/** Chooses as a reader does. */
 async function choose(given: {
   language?: string
   scale?: number
   contrast?: boolean
   appearance?: string
 }) {
-  await page.evaluate(`(async given => {
+  await page.evaluate(`(given => {
     const set = (id, property, value) => {
       if (value !== undefined) document.querySelector(id)[property] = value
     }
@@ -40,14 +46,8 @@ async function choose(given: {
     set('#contrast', 'checked', given.contrast)
     set('#appearance', 'value', given.appearance)
     document.querySelector('#scale').dispatchEvent(new Event('input'))
-    const resting = () => JSON.stringify([...document.querySelectorAll('dot-line')].map(text => [text.layout?.text, text.layout?.height, text.problems.map(problem => problem.code)]))
-    for (let before = '', now = resting(); before !== now; ) {
-      before = now
-      await new Promise(resolve => setTimeout(resolve, 60))
-      now = resting()
-      if (now.includes('awaited-face') || now.includes('missing-glyph')) before = ''
-    }
   })(${JSON.stringify(given)})`)
+  await ready()
 }
 
 describe('the departures board as an application', () => {
@@ -103,29 +103,27 @@ describe('the departures board as an application', () => {
     const still = page.url()
     await page.goto(still.replace('pace=0', 'pace=150'))
     const status = () => page.evaluate<string>(`document.querySelector('#status').textContent`)
-    for (let i = 0; i < 200 && (await status()) === ''; i++) await page.waitForTimeout(50)
+    await expect.poll(status).toMatch(/^\d\d:\d\d to .+: .+/)
     const first = await status()
-    expect(first).toMatch(/^\d\d:\d\d to .+: .+/)
-    await page.waitForTimeout(400)
-    expect(await status()).not.toBe(first)
+    await expect.poll(status).not.toBe(first)
     await page.goto(still)
-    while (!(await page.evaluate(`document.documentElement.dataset.ready === 'true'`))) {
-      await page.waitForTimeout(50)
-    }
+    await ready()
   })
 
   it('sells a ticket by the keyboard alone', async () => {
     await page.focus('#buy')
     await page.keyboard.press('Enter')
     expect(await page.evaluate(`document.querySelector('#tickets').open`)).toBe(true)
-    await page.waitForTimeout(200)
+    // Its texts come when they have a width.
+    const take = `document.querySelector('#kinds dot-line:last-child').layout?.text`
+    await expect.poll(() => page.evaluate(take)).toMatch(/./)
     // The dialog begins with its first ticket.
     await page.evaluate(`document.activeElement.blur()`)
     await page.keyboard.press('Tab')
     await page.keyboard.press('Tab')
     await page.keyboard.press('Enter')
-    await page.waitForTimeout(200)
-    expect(await page.evaluate(`document.querySelector('#taken').layout.text`)).toMatch(/^Taken: /)
+    const taken = `document.querySelector('#taken').layout?.text`
+    await expect.poll(() => page.evaluate(taken)).toMatch(/^Taken: /)
     await page.keyboard.press('Escape')
     expect(await page.evaluate(`document.querySelector('#tickets').open`)).toBe(false)
   })

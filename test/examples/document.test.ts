@@ -19,7 +19,7 @@ describe('documents in Chromium', () => {
     await served?.close()
   })
 
-  const built = () => page.waitForSelector('#offer a', { timeout: 30_000 })
+  const built = () => page.waitForSelector('#offer a')
   async function choose(id: string, value: string) {
     await page.evaluate(`document.querySelector('#offer').replaceChildren()`)
     if (id === 'scale') await page.fill(`#${id}`, value)
@@ -30,7 +30,9 @@ describe('documents in Chromium', () => {
 
   async function pdf() {
     const [download] = await Promise.all([page.waitForEvent('download'), page.click('#offer a')])
-    return readPdf(readFileSync(await download.path()))
+    const pieces: Buffer[] = []
+    for await (const piece of await download.createReadStream()) pieces.push(piece)
+    return readPdf(Buffer.concat(pieces))
   }
 
   it('shows the notice page by page, by buttons and keys', async () => {

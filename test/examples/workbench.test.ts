@@ -124,6 +124,17 @@ describe('the workbench', () => {
     await page.selectOption('#language', 'en')
   })
 
+  it('says why a sheet cannot be saved as CSS', async () => {
+    const whole = await value('#sheet')
+    await page.fill('#sheet', '{ "styles": { "body": {}, "a.b": {}, "a-b": {} } }')
+    expect(await texts('#sheet-problems button')).toEqual([])
+    await page.selectOption('#save', 'css')
+    expect((await texts('#sheet-problems button')).join()).toContain(
+      "'a.b' and 'a-b' are both 'a-b' in CSS",
+    )
+    await page.fill('#sheet', whole)
+  })
+
   it('has nothing that an audit finds', async () => {
     await page.evaluate(readFileSync('node_modules/axe-core/axe.min.js', 'utf8'))
     const found = await page.evaluate<string[]>(

@@ -1,4 +1,4 @@
-import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { deflateSync } from 'node:zlib'
@@ -54,6 +54,19 @@ describe('font files', () => {
     await expect(shelf.add(join(folder, 'empty'))).rejects.toThrow(
       'there are no fonts in the folder',
     )
+  })
+
+  it('are found once in folders that lead in circles', async () => {
+    const round = join(folder, 'round/inner')
+    mkdirSync(round, { recursive: true })
+    writeFileSync(join(round, 'a.ttf'), readFileSync(serif))
+    // Two of them: paths through both would be without number.
+    symlinkSync('..', join(round, 'out'))
+    symlinkSync('.', join(round, 'here'))
+    symlinkSync('gone', join(round, 'lost'))
+    const shelf = await openShelf({ builtIn: [], fonts: [join(folder, 'round')] })
+    expect(shelf.facesOf('Source Serif 4').length).toBe(1)
+    expect(shelf.problems).toEqual([])
   })
 
   const broken = readFileSync(woff)

@@ -19,7 +19,9 @@ import {
   type StyleSource,
   typesetter,
   withGuides,
+  writeTokens,
 } from 'dot-line'
+import { setDocument } from 'dot-line/document'
 import { toHtml } from 'dot-line/html'
 import { toPolygons } from 'dot-line/outline'
 import { toPdf } from 'dot-line/pdf'
@@ -118,6 +120,30 @@ describe('a hundred thousand of each', () => {
         set({}, 'a', {
           values: Object.fromEntries(Array.from({ length: many }, (_, i) => [`k${i}`, 'x'])),
         }),
+    ],
+    [
+      'a paragraph of hundreds of pages',
+      () => {
+        const content = [{ kind: 'paragraph', text: 'Boats leave at noon. '.repeat(many) }] as const
+        const sheet = defineSheet({ styles: {} })
+        expect([...setDocument({ content }, { sheet, shelf }).pages()].length).toBeGreaterThan(200)
+      },
+    ],
+    [
+      'tokens of many inks',
+      () => {
+        const inks = Object.fromEntries(Array.from({ length: many }, (_, i) => [`a${i}`, 'red']))
+        expect(writeTokens(defineSheet({ inks, styles: {} })).notes).toHaveLength(many)
+      },
+    ],
+    ['a word of many parts', () => set({}, 'ab-'.repeat(many), { width: 300 })],
+    [
+      'a tab before many words',
+      () => set({ breaking: 'best' }, `a\t${'bc '.repeat(many)}`, { width: 300 }),
+    ],
+    [
+      'a shadow of a long line',
+      () => toPdf(set({ shadow: { ink: '#000', blur: 2 } }, 'Tern office '.repeat(many / 25))),
     ],
     ['soft hyphens in a narrow line', () => set({}, 'abc\u00ad'.repeat(many / 2), { width: 20 })],
     [

@@ -98,6 +98,32 @@ describe('hyphenation', () => {
     expect(whole.width).toBeCloseTo(set('overland', undefined).width, 6)
   })
 
+  it('leaves words alone that say where they may be divided', () => {
+    const text = 'Fährverbindungs\u00adunterbrechung'
+    const free = set(text.replace('\u00ad', ''), 'german', { width: 60 })
+    expect(free.lines.length).toBeGreaterThan(3)
+    const own = set(text, 'german', { width: 130 })
+    expect(lineTexts(own)).toEqual(['Fährverbindungs\u00ad', 'unterbrechung'])
+    const narrow = set('Fährver\u00adbindung', 'german', { width: 62 })
+    expect(lineTexts(narrow)).toEqual(['Fährver\u00ad', 'bindung'])
+  })
+
+  it('divides words of any length where they are divided, and lines of any', () => {
+    // Beyond 255 letters places were counted from 0 again.
+    const part = 'verbindungsunterbrechung'
+    const word = part.repeat(20)
+    let end = 0
+    for (const line of lineTexts(set(word, 'german', { width: 150 })).slice(0, -1)) {
+      end += line.length
+      expect([0, 6, 11, 13, 16, 19]).toContain(end % part.length)
+    }
+    const long = `${'so viele kleine Boote '.repeat(8000)}${word}`
+    const room = set(long.slice(0, long.length - word.length), 'german').width
+    const wide = set(long, 'german', { width: room + 300 })
+    expectWholeText(wide)
+    expect(shownHyphens(wide)[0]).toBe(true)
+  })
+
   it('says where it has no patterns, and which languages it knows', async () => {
     expect(set('x', 'icelandic').problems).toMatchObject([
       { code: 'no-hyphenation', severity: 'warning', message: /no patterns for 'is'/ },

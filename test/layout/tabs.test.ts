@@ -96,6 +96,16 @@ describe('tab stops', () => {
     }
   })
 
+  it('have leaders on each of two open shelves with one font, which their faces do not tell apart', async () => {
+    // As an app that also writes documents has it: this one's faces can do more.
+    const other = await openShelf({ embedding: true })
+    const kinds = (layout: Layout) => layout.lines[0].runs.map(run => run.kind)
+    expect(kinds(set('Ardle\t\t\t\t9'))).toContain('leader')
+    const own = typesetter({ sheet, shelf: other })
+    expect(kinds(own.set('Ardle\t\t\t\t9', { width: 400 }))).toContain('leader')
+    other.close()
+  })
+
   it('count from the right in text from right to left', () => {
     const layout = set('مرسى\tرصيف', 'arabic')
     expectWholeText(layout)

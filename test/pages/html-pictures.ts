@@ -26,7 +26,7 @@ function addRules(css: string) {
 
 const fontUrls = new Map<string, string>()
 
-/** Fonts are fetched, each once: some have 25 MB, and would be in the stylesheet of every scene. */
+/** Fonts are fetched, each once: some have 5 MB, and would be in the stylesheet of every scene. */
 function fontUrl({ id, bytes }: Face): string {
   const url = fontUrls.get(id) ?? URL.createObjectURL(new Blob([new Uint8Array(bytes)]))
   fontUrls.set(id, url)

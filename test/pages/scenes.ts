@@ -18,6 +18,7 @@ import {
 } from 'dot-line'
 import cff from 'source-code-pro/OTF/SourceCodePro-Regular.otf?url'
 import variableCff from 'source-code-pro/VF/SourceCodeVF-Upright.otf?url'
+import { sfntOf, sfntTables } from '../../src/fonts/sfnt-file.ts'
 
 /** Everything that can look different in one target than in another has a scene here. */
 const texts: Readonly<Record<string, string>> = {
@@ -171,11 +172,27 @@ const sheet = defineSheet({
 
 export const sceneNames = Object.keys(texts)
 
-export function openScenes(): Promise<Shelf> {
+export async function openScenes(): Promise<Shelf> {
+  const response = await fetch(emoji)
   return openShelf({
     embedding: true,
-    fonts: [spice, nabla, emoji, thai, arabic, hebrew, hindi, japanese, cff, variableCff],
+    fonts: [
+      ...[spice, nabla, thai, arabic, hebrew, hindi, japanese, cff, variableCff],
+      withoutTable(new Uint8Array(await response.arrayBuffer()), 'SVG '),
+    ],
   })
+}
+
+/**
+ * A font without one of its tables, which is its largest: 20 of the emoji's 25 MB are pictures for
+ * browsers that do not know its outlines in colors, and would go into every SVG that carries it.
+ */
+function withoutTable(font: Uint8Array, left: string): Uint8Array {
+  const kept = [...sfntTables(font)].filter(([tag]) => tag !== left)
+  const bytes = kept.map(([tag, { buffer, byteOffset, byteLength }]) => {
+    return [tag, new Uint8Array(buffer, byteOffset, byteLength)] as const
+  })
+  return sfntOf(0x00010000, new Map(bytes))
 }
 
 export function sceneLayout(name: string, shelf: Shelf): Layout {

@@ -161,9 +161,7 @@ describe('a text element', () => {
     )
     expect((await layoutOf('title')).text).toBe('Abfahrten')
     await page.emulateMedia({ colorScheme: 'dark' })
-    await page.waitForTimeout(100)
-    await change('')
-    expect(await color()).toBe('rgb(217, 231, 238)')
+    await expect.poll(color).toBe('rgb(217, 231, 238)')
     await page.emulateMedia({ colorScheme: 'light' })
     await change(
       `window.provider.update({ catalog: window.english }); document.documentElement.lang = 'en'`,
@@ -255,11 +253,9 @@ describe('what a reader and an application change', () => {
       )
     expect(await state()).toEqual([false, false])
     await change(`window.provider.update({ reader: { scale: 2 } })`)
-    await page.waitForTimeout(100)
-    expect(await state()).toEqual([true, true])
+    await expect.poll(state).toEqual([true, true])
     await change(`window.provider.update({ reader: {} })`)
-    await page.waitForTimeout(100)
-    expect(await state()).toEqual([false, false])
+    await expect.poll(state).toEqual([false, false])
   })
 
   it('has the nearest provider, also one that comes later, and the outer one behind it', async () => {
@@ -293,14 +289,15 @@ describe('what a reader and an application change', () => {
       const styles = { defaults: { family: ['Gone', 'sans'], ink: 'deep' } }
       window.shelfBefore = window.provider.current.shelf
       window.provider.update({ shelf, sheet: window.sheet.with({ styles }) })`)
-    await page.waitForTimeout(100)
-    await change('')
+    const told = async (pattern: RegExp) =>
+      (
+        await page.evaluate<string[]>(
+          `window.problems.map(problem => problem.code + ' ' + problem.message)`,
+        )
+      ).filter(line => pattern.test(line)).length
+    await expect.poll(() => told(/^(unreadable|bad)-font.*nowhere/)).toBe(1)
+    await expect.poll(() => told(/^missing-family.*Gone/)).toBeGreaterThan(0)
     expect((await layoutOf('plain')).text).toBe('Boats to Quillhaven are late.')
-    const told = await page.evaluate<string[]>(
-      `window.problems.map(problem => problem.code + ' ' + problem.message)`,
-    )
-    expect(told.filter(line => /^(unreadable|bad)-font.*nowhere/.test(line)).length).toBe(1)
-    expect(told.filter(line => /^missing-family.*Gone/.test(line)).length).toBeGreaterThan(0)
     await change(`window.provider.update({ shelf: window.shelfBefore, sheet: window.sheet })`)
     expect(served.errors).toEqual([])
   })
@@ -336,14 +333,10 @@ describe('what a reader and an application change', () => {
     const session = await page.context().newCDPSession(page)
     const zoomed = { width: 350, height: 450, deviceScaleFactor: 2, mobile: false }
     await session.send('Emulation.setDeviceMetricsOverride', zoomed)
-    await page.waitForTimeout(200)
-    await change('')
-    const [after, stillShown] = await canvas()
-    expect(after).toBe(before * 2)
-    expect(stillShown).toBeCloseTo(shown, 0)
+    await expect.poll(async () => (await canvas())[0]).toBe(before * 2)
+    expect((await canvas())[1]).toBeCloseTo(shown, 0)
     await session.send('Emulation.clearDeviceMetricsOverride')
-    await page.waitForTimeout(200)
-    await change('')
+    await expect.poll(async () => (await canvas())[0]).toBe(before)
   })
 
   it('is printed as it is shown, to its end', async () => {
@@ -357,24 +350,23 @@ describe('what a reader and an application change', () => {
 
   it('leaves letters to the system where colors are forced', async () => {
     await page.emulateMedia({ forcedColors: 'active' })
-    await page.waitForTimeout(100)
-    await change('')
-    const [pictures, color] = await page.evaluate<[number, string]>(`(() => {
-      const block = document.querySelector('#drawn').shadowRoot.querySelector('.frame > div')
-      return [block.querySelectorAll('svg').length, getComputedStyle(block.querySelector('span span')).color]
-    })()`)
-    expect(pictures).toBe(0)
-    expect(color).not.toBe('rgba(0, 0, 0, 0)')
+    const drawn = () =>
+      page.evaluate<[number, boolean]>(`(() => {
+        const block = document.querySelector('#drawn').shadowRoot.querySelector('.frame > div')
+        const { color } = getComputedStyle(block.querySelector('span span'))
+        return [block.querySelectorAll('svg').length, color === 'rgba(0, 0, 0, 0)']
+      })()`)
+    await expect.poll(drawn).toEqual([0, false])
     await page.emulateMedia({ forcedColors: 'none' })
-    await page.waitForTimeout(100)
-    await change('')
+    await expect.poll(drawn).toEqual([1, true])
   })
 
   it('is written at once where it is seen, and out of sight when there is time', async () => {
-    const [heights, unwritten, written] = await page.evaluate<
-      [boolean, number, number]
+    const [heights, unwritten, over, written] = await page.evaluate<
+      [boolean, number, number, number]
     >(`(async () => {
       const main = document.querySelector('main')
+      main.style.width = '600px'
       const texts = Array.from({ length: 400 }, (_, i) => {
         const text = document.createElement('dot-line')
         text.markup = 'Boat ' + i + ' to Saint Orrin’s Landing is late by an hour and more'
@@ -386,18 +378,23 @@ describe('what a reader and an application change', () => {
       const linesOf = text => text.shadowRoot.querySelectorAll('.frame > div > span').length
       window.requestIdleCallback = () => 0
       main.style.width = '120px'
+      main.style.marginLeft = '500px'
       await new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve, 50)))
       const heights = texts.every(text => Math.abs(text.getBoundingClientRect().height - text.layout.height) < 0.1)
       const unwritten = texts.filter(text => linesOf(text) !== text.layout.lines.length).length
+      const over = document.documentElement.scrollWidth - innerWidth
       await window.provider.settled()
       const written = texts.filter(text => linesOf(text) === text.layout.lines.length).length
       main.style.width = '300px'
+      main.style.marginLeft = ''
       for (const text of texts) text.remove()
       await window.provider.settled()
-      return [heights, unwritten, written]
+      return [heights, unwritten, over, written]
     })()`)
     expect(heights).toBe(true)
     expect(unwritten).toBeGreaterThan(200)
+    // Lines of the old width do not make the page scroll sideways till then.
+    expect(over).toBe(0)
     expect(written).toBe(400)
   })
 })
@@ -461,8 +458,7 @@ describe('a tooltip', () => {
     expect((await layoutOf('cut')).lines).toBe(1)
     expect(await tip()).toBeUndefined()
     await page.hover('#cut')
-    await page.waitForTimeout(600)
-    expect(await tip()).toContain('than in summer.')
+    await expect.poll(tip).toContain('than in summer.')
     // Styles of the page do not reach it.
     expect(
       await page.evaluate(`(() => {
@@ -513,8 +509,7 @@ describe('a tooltip', () => {
         `document.querySelector('${on}').dispatchEvent(new PointerEvent('${type}', { pointerType: 'touch', bubbles: true, composed: true }))`,
       )
     await touch('pointerdown', '#cut')
-    await page.waitForTimeout(600)
-    expect(await tip()).toContain('than in summer.')
+    await expect.poll(tip).toContain('than in summer.')
     await touch('pointerup', '#cut')
     expect(await tip()).toContain('than in summer.')
     await touch('pointerdown', '#plain')

@@ -15,13 +15,11 @@ afterAll(async () => {
 describe('text elements in React', () => {
   it('take values as properties, and give events', async () => {
     const { page } = served
-    await page.waitForFunction('window.ready', undefined, { timeout: 60_000 })
+    await page.waitForFunction('window.ready')
     const text = () => page.evaluate<string>(`document.querySelector('dot-line').layout.text`)
     expect(await text()).toBe('Tern is 12 min late. More')
     await page.click('dot-line >> [data-action=more] span')
-    await page.evaluate('window.provider.settled()')
-    await page.waitForTimeout(100)
-    expect(await text()).toBe('Tern is 13 min late. More')
+    await expect.poll(text).toBe('Tern is 13 min late. More')
   })
 })
 
@@ -40,11 +38,11 @@ describe('a text that a server wrote', () => {
     const body =
       `<!doctype html><html lang="en"><meta charset="utf-8"><title>Server</title>` +
       `<style nonce="${nonce}">body{margin:20px}main{width:300px}${css}</style><main>${html}<p id="below">below</p></main>` +
-      `<script type="module" src="./screen-server.ts"></script></html>`
+      `<script type="module" src="./screen-server.js"></script></html>`
     const { page, errors } = served
     await page.route('**/server.html', route => route.fulfill({ contentType: 'text/html', body }))
     await page.goto(new URL('server.html', page.url()).href)
-    await page.waitForFunction('window.ready', undefined, { timeout: 60_000 })
+    await page.waitForFunction('window.ready')
     await page.evaluate('document.fonts.ready')
     const places = () =>
       page.evaluate<string>(`(() => {
@@ -65,6 +63,7 @@ describe('a text that a server wrote', () => {
         for (const entry of list.getEntries()) window.shifts += entry.value
       }).observe({ type: 'layout-shift', buffered: false })`)
     await page.evaluate('window.takeOver()')
+    // What would shift has shifted by then.
     await page.waitForTimeout(200)
     expect(await page.evaluate(`document.querySelector('dot-line').layout?.lines.length`)).toBe(2)
     expect(await places()).toBe(before)
@@ -86,6 +85,13 @@ describe('a text that a server wrote', () => {
       '>Late<',
     )
     expect(() => renderElement({ sheet, shelf }, { message: 'late', width: 90 })).toThrow('catalog')
+    const misspelt = { textstyle: 'body', markup: 'late', width: 90 }
+    // As plain JavaScript calls it.
+    const call = (...given: object[]) => Reflect.apply(renderElement, undefined, given)
+    expect(() => call({ sheet, shelf }, misspelt)).toThrow("did you mean 'textStyle'?")
+    expect(() => call({ sheet, shelf, font: 1 }, { markup: 'late', width: 90 })).toThrow(
+      "no option 'font'",
+    )
     expect(() => renderElement({ sheet, shelf, catalog }, { message: 'lat', width: 90 })).toThrow(
       "'lat'",
     )

@@ -182,6 +182,9 @@ describe('CSS', () => {
     const odd = defineSheet({ inks: { 'a}b;c': '#000' }, styles: { '1 "x"': { family: 'A"; }' } } })
     expect(writeCss(odd)).toContain('--ink-a\\7d b\\3b c: #000000;')
     expect(writeCss(odd)).toContain('font-family: "A\\22 ; }";')
+    expect(writeCss(defineSheet({ styles: { '-1st': { weight: 700 } } }))).toContain('.-\\31 st {')
+    const alike = defineSheet({ styles: { 'a.b': {}, 'a-b': {} } })
+    expect(() => writeCss(alike)).toThrow("'a.b' and 'a-b' are both 'a-b' in CSS")
   })
 
   it.each(['a\nb', '</style><script>x', 'toString', '__proto__', 'constructor', 'a\\b', 'a*/b'])(

@@ -1,43 +1,23 @@
-import { existsSync, mkdtempSync, rmSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
+import { existsSync } from 'node:fs'
 import { type Browser, type BrowserContextOptions, chromium, type Page } from 'playwright-core'
-import { createServer, type ViteDevServer } from 'vite'
+import { inject } from 'vitest'
 import { chromiumMissing, chromiumPath } from '../../scripts/chromium-path.mjs'
-
-/** Starts Chromium; fails, saying what to install, where there is none. */
-export async function launchBrowser(more: readonly string[] = []): Promise<Browser> {
-  if (!existsSync(chromiumPath)) throw new Error(chromiumMissing)
-  return chromium.launch({
-    executablePath: chromiumPath,
-    args: [
-      ...['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
-      ...more,
-    ],
-  })
-}
-
-const modules = fileURLToPath(new URL('../../node_modules/', import.meta.url))
+import { browserArguments, browserPath } from './browser-arguments.ts'
 
 /**
- * Serves a Vite application of this repository on localhost. What the server makes of packages is
- * kept apart for each: tests run beside each other, and one would take from under another what it
- * is about to read.
+ * The Chromium that all tests share, or with settings one of its own; closing the shared one closes
+ * the pages that were opened here. Fails, saying what to install, where there is none.
  */
-async function serve(folder: string): Promise<{ server: ViteDevServer; url: string }> {
-  const root = fileURLToPath(new URL(`../../${folder}`, import.meta.url))
-  const server = await createServer({
-    configFile: `${root}/vite.config.ts`,
-    cacheDir: mkdtempSync(`${modules}.test-server-`),
-    logLevel: 'error',
-    server: { host: '127.0.0.1', port: 0 },
-  })
-  await server.listen()
-  const address = server.httpServer?.address()
-  if (address === null || typeof address !== 'object') throw new Error('the server has no address')
-  return { server, url: `http://127.0.0.1:${address.port}/` }
+export async function launchBrowser(settings: readonly string[] = []): Promise<Browser> {
+  if (!existsSync(chromiumPath)) throw new Error(chromiumMissing)
+  if (settings.length === 0) {
+    const answer = await fetch(`${inject('pages')}${browserPath}`)
+    return chromium.connect(await answer.text())
+  }
+  return chromium.launch({ executablePath: chromiumPath, args: browserArguments(settings) })
 }
 
-/** A page that a browser and a server of its own show. */
+/** A page that is shown, with storage of its own. */
 export interface ServedPage {
   readonly page: Page
   /** What went wrong in it so far. */
@@ -45,7 +25,7 @@ export interface ServedPage {
   close(): Promise<void>
 }
 
-/** Serves a folder and opens a page of it. */
+/** Opens a page of the site, of an example or of `test/pages`. */
 export async function openPage(
   folder: string,
   file = '',
@@ -53,18 +33,14 @@ export async function openPage(
   /** Of the browser's command line: settings of its reader. */
   settings: readonly string[] = [],
 ): Promise<ServedPage> {
-  const { server, url } = await serve(folder)
   const browser = await launchBrowser(settings)
   const page = await browser.newPage(options)
+  // As for tests: a limit for what hangs.
+  page.setDefaultTimeout(300_000)
   const errors: string[] = []
   page.on('pageerror', error => errors.push(error.message))
-  await page.goto(`${url}${file}`)
-  const close = async () => {
-    await browser.close()
-    await server.close()
-    rmSync(server.config.cacheDir, { recursive: true, force: true })
-  }
-  return { page, errors, close }
+  await page.goto(`${inject('pages')}${folder === 'site' ? '' : `${folder}/`}${file}`)
+  return { page, errors, close: () => browser.close() }
 }
 
 /**
@@ -79,7 +55,7 @@ export async function onTestPage<T>(
 ): Promise<T> {
   const { page, close } = await openPage('test/pages', file, { deviceScaleFactor })
   try {
-    await page.waitForFunction(`window.${result} !== undefined`, undefined, { timeout: 180_000 })
+    await page.waitForFunction(`window.${result} !== undefined`)
     const failure = await page.evaluate('window.failure')
     if (failure !== undefined) throw new Error(String(failure))
     return await use(page)

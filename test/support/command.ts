@@ -33,8 +33,13 @@ export function dotline(
 }
 
 /** Runs the built command in a process that ran others before: what it prints is the same, sooner. */
-export function dotlineHosted(args: readonly string[], cwd: string): CommandResult {
-  pipes ??= startHost()
+export function dotlineHosted(
+  args: readonly string[],
+  cwd: string,
+  command: string = main,
+): CommandResult {
+  const pipes = hosts.get(command) ?? startHost(command)
+  hosts.set(command, pipes)
   writeSync(pipes.requests, `${JSON.stringify({ args, cwd })}\n`)
   const chunks: Buffer[] = []
   for (;;) {
@@ -46,13 +51,14 @@ export function dotlineHosted(args: readonly string[], cwd: string): CommandResu
   }
 }
 
-let pipes: { readonly requests: number; readonly answers: number } | undefined
+/** By the command that they run. */
+const hosts = new Map<string, { readonly requests: number; readonly answers: number }>()
 
-function startHost() {
+function startHost(command: string) {
   const folder = mkdtempSync(join(tmpdir(), 'dot-line-host-'))
   const [requests, answers] = [join(folder, 'requests'), join(folder, 'answers')]
   execFileSync('mkfifo', [requests, answers])
-  spawn(process.execPath, [host, main, requests, answers], {
+  spawn(process.execPath, [host, command, requests, answers], {
     stdio: 'ignore',
     env: environment(),
   }).unref()

@@ -135,3 +135,47 @@ export const pngs = {
     rows: [[0, 0b01010000]],
   }),
 } as const
+
+/** Left edge, top, and how far apart, of the pixels of each pass (ISO/IEC 15948, 8.2). */
+const adam7 = ['0088', '4088', '0448', '2044', '0224', '1022', '0112'].map(pass =>
+  [...pass].map(Number),
+)
+
+/** A PNG whose samples look random, in one pass or interlaced; rows take their filters in turn. */
+export function sampledPng(source: Omit<PngSource, 'rows'>, isInterlaced: boolean): Buffer {
+  const { width, height, bitDepth, colorType } = source
+  const samples = [1, 0, 3, 1, 2, 0, 4][colorType]
+  const bits = bitDepth * samples
+  const bitAt = (x: number, y: number, bit: number) =>
+    (Math.imul(x * 31 + y * 17 + bit * 7 + 3, 0x9e3779b1) >>> 13) & 1
+  const rows: number[][] = []
+  for (const [left, top, across, down] of isInterlaced ? adam7 : [[0, 0, 1, 1]]) {
+    let before: number[] = []
+    for (let y = top; y < height; y += down) {
+      const row: number[] = []
+      let at = 0
+      for (let x = left; x < width; x += across) {
+        for (let bit = 0; bit < bits; bit++, at++) {
+          if (at % 8 === 0) row.push(0)
+          row[at >> 3] |= bitAt(x, y, bit) << (7 - (at & 7))
+        }
+      }
+      if (row.length > 0) rows.push(filtered(row, before, Math.max(1, bits >> 3), rows.length % 5))
+      before = row
+    }
+  }
+  return png({ ...source, rows, interlaced: isInterlaced })
+}
+
+/** A row by a filter (ISO/IEC 15948, 9.2), which stands before it. */
+function filtered(row: number[], before: number[], size: number, filter: number): number[] {
+  const guess = (i: number): number => {
+    const [a, b, c] = [row[i - size] ?? 0, before[i] ?? 0, (i >= size && before[i - size]) || 0]
+    if (filter === 4) {
+      const [toA, toB, toC] = [a, b, c].map(value => Math.abs(a + b - c - value))
+      return toA <= toB && toA <= toC ? a : toB <= toC ? b : c
+    }
+    return [0, a, b, (a + b) >> 1][filter]
+  }
+  return [filter, ...row.map((value, i) => (value - guess(i)) & 255)]
+}

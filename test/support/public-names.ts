@@ -1,8 +1,8 @@
-import { execFileSync } from 'node:child_process'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { sheetJsonSchema } from 'dot-line'
+import { dotlineHosted } from './command.ts'
 
 const root = fileURLToPath(new URL('../../', import.meta.url))
 
@@ -112,10 +112,7 @@ export function problemCodes(): string[] {
 
 /** Every command of `dotline` and every long option of theirs. */
 export function commandNames(): { readonly commands: string[]; readonly options: string[] } {
-  const help = (...args: string[]) =>
-    execFileSync(process.execPath, [join(root, 'dist/cli/main.js'), ...args, '--help'], {
-      encoding: 'utf8',
-    })
+  const help = (...args: string[]) => dotlineHosted([...args, '--help'], root).out
   const commands = [...help().matchAll(/^ {2}([a-z]+) /gm)].map(match => match[1])
   const pages = [help(), ...commands.filter(name => name !== 'help').map(name => help(name))]
   const options = pages.flatMap(page => [...page.matchAll(/^ {2}(?:-\w, )?(--[a-z-]+)/gm)])

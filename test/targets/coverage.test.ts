@@ -1,7 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { concatenatedOutlines, polygonOf } from '../../src/geometry/index.ts'
-import { type Coverage, coverageOf } from '../../src/targets/canvas/coverage.ts'
+import {
+  type Coverage,
+  concatenatedOutlines,
+  coverageOf,
+  polygonOf,
+} from '../../src/geometry/index.ts'
 
 const here = { x: 0, y: 0, scaleX: 1, scaleY: -1 }
 const square = (x: number, y: number, side: number) =>

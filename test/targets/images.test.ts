@@ -9,11 +9,12 @@ import { toSvg } from 'dot-line/svg'
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { orientationMatrix, orientationOf } from '../../src/drawing/jpeg-orientation.ts'
-import { jpeg, png, pngs, turnedJpeg } from '../support/pictures.ts'
+import { jpeg, png, pngs, sampledPng, turnedJpeg } from '../support/pictures.ts'
 import { pixelsOf } from '../support/png-pixels.ts'
 import { sheet, testSetter } from '../support/setting.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
+const numbersTo = (count: number) => Array.from({ length: count }, (_, i) => i)
 const box = { x: 5, y: 10, width: 40, height: 20 }
 
 async function shown(bytes: Uint8Array) {
@@ -64,6 +65,47 @@ describe('images', () => {
     const [palette] = await pdfImages(toPdf(await shown(pngs.palette)))
     expect([...palette.data].filter((_, i) => i % 4 === 3)).toEqual([255, 0, 255, 0])
   })
+
+  it('of PNG may leave out one color', async () => {
+    const gray = { width: 2, height: 1, bitDepth: 8, colorType: 0 } as const
+    const color = { width: 2, height: 1, bitDepth: 8, colorType: 2 } as const
+    for (const source of [
+      { ...gray, rows: [[0, 0x80, 0x40]], transparency: [0, 0x40] },
+      { ...color, rows: [[0, 9, 8, 7, 1, 2, 3]], transparency: [0, 1, 0, 2, 0, 3] },
+    ]) {
+      const [decoded] = await pdfImages(toPdf(await shown(png(source))))
+      expect([...decoded.data].filter((_, i) => i % 4 === 3)).toEqual([255, 0])
+    }
+  })
+
+  it.each([
+    [8, 2, {}],
+    [16, 6, {}],
+    [8, 4, {}],
+    [2, 0, { transparency: [0, 1] }],
+    [4, 3, { palette: numbersTo(48), transparency: numbersTo(16).map(n => n * 17) }],
+    [1, 3, { palette: [9, 8, 7, 200, 100, 50] }],
+  ] as const)(
+    'of PNG are the same where they are interlaced (%i bits, type %i)',
+    async (bitDepth, colorType, more) => {
+      for (const [width, height] of [
+        [1, 1],
+        [3, 2],
+        [9, 5],
+        [17, 10],
+      ]) {
+        const source = { width, height, bitDepth, colorType, ...more }
+        const [plain, interlaced] = await Promise.all(
+          [false, true].map(async isInterlaced => {
+            const bytes = sampledPng(source, isInterlaced)
+            return (await pdfImages(toPdf(await shown(bytes))))[0]
+          }),
+        )
+        expect([...interlaced.data]).toEqual([...plain.data])
+        expect(new Set(plain.data).size).toBeGreaterThan(width > 3 ? 2 : 0)
+      }
+    },
+  )
 
   it('of JPEG go into a PDF as they are', async () => {
     const pdf = toPdf(await shown(jpeg))
@@ -116,6 +158,16 @@ describe('images', () => {
     },
   )
 
+  it('of JPEG may have bytes before their markers that fill up', async () => {
+    const bytes = turnedJpeg(6, false)
+    const at = 2
+    const filled = Buffer.concat([bytes.subarray(0, at), Buffer.alloc(5, 0xff), bytes.subarray(at)])
+    const picture = await openImage(filled)
+    expect([picture.width, picture.height]).toEqual([8, 16])
+    const [decoded] = await pdfImages(toPdf(await shown(filled)))
+    expect(decoded).toMatchObject({ width: 16, height: 8 })
+  })
+
   it('stand in a line as boxes, and are written once however often they do', async () => {
     const icon = inlineObject({
       width: 12,
@@ -162,15 +214,6 @@ describe('images', () => {
     await expect(shown(broken).then(scene => toPdf(scene))).rejects.toThrow(
       'the pixel data of a PNG is damaged',
     )
-    const interlaced = png({
-      width: 1,
-      height: 1,
-      bitDepth: 8,
-      colorType: 2,
-      rows: [[0, 1, 2, 3]],
-      interlaced: true,
-    })
-    await expect(shown(interlaced).then(scene => toPdf(scene))).rejects.toThrow('an interlaced PNG')
     await expect(openImage(join(folder, 'none.png'))).rejects.toMatchObject({
       code: 'unreadable-image',
     })

@@ -1,3 +1,4 @@
+import { greatest, least } from '../../blocks/index.ts'
 import type { Box } from '../../core.ts'
 import type { ChartPart } from '../parts.ts'
 import type { FoundText } from './found-texts.ts'
@@ -14,7 +15,7 @@ export function guessedParts(texts: readonly FoundText[], box: Box): readonly Ch
   const columns = groups(texts, columnKey)
   // The lowest row of three or more, and the columns at the sides, are the ticks.
   const floor = [...rows.values()].filter(row => row.length >= 3).flat()
-  const lowest = Math.max(-Infinity, ...floor.map(({ y }) => y))
+  const lowest = greatest(floor.map(({ y }) => y))
   const first = texts.map((text): ChartPart | undefined => {
     const { x, y, angle } = text
     const row = rows.get(rowKey(text)) ?? []
@@ -25,9 +26,9 @@ export function guessedParts(texts: readonly FoundText[], box: Box): readonly Ch
     return Math.abs(Math.abs(angle) - 90) < 1 ? 'axis' : undefined
   })
   const ticks = texts.filter((_, i) => first[i] === 'tick')
-  const highest = Math.min(...ticks.map(({ y }) => y))
+  const highest = least(ticks.map(({ y }) => y))
   const sides = ticks.filter(({ y }) => y < lowest - 1)
-  const right = Math.max(...ticks.map(({ x }) => x))
+  const right = greatest(ticks.map(({ x }) => x))
   return texts.map((text, i): ChartPart => {
     const known = first[i]
     if (known) return known

@@ -10,17 +10,18 @@ import {
   oneOf,
   type Problem,
   problemList,
+  shortText,
   warningProblem,
 } from '../../problem/index.ts'
 import { toSvg } from '../../targets/svg/index.ts'
 import { type ChartTexts, someChartTexts } from '../chart-texts.ts'
 import { type ChartPart, chartParts } from '../parts.ts'
 import type { PlacedText } from '../placed-text.ts'
-import { shortText } from '../short-text.ts'
 import { withComputedStyles } from './computed-styles.ts'
 import { type FoundText, foundTexts } from './found-texts.ts'
 import { guessedParts } from './guess-parts.ts'
-import { type RestyledText, setTexts } from './set-texts.ts'
+import type { RestyledText } from './restyled-text.ts'
+import { setTexts } from './set-texts.ts'
 import { svgTree } from './svg-tree.ts'
 
 /** An SVG element of a page; what is used of it. */

@@ -4,16 +4,7 @@ import type { ChartPart } from '../parts.ts'
 import { inkPieces } from '../pieces.ts'
 import { type PlacedText, placedText } from '../placed-text.ts'
 import type { FoundText } from './found-texts.ts'
-
-/** What became of a text. */
-export interface RestyledText {
-  /** What it says. */
-  readonly text: string
-  /** Which part of a chart it is, and so its style. */
-  readonly part: ChartPart
-  /** `cut` ones are shown in part; `dropped` ones had no room. */
-  readonly did: 'set' | 'wrapped' | 'cut' | 'dropped'
-}
+import type { RestyledText } from './restyled-text.ts'
 
 /** A text that is set anew, and as which part. */
 export interface Wanted {

@@ -9,7 +9,7 @@ const most = 10
 export function markdownReport(findings: readonly Finding[]): string {
   checkFindings('markdownReport', findings)
   if (findings.length === 0) return 'No text is in trouble.\n'
-  const parts = [`**${findings.length} findings**\n`]
+  const parts = [`**${findings.length} finding${findings.length === 1 ? '' : 's'}**\n`]
   for (const [code, own] of byCode(findings)) {
     parts.push(
       `\n### ${code} (${own.length})\n\n| text | what | worst at | where |\n|---|---|---|---|\n`,

@@ -5,7 +5,8 @@ import type { Context, Segment, ShapedGlyphs } from '../face.ts'
 import type { WasmModule } from '../platform-types.ts'
 import type { Coordinates } from '../variations.ts'
 import { type Calls, callsOf } from './calls.ts'
-import { type ColorPen, colorPen } from './color-pen.ts'
+import type { ColorPen } from './color-pen.ts'
+import { loadedColorPen } from './later-color-pen.ts'
 import { outlinePen } from './outline-pen.ts'
 import { allocate, type Heap, place, tagNumber } from './wasm-memory.ts'
 
@@ -152,8 +153,8 @@ export function startEngine(module: WasmModule): Engine {
         advance: glyph => hb.hb_font_get_glyph_h_advance(font, glyph),
         outline: glyph => outlineOf(font, glyph),
         colorParts(glyph) {
-          colorsOf ??= colorPen(exports, hb, heap, outlineOf)
-          return colorsOf(font, glyph)
+          colorsOf ??= loadedColorPen()?.(exports, hb, heap, outlineOf)
+          return colorsOf?.(font, glyph)
         },
         glyphOf(codePoint) {
           const at = scratch(4)

@@ -1,15 +1,16 @@
 import { readFileSync } from 'node:fs'
-import { readdir, readFile, stat } from 'node:fs/promises'
+import { readFile, stat } from 'node:fs/promises'
 import { homedir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { type Picture, readPicture } from '../../drawing/index.ts'
-import type { Shelf, Url } from '../../fonts/index.ts'
+import { type Shelf, startSubsetter, type Url } from '../../fonts/index.ts'
 import { checkArgument, DotLineError, fail } from '../../problem/index.ts'
 import { aSource } from '../loading.ts'
 import { assetPath, openShelfFrom, type Supply } from '../open-shelf.ts'
 import type { ShelfOptions } from '../shelf-options.ts'
 import { openFontFile } from './font-file.ts'
+import { fontsInFolder } from './font-folder.ts'
 import { reason } from './reason.ts'
 import { systemFontFolders } from './system-fonts.ts'
 
@@ -35,7 +36,7 @@ const supply: Supply = {
   asset: (folder, file) =>
     pathToFileURL(join(folder instanceof URL ? fileURLToPath(folder) : folder, assetPath(file))),
   compile: async url => compileNow(url),
-  compileNow,
+  subsetterNow: url => startSubsetter(compileNow(url)),
 }
 
 /** A file of the package; a bundler may have left it behind. */
@@ -54,12 +55,6 @@ function isFolder(path: string | URL): Promise<boolean> {
     found => found.isDirectory(),
     () => false,
   )
-}
-
-async function fontsInFolder(folder: string): Promise<string[]> {
-  const names = await readdir(folder, { recursive: true })
-  const files = names.filter(name => /\.(ttf|otf|ttc|otc|woff2?)$/i.test(name)).sort()
-  return files.map(name => join(folder, name))
 }
 
 /**

@@ -1,7 +1,34 @@
-import 'culori/css'
 import type { Color, Oklch } from 'culori'
-import { converter, displayable, formatHex, parse, toGamut } from 'culori/fn'
+import {
+  useMode as addSpace,
+  converter,
+  displayable,
+  formatHex,
+  modeA98,
+  modeHsl,
+  modeHwb,
+  modeLab,
+  modeLch,
+  modeLrgb,
+  modeOklab,
+  modeOklch,
+  modeP3,
+  modeProphoto,
+  modeRec2020,
+  modeRgb,
+  modeXyz50,
+  modeXyz65,
+  parse,
+  toGamut,
+} from 'culori/fn'
 import type { SolidInk } from './ink.ts'
+
+/** The color spaces of CSS Color 4. */
+const spaces = [
+  ...[modeRgb, modeLrgb, modeHsl, modeHwb, modeLab, modeLch, modeOklab, modeOklch],
+  ...[modeP3, modeA98, modeProphoto, modeRec2020, modeXyz50, modeXyz65],
+]
+for (const space of spaces) addSpace(space)
 
 /** Why a text is no color of ours. */
 export interface ColorMistake {

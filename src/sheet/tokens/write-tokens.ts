@@ -29,10 +29,12 @@ type Group = Record<string, unknown>
 export function writeTokens(sheet: Sheet): WrittenTokens {
   checkArgument('writeTokens', 'sheet', sheet, aSheet)
   const source = sheet.definition()
-  const kept: Record<string, Group> = {}
+  // Names are the user's own: `__proto__` is one, and no key of a plain assignment.
+  const kept = new Map<string, Map<string, unknown>>()
   const notes: Problem[] = []
   const keep = (part: string, name: string, value: unknown, why: string) => {
-    kept[part] = { ...kept[part], [name]: value }
+    const ofPart = kept.get(part) ?? new Map<string, unknown>()
+    kept.set(part, ofPart.set(name, value))
     const location = pathText([part, name])
     notes.push(warningProblem('not-a-token', `${location} ${why}`, { location }))
   }
@@ -40,7 +42,6 @@ export function writeTokens(sheet: Sheet): WrittenTokens {
   const families = new Map<string, unknown>(
     Object.entries(source.families ?? {}).map(([name, value]) => [name, { $value: value }]),
   )
-  // Names are the user's own: `__proto__` is one, and no key of a plain assignment.
   const sizes = new Map<string, unknown>()
   for (const [name, stated] of Object.entries(source.sizes ?? {})) {
     sizes.set(name, { $value: { value: sheet.size(name), unit: 'px' } })
@@ -48,8 +49,9 @@ export function writeTokens(sheet: Sheet): WrittenTokens {
       keep('sizes', name, stated, 'is a step of a scale, and written as its size')
   }
   const inks = new Map<string, unknown>()
+  const inkNames = new Set(sheet.inkNames)
   for (const [name, stated] of Object.entries(source.inks ?? {})) {
-    inks.set(name, inkToken(sheet, name, stated))
+    inks.set(name, inkToken(sheet, name, stated, inkNames))
     const why = inkLoss(stated, source.inks ?? {})
     if (why) keep('inks', name, stated, why)
   }
@@ -66,7 +68,7 @@ export function writeTokens(sheet: Sheet): WrittenTokens {
       source.modularScale.base,
       'is of a scale, which tokens do not have',
     )
-    kept.modularScale.ratio = source.modularScale.ratio
+    kept.get('modularScale')?.set('ratio', source.modularScale.ratio)
   }
   for (const [name, mode] of Object.entries(source.modes ?? {})) {
     keep('modes', name, mode, 'is a mode, which tokens do not have')
@@ -79,14 +81,21 @@ export function writeTokens(sheet: Sheet): WrittenTokens {
       ...typed('dimension', sizes, groups.sizes),
       ...(inks.size > 0 && { [groups.inks]: Object.fromEntries(inks) }),
       ...typed('typography', styles, groups.styles),
-      $extensions: { [extensionKey]: { styles: {}, ...kept } },
+      $extensions: { [extensionKey]: { styles: {}, ...plain(kept) } },
     },
     notes,
   }
 }
 
-function inkToken(sheet: Sheet, name: string, stated: InkSource): Group {
-  const known = new Set(sheet.inkNames)
+const plain = (parts: ReadonlyMap<string, ReadonlyMap<string, unknown>>): Group =>
+  Object.fromEntries(Array.from(parts, ([part, values]) => [part, Object.fromEntries(values)]))
+
+function inkToken(
+  sheet: Sheet,
+  name: string,
+  stated: InkSource,
+  known: ReadonlySet<string>,
+): Group {
   if (typeof stated === 'string' && known.has(stated)) {
     return { $type: 'color', $value: `{${groups.inks}.${stated}}` }
   }

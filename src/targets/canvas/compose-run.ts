@@ -1,6 +1,6 @@
 import { eachGlyph, type GlyphsItem, inkBoxOf, unitScale } from '../../drawing/index.ts'
+import type { Coverage } from '../../geometry/index.ts'
 import type { CanvasContext } from './canvas-context.ts'
-import type { Coverage } from './coverage.ts'
 import { glyphMasks, phases } from './glyph-mask.ts'
 import { type CanvasBitmap, openCanvas } from './open-canvas.ts'
 import { type Scratch, scratchFor } from './scratch.ts'

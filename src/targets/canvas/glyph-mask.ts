@@ -1,5 +1,5 @@
 import type { Face } from '../../fonts/index.ts'
-import { type Coverage, coverageOf } from './coverage.ts'
+import { type Coverage, coverageOf } from '../../geometry/index.ts'
 
 /** Places of a glyph within a pixel are told apart this finely, across and down: none is off by more than a sixteenth. */
 export const phases = 8

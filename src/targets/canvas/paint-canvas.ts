@@ -6,6 +6,7 @@ import {
   finishPath,
   type GlyphsItem,
   type ImageItem,
+  type ItemVisitor,
   type PaintedItem,
   type RuleItem,
   unitScale,
@@ -64,7 +65,7 @@ export function paintCanvas(
   }
   const contexts = [context]
   const layers: (Layer | undefined)[] = []
-  eachItem(items, {
+  const visitor: ItemVisitor = {
     enter({ matrix, opacity = 1, blur = 0 }) {
       const below = contexts[contexts.length - 1]
       const layer = opacity < 1 || blur > 0 ? openLayer(below) : undefined
@@ -83,8 +84,13 @@ export function paintCanvas(
       if (layer) closeLayer(contexts[contexts.length - 1], layer, group)
     },
     item: item => paintItem(contexts[contexts.length - 1], item),
-  })
-  context.restore()
+  }
+  try {
+    eachItem(items, visitor)
+  } finally {
+    // An item that cannot be painted leaves groups open around it.
+    for (const open of contexts.toReversed()) open.restore()
+  }
 }
 
 function paintItem(context: CanvasContext, item: PaintedItem) {

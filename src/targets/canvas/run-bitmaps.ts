@@ -1,5 +1,5 @@
 import { boundedMap } from '../../blocks/index.ts'
-import type { GlyphsItem } from '../../drawing/index.ts'
+import { type GlyphsItem, hasColors } from '../../drawing/index.ts'
 import type { ShapedGlyphs } from '../../fonts/index.ts'
 import type { CanvasContext } from './canvas-context.ts'
 import { composeRun, fillRun, type RunPicture } from './compose-run.ts'
@@ -112,12 +112,6 @@ function remember(
   known.set(glyphs, painted)
   if (own !== undefined) shared.set(own, painted, 1)
   return painted
-}
-
-function hasColors({ face, glyphs }: GlyphsItem): boolean {
-  if (!face.colored) return false
-  for (const glyph of glyphs.glyphs) if (face.colorParts(glyph)) return true
-  return false
 }
 
 /** Labels are short; longer runs are hardly ever the same, and would take room to be told apart. */

@@ -5,6 +5,7 @@ import {
   eachItem,
   type GlyphsItem,
   glyphsOutline,
+  hasColors,
   type PaintedItem,
   unitScale,
 } from '../../drawing/index.ts'
@@ -97,9 +98,7 @@ function outlineOf(item: PaintedItem, problems: Problem[]): Outline | undefined 
 /** Letters of colors of their own are all of their parts. */
 function letters(item: GlyphsItem): Outline {
   const { face, size, glyphs } = item
-  if (!face.colored || ![...glyphs.glyphs].some(glyph => face.colorParts(glyph))) {
-    return glyphsOutline(item)
-  }
+  if (!hasColors(item)) return glyphsOutline(item)
   const scale = unitScale(face, size)
   const outlines: Outline[] = []
   let pen = 0

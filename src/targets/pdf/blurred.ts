@@ -1,12 +1,5 @@
 import { eachItem, type Item, inkBoxOf, type PathItem } from '../../drawing/index.ts'
-import {
-  type Box,
-  crossingsAt,
-  flattened,
-  type Matrix,
-  mapped,
-  product,
-} from '../../geometry/index.ts'
+import { type Box, coverageOf, type Matrix, mappedOutline, product } from '../../geometry/index.ts'
 
 /** Blurred shapes as a picture of how far they cover each pixel: PDF has no blur of its own. */
 export interface Blurred {
@@ -20,12 +13,16 @@ export interface Blurred {
   readonly color: string
 }
 
+/** Of what is larger pixels are: a line as long as a book has a shadow as well. */
+const mostPixels = 2 ** 22
+
 /** Shapes of one color, blurred by a Gaussian whose deviation is half of `blur`, in units. */
 export function blurred(items: readonly Item[], blur: number): Blurred | undefined {
   const ink = inkBoxOf(items)
   if (!ink) return undefined
   // Six pixels a deviation show no steps; small blurs need no more than four a unit.
-  const perUnit = Math.min(4, 12 / blur)
+  const area = (ink.width + 3 * blur) * (ink.height + 3 * blur)
+  const perUnit = Math.min(4, 12 / blur, Math.sqrt(mostPixels / area))
   const room = Math.ceil(1.5 * blur * perUnit)
   const width = Math.ceil(ink.width * perUnit) + 2 * room
   const height = Math.ceil(ink.height * perUnit) + 2 * room
@@ -53,10 +50,7 @@ export function blurred(items: readonly Item[], blur: number): Blurred | undefin
   return { box, width, height, coverage, color }
 }
 
-/** Lines a pixel at which a shape is looked at. */
-const lines = 4
-
-/** Adds how far a shape covers each pixel, by the nonzero rule. */
+/** Adds how far a shape covers each pixel. */
 function cover(
   shown: Float32Array,
   width: number,
@@ -65,40 +59,20 @@ function cover(
   matrix: Matrix,
   opacity: number,
 ) {
-  const contours = flattened(outline, { tolerance: 0.1 }).map(points => {
-    const moved = new Float64Array(points.length)
-    for (let i = 0; i < points.length; i += 2) {
-      ;[moved[i], moved[i + 1]] = mapped(matrix, points[i], points[i + 1])
-    }
-    return moved
-  })
-  const share = opacity / lines
-  for (let line = 0; line < height * lines; line++) {
-    const y = (line + 0.5) / lines
-    const row = Math.floor(y) * width
-    let winding = 0
-    let from = 0
-    for (const { x, turn } of crossingsAt(contours, y)) {
-      if (winding !== 0) addSpan(shown, row, width, from, x, share)
-      winding += turn
-      from = x
-    }
+  const covered = coverageOf(mappedOutline(matrix, outline), asTheyAre)
+  if (!covered) return
+  const { left, top, values } = covered
+  const [firstRow, lastRow] = [Math.max(0, -top), Math.min(covered.height, height - top)]
+  const [first, last] = [Math.max(0, -left), Math.min(covered.width, width - left)]
+  for (let row = firstRow; row < lastRow; row++) {
+    const from = row * covered.width
+    const to = (top + row) * width + left
+    for (let x = first; x < last; x++) shown[to + x] += (opacity * values[from + x]) / 255
   }
 }
 
-function addSpan(
-  shown: Float32Array,
-  row: number,
-  width: number,
-  from: number,
-  to: number,
-  share: number,
-) {
-  const last = Math.min(width - 1, Math.ceil(to) - 1)
-  for (let x = Math.max(0, Math.floor(from)); x <= last; x++) {
-    shown[row + x] += share * (Math.min(to, x + 1) - Math.max(from, x))
-  }
-}
+/** Pixels are counted downward, as they are here already. */
+const asTheyAre = { x: 0, y: 0, scaleX: 1, scaleY: -1 }
 
 /**
  * Nearly a Gaussian along one direction, by three averages (Filter Effects 1, feGaussianBlur), so

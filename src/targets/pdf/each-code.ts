@@ -4,7 +4,6 @@ import { eachCluster } from './each-cluster.ts'
 
 /** Readers take it as no character; they would invent one for a code without text. */
 const nothing = '\u200b'
-/** What ends a line within a word, and is not part of it (ISO 32000-2, 14.8.2.2.3). */
 /** What a hyphen at a line's end is read as: with this, not with U+00AD, searches find words across lines. */
 const hyphen = '-'
 /** More glyphs than any letter with its marks has. */

@@ -1,8 +1,9 @@
-import { isFrame, isOnItsSide, type Picture } from '../../drawing/index.ts'
+import { isFrame, isOnItsSide, jpegSegments, type Picture } from '../../drawing/index.ts'
 import { hexBytes } from '../../notation/index.ts'
 import type { Blurred } from './blurred.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
 import { type PngParts, paletteAlpha, pngParts, splitAlpha } from './png-pixels.ts'
+import { pngRows } from './png-rows.ts'
 
 /** Writes a picture as an image XObject (ISO 32000-2, 8.9.5), opacity as its soft mask. */
 export function embedImage(picture: Picture, objects: PdfObjects): ObjectNumber {
@@ -29,11 +30,11 @@ function embedJpeg(picture: Picture, objects: PdfObjects): ObjectNumber {
 /** The number of components, and whether four of them are inverted, as they are with an Adobe marker. */
 function jpegColors(bytes: Uint8Array): { components: number; inverted: boolean } {
   let adobe = false
-  for (let at = 2; at + 9 < bytes.length; at += 2 + bytes[at + 2] * 256 + bytes[at + 3]) {
-    const marker = bytes[at + 1]
+  for (const { marker, start } of jpegSegments(bytes)) {
     if (marker === 0xee) adobe = true
-    if (isFrame(marker))
-      return { components: bytes[at + 9], inverted: adobe && bytes[at + 9] === 4 }
+    if (!isFrame(marker)) continue
+    const components = bytes[start + 5]
+    return { components, inverted: adobe && components === 4 }
   }
   return { components: 3, inverted: false }
 }
@@ -48,14 +49,33 @@ function embedPng(picture: Picture, objects: PdfObjects): ObjectNumber {
     const entries = `/ColorSpace ${space} /BitsPerComponent 8 /SMask ${reference(mask)}`
     return objects.addStream(colors, dictionary(picture, entries))
   }
-  const hasMask = parts.colorType === 3 && parts.transparency.length > 0
-  const mask = hasMask
-    ? ` /SMask ${reference(embedMask(picture, paletteAlpha(picture, parts), objects))}`
-    : ''
+  const mask = parts.transparency.length > 0 ? maskEntry(picture, parts, objects) : ''
   const colors = parts.colorType === 2 ? 3 : 1
   const predictor = `/DecodeParms << /Predictor 15 /Colors ${colors} /BitsPerComponent ${parts.bitDepth} /Columns ${picture.width} >>`
-  const entries = `/ColorSpace ${colorSpace(parts)} /BitsPerComponent ${parts.bitDepth}${mask} /Filter /FlateDecode ${predictor}`
-  return objects.addRaw(parts.data, dictionary(picture, entries))
+  const entries = `/ColorSpace ${colorSpace(parts)} /BitsPerComponent ${parts.bitDepth}${mask}`
+  // PDF knows no interlaced rows: those are put in order.
+  if (parts.isInterlaced) {
+    return objects.addStream(pngRows(picture, parts), dictionary(picture, entries))
+  }
+  return objects.addRaw(
+    parts.data,
+    dictionary(picture, `${entries} /Filter /FlateDecode ${predictor}`),
+  )
+}
+
+/** What of a picture without alpha is not seen: entries of its palette, or one color (8.9.6.4). */
+function maskEntry(picture: Picture, parts: PngParts, objects: PdfObjects): string {
+  const { colorType, transparency, bitDepth } = parts
+  if (colorType === 3) {
+    return ` /SMask ${reference(embedMask(picture, paletteAlpha(picture, parts), objects))}`
+  }
+  const most = (1 << bitDepth) - 1
+  const samples: number[] = []
+  for (let at = 0; at + 1 < transparency.length; at += 2) {
+    const sample = ((transparency[at] << 8) | transparency[at + 1]) & most
+    samples.push(sample, sample)
+  }
+  return samples.length === (colorType === 2 ? 6 : 2) ? ` /Mask [${samples.join(' ')}]` : ''
 }
 
 /** One color, as far as each pixel is covered. */

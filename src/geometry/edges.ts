@@ -1,4 +1,5 @@
-import { mappedOutline, type Outline, outlineBox, polylines } from '../../geometry/index.ts'
+import { mappedOutline, type Outline, outlineBox } from './outline.ts'
+import { polylines } from './outline-parts.ts'
 
 /** Where an outline's origin stands within its pixel, and how many pixels its units take. */
 export interface OutlinePlace {
@@ -25,8 +26,12 @@ export interface Edges {
 /** Lines lie within this of their curve, in pixels: less than could be seen. */
 const flattening = { tolerance: 0.04 }
 
+/** What takes more numbers is no glyph, and is not kept. */
+const mostKept = 2 ** 20
+
 /** Kept, for glyphs are many and small. */
-let found = new Float64Array(4096)
+const least = 4096
+let found = new Float64Array(least)
 let count = 0
 
 /** Undefined where there are none. */
@@ -34,6 +39,7 @@ export function edgesOf(
   outline: Outline,
   { x, y, scaleX, scaleY }: OutlinePlace,
 ): Edges | undefined {
+  if (found.length > mostKept) found = new Float64Array(least)
   const matrix = { xx: scaleX, yx: 0, xy: 0, yy: -scaleY, dx: x, dy: y }
   const placed = mappedOutline(matrix, outline)
   const box = outlineBox(placed)

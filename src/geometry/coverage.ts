@@ -1,5 +1,5 @@
-import type { Outline } from '../../geometry/index.ts'
 import { type Edges, edgesOf, type OutlinePlace } from './edges.ts'
+import type { Outline } from './outline.ts'
 
 /** How much of each pixel a shape covers, of 255; row after row. */
 export interface Coverage {
@@ -13,6 +13,9 @@ export interface Coverage {
   /** Whether parts of the shape lie over each other. */
   readonly isOverlapping: boolean
 }
+
+/** What takes more numbers is no glyph, and is not kept. */
+const mostKept = 2 ** 20
 
 /** Sums of the pixels at work; kept, for glyphs are many and small. */
 let sums = new Float64Array(4096)
@@ -44,6 +47,11 @@ export function coverageOf(
     sums.fill(0, 0, size)
     addSpans(edges, stride)
     readSums(values, edges, stride)
+  }
+  if (Math.max(size, crossings.length) > mostKept) {
+    sums = new Float64Array()
+    crossings = sums
+    turns = new Int8Array()
   }
   return { left, top, width, height, values, isOverlapping }
 }
@@ -171,7 +179,7 @@ function findCrossings({ points, count }: Edges, lines: number) {
 /** The first line at or below a height. */
 const lineBelow = (y: number) => Math.ceil(y * linesOfPixel - 0.5)
 
-/** A line has few of them. */
+/** A line has few of them, or those of one letter after the other, nearly in order. */
 function sortCrossings(from: number, to: number) {
   for (let i = from + 1; i < to; i++) {
     const [x, turn] = [crossings[i], turns[i]]

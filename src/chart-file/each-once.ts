@@ -1,0 +1,13 @@
+/** Names things by what they are called; one that is called as another is, by its number as well. */
+export function eachOnce(): (name: string) => string {
+  const taken = new Set<string>()
+  const counts = new Map<string, number>()
+  return name => {
+    let count = counts.get(name) ?? 1
+    let own = count === 1 ? name : `${name} (${count})`
+    while (taken.has(own)) own = `${name} (${++count})`
+    counts.set(name, count + 1)
+    taken.add(own)
+    return own
+  }
+}
