@@ -133,11 +133,12 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   /** Resolves when faces have come and widths are known, whatever is still to be written out of sight. */
   async function atRest() {
     do {
-      await current.shelf.settled()
-      await fonts.awaited()
       if (dirty.size > 0) await new Promise<void>(resolve => idle.push(resolve))
       // What is observed is told behind the frame.
       await new Promise(resolve => setTimeout(resolve))
+      // Only a text that has been set has asked for its faces; those that come make it wait again.
+      await current.shelf.settled()
+      await fonts.awaited()
     } while (dirty.size > 0 || fonts.awaited())
   }
 

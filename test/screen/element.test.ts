@@ -272,6 +272,30 @@ describe('what a reader and an application change', () => {
     expect(await size('left')).toBe(before)
   })
 
+  it('rests only when faces have come that a text asked for in its own frame, however late', async () => {
+    await page.route(/[?]late$/, async route => {
+      await new Promise(resolve => setTimeout(resolve, 300))
+      await route.continue()
+    })
+    const problems = await change<string[]>(`
+      const shelf = await window.openShelf({
+        load: 'when-used',
+        fonts: [{ source: window.arabic + '?late', family: 'Late' }],
+      })
+      const sheet = window.sheet.with({ styles: { defaults: { family: ['sans', 'Late'] } } })
+      window.inner = window.provideInside(document.querySelector('.row'), { sheet, shelf })
+      await window.inner.settled()
+      const text = document.querySelector('#left')
+      const { markup } = text
+      text.markup = 'ميناء'
+      await window.inner.settled()
+      const found = text.problems.map(problem => problem.code)
+      text.markup = markup
+      window.inner.stop()
+      return found`)
+    expect(problems).toEqual([])
+  })
+
   it('aligns a text otherwise where it wraps', async () => {
     const lefts = () =>
       page.evaluate<number[]>(`document.querySelector('#aligned').layout.lines.map(line => line.x)`)
