@@ -83,3 +83,8 @@ export function candidateFaces(shelf: Shelf, style: Style): readonly Face[] {
 export function requestFaces(shelf: Shelf, style: Style) {
   for (const family of style.family) if (shelf.has(family)) shelf.face(family, style)
 }
+
+/** The first of a style's families of which a face is still to come. */
+export function awaitedFamily(shelf: Shelf, style: Style): string | undefined {
+  return style.family.find(family => shelf.has(family) && shelf.isAwaited(family, style))
+}

@@ -1,8 +1,9 @@
-import type { Context, Face, ShapedGlyphs } from '../fonts/index.ts'
+import type { Context, ShapedGlyphs, Shelf } from '../fonts/index.ts'
 import { type Problem, warningProblem } from '../problem/index.ts'
 import { hasCentralBaseline } from '../sheet/index.ts'
 import { bidiLevels, needsBidi } from '../unicode/index.ts'
 import { closedUp } from './closed-up.ts'
+import { awaitedFamily } from './find-face.ts'
 import type { ShapedRun, ShapingItem } from './glyph-run.ts'
 import { itemize } from './itemize.ts'
 import { objectGlyph, tabGlyph } from './object-glyph.ts'
@@ -53,7 +54,7 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
       continue
     }
     const run = shapedItem(item, text, tools)
-    reportMissing(text, item.start, run.shaped, item.face, problems)
+    reportMissing(paragraph, item, run.shaped, tools.shelf, problems)
     glyphRuns.push(run)
   }
   const { text: own, runs, isolates, offset, style, itemNumber } = paragraph
@@ -132,23 +133,31 @@ function hasMissing(glyphs: Uint32Array): boolean {
 }
 
 function reportMissing(
-  text: string,
-  start: number,
-  shaped: ShapedGlyphs,
-  face: Face,
+  { text, runs }: StyledParagraph,
+  { start, face }: ShapingItem,
+  { glyphs, clusters }: ShapedGlyphs,
+  shelf: Shelf,
   problems: Problem[],
 ) {
-  if (!hasMissing(shaped.glyphs)) return
+  if (!hasMissing(glyphs)) return
   const seen = new Set<number>()
-  for (let i = 0; i < shaped.glyphs.length; i++) {
-    if (shaped.glyphs[i] !== missingGlyph) continue
-    const codePoint = text.codePointAt(start + shaped.clusters[i]) ?? 0
+  for (let i = 0; i < glyphs.length; i++) {
+    if (glyphs[i] !== missingGlyph) continue
+    const at = start + clusters[i]
+    const codePoint = text.codePointAt(at) ?? 0
     if (seen.has(codePoint)) continue
     seen.add(codePoint)
     const code = `U+${codePoint.toString(16).toUpperCase().padStart(4, '0')}`
-    const message = `the face ${face.postScriptName} has no glyph for ${code} '${String.fromCodePoint(codePoint)}'`
-    const at = start + shaped.clusters[i]
-    const range = { start: at, end: at + String.fromCodePoint(codePoint).length }
+    const character = String.fromCodePoint(codePoint)
+    const range = { start: at, end: at + character.length }
+    const style = runs.find(run => at < run.end)?.style
+    const awaited = style && awaitedFamily(shelf, style)
+    if (awaited !== undefined) {
+      const message = `a face of '${awaited}' is being fetched, and none that is here has a glyph for ${code} '${character}'`
+      problems.push(warningProblem('awaited-face', message, { range }))
+      continue
+    }
+    const message = `the face ${face.postScriptName} has no glyph for ${code} '${character}'`
     problems.push(
       warningProblem('missing-glyph', message, { hint: 'a box is shown instead', range }),
     )
