@@ -4,7 +4,10 @@ import { BaseSequencer, type TestSpecification } from 'vitest/node'
 import { builtAliases, sourceAliases } from './scripts/source-aliases.mjs'
 
 /** Files that take longest, first: what is left to the end is run alone, while other cores wait. */
-const longest = ['pictures.test.ts', 'dotline.test.ts', 'package.test.ts', 'html.test.ts']
+const longest = [
+  ...['pictures', 'dotline', 'package', 'corpus', 'site', 'html', 'docs', 'check', 'fonts'],
+  ...['demo-charts', 'bidi', 'best-lines', 'plain-texts', 'outline', 'define-sheet', 'values'],
+].map(name => `${name}.test.ts`)
 
 class LongestFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
@@ -24,7 +27,7 @@ const those = (pattern: RegExp) => files.filter(file => pattern.test(readFileSyn
 const inside = those(/from '[./]*\/(src|support\/painted)/)
 /** These have a process each: they start others, measure memory, or leave much of it behind. */
 const apart = [
-  ...those(/support\/(browser\.ts|command|packed-app)|child_process|memoryUsage|spyOn/),
+  ...those(/support\/(command|packed-app)|child_process|memoryUsage|spyOn/),
   ...files.filter(file => file.startsWith('test/fuzz/')),
 ].filter(file => !inside.includes(file))
 const published = (name: string, include: readonly string[], isolate: boolean) => ({

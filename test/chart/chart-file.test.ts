@@ -6,6 +6,7 @@ import { chartJsonSchema, drawChart, readChart } from 'dot-line/chart-file'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { faults, inkedTexts } from '../support/overlaps.ts'
+import { problemsOf } from '../support/problems.ts'
 import { mutatedText, numbers, roundsOf } from '../support/random.ts'
 
 const shelf = await openShelf()
@@ -25,15 +26,7 @@ const read = (chart: object, csv?: string) =>
     ...(csv !== undefined && { readCsv: () => csv }),
   })
 
-function problemsOf(work: () => unknown): string[] {
-  try {
-    work()
-  } catch (error) {
-    if (error instanceof DotLineError) return error.problems.map(one => one.message)
-    throw error
-  }
-  return []
-}
+const messagesOf = (work: () => unknown) => problemsOf(work).map(one => one.message)
 
 describe('the file of a chart', () => {
   it('calls labels by what they are of, and shares that are small by their first figure', () => {
@@ -78,14 +71,14 @@ describe('the file of a chart', () => {
       { at: '2026-05-01', boats: 5 },
     ]
     const bars = { kind: 'bars', x: 'at', y: 'boats' }
-    expect(problemsOf(() => read({ ...bars, rows: twice }))).toEqual([
+    expect(messagesOf(() => read({ ...bars, rows: twice }))).toEqual([
       "'2026-05-01' stands twice in 'at' of 'boats'",
     ])
     const numbers = [
       { at: '1', boats: 3 },
       { at: '1.0', boats: 5 },
     ]
-    expect(problemsOf(() => read({ ...bars, rows: numbers }))).toEqual([
+    expect(messagesOf(() => read({ ...bars, rows: numbers }))).toEqual([
       "'1' stands twice in 'at' of 'boats'",
     ])
   })
@@ -155,10 +148,10 @@ describe('the file of a chart', () => {
   })
 
   it('tells all mistakes at once', () => {
-    expect(problemsOf(() => read({ kind: 'bar', x: 5, y: 'a', rows: [{ a: true }] }))).toHaveLength(
+    expect(messagesOf(() => read({ kind: 'bar', x: 5, y: 'a', rows: [{ a: true }] }))).toHaveLength(
       3,
     )
-    expect(problemsOf(() => readChart('{ "kind": '))).toHaveLength(1)
+    expect(messagesOf(() => readChart('{ "kind": '))).toHaveLength(1)
   })
 
   it('agrees with its schema, which is in the package', () => {
@@ -173,7 +166,7 @@ describe('the file of a chart', () => {
       { ...base, width: 0 },
     ]) {
       expect(valid(wrong)).toBe(false)
-      expect(problemsOf(() => read(wrong)).length).toBeGreaterThan(0)
+      expect(messagesOf(() => read(wrong)).length).toBeGreaterThan(0)
     }
   })
 

@@ -161,8 +161,8 @@ describe('the frame of a chart', () => {
     const frame = chartFrame(textsFor(), { width, height: 420, axes })
     expect(frame.axes.bottom?.did).toEqual([way])
     const shown = frame.axes.bottom?.ticks.filter(({ isShown }) => isShown) ?? []
-    expect(shown.length).toBe(way === 'thin' ? shown.length : ports.length)
     if (way === 'thin') expect(shown.length).toBeLessThan(ports.length)
+    else expect(shown.length).toBe(ports.length)
     if (way === 'angle') expect([45, 90]).toContain(frame.axes.bottom?.angle)
     expect(faults(inkedTexts(frame.items), { x: 0, y: 0, width, height: 420 })).toEqual([])
   })

@@ -213,9 +213,7 @@ describe('an element of a page', () => {
 
   it('is set where its page’s stylesheets put its texts, and stays in its place', async () => {
     const { page, errors } = served
-    while (!(await page.evaluate(`document.documentElement.dataset.ready === 'true'`))) {
-      await page.waitForTimeout(50)
-    }
+    await page.waitForSelector('html[data-ready=true]')
     expect(await page.evaluate('document.documentElement.dataset.told')).toBe(
       JSON.stringify([{ text: 'high water', part: 'value', did: 'set' }]),
     )

@@ -6,6 +6,7 @@ import { readCatalog, readSheet } from 'dot-line'
 import { readPlaces } from 'dot-line/check'
 import { describe, expect, it } from 'vitest'
 import { dotlineHosted } from '../support/command.ts'
+import { installed } from '../support/installed.ts'
 
 const cwd = mkdtempSync(join(tmpdir(), 'dot-line-'))
 const dotline = (...args: readonly string[]) => dotlineHosted(args, cwd)
@@ -53,9 +54,7 @@ describe('dotline completion', () => {
     }
   })
 
-  it.each(['zsh', 'fish'])('is read by %s, where it is installed', shell => {
-    const found = spawnSync(shell, ['--version'])
-    if (found.error) return
+  it.each(['zsh', 'fish'].filter(installed))('is read by %s', shell => {
     const { status, stderr } = spawnSync(shell, ['-n', `dotline.${shell}`], {
       cwd,
       encoding: 'utf8',

@@ -12,9 +12,7 @@ describe('the charts in Chromium', () => {
   beforeAll(async () => {
     served = await openPage('examples/charts', '', { viewport: { width: 1280, height: 900 } })
     page = served.page
-    while (!(await page.evaluate(`document.documentElement.dataset.ready === 'true'`))) {
-      await page.waitForTimeout(50)
-    }
+    await page.waitForSelector('html[data-ready=true]')
   })
   afterAll(async () => {
     await served?.close()

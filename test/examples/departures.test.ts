@@ -25,9 +25,7 @@ afterAll(async () => {
 /** Till faces, texts and widths have come to rest. */
 async function ready() {
   // The page's policy lets in no script by its text, which waiting for a function would be.
-  while (!(await page.evaluate(`document.documentElement.dataset.ready === 'true'`))) {
-    await page.waitForTimeout(20)
-  }
+  await page.waitForSelector('html[data-ready=true]')
 }
 
 /** Chooses as a reader does. */

@@ -10,9 +10,7 @@ describe('the workbench', () => {
   beforeAll(async () => {
     served = await openPage('examples/workbench', '', { viewport: { width: 1280, height: 800 } })
     page = served.page
-    while (!(await page.evaluate(`document.documentElement.dataset.ready === 'true'`))) {
-      await page.waitForTimeout(50)
-    }
+    await page.waitForSelector('html[data-ready=true]')
   })
   afterAll(async () => {
     expect(served.errors).toEqual([])

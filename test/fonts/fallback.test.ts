@@ -56,11 +56,9 @@ describe('fallback', () => {
   })
 
   it('keeps spaces, digits and marks in the face of their run, so that Arabic does not fall apart', () => {
-    expect(faces('القوارب تغادر عند 12:40، كل يوم').runs.map(([, family]) => family)).toEqual(
-      expect.arrayContaining(['Noto Sans Arabic']),
-    )
-    const families = new Set(faces('القوارب تغادر 12:40').runs.map(([, family]) => family))
-    expect([...families]).toEqual(['Noto Sans Arabic'])
+    for (const text of ['القوارب تغادر عند 12:40، كل يوم', 'القوارب تغادر 12:40']) {
+      expect(faces(text).runs).toEqual([[text, 'Noto Sans Arabic']])
+    }
     // A vowel sign stays with its letter, and with the face that has both.
     expect(faces('بَحْر').runs).toEqual([['بَحْر', 'Noto Sans Arabic']])
   })

@@ -205,12 +205,19 @@ describe('the kinds of breaking', () => {
     expect(over.problems).toMatchObject([{ code: 'overflow' }])
   })
 
-  it('breaks Japanese as strictly as the style says, and keeps Korean words', () => {
+  it('breaks Japanese as strictly as the style says', () => {
     const text = 'ちょっとカード'
     const starts = (style: StyleName, width: number) =>
       lineTexts(set(text, style, { width })).map(t => t[0])
     expect(starts('loose', 34).some(c => 'ょっー'.includes(c))).toBe(true)
     expect(starts('strict', 50).some(c => 'ょっー'.includes(c))).toBe(false)
+  })
+
+  it('keeps words of Korean whole where the style says so', () => {
+    const text = '배는 해질녘에 떠난다'
+    const width = set('해질녘에 ', 'korean').width + 1
+    expect(lineTexts(set(text, 'korean', { width }))).toEqual(['배는 ', '해질녘에 ', '떠난다'])
+    expect(lineTexts(set(text, undefined, { width }))).not.toContain('해질녘에 ')
   })
 
   it('never gives fewer lines to a narrower frame, first fit', () => {

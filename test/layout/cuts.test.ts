@@ -63,14 +63,12 @@ describe('a text that is cut inside', () => {
         expect(lines[0].width).toBeLessThanOrEqual(width + 1e-6)
         // Tracking behind the last letter is no ink.
         expect(reach).toBeLessThanOrEqual(width + 0.4 * 20 + 1e-6)
-        const [mark] = kinds(
-          set('Boats to Ardle Point leave', style, { width: 150, maxLines: 1 }),
-          'ellipsis',
-        )
-        expect(mark.x + mark.width).toBeLessThanOrEqual(150 + 0.4 * 20 + 1e-6)
       }),
       { numRuns: 40 },
     )
+    const cut = set('Boats to Ardle Point leave', style, { width: 150, maxLines: 1 })
+    const [mark] = kinds(cut, 'ellipsis')
+    expect(mark.x + mark.width).toBeLessThanOrEqual(150 + 0.4 * 20 + 1e-6)
   })
 })
 

@@ -100,14 +100,6 @@ describe('direction', () => {
 })
 
 describe('joined scripts', () => {
-  it('keep their shapes across a change of ink', () => {
-    const plain = set('القوارب').lines[0].runs[0]
-    const parts = set('القوا~red[رب]').lines[0].runs
-    expect(parts.map(run => run.text)).toEqual(['القوا', 'رب'])
-    const glyphs = [...parts].sort((a, b) => a.x - b.x).flatMap(run => [...run.glyphs.glyphs])
-    expect(glyphs).toEqual([...plain.glyphs.glyphs])
-  })
-
   it('have their letters in the order of the picture, and their text in that of the words', () => {
     const { glyphs } = set('אב').lines[0].runs[0]
     expect([...glyphs.clusters]).toEqual([1, 0])

@@ -85,15 +85,6 @@ describe('wrapping', () => {
       { numRuns: 300 },
     )
   })
-
-  it('never gives fewer lines to a narrower frame', () => {
-    const text = 'The last crossing to Ardle Point leaves half an hour earlier than in summer.'
-    const counts = Array.from(
-      { length: 60 },
-      (_, i) => set(text, { width: 60 + i * 8 }).lines.length,
-    )
-    expect(counts).toEqual([...counts].sort((a, b) => b - a))
-  })
 })
 
 describe('alignment', () => {

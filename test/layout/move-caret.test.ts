@@ -171,14 +171,13 @@ describe('a caret that is moved', () => {
       'line-start',
       'line-end',
     ]
-    const collecting = setter
     fc.assert(
       fc.property(
         fc.array(letters, { maxLength: 30 }),
         fc.array(fc.constantFrom(...moves), { maxLength: 20 }),
         fc.integer({ min: 20, max: 200 }),
         (parts, way, width) => {
-          const layout = collecting.set('{text}', {
+          const layout = setter.set('{text}', {
             width,
             style: 'body',
             values: { text: parts.join('') },

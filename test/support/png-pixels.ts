@@ -34,8 +34,11 @@ export function pixelsOf(bytes: Uint8Array): Pixels {
   }
   if (channels === 4) return { width, height, data }
   const whole = new Uint8Array(width * height * 4).fill(255)
-  for (let i = 0; i < width * height; i++) {
-    whole.set(data.subarray(i * 3, i * 3 + 3), i * 4)
+  // One by one: pages are pictures of millions of pixels.
+  for (let i = 0, at = 0; i < data.length; i += 3, at += 4) {
+    whole[at] = data[i]
+    whole[at + 1] = data[i + 1]
+    whole[at + 2] = data[i + 2]
   }
   return { width, height, data: whole }
 }
@@ -47,7 +50,9 @@ function predicted(filter: number, left: number, up: number, corner: number): nu
   if (filter === 3) return (left + up) >> 1
   if (filter !== 4) return 0
   const estimate = left + up - corner
-  const [a, b, c] = [left, up, corner].map(value => Math.abs(estimate - value))
+  const a = Math.abs(estimate - left)
+  const b = Math.abs(estimate - up)
+  const c = Math.abs(estimate - corner)
   return a <= b && a <= c ? left : b <= c ? up : corner
 }
 

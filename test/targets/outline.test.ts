@@ -183,34 +183,9 @@ describe('STL', () => {
     const layout = set('do8')
     const { stl, problems } = await toStl(layout, { depth: 3, millimetersPerUnit: 1 })
     expect(problems).toEqual([])
-    const view = new DataView(stl.buffer)
-    const count = view.getUint32(80, true)
+    const { count, open, volume } = checkedSolid(stl)
     expect(stl.length).toBe(84 + 50 * count)
-    const edges = new Map<string, number>()
-    let volume = 0
-    for (let i = 0; i < count; i++) {
-      const numbers = Array.from({ length: 12 }, (_, n) =>
-        view.getFloat32(84 + i * 50 + n * 4, true),
-      )
-      const corners = [numbers.slice(3, 6), numbers.slice(6, 9), numbers.slice(9, 12)]
-      const [a, b, c] = corners
-      volume +=
-        (a[0] * (b[1] * c[2] - b[2] * c[1]) +
-          a[1] * (b[2] * c[0] - b[0] * c[2]) +
-          a[2] * (b[0] * c[1] - b[1] * c[0])) /
-        6
-      for (const [from, to] of [
-        [a, b],
-        [b, c],
-        [c, a],
-      ]) {
-        const [key, back] = [`${from}|${to}`, `${to}|${from}`]
-        // Each side of a triangle is that of another, the other way round.
-        if (edges.get(back)) edges.set(back, (edges.get(back) ?? 0) - 1)
-        else edges.set(key, (edges.get(key) ?? 0) + 1)
-      }
-    }
-    expect([...edges.values()].every(left => left === 0)).toBe(true)
+    expect(open).toBe(0)
     expect(volume).toBeCloseTo(areaOf((await toPolygons(layout)).polygons) * 3, 0)
     for (const depth of [0, -1, Number.NaN]) expect(() => toStl(layout, { depth })).toThrow('depth')
     for (const scale of [0, -1, Number.NaN]) {

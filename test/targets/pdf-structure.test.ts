@@ -86,9 +86,7 @@ describe('the structure of a PDF', () => {
     const tree: Node = await (await pdf.getPage(1)).getStructTree()
     expect(tree.children?.map(outline)).toEqual([
       'Document(H1 P(Link Link) L(LI(LBody(P)) LI(LBody(P))) Figure "A green boat" ' +
-        'Table(TR(TH(P) TH(P)) TR(TH(P) TD(P))) P H2 P de)'
-          .replaceAll('TH(P)', 'TH')
-          .replaceAll('TD(P)', 'TD'),
+        'Table(TR(TH TH) TR(TH TD)) P H2 P de)',
     ])
   })
 
@@ -185,9 +183,9 @@ describe('the structure of a PDF', () => {
     expect(() => toPdf(lost)).toThrow(
       "a link leads to '#ent', and nothing in the document has that id (did you mean 'end'?)",
     )
-    expect(() =>
-      toPdf(second.items.length ? notice : notice, { pageLabels: [{ from: 1 }] }),
-    ).toThrow('pageLabels of a PDF must be a list of page labels')
+    expect(() => toPdf(notice, { pageLabels: [{ from: 1 }] })).toThrow(
+      'pageLabels of a PDF must be a list of page labels',
+    )
     expect(() => group([], { level: 0 })).toThrow('level of group must be a whole number from 1')
   })
 

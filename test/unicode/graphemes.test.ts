@@ -1,4 +1,4 @@
-import { graphemes, lineBreaks, scripts } from 'dot-line/unicode'
+import { graphemes } from 'dot-line/unicode'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { standardLines } from '../support/standard-file.ts'
@@ -33,61 +33,5 @@ describe('graphemes', () => {
         expect(ends).toEqual([...new Set(ends)].sort((a, b) => a - b))
       }),
     )
-  })
-})
-
-describe('lineBreaks', () => {
-  const allowed = (text: string) =>
-    lineBreaks(text)
-      .filter(b => b.kind === 'allowed')
-      .map(b => b.offset)
-
-  it('allows breaks behind spaces and hyphens', () => {
-    expect(allowed('to Quillhaven')).toEqual([3])
-    expect(allowed('two  spaces')).toEqual([5])
-    expect(allowed('Brackwater-under-Heugh')).toEqual([11, 17])
-  })
-
-  it('keeps signs, numbers and no-break spaces together', () => {
-    expect(allowed('-3')).toEqual([])
-    expect(allowed('3-4')).toEqual([])
-    expect(allowed('2\u00a0November')).toEqual([])
-    expect(allowed('go -- now')).toEqual([3, 6])
-  })
-
-  it('must break at a line separator and at the end', () => {
-    expect(lineBreaks('a\u2028b')).toEqual([
-      { offset: 2, kind: 'mandatory' },
-      { offset: 3, kind: 'mandatory' },
-    ])
-    expect(lineBreaks('')).toEqual([])
-  })
-})
-
-describe('scripts', () => {
-  it('gives runs with common characters in the run before', () => {
-    expect(scripts('Tern, Αλκυών!')).toEqual([
-      { start: 0, end: 6, script: 'Latin' },
-      { start: 6, end: 13, script: 'Greek' },
-    ])
-  })
-
-  it('binds characters to the scripts they are used with (Script_Extensions)', () => {
-    // The Arabic comma and the lengthening stroke go with Arabic, and with nothing Latin.
-    expect(scripts('بحر، ـ').map(run => run.script)).toEqual(['Arabic'])
-    expect(scripts('Tern،').map(run => [run.script, run.end])).toEqual([
-      ['Latin', 4],
-      ['Arabic', 5],
-    ])
-    // Prolonged sound mark: Hiragana or Katakana, as what follows says.
-    expect(scripts('ーア').map(run => run.script)).toEqual(['Katakana'])
-    // A danda on its own is of the first script it is used with.
-    expect(scripts('।').map(run => run.script)).toEqual(['Bengali'])
-    expect(scripts('। বা').map(run => run.script)).toEqual(['Bengali'])
-  })
-
-  it('takes text of no script as Latin', () => {
-    expect(scripts('07:40')).toEqual([{ start: 0, end: 5, script: 'Latin' }])
-    expect(scripts('')).toEqual([])
   })
 })

@@ -37,10 +37,21 @@ describe('lineBreaks', () => {
     ['ideographs', '船は出る', [1, 2, 3]],
     ['no figures', '€ 12,50 (07:40) -3', [2, 8, 16]],
     ['no-break spaces', '2\u00a0November', []],
+    ['no signs before numbers', '-3', []],
+    ['no ranges of numbers', '3-4', []],
+    ['dashes that stand alone', 'go -- now', [3, 6]],
     ['a box', 'a\ufffcb', [1, 2]],
     ['no closing marks', '出る」。 「船', [1, 5]],
   ])('are at %s', (_, text, offsets) => {
     expect(allowed(text)).toEqual(offsets)
+  })
+
+  it('must be at a line separator and at the end', () => {
+    expect(lineBreaks('a\u2028b')).toEqual([
+      { offset: 2, kind: 'mandatory' },
+      { offset: 3, kind: 'mandatory' },
+    ])
+    expect(lineBreaks('')).toEqual([])
   })
 
   it('go by how strictly Japanese is to be broken (CSS Text 3, section 5.2)', () => {
