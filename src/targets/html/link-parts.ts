@@ -1,4 +1,4 @@
-import { linkedText } from '../../drawing/index.ts'
+import { linkedText, singleSpaced } from '../../drawing/index.ts'
 import type { GlyphRun, Layout } from '../../layout/index.ts'
 
 /** Which part of a link or an action is on a line. */
@@ -29,10 +29,7 @@ export function linkParts(layout: Layout): LinkParts {
     const index = all.findIndex(one => start >= one.start && start < one.end)
     if (index < 0) return undefined
     const { start: from, end: to, text } = all[index]
-    const said = text
-      .replace(/\u00ad/g, '')
-      .replace(/\s+/g, ' ')
-      .trim()
+    const said = singleSpaced(text.replace(/\u00ad/g, ''))
     return { index, text: said, isFirst: start === from, isWhole: start === from && end === to }
   }
 }

@@ -2,7 +2,6 @@ import {
   asDrawing,
   base64,
   type Drawing,
-  eachGlyph,
   eachItem,
   finishPath,
   type GlyphsItem,
@@ -14,6 +13,7 @@ import {
   layoutText,
   numberText,
   type PaintedItem,
+  singleSpaced,
   unitScale,
 } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
@@ -21,9 +21,10 @@ import type { Layout } from '../../layout/index.ts'
 import { xmlText } from '../../notation/index.ts'
 import { aFunction, aString, checkOptions, either, oneOf } from '../../problem/index.ts'
 import { type Definitions, svgDefinitions } from './definitions.ts'
+import { type GlyphUses, glyphUses } from './glyph-uses.ts'
 import { painted, pathElement } from './paint.ts'
 import { type SvgShapes, sharedDefinitions, someShapes } from './svg-shapes.ts'
-import { isPlainText, type OpenText, openText, textFonts } from './text-element.ts'
+import { isPlainText, openText, textFonts } from './text-element.ts'
 import { transformText } from './transform-text.ts'
 
 /** What `toSvg` takes. */
@@ -60,6 +61,7 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   const title = options.title ?? drawing.title
   const shared = shapes && sharedDefinitions(shapes)
   const definitions = shared ?? svgDefinitions()
+  const writeGlyphs = glyphUses(definitions)
   const fonts =
     textAs === 'outlines' ? undefined : textFonts(typeof textAs === 'function' ? textAs : undefined)
   const text = fonts && openText(fonts)
@@ -77,7 +79,17 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
     },
     item(item) {
       if (item.kind === 'image' && item.label !== undefined) hasParts = true
-      body += svgItem(item, definitions, text)
+      if (text && item.kind === 'glyphs' && isPlainText(item)) {
+        body += text.add(item)
+        return
+      }
+      body += text?.close() ?? ''
+      if (item.kind !== 'glyphs') {
+        body += shapeElement(item, definitions)
+        return
+      }
+      const path = finishPath(item)
+      body += path ? pathElement(path, definitions) : glyphsItem(item, writeGlyphs)
     },
   })
   body += text?.close() ?? ''
@@ -160,20 +172,11 @@ function spokenText(items: readonly Item[]): string {
       baseline = item.y
     },
   })
-  return texts.join('').replace(/\s+/g, ' ').trim()
+  return singleSpaced(texts.join(''))
 }
 
-function svgItem(item: PaintedItem, definitions: Definitions, text: OpenText | undefined): string {
-  if (text && item.kind === 'glyphs' && isPlainText(item)) return text.add(item)
-  return (text?.close() ?? '') + drawnItem(item, definitions)
-}
-
-function drawnItem(item: PaintedItem, definitions: Definitions): string {
+function shapeElement(item: Exclude<PaintedItem, GlyphsItem>, definitions: Definitions): string {
   switch (item.kind) {
-    case 'glyphs': {
-      const path = finishPath(item)
-      return path ? pathElement(path, definitions) : glyphsItem(item, definitions)
-    }
     case 'path':
       return pathElement(item, definitions)
     case 'rectangle': {
@@ -203,18 +206,11 @@ function drawnItem(item: PaintedItem, definitions: Definitions): string {
   }
 }
 
-/** A group in font units: every glyph stands at a whole number, or nearly. */
-function glyphsItem(item: GlyphsItem, definitions: Definitions): string {
+/** A group in font units. */
+function glyphsItem(item: GlyphsItem, write: GlyphUses): string {
+  const uses = write(item)
+  if (uses === '') return ''
   const scale = numberText(unitScale(item.face, item.size), 9)
-  // One list, joined once: a text has hundreds of thousands of glyphs.
-  const uses: (string | number)[] = []
-  eachGlyph(item, (glyph, x, y) => {
-    const use = definitions.glyph(item.face, glyph)
-    if (use === undefined) return
-    // Whole font units, but where a line was justified.
-    uses.push(use, Number.isInteger(x) ? x : numberText(x, 3), y === 0 ? '"/>' : `" y="${y}"/>`)
-  })
-  if (uses.length === 0) return ''
   const place = `translate(${numberText(item.x)} ${numberText(item.y)}) scale(${scale} -${scale})`
-  return `<g transform="${place}"${painted('fill', item.ink)}>${uses.join('')}</g>\n`
+  return `<g transform="${place}"${painted('fill', item.ink)}>${uses}</g>\n`
 }
