@@ -11,20 +11,25 @@ import {
   plainText,
   type SourcePiece,
 } from '../layout/index.ts'
-import { nextMark, type Values } from '../markup/index.ts'
+import { isRich, nextMark, type RichText, type Values } from '../markup/index.ts'
 import { keptByStyle, keptOnShelf } from '../shaping/index.ts'
 import type { Sheet, Style } from '../sheet/index.ts'
 import { flatInks } from './not-drawn.ts'
 import type { AsRead } from './paragraph-writer.ts'
-import { type SimplePiece, simplePieces } from './simple-markup.ts'
+import { bareText, richPieces, type SimplePiece, simplePieces } from './simple-markup.ts'
 import { withName } from './span-style.ts'
 import type { StyleBook } from './style-book.ts'
 
 /** Sets texts whose words tell all there is to them; undefined where they may not. */
 export interface PlainSetter {
-  set(markup: string, style: string | undefined, values: Values, frame: Frame): Layout | undefined
+  set(
+    markup: string | RichText,
+    style: string | undefined,
+    values: Values,
+    frame: Frame,
+  ): Layout | undefined
   /** Makes a text without marks and values ready to be wrapped. */
-  shape(markup: string, style: string | undefined): PlainText | undefined
+  shape(markup: string | RichText, style: string | undefined, values: Values): PlainText | undefined
 }
 
 /** What it sets by. */
@@ -52,7 +57,8 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
   const keptStyles = keptOnShelf(shelf, 'plain styles', () => ({
     of: keptByStyle(shelf, () => new Map<string, PlainStyle | undefined>()),
   }))
-  let known = new Map<string | undefined, Known>()
+  /** By the language of the text, and the name of its style. */
+  let known = new Map<string | undefined, Map<string | undefined, Known>>()
   let { revision } = shelf
 
   function plainOf(style: Style, names: readonly string[]): PlainStyle | undefined {
@@ -66,17 +72,24 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     return byNames.get(key)
   }
 
-  function styleNamed(name: string | undefined): Known {
+  /** A style of the sheet, in the language of the text where that has one. */
+  function styleNamed(name: string | undefined, language: string | undefined): Known {
     if (revision !== shelf.revision) {
       known = new Map()
       revision = shelf.revision
     }
-    let found = known.get(name)
+    let named = known.get(language)
+    if (!named) {
+      named = new Map()
+      known.set(language, named)
+    }
+    let found = named.get(name)
     if (!found) {
-      const style = name === undefined ? sheet.base : sheet.style(name)
+      const plain = name === undefined ? sheet.base : sheet.style(name)
+      const style = language === undefined ? plain : book.inLanguage(plain, language)
       const names = [name ?? 'defaults']
       found = { own: plainOf(style, names), style, names, spans: new Map() }
-      known.set(name, found)
+      named.set(name, found)
     }
     return found
   }
@@ -106,17 +119,16 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
   }
 
   function set(
-    markup: string,
+    markup: string | RichText,
     name: string | undefined,
     values: Values,
     frame: Frame,
   ): Layout | undefined {
-    const base = styleNamed(name)
+    const base = styleNamed(name, languageOf(markup))
     if (!base.own) return undefined
-    if (isText(markup)) {
-      return isEmpty(values) ? plainLayout(markup, base.own, frame) : undefined
-    }
-    const pieces = simplePieces(markup, values)
+    const bare = textOf(markup)
+    if (bare !== undefined) return isEmpty(values) ? plainLayout(bare, base.own, frame) : undefined
+    const pieces = isRich(markup) ? richPieces(markup, values) : simplePieces(markup, values)
     const runs = pieces && runsOf(pieces, base)
     if (!pieces || !runs) return undefined
     const sourceMap: SourcePiece[] = []
@@ -132,15 +144,22 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
 
   return {
     set,
-    shape(markup, name) {
-      const { own } = styleNamed(name)
-      return own && isText(markup) ? plainText(markup, own) : undefined
+    shape(markup, name, values) {
+      const { own } = styleNamed(name, languageOf(markup))
+      const text = own && isEmpty(values) ? textOf(markup) : undefined
+      return own && text !== undefined ? plainText(text, own) : undefined
     },
   }
 }
 
-/** Whether markup is text and nothing else. */
-const isText = (markup: string) => nextMark(markup, 0) === markup.length
+const languageOf = (markup: string | RichText) =>
+  typeof markup === 'string' ? undefined : markup.language
+
+/** The text that markup is, where it is nothing else. */
+function textOf(markup: string | RichText): string | undefined {
+  if (typeof markup !== 'string') return bareText(markup)
+  return nextMark(markup, 0) === markup.length ? markup : undefined
+}
 
 function isEmpty(values: Values): boolean {
   for (const _ in values) return false

@@ -1,4 +1,11 @@
-import { isValue, nameEnd, nextMark, type Values } from '../markup/index.ts'
+import {
+  isValue,
+  nameEnd,
+  nextMark,
+  type RichNode,
+  type RichText,
+  type Values,
+} from '../markup/index.ts'
 
 /** A piece of simple markup: text, or a value, in the whole text or in a span of one style. */
 export interface SimplePiece {
@@ -55,8 +62,65 @@ export function simplePieces(markup: string, values: Values): readonly SimplePie
     }
     at = end + 1
   }
-  const isAllUsed = hasNoMore(values, used.size)
+  const isAllUsed = isEachUsed(values, used)
   return span === undefined && isOutside && isAllUsed ? pieces : undefined
+}
+
+/** The same of rich text: its own values go before those that are given. */
+export function richPieces(rich: RichText, values: Values): readonly SimplePiece[] | undefined {
+  const own = rich.values ?? noValues
+  const pieces: SimplePiece[] = []
+  let isOutside = false
+  const used = new Set<string>()
+
+  function add(node: RichNode, span: string | undefined): boolean {
+    if (node.kind === 'span') return false
+    const { start, end } = node
+    if (node.kind === 'text') {
+      // Of what was escaped not each character has a place of its own.
+      if (node.text.length !== end - start) return false
+      pieces.push({ text: node.text, span, start, end })
+    } else {
+      const text = valueText(Object.hasOwn(own, node.name) ? own : values, node.name)
+      if (text === undefined) return false
+      used.add(node.name)
+      if (text === '') return true
+      pieces.push({ text, span, start, end })
+    }
+    if (span === undefined) isOutside = true
+    return true
+  }
+
+  for (const node of rich.children) {
+    if (node.kind !== 'span') {
+      if (!add(node, undefined)) return undefined
+      continue
+    }
+    const { styles, overrides, children } = node
+    const isSimple = styles.length === 1 && overrides.length === 0
+    if (!isSimple || styles[0].otherwise !== undefined) return undefined
+    for (const inner of children) if (!add(inner, styles[0].name)) return undefined
+  }
+  const isAllUsed = isEachUsed(own, used) && isEachUsed(values, used)
+  return isOutside && isAllUsed ? pieces : undefined
+}
+
+const noValues: Values = {}
+
+/** Values that are unused are told of. */
+function isEachUsed(values: Values, used: ReadonlySet<string>): boolean {
+  for (const name in values) if (!used.has(name)) return false
+  return true
+}
+
+/** The text that rich text is, where it is nothing else, and none of it was escaped. */
+export function bareText({ children, sourceText, values }: RichText): string | undefined {
+  if (values !== undefined || children.length > 1) return undefined
+  if (children.length === 0) return sourceText === '' ? '' : undefined
+  const [node] = children
+  return node.kind === 'text' && node.text === sourceText && node.start === 0
+    ? sourceText
+    : undefined
 }
 
 /** What a value says that is a text or a number. */
@@ -64,11 +128,4 @@ function valueText(values: Values, name: string): string | undefined {
   if (!Object.hasOwn(values, name)) return undefined
   const value: unknown = values[name]
   return isValue(value) && typeof value !== 'object' ? String(value) : undefined
-}
-
-/** Whether values are as many as were used: others are told of. */
-function hasNoMore(values: Values, count: number): boolean {
-  let all = 0
-  for (const _ in values) all++
-  return all === count
 }

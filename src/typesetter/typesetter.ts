@@ -254,8 +254,8 @@ export function typesetter<S extends string, I extends string, Z extends string>
       fail('bad-fit', 'shape() does not take fit', { hint: 'set() does' })
     }
     const { style, with: changes, values } = setting
-    const isText = typeof markup === 'string' && changes === undefined && values === undefined
-    const simple = isText ? plainTexts.shape(markup, style) : undefined
+    const isText = changes === undefined && (typeof markup === 'string' || isRich(markup))
+    const simple = isText ? plainTexts.shape(markup, style, values ?? noValues) : undefined
     if (simple) return preparedPlainly(simple, frame)
     const text = resolved(markup, setting)
     const { base } = text
@@ -312,7 +312,8 @@ export function typesetter<S extends string, I extends string, Z extends string>
     const frame = isFree(setting) ? noFrame : frameOf(setting)
     checkFrame(frame)
     const { with: changes, fit } = setting
-    if (typeof markup === 'string' && changes === undefined && fit === undefined) {
+    const isText = typeof markup === 'string' || isRich(markup)
+    if (isText && changes === undefined && fit === undefined) {
       const simple = plainTexts.set(markup, setting.style, setting.values ?? noValues, frame)
       if (simple) return simple
     }

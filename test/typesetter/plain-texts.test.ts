@@ -1,9 +1,15 @@
 import {
+  defineCatalog,
   defineSheet,
+  joinRich,
   type Layout,
   openShelf,
   parseMarkup,
+  type RichText,
+  rich,
+  richFromText,
   type Setting,
+  span,
   type Typesetter,
   typesetter,
 } from 'dot-line'
@@ -56,16 +62,13 @@ describe('plain texts are laid out as all others are', () => {
       problems: 'collect',
     })
   })
-  /** A text by its words alone, and the same by the general way, which rich text takes. */
-  const both = (text: string, setting: Setting) => {
-    const quick = setter.set(text, setting)
-    const general = setter.set(parseMarkup(text).rich, setting)
-    return [quick, general] as const
-  }
+  /** As any text is set: changes at a call, also none, make it one of the general way. */
+  const generally = (text: string | RichText, setting: Setting) =>
+    setter.set(text as string, { ...setting, with: {} })
   let taken = 0
   let all = 0
-  const check = (text: string, setting: Setting) => {
-    const [quick, general] = both(text, setting)
+  const check = (text: string | RichText, setting: Setting) => {
+    const [quick, general] = [setter.set(text as string, setting), generally(text, setting)]
     all++
     if (isByWords(quick)) taken++
     expect(isByWords(general)).toBe(false)
@@ -189,11 +192,50 @@ describe('plain texts are laid out as all others are', () => {
           ...(markup.includes('{b}') && { b }),
         }
         check(markup, { ...own, values })
+        check(parseMarkup(markup).rich, { ...own, values })
         if (isByWords(setter.set(markup, { ...own, values })) && /[~{]/.test(markup)) quick++
       }),
       { numRuns: 2000 },
     )
     expect(quick).toBeGreaterThan(200)
+  })
+
+  it('texts of catalogs, in their languages and with values of their own, and rich texts', () => {
+    const strings = {
+      plain: 'Boats to Ardle Point',
+      valued: '~bold[{boat}] leaves for {port}, {time}',
+      escaped: 'A ~[b~] and {boat}',
+      linked: '~href="/x"[{boat}] now',
+      nested: '~bold[a ~serif[b]] {boat}',
+      empty: '',
+    }
+    const values = { boat: 'Tern', port: 'Ardle Point', time: '12:40', more: 1 }
+    const names = Object.keys(strings) as (keyof typeof strings)[]
+    let quick = 0
+    for (const language of ['en', 'de', 'fr', 'ar']) {
+      const catalog = defineCatalog(strings, { language })
+      for (const key of names) {
+        const own = Object.fromEntries(
+          Object.entries(values).filter(([name]) => strings[key].includes(`{${name}}`)),
+        )
+        for (const style of ['plain', 'serif', 'french', 'shifted']) {
+          for (const width of [undefined, 70, 300]) {
+            const setting = { style, width }
+            check(catalog.text(key, own), setting)
+            check(catalog.text(key), { ...setting, values: own })
+            // One value of both, one that is unused, and one that is missing.
+            check(catalog.text(key, own), { ...setting, values: { boat: 'Auk' } })
+            check(catalog.text(key, values), setting)
+            check(catalog.text(key), setting)
+            if (isByWords(setter.set(catalog.text(key, own), setting))) quick++
+          }
+        }
+      }
+    }
+    expect(quick).toBeGreaterThan(60)
+    check(joinRich(['Boats ', span('to', 'bold'), ' Ardle']), { style: 'plain', width: 80 })
+    check(richFromText('~not[markup] {x}'), { style: 'plain' })
+    check(rich`Boats to ~bold[${'Ardle'}]`, { style: 'plain' })
   })
 
   it('and wrapped to numbers as they are', () => {
@@ -206,10 +248,12 @@ describe('plain texts are laid out as all others are', () => {
     for (const [i, text] of texts.entries()) {
       const style = names[i % names.length]
       const quick = setter.shape(text, { style })
-      const general = setter.shape(parseMarkup(text).rich, { style })
+      const general = setter.shape(text, { style, with: {} })
+      const ofRich = setter.shape(parseMarkup(text).rich, { style })
       for (const width of [3, 55, 190.5, 700]) {
         expectSame(quick.wrap(width), general.wrap(width))
         expectSame(quick.nextLine(undefined, width), general.nextLine(undefined, width))
+        expectSame(ofRich.wrap(width), general.wrap(width))
       }
       const [own, other] = [quick.set({ width: 130 }), general.set({ width: 130 })]
       expect(own.lines.map(line => line.end)).toEqual(other.lines.map(line => line.end))
