@@ -20,10 +20,14 @@ export interface LayoutTools extends ShapingTools {
 }
 
 export function layoutTools(shelf: Shelf, hyphenation?: Hyphenation): LayoutTools {
-  const extents = keptOnShelf(shelf, 'line extents', () =>
-    keptByStyle(shelf, style => lineExtentsOf(findFace(shelf, style).face, style)),
-  )
-  const shaping = shapingTools(shelf)
-  const kerning = keptOnShelf(shelf, 'hyphen kerning', () => hyphenKerning(shaping.shape))
-  return { ...shaping, hyphenKerning: kerning, extents, ...(hyphenation && { hyphenation }) }
+  // An application may have a typesetter for each of its texts.
+  const tools = keptOnShelf(shelf, 'layout tools', (): LayoutTools => {
+    const shaping = shapingTools(shelf)
+    return {
+      ...shaping,
+      hyphenKerning: hyphenKerning(shaping.shape),
+      extents: keptByStyle(shelf, style => lineExtentsOf(findFace(shelf, style).face, style)),
+    }
+  })
+  return hyphenation ? { ...tools, hyphenation } : tools
 }

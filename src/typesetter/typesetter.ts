@@ -149,6 +149,7 @@ export interface Typesetter<
 
 const noValues: Values = {}
 const noSetting = {}
+const noReader: ReaderSettings = {}
 const none: readonly Problem[] = []
 
 const typesetterFields: Fields<TypesetterOptions<string, string, string>> = {
@@ -174,8 +175,9 @@ export function typesetter<S extends string, I extends string, Z extends string>
 ): Typesetter<S, I, Z> {
   checkOptions('typesetter', options, typesetterFields)
   checkArguments('typesetter', ['sheet', options.sheet, aSheet], ['shelf', options.shelf, aShelf])
-  const { shelf, reader = {}, hyphenation, problems: mode = 'throw' } = options
-  const { sheet, notes } = sheetForReader(options.sheet, checkedReader('typesetter', reader))
+  const { shelf, hyphenation, problems: mode = 'throw' } = options
+  const reader = options.reader ? checkedReader('typesetter', options.reader) : noReader
+  const { sheet, notes } = sheetForReader(options.sheet, reader)
   const tools = layoutTools(shelf, hyphenation)
   const forms = keptOnShelf(shelf, 'letter forms', () => ({ of: letterForms(shelf) })).of
   const book = styleBook(sheet)
