@@ -10,7 +10,7 @@ import {
   trait,
 } from './break-cost.ts'
 import { type LineStart, lineAt, type RoomOf } from './fast-lines.ts'
-import { type Breakable, stopKind, tolerance } from './stops.ts'
+import { type Breakable, firstStopBehind, stopKind, tolerance } from './stops.ts'
 import { noSpaces, spacesIn } from './word-spaces.ts'
 
 /**
@@ -101,8 +101,7 @@ function search(
   let head = 0
   const cheapest = leastOfWindow()
   cheapest.push(0, 0)
-  let firstStop = 0
-  while (firstStop < count && offsets[firstStop] <= first.offset) firstStop++
+  const firstStop = firstStopBehind(stops, first.offset)
   for (let stop = firstStop; stop < count; stop++) {
     const isForced = kinds[stop] === stopKind.mandatory
     const ofStop =

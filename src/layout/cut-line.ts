@@ -7,7 +7,7 @@ import { longestLine } from './fast-lines.ts'
 import { type InsertedRuns, insertedRuns } from './inserted-text.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
 import { arranged, widthOf } from './line-runs.ts'
-import { type Breakable, stopKind } from './stops.ts'
+import { type Breakable, firstStopBehind, stopKind } from './stops.ts'
 
 /** Stands for U+2026 in a face that lacks it. */
 const dots = '...'
@@ -24,25 +24,31 @@ export function markText({ ellipsis }: Style, face: Face): string {
  * text it ends; it may be all that is left.
  */
 export function cutLine(text: Breakable, start: number, width: number): BrokenLine {
-  const ends = cutPlaces(text, start)
+  const ends = cutPlaces(text, start, width)
   const marked = (end: number) => markedLine(text, start, end)
   return longestLine(text, start, ends, width, marked) ?? marked(start)
 }
 
-/** Where a line that starts at an offset may be cut, counted from there, up to its forced end. */
-function cutPlaces({ paragraph, breaks }: Breakable, start: number): Uint32Array {
-  const { count, offsets, contentEnds, kinds } = breaks().stops
+/**
+ * Where a line that starts at an offset may be cut, counted from there: up to its forced end, and not
+ * far beyond what goes into the width.
+ */
+function cutPlaces(text: Breakable, start: number, width: number): Uint32Array {
+  const { paragraph } = text
+  const { stops, widths, largestSize } = text.breaks()
+  const { count, offsets, contentEnds, kinds, ends } = stops
+  const { ellipsis } = paragraph.style
+  const isBetweenWords = typeof ellipsis !== 'string' && ellipsis.between === 'words'
+  // What a tab takes of a line is known when that is set.
+  const most = text.hasTabs ? Infinity : widths[start] + width + largestSize
   const words: number[] = []
   let end = paragraph.text.length
-  for (let i = 0; i < count; i++) {
-    if (offsets[i] <= start) continue
-    if (kinds[i] !== stopKind.hyphen) words.push(contentEnds[i] - start)
-    if (kinds[i] !== stopKind.mandatory) continue
+  for (let i = firstStopBehind(stops, start); i < count; i++) {
+    if (isBetweenWords && kinds[i] !== stopKind.hyphen) words.push(contentEnds[i] - start)
+    if (kinds[i] !== stopKind.mandatory && ends[i] <= most) continue
     end = offsets[i]
     break
   }
-  const { ellipsis } = paragraph.style
-  const isBetweenWords = typeof ellipsis !== 'string' && ellipsis.between === 'words'
   return isBetweenWords ? Uint32Array.from(words) : graphemes(paragraph.text.slice(start, end))
 }
 

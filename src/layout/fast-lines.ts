@@ -1,6 +1,6 @@
 import { graphemes } from '../unicode/index.ts'
 import { type BrokenLine, lineByNumbers, lineOf } from './line-of.ts'
-import { type Breakable, type Stops, stopKind, tolerance } from './stops.ts'
+import { type Breakable, firstStopBehind, type Stops, stopKind, tolerance } from './stops.ts'
 
 /** The room for a line of a paragraph, counted from 0. */
 export type RoomOf = (line: number) => number
@@ -12,8 +12,10 @@ export function* fastLines(
   { offset = 0, line: first = 0 }: Partial<LineStart> = {},
 ): Generator<BrokenLine> {
   const { length } = text.paragraph.text
-  const { offsets } = text.breaks().stops
-  let next = 0
+  const { stops } = text.breaks()
+  const { offsets } = stops
+  // A text may go on over a thousand pages.
+  let next = firstStopBehind(stops, offset)
   let start = offset
   for (let index = first; start < length; index++) {
     while (offsets[next] <= start) next++

@@ -5,7 +5,7 @@ import { canBeEven } from './even-lines.ts'
 import { fastLines, type LineStart, lastStop, lineAt, type RoomOf } from './fast-lines.ts'
 import { justificationLimits, justified } from './justify.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
-import { type Breakable, tolerance } from './stops.ts'
+import { type Breakable, firstStopBehind, tolerance } from './stops.ts'
 
 /**
  * What was planned for the lines of a paragraph that are still to come, where it is planned as a
@@ -166,8 +166,7 @@ function lineCount(text: Breakable, roomOf: RoomOf, from: LineStart, slack: numb
   const { stops, widths } = breaks
   let index = from.line
   let start = from.offset
-  let next = 0
-  while (next < stops.count && stops.offsets[next] <= start) next++
+  let next = firstStopBehind(stops, start)
   while (next < stops.count) {
     const last = Math.max(next, lastStop(breaks, next, widths[start], roomOf(index) + slack))
     start = stops.offsets[last]

@@ -26,6 +26,18 @@ export interface Stops {
   readonly ends: Float64Array
 }
 
+/** Index of the first stop behind an offset, or how many there are: by bisection. */
+export function firstStopBehind({ offsets, count }: Stops, offset: number): number {
+  let low = 0
+  let high = count
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (offsets[middle] <= offset) low = middle + 1
+    else high = middle
+  }
+  return low
+}
+
 /** A paragraph made ready for breaking. */
 export interface Breakable {
   readonly paragraph: ShapedParagraph
