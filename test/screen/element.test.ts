@@ -307,6 +307,21 @@ describe('what a reader and an application change', () => {
     expect(Math.max(...(await lefts()))).toBe(0)
   })
 
+  it('says in words where a part of the library cannot be fetched', async () => {
+    await page.route(/packed\.woff2$/, route => route.fulfill({ body: 'wOF2 and no more' }))
+    await page.route(/woff2-[\w-]+\.js$/, route => route.abort())
+    const told = await change<string[]>(`
+      return window.openShelf({ fonts: ['/packed.woff2'] }).then(
+        () => ['opened'],
+        error => [error.name, error.code, error.message],
+      )`)
+    expect(told).toEqual([
+      'DotLineError',
+      'missing-asset',
+      expect.stringContaining('what unpacks WOFF2 fonts cannot be loaded'),
+    ])
+  })
+
   it('goes on in what stands in for a font that cannot be fetched, and says so', async () => {
     await change(`
       const shelf = await window.openShelf({ load: 'when-used', fonts: [{ source: '/nowhere.ttf', family: 'Gone' }] })

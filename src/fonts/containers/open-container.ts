@@ -1,4 +1,5 @@
 import { fail } from '../../problem/index.ts'
+import { laterPart } from '../later-part.ts'
 import { readSfnt, type SfntTables } from '../sfnt.ts'
 import { type FontFile, fileOf } from './font-file.ts'
 import { mostFaces } from './limits.ts'
@@ -21,15 +22,19 @@ const collectionHead = 12
 export async function fontsIn(file: FontFile, name: string): Promise<readonly ContainedFont[]> {
   const signature = String.fromCharCode(...file.read(0, signatureLength))
   if (signature === 'wOFF' || signature === 'wOF2') {
-    const unpack =
-      signature === 'wOF2'
-        ? (await import('./unpack-woff2.ts')).unpackWoff2
-        : (await import('./unpack-woff.ts')).unpackWoff
+    const unpack = await unpackerOf(signature)
     return [fontOf(fileOf(unpack(file.whole(), name)), name)]
   }
   if (signature !== 'ttcf') return [fontOf(file, name)]
   const count = facesIn(file, name)
   return Array.from({ length: count }, (_, index) => fontOf(file, name, index))
+}
+
+async function unpackerOf(signature: 'wOFF' | 'wOF2') {
+  if (signature === 'wOFF') {
+    return (await laterPart('unpacks WOFF fonts', () => import('./unpack-woff.ts'))).unpackWoff
+  }
+  return (await laterPart('unpacks WOFF2 fonts', () => import('./unpack-woff2.ts'))).unpackWoff2
 }
 
 /** A font that is not packed. */

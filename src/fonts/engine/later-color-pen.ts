@@ -1,3 +1,4 @@
+import { laterPart } from '../later-part.ts'
 import type { colorPen } from './color-pen.ts'
 
 let loaded: typeof colorPen | undefined
@@ -7,7 +8,7 @@ let loaded: typeof colorPen | undefined
  * such. Fonts come while somebody waits for them; their glyphs are asked for at once.
  */
 export async function loadColorPen() {
-  loaded ??= (await import('./color-pen.ts')).colorPen
+  loaded ??= (await laterPart('paints colored glyphs', () => import('./color-pen.ts'))).colorPen
 }
 
 /** Undefined before a font with colors has come. */
