@@ -41,24 +41,32 @@ const answerOf = (address: string, path: string, more: object = {}) =>
       .end()
   })
 
+const previewWith = (...names: readonly string[]) =>
+  spawn(
+    process.execPath,
+    [command, 'preview', ...named, '--port', '0', ...names.flatMap(name => ['--font', name])],
+    { cwd },
+  )
+
+/** Where it serves, as it says when it does. */
+async function addressOf(server: ReturnType<typeof previewWith>): Promise<string> {
+  const said = await new Promise<string>((done, failed) => {
+    server.stdout.on('data', piece => done(String(piece)))
+    server.stderr.on('data', piece => failed(new Error(String(piece))))
+  })
+  const places = /^workbench {2}(http:\/\/127\.0\.0\.1:\d+)\/\nproof {6}\1\/proof\n$/
+  return places.exec(said)?.[1] ?? said
+}
+
 describe('dotline preview', () => {
   let browser: Browser
   let page: Page
   let address = ''
   const errors: string[] = []
-  const server = spawn(
-    process.execPath,
-    [command, 'preview', ...named, '--port', '0', '--font', 'greek.woff2', '--font', 'greek.woff'],
-    { cwd },
-  )
+  const server = previewWith('greek.woff2', 'greek.woff')
 
   beforeAll(async () => {
-    const said = await new Promise<string>((done, failed) => {
-      server.stdout.on('data', piece => done(String(piece)))
-      server.stderr.on('data', piece => failed(new Error(String(piece))))
-    })
-    address =
-      /^workbench {2}(http:\/\/127\.0\.0\.1:\d+)\/\nproof {6}\1\/proof\n$/.exec(said)?.[1] ?? said
+    address = await addressOf(server)
     browser = await launchBrowser()
     page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     page.on('pageerror', error => errors.push(String(error)))
@@ -128,6 +136,21 @@ describe('dotline preview', () => {
     expect((await answerOf(address, '/served.json', other)).status).toBe(403)
     expect((await answerOf(address, '/served.json', { method: 'POST' })).status).toBe(403)
     expect((await answerOf(address, '/served.json')).body).toContain('Saint Orrin')
+  })
+
+  it('reads fonts again that could not be read, and goes on', async () => {
+    writeFileSync(join(cwd, 'late.ttf'), 'no font')
+    const own = previewWith('late.ttf')
+    try {
+      const where = await addressOf(own)
+      const broken = await answerOf(where, '/proof')
+      expect(broken.body).toContain('late.ttf is not a TrueType or OpenType font')
+      cpSync(join(cwd, 'greek.woff'), join(cwd, 'late.ttf'))
+      const mended = await answerOf(where, '/proof')
+      expect([mended.status, mended.body.includes('class="card')]).toEqual([200, true])
+    } finally {
+      own.kill()
+    }
   })
 
   it('tells what it cannot serve', async () => {
