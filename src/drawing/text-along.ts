@@ -108,26 +108,23 @@ export function textAlong(
   })
   // In the order of the text: that is what is copied and read out.
   const items = turned.toSorted((a, b) => a.start - b.start).map(({ item }): Item => item)
-  const isBeyond = start < run.from - 1e-6 || start + x > run.to + 1e-6
-  const problems = isBeyond
-    ? [
-        warningProblem('beyond-line', 'the text is longer than the line that it runs along', {
-          hint: 'use a shorter text, a smaller size or a longer line',
-        }),
-      ]
-    : []
-  const cut = layout.lines.length > 1
-  const more = cut
-    ? [
-        warningProblem('beyond-line', 'only the first line of the text runs along the line', {
-          hint: 'set it without a width',
-        }),
-      ]
-    : []
+  const problems: Problem[] = []
+  const tell = (message: string, hint: string) =>
+    problems.push(warningProblem('beyond-line', message, { hint }))
+  if (start < run.from - 1e-6 || start + x > run.to + 1e-6) {
+    const hint = 'use a shorter text, a smaller size or a longer line'
+    tell('the text is longer than the line that it runs along', hint)
+  }
+  if (layout.lines.length > 1) {
+    tell('only the first line of the text runs along the line', 'set it without a width')
+  }
+  if (run.hasMore) {
+    tell('the text runs along the first stretch of the path only', 'give a path without gaps')
+  }
   const label = line ? rangeText(layout, line.start, line.end).trimEnd() : ''
   return {
     item: { kind: 'group', ...(label !== '' && { label, role: 'img' }), items },
-    problems: [...layout.problems, ...problems, ...more],
+    problems: [...layout.problems, ...problems],
   }
 }
 
@@ -143,6 +140,8 @@ interface Run {
   /** How far the line goes on from the point the text is put at, back and forth. */
   readonly from: number
   readonly to: number
+  /** Whether it goes on somewhere else, behind a gap. */
+  readonly hasMore: boolean
   at(along: number): Stand
 }
 
@@ -166,6 +165,7 @@ function circleRun(
   return {
     from: -Math.PI * own,
     to: Math.PI * own,
+    hasMore: false,
     at(along) {
       const angle = middle + (turn * along) / own
       const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
@@ -182,7 +182,9 @@ function pathRun(data: string, { at = 0.5, gap = 0 }: TextAlongOptions): Run {
       `path data is not valid at ${read.at}: '${data.slice(read.at, read.at + 12)}'`,
     )
   }
-  const points = polylines(read.outline, { tolerance: 0.05 })[0] ?? []
+  // Points alone are no line.
+  const stretches = polylines(read.outline, { tolerance: 0.05 }).filter(({ length }) => length > 2)
+  const [points = []] = stretches
   const lengths = [0]
   for (let i = 2; i + 1 < points.length; i += 2) {
     const step = Math.hypot(points[i] - points[i - 2], points[i + 1] - points[i - 1])
@@ -196,6 +198,7 @@ function pathRun(data: string, { at = 0.5, gap = 0 }: TextAlongOptions): Run {
   return {
     from: -origin,
     to: whole - origin,
+    hasMore: stretches.length > 1,
     at(along) {
       const goal = origin + along
       let [low, high] = [1, lengths.length - 1]

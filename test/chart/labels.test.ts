@@ -400,6 +400,10 @@ describe('text along a line', () => {
     expect((first + last) / 2).toBeCloseTo(150, -1)
     const short = textAlong(layout, 'M0 0 C10 0 20 0 30 0')
     expect(short.problems[0].code).toBe('beyond-line')
+    const gap = textAlong(layout, 'M9 9 M0 50 L300 50 M400 50 L700 50')
+    expect(gap.problems.map(({ message }) => message)).toEqual([
+      'the text runs along the first stretch of the path only',
+    ])
     expect(() => textAlong(layout, 'M0 0')).toThrow('has no length')
     expect(() => textAlong(layout, 'nonsense')).toThrow('path data is not valid at 0')
     expect(inkedTexts([item])).toEqual([])
