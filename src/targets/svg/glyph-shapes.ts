@@ -48,13 +48,16 @@ function glyphElement(face: Face, glyph: number, id: string): string {
 
 const kept = new WeakMap<Face, FaceShapes>()
 
-/** Those of a face, with the prefix that its contents give; written once: labels have the same few letters. */
+/**
+ * Those of a face, with the prefix that its contents give. They are kept, for labels have the same few
+ * letters; but for colored ones, which are long, and few.
+ */
 export function shapesOf(face: Face): FaceShapes {
   let shapes = kept.get(face)
   if (!shapes) {
     // Short, for it stands before every glyph; never a digit first, which no selector could name.
     shapes = faceShapes(face, `g${hash32(face.id, 0x811c9dc5)}`)
-    kept.set(face, shapes)
+    if (!face.colored) kept.set(face, shapes)
   }
   return shapes
 }
