@@ -1,5 +1,5 @@
 import {
-  type Align,
+  type Frame,
   type Layout,
   type Problem,
   type RichText,
@@ -10,14 +10,13 @@ import {
 import { htmlParts } from '../targets/html/index.ts'
 import { type BlockPictures, blockPictures } from './block-pictures.ts'
 import { ElementBase } from './element-base.ts'
-import { elementName } from './element-name.ts'
+import { isAlign, readValues, saidText, setText, type TextSetting } from './element-text.ts'
 import { followLinks, type Links, type TextAction } from './links.ts'
 import { leastWhole } from './needed-width.ts'
 import { directionOf, languageOf } from './page-language.ts'
 import type { PageRules } from './page-rules.ts'
 import { awaitProvider, type Provided, providerOf } from './provided.ts'
 import { type ShadowParts, shadowParts, showParts } from './shadow-parts.ts'
-import { problemsOf } from './text-provider.ts'
 import { writeTip } from './tip-text.ts'
 import { type Tooltip, tooltipOf } from './tooltip.ts'
 import { type WrittenLines, writtenLines } from './written-lines.ts'
@@ -35,9 +34,6 @@ const attributes = [
 ] as const
 
 type Attribute = (typeof attributes)[number]
-
-const listedAligns: readonly string[] = ['start', 'center', 'end', 'left', 'right', 'justify']
-const isAlign = (value: string | null): value is Align => listedAligns.includes(value ?? '')
 
 /**
  * A text in a page: `<dot-line text-style="headline" message="board.title">`. It is set with what
@@ -105,6 +101,7 @@ export class DotLineElement extends ElementBase {
   }
   set values(value: Values | undefined) {
     this.#values = value
+    this.#badValues = undefined
     this.#changed()
   }
 
@@ -164,12 +161,7 @@ export class DotLineElement extends ElementBase {
    */
   neededWidth(): number {
     if (!this.#setter) return 0
-    this.#neededWidth ??= leastWhole(this.#setter, this.#content, {
-      ...(this.textStyle !== '' && { style: this.textStyle }),
-      // A text of the catalog has its values already: they choose what it says.
-      ...(this.#values && !this.#isMessage && { values: this.#values }),
-      ...(this.maxLines !== undefined && { maxLines: this.maxLines }),
-    })
+    this.#neededWidth ??= leastWhole(this.#setter, this.#content, this.#setting)
     return this.#neededWidth
   }
 
@@ -202,7 +194,11 @@ export class DotLineElement extends ElementBase {
 
   /** Called by the page when an attribute was changed. */
   attributeChangedCallback(name: Attribute, _: string | null, value: string | null) {
-    if (name === 'values') this.#values = this.#read(value)
+    if (name === 'values') {
+      const { values, problem } = readValues(value)
+      this.#values = values
+      this.#badValues = problem
+    }
     this.#changed()
   }
 
@@ -219,7 +215,9 @@ export class DotLineElement extends ElementBase {
     const found: Problem[] = this.#badValues ? [this.#badValues] : []
     this.#neededWidth = undefined
     this.#setter = provided.setter(languageOf(this), directionOf(this))
-    this.#content = this.#said(provided, found)
+    const { markup, message, textContent: content } = this
+    const given = { rich: this.#rich, values: this.#values, markup, message, content }
+    this.#content = saidText(given, provided.provision.catalog, found)
     this.#natural(found)
     this.#found = found
     if (this.#width !== undefined) this.#write(this.#width)
@@ -257,41 +255,16 @@ export class DotLineElement extends ElementBase {
     else this.setAttribute(name, value)
   }
 
-  #read(value: string | null): Values | undefined {
-    this.#badValues = undefined
-    if (value === null || value === '') return undefined
-    try {
-      const read: unknown = JSON.parse(value)
-      if (isValues(read)) return read
-    } catch {
-      // What it is not is told below.
+  /** How it is set, apart from its frame. */
+  get #setting(): TextSetting {
+    const { textStyle: style, maxLines } = this
+    // A text of the catalog has its values already: they choose what it says.
+    const isMessage = !this.#rich && this.markup === null && this.message !== null
+    return {
+      ...(style !== '' && { style }),
+      ...(this.#values && !isMessage && { values: this.#values }),
+      ...(maxLines !== undefined && { maxLines }),
     }
-    const message = `the values of <${elementName}> are not a JSON object: ${value.slice(0, 60)}`
-    this.#badValues = { code: 'bad-values', severity: 'error', message }
-    return undefined
-  }
-
-  /** What it says; as plain text, where it cannot be what was asked for. */
-  #said({ provision: { catalog } }: Provided, found: Problem[]): string | RichText {
-    const { message, markup } = this
-    if (this.#rich) return this.#rich
-    if (markup !== null) return markup
-    if (message === null) return (this.textContent ?? '').replace(/\s+/g, ' ').trim()
-    try {
-      if (catalog) return catalog.text(message, this.#values)
-      found.push({
-        code: 'unknown-key',
-        severity: 'error',
-        message: `no catalog is provided for '${message}'`,
-      })
-    } catch (error) {
-      found.push(...problemsOf(error))
-    }
-    return message.replace(/[[\]{}~]/g, mark => `~${mark}`)
-  }
-
-  get #isMessage(): boolean {
-    return !this.#rich && this.markup === null && this.message !== null
   }
 
   /** Tells the page how wide the text would be by itself. */
@@ -302,31 +275,11 @@ export class DotLineElement extends ElementBase {
     this.#parts?.natural.style.setProperty('inline-size', `${this.#naturalWidth}px`)
   }
 
-  #set(
-    frame: { readonly width?: number; readonly align?: Align },
-    found: Problem[],
-  ): Layout | undefined {
-    const { textStyle: style, maxLines } = this
+  #set(frame: Pick<Frame, 'width' | 'align'>, found: Problem[]): Layout | undefined {
+    if (!this.#setter) return undefined
     const align = this.getAttribute('align')
-    const setting = {
-      ...(isAlign(align) && { align }),
-      ...frame,
-      // A text of the catalog has its values already: they choose what it says.
-      ...(this.#values && !this.#isMessage && { values: this.#values }),
-      ...(maxLines !== undefined && { maxLines }),
-    }
-    try {
-      return this.#setter?.set(this.#content, { ...setting, ...(style !== '' && { style }) })
-    } catch (error) {
-      found.push(...problemsOf(error))
-    }
-    // As plain text of the sheet, whatever its style and its values were to be.
-    try {
-      return this.#setter?.set('{text}', { ...frame, values: { text: plainOf(this.#content) } })
-    } catch (error) {
-      found.push(...problemsOf(error))
-      return undefined
-    }
+    const own = { ...(isAlign(align) && { align }), ...frame }
+    return setText(this.#setter, this.#content, this.#setting, own, found)
   }
 
   /** As it goes into its box; where it wraps, aligned as it is then to be. */
@@ -440,9 +393,3 @@ export class DotLineElement extends ElementBase {
     }
   }
 }
-
-const isValues = (value: unknown): value is Values =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
-const plainOf = (content: string | RichText) =>
-  typeof content === 'string' ? content : content.sourceText

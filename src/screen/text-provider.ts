@@ -1,11 +1,4 @@
-import {
-  DotLineError,
-  type Problem,
-  problemLine,
-  type ReaderSettings,
-  type Typesetter,
-  typesetter,
-} from '../core.ts'
+import { problemLine, type ReaderSettings, type Typesetter, typesetter } from '../core.ts'
 import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
 import { laterWriting } from './later-writing.ts'
 import { pageFonts } from './page-fonts.ts'
@@ -260,10 +253,4 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       for (const resolve of idle.splice(0)) resolve()
     },
   }
-}
-
-/** What failed, as a problem to be told. */
-export function problemsOf(error: unknown): readonly Problem[] {
-  if (error instanceof DotLineError) return error.problems
-  throw error
 }

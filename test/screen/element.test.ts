@@ -187,6 +187,21 @@ describe('a text element', () => {
     expect(codes.filter(code => /unknown-style.*boddy/.test(code)).length).toBe(1)
     expect(codes.filter(code => /bad-values.*port: 1/.test(code)).length).toBe(1)
     expect(codes.filter(code => /unknown-key.*nowhere/.test(code)).length).toBe(1)
+    // What a property says goes before what an attribute said wrongly.
+    const mended = await change<string[]>(`
+      const element = document.createElement('dot-line')
+      element.setAttribute('values', '{port: 1}')
+      element.markup = 'to {port}'
+      document.querySelector('main').append(element)
+      await window.provider.settled()
+      const codes = () => element.problems.map(problem => problem.code).join()
+      const before = codes()
+      element.values = { port: 'Ardle Point' }
+      await window.provider.settled()
+      const after = codes() + element.layout.text
+      element.remove()
+      return [before, after]`)
+    expect(mended).toEqual([expect.stringContaining('bad-values'), 'to Ardle Point'])
     expect(served.errors).toEqual([])
   })
 

@@ -1,0 +1,102 @@
+import {
+  type Align,
+  type Catalog,
+  DotLineError,
+  type Frame,
+  type Layout,
+  type Problem,
+  type RichText,
+  type Typesetter,
+  type Values,
+} from '../core.ts'
+import { elementName } from './element-name.ts'
+
+/** What an element was given to say: rich text before markup, that before a text of the catalog. */
+export interface GivenText {
+  readonly rich: RichText | undefined
+  readonly markup: string | null
+  readonly message: string | null
+  readonly values: Values | undefined
+  /** What stands in it. */
+  readonly content: string | null
+}
+
+/** What it says; as plain text, where it cannot be what was asked for. */
+export function saidText(
+  { rich, markup, message, values, content }: GivenText,
+  catalog: Catalog | undefined,
+  found: Problem[],
+): string | RichText {
+  if (rich) return rich
+  if (markup !== null) return markup
+  if (message === null) return (content ?? '').replace(/\s+/g, ' ').trim()
+  try {
+    if (catalog) return catalog.text(message, values)
+    found.push({
+      code: 'unknown-key',
+      severity: 'error',
+      message: `no catalog is provided for '${message}'`,
+    })
+  } catch (error) {
+    found.push(...problemsOf(error))
+  }
+  return message.replace(/[[\]{}~]/g, mark => `~${mark}`)
+}
+
+/** How a text is set, apart from its frame. */
+export interface TextSetting {
+  readonly style?: string
+  readonly values?: Values
+  readonly maxLines?: number
+}
+
+/** A text in a frame; as plain text of the sheet, where its style or its values are no such. */
+export function setText(
+  setter: Typesetter,
+  content: string | RichText,
+  setting: TextSetting,
+  frame: Pick<Frame, 'width' | 'align'>,
+  found: Problem[],
+): Layout | undefined {
+  try {
+    return setter.set(content, { ...setting, ...frame })
+  } catch (error) {
+    found.push(...problemsOf(error))
+  }
+  const text = typeof content === 'string' ? content : content.sourceText
+  try {
+    return setter.set('{text}', { ...frame, values: { text } })
+  } catch (error) {
+    found.push(...problemsOf(error))
+    return undefined
+  }
+}
+
+/** Values as an attribute has them, or what is wrong with it; neither where there is none. */
+export function readValues(attribute: string | null): {
+  readonly values?: Values
+  readonly problem?: Problem
+} {
+  if (attribute === null || attribute === '') return {}
+  try {
+    const read: unknown = JSON.parse(attribute)
+    if (isValues(read)) return { values: read }
+  } catch {
+    // What it is not is told below.
+  }
+  const message = `the values of <${elementName}> are not a JSON object: ${attribute.slice(0, 60)}`
+  return { problem: { code: 'bad-values', severity: 'error', message } }
+}
+
+/** What failed, as problems to be told. */
+function problemsOf(error: unknown): readonly Problem[] {
+  if (error instanceof DotLineError) return error.problems
+  throw error
+}
+
+const isValues = (value: unknown): value is Values =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+const aligns: readonly string[] = ['start', 'center', 'end', 'left', 'right', 'justify']
+
+export const isAlign = (value: string | null): value is Align => aligns.includes(value ?? '')
