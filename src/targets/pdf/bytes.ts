@@ -1,10 +1,3 @@
-/** Latin-1 text as bytes; PDF's own syntax needs no more. */
-export function latin1(text: string): Uint8Array<ArrayBuffer> {
-  const bytes = new Uint8Array(text.length)
-  for (let i = 0; i < text.length; i++) bytes[i] = text.charCodeAt(i)
-  return bytes
-}
-
 export function joined(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
   const all = new Uint8Array(parts.reduce((length, part) => length + part.length, 0))
   let at = 0

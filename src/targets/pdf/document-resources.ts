@@ -1,7 +1,7 @@
+import { latin1 } from '../../blocks/index.ts'
 import { type GlyphsItem, numberText, type Picture } from '../../drawing/index.ts'
 import type { BlendMode, Face, LinearPaint, RadialPaint } from '../../fonts/index.ts'
 import type { Blurred } from './blurred.ts'
-import { latin1 } from './bytes.ts'
 import type { EmbeddedFace } from './coded.ts'
 import { embeddedFace } from './embedded-face.ts'
 import { embedBlurred, embedImage } from './embedded-image.ts'

@@ -1,6 +1,6 @@
+import { latin1 } from '../../blocks/index.ts'
 import { numberText } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
-import { latin1 } from './bytes.ts'
 import type { Coded, GlyphPart } from './coded.ts'
 import { colorContent } from './color-content.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'

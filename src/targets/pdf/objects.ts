@@ -1,4 +1,5 @@
-import { fingerprint, joined, latin1 } from './bytes.ts'
+import { latin1 } from '../../blocks/index.ts'
+import { fingerprint, joined } from './bytes.ts'
 import { entryKind, entryTable, entryWidths } from './entry-table.ts'
 
 /** Compresses into the zlib format (RFC 1950). */

@@ -1,3 +1,4 @@
+import { latin1 } from '../../blocks/index.ts'
 import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import {
@@ -15,7 +16,7 @@ import {
   oneOf,
 } from '../../problem/index.ts'
 import { addBookmarks } from './bookmarks.ts'
-import { joined, latin1, utf16String } from './bytes.ts'
+import { joined, utf16String } from './bytes.ts'
 import { documentResources } from './document-resources.ts'
 import { addLink } from './link.ts'
 import { infoText, type PdfMetadata } from './metadata.ts'

@@ -1,6 +1,6 @@
+import { latin1 } from '../../blocks/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import { colorGlyph } from './color-glyph.ts'
-import { ascii } from './glyph-uses.ts'
 import { outlinePath } from './outline-path.ts'
 
 /** What a glyph is painted with. */
@@ -29,7 +29,7 @@ export function faceShapes(face: Face, prefix: string): FaceShapes {
       if (shape === undefined) {
         const id = `${prefix}-${glyph}`
         const element = glyphElement(face, glyph, id)
-        shape = element === '' ? nothing : { element, start: ascii(`<use href="#${id}" x="`) }
+        shape = element === '' ? nothing : { element, start: latin1(`<use href="#${id}" x="`) }
         shapes[glyph] = shape
       }
       return shape === nothing ? undefined : shape

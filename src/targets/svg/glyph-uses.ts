@@ -1,4 +1,4 @@
-import { bytesRow } from '../../blocks/index.ts'
+import { bytesRow, latin1 } from '../../blocks/index.ts'
 import { type GlyphsItem, numberText } from '../../drawing/index.ts'
 import type { Definitions } from './definitions.ts'
 
@@ -12,14 +12,7 @@ const minus = '-'.charCodeAt(0)
 const zero = '0'.charCodeAt(0)
 const decoder = new TextDecoder()
 
-/** Text of ASCII characters alone, as bytes; an encoder takes longer for so few. */
-export function ascii(text: string): Uint8Array {
-  const bytes = bytesRow(text.length)
-  for (let i = 0; i < text.length; i++) bytes[i] = text.charCodeAt(i)
-  return bytes
-}
-
-const beforeY = ascii('" y="')
+const beforeY = latin1('" y="')
 
 /**
  * Uses of glyphs at whole font units, or nearly, where a line was justified. Written byte by byte: a
@@ -67,7 +60,7 @@ const mostWhole = 0x7fffffff
 function putNumber(bytes: Uint8Array, start: number, value: number): number {
   let left = Math.abs(value)
   if (!Number.isInteger(value) || left > mostWhole) {
-    const text = ascii(numberText(value, 3))
+    const text = latin1(numberText(value, 3))
     bytes.set(text, start)
     return start + text.length
   }
