@@ -5,6 +5,7 @@ import { contentOf, giveRoom, withoutRoom } from './backing-room.ts'
 import { contentEnd } from './content-end.ts'
 import { longestLine } from './fast-lines.ts'
 import { type InsertedRuns, insertedRuns } from './inserted-text.ts'
+import type { LayoutTools } from './layout-tools.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
 import { arranged, widthOf } from './line-runs.ts'
 import { type Breakable, firstStopBehind, stopKind } from './stops.ts'
@@ -52,8 +53,25 @@ function cutPlaces(text: Breakable, start: number, width: number): Uint32Array {
   return isBetweenWords ? Uint32Array.from(words) : graphemes(paragraph.text.slice(start, end))
 }
 
+/**
+ * How wide the runs of the mark of a style are; undefined where it does not stand at the end of what
+ * fits of the letters, or where no face has all of it.
+ */
+export function widthsOfMark(style: Style, tools: LayoutTools): readonly number[] | undefined {
+  const { ellipsis } = style
+  if (typeof ellipsis !== 'string') {
+    const { at = 'end', between = 'graphemes' } = ellipsis
+    if (at !== 'end' || between !== 'graphemes') return undefined
+  }
+  const text = markText(style, tools.shapingStyle(style).faces[0])
+  if (text === '') return []
+  const { runs } = insertedRuns({ kind: 'ellipsis', text, style, offset: 0, level: 0 }, tools)
+  if (runs.some(({ glyphs }) => glyphs.glyphs.includes(0))) return undefined
+  return runs.map(run => run.width)
+}
+
 /** The text from `start` to `end`, without the spaces at its end, and the mark. */
-function markedLine(text: Breakable, start: number, end: number): BrokenLine {
+export function markedLine(text: Breakable, start: number, end: number): BrokenLine {
   const { paragraph } = text
   const inner = contentEnd(paragraph.text, start, end)
   const line = lineOf(text, start, inner)

@@ -14,15 +14,8 @@ import {
 } from './layout.ts'
 import { layoutProblems } from './layout-problems.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import {
-  fittingLines,
-  type Limits,
-  type MeasuredLine,
-  measured as measuredLine,
-  outerWidth,
-} from './limited-lines.ts'
-import { lineByNumbers } from './line-of.ts'
-import { trimmed } from './line-reach.ts'
+import { fittingLines, type Limits, type MeasuredLine, outerWidth } from './limited-lines.ts'
+import { linePlacer } from './line-placer.ts'
 import { arranged, movedTo } from './line-runs.ts'
 import { markerText } from './marker.ts'
 import { type FlowPadding, flowPadding } from './padding.ts'
@@ -88,38 +81,6 @@ export function layOut(
   }
 }
 
-/** Where lines of a text end, in the whole of it, and how wide they are: one entry of each a line. */
-export interface LineEnds {
-  readonly ends: ArrayLike<number>
-  readonly widths: ArrayLike<number>
-}
-
-/** Lines of a horizontal text whose ends are known, in a frame that has room for all of them. */
-export function linesByEnds(
-  texts: readonly Breakable[],
-  paragraphs: readonly LayoutParagraph[],
-  frame: Frame,
-  tools: LayoutTools,
-  { ends, widths }: LineEnds,
-): Line[] {
-  const { style } = texts[0].paragraph
-  const padding = flowPadding(style, style.writingMode)
-  const lines: MeasuredLine[] = []
-  for (const [paragraph, text] of texts.entries()) {
-    const { offset, text: own } = text.paragraph
-    let start = 0
-    let index = 0
-    do {
-      const end = ends[lines.length] - offset
-      const line = lineByNumbers(text, start, end, widths[lines.length])
-      lines.push(measuredLine({ text, paragraph, index: index++ }, line, texts, tools))
-      start = end
-    } while (start < own.length)
-  }
-  const inner = innerLength(lines, limitsOf(frame, style.writingMode, padding))
-  return placed(lines, inner, frame.align, padding, tools, paragraphs)
-}
-
 /** How long lines may be; as long as the longest where nothing says so. */
 function innerLength(lines: readonly MeasuredLine[], { length }: Limits): number {
   if (length !== Infinity) return length
@@ -144,55 +105,30 @@ function limitsOf(frame: Frame, mode: WritingMode, padding: FlowPadding): Limits
   }
 }
 
-/** How much of the room beside a line lies to its left, in text from left to right. */
-const shares: Record<Align, number> = {
-  start: 0,
-  center: 0.5,
-  end: 1,
-  left: 0,
-  right: 1,
-  justify: 0,
-}
-
-function shareOf(align: Align, level: number): number {
-  const isEdge = align === 'left' || align === 'right'
-  return level === 1 && !isEdge ? 1 - shares[align] : shares[align]
-}
-
 function placed(
   measured: readonly MeasuredLine[],
   length: number,
   align: Align | undefined,
-  { inlineStart, blockStart }: FlowPadding,
+  padding: FlowPadding,
   tools: LayoutTools,
   paragraphs: readonly LayoutParagraph[],
 ): Line[] {
-  let top = blockStart
+  const place = linePlacer(length, align, padding, tools)
   return measured.map((line, i) => {
-    const { paragraph, runs, start, end, width: lineWidth, indent, space } = line
+    const { paragraph, runs, start, end, reach, width, indent, space } = line
     const { style, offset, level } = paragraph
-    const isLast = i === measured.length - 1
-    const reach = trimmed(line.reach, style, tools, i === 0, isLast)
-    const room = length - indent - style.endIndent - lineWidth
-    const edge = inlineStart + (level === 1 ? style.endIndent : indent)
-    const x = edge + room * shareOf(align ?? style.align, level)
-    const height = reach.above + reach.below
-    if (i > 0) top += space
+    const sized = { style, level, reach, width, indent, space }
+    const placedLine = place(sized, i === 0, i === measured.length - 1)
+    const { x } = placedLine
     const own = x === 0 ? runs : runs.map(run => movedTo(run, run.x + x))
-    const placedLine = {
+    return {
       paragraph: indexAt(paragraphs, offset + start),
       start: offset + start,
       end: offset + end,
-      x,
-      width: lineWidth,
-      top,
-      height,
-      baseline: top + reach.above,
+      ...placedLine,
       level,
       runs: line.marker ? [...markerRuns(line, x), ...own] : own,
     }
-    top += height
-    return placedLine
   })
 }
 

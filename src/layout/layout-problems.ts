@@ -63,20 +63,43 @@ function missingInserted(texts: readonly Breakable[], lines: readonly Line[]): r
   })
 }
 
-/** A word that went on on the next line without a hyphen: told once, with how many there are. */
 function brokenWords(lines: readonly MeasuredLine[]): readonly Problem[] {
-  const broken = lines.flatMap((line, i) => (line.breaksWord ? [i] : []))
-  if (broken.length === 0) return none
-  const line = lines[broken[0]]
-  const { paragraph, end } = line
-  const { text, offset } = paragraph
-  const start = Math.max(text.lastIndexOf(' ', end - 1), text.lastIndexOf('\u2028', end - 1)) + 1
-  const next = text.slice(end).search(/[ \u2028]/)
-  const range = { start: offset + start, end: offset + (next < 0 ? text.length : end + next) }
+  const broken = lines.flatMap(({ breaksWord, paragraph, end }, line) =>
+    breaksWord ? [{ start: paragraph.offset, end: paragraph.offset + end, line }] : [],
+  )
+  const [first] = broken
+  if (!first) return none
+  // The whole text is longer than its words: that of the paragraph is enough.
+  const { text, offset } = lines[first.line].paragraph
+  return [brokenWord(text, broken, offset)]
+}
+
+/** A word that is broken at the end of a line. */
+export interface BrokenWord {
+  /** Offset of its paragraph in the whole text. */
+  readonly start: number
+  /** Offset of the end of the line. */
+  readonly end: number
+  readonly line: number
+}
+
+/**
+ * A word that went on on the next line without a hyphen: told once, with how many there are. `text`
+ * begins at an offset of the whole.
+ */
+export function brokenWord(text: string, broken: readonly BrokenWord[], offset = 0): Problem {
+  const [{ start: least, end, line }] = broken
+  const before = Math.max(0, end - 1 - offset)
+  const space = Math.max(text.lastIndexOf(' ', before), text.lastIndexOf('\u2028', before))
+  const next = text.slice(end - offset).search(/[ \u2028\n]/)
+  const range = {
+    start: Math.max(least, space + 1 + offset),
+    end: next < 0 ? offset + text.length : end + next,
+  }
   const count = broken.length === 1 ? '' : `, and ${broken.length - 1} more`
-  const message = `a word is broken inside at the end of line ${broken[0] + 1}${count}`
+  const message = `a word is broken inside at the end of line ${line + 1}${count}`
   const hint = 'use a wider frame, a smaller size, or hyphenation'
-  return [warningProblem('broken-word', message, { hint, range, line: broken[0] })]
+  return warningProblem('broken-word', message, { hint, range, line })
 }
 
 function unreachedStops(lines: readonly MeasuredLine[]): readonly Problem[] {

@@ -98,7 +98,8 @@ function limitedLines(
       top + trimmed(next.reach, paragraph.style, tools, isFirst, false).above + next.reach.below
     if (top + own.above + own.below > depth + tolerance && before) {
       if (continues) return { lines, rest, cut: { start: paragraph.offset + line.start, end } }
-      const kept = lines[lines.length - 1]
+      // What it was broken at goes with what is cut.
+      const { breaksWord: _, ...kept } = lines[lines.length - 1]
       const cut = cutLine(before.text, kept.start, before.room)
       lines[lines.length - 1] = { ...kept, ...cut }
       const start = kept.paragraph.offset + cut.end

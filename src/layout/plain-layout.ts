@@ -1,11 +1,4 @@
-import {
-  type ShapedParagraph,
-  type ShapedRun,
-  type StyledRun,
-  shapedItem,
-} from '../shaping/index.ts'
 import type { Frame } from './frame.ts'
-import { type LineEnds, linesByEnds } from './lay-out.ts'
 import {
   heldShelf,
   type Layout,
@@ -13,17 +6,9 @@ import {
   type Line,
   type SourcePiece,
 } from './layout.ts'
-import type { LayoutTools } from './layout-tools.ts'
-import { scriptOfPlain } from './plain-script.ts'
-import { behindItem, type PlainStyle } from './plain-style.ts'
-import { type Breakable, breakable } from './stops.ts'
-
-/** A stretch of a plain text in a style of its own. */
-export interface PlainRun {
-  readonly start: number
-  readonly end: number
-  readonly own: PlainStyle
-}
+import { type LineEnds, plainLines } from './plain-lines.ts'
+import type { PlainRun } from './plain-shaping.ts'
+import type { PlainStyle } from './plain-style.ts'
 
 /** What was found out of a plain text by its words. */
 export interface PlainSizes {
@@ -36,13 +21,14 @@ export interface PlainSizes {
   readonly width: number
   readonly height: number
   readonly textWidth: number
-  /** Where it has more than one line. */
+  /** Where it has more than one line, or less than all of it. */
   readonly lineEnds: LineEnds | undefined
+  readonly cut: Layout['cut']
+  readonly rest: Layout['rest']
+  readonly problems: Layout['problems']
   /** Where it is not the markup as it stands. */
   readonly sourceMap: readonly SourcePiece[] | undefined
 }
-
-const none: Layout['problems'] = []
 
 /** What a plain layout is made by, and its runs. */
 const heldStyle: unique symbol = Symbol('how a plain text is set')
@@ -76,9 +62,9 @@ export function layoutOfSizes(sizes: PlainSizes): Layout {
       ? paragraphsIn(text, own)
       : kept(own.paragraphs, length, own, paragraphsOf),
     sourceMap: sizes.sourceMap ?? kept(sourceMaps, length, own, sourceMapOf),
-    cut: undefined,
-    rest: undefined,
-    problems: none,
+    cut: sizes.cut,
+    rest: sizes.rest,
+    problems: sizes.problems,
     frame: frameOf(frame, frame.maxLines ?? own.style.maxLines, own),
   }
   addLines(layout)
@@ -146,7 +132,9 @@ const lazyLines = {
   get(this: PlainLayout): readonly Line[] {
     let lines = readLines.get(this)
     if (!lines) {
-      lines = linesOf(this)
+      const { text, frame, paragraphs, textWidth } = this
+      const { [heldStyle]: own, [heldRuns]: runs, [heldEnds]: lineEnds } = this
+      lines = plainLines({ text, frame, paragraphs, textWidth, own, runs, lineEnds })
       readLines.set(this, lines)
     }
     return lines
@@ -155,103 +143,4 @@ const lazyLines = {
 
 function addLines(layout: PlainLayout): asserts layout is PlainLayout & Pick<Layout, 'lines'> {
   Object.defineProperty(layout, 'lines', lazyLines)
-}
-
-function linesOf(layout: PlainLayout): readonly Line[] {
-  const {
-    text,
-    frame,
-    paragraphs,
-    [heldStyle]: own,
-    [heldRuns]: runs,
-    [heldEnds]: several,
-  } = layout
-  const texts = shapedPlainly(text, own, runs)
-  const ends = several ?? { ends: [text.length], widths: [layout.textWidth] }
-  return linesByEnds(texts, paragraphs, frame, measuredBy(own, runs), ends)
-}
-
-/** The tools of a text with what its shelf had when it was measured: fonts may have come since. */
-function measuredBy(own: PlainStyle, runs: readonly PlainRun[] = []): LayoutTools {
-  const { tools } = own
-  const known = new Map([own, ...runs.map(run => run.own)].map(one => [one.style, one]))
-  // Refused where the shelf is closed: whatever else may still be known.
-  tools.extents(own.style)
-  return {
-    ...tools,
-    extents: style => known.get(style)?.reach ?? tools.extents(style),
-    shapingStyle: style => known.get(style)?.shaping ?? tools.shapingStyle(style),
-  }
-}
-
-/** A plain text as any other is shaped, in the faces that it was measured in. */
-export function shapedPlainly(
-  text: string,
-  own: PlainStyle,
-  runs?: readonly PlainRun[],
-): readonly Breakable[] {
-  let offset = 0
-  return text.split('\n').map(piece => {
-    const start = offset
-    offset += piece.length + 1
-    const several = runs ?? (piece === '' ? [] : [{ start: 0, end: piece.length, own }])
-    return breakable(paragraphOf(piece, start, several, own), own.tools)
-  })
-}
-
-function paragraphOf(
-  text: string,
-  offset: number,
-  runs: readonly PlainRun[],
-  { style }: PlainStyle,
-): ShapedParagraph {
-  return {
-    text,
-    runs: runs.map(
-      (run): StyledRun => ({
-        start: run.start,
-        end: run.end,
-        style: run.own.style,
-        styleNames: run.own.styleNames,
-      }),
-    ),
-    isolates: [],
-    offset,
-    style,
-    itemNumber: undefined,
-    glyphRuns: shapedItems(text, runs),
-    level: 0,
-    shapingText: text,
-    problems: [],
-  }
-}
-
-const noSpacing = { tracking: 0, word: 0 }
-
-/** Neighbours that differ in paint only are shaped as one. */
-function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
-  const script = scriptOfPlain(text)
-  const items: ShapedRun[] = []
-  for (let i = 0; i < runs.length; ) {
-    const { start, own } = runs[i]
-    const next = behindItem(runs, i)
-    const { end } = runs[next - 1]
-    i = next
-    const segment = own.segments.get(script)
-    if (!segment) continue
-    const { face, style, tools } = own
-    const item = {
-      start,
-      end,
-      face,
-      size: style.size,
-      segment,
-      spacing: noSpacing,
-      level: 0,
-      upright: false,
-      isTab: false,
-    }
-    items.push(shapedItem(item, text, tools))
-  }
-  return items
 }

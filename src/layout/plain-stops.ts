@@ -7,6 +7,8 @@ import {
 } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { LineBreakOptions } from '../unicode/index.ts'
+import { type LinePlace, linePlace, shortLine } from './plain-cut.ts'
+import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /** Hears of the places that lines may end at, in order; goes on as long as it gives true. */
@@ -62,33 +64,38 @@ export function eachStop(
   return true
 }
 
-/** Hears of each line: the offset of its end, and how wide it is, in units. */
-export type OnLine = (end: number, width: number) => void
+/** Hears of each line: the offset of its end, how wide it is, in units, and whether a word goes on behind it. */
+export type OnLine = (end: number, width: number, breaksWord: boolean) => void
 
 /** How many lines a text takes, and how wide the widest is, in units. */
 export interface CountedLines {
   readonly count: number
   readonly width: number
+  /** The offset that it is cut at, where not all of it goes on the lines. */
+  readonly cut?: number | undefined
 }
 
 /**
  * The lines of a text of words in a room, first fit, as numbers; undefined where it takes more than
- * those to break it: a word is wider than its line, or not safe to break where it may be.
+ * those to break it: a word that is not safe to break where it may be. Of more lines than `most` the
+ * last is cut.
  */
 export function firstFitLines(
   text: string,
   words: WordLine,
   room: number,
-  scale: number,
-  style: Style,
+  most: number,
+  own: PlainStyle,
   onLine: OnLine,
 ): CountedLines | undefined {
+  const { scale, style, isUneased } = own
   const options = breakOptions(style)
   const limit = room + tolerance
+  const mayBreakWords = isUneased && style.overflowWrap !== 'normal'
   if (!isSafeText(text, words, options)) {
     const all = words.to[words.count - 1] * scale
     if (all > limit) return undefined
-    onLine(text.length, all)
+    onLine(text.length, all, false)
     return { count: 1, width: all }
   }
   let start = 0
@@ -98,26 +105,65 @@ export function firstFitLines(
   let last = -1
   let next = 0
   let lineEnd = 0
-  const endLine = () => {
+  /** Where the line begins; its place is found where it is asked for. */
+  let lineStart = 0
+  let begin = textBegin
+  let isCut = false
+  const addLine = (end: number, width: number, breaksWord: boolean) => {
     count++
-    const width = last - start
-    onLine(lineEnd, width)
+    onLine(end, width, breaksWord)
     if (width > widest) widest = width
+  }
+  const endLine = () => {
+    addLine(lineEnd, last - start, false)
     start = next
     last = -1
+    lineStart = lineEnd
+  }
+  const placeOfBegin = () => {
+    if (begin.offset !== lineStart) begin = linePlace(lineStart, words, begin.word)
+    return begin
+  }
+  /** A word that is wider than its line is broken inside. */
+  const breakWord = (behind: number): boolean => {
+    const from = placeOfBegin()
+    const { count: all, starts } = words
+    // A line may end behind the spaces that a text begins with.
+    const isFirst = from.offset === 0 && starts[0] > 0
+    const isOneWord = from.word + 1 === all || behind <= starts[from.word + 1]
+    const line = isOneWord && !isFirst && shortLine(text, words, from, from.word, room, noMark, own)
+    if (!line) return false
+    addLine(line.end.offset, line.width, true)
+    begin = line.end
+    lineStart = begin.offset
+    start = begin.along * scale
+    return true
   }
   const fits = eachStop(text, words, scale, options, (end, behind, _, at) => {
-    if (end - start > limit) {
-      if (last < 0) return false
-      endLine()
-      if (end - start > limit) return false
+    while (end - start > limit) {
+      if (last < 0 && !mayBreakWords) return false
+      isCut = count === most - 1
+      if (isCut) return false
+      if (last >= 0) endLine()
+      else if (!breakWord(at)) return false
     }
     last = end
     next = behind
     lineEnd = at
     return true
   })
+  if (isCut) {
+    const mark = isUneased ? own.mark() : undefined
+    const place = placeOfBegin()
+    const line = mark && shortLine(text, words, place, words.count - 1, room, mark, own)
+    if (!line) return undefined
+    addLine(line.end.offset, line.width, false)
+    return { count, width: widest, cut: line.end.offset }
+  }
   if (!fits) return undefined
   endLine()
   return { count, width: widest }
 }
+
+const noMark: readonly number[] = []
+const textBegin: LinePlace = { offset: 0, word: 0, along: 0, isSafe: true }

@@ -1,6 +1,7 @@
 import { type ShapedRun, unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { plain } from '../unicode/index.ts'
+import { widthsOfMark } from './cut-line.ts'
 import type { Frame } from './frame.ts'
 import type { LayoutParagraph } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
@@ -29,6 +30,10 @@ export interface PlainStyle {
   /** Between paragraphs. */
   readonly space: number
   readonly padding: ReturnType<typeof flowPadding>
+  /** Whether words that no line has room for are only broken. */
+  readonly isUneased: boolean
+  /** How wide the mark of what is left out is, run by run; undefined where that does not tell. */
+  mark(): readonly number[] | undefined
   /** What texts as long have in common, made once. */
   readonly paragraphs: (readonly LayoutParagraph[])[]
   /** The last frame that was asked for. */
@@ -92,6 +97,8 @@ export function plainStyle(
     height(false, false),
     height(false, true),
   ]
+  let marks: { readonly widths: readonly number[] | undefined } | undefined
+  const { hyphenate = false, shrinkTo } = style.longWords
   const segments = scripts.map(
     ([bit, script]) => [bit, tools.segmentOf(script, language, features, 0)] as const,
   )
@@ -107,6 +114,11 @@ export function plainStyle(
     heightOf: (isFirst, isLast) => (isFirst ? (isLast ? only : first) : isLast ? last : between),
     space: style.spaceAfter + style.spaceBefore,
     padding: flowPadding(style, style.writingMode),
+    isUneased: !hyphenate && shrinkTo === undefined,
+    mark() {
+      marks ??= { widths: widthsOfMark(style, tools) }
+      return marks.widths
+    },
     paragraphs: [],
     frame: noFrame,
   }

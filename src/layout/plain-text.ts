@@ -3,10 +3,13 @@ import type { Style } from '../sheet/index.ts'
 import { breakKinds } from '../unicode/index.ts'
 import type { Frame } from './frame.ts'
 import type { Layout, SourcePiece } from './layout.ts'
+import { type BrokenWord, brokenWord } from './layout-problems.ts'
 import { unitedExtents } from './line-box.ts'
 import { trimmed } from './line-reach.ts'
-import { layoutOfSizes, type PlainRun } from './plain-layout.ts'
+import { longestWord } from './plain-cut.ts'
+import { layoutOfSizes } from './plain-layout.ts'
 import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
+import type { PlainRun } from './plain-shaping.ts'
 import { breakOptions, type CountedLines, firstFitLines, type OnLine } from './plain-stops.ts'
 import { behindItem, type PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
@@ -30,20 +33,34 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
   let depth = own.padding.blockStart
   const ends: number[] = []
   const widths: number[] = []
+  const broken: BrokenWord[] = []
   let offset = 0
-  const onLine = (end: number, width: number) => {
+  const onLine = (end: number, width: number, breaksWord: boolean) => {
+    if (breaksWord) broken.push({ start: offset, end: offset + end, line: ends.length })
     ends.push(offset + end)
     widths.push(width)
   }
+  const maxLines = frame.maxLines ?? own.style.maxLines ?? Infinity
+  let cut: Layout['cut']
   for (let start = 0; start <= text.length; ) {
     const next = text.indexOf('\n', start)
     const end = next < 0 ? text.length : next
     const isWhole = start === 0 && next < 0
     offset = start
+    // Of several paragraphs that do not go into their frame, more is to be told than of lines.
     const found = isWhole
-      ? paragraphSizes(text, own, room, undefined, 0, onLine)
-      : paragraphSizes(text.slice(start, end), own, room, text, end, onLine)
+      ? paragraphSizes(
+          text,
+          own,
+          room,
+          undefined,
+          0,
+          Math.min(maxLines, linesIn(own, frame)),
+          onLine,
+        )
+      : paragraphSizes(text.slice(start, end), own, room, text, end, Infinity, onLine)
     if (!found) return undefined
+    if (found.cut !== undefined) cut = cutBehind(found.cut, text)
     if (start > 0) depth += own.space
     if (found.width > textWidth) textWidth = found.width
     const isEnd = next < 0
@@ -53,15 +70,45 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
     }
     start = isEnd ? text.length + 1 : end + 1
   }
-  const maxLines = frame.maxLines ?? own.style.maxLines
-  if (maxLines !== undefined && count > maxLines) return undefined
+  if (count > maxLines) return undefined
   const height = fittingHeight(depth, own, frame)
   if (height === undefined) return undefined
   const width = (room ?? textWidth) + inlineStart + inlineEnd
   const [runs, sourceMap] = [undefined, undefined]
   const lineEnds =
-    count === 1 ? undefined : { ends: Uint32Array.from(ends), widths: Float64Array.from(widths) }
-  return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, lineEnds, sourceMap })
+    count === 1 && !cut
+      ? undefined
+      : {
+          ends: Uint32Array.from(ends),
+          widths: Float64Array.from(widths),
+          isCut: cut !== undefined,
+        }
+  const rest = cut && { offset: cut.start, line: count }
+  const problems = broken.length === 0 ? none : [brokenWord(text, broken)]
+  const sizes = { width, height, textWidth, lineEnds, sourceMap }
+  return layoutOfSizes({ text, own, runs, frame, ...sizes, cut, rest, problems })
+}
+
+const none: Layout['problems'] = []
+
+const cutBehind = (start: number, text: string) => ({
+  start,
+  end: text.length,
+  text: text.slice(start),
+})
+
+/** How many lines of one paragraph go into the height of a frame. */
+function linesIn(own: PlainStyle, { height }: Frame): number {
+  if (height === undefined) return Infinity
+  const { blockStart, blockEnd } = own.padding
+  const depth = Math.max(0, height - blockStart - blockEnd) + tolerance
+  // One line is shown in any case.
+  if (own.heightOf(true, false) + own.heightOf(false, true) > depth) return 1
+  const between = own.heightOf(false, false)
+  let count = 2
+  let top = own.heightOf(true, false) + between
+  for (; top + own.heightOf(false, true) <= depth; top += between) count++
+  return count
 }
 
 const oneLine = { count: 1, width: 0 }
@@ -73,17 +120,18 @@ function paragraphSizes(
   room: number | undefined,
   whole: string | undefined,
   from: number,
+  most: number,
   onLine: OnLine,
 ): CountedLines | undefined {
   if (text === '') {
-    onLine(0, 0)
+    onLine(0, 0, false)
     return oneLine
   }
   const words = measuredPlainly(text, own, whole, from)
   if (!words) return undefined
-  if (room !== undefined) return firstFitLines(text, words, room, own.scale, own.style, onLine)
+  if (room !== undefined) return firstFitLines(text, words, room, most, own, onLine)
   const width = words.to[words.count - 1] * own.scale
-  onLine(text.length, width)
+  onLine(text.length, width, false)
   return { count: 1, width }
 }
 
@@ -151,14 +199,12 @@ export function plainRunsLayout(
   const height = fittingHeight(own.padding.blockStart + high, own, frame)
   if (height === undefined) return undefined
   const width = length + inlineStart + inlineEnd
-  const lineEnds = undefined
-  return layoutOfSizes({ text, own, runs, frame, width, height, textWidth, lineEnds, sourceMap })
+  const sizes = { width, height, textWidth, lineEnds: undefined, sourceMap }
+  const whole = { cut: undefined, rest: undefined, problems: none }
+  return layoutOfSizes({ text, own, runs, frame, ...sizes, ...whole })
 }
 
 const space = 0x20
-
-/** Within a word glyphs are counted from its start: of longer ones that would take too long. */
-const longestWord = 256
 
 /** A place in a text that is gone through once, from its start on. */
 interface Passing {

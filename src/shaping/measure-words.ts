@@ -24,6 +24,8 @@ export interface WordLine {
   /** The numbers of the words in their table. */
   words: Int32Array
   table: WordTable | undefined
+  /** How they were shaped. */
+  segment: Segment | undefined
 }
 
 export function newWordLine(): WordLine {
@@ -36,6 +38,7 @@ export function newWordLine(): WordLine {
     count: 0,
     total: 0,
     table: undefined,
+    segment: undefined,
   }
 }
 
@@ -93,5 +96,6 @@ export function measuredWords(
   line.ends = ends
   line.words = words
   line.table = table
+  line.segment = segment
   return true
 }

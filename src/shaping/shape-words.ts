@@ -38,9 +38,16 @@ export type MeasureWords = (
   ahead?: TextAhead,
 ) => WordLine | undefined
 
+/**
+ * How long a text is that ends with a word, in font units, while the words of another are at hand;
+ * undefined where its words are not all there is to it, or where the others are forgotten for it.
+ */
+export type MeasurePiece = (face: Face, text: string, segment: Segment) => number | undefined
+
 export interface WordShaper {
   readonly shape: ShapeWords
   readonly measure: MeasureWords
+  readonly measurePiece: MeasurePiece
 }
 
 /**
@@ -54,6 +61,7 @@ export function wordShaper(): WordShaper {
   const recent = new Map<Book, () => void>()
   const scratch = newScratch()
   const line = newWordLine()
+  const ofPiece = { scratch: newScratch(), line: newWordLine() }
 
   /** The book that was asked for last: most texts are of the same. */
   let last: { readonly face: Face; readonly segment: Segment; readonly book: Book } | undefined
@@ -117,6 +125,14 @@ export function wordShaper(): WordShaper {
       const measured = measuredWords(text, book, face, segment, scratch, line, ahead)
       if (book.words.size !== known) keepWithinBounds(book)
       return measured ? line : undefined
+    },
+    measurePiece(face, text, segment) {
+      const { scratch, line } = ofPiece
+      const book = bookOf(face, segment)
+      const known = book.words.size
+      const measured = measuredWords(text, book, face, segment, scratch, line, undefined)
+      const isForgotten = book.words.size < known
+      return measured && !isForgotten && line.count > 0 ? line.to[line.count - 1] : undefined
     },
   }
 }

@@ -3,7 +3,7 @@ import type { Style } from '../sheet/index.ts'
 import { keptByStyle } from './kept-by-style.ts'
 import { segmentBook } from './segments.ts'
 import { cachedShape, type Shape } from './shape-cache.ts'
-import { type MeasureWords, type ShapeWords, wordShaper } from './shape-words.ts'
+import { type MeasurePiece, type MeasureWords, type ShapeWords, wordShaper } from './shape-words.ts'
 import { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 
 /** What shaping needs beside the text. */
@@ -12,6 +12,7 @@ export interface ShapingTools {
   readonly shape: Shape
   readonly shapeWords: ShapeWords
   readonly measureWords: MeasureWords
+  readonly measurePiece: MeasurePiece
   /** What shaping takes of a style. */
   readonly shapingStyle: (style: Style) => ShapingStyle
   /** One object for each kind of segment. */
@@ -33,6 +34,7 @@ export function shapingTools(shelf: Shelf): ShapingTools {
       shape,
       shapeWords: words.shape,
       measureWords: words.measure,
+      measurePiece: words.measurePiece,
       shapingStyle: keptByStyle(shelf, style => shapingStyleOf(shelf, style)),
       segmentOf: segmentBook(),
     }

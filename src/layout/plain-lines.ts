@@ -1,0 +1,115 @@
+import { markedLine } from './cut-line.ts'
+import type { Frame } from './frame.ts'
+import type { GlyphRun, LayoutParagraph, Line } from './layout.ts'
+import type { LayoutTools } from './layout-tools.ts'
+import { unitedExtents } from './line-box.ts'
+import { lineOf } from './line-of.ts'
+import { linePlacer } from './line-placer.ts'
+import { movedTo } from './line-runs.ts'
+import { type PlainRun, shapedPlainly } from './plain-shaping.ts'
+import type { PlainStyle } from './plain-style.ts'
+import type { Breakable } from './stops.ts'
+
+/** Where lines of a text end, in the whole of it, and how wide they are: one entry of each a line. */
+export interface LineEnds {
+  readonly ends: ArrayLike<number>
+  readonly widths: ArrayLike<number>
+  /** Whether the last ends with the mark of what is left out. */
+  readonly isCut: boolean
+}
+
+/** A plain text whose lines are known by numbers. */
+interface MeasuredText {
+  readonly text: string
+  readonly own: PlainStyle
+  readonly runs: readonly PlainRun[] | undefined
+  readonly frame: Frame
+  readonly paragraphs: readonly LayoutParagraph[]
+  readonly textWidth: number
+  /** Undefined of one line that has all of it. */
+  readonly lineEnds: LineEnds | undefined
+}
+
+/** The lines of a plain text at their places; what runs they have is found when those are read. */
+export function plainLines(measured: MeasuredText): readonly Line[] {
+  const { text, own, runs = [], frame, paragraphs, textWidth } = measured
+  const { lineEnds = { ends: [text.length], widths: [textWidth], isCut: false } } = measured
+  const { style, padding } = own
+  const tools = measuredBy(own, runs)
+  let { reach } = own
+  for (const run of runs) if (run.own !== own) reach = unitedExtents(reach, run.own.reach)
+  const { inlineStart, inlineEnd } = padding
+  const length =
+    frame.width === undefined ? textWidth : Math.max(0, frame.width - inlineStart - inlineEnd)
+  const place = linePlacer(length, frame.align, padding, tools)
+  let texts: readonly Breakable[] | undefined
+  const runsOf = (
+    { paragraph, start, end, x }: PlacedLine,
+    isCut: boolean,
+  ): readonly GlyphRun[] => {
+    texts ??= shapedPlainly(text, own, measured.runs, measuredBy(own, runs))
+    const { start: offset } = paragraphs[paragraph]
+    const make = isCut ? markedLine : lineOf
+    const made = make(texts[paragraph], start - offset, end - offset).runs
+    return x === 0 ? made : made.map(run => movedTo(run, run.x + x))
+  }
+  const { ends, widths, isCut } = lineEnds
+  const lines: Line[] = []
+  let start = 0
+  for (let i = 0, paragraph = 0; i < ends.length; i++) {
+    const isNew = i > 0 && start === paragraphs[paragraph].end
+    if (isNew) start = paragraphs[++paragraph].start
+    const space = isNew ? own.space : 0
+    const isLast = i === ends.length - 1
+    const sized = { style, level: 0, reach, width: widths[i], indent: 0, space }
+    const line = { paragraph, start, end: ends[i], ...place(sized, i === 0, isLast), level: 0 }
+    lines.push(withRuns(line, isCut && isLast, runsOf))
+    start = ends[i]
+  }
+  return lines
+}
+
+type PlacedLine = Omit<Line, 'runs'>
+
+/** What the runs of a line are made by, and they themselves once they are. */
+const heldRuns: unique symbol = Symbol('the runs of a line')
+
+interface HeldLine extends Line {
+  readonly [heldRuns]: { make: () => readonly GlyphRun[]; runs?: readonly GlyphRun[] }
+}
+
+/** Read as any property is: a copy has the runs themselves. */
+const lazyRuns = {
+  enumerable: true,
+  configurable: true,
+  get(this: HeldLine): readonly GlyphRun[] {
+    const held = this[heldRuns]
+    held.runs ??= held.make()
+    return held.runs
+  },
+}
+
+function withRuns(
+  line: PlacedLine,
+  isCut: boolean,
+  runsOf: (line: PlacedLine, isCut: boolean) => readonly GlyphRun[],
+): Line {
+  const held = { make: () => runsOf(line, isCut) }
+  // Not enumerable: copies, and those who compare, have the runs.
+  Object.defineProperty(line, heldRuns, { value: held })
+  Object.defineProperty(line, 'runs', lazyRuns)
+  return line as Line
+}
+
+/** The tools of a text with what its shelf had when it was measured: fonts may have come since. */
+function measuredBy(own: PlainStyle, runs: readonly PlainRun[]): LayoutTools {
+  const { tools } = own
+  const known = new Map([own, ...runs.map(run => run.own)].map(one => [one.style, one]))
+  // Refused where the shelf is closed: whatever else may still be known.
+  tools.extents(own.style)
+  return {
+    ...tools,
+    extents: style => known.get(style)?.reach ?? tools.extents(style),
+    shapingStyle: style => known.get(style)?.shaping ?? tools.shapingStyle(style),
+  }
+}
