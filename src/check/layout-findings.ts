@@ -1,4 +1,4 @@
-import { faceOf, type Layout, type Problem } from '../core.ts'
+import { faceOf, type Layout, type Look, type Problem } from '../core.ts'
 import type { FindingCode } from './finding.ts'
 
 /** Something that a layout has, in the situation that it was laid out for. */
@@ -56,18 +56,16 @@ export function* layoutFindings(layout: Layout, room: TextRoom): Generator<Layou
 }
 
 /** Faces that are made up. */
-export function* faceFindings(layout: Layout): Generator<LayoutFinding> {
+export function* faceFindings(looks: readonly Look[]): Generator<LayoutFinding> {
   const faces = new Set<string>()
-  for (const { runs } of layout.lines) {
-    for (const run of runs) {
-      if (run.object || faces.has(run.face)) continue
-      faces.add(run.face)
-      const { synthesized } = faceOf(run)
-      if (synthesized.length === 0) continue
-      yield {
-        code: 'synthesized-face',
-        message: `the face is made up from another: ${synthesized.join(' and ')}`,
-      }
+  for (const look of looks) {
+    if (faces.has(look.face)) continue
+    faces.add(look.face)
+    const { synthesized } = faceOf(look)
+    if (synthesized.length === 0) continue
+    yield {
+      code: 'synthesized-face',
+      message: `the face is made up from another: ${synthesized.join(' and ')}`,
     }
   }
 }

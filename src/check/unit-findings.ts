@@ -1,5 +1,5 @@
 import { least } from '../blocks/index.ts'
-import type { Layout, Sheet } from '../core.ts'
+import { type Layout, looksOf, type Sheet } from '../core.ts'
 import { type Finding, findingKinds, type Situation } from './finding.ts'
 import {
   faceFindings,
@@ -35,25 +35,26 @@ export function unitFindings(
     else found.set(finding.code, { finding, situations: [own] })
   }
   function lookFindings(layout: Layout, sheet: Sheet): readonly LayoutFinding[] {
-    const looks: LayoutFinding[] = [...faceFindings(layout)]
+    const looks = looksOf(layout)
+    const own: LayoutFinding[] = [...faceFindings(looks)]
     const low =
-      background === undefined ? undefined : worstContrast(layout, background, sheet, contrast)
+      background === undefined ? undefined : worstContrast(looks, background, sheet, contrast)
     if (low) {
       const message = `the contrast is too low for ${contrast}`
-      looks.push({ code: 'low-contrast', message, figure: rounded(low.figure), limit: low.limit })
+      own.push({ code: 'low-contrast', message, figure: rounded(low.figure), limit: low.limit })
     }
     if (leastSize !== undefined) {
-      const smallest = least(layout.lines.flatMap(({ runs }) => runs.map(run => run.style.size)))
+      const smallest = least(looks.map(({ style }) => style.size))
       const message = 'letters are smaller than the place allows'
       if (smallest < leastSize) {
-        looks.push({ code: 'small-text', message, figure: rounded(smallest), limit: leastSize })
+        own.push({ code: 'small-text', message, figure: rounded(smallest), limit: leastSize })
       }
     }
     if (direction && layout.paragraphs.some(one => one.direction !== direction)) {
       const message = `the text does not run as its place does: ${direction}`
-      looks.push({ code: 'wrong-direction', message })
+      own.push({ code: 'wrong-direction', message })
     }
-    return looks
+    return own
   }
   function lookAt(
     { text, setting, lines }: (typeof texts)[number],

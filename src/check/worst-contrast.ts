@@ -1,4 +1,4 @@
-import { contrast, type Ink, type Layout, type Sheet, type SolidInk, type Style } from '../core.ts'
+import { contrast, type Ink, type Look, type Sheet, type SolidInk, type Style } from '../core.ts'
 
 /** A contrast that is too low, of all runs of a text the worst against what it needs. */
 export interface LowContrast {
@@ -13,27 +13,19 @@ const limits = { AA: { text: 4.5, large: 3 }, AAA: { text: 7, large: 4.5 } }
 
 /** The worst contrast of a text on a background, where it is below its limit (WCAG 2.2, 1.4.3 and 1.4.6). */
 export function worstContrast(
-  layout: Layout,
+  looks: readonly Look[],
   background: string,
   sheet: Sheet,
   level: 'AA' | 'AAA',
 ): LowContrast | undefined {
   let worst: LowContrast | undefined
-  const known = new Map<Style, number>()
-  for (const { runs } of layout.lines) {
-    for (const { style, text, object } of runs) {
-      if (object || text.trim() === '') continue
-      let figure = known.get(style)
-      if (figure === undefined) {
-        figure = contrastOf(style, background, sheet)
-        known.set(style, figure)
-      }
-      const isLarge =
-        style.size >= large.plain || (style.weight >= large.boldWeight && style.size >= large.bold)
-      const limit = limits[level][isLarge ? 'large' : 'text']
-      if (figure >= limit) continue
-      if (!worst || figure / limit < worst.figure / worst.limit) worst = { figure, limit }
-    }
+  for (const { style } of looks) {
+    const figure = contrastOf(style, background, sheet)
+    const isLarge =
+      style.size >= large.plain || (style.weight >= large.boldWeight && style.size >= large.bold)
+    const limit = limits[level][isLarge ? 'large' : 'text']
+    if (figure >= limit) continue
+    if (!worst || figure / limit < worst.figure / worst.limit) worst = { figure, limit }
   }
   return worst
 }

@@ -19,6 +19,7 @@ export { leastWidth } from './least-width.ts'
 export { inReadingOrder, type Letter, lettersOf } from './letters.ts'
 export { type LinkedText, linkedText } from './linked-text.ts'
 export { easedLongWords } from './long-words.ts'
+export { type Look, looksOf } from './looks.ts'
 export {
   type CaretMove,
   type CaretPlace,

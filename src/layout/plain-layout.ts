@@ -141,6 +141,16 @@ const lazyLines = {
   },
 }
 
+/** The style of a plain text all of which is in it; undefined of other layouts, and of changed copies. */
+export function soleStyle(layout: Layout): PlainStyle | undefined {
+  if (!isPlain(layout) || layout.cut || layout[heldRuns]) return undefined
+  return layout[heldStyle]
+}
+
+function isPlain(layout: Layout): layout is Layout & PlainLayout {
+  return Object.getOwnPropertyDescriptor(layout, 'lines')?.get === lazyLines.get
+}
+
 function addLines(layout: PlainLayout): asserts layout is PlainLayout & Pick<Layout, 'lines'> {
   Object.defineProperty(layout, 'lines', lazyLines)
 }

@@ -24,25 +24,50 @@ interface PlainStops {
   readonly offsets: Uint32Array
 }
 
-/** A plain text that is ready to be wrapped to any width. */
+/** A plain text that can be wrapped to any width. */
 export interface PlainText {
   readonly text: string
   readonly own: PlainStyle
   /** Where each paragraph begins. */
   readonly paragraphs: Uint32Array
-  readonly stops: PlainStops
+  /** Found when it is first wrapped; undefined where lines may not end wherever words may. */
+  readonly stops: () => PlainStops | undefined
   /** The same as any other text is made ready, when that is needed. */
   readonly texts: () => readonly Breakable[]
 }
 
-/** Undefined where a text is more than its words, or may not be broken wherever a line may end. */
+/** Undefined where a text is more than its words. */
 export function plainText(text: string, own: PlainStyle): PlainText | undefined {
-  const [paragraphs, first]: [number[], number[]] = [[], []]
+  const paragraphs: number[] = []
+  let offset = 0
+  for (const piece of text.split('\n')) {
+    paragraphs.push(offset)
+    if (piece !== '' && !measuredPlainly(piece, own, text, offset + piece.length)) return undefined
+    offset += piece.length + 1
+  }
+  let texts: readonly Breakable[] | undefined
+  let stops: { readonly found: PlainStops | undefined } | undefined
+  return {
+    text,
+    own,
+    paragraphs: Uint32Array.from(paragraphs),
+    stops() {
+      stops ??= { found: plainStops(text, own) }
+      return stops.found
+    },
+    texts() {
+      texts ??= shapedPlainly(text, own)
+      return texts
+    },
+  }
+}
+
+function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
+  const first: number[] = []
   const [ends, starts, hangs, offsets]: [number[], number[], number[], number[]] = [[], [], [], []]
   const options = breakOptions(own.style)
   let offset = 0
   for (const piece of text.split('\n')) {
-    paragraphs.push(offset)
     first.push(ends.length)
     if (piece !== '') {
       const words = measuredPlainly(piece, own, text, offset + piece.length)
@@ -58,22 +83,12 @@ export function plainText(text: string, own: PlainStyle): PlainText | undefined 
     offset += piece.length + 1
   }
   first.push(ends.length)
-  let texts: readonly Breakable[] | undefined
   return {
-    text,
-    own,
-    paragraphs: Uint32Array.from(paragraphs),
-    stops: {
-      first: Uint32Array.from(first),
-      ends: Float64Array.from(ends),
-      starts: Float64Array.from(starts),
-      hangs: Float64Array.from(hangs),
-      offsets: Uint32Array.from(offsets),
-    },
-    texts() {
-      texts ??= shapedPlainly(text, own)
-      return texts
-    },
+    first: Uint32Array.from(first),
+    ends: Float64Array.from(ends),
+    starts: Float64Array.from(starts),
+    hangs: Float64Array.from(hangs),
+    offsets: Uint32Array.from(offsets),
   }
 }
 
@@ -82,11 +97,12 @@ export function plainText(text: string, own: PlainStyle): PlainText | undefined 
  * where a word is wider than the line, or where lines are justified.
  */
 export function wrapPlain(
-  { paragraphs, stops, own }: PlainText,
+  { paragraphs, stops: stopsOf, own }: PlainText,
   width: number,
   align: Align | undefined,
 ): WrappedLines | undefined {
-  if (align === 'justify') return undefined
+  const stops = align === 'justify' ? undefined : stopsOf()
+  if (!stops) return undefined
   const { padding, reach, style, tools } = own
   const limit = Math.max(0, width - padding.inlineStart - padding.inlineEnd) + tolerance
   const lines = lineWriter(padding, {

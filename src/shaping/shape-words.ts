@@ -59,9 +59,13 @@ export function wordShaper(): WordShaper {
   const books = new Map<Face, Map<Segment, Book>>()
   /** Every book with what takes it away, in the order they were asked for last. */
   const recent = new Map<Book, () => void>()
-  const scratch = newScratch()
-  const line = newWordLine()
+  const ofShaped = newScratch()
+  const ofText = { scratch: newScratch(), line: newWordLine() }
   const ofPiece = { scratch: newScratch(), line: newWordLine() }
+
+  /** What was measured last: a text is often set in several frames, and sizes, after each other. */
+  let lastText: string | undefined
+  let lastClearings = 0
 
   /** The book that was asked for last: most texts are of the same. */
   let last: { readonly face: Face; readonly segment: Segment; readonly book: Book } | undefined
@@ -115,23 +119,31 @@ export function wordShaper(): WordShaper {
       const book = bookFor(face, text, segment)
       if (!book) return undefined
       const known = book.words.size
-      const wordwise = assembled(text, book, face, segment, scratch)
+      const wordwise = assembled(text, book, face, segment, ofShaped)
       if (book.words.size !== known) keepWithinBounds(book)
       return wordwise
     },
     measure(face, text, segment, ahead) {
       const book = bookOf(face, segment)
-      const known = book.words.size
+      const { words } = book
+      const { scratch, line } = ofText
+      const isLast = text === lastText && line.table === words && words.clearings === lastClearings
+      if (isLast) return line
+      lastText = undefined
+      const known = words.size
       const measured = measuredWords(text, book, face, segment, scratch, line, ahead)
-      if (book.words.size !== known) keepWithinBounds(book)
-      return measured ? line : undefined
+      if (words.size !== known) keepWithinBounds(book)
+      if (!measured) return undefined
+      lastText = text
+      lastClearings = words.clearings
+      return line
     },
     measurePiece(face, text, segment) {
       const { scratch, line } = ofPiece
       const book = bookOf(face, segment)
-      const known = book.words.size
+      const { clearings } = book.words
       const measured = measuredWords(text, book, face, segment, scratch, line, undefined)
-      const isForgotten = book.words.size < known
+      const isForgotten = book.words.clearings !== clearings
       return measured && !isForgotten && line.count > 0 ? line.to[line.count - 1] : undefined
     },
   }

@@ -14,6 +14,8 @@ export interface WordTable {
   /** Adds a word whose glyphs are a part of a shaped text; clusters there count from `base`. */
   add(word: string, source: ShapedGlyphs, from: number, to: number, base: number): number
   clear(): void
+  /** How often it was cleared: numbers of words hold until then. */
+  readonly clearings: number
   glyphCount(word: number): number
   /** Of clusters of one character, that character; otherwise -1. */
   firstCode(word: number): number
@@ -102,6 +104,7 @@ export function wordTable(): WordTable {
   let units = new Uint16Array(1 << 12)
   let glyphs = new Int32Array(1 << 13)
   let size = 0
+  let clearings = 0
 
   function grow() {
     const { slots, capacity, ...kept } = blocks
@@ -142,6 +145,9 @@ export function wordTable(): WordTable {
     },
     get bytes() {
       return blocks.capacity * bytesPerWord + units.byteLength + glyphs.byteLength
+    },
+    get clearings() {
+      return clearings
     },
     get flags() {
       return blocks.flags
@@ -217,6 +223,7 @@ export function wordTable(): WordTable {
       blocks.slots.fill(-1)
       offsets.clear()
       size = 0
+      clearings++
     },
     glyphCount: word => (blocks.glyphStarts[word + 1] - blocks.glyphStarts[word]) / glyphFields,
     firstCode: word => blocks.firstCodes[word],

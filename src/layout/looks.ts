@@ -1,0 +1,32 @@
+import type { Style } from '../sheet/index.ts'
+import type { Layout } from './layout.ts'
+import { soleStyle } from './plain-layout.ts'
+
+/** How some letters of a layout look. */
+export interface Look {
+  /** Id of the face, which `faceOf` gives. */
+  readonly face: string
+  /** With nothing left open. */
+  readonly style: Style
+}
+
+/**
+ * The faces and styles that letters of a layout are in, each pair once, in the order of its lines:
+ * to find out which fonts a page needs, or how small its letters are. Of most texts no glyph has to
+ * be made for it. What is shown of a style but no letter, such as spaces and objects, is not told.
+ */
+export function looksOf(layout: Layout): readonly Look[] {
+  const sole = soleStyle(layout)
+  if (sole) return layout.text === '' ? [] : [{ face: sole.face.id, style: sole.style }]
+  const looks: Look[] = []
+  const facesOf = new Map<Style, Set<string>>()
+  for (const { runs } of layout.lines) {
+    for (const { face, style, text, object } of runs) {
+      const faces = facesOf.get(style) ?? new Set()
+      if (object || faces.has(face) || text.trim() === '') continue
+      facesOf.set(style, faces.add(face))
+      looks.push({ face, style })
+    }
+  }
+  return looks
+}
