@@ -53,21 +53,35 @@ function cutPlaces(text: Breakable, start: number, width: number): Uint32Array {
   return isBetweenWords ? Uint32Array.from(words) : graphemes(paragraph.text.slice(start, end))
 }
 
-/**
- * How wide the runs of the mark of a style are; undefined where it does not stand at the end of what
- * fits of the letters, or where no face has all of it.
- */
-export function widthsOfMark(style: Style, tools: LayoutTools): readonly number[] | undefined {
+/** The mark of what is left out, as numbers. */
+export interface SizedMark {
+  /** Of each of its runs. */
+  readonly widths: readonly number[]
+  /** What is taken off behind the last of them. */
+  readonly behind: number
+  /** Ids of its faces. */
+  readonly faces: readonly string[]
+}
+
+const noMark: SizedMark = { widths: [], behind: 0, faces: [] }
+
+/** Undefined where the mark does not stand at the end of what fits, or no face has all of it. */
+export function sizedMark(style: Style, tools: LayoutTools): SizedMark | undefined {
   const { ellipsis } = style
   if (typeof ellipsis !== 'string') {
     const { at = 'end', between = 'graphemes' } = ellipsis
     if (at !== 'end' || between !== 'graphemes') return undefined
   }
   const text = markText(style, tools.shapingStyle(style).faces[0])
-  if (text === '') return []
-  const { runs } = insertedRuns({ kind: 'ellipsis', text, style, offset: 0, level: 0 }, tools)
+  if (text === '') return noMark
+  const inserted = { kind: 'ellipsis', text, style, offset: 0, level: 0 } as const
+  const { runs, width } = insertedRuns(inserted, tools)
   if (runs.some(({ glyphs }) => glyphs.glyphs.includes(0))) return undefined
-  return runs.map(run => run.width)
+  return {
+    widths: runs.map(run => run.width),
+    behind: width - widthOf(runs),
+    faces: runs.map(run => run.face),
+  }
 }
 
 /** The text from `start` to `end`, without the spaces at its end, and the mark. */

@@ -78,7 +78,10 @@ export interface Line {
   readonly baseline: number
   /** That of its paragraph (UAX #9): 1 where it runs from right to left. */
   readonly level: number
-  /** In the order of the text, which is not always that from left to right. */
+  /**
+   * In the order of the text, which is not always that from left to right. Of a plain text they are
+   * made when they are first read: `closed-shelf` where it is closed by then.
+   */
   readonly runs: readonly GlyphRun[]
 }
 

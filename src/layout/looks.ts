@@ -1,6 +1,7 @@
 import type { Style } from '../sheet/index.ts'
 import type { Layout } from './layout.ts'
 import { soleStyle } from './plain-layout.ts'
+import type { PlainStyle } from './plain-style.ts'
 
 /** How some letters of a layout look. */
 export interface Look {
@@ -17,7 +18,7 @@ export interface Look {
  */
 export function looksOf(layout: Layout): readonly Look[] {
   const sole = soleStyle(layout)
-  if (sole) return layout.text === '' ? [] : [{ face: sole.face.id, style: sole.style }]
+  if (sole) return layout.text === '' ? [] : solelyIn(sole, layout)
   const looks: Look[] = []
   const facesOf = new Map<Style, Set<string>>()
   for (const { runs } of layout.lines) {
@@ -29,4 +30,9 @@ export function looksOf(layout: Layout): readonly Look[] {
     }
   }
   return looks
+}
+
+function solelyIn({ face, style, mark }: PlainStyle, { cut }: Layout): readonly Look[] {
+  const faces = new Set([face.id, ...((cut && mark()?.faces) ?? [])])
+  return Array.from(faces, id => ({ face: id, style }))
 }

@@ -1,4 +1,5 @@
-import type { WordLine } from '../shaping/index.ts'
+import { alongGlyph, type WordLine } from '../shaping/index.ts'
+import type { SizedMark } from './cut-line.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
@@ -23,8 +24,8 @@ export interface ShortLine {
 export const longestWord = 256
 
 /**
- * The longest line from a place on that goes into a room with runs of such widths behind it, the mark
- * of what is left out; undefined where none does, or where it takes more than the glyphs of words to
+ * The longest line from a place on that goes into a room, with the mark of what is left out behind it
+ * where there is one; undefined where none does, or where it takes more than the glyphs of words to
  * tell. Up to the end of word `last`.
  */
 export function shortLine(
@@ -33,57 +34,69 @@ export function shortLine(
   start: LinePlace,
   last: number,
   room: number,
-  behind: readonly number[],
+  mark: SizedMark | undefined,
   own: PlainStyle,
 ): ShortLine | undefined {
-  const { starts, ends, from, to, deltas, table } = words
+  const { starts, ends, from, to, deltas, table, words: numbers, segment } = words
   const { scale } = own
-  if (!table) return undefined
+  if (!table || !segment) return undefined
   const origin = start.along * scale
   let word = start.word
   while (word < last && from[word + 1] * scale - origin <= room) word++
   for (; word >= start.word; word--) {
     const first = starts[word]
     if (ends[word] - first > longestWord) return undefined
-    const number = words.words[word]
-    const count = table.glyphCount(number)
-    let glyph = count
-    let along = to[word]
     const least = Math.max(first, start.offset)
     for (let offset = ends[word]; offset > least; offset--) {
       const isEnd = offset === ends[word]
-      while (!isEnd && glyph > 0 && table.cluster(number, glyph - 1) >= offset - first) {
-        along -= table.glyphAdvance(number, --glyph)
-      }
+      const glyph = isEnd ? -1 : table.glyphFrom(numbers[word], offset - first)
+      const along = isEnd ? to[word] : alongCluster(words, word, glyph)
       const reached = isEnd ? along + deltas[word] : along
       if (reached * scale - origin > room) continue
-      const isSafe = isEnd || (glyph < count && table.isSafeAt(number, glyph, offset - first))
-      const units = isSafe && start.isSafe ? along - start.along : measured(start, offset)
+      const isSafe = isEnd || (glyph >= 0 && table.isSafeAt(numbers[word], glyph, offset - first))
+      // Letters may be other ones, or closer to each other, where no others stand beside them.
+      const units =
+        isSafe && start.isSafe
+          ? along - start.along
+          : own.tools.measurePiece(
+              own.face,
+              text.slice(start.offset, offset),
+              segment,
+              own.shaping.spacing,
+            )
       if (units === undefined) return undefined
-      let width = units * scale
-      for (const one of behind) width += one
+      const width = withMark(units * scale, mark, own)
       if (width > room + tolerance) continue
-      if (goesOnAsOne(word, offset)) return undefined
+      if (goesOnAsOne(word, offset, words)) return undefined
       return { end: { offset, word, along: reached, isSafe }, width }
     }
   }
   return undefined
+}
 
-  /** Of letters that are other ones, or closer to each other, where no others stand beside them. */
-  function measured({ offset }: LinePlace, end: number): number | undefined {
-    const { segment } = words
-    return segment && own.tools.measurePiece(own.face, text.slice(offset, end), segment)
-  }
+/** Tracking stands between the last letter and the mark, and none behind the last of all. */
+function withMark(length: number, mark: SizedMark | undefined, { tracking }: PlainStyle): number {
+  if (!mark || mark.widths.length === 0) return length - tracking
+  let width = length
+  for (const one of mark.widths) width += one
+  return width + mark.behind
+}
 
-  /** Whether the letters behind a place are of one glyph, and so as far along as each other. */
-  function goesOnAsOne(word: number, offset: number): boolean {
-    if (offset + 1 >= ends[word]) {
-      return word + 1 < words.count && from[word + 1] === to[word] + deltas[word]
-    }
-    const number = words.words[word]
-    const behind = offset + 1 - starts[word]
-    return table?.glyphFrom(number, behind) === table?.glyphFrom(number, behind + 1)
+/** How far along a glyph of a word begins; the last of its clusters ends where the word does. */
+const alongCluster = (words: WordLine, word: number, glyph: number) =>
+  glyph < 0 ? words.to[word] : alongGlyph(words, word, glyph)
+
+/** Whether the letters behind a place are of one glyph, and so as far along as each other. */
+function goesOnAsOne(
+  word: number,
+  offset: number,
+  { count, starts, ends, from, to, deltas, table, words }: WordLine,
+): boolean {
+  if (offset + 1 >= ends[word]) {
+    return word + 1 < count && from[word + 1] === to[word] + deltas[word]
   }
+  const behind = offset + 1 - starts[word]
+  return table?.glyphFrom(words[word], behind) === table?.glyphFrom(words[word], behind + 1)
 }
 
 /** Where a line begins, in the words of a text from one on. */
@@ -93,6 +106,5 @@ export function linePlace(offset: number, words: WordLine, from = 0): LinePlace 
   while (word + 1 < count && ends[word] <= offset) word++
   const inside = offset - starts[word]
   const glyph = inside > 0 && table ? table.glyphFrom(words.words[word], inside) : 0
-  const within = glyph > 0 && table ? table.advanceTo(words.words[word], glyph) : 0
-  return { offset, word, along: words.from[word] + within, isSafe: true }
+  return { offset, word, along: alongCluster(words, word, glyph), isSafe: true }
 }

@@ -143,7 +143,7 @@ const lazyLines = {
 
 /** The style of a plain text all of which is in it; undefined of other layouts, and of changed copies. */
 export function soleStyle(layout: Layout): PlainStyle | undefined {
-  if (!isPlain(layout) || layout.cut || layout[heldRuns]) return undefined
+  if (!isPlain(layout) || layout[heldRuns]) return undefined
   return layout[heldStyle]
 }
 

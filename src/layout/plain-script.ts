@@ -28,7 +28,7 @@ export function scriptOfPlain(text: string): number {
  */
 export function measuredPlainly(
   text: string,
-  { tools, face, segments }: PlainStyle,
+  { tools, face, segments, shaping }: PlainStyle,
   whole?: string,
   from = 0,
 ): WordLine | undefined {
@@ -36,6 +36,8 @@ export function measuredPlainly(
   const segment = script === 0 ? undefined : segments.get(script)
   if (!segment) return undefined
   const ahead = whole === undefined ? undefined : { text: whole, from, script }
-  const words = tools.measureWords(face, text, segment, ahead)
+  // What parts words without being a space is spaced as well: it is inside of what words are here.
+  if (shaping.spacing.word !== 0 && text.includes('\u00a0')) return undefined
+  const words = tools.measureWords(face, text, segment, shaping.spacing, ahead)
   return words && words.count > 0 ? words : undefined
 }

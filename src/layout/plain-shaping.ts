@@ -59,8 +59,6 @@ function paragraphOf(
   }
 }
 
-const noSpacing = { tracking: 0, word: 0 }
-
 /** Neighbours that differ in paint only are shaped as one. */
 function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
   const script = scriptOfPlain(text)
@@ -72,14 +70,14 @@ function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
     i = next
     const segment = own.segments.get(script)
     if (!segment) continue
-    const { face, style, tools } = own
+    const { face, style, tools, shaping } = own
     const item = {
       start,
       end,
       face,
       size: style.size,
       segment,
-      spacing: noSpacing,
+      spacing: shaping.spacing,
       level: 0,
       upright: false,
       isTab: false,

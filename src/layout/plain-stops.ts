@@ -40,7 +40,7 @@ export function isSafeText(text: string, words: WordLine, options: LineBreakOpti
 export function eachStop(
   text: string,
   words: WordLine,
-  scale: number,
+  { scale, tracking }: PlainStyle,
   options: LineBreakOptions,
   onStop: OnStop,
 ): boolean {
@@ -50,15 +50,16 @@ export function eachStop(
       const { offsets, advances } = innerStops(i, text, words, options)
       for (let n = 0; n < advances.length; n++) {
         const place = (from[i] + advances[n]) * scale
-        if (!onStop(place, place, 0, starts[i] + offsets[n])) return false
+        if (!onStop(place - tracking, place, 0, starts[i] + offsets[n])) return false
       }
     }
     const isLast = i === count - 1
     if (!isLast && !mayBreakBefore(i + 1, text, words, options)) continue
     const behind = (isLast ? total : from[i + 1]) * scale
     const along = (to[i] + deltas[i]) * scale
+    const letters = along - tracking
     // The kerning with the space behind it falls away.
-    const end = deltas[i] === 0 ? along : along - deltas[i] * scale
+    const end = deltas[i] === 0 ? letters : letters - deltas[i] * scale
     if (!onStop(end, behind, behind - along, isLast ? text.length : starts[i + 1])) return false
   }
   return true
@@ -88,12 +89,12 @@ export function firstFitLines(
   own: PlainStyle,
   onLine: OnLine,
 ): CountedLines | undefined {
-  const { scale, style, isUneased } = own
+  const { scale, style, isUneased, tracking } = own
   const options = breakOptions(style)
   const limit = room + tolerance
   const mayBreakWords = isUneased && style.overflowWrap !== 'normal'
   if (!isSafeText(text, words, options)) {
-    const all = words.to[words.count - 1] * scale
+    const all = words.to[words.count - 1] * scale - tracking
     if (all > limit) return undefined
     onLine(text.length, all, false)
     return { count: 1, width: all }
@@ -131,7 +132,8 @@ export function firstFitLines(
     // A line may end behind the spaces that a text begins with.
     const isFirst = from.offset === 0 && starts[0] > 0
     const isOneWord = from.word + 1 === all || behind <= starts[from.word + 1]
-    const line = isOneWord && !isFirst && shortLine(text, words, from, from.word, room, noMark, own)
+    const line =
+      isOneWord && !isFirst && shortLine(text, words, from, from.word, room, undefined, own)
     if (!line) return false
     addLine(line.end.offset, line.width, true)
     begin = line.end
@@ -139,7 +141,7 @@ export function firstFitLines(
     start = begin.along * scale
     return true
   }
-  const fits = eachStop(text, words, scale, options, (end, behind, _, at) => {
+  const fits = eachStop(text, words, own, options, (end, behind, _, at) => {
     while (end - start > limit) {
       if (last < 0 && !mayBreakWords) return false
       isCut = count === most - 1
@@ -165,5 +167,4 @@ export function firstFitLines(
   return { count, width: widest }
 }
 
-const noMark: readonly number[] = []
 const textBegin: LinePlace = { offset: 0, word: 0, along: 0, isSafe: true }

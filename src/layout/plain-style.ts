@@ -1,7 +1,7 @@
 import { type ShapedRun, unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { plain } from '../unicode/index.ts'
-import { widthsOfMark } from './cut-line.ts'
+import { type SizedMark, sizedMark } from './cut-line.ts'
 import type { Frame } from './frame.ts'
 import type { LayoutParagraph } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
@@ -32,8 +32,10 @@ export interface PlainStyle {
   readonly padding: ReturnType<typeof flowPadding>
   /** Whether words that no line has room for are only broken. */
   readonly isUneased: boolean
-  /** How wide the mark of what is left out is, run by run; undefined where that does not tell. */
-  mark(): readonly number[] | undefined
+  /** What stands behind the last letter of a line, and does not count, in units. */
+  readonly tracking: number
+  /** The mark of what is left out; undefined where its numbers do not tell what goes before it. */
+  mark(): SizedMark | undefined
   /** What texts as long have in common, made once. */
   readonly paragraphs: (readonly LayoutParagraph[])[]
   /** The last frame that was asked for. */
@@ -49,12 +51,15 @@ const scripts = [
   [plain.cyrillic, 'Cyrillic'],
 ] as const
 
+/** Letters that are so much closer, in ems, still stand one behind the other. */
+const leastSpacing = -0.1
+
 /** Whether a style asks for nothing that takes more than words and their lengths to lay out. */
 function isPlainStyle(style: Style): boolean {
   const { backing, underline, align, marker } = style
   return (
-    style.tracking === 0 &&
-    style.wordSpacing === 0 &&
+    style.tracking >= leastSpacing &&
+    style.wordSpacing >= leastSpacing &&
     style.variantPosition === 'normal' &&
     style.caps === 'normal' &&
     style.textTransform === 'none' &&
@@ -97,7 +102,7 @@ export function plainStyle(
     height(false, false),
     height(false, true),
   ]
-  let marks: { readonly widths: readonly number[] | undefined } | undefined
+  let mark: { readonly found: SizedMark | undefined } | undefined
   const { hyphenate = false, shrinkTo } = style.longWords
   const segments = scripts.map(
     ([bit, script]) => [bit, tools.segmentOf(script, language, features, 0)] as const,
@@ -115,9 +120,10 @@ export function plainStyle(
     space: style.spaceAfter + style.spaceBefore,
     padding: flowPadding(style, style.writingMode),
     isUneased: !hyphenate && shrinkTo === undefined,
+    tracking: style.tracking * style.size,
     mark() {
-      marks ??= { widths: widthsOfMark(style, tools) }
-      return marks.widths
+      mark ??= { found: sizedMark(style, tools) }
+      return mark.found
     },
     paragraphs: [],
     frame: noFrame,

@@ -130,7 +130,7 @@ function paragraphSizes(
   const words = measuredPlainly(text, own, whole, from)
   if (!words) return undefined
   if (room !== undefined) return firstFitLines(text, words, room, most, own, onLine)
-  const width = words.to[words.count - 1] * own.scale
+  const width = words.to[words.count - 1] * own.scale - own.tracking
   onLine(text.length, width, false)
   return { count: 1, width }
 }
@@ -168,11 +168,13 @@ export function plainRunsLayout(
   for (let i = 0; i < runs.length; ) {
     const { start, own: shaping } = runs[i]
     const next = behindItem(runs, i)
+    const { spacing } = shaping.shaping
     const segment = shaping.segments.get(script)
-    if (!segment) return undefined
+    // Where letters are spaced, what ends a run depends on the one behind it.
+    if (!segment || spacing.tracking !== 0 || spacing.word !== 0) return undefined
     const isWhole = i === 0 && next === runs.length
     const piece = isWhole ? text : text.slice(start, runs[next - 1].end)
-    const words = shaping.tools.measureWords(shaping.face, piece, segment)
+    const words = shaping.tools.measureWords(shaping.face, piece, segment, spacing)
     if (!words) return undefined
     let before = 0
     const passing = { word: 0 }

@@ -72,7 +72,7 @@ function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
     if (piece !== '') {
       const words = measuredPlainly(piece, own, text, offset + piece.length)
       if (!words || !isSafeText(piece, words, options)) return undefined
-      eachStop(piece, words, own.scale, options, (end, next, hang, behind) => {
+      eachStop(piece, words, own, options, (end, next, hang, behind) => {
         ends.push(end)
         starts.push(next)
         hangs.push(hang)

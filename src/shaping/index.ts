@@ -4,7 +4,7 @@ export { findFace } from './find-face.ts'
 export type { ShapedRun } from './glyph-run.ts'
 export { keptByStyle } from './kept-by-style.ts'
 export { reversed } from './logical-order.ts'
-export type { WordLine } from './measure-words.ts'
+export { alongGlyph, type WordLine } from './measure-words.ts'
 export type { Shape } from './shape-cache.ts'
 export {
   type ShapedParagraph,

@@ -1,5 +1,6 @@
 import type { Face, Segment } from '../fonts/index.ts'
 import { dividedWords, none, type Scratch } from './divide-words.ts'
+import { addedUnits, type Spacing } from './spacing.ts'
 import type { Book } from './word-book.ts'
 import { gapOf } from './word-gaps.ts'
 import { type WordTable, wordFlag } from './word-table.ts'
@@ -26,6 +27,16 @@ export interface WordLine {
   table: WordTable | undefined
   /** How they were shaped. */
   segment: Segment | undefined
+  /** What is added behind their clusters, which `from`, `to` and `total` have in them. */
+  spacing: LineSpacing | undefined
+}
+
+/** What is added behind clusters, and how many stand before each word; so many of them are spaces. */
+export interface LineSpacing {
+  readonly spacing: Spacing
+  readonly unitsPerEm: number
+  clusters: Int32Array
+  spaces: Int32Array
 }
 
 export function newWordLine(): WordLine {
@@ -39,6 +50,7 @@ export function newWordLine(): WordLine {
     total: 0,
     table: undefined,
     segment: undefined,
+    spacing: undefined,
   }
 }
 
@@ -98,4 +110,68 @@ export function measuredWords(
   line.table = table
   line.segment = segment
   return true
+}
+
+/** Writes the words of a text into a line of which each cluster has something behind it. */
+export function addSpacing(
+  words: WordLine,
+  text: string,
+  spacing: Spacing,
+  { metrics: { unitsPerEm } }: Face,
+  into: WordLine,
+): void {
+  const { count, starts, ends, table } = words
+  if (count > into.from.length) Object.assign(into, wordRows(count * 2))
+  const { from, to } = into
+  const known = into.spacing?.clusters.length ?? 0
+  const rows = into.spacing && known >= count ? into.spacing : spacingRows(from.length)
+  const { clusters, spaces } = rows
+  let [before, gaps, end] = [0, 0, 0]
+  for (let i = 0; i < count; i++) {
+    const gap = starts[i] - end
+    before += gap
+    gaps += gap
+    clusters[i] = before
+    spaces[i] = gaps
+    from[i] = words.from[i] + addedUnits(before, gaps, spacing, unitsPerEm)
+    before += table?.clusterCount(words.words[i]) ?? 0
+    to[i] = words.to[i] + addedUnits(before, gaps, spacing, unitsPerEm)
+    end = ends[i]
+  }
+  const behind = text.length - end
+  const added = addedUnits(before + behind, gaps + behind, spacing, unitsPerEm)
+  const { deltas, words: numbers, segment } = words
+  const total = words.total + added
+  const own = { spacing, unitsPerEm, clusters, spaces }
+  Object.assign(into, { count, total, starts, ends, deltas, words: numbers, table, segment })
+  into.spacing = own
+}
+
+const spacingRows = (length: number) => ({
+  clusters: new Int32Array(length),
+  spaces: new Int32Array(length),
+})
+
+/** How far along a text the glyph of a word begins, with what was added before it; behind all, the end of the word. */
+export function alongGlyph(
+  { from, words, table, spacing }: WordLine,
+  index: number,
+  glyph: number,
+): number {
+  const word = words[index]
+  const along = from[index] + (table?.advanceTo(word, glyph) ?? 0)
+  return spacing && table
+    ? along + addedInside(spacing, index, table.clusterCount(word, glyph))
+    : along
+}
+
+/** What is added behind the first clusters of a word, in font units. */
+export function addedInside(
+  { spacing, unitsPerEm, clusters, spaces }: LineSpacing,
+  index: number,
+  count: number,
+): number {
+  const [before, gaps] = [clusters[index], spaces[index]]
+  const start = addedUnits(before, gaps, spacing, unitsPerEm)
+  return addedUnits(before + count, gaps, spacing, unitsPerEm) - start
 }

@@ -1,7 +1,8 @@
 import { bytesRow, int32Row, uint32Row } from '../blocks/index.ts'
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { dividedWords, newScratch, none, type Scratch, zeros } from './divide-words.ts'
-import { measuredWords, newWordLine, type WordLine } from './measure-words.ts'
+import { addSpacing, measuredWords, newWordLine, type WordLine } from './measure-words.ts'
+import type { Spacing } from './spacing.ts'
 import { type Book, bytesOf, newBook } from './word-book.ts'
 import { type Gap, gapOf } from './word-gaps.ts'
 import type { Writable } from './word-table.ts'
@@ -35,6 +36,7 @@ export type MeasureWords = (
   face: Face,
   text: string,
   segment: Segment,
+  spacing: Spacing,
   ahead?: TextAhead,
 ) => WordLine | undefined
 
@@ -42,7 +44,12 @@ export type MeasureWords = (
  * How long a text is that ends with a word, in font units, while the words of another are at hand;
  * undefined where its words are not all there is to it, or where the others are forgotten for it.
  */
-export type MeasurePiece = (face: Face, text: string, segment: Segment) => number | undefined
+export type MeasurePiece = (
+  face: Face,
+  text: string,
+  segment: Segment,
+  spacing: Spacing,
+) => number | undefined
 
 export interface WordShaper {
   readonly shape: ShapeWords
@@ -62,6 +69,7 @@ export function wordShaper(): WordShaper {
   const ofShaped = newScratch()
   const ofText = { scratch: newScratch(), line: newWordLine() }
   const ofPiece = { scratch: newScratch(), line: newWordLine() }
+  const [spacedText, spacedPiece] = [newWordLine(), newWordLine()]
 
   /** What was measured last: a text is often set in several frames, and sizes, after each other. */
   let lastText: string | undefined
@@ -123,30 +131,46 @@ export function wordShaper(): WordShaper {
       if (book.words.size !== known) keepWithinBounds(book)
       return wordwise
     },
-    measure(face, text, segment, ahead) {
+    measure(face, text, segment, spacing, ahead) {
       const book = bookOf(face, segment)
       const { words } = book
       const { scratch, line } = ofText
       const isLast = text === lastText && line.table === words && words.clearings === lastClearings
-      if (isLast) return line
-      lastText = undefined
-      const known = words.size
-      const measured = measuredWords(text, book, face, segment, scratch, line, ahead)
-      if (words.size !== known) keepWithinBounds(book)
-      if (!measured) return undefined
-      lastText = text
-      lastClearings = words.clearings
-      return line
+      if (!isLast) {
+        lastText = undefined
+        const known = words.size
+        const measured = measuredWords(text, book, face, segment, scratch, line, ahead)
+        if (words.size !== known) keepWithinBounds(book)
+        if (!measured) return undefined
+        lastText = text
+        lastClearings = words.clearings
+      }
+      return withSpacing(line, text, spacing, face, spacedText)
     },
-    measurePiece(face, text, segment) {
-      const { scratch, line } = ofPiece
+    measurePiece(face, text, segment, spacing) {
+      const { scratch, line: plain } = ofPiece
       const book = bookOf(face, segment)
       const { clearings } = book.words
-      const measured = measuredWords(text, book, face, segment, scratch, line, undefined)
+      const measured = measuredWords(text, book, face, segment, scratch, plain, undefined)
+      if (!measured) return undefined
+      const line = withSpacing(plain, text, spacing, face, spacedPiece)
       const isForgotten = book.words.clearings !== clearings
-      return measured && !isForgotten && line.count > 0 ? line.to[line.count - 1] : undefined
+      return !isForgotten && line.count > 0 ? line.to[line.count - 1] : undefined
     },
   }
+}
+
+/** The words themselves where nothing is added behind their letters. */
+function withSpacing(
+  words: WordLine,
+  text: string,
+  spacing: Spacing,
+  face: Face,
+  into: WordLine,
+): WordLine {
+  if (spacing.tracking === 0 && spacing.word === 0) return words
+  addSpacing(words, text, spacing, face, into)
+  return into
 }
 
 function assembled(

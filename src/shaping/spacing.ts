@@ -15,25 +15,32 @@ export interface Spacing {
 export function spaced(
   shaped: ShapedGlyphs,
   text: string,
-  { tracking, word }: Spacing,
+  spacing: Spacing,
   face: Face,
 ): ShapedGlyphs {
-  if (tracking === 0 && word === 0) return shaped
+  if (spacing.tracking === 0 && spacing.word === 0) return shaped
   const { unitsPerEm } = face.metrics
   const advances = shaped.advances.slice()
   const { clusters } = shaped
-  let wanted = 0
-  let given = 0
+  let [count, spaces, given] = [0, 0, 0]
   for (let i = 0; i < clusters.length; i++) {
     if (i + 1 < clusters.length && clusters[i + 1] === clusters[i]) continue
-    const isSpace = isWordSpace(text.charCodeAt(clusters[i]))
-    wanted += (tracking + (isSpace ? word : 0)) * unitsPerEm
-    const added = Math.round(wanted) - given
-    advances[i] += added
-    given += added
+    count++
+    if (isWordSpace(text.charCodeAt(clusters[i]))) spaces++
+    const wanted = addedUnits(count, spaces, spacing, unitsPerEm)
+    advances[i] += wanted - given
+    given = wanted
   }
   return { ...shaped, advances }
 }
+
+/** What spacing adds behind so many clusters, so many of them word spaces: whole font units. */
+export const addedUnits = (
+  clusters: number,
+  spaces: number,
+  { tracking, word }: Spacing,
+  unitsPerEm: number,
+) => Math.round((clusters * tracking + spaces * word) * unitsPerEm)
 
 /** U+0020 and U+00A0 separate words (CSS Text 3, 8.1). */
 function isWordSpace(code: number): boolean {

@@ -6,7 +6,7 @@ import {
   plain,
   plainCharacters,
 } from '../unicode/index.ts'
-import type { WordLine } from './measure-words.ts'
+import { addedInside, type WordLine } from './measure-words.ts'
 import { wordFlag } from './word-table.ts'
 
 const { unbroken, safe, unsafe } = wordFlag
@@ -69,7 +69,7 @@ function isOneWord(text: string, start: number, end: number): boolean {
 export function innerStops(
   index: number,
   text: string,
-  { words, starts, ends, table }: WordLine,
+  { words, starts, ends, table, spacing }: WordLine,
   options: LineBreakOptions,
 ): InnerStops {
   const word = words[index]
@@ -81,13 +81,18 @@ export function innerStops(
   // Glyphs are gone through once with the offsets: a word may be as long as a book.
   let glyph = 0
   let along = 0
+  let clusters = 0
   for (let offset = 1; offset < own.length; offset++) {
     if (kinds[offset] === 0) continue
     offsets.push(offset)
     while (table && glyph < count && table.cluster(word, glyph) < offset) {
+      const isNew = glyph === 0 || table.cluster(word, glyph) !== table.cluster(word, glyph - 1)
+      if (isNew) clusters++
       along += table.glyphAdvance(word, glyph++)
     }
-    if (glyph < count && table?.isSafeAt(word, glyph, offset)) advances.push(along)
+    if (glyph < count && table?.isSafeAt(word, glyph, offset)) {
+      advances.push(spacing ? along + addedInside(spacing, index, clusters) : along)
+    }
   }
   return { offsets, advances }
 }

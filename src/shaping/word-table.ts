@@ -29,6 +29,8 @@ export interface WordTable {
   glyphAdvance(word: number, index: number): number
   /** The offset in the word of the cluster it is of. */
   cluster(word: number, index: number): number
+  /** How many clusters its first glyphs are of; all of them without a number. */
+  clusterCount(word: number, glyphs?: number): number
   isOffset(word: number): boolean
   /** The sum of its advances, in font units. */
   advance(word: number): number
@@ -237,6 +239,18 @@ export function wordTable(): WordTable {
     glyph: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields],
     glyphAdvance: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields + 1],
     cluster: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields + 2] >> 1,
+    clusterCount(word, count) {
+      const start = blocks.glyphStarts[word]
+      const end = count === undefined ? blocks.glyphStarts[word + 1] : start + count * glyphFields
+      let clusters = 0
+      let before = -1
+      for (let at = start; at < end; at += glyphFields) {
+        const cluster = glyphs[at + 2] >> 1
+        if (cluster !== before) clusters++
+        before = cluster
+      }
+      return clusters
+    },
     isOffset: word => offsets.has(word),
     advance: word => blocks.advances[word],
     glyphFrom(word, offset) {

@@ -71,13 +71,17 @@ describe('a label of words that were seen before', () => {
     expect(JSON.stringify(layout)).toBe(JSON.stringify(copies[0]))
   })
 
-  it('has its sizes, and lines that were read, when its shelf is closed; others are refused', async () => {
+  it('has its sizes, and what was read of its lines, when its shelf is closed; more is refused', async () => {
     const { shelf, setter } = await openSetter()
-    const [read, unread] = [1, 2].map(i => setter.set(label(i), { style: 'body' }))
-    expect(read.lines).toHaveLength(1)
+    const [read, half, unread] = [1, 2, 3].map(i => setter.set(label(i), { style: 'body' }))
+    expect(read.lines[0].runs).toHaveLength(1)
+    expect(half.lines).toHaveLength(1)
     shelf.close()
     expect(read.lines[0].runs[0].text).toBe(label(1))
+    expect(half.lines[0].width).toBe(half.width)
     expect(unread.width).toBeGreaterThan(10)
-    expect(problemsOf(() => unread.lines)).toMatchObject([{ code: 'closed-shelf' }])
+    const refused = [{ code: 'closed-shelf' }]
+    expect(problemsOf(() => half.lines[0].runs)).toMatchObject(refused)
+    expect(problemsOf(() => unread.lines)).toMatchObject(refused)
   })
 })

@@ -38,7 +38,12 @@ const looks = {
   french: { language: 'fr', family: 'serif', slant: 'italic' },
   cff: { family: 'Source Code Pro', size: 14 },
   variable: { family: 'SourceCodeVF', size: 14, weight: 350 },
-  general: { tracking: 0.02 },
+  tracked: { tracking: 0.0213, wordSpacing: 0.08, size: 17 },
+  apart: { tracking: 0.12, wordSpacing: 0.16, family: 'serif', ellipsis: '--' },
+  close: { tracking: -0.03, size: 31, weight: 700, ellipsis: '' },
+  eased: { longWords: { shrinkTo: 9 } },
+  byWords: { ellipsis: { between: 'words' } },
+  general: { loneWord: 'avoid' },
   raised: { variantPosition: 'super' },
   lowered: { variantPosition: 'sub', size: '0.9x' },
   small: { caps: 'small-caps' },
@@ -148,6 +153,60 @@ describe('plain texts are laid out as all others are', () => {
       }),
       { numRuns: 1500 },
     )
+  })
+
+  it('words that no line has room for, and text that is cut, by lines or by height', () => {
+    const [cut, broken] = [
+      (layout: Layout) => layout.cut !== undefined,
+      (layout: Layout) => layout.problems.some(({ code }) => code === 'broken-word'),
+    ].map(has => ({ has, all: 0, quick: 0 }))
+    const texts = [
+      ...prose(40_000, 5).split('\n'),
+      'AVAToTo-office ffifluffiest',
+      `${'x'.repeat(300)} y`,
+    ]
+    const plainNames = names.filter(style => isByWords(setter.set('quay', { style })))
+    const part = fc.record({
+      text: fc.constantFrom(...texts),
+      start: fc.nat(400),
+      length: fc.nat(120),
+      isOneWord: fc.boolean(),
+    })
+    const setting = fc.record(
+      {
+        style: fc.constantFrom(...plainNames),
+        width: fc.oneof(
+          fc.double({ min: 0, max: 60, noNaN: true }),
+          fc.integer({ max: 300, min: 0 }),
+        ),
+        height: fc.integer({ min: 0, max: 120 }),
+        maxLines: fc.integer({ min: 1, max: 4 }),
+      },
+      { requiredKeys: ['style', 'width'] },
+    )
+    fc.assert(
+      fc.property(
+        fc.noBias(part),
+        fc.noBias(setting),
+        ({ text, start, length, isOneWord }, own) => {
+          const piece = text.slice(start, start + length)
+          const given = isOneWord ? piece.replaceAll(' ', '') : piece
+          check(given, own)
+          const layout = setter.set(given, own)
+          for (const kind of [cut, broken]) {
+            // In less a single letter may be wider than its line, which is told otherwise.
+            if (own.width < 40 || !kind.has(layout)) continue
+            kind.all++
+            if (isByWords(layout)) kind.quick++
+          }
+        },
+      ),
+      { numRuns: 700 },
+    )
+    for (const { all, quick } of [cut, broken]) {
+      expect(all).toBeGreaterThan(25)
+      expect(quick / all).toBeGreaterThan(0.4)
+    }
   })
 
   it('spans and values as well', () => {
