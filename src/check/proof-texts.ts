@@ -4,7 +4,7 @@ import { type CheckOptions, check } from './check.ts'
 import type { Finding, Situation } from './finding.ts'
 import { movedParts } from './moved.ts'
 import { checkedPlaces } from './read-places.ts'
-import { settersFor, settingsOf, type Unit, unitsOf, widthsOf } from './situations.ts'
+import { framesOf, settersFor, settingsOf, type Unit, unitsOf } from './situations.ts'
 
 /** What `proofPage` and `proofDrawings` take. */
 export interface ProofOptions extends Omit<CheckOptions, 'part'> {
@@ -73,19 +73,21 @@ export function proofTexts(owner: string, options: ProofOptions): ProofTexts {
   for (const [done, unit] of units.entries()) {
     progress?.(units.length + done + 1, 2 * units.length)
     const { place, key, catalog } = unit
-    const own = at.get(subject(place.name, key, catalog.language ?? '')) ?? []
+    const findingsHere = at.get(subject(place.name, key, catalog.language ?? '')) ?? []
     const others = othersOf?.(catalog.language)
-    for (const { text, setting, lines } of settingsOf(unit)) {
+    for (const { text, setting } of settingsOf(unit)) {
       for (const [i, { sheet, mode, scale, setter }] of setters(catalog.language).entries()) {
-        for (const width of widthsOf(place)) {
-          const frame = { ...setting, ...lines, ...(width !== undefined && { width }) }
+        for (const { width, frame: own } of framesOf(place)) {
+          const frame = { ...setting, ...own }
           const layout = setter.set(text, frame)
           const situation = {
             scale,
             ...(width !== undefined && { width }),
             ...(mode !== undefined && { mode }),
           }
-          const found = own.filter(one => one.situations.some(other => isSame(other, situation)))
+          const found = findingsHere.filter(one =>
+            one.situations.some(other => isSame(other, situation)),
+          )
           const other = others?.[i]
           const before = other && {
             layout: other.setter.set(text, frame),

@@ -10,6 +10,7 @@ import {
 import type { Path, SourceLocation } from '../problem/index.ts'
 import { keysOfPlace } from './keys-of-place.ts'
 import { type PlaceList, type TextPlace, usualScales } from './place-list.ts'
+import { type ContrastMeter, contrastMeter } from './worst-contrast.ts'
 
 /** A text at a place, in one language: what is in one part is so as a whole. */
 export interface Unit {
@@ -48,6 +49,7 @@ export interface SetterOptions {
 /** Typesetters of a mode of the sheet at a scale. */
 export interface ScaledSetter {
   readonly sheet: Sheet
+  readonly contrastOf: ContrastMeter
   readonly mode: string | undefined
   readonly scale: number
   readonly setter: Typesetter
@@ -86,6 +88,7 @@ function settersIn(
     const inMode = mode === undefined ? sheet : sheet.mode(mode)
     const own =
       language === undefined ? inMode : inMode.with({ styles: { defaults: { language } } })
+    const contrastOf = contrastMeter(own)
     const of = (reader: ReaderSettings) =>
       typesetter({
         sheet: own,
@@ -97,6 +100,7 @@ function settersIn(
     return (scales ?? list.scales ?? usualScales).map(
       (scale): ScaledSetter => ({
         sheet: own,
+        contrastOf,
         mode,
         scale,
         setter: of({ scale }),
@@ -108,18 +112,26 @@ function settersIn(
 
 /** What a text is set with at its place: each of its variants. */
 export function settingsOf({ place, key, catalog }: Unit) {
-  const { style, maxLines, values = {} } = place
+  const { style, values = {} } = place
   const base = { ...(style !== undefined && { style }) }
-  const lines = { ...(maxLines !== undefined && { maxLines }) }
   // What is given and not asked for is no mistake of each text.
   const asked = catalog.valuesOf(key)
   const own = Object.fromEntries(Object.entries(values).filter(([name]) => asked.includes(name)))
   return catalog.variants(key, own).map(text => {
     // What is only words is set faster as what it is.
     const isPlain = text.children.every(({ kind }) => kind === 'text')
-    return { text: isPlain ? text.sourceText : text, setting: base, lines }
+    return { text: isPlain ? text.sourceText : text, setting: base }
   })
 }
 
-export const widthsOf = ({ width }: TextPlace): readonly (number | undefined)[] =>
-  width === undefined ? [undefined] : typeof width === 'number' ? [width] : width
+/** The widths of a place, and the frame that texts have in each. */
+export function framesOf({ width, maxLines }: TextPlace) {
+  const widths = width === undefined || typeof width === 'number' ? [width] : width
+  return widths.map(own => ({
+    width: own,
+    frame: {
+      ...(maxLines !== undefined && { maxLines }),
+      ...(own !== undefined && { width: own }),
+    },
+  }))
+}

@@ -1,5 +1,5 @@
 import { least } from '../blocks/index.ts'
-import { type Layout, looksOf, type Sheet } from '../core.ts'
+import { type Layout, looksOf } from '../core.ts'
 import { type Finding, findingKinds, type Situation } from './finding.ts'
 import {
   faceFindings,
@@ -9,8 +9,8 @@ import {
   rounded,
 } from './layout-findings.ts'
 import type { PlaceList } from './place-list.ts'
-import { type ScaledSetter, settingsOf, type Unit, widthsOf } from './situations.ts'
-import { worstContrast } from './worst-contrast.ts'
+import { framesOf, type ScaledSetter, settingsOf, type Unit } from './situations.ts'
+import { type ContrastMeter, worstContrast } from './worst-contrast.ts'
 
 /** What is found of one text at one place, each with the situations that have it. */
 export function unitFindings(
@@ -34,11 +34,11 @@ export function unitFindings(
     if (known) known.situations.push(own)
     else found.set(finding.code, { finding, situations: [own] })
   }
-  function lookFindings(layout: Layout, sheet: Sheet): readonly LayoutFinding[] {
+  function lookFindings(layout: Layout, contrastOf: ContrastMeter): readonly LayoutFinding[] {
     const looks = looksOf(layout)
     const own: LayoutFinding[] = [...faceFindings(looks)]
     const low =
-      background === undefined ? undefined : worstContrast(looks, background, sheet, contrast)
+      background === undefined ? undefined : worstContrast(looks, background, contrastOf, contrast)
     if (low) {
       const message = `the contrast is too low for ${contrast}`
       own.push({ code: 'low-contrast', message, figure: rounded(low.figure), limit: low.limit })
@@ -56,25 +56,26 @@ export function unitFindings(
     }
     return own
   }
+  const widest = framesOf(place)
+    .toSorted(({ width: a = Infinity }, { width: b = Infinity }) => b - a)
+    .map(one => ({ ...one, room: { width: one.width, height } }))
   function lookAt(
-    { text, setting, lines }: (typeof texts)[number],
-    { sheet, mode, scale, setter, spaced }: ScaledSetter,
+    { text, setting }: (typeof texts)[number],
+    { contrastOf, mode, scale, setter, spaced }: ScaledSetter,
   ) {
     const shaped = setter.shape(text, setting)
     const shapedApart = spaced?.shape(text, setting)
     /** Of the widest place, where least of it is cut: what it is but for its room is the same in each. */
     let same: readonly LayoutFinding[] | undefined
-    for (const width of widthsOf(place).toSorted((a = Infinity, b = Infinity) => b - a)) {
+    for (const { width, room, frame } of widest) {
       const situation = {
         scale,
         ...(width !== undefined && { width }),
         ...(mode !== undefined && { mode }),
       }
-      const frame = { ...lines, ...(width !== undefined && { width }) }
-      const room = { width, height }
       const layout = shaped.set(frame)
       const own = [...layoutFindings(layout, room)]
-      same ??= [...own.filter(({ code }) => !ofRoom.has(code)), ...lookFindings(layout, sheet)]
+      same ??= [...own.filter(({ code }) => !ofRoom.has(code)), ...lookFindings(layout, contrastOf)]
       for (const finding of own) if (ofRoom.has(finding.code)) add(finding, situation)
       for (const finding of same) add(finding, situation)
       if (!shapedApart) continue

@@ -15,12 +15,12 @@ const limits = { AA: { text: 4.5, large: 3 }, AAA: { text: 7, large: 4.5 } }
 export function worstContrast(
   looks: readonly Look[],
   background: string,
-  sheet: Sheet,
+  contrastOf: ContrastMeter,
   level: 'AA' | 'AAA',
 ): LowContrast | undefined {
   let worst: LowContrast | undefined
   for (const { style } of looks) {
-    const figure = contrastOf(style, background, sheet)
+    const figure = contrastOf(style, background)
     const isLarge =
       style.size >= large.plain || (style.weight >= large.boldWeight && style.size >= large.bold)
     const limit = limits[level][isLarge ? 'large' : 'text']
@@ -30,8 +30,23 @@ export function worstContrast(
   return worst
 }
 
+/** The contrast of letters in a style on a background. */
+export type ContrastMeter = (style: Style, background: string) => number
+
+/** With the inks of a sheet; thousands of texts have the same few styles. */
+export function contrastMeter(sheet: Sheet): ContrastMeter {
+  const known = new Map<string, WeakMap<Style, number>>()
+  return (style, background) => {
+    const figures = known.get(background) ?? new WeakMap<Style, number>()
+    known.set(background, figures)
+    const figure = figures.get(style) ?? leastContrast(style, background, sheet)
+    figures.set(style, figure)
+    return figure
+  }
+}
+
 /** By the worst point of gradients, of the ink and of what is behind it. */
-function contrastOf({ ink, opacity, backing }: Style, background: string, sheet: Sheet): number {
+function leastContrast({ ink, opacity, backing }: Style, background: string, sheet: Sheet): number {
   const behind: readonly (SolidInk | string)[] =
     backing === 'none' || backing.extent === 'block' ? [background] : colorsOf(backing.ink)
   let worst = Number.POSITIVE_INFINITY

@@ -79,8 +79,8 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
     count === 1 && !cut
       ? undefined
       : {
-          ends: Uint32Array.from(ends),
-          widths: Float64Array.from(widths),
+          ends: new Uint32Array(ends),
+          widths: new Float64Array(widths),
           isCut: cut !== undefined,
         }
   const rest = cut && { offset: cut.start, line: count }
