@@ -1,4 +1,6 @@
+import { isObject } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
+import { checkLayout } from './check-layout.ts'
 import type { Layout } from './layout.ts'
 import { soleStyle } from './plain-layout.ts'
 import type { PlainStyle } from './plain-style.ts'
@@ -17,7 +19,9 @@ export interface Look {
  * be made for it. What is shown of a style but no letter, such as spaces and objects, is not told.
  */
 export function looksOf(layout: Layout): readonly Look[] {
-  const sole = soleStyle(layout)
+  // Whether it is one is seen by its glyphs, which a plain text needs not have.
+  const sole = isObject(layout) ? soleStyle(layout) : undefined
+  if (!sole) checkLayout('looksOf', layout)
   if (sole) return layout.text === '' ? [] : solelyIn(sole, layout)
   const looks: Look[] = []
   const facesOf = new Map<Style, Set<string>>()
