@@ -303,8 +303,8 @@ describe('a chart too small for its texts', () => {
     expect(() => frame.axes.left.at(3)).toThrow('the scale of the left axis has no place for 3')
   })
 
-  it('reads 10,000 ticks, labels of 10,000 characters, equal values and none', () => {
-    const many = Array.from({ length: 10_000 }, (_, i) => `stop ${i}`)
+  it('reads 3,000 ticks, labels of 10,000 characters, equal values and none', () => {
+    const many = Array.from({ length: 3_000 }, (_, i) => `stop ${i}`)
     const box = { x: 0, y: 0, width: 700, height: 400 }
     for (const names of [
       many,

@@ -43,7 +43,7 @@ const set = (style: StyleSource<'defaults', never, never>, text: string, frame: 
     shelf,
     problems: 'collect',
   }).set(text as 'x', frame)
-const many = 100_000
+const many = 50_000
 
 describe('figures that would take more memory or time than anything is worth', () => {
   const page = { width: 100, height: 100 }
@@ -108,7 +108,7 @@ describe('drawings of no size, and texts of no characters', () => {
   })
 })
 
-describe('a hundred thousand of each', () => {
+describe('tens of thousands of each', () => {
   it.each<[string, () => unknown]>([
     [
       'values that are missing',
@@ -128,7 +128,7 @@ describe('a hundred thousand of each', () => {
           { kind: 'paragraph', text: 'Boats leave at noon. '.repeat(many / 4) },
         ] as const
         const sheet = defineSheet({ styles: {} })
-        expect([...setDocument({ content }, { sheet, shelf }).pages()].length).toBeGreaterThan(200)
+        expect([...setDocument({ content }, { sheet, shelf }).pages()].length).toBeGreaterThan(100)
       },
     ],
     [

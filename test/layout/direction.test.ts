@@ -161,8 +161,8 @@ describe('mixed text', () => {
     )
   })
 
-  it('takes 100,000 isolated values in one sentence', () => {
-    const count = 100_000
+  it('takes 40,000 isolated values in one sentence', () => {
+    const count = 40_000
     const values = Object.fromEntries(
       Array.from({ length: count }, (_, i) => [`v${i}`, i % 2 ? 'אב' : 'ab']),
     )

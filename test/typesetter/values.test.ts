@@ -130,14 +130,14 @@ describe('values', () => {
     expect(layout.text.length).toBe(count * 2 - 1)
   })
 
-  it('go into a line that is 300,000 spans long', () => {
-    const layout = setter.set('~ink=flare[a]b'.repeat(150_000))
+  it('go into a line that is 100,000 spans long', () => {
+    const layout = setter.set('~ink=flare[a]b'.repeat(50_000))
     expect(layout.lines.length).toBe(1)
-    expect(layout.lines[0].runs.length).toBe(300_000)
+    expect(layout.lines[0].runs.length).toBe(100_000)
   })
 
-  it('nested as deep as 100,000 spans are set', () => {
-    const deep = 100_000
+  it('nested as deep as 40,000 spans are set', () => {
+    const deep = 40_000
     const layout = setter.set(`${'~strong[a'.repeat(deep)}${']'.repeat(deep)}`, {
       maxLines: 1,
       width: 100,
