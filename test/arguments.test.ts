@@ -203,7 +203,7 @@ describe('any argument', () => {
         if (!(error instanceof DotLineError)) throw error
         expect(error.message).not.toMatch(/\[object |Symbol\(/)
       }),
-      { numRuns: roundsOf(150) },
+      { numRuns: roundsOf(80) },
     )
   })
 })

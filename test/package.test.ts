@@ -194,7 +194,6 @@ describe('types', () => {
 
   it.each([
     ['typescript-5.5', ['ES2022', 'DOM'], 'Bundler'],
-    ['typescript-5.5', ['ES2022'], 'NodeNext'],
     ['typescript', ['ES2022', 'DOM'], 'NodeNext'],
     ['typescript', ['ES2022'], 'Bundler'],
   ])('compile with %s, %j, %s, all of them checked', (compiler, lib, moduleResolution) => {

@@ -79,7 +79,7 @@ describe('a document on pages', () => {
           }
         }
       }),
-      { numRuns: roundsOf(40) },
+      { numRuns: roundsOf(25) },
     )
   })
 

@@ -388,7 +388,7 @@ it('lays out any document: every word once, nothing out of the page that is not 
         expect(x + layout.textWidth).toBeLessThanOrEqual(right)
       }
     }),
-    { numRuns: roundsOf(60) },
+    { numRuns: roundsOf(40) },
   )
 })
 
@@ -417,7 +417,7 @@ it('covers no text with another, whatever a document has', () => {
       }
     }),
     // The mark of a list beside a picture that its text is below of; a note below a picture.
-    { numRuns: roundsOf(40), examples: [[771], [8805]] },
+    { numRuns: roundsOf(24), examples: [[771], [8805]] },
   )
 })
 

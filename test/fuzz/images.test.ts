@@ -43,7 +43,7 @@ function broken(bytes: Uint8Array, next: Next): Uint8Array<ArrayBuffer> {
 describe('what arrives from elsewhere works, or is refused with a DotLineError', () => {
   it('images, in every target', async () => {
     const files = [...Object.values(pngs), jpeg]
-    await expectOutcomes(roundsOf(600), async next => {
+    await expectOutcomes(roundsOf(360), async next => {
       const picture = await openImage(broken(pick(next, files), next))
       const shown = drawing({ width: 60, height: 50 }, [
         image({ x: 5, y: 10, width: 40, height: 20 }, picture),
@@ -59,7 +59,7 @@ describe('what arrives from elsewhere works, or is refused with a DotLineError',
     }
     const odd = [null, 4, '', {}, [], '~strong[', '{', '~x=[a]', { a: { b: '~[' } }, '\ud800']
     const setter = typesetter({ sheet, shelf: await builtInShelf(), problems: 'collect' })
-    await expectOutcomes(roundsOf(600), next => {
+    await expectOutcomes(roundsOf(360), next => {
       const json = JSON.stringify(mutatedValue(strings, next, odd))
       const text =
         next(2) === 0 ? json : mutatedText(json, next, ['~', '[', ']', '{', '}', '"', ','])
@@ -76,7 +76,7 @@ describe('what arrives from elsewhere works, or is refused with a DotLineError',
     const parts = ['<', '>', '</b>', '<p>', '&amp', '&#x0;', '<!--', '"', '<script>', '<b><i>', '=']
     const setter = typesetter({ sheet, shelf: await builtInShelf(), problems: 'collect' })
     const next = numbers(20261128)
-    for (let round = 0; round < roundsOf(600); round++) {
+    for (let round = 0; round < roundsOf(360); round++) {
       const { rich } = richFromHtml(mutatedText(html, next, parts))
       expect(setter.set(rich, { width: 90 }).problems).toBeDefined()
     }

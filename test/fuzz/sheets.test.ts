@@ -82,7 +82,7 @@ function use(read: () => ReturnType<typeof readSheet>) {
 
 function run(make: (next: ReturnType<typeof numbers>) => () => ReturnType<typeof readSheet>) {
   const next = numbers(20261125)
-  const rounds = roundsOf(150)
+  const rounds = roundsOf(90)
   let worked = 0
   for (let round = 0; round < rounds; round++) {
     const read = make(next)

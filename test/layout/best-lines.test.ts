@@ -136,7 +136,7 @@ describe('best breaks', () => {
           if (sum.lines > 2) several++
         }
       }),
-      { numRuns: 300 },
+      { numRuns: 160 },
     )
     expect(several).toBeGreaterThan(10)
   })
@@ -169,7 +169,7 @@ describe('best breaks', () => {
         },
       ),
       {
-        numRuns: 200,
+        numRuns: 120,
         // A word whose width is what its line has, once it starts it.
         examples: [
           [
@@ -210,7 +210,7 @@ describe('even lines', () => {
         expect(unevenness(even, width)).toBeLessThanOrEqual(unevenness(first, width) + 1e-3)
         if (unevenness(even, width) < unevenness(first, width) - 1) better++
       }),
-      { numRuns: 200 },
+      { numRuns: 120 },
     )
     expect(better).toBeGreaterThan(40)
   })

@@ -111,7 +111,7 @@ describe('a text that goes on', () => {
           for (const part of parts.slice(0, -1)) expect(part.cut?.end).toBe(whole.text.length)
         },
       ),
-      { numRuns: 100 },
+      { numRuns: 60 },
     )
   })
 
@@ -178,7 +178,7 @@ describe('lines as numbers', () => {
           }
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 90 },
     )
   })
 

@@ -92,7 +92,7 @@ describe('plain texts are laid out as all others are', () => {
   it('paragraphs in many languages', () => {
     for (const { text } of paragraphs) {
       for (const style of ['plain', 'serif', 'french']) {
-        for (const width of [90, 233, 480]) check(text, { style, width })
+        for (const width of [90, 233]) check(text, { style, width })
         check(text.slice(0, 40), { style })
       }
     }
@@ -254,7 +254,7 @@ describe('plain texts are laid out as all others are', () => {
         check(parseMarkup(markup).rich, { ...own, values })
         if (isByWords(setter.set(markup, { ...own, values })) && /[~{]/.test(markup)) quick++
       }),
-      { numRuns: 1000 },
+      { numRuns: 700 },
     )
     expect(quick).toBeGreaterThan(80)
   })
