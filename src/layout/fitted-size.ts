@@ -1,9 +1,9 @@
-import { isVertical } from '../sheet/index.ts'
+import { isVertical, type Style } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { flowPadding } from './padding.ts'
 import { type Breakable, indentOf, tolerance } from './stops.ts'
-import { wrapLines } from './wrap.ts'
+import { type WrappedLines, wrapLines } from './wrap.ts'
 
 /** How near the largest size one is found, as a share of it. */
 const precision = 0.0005
@@ -16,10 +16,31 @@ const precision = 0.0005
 export function fittedRatio(
   texts: readonly Breakable[],
   frame: Frame,
-  bounds: { readonly min: number; readonly max: number },
+  bounds: Ratios,
   tools: LayoutTools,
 ): number {
   const { style } = texts[0].paragraph
+  const longest = texts.reduce((max, text) => Math.max(max, longestWord(text)), 0)
+  const wrap = (width: number) => wrapLines(texts, width, tools, frame.align)
+  return largestRatio({ style, longest, wrap }, frame, bounds)
+}
+
+/** How many times as large a text may be. */
+export interface Ratios {
+  readonly min: number
+  readonly max: number
+}
+
+/** A text as it is stated, to be tried in rooms. */
+export interface TriedText {
+  /** Of its first paragraph. */
+  readonly style: Style
+  /** How long the longest word is, with its indents. */
+  readonly longest: number
+  wrap(width: number): Pick<WrappedLines, 'count' | 'height'>
+}
+
+export function largestRatio({ style, longest, wrap }: TriedText, frame: Frame, bounds: Ratios) {
   const isSideways = isVertical(style.writingMode)
   const [length = Infinity, depth = Infinity] = isSideways
     ? [frame.height, frame.width]
@@ -27,10 +48,9 @@ export function fittedRatio(
   const { inlineStart, inlineEnd } = flowPadding(style, style.writingMode)
   const along = inlineStart + inlineEnd
   const count = frame.maxLines ?? Infinity
-  const widest = texts.reduce((max, text) => Math.max(max, longestWord(text)), 0)
   const fits = (ratio: number) => {
-    if ((widest + along) * ratio > length + tolerance) return false
-    const wrapped = wrapLines(texts, length / ratio, tools, frame.align)
+    if ((longest + along) * ratio > length + tolerance) return false
+    const wrapped = wrap(length / ratio)
     return wrapped.count <= count && wrapped.height * ratio <= depth + tolerance
   }
   let { min: low, max: high } = bounds

@@ -30,6 +30,7 @@ export {
 export { type Cursor, textStart } from './next-line.ts'
 export { sidesOf } from './padding.ts'
 export type { LinePlan } from './paragraph-lines.ts'
+export { fittedPlainly } from './plain-fit.ts'
 export { sourceMapOf } from './plain-layout.ts'
 export type { PlainRun } from './plain-shaping.ts'
 export { type PlainStyle, plainStyle } from './plain-style.ts'

@@ -23,6 +23,7 @@ export interface PlainSizes {
   readonly textWidth: number
   /** Where it has more than one line, or less than all of it. */
   readonly lineEnds: LineEnds | undefined
+  readonly fittedSize: number | undefined
   readonly cut: Layout['cut']
   readonly rest: Layout['rest']
   readonly problems: Layout['problems']
@@ -56,7 +57,7 @@ export function layoutOfSizes(sizes: PlainSizes): Layout {
     text,
     width: sizes.width,
     height: sizes.height,
-    fittedSize: undefined,
+    fittedSize: sizes.fittedSize,
     textWidth: sizes.textWidth,
     paragraphs: text.includes('\n')
       ? paragraphsIn(text, own)

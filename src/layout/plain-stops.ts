@@ -45,6 +45,10 @@ export function eachStop(
   onStop: OnStop,
 ): boolean {
   const { count, from, to, deltas, starts, total } = words
+  if (count > 0 && starts[0] > 0 && mayBreakBefore(0, text, words, options)) {
+    const behind = from[0] * scale
+    if (!onStop(0 - tracking, behind, behind, starts[0])) return false
+  }
   for (let i = 0; i < count; i++) {
     if (!isUnbroken(i, text, words, options)) {
       const { offsets, advances } = innerStops(i, text, words, options)
@@ -103,7 +107,7 @@ export function firstFitLines(
   let count = 0
   let widest = 0
   /** The last place that fits, and where the line behind it begins; none yet on the line. */
-  let last = -1
+  let last = noStop
   let next = 0
   let lineEnd = 0
   /** Where the line begins; its place is found where it is asked for. */
@@ -118,7 +122,7 @@ export function firstFitLines(
   const endLine = () => {
     addLine(lineEnd, last - start, false)
     start = next
-    last = -1
+    last = noStop
     lineStart = lineEnd
   }
   const placeOfBegin = () => {
@@ -128,12 +132,8 @@ export function firstFitLines(
   /** A word that is wider than its line is broken inside. */
   const breakWord = (behind: number): boolean => {
     const from = placeOfBegin()
-    const { count: all, starts } = words
-    // A line may end behind the spaces that a text begins with.
-    const isFirst = from.offset === 0 && starts[0] > 0
-    const isOneWord = from.word + 1 === all || behind <= starts[from.word + 1]
-    const line =
-      isOneWord && !isFirst && shortLine(text, words, from, from.word, room, undefined, own)
+    const isOneWord = from.word + 1 === words.count || behind <= words.starts[from.word + 1]
+    const line = isOneWord && shortLine(text, words, from, from.word, room, undefined, own)
     if (!line) return false
     addLine(line.end.offset, line.width, true)
     begin = line.end
@@ -143,10 +143,10 @@ export function firstFitLines(
   }
   const fits = eachStop(text, words, own, options, (end, behind, _, at) => {
     while (end - start > limit) {
-      if (last < 0 && !mayBreakWords) return false
+      if (last === noStop && !mayBreakWords) return false
       isCut = count === most - 1
       if (isCut) return false
-      if (last >= 0) endLine()
+      if (last !== noStop) endLine()
       else if (!breakWord(at)) return false
     }
     last = end
@@ -167,4 +167,5 @@ export function firstFitLines(
   return { count, width: widest }
 }
 
+const noStop = -Infinity
 const textBegin: LinePlace = { offset: 0, word: 0, along: 0, isSafe: true }

@@ -23,7 +23,12 @@ const asksMore = ({ align, from, continues }: Frame) =>
  * words to make one. Lines hold what it takes to make them: they can be read until the shelf is
  * closed.
  */
-export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout | undefined {
+export function plainLayout(
+  text: string,
+  own: PlainStyle,
+  frame: Frame,
+  fittedSize?: number,
+): Layout | undefined {
   if (asksMore(frame)) return undefined
   const { inlineStart, inlineEnd } = own.padding
   const room =
@@ -86,7 +91,7 @@ export function plainLayout(text: string, own: PlainStyle, frame: Frame): Layout
   const rest = cut && { offset: cut.start, line: count }
   const problems = broken.length === 0 ? none : [brokenWord(text, broken)]
   const sizes = { width, height, textWidth, lineEnds, sourceMap }
-  return layoutOfSizes({ text, own, runs, frame, ...sizes, cut, rest, problems })
+  return layoutOfSizes({ text, own, runs, frame, ...sizes, fittedSize, cut, rest, problems })
 }
 
 const none: Layout['problems'] = []
@@ -202,7 +207,7 @@ export function plainRunsLayout(
   if (height === undefined) return undefined
   const width = length + inlineStart + inlineEnd
   const sizes = { width, height, textWidth, lineEnds: undefined, sourceMap }
-  const whole = { cut: undefined, rest: undefined, problems: none }
+  const whole = { fittedSize: undefined, cut: undefined, rest: undefined, problems: none }
   return layoutOfSizes({ text, own, runs, frame, ...sizes, ...whole })
 }
 

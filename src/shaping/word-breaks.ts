@@ -97,13 +97,16 @@ export function innerStops(
   return { offsets, advances }
 }
 
-/** Whether a line may end at the spaces before a word. */
+/** Whether a line may end at the spaces before a word; of the first, those that the text begins with. */
 export function mayBreakBefore(
   index: number,
   text: string,
   { starts, ends }: WordLine,
   options: LineBreakOptions,
 ): boolean {
+  if (index === 0) {
+    return breakKinds(text.slice(0, ends[0]), options)[starts[0]] === breakKind.allowed
+  }
   const kinds = plainCharacters()
   const before = kinds[text.charCodeAt(ends[index - 1] - 1)]
   const after = kinds[text.charCodeAt(starts[index])]

@@ -7,6 +7,7 @@ import {
   checkFrame,
   easedLongWords,
   type Frame,
+  fittedPlainly,
   fittedRatio,
   frameFields,
   type Hyphenation,
@@ -40,14 +41,12 @@ import {
   fail,
   oneOf,
   type Problem,
-  warningProblem,
 } from '../problem/index.ts'
 import { shapeParagraph } from '../shaping/index.ts'
 import {
   aSheet,
   checkedReader,
   type ReaderSettings,
-  readerNotes,
   readerStyle,
   type Sheet,
   type Style,
@@ -55,10 +54,12 @@ import {
   scaledSize,
 } from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
+import { frameOf, isFree, noFrame } from './frame-of-setting.ts'
 import { letterForms } from './letter-forms.ts'
 import { notDrawn } from './not-drawn.ts'
 import { plainSetter } from './plain-setter.ts'
 import { type Resolved, resolve } from './resolve.ts'
+import { sheetForReader } from './sheet-for-reader.ts'
 import { styleBook } from './style-book.ts'
 
 /** What `typesetter` takes. */
@@ -294,7 +295,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
 
   function preparedPlainly(simple: PlainText, frame: Frame): ShapedText {
     const { text, own, texts } = simple
-    const resolved = { paragraphs: [], problems: none, sourceMap: sourceMapOf(text.length) }
+    const resolved = plainlyResolved(simple)
     const general = preparedText(
       texts,
       frame,
@@ -319,16 +320,32 @@ export function typesetter<S extends string, I extends string, Z extends string>
       const simple = plainTexts.set(markup, setting.style, setting.values ?? noValues, frame)
       if (simple) return simple
     }
+    if (fit) return fitted(markup, setting, frame, checkedFit(fit))
     const text = resolved(markup, setting)
+    return laidOut(shaped(text), frame, text.base, text)
+  }
+
+  function fitted(
+    markup: string | RichText,
+    setting: Setting<S, I, Z>,
+    frame: Frame,
+    { min, max }: NonNullable<Setting['fit']>,
+  ): Layout {
+    const { style, with: changes, values = noValues } = setting
+    const isText = changes === undefined && (typeof markup === 'string' || isRich(markup))
+    const simple = isText ? plainTexts.shape(markup, style, values) : undefined
+    const text = simple
+      ? { ...plainlyResolved(simple), base: simple.own.style }
+      : resolved(markup, setting)
     const { base } = text
-    const texts = shaped(text)
-    if (!setting.fit) return laidOut(texts, frame, base, text)
-    const { min, max } = checkedFit(setting.fit)
-    const { size } = asRead(base)
+    const { size } = simple ? base : asRead(base)
     const within = { ...frame, maxLines: frame.maxLines ?? base.maxLines }
-    const ratio = fittedRatio(texts, within, { min: min / size, max: max / size }, tools)
-    const fitted = scaledTexts(texts, ratio, tools)
-    return laidOut(fitted, frame, base, text, size * ratio)
+    const ratios = { min: min / size, max: max / size }
+    const found = simple && fittedPlainly(simple, within, ratios)
+    if (found?.layout) return found.layout
+    const texts = simple ? simple.texts() : shaped(text)
+    const ratio = found?.ratio ?? fittedRatio(texts, within, ratios, tools)
+    return laidOut(scaledTexts(texts, ratio, tools), frame, base, text, size * ratio)
   }
 
   return {
@@ -346,22 +363,6 @@ export function typesetter<S extends string, I extends string, Z extends string>
   }
 }
 
-const noFrame: Frame = Object.freeze(frameOf({}))
-
-/** Whether a setting is of no frame, as that of most labels is. */
-const isFree = ({ width, height, maxLines, align, from, continues }: Frame) =>
-  width === undefined &&
-  height === undefined &&
-  maxLines === undefined &&
-  align === undefined &&
-  from === undefined &&
-  continues === undefined
-
-/** Written out: picking the rest of an object is slow where there are tens of thousands. */
-function frameOf({ width, height, maxLines, align, from, continues }: Frame): Frame {
-  return { width, height, maxLines, align, from, continues }
-}
-
 function checkedFit(fit: NonNullable<Setting['fit']>) {
   checkOptions('fit', fit, { min: anything, max: anything })
   const { min, max } = fit
@@ -372,20 +373,11 @@ function checkedFit(fit: NonNullable<Setting['fit']>) {
   return fit
 }
 
-const contrastMode = 'more-contrast'
-
-/** The sheet in the mode for more contrast, where the reader wants that and the sheet has it. */
-function sheetForReader<S extends string, I extends string, Z extends string>(
-  sheet: Sheet<S, I, Z>,
-  reader: ReaderSettings,
-): { sheet: Sheet<S, I, Z>; notes: readonly Problem[] } {
-  const notes = readerNotes(reader)
-  if (reader.contrast !== 'more') return { sheet, notes }
-  if (sheet.modeNames.includes(contrastMode)) return { sheet: sheet.mode(contrastMode), notes }
-  const message = `the reader asks for more contrast, and the sheet has no mode '${contrastMode}'`
-  const hint = `declare one: modes: { '${contrastMode}': { inks: { … } } }`
-  return { sheet, notes: [...notes, warningProblem('no-contrast-mode', message, { hint })] }
-}
+const plainlyResolved = ({ text }: PlainText): Resolved => ({
+  paragraphs: [],
+  problems: none,
+  sourceMap: sourceMapOf(text.length),
+})
 
 /** Both lists in one; most are empty. */
 function concatenated(a: readonly Problem[], b: readonly Problem[]): readonly Problem[] {

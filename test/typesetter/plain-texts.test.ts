@@ -155,7 +155,7 @@ describe('plain texts are laid out as all others are', () => {
     )
   })
 
-  it('words that no line has room for, and text that is cut, by lines or by height', () => {
+  it('words that no line has room for, text that is cut, by lines or by height, and fitted text', () => {
     const [cut, broken] = [
       (layout: Layout) => layout.cut !== undefined,
       (layout: Layout) => layout.problems.some(({ code }) => code === 'broken-word'),
@@ -181,6 +181,10 @@ describe('plain texts are laid out as all others are', () => {
         ),
         height: fc.integer({ min: 0, max: 120 }),
         maxLines: fc.integer({ min: 1, max: 4 }),
+        fit: fc.record({
+          min: fc.integer({ min: 4, max: 9 }),
+          max: fc.integer({ min: 10, max: 60 }),
+        }),
       },
       { requiredKeys: ['style', 'width'] },
     )
