@@ -99,8 +99,12 @@ function goesOnAsOne(
   return table?.glyphFrom(words[word], behind) === table?.glyphFrom(words[word], behind + 1)
 }
 
+export const textBegin: LinePlace = { offset: 0, word: 0, along: 0, isSafe: true }
+
 /** Where a line begins, in the words of a text from one on. */
 export function linePlace(offset: number, words: WordLine, from = 0): LinePlace {
+  // With the spaces that a text begins with.
+  if (offset === 0) return textBegin
   const { count, starts, ends, table } = words
   let word = from
   while (word + 1 < count && ends[word] <= offset) word++

@@ -7,7 +7,8 @@ import {
 } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { LineBreakOptions } from '../unicode/index.ts'
-import { type LinePlace, linePlace, shortLine } from './plain-cut.ts'
+import { linePlace, shortLine, textBegin } from './plain-cut.ts'
+import { withoutLoneWord } from './plain-lone-word.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
@@ -69,16 +70,25 @@ export function eachStop(
   return true
 }
 
-/** Hears of each line: the offset of its end, how wide it is, in units, and whether a word goes on behind it. */
-export type OnLine = (end: number, width: number, breaksWord: boolean) => void
-
-/** How many lines a text takes, and how wide the widest is, in units. */
-export interface CountedLines {
-  readonly count: number
-  readonly width: number
+/** The lines of a paragraph by numbers: one entry of each list a line. */
+export interface NumberedLines {
+  /** Offsets in the paragraph. */
+  readonly ends: number[]
+  /** In units. */
+  readonly widths: number[]
+  /** Which of them end inside a word that is wider than its line. */
+  readonly broken: readonly number[]
   /** The offset that it is cut at, where not all of it goes on the lines. */
   readonly cut?: number | undefined
 }
+
+export const oneLine = (end: number, width: number): NumberedLines => ({
+  ends: [end],
+  widths: [width],
+  broken: none,
+})
+
+const none: readonly number[] = []
 
 /**
  * The lines of a text of words in a room, first fit, as numbers; undefined where it takes more than
@@ -91,21 +101,19 @@ export function firstFitLines(
   room: number,
   most: number,
   own: PlainStyle,
-  onLine: OnLine,
-): CountedLines | undefined {
+): NumberedLines | undefined {
   const { scale, style, isUneased, tracking } = own
   const options = breakOptions(style)
   const limit = room + tolerance
   const mayBreakWords = isUneased && style.overflowWrap !== 'normal'
   if (!isSafeText(text, words, options)) {
     const all = words.to[words.count - 1] * scale - tracking
-    if (all > limit) return undefined
-    onLine(text.length, all, false)
-    return { count: 1, width: all }
+    return all > limit ? undefined : oneLine(text.length, all)
   }
   let start = 0
-  let count = 0
-  let widest = 0
+  const ends: number[] = []
+  const widths: number[] = []
+  const broken: number[] = []
   /** The last place that fits, and where the line behind it begins; none yet on the line. */
   let last = noStop
   let next = 0
@@ -114,13 +122,12 @@ export function firstFitLines(
   let lineStart = 0
   let begin = textBegin
   let isCut = false
-  const addLine = (end: number, width: number, breaksWord: boolean) => {
-    count++
-    onLine(end, width, breaksWord)
-    if (width > widest) widest = width
+  const addLine = (end: number, width: number) => {
+    ends.push(end)
+    widths.push(width)
   }
   const endLine = () => {
-    addLine(lineEnd, last - start, false)
+    addLine(lineEnd, last - start)
     start = next
     last = noStop
     lineStart = lineEnd
@@ -135,7 +142,8 @@ export function firstFitLines(
     const isOneWord = from.word + 1 === words.count || behind <= words.starts[from.word + 1]
     const line = isOneWord && shortLine(text, words, from, from.word, room, undefined, own)
     if (!line) return false
-    addLine(line.end.offset, line.width, true)
+    broken.push(ends.length)
+    addLine(line.end.offset, line.width)
     begin = line.end
     lineStart = begin.offset
     start = begin.along * scale
@@ -144,7 +152,7 @@ export function firstFitLines(
   const fits = eachStop(text, words, own, options, (end, behind, _, at) => {
     while (end - start > limit) {
       if (last === noStop && !mayBreakWords) return false
-      isCut = count === most - 1
+      isCut = ends.length === most - 1
       if (isCut) return false
       if (last !== noStop) endLine()
       else if (!breakWord(at)) return false
@@ -159,13 +167,13 @@ export function firstFitLines(
     const place = placeOfBegin()
     const line = mark && shortLine(text, words, place, words.count - 1, room, mark, own)
     if (!line) return undefined
-    addLine(line.end.offset, line.width, false)
-    return { count, width: widest, cut: line.end.offset }
+    addLine(line.end.offset, line.width)
+    return { ends, widths, broken, cut: line.end.offset }
   }
   if (!fits) return undefined
   endLine()
-  return { count, width: widest }
+  const lines = { ends, widths, broken }
+  return style.loneWord === 'avoid' ? withoutLoneWord(lines, words, room, own) : lines
 }
 
 const noStop = -Infinity
-const textBegin: LinePlace = { offset: 0, word: 0, along: 0, isSafe: true }

@@ -69,7 +69,6 @@ function isPlainStyle(style: Style): boolean {
     style.startIndent === 0 &&
     style.endIndent === 0 &&
     style.breaking === 'fast' &&
-    style.loneWord === 'allow' &&
     style.lineBreak === 'normal' &&
     style.wordBreak === 'normal' &&
     !style.hyphenation &&

@@ -10,7 +10,7 @@ import { longestWord } from './plain-cut.ts'
 import { layoutOfSizes } from './plain-layout.ts'
 import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
 import type { PlainRun } from './plain-shaping.ts'
-import { breakOptions, type CountedLines, firstFitLines, type OnLine } from './plain-stops.ts'
+import { breakOptions, firstFitLines, type NumberedLines, oneLine } from './plain-stops.ts'
 import { behindItem, type PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
@@ -34,47 +34,37 @@ export function plainLayout(
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
   let textWidth = 0
-  let count = 0
   let depth = own.padding.blockStart
   const ends: number[] = []
   const widths: number[] = []
   const broken: BrokenWord[] = []
-  let offset = 0
-  const onLine = (end: number, width: number, breaksWord: boolean) => {
-    if (breaksWord) broken.push({ start: offset, end: offset + end, line: ends.length })
-    ends.push(offset + end)
-    widths.push(width)
-  }
   const maxLines = frame.maxLines ?? own.style.maxLines ?? Infinity
   let cut: Layout['cut']
   for (let start = 0; start <= text.length; ) {
     const next = text.indexOf('\n', start)
-    const end = next < 0 ? text.length : next
-    const isWhole = start === 0 && next < 0
-    offset = start
+    const isEnd = next < 0
+    const end = isEnd ? text.length : next
     // Of several paragraphs that do not go into their frame, more is to be told than of lines.
-    const found = isWhole
-      ? paragraphSizes(
-          text,
-          own,
-          room,
-          undefined,
-          0,
-          Math.min(maxLines, linesIn(own, frame)),
-          onLine,
-        )
-      : paragraphSizes(text.slice(start, end), own, room, text, end, Infinity, onLine)
+    const found =
+      start === 0 && isEnd
+        ? paragraphLines(text, own, room, Math.min(maxLines, linesIn(own, frame)))
+        : paragraphLines(text.slice(start, end), own, room, Infinity, text, end)
     if (!found) return undefined
     if (found.cut !== undefined) cut = cutBehind(found.cut, text)
-    if (start > 0) depth += own.space
-    if (found.width > textWidth) textWidth = found.width
-    const isEnd = next < 0
-    for (let line = 1; line <= found.count; line++) {
-      depth += own.heightOf(count === 0, isEnd && line === found.count)
-      count++
+    for (const line of found.broken) {
+      broken.push({ start, end: start + found.ends[line], line: ends.length + line })
     }
-    start = isEnd ? text.length + 1 : end + 1
+    if (start > 0) depth += own.space
+    const count = found.ends.length
+    for (let i = 0; i < count; i++) {
+      depth += own.heightOf(ends.length === 0, isEnd && i === count - 1)
+      ends.push(start + found.ends[i])
+      widths.push(found.widths[i])
+      if (found.widths[i] > textWidth) textWidth = found.widths[i]
+    }
+    start = end + 1
   }
+  const count = ends.length
   if (count > maxLines) return undefined
   const height = fittingHeight(depth, own, frame)
   if (height === undefined) return undefined
@@ -116,28 +106,20 @@ function linesIn(own: PlainStyle, { height }: Frame): number {
   return count
 }
 
-const oneLine = { count: 1, width: 0 }
-
-/** How many lines a paragraph has in a room, and how wide the widest is. */
-function paragraphSizes(
+/** The lines of a paragraph in a room, no more than so many. Behind `from` more of the whole text follows. */
+function paragraphLines(
   text: string,
   own: PlainStyle,
   room: number | undefined,
-  whole: string | undefined,
-  from: number,
   most: number,
-  onLine: OnLine,
-): CountedLines | undefined {
-  if (text === '') {
-    onLine(0, 0, false)
-    return oneLine
-  }
+  whole?: string,
+  from = 0,
+): NumberedLines | undefined {
+  if (text === '') return oneLine(0, 0)
   const words = measuredPlainly(text, own, whole, from)
   if (!words) return undefined
-  if (room !== undefined) return firstFitLines(text, words, room, most, own, onLine)
-  const width = words.to[words.count - 1] * own.scale - own.tracking
-  onLine(text.length, width, false)
-  return { count: 1, width }
+  if (room !== undefined) return firstFitLines(text, words, room, most, own)
+  return oneLine(text.length, words.to[words.count - 1] * own.scale - own.tracking)
 }
 
 /** The height of a frame with so much in it; undefined where that is more than the frame has. */

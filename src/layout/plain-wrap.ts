@@ -94,14 +94,16 @@ function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
 
 /**
  * Wraps a plain text: the lines of a layout of that width, by comparing one number a place. Undefined
- * where a word is wider than the line, or where lines are justified.
+ * where a word is wider than the line, or where the last line may not be of one word, or any line
+ * is justified.
  */
 export function wrapPlain(
   { paragraphs, stops: stopsOf, own }: PlainText,
   width: number,
   align: Align | undefined,
 ): WrappedLines | undefined {
-  const stops = align === 'justify' ? undefined : stopsOf()
+  const isByStops = align !== 'justify' && own.style.loneWord === 'allow'
+  const stops = isByStops ? stopsOf() : undefined
   if (!stops) return undefined
   const { padding, reach, style, tools } = own
   const limit = Math.max(0, width - padding.inlineStart - padding.inlineEnd) + tolerance
