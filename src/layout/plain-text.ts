@@ -35,8 +35,8 @@ export function plainLayout(
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
   let textWidth = 0
   let depth = own.padding.blockStart
-  const ends: number[] = []
-  const widths: number[] = []
+  /** Of all paragraphs; those of the first one itself, for most texts have no other. */
+  let [ends, widths]: [number[], number[]] = [[], []]
   const broken: BrokenWord[] = []
   const maxLines = frame.maxLines ?? own.style.maxLines ?? Infinity
   let cut: Layout['cut']
@@ -57,11 +57,13 @@ export function plainLayout(
     if (start > 0) depth += own.space
     const count = found.ends.length
     for (let i = 0; i < count; i++) {
-      depth += own.heightOf(ends.length === 0, isEnd && i === count - 1)
+      depth += own.heightOf(start === 0 && i === 0, isEnd && i === count - 1)
+      if (found.widths[i] > textWidth) textWidth = found.widths[i]
+      if (start === 0) continue
       ends.push(start + found.ends[i])
       widths.push(found.widths[i])
-      if (found.widths[i] > textWidth) textWidth = found.widths[i]
     }
+    if (start === 0) [ends, widths] = [found.ends, found.widths]
     start = end + 1
   }
   const count = ends.length

@@ -30,65 +30,57 @@ export interface PlainText {
   readonly own: PlainStyle
   /** Where each paragraph begins. */
   readonly paragraphs: Uint32Array
-  /** Found when it is first wrapped; undefined where lines may not end wherever words may. */
-  readonly stops: () => PlainStops | undefined
+  /** Undefined where lines may not end wherever words may. */
+  readonly stops: PlainStops | undefined
   /** The same as any other text is made ready, when that is needed. */
   readonly texts: () => readonly Breakable[]
 }
 
 /** Undefined where a text is more than its words. */
 export function plainText(text: string, own: PlainStyle): PlainText | undefined {
-  const paragraphs: number[] = []
+  const [paragraphs, first]: [number[], number[]] = [[], []]
+  const [ends, starts, hangs, offsets]: [number[], number[], number[], number[]] = [[], [], [], []]
+  const options = breakOptions(own.style)
+  let isSafe = true
   let offset = 0
   for (const piece of text.split('\n')) {
     paragraphs.push(offset)
-    if (piece !== '' && !measuredPlainly(piece, own, text, offset + piece.length)) return undefined
-    offset += piece.length + 1
-  }
-  let texts: readonly Breakable[] | undefined
-  let stops: { readonly found: PlainStops | undefined } | undefined
-  return {
-    text,
-    own,
-    paragraphs: Uint32Array.from(paragraphs),
-    stops() {
-      stops ??= { found: plainStops(text, own) }
-      return stops.found
-    },
-    texts() {
-      texts ??= shapedPlainly(text, own)
-      return texts
-    },
-  }
-}
-
-function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
-  const first: number[] = []
-  const [ends, starts, hangs, offsets]: [number[], number[], number[], number[]] = [[], [], [], []]
-  const options = breakOptions(own.style)
-  let offset = 0
-  for (const piece of text.split('\n')) {
     first.push(ends.length)
     if (piece !== '') {
       const words = measuredPlainly(piece, own, text, offset + piece.length)
-      if (!words || !isSafeText(piece, words, options)) return undefined
-      eachStop(piece, words, own, options, (end, next, hang, behind) => {
-        ends.push(end)
-        starts.push(next)
-        hangs.push(hang)
-        offsets.push(offset + behind)
-        return true
-      })
+      if (!words) return undefined
+      isSafe &&= isSafeText(piece, words, options)
+      if (isSafe) {
+        eachStop(piece, words, own, options, (end, next, hang, behind) => {
+          ends.push(end)
+          starts.push(next)
+          hangs.push(hang)
+          offsets.push(offset + behind)
+          return true
+        })
+      }
     }
     offset += piece.length + 1
   }
   first.push(ends.length)
+  let texts: readonly Breakable[] | undefined
   return {
-    first: Uint32Array.from(first),
-    ends: Float64Array.from(ends),
-    starts: Float64Array.from(starts),
-    hangs: Float64Array.from(hangs),
-    offsets: Uint32Array.from(offsets),
+    text,
+    own,
+    paragraphs: new Uint32Array(paragraphs),
+    stops: isSafe
+      ? {
+          first: new Uint32Array(first),
+          ends: new Float64Array(ends),
+          starts: new Float64Array(starts),
+          hangs: new Float64Array(hangs),
+          offsets: new Uint32Array(offsets),
+        }
+      : undefined,
+    texts() {
+      texts ??= shapedPlainly(text, own)
+      return texts
+    },
   }
 }
 
@@ -98,13 +90,11 @@ function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
  * is justified.
  */
 export function wrapPlain(
-  { paragraphs, stops: stopsOf, own }: PlainText,
+  { paragraphs, stops, own }: PlainText,
   width: number,
   align: Align | undefined,
 ): WrappedLines | undefined {
-  const isByStops = align !== 'justify' && own.style.loneWord === 'allow'
-  const stops = isByStops ? stopsOf() : undefined
-  if (!stops) return undefined
+  if (!stops || align === 'justify' || own.style.loneWord === 'avoid') return undefined
   const { padding, reach, style, tools } = own
   const limit = Math.max(0, width - padding.inlineStart - padding.inlineEnd) + tolerance
   const lines = lineWriter(padding, {
