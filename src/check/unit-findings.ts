@@ -124,13 +124,17 @@ const lostBy: Readonly<Record<string, string>> = {
 
 /** By how far they are from their limit, then by scale, width and mode. */
 function worstFirst(situations: readonly Situation[]): readonly Situation[] {
-  const off = ({ figure, limit }: Situation) =>
-    figure === undefined || limit === undefined ? 0 : Math.abs(Math.log(figure / limit))
-  return [...situations].sort(
-    (a, b) =>
-      off(b) - off(a) ||
+  const rated = situations.map(situation => {
+    const { figure, limit } = situation
+    const isMeasured = figure !== undefined && limit !== undefined
+    return { situation, off: isMeasured ? Math.abs(Math.log(figure / limit)) : 0 }
+  })
+  rated.sort(
+    ({ situation: a, off: offA }, { situation: b, off: offB }) =>
+      offB - offA ||
       b.scale - a.scale ||
       (a.width ?? 0) - (b.width ?? 0) ||
-      (a.mode ?? '').localeCompare(b.mode ?? '', 'en'),
+      (a.mode === b.mode ? 0 : (a.mode ?? '').localeCompare(b.mode ?? '', 'en')),
   )
+  return rated.map(({ situation }) => situation)
 }

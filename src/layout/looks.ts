@@ -22,7 +22,7 @@ export function looksOf(layout: Layout): readonly Look[] {
   // Whether it is one is seen by its glyphs, which a plain text needs not have.
   const sole = isObject(layout) ? soleStyle(layout) : undefined
   if (!sole) checkLayout('looksOf', layout)
-  if (sole) return layout.text === '' ? [] : solelyIn(sole, layout)
+  if (sole) return layout.text.trim() === '' ? [] : layout.cut ? withMark(sole) : sole.looks
   const looks: Look[] = []
   const facesOf = new Map<Style, Set<string>>()
   for (const { runs } of layout.lines) {
@@ -36,7 +36,9 @@ export function looksOf(layout: Layout): readonly Look[] {
   return looks
 }
 
-function solelyIn({ face, style, mark }: PlainStyle, { cut }: Layout): readonly Look[] {
-  const faces = new Set([face.id, ...((cut && mark()?.faces) ?? [])])
-  return Array.from(faces, id => ({ face: id, style }))
+/** The mark of what is left out may be in other faces. */
+function withMark({ looks, style, mark }: PlainStyle): readonly Look[] {
+  const others = (mark()?.faces ?? []).filter(face => face !== looks[0].face)
+  if (others.length === 0) return looks
+  return [...looks, ...Array.from(new Set(others), face => ({ face, style }))]
 }

@@ -7,6 +7,7 @@ import type { LayoutParagraph } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import type { LineExtents } from './line-box.ts'
 import { trimmed } from './line-reach.ts'
+import type { Look } from './looks.ts'
 import { flowPadding } from './padding.ts'
 
 /**
@@ -23,6 +24,8 @@ export interface PlainStyle {
   readonly scale: number
   /** How such texts are shaped, by the bit of their script in `plain`. */
   readonly segments: ReadonlyMap<number, ShapedRun['segment']>
+  /** That all of its letters have. */
+  readonly looks: readonly Look[]
   /** How far a line reaches, and how far the only line of a text does where it is trimmed. */
   readonly reach: LineExtents
   /** How high a line is that may be the first, or the last. */
@@ -114,6 +117,7 @@ export function plainStyle(
     shaping,
     scale: unitScale(face, style.size),
     reach,
+    looks: [{ face: face.id, style }],
     segments: new Map(segments),
     heightOf: (isFirst, isLast) => (isFirst ? (isLast ? only : first) : isLast ? last : between),
     space: style.spaceAfter + style.spaceBefore,
