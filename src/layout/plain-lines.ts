@@ -1,8 +1,9 @@
 import { markedLine } from './cut-line.ts'
 import type { Frame } from './frame.ts'
+import { indexAt } from './index-at.ts'
 import type { GlyphRun, LayoutParagraph, Line } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { unitedExtents } from './line-box.ts'
+import { type LineExtents, unitedExtents } from './line-box.ts'
 import { lineOf } from './line-of.ts'
 import { linePlacer } from './line-placer.ts'
 import { movedTo } from './line-runs.ts'
@@ -36,8 +37,6 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
   const { lineEnds = { ends: [text.length], widths: [textWidth], isCut: false } } = measured
   const { style, padding } = own
   const tools = measuredBy(own, runs)
-  let { reach } = own
-  for (const run of runs) if (run.own !== own) reach = unitedExtents(reach, run.own.reach)
   const { inlineStart, inlineEnd } = padding
   const length =
     frame.width === undefined ? textWidth : Math.max(0, frame.width - inlineStart - inlineEnd)
@@ -61,12 +60,27 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
     if (isNew) start = paragraphs[++paragraph].start
     const space = isNew ? own.space : 0
     const isLast = i === ends.length - 1
+    const reach = reachOfRuns(own, runs, start, ends[i])
     const sized = { style, level: 0, reach, width: widths[i], indent: 0, space }
     const line = { paragraph, start, end: ends[i], ...place(sized, i === 0, isLast), level: 0 }
     lines.push(withRuns(line, isCut && isLast, runsOf))
     start = ends[i]
   }
   return lines
+}
+
+/** How far a line of a text reaches with all styles that are on it. */
+export function reachOfRuns(
+  own: PlainStyle,
+  runs: readonly PlainRun[],
+  start: number,
+  end: number,
+): LineExtents {
+  let { reach } = own
+  for (let i = indexAt(runs, start); i < runs.length && runs[i].start < end; i++) {
+    if (runs[i].own !== own) reach = unitedExtents(reach, runs[i].own.reach)
+  }
+  return reach
 }
 
 type PlacedLine = Omit<Line, 'runs'>

@@ -1,21 +1,14 @@
-import type { WordLine } from '../shaping/index.ts'
-import type { Style } from '../sheet/index.ts'
-import { breakKinds } from '../unicode/index.ts'
 import type { Frame } from './frame.ts'
-import type { Layout, SourcePiece } from './layout.ts'
+import type { Layout } from './layout.ts'
 import { type BrokenWord, brokenWord } from './layout-problems.ts'
-import { unitedExtents } from './line-box.ts'
-import { trimmed } from './line-reach.ts'
-import { longestWord } from './plain-cut.ts'
 import { layoutOfSizes } from './plain-layout.ts'
-import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
-import type { PlainRun } from './plain-shaping.ts'
-import { breakOptions, firstFitLines, type NumberedLines, oneLine } from './plain-stops.ts'
-import { behindItem, type PlainStyle } from './plain-style.ts'
+import { measuredPlainly } from './plain-script.ts'
+import { firstFitLines, type NumberedLines, oneLine } from './plain-stops.ts'
+import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /** What a frame asks for that words do not tell. */
-const asksMore = ({ align, from, continues }: Frame) =>
+export const asksMore = ({ align, from, continues }: Frame) =>
   align === 'justify' || from !== undefined || continues === true
 
 /**
@@ -125,7 +118,7 @@ function paragraphLines(
 }
 
 /** The height of a frame with so much in it; undefined where that is more than the frame has. */
-function fittingHeight(
+export function fittingHeight(
   bottom: number,
   { padding: { blockStart, blockEnd } }: PlainStyle,
   { height: room = Infinity }: Frame,
@@ -133,102 +126,4 @@ function fittingHeight(
   const depth = bottom + blockEnd
   const isTooHigh = depth - blockStart - blockEnd > Math.max(0, room - blockStart - blockEnd)
   return isTooHigh ? undefined : depth
-}
-
-/**
- * The same of a text in several styles that goes on one line. `own` is the style of the paragraph,
- * and runs follow each other.
- */
-export function plainRunsLayout(
-  text: string,
-  own: PlainStyle,
-  runs: readonly PlainRun[],
-  sourceMap: readonly SourcePiece[],
-  frame: Frame,
-): Layout | undefined {
-  if (runs.length === 0 || asksMore(frame)) return undefined
-  const script = scriptOfPlain(text)
-  const isEndingInSpace = text.charCodeAt(text.length - 1) === space
-  if (script === 0 || isEndingInSpace) return undefined
-  /** Along shaped items, and along painted runs: sums that may differ in their last digits. */
-  let along = 0
-  let textWidth = 0
-  let { above, below } = own.reach
-  for (let i = 0; i < runs.length; ) {
-    const { start, own: shaping } = runs[i]
-    const next = behindItem(runs, i)
-    const { spacing } = shaping.shaping
-    const segment = shaping.segments.get(script)
-    // Where letters are spaced, what ends a run depends on the one behind it.
-    if (!segment || spacing.tracking !== 0 || spacing.word !== 0) return undefined
-    const isWhole = i === 0 && next === runs.length
-    const piece = isWhole ? text : text.slice(start, runs[next - 1].end)
-    const words = shaping.tools.measureWords(shaping.face, piece, segment, spacing)
-    if (!words) return undefined
-    let before = 0
-    const passing = { word: 0 }
-    for (; i < next; i++) {
-      const { own: style } = runs[i]
-      const place = placeOf(runs[i].end - start, piece, words, passing)
-      if (place === undefined || place === before) return undefined
-      textWidth += (place - before) * style.scale
-      before = place
-      if (style !== own) ({ above, below } = unitedExtents({ above, below }, style.reach))
-    }
-    along += before * shaping.scale
-  }
-  const { inlineStart, inlineEnd } = own.padding
-  let length = textWidth
-  if (frame.width !== undefined) {
-    length = Math.max(0, frame.width - inlineStart - inlineEnd)
-    if (along > length + tolerance || !isUnbrokenText(text, own.style)) return undefined
-    textWidth = along
-  }
-  const isTaller = above !== own.reach.above || below !== own.reach.below
-  const reach = isTaller ? trimmed({ above, below }, own.style, own.tools, true, true) : undefined
-  const high = reach ? reach.above + reach.below : own.heightOf(true, true)
-  const height = fittingHeight(own.padding.blockStart + high, own, frame)
-  if (height === undefined) return undefined
-  const width = length + inlineStart + inlineEnd
-  const sizes = { width, height, textWidth, lineEnds: undefined, sourceMap }
-  const whole = { fittedSize: undefined, cut: undefined, rest: undefined, problems: none }
-  return layoutOfSizes({ text, own, runs, frame, ...sizes, ...whole })
-}
-
-const space = 0x20
-
-/** A place in a text that is gone through once, from its start on. */
-interface Passing {
-  word: number
-}
-
-/**
- * How far along its words an offset of a text is, which lies behind those asked for before; undefined
- * where that takes its glyphs.
- */
-function placeOf(
-  offset: number,
-  text: string,
-  words: WordLine,
-  passing: Passing,
-): number | undefined {
-  if (offset === text.length) return words.total
-  const { count, starts, ends, from, to, deltas, table } = words
-  while (passing.word < count && offset > ends[passing.word]) passing.word++
-  const i = passing.word
-  if (i === count || offset < starts[i]) return undefined
-  if (offset === ends[i]) return to[i] + deltas[i]
-  if (offset === starts[i]) return from[i]
-  if (ends[i] - starts[i] > longestWord) return undefined
-  const glyph = table?.glyphFrom(words.words[i], offset - starts[i]) ?? -1
-  return table && glyph >= 0 ? from[i] + table.advanceTo(words.words[i], glyph) : undefined
-}
-
-/** Whether lines may end in a text nowhere but at its spaces. */
-function isUnbrokenText(text: string, style: Style): boolean {
-  const kinds = breakKinds(text, breakOptions(style))
-  for (let at = 1; at < text.length; at++) {
-    if (kinds[at] !== 0 && text.charCodeAt(at - 1) !== space) return false
-  }
-  return true
 }

@@ -230,7 +230,7 @@ describe('plain texts are laid out as all others are', () => {
         '  ',
         'é',
       ),
-      { maxLength: 5 },
+      { maxLength: 7 },
     )
     const text = fc
       .tuple(words, fc.boolean())
@@ -245,7 +245,8 @@ describe('plain texts are laid out as all others are', () => {
     )
     const setting = fc.record({
       style: fc.constantFrom(...names),
-      width: fc.constantFrom(undefined, 60, 140, 400),
+      width: fc.constantFrom(undefined, 60, 100, 140, 400),
+      maxLines: fc.constantFrom(undefined, 2),
     })
     let quick = 0
     fc.assert(

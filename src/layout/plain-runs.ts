@@ -1,0 +1,157 @@
+import type { WordLine } from '../shaping/index.ts'
+import type { Style } from '../sheet/index.ts'
+import { breakKinds } from '../unicode/index.ts'
+import type { Frame } from './frame.ts'
+import type { Layout, SourcePiece } from './layout.ts'
+import { trimmed } from './line-reach.ts'
+import { longestWord } from './plain-cut.ts'
+import { layoutOfSizes } from './plain-layout.ts'
+import { reachOfRuns } from './plain-lines.ts'
+import { runLines } from './plain-run-lines.ts'
+import { scriptOfPlain } from './plain-script.ts'
+import type { PlainRun } from './plain-shaping.ts'
+import { breakOptions, type NumberedLines } from './plain-stops.ts'
+import { behindItem, type PlainStyle } from './plain-style.ts'
+import { asksMore, fittingHeight } from './plain-text.ts'
+import { tolerance } from './stops.ts'
+
+/**
+ * A layout of a plain text in several styles; undefined where it takes more than its words to make
+ * one. `own` is the style of the paragraph, and runs follow each other.
+ */
+export function plainRunsLayout(
+  text: string,
+  own: PlainStyle,
+  runs: readonly PlainRun[],
+  sourceMap: readonly SourcePiece[],
+  frame: Frame,
+): Layout | undefined {
+  if (runs.length === 0 || asksMore(frame)) return undefined
+  const sizes = lengthsOf(text, own, runs)
+  if (!sizes) return undefined
+  const { inlineStart, inlineEnd } = own.padding
+  const whole = { fittedSize: undefined, cut: undefined, rest: undefined, problems: none }
+  const made = { text, own, runs, frame, sourceMap, ...whole }
+  const room =
+    frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
+  const isOneLine =
+    room === undefined || (sizes.along <= room + tolerance && isUnbrokenText(text, own.style))
+  if (isOneLine) {
+    const textWidth = room === undefined ? sizes.painted : sizes.along
+    const height = heightOf({ ends: [text.length], widths: [textWidth], broken: [] }, own, runs)
+    const fitting = fittingHeight(height, own, frame)
+    if (fitting === undefined) return undefined
+    const width = (room ?? textWidth) + inlineStart + inlineEnd
+    return layoutOfSizes({ ...made, width, height: fitting, textWidth, lineEnds: undefined })
+  }
+  const lines = runLines(text, own, runs, room)
+  if (!lines || lines.ends.length > (frame.maxLines ?? own.style.maxLines ?? Infinity)) {
+    return undefined
+  }
+  const height = fittingHeight(heightOf(lines, own, runs), own, frame)
+  if (height === undefined) return undefined
+  let textWidth = 0
+  for (const width of lines.widths) if (width > textWidth) textWidth = width
+  const ends = new Uint32Array(lines.ends)
+  const lineEnds = { ends, widths: new Float64Array(lines.widths), isCut: false }
+  return layoutOfSizes({
+    ...made,
+    width: room + inlineStart + inlineEnd,
+    height,
+    textWidth,
+    lineEnds,
+  })
+}
+
+const none: Layout['problems'] = []
+
+/** How far down the last of some lines reaches, each as high as the styles on it ask for. */
+function heightOf({ ends }: NumberedLines, own: PlainStyle, runs: readonly PlainRun[]): number {
+  let depth = own.padding.blockStart
+  const last = ends.length - 1
+  for (let i = 0; i <= last; i++) {
+    const reach = reachOfRuns(own, runs, i > 0 ? ends[i - 1] : 0, ends[i])
+    if (reach === own.reach) {
+      depth += own.heightOf(i === 0, i === last)
+      continue
+    }
+    const { above, below } = trimmed(reach, own.style, own.tools, i === 0, i === last)
+    depth += above + below
+  }
+  return depth
+}
+
+/**
+ * How long the text is on one line, along shaped items, and along painted runs: sums that may differ in
+ * their last digits. Undefined where some run has no glyphs of its own.
+ */
+function lengthsOf(
+  text: string,
+  { tools }: PlainStyle,
+  runs: readonly PlainRun[],
+): { readonly along: number; readonly painted: number } | undefined {
+  const script = scriptOfPlain(text)
+  const isEndingInSpace = text.charCodeAt(text.length - 1) === space
+  if (script === 0 || isEndingInSpace) return undefined
+  let [along, painted] = [0, 0]
+  for (let i = 0; i < runs.length; ) {
+    const { start, own: shaping } = runs[i]
+    const next = behindItem(runs, i)
+    const { spacing } = shaping.shaping
+    const segment = shaping.segments.get(script)
+    // Where letters are spaced, what ends a run depends on the one behind it.
+    if (!segment || spacing.tracking !== 0 || spacing.word !== 0) return undefined
+    const isWhole = i === 0 && next === runs.length
+    const piece = isWhole ? text : text.slice(start, runs[next - 1].end)
+    const words = tools.measureWords(shaping.face, piece, segment, spacing)
+    if (!words) return undefined
+    let before = 0
+    const passing = { word: 0 }
+    for (; i < next; i++) {
+      const place = placeOf(runs[i].end - start, piece, words, passing)
+      if (place === undefined || place === before) return undefined
+      painted += (place - before) * runs[i].own.scale
+      before = place
+    }
+    along += before * shaping.scale
+  }
+  return { along, painted }
+}
+
+const space = 0x20
+
+/** A place in a text that is gone through once, from its start on. */
+interface Passing {
+  word: number
+}
+
+/**
+ * How far along its words an offset of a text is, which lies behind those asked for before; undefined
+ * where that takes its glyphs.
+ */
+function placeOf(
+  offset: number,
+  text: string,
+  words: WordLine,
+  passing: Passing,
+): number | undefined {
+  if (offset === text.length) return words.total
+  const { count, starts, ends, from, to, deltas, table } = words
+  while (passing.word < count && offset > ends[passing.word]) passing.word++
+  const i = passing.word
+  if (i === count || offset < starts[i]) return undefined
+  if (offset === ends[i]) return to[i] + deltas[i]
+  if (offset === starts[i]) return from[i]
+  if (ends[i] - starts[i] > longestWord) return undefined
+  const glyph = table?.glyphFrom(words.words[i], offset - starts[i]) ?? -1
+  return table && glyph >= 0 ? from[i] + table.advanceTo(words.words[i], glyph) : undefined
+}
+
+/** Whether lines may end in a text nowhere but at its spaces. */
+function isUnbrokenText(text: string, style: Style): boolean {
+  const kinds = breakKinds(text, breakOptions(style))
+  for (let at = 1; at < text.length; at++) {
+    if (kinds[at] !== 0 && text.charCodeAt(at - 1) !== space) return false
+  }
+  return true
+}
