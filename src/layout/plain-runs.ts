@@ -10,7 +10,7 @@ import { reachOfRuns } from './plain-lines.ts'
 import { runLines } from './plain-run-lines.ts'
 import { scriptOfPlain } from './plain-script.ts'
 import type { PlainRun } from './plain-shaping.ts'
-import { breakOptions, type NumberedLines } from './plain-stops.ts'
+import { breakOptions, lineEndsOf, type NumberedLines, oneLine } from './plain-stops.ts'
 import { behindItem, type PlainStyle } from './plain-style.ts'
 import { asksMore, fittingHeight } from './plain-text.ts'
 import { tolerance } from './stops.ts'
@@ -30,37 +30,35 @@ export function plainRunsLayout(
   const sizes = lengthsOf(text, own, runs)
   if (!sizes) return undefined
   const { inlineStart, inlineEnd } = own.padding
-  const whole = { fittedSize: undefined, cut: undefined, rest: undefined, problems: none }
-  const made = { text, own, runs, frame, sourceMap, ...whole }
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
-  const isOneLine =
-    room === undefined || (sizes.along <= room + tolerance && isUnbrokenText(text, own.style))
-  if (isOneLine) {
-    const textWidth = room === undefined ? sizes.painted : sizes.along
-    const height = heightOf({ ends: [text.length], widths: [textWidth], broken: [] }, own, runs)
-    const fitting = fittingHeight(height, own, frame)
-    if (fitting === undefined) return undefined
-    const width = (room ?? textWidth) + inlineStart + inlineEnd
-    return layoutOfSizes({ ...made, width, height: fitting, textWidth, lineEnds: undefined })
-  }
-  const lines = runLines(text, own, runs, room)
-  if (!lines || lines.ends.length > (frame.maxLines ?? own.style.maxLines ?? Infinity)) {
-    return undefined
-  }
+  const lines = linesIn(room, sizes, text, own, runs)
+  const most = frame.maxLines ?? own.style.maxLines ?? Infinity
+  if (!lines || lines.ends.length > most) return undefined
   const height = fittingHeight(heightOf(lines, own, runs), own, frame)
   if (height === undefined) return undefined
   let textWidth = 0
   for (const width of lines.widths) if (width > textWidth) textWidth = width
-  const ends = new Uint32Array(lines.ends)
-  const lineEnds = { ends, widths: new Float64Array(lines.widths), isCut: false }
+  const width = (room ?? textWidth) + inlineStart + inlineEnd
+  const whole = { fittedSize: undefined, cut: undefined, rest: undefined, problems: none }
+  const lineEnds = lines.ends.length === 1 ? undefined : lineEndsOf(lines)
   return layoutOfSizes({
-    ...made,
-    width: room + inlineStart + inlineEnd,
-    height,
-    textWidth,
-    lineEnds,
+    ...{ text, own, runs, frame, sourceMap, width, height, textWidth, lineEnds },
+    ...whole,
   })
+}
+
+/** On one line the text is as long as its painted runs, or its items where it has to fit. */
+function linesIn(
+  room: number | undefined,
+  { along, painted }: RunLengths,
+  text: string,
+  own: PlainStyle,
+  runs: readonly PlainRun[],
+): NumberedLines | undefined {
+  if (room === undefined) return oneLine(text.length, painted)
+  const isOnOne = along <= room + tolerance && isUnbrokenText(text, own.style)
+  return isOnOne ? oneLine(text.length, along) : runLines(text, own, runs, room)
 }
 
 const none: Layout['problems'] = []
@@ -81,15 +79,20 @@ function heightOf({ ends }: NumberedLines, own: PlainStyle, runs: readonly Plain
   return depth
 }
 
-/**
- * How long the text is on one line, along shaped items, and along painted runs: sums that may differ in
- * their last digits. Undefined where some run has no glyphs of its own.
- */
+/** How long a text is on one line: sums that may differ in their last digits. */
+interface RunLengths {
+  /** Of its shaped items. */
+  readonly along: number
+  /** Of its painted runs. */
+  readonly painted: number
+}
+
+/** Undefined where some run has no glyphs of its own. */
 function lengthsOf(
   text: string,
   { tools }: PlainStyle,
   runs: readonly PlainRun[],
-): { readonly along: number; readonly painted: number } | undefined {
+): RunLengths | undefined {
   const script = scriptOfPlain(text)
   const isEndingInSpace = text.charCodeAt(text.length - 1) === space
   if (script === 0 || isEndingInSpace) return undefined

@@ -8,6 +8,7 @@ import {
 import type { Style } from '../sheet/index.ts'
 import type { LineBreakOptions } from '../unicode/index.ts'
 import { linePlace, shortLine, textBegin } from './plain-cut.ts'
+import type { LineEnds } from './plain-lines.ts'
 import { withoutLoneWord } from './plain-lone-word.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
@@ -89,6 +90,13 @@ export const oneLine = (end: number, width: number): NumberedLines => ({
 })
 
 const none: readonly number[] = []
+
+/** What is kept of lines. */
+export const lineEndsOf = ({ ends, widths, cut }: Omit<NumberedLines, 'broken'>): LineEnds => ({
+  ends: new Uint32Array(ends),
+  widths: new Float64Array(widths),
+  isCut: cut !== undefined,
+})
 
 /**
  * The lines of a text of words in a room, first fit, as numbers; undefined where it takes more than

@@ -3,7 +3,7 @@ import type { Layout } from './layout.ts'
 import { type BrokenWord, brokenWord } from './layout-problems.ts'
 import { layoutOfSizes } from './plain-layout.ts'
 import { measuredPlainly } from './plain-script.ts'
-import { firstFitLines, type NumberedLines, oneLine } from './plain-stops.ts'
+import { firstFitLines, lineEndsOf, type NumberedLines, oneLine } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
@@ -65,14 +65,8 @@ export function plainLayout(
   if (height === undefined) return undefined
   const width = (room ?? textWidth) + inlineStart + inlineEnd
   const [runs, sourceMap] = [undefined, undefined]
-  const lineEnds =
-    count === 1 && !cut
-      ? undefined
-      : {
-          ends: new Uint32Array(ends),
-          widths: new Float64Array(widths),
-          isCut: cut !== undefined,
-        }
+  const isWhole = count === 1 && !cut
+  const lineEnds = isWhole ? undefined : lineEndsOf({ ends, widths, cut: cut?.start })
   const rest = cut && { offset: cut.start, line: count }
   const problems = broken.length === 0 ? none : [brokenWord(text, broken)]
   const sizes = { width, height, textWidth, lineEnds, sourceMap }
@@ -92,13 +86,11 @@ function linesIn(own: PlainStyle, { height }: Frame): number {
   if (height === undefined) return Infinity
   const { blockStart, blockEnd } = own.padding
   const depth = Math.max(0, height - blockStart - blockEnd) + tolerance
+  const free = depth - own.heightOf(true, false) - own.heightOf(false, true)
   // One line is shown in any case.
-  if (own.heightOf(true, false) + own.heightOf(false, true) > depth) return 1
+  if (free < 0) return 1
   const between = own.heightOf(false, false)
-  let count = 2
-  let top = own.heightOf(true, false) + between
-  for (; top + own.heightOf(false, true) <= depth; top += between) count++
-  return count
+  return between > 0 ? 2 + Math.floor(free / between) : Infinity
 }
 
 /** The lines of a paragraph in a room, no more than so many. Behind `from` more of the whole text follows. */
