@@ -1,4 +1,4 @@
-import type { WordLine } from '../shaping/index.ts'
+import { isUnbroken, type WordLine } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { breakKinds } from '../unicode/index.ts'
 import type { Frame } from './frame.ts'
@@ -40,24 +40,34 @@ export function plainRunsLayout(
   let textWidth = 0
   for (const width of lines.widths) if (width > textWidth) textWidth = width
   const width = (room ?? textWidth) + inlineStart + inlineEnd
-  const whole = { fittedSize: undefined, cut: undefined, rest: undefined, problems: none }
-  const lineEnds = lines.ends.length === 1 ? undefined : lineEndsOf(lines)
+  // Written out: copies by spreading are slow where there are tens of thousands.
   return layoutOfSizes({
-    ...{ text, own, runs, frame, sourceMap, width, height, textWidth, lineEnds },
-    ...whole,
+    text,
+    own,
+    runs,
+    frame,
+    sourceMap,
+    width,
+    height,
+    textWidth,
+    lineEnds: lines.ends.length === 1 ? undefined : lineEndsOf(lines),
+    fittedSize: undefined,
+    cut: undefined,
+    rest: undefined,
+    problems: none,
   })
 }
 
 /** On one line the text is as long as its painted runs, or its items where it has to fit. */
 function linesIn(
   room: number | undefined,
-  { along, painted }: RunLengths,
+  { along, painted, endsAtSpaces }: RunLengths,
   text: string,
   own: PlainStyle,
   runs: readonly PlainRun[],
 ): NumberedLines | undefined {
   if (room === undefined) return oneLine(text.length, painted)
-  const isOnOne = along <= room + tolerance && isUnbrokenText(text, own.style)
+  const isOnOne = along <= room + tolerance && (endsAtSpaces || isUnbrokenText(text, own.style))
   return isOnOne ? oneLine(text.length, along) : runLines(text, own, runs, room)
 }
 
@@ -85,18 +95,20 @@ interface RunLengths {
   readonly along: number
   /** Of its painted runs. */
   readonly painted: number
+  /** Whether lines may surely end nowhere but at its spaces. */
+  readonly endsAtSpaces: boolean
 }
 
 /** Undefined where some run has no glyphs of its own. */
 function lengthsOf(
   text: string,
-  { tools }: PlainStyle,
+  { tools, style }: PlainStyle,
   runs: readonly PlainRun[],
 ): RunLengths | undefined {
   const script = scriptOfPlain(text)
-  const isEndingInSpace = text.charCodeAt(text.length - 1) === space
-  if (script === 0 || isEndingInSpace) return undefined
-  let [along, painted] = [0, 0]
+  if (script === 0 || isSpace(text, text.length - 1)) return undefined
+  let [along, painted, endsAtSpaces] = [0, 0, true]
+  const options = breakOptions(style)
   for (let i = 0; i < runs.length; ) {
     const { start, own: shaping } = runs[i]
     const next = behindItem(runs, i)
@@ -108,6 +120,13 @@ function lengthsOf(
     const piece = isWhole ? text : text.slice(start, runs[next - 1].end)
     const words = tools.measureWords(shaping.face, piece, segment, spacing)
     if (!words) return undefined
+    for (let word = 0; word < words.count; word++) {
+      endsAtSpaces &&= isUnbroken(word, piece, words, options)
+    }
+    // Between two items that no space parts, a line may end by what both are.
+    const edge = start + piece.length
+    const isEdge = edge === text.length || isSpace(text, edge - 1) || isSpace(text, edge)
+    endsAtSpaces &&= isEdge
     let before = 0
     const passing = { word: 0 }
     for (; i < next; i++) {
@@ -118,10 +137,12 @@ function lengthsOf(
     }
     along += before * shaping.scale
   }
-  return { along, painted }
+  return { along, painted, endsAtSpaces }
 }
 
 const space = 0x20
+
+const isSpace = (text: string, at: number) => text.charCodeAt(at) === space
 
 /** A place in a text that is gone through once, from its start on. */
 interface Passing {

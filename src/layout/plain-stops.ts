@@ -113,10 +113,13 @@ export function firstFitLines(
   const { scale, style, isUneased, tracking } = own
   const options = breakOptions(style)
   const limit = room + tolerance
+  const end = words.count - 1
+  const length = words.to[end] * scale - tracking
+  // Most texts go on one line. What is kerned with a space at its end is found out below.
+  if (length <= limit && words.deltas[end] === 0) return oneLine(text.length, length)
   const mayBreakWords = isUneased && style.overflowWrap !== 'normal'
   if (!isSafeText(text, words, options)) {
-    const all = words.to[words.count - 1] * scale - tracking
-    return all > limit ? undefined : oneLine(text.length, all)
+    return length > limit ? undefined : oneLine(text.length, length)
   }
   let start = 0
   const ends: number[] = []

@@ -64,13 +64,22 @@ export function plainLayout(
   const height = fittingHeight(depth, own, frame)
   if (height === undefined) return undefined
   const width = (room ?? textWidth) + inlineStart + inlineEnd
-  const [runs, sourceMap] = [undefined, undefined]
   const isWhole = count === 1 && !cut
-  const lineEnds = isWhole ? undefined : lineEndsOf({ ends, widths, cut: cut?.start })
-  const rest = cut && { offset: cut.start, line: count }
-  const problems = broken.length === 0 ? none : [brokenWord(text, broken)]
-  const sizes = { width, height, textWidth, lineEnds, sourceMap }
-  return layoutOfSizes({ text, own, runs, frame, ...sizes, fittedSize, cut, rest, problems })
+  return layoutOfSizes({
+    text,
+    own,
+    runs: undefined,
+    frame,
+    sourceMap: undefined,
+    width,
+    height,
+    textWidth,
+    lineEnds: isWhole ? undefined : lineEndsOf({ ends, widths, cut: cut?.start }),
+    fittedSize,
+    cut,
+    rest: cut && { offset: cut.start, line: count },
+    problems: broken.length === 0 ? none : [brokenWord(text, broken)],
+  })
 }
 
 const none: Layout['problems'] = []
