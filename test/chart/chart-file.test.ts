@@ -246,7 +246,7 @@ describe('a chart that was read', () => {
           expect(faults(inkedTexts(drawing.items), { x: 0, y: 0, width, height })).toEqual([])
         },
       ),
-      { numRuns: roundsOf(40) },
+      { numRuns: roundsOf(25) },
     )
   })
 

@@ -128,7 +128,7 @@ describe('the frame of a chart', () => {
         if (title.length > 0) expect(all).toContain('title')
         expect(frame.plot.width).toBeGreaterThanOrEqual(0)
       }),
-      { numRuns: roundsOf(30) },
+      { numRuns: roundsOf(20) },
     )
   })
 

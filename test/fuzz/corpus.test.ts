@@ -43,7 +43,7 @@ const set = (style: StyleSource<'defaults', never, never>, text: string, frame: 
     shelf,
     problems: 'collect',
   }).set(text as 'x', frame)
-const many = 50_000
+const many = 40_000
 
 describe('figures that would take more memory or time than anything is worth', () => {
   const page = { width: 100, height: 100 }
@@ -128,7 +128,7 @@ describe('tens of thousands of each', () => {
           { kind: 'paragraph', text: 'Boats leave at noon. '.repeat(many / 4) },
         ] as const
         const sheet = defineSheet({ styles: {} })
-        expect([...setDocument({ content }, { sheet, shelf }).pages()].length).toBeGreaterThan(100)
+        expect([...setDocument({ content }, { sheet, shelf }).pages()].length).toBeGreaterThan(80)
       },
     ],
     [
@@ -194,7 +194,7 @@ describe('tens of thousands of each', () => {
       '{box} a '.repeat(many / 4),
       { values: { box } },
     )
-    for (const width of [100, 150, 200]) expect(text.wrap(width).count).toBeGreaterThan(1000)
+    for (const width of [100, 150, 200]) expect(text.wrap(width).count).toBeGreaterThan(500)
   })
 
   it('chunks of a PNG go into a PDF', async () => {

@@ -33,7 +33,7 @@ async function use(bytes: Buffer, isDocument: boolean): Promise<void> {
   }
 }
 
-const rounds = roundsOf(160)
+const rounds = roundsOf(110)
 /** A document starts a module of its own; it is written in one round of so many. */
 const documentEvery = 8
 
@@ -56,7 +56,7 @@ function mutatedTables(bytes: Buffer, tags: readonly string[], next: Next): Buff
 export function describeBrokenTables(name: string, font: Buffer, tags: readonly string[]) {
   it(`${name} with broken tables are embedded, or refused with a DotLineError`, async () => {
     const next = numbers(20261129)
-    for (let round = 0; round < roundsOf(25); round++) {
+    for (let round = 0; round < roundsOf(18); round++) {
       try {
         await use(mutatedTables(font, tags, next), true)
       } catch (error) {

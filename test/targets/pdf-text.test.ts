@@ -151,7 +151,7 @@ describe('text that readers get from a PDF', () => {
           const spaceless = (read: string) => read.replace(/[\s\u00ad]/g, '').normalize('NFC')
           expect(spaceless(await readText(toPdf(layout)))).toBe(spaceless(layout.text))
         }),
-        { numRuns: 40 },
+        { numRuns: 24 },
       )
     },
   )

@@ -100,7 +100,7 @@ describe('plain texts are laid out as all others are', () => {
   })
 
   it('prose', () => {
-    for (const [i, text] of prose(30_000).split('\n').entries()) {
+    for (const [i, text] of prose(18_000).split('\n').entries()) {
       const style = names[i % names.length]
       check(text, { style, width: 60 + ((i * 37) % 500) })
       check(text.slice(0, 30), { style, width: 200 })
@@ -152,7 +152,7 @@ describe('plain texts are laid out as all others are', () => {
       fc.property(fc.string({ unit, maxLength: 60 }), setting, (text, own) => {
         check(text.replaceAll('[', '('), own)
       }),
-      { numRuns: 800 },
+      { numRuns: 500 },
     )
   })
 
@@ -305,7 +305,7 @@ describe('plain texts are laid out as all others are', () => {
 
   it('and wrapped to numbers as they are', () => {
     const texts = [
-      ...prose(25_000, 3).split('\n'),
+      ...prose(14_000, 3).split('\n'),
       prose(4000, 9),
       'sea-holly  and \n\nquay ',
       ...paragraphs.map(({ text }) => text),
