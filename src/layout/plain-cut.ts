@@ -1,5 +1,6 @@
 import { alongGlyph, type WordLine } from '../shaping/index.ts'
 import type { SizedMark } from './cut-line.ts'
+import { longestWord } from './plain-places.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
@@ -19,9 +20,6 @@ export interface ShortLine {
   readonly end: LinePlace
   readonly width: number
 }
-
-/** Within a word glyphs are counted from its start: of longer ones that would take too long. */
-export const longestWord = 256
 
 /**
  * The longest line from a place on that goes into a room, with the mark of what is left out behind it

@@ -1,7 +1,7 @@
 import type { WordLine } from '../shaping/index.ts'
 import { breakKinds } from '../unicode/index.ts'
 import { contentEnd } from './content-end.ts'
-import { scriptOfPlain } from './plain-script.ts'
+import { alongAt, isSafePlace, wordAt } from './plain-places.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import { breakOptions, type NumberedLines } from './plain-stops.ts'
 import { behindItem, type PlainStyle } from './plain-style.ts'
@@ -17,8 +17,9 @@ export function runLines(
   own: PlainStyle,
   runs: readonly PlainRun[],
   room: number,
+  script: number,
 ): NumberedLines | undefined {
-  const stops = runStops(text, own, runs)
+  const stops = runStops(text, own, runs, script)
   if (!stops) return undefined
   const { offsets, ends, starts } = stops
   const limit = room + tolerance
@@ -45,7 +46,12 @@ interface RunStops {
   readonly starts: Float64Array
 }
 
-function runStops(text: string, own: PlainStyle, runs: readonly PlainRun[]): RunStops | undefined {
+function runStops(
+  text: string,
+  own: PlainStyle,
+  runs: readonly PlainRun[],
+  script: number,
+): RunStops | undefined {
   const kinds = breakKinds(text, breakOptions(own.style))
   const offsets: number[] = []
   const contents: number[] = []
@@ -55,55 +61,60 @@ function runStops(text: string, own: PlainStyle, runs: readonly PlainRun[]): Run
     contents.push(contentEnd(text, before, at))
     before = at
   }
-  const script = scriptOfPlain(text)
   const [ends, starts] = [new Float64Array(offsets.length), new Float64Array(offsets.length)]
   let [x, content, offset] = [0, 0, 0]
   for (let i = 0; i < runs.length; ) {
-    const { start, own: item } = runs[i]
-    i = behindItem(runs, i)
-    const { end } = runs[i - 1]
-    const segment = item.segments.get(script)
-    const piece = text.slice(start, end)
-    const words = segment && own.tools.measureWords(item.face, piece, segment, item.shaping.spacing)
-    if (!words) return undefined
+    const item = measuredItem(text, runs, i, script)
+    if (!item) return undefined
+    i = item.next
+    const { start, end, scale, words } = item
     for (let word = 0; content < contents.length && contents[content] <= end; content++) {
-      word = wordAt(contents[content] - start, words, word)
-      const place = alongAt(contents[content] - start, word, words)
-      if (place === undefined) return undefined
-      const along = x + place * item.scale
-      const delta = contents[content] - start === words.ends[word] ? words.deltas[word] : 0
+      const at = contents[content] - start
+      word = wordAt(at, words, word)
+      const place = alongAt(at, word, words)
+      if (place === undefined || !isSafePlace(at, word, words)) return undefined
+      const delta = word < words.count && at === words.ends[word] ? words.deltas[word] : 0
+      const along = x + place * scale
       // The kerning with the space behind it falls away.
-      ends[content] = delta === 0 || word === words.count ? along : along - delta * item.scale
+      ends[content] = delta === 0 ? along : along - delta * scale
     }
     for (let word = 0; offset < offsets.length && offsets[offset] <= end; offset++) {
-      word = wordAt(offsets[offset] - start, words, word)
-      const place = alongAt(offsets[offset] - start, word, words)
+      const at = offsets[offset] - start
+      word = wordAt(at, words, word)
+      const place = alongAt(at, word, words)
       if (place === undefined) return undefined
-      starts[offset] = x + place * item.scale
+      starts[offset] = x + place * scale
     }
-    x += words.total * item.scale
+    x += words.total * scale
   }
   return { offsets, ends, starts }
 }
 
-/** The word that an offset is in or before, from one on; how many there are behind the last. */
-function wordAt(offset: number, { count, ends }: WordLine, from: number): number {
-  let word = from
-  while (word < count && offset > ends[word]) word++
-  return word
+/** Neighbouring runs that are shaped as one, and their words. */
+export interface MeasuredItem {
+  readonly start: number
+  readonly end: number
+  /** The first run behind them. */
+  readonly next: number
+  readonly scale: number
+  readonly piece: string
+  readonly words: WordLine
 }
 
-/** How far along its words an offset is; undefined where they may not be broken there. */
-function alongAt(
-  offset: number,
-  word: number,
-  { count, total, words, starts, ends, from, to, deltas, table }: WordLine,
-): number | undefined {
-  if (offset === 0) return 0
-  if (word === count) return total
-  if (offset === ends[word]) return to[word] + deltas[word]
-  if (offset <= starts[word]) return offset === starts[word] ? from[word] : undefined
-  const glyph = table?.glyphFrom(words[word], offset - starts[word]) ?? -1
-  const isSafe = glyph >= 0 && table?.isSafeAt(words[word], glyph, offset - starts[word])
-  return table && isSafe ? from[word] + table.advanceTo(words[word], glyph) : undefined
+/** Undefined where they are more than their words, or spaced: what ends a run then depends on the next. */
+export function measuredItem(
+  text: string,
+  runs: readonly PlainRun[],
+  first: number,
+  script: number,
+): MeasuredItem | undefined {
+  const { start, own } = runs[first]
+  const next = behindItem(runs, first)
+  const { end } = runs[next - 1]
+  const { spacing } = own.shaping
+  const segment = own.segments.get(script)
+  if (!segment || spacing.tracking !== 0 || spacing.word !== 0) return undefined
+  const piece = start === 0 && end === text.length ? text : text.slice(start, end)
+  const words = own.tools.measureWords(own.face, piece, segment, spacing)
+  return words && { start, end, next, scale: own.scale, piece, words }
 }

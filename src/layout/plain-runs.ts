@@ -1,17 +1,15 @@
-import { isUnbroken, type WordLine } from '../shaping/index.ts'
-import type { Style } from '../sheet/index.ts'
-import { breakKinds } from '../unicode/index.ts'
+import { isUnbroken } from '../shaping/index.ts'
 import type { Frame } from './frame.ts'
 import type { Layout, SourcePiece } from './layout.ts'
 import { trimmed } from './line-reach.ts'
-import { longestWord } from './plain-cut.ts'
 import { layoutOfSizes } from './plain-layout.ts'
 import { reachOfRuns } from './plain-lines.ts'
-import { runLines } from './plain-run-lines.ts'
+import { alongAt, wordAt } from './plain-places.ts'
+import { measuredItem, runLines } from './plain-run-lines.ts'
 import { scriptOfPlain } from './plain-script.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import { breakOptions, lineEndsOf, type NumberedLines, oneLine } from './plain-stops.ts'
-import { behindItem, type PlainStyle } from './plain-style.ts'
+import type { PlainStyle } from './plain-style.ts'
 import { asksMore, fittingHeight } from './plain-text.ts'
 import { tolerance } from './stops.ts'
 
@@ -27,12 +25,14 @@ export function plainRunsLayout(
   frame: Frame,
 ): Layout | undefined {
   if (runs.length === 0 || asksMore(frame)) return undefined
-  const sizes = lengthsOf(text, own, runs)
-  if (!sizes) return undefined
+  const script = scriptOfPlain(text)
+  if (script === 0 || isSpace(text, text.length - 1)) return undefined
+  const lengths = lengthsOf(text, own, runs, script)
+  if (!lengths) return undefined
   const { inlineStart, inlineEnd } = own.padding
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
-  const lines = linesIn(room, sizes, text, own, runs)
+  const lines = linesIn(room, lengths, text, own, runs, script)
   const most = frame.maxLines ?? own.style.maxLines ?? Infinity
   if (!lines || lines.ends.length > most) return undefined
   const height = fittingHeight(heightOf(lines, own, runs), own, frame)
@@ -65,10 +65,11 @@ function linesIn(
   text: string,
   own: PlainStyle,
   runs: readonly PlainRun[],
+  script: number,
 ): NumberedLines | undefined {
   if (room === undefined) return oneLine(text.length, painted)
-  const isOnOne = along <= room + tolerance && (endsAtSpaces || isUnbrokenText(text, own.style))
-  return isOnOne ? oneLine(text.length, along) : runLines(text, own, runs, room)
+  const isOnOne = endsAtSpaces && along <= room + tolerance
+  return isOnOne ? oneLine(text.length, along) : runLines(text, own, runs, room, script)
 }
 
 const none: Layout['problems'] = []
@@ -102,80 +103,33 @@ interface RunLengths {
 /** Undefined where some run has no glyphs of its own. */
 function lengthsOf(
   text: string,
-  { tools, style }: PlainStyle,
+  { style }: PlainStyle,
   runs: readonly PlainRun[],
+  script: number,
 ): RunLengths | undefined {
-  const script = scriptOfPlain(text)
-  if (script === 0 || isSpace(text, text.length - 1)) return undefined
   let [along, painted, endsAtSpaces] = [0, 0, true]
   const options = breakOptions(style)
   for (let i = 0; i < runs.length; ) {
-    const { start, own: shaping } = runs[i]
-    const next = behindItem(runs, i)
-    const { spacing } = shaping.shaping
-    const segment = shaping.segments.get(script)
-    // Where letters are spaced, what ends a run depends on the one behind it.
-    if (!segment || spacing.tracking !== 0 || spacing.word !== 0) return undefined
-    const isWhole = i === 0 && next === runs.length
-    const piece = isWhole ? text : text.slice(start, runs[next - 1].end)
-    const words = tools.measureWords(shaping.face, piece, segment, spacing)
-    if (!words) return undefined
+    const item = measuredItem(text, runs, i, script)
+    if (!item) return undefined
+    const { start, end, next, scale, piece, words } = item
     for (let word = 0; word < words.count; word++) {
       endsAtSpaces &&= isUnbroken(word, piece, words, options)
     }
     // Between two items that no space parts, a line may end by what both are.
-    const edge = start + piece.length
-    const isEdge = edge === text.length || isSpace(text, edge - 1) || isSpace(text, edge)
-    endsAtSpaces &&= isEdge
+    endsAtSpaces &&= end === text.length || isSpace(text, end - 1) || isSpace(text, end)
     let before = 0
-    const passing = { word: 0 }
-    for (; i < next; i++) {
-      const place = placeOf(runs[i].end - start, piece, words, passing)
+    for (let word = 0; i < next; i++) {
+      const offset = runs[i].end - start
+      word = wordAt(offset, words, word)
+      const place = alongAt(offset, word, words)
       if (place === undefined || place === before) return undefined
       painted += (place - before) * runs[i].own.scale
       before = place
     }
-    along += before * shaping.scale
+    along += before * scale
   }
   return { along, painted, endsAtSpaces }
 }
 
-const space = 0x20
-
-const isSpace = (text: string, at: number) => text.charCodeAt(at) === space
-
-/** A place in a text that is gone through once, from its start on. */
-interface Passing {
-  word: number
-}
-
-/**
- * How far along its words an offset of a text is, which lies behind those asked for before; undefined
- * where that takes its glyphs.
- */
-function placeOf(
-  offset: number,
-  text: string,
-  words: WordLine,
-  passing: Passing,
-): number | undefined {
-  if (offset === text.length) return words.total
-  const { count, starts, ends, from, to, deltas, table } = words
-  while (passing.word < count && offset > ends[passing.word]) passing.word++
-  const i = passing.word
-  if (i === count || offset < starts[i]) return undefined
-  if (offset === ends[i]) return to[i] + deltas[i]
-  if (offset === starts[i]) return from[i]
-  if (ends[i] - starts[i] > longestWord) return undefined
-  const glyph = table?.glyphFrom(words.words[i], offset - starts[i]) ?? -1
-  return table && glyph >= 0 ? from[i] + table.advanceTo(words.words[i], glyph) : undefined
-}
-
-/** Whether lines may end in a text nowhere but at its spaces. */
-function isUnbrokenText(text: string, style: Style): boolean {
-  const kinds = breakKinds(text, breakOptions(style))
-  for (let at = 1; at < text.length; at++) {
-    if (kinds[at] !== 0 && text.charCodeAt(at - 1) !== space) return false
-  }
-  return true
-}
+const isSpace = (text: string, at: number) => text.charCodeAt(at) === 0x20
