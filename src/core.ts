@@ -86,6 +86,7 @@ export {
   hitTest,
   type LinkedText,
   type Look,
+  lineEndsOf,
   linkedText,
   looksOf,
   moveCaret,

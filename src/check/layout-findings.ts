@@ -1,4 +1,4 @@
-import { faceOf, type Layout, type Look, type Problem } from '../core.ts'
+import { faceOf, type Layout, type Look, lineEndsOf, type Problem } from '../core.ts'
 import type { FindingCode } from './finding.ts'
 
 /** Something that a layout has, in the situation that it was laid out for. */
@@ -43,16 +43,24 @@ export function* layoutFindings(layout: Layout, room: TextRoom): Generator<Layou
     if (found) yield found
   }
   yield* roomFindings(layout, room)
-  const { lines } = layout
-  const last = lines[lines.length - 1]
-  if (lines.length > 1 && last.paragraph === lines[lines.length - 2].paragraph) {
-    const text = layout.text.slice(last.start, last.end).trim()
-    // Of two words on two lines each is alone.
-    const isLong = /\S\s+\S+\s+\S/.test(layout.text)
-    if (isLong && text !== '' && !/\s/.test(text) && !spaceless.test(text)) {
-      yield { code: 'lone-word', message: `one word is alone on the last line: '${text}'` }
-    }
+  const lone = loneWord(layout)
+  if (lone !== undefined) {
+    yield { code: 'lone-word', message: `one word is alone on the last line: '${lone}'` }
   }
+}
+
+/** The word that is alone on the last line of a paragraph of more. */
+function loneWord(layout: Layout): string | undefined {
+  const { text } = layout
+  // Of two words on two lines each is alone.
+  if (!/\S\s+\S+\s+\S/.test(text)) return undefined
+  const ends = lineEndsOf(layout)
+  if (ends.length < 2) return undefined
+  const [start, end] = ends.slice(-2)
+  // Where the line before ends its paragraph, the last one is all of another.
+  if (text[start] === '\n') return undefined
+  const last = text.slice(start, end).trim()
+  return last === '' || /\s/.test(last) || spaceless.test(last) ? undefined : last
 }
 
 /** Faces that are made up. */

@@ -64,10 +64,9 @@ export function unitFindings(
     { contrastOf, mode, scale, setter, spaced }: ScaledSetter,
   ) {
     const shaped = setter.shape(text, setting)
-    const shapedApart = spaced?.shape(text, setting)
     /** Of the widest place, where least of it is cut: what it is but for its room is the same in each. */
     let same: readonly LayoutFinding[] | undefined
-    for (const { width, room, frame } of widest) {
+    const inRooms = widest.map(({ width, room, frame }) => {
       const situation = {
         scale,
         ...(width !== undefined && { width }),
@@ -78,8 +77,12 @@ export function unitFindings(
       same ??= [...own.filter(({ code }) => !ofRoom.has(code)), ...lookFindings(layout, contrastOf)]
       for (const finding of own) if (ofRoom.has(finding.code)) add(finding, situation)
       for (const finding of same) add(finding, situation)
-      if (!shapedApart) continue
-      const lost = new Set(own.map(({ code }) => code))
+      return { situation, room, frame, lost: new Set(own.map(({ code }) => code)) }
+    })
+    // After each other: what is known of a text's words is that of one spacing.
+    const shapedApart = spaced?.shape(text, setting)
+    if (!shapedApart) return
+    for (const { situation, room, frame, lost } of inRooms) {
       for (const { code, figure, limit } of roomFindings(shapedApart.set(frame), room)) {
         if (lost.has(code) || allows.includes(code)) continue
         const message = `with the spacing of WCAG 2.2, 1.4.12, ${lostBy[code] ?? 'it is lost'}`

@@ -1,37 +1,45 @@
+import { type ChildProcess, fork } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { parentPort, Worker } from 'node:worker_threads'
 import { type Finding, mergedFindings } from 'dot-line/check'
 import { CommandError } from './command-error.ts'
-import { percentTold } from './progress.ts'
+import { eachPercent, type Progress, percentTold } from './progress.ts'
 
-/** Exit codes of a check that came to its end: nothing found, or something. */
+/** Exit codes of a check that came to its end, nothing found or something, and of one that refused its input. */
 const done = [0, 1]
+const refused = 2
 
 interface Ended {
-  readonly code: number
+  /** None of a process that was killed. */
+  readonly code: number | null
   readonly told: string
 }
 
-/** Is told how many texts have been checked, of how many. */
-type Progress = (done: number, all: number) => void
-
 export const textsIn = (all: number) => `${all} texts`
 
-/** How far a check has come: told to the thread that has started this one, or else to who looks on. */
+/** Set for processes that check a part: others may have a parent that listens, too. */
+const tellsParent = 'DOTLINE_CHECK_PART'
+
+/** How far a check has come: told to the process that has started this one, or else to who looks on. */
 export function toldProgress(): Progress {
-  const starter = parentPort
-  if (!starter) return percentTold(textsIn)
-  return (done, all) => starter.postMessage([done, all])
+  if (process.env[tellsParent] === undefined || !process.send) return percentTold(textsIn)
+  // A message takes longer than the check of a text.
+  return eachPercent((done, all) => process.send?.([done, all]))
 }
 
 /**
- * The same check in as many threads, each at a part of it, which are put together. A thread that ends
- * before it is done is told of, and its part is done again.
+ * The same check in as many processes, each at a part of it, which are put together. (Threads of one
+ * process slow each other by half.) One that ends before it is done is told of, and its part is done again.
  */
 export async function checkInParts(jobs: number, progress?: Progress): Promise<readonly Finding[]> {
   const folder = mkdtempSync(join(tmpdir(), 'dotline-check-'))
+  const running = new Set<ChildProcess>()
+  const stop = () => {
+    for (const child of running) child.kill()
+    rmSync(folder, { recursive: true, force: true })
+  }
+  const unheard = beforeEnd(stop)
   try {
     const parts = Array.from({ length: jobs }, (_, i) => `${i + 1}/${jobs}`)
     const counts = parts.map(() => [0, 0])
@@ -44,52 +52,91 @@ export async function checkInParts(jobs: number, progress?: Progress): Promise<r
     const files = await Promise.all(
       parts.map(async (part, i) => {
         const file = join(folder, `${i + 1}.json`)
-        let ended = await checkedPart(part, file, countAt(i))
-        if (!done.includes(ended.code) && ended.told === '') {
+        let ended = await checkedPart(part, file, countAt(i), running)
+        if (isEarly(ended)) {
           process.stderr.write(
-            `warning: the thread of part ${part} ended early, and is started again\n`,
+            `warning: the process of part ${part} ended early, and is started again\n`,
           )
-          ended = await checkedPart(part, file, countAt(i))
+          ended = await checkedPart(part, file, countAt(i), running)
         }
-        if (!done.includes(ended.code)) throw new CommandError(reasonOf(ended, part))
+        if (ended.code === null || !done.includes(ended.code)) {
+          throw new CommandError(reasonOf(ended, part))
+        }
         return { json: readFileSync(file, 'utf8'), source: `part ${part}` }
       }),
     )
     return mergedFindings(files)
   } finally {
-    rmSync(folder, { recursive: true, force: true })
+    unheard()
+    stop()
   }
 }
 
-const reasonOf = ({ told }: Ended, part: string) =>
-  told.replace(/^error: /, '').trim() || `part ${part} could not be checked`
+const isEarly = ({ code }: Ended) => code === null || ![...done, refused].includes(code)
+
+const reasonOf = ({ code, told }: Ended, part: string) =>
+  (code === refused && told.replace(/^error: /, '').trim()) || `part ${part} could not be checked`
+
+const endings = ['SIGINT', 'SIGTERM', 'SIGHUP'] as const
+
+/** Runs something when this process is told to end, before it does; gives what undoes that. */
+function beforeEnd(run: () => void): () => void {
+  const heard = endings.map(name => {
+    const end = () => {
+      unheard()
+      run()
+      process.kill(process.pid, name)
+    }
+    process.once(name, end)
+    return () => process.off(name, end)
+  })
+  const unheard = () => {
+    for (const off of heard) off()
+  }
+  return unheard
+}
 
 /**
- * Layouts are many, and soon forgotten: with more room for what is young the collector, which takes part of
- * another core, is called less often. In MB.
+ * Each works on one core: what engines do beside their programs on others, collecting and compiling, would
+ * take those from the other parts, and took a third of the time of all.
  */
-const resourceLimits = { maxYoungGenerationSizeMb: 96 }
+const execArgv = ['--single-threaded']
 
-/** This command at one part, in a thread of its own. */
+/** This command at one part, in a process of its own. */
 function checkedPart(
   part: string,
   file: string,
   count: (counted: readonly number[]) => void,
+  running: Set<ChildProcess>,
 ): Promise<Ended> {
   const [, main, ...given] = process.argv
   const own = withoutOptions(given, ['--jobs', '--format', '-o', '--output', '--accepted'])
   const argv = [...own, '--part', part, '--format', 'json', '-o', file]
   return new Promise(resolve => {
-    const worker = new Worker(main, { argv, stderr: true, stdout: true, resourceLimits })
+    const child = fork(main, argv, {
+      execArgv,
+      env: { ...process.env, [tellsParent]: part },
+      stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
+    })
+    running.add(child)
     let told = ''
-    worker.stderr.on('data', (text: Buffer) => {
+    const end = (code: number | null) => {
+      running.delete(child)
+      resolve({ code, told })
+    }
+    child.stderr?.on('data', (text: Buffer) => {
       told += text.toString()
     })
-    worker.on('message', count)
-    worker.on('error', () => undefined)
-    worker.on('exit', code => resolve({ code, told }))
+    child.on('message', (message: unknown) => {
+      if (isCount(message)) count(message)
+    })
+    child.on('error', () => end(null))
+    child.on('close', end)
   })
 }
+
+const isCount = (message: unknown): message is readonly number[] =>
+  Array.isArray(message) && message.length === 2 && message.every(Number.isFinite)
 
 /** Arguments without some options and what they take. */
 function withoutOptions(given: readonly string[], names: readonly string[]): string[] {

@@ -65,7 +65,7 @@ export function define(command: Command) {
       repeated,
     )
     .option('--part <part/parts>', 'one of so many equal parts, such as 3/8', partOf)
-    .option('--jobs <number>', 'how many threads work at it', wholeNumber)
+    .option('--jobs <number>', 'how many processes work at it', wholeNumber)
     .option('--merge', 'puts the findings of parts together, which --format json wrote')
   addFontOptions(command)
     .option('-o, --output <file>', 'where to write; without it, standard output')
@@ -101,7 +101,7 @@ async function runCheck(files: readonly string[], options: CheckOptions) {
     junit: () => junitReport(findings),
     markdown: () => markdownReport(findings),
   }
-  writeOut(output, reports[format]())
+  writeOut(output, await reports[format]())
   if (findings.length > 0) process.exitCode = isFound
 }
 

@@ -59,7 +59,7 @@ async function listFonts({
     ? shelf.find(wanted)
     : shelf.families.flatMap(family => shelf.facesOf(family))
   if (faces.length === 0) process.stdout.write('no available face is like that\n')
-  else process.stdout.write(table([heads, ...faces.map(face => textRow(face.family, face))]))
+  else process.stdout.write(await table([heads, ...faces.map(face => textRow(face.family, face))]))
 }
 
 function printJson(faces: readonly FaceCapabilities[]) {

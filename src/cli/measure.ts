@@ -30,7 +30,7 @@ async function measure(file: string | undefined, { format, ...options }: Measure
   process.stdout.write(
     format === 'json'
       ? `${JSON.stringify(measures(layout, placed), null, 2)}\n`
-      : asText(layout, placed),
+      : await asText(layout, placed),
   )
 }
 
@@ -60,7 +60,7 @@ function measures(layout: Layout, placed: Placement | undefined) {
   }
 }
 
-function asText(layout: Layout, placed: Placement | undefined): string {
+async function asText(layout: Layout, placed: Placement | undefined): Promise<string> {
   const { width, height, inkBox: ink, lines, cut, fittedSize } = measures(layout, placed)
   const rows = lines.map((line, i) => [
     String(i + 1),
@@ -77,7 +77,7 @@ function asText(layout: Layout, placed: Placement | undefined): string {
     placed ? `placed ${whole(placed.bounds)}\n` : '',
     placed?.inkBox ? `  ink  ${whole(placed.inkBox)}\n` : '',
     '\n',
-    table([['line', 'x', 'width', 'top', 'baseline', 'text'], ...rows]),
+    await table([['line', 'x', 'width', 'top', 'baseline', 'text'], ...rows]),
     cut ? `\ncut    ${JSON.stringify(cut.text)} (from ${cut.start} to ${cut.end})\n` : '',
   ].join('')
 }

@@ -15,13 +15,24 @@ export function endProgress() {
   if (isShown) tellProgress('')
 }
 
-/** Tells how much of a whole is done in percent: not more often than it changes what is seen. */
-export function percentTold(whole: (all: number) => string): (done: number, all: number) => void {
+/** Is told how much is done, of how much. */
+export type Progress = (done: number, all: number) => void
+
+/** Passes on how much is done not more often than it changes what is seen: when another percent is done. */
+export function eachPercent(pass: Progress): Progress {
   let last = -1
   return (done, all) => {
     const percent = Math.floor((done / all) * 100)
     if (percent === last) return
     last = percent
-    tellProgress(done === all ? '' : `${percent} % of ${whole(all)}`)
+    pass(done, all)
   }
+}
+
+/** Tells how much of a whole is done, in percent. */
+export function percentTold(whole: (all: number) => string): Progress {
+  return eachPercent((done, all) => {
+    const percent = Math.floor((done / all) * 100)
+    tellProgress(done === all ? '' : `${percent} % of ${whole(all)}`)
+  })
 }

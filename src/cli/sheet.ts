@@ -48,15 +48,15 @@ export function define(command: Command) {
     .action(showSheet)
 }
 
-function showSheet(file: string, options: SheetOptions) {
+async function showSheet(file: string, options: SheetOptions) {
   const sheet = openSheet(file, options.mode)
   for (const note of sheet.notes) process.stderr.write(`warning: ${problemLine(note)}\n`)
-  const text = sheetText(sheet, options)
+  const text = await sheetText(sheet, options)
   if (options.output === undefined) process.stdout.write(text)
   else writeWhole(options.output, text)
 }
 
-function sheetText(sheet: Sheet, options: SheetOptions): string {
+async function sheetText(sheet: Sheet, options: SheetOptions): Promise<string> {
   const { why, readerScale: scale } = options
   const format = options.format ?? formatOfPath(options.output ?? '')
   if (why !== undefined && (format === 'css' || format === 'tokens')) {
@@ -84,7 +84,7 @@ function formatOfPath(path: string): SheetOptions['format'] {
   return path.endsWith('.json') ? 'json' : 'table'
 }
 
-function stylesTable(sheet: Sheet, reader: ReaderSettings): string {
+async function stylesTable(sheet: Sheet, reader: ReaderSettings): Promise<string> {
   const rows = sheet.styleNames.map(name => {
     const style = readerStyle(sheet.style(name), reader)
     const open = sheet.stated(name)?.size?.kind !== 'units'
@@ -102,10 +102,10 @@ function stylesTable(sheet: Sheet, reader: ReaderSettings): string {
   const heads = ['style', 'family', 'size', 'weight', 'slant', 'leading', 'ink']
   const open = rows.some(row => row[2].endsWith('*'))
   const foot = open ? '\n* inherited from the text around it; here, from the defaults\n' : ''
-  return table([heads, ...rows]) + foot
+  return `${await table([heads, ...rows])}${foot}`
 }
 
-function whyTable(sheet: Sheet, name: string, reader: ReaderSettings): string {
+async function whyTable(sheet: Sheet, name: string, reader: ReaderSettings): Promise<string> {
   const style = readerStyle(sheet.style(name), reader)
   const rows = sheet.why(name).map(({ property, stated, style: by, location }) => {
     return [

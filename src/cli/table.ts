@@ -1,5 +1,4 @@
 import pico from 'picocolors'
-import stringWidth from 'string-width'
 
 /**
  * Color is for people at a terminal: what goes into a file or another program has none, whatever a
@@ -19,35 +18,57 @@ function terminalWidth(): number | undefined {
   return process.stdout.isTTY ? process.stdout.columns : undefined
 }
 
-const padded = (cell: string, width: number) =>
-  cell + ' '.repeat(Math.max(0, width - stringWidth(cell)))
+/** Characters that are a column wide each: what most cells are of. */
+const singleColumns = /^[\x20-\x7e\xa1-\xac\xae-\u02ff]*$/
+
+/** How wide cells are, in columns. */
+type WidthOf = (cell: string) => number
+
+/**
+ * Finding widths out by clusters takes many times as long as all else that a table does, and so does
+ * loading what finds them out: only cells of other characters have that done.
+ */
+async function widthsIn(rows: readonly (readonly string[])[]): Promise<WidthOf> {
+  const isSingle = (cell: string) => singleColumns.test(cell)
+  if (rows.every(row => row.every(isSingle))) return cell => cell.length
+  const { default: stringWidth } = await import('string-width')
+  return cell => (isSingle(cell) ? cell.length : stringWidth(cell))
+}
+
+const padded = (cell: string, width: number, widthOf: WidthOf) =>
+  cell + ' '.repeat(Math.max(0, width - widthOf(cell)))
 
 /**
  * Rows as columns of text, the first row as their heads; long cells are not cut. Where a terminal has no
  * room for the columns, each row has its cells below each other.
  */
-export function table(rows: readonly (readonly string[])[]): string {
+export async function table(rows: readonly (readonly string[])[]): Promise<string> {
+  const widthOf = await widthsIn(rows)
   const widths = rows[0].map((_, column) =>
-    rows.reduce((widest, row) => Math.max(widest, stringWidth(row[column])), 0),
+    rows.reduce((widest, row) => Math.max(widest, widthOf(row[column])), 0),
   )
   const line = (row: readonly string[]) =>
     row
-      .map((cell, column) => padded(cell, widths[column]))
+      .map((cell, column) => padded(cell, widths[column], widthOf))
       .join('  ')
       .trimEnd()
   const [heads, ...rest] = rows
   const whole = widths.reduce((sum, width) => sum + width + 2, -2)
-  if (whole > (terminalWidth() ?? Infinity)) return stacked(heads, rest)
+  if (whole > (terminalWidth() ?? Infinity)) return stacked(heads, rest, widthOf)
   return [bold(line(heads)), ...rest.map(line)].map(text => `${text}\n`).join('')
 }
 
-function stacked(heads: readonly string[], rows: readonly (readonly string[])[]): string {
-  const widest = Math.max(...heads.map(head => stringWidth(head)))
+function stacked(
+  heads: readonly string[],
+  rows: readonly (readonly string[])[],
+  widthOf: WidthOf,
+): string {
+  const widest = Math.max(...heads.map(widthOf))
   return rows
     .map(row => {
       const [first, ...others] = row
       const lines = others.flatMap((cell, i) =>
-        cell === '' ? [] : [`  ${padded(heads[i + 1], widest)}  ${cell}`],
+        cell === '' ? [] : [`  ${padded(heads[i + 1], widest, widthOf)}  ${cell}`],
       )
       return `${[bold(first || heads[0]), ...lines].join('\n')}\n`
     })

@@ -20,8 +20,9 @@ export function fittedPlainly(
   frame: Frame,
   bounds: Ratios,
 ): FittedPlainly | undefined {
-  const { text, own, texts, stops } = simple
+  const { text, own, texts } = simple
   const { style, styleNames, tools } = own
+  const stops = simple.stops()
   if (!stops) return undefined
   const { first, ends, starts } = stops
   let longest = 0

@@ -148,6 +148,11 @@ export function soleStyle(layout: Layout): PlainStyle | undefined {
   return layout[heldStyle]
 }
 
+/** Where the lines of a plain text end; undefined of other layouts, and of changed copies. */
+export function plainEnds(layout: Layout): ArrayLike<number> | undefined {
+  return isPlain(layout) ? (layout[heldEnds]?.ends ?? [layout.text.length]) : undefined
+}
+
 function isPlain(layout: Layout): layout is Layout & PlainLayout {
   return Object.getOwnPropertyDescriptor(layout, 'lines')?.get === lazyLines.get
 }

@@ -31,56 +31,65 @@ export interface PlainText {
   /** Where each paragraph begins. */
   readonly paragraphs: Uint32Array
   /** Undefined where lines may not end wherever words may. */
-  readonly stops: PlainStops | undefined
+  readonly stops: () => PlainStops | undefined
   /** The same as any other text is made ready, when that is needed. */
   readonly texts: () => readonly Breakable[]
 }
 
 /** Undefined where a text is more than its words. */
 export function plainText(text: string, own: PlainStyle): PlainText | undefined {
-  const [paragraphs, first]: [number[], number[]] = [[], []]
-  const [ends, starts, hangs, offsets]: [number[], number[], number[], number[]] = [[], [], [], []]
-  const options = breakOptions(own.style)
-  let isSafe = true
+  const paragraphs: number[] = []
   let offset = 0
   for (const piece of text.split('\n')) {
     paragraphs.push(offset)
-    first.push(ends.length)
-    if (piece !== '') {
-      const words = measuredPlainly(piece, own, text, offset + piece.length)
-      if (!words) return undefined
-      isSafe &&= isSafeText(piece, words, options)
-      if (isSafe) {
-        eachStop(piece, words, own, options, (end, next, hang, behind) => {
-          ends.push(end)
-          starts.push(next)
-          hangs.push(hang)
-          offsets.push(offset + behind)
-          return true
-        })
-      }
-    }
+    if (piece !== '' && !measuredPlainly(piece, own, text, offset + piece.length)) return undefined
     offset += piece.length + 1
   }
-  first.push(ends.length)
+  /** Texts that are only set need none; `null` where there are none. */
+  let stops: PlainStops | null | undefined
   let texts: readonly Breakable[] | undefined
   return {
     text,
     own,
     paragraphs: new Uint32Array(paragraphs),
-    stops: isSafe
-      ? {
-          first: new Uint32Array(first),
-          ends: new Float64Array(ends),
-          starts: new Float64Array(starts),
-          hangs: new Float64Array(hangs),
-          offsets: new Uint32Array(offsets),
-        }
-      : undefined,
+    stops() {
+      if (stops === undefined) stops = plainStops(text, own) ?? null
+      return stops ?? undefined
+    },
     texts() {
       texts ??= shapedPlainly(text, own)
       return texts
     },
+  }
+}
+
+function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
+  const first: number[] = []
+  const [ends, starts, hangs, offsets]: [number[], number[], number[], number[]] = [[], [], [], []]
+  const options = breakOptions(own.style)
+  let offset = 0
+  for (const piece of text.split('\n')) {
+    first.push(ends.length)
+    if (piece !== '') {
+      const words = measuredPlainly(piece, own, text, offset + piece.length)
+      if (!words || !isSafeText(piece, words, options)) return undefined
+      eachStop(piece, words, own, options, (end, next, hang, behind) => {
+        ends.push(end)
+        starts.push(next)
+        hangs.push(hang)
+        offsets.push(offset + behind)
+        return true
+      })
+    }
+    offset += piece.length + 1
+  }
+  first.push(ends.length)
+  return {
+    first: new Uint32Array(first),
+    ends: new Float64Array(ends),
+    starts: new Float64Array(starts),
+    hangs: new Float64Array(hangs),
+    offsets: new Uint32Array(offsets),
   }
 }
 
@@ -90,11 +99,13 @@ export function plainText(text: string, own: PlainStyle): PlainText | undefined 
  * is justified.
  */
 export function wrapPlain(
-  { paragraphs, stops, own }: PlainText,
+  { paragraphs, stops: stopsOf, own }: PlainText,
   width: number,
   align: Align | undefined,
 ): WrappedLines | undefined {
-  if (!stops || align === 'justify' || own.style.loneWord === 'avoid') return undefined
+  const isFirstFit = align !== 'justify' && own.style.loneWord !== 'avoid'
+  const stops = isFirstFit ? stopsOf() : undefined
+  if (!stops) return undefined
   const { padding, reach, style, tools } = own
   const limit = Math.max(0, width - padding.inlineStart - padding.inlineEnd) + tolerance
   const lines = lineWriter(padding, {

@@ -26,8 +26,8 @@ function commandThatDies(times: number): string {
       writeFileSync(${JSON.stringify(count)}, String(died + 1))
       process.exit(9)
     }
-    const { parentPort } = await import('node:worker_threads')
-    parentPort.postMessage([isSecond ? 3 : 1, 4])
+    
+    process.send([isSecond ? 3 : 1, 4])
     writeFileSync(value('-o'), isSecond ? ${part(2)} : ${part(1)})`,
   )
   process.argv = [
@@ -44,7 +44,7 @@ function commandThatDies(times: number): string {
   return count
 }
 
-it('tells of a thread that ends early, and does its part again', async () => {
+it('tells of a process that ends early, and does its part again', async () => {
   const told: string[] = []
   const write = vi
     .spyOn(process.stderr, 'write')
@@ -53,7 +53,7 @@ it('tells of a thread that ends early, and does its part again', async () => {
   const progress: number[][] = []
   expect(await checkInParts(2, (...counts) => progress.push(counts))).toEqual([])
   write.mockRestore()
-  expect(told).toEqual(['warning: the thread of part 2/2 ended early, and is started again\n'])
+  expect(told).toEqual(['warning: the process of part 2/2 ended early, and is started again\n'])
   // Of how many it is, is known when each of them has said its own.
   expect(progress).toEqual([[4, 8]])
   expect(readFileSync(count, 'utf8')).toBe('1')

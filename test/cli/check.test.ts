@@ -1,5 +1,6 @@
-import { spawnSync } from 'node:child_process'
-import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { spawn, spawnSync } from 'node:child_process'
+import { once } from 'node:events'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -127,7 +128,7 @@ describe('dotline check', () => {
     expect(JSON.parse(run(...plain, '--format', 'json').out)).toEqual({ version: 1, findings: [] })
   })
 
-  it('finds the same in threads, and in parts that are merged, byte by byte', () => {
+  it('finds the same in processes of its own, and in parts that are merged, byte by byte', () => {
     const json = ['--format', 'json']
     const whole = run(...fewer, ...json, '-o', 'whole.json')
     expect(whole).toEqual({ code: 1, out: '', err: '' })
@@ -142,6 +143,20 @@ describe('dotline check', () => {
     expect(read('jobs.json')).toBe(read('whole.json'))
     expect(read('merged.json')).toBe(read('whole.json'))
     expect(run('--merge', ...parts.slice(1)).err).toBe('error: part 1 of 3 is missing\n')
+  })
+
+  it('leaves nothing behind where it is ended while its processes work', async () => {
+    const own = mkdtempSync(join(tmpdir(), 'dot-line-'))
+    const scales = Array.from({ length: 300 }, (_, i) => 1 + i / 100)
+    const args = ['check', ...scenario, '--scales', scales.join(), '--jobs', '2']
+    const env = { ...process.env, TMPDIR: own }
+    const ended = spawn(process.execPath, [command, ...args], { cwd, env, stdio: 'ignore' })
+    while (readdirSync(own).length === 0 && ended.exitCode === null) {
+      await new Promise(resolve => setTimeout(resolve, 20))
+    }
+    ended.kill('SIGTERM')
+    expect(await once(ended, 'exit')).toEqual([null, 'SIGTERM'])
+    expect(readdirSync(own)).toEqual([])
   })
 
   it('takes findings as they are that a file lists', () => {
