@@ -50,6 +50,12 @@ Object.assign(window, {
     await frame()
     return height
   },
+  /** A width each frame, and all that is to be written after the last. */
+  async resize(widths) {
+    for (const width of widths) await window.rewrap(width)
+    await provider.settled()
+    await frame()
+  },
   async restyle(which) {
     if (main.firstElementChild.localName === 'p') {
       let height = 0
@@ -67,10 +73,12 @@ Object.assign(window, {
   layOutOnly(width, which, paints) {
     const setter = typesetter({ sheet: sheets[which], shelf })
     const context = document.createElement('canvas').getContext('2d')
-    // What is re-wrapped was shaped before, as ordinary elements were laid out before.
-    const prepared = Array.from({ length: 500 }, (_, i) =>
-      setter.shape(textOf(i), { style: 'body' }),
-    )
+    // What is re-wrapped was wrapped before, as ordinary elements were.
+    const prepared = Array.from({ length: 500 }, (_, i) => {
+      const text = setter.shape(textOf(i), { style: 'body' })
+      text.wrap(300)
+      return text
+    })
     let height = 0
     const start = performance.now()
     for (const text of prepared) {

@@ -2,10 +2,15 @@ import type { ProvidedText } from './provided.ts'
 
 /** Of an idle period, in milliseconds: with less left nothing is begun. */
 const leastIdle = 1
-/** What is out of sight is written after so many milliseconds, whether there is time or not. */
+/** No width has changed for so many milliseconds when texts out of sight are written: each of them once. */
+const rest = 150
+/** What is out of sight is written after so many milliseconds of rest, whether there is time or not. */
 const longestStale = 300
 
-/** Texts out of sight that are laid out, and written when the page has time. */
+/** Whether what stands so far from the top of a screen is in it, or no more than a screen away, in pixels. */
+export const isNearSight = (top: number, screen: number) => top < 2 * screen && top > -screen
+
+/** Texts out of sight that are laid out, and written when the page is at rest, or when they come near. */
 export interface LaterWriting {
   add(text: ProvidedText): void
   remove(text: ProvidedText): void
@@ -39,8 +44,16 @@ function shortPeriod(): IdleDeadline {
 export function laterWriting(page: Document): LaterWriting {
   const texts = new Set<ProvidedText>()
   let call = 0
+  let timer = 0
+  let frame = 0
+  let added = 0
+
+  const ask = () => {
+    call = idle.ask(writeSome)
+  }
 
   function writeSome(deadline?: IdleDeadline) {
+    call = 0
     for (const text of texts) {
       if (deadline && !deadline.didTimeout && deadline.timeRemaining() < leastIdle) break
       texts.delete(text)
@@ -48,9 +61,33 @@ export function laterWriting(page: Document): LaterWriting {
     }
     if (texts.size > 0) ask()
   }
-  const ask = () => {
-    call = idle.ask(writeSome)
+
+  function awaitRest(milliseconds: number) {
+    const wait = () => {
+      const left = added + rest - performance.now()
+      timer = 0
+      if (left > 0) awaitRest(left)
+      else if (texts.size > 0) ask()
+    }
+    timer = Number(setTimeout(wait, milliseconds))
   }
+
+  /** What is scrolled to does not wait. */
+  function writeNear() {
+    frame = 0
+    const screen = page.documentElement.clientHeight
+    // Places are read before anything is written.
+    const near = [...texts].filter(text => isNearSight(text.getBoundingClientRect().top, screen))
+    for (const text of near) {
+      texts.delete(text)
+      text.show()
+    }
+  }
+  const onScroll = () => {
+    if (texts.size > 0 && frame === 0) frame = requestAnimationFrame(writeNear)
+  }
+  // Scrolling does not bubble; whatever is scrolled may bring texts near.
+  page.addEventListener('scroll', onScroll, { capture: true, passive: true })
 
   // What is printed is all of it.
   const finish = () => writeSome()
@@ -58,14 +95,20 @@ export function laterWriting(page: Document): LaterWriting {
 
   return {
     add(text) {
-      if (texts.size === 0) ask()
       texts.add(text)
+      added = performance.now()
+      if (call !== 0) idle.cancel(call)
+      call = 0
+      if (timer === 0) awaitRest(rest)
     },
     remove: text => texts.delete(text),
     finish,
     close() {
       idle.cancel(call)
+      clearTimeout(timer)
+      cancelAnimationFrame(frame)
       texts.clear()
+      page.removeEventListener('scroll', onScroll, { capture: true })
       page.defaultView?.removeEventListener('beforeprint', finish)
     },
   }

@@ -59,6 +59,8 @@ export interface ProvidedText {
   refresh(): void
   /** Writes what was laid out and is not written yet. */
   show(): void
+  /** Where it stands on the screen, in pixels. */
+  getBoundingClientRect(): { readonly top: number }
 }
 
 /** Hears how wide an element is, and whether it is in sight, or a screen away from it. */

@@ -126,7 +126,7 @@ export function renderElement(provision: ServerProvision, text: ServerText): Ren
   return {
     html:
       `<${elementName}${attributes}><template shadowrootmode="open"><style${once}>${own}</style>` +
-      '<div class="ruler"></div><div class="widest"><div class="natural"></div></div>' +
+      '<div class="ruler"></div><div class="natural"></div>' +
       `<div class="frame">${html}</div></template></${elementName}>`,
     css: rules.filter(isFont).join('\n'),
   }

@@ -3,8 +3,7 @@ export interface ShadowParts {
   readonly root: ShadowRoot
   /** As wide as the element, and of no height: what is observed. */
   readonly ruler: HTMLElement
-  /** Of no height: holds what is as wide as the text would be on one line, which pages make room by. */
-  readonly widest: HTMLElement
+  /** As wide as the text would be on one line, where there is room, and of no height: pages make room by it. */
   readonly natural: HTMLElement
   /** Holds the text, and takes no part in how wide the element is. */
   readonly frame: HTMLElement
@@ -17,8 +16,7 @@ export const hostRules =
   ':host{display:block;min-inline-size:0;max-inline-size:100%;position:relative}\n' +
   ':host([hidden]){display:none}\n' +
   '.ruler{block-size:0;inline-size:100%;contain:strict}\n' +
-  '.widest{block-size:0;overflow:clip}\n' +
-  '.natural{block-size:0}\n' +
+  '.natural{block-size:0;max-inline-size:100%}\n' +
   '.frame{contain:inline-size;outline:none}\n' +
   '.frame:focus-visible{outline:2px solid currentColor;outline-offset:2px;border-radius:2px}\n' +
   '.painted{position:absolute;z-index:-1;pointer-events:none}\n' +
@@ -38,14 +36,13 @@ export function shadowParts(host: Element): ShadowParts {
     element.className = name
     return element
   }
-  const [ruler, widest, natural, frame] = ['ruler', 'widest', 'natural', 'frame'].map(made)
+  const [ruler, natural, frame] = ['ruler', 'natural', 'frame'].map(made)
   const block = page.createElement('div')
-  widest.append(natural)
   frame.append(block)
-  return { root, ruler, widest, natural, frame, block }
+  return { root, ruler, natural, frame, block }
 }
 
 /** Puts the parts into their root, in place of what stood there. */
-export function showParts({ root, ruler, widest, frame }: ShadowParts) {
-  root.replaceChildren(ruler, widest, frame)
+export function showParts({ root, ruler, natural, frame }: ShadowParts) {
+  root.replaceChildren(ruler, natural, frame)
 }

@@ -1,6 +1,7 @@
 import {
   type Frame,
   type Layout,
+  lineEndsOf,
   type Problem,
   type RichText,
   rangeText,
@@ -9,6 +10,7 @@ import {
 } from '../core.ts'
 import { htmlParts } from '../targets/html/index.ts'
 import { type BlockPictures, blockPictures } from './block-pictures.ts'
+import { dressBlock, sizeFrame, takeNoWidth } from './dress-block.ts'
 import { ElementBase } from './element-base.ts'
 import { isAlign, readValues, saidText, setText, type TextSetting } from './element-text.ts'
 import { followLinks, type Links, type TextAction } from './links.ts'
@@ -16,6 +18,7 @@ import { leastWhole } from './needed-width.ts'
 import { directionOf, languageOf } from './page-language.ts'
 import type { PageRules } from './page-rules.ts'
 import { awaitProvider, type Provided, providerOf } from './provided.ts'
+import { setLength } from './set-length.ts'
 import { type ShadowParts, shadowParts, showParts } from './shadow-parts.ts'
 import { writeTip } from './tip-text.ts'
 import { type Tooltip, tooltipOf } from './tooltip.ts'
@@ -223,12 +226,12 @@ export class DotLineElement extends ElementBase {
     if (this.#width !== undefined) this.#write(this.#width)
   }
 
-  #attach(provided: Provided, { root, ruler, widest }: ShadowParts) {
+  #attach(provided: Provided, { root, ruler, natural }: ShadowParts) {
     this.#provided = provided
     provided.add(this)
     if (!ruler.isConnected) {
       root.adoptedStyleSheets = [provided.hostSheet]
-      root.prepend(ruler, widest)
+      root.prepend(ruler, natural)
     }
     provided.observe(ruler, (width, isNear) => {
       // What is not shown has no width to be set in.
@@ -272,7 +275,7 @@ export class DotLineElement extends ElementBase {
     const layout = this.#set({}, found)
     if (!layout) return
     this.#naturalWidth = Math.ceil(layout.width)
-    this.#parts?.natural.style.setProperty('inline-size', `${this.#naturalWidth}px`)
+    if (this.#parts) setLength(this.#parts.natural, 'inline-size', this.#naturalWidth)
   }
 
   #set(frame: Pick<Frame, 'width' | 'align'>, found: Problem[]): Layout | undefined {
@@ -286,8 +289,7 @@ export class DotLineElement extends ElementBase {
   #setIn(width: number, found: Problem[]): Layout | undefined {
     const layout = this.#set({ width }, found)
     const wrapped = this.getAttribute('align-wrapped')
-    // Lines are made when they are read: of most texts nobody asks for them here.
-    if (!layout || !isAlign(wrapped) || layout.lines.length < 2) return layout
+    if (!layout || !isAlign(wrapped) || lineEndsOf(layout).length < 2) return layout
     return this.#set({ width, align: wrapped }, found)
   }
 
@@ -303,7 +305,8 @@ export class DotLineElement extends ElementBase {
     if (isNear || frame.parentNode !== root) return this.show()
     // Its height is known by numbers: the page around it is right, whatever stands in it. Lines that
     // are as wide as its box was would make the page scroll sideways.
-    frame.style.setProperty('block-size', `${layout.height}px`)
+    sizeFrame(frame, layout)
+    takeNoWidth(frame, layout)
     frame.style.setProperty('overflow', 'clip')
     this.#settle(layout, found)
     provided.showLater(this)
@@ -340,12 +343,11 @@ export class DotLineElement extends ElementBase {
       this.#states = states
     }
     if (frame.parentNode !== root) showParts(this.#parts)
-    frame.style.setProperty('block-size', `${layout.height}px`)
+    sizeFrame(frame, layout)
+    takeNoWidth(frame, layout)
     frame.style.removeProperty('overflow')
-    block.className = parts.block
-    block.lang = parts.language
-    block.dir = 'ltr'
-    this.#lines?.write(parts.lines)
+    dressBlock(block, parts)
+    this.#lines?.write(parts)
     this.#pictures?.write(paint === 'canvas' ? '' : (parts.below ?? ''), parts.above ?? '')
     this.#pictures?.paint(paint === 'canvas' ? layout : undefined)
     this.#laidOut = undefined

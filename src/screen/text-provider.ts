@@ -1,6 +1,6 @@
 import { problemLine, type ReaderSettings, type Typesetter, typesetter } from '../core.ts'
 import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
-import { laterWriting } from './later-writing.ts'
+import { isNearSight, laterWriting } from './later-writing.ts'
 import { pageFonts } from './page-fonts.ts'
 import { markPage } from './page-marks.ts'
 import { mostRules, pageRules } from './page-rules.ts'
@@ -117,7 +117,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     const screen = page.documentElement.clientHeight
     const changed = entries.map(({ target, contentBoxSize }) => {
       const { top } = target.getBoundingClientRect()
-      const isNear = top < 2 * screen && top > -screen
+      const isNear = isNearSight(top, screen)
       return { onWidth: widths.get(target), width: contentBoxSize[0].inlineSize, isNear }
     })
     for (const { onWidth, width, isNear } of changed) onWidth?.(width, isNear)

@@ -1,6 +1,8 @@
 import type { Typesetter } from '../core.ts'
 import { htmlParts } from '../targets/html/index.ts'
+import { dressBlock, sizeFrame } from './dress-block.ts'
 import type { Provided } from './provided.ts'
+import { writtenLines } from './written-lines.ts'
 
 /** How wide a tooltip's words may be, in units. */
 const widest = 330
@@ -12,15 +14,16 @@ export function writeTip(tip: HTMLElement, words: string, provided: Provided, se
   const setting = { ...look, values: { text: words } }
   const natural = setter.set('{text}', setting).width
   const layout = setter.set('{text}', { ...setting, width: Math.min(natural, widest) })
-  const { block, lines, language } = htmlParts(layout, provided.pageRules().rules)
+  const parts = htmlParts(layout, provided.pageRules().rules)
   // Till its face is in the page the words are shown as they are.
   if (provided.fonts.awaited()) {
     tip.textContent = words
     return
   }
-  const inner = tip.ownerDocument.createElement('div')
-  inner.className = block
-  inner.lang = language
-  inner.innerHTML = lines.join('')
-  tip.replaceChildren(inner)
+  const [frame, block] = [0, 1].map(() => tip.ownerDocument.createElement('div'))
+  sizeFrame(frame, layout)
+  dressBlock(block, parts)
+  writtenLines(block).write(parts)
+  frame.append(block)
+  tip.replaceChildren(frame)
 }

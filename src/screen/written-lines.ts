@@ -1,42 +1,59 @@
-/** A line of a text with the nodes that were written for it. */
+import type { HtmlParts } from '../targets/html/index.ts'
+import { setLength } from './set-length.ts'
+import { type SoleRun, soleRun, writeSoleRun } from './sole-run.ts'
+
+/** A line of a text with the nodes that were written for it: an element, and what is behind it. */
 interface WrittenLine {
   readonly html: string
+  readonly start: number
+  readonly sole: SoleRun | undefined
   readonly nodes: readonly ChildNode[]
 }
 
 /** The lines that stand in a block. */
 export interface WrittenLines {
   /** Writes those that are others than before: lines that stay keep their nodes. */
-  write(lines: readonly string[]): void
+  write(parts: Pick<HtmlParts, 'lines' | 'starts'>): void
 }
 
 export function writtenLines(block: Element): WrittenLines {
+  const page = block.ownerDocument
   let written: readonly WrittenLine[] = []
 
-  /** A line in place of another, whose nodes it keeps where only how it looks is another. */
-  function rewritten(html: string, before: WrittenLine | undefined, behind: Node | null) {
-    const made = block.ownerDocument.createElement('template')
-    made.innerHTML = html
-    const nodes = [...made.content.childNodes]
-    if (before && isOfOneShape(before.nodes, nodes)) {
-      dress(before.nodes, nodes)
-      return { html, nodes: before.nodes }
+  /** A line in place of another, whose nodes it keeps where it is of the same elements. */
+  function put(
+    html: string,
+    start: number,
+    before: WrittenLine | undefined,
+    behind: Node | null,
+  ): WrittenLine {
+    const sole = soleRun(html)
+    const kept = before?.sole && sole ? before.nodes : undefined
+    const made = sole ? [writeSoleRun(page, sole, kept?.[0])] : parsed(page, html)
+    const [element] = made
+    if (isElement(element) && start > 0) setLength(element, '--line-start', start)
+    if (kept) return { html, start, sole, nodes: kept }
+    if (before && isOfOneShape(before.nodes, made)) {
+      dress(before.nodes, made)
+      return { html, start, sole, nodes: before.nodes }
     }
     if (before) remove(before)
-    for (const node of nodes) block.insertBefore(node, behind)
-    return { html, nodes }
+    for (const node of made) block.insertBefore(node, behind)
+    return { html, start, sole, nodes: made }
   }
 
   return {
-    write(lines) {
+    write({ lines, starts }) {
+      const isWritten = (line: WrittenLine | undefined, i: number) =>
+        line !== undefined && line.html === lines[i] && line.start === starts[i]
       // Texts that grow at their end, and texts that change in the middle, keep what is around that.
       let first = 0
-      while (first < lines.length && written[first]?.html === lines[first]) first++
+      while (first < lines.length && isWritten(written[first], first)) first++
       let last = 0
       while (
         last < lines.length - first &&
         last < written.length - first &&
-        written[written.length - 1 - last].html === lines[lines.length - 1 - last]
+        isWritten(written[written.length - 1 - last], lines.length - 1 - last)
       ) {
         last++
       }
@@ -45,12 +62,19 @@ export function writtenLines(block: Element): WrittenLines {
       const end = staying[0]?.nodes[0] ?? null
       const changed = lines.slice(first, lines.length - last).map((html, i) => {
         // Every line has nodes: it stands before the first of the next.
-        return rewritten(html, replaced[i], replaced[i + 1]?.nodes[0] ?? end)
+        const behind = replaced[i + 1]?.nodes[0] ?? end
+        return put(html, starts[first + i], replaced[i], behind)
       })
       for (const line of replaced.slice(changed.length)) remove(line)
       written = [...written.slice(0, first), ...changed, ...staying]
     },
   }
+}
+
+function parsed(page: Document, html: string): readonly ChildNode[] {
+  const template = page.createElement('template')
+  template.innerHTML = html
+  return [...template.content.childNodes]
 }
 
 function remove({ nodes }: WrittenLine) {
@@ -83,19 +107,25 @@ function isOfOneShape(before: readonly Node[], after: readonly Node[]): boolean 
 }
 
 /** Not by its class: each window has one of its own. */
-const isElement = (node: Node): node is Element => node.nodeType === node.ELEMENT_NODE
+const isElement = (node: Node): node is HTMLElement => node.nodeType === node.ELEMENT_NODE
 
 /** Gives elements the attributes of others: what is selected in them stays so. */
 function dress(before: readonly Node[], after: readonly Node[]) {
   const others = within(after)
   for (const node of within(before)) {
     const { value: other } = others.next()
-    if (!other || !isElement(node) || !isElement(other)) continue
-    for (const name of node.getAttributeNames()) {
-      if (!other.hasAttribute(name)) node.removeAttribute(name)
-    }
-    for (const { name, value } of other.attributes) {
-      if (node.getAttribute(name) !== value) node.setAttribute(name, value)
-    }
+    if (other && isElement(node) && isElement(other)) dressElement(node, other)
   }
+}
+
+/** But for the one of its style, which a policy without inline styles would refuse. */
+function dressElement(element: HTMLElement, { attributes, style }: HTMLElement) {
+  for (const name of element.getAttributeNames()) {
+    if (name !== 'style' && !attributes.getNamedItem(name)) element.removeAttribute(name)
+  }
+  for (const { name, value } of attributes) {
+    if (name !== 'style' && element.getAttribute(name) !== value) element.setAttribute(name, value)
+  }
+  const start = style.getPropertyValue('--line-start')
+  if (start !== '') element.style.setProperty('--line-start', start)
 }

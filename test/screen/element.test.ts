@@ -415,6 +415,77 @@ describe('what a reader and an application change', () => {
     await expect.poll(drawn).toEqual([1, true])
   })
 
+  it('is written once the page is at rest, or when it is scrolled to', async () => {
+    const [stale, near, atRest] = await page.evaluate<[number, boolean, number]>(`(async () => {
+      const main = document.querySelector('main')
+      main.style.width = '600px'
+      const texts = Array.from({ length: 200 }, (_, i) => {
+        const text = document.createElement('dot-line')
+        text.markup = 'Boat ' + i + ' to Saint Orrin’s Landing is late by an hour and more'
+        return text
+      })
+      main.append(...texts)
+      await window.provider.settled()
+      const pause = time => new Promise(resolve => setTimeout(resolve, time))
+      const isStale = text => text.shadowRoot.querySelectorAll('.frame > div > span').length !== text.layout.lines.length
+      const whenNot = async holds => {
+        for (let i = 0; i < 100 && holds(); i++) await pause(50)
+        return holds()
+      }
+      const own = window.requestIdleCallback
+      window.requestIdleCallback = () => 0
+      main.style.width = '100px'
+      await pause(50)
+      const stale = texts.filter(isStale).length
+      texts.at(-1).scrollIntoView()
+      const near = await whenNot(() => isStale(texts.at(-1)))
+      window.scrollTo(0, 0)
+      window.requestIdleCallback = own
+      main.style.width = '110px'
+      await whenNot(() => texts.some(isStale))
+      const atRest = texts.filter(isStale).length
+      main.style.width = '300px'
+      for (const text of texts) text.remove()
+      await window.provider.settled()
+      return [stale, near, atRest]
+    })()`)
+    expect(stale).toBeGreaterThan(50)
+    expect(near).toBe(false)
+    expect(atRest).toBe(0)
+  })
+
+  it('keeps the elements of centered lines, whose places are no rules of the page', async () => {
+    const [kept, rules, starts] = await page.evaluate<[boolean, number[], boolean]>(`(async () => {
+      const main = document.querySelector('main')
+      const text = document.createElement('dot-line')
+      text.markup = 'Boats to Saint Orrin’s Landing are late by an hour and more, and nobody knows why'
+      text.setAttribute('align', 'center')
+      main.append(text)
+      await window.provider.settled()
+      const lines = () => [...text.shadowRoot.querySelectorAll('.frame > div > span')]
+      const count = () => text.shadowRoot.adoptedStyleSheets[1].cssRules.length
+      const [first] = lines()
+      const before = count()
+      for (const width of [280, 260, 270, 290]) {
+        main.style.width = width + 'px'
+        await window.provider.settled()
+      }
+      const kept = lines()[0] === first
+      const starts = lines().every((line, i) => {
+        const own = line.querySelector('span').getBoundingClientRect().left - text.getBoundingClientRect().left
+        return Math.abs(own - text.layout.lines[i].x) < 0.02
+      })
+      const rules = [before, count()]
+      main.style.width = '300px'
+      text.remove()
+      await window.provider.settled()
+      return [kept, rules, starts]
+    })()`)
+    expect(kept).toBe(true)
+    expect(rules[1]).toBe(rules[0])
+    expect(starts).toBe(true)
+  })
+
   it('is written at once where it is seen, and out of sight when there is time', async () => {
     const [heights, unwritten, over, written] = await page.evaluate<
       [boolean, number, number, number]

@@ -10,8 +10,8 @@ import {
   isObject,
 } from '../../problem/index.ts'
 import { toSvg } from '../svg/index.ts'
-import { blockDeclarations, isText } from './layout-element.ts'
-import { lineElement } from './line-element.ts'
+import { blockLook, isText } from './layout-element.ts'
+import { lineElement, lineStart } from './line-element.ts'
 import { linkParts } from './link-parts.ts'
 import { px, type Rules, rulesFor } from './rules.ts'
 import { aPrefix } from './to-html.ts'
@@ -63,12 +63,20 @@ export function htmlRules(options: HtmlRulesOptions): HtmlRules {
 
 /** A layout as real text in pieces, for pages that write only what changed. */
 export interface HtmlParts {
-  /** The class of the block that all of it stands in. */
+  /**
+   * The class of the block that all of it stands in. It fills the element around it, which is to be as wide
+   * and high as the layout: a rule for each size would be matched anew by all that share the stylesheet.
+   */
   readonly block: string
   /** BCP 47 tag. */
   readonly language: string
-  /** One piece a line, one behind the other: elements, and newlines between paragraphs. */
+  /** One piece a line, one behind the other: an element each, with a newline behind it between paragraphs. */
   readonly lines: readonly string[]
+  /**
+   * How far each line begins behind the edge of the block, in units: what the custom property
+   * `--line-start` of its element is to be, in `px`, where it is more than 0.
+   */
+  readonly starts: readonly number[]
   /** What is painted below the letters and above them: elements with a picture. */
   readonly below: string | undefined
   /** What is painted over it. */
@@ -97,13 +105,17 @@ export function htmlParts(
     drawing &&
     `<div class="${own.classOf(pictureRule(drawing, level))}" aria-hidden="true">${toSvg(drawing)}</div>`
   return {
-    block: own.classOf(blockDeclarations(layout)),
+    block: own.classOf(blockLook(layout, '100%', '100%')),
     language: layout.style.language,
-    lines: layout.lines.map((_, i) => lineElement(layout, i, around, own, partOf)),
+    lines: layout.lines.map((_, i) => lineElement(layout, i, around, own, partOf, ownStart)),
+    starts: layout.lines.map(line => Math.max(0, lineStart(line))),
     below: picture(around.below, -1),
     above: picture(around.above, 1),
   }
 }
+
+/** Lines that are centered begin each at a place of its own, which is no rule for others. */
+const ownStart = (start: number) => (start > 0 ? 'var(--line-start)' : px(start))
 
 /** A picture of its own size; a page's policy need not let in pictures for it. */
 function pictureRule({ box: { x, y } }: Drawing, level: -1 | 1): string {

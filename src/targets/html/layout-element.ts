@@ -30,15 +30,21 @@ export function isText(run: GlyphRun): boolean {
   return faceOf(run).synthesized.length === 0 && !run.glyphs.glyphs.includes(0)
 }
 
-export function blockDeclarations({ width, height, writingMode }: Layout): string {
-  const [inline, block] = isVertical(writingMode) ? [height, width] : [width, height]
+/** Of a block with its size. */
+function blockDeclarations(layout: Layout): string {
+  const { width, height } = layout
+  return blockLook(layout, px(width), px(height))
+}
+
+/** Of a block of any size, which the text in it does not depend on. */
+export function blockLook({ writingMode }: Layout, width: string, height: string): string {
   const mode = isVertical(writingMode) ? `;writing-mode:${writingMode}` : ''
   // One baseline for all, where it is in horizontal text; runs of upright letters have another.
   const orientation = hasCentralBaseline(writingMode) ? ';text-orientation:sideways' : ''
   return (
     // Nothing of the page changes the text, but whether it is seen, and can be pointed at.
     'all:initial;display:block;visibility:inherit;pointer-events:inherit;cursor:inherit;' +
-    `inline-size:${px(inline)};block-size:${px(block)};margin:0;white-space:pre;` +
+    `width:${width};height:${height};margin:0;white-space:pre;` +
     'font-size:0;line-height:0;text-align:start;text-indent:0;letter-spacing:0;word-spacing:0;' +
     `text-decoration:none;position:relative;z-index:0${mode}${orientation}`
   )

@@ -4,6 +4,11 @@ import type { LinkParts } from './link-parts.ts'
 import { px, type Rules } from './rules.ts'
 import { type RunPlace, runElement, targetElement } from './run-element.ts'
 
+/** How far a line begins behind the edge of its block, in units: left of it below 0. */
+export function lineStart({ x, runs }: Line): number {
+  return runs.reduce((least, run) => (isMarker(run) ? Math.min(least, run.x) : least), x)
+}
+
 /**
  * A line of a layout. What stands before it makes room beside it and above it; what stands behind
  * one that wraps ends it. Both are generated: neither is in the text. A newline that ends a
@@ -15,17 +20,18 @@ export function lineElement(
   around: Pick<AroundText, 'isPainted'>,
   sheet: Rules,
   partOf: LinkParts,
+  startOf: (start: number) => string = px,
 ): string {
   const line = layout.lines[index]
   const next = layout.lines[index + 1]
-  const { x, height, top, baseline, level, runs } = line
+  const { height, top, baseline, level } = line
   // Spaces that hang at its end stand on its right (UAX #9, L1): all of it runs left to right.
-  const left = runs.reduce((least, run) => (isMarker(run) ? Math.min(least, run.x) : least), x)
+  const left = lineStart(line)
   const { over, under } = roomBeside(layout, index)
   const isBroken =
     next !== undefined && layout.text[next.start - 1] === '\n' && next.start > line.end
   const before =
-    `content:"";display:inline-block;inline-size:${px(Math.max(0, left))};` +
+    `content:"";display:inline-block;inline-size:${startOf(Math.max(0, left))};` +
     `margin-inline-start:${px(Math.min(0, left))};block-size:${px(over + height + under)};` +
     `vertical-align:${px(-(top + height - baseline) - under)}`
   const after = next && !isBroken ? 'content:"\\a"' : ''
