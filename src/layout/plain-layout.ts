@@ -17,6 +17,8 @@ export interface PlainSizes {
   readonly own: PlainStyle
   /** Where it is in other styles than that as well. */
   readonly runs: readonly PlainRun[] | undefined
+  /** Whether it is one paragraph. */
+  readonly isOne: boolean
   readonly frame: Frame
   readonly width: number
   readonly height: number
@@ -59,9 +61,9 @@ export function layoutOfSizes(sizes: PlainSizes): Layout {
     height: sizes.height,
     fittedSize: sizes.fittedSize,
     textWidth: sizes.textWidth,
-    paragraphs: text.includes('\n')
-      ? paragraphsIn(text, own)
-      : kept(own.paragraphs, length, own, paragraphsOf),
+    paragraphs: sizes.isOne
+      ? kept(own.paragraphs, length, own, paragraphsOf)
+      : paragraphsIn(text, own),
     sourceMap: sizes.sourceMap ?? kept(sourceMaps, length, own, sourceMapOf),
     cut: sizes.cut,
     rest: sizes.rest,

@@ -45,6 +45,7 @@ export function plainRunsLayout(
     text,
     own,
     runs,
+    isOne: true,
     frame,
     sourceMap,
     width,

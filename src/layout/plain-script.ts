@@ -4,7 +4,7 @@ import type { PlainStyle } from './plain-style.ts'
 
 const plainScripts = plain.latin | plain.greek | plain.cyrillic
 
-/** The bit of the script of a plain text; 0 where it may not be one. */
+/** The bit of the script of a plain text; 0 where it may not be one, as where it has a newline. */
 export function scriptOfPlain(text: string): number {
   const kinds = plainCharacters()
   const { length } = text
@@ -24,15 +24,15 @@ export function scriptOfPlain(text: string): number {
 
 /**
  * The words of a plain text that has some; undefined where it is more than those. Of a paragraph,
- * `whole` is the text that goes on behind it, from an offset on.
+ * `whole` is the text that goes on behind it, from an offset on. Its script may be known.
  */
 export function measuredPlainly(
   text: string,
   { tools, face, segments, shaping }: PlainStyle,
   whole?: string,
   from = 0,
+  script = scriptOfPlain(text),
 ): WordLine | undefined {
-  const script = scriptOfPlain(text)
   const segment = script === 0 ? undefined : segments.get(script)
   if (!segment) return undefined
   const ahead = whole === undefined ? undefined : { text: whole, from, script }

@@ -91,10 +91,10 @@ export const oneLine = (end: number, width: number): NumberedLines => ({
 
 const none: readonly number[] = []
 
-/** What is kept of lines. */
+/** What is kept of lines: of arrays that grew, copies without room to grow. (Typed arrays of a few are larger.) */
 export const lineEndsOf = ({ ends, widths, cut }: Omit<NumberedLines, 'broken'>): LineEnds => ({
-  ends: new Uint32Array(ends),
-  widths: new Float64Array(widths),
+  ends: ends.slice(),
+  widths: widths.slice(),
   isCut: cut !== undefined,
 })
 

@@ -2,7 +2,7 @@ import type { Frame } from './frame.ts'
 import type { Layout } from './layout.ts'
 import { type BrokenWord, brokenWord } from './layout-problems.ts'
 import { layoutOfSizes } from './plain-layout.ts'
-import { measuredPlainly } from './plain-script.ts'
+import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
 import { firstFitLines, lineEndsOf, type NumberedLines, oneLine } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
@@ -33,15 +33,17 @@ export function plainLayout(
   const broken: BrokenWord[] = []
   const maxLines = frame.maxLines ?? own.style.maxLines ?? Infinity
   let cut: Layout['cut']
+  // What has a script has no newline: most texts are looked through once.
+  const script = scriptOfPlain(text)
+  const isOne = script !== 0 || !text.includes('\n')
   for (let start = 0; start <= text.length; ) {
-    const next = text.indexOf('\n', start)
+    const next = isOne ? -1 : text.indexOf('\n', start)
     const isEnd = next < 0
     const end = isEnd ? text.length : next
     // Of several paragraphs that do not go into their frame, more is to be told than of lines.
-    const found =
-      start === 0 && isEnd
-        ? paragraphLines(text, own, room, Math.min(maxLines, linesIn(own, frame)))
-        : paragraphLines(text.slice(start, end), own, room, Infinity, text, end)
+    const found = isOne
+      ? paragraphLines(text, own, room, Math.min(maxLines, linesIn(own, frame)), script)
+      : laterLines(text, start, end, own, room)
     if (!found) return undefined
     if (found.cut !== undefined) cut = cutBehind(found.cut, text)
     for (const line of found.broken) {
@@ -69,6 +71,7 @@ export function plainLayout(
     text,
     own,
     runs: undefined,
+    isOne,
     frame,
     sourceMap: undefined,
     width,
@@ -102,17 +105,33 @@ function linesIn(own: PlainStyle, { height }: Frame): number {
   return between > 0 ? 2 + Math.floor(free / between) : Infinity
 }
 
-/** The lines of a paragraph in a room, no more than so many. Behind `from` more of the whole text follows. */
+/** The lines of one of several paragraphs in a room. */
+function laterLines(
+  whole: string,
+  start: number,
+  end: number,
+  own: PlainStyle,
+  room: number | undefined,
+): NumberedLines | undefined {
+  const text = whole.slice(start, end)
+  return paragraphLines(text, own, room, Infinity, scriptOfPlain(text), whole, end)
+}
+
+/**
+ * The lines of a paragraph of a script in a room, no more than so many. Behind `from` more of the
+ * whole text follows.
+ */
 function paragraphLines(
   text: string,
   own: PlainStyle,
   room: number | undefined,
   most: number,
+  script: number,
   whole?: string,
   from = 0,
 ): NumberedLines | undefined {
   if (text === '') return oneLine(0, 0)
-  const words = measuredPlainly(text, own, whole, from)
+  const words = measuredPlainly(text, own, whole, from, script)
   if (!words) return undefined
   if (room !== undefined) return firstFitLines(text, words, room, most, own)
   return oneLine(text.length, words.to[words.count - 1] * own.scale - own.tracking)

@@ -1,6 +1,6 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { type Book, mostEntries, numberOf } from './word-book.ts'
-import { wordFlag } from './word-table.ts'
+import { noEdge, wordFlag } from './word-table.ts'
 
 /** Spaces between two words, as they are shaped between the clusters beside them. */
 export interface Gap {
@@ -30,6 +30,11 @@ export function gapOf(
   segment: Segment,
 ): Gap | undefined {
   const table = book.words
+  if (count === 1 && before >= 0 && after >= 0) {
+    const [left, right] = [table.lastEdges[before], table.firstEdges[after]]
+    const known = ((left | right) & noEdge) === 0 ? book.usualNumbers[(left << 7) | right] : 0
+    if (known > 0) return book.usualGaps[known - 1]
+  }
   // A cluster that its own word has changed may be kerned as the changed glyph is: not known here.
   const isPlainBefore =
     before < 0 ||
@@ -46,6 +51,8 @@ export function gapOf(
   const isUsual = count === 1 && ((leftCode | rightCode) & ~0x7f) === 0
   const index = (leftCode << 7) | rightCode
   const usual = isUsual ? book.usualNumbers[index] : 0
+  if (isUsual && before >= 0) table.lastEdges[before] = leftCode
+  if (isUsual && after >= 0) table.firstEdges[after] = rightCode
   if (usual > 0) return book.usualGaps[usual - 1]
   const left = before < 0 ? '' : table.last(before)
   const right = after < 0 ? '' : table.first(after)

@@ -42,6 +42,12 @@ export interface WordTable {
   advanceTo(word: number, glyph: number): number
   /** What was found out about a word and its ends. */
   readonly flags: Uint8Array
+  /**
+   * The first and the last character of each word where they were found to be what they are by
+   * themselves, and are of ASCII; otherwise `noEdge`.
+   */
+  readonly firstEdges: Uint8Array
+  readonly lastEdges: Uint8Array
   /** Writes a word's glyphs from index `g` on, clusters counted from `start`; gives the next index. */
   write(word: number, into: Writable, g: number, start: number): number
 }
@@ -58,6 +64,9 @@ export interface Writable {
 /** One more character of a word whose hash is taken (FNV-1a); it starts with `firstHash`. */
 export const nextHash = (hash: number, unit: number) => Math.imul(hash ^ unit, 0x01000193)
 export const firstHash = 0x811c9dc5 | 0
+
+/** Beyond ASCII. */
+export const noEdge = 0x80
 
 /** What is found out about a word, and about its ends, as bits of `flags`. */
 export const wordFlag = {
@@ -91,11 +100,13 @@ function wordBlocks(capacity: number) {
     lastLengths: new Uint16Array(capacity),
     advances: new Int32Array(capacity),
     flags: new Uint8Array(capacity),
+    firstEdges: new Uint8Array(capacity).fill(noEdge),
+    lastEdges: new Uint8Array(capacity).fill(noEdge),
   }
 }
 
 /** Of the blocks of `wordBlocks`, for each word. */
-const bytesPerWord = 4 * 4 + 6 * 4 + 2 * 2 + 1
+const bytesPerWord = 4 * 4 + 6 * 4 + 2 * 2 + 3
 
 /** Room for so many words at first: most programs set few in each face. */
 const firstCapacity = 512
@@ -120,6 +131,8 @@ export function wordTable(): WordTable {
     larger.lastLengths.set(kept.lastLengths)
     larger.advances.set(kept.advances)
     larger.flags.set(kept.flags)
+    larger.firstEdges.set(kept.firstEdges)
+    larger.lastEdges.set(kept.lastEdges)
     blocks = larger
     for (let word = 0; word < size; word++) enter(word)
   }
@@ -153,6 +166,12 @@ export function wordTable(): WordTable {
     },
     get flags() {
       return blocks.flags
+    },
+    get firstEdges() {
+      return blocks.firstEdges
+    },
+    get lastEdges() {
+      return blocks.lastEdges
     },
     find(text, start, end, hash) {
       const { slots, hashes, textStarts } = blocks
@@ -219,6 +238,8 @@ export function wordTable(): WordTable {
       lastCodes[index] = word.length - lastStart === 1 ? word.charCodeAt(lastStart) : -1
       blocks.advances[index] = advance
       blocks.flags[index] = isMissing ? wordFlag.lacksGlyph : 0
+      blocks.firstEdges[index] = noEdge
+      blocks.lastEdges[index] = noEdge
       return index
     },
     clear() {
