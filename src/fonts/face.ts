@@ -120,6 +120,11 @@ export interface Face {
   shape(text: string, segment: Segment, context?: Context): ShapedGlyphs
   /** Whether spaces change nothing of the words beside them but by kerning, with these features on. */
   spacesStandAlone(features: readonly string[]): boolean
+  /**
+   * Whether its font has the same rules for two scripts with these features on, each script as an ISO 15924
+   * tag such as `Hani`: text of both may then be shaped as one.
+   */
+  sharesRules(one: string, other: string, features: readonly string[]): boolean
   /** A font file with these glyphs only, under the ids they had. */
   subset(glyphs: Iterable<number>): Uint8Array
   /**

@@ -23,6 +23,7 @@ import type { Face, FaceMetrics, Slant, Synthesized } from './face.ts'
 import { type FaceNames, readFaceNames } from './face-names.ts'
 import { readLigatureCarets } from './ligature-carets.ts'
 import { rememberFace } from './open-faces.ts'
+import { sharesRules } from './script-rules.ts'
 import type { SfntTables } from './sfnt.ts'
 import { spacesStandAlone } from './space-rules.ts'
 import { angleOf, synthesizedOutline } from './synthesize.ts'
@@ -131,6 +132,7 @@ export function openFace(
   let vertical: ReturnType<typeof readVerticalMetrics> | undefined
   let carets: ReturnType<typeof readLigatureCarets> | undefined
   const alone = new Map<string, boolean>()
+  const shared = new Map<string, boolean>()
   const face: Face = {
     ...said,
     key,
@@ -192,6 +194,21 @@ export function openFace(
       if (known === undefined) {
         known = spacesStandAlone(needed().font.tables, face.glyphOf(0x20), features)
         alone.set(key, known)
+      }
+      return known
+    },
+    sharesRules(one, other, features) {
+      checkArguments(
+        'sharesRules',
+        ['one', one, aString],
+        ['other', other, aString],
+        ['features', features, listOf(aString)],
+      )
+      const key = `${one} ${other} ${features.join()}`
+      let known = shared.get(key)
+      if (known === undefined) {
+        known = sharesRules(needed().font.tables, one, other, features)
+        shared.set(key, known)
       }
       return known
     },

@@ -32,7 +32,7 @@ export function spacesStandAlone(
  * What shapers apply to Latin, Greek, Cyrillic, Armenian and Georgian text unasked. Fractions are
  * not among it: they are set where there is a U+2044, and such text is not divided.
  */
-const usualFeatures = [
+export const usualFeatures = [
   ...['rvrn', 'rclt', 'calt', 'ccmp', 'clig', 'liga', 'locl', 'rlig', 'rand', 'ltra', 'ltrm'],
   ...['abvm', 'blwm', 'curs', 'dist', 'kern', 'mark', 'mkmk'],
 ]

@@ -1,3 +1,4 @@
+import type { Face } from '../fonts/index.ts'
 import type { Problem } from '../problem/index.ts'
 import { isSameBacking, type Style } from '../sheet/index.ts'
 import { scripts } from '../unicode/index.ts'
@@ -40,10 +41,17 @@ export function itemize(
     const inRoom = backing !== 'none' && backing.takesRoom ? run.style : undefined
     for (const part of faceRuns(text, run.start, run.end, faces, fallback)) {
       const { face } = part
+      const scriptIn = eastAsianIn(face, features, turns !== undefined)
       for (let { start } = part; start < part.end; ) {
         while (scriptRuns[next].end <= start) next++
-        const { script, end: scriptEnd } = scriptRuns[next]
-        const end = stretchEnd(divided, start, Math.min(part.end, scriptEnd))
+        const script = scriptIn(scriptRuns[next].script)
+        while (
+          scriptRuns[next].end < part.end &&
+          scriptIn(scriptRuns[next + 1].script) === script
+        ) {
+          next++
+        }
+        const end = stretchEnd(divided, start, Math.min(part.end, scriptRuns[next].end))
         const turn = turns ? turns[start] : orientation.turned
         const isUpright = turn !== orientation.turned
         // Letters below each other are taken as running all one way (CSS Writing Modes 4, 5.1).
@@ -77,6 +85,29 @@ export function itemize(
     }
   }
   return items
+}
+
+/** Of vertical text: letters that stand upright are shaped with these. */
+const verticalFeatures = ['vert', 'vrt2']
+
+/**
+ * Japanese goes to and fro between scripts: those that a font has the same rules for are shaped as one.
+ * What a script is taken for in a face.
+ */
+function eastAsianIn(
+  face: Face,
+  features: readonly string[],
+  isVertical: boolean,
+): (script: string) => string {
+  const asked = isVertical ? [...features, ...verticalFeatures] : features
+  let kana: string | undefined
+  return script => {
+    if (script === 'Bopomofo') return face.sharesRules('Hani', 'Bopo', asked) ? 'Han' : script
+    // Both are of one tag in fonts.
+    if (script !== 'Hiragana' && script !== 'Katakana') return script
+    kana ??= face.sharesRules('Hani', 'Hira', asked) ? 'Han' : 'Hiragana'
+    return kana
+  }
 }
 
 /** What styles are shaped with; a problem of a style is told once. */

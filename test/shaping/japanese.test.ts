@@ -1,0 +1,49 @@
+import { readFileSync } from 'node:fs'
+import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { describe, expect, it } from 'vitest'
+import { fontFiles, tablePlace } from '../support/font-files.ts'
+
+const text = '船は夕暮れにフェリー乗り場を出ます'
+const bytes = readFileSync(fontFiles.japanese)
+
+/** Its only feature, which it has for kana, under another name: one that is on without being asked for. */
+function withFeature(tag: string): Buffer {
+  const copy = Buffer.from(bytes)
+  const [rules] = tablePlace(copy, 'GSUB')
+  copy.write(tag, copy.indexOf('vert', rules), 'latin1')
+  return copy
+}
+
+async function setIn(font: Buffer) {
+  const shelf = await openShelf({ builtIn: ['sans'], fonts: [font] })
+  const family = shelf.families.find(name => name !== 'sans') ?? ''
+  const sheet = defineSheet({ styles: { defaults: { family, language: 'ja' } } })
+  const face = shelf.face(family, { weight: 400, slant: 'normal' })
+  return { face, layout: typesetter({ sheet, shelf }).set(text) }
+}
+
+describe('Japanese', () => {
+  it('is one run of glyphs where a font has the same rules for its scripts', async () => {
+    const { face, layout } = await setIn(bytes)
+    expect(face.sharesRules('Hani', 'Hira', [])).toBe(true)
+    const { runs } = layout.lines[0]
+    expect(runs.map(run => run.text)).toEqual([text])
+    const alone = [...text].map(one => face.glyphOf(one.codePointAt(0) ?? 0))
+    expect([...runs[0].glyphs.glyphs]).toEqual(alone)
+  })
+
+  it('is as many as it has scripts, where kana have rules of their own', async () => {
+    const { face, layout } = await setIn(withFeature('liga'))
+    expect(face.sharesRules('Hani', 'Hira', [])).toBe(false)
+    expect(face.sharesRules('Hira', 'Kana', [])).toBe(true)
+    expect(layout.lines[0].runs.map(run => run.text)).toEqual([
+      ...['船', 'は', '夕暮', 'れにフェリー', '乗', 'り', '場', 'を', '出', 'ます'],
+    ])
+  })
+
+  it('is as many where those rules are asked for', async () => {
+    const { face } = await setIn(bytes)
+    expect(face.sharesRules('Hani', 'Hira', ['vert'])).toBe(false)
+    expect(face.sharesRules('Hani', 'Hira', ['hwid'])).toBe(true)
+  })
+})
