@@ -74,8 +74,9 @@ export function dividedWords(
 /** More words than are ever learned ahead at once. */
 const mostAhead = 1 << 12
 
-/** A mark at the start of a word stands on the space before it. */
-const isNotByItself = (word: string) => /^\p{M}/u.test(word)
+/** What goes on the character before it, such as a mark or a joiner, is one with the space before a word. */
+const isNotByItself = (word: string) =>
+  /^[\p{M}\p{Grapheme_Extend}\p{Emoji_Modifier}\u200d]/u.test(word)
 
 /** Divides a text at its spaces; gives how many words there are, the last of them maybe empty. */
 function divide(text: string, book: Book, scratch: Scratch): number {

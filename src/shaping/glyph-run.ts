@@ -32,7 +32,7 @@ export interface ShapingItem {
 export interface ShapedRun extends ShapingItem {
   /** In the order of the text; clusters count from `start`. */
   readonly shaped: ShapedGlyphs
-  /** Whether it was put together from words, so that it may be cut at every space. */
+  /** Whether it was put together from words, so that it may be cut at every space, and its letters are what they are. */
   readonly isWordwise?: boolean
   /** See `WordwiseText`; offsets count from `start`. */
   readonly endDeltas?: Int32Array | undefined

@@ -81,12 +81,16 @@ export function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools
   const { face, segment, spacing, start, end } = item
   const text = whole.slice(start, end)
   if (item.upright) return { ...item, shaped: shapedUpright(text, item, tools.shape) }
-  const words = tools.shapeWords(face, text, segment)
+  const isJoined = isCursive(segment.script)
+  // Letters that join with those beside the stretch are no words of it.
+  const context = isJoined ? contextOf(whole, start, end) : undefined
+  const words = context ? undefined : tools.shapeWords(face, text, segment)
   if (!words) {
-    const context = isCursive(segment.script) ? contextOf(whole, start, end) : undefined
     return shapedRun(item, shapedLogically(text, item, tools.shape, context), false, undefined)
   }
-  return shapedRun(item, spaced(words.shaped, text, spacing, face), true, words.endDeltas)
+  // Where lines end inside words that are joined, the letters are others.
+  const isWordwise = !isJoined
+  return shapedRun(item, spaced(words.shaped, text, spacing, face), isWordwise, words.endDeltas)
 }
 
 /** Written out: copies by spreading are slow where there are tens of thousands, as in Japanese. */

@@ -21,6 +21,28 @@ export interface WordwiseText {
 /** Scripts whose words end at spaces, and change nothing beyond them but the kerning with the space. */
 const wordScripts = new Set(['Latn', 'Grek', 'Cyrl', 'Armn', 'Geor'])
 
+/** The same of scripts that run from right to left, with the features that shapers apply to them unasked. */
+const leftwardScripts: ReadonlyMap<string, readonly string[]> = new Map([
+  [
+    'Arab',
+    [
+      'isol',
+      'fina',
+      'fin2',
+      'fin3',
+      'medi',
+      'med2',
+      'init',
+      'cswh',
+      'mset',
+      'stch',
+      'rtla',
+      'rtlm',
+    ],
+  ],
+  ['Hebr', ['rtla', 'rtlm']],
+])
+
 /** So much is kept of words, in bytes. */
 const mostBytes = 1 << 26
 const fractionSlash = '\u2044'
@@ -116,8 +138,11 @@ export function wordShaper(): WordShaper {
 
   /** The book for a text that is put together from words; undefined where it is shaped as a whole. */
   function bookFor(face: Face, text: string, segment: Segment): Book | undefined {
-    if (segment.direction === 'rtl' || !wordScripts.has(segment.script)) return undefined
-    if (!face.spacesStandAlone(segment.features)) return undefined
+    const { script, features } = segment
+    const isLeftward = segment.direction === 'rtl'
+    const own = isLeftward ? leftwardScripts.get(script) : undefined
+    if (isLeftward ? !own : !wordScripts.has(script)) return undefined
+    if (!face.spacesStandAlone(own ? [...features, ...own] : features)) return undefined
     // Around this, shapers turn on the fractions of a font, which may look over spaces.
     return text.includes(fractionSlash) ? undefined : bookOf(face, segment)
   }

@@ -1,4 +1,5 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
+import { shapedInOrder } from './logical-order.ts'
 import type { Gap } from './word-gaps.ts'
 import { firstHash, nextHash, type WordTable, wordTable } from './word-table.ts'
 
@@ -46,7 +47,7 @@ export function learnWords(list: readonly string[], book: Book, face: Face, segm
   if (list.some(word => word.includes(separator))) {
     for (const word of list) numberOf(word, book, face, segment)
   } else {
-    const source = face.shape(list.join(separator), segment)
+    const source = shapedInOrder(face, list.join(separator), segment)
     const { clusters } = source
     let glyph = 0
     let base = 0
@@ -72,6 +73,6 @@ export function findWord(book: Book, word: string): number {
 export function numberOf(word: string, book: Book, face: Face, segment: Segment): number {
   const known = findWord(book, word)
   if (known >= 0) return known
-  const source = face.shape(word, segment)
+  const source = shapedInOrder(face, word, segment)
   return book.words.add(word, source, 0, source.glyphs.length, 0)
 }

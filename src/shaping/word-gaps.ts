@@ -1,4 +1,5 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
+import { shapedInOrder } from './logical-order.ts'
 import { type Book, mostEntries, numberOf } from './word-book.ts'
 import { noEdge, wordFlag } from './word-table.ts'
 
@@ -35,17 +36,18 @@ export function gapOf(
     const known = ((left | right) & noEdge) === 0 ? book.usualNumbers[(left << 7) | right] : 0
     if (known > 0) return book.usualGaps[known - 1]
   }
-  // A cluster that its own word has changed may be kerned as the changed glyph is: not known here.
+  // A cluster that its own word has changed may be kerned as the changed glyph is.
   const isPlainBefore =
     before < 0 ||
     (table.flags[before] & endsPlain) !== 0 ||
     isPlainAt(before, endsPlain, endsOther, book, face, segment)
-  if (!isPlainBefore) return undefined
   const isPlainAfter =
     after < 0 ||
     (table.flags[after] & startsPlain) !== 0 ||
     isPlainAt(after, startsPlain, startsOther, book, face, segment)
-  if (!isPlainAfter) return undefined
+  if (!isPlainBefore || !isPlainAfter) {
+    return gapOfChanged(before, count, after, book, face, segment)
+  }
   const leftCode = before < 0 ? 0 : table.lastCode(before)
   const rightCode = after < 0 ? 0 : table.firstCode(after)
   const isUsual = count === 1 && ((leftCode | rightCode) & ~0x7f) === 0
@@ -64,6 +66,37 @@ export function gapOf(
     book.gaps.set(key, gap)
   }
   if (isUsual && gap) book.usualNumbers[index] = book.usualGaps.push(gap)
+  return gap
+}
+
+/** Longer words are not shaped again for the spaces beside them. */
+const longestShapedAgain = 64
+
+/**
+ * The gap beside a letter that its word has changed, as all words of Arabic do with theirs: between whole
+ * words, and the same for all that begin and end with the same glyphs.
+ */
+function gapOfChanged(
+  before: number,
+  count: number,
+  after: number,
+  book: Book,
+  face: Face,
+  segment: Segment,
+): Gap | undefined {
+  const table = book.words
+  const left = before < 0 ? '' : table.glyphKey(before, 'last')
+  const right = after < 0 ? '' : table.glyphKey(after, 'first')
+  // Those by characters have a NUL in them.
+  const key = `${left}|${count}|${right}`
+  let gap = book.gaps.get(key)
+  if (gap !== undefined || book.gaps.has(key)) return gap
+  const [one, next] = [before, after].map(word => (word < 0 ? '' : table.text(word)))
+  if (Math.max(one.length, next.length) > longestShapedAgain) return undefined
+  const beside = (text: string) => (text === '' ? undefined : shapedInOrder(face, text, segment))
+  gap = gapBetween(one, count, next, beside, face, segment)
+  if (book.gaps.size >= mostEntries) book.gaps.clear()
+  book.gaps.set(key, gap)
   return gap
 }
 
@@ -86,7 +119,7 @@ function isPlainAt(
   if (total > 1 && code >= 0 && code < 0x80) {
     let alone = book.usualGlyphs[code]
     if (alone < 0) {
-      const shaped = face.shape(String.fromCharCode(code), segment).glyphs
+      const shaped = shapedInOrder(face, String.fromCharCode(code), segment).glyphs
       alone = shaped.length === 1 ? shaped[0] : 0
       book.usualGlyphs[code] = alone
     }
@@ -109,7 +142,7 @@ function alone(text: string, book: Book, face: Face, segment: Segment): ShapedGl
   if (text === '') return undefined
   let shaped = book.alone.get(text)
   if (!shaped) {
-    shaped = face.shape(text, segment)
+    shaped = shapedInOrder(face, text, segment)
     if (book.alone.size >= mostEntries) book.alone.clear()
     book.alone.set(text, shaped)
   }
@@ -124,9 +157,22 @@ function shapedGap(
   face: Face,
   segment: Segment,
 ): Gap | undefined {
-  const inContext = face.shape(left + ' '.repeat(count) + right, segment)
-  const leftAlone = alone(left, book, face, segment)
-  const rightAlone = alone(right, book, face, segment)
+  const beside = (text: string) => alone(text, book, face, segment)
+  return gapBetween(left, count, right, beside, face, segment)
+}
+
+/** `beside` gives what a part of the text is by itself. */
+function gapBetween(
+  left: string,
+  count: number,
+  right: string,
+  beside: (text: string) => ShapedGlyphs | undefined,
+  face: Face,
+  segment: Segment,
+): Gap | undefined {
+  const inContext = shapedInOrder(face, left + ' '.repeat(count) + right, segment)
+  const leftAlone = beside(left)
+  const rightAlone = beside(right)
   const leftCount = leftAlone?.glyphs.length ?? 0
   const rightCount = rightAlone?.glyphs.length ?? 0
   const total = inContext.glyphs.length
@@ -153,7 +199,7 @@ function shapedGap(
     clusters: inContext.clusters.slice(from, to).map(cluster => cluster - left.length),
     unsafe: inContext.unsafe.slice(from, to),
   }
-  const atEnd = alone(left + ' '.repeat(count), book, face, segment)
+  const atEnd = beside(left + ' '.repeat(count))
   if (atEnd?.glyphs.length !== to) return undefined
   const spaceDelta = right === '' ? 0 : differs(inContext, to - 1, atEnd, to - 1)
   if (Number.isNaN(spaceDelta)) return undefined

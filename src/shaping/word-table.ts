@@ -23,6 +23,10 @@ export interface WordTable {
   /** The characters of its first and last clusters. */
   first(word: number): string
   last(word: number): string
+  /** All of it. */
+  text(word: number): string
+  /** The glyphs of its first or last cluster, from its edge inward. */
+  glyphKey(word: number, end: 'first' | 'last'): string
   /** A glyph of a word. */
   glyph(word: number, index: number): number
   /** Its advance, in font units. */
@@ -256,6 +260,23 @@ export function wordTable(): WordTable {
       const { textStarts, lastLengths } = blocks
       const length = textStarts[word + 1] - textStarts[word]
       return textOf(word, length - lastLengths[word], length)
+    },
+    text: word => textOf(word, 0, blocks.textStarts[word + 1] - blocks.textStarts[word]),
+    glyphKey(word, end) {
+      const { glyphStarts } = blocks
+      const [from, to] = [glyphStarts[word], glyphStarts[word + 1]]
+      const step = end === 'first' ? glyphFields : -glyphFields
+      const start = end === 'first' ? from : to - glyphFields
+      const clusterAt = (at: number) => glyphs[at + 2] >> 1
+      let key = ''
+      for (
+        let at = start;
+        at >= from && at < to && clusterAt(at) === clusterAt(start);
+        at += step
+      ) {
+        key += `${glyphs[at]},`
+      }
+      return key
     },
     glyph: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields],
     glyphAdvance: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields + 1],

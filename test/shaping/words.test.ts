@@ -1,8 +1,10 @@
-import type { Shelf } from 'dot-line'
+import { openShelf, type Shelf } from 'dot-line'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { prose } from '../../bench/corpus.mjs'
+import { reversed } from '../../src/shaping/logical-order.ts'
 import { wordShaper } from '../../src/shaping/shape-words.ts'
+import { arabicFonts, hebrewFonts } from '../support/fonts.ts'
 import { builtInShelf } from '../support/setting.ts'
 
 const segment = { script: 'Latn', language: 'en', direction: 'ltr', features: [] } as const
@@ -49,6 +51,37 @@ describe('texts put together from words', () => {
       expect(advance, text).toBe(alone.advances.at(-1))
     }
     expect(wordwise).toBeGreaterThan(texts.length - 3)
+  })
+
+  it.each([
+    ['Arab', arabicFonts, 'بتجدرزسشعفقكلمنهويةىءآإأؤئلا\u064e\u0651\u0640\u200c\u200d،؟١٢'],
+    ['Hebr', hebrewFonts, 'אבגדהוזחטיכךלמםנןסעפףצץקרשת\u05b8\u05bc\u05f3\u05be״'],
+  ])('are as a whole where they run from right to left: %s', async (script, fonts, letters) => {
+    const own = await openShelf({ builtIn: [], fonts })
+    const rightToLeft = { script, language: 'ar', direction: 'rtl', features: [] } as const
+    const word = fc.string({ unit: fc.constantFrom(...letters), maxLength: 7 })
+    for (const family of own.families) {
+      const face = own.face(family, { weight: 400, slant: 'normal' })
+      const { shape: shapeWords } = wordShaper()
+      let wordwise = 0
+      let all = 0
+      fc.assert(
+        fc.property(fc.array(word, { minLength: 1, maxLength: 12 }), list => {
+          const text = list.join(' ')
+          const words = shapeWords(face, text, rightToLeft)
+          all++
+          if (!words) return
+          wordwise++
+          const whole = reversed(face.shape(text, rightToLeft))
+          for (const field of ['glyphs', 'advances', 'offsetsX', 'offsetsY', 'clusters'] as const) {
+            expect([...words.shaped[field]], field).toEqual([...whole[field]])
+          }
+        }),
+        { numRuns: 300 },
+      )
+      // Words that begin with a mark stand with it on the space before them.
+      expect(wordwise, family).toBeGreaterThan(all / 5)
+    }
   })
 
   it('are as a whole for any words of any length', () => {
