@@ -39,3 +39,16 @@ export function figure(what, amounts, ratio, most) {
     `${what.padEnd(58)} ${amounts.padStart(24)} ${ratio.toFixed(2).padStart(8)} x  at most ${most} x  ${verdict}`,
   )
 }
+
+/** What the least program takes of what a row is measured against: how near its bound can be at all. */
+export function floor(of, { a, b, ratio }, program) {
+  const { BENCH_ROWS: file, BENCH_NAME: name } = process.env
+  const amounts = `${a.toFixed(2)} ms / ${b.toFixed(2)} ms`
+  if (file) {
+    appendFileSync(
+      file,
+      `${JSON.stringify({ name, kind: 'floor', of, amounts, ratio, program })}\n`,
+    )
+  }
+  console.log(`floor of ${of.padEnd(49)} ${amounts.padStart(24)} ${ratio.toFixed(2).padStart(8)} x`)
+}

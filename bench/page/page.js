@@ -40,11 +40,16 @@ const measureAll = list => {
 
 /** Newly made words, which neither has seen. */
 let made = 0
+const letters = 'ethnsorialdcu'
+const newWord = () => {
+  let word = ''
+  for (let n = made++ + 40_000; n > 0; n = Math.floor(n / letters.length)) {
+    word += letters[n % letters.length]
+  }
+  return word
+}
 const unseen = count =>
-  Array.from({ length: count }, () => {
-    made++
-    return [1, 2, 3].map(n => (made * 3 + n + 40_000).toString(26).replace(/\d/g, 'e')).join(' ')
-  })
+  Array.from({ length: count }, () => `${newWord()} ${newWord()} ${newWord()}`)
 /** The sum is used, so that nothing is left out. */
 let total = 0
 

@@ -32,7 +32,8 @@ export function gapOf(
 ): Gap | undefined {
   const table = book.words
   if (count === 1 && before >= 0 && after >= 0) {
-    const [left, right] = [table.lastEdges[before], table.firstEdges[after]]
+    const left = table.lastEdges[before]
+    const right = table.firstEdges[after]
     const known = ((left | right) & noEdge) === 0 ? book.usualNumbers[(left << 7) | right] : 0
     if (known > 0) return book.usualGaps[known - 1]
   }

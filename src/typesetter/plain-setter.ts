@@ -59,6 +59,8 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
   }))
   /** By the language of the text, and the name of its style. */
   let known = new Map<string | undefined, Map<string | undefined, Known>>()
+  /** What was asked for last: labels of one style follow each other. */
+  let last: { readonly name: string | undefined; readonly found: Known } | undefined
   let { revision } = shelf
 
   function plainOf(style: Style, names: readonly string[]): PlainStyle | undefined {
@@ -76,8 +78,10 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
   function styleNamed(name: string | undefined, language: string | undefined): Known {
     if (revision !== shelf.revision) {
       known = new Map()
+      last = undefined
       revision = shelf.revision
     }
+    if (last && language === undefined && last.name === name) return last.found
     let named = known.get(language)
     if (!named) {
       named = new Map()
@@ -91,6 +95,7 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
       found = { own: plainOf(style, names), style, names, spans: new Map() }
       named.set(name, found)
     }
+    if (language === undefined) last = { name, found }
     return found
   }
 
