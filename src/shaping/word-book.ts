@@ -7,6 +7,8 @@ import { firstHash, nextHash, type WordTable, wordTable } from './word-table.ts'
 export interface Book {
   readonly words: WordTable
   readonly gaps: Map<string, Gap | undefined>
+  /** Gaps beside letters that their words have changed, by numbers of the table, and how often it was cleared. */
+  readonly changedGaps: { readonly gaps: Map<number, Gap | undefined>; clearings: number }
   /** Ends of words, shaped by themselves to compare with. */
   readonly alone: Map<string, ShapedGlyphs>
   /** Gaps of one space between ASCII letters, and which of them stands between two, from 1 on. */
@@ -23,6 +25,7 @@ export function newBook(): Book {
   return {
     words: wordTable(),
     gaps: new Map(),
+    changedGaps: { gaps: new Map(), clearings: 0 },
     alone: new Map(),
     usualGaps: [],
     usualNumbers: new Uint16Array(1 << 14),
@@ -34,9 +37,16 @@ export function newBook(): Book {
 const bytesPerGap = 700
 
 /** What a book keeps, in bytes. */
-export function bytesOf({ words, gaps, alone, usualNumbers, usualGlyphs }: Book): number {
+export function bytesOf({
+  words,
+  gaps,
+  changedGaps,
+  alone,
+  usualNumbers,
+  usualGlyphs,
+}: Book): number {
   const fixed = usualNumbers.byteLength + usualGlyphs.byteLength
-  return words.bytes + fixed + (gaps.size + alone.size) * bytesPerGap
+  return words.bytes + fixed + (gaps.size + changedGaps.gaps.size + alone.size) * bytesPerGap
 }
 
 /** Stands between words that are shaped together; no font kerns with it, and it is left out again. */

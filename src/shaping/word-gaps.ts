@@ -70,6 +70,9 @@ export function gapOf(
   return gap
 }
 
+/** More spaces than that are not looked for between two words. */
+const mostSpaces = 64
+
 /** Longer words are not shaped again for the spaces beside them. */
 const longestShapedAgain = 64
 
@@ -85,19 +88,26 @@ function gapOfChanged(
   face: Face,
   segment: Segment,
 ): Gap | undefined {
+  if (count >= mostSpaces) return undefined
   const table = book.words
-  const left = before < 0 ? '' : table.glyphKey(before, 'last')
-  const right = after < 0 ? '' : table.glyphKey(after, 'first')
-  // Those by characters have a NUL in them.
-  const key = `${left}|${count}|${right}`
-  let gap = book.gaps.get(key)
-  if (gap !== undefined || book.gaps.has(key)) return gap
+  const left = before < 0 ? 0 : table.edgeNumber(before, 'last')
+  const right = after < 0 ? 0 : table.edgeNumber(after, 'first')
+  const { changedGaps } = book
+  if (changedGaps.clearings !== table.clearings) {
+    changedGaps.gaps.clear()
+    changedGaps.clearings = table.clearings
+  }
+  const { gaps } = changedGaps
+  // Each word has two edges at most.
+  const key = (left * mostEntries * 2 + right) * mostSpaces + count
+  let gap = gaps.get(key)
+  if (gap !== undefined || gaps.has(key)) return gap
   const [one, next] = [before, after].map(word => (word < 0 ? '' : table.text(word)))
   if (Math.max(one.length, next.length) > longestShapedAgain) return undefined
   const beside = (text: string) => (text === '' ? undefined : shapedInOrder(face, text, segment))
   gap = gapBetween(one, count, next, beside, face, segment)
-  if (book.gaps.size >= mostEntries) book.gaps.clear()
-  book.gaps.set(key, gap)
+  if (gaps.size >= mostEntries) gaps.clear()
+  gaps.set(key, gap)
   return gap
 }
 

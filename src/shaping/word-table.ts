@@ -25,8 +25,8 @@ export interface WordTable {
   last(word: number): string
   /** All of it. */
   text(word: number): string
-  /** The glyphs of its first or last cluster, from its edge inward. */
-  glyphKey(word: number, end: 'first' | 'last'): string
+  /** The number of the glyphs of its first or last cluster: the same of all words that begin, or end, with those. */
+  edgeNumber(word: number, end: 'first' | 'last'): number
   /** A glyph of a word. */
   glyph(word: number, index: number): number
   /** Its advance, in font units. */
@@ -106,11 +106,13 @@ function wordBlocks(capacity: number) {
     flags: new Uint8Array(capacity),
     firstEdges: new Uint8Array(capacity).fill(noEdge),
     lastEdges: new Uint8Array(capacity).fill(noEdge),
+    firstNumbers: new Int32Array(capacity),
+    lastNumbers: new Int32Array(capacity),
   }
 }
 
 /** Of the blocks of `wordBlocks`, for each word. */
-const bytesPerWord = 4 * 4 + 6 * 4 + 2 * 2 + 3
+const bytesPerWord = 4 * 4 + 8 * 4 + 2 * 2 + 3
 
 /** Room for so many words at first: most programs set few in each face. */
 const firstCapacity = 512
@@ -118,6 +120,8 @@ const firstCapacity = 512
 export function wordTable(): WordTable {
   let blocks = wordBlocks(firstCapacity)
   const offsets = new Map<number, readonly [x: Int32Array, y: Int32Array]>()
+  /** The numbers of edges: no more than a font has letters, and marks on them. */
+  const edges = new Map<string, number>()
   let units = new Uint16Array(1 << 12)
   let glyphs = new Int32Array(1 << 13)
   let size = 0
@@ -137,6 +141,8 @@ export function wordTable(): WordTable {
     larger.flags.set(kept.flags)
     larger.firstEdges.set(kept.firstEdges)
     larger.lastEdges.set(kept.lastEdges)
+    larger.firstNumbers.set(kept.firstNumbers)
+    larger.lastNumbers.set(kept.lastNumbers)
     blocks = larger
     for (let word = 0; word < size; word++) enter(word)
   }
@@ -151,6 +157,20 @@ export function wordTable(): WordTable {
 
   function slotOf(hash: number): number {
     return (hash ^ (hash >>> 15)) & (blocks.slots.length - 1)
+  }
+
+  /** The glyphs of a cluster, from the edge of the word inward. */
+  function edgeKey(word: number, end: 'first' | 'last'): string {
+    const { glyphStarts } = blocks
+    const [from, to] = [glyphStarts[word], glyphStarts[word + 1]]
+    const step = end === 'first' ? glyphFields : -glyphFields
+    const start = end === 'first' ? from : to - glyphFields
+    const clusterAt = (at: number) => glyphs[at + 2] >> 1
+    let key = ''
+    for (let at = start; at >= from && at < to && clusterAt(at) === clusterAt(start); at += step) {
+      key += `${glyphs[at]},`
+    }
+    return key
   }
 
   function textOf(word: number, from: number, to: number): string {
@@ -244,11 +264,14 @@ export function wordTable(): WordTable {
       blocks.flags[index] = isMissing ? wordFlag.lacksGlyph : 0
       blocks.firstEdges[index] = noEdge
       blocks.lastEdges[index] = noEdge
+      blocks.firstNumbers[index] = 0
+      blocks.lastNumbers[index] = 0
       return index
     },
     clear() {
       blocks.slots.fill(-1)
       offsets.clear()
+      edges.clear()
       size = 0
       clearings++
     },
@@ -262,21 +285,16 @@ export function wordTable(): WordTable {
       return textOf(word, length - lastLengths[word], length)
     },
     text: word => textOf(word, 0, blocks.textStarts[word + 1] - blocks.textStarts[word]),
-    glyphKey(word, end) {
-      const { glyphStarts } = blocks
-      const [from, to] = [glyphStarts[word], glyphStarts[word + 1]]
-      const step = end === 'first' ? glyphFields : -glyphFields
-      const start = end === 'first' ? from : to - glyphFields
-      const clusterAt = (at: number) => glyphs[at + 2] >> 1
-      let key = ''
-      for (
-        let at = start;
-        at >= from && at < to && clusterAt(at) === clusterAt(start);
-        at += step
-      ) {
-        key += `${glyphs[at]},`
+    edgeNumber(word, end) {
+      const { firstNumbers, lastNumbers } = blocks
+      const numbers = end === 'first' ? firstNumbers : lastNumbers
+      if (numbers[word] === 0) {
+        const key = edgeKey(word, end)
+        const known = edges.get(key) ?? edges.size + 1
+        edges.set(key, known)
+        numbers[word] = known
       }
-      return key
+      return numbers[word]
     },
     glyph: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields],
     glyphAdvance: (word, index) => glyphs[blocks.glyphStarts[word] + index * glyphFields + 1],
