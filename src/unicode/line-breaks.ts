@@ -112,6 +112,15 @@ export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8A
     const isRepeat = tailoring.keepAll && codePoint >= firstLoosened && isIterationMark(codePoint)
     const own = isRepeat ? al : classes[raw]
     const size = codePoint > 0xffff ? 2 : 1
+    // As common in Chinese and Japanese: two ideographs, between which lines may end (LB31).
+    if (own === id && before === id && beforeSpaces < 0 && !joins) {
+      kinds[at] = breakKind.allowed
+      beforeThat = id
+      number = 0
+      regionals = 0
+      at += size
+      continue
+    }
     const isMark = own === cm || own === zwj
     // LB9: marks go with what they stand on; LB10: those that stand on nothing are letters.
     if (
