@@ -8,6 +8,8 @@ declare global {
     recorded?: { x: number; y: number }[][]
     /** Of each frame in which labels were painted: what was done with canvases. */
     repainted?: Record<string, string[]>
+    /** Whether a context was left as it was: with labels as pictures, filled, and with more than letters. */
+    leftAlone?: boolean[]
   }
 }
 
@@ -93,3 +95,22 @@ window.repainted = {
   huge: scaledBy(20),
   turned: turned(),
 }
+
+const state = () => {
+  const { a, b, c, d, e, f } = screen.getTransform()
+  return [screen.globalAlpha, screen.fillStyle, a, b, c, d, e, f].join()
+}
+const underlined = set('~underline=true[Tern] and ~ink=#c0392b[more]')
+window.leftAlone = [labels[0], underlined].flatMap(label =>
+  [1, 20].map(factor => {
+    screen.save()
+    screen.globalAlpha = 0.5
+    screen.fillStyle = '#123456'
+    screen.transform(factor, 0, 0, factor, 3.25, 4.5)
+    const before = state()
+    paintCanvas(screen, label, { x: 10, y: 20, pixelRatio: 1.5 })
+    const isSame = state() === before
+    screen.restore()
+    return isSame
+  }),
+)

@@ -76,15 +76,22 @@ describe('the same layout painted on a canvas in Chromium', () => {
   let set: Layout[]
   let recorded: { x: number; y: number }[][]
   let repainted: Record<string, string[]>
+  let leftAlone: boolean[]
 
   beforeAll(async () => {
     set = await layouts()
-    const seen = await onTestPage('canvas-calls.html', 'repainted', async page => ({
+    const seen = await onTestPage('canvas-calls.html', 'leftAlone', async page => ({
       recorded: await page.evaluate<typeof recorded>('window.recorded'),
       repainted: await page.evaluate<typeof repainted>('window.repainted'),
+      leftAlone: await page.evaluate<typeof leftAlone>('window.leftAlone'),
     }))
     recorded = seen.recorded
     repainted = seen.repainted
+    leftAlone = seen.leftAlone
+  })
+
+  it('leaves the state of the context as it was', () => {
+    expect(leftAlone).toEqual([true, true, true, true])
   })
 
   it('has the same baselines and run starts in its calls', () => {

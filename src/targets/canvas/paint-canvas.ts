@@ -26,6 +26,7 @@ import type { CanvasContext } from './canvas-context.ts'
 import { glyphPath } from './glyph-path.ts'
 import { closeLayer, type Layer, openLayer } from './layers.ts'
 import { paintColorParts } from './paint-color-glyph.ts'
+import { paintLetters } from './paint-letters.ts'
 import { paintPath } from './paint-path.ts'
 import { paintFromBitmap } from './run-bitmaps.ts'
 
@@ -53,12 +54,16 @@ export function paintCanvas(
   checkArgument('paintCanvas', 'context', context, aContext)
   checkOptions('paintCanvas', options, { x: aNumber, y: aNumber, pixelRatio: aboveZero })
   const { x = 0, y = 0, pixelRatio = 1 } = options
-  const { box, items } = asDrawing(shown)
+  const drawing = asDrawing(shown)
+  const { box, items } = drawing
+  const isText = shown.kind === 'layout'
+  if (isText && paintLetters(context, drawing, x - box.x, y - box.y, pixelRatio, paintGlyphs))
+    return
   context.save()
   context.scale(pixelRatio, pixelRatio)
   context.translate(x - box.x, y - box.y)
   // A layout by itself is drawn as large as its ink: there is nothing to cut off.
-  if (shown.kind === 'drawing') {
+  if (!isText) {
     context.beginPath()
     context.rect(box.x, box.y, box.width, box.height)
     context.clip()

@@ -1,10 +1,11 @@
 import { boundedMap } from '../../blocks/index.ts'
 import { type GlyphsItem, hasColors } from '../../drawing/index.ts'
 import type { ShapedGlyphs } from '../../fonts/index.ts'
-import type { CanvasContext } from './canvas-context.ts'
+import type { CanvasContext, CanvasMatrix } from './canvas-context.ts'
 import { composeRun, fillRun, type RunPicture } from './compose-run.ts'
 import { phases } from './glyph-mask.ts'
 import { keptBitmaps } from './kept-bitmaps.ts'
+import type { CanvasBitmap } from './open-canvas.ts'
 
 /** All that makes a difference to the pixels of glyphs, but the glyphs. */
 interface Look {
@@ -35,18 +36,30 @@ const kept = keptBitmaps()
 /** Larger letters, in pixels an em, are filled: there are few of them, and they have many pixels. */
 const largest = 160
 
+/** The picture of some glyphs, and where it goes, in device pixels. */
+export interface PlacedPicture {
+  /** None where they have no ink. */
+  readonly bitmap: CanvasBitmap | undefined
+  readonly x: number
+  readonly y: number
+  readonly opacity: number
+}
+
+/** Fills glyphs as a context does. */
+export type FillGlyphs = (context: CanvasContext, item: GlyphsItem) => void
+
 /**
- * Paints glyphs as pictures that are put together of their letters' pixels: a browser takes many times
- * as long to fill their paths. False where they are turned or large, and have to be filled.
+ * Glyphs as a picture that is put together of their letters' pixels: a browser takes many times as long to
+ * fill their paths. Undefined where they are turned or large, and have to be filled. The matrix leads from
+ * their coordinates to device pixels.
  */
-export function paintFromBitmap(
-  context: CanvasContext,
+export function pictureOf(
   item: GlyphsItem,
-  fill: (context: CanvasContext, item: GlyphsItem) => void,
-): boolean {
-  const { a, b, c, d, e, f } = context.getTransform()
-  if (b !== 0 || c !== 0 || a <= 0 || d <= 0) return false
-  if (item.size * Math.max(a, d) > largest) return false
+  { a, b, c, d, e, f }: CanvasMatrix,
+  fill: FillGlyphs,
+): PlacedPicture | undefined {
+  if (b !== 0 || c !== 0 || a <= 0 || d <= 0) return undefined
+  if (item.size * Math.max(a, d) > largest) return undefined
   const x = Math.round((a * item.x + e) * phases)
   const y = Math.round((d * item.y + f) * phases)
   const [wholeX, wholeY] = [Math.floor(x / phases), Math.floor(y / phases)]
@@ -64,12 +77,31 @@ export function paintFromBitmap(
     before && isCurrent(before, look)
       ? before
       : remember(item.glyphs, look, () => compose(item, look, fill))
-  if (!painted) return false
+  if (!painted) return undefined
   const { bitmap, left, top } = painted.picture
-  if (!bitmap) return true
+  return { bitmap, x: wholeX + left, y: wholeY + top, opacity: item.ink.opacity }
+}
+
+/** Lays a picture down, on a context whose units are device pixels. */
+export function drawPicture(context: CanvasContext, { bitmap, x, y, opacity }: PlacedPicture) {
+  if (!bitmap) return
+  context.globalAlpha = opacity
+  context.drawImage(bitmap, x, y, bitmap.width, bitmap.height)
+}
+
+/** Paints glyphs as a picture. False where they have to be filled. */
+export function paintFromBitmap(
+  context: CanvasContext,
+  item: GlyphsItem,
+  fill: FillGlyphs,
+): boolean {
+  const matrix = context.getTransform()
+  const picture = pictureOf(item, matrix, fill)
+  if (!picture) return false
+  if (!picture.bitmap) return true
+  const { a, b, c, d, e, f } = matrix
   context.setTransform(1, 0, 0, 1, 0, 0)
-  context.globalAlpha = item.ink.opacity
-  context.drawImage(bitmap, wholeX + left, wholeY + top, bitmap.width, bitmap.height)
+  drawPicture(context, picture)
   context.setTransform(a, b, c, d, e, f)
   return true
 }
@@ -77,7 +109,7 @@ export function paintFromBitmap(
 function compose(
   item: GlyphsItem,
   { scaleX, scaleY, phaseX, phaseY }: Look,
-  fill: (context: CanvasContext, item: GlyphsItem) => void,
+  fill: FillGlyphs,
 ): RunPicture | undefined {
   const place = { scaleX, scaleY, x: phaseX / phases, y: phaseY / phases }
   return hasColors(item) ? fillRun(item, place, fill) : composeRun(item, place)
