@@ -109,7 +109,8 @@ export async function benchPicture(rows) {
     },
   })
   const { set } = typesetter({ sheet, shelf: await openShelf({ builtIn: ['sans'] }) })
-  const text = (words, style, most) => set('{words}', { style, width: most, values: { words } })
+  const text = (words, style, most) =>
+    set('{words}', { style, ...(most && { width: most }), values: { words } })
   const unit = 130
   const top = 74
   const items = rows.flatMap((row, i) => {
@@ -138,7 +139,7 @@ export async function benchPicture(rows) {
       },
       [
         place(text('Each figure beside its bound', 'title', 600), left, 34, { down: 'alphabetic' }),
-        place(text('bound', 'quiet', 80), middle + unit, 60, {
+        place(text('bound', 'quiet'), middle + unit, 60, {
           across: 'center',
           down: 'alphabetic',
         }),

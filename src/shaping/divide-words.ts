@@ -74,8 +74,12 @@ export function dividedWords(
 /** More words than are ever learned ahead at once. */
 const mostAhead = 1 << 12
 
+/** No mark comes before it. */
+const firstMark = 0x300
+
 /** What goes on the character before it, such as a mark or a joiner, is one with the space before a word. */
 const isNotByItself = (word: string) =>
+  word.charCodeAt(0) >= firstMark &&
   /^[\p{M}\p{Grapheme_Extend}\p{Emoji_Modifier}\u200d]/u.test(word)
 
 /** Divides a text at its spaces; gives how many words there are, the last of them maybe empty. */
