@@ -35,7 +35,9 @@ export function toldProgress(): Progress {
 export async function checkInParts(jobs: number, progress?: Progress): Promise<readonly Finding[]> {
   const folder = mkdtempSync(join(tmpdir(), 'dotline-check-'))
   const running = new Set<ChildProcess>()
+  let isOver = false
   const stop = () => {
+    isOver = true
     for (const child of running) child.kill()
     rmSync(folder, { recursive: true, force: true })
   }
@@ -53,7 +55,8 @@ export async function checkInParts(jobs: number, progress?: Progress): Promise<r
       parts.map(async (part, i) => {
         const file = join(folder, `${i + 1}.json`)
         let ended = await checkedPart(part, file, countAt(i), running)
-        if (isEarly(ended)) {
+        // Where one has failed the others are ended, and not begun again.
+        if (isEarly(ended) && !isOver) {
           process.stderr.write(
             `warning: the process of part ${part} ended early, and is started again\n`,
           )

@@ -66,3 +66,38 @@ it('gives up where it ends early again', async () => {
   await expect(checkInParts(2)).rejects.toThrow('part 2/2 could not be checked')
   write.mockRestore()
 })
+
+it('begins none again where another part has failed', async () => {
+  const told: string[] = []
+  const write = vi
+    .spyOn(process.stderr, 'write')
+    .mockImplementation(text => told.push(String(text)) > 0)
+  const file = join(folder, 'main-fails.mjs')
+  const pid = join(folder, 'pid')
+  writeFileSync(
+    file,
+    `import { writeFileSync } from 'node:fs'
+    if (process.argv.includes('2/2')) {
+      writeFileSync(${JSON.stringify(pid)}, String(process.pid))
+      await new Promise(resolve => setTimeout(resolve, 60_000))
+    }
+    console.error('error: no such thing')
+    await new Promise(resolve => setTimeout(resolve, 500))
+    process.exit(2)`,
+  )
+  process.argv = ['node', file, 'check', 'places.json', '--jobs', '2']
+  await expect(checkInParts(2)).rejects.toThrow('no such thing')
+  await expect
+    .poll(() => isRunning(Number(readFileSync(pid, 'utf8'))), { timeout: 10_000 })
+    .toBe(false)
+  write.mockRestore()
+  expect(told).toEqual([])
+})
+
+function isRunning(pid: number): boolean {
+  try {
+    return process.kill(pid, 0)
+  } catch {
+    return false
+  }
+}
