@@ -18,6 +18,8 @@ interface Served {
   >
   readonly fonts: readonly string[]
   readonly hasProof: boolean
+  /** How often files had been written when these were read. */
+  readonly changes: number
 }
 
 const served = async (): Promise<Served> => (await fetch('/served.json')).json()
@@ -58,6 +60,6 @@ if (first.hasProof) {
   link.textContent = 'Proof'
   document.querySelector('h1')?.after(link)
 }
-new EventSource('/changes').addEventListener('message', async () =>
+new EventSource(`/changes?since=${first.changes}`).addEventListener('message', async () =>
   bench.update(filesOf(await served())),
 )

@@ -31,17 +31,21 @@ const typeOf = (path: string) =>
 /** Serves on this machine alone, and gives the address. Throws where the port is taken. */
 export async function servePreview(files: PreviewFiles, port: number): Promise<string> {
   const waiting = new Set<ServerResponse>()
+  /** How often files were written. */
+  let changes = 0
   const server = createServer(async (request, response) => {
     if (!isAsked(request)) return answer(response, notHere(403, 'only this machine is served'))
-    const { pathname } = new URL(request.url ?? '/', 'http://localhost')
+    const { pathname, searchParams } = new URL(request.url ?? '/', 'http://localhost')
     if (pathname === '/changes') {
       response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' })
       response.write(': here\n\n')
+      // What was written since a page was made, before it listened, is told at once.
+      if (Number(searchParams.get('since') ?? changes) < changes) response.write(changed)
       waiting.add(response)
       request.on('close', () => waiting.delete(response))
       return
     }
-    answer(response, await answerTo(pathname, files))
+    answer(response, await answerTo(pathname, files, changes))
   })
   await new Promise<void>((listening, failed) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
@@ -53,15 +57,18 @@ export async function servePreview(files: PreviewFiles, port: number): Promise<s
   })
   let timer: NodeJS.Timeout | undefined
   files.watch(() => {
+    changes++
     // One write is several events.
     clearTimeout(timer)
     timer = setTimeout(() => {
-      for (const response of waiting) response.write('data: changed\n\n')
+      for (const response of waiting) response.write(changed)
     }, 80)
   })
   const address = server.address()
   return `http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}`
 }
+
+const changed = 'data: changed\n\n'
 
 const ownFiles = new Set([
   '/workbench.js',
@@ -82,17 +89,17 @@ const notHere = (status: number, what: string): Answer => ({
   body: `${what}\n`,
 })
 
-async function answerTo(path: string, files: PreviewFiles): Promise<Answer> {
+async function answerTo(path: string, files: PreviewFiles, changes: number): Promise<Answer> {
   try {
     // Browsers ask for it by themselves.
     if (path === '/favicon.ico') return { status: 204, type: 'image/x-icon', body: '' }
     if (path === '/') return fileAnswer(join(own, 'workbench.html'))
     if (ownFiles.has(path)) return fileAnswer(join(own, path))
     if (path === '/served.json') {
-      return { type: 'application/json', body: JSON.stringify(files.served()) }
+      return { type: 'application/json', body: JSON.stringify({ ...files.served(), changes }) }
     }
     if (path === '/proof' && files.hasProof) {
-      return { type: types.html, body: live(await files.proof()), policy: proofPolicy }
+      return { type: types.html, body: live(await files.proof(), changes), policy: proofPolicy }
     }
     const font = /^\/fonts\/(\d+)$/.exec(path)
     const fontFile = font && files.fonts[Number(font[1])]
@@ -106,7 +113,7 @@ async function answerTo(path: string, files: PreviewFiles): Promise<Answer> {
       return fileAnswer(join(packageFolder, library[1]))
   } catch (error) {
     const lines = await errorLines(error)
-    return { type: types.html, body: live(problemPage(lines)), policy: proofPolicy }
+    return { type: types.html, body: live(problemPage(lines), changes), policy: proofPolicy }
   }
   return notHere(404, 'there is nothing here')
 }
@@ -137,10 +144,11 @@ function answer(response: ServerResponse, { status = 200, type, body, policy }: 
 }
 
 /** A page that is loaded again when a file was written, where it was scrolled to. */
-const live = (page: string) =>
-  page.replace('</body>', () => `<script>${liveScript}</script></body>`)
+const live = (page: string, changes: number) =>
+  page.replace('</body>', () => `<script>${liveScript(changes)}</script></body>`)
 
-const liveScript = `new EventSource('/changes').addEventListener('message',()=>location.reload())`
+const liveScript = (changes: number) =>
+  `new EventSource('/changes?since=${changes}').addEventListener('message',()=>location.reload())`
 
 /** What is wrong with the files, where the proof would stand. */
 function problemPage(lines: readonly string[]): string {

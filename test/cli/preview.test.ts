@@ -125,6 +125,34 @@ describe('dotline preview', () => {
     expect(errors).toEqual([])
   })
 
+  it('tells a page at once of what was written between its files and its listening', async () => {
+    const changes = async (): Promise<number> =>
+      JSON.parse((await answerOf(address, '/served.json')).body).changes
+    const before = await changes()
+    write('strings.en.json', text => text)
+    await expect.poll(changes).toBeGreaterThan(before)
+    const { hostname: host, port } = new URL(address)
+    const told = (since: number) =>
+      new Promise<string>((done, failed) => {
+        const path = `/changes?since=${since}`
+        const asked = request({ host, port, path }, response => {
+          let said = ''
+          response.on('data', piece => {
+            said += piece
+          })
+          setTimeout(() => {
+            asked.destroy()
+            done(said)
+          }, 400)
+        })
+        asked.on('error', failed).end()
+      })
+    // Nobody who listened by then is told later: the write is told of once.
+    await new Promise(resolve => setTimeout(resolve, 300))
+    expect(await told(before)).toContain('data: changed')
+    expect(await told(await changes())).not.toContain('data: changed')
+  })
+
   it('serves this machine alone, and no other files', async () => {
     for (const path of [
       ...['/secret.json', '/sheet.json', '/../secret.json', '/fonts/2', '/library/package.json'],
