@@ -136,7 +136,7 @@ describe('best breaks', () => {
           if (sum.lines > 2) several++
         }
       }),
-      { numRuns: 300 },
+      { numRuns: 200 },
     )
     expect(several).toBeGreaterThan(10)
   })
@@ -169,7 +169,7 @@ describe('best breaks', () => {
         },
       ),
       {
-        numRuns: 200,
+        numRuns: 140,
         // A word whose width is what its line has, once it starts it.
         examples: [
           [
