@@ -152,7 +152,7 @@ describe('plain texts are laid out as all others are', () => {
       fc.property(fc.string({ unit, maxLength: 60 }), setting, (text, own) => {
         check(text.replaceAll('[', '('), own)
       }),
-      { numRuns: 350 },
+      { numRuns: 500 },
     )
   })
 
@@ -206,7 +206,7 @@ describe('plain texts are laid out as all others are', () => {
           }
         },
       ),
-      { numRuns: 450 },
+      { numRuns: 700 },
     )
     for (const { all, quick } of [cut, broken]) {
       expect(all).toBeGreaterThan(25)
@@ -260,7 +260,7 @@ describe('plain texts are laid out as all others are', () => {
         check(parseMarkup(markup).rich, { ...own, values })
         if (isByWords(setter.set(markup, { ...own, values })) && /[~{]/.test(markup)) quick++
       }),
-      { numRuns: 450 },
+      { numRuns: 700 },
     )
     expect(quick).toBeGreaterThan(45)
   })
