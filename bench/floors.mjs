@@ -3,7 +3,7 @@
 import { spawn } from 'node:child_process'
 import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
 import { prose } from './corpus.mjs'
-import { openBenchPage } from './served-page.mjs'
+import { mainThread, openBenchPage } from './served-page.mjs'
 import { floor, ratio } from './support.mjs'
 
 const megabyte = 1 << 20
@@ -142,21 +142,7 @@ floor(`${frame}, from then on`, figure(f.kept, f.filled), 'pictures that are kep
 floor(`${frame}, scrolled`, figure(f.kept, f.filled), 'pictures that are kept are drawn')
 floor(`${frame}, another scale each frame`, figure(f.putZoomed, f.filledZoomed), pictured)
 
-const session = await page.context().newCDPSession(page)
-await session.send('Performance.enable')
-const busy = async () => {
-  const { metrics } = await session.send('Performance.getMetrics')
-  return metrics.find(metric => metric.name === 'TaskDuration').value * 1000
-}
-async function least(scripts) {
-  let best = Infinity
-  for (const script of scripts) {
-    const before = await busy()
-    await page.evaluate(script)
-    best = Math.min(best, (await busy()) - before)
-  }
-  return best
-}
+const { least } = await mainThread(page)
 const widths = name => [260, 300, 240, 320, 280, 310].map(width => `${name}(${width})`)
 const sizes = name => [18, 16, 18, 16].map(size => `${name}(${size})`)
 await page.evaluate('showPlain()')

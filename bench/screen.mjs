@@ -1,27 +1,11 @@
 // Text elements beside ordinary ones, in Chromium: time of the page's main thread. `npm run bench`.
-import { openBenchPage } from './served-page.mjs'
+import { mainThread, openBenchPage } from './served-page.mjs'
 import { figure } from './support.mjs'
 
 const { page, close } = await openBenchPage('screen-page', 'window.benchReady', {
   viewport: { width: 800, height: 600 },
 })
-const session = await page.context().newCDPSession(page)
-await session.send('Performance.enable')
-
-const busy = async () => {
-  const { metrics } = await session.send('Performance.getMetrics')
-  return metrics.find(one => one.name === 'TaskDuration').value * 1000
-}
-/** Milliseconds of the main thread; the least of several runs. */
-async function least(scripts) {
-  let best = Infinity
-  for (const script of scripts) {
-    const before = await busy()
-    await page.evaluate(script)
-    best = Math.min(best, (await busy()) - before)
-  }
-  return best
-}
+const { busy, least } = await mainThread(page)
 /** A window that is resized in seven steps; what is written later counts as well. */
 const steps = 7
 const resizes = Array.from({ length: 4 }, () => 'resize([260, 300, 240, 320, 280, 310, 250])')

@@ -35,3 +35,24 @@ export async function openBenchPage(folder, ready, options = {}) {
   }
   return { page, close }
 }
+
+/** Times what a page does: milliseconds of its main thread. */
+export async function mainThread(page) {
+  const session = await page.context().newCDPSession(page)
+  await session.send('Performance.enable')
+  const busy = async () => {
+    const { metrics } = await session.send('Performance.getMetrics')
+    return metrics.find(one => one.name === 'TaskDuration').value * 1000
+  }
+  /** The least that one of several scripts takes. */
+  async function least(scripts) {
+    let best = Infinity
+    for (const script of scripts) {
+      const before = await busy()
+      await page.evaluate(script)
+      best = Math.min(best, (await busy()) - before)
+    }
+    return best
+  }
+  return { busy, least }
+}

@@ -1,21 +1,9 @@
 // What the least programs take that do only what cannot be left out; driven by bench/floors.mjs.
 import { openShelf } from 'dot-line'
 import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
-import { prose } from '../corpus.mjs'
+import { strings, time, unseen, words } from '../page-words.js'
 
 const rounds = 9
-const words = prose(200_000).split(/\s+/)
-const strings = (count, length, round) =>
-  Array.from({ length: count }, (_, i) =>
-    Array.from({ length }, (_, j) => words[(i * 31 + j * 977 + round * 7919) % words.length]).join(
-      ' ',
-    ),
-  )
-const time = run => {
-  const start = performance.now()
-  run()
-  return performance.now() - start
-}
 const least = run => Math.min(...Array.from({ length: rounds }, (_, round) => run(round)))
 
 const shelf = await openShelf({ builtIn: ['sans'] })
@@ -89,18 +77,6 @@ const measured = least(round => {
   return time(() => measureAll(fresh))
 })
 
-/** Newly made words, which neither has seen. */
-let made = 0
-const letters = 'ethnsorialdcu'
-const newWord = () => {
-  let word = ''
-  for (let n = made++ + 40_000; n > 0; n = Math.floor(n / letters.length)) {
-    word += letters[n % letters.length]
-  }
-  return word
-}
-const unseen = count =>
-  Array.from({ length: count }, () => `${newWord()} ${newWord()} ${newWord()}`)
 const shapedFirst = least(() => {
   const strange = unseen(2000)
   return time(() => {

@@ -2,24 +2,9 @@
 import { defineSheet, openShelf, typesetter } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
-import { prose } from '../corpus.mjs'
+import { strings, time, unseen, words } from '../page-words.js'
 
 const rounds = 9
-const words = prose(200_000).split(/\s+/)
-/** Newly joined strings of words seen before; others in each round. */
-const strings = (count, length, round) =>
-  Array.from({ length: count }, (_, i) =>
-    Array.from({ length }, (_, j) => words[(i * 31 + j * 977 + round * 7919) % words.length]).join(
-      ' ',
-    ),
-  )
-
-const time = run => {
-  const start = performance.now()
-  run()
-  return performance.now() - start
-}
-
 const shelf = await openShelf({ builtIn: ['sans'] })
 const setter = typesetter({ sheet: defineSheet({ styles: { strong: { weight: 700 } } }), shelf })
 for (const word of words) setter.set(word)
@@ -38,18 +23,6 @@ const measureAll = list => {
   for (const text of list) context.measureText(text)
 }
 
-/** Newly made words, which neither has seen. */
-let made = 0
-const letters = 'ethnsorialdcu'
-const newWord = () => {
-  let word = ''
-  for (let n = made++ + 40_000; n > 0; n = Math.floor(n / letters.length)) {
-    word += letters[n % letters.length]
-  }
-  return word
-}
-const unseen = count =>
-  Array.from({ length: count }, () => `${newWord()} ${newWord()} ${newWord()}`)
 /** The sum is used, so that nothing is left out. */
 let total = 0
 

@@ -8,7 +8,7 @@ import { alongAt, wordAt } from './plain-places.ts'
 import { measuredItem, runLines } from './plain-run-lines.ts'
 import { scriptOfPlain } from './plain-script.ts'
 import type { PlainRun } from './plain-shaping.ts'
-import { breakOptions, lineEndsOf, type NumberedLines, oneLine } from './plain-stops.ts'
+import { breakOptions, keptLines, type NumberedLines, oneLine } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { asksMore, fittingHeight } from './plain-text.ts'
 import { tolerance } from './stops.ts'
@@ -51,7 +51,7 @@ export function plainRunsLayout(
     width,
     height,
     textWidth,
-    lineEnds: lines.ends.length === 1 ? undefined : lineEndsOf(lines),
+    lineEnds: lines.ends.length === 1 ? undefined : keptLines(lines),
     fittedSize: undefined,
     cut: undefined,
     rest: undefined,

@@ -92,7 +92,7 @@ export const oneLine = (end: number, width: number): NumberedLines => ({
 const none: readonly number[] = []
 
 /** What is kept of lines: of arrays that grew, copies without room to grow. (Typed arrays of a few are larger.) */
-export const lineEndsOf = ({ ends, widths, cut }: Omit<NumberedLines, 'broken'>): LineEnds => ({
+export const keptLines = ({ ends, widths, cut }: Omit<NumberedLines, 'broken'>): LineEnds => ({
   ends: ends.slice(),
   widths: widths.slice(),
   isCut: cut !== undefined,

@@ -3,7 +3,7 @@ import type { Layout } from './layout.ts'
 import { type BrokenWord, brokenWord } from './layout-problems.ts'
 import { layoutOfSizes } from './plain-layout.ts'
 import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
-import { firstFitLines, lineEndsOf, type NumberedLines, oneLine } from './plain-stops.ts'
+import { firstFitLines, keptLines, type NumberedLines, oneLine } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
@@ -77,7 +77,7 @@ export function plainLayout(
     width,
     height,
     textWidth,
-    lineEnds: isWhole ? undefined : lineEndsOf({ ends, widths, cut: cut?.start }),
+    lineEnds: isWhole ? undefined : keptLines({ ends, widths, cut: cut?.start }),
     fittedSize,
     cut,
     rest: cut && { offset: cut.start, line: count },

@@ -39,6 +39,13 @@ const layoutOf = (id: string) =>
     return { text, lines: lines.length, height, width, shown: element.getBoundingClientRect().height }
   })()`)
 
+/** Texts for a page, as the script that makes them. */
+const lateBoats = (count: number) => `Array.from({ length: ${count} }, (_, i) => {
+  const text = document.createElement('dot-line')
+  text.markup = 'Boat ' + i + ' to Saint Orrin’s Landing is late by an hour and more'
+  return text
+})`
+
 describe('a text element', () => {
   it('is as wide as its box and as high as its lines, under a strict policy', async () => {
     const notice = await layoutOf('notice')
@@ -419,11 +426,7 @@ describe('what a reader and an application change', () => {
     const [stale, near, atRest] = await page.evaluate<[number, boolean, number]>(`(async () => {
       const main = document.querySelector('main')
       main.style.width = '600px'
-      const texts = Array.from({ length: 200 }, (_, i) => {
-        const text = document.createElement('dot-line')
-        text.markup = 'Boat ' + i + ' to Saint Orrin’s Landing is late by an hour and more'
-        return text
-      })
+      const texts = ${lateBoats(200)}
       main.append(...texts)
       await window.provider.settled()
       const pause = time => new Promise(resolve => setTimeout(resolve, time))
@@ -492,11 +495,7 @@ describe('what a reader and an application change', () => {
     >(`(async () => {
       const main = document.querySelector('main')
       main.style.width = '600px'
-      const texts = Array.from({ length: 400 }, (_, i) => {
-        const text = document.createElement('dot-line')
-        text.markup = 'Boat ' + i + ' to Saint Orrin’s Landing is late by an hour and more'
-        return text
-      })
+      const texts = ${lateBoats(400)}
       main.append(...texts)
       await window.provider.settled()
       await new Promise(resolve => setTimeout(resolve, 100))
