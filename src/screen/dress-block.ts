@@ -18,7 +18,8 @@ export function sizeFrame(frame: HTMLElement, { width, height }: Layout) {
   setLength(frame, 'block-size', height)
 }
 
-/** So that the page around it takes as little room for it as it likes: what it is wide is taken off behind it. */
-export function takeNoWidth(frame: HTMLElement, { width }: Layout) {
-  setLength(frame, 'margin-inline-end', -width)
+/** The same, for a page that takes as little room for it as it likes: what it is wide is taken off behind it. */
+export function sizeFreely(frame: HTMLElement, layout: Layout) {
+  sizeFrame(frame, layout)
+  setLength(frame, 'margin-inline-end', -layout.width)
 }

@@ -10,7 +10,7 @@ import {
 } from '../core.ts'
 import { htmlParts } from '../targets/html/index.ts'
 import { type BlockPictures, blockPictures } from './block-pictures.ts'
-import { dressBlock, sizeFrame, takeNoWidth } from './dress-block.ts'
+import { dressBlock, sizeFreely } from './dress-block.ts'
 import { ElementBase } from './element-base.ts'
 import { isAlign, readValues, saidText, setText, type TextSetting } from './element-text.ts'
 import { followLinks, type Links, type TextAction } from './links.ts'
@@ -305,8 +305,7 @@ export class DotLineElement extends ElementBase {
     if (isNear || frame.parentNode !== root) return this.show()
     // Its height is known by numbers: the page around it is right, whatever stands in it. Lines that
     // are as wide as its box was would make the page scroll sideways.
-    sizeFrame(frame, layout)
-    takeNoWidth(frame, layout)
+    sizeFreely(frame, layout)
     frame.style.setProperty('overflow', 'clip')
     this.#settle(layout, found)
     provided.showLater(this)
@@ -343,8 +342,7 @@ export class DotLineElement extends ElementBase {
       this.#states = states
     }
     if (frame.parentNode !== root) showParts(this.#parts)
-    sizeFrame(frame, layout)
-    takeNoWidth(frame, layout)
+    sizeFreely(frame, layout)
     frame.style.removeProperty('overflow')
     dressBlock(block, parts)
     this.#lines?.write(parts)
