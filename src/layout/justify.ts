@@ -46,11 +46,12 @@ export function justified(line: BrokenLine, paragraph: ShapedParagraph, room: nu
   const content = line.runs.filter(run => isContent(run, end))
   const lacking = room - line.width
   const give = justificationLimits(paragraph.style)
-  const places = placesIn(content)
+  const [least, most] = give.letters
+  const places = placesIn(content, least !== 0 || most !== 0)
   const amounts = content.map(run => new Float64Array(run.glyphs.glyphs.length))
   const rest = share(lacking, places, 'word', give.words, amounts)
   share(rest, places, 'letter', give.letters, amounts)
-  const widened = content.map((run, i) => withGaps(widenedRun(run, amounts[i]), i, places, amounts))
+  const widened = content.map((run, i) => widenedRun(run, i, places, amounts[i]))
   const hanging = line.runs.filter(run => !isContent(run, end))
   const runs = arranged(widened, hanging, paragraph.level)
   return { ...line, runs, width: line.width + widthOf(widened) - widthOf(content) }
@@ -80,35 +81,35 @@ function share(
 }
 
 /** A run with what was added behind its spaces and its letters, which is the same behind each. */
-function withGaps(
+function widenedRun(
   run: GlyphRun,
   index: number,
   places: readonly Opportunity[],
-  amounts: readonly Float64Array[],
+  amounts: Float64Array,
 ): GlyphRun {
-  const added = (isSpace: boolean) => {
-    const place = places.find(
-      p =>
-        p.run === index &&
-        isWordSpace(run.text.charCodeAt(run.glyphs.clusters[p.glyph])) === isSpace,
-    )
-    return place ? amounts[index][place.glyph] : 0
-  }
-  const [wordGap, letterGap] = [added(true), added(false)]
-  if (wordGap === 0 && letterGap === 0) return run
-  return { ...run, wordGap: wordGap - letterGap, letterGap: letterGap + (run.letterGap ?? 0) }
-}
-
-function widenedRun(run: GlyphRun, amounts: Float64Array): GlyphRun {
   if (amounts.every(amount => amount === 0)) return run
   const scale = unitScale(faceOf(run), run.style.size)
-  const advances = Float64Array.from(run.glyphs.advances, (a, i) => a + amounts[i] / scale)
-  const glyphs = { ...run.glyphs, advances }
-  return { ...run, glyphs, width: advanceOf(glyphs) * scale }
+  const { glyphs: ids, offsetsX, offsetsY, clusters, unsafe } = run.glyphs
+  const advances = new Float64Array(ids.length)
+  for (let i = 0; i < advances.length; i++) {
+    advances[i] = run.glyphs.advances[i] + amounts[i] / scale
+  }
+  const glyphs = { glyphs: ids, advances, offsetsX, offsetsY, clusters, unsafe }
+  const width = advanceOf(glyphs) * scale
+  const added = (isSpace: boolean) => {
+    const place = places.find(
+      p => p.run === index && isWordSpace(run.text.charCodeAt(clusters[p.glyph])) === isSpace,
+    )
+    return place ? amounts[place.glyph] : 0
+  }
+  const [wordGap, letterGap] = [added(true), added(false)]
+  if (wordGap === 0 && letterGap === 0) return { ...run, glyphs, width }
+  const gaps = { wordGap: wordGap - letterGap, letterGap: letterGap + (run.letterGap ?? 0) }
+  return { ...run, glyphs, width, ...gaps }
 }
 
-/** Behind each cluster but the last of the line, from the last tab on. */
-function placesIn(runs: readonly GlyphRun[]): Opportunity[] {
+/** Behind each cluster but the last of the line, from the last tab on; behind letters where they give way. */
+function placesIn(runs: readonly GlyphRun[], doLettersGive: boolean): Opportunity[] {
   let places: Opportunity[] = []
   runs.forEach((run, r) => {
     if (run.object) return
@@ -126,6 +127,8 @@ function placesIn(runs: readonly GlyphRun[]): Opportunity[] {
         continue
       }
       const isLast = r === runs.length - 1 && (next < 0 || next >= count)
+      // Most letters give nothing, and are the most of a line.
+      if (character < firstIdeographic && !doLettersGive && !isWordSpace(character)) continue
       const kind = kindOf(
         character,
         following(runs, r, next < 0 || next >= count ? -1 : clusters[next]),
@@ -165,9 +168,11 @@ function kindOf(character: number, next: number): Opportunity['kind'] | undefine
   return isCursive(scriptTag(scriptOf(character))) ? undefined : 'letter'
 }
 
+const firstIdeographic = 0x2e80
+
 /** Characters that stand in squares of their own: ideographs, kana and their punctuation. */
 function isIdeographic(character: number): boolean {
-  if (character < 0x2e80) return false
+  if (character < firstIdeographic) return false
   if (character <= 0xa4cf || character >= 0x20000) return true
   return (
     (character >= 0xf900 && character <= 0xfaff) || (character >= 0xff00 && character <= 0xff60)

@@ -73,7 +73,11 @@ export function shortLine(
 }
 
 /** Tracking stands between the last letter and the mark, and none behind the last of all. */
-function withMark(length: number, mark: SizedMark | undefined, { tracking }: PlainStyle): number {
+export function withMark(
+  length: number,
+  mark: SizedMark | undefined,
+  { tracking }: PlainStyle,
+): number {
   if (!mark || mark.widths.length === 0) return length - tracking
   let width = length
   for (const one of mark.widths) width += one
@@ -81,11 +85,11 @@ function withMark(length: number, mark: SizedMark | undefined, { tracking }: Pla
 }
 
 /** How far along a glyph of a word begins; the last of its clusters ends where the word does. */
-const alongCluster = (words: WordLine, word: number, glyph: number) =>
+export const alongCluster = (words: WordLine, word: number, glyph: number) =>
   glyph < 0 ? words.to[word] : alongGlyph(words, word, glyph)
 
 /** Whether the letters behind a place are of one glyph, and so as far along as each other. */
-function goesOnAsOne(
+export function goesOnAsOne(
   word: number,
   offset: number,
   { count, starts, ends, from, to, deltas, table, words }: WordLine,

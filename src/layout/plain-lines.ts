@@ -78,7 +78,7 @@ export function reachOfRuns(
 ): LineExtents {
   let { reach } = own
   for (let i = indexAt(runs, start); i < runs.length && runs[i].start < end; i++) {
-    if (runs[i].own !== own) reach = unitedExtents(reach, runs[i].own.reach)
+    if (runs[i].own !== own && runs[i].end > start) reach = unitedExtents(reach, runs[i].own.reach)
   }
   return reach
 }

@@ -1,16 +1,17 @@
-import type { WordLine } from '../shaping/index.ts'
 import { breakKinds } from '../unicode/index.ts'
 import { contentEnd } from './content-end.ts'
+import { measuredItem } from './plain-item.ts'
 import { alongAt, isSafePlace, wordAt } from './plain-places.ts'
+import { cutRuns } from './plain-run-cut.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import { breakOptions, type NumberedLines } from './plain-stops.ts'
-import { behindItem, type PlainStyle } from './plain-style.ts'
+import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /**
  * The lines of a text in several styles in a room, first fit; undefined where it takes more than the
  * numbers of its words: where one is wider than its line, not safe to break where it may be, or alone
- * on the last line and may not be.
+ * on the last line and may not be. Of more lines than `most` the last is cut.
  */
 export function runLines(
   text: string,
@@ -18,6 +19,7 @@ export function runLines(
   runs: readonly PlainRun[],
   room: number,
   script: number,
+  most: number,
 ): NumberedLines | undefined {
   const stops = runStops(text, own, runs, script)
   if (!stops) return undefined
@@ -26,9 +28,19 @@ export function runLines(
   const lines = { ends: [] as number[], widths: [] as number[], broken: [] }
   let x = 0
   for (let next = 0; next < offsets.length; ) {
-    if (ends[next] - x > limit) return undefined
+    const isWide = ends[next] - x > limit
     let last = next
     while (last + 1 < offsets.length && ends[last + 1] - x <= limit) last++
+    const isLast = lines.ends.length === most - 1
+    if (isLast && (isWide ? own.style.overflowWrap !== 'normal' : last + 1 < offsets.length)) {
+      const start = lines.ends.at(-1) ?? 0
+      const line = cutRuns({ text, own, runs, start, room, script })
+      if (!line) return undefined
+      lines.ends.push(line.end)
+      lines.widths.push(line.width)
+      return { ...lines, cut: line.end }
+    }
+    if (isWide) return undefined
     lines.ends.push(offsets[last])
     lines.widths.push(ends[last] - x)
     x = starts[last]
@@ -88,33 +100,4 @@ function runStops(
     x += words.total * scale
   }
   return { offsets, ends, starts }
-}
-
-/** Neighbouring runs that are shaped as one, and their words. */
-export interface MeasuredItem {
-  readonly start: number
-  readonly end: number
-  /** The first run behind them. */
-  readonly next: number
-  readonly scale: number
-  readonly piece: string
-  readonly words: WordLine
-}
-
-/** Undefined where they are more than their words, or spaced: what ends a run then depends on the next. */
-export function measuredItem(
-  text: string,
-  runs: readonly PlainRun[],
-  first: number,
-  script: number,
-): MeasuredItem | undefined {
-  const { start, own } = runs[first]
-  const next = behindItem(runs, first)
-  const { end } = runs[next - 1]
-  const { spacing } = own.shaping
-  const segment = own.segments.get(script)
-  if (!segment || spacing.tracking !== 0 || spacing.word !== 0) return undefined
-  const piece = start === 0 && end === text.length ? text : text.slice(start, end)
-  const words = own.tools.measureWords(own.face, piece, segment, spacing)
-  return words && { start, end, next, scale: own.scale, piece, words }
 }

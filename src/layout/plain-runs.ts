@@ -2,61 +2,99 @@ import { isUnbroken } from '../shaping/index.ts'
 import type { Frame } from './frame.ts'
 import type { Layout, SourcePiece } from './layout.ts'
 import { trimmed } from './line-reach.ts'
+import { measuredItem } from './plain-item.ts'
 import { layoutOfSizes } from './plain-layout.ts'
 import { reachOfRuns } from './plain-lines.ts'
 import { alongAt, wordAt } from './plain-places.ts'
-import { measuredItem, runLines } from './plain-run-lines.ts'
+import { cutRuns } from './plain-run-cut.ts'
+import { runLines } from './plain-run-lines.ts'
 import { scriptOfPlain } from './plain-script.ts'
-import type { PlainRun } from './plain-shaping.ts'
+import { dividedByScript, type PlainRun, runsWithin } from './plain-shaping.ts'
 import { breakOptions, keptLines, type NumberedLines, oneLine } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
-import { asksMore, fittingHeight } from './plain-text.ts'
+import { asksMore, cutBehind, fittingHeight } from './plain-text.ts'
 import { tolerance } from './stops.ts'
 
 /**
  * A layout of a plain text in several styles; undefined where it takes more than its words to make
- * one. `own` is the style of the paragraph, and runs follow each other.
+ * one. `own` is the style of its paragraphs, and runs follow each other.
  */
 export function plainRunsLayout(
   text: string,
   own: PlainStyle,
-  runs: readonly PlainRun[],
+  styled: readonly PlainRun[],
   sourceMap: readonly SourcePiece[],
   frame: Frame,
 ): Layout | undefined {
-  if (runs.length === 0 || asksMore(frame)) return undefined
-  const script = scriptOfPlain(text)
-  if (script === 0 || isSpace(text, text.length - 1)) return undefined
-  const lengths = lengthsOf(text, own, runs, script)
-  if (!lengths) return undefined
+  if (styled.length === 0 || asksMore(frame)) return undefined
   const { inlineStart, inlineEnd } = own.padding
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
-  const lines = linesIn(room, lengths, text, own, runs, script)
   const most = frame.maxLines ?? own.style.maxLines ?? Infinity
-  if (!lines || lines.ends.length > most) return undefined
-  const height = fittingHeight(heightOf(lines, own, runs), own, frame)
+  const isOne = !text.includes('\n')
+  const runs = isOne ? dividedByScript(text, styled) : styled
+  const found = isOne
+    ? paragraphLines(text, own, runs, room, most)
+    : linesOfAll(text, own, runs, room)
+  if (!found || found.ends.length > most) return undefined
+  const { ends, widths, cut: cutAt } = found
+  const height = fittingHeight(heightOf(ends, text, own, runs), own, frame)
   if (height === undefined) return undefined
   let textWidth = 0
-  for (const width of lines.widths) if (width > textWidth) textWidth = width
+  for (const width of widths) if (width > textWidth) textWidth = width
   const width = (room ?? textWidth) + inlineStart + inlineEnd
+  const cut = cutAt === undefined ? undefined : cutBehind(cutAt, text)
   // Written out: copies by spreading are slow where there are tens of thousands.
   return layoutOfSizes({
     text,
     own,
     runs,
-    isOne: true,
+    isOne,
     frame,
     sourceMap,
     width,
     height,
     textWidth,
-    lineEnds: lines.ends.length === 1 ? undefined : keptLines(lines),
+    lineEnds: ends.length === 1 && !cut ? undefined : keptLines(found),
     fittedSize: undefined,
-    cut: undefined,
-    rest: undefined,
+    cut,
+    rest: cut && { offset: cut.start, line: ends.length },
     problems: none,
   })
+}
+
+/** The lines of all paragraphs of a text: of those that do not go into their frame more is to be told. */
+function linesOfAll(
+  text: string,
+  own: PlainStyle,
+  runs: readonly PlainRun[],
+  room: number | undefined,
+): NumberedLines | undefined {
+  const [ends, widths]: [number[], number[]] = [[], []]
+  let start = 0
+  for (const piece of text.split('\n')) {
+    const inside = runsWithin(runs, start, start + piece.length)
+    const lines = piece === '' ? oneLine(0, 0) : paragraphLines(piece, own, inside, room, Infinity)
+    if (!lines) return undefined
+    for (const end of lines.ends) ends.push(start + end)
+    for (const width of lines.widths) widths.push(width)
+    start += piece.length + 1
+  }
+  return { ends, widths, broken: [] }
+}
+
+/** The lines of one paragraph; of more than `most` the last is cut. */
+function paragraphLines(
+  text: string,
+  own: PlainStyle,
+  runs: readonly PlainRun[],
+  room: number | undefined,
+  most: number,
+): NumberedLines | undefined {
+  const script = runs[0].script ?? scriptOfPlain(text)
+  if (script === 0 || isSpace(text, text.length - 1)) return undefined
+  const lengths = lengthsOf(text, own, runs, script)
+  return lengths && linesIn(room, lengths, text, own, runs, script, most)
 }
 
 /** On one line the text is as long as its painted runs, or its items where it has to fit. */
@@ -67,26 +105,44 @@ function linesIn(
   own: PlainStyle,
   runs: readonly PlainRun[],
   script: number,
+  most: number,
 ): NumberedLines | undefined {
   if (room === undefined) return oneLine(text.length, painted)
   const isOnOne = endsAtSpaces && along <= room + tolerance
-  return isOnOne ? oneLine(text.length, along) : runLines(text, own, runs, room, script)
+  if (isOnOne) return oneLine(text.length, along)
+  // What stands on one line at most is cut wherever its words end.
+  if (most === 1 && along > room + tolerance && own.style.overflowWrap !== 'normal') {
+    const cut = cutRuns({ text, own, runs, start: 0, room, script })
+    return cut && { ends: [cut.end], widths: [cut.width], broken: [], cut: cut.end }
+  }
+  return runLines(text, own, runs, room, script, most)
 }
 
 const none: Layout['problems'] = []
 
 /** How far down the last of some lines reaches, each as high as the styles on it ask for. */
-function heightOf({ ends }: NumberedLines, own: PlainStyle, runs: readonly PlainRun[]): number {
+function heightOf(
+  ends: readonly number[],
+  text: string,
+  own: PlainStyle,
+  runs: readonly PlainRun[],
+): number {
   let depth = own.padding.blockStart
   const last = ends.length - 1
-  for (let i = 0; i <= last; i++) {
-    const reach = reachOfRuns(own, runs, i > 0 ? ends[i - 1] : 0, ends[i])
-    if (reach === own.reach) {
-      depth += own.heightOf(i === 0, i === last)
-      continue
+  for (let i = 0, start = 0; i <= last; i++) {
+    // What stands between two lines is the end of a paragraph.
+    const isNew = i > 0 && text[start] === '\n'
+    if (isNew) {
+      start++
+      depth += own.space
     }
-    const { above, below } = trimmed(reach, own.style, own.tools, i === 0, i === last)
-    depth += above + below
+    const reach = reachOfRuns(own, runs, start, ends[i])
+    if (reach === own.reach) depth += own.heightOf(i === 0, i === last)
+    else {
+      const { above, below } = trimmed(reach, own.style, own.tools, i === 0, i === last)
+      depth += above + below
+    }
+    start = ends[i]
   }
   return depth
 }

@@ -1,11 +1,24 @@
 import type { WordLine } from '../shaping/index.ts'
-import { firstBeyondPlain, plain, plainCharacters } from '../unicode/index.ts'
+import { firstBeyondPlain, plain, plainCharacters, scripts } from '../unicode/index.ts'
 import type { PlainStyle } from './plain-style.ts'
+
+/** The scripts of plain texts, by their bits in `plain`. */
+export const plainScriptNames = [
+  [plain.latin, 'Latin'],
+  [plain.greek, 'Greek'],
+  [plain.cyrillic, 'Cyrillic'],
+] as const
 
 const plainScripts = plain.latin | plain.greek | plain.cyrillic
 
 /** The bit of the script of a plain text; 0 where it may not be one, as where it has a newline. */
 export function scriptOfPlain(text: string): number {
+  const found = scriptsOfPlain(text)
+  return (found & (found - 1)) === 0 ? found : 0
+}
+
+/** The bits of all scripts of a text that is plain but for having several; 0 where it is more than that. */
+function scriptsOfPlain(text: string): number {
   const kinds = plainCharacters()
   const { length } = text
   let all = 0
@@ -16,11 +29,35 @@ export function scriptOfPlain(text: string): number {
     if (kind === 0) return 0
     all |= kind
   }
-  const script = all & plainScripts
-  // Text of no script is Latin; text of several is more than plain, and so are spaces alone.
-  if (script === 0) return (all & plain.common) === 0 ? 0 : plain.latin
-  return (script & (script - 1)) === 0 ? script : 0
+  const found = all & plainScripts
+  // Text of no script is Latin, but for spaces alone, which are more than plain.
+  if (found === 0) return (all & plain.common) === 0 ? 0 : plain.latin
+  return found
 }
+
+/** Whether a text is plain but for having several scripts. */
+export function hasSeveralScripts(text: string): boolean {
+  const found = scriptsOfPlain(text)
+  return (found & (found - 1)) !== 0
+}
+
+/** The stretches of a text of several scripts, each with its bit; none of a text that has only one. */
+export function scriptRuns(text: string): readonly ScriptStretch[] {
+  if (!hasSeveralScripts(text)) return none
+  return scripts(text).map(({ end, script }) => ({ end, script: bitOf.get(script) ?? 0 }))
+}
+
+/** A stretch of one script, up to an offset. */
+export interface ScriptStretch {
+  readonly end: number
+  readonly script: number
+}
+
+const none: readonly ScriptStretch[] = []
+
+const bitOf: ReadonlyMap<string, number> = new Map(
+  plainScriptNames.map(([bit, name]) => [name, bit] as const),
+)
 
 /**
  * The words of a plain text that has some; undefined where it is more than those. Of a paragraph,

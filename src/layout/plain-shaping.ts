@@ -4,8 +4,9 @@ import {
   type StyledRun,
   shapedItem,
 } from '../shaping/index.ts'
+import { indexAt } from './index-at.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { scriptOfPlain } from './plain-script.ts'
+import { scriptOfPlain, scriptRuns } from './plain-script.ts'
 import { behindItem, type PlainStyle } from './plain-style.ts'
 import { type Breakable, breakable } from './stops.ts'
 
@@ -14,6 +15,12 @@ export interface PlainRun {
   readonly start: number
   readonly end: number
   readonly own: PlainStyle
+  /** The bit of its script, where the text has several. */
+  readonly script?: number
+  /** Where it leads to. */
+  readonly link?: string | undefined
+  /** A name for the program to act on. */
+  readonly action?: string | undefined
 }
 
 /** A plain text as any other is shaped, in the faces that it was measured in. */
@@ -27,9 +34,48 @@ export function shapedPlainly(
   return text.split('\n').map(piece => {
     const start = offset
     offset += piece.length + 1
-    const several = runs ?? (piece === '' ? [] : [{ start: 0, end: piece.length, own }])
+    const sole = piece === '' ? [] : [{ start: 0, end: piece.length, own }]
+    const several = runs ? runsWithin(runs, start, start + piece.length) : sole
     return breakable(paragraphOf(piece, start, several, own), tools)
   })
+}
+
+/** The runs of a part of a text, their offsets counted from its start. */
+export function runsWithin(
+  runs: readonly PlainRun[],
+  start: number,
+  end: number,
+): readonly PlainRun[] {
+  if (start === 0 && end === runs[runs.length - 1].end) return runs
+  const inside: PlainRun[] = []
+  for (let i = indexAt(runs, start); i < runs.length && runs[i].start < end; i++) {
+    const { start: from, end: to } = runs[i]
+    if (to <= start) continue
+    inside.push({
+      ...runs[i],
+      start: Math.max(from, start) - start,
+      end: Math.min(to, end) - start,
+    })
+  }
+  return inside
+}
+
+/** Runs divided where their script changes, where it does. */
+export function dividedByScript(text: string, runs: readonly PlainRun[]): readonly PlainRun[] {
+  const stretches = scriptRuns(text)
+  if (stretches.length === 0) return runs
+  const divided: PlainRun[] = []
+  let next = 0
+  for (const run of runs) {
+    for (let { start } = run; start < run.end; ) {
+      while (stretches[next].end <= start) next++
+      const { end: limit, script } = stretches[next]
+      const end = Math.min(run.end, limit)
+      divided.push({ ...run, start, end, script })
+      start = end
+    }
+  }
+  return divided
 }
 
 function paragraphOf(
@@ -40,14 +86,7 @@ function paragraphOf(
 ): ShapedParagraph {
   return {
     text,
-    runs: runs.map(
-      (run): StyledRun => ({
-        start: run.start,
-        end: run.end,
-        style: run.own.style,
-        styleNames: run.own.styleNames,
-      }),
-    ),
+    runs: runs.map(styledRun),
     isolates: [],
     offset,
     style,
@@ -59,16 +98,25 @@ function paragraphOf(
   }
 }
 
+const styledRun = ({ start, end, own, link, action }: PlainRun): StyledRun => ({
+  start,
+  end,
+  style: own.style,
+  styleNames: own.styleNames,
+  ...(link !== undefined && { link }),
+  ...(action !== undefined && { action }),
+})
+
 /** Neighbours that differ in paint only are shaped as one. */
 function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
   const script = scriptOfPlain(text)
   const items: ShapedRun[] = []
   for (let i = 0; i < runs.length; ) {
-    const { start, own } = runs[i]
+    const { start, own, script: ownScript = script } = runs[i]
     const next = behindItem(runs, i)
     const { end } = runs[next - 1]
     i = next
-    const segment = own.segments.get(script)
+    const segment = own.segments.get(ownScript)
     if (!segment) continue
     const { face, style, tools, shaping } = own
     const item = {

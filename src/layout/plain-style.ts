@@ -9,6 +9,7 @@ import type { LineExtents } from './line-box.ts'
 import { trimmed } from './line-reach.ts'
 import type { Look } from './looks.ts'
 import { flowPadding } from './padding.ts'
+import { plainScriptNames } from './plain-script.ts'
 
 /**
  * A style in which plain texts are laid out by numbers: strings of words in one script, of one face,
@@ -48,12 +49,6 @@ export interface PlainStyle {
 /** Which no frame is the same as. */
 const noFrame: Frame = { width: Number.NaN }
 
-const scripts = [
-  [plain.latin, 'Latin'],
-  [plain.greek, 'Greek'],
-  [plain.cyrillic, 'Cyrillic'],
-] as const
-
 /** Letters that are so much closer, in ems, still stand one behind the other. */
 const leastSpacing = -0.1
 
@@ -65,7 +60,6 @@ function isPlainStyle(style: Style): boolean {
     style.wordSpacing >= leastSpacing &&
     style.variantPosition === 'normal' &&
     style.caps === 'normal' &&
-    style.textTransform === 'none' &&
     style.direction !== 'rtl' &&
     style.writingMode === 'horizontal-tb' &&
     style.firstIndent === 0 &&
@@ -106,7 +100,7 @@ export function plainStyle(
   ]
   let mark: { readonly found: SizedMark | undefined } | undefined
   const { hyphenate = false, shrinkTo } = style.longWords
-  const segments = scripts.map(
+  const segments = plainScriptNames.map(
     ([bit, script]) => [bit, tools.segmentOf(script, language, features, 0)] as const,
   )
   return {
@@ -140,8 +134,14 @@ const isShapedWith = (a: PlainStyle, b: PlainStyle) =>
   a.segments.get(plain.latin) === b.segments.get(plain.latin)
 
 /** The first run behind those that are shaped as one with a run. */
-export function behindItem(runs: readonly { readonly own: PlainStyle }[], first: number): number {
+export function behindItem(
+  runs: readonly { readonly own: PlainStyle; readonly script?: number }[],
+  first: number,
+): number {
+  const { own, script } = runs[first]
   let next = first + 1
-  while (next < runs.length && isShapedWith(runs[first].own, runs[next].own)) next++
+  while (next < runs.length && runs[next].script === script && isShapedWith(own, runs[next].own)) {
+    next++
+  }
   return next
 }

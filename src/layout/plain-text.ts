@@ -1,5 +1,5 @@
 import type { Frame } from './frame.ts'
-import type { Layout } from './layout.ts'
+import type { Layout, SourcePiece } from './layout.ts'
 import { type BrokenWord, brokenWord } from './layout-problems.ts'
 import { layoutOfSizes } from './plain-layout.ts'
 import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
@@ -21,6 +21,8 @@ export function plainLayout(
   own: PlainStyle,
   frame: Frame,
   fittedSize?: number,
+  /** Where it is not the markup as it stands. */
+  sourceMap?: readonly SourcePiece[],
 ): Layout | undefined {
   if (asksMore(frame)) return undefined
   const { inlineStart, inlineEnd } = own.padding
@@ -73,7 +75,7 @@ export function plainLayout(
     runs: undefined,
     isOne,
     frame,
-    sourceMap: undefined,
+    sourceMap,
     width,
     height,
     textWidth,
@@ -87,7 +89,7 @@ export function plainLayout(
 
 const none: Layout['problems'] = []
 
-const cutBehind = (start: number, text: string) => ({
+export const cutBehind = (start: number, text: string) => ({
   start,
   end: text.length,
   text: text.slice(start),

@@ -1,5 +1,6 @@
 import {
   type Frame,
+  hasSeveralScripts,
   type Layout,
   type LayoutTools,
   type PlainRun,
@@ -10,12 +11,14 @@ import {
   plainStyle,
   plainText,
   type SourcePiece,
+  sourceMapOf,
 } from '../layout/index.ts'
 import { isRich, nextMark, type RichText, type Values } from '../markup/index.ts'
 import { keptByStyle, keptOnShelf } from '../shaping/index.ts'
 import type { Sheet, Style } from '../sheet/index.ts'
 import { flatInks } from './not-drawn.ts'
 import type { AsRead } from './paragraph-writer.ts'
+import type { Resolved } from './resolve.ts'
 import { bareText, richPieces, type SimplePiece, simplePieces } from './simple-markup.ts'
 import { withName } from './span-style.ts'
 import type { StyleBook } from './style-book.ts'
@@ -28,6 +31,8 @@ export interface PlainSetter {
     values: Values,
     frame: Frame,
   ): Layout | undefined
+  /** Sets what was resolved, whatever it was before, in a style as it is stated. */
+  setResolved(resolved: Resolved, stated: Style, frame: Frame): Layout | undefined
   /** Makes a text without marks and values ready to be wrapped. */
   shape(markup: string | RichText, style: string | undefined, values: Values): PlainText | undefined
 }
@@ -66,8 +71,12 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
   function plainOf(style: Style, names: readonly string[]): PlainStyle | undefined {
     // Letters that are raised or small may be others, of the font: that is found out by the text.
     if (style.variantPosition !== 'normal' || style.caps !== 'normal') return undefined
+    if (hasNotes || style.textTransform !== 'none') return undefined
     const read = asRead(style)
-    if (hasNotes || flatInks(read).length > 0) return undefined
+    return flatInks(read).length > 0 ? undefined : plainAsRead(read, names)
+  }
+
+  function plainAsRead(read: Style, names: readonly string[]): PlainStyle | undefined {
     const byNames = keptStyles.of(read)
     const key = names.join('\n')
     if (!byNames.has(key)) byNames.set(key, plainStyle(read, names, tools))
@@ -132,13 +141,15 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     const base = styleNamed(name, languageOf(markup))
     if (!base.own) return undefined
     const bare = textOf(markup)
-    if (bare !== undefined) return isEmpty(values) ? plainLayout(bare, base.own, frame) : undefined
+    if (bare !== undefined) return isEmpty(values) ? bareLayout(bare, base.own, frame) : undefined
     const pieces = isRich(markup) ? richPieces(markup, values) : simplePieces(markup, values)
     const runs = pieces && runsOf(pieces, base)
     if (!pieces || !runs) return undefined
     const sourceMap: SourcePiece[] = []
     let text = ''
     for (const piece of pieces) {
+      // Which paragraphs stand in a span as a whole is found out of what is resolved.
+      if (piece.text.includes('\n')) return undefined
       const start = text.length
       text += piece.text
       const { start: from, end: to } = piece
@@ -147,14 +158,59 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     return plainRunsLayout(text, base.own, runs, sourceMap, frame)
   }
 
+  function setResolved(
+    { paragraphs, sourceMap, problems }: Resolved,
+    stated: Style,
+    frame: Frame,
+  ): Layout | undefined {
+    if (problems.length > 0) return undefined
+    const [{ style }] = paragraphs
+    // What the whole text is in says how much of it is shown, and its paragraphs all else.
+    if (style.maxLines !== stated.maxLines || style.longWords !== stated.longWords) return undefined
+    const runs: PlainRun[] = []
+    let text = ''
+    for (const paragraph of paragraphs) {
+      if (paragraph.style !== style) return undefined
+      const { offset } = paragraph
+      for (const { start, end, style, styleNames = [], link, action, object } of paragraph.runs) {
+        const own = object ? undefined : plainAsRead(style, styleNames)
+        if (!own) return undefined
+        runs.push({ start: offset + start, end: offset + end, own, link, action })
+      }
+      text += offset === 0 ? paragraph.text : `\n${paragraph.text}`
+    }
+    if (runs.length === 0) return undefined
+    const [{ own, link, action }] = runs
+    const isBare = link === undefined && action === undefined
+    if (runs.length === 1 && paragraphs.length === 1 && own.style === style && isBare) {
+      return bareLayout(text, own, frame, sourceMap)
+    }
+    const whole = plainAsRead(style, own.styleNames)
+    return whole && plainRunsLayout(text, whole, runs, sourceMap, frame)
+  }
+
   return {
     set,
+    setResolved,
     shape(markup, name, values) {
       const { own } = styleNamed(name, languageOf(markup))
       const text = own && isEmpty(values) ? textOf(markup) : undefined
       return own && text !== undefined ? plainText(text, own) : undefined
     },
   }
+}
+
+/** Of a text in one style: as one run, or as many as it has scripts. */
+function bareLayout(
+  text: string,
+  own: PlainStyle,
+  frame: Frame,
+  sourceMap?: readonly SourcePiece[],
+): Layout | undefined {
+  const layout = plainLayout(text, own, frame, undefined, sourceMap)
+  if (layout || !hasSeveralScripts(text)) return layout
+  const run = { start: 0, end: text.length, own }
+  return plainRunsLayout(text, own, [run], sourceMap ?? sourceMapOf(text.length), frame)
 }
 
 const languageOf = (markup: string | RichText) =>

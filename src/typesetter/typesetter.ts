@@ -322,7 +322,10 @@ export function typesetter<S extends string, I extends string, Z extends string>
     }
     if (fit) return fitted(markup, setting, frame, checkedFit(fit))
     const text = resolved(markup, setting)
-    return laidOut(shaped(text), frame, text.base, text)
+    // Changes that are none ask for the general way: what the other gives is compared with it.
+    const isQuick = changes === undefined || !isEmpty(changes)
+    const simple = isQuick ? plainTexts.setResolved(text, text.base, frame) : undefined
+    return simple ?? laidOut(shaped(text), frame, text.base, text)
   }
 
   function fitted(
@@ -378,6 +381,11 @@ const plainlyResolved = ({ text }: PlainText): Resolved => ({
   problems: none,
   sourceMap: sourceMapOf(text.length),
 })
+
+function isEmpty(changes: object): boolean {
+  for (const _ in changes) return false
+  return true
+}
 
 /** Both lists in one; most are empty. */
 function concatenated(a: readonly Problem[], b: readonly Problem[]): readonly Problem[] {

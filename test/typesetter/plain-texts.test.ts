@@ -9,6 +9,7 @@ import {
   rich,
   richFromText,
   type Setting,
+  type Shelf,
   span,
   type Typesetter,
   typesetter,
@@ -59,16 +60,14 @@ const isByWords = (layout: Layout) =>
   Object.getOwnPropertyDescriptor(layout, 'lines')?.get !== undefined
 
 describe('plain texts are laid out as all others are', () => {
+  let shelf: Shelf
   let setter: Typesetter<string>
   beforeAll(async () => {
     const { cff, variableCff } = fontFiles
-    setter = typesetter({
-      sheet: defineSheet({ styles: looks }),
-      shelf: await openShelf({ fonts: [cff, variableCff] }),
-      problems: 'collect',
-    })
+    shelf = await openShelf({ fonts: [cff, variableCff] })
+    setter = typesetter({ sheet: defineSheet({ styles: looks }), shelf, problems: 'collect' })
   })
-  /** As any text is set: changes at a call, also none, make it one of the general way. */
+  /** As any text is set: changes at a call that are none make it one of the general way. */
   const generally = (text: string | RichText, setting: Setting) =>
     setter.set(text as string, { ...setting, with: {} })
   let taken = 0
@@ -236,7 +235,7 @@ describe('plain texts are laid out as all others are', () => {
       .tuple(words, fc.boolean())
       .map(([list, isApart]) => list.join(isApart ? ' ' : ''))
     const value = fc.oneof(text, fc.integer(), fc.constantFrom('שלום', '', 'a\nb', '~plain[x]'))
-    const part = fc.oneof(
+    let part = fc.oneof(
       text,
       fc.constantFrom('{a}', '{b}'),
       fc
@@ -246,9 +245,18 @@ describe('plain texts are laid out as all others are', () => {
     const setting = fc.record({
       style: fc.constantFrom(...names),
       width: fc.constantFrom(undefined, 60, 100, 140, 400),
-      maxLines: fc.constantFrom(undefined, 2),
+      maxLines: fc.constantFrom(undefined, 1, 2),
     })
+    const head = fc.oneof(
+      fc.constantFrom(...names),
+      fc.constantFrom('plain,bold', 'size=1.3x', 'ink=#00a', 'inked,href="/x"', 'action=go'),
+    )
+    const nested = fc
+      .tuple(head, text, head, text, text)
+      .map(([outer, a, inner, b, c]) => `~${outer}[${a}~${inner}[${b}]${c}]`)
+    part = fc.oneof(part, part, nested, fc.constantFrom('~[', '~]'))
     let quick = 0
+    let cut = 0
     fc.assert(
       fc.property(fc.array(part, { maxLength: 5 }), value, value, setting, (parts, a, b, own) => {
         const markup = parts.join('')
@@ -258,11 +266,55 @@ describe('plain texts are laid out as all others are', () => {
         }
         check(markup, { ...own, values })
         check(parseMarkup(markup).rich, { ...own, values })
-        if (isByWords(setter.set(markup, { ...own, values })) && /[~{]/.test(markup)) quick++
+        const layout = setter.set(markup, { ...own, values })
+        if (!isByWords(layout) || !/[~{]/.test(markup)) return
+        quick++
+        if (layout.cut) cut++
       }),
       { numRuns: 700 },
     )
     expect(quick).toBeGreaterThan(45)
+    expect(cut).toBeGreaterThan(2)
+  })
+
+  it('a span, a link, an action or a change throws no label onto the general way', () => {
+    const labels = {
+      whole: '~bold[Boats to Ardle Point]',
+      nested: '~bold[Boats ~inked[to Ardle] Point]',
+      several: 'Boats ~bold,inked[to Ardle] Point',
+      overridden: 'Boats ~size=1.2x,weight=700[to Ardle] Point',
+      link: 'Boats ~href="/ardle"[to Ardle] Point',
+      action: '~action=rebook[Boats] to Ardle Point',
+      escaped: 'Boats ~[to~] Ardle Point ~{late~}',
+      upper: '~upper[Boats] to Ardle Point',
+      scripts: 'Лодки на Ardle Point, π to 3.14',
+    }
+    const several = 'Boats ~bold[to]\n\nArdle ~href="/ardle"[Point]'
+    expect(isByWords(setter.set(several, { style: 'loose', width: 90 }))).toBe(true)
+    for (const frame of [{}, { width: 60 }, { width: 60, maxLines: 2 }, { height: 40 }]) {
+      check(several, { style: 'loose', ...frame })
+    }
+    for (const markup of Object.values(labels)) {
+      for (const frame of [{}, { width: 300 }, { width: 90 }, { width: 90, maxLines: 1 }]) {
+        const layout = setter.set(markup as string, { style: 'plain', ...frame })
+        expect(isByWords(layout), `${markup} in ${JSON.stringify(frame)}`).toBe(true)
+        check(markup, { style: 'plain', ...frame })
+      }
+    }
+    for (const changes of [{ size: 21 }, { weight: 700 }, { ink: '#a00' }] as const) {
+      // The same stated in the sheet, which is set the general way.
+      const stated = defineSheet({ styles: { ...looks, plain: changes } })
+      const other = typesetter({ sheet: stated, shelf, problems: 'collect' })
+      for (const text of ['Boats to Ardle Point', labels.several, labels.link]) {
+        const own = { style: 'plain', width: 90, maxLines: 1 } as const
+        const changed = setter.set(text as string, { ...own, with: changes })
+        expect(isByWords(changed)).toBe(true)
+        expectSame(
+          Object.fromEntries(Object.entries(changed)),
+          Object.fromEntries(Object.entries(other.set(text as string, { ...own, with: {} }))),
+        )
+      }
+    }
   })
 
   it('texts of catalogs, in their languages and with values of their own, and rich texts', () => {

@@ -1,3 +1,4 @@
+import { bytesRow, int32Row, uint32Row } from '../../blocks/index.ts'
 import type { Extents, Outline } from '../../geometry/index.ts'
 import { fail } from '../../problem/index.ts'
 import type { ColorPart } from '../color-glyph.ts'
@@ -256,22 +257,20 @@ function glyphReader(hb: Calls, heap: Heap): (buffer: number, start: number) => 
     const count = hb.hb_buffer_get_length(buffer)
     const infos = hb.hb_buffer_get_glyph_infos(buffer, 0) >> 2
     const positions = hb.hb_buffer_get_glyph_positions(buffer, 0) >> 2
-    const shaped = {
-      glyphs: new Uint32Array(count),
-      advances: new Int32Array(count),
-      offsetsX: new Int32Array(count),
-      offsetsY: new Int32Array(count),
-      clusters: new Uint32Array(count),
-      unsafe: new Uint8Array(count),
-    }
+    const glyphs = uint32Row(count)
+    const advances = int32Row(count)
+    const offsetsX = int32Row(count)
+    const offsetsY = int32Row(count)
+    const clusters = uint32Row(count)
+    const unsafe = bytesRow(count)
     for (let i = 0, info = infos, at = positions; i < count; i++, info += fields, at += fields) {
-      shaped.glyphs[i] = words[info]
-      shaped.unsafe[i] = words[info + 1] & 1 // HB_GLYPH_FLAG_UNSAFE_TO_BREAK
-      shaped.clusters[i] = words[info + 2] - start
-      shaped.advances[i] = signed[at]
-      shaped.offsetsX[i] = signed[at + 2]
-      shaped.offsetsY[i] = signed[at + 3]
+      glyphs[i] = words[info]
+      unsafe[i] = words[info + 1] & 1 // HB_GLYPH_FLAG_UNSAFE_TO_BREAK
+      clusters[i] = words[info + 2] - start
+      advances[i] = signed[at]
+      offsetsX[i] = signed[at + 2]
+      offsetsY[i] = signed[at + 3]
     }
-    return shaped
+    return { glyphs, advances, offsetsX, offsetsY, clusters, unsafe }
   }
 }
