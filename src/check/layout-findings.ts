@@ -5,8 +5,8 @@ import type { FindingCode } from './finding.ts'
 export interface LayoutFinding {
   readonly code: FindingCode
   readonly message: string
-  readonly figure?: number
-  readonly limit?: number
+  readonly figure?: number | undefined
+  readonly limit?: number | undefined
 }
 
 /** Room that a text has. */
@@ -37,16 +37,18 @@ const spaceless =
 const slack = 0.01
 
 /** What is wrong with a layout, measured against its room. */
-export function* layoutFindings(layout: Layout, room: TextRoom): Generator<LayoutFinding> {
+export function layoutFindings(layout: Layout, room: TextRoom): readonly LayoutFinding[] {
+  const findings: LayoutFinding[] = []
   for (const problem of layout.problems) {
     const found = ofProblem(problem)
-    if (found) yield found
+    if (found) findings.push(found)
   }
-  yield* roomFindings(layout, room)
+  for (const found of roomFindings(layout, room)) findings.push(found)
   const lone = loneWord(layout)
   if (lone !== undefined) {
-    yield { code: 'lone-word', message: `one word is alone on the last line: '${lone}'` }
+    findings.push({ code: 'lone-word', message: `one word is alone on the last line: '${lone}'` })
   }
+  return findings
 }
 
 /** The word that is alone on the last line of a paragraph of more. */
@@ -79,25 +81,37 @@ export function* faceFindings(looks: readonly Look[]): Generator<LayoutFinding> 
 }
 
 /** What has no room: text that is cut, too high or too wide. */
-export function* roomFindings(
-  layout: Layout,
+export function roomFindings(
+  { cut, text, height: depth, textWidth }: Layout,
   { width, height }: TextRoom,
-): Generator<LayoutFinding> {
-  const { cut } = layout
-  if (cut) {
-    const figure = layout.text.length - (cut.end - cut.start)
+): readonly LayoutFinding[] {
+  const isCut = cut !== undefined
+  const isHigh = height !== undefined && !withinRoom(depth, height)
+  const isWide = width !== undefined && !withinRoom(textWidth, width)
+  if (!isCut && !isHigh && !isWide) return none
+  const findings: LayoutFinding[] = []
+  if (isCut) {
+    const figure = text.length - (cut.end - cut.start)
     const message = 'the text is cut: there is no room for all of it'
-    yield { code: 'text-cut', message, figure, limit: layout.text.length }
+    findings.push({ code: 'text-cut', message, figure, limit: text.length })
   }
-  if (height !== undefined && !withinRoom(layout.height, height)) {
+  if (isHigh) {
     const message = 'the text is higher than its place'
-    yield { code: 'over-height', message, figure: rounded(layout.height), limit: rounded(height) }
+    findings.push({ code: 'over-height', message, figure: rounded(depth), limit: rounded(height) })
   }
-  if (width !== undefined && !withinRoom(layout.textWidth, width)) {
+  if (isWide) {
     const message = 'a word is wider than its line'
-    yield { code: 'over-width', message, figure: rounded(layout.textWidth), limit: rounded(width) }
+    findings.push({
+      code: 'over-width',
+      message,
+      figure: rounded(textWidth),
+      limit: rounded(width),
+    })
   }
+  return findings
 }
+
+const none: readonly LayoutFinding[] = []
 
 /** Whether a length is no longer than the room for it, which may have no end. */
 const withinRoom = (length: number, room: number | undefined) =>

@@ -1,6 +1,6 @@
 import { least } from '../blocks/index.ts'
-import { type Layout, looksOf } from '../core.ts'
-import { type Finding, findingKinds, type Situation } from './finding.ts'
+import { type Layout, looksOf, type Typesetter } from '../core.ts'
+import { type Finding, type FindingCode, findingKinds, type Situation } from './finding.ts'
 import {
   faceFindings,
   type LayoutFinding,
@@ -21,18 +21,14 @@ export function unitFindings(
   const { place, key, catalog } = unit
   const { height, background, direction, leastSize, allows = [] } = place
   const texts = settingsOf(unit)
-  const found = new Map<string, { finding: LayoutFinding; situations: Situation[] }>()
-  const add = (finding: LayoutFinding, situation: Situation) => {
-    if (allows.includes(finding.code)) return
-    const { figure, limit } = finding
-    const own = {
-      ...situation,
-      ...(figure !== undefined && { figure }),
-      ...(limit !== undefined && { limit }),
-    }
-    const known = found.get(finding.code)
-    if (known) known.situations.push(own)
-    else found.set(finding.code, { finding, situations: [own] })
+  const found = new Map<FindingCode, { finding: LayoutFinding; situations: Situation[] }>()
+  const add = (finding: LayoutFinding, scale: number, width?: number, mode?: string) => {
+    const { code } = finding
+    if (allows.includes(code)) return
+    const situation = situationOf(finding, scale, width, mode)
+    const known = found.get(code)
+    if (known) known.situations.push(situation)
+    else found.set(code, { finding, situations: [situation] })
   }
   function lookFindings(layout: Layout, contrastOf: ContrastMeter): readonly LayoutFinding[] {
     const looks = looksOf(layout)
@@ -59,46 +55,46 @@ export function unitFindings(
   const widest = framesOf(place)
     .toSorted(({ width: a = Infinity }, { width: b = Infinity }) => b - a)
     .map(one => ({ ...one, room: { width: one.width, height } }))
+  /** Gives what a text has lost in each width. */
   function lookAt(
     { text, setting }: (typeof texts)[number],
-    { contrastOf, mode, scale, setter, spaced }: ScaledSetter,
+    { contrastOf, mode, scale, setter }: ScaledSetter,
   ) {
     const shaped = setter.shape(text, setting)
     /** Of the widest place, where least of it is cut: what it is but for its room is the same in each. */
     let same: readonly LayoutFinding[] | undefined
-    const inRooms = widest.map(({ width, room, frame }) => {
-      const situation = {
-        scale,
-        ...(width !== undefined && { width }),
-        ...(mode !== undefined && { mode }),
-      }
+    return widest.map(({ width, room, frame }) => {
       const layout = shaped.set(frame)
-      const own = [...layoutFindings(layout, room)]
+      const own = layoutFindings(layout, room)
       same ??= [...own.filter(({ code }) => !ofRoom.has(code)), ...lookFindings(layout, contrastOf)]
-      for (const finding of own) if (ofRoom.has(finding.code)) add(finding, situation)
-      for (const finding of same) add(finding, situation)
-      return { situation, room, frame, lost: new Set(own.map(({ code }) => code)) }
+      for (const finding of own) if (ofRoom.has(finding.code)) add(finding, scale, width, mode)
+      for (const finding of same) add(finding, scale, width, mode)
+      return own
     })
-    // After each other: what is known of a text's words is that of one spacing.
-    const shapedApart = spaced?.shape(text, setting)
-    if (!shapedApart) return
-    for (const { situation, room, frame, lost } of inRooms) {
-      for (const { code, figure, limit } of roomFindings(shapedApart.set(frame), room)) {
-        if (lost.has(code) || allows.includes(code)) continue
+  }
+  /** What is lost beside that where lines, words and letters are far apart. */
+  function lookAtSpaced(
+    { text, setting }: (typeof texts)[number],
+    { mode, scale }: ScaledSetter,
+    spaced: Typesetter,
+    lost: readonly (readonly LayoutFinding[])[],
+  ) {
+    const shaped = spaced.shape(text, setting)
+    widest.forEach(({ width, room, frame }, i) => {
+      for (const { code, figure, limit } of roomFindings(shaped.set(frame), room)) {
+        if (lost[i].some(one => one.code === code) || allows.includes(code)) continue
         const message = `with the spacing of WCAG 2.2, 1.4.12, ${lostBy[code] ?? 'it is lost'}`
-        add(
-          {
-            code: 'spacing-loss',
-            message,
-            ...(figure !== undefined && { figure }),
-            ...(limit !== undefined && { limit }),
-          },
-          situation,
-        )
+        add({ code: 'spacing-loss', message, figure, limit }, scale, width, mode)
       }
+    })
+  }
+  for (const text of texts) {
+    const lost = setters.map(setter => lookAt(text, setter))
+    // After all others: what is known of a text's words is that of one spacing.
+    for (const [i, setter] of setters.entries()) {
+      if (setter.spaced) lookAtSpaced(text, setter, setter.spaced, lost[i])
     }
   }
-  for (const text of texts) for (const setter of setters) lookAt(text, setter)
   const location = catalog.locationOf(key)
   return [...found.values()].map(
     ({ finding: { code, message }, situations }): Finding => ({
@@ -112,6 +108,21 @@ export function unitFindings(
       situations: worstFirst(situations),
     }),
   )
+}
+
+/** Written out: copies by spreading are slow where there are hundreds of thousands. */
+function situationOf(
+  { figure, limit }: LayoutFinding,
+  scale: number,
+  width: number | undefined,
+  mode: string | undefined,
+): Situation {
+  const situation: { -readonly [Name in keyof Situation]: Situation[Name] } = { scale }
+  if (width !== undefined) situation.width = width
+  if (mode !== undefined) situation.mode = mode
+  if (figure !== undefined) situation.figure = figure
+  if (limit !== undefined) situation.limit = limit
+  return situation
 }
 
 /** What depends on how much room there is. */

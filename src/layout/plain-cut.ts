@@ -35,9 +35,9 @@ export function shortLine(
   mark: SizedMark | undefined,
   own: PlainStyle,
 ): ShortLine | undefined {
-  const { starts, ends, from, to, deltas, table, words: numbers, segment } = words
+  const { starts, ends, from, to, deltas, table, words: numbers } = words
   const { scale } = own
-  if (!table || !segment) return undefined
+  if (!table) return undefined
   const origin = start.along * scale
   let word = start.word
   while (word < last && from[word + 1] * scale - origin <= room) word++
@@ -52,16 +52,10 @@ export function shortLine(
       const reached = isEnd ? along + deltas[word] : along
       if (reached * scale - origin > room) continue
       const isSafe = isEnd || (glyph >= 0 && table.isSafeAt(numbers[word], glyph, offset - first))
-      // Letters may be other ones, or closer to each other, where no others stand beside them.
       const units =
         isSafe && start.isSafe
           ? along - start.along
-          : own.tools.measurePiece(
-              own.face,
-              text.slice(start.offset, offset),
-              segment,
-              own.shaping.spacing,
-            )
+          : unitsOf(text, words, start, word, offset, own)
       if (units === undefined) return undefined
       const width = withMark(units * scale, mark, own)
       if (width > room + tolerance) continue
@@ -70,6 +64,27 @@ export function shortLine(
     }
   }
   return undefined
+}
+
+/**
+ * How long a line is that ends inside a word: its letters may be other ones there, or closer to each
+ * other. What stands before the word in front of that one is not changed by it.
+ */
+function unitsOf(
+  text: string,
+  { starts, from, segment, spacing: added }: WordLine,
+  start: LinePlace,
+  word: number,
+  end: number,
+  { tools, face, shaping: { spacing } }: PlainStyle,
+): number | undefined {
+  if (!segment) return undefined
+  // What is added behind letters is rounded by all of it.
+  const isParted = start.isSafe && !added && word > 0 && starts[word - 1] > start.offset
+  const first = isParted ? starts[word - 1] : start.offset
+  const units = tools.measurePiece(face, text.slice(first, end), segment, spacing)
+  if (units === undefined || !isParted) return units
+  return from[word - 1] - start.along + units
 }
 
 /** Tracking stands between the last letter and the mark, and none behind the last of all. */

@@ -86,8 +86,9 @@ export interface WordShaper {
  */
 export function wordShaper(): WordShaper {
   const books = new Map<Face, Map<Segment, Book>>()
-  /** Every book with what takes it away, in the order they were asked for last. */
-  const recent = new Map<Book, () => void>()
+  /** Every book with what takes it away and what it keeps, in the order they were asked for last. */
+  const recent = new Map<Book, { readonly forget: () => void; bytes: number }>()
+  let allBytes = 0
   const ofShaped = newScratch()
   const ofText = { scratch: newScratch(), line: newWordLine() }
   const ofPiece = { scratch: newScratch(), line: newWordLine() }
@@ -112,25 +113,27 @@ export function wordShaper(): WordShaper {
     books.set(face, ofFace)
     const book = newBook()
     ofFace.set(segment, book)
-    recent.set(book, () => {
+    const forget = () => {
       ofFace.delete(segment)
       if (ofFace.size === 0) books.delete(face)
       if (last?.book === book) last = undefined
-    })
+    }
+    recent.set(book, { forget, bytes: 0 })
     return book
   }
 
   /** Of books that together keep too much, those used longest ago are forgotten. */
   function keepWithinBounds(used: Book) {
-    const remove = recent.get(used)
-    if (!remove) return
+    const kept = recent.get(used)
+    if (!kept) return
     recent.delete(used)
-    recent.set(used, remove)
-    let bytes = 0
-    for (const book of recent.keys()) bytes += bytesOf(book)
-    for (const [book, forget] of recent) {
-      if (bytes <= mostBytes || book === used) break
-      bytes -= bytesOf(book)
+    recent.set(used, kept)
+    const bytes = bytesOf(used)
+    allBytes += bytes - kept.bytes
+    kept.bytes = bytes
+    for (const [book, { forget, bytes }] of recent) {
+      if (allBytes <= mostBytes || book === used) break
+      allBytes -= bytes
       forget()
       recent.delete(book)
     }
