@@ -1,4 +1,3 @@
-import { append } from '../blocks/index.ts'
 import type { Catalog, Hyphenation, Sheet, Shelf } from '../core.ts'
 import {
   anything,
@@ -47,7 +46,19 @@ export interface CheckOptions {
  * none.
  */
 export function check(options: CheckOptions): readonly Finding[] {
-  checkOptions('check', options, {
+  return sortedFindings([...foundBy('check', options)])
+}
+
+/**
+ * The same, one after the other as they are found, in no order: for more findings than memory has room for.
+ * Throws what `check` does, when it is called.
+ */
+export function eachFinding(options: CheckOptions): Iterable<Finding> {
+  return foundBy('eachFinding', options)
+}
+
+function foundBy(owner: string, options: CheckOptions): Iterable<Finding> {
+  checkOptions(owner, options, {
     sheet: anything,
     shelf: anything,
     hyphenation: anything,
@@ -59,33 +70,48 @@ export function check(options: CheckOptions): readonly Finding[] {
     locationOf: anything,
     progress: anything,
   })
-  const { sheet, catalogs, locationOf = pathText, part = [1, 1], progress } = options
+  const { catalogs, locationOf = pathText } = options
   const list = checkedPlaces(options.places, locationOf)
   const [source] = catalogs
   if (!source) return []
-  const isAffected = affectedBy(options.since, sheet, catalogs)
+  const isAffected = affectedBy(options.since, options.sheet, catalogs)
   const units = unitsOf(list, catalogs, locationOf).filter(isAffected)
+  return findingsOf(options, { list, source, locationOf, isAffected, units })
+}
+
+/** What is checked, made out before any text is. */
+interface Checked {
+  readonly list: PlaceList
+  readonly source: Catalog
+  readonly locationOf: (path: Path) => SourceLocation | string
+  readonly isAffected: ReturnType<typeof affectedBy>
+  readonly units: readonly Unit[]
+}
+
+function* findingsOf(
+  options: CheckOptions,
+  { list, source, locationOf, isAffected, units }: Checked,
+): Generator<Finding> {
+  const { sheet, catalogs, part = [1, 1], progress } = options
   const [own, of] = part
-  const found: Finding[] = []
   if (own === 1) {
     for (const catalog of catalogs) {
       for (const finding of catalogFindings(source, catalog)) {
-        if (finding.key === '' || isAffected({ key: finding.key, catalog })) found.push(finding)
+        if (finding.key === '' || isAffected({ key: finding.key, catalog })) yield finding
       }
     }
     // Whether something is used, all texts tell.
     if (!options.since) {
-      append(found, sheetFindings(sheet, list, catalogs))
-      append(found, valueFindings(list, units, locationOf))
+      yield* sheetFindings(sheet, list, catalogs)
+      yield* valueFindings(list, units, locationOf)
     }
   }
   const setters = settersFor(options, list)
   const mine = units.filter((_, i) => i % of === own - 1)
   for (const [i, unit] of mine.entries()) {
-    append(found, unitFindings(unit, list, setters(unit.catalog.language)))
+    yield* unitFindings(unit, list, setters(unit.catalog.language))
     progress?.(i + 1, mine.length)
   }
-  return sortedFindings(found)
 }
 
 /** Values that are given at a place, and that none of its texts asks for. */

@@ -1,5 +1,5 @@
 import type { SourceLocation } from '../core.ts'
-import { checkFinding } from './some-findings.ts'
+import { checkFinding, checkSort } from './some-findings.ts'
 
 /** What is found, and how grave it is: an error is wrong for every reader, a warning looks wrong. */
 export const findingKinds = {
@@ -73,18 +73,29 @@ export function findingId(finding: Finding): string {
   return [code, place, key, language, place === '' ? message : ''].join('|')
 }
 
-/** By cause, then by text: the order in which reports have them. */
-export function sortedFindings(findings: readonly Finding[]): readonly Finding[] {
-  const rank = (finding: Finding) => [
-    finding.severity === 'error' ? '0' : '1',
-    finding.code,
-    finding.place,
-    finding.key,
-    finding.language,
-    finding.message,
-  ]
-  const keyed = findings.map(finding => ({ finding, rank: rank(finding).join('\u0000') }))
-  return keyed
-    .sort((a, b) => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : 0))
-    .map(({ finding }) => finding)
+const ranks: readonly ((finding: Finding) => string)[] = [
+  ({ severity }) => severity,
+  ({ code }) => code,
+  ({ place }) => place,
+  ({ key }) => key,
+  ({ language }) => language,
+  ({ message }) => message,
+]
+
+/** The order in which reports have findings: by cause, errors first, then by text. For `sort`. */
+export function compareFindings(a: Finding, b: Finding): number {
+  checkSort('compareFindings', a)
+  checkSort('compareFindings', b)
+  return inOrder(a, b)
 }
+
+function inOrder(a: Finding, b: Finding): number {
+  for (const of of ranks) {
+    const [one, other] = [of(a), of(b)]
+    if (one !== other) return one < other ? -1 : 1
+  }
+  return 0
+}
+
+export const sortedFindings = (findings: readonly Finding[]): readonly Finding[] =>
+  [...findings].sort(inOrder)

@@ -1,8 +1,14 @@
 export { acceptedText, readAccepted, withoutAccepted } from './accepted.ts'
 export type { Before } from './affected.ts'
-export { type CheckOptions, check } from './check.ts'
-export { type Finding, type FindingCode, findingId, type Situation } from './finding.ts'
-export { findingsText, mergedFindings } from './part-file.ts'
+export { type CheckOptions, check, eachFinding } from './check.ts'
+export {
+  compareFindings,
+  type Finding,
+  type FindingCode,
+  findingId,
+  type Situation,
+} from './finding.ts'
+export { type CheckPart, checkParts, findingsText, mergedFindings, readPart } from './part-file.ts'
 export { placesJsonSchema } from './place-fields.ts'
 export type { PlaceList, TextPlace } from './place-list.ts'
 export { proofDrawings } from './proof-drawings.ts'
@@ -12,5 +18,6 @@ export { type PseudoKind, pseudoCatalog } from './pseudo-locale.ts'
 export { type ReadPlaces, readPlaces } from './read-places.ts'
 export { junitReport } from './reports/junit-report.ts'
 export { markdownReport } from './reports/markdown-report.ts'
+export { type ReportFormat, reportPieces } from './reports/report-pieces.ts'
 export { sarifReport } from './reports/sarif-report.ts'
-export { byCode, situationText, subjectText, whereText } from './reports/words.ts'
+export { byCode, countsOf, situationText, subjectText, whereText } from './reports/words.ts'

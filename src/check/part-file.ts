@@ -1,5 +1,13 @@
-import { append } from '../blocks/index.ts'
-import { being, checkArgument, fail, isObject, listOf, readJson } from '../problem/index.ts'
+import {
+  aString,
+  being,
+  checkArgument,
+  checkArguments,
+  fail,
+  isObject,
+  listOf,
+  readJson,
+} from '../problem/index.ts'
 import { type Finding, sortedFindings } from './finding.ts'
 import { checkFindings } from './some-findings.ts'
 
@@ -10,8 +18,29 @@ export function findingsText(
 ): string {
   checkFindings('findingsText', findings)
   if (part !== undefined) checkArgument('findingsText', 'part', part, aPart)
-  // A part is read by programs only.
-  return `${JSON.stringify({ version: 1, ...(part && { part }), findings }, null, part ? 0 : 2)}\n`
+  return [...jsonPieces(findings, part)].join('')
+}
+
+/** The same piece by piece. A part has a finding a line, so that it need not be read as a whole. */
+export function* jsonPieces(
+  findings: Iterable<Finding>,
+  part?: readonly [part: number, of: number],
+): Generator<string> {
+  const [gap, indent] = part ? ['', ''] : ['\n', '    ']
+  const head = JSON.stringify(
+    { version: 1, ...(part && { part }), findings: [] },
+    null,
+    part ? 0 : 2,
+  )
+  yield head.slice(0, head.lastIndexOf(']'))
+  let isFirst = true
+  for (const finding of findings) {
+    const text = part ? JSON.stringify(finding) : JSON.stringify(finding, null, 2)
+    yield `${isFirst ? '' : ','}\n${indent}${part ? text : text.replaceAll('\n', `\n${indent}`)}`
+    isFirst = false
+  }
+  const end = part ? '\n' : isFirst ? '' : '\n  '
+  yield `${end}]${gap}}\n`
 }
 
 /** As an argument: one of so many parts, counted from 1. */
@@ -39,35 +68,63 @@ function parsed(json: string, source: string): unknown {
   }
 }
 
+/** What is written of a part of a check. */
+export interface CheckPart {
+  /** Which of how many, counted from 1. */
+  readonly part: readonly [part: number, of: number]
+  /** In the order that reports have them in. */
+  readonly findings: readonly Finding[]
+}
+
+/** Reads what `findingsText` wrote of a part. Throws `bad-part` where it did not. */
+export function readPart(json: string, source = 'part'): CheckPart {
+  checkArguments('readPart', ['json', json, aString], ['source', source, aString])
+  const value = parsed(json, source)
+  if (!isObject(value) || !Array.isArray(value.findings) || !Array.isArray(value.part)) {
+    return fail('bad-part', `${source} is no part of a check`, {
+      hint: 'it is written by dotline check --part 1/4 --format json -o FILE',
+    })
+  }
+  const [part, of] = value.part.map(Number)
+  checkFindings(source, value.findings)
+  return { part: [part, of], findings: value.findings as Finding[] }
+}
+
+/** Throws `bad-part` where parts are not all of one check: where one is missing or twice. */
+export function checkParts(
+  parts: readonly { readonly part: readonly [part: number, of: number]; readonly source: string }[],
+): void {
+  checkArgument('checkParts', 'parts', parts, listOf(anOrigin))
+  const seen = new Map<number, string>()
+  let count: number | undefined
+  for (const {
+    part: [part, of],
+    source,
+  } of parts) {
+    if (count !== undefined && of !== count) {
+      fail('bad-part', `${source} is one of ${of} parts, and the others of ${count}`)
+    }
+    count = of
+    const other = seen.get(part)
+    if (other !== undefined) fail('bad-part', `${source} and ${other} are the same part: ${part}`)
+    seen.set(part, source)
+  }
+  for (let part = 1; part <= (count ?? 0); part++) {
+    if (!seen.has(part)) fail('bad-part', `part ${part} of ${count} is missing`)
+  }
+}
+
+const anOrigin = being(
+  '{ part, source }',
+  value => isObject(value) && Array.isArray(value.part) && typeof value.source === 'string',
+)
+
 /** The findings of all parts, in the order that one machine gives. Throws `bad-part` where one is missing or twice. */
 export function mergedFindings(
   files: readonly { readonly json: string; readonly source: string }[],
 ): readonly Finding[] {
   checkArgument('mergedFindings', 'files', files, listOf(aPartFile))
-  const seen = new Map<number, string>()
-  let count: number | undefined
-  const findings: Finding[] = []
-  for (const { json, source } of files) {
-    const value = parsed(json, source)
-    if (!isObject(value) || !Array.isArray(value.findings) || !Array.isArray(value.part)) {
-      return fail('bad-part', `${source} is no part of a check`, {
-        hint: 'it is written by dotline check --part 1/4 --format json -o FILE',
-      })
-    }
-    const [part, of] = value.part.map(Number)
-    if (count !== undefined && of !== count) {
-      return fail('bad-part', `${source} is one of ${of} parts, and the others of ${count}`)
-    }
-    count = of
-    const other = seen.get(part)
-    if (other !== undefined)
-      return fail('bad-part', `${source} and ${other} are the same part: ${part}`)
-    seen.set(part, source)
-    checkFindings(source, value.findings)
-    append(findings, value.findings as Finding[])
-  }
-  for (let part = 1; part <= (count ?? 0); part++) {
-    if (!seen.has(part)) return fail('bad-part', `part ${part} of ${count} is missing`)
-  }
-  return sortedFindings(findings)
+  const parts = files.map(({ json, source }) => ({ ...readPart(json, source), source }))
+  checkParts(parts)
+  return sortedFindings(parts.flatMap(({ findings }) => findings))
 }

@@ -31,7 +31,7 @@ export const placeFields: FieldMap = {
   },
   width: {
     expected: being(
-      'a number of units above 0, or a list of them',
+      'a number of units above 0, at most 10000, or a list of them',
       value =>
         isLength(value) || (Array.isArray(value) && value.length > 0 && value.every(isLength)),
     ),

@@ -15,5 +15,16 @@ const aFinding = being(
 export const checkFinding = (owner: string, finding: unknown) =>
   checkArgument(owner, 'finding', finding, aFinding)
 
+/** Asked for each of many: only what looks like no finding at all is looked at closely. */
+export function checkSort(owner: string, finding: unknown): void {
+  if (!isObject(finding) || typeof finding.message !== 'string') checkFinding(owner, finding)
+}
+
 export const checkFindings = (owner: string, findings: unknown) =>
   checkArgument(owner, 'findings', findings, listOf(aFinding))
+
+/** As an argument: a list, or what reads them from elsewhere. */
+export const anIterable = being(
+  'findings that can be gone through',
+  value => typeof value === 'object' && value !== null && Symbol.iterator in value,
+)

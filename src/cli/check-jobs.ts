@@ -1,9 +1,7 @@
 import { type ChildProcess, fork } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { type Finding, mergedFindings } from 'dot-line/check'
 import { CommandError } from './command-error.ts'
+import type { PartFile } from './part-files.ts'
 import { eachPercent, type Progress, percentTold } from './progress.ts'
 
 /** Exit codes of a check that came to its end, nothing found or something, and of one that refused its input. */
@@ -29,19 +27,16 @@ export function toldProgress(): Progress {
 }
 
 /**
- * The same check in as many processes, each at a part of it, which are put together. (Threads of one
- * process slow each other by half.) One that ends before it is done is told of, and its part is done again.
+ * The same check in as many processes, each at a part of it, which it writes into a file of a folder.
+ * (Threads of one process slow each other by half.) One that ends before it is done is told of, and its
+ * part is done again.
  */
-export async function checkInParts(jobs: number, progress?: Progress): Promise<readonly Finding[]> {
-  const folder = mkdtempSync(join(tmpdir(), 'dotline-check-'))
-  const running = new Set<ChildProcess>()
-  let isOver = false
-  const stop = () => {
-    isOver = true
-    for (const child of running) child.kill()
-    rmSync(folder, { recursive: true, force: true })
-  }
-  const unheard = beforeEnd(stop)
+export async function checkInParts(
+  jobs: number,
+  folder: string,
+  running: RunningParts,
+  progress?: Progress,
+): Promise<readonly PartFile[]> {
   try {
     const parts = Array.from({ length: jobs }, (_, i) => `${i + 1}/${jobs}`)
     const counts = parts.map(() => [0, 0])
@@ -51,27 +46,48 @@ export async function checkInParts(jobs: number, progress?: Progress): Promise<r
       // Of how many it is, is known when all have begun.
       if (counts.every(one => one[1] > 0)) progress?.(done, all)
     }
-    const files = await Promise.all(
+    return await Promise.all(
       parts.map(async (part, i) => {
-        const file = join(folder, `${i + 1}.json`)
-        let ended = await checkedPart(part, file, countAt(i), running)
+        const path = join(folder, `part-${i + 1}.json`)
+        let ended = await checkedPart(part, path, countAt(i), running)
         // Where one has failed the others are ended, and not begun again.
-        if (isEarly(ended) && !isOver) {
+        if (isEarly(ended) && !running.areEnded()) {
           process.stderr.write(
             `warning: the process of part ${part} ended early, and is started again\n`,
           )
-          ended = await checkedPart(part, file, countAt(i), running)
+          ended = await checkedPart(part, path, countAt(i), running)
         }
         if (ended.code === null || !done.includes(ended.code)) {
           throw new CommandError(reasonOf(ended, part))
         }
-        return { json: readFileSync(file, 'utf8'), source: `part ${part}` }
+        return { path, source: `part ${part}` }
       }),
     )
-    return mergedFindings(files)
   } finally {
-    unheard()
-    stop()
+    running.end()
+  }
+}
+
+/** The processes that work at parts. */
+export interface RunningParts {
+  add(child: ChildProcess): void
+  delete(child: ChildProcess): void
+  /** Ends all that still run. */
+  end(): void
+  areEnded(): boolean
+}
+
+export function runningParts(): RunningParts {
+  const children = new Set<ChildProcess>()
+  let areEnded = false
+  return {
+    add: child => children.add(child),
+    delete: child => children.delete(child),
+    end() {
+      areEnded = true
+      for (const child of children) child.kill()
+    },
+    areEnded: () => areEnded,
   }
 }
 
@@ -79,25 +95,6 @@ const isEarly = ({ code }: Ended) => code === null || ![...done, refused].includ
 
 const reasonOf = ({ code, told }: Ended, part: string) =>
   (code === refused && told.replace(/^error: /, '').trim()) || `part ${part} could not be checked`
-
-const endings = ['SIGINT', 'SIGTERM', 'SIGHUP'] as const
-
-/** Runs something when this process is told to end, before it does; gives what undoes that. */
-function beforeEnd(run: () => void): () => void {
-  const heard = endings.map(name => {
-    const end = () => {
-      unheard()
-      run()
-      process.kill(process.pid, name)
-    }
-    process.once(name, end)
-    return () => process.off(name, end)
-  })
-  const unheard = () => {
-    for (const off of heard) off()
-  }
-  return unheard
-}
 
 /**
  * Each works on one core: what engines do beside their programs on others, collecting and compiling, would
@@ -110,7 +107,7 @@ function checkedPart(
   part: string,
   file: string,
   count: (counted: readonly number[]) => void,
-  running: Set<ChildProcess>,
+  running: RunningParts,
 ): Promise<Ended> {
   const [, main, ...given] = process.argv
   const own = withoutOptions(given, ['--jobs', '--format', '-o', '--output', '--accepted'])

@@ -2,30 +2,35 @@ import { type Command, InvalidArgumentError, Option } from 'commander'
 import {
   acceptedText,
   type Before,
-  check,
+  eachFinding,
   type Finding,
-  findingsText,
-  junitReport,
-  markdownReport,
-  mergedFindings,
+  findingId,
   readAccepted,
   readPlaces,
-  sarifReport,
-  withoutAccepted,
+  reportPieces,
 } from 'dot-line/check'
 import { addCheckOptions, type CheckedTexts, openChecked } from './check-input.ts'
-import { checkInParts, textsIn, toldProgress } from './check-jobs.ts'
+import {
+  checkInParts,
+  type RunningParts,
+  runningParts,
+  textsIn,
+  toldProgress,
+} from './check-jobs.ts'
 import { findingsTable } from './check-table.ts'
 import { CommandError } from './command-error.ts'
 import { counted } from './counted.ts'
+import { keptFindings } from './kept-findings.ts'
 import { openCatalog } from './open-catalog.ts'
 import { addFontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { repeated, wholeNumber } from './options.ts'
-import { writeOut } from './output.ts'
+import { inChunks, writeOut } from './output.ts'
+import { mergedParts } from './part-files.ts'
 import { percentTold } from './progress.ts'
 import { readText } from './read-file.ts'
+import { type TemporaryFolder, temporaryFolder } from './temporary-folder.ts'
 
 interface CheckOptions extends CheckedTexts {
   readonly format: 'table' | 'json' | 'sarif' | 'junit' | 'markdown'
@@ -77,51 +82,84 @@ export function define(command: Command) {
 }
 
 async function runCheck(files: readonly string[], options: CheckOptions) {
-  const all = options.merge ? merged(files) : await found(files, options)
+  const running = runningParts()
+  let folder: TemporaryFolder | undefined
+  const folderPath = () => {
+    folder ??= temporaryFolder(running.end)
+    return folder.path
+  }
+  try {
+    const all = options.merge ? merged(files) : await found(files, options, folderPath, running)
+    await report(all, options)
+  } finally {
+    folder?.remove()
+  }
+}
+
+/** Writes what was found, but for what is accepted. */
+async function report(all: Iterable<Finding>, options: CheckOptions) {
   const { accepted, update, format, output, part } = options
   if (update) {
     if (accepted === undefined) throw new CommandError('--update needs --accepted FILE')
-    writeOut(accepted, acceptedText(all))
-    process.stdout.write(`${counted(all.length, 'finding')} accepted\n`)
+    const list = [...all]
+    writeOut(accepted, acceptedText(list))
+    process.stdout.write(`${counted(list.length, 'finding')} accepted\n`)
     return
   }
-  const { findings, gone } =
-    accepted === undefined
-      ? { findings: all, gone: [] }
-      : withoutAccepted(all, readAccepted(readText(accepted, 'list'), accepted))
-  if (gone.length > 0) {
+  const findings = accepted === undefined ? all : notAccepted(all, accepted)
+  const pieces =
+    format === 'table' ? await findingsTable(findings) : reportPieces(format, findings, part)
+  writeOut(output, inChunks(pieces))
+  for (const _ of findings) {
+    process.exitCode = isFound
+    break
+  }
+}
+
+/** Findings that are not in a file of accepted ones; what is in it and was not found is told. */
+function notAccepted(all: Iterable<Finding>, file: string): Iterable<Finding> {
+  const accepted = readAccepted(readText(file, 'list'), file)
+  const gone = new Set(accepted)
+  for (const finding of all) gone.delete(findingId(finding))
+  if (gone.size > 0) {
     process.stderr.write(
-      `warning: ${counted(gone.length, 'finding')} of ${accepted} no longer found (write it anew with --update)\n`,
+      `warning: ${counted(gone.size, 'finding')} of ${file} no longer found (write it anew with --update)\n`,
     )
   }
-  const reports = {
-    table: () => findingsTable(findings),
-    json: () => findingsText(findings, part),
-    sarif: () => sarifReport(findings),
-    junit: () => junitReport(findings),
-    markdown: () => markdownReport(findings),
+  return {
+    *[Symbol.iterator]() {
+      for (const finding of all) if (!accepted.has(findingId(finding))) yield finding
+    },
   }
-  writeOut(output, await reports[format]())
-  if (findings.length > 0) process.exitCode = isFound
 }
 
-function merged(files: readonly string[]): readonly Finding[] {
+function merged(files: readonly string[]): Iterable<Finding> {
   if (files.length === 0) throw new CommandError('--merge needs the files of all parts')
-  return mergedFindings(files.map(source => ({ json: readText(source, 'part'), source })))
+  const all = mergedParts(files.map(path => ({ path, source: path })))
+  // Read to their ends before anything is written.
+  for (const _ of all);
+  return all
 }
 
-async function found(files: readonly string[], options: CheckOptions): Promise<readonly Finding[]> {
+async function found(
+  files: readonly string[],
+  options: CheckOptions,
+  folder: () => string,
+  running: RunningParts,
+): Promise<Iterable<Finding>> {
   const [file, more] = files
   if (file === undefined) throw new CommandError('no list of places', 'give a file in JSON, or -')
   if (more !== undefined)
     throw new CommandError(`one list of places is checked: ${file}, not ${more} too`)
   const { list, locationOf } = readPlaces(readText(file, 'list of places'), { source: file })
   const { jobs = 1, part, scales } = options
-  if (jobs > 1 && part === undefined && file !== '-')
-    return checkInParts(jobs, percentTold(textsIn))
+  if (jobs > 1 && part === undefined && file !== '-') {
+    return mergedParts(await checkInParts(jobs, folder(), running, percentTold(textsIn)))
+  }
   const { sheet, catalogs } = await openChecked(options)
   const hyphenation = await openHyphenationFor(sheet)
-  return check({
+  const kept = keptFindings(folder)
+  const each = eachFinding({
     sheet,
     shelf: await openFonts(options),
     catalogs,
@@ -133,6 +171,8 @@ async function found(files: readonly string[], options: CheckOptions): Promise<r
     ...(options.since && { since: await asBefore(options.since) }),
     progress: toldProgress(),
   })
+  for (const finding of each) kept.add(finding)
+  return kept.sorted()
 }
 
 /** Sheets are told from catalogs by what is in them. */

@@ -93,16 +93,18 @@ export function formatFor(named: string | undefined, path: string | undefined): 
 }
 
 /** Writes to a file, or to standard output; bytes not to a terminal. */
-export function writeOut(path: string | undefined, content: Content | Iterable<Uint8Array>) {
+export function writeOut(path: string | undefined, content: Content | Iterable<Content>) {
   if (path !== undefined) return writeWhole(path, content)
-  if (typeof content !== 'string' && process.stdout.isTTY) {
-    throw new CommandError('this format is not text, and is not written to a terminal', 'give -o')
+  for (const chunk of chunksOf(content)) {
+    if (typeof chunk !== 'string' && process.stdout.isTTY) {
+      throw new CommandError('this format is not text, and is not written to a terminal', 'give -o')
+    }
+    process.stdout.write(chunk)
   }
-  for (const chunk of chunksOf(content)) process.stdout.write(chunk)
 }
 
 /** Writes a whole file or none: into a neighbour first, which then takes the name. */
-export function writeWhole(path: string, content: Content | Iterable<Uint8Array>) {
+export function writeWhole(path: string, content: Content | Iterable<Content>) {
   const part = join(dirname(path), `.${basename(path)}.${randomBytes(4).toString('hex')}`)
   const cannotWrite = `cannot write ${path}`
   try {
@@ -120,7 +122,21 @@ export function writeWhole(path: string, content: Content | Iterable<Uint8Array>
   }
 }
 
-const chunksOf = (content: Content | Iterable<Uint8Array>): Iterable<Content> =>
+/** Small pieces of text as few that are not too large: each is written by a call of the system. */
+export function* inChunks(pieces: Iterable<string>): Generator<string> {
+  let chunk = ''
+  for (const piece of pieces) {
+    chunk += piece
+    if (chunk.length < chunkLength) continue
+    yield chunk
+    chunk = ''
+  }
+  if (chunk !== '') yield chunk
+}
+
+const chunkLength = 1 << 16
+
+const chunksOf = (content: Content | Iterable<Content>): Iterable<Content> =>
   typeof content === 'string' || content instanceof Uint8Array ? [content] : content
 
 /** Writes pages of a format that holds one: each into a file of its own, numbered where there are several. */

@@ -22,15 +22,17 @@ function terminalWidth(): number | undefined {
 const singleColumns = /^[\x20-\x7e\xa1-\xac\xae-\u02ff]*$/
 
 /** How wide cells are, in columns. */
-type WidthOf = (cell: string) => number
+export type WidthOf = (cell: string) => number
+
+/** Whether all characters of a cell are a column wide. */
+export const isSingle = (cell: string) => singleColumns.test(cell)
 
 /**
  * Finding widths out by clusters takes many times as long as all else that a table does, and so does
  * loading what finds them out: only cells of other characters have that done.
  */
-async function widthsIn(rows: readonly (readonly string[])[]): Promise<WidthOf> {
-  const isSingle = (cell: string) => singleColumns.test(cell)
-  if (rows.every(row => row.every(isSingle))) return cell => cell.length
+export async function cellWidths(areAllSingle: boolean): Promise<WidthOf> {
+  if (areAllSingle) return cell => cell.length
   const { default: stringWidth } = await import('string-width')
   return cell => (isSingle(cell) ? cell.length : stringWidth(cell))
 }
@@ -38,39 +40,43 @@ async function widthsIn(rows: readonly (readonly string[])[]): Promise<WidthOf> 
 const padded = (cell: string, width: number, widthOf: WidthOf) =>
   cell + ' '.repeat(Math.max(0, width - widthOf(cell)))
 
+type Row = readonly string[]
+
+/** Rows as columns of text, the first row as their heads. */
+export async function table(rows: readonly Row[]): Promise<string> {
+  const widthOf = await cellWidths(rows.every(row => row.every(isSingle)))
+  const [heads, ...rest] = rows
+  const widths = rest.reduce((widest, row) => widened(widest, row, widthOf), heads.map(widthOf))
+  const lines = tableLines(heads, widths, widthOf)
+  return [lines.head(), ...rest.map(lines.row)].join('')
+}
+
+/** The widths of columns that another row is put into. */
+export const widened = (widths: readonly number[], row: Row, widthOf: WidthOf) =>
+  widths.map((width, column) => Math.max(width, widthOf(row[column])))
+
 /**
- * Rows as columns of text, the first row as their heads; long cells are not cut. Where a terminal has no
- * room for the columns, each row has its cells below each other.
+ * The lines of a table whose columns are so wide; long cells are not cut. Where a terminal has no room
+ * for the columns, each row has its cells below each other.
  */
-export async function table(rows: readonly (readonly string[])[]): Promise<string> {
-  const widthOf = await widthsIn(rows)
-  const widths = rows[0].map((_, column) =>
-    rows.reduce((widest, row) => Math.max(widest, widthOf(row[column])), 0),
-  )
-  const line = (row: readonly string[]) =>
+export function tableLines(heads: Row, widths: readonly number[], widthOf: WidthOf) {
+  const whole = widths.reduce((sum, width) => sum + width + 2, -2)
+  if (whole > (terminalWidth() ?? Infinity)) {
+    return { head: () => '', row: (row: Row) => stacked(heads, row, widthOf) }
+  }
+  const line = (row: Row) =>
     row
       .map((cell, column) => padded(cell, widths[column], widthOf))
       .join('  ')
       .trimEnd()
-  const [heads, ...rest] = rows
-  const whole = widths.reduce((sum, width) => sum + width + 2, -2)
-  if (whole > (terminalWidth() ?? Infinity)) return stacked(heads, rest, widthOf)
-  return [bold(line(heads)), ...rest.map(line)].map(text => `${text}\n`).join('')
+  return { head: () => `${bold(line(heads))}\n`, row: (row: Row) => `${line(row)}\n` }
 }
 
-function stacked(
-  heads: readonly string[],
-  rows: readonly (readonly string[])[],
-  widthOf: WidthOf,
-): string {
+function stacked(heads: Row, row: Row, widthOf: WidthOf): string {
   const widest = Math.max(...heads.map(widthOf))
-  return rows
-    .map(row => {
-      const [first, ...others] = row
-      const lines = others.flatMap((cell, i) =>
-        cell === '' ? [] : [`  ${padded(heads[i + 1], widest, widthOf)}  ${cell}`],
-      )
-      return `${[bold(first || heads[0]), ...lines].join('\n')}\n`
-    })
-    .join('')
+  const [first, ...others] = row
+  const lines = others.flatMap((cell, i) =>
+    cell === '' ? [] : [`  ${padded(heads[i + 1], widest, widthOf)}  ${cell}`],
+  )
+  return `${[bold(first || heads[0]), ...lines].join('\n')}\n`
 }

@@ -79,7 +79,7 @@ const isMargin = (value: unknown) => typeof value === 'number' && value >= 0 && 
 export const pageFields: FieldMap = {
   size: {
     expected: being(
-      `one of ${pageSizes.join(', ')}, or a width and a height`,
+      `one of ${pageSizes.join(', ')}, or a width and a height of at most 10000 points`,
       value =>
         (typeof value === 'string' && pageSizes.includes(value)) ||
         (Array.isArray(value) && value.length === 2 && value.every(isLength)),
@@ -164,7 +164,7 @@ const tableRows: Field = {
 export const columnFields: FieldMap = {
   width: {
     expected: being(
-      "a number of points, 'content', or { share }",
+      "a number of points above 0, at most 10000, 'content', or { share }",
       value => isLength(value) || value === 'content' || (isObject(value) && isLength(value.share)),
     ),
     schema: {

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { Ajv } from 'ajv'
 import { Ajv2020 } from 'ajv/dist/2020.js'
 import {
   type Catalog,
@@ -11,6 +12,9 @@ import {
 import {
   acceptedText,
   check,
+  compareFindings,
+  countsOf,
+  eachFinding,
   type FindingCode,
   findingId,
   findingsText,
@@ -21,13 +25,16 @@ import {
   placesJsonSchema,
   pseudoCatalog,
   readAccepted,
+  readPart,
   readPlaces,
+  reportPieces,
   sarifReport,
   type TextPlace,
   withoutAccepted,
 } from 'dot-line/check'
 import { describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
+import { standardText } from '../support/standard-file.ts'
 
 const shelf = await openShelf({ fonts: [fontFiles.japanese] })
 const sheet = defineSheet({
@@ -280,6 +287,14 @@ describe('parts', () => {
     }
   })
 
+  it('give each finding when it is found, and refuse wrong input before', () => {
+    const each = [...eachFinding(options)]
+    expect(each).not.toEqual(check(options))
+    expect(each.toSorted(compareFindings)).toEqual(check(options))
+    const places = { places: [{ name: 'p', keys: 'k99' }] }
+    expect(() => eachFinding({ ...options, places })).toThrow("'k99' of the place 'p' is no key")
+  })
+
   it('are all needed, and each once', () => {
     const part = (i: number, of: number) => ({
       json: findingsText([], [i, of]),
@@ -375,6 +390,59 @@ describe('reports', () => {
       expect(result.partialFingerprints['finding/v1']).toBe(findingId(findings[i]))
       expect(['error', 'warning']).toContain(result.level)
     }
+  })
+
+  it('are valid against the schema of SARIF 2.1.0 (OASIS), wherever findings stand', () => {
+    // Of an older draft, of which it uses nothing that is another in the newer one.
+    const {
+      $schema: _,
+      id: $id,
+      ...schema
+    } = JSON.parse(standardText('sarif-2.1.0/sarif-schema-2.1.0.json'))
+    const validate = new Ajv({
+      strict: false,
+      unicodeRegExp: false,
+      validateFormats: false,
+    }).compile({ $id, ...schema })
+    const [finding] = findings
+    const elsewhere = { ...finding, location: 'sheet.json styles.label', situations: [] }
+    const { location: _location, ...nowhere } = finding
+    const inFile = {
+      ...finding,
+      location: { source: 'a b\\ü.json', start: 3, end: 9, line: 1, column: 4 },
+    }
+    const log = JSON.parse(sarifReport([...findings, elsewhere, nowhere, inFile]))
+    validate(log)
+    expect(validate.errors).toBe(null)
+    expect(validate(JSON.parse(sarifReport([])))).toBe(true)
+    for (const wrong of [{ level: 'fatal' }, { ruleIndex: -2 }, { where: 'here' }]) {
+      const [run] = structuredClone(log.runs)
+      Object.assign(run.results[0], wrong)
+      expect(validate({ ...log, runs: [run] }), JSON.stringify(wrong)).toBe(false)
+    }
+  })
+
+  it('are the same piece by piece, and in the order of their findings', () => {
+    const whole = {
+      json: findingsText,
+      sarif: sarifReport,
+      junit: junitReport,
+      markdown: markdownReport,
+    }
+    const many = Array.from({ length: 14 }, (_, i) => ({ ...findings[0], key: `k${10 + i}` }))
+    const all = [...many, ...findings].sort(compareFindings)
+    for (const list of [[], findings, all]) {
+      for (const format of ['json', 'sarif', 'junit', 'markdown'] as const) {
+        const pieces = [...reportPieces(format, new Set(list))]
+        expect(pieces.join('')).toBe(whole[format](list))
+        if (list === all && format !== 'markdown')
+          expect(pieces.length).toBeGreaterThan(list.length)
+      }
+      expect(JSON.parse(findingsText(list))).toEqual({ version: 1, findings: list })
+      expect(readPart(findingsText(list, [2, 3])).findings).toEqual(list)
+    }
+    expect(all.map(({ key }) => key).slice(0, 14)).toEqual(many.map(({ key }) => key))
+    expect([...countsOf(all).values()].reduce((sum, count) => sum + count)).toBe(all.length)
   })
 
   it('are XML that a reader takes, and a table that no text breaks out of', () => {

@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { findingsText } from 'dot-line/check'
 import { afterEach, expect, it, vi } from 'vitest'
-import { checkInParts } from '../../src/cli/check-jobs.ts'
+import { checkInParts, runningParts } from '../../src/cli/check-jobs.ts'
+import { mergedParts } from '../../src/cli/part-files.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
 const given = [...process.argv]
@@ -51,7 +52,8 @@ it('tells of a process that ends early, and does its part again', async () => {
     .mockImplementation(text => told.push(String(text)) > 0)
   const count = commandThatDies(1)
   const progress: number[][] = []
-  expect(await checkInParts(2, (...counts) => progress.push(counts))).toEqual([])
+  const files = await checkInParts(2, folder, runningParts(), (...counts) => progress.push(counts))
+  expect([...mergedParts(files)]).toEqual([])
   write.mockRestore()
   expect(told).toEqual(['warning: the process of part 2/2 ended early, and is started again\n'])
   // Of how many it is, is known when each of them has said its own.
@@ -63,7 +65,9 @@ it('tells of a process that ends early, and does its part again', async () => {
 it('gives up where it ends early again', async () => {
   const write = vi.spyOn(process.stderr, 'write').mockImplementation(() => true)
   commandThatDies(2)
-  await expect(checkInParts(2)).rejects.toThrow('part 2/2 could not be checked')
+  await expect(checkInParts(2, folder, runningParts())).rejects.toThrow(
+    'part 2/2 could not be checked',
+  )
   write.mockRestore()
 })
 
@@ -86,7 +90,7 @@ it('begins none again where another part has failed', async () => {
     process.exit(2)`,
   )
   process.argv = ['node', file, 'check', 'places.json', '--jobs', '2']
-  await expect(checkInParts(2)).rejects.toThrow('no such thing')
+  await expect(checkInParts(2, folder, runningParts())).rejects.toThrow('no such thing')
   await expect
     .poll(() => isRunning(Number(readFileSync(pid, 'utf8'))), { timeout: 10_000 })
     .toBe(false)

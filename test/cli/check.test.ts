@@ -143,6 +143,35 @@ describe('dotline check', () => {
     expect(read('jobs.json')).toBe(read('whole.json'))
     expect(read('merged.json')).toBe(read('whole.json'))
     expect(run('--merge', ...parts.slice(1)).err).toBe('error: part 1 of 3 is missing\n')
+    for (const format of ['table', 'sarif', 'junit', 'markdown']) {
+      const one = run(...fewer, '--format', format)
+      expect(run('--merge', ...parts, '--format', format)).toEqual(one)
+    }
+  })
+
+  it('refuses parts that are broken, whatever was written before', () => {
+    run(...fewer, '--format', 'json', '--part', '1/1', '-o', 'only.json')
+    const text = readFileSync(join(cwd, 'only.json'), 'utf8')
+    const lines = text.split('\n')
+    const merge = (broken: string) => {
+      writeFileSync(join(cwd, 'broken.json'), broken)
+      const { out, ...told } = run('--merge', 'broken.json', '--format', 'json')
+      return { ...told, isWhole: out !== '' }
+    }
+    expect(merge(text)).toEqual({ code: 1, err: '', isWhole: true })
+    // The same written otherwise.
+    expect(merge(JSON.stringify(JSON.parse(text), null, 3)).isWhole).toBe(true)
+    for (const [broken, told] of [
+      [text.slice(0, -30), 'error: '],
+      [`${lines.slice(0, 9).join('\n')}\n`, 'error: broken.json ends before its last finding\n'],
+      [`${text}{}\n`, 'error: broken.json goes on behind its end\n'],
+      [text.replace('"code"', '"cod"'), 'must be'],
+      [text.replace('"situations":[', '"situations":{'), 'error: '],
+    ] as const) {
+      const { code, err, isWhole } = merge(broken)
+      expect([code, isWhole, err.split('\n').length]).toEqual([2, false, 2])
+      expect(err).toContain(told)
+    }
   })
 
   it('leaves nothing behind where it is ended while its processes work', async () => {

@@ -1,6 +1,6 @@
 import type { Finding } from '../finding.ts'
 import { checkFindings } from '../some-findings.ts'
-import { byCode, situationText, subjectText, whereText } from './words.ts'
+import { byCode, countsOf, situationText, subjectText, whereText } from './words.ts'
 
 /** So many of one kind are shown: a comment on a change is read by people. */
 const most = 10
@@ -8,24 +8,31 @@ const most = 10
 /** Findings as a comment on a change, by cause. */
 export function markdownReport(findings: readonly Finding[]): string {
   checkFindings('markdownReport', findings)
-  if (findings.length === 0) return 'No text is in trouble.\n'
-  const parts = [`**${findings.length} finding${findings.length === 1 ? '' : 's'}**\n`]
-  for (const [code, own] of byCode(findings)) {
-    parts.push(
-      `\n### ${code} (${own.length})\n\n| text | what | worst at | where |\n|---|---|---|---|\n`,
-    )
-    for (const finding of own.slice(0, most)) {
-      const cells = [
-        subjectText(finding),
-        finding.message,
-        situationText(finding),
-        whereText(finding),
-      ]
-      parts.push(`| ${cells.map(escaped).join(' | ')} |\n`)
+  return [...markdownPieces([...byCode(findings).values()].flat())].join('')
+}
+
+/** The same piece by piece, of findings by cause. */
+export function* markdownPieces(findings: Iterable<Finding>): Generator<string> {
+  const counts = countsOf(findings)
+  let all = 0
+  for (const count of counts.values()) all += count
+  if (all === 0) return yield 'No text is in trouble.\n'
+  yield `**${all} finding${all === 1 ? '' : 's'}**\n`
+  let open: string | undefined
+  let shown = 0
+  const more = () => (shown > most ? `\nand ${shown - most} more\n` : '')
+  for (const finding of findings) {
+    const { code, message } = finding
+    if (code !== open) {
+      yield `${more()}\n### ${code} (${counts.get(code)})\n\n| text | what | worst at | where |\n|---|---|---|---|\n`
+      open = code
+      shown = 0
     }
-    if (own.length > most) parts.push(`\nand ${own.length - most} more\n`)
+    if (shown++ >= most) continue
+    const cells = [subjectText(finding), message, situationText(finding), whereText(finding)]
+    yield `| ${cells.map(escaped).join(' | ')} |\n`
   }
-  return parts.join('')
+  yield more()
 }
 
 const escaped = (text: string) => text.replace(/[\\|<>*_`[\]]/g, '\\$&').replace(/\s+/g, ' ')

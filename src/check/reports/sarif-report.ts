@@ -5,38 +5,55 @@ import { situationText, subjectText } from './words.ts'
 /** Findings in SARIF 2.1.0 (OASIS), which places in files are shown from. */
 export function sarifReport(findings: readonly Finding[]): string {
   checkFindings('sarifReport', findings)
-  const rules = Object.keys(findingKinds).map(id => ({
-    id,
-    defaultConfiguration: { level: findingKinds[id as keyof typeof findingKinds] },
-  }))
-  const ruleIndex = new Map(rules.map(({ id }, i) => [id, i]))
-  const results = findings.map(finding => {
-    const { code, severity, message, location, situations } = finding
-    const parts = [message, subjectText(finding), situationText(finding)].filter(Boolean)
-    return {
-      ruleId: code,
-      ruleIndex: ruleIndex.get(code),
-      level: severity,
-      message: { text: parts.join(' – ') },
-      ...(location !== undefined && { locations: [locationOf(location)] }),
-      partialFingerprints: { 'finding/v1': findingId(finding) },
-      properties: {
-        place: finding.place,
-        key: finding.key,
-        language: finding.language,
-        situations,
-      },
-    }
-  })
+  return [...sarifPieces(findings)].join('')
+}
+
+const rules = Object.entries(findingKinds).map(([id, level]) => ({
+  id,
+  defaultConfiguration: { level },
+}))
+const ruleIndex = new Map(rules.map(({ id }, i) => [id, i]))
+
+/** The same piece by piece. */
+export function* sarifPieces(findings: Iterable<Finding>): Generator<string> {
+  const driver = { name: 'dotline check', rules }
   const report = {
     $schema:
       'https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json',
     version: '2.1.0',
-    runs: [
-      { tool: { driver: { name: 'dotline check', rules } }, columnKind: 'utf16CodeUnits', results },
-    ],
+    runs: [{ tool: { driver }, columnKind: 'utf16CodeUnits', results: [] }],
   }
-  return `${JSON.stringify(report, null, 2)}\n`
+  const [head, end] = JSON.stringify(report, null, 2).split(/(?<="results": \[)(?=\])/)
+  yield head
+  let isFirst = true
+  for (const finding of findings) {
+    const result = JSON.stringify(resultOf(finding), null, 2).replaceAll('\n', `\n${indent}`)
+    yield `${isFirst ? '' : ','}\n${indent}${result}`
+    isFirst = false
+  }
+  yield `${isFirst ? '' : '\n      '}${end}\n`
+}
+
+/** Of results in a report. */
+const indent = ' '.repeat(8)
+
+function resultOf(finding: Finding) {
+  const { code, severity, message, location, situations } = finding
+  const parts = [message, subjectText(finding), situationText(finding)].filter(Boolean)
+  return {
+    ruleId: code,
+    ruleIndex: ruleIndex.get(code),
+    level: severity,
+    message: { text: parts.join(' – ') },
+    ...(location !== undefined && { locations: [locationOf(location)] }),
+    partialFingerprints: { 'finding/v1': findingId(finding) },
+    properties: {
+      place: finding.place,
+      key: finding.key,
+      language: finding.language,
+      situations,
+    },
+  }
 }
 
 function locationOf(location: NonNullable<Finding['location']>) {

@@ -1,6 +1,6 @@
-import { locationText } from '../../problem/index.ts'
+import { checkArgument, locationText } from '../../problem/index.ts'
 import type { Finding, Situation } from '../finding.ts'
-import { checkFinding, checkFindings } from '../some-findings.ts'
+import { anIterable, checkFinding, checkFindings, checkSort } from '../some-findings.ts'
 
 /** The situation that is worst, and how many there are, in words. */
 export function situationText(finding: Finding): string {
@@ -46,4 +46,15 @@ export function byCode(findings: readonly Finding[]): ReadonlyMap<string, readon
     else groups.set(finding.code, [finding])
   }
   return groups
+}
+
+/** How many findings there are of each kind. */
+export function countsOf(findings: Iterable<Finding>): ReadonlyMap<string, number> {
+  checkArgument('countsOf', 'findings', findings, anIterable)
+  const counts = new Map<string, number>()
+  for (const finding of findings) {
+    checkSort('countsOf', finding)
+    counts.set(finding.code, (counts.get(finding.code) ?? 0) + 1)
+  }
+  return counts
 }

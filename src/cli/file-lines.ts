@@ -1,0 +1,42 @@
+import { closeSync, openSync, readSync } from 'node:fs'
+import { CommandError, systemReason } from './command-error.ts'
+
+const chunkBytes = 1 << 16
+
+/**
+ * The lines of a file in UTF-8, of which no more than one and a piece is held; the last may be empty.
+ * Throws what `readText` does.
+ */
+export function* fileLines(path: string, what: string): Generator<string> {
+  const reading = <Value>(act: () => Value): Value => {
+    try {
+      return act()
+    } catch (error) {
+      throw new CommandError(`cannot read the ${what} ${path}`, systemReason(error))
+    }
+  }
+  const file = reading(() => openSync(path, 'r'))
+  try {
+    const bytes = new Uint8Array(chunkBytes)
+    const decoder = new TextDecoder('utf-8', { fatal: true })
+    const decoded = (piece?: Uint8Array) => {
+      try {
+        return piece ? decoder.decode(piece, { stream: true }) : decoder.decode()
+      } catch {
+        throw new CommandError(`the ${what} ${path} is not text in UTF-8`)
+      }
+    }
+    let begun = ''
+    for (;;) {
+      const count = reading(() => readSync(file, bytes))
+      const lines = (count > 0 ? decoded(bytes.subarray(0, count)) : decoded()).split('\n')
+      lines[0] = begun + lines[0]
+      begun = lines.pop() ?? ''
+      yield* lines
+      if (count === 0) break
+    }
+    yield begun
+  } finally {
+    closeSync(file)
+  }
+}

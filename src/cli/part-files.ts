@@ -1,0 +1,69 @@
+import { checkParts, compareFindings, type Finding, mergedFindings, readPart } from 'dot-line/check'
+import { CommandError } from './command-error.ts'
+import { fileLines } from './file-lines.ts'
+import { mergedOrder } from './merged-order.ts'
+import { readText } from './read-file.ts'
+
+/** A file that a part of a check was written into, and what it is called. */
+export interface PartFile {
+  readonly path: string
+  readonly source: string
+}
+
+const what = 'part'
+const headEnd = '"findings":['
+const lastLine = ']}'
+
+/**
+ * The findings of all parts, in the order that one machine gives, read anew each time: of each file no more
+ * than a line is held. Throws where a part is missing or twice.
+ */
+export function mergedParts(files: readonly PartFile[]): Iterable<Finding> {
+  const heads = files.map(headOf)
+  if (!heads.every(head => head !== undefined)) {
+    // Written otherwise, as by hand: read as a whole.
+    return mergedFindings(files.map(({ path, source }) => ({ json: readText(path, what), source })))
+  }
+  checkParts(
+    files.map(({ source }, i) => ({
+      part: readPart(`${heads[i]}${lastLine}`, source).part,
+      source,
+    })),
+  )
+  return {
+    [Symbol.iterator]: () => mergedOrder(files.map(findingsIn), compareFindings),
+  }
+}
+
+/** The first line of a file with a finding a line. */
+function headOf({ path }: PartFile): string | undefined {
+  // What comes from another program is read once.
+  if (path === '-') return undefined
+  for (const line of fileLines(path, what)) return line.endsWith(headEnd) ? line : undefined
+  return undefined
+}
+
+/** The findings in a file with one a line, read anew each time. */
+export function findingsIn({ path, source }: PartFile): Iterable<Finding> {
+  return {
+    *[Symbol.iterator]() {
+      let isFirst = true
+      let isEnded = false
+      for (const line of fileLines(path, what)) {
+        if (isFirst) isFirst = false
+        else if (line === lastLine) isEnded = true
+        else if (line === '') break
+        else if (!isEnded) yield findingOf(line, source)
+        else throw new CommandError(`${source} goes on behind its end`)
+      }
+      if (!isEnded) throw new CommandError(`${source} ends before its last finding`)
+    },
+  }
+}
+
+function findingOf(line: string, source: string): Finding {
+  const text = line.endsWith(',') ? line.slice(0, -1) : line
+  const [finding] = readPart(`{"part":[1,1],${headEnd}${text}${lastLine}`, source).findings
+  if (!finding) throw new CommandError(`${source} has a line that is no finding`)
+  return finding
+}

@@ -1,0 +1,39 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+/** A folder of this command's own, gone when the work with it is done, and where the command is told to end. */
+export interface TemporaryFolder {
+  readonly path: string
+  /** Takes it away, and with it what `onEnd` was told of. */
+  remove(): void
+}
+
+/** Makes one; `onEnd` is run before it is taken away. */
+export function temporaryFolder(onEnd: () => void = () => {}): TemporaryFolder {
+  const path = mkdtempSync(join(tmpdir(), 'dotline-check-'))
+  const remove = () => {
+    unheard()
+    onEnd()
+    rmSync(path, { recursive: true, force: true })
+  }
+  const unheard = beforeEnd(remove)
+  return { path, remove }
+}
+
+const endings = ['SIGINT', 'SIGTERM', 'SIGHUP'] as const
+
+/** Runs something when this process is told to end, before it does; gives what undoes that. */
+function beforeEnd(run: () => void): () => void {
+  const heard = endings.map(name => {
+    const end = () => {
+      run()
+      process.kill(process.pid, name)
+    }
+    process.once(name, end)
+    return () => process.off(name, end)
+  })
+  return () => {
+    for (const off of heard) off()
+  }
+}

@@ -1,0 +1,49 @@
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { compareFindings, type Finding } from 'dot-line/check'
+import fc from 'fast-check'
+import { afterAll, expect, it } from 'vitest'
+import { keptFindings } from '../../src/cli/kept-findings.ts'
+
+const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
+afterAll(() => rmSync(folder, { recursive: true }))
+
+const finding = fc.record({
+  code: fc.constantFrom('text-cut', 'lone-word'),
+  severity: fc.constantFrom('error', 'warning'),
+  message: fc.string({ unit: fc.constantFrom('a', '"', '\n', '\u2028', 'ü', '🙂', ',', ']}') }),
+  place: fc.constantFrom('p', 'q', ''),
+  key: fc.string({ maxLength: 3 }),
+  language: fc.constant('en'),
+  situations: fc.array(fc.record({ scale: fc.constantFrom(1, 2, 3.1) }), { maxLength: 5 }),
+} as const)
+
+it('gives all findings in order, as often as they are asked for, however few of them it holds', () => {
+  let mostFiles = 0
+  fc.assert(
+    fc.property(
+      fc.array(finding, { maxLength: 30 }),
+      fc.integer({ min: 1, max: 40 }),
+      (list, most) => {
+        const own = mkdtempSync(join(folder, 'kept-'))
+        const kept = keptFindings(() => own, most)
+        for (const one of list) kept.add(one)
+        const files = readdirSync(own).length
+        mostFiles = Math.max(mostFiles, files)
+        const situations = list.reduce((sum, one) => sum + one.situations.length + 1, 0)
+        if (situations < most) expect(files).toBe(0)
+        const wanted: readonly Finding[] = list.toSorted(compareFindings)
+        const sorted = kept.sorted()
+        for (let i = 0; i < 2; i++) expect([...sorted]).toEqual(wanted)
+        // One that hears only of the first leaves no file open.
+        for (const first of sorted) {
+          expect(first).toEqual(wanted[0])
+          break
+        }
+      },
+    ),
+    { numRuns: 100 },
+  )
+  expect(mostFiles).toBeGreaterThan(3)
+})
