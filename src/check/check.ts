@@ -94,20 +94,19 @@ function* findingsOf(
 ): Generator<Finding> {
   const { sheet, catalogs, part = [1, 1], progress } = options
   const [own, of] = part
-  if (own === 1) {
-    for (const catalog of catalogs) {
-      for (const finding of catalogFindings(source, catalog)) {
-        if (finding.key === '' || isAffected({ key: finding.key, catalog })) yield finding
-      }
-    }
-    // Whether something is used, all texts tell.
-    if (!options.since) {
-      yield* sheetFindings(sheet, list, catalogs)
-      yield* valueFindings(list, units, locationOf)
+  const isMine = (_: unknown, i: number) => i % of === own - 1
+  for (const catalog of catalogs.filter(isMine)) {
+    for (const finding of catalogFindings(source, catalog)) {
+      if (finding.key === '' || isAffected({ key: finding.key, catalog })) yield finding
     }
   }
+  // Whether something is used, all texts tell.
+  if (own === 1 && !options.since) {
+    yield* sheetFindings(sheet, list, catalogs)
+    yield* valueFindings(list, units, locationOf)
+  }
   const setters = settersFor(options, list)
-  const mine = units.filter((_, i) => i % of === own - 1)
+  const mine = units.filter(isMine)
   for (const [i, unit] of mine.entries()) {
     yield* unitFindings(unit, list, setters(unit.catalog.language))
     progress?.(i + 1, mine.length)
