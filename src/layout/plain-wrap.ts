@@ -22,6 +22,8 @@ interface PlainStops {
   readonly hangs: Float64Array
   /** Offsets in the whole text. */
   readonly offsets: Uint32Array
+  /** Whether no place is before the one it follows, within each paragraph. */
+  readonly areInOrder: boolean
 }
 
 /** A plain text that can be wrapped to any width. */
@@ -67,6 +69,7 @@ function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
   const first: number[] = []
   const [ends, starts, hangs, offsets]: [number[], number[], number[], number[]] = [[], [], [], []]
   const options = breakOptions(own.style)
+  let areInOrder = true
   let offset = 0
   for (const piece of text.split('\n')) {
     first.push(ends.length)
@@ -81,10 +84,14 @@ function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
         return true
       })
     }
+    for (let i = first[first.length - 1] + 1; i < ends.length; i++) {
+      if (ends[i] < ends[i - 1]) areInOrder = false
+    }
     offset += piece.length + 1
   }
   first.push(ends.length)
   return {
+    areInOrder,
     first: new Uint32Array(first),
     ends: new Float64Array(ends),
     starts: new Float64Array(starts),
@@ -112,7 +119,9 @@ export function wrapPlain(
     first: given => trimmed(given, style, tools, true, false),
     last: given => trimmed(given, style, tools, false, true),
   })
-  const { first, ends, starts, hangs, offsets } = stops
+  const { first, ends, starts, hangs, offsets, areInOrder } = stops
+  /** How many places the line before went by: this one goes by about as many. */
+  let step = 0
   for (let p = 0; p < paragraphs.length; p++) {
     const count = first[p + 1]
     let from = paragraphs[p]
@@ -121,8 +130,10 @@ export function wrapPlain(
     if (first[p] === count) lines.add(from, from, 0, 0, reach)
     for (let next = first[p]; next < count; ) {
       if (ends[next] - x > limit) return undefined
-      let last = next
-      while (last + 1 < count && ends[last + 1] - x <= limit) last++
+      let last = areInOrder ? Math.min(next + step, count - 1) : next
+      if (ends[last] - x > limit) while (ends[last] - x > limit) last--
+      else while (last + 1 < count && ends[last + 1] - x <= limit) last++
+      step = last - next
       lines.add(from, offsets[last], ends[last] - x, hangs[last], reach)
       x = starts[last]
       from = offsets[last]
