@@ -27,7 +27,7 @@ export function writeSoleRun(
   const letters = own.firstChild
   if (element.className !== line) element.className = line
   if (own.className !== run) own.className = run
-  if (!letters) own.append(text)
+  if (letters?.nodeType !== page.TEXT_NODE) own.textContent = text
   else if (letters.nodeValue !== text) letters.nodeValue = text
   return element
 }

@@ -44,6 +44,11 @@ export function writtenLines(block: Element): WrittenLines {
 
   return {
     write({ lines, starts }) {
+      // A reader's translation stands in place of what was written, in parts: none of it is kept.
+      if (block.querySelector('font')) {
+        block.replaceChildren()
+        written = []
+      }
       const isWritten = (line: WrittenLine | undefined, i: number) =>
         line !== undefined && line.html === lines[i] && line.start === starts[i]
       // Texts that grow at their end, and texts that change in the middle, keep what is around that.

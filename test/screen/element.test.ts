@@ -114,6 +114,65 @@ describe('a text element', () => {
     expect(served.errors).toEqual([])
   })
 
+  it('flows where a reader has it translated, and is written anew as a whole', async () => {
+    const shown = () =>
+      page.evaluate<{
+        text: string
+        width: number
+        box: number
+        height: number
+        rows: number
+      }>(`(() => {
+        const element = document.querySelector('#notice')
+        const block = element.shadowRoot.querySelector('.frame > div')
+        const range = document.createRange()
+        range.selectNodeContents(block)
+        const rects = [...range.getClientRects()].filter(({ width }) => width > 1)
+        const left = element.getBoundingClientRect().left
+        return {
+          text: block.textContent,
+          width: Math.max(...rects.map(({ right }) => right - left)),
+          box: element.clientWidth,
+          height: element.getBoundingClientRect().height,
+          rows: new Set(rects.map(({ bottom }) => Math.round(bottom / 4))).size,
+        }
+      })()`)
+    await change(
+      `document.querySelector('#notice').markup = 'Boats to Ardle Point may end early, or they may not end at all today.'`,
+    )
+    const before = await shown()
+    // As translators do: each stretch of text is put into two elements of their own.
+    await page.evaluate(`(() => {
+      const block = document.querySelector('#notice').shadowRoot.querySelector('.frame > div')
+      const walker = document.createTreeWalker(block, NodeFilter.SHOW_TEXT)
+      const nodes = []
+      for (let node = walker.nextNode(); node; node = walker.nextNode()) nodes.push(node)
+      for (const node of nodes) {
+        const outer = document.createElement('font')
+        const inner = outer.appendChild(document.createElement('font'))
+        inner.textContent = node.data.trim() + ' (translated into more words) '
+        node.replaceWith(outer)
+      }
+    })()`)
+    const translated = await shown()
+    expect(translated.text.match(/translated/g)?.length).toBeGreaterThan(1)
+    expect(translated.width).toBeLessThanOrEqual(translated.box + 0.5)
+    expect(translated.height).toBeGreaterThan(before.height * 1.4)
+    expect(translated.rows).toBeGreaterThan(before.rows)
+    await change(
+      `document.querySelector('main').style.width = '260px'; await new Promise(r => setTimeout(r, 50))`,
+    )
+    const after = await shown()
+    expect(after.text).toBe(before.text)
+    const { height, shown: own } = await layoutOf('notice')
+    expect(Math.abs(own - height)).toBeLessThan(0.05)
+    await change(`
+      document.querySelector('main').style.width = '300px'
+      document.querySelector('#notice').markup = null
+      await new Promise(r => setTimeout(r, 50))`)
+    expect(await page.evaluate(`document.querySelector('#notice').layout.text`)).toContain('Orrin')
+  })
+
   it('keeps what is selected in it when another mode colors it', async () => {
     const kept = await change<{ before: string; after: string; isSame: boolean; color: string }>(`
       const { shadowRoot } = document.querySelector('#notice')
