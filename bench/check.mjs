@@ -1,5 +1,5 @@
 // What checking every text in every situation costs beside shaping each once, and what a second thread gives. `npm run bench`.
-import { execFileSync } from 'node:child_process'
+import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url'
 import { check } from '../dist/check/index.js'
 import { defineCatalog, defineSheet, openShelf, typesetter } from '../dist/index.node.js'
 import { prose } from './corpus.mjs'
-import { figure, ratio, row } from './support.mjs'
+import { figure, floor, ratio, row } from './support.mjs'
 
 const languages = ['en', 'de', 'fr', 'es', 'it', 'nl', 'pl', 'el']
 const words = prose(4_000_000).split(/\s+/)
@@ -49,12 +49,18 @@ const shapedOnce = () => {
   let width = 0
   for (const [i, own] of texts.entries()) {
     for (const text of Object.values(own)) {
-      width += setter.set(text, { style: 'body', with: { language: languages[i] } }).width
+      const { lines } = setter.set(text, { style: 'body', with: { language: languages[i] } })
+      // What is shaped has glyphs: they are made when they are read.
+      for (const { glyphs } of lines[0].runs) width += glyphs.advances.length
     }
   }
   return width
 }
-row('120,000 layouts checked / each of 8,000 texts shaped once', ratio(checked, shapedOnce, 3), 6)
+row(
+  '120,000 layouts checked / each of 8,000 texts shaped once, its glyphs read',
+  ratio(checked, shapedOnce, 3),
+  6,
+)
 
 const folder = mkdtempSync(join(tmpdir(), 'dotline-bench-'))
 writeFileSync(join(folder, 'places.json'), JSON.stringify(places))
@@ -65,23 +71,50 @@ const named = languages.flatMap((language, i) => {
 })
 writeFileSync(join(folder, 'sheet.json'), JSON.stringify({ styles: { body: { size: 16 } } }))
 const command = fileURLToPath(new URL('../dist/cli/main.js', import.meta.url))
-const timed = jobs => {
+/** Tells what a process has taken when it ends. */
+const telling = `data:text/javascript,${encodeURIComponent(
+  "process.on('exit', () => process.stderr.write(JSON.stringify(process.resourceUsage())))",
+)}`
+const sheetFile = join(folder, 'sheet.json')
+const checkedBy = (places, catalogs, ...more) => {
   const start = performance.now()
-  const args = ['check', join(folder, 'places.json'), '-s', join(folder, 'sheet.json'), ...named]
-  try {
-    execFileSync(process.execPath, [
-      command,
-      ...args,
-      '--jobs',
-      String(jobs),
-      '-o',
-      join(folder, 'out'),
-    ])
-  } catch {
-    // Something was found.
-  }
-  return performance.now() - start
+  const args = ['check', join(folder, places), '-s', sheetFile, ...catalogs, ...more]
+  const output = ['-o', join(folder, 'out')]
+  const { stderr } = spawnSync(process.execPath, ['--import', telling, command, ...args, ...output])
+  const time = performance.now() - start
+  const { userCPUTime, systemCPUTime, maxRSS } = JSON.parse(String(stderr).split('\n').at(-1))
+  return { time, cpu: (userCPUTime + systemCPUTime) / 1000, memory: maxRSS / 1024 }
 }
-const [one, two] = [Math.min(timed(1), timed(1)), Math.min(timed(2), timed(2))]
+const byTime = (a, b) => a.time - b.time
+const timed = jobs =>
+  Array.from({ length: 3 }, () => checkedBy('places.json', named, '--jobs', String(jobs))).sort(
+    byTime,
+  )[0]
+const [one, two] = [timed(1), timed(2)]
 // Two are at least 1.7 times as fast.
-figure('two jobs / one, in time', `${two.toFixed(0)} ms / ${one.toFixed(0)} ms`, two / one, 1 / 1.7)
+figure(
+  'two jobs / one, in time',
+  `${two.time.toFixed(0)} ms / ${one.time.toFixed(0)} ms`,
+  two.time / one.time,
+  1 / 1.7,
+)
+floor(
+  'two jobs',
+  { a: one.cpu / 2, b: one.time, ratio: one.cpu / 2 / one.time },
+  'all that one job has two cores do, with compiling and collecting, shared out evenly: nothing is read, warmed up or put together twice',
+)
+
+/** Of a few texts in so many widths that most of what is kept is findings. */
+const inWidths = count => {
+  const width = Array.from({ length: count }, (_, i) => 60 + i * (240 / count))
+  const own = { places: [{ ...places.places[0], keys: ['k1*', 'k2*'], width }] }
+  writeFileSync(join(folder, `${count}.json`), JSON.stringify(own))
+  return checkedBy(`${count}.json`, named.slice(0, 2), '--format', 'json').memory
+}
+const [few, many] = [inWidths(8), inWidths(320)]
+figure(
+  'memory of a check at most, in 320 widths / in 8',
+  `${many.toFixed(0)} MB / ${few.toFixed(0)} MB`,
+  many / few,
+  2,
+)

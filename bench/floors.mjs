@@ -1,6 +1,5 @@
 // For bounds that are not reached: what a program takes that does only what cannot be left out, beside what
 // the bound is measured against. `npm run bench`.
-import { spawn } from 'node:child_process'
 import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
 import { prose } from './corpus.mjs'
 import { mainThread, openBenchPage } from './served-page.mjs'
@@ -96,30 +95,6 @@ floor(
     5,
   ),
   'glyphs are written as their numbers and places: nothing is escaped, shared, painted or decorated',
-)
-
-/** A program with nothing in common but the machine. */
-const program =
-  'const m = new Map(); let t = 0; for (let i = 0; i < +process.argv[1]; i++) { ' +
-  "const s = 'w' + (i % 50000); m.set(s, (m.get(s) ?? 0) + s.length); t += JSON.stringify([s, i]).length } " +
-  'if (t === 0) console.log(t)'
-const run = count =>
-  new Promise(resolve => {
-    spawn(process.execPath, ['-e', program, String(count)]).on('exit', resolve)
-  })
-const timed = async work => {
-  const start = performance.now()
-  await work()
-  return performance.now() - start
-}
-const whole = 6_000_000
-const one = Math.min(await timed(() => run(whole)), await timed(() => run(whole)))
-const half = () => Promise.all([run(whole / 2), run(whole / 2)])
-const two = Math.min(await timed(half), await timed(half))
-floor(
-  'two jobs',
-  { a: two, b: one, ratio: two / one },
-  'a loop that fills a map, in two processes: nothing is read, put together or written',
 )
 
 const { page, close } = await openBenchPage('floor-page', 'window.figures !== undefined')

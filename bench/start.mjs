@@ -1,4 +1,5 @@
-// First text on a page that has nothing in its cache, over a slow network. `npm run bench`.
+// First text: in Node, and on a page that has nothing in its cache, over a slow network. `npm run bench`.
+import { execFileSync } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import { build, preview } from 'vite'
 import { sourceAliases } from '../scripts/source-aliases.mjs'
@@ -12,6 +13,19 @@ const config = {
   logLevel: 'error',
   build: { outDir: '../build/first-text', emptyOutDir: true, target: 'es2022' },
 }
+const program = fileURLToPath(new URL('processes/first-layout.mjs', import.meta.url))
+const starts = Array.from({ length: 9 }, () =>
+  JSON.parse(execFileSync(process.execPath, [program], { encoding: 'utf8' })),
+)
+const leastOf = what => Math.min(...starts.map(one => one[what]))
+// 120 ms, where Node itself takes 100.
+figure(
+  'from import to the first layout in Node, CPU / starting Node, CPU',
+  `${leastOf('own').toFixed(0)} ms / ${leastOf('before').toFixed(0)} ms`,
+  leastOf('own') / leastOf('before'),
+  1.2,
+)
+
 await build(config)
 const server = await preview({ ...config, preview: { host: '127.0.0.1', port: 0 } })
 const browser = await launched()

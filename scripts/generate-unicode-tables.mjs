@@ -177,3 +177,46 @@ write(
   readRanges('VerticalOrientation.txt').filter(range => range[2] !== 'R'),
   'R',
 )
+
+/**
+ * Latin, Greek and Cyrillic letters and punctuation of which nothing runs from right to left, up to and
+ * without the last: all that stand in most texts of Europe and America.
+ */
+const plainBlocks = [
+  [0x21, 0x250],
+  [0x370, 0x530],
+  [0x1e00, 0x2000],
+  [0x2010, 0x2070],
+]
+/** Joins, divides or formats text, or ends lines by rules of its own. */
+const special = /[\p{M}\p{C}\u00ad\u1680\u180e\u2000-\u200f\u2028-\u202e\u2044\u205f-\u206f]/u
+const plainScripts = ['Common', 'Latin', 'Greek', 'Cyrillic']
+const scriptRanges = readRanges('Scripts.txt')
+const extensionRanges = readRanges('ScriptExtensions.txt')
+const valueAt = (ranges, code) => ranges.find(([first, last]) => code >= first && code <= last)?.[2]
+
+/** What is told of a character by names of `plain`; nothing of one that asks more of a text. */
+function plainKind(code) {
+  const character = String.fromCharCode(code)
+  const script = valueAt(scriptRanges, code)
+  if (!plainScripts.includes(script) || special.test(character)) return ''
+  // One that goes with some scripts only depends on what is around it.
+  if (script === 'Common' && valueAt(extensionRanges, code) !== undefined) return ''
+  const more = /[\p{L}\p{Nd}]/u.test(character)
+    ? ' alphanumeric'
+    : /[.,;:!?)%\]]/.test(character)
+      ? ' closing'
+      : ''
+  return `${script.toLowerCase()}${more}`
+}
+write(
+  'plain-characters.data.ts',
+  'What characters of plain texts ask of them (src/unicode/plain-characters.ts).',
+  [
+    [0x20, 0x20, 'space'],
+    ...plainBlocks.flatMap(([first, end]) =>
+      Array.from({ length: end - first }, (_, i) => [first + i, first + i, plainKind(first + i)]),
+    ),
+  ].filter(([, , kind]) => kind !== ''),
+  '',
+)

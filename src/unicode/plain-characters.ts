@@ -1,5 +1,5 @@
-import { once } from './property-table.ts'
-import { soleScript } from './scripts.ts'
+import { ranges, values } from './plain-characters.data.ts'
+import { once, rangesIn } from './property-table.ts'
 
 /** The code points told here are those below; all that stand in most texts of Europe and America. */
 export const firstBeyondPlain = 0x2070
@@ -21,42 +21,12 @@ export const plain = {
   closing: 64,
 } as const
 
-/** Joins, divides or formats text, or ends lines by rules of its own. */
-const special = /[\p{M}\p{C}\u00ad\u1680\u180e\u2000-\u200f\u2028-\u202e\u2044\u205f-\u206f]/u
-const closing = /[.,;:!?)%\]]/
-
-/** Latin, Greek and Cyrillic letters, and punctuation: nothing there runs from right to left. */
-const ranges = [
-  [0x21, 0x250],
-  [0x370, 0x530],
-  [0x1e00, 0x2000],
-  [0x2010, firstBeyondPlain],
-] as const
-
 /** For each code point below `firstBeyondPlain`, what is told of it by `plain`. */
 export const plainCharacters: () => Uint8Array = once(() => {
   const kinds = new Uint8Array(firstBeyondPlain)
-  kinds[0x20] = plain.space
-  for (const [first, end] of ranges) {
-    for (let code = first; code < end; code++) {
-      const bit = scriptBits.get(soleScript(code) ?? '')
-      const character = String.fromCharCode(code)
-      if (bit === undefined || special.test(character)) continue
-      kinds[code] = bit
-      if (alphanumeric.test(character)) kinds[code] |= plain.alphanumeric
-      else if (closing.test(character)) kinds[code] |= plain.closing
-    }
-  }
+  const bits = values.map(names => names.split(' ').reduce((all, name) => all | bitOf(name), 0))
+  for (const [first, end, value] of rangesIn(ranges)) kinds.fill(bits[value], first, end)
   return kinds
 })
 
-const alphanumeric = /[\p{L}\p{Nd}]/u
-
-const scriptBits = new Map<string, number>(
-  Object.entries({
-    Common: plain.common,
-    Latin: plain.latin,
-    Greek: plain.greek,
-    Cyrillic: plain.cyrillic,
-  }),
-)
+const bitOf = (name: string) => (Object.hasOwn(plain, name) ? plain[name as keyof typeof plain] : 0)

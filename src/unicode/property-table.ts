@@ -18,11 +18,8 @@ export function propertyTable(ranges: string): PropertyTable {
   const cells: number[] = new Array(pageSize).fill(0)
   /** Pages that hold one value throughout are shared. */
   const uniform = new Map<number, number>()
-  let at = 0
-  for (const triple of ranges.split(' ')) {
-    const [gap, length, value] = triple.split(',').map(part => Number.parseInt(part || '0', 36))
-    const end = at + gap + length + 1
-    for (at += gap; at < end; ) {
+  for (const [first, end, value] of rangesIn(ranges)) {
+    for (let at = first; at < end; ) {
       const page = at >> pageBits
       const pageEnd = (page + 1) << pageBits
       if (at === page << pageBits && end >= pageEnd) {
@@ -47,6 +44,19 @@ export function propertyTable(ranges: string): PropertyTable {
     }
   }
   return { pages, cells: Uint8Array.from(cells) }
+}
+
+/** The first code point of each range, the one behind its last, and the index of its value. */
+export function* rangesIn(
+  ranges: string,
+): Generator<readonly [first: number, end: number, value: number]> {
+  let at = 0
+  for (const triple of ranges.split(' ')) {
+    const [gap, length, value] = triple.split(',').map(part => Number.parseInt(part || '0', 36))
+    const first = at + gap
+    at = first + length + 1
+    yield [first, at, value]
+  }
 }
 
 /** The index of the value of a code point's property, in the order the generator listed them. */

@@ -91,16 +91,6 @@ export function isCommonScript(codePoint: number): boolean {
   return script === common || script === inherited
 }
 
-/**
- * The script of a character that stands beside any other of it; `Common` for one that goes with any
- * script; undefined where it depends on what is around it.
- */
-export function soleScript(codePoint: number): string | undefined {
-  const script = propertyIndex(table(), codePoint)
-  if (script === inherited) return undefined
-  return script === common && scriptsUsedWith(codePoint).length > 0 ? undefined : values[script]
-}
-
 /** The long name of a character's Script property (UAX #24). */
 export function scriptOf(codePoint: number): string {
   return values[propertyIndex(table(), codePoint)]
