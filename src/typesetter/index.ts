@@ -1,7 +1,7 @@
 export { type RubyOptions, rubyText } from './ruby-text.ts'
+export type { ShapedText } from './shaped-text.ts'
 export {
   type Setting,
-  type ShapedText,
   type Typesetter,
   type TypesetterOptions,
   typesetter,

@@ -3,7 +3,6 @@ import {
   aHyphenation,
   type Breakable,
   breakable,
-  type Cursor,
   checkFrame,
   easedLongWords,
   type Frame,
@@ -14,16 +13,10 @@ import {
   type Layout,
   layOut,
   layoutTools,
-  leastWidth,
   type PlainText,
   plainLayout,
   scaledTexts,
   sourceMapOf,
-  type TextLine,
-  textLine,
-  textStart,
-  type WrappedLines,
-  wrapLines,
   wrapPlain,
 } from '../layout/index.ts'
 import { isRich, parseMarkup, type RichText, type Values } from '../markup/index.ts'
@@ -59,6 +52,7 @@ import { letterForms } from './letter-forms.ts'
 import { notDrawn } from './not-drawn.ts'
 import { plainSetter } from './plain-setter.ts'
 import { type Resolved, resolve } from './resolve.ts'
+import { type ShapedText, shapedText } from './shaped-text.ts'
 import { sheetForReader } from './sheet-for-reader.ts'
 import { styleBook } from './style-book.ts'
 
@@ -100,25 +94,6 @@ export interface Setting<
    * cut. The layout's `fittedSize` tells the size.
    */
   readonly fit?: { readonly min: number; readonly max: number }
-}
-
-/** A text that was shaped, to be set in many frames. */
-export interface ShapedText {
-  /** Its lines in a width, as numbers: fast enough for every step of a window that is resized. */
-  wrap(width: number): WrappedLines
-  /**
-   * The next line from a place on (its beginning without one), in a room that may differ from line
-   * to line: a width, or one for each line of a paragraph, counted from 0. Undefined at the end.
-   * Throws `bad-frame` on a width that is not a number of units from 0.
-   */
-  nextLine(
-    from: Cursor | undefined,
-    room: number | ((line: number) => number),
-  ): TextLine | undefined
-  /** The least width in which no word has to be broken, in units. */
-  leastWidth(): number
-  /** Its layout in a frame; in that of the setting without it. */
-  set(frame?: Frame): Layout
 }
 
 /** Sets texts with the styles of a sheet and the faces of a shelf. */
@@ -263,43 +238,22 @@ export function typesetter<S extends string, I extends string, Z extends string>
     const text = resolved(markup, setting)
     const { base } = text
     const texts = shaped(text)
-    return preparedText(
+    return shapedText(
       () => texts,
       frame,
       own => laidOut(texts, own, base, text),
+      tools,
     )
-  }
-
-  function preparedText(
-    texts: () => readonly Breakable[],
-    frame: Frame,
-    layOutIn: (frame: Frame) => Layout,
-  ): ShapedText {
-    return {
-      wrap(width) {
-        checkFrame({ width })
-        return wrapLines(texts(), width, tools, frame.align)
-      },
-      nextLine(from = textStart, room) {
-        checkFrame({ from })
-        return textLine(texts(), from, room, frame.align)
-      },
-      leastWidth: () => leastWidth(texts()),
-      set(own = frame) {
-        checkOptions('set', own, frameFields)
-        checkFrame(own)
-        return layOutIn(own)
-      },
-    }
   }
 
   function preparedPlainly(simple: PlainText, frame: Frame): ShapedText {
     const { text, own, texts } = simple
     const resolved = plainlyResolved(simple)
-    const general = preparedText(
+    const general = shapedText(
       texts,
       frame,
       within => plainLayout(text, own, within) ?? laidOut(texts(), within, own.style, resolved),
+      tools,
     )
     return {
       ...general,

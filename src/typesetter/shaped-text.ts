@@ -1,0 +1,60 @@
+import {
+  type Breakable,
+  type Cursor,
+  checkFrame,
+  type Frame,
+  frameFields,
+  type Layout,
+  type LayoutTools,
+  leastWidth,
+  type TextLine,
+  textLine,
+  textStart,
+  type WrappedLines,
+  wrapLines,
+} from '../layout/index.ts'
+import { checkOptions } from '../problem/index.ts'
+
+/** A text that was shaped, to be set in many frames. */
+export interface ShapedText {
+  /** Its lines in a width, as numbers: fast enough for every step of a window that is resized. */
+  wrap(width: number): WrappedLines
+  /**
+   * The next line from a place on (its beginning without one), in a room that may differ from line
+   * to line: a width, or one for each line of a paragraph, counted from 0. Undefined at the end.
+   * Throws `bad-frame` on a width that is not a number of units from 0.
+   */
+  nextLine(
+    from: Cursor | undefined,
+    room: number | ((line: number) => number),
+  ): TextLine | undefined
+  /** The least width in which no word has to be broken, in units. */
+  leastWidth(): number
+  /** Its layout in a frame; in that of the setting without it. */
+  set(frame?: Frame): Layout
+}
+
+/** A text that is laid out, in a frame, as it is told. */
+export function shapedText(
+  texts: () => readonly Breakable[],
+  frame: Frame,
+  layOutIn: (frame: Frame) => Layout,
+  tools: LayoutTools,
+): ShapedText {
+  return {
+    wrap(width) {
+      checkFrame({ width })
+      return wrapLines(texts(), width, tools, frame.align)
+    },
+    nextLine(from = textStart, room) {
+      checkFrame({ from })
+      return textLine(texts(), from, room, frame.align)
+    },
+    leastWidth: () => leastWidth(texts()),
+    set(own = frame) {
+      checkOptions('set', own, frameFields)
+      checkFrame(own)
+      return layOutIn(own)
+    },
+  }
+}
