@@ -45,3 +45,30 @@ export function float64Row(length: number): Float64Array<ArrayBuffer> {
   const start = cut(length * 8)
   return new Float64Array(block, start, length)
 }
+
+/** The rows that glyphs of a text are kept in: one entry of each a glyph. */
+export interface GlyphRows {
+  readonly glyphs: Uint32Array<ArrayBuffer>
+  readonly advances: Int32Array<ArrayBuffer>
+  readonly clusters: Uint32Array<ArrayBuffer>
+  readonly offsetsX: Int32Array<ArrayBuffer>
+  readonly offsetsY: Int32Array<ArrayBuffer>
+  readonly unsafe: Uint8Array<ArrayBuffer>
+}
+
+/**
+ * Rows for glyphs, in a block of their own: layouts are cloned and posted with them, and one whose glyphs
+ * are made only then must not have them in memory that was copied before, nor bring that of others along.
+ */
+export function glyphRows(count: number): GlyphRows {
+  const row = count * 4
+  const own = new ArrayBuffer(row * 5 + count)
+  return {
+    glyphs: new Uint32Array(own, 0, count),
+    advances: new Int32Array(own, row, count),
+    clusters: new Uint32Array(own, 2 * row, count),
+    offsetsX: new Int32Array(own, 3 * row, count),
+    offsetsY: new Int32Array(own, 4 * row, count),
+    unsafe: new Uint8Array(own, 5 * row, count),
+  }
+}

@@ -1,5 +1,12 @@
 export { append } from './append.ts'
-export { bytesRow, float64Row, int32Row, uint32Row } from './blocks.ts'
+export {
+  bytesRow,
+  float64Row,
+  type GlyphRows,
+  glyphRows,
+  int32Row,
+  uint32Row,
+} from './blocks.ts'
 export { boundedMap } from './bounded-map.ts'
 export { greatest, least } from './extremes.ts'
 export { latin1 } from './latin1.ts'

@@ -9,6 +9,7 @@ export {
 } from '../layout/index.ts'
 export { type AroundText, aroundText, pictureOf } from './around-text.ts'
 export { arrangeLetters, type LetterArrangement } from './arrange-letters.ts'
+export { type BareLetters, bareLetters } from './bare-letters.ts'
 export { base64 } from './base64.ts'
 export { type ArcOptions, arc, circle, path, polygon, type ShapePaint } from './chart-shapes.ts'
 export { contrast } from './contrast.ts'

@@ -1,5 +1,6 @@
 import { being, described, type Expected, fail, isObject } from '../problem/index.ts'
 import type { Layout } from './layout.ts'
+import { plainEnds } from './plain-layout.ts'
 
 /** Whether a value is a layout, or was one before it was cloned or posted. */
 export function isLayout(value: unknown): value is Layout {
@@ -20,6 +21,8 @@ export const aLayout: Expected = being('a layout, which set() gives', isLayout)
 
 /** Throws `bad-layout` on what is no layout, or has lost its glyphs. */
 export function checkLayout(owner: string, value: unknown) {
+  // Lines of plain texts are made of what is here when they are read: none has lost anything.
+  if (isObject(value) && plainEnds(value)) return
   if (!isLayout(value)) {
     fail('bad-layout', `${owner} takes a layout, not ${described(value)}`, {
       hint: 'set() gives one',

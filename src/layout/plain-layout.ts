@@ -151,11 +151,11 @@ export function soleStyle(layout: Layout): PlainStyle | undefined {
 }
 
 /** Where the lines of a plain text end; undefined of other layouts, and of changed copies. */
-export function plainEnds(layout: Layout): ArrayLike<number> | undefined {
+export function plainEnds(layout: object): ArrayLike<number> | undefined {
   return isPlain(layout) ? (layout[heldEnds]?.ends ?? [layout.text.length]) : undefined
 }
 
-function isPlain(layout: Layout): layout is Layout & PlainLayout {
+function isPlain(layout: object): layout is Layout & PlainLayout {
   return Object.getOwnPropertyDescriptor(layout, 'lines')?.get === lazyLines.get
 }
 

@@ -14,8 +14,6 @@ export interface Scratch {
   starts: Int32Array
   ends: Int32Array
   readonly gaps: (Gap | undefined)[]
-  /** Serves as the offsets of every text none of whose glyphs stands off its place. */
-  zeros: Int32Array
 }
 
 export const newScratch = (): Scratch => ({
@@ -24,7 +22,6 @@ export const newScratch = (): Scratch => ({
   starts: new Int32Array(256),
   ends: new Int32Array(256),
   gaps: [],
-  zeros: new Int32Array(1024),
 })
 
 /** No word: the spaces before it end the text. */
@@ -120,9 +117,4 @@ function unknownWords(text: string, count: number, { words, starts, ends }: Scra
     if (words[i] === unknown) list.add(text.slice(starts[i], ends[i]))
   }
   return list
-}
-
-export function zeros(scratch: Scratch, count: number): Int32Array {
-  if (count > scratch.zeros.length) scratch.zeros = new Int32Array(count * 2)
-  return scratch.zeros.subarray(0, count)
 }

@@ -1,4 +1,4 @@
-import { bytesRow, float64Row, int32Row, uint32Row } from '../blocks/index.ts'
+import { glyphRows } from '../blocks/index.ts'
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 
 /**
@@ -8,14 +8,9 @@ import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 export function reversed(shaped: ShapedGlyphs): ShapedGlyphs {
   const { glyphs, advances, offsetsX, offsetsY, clusters, unsafe } = shaped
   const { length } = glyphs
-  const turned = {
-    glyphs: uint32Row(length),
-    advances: advances instanceof Float64Array ? float64Row(length) : int32Row(length),
-    offsetsX: int32Row(length),
-    offsetsY: int32Row(length),
-    clusters: uint32Row(length),
-    unsafe: bytesRow(length),
-  }
+  const rows = glyphRows(length)
+  const turned =
+    advances instanceof Float64Array ? { ...rows, advances: new Float64Array(length) } : rows
   for (let i = 0, from = length - 1; i < length; i++, from--) {
     turned.glyphs[i] = glyphs[from]
     turned.advances[i] = advances[from]

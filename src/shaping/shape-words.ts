@@ -1,6 +1,6 @@
-import { bytesRow, int32Row, uint32Row } from '../blocks/index.ts'
+import { glyphRows, int32Row } from '../blocks/index.ts'
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
-import { dividedWords, newScratch, none, type Scratch, zeros } from './divide-words.ts'
+import { dividedWords, newScratch, none, type Scratch } from './divide-words.ts'
 import { addSpacing, measuredWords, newWordLine, type WordLine } from './measure-words.ts'
 import type { Spacing } from './spacing.ts'
 import { type Book, bytesOf, newBook } from './word-book.ts'
@@ -214,7 +214,6 @@ function assembled(
   const table = book.words
   const { words, starts, ends, gaps } = scratch
   let glyphCount = 0
-  let hasOffsets = false
   let hasDeltas = false
   for (let i = 0, end = 0; i < count; end = ends[i++]) {
     const word = words[i]
@@ -228,17 +227,9 @@ function assembled(
       glyphCount += width
     }
     if (word === none) continue
-    if (table.isOffset(word)) hasOffsets = true
     glyphCount += table.glyphCount(word)
   }
-  const shaped = {
-    glyphs: uint32Row(glyphCount),
-    advances: int32Row(glyphCount),
-    clusters: uint32Row(glyphCount),
-    unsafe: bytesRow(glyphCount),
-    offsetsX: hasOffsets ? int32Row(glyphCount) : zeros(scratch, glyphCount),
-    offsetsY: hasOffsets ? int32Row(glyphCount) : zeros(scratch, glyphCount),
-  }
+  const shaped = glyphRows(glyphCount)
   const endDeltas = hasDeltas ? int32Row(length + 1) : undefined
   let g = 0
   for (let w = 0; w < count; w++) {

@@ -35,7 +35,6 @@ export interface WordTable {
   cluster(word: number, index: number): number
   /** How many clusters its first glyphs are of; all of them without a number. */
   clusterCount(word: number, glyphs?: number): number
-  isOffset(word: number): boolean
   /** The sum of its advances, in font units. */
   advance(word: number): number
   /** The index of the first glyph whose cluster starts at an offset or behind it; -1 where none does. */
@@ -311,7 +310,6 @@ export function wordTable(): WordTable {
       }
       return clusters
     },
-    isOffset: word => offsets.has(word),
     advance: word => blocks.advances[word],
     glyphFrom(word, offset) {
       const { glyphStarts } = blocks

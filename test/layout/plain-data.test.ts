@@ -1,3 +1,4 @@
+import { serialize } from 'node:v8'
 import { Worker } from 'node:worker_threads'
 import {
   caretAt,
@@ -92,6 +93,31 @@ describe('a layout is plain data', () => {
       expect(await made(structuredClone(layout))).toEqual(wanted)
       expect(await made(await roundTrip(layout))).toEqual(wanted)
     }
+  })
+
+  it('has all of its glyphs where several are cloned that nobody has read', async () => {
+    const body = { style: 'body', width: 150 } as const
+    const set = () => [
+      setter.set('Boats to Low Emmerly are late today and tomorrow', { ...body, maxLines: 2 }),
+      setter.set('Another boat of which nothing was read', body),
+      setter.set('Boats ~link[to Low] Emmerly', body),
+      setter.set('Unbreakablelongwordsthatarebroken', { ...body, width: 60 }),
+      setter.set('A last\none', { style: 'listed' }),
+    ]
+    const glyphs = (all: readonly Layout[]) =>
+      all.map(({ lines }) => lines.map(({ runs }) => runs.map(run => [...run.glyphs.glyphs])))
+    const wanted = glyphs(set())
+    expect(wanted.flat(3).every(glyph => glyph > 0)).toBe(true)
+    expect(glyphs(structuredClone(set()))).toEqual(wanted)
+    const back: unknown[] = await Promise.all(set().map(roundTrip))
+    expect(back).toEqual(structuredClone(set()))
+  })
+
+  it('brings nothing along of other texts', () => {
+    setter.set('Boats to Low Emmerly. '.repeat(4000), { style: 'body' }).lines[0].runs.at(0)
+    const own = setter.set('Boats', { style: 'body' })
+    expect(own.lines[0].runs).toHaveLength(1)
+    expect(serialize(own).byteLength).toBeLessThan(4000)
   })
 
   it('finds its faces on another shelf with the same fonts', async () => {

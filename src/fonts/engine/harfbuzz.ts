@@ -1,4 +1,4 @@
-import { bytesRow, int32Row, uint32Row } from '../../blocks/index.ts'
+import { glyphRows } from '../../blocks/index.ts'
 import type { Extents, Outline } from '../../geometry/index.ts'
 import { fail } from '../../problem/index.ts'
 import type { ColorPart } from '../color-glyph.ts'
@@ -257,12 +257,8 @@ function glyphReader(hb: Calls, heap: Heap): (buffer: number, start: number) => 
     const count = hb.hb_buffer_get_length(buffer)
     const infos = hb.hb_buffer_get_glyph_infos(buffer, 0) >> 2
     const positions = hb.hb_buffer_get_glyph_positions(buffer, 0) >> 2
-    const glyphs = uint32Row(count)
-    const advances = int32Row(count)
-    const offsetsX = int32Row(count)
-    const offsetsY = int32Row(count)
-    const clusters = uint32Row(count)
-    const unsafe = bytesRow(count)
+    const shaped = glyphRows(count)
+    const { glyphs, advances, offsetsX, offsetsY, clusters, unsafe } = shaped
     for (let i = 0, info = infos, at = positions; i < count; i++, info += fields, at += fields) {
       glyphs[i] = words[info]
       unsafe[i] = words[info + 1] & 1 // HB_GLYPH_FLAG_UNSAFE_TO_BREAK
@@ -271,6 +267,6 @@ function glyphReader(hb: Calls, heap: Heap): (buffer: number, start: number) => 
       offsetsX[i] = signed[at + 2]
       offsetsY[i] = signed[at + 3]
     }
-    return { glyphs, advances, offsetsX, offsetsY, clusters, unsafe }
+    return shaped
   }
 }

@@ -1,4 +1,10 @@
-import { aroundText, asDrawing, checkLayout, type Drawing } from '../../drawing/index.ts'
+import {
+  aroundText,
+  asDrawing,
+  bareLetters,
+  checkLayout,
+  type Drawing,
+} from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import {
@@ -11,9 +17,10 @@ import {
 } from '../../problem/index.ts'
 import { toSvg } from '../svg/index.ts'
 import { blockLook, isText } from './layout-element.ts'
-import { lineElement, lineStart } from './line-element.ts'
+import { lineContent, lineElement, lineStart } from './line-element.ts'
 import { linkParts } from './link-parts.ts'
 import { px, type Rules, rulesFor } from './rules.ts'
+import { bareRuns } from './run-element.ts'
 import { aPrefix } from './to-html.ts'
 
 /** A stylesheet that rules are added to as elements need them; of elements that share it. */
@@ -97,6 +104,18 @@ export function htmlParts(
   const { unseen = false } = options
   const own = isObject(rules) ? kept.get(rules) : undefined
   if (!own) fail('bad-argument', 'the rules of htmlParts must be what htmlRules() gave')
+  const block = own.classOf(blockLook(layout, '100%', '100%'))
+  const { language } = layout.style
+  const bare = unseen ? undefined : bareLetters(layout)
+  const written = bare && bareRuns(bare, own)
+  if (written) {
+    const lines = layout.lines.map(({ start, end, x }, i) => {
+      const content = end > start ? written(layout.text.slice(start, end)) : ''
+      return lineElement(layout, i, x, content, own, ownStart)
+    })
+    const starts = layout.lines.map(({ x }) => Math.max(0, x))
+    return { block, language, lines, starts, below: undefined, above: undefined }
+  }
   const around = unseen
     ? { isPainted: () => true, below: asDrawing(layout), above: undefined }
     : aroundText(layout, isText)
@@ -105,9 +124,12 @@ export function htmlParts(
     drawing &&
     `<div class="${own.classOf(pictureRule(drawing, level))}" aria-hidden="true">${toSvg(drawing)}</div>`
   return {
-    block: own.classOf(blockLook(layout, '100%', '100%')),
-    language: layout.style.language,
-    lines: layout.lines.map((_, i) => lineElement(layout, i, around, own, partOf, ownStart)),
+    block,
+    language,
+    lines: layout.lines.map((line, i) => {
+      const content = lineContent(layout, i, around, own, partOf)
+      return lineElement(layout, i, lineStart(line), content, own, ownStart)
+    }),
     starts: layout.lines.map(line => Math.max(0, lineStart(line))),
     below: picture(around.below, -1),
     above: picture(around.above, 1),

@@ -3,7 +3,7 @@ import type { GlyphRun, Layout } from '../../layout/index.ts'
 import { cssString, htmlText } from '../../notation/index.ts'
 import { hasCentralBaseline, isVertical } from '../../sheet/index.ts'
 import { toSvg } from '../svg/index.ts'
-import { lineElement } from './line-element.ts'
+import { lineContent, lineElement, lineStart } from './line-element.ts'
 import { linkParts } from './link-parts.ts'
 import { px, type Rules } from './rules.ts'
 
@@ -20,7 +20,10 @@ export function layoutElement(
     around.above ? pictureDeclarations(around.above, 1, pictureUrl) : '',
   )
   const partOf = linkParts(layout)
-  const body = layout.lines.map((_, i) => lineElement(layout, i, around, sheet, partOf))
+  const body = layout.lines.map((line, i) => {
+    const content = lineContent(layout, i, around, sheet, partOf)
+    return lineElement(layout, i, lineStart(line), content, sheet)
+  })
   const language = htmlText(layout.style.language)
   return `<div class="${block}" dir="ltr" lang="${language}">${body.join('')}</div>`
 }

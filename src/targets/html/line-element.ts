@@ -10,23 +10,21 @@ export function lineStart({ x, runs }: Line): number {
 }
 
 /**
- * A line of a layout. What stands before it makes room beside it and above it; what stands behind
- * one that wraps ends it. Both are generated: neither is in the text. A newline that ends a
+ * A line of a layout, with its content. What stands before it makes room beside it and above it; what
+ * stands behind one that wraps ends it. Both are generated: neither is in the text. A newline that ends a
  * paragraph is.
  */
 export function lineElement(
   layout: Layout,
   index: number,
-  around: Pick<AroundText, 'isPainted'>,
+  left: number,
+  content: string,
   sheet: Rules,
-  partOf: LinkParts,
   startOf: (start: number) => string = px,
 ): string {
   const line = layout.lines[index]
   const next = layout.lines[index + 1]
   const { height, top, baseline, level } = line
-  // Spaces that hang at its end stand on its right (UAX #9, L1): all of it runs left to right.
-  const left = lineStart(line)
   const { over, under } = roomBeside(layout, index)
   const isBroken =
     next !== undefined && layout.text[next.start - 1] === '\n' && next.start > line.end
@@ -35,13 +33,25 @@ export function lineElement(
     `margin-inline-start:${px(Math.min(0, left))};block-size:${px(over + height + under)};` +
     `vertical-align:${px(-(top + height - baseline) - under)}`
   const after = next && !isBroken ? 'content:"\\a"' : ''
+  // Spaces that hang at its end stand on its right (UAX #9, L1): all of it runs left to right.
   const name = sheet.classOf('', before, after)
-  const separator = layout.text[line.end - 1] === '\u2028' ? '\u2028' : ''
-  const places = placesOf(line, (_, i) => around.isPainted(index, i))
-  const content =
-    levelled(places, level, { sheet, language: layout.style.language, partOf }) + separator
   const inner = level % 2 === 1 ? `<span dir="rtl">${content}</span>` : content
   return `<span class="${name}">${inner}</span>${isBroken ? '\n' : ''}`
+}
+
+/** The runs of a line. */
+export function lineContent(
+  layout: Layout,
+  index: number,
+  around: Pick<AroundText, 'isPainted'>,
+  sheet: Rules,
+  partOf: LinkParts,
+): string {
+  const line = layout.lines[index]
+  const separator = layout.text[line.end - 1] === '\u2028' ? '\u2028' : ''
+  const places = placesOf(line, (_, i) => around.isPainted(index, i))
+  const { language } = layout.style
+  return levelled(places, line.level, { sheet, language, partOf }) + separator
 }
 
 /**

@@ -1,7 +1,8 @@
-import { faceOf, inkOf, spacingOf, unitScale } from '../../drawing/index.ts'
+import { type BareLetters, faceOf, inkOf, spacingOf, unitScale } from '../../drawing/index.ts'
+import type { Face } from '../../fonts/index.ts'
 import type { GlyphRun } from '../../layout/index.ts'
 import { colorText, cssString, htmlText } from '../../notation/index.ts'
-import { shapingFeatures } from '../../sheet/index.ts'
+import { type Style, shapingFeatures } from '../../sheet/index.ts'
 import type { LinkPart } from './link-parts.ts'
 import { px, type Rules } from './rules.ts'
 
@@ -80,22 +81,63 @@ const asWide = ({ width }: GlyphRun) =>
 
 function runDeclarations(run: GlyphRun, isPainted: boolean, rules: Rules, hyphen = ''): string {
   const { style, rise } = run
-  const text = run.text + hyphen
   const face = faceOf(run)
+  const family = rules.family(face, run.text + hyphen)
+  const below = rise - (run.upright ? middleOf(run) : 0)
+  return [
+    letterDeclarations(style, face, family, isPainted, below),
+    ...(run.upright ? ['text-orientation:upright'] : []),
+    ...(isPair(run) ? ['text-combine-upright:all'] : []),
+  ].join(';')
+}
+
+/** How letters of a style and a face look, which the page knows by a family name. */
+function letterDeclarations(
+  style: Style,
+  face: Face,
+  family: string,
+  isPainted: boolean,
+  rise: number,
+): string {
   const axes = [...face.coordinates].map(([tag, value]) => `${cssString(tag)} ${value}`)
   const features = shapingFeatures(style).map(f => `${cssString(f.slice(0, 4))} ${f.slice(5)}`)
   return [
-    `font:${px(askedSize(style.size))}/0 ${cssString(rules.family(face, text))}`,
+    `font:${px(askedSize(style.size))}/0 ${cssString(family)}`,
     `color:${isPainted ? 'transparent' : colorText(inkOf(style, style.opacity))}`,
     'font-kerning:normal;font-synthesis:none;font-optical-sizing:none',
     'text-rendering:geometricPrecision',
     `font-feature-settings:${features.length > 0 ? features.join(',') : 'normal'}`,
     `font-variation-settings:${axes.length > 0 ? axes.join(',') : 'normal'}`,
-    `vertical-align:${px(rise - (run.upright ? middleOf(run) : 0))}`,
-    ...(run.upright ? ['text-orientation:upright'] : []),
-    ...(isPair(run) ? ['text-combine-upright:all'] : []),
+    `vertical-align:${px(rise)}`,
   ].join(';')
 }
+
+/**
+ * Writes lines of letters of one style and face, of which nothing has to be known but their text: where the
+ * browser has their size as it is, they come out as wide as they are. Undefined where it has another.
+ */
+export function bareRuns(
+  { style, face }: BareLetters,
+  rules: Rules,
+): ((text: string) => string) | undefined {
+  const { size, tracking, wordSpacing, baselineShift } = style
+  if (pageSize(size) !== size) return undefined
+  const spacing = rules.classOf(spacingText(tracking * size, wordSpacing * size))
+  const looks = new Map<string, string>()
+  return text => {
+    const family = rules.family(face, text)
+    let look = looks.get(family)
+    if (look === undefined) {
+      const own = letterDeclarations(style, face, family, false, baselineShift * size)
+      look = rules.classOf(own)
+      looks.set(family, look)
+    }
+    return `<span class="${look} ${spacing}">${htmlText(text)}</span>`
+  }
+}
+
+const spacingText = (letters: number, words: number) =>
+  `letter-spacing:${px(letters)};word-spacing:${px(words)}`
 
 /** Two figures beside each other in the place of one letter. */
 const isPair = ({ upright, text, style }: GlyphRun) =>
@@ -117,7 +159,7 @@ function spacingDeclarations(run: GlyphRun, gap: number, behind: number): string
   const end = behind + (spaces === 0 ? rest : 0)
   const words = between + (spaces > 0 ? rest / spaces : 0)
   return [
-    `letter-spacing:${px(letters)};word-spacing:${px(words)}`,
+    spacingText(letters, words),
     ...(Math.abs(gap) > 0.001 ? [`margin-inline-start:${px(gap)}`] : []),
     ...(end > 0 ? [`margin-inline-end:${px(end)}`] : []),
   ].join(';')

@@ -1,0 +1,31 @@
+import type { Face } from '../fonts/index.ts'
+import { type Layout, soleStyle } from '../layout/index.ts'
+import type { Style } from '../sheet/index.ts'
+import { isPlain } from './line-layers.ts'
+
+/** What all letters of a layout look like. */
+export interface BareLetters {
+  readonly style: Style
+  readonly face: Face
+}
+
+const known = new WeakMap<object, BareLetters | null>()
+
+/**
+ * Of a layout that is nothing but letters of one style and face, filled with one color, without a mark of
+ * what was cut: who shows it as text needs no glyphs for it. Undefined of all others.
+ */
+export function bareLetters(layout: Layout): BareLetters | undefined {
+  const own = soleStyle(layout)
+  if (!own || layout.cut) return undefined
+  let letters = known.get(own)
+  if (letters === undefined) {
+    const { style, face } = own
+    const { border, stroke, ink } = style
+    const isFilled = border === 'none' && stroke === 'none' && ink.kind === 'solid'
+    const isOwn = !face.colored && face.synthesized.length === 0
+    letters = isPlain(style) && isFilled && isOwn ? { style, face } : null
+    known.set(own, letters)
+  }
+  return letters ?? undefined
+}
