@@ -43,9 +43,17 @@ beforeAll(async () => {
   const values = { lamp: inlineObject({ width: 8, height: 8, drawing: lamp, label: 'lamp' }) }
   const markup =
     'Boats to ~link,href=https://lantern-sound.example[Low Emmerly] {lamp}\nfare\t12.50'
-  layouts = ['body', 'listed', 'down'].map(style =>
-    setter.set(markup, { style, values, width: 170, height: 170, maxLines: 3 }),
-  )
+  const plain = { style: 'body', width: 150 } as const
+  layouts = [
+    ...['body', 'listed', 'down'].map(style =>
+      setter.set(markup, { style, values, width: 170, height: 170, maxLines: 3 }),
+    ),
+    setter.set('Boats to Low Emmerly are late', plain),
+    setter.set('Boats to Low Emmerly are late\nuntil tomorrow', { ...plain, maxLines: 3 }),
+    setter.set('Boats ~link[to Low] Emmerly are late', { ...plain, maxLines: 1 }),
+    setter.set('Лодки ~link,action=go[на Low] π', plain),
+    setter.set('Boats to Low Emmerly are late', { ...plain, with: { align: 'justify' } }),
+  ]
 })
 
 /** All that is made of a layout. */
