@@ -42,14 +42,15 @@ const profiles = `Where the time goes, by profiles:
 - **A label**, 1.5 µs: 0.4 µs to find its words by their letters, 0.3 µs to make the layout (0.25 of it for \`lines\`, a property that is
   made when it is read and that copies have), 0.2 µs for its script and what its frame asks for, 0.2 µs to add its words and gaps up,
   0.1 µs for kerning with spaces, 0.1 µs to find its style, the rest to look for marks and check what was given.
-- **The first layout of 1 MB**: two fifths are the engine, which shapes its different words; a quarter looks words up, a tenth breaks
-  lines.
+- **The first layout of 1 MB**: three tenths are the engine, which shapes its different words; a third looks words up and keeps them, a
+  tenth breaks lines.
 - **Arabic**: a quarter puts words together and turns them, a sixth is UAX #9, an eighth UAX #14, the rest lines and their runs. **Thai**:
   a third is the platform's own word segmentation, a quarter the engine. **Japanese**: a quarter is the engine, a fifth UAX #14.
 - **Canvases**, the first time and at a new scale: a third is putting pixels on a canvas of its own and drawing it, a third the areas of
   letters at their places within a pixel, an eighth laying them side by side. From then on half is drawing pictures, half reading lines.
 - **Elements that are re-wrapped**: two passes of the browser's own layout, one for the new width and one for the new lines, and the
-  walks over all boxes behind each; the library's own code takes a quarter. **Restyled**: half is its own code, most of it HTML of lines.
+  walks over all boxes behind each; the library's own code takes a quarter. **Restyled**: a third is its own code, the rest the
+  browser's styles and layout of two elements a line.
 - **A check**: a sixth is the engine, which meets each word twice, with the spacing of WCAG 1.4.12 too; a third finds words and adds
   them up at each size and width, a sixth breaks lines, the rest judges them.
   **Two jobs**: one job keeps a second core busy with compiling and collecting already: shared out evenly over two cores,

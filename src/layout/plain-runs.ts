@@ -31,10 +31,12 @@ export function plainRunsLayout(
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
   const most = frame.maxLines ?? own.style.maxLines ?? Infinity
-  const isOne = !text.includes('\n')
-  const runs = isOne ? dividedByScript(text, styled) : styled
+  // What has one script has no newline: most texts are looked through once.
+  const script = scriptOfPlain(text)
+  const isOne = script !== 0 || !text.includes('\n')
+  const runs = script === 0 && isOne ? dividedByScript(text, styled) : styled
   const found = isOne
-    ? paragraphLines(text, own, runs, room, most)
+    ? paragraphLines(text, own, runs, room, most, script)
     : linesOfAll(text, own, runs, room)
   if (!found || found.ends.length > most) return undefined
   const { ends, widths, cut: cutAt } = found
@@ -74,7 +76,10 @@ function linesOfAll(
   let start = 0
   for (const piece of text.split('\n')) {
     const inside = runsWithin(runs, start, start + piece.length)
-    const lines = piece === '' ? oneLine(0, 0) : paragraphLines(piece, own, inside, room, Infinity)
+    const lines =
+      piece === ''
+        ? oneLine(0, 0)
+        : paragraphLines(piece, own, inside, room, Infinity, scriptOfPlain(piece))
     if (!lines) return undefined
     for (const end of lines.ends) ends.push(start + end)
     for (const width of lines.widths) widths.push(width)
@@ -83,15 +88,16 @@ function linesOfAll(
   return { ends, widths, broken: [] }
 }
 
-/** The lines of one paragraph; of more than `most` the last is cut. */
+/** The lines of one paragraph, whose runs have the scripts they say, or one; of more than `most` the last is cut. */
 function paragraphLines(
   text: string,
   own: PlainStyle,
   runs: readonly PlainRun[],
   room: number | undefined,
   most: number,
+  sole: number,
 ): NumberedLines | undefined {
-  const script = runs[0].script ?? scriptOfPlain(text)
+  const script = runs[0].script ?? sole
   if (script === 0 || isSpace(text, text.length - 1)) return undefined
   const lengths = lengthsOf(text, own, runs, script)
   return lengths && linesIn(room, lengths, text, own, runs, script, most)
