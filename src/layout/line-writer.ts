@@ -8,9 +8,9 @@ interface Trims {
   readonly last: (reach: LineExtents) => LineExtents
 }
 
-/** Writes lines as numbers, one behind the other. */
-export function lineWriter({ blockStart, blockEnd }: FlowPadding, trims: Trims) {
-  let starts = new Uint32Array(8)
+/** Writes lines as numbers, one behind the other; about so many, as far as that is known. */
+export function lineWriter({ blockStart, blockEnd }: FlowPadding, trims: Trims, about = 8) {
+  let starts = new Uint32Array(Math.max(8, about))
   let ends = new Uint32Array(starts.length)
   let widths = new Float64Array(starts.length)
   let hangs = new Float64Array(starts.length)

@@ -1,4 +1,5 @@
 import type { Align } from './frame.ts'
+import type { LineExtents } from './line-box.ts'
 import { trimmed } from './line-reach.ts'
 import { lineWriter } from './line-writer.ts'
 import { measuredPlainly } from './plain-script.ts'
@@ -22,6 +23,8 @@ interface PlainStops {
   readonly hangs: Float64Array
   /** Offsets in the whole text. */
   readonly offsets: Uint32Array
+  /** How long all paragraphs are together, in units. */
+  readonly length: number
   /** Whether no place is before the one it follows, within each paragraph. */
   readonly areInOrder: boolean
 }
@@ -70,6 +73,7 @@ function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
   const [ends, starts, hangs, offsets]: [number[], number[], number[], number[]] = [[], [], [], []]
   const options = breakOptions(own.style)
   let areInOrder = true
+  let length = 0
   let offset = 0
   for (const piece of text.split('\n')) {
     first.push(ends.length)
@@ -87,10 +91,12 @@ function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
     for (let i = first[first.length - 1] + 1; i < ends.length; i++) {
       if (ends[i] < ends[i - 1]) areInOrder = false
     }
+    if (ends.length > first[first.length - 1]) length += ends[ends.length - 1]
     offset += piece.length + 1
   }
   first.push(ends.length)
   return {
+    length,
     areInOrder,
     first: new Uint32Array(first),
     ends: new Float64Array(ends),
@@ -115,11 +121,14 @@ export function wrapPlain(
   if (!stops) return undefined
   const { padding, reach, style, tools } = own
   const limit = Math.max(0, width - padding.inlineStart - padding.inlineEnd) + tolerance
-  const lines = lineWriter(padding, {
-    first: given => trimmed(given, style, tools, true, false),
-    last: given => trimmed(given, style, tools, false, true),
-  })
   const { first, ends, starts, hangs, offsets, areInOrder } = stops
+  const trims = {
+    first: (given: LineExtents) => trimmed(given, style, tools, true, false),
+    last: (given: LineExtents) => trimmed(given, style, tools, false, true),
+  }
+  // Lines are not full: of those that the length makes, and one a paragraph, some more.
+  const about = Math.ceil((1.1 * stops.length) / Math.max(1, limit)) + paragraphs.length
+  const lines = lineWriter(padding, trims, Math.min(about, offsets.length + paragraphs.length))
   /** How many places the line before went by: this one goes by about as many. */
   let step = 0
   for (let p = 0; p < paragraphs.length; p++) {
