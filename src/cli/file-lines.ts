@@ -1,5 +1,6 @@
 import { closeSync, openSync, readSync } from 'node:fs'
-import { CommandError, systemReason } from './command-error.ts'
+import { CommandError } from './command-error.ts'
+import { trying } from './output.ts'
 
 const chunkBytes = 1 << 16
 
@@ -8,13 +9,7 @@ const chunkBytes = 1 << 16
  * Throws what `readText` does.
  */
 export function* fileLines(path: string, what: string): Generator<string> {
-  const reading = <Value>(act: () => Value): Value => {
-    try {
-      return act()
-    } catch (error) {
-      throw new CommandError(`cannot read the ${what} ${path}`, systemReason(error))
-    }
-  }
+  const reading = <Value>(act: () => Value): Value => trying(`cannot read the ${what} ${path}`, act)
   const file = reading(() => openSync(path, 'r'))
   try {
     const bytes = new Uint8Array(chunkBytes)

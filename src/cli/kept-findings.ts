@@ -1,8 +1,7 @@
-import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { compareFindings, type Finding, reportPieces } from 'dot-line/check'
 import { mergedOrder } from './merged-order.ts'
-import { inChunks } from './output.ts'
+import { inChunks, writeWhole } from './output.ts'
 import { findingsIn } from './part-files.ts'
 
 /** Of so many situations findings are held; those of more lie in files. */
@@ -27,10 +26,7 @@ export function keptFindings(folder: () => string, most = mostHeld): KeptFinding
       situations += finding.situations.length + 1
       if (situations < most) return
       const path = join(folder(), `found-${files.length + 1}.json`)
-      writeFileSync(path, '')
-      for (const chunk of inChunks(reportPieces('json', sortHeld(), [1, 1]))) {
-        writeFileSync(path, chunk, { flag: 'a' })
-      }
+      writeWhole(path, inChunks(reportPieces('json', sortHeld(), [1, 1])))
       files.push(path)
       held = []
       situations = 0

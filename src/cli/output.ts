@@ -171,7 +171,7 @@ export function makeFolder(path: string) {
 }
 
 /** What the system refuses is told in a line. */
-function trying<Value>(what: string, act: () => Value): Value {
+export function trying<Value>(what: string, act: () => Value): Value {
   try {
     return act()
   } catch (error) {

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { trying } from './output.ts'
 
 /** A folder of this command's own, gone when the work with it is done, and where the command is told to end. */
 export interface TemporaryFolder {
@@ -11,7 +12,9 @@ export interface TemporaryFolder {
 
 /** Makes one; `onEnd` is run before it is taken away. */
 export function temporaryFolder(onEnd: () => void = () => {}): TemporaryFolder {
-  const path = mkdtempSync(join(tmpdir(), 'dotline-check-'))
+  const path = trying(`cannot make a folder in ${tmpdir()}`, () =>
+    mkdtempSync(join(tmpdir(), 'dotline-check-')),
+  )
   const remove = () => {
     unheard()
     onEnd()

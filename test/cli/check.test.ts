@@ -149,6 +149,17 @@ describe('dotline check', () => {
     }
   })
 
+  it('says in a line where there is no room for what it keeps', () => {
+    const nowhere = join(cwd, 'nowhere')
+    const env = { ...process.env, TMPDIR: nowhere }
+    const args = [command, 'check', ...fewer, '--jobs', '2']
+    const { status, stderr } = spawnSync(process.execPath, args, { cwd, env, encoding: 'utf8' })
+    expect([status, stderr]).toEqual([
+      2,
+      `error: cannot make a folder in ${nowhere} (there is no such file or folder)\n`,
+    ])
+  })
+
   it('refuses parts that are broken, whatever was written before', () => {
     run(...fewer, '--format', 'json', '--part', '1/1', '-o', 'only.json')
     const text = readFileSync(join(cwd, 'only.json'), 'utf8')
