@@ -8,8 +8,9 @@ import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { positiveNumber } from './options.ts'
-import { addFormatOption, formatFor, formatName, outputHelp, writeOut } from './output.ts'
+import { addFormatOption, formatFor, formatName, outputHelp } from './output.ts'
 import { warn } from './warn.ts'
+import { writeOut } from './write-out.ts'
 
 interface ChartOptions extends FontOptions {
   readonly sheet?: string

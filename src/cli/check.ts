@@ -26,11 +26,11 @@ import { addFontOptions, openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { repeated, wholeNumber } from './options.ts'
-import { inChunks, writeOut } from './output.ts'
 import { mergedParts } from './part-files.ts'
 import { percentTold } from './progress.ts'
 import { readText } from './read-file.ts'
 import { type TemporaryFolder, temporaryFolder } from './temporary-folder.ts'
+import { inChunks, writeOut } from './write-out.ts'
 
 interface CheckOptions extends CheckedTexts {
   readonly format: 'table' | 'json' | 'sarif' | 'junit' | 'markdown'

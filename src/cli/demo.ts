@@ -37,9 +37,10 @@ import {
 } from '../demo/index.ts'
 import { CommandError } from './command-error.ts'
 import { positiveNumber } from './options.ts'
-import { formatFor, makeFolder, writeWhole } from './output.ts'
+import { formatFor } from './output.ts'
 import { readText } from './read-file.ts'
 import { warn } from './warn.ts'
+import { makeFolder, writeWhole } from './write-out.ts'
 
 /** What the command takes, and what it does. */
 export function define(command: Command) {

@@ -3,8 +3,8 @@ import { problemLine } from 'dot-line'
 import { catalogJson, readXliff, toXliff } from 'dot-line/xliff'
 import { CommandError } from './command-error.ts'
 import { isXliff, knownLanguage, openCatalog } from './open-catalog.ts'
-import { writeOut } from './output.ts'
 import { readText } from './read-file.ts'
+import { writeOut } from './write-out.ts'
 
 interface ExchangeOptions {
   readonly to?: string

@@ -1,6 +1,6 @@
 import { closeSync, openSync, readSync } from 'node:fs'
 import { CommandError } from './command-error.ts'
-import { trying } from './output.ts'
+import { trying } from './write-out.ts'
 
 const chunkBytes = 1 << 16
 

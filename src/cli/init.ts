@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import type { Command } from 'commander'
 import { CommandError } from './command-error.ts'
-import { makeFolder, writeWhole } from './output.ts'
+import { makeFolder, writeWhole } from './write-out.ts'
 
 /** What the command takes, and what it does. */
 export function define(command: Command) {

@@ -1,8 +1,8 @@
 import { join } from 'node:path'
 import { compareFindings, type Finding, reportPieces } from 'dot-line/check'
 import { mergedOrder } from './merged-order.ts'
-import { inChunks, writeWhole } from './output.ts'
 import { findingsIn } from './part-files.ts'
+import { inChunks, writeWhole } from './write-out.ts'
 
 /** Of so many situations findings are held; those of more lie in files. */
 const mostHeld = 50_000

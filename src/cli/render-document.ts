@@ -8,11 +8,12 @@ import { openCatalog } from './open-catalog.ts'
 import { openFonts } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
-import { formatFor, formatName, type OutputOptions, writeOut, writePages } from './output.ts'
+import { formatFor, formatName, type OutputOptions } from './output.ts'
 import { endProgress, tellProgress } from './progress.ts'
 import { readText } from './read-file.ts'
 import { readerOf, type TextOptions } from './set-text.ts'
 import { warn } from './warn.ts'
+import { writeOut, writePages } from './write-out.ts'
 
 interface DocumentOptions extends TextOptions, OutputOptions {
   readonly format?: string

@@ -1,10 +1,11 @@
 import { type Command, Option } from 'commander'
 import { CommandError } from './command-error.ts'
 import { positiveNumber } from './options.ts'
-import { addFormatOption, formatFor, type OutputOptions, outputHelp, writeOut } from './output.ts'
+import { addFormatOption, formatFor, type OutputOptions, outputHelp } from './output.ts'
 import { addGuidesOption, addPlaceOptions, type PlaceOptions, placedText } from './place-text.ts'
 import { renderDocument } from './render-document.ts'
 import { addTextOptions, setText, type TextOptions } from './set-text.ts'
+import { writeOut } from './write-out.ts'
 
 interface RenderOptions extends TextOptions, PlaceOptions, OutputOptions {
   readonly catalog?: string

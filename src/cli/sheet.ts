@@ -11,9 +11,9 @@ import {
 import { CommandError } from './command-error.ts'
 import { openSheet } from './open-sheet.ts'
 import { positiveNumber } from './options.ts'
-import { writeWhole } from './output.ts'
 import { paintText, placeColumn, propertyValue, sizeText } from './style-text.ts'
 import { table } from './table.ts'
+import { writeWhole } from './write-out.ts'
 
 interface SheetOptions {
   readonly why?: string

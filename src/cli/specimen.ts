@@ -2,8 +2,9 @@ import type { Command } from 'commander'
 import { specimen, specimenPage } from 'dot-line'
 import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
 import { repeated } from './options.ts'
-import { addFormatOption, formatFor, formatName, outputHelp, writeOut } from './output.ts'
+import { addFormatOption, formatFor, formatName, outputHelp } from './output.ts'
 import { endProgress, tellProgress } from './progress.ts'
+import { writeOut } from './write-out.ts'
 
 interface SpecimenOptions extends FontOptions {
   readonly family?: string[]

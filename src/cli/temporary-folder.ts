@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { trying } from './output.ts'
+import { trying } from './write-out.ts'
 
 /** A folder of this command's own, gone when the work with it is done, and where the command is told to end. */
 export interface TemporaryFolder {

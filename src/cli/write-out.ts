@@ -1,0 +1,95 @@
+import { randomBytes } from 'node:crypto'
+import { closeSync, mkdirSync, openSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { basename, dirname, extname, join } from 'node:path'
+import type { Drawing } from 'dot-line'
+import { CommandError, systemReason } from './command-error.ts'
+
+/** What is written of a format. */
+export type Content = string | Uint8Array
+
+/** Writes to a file, or to standard output; bytes not to a terminal. */
+export function writeOut(path: string | undefined, content: Content | Iterable<Content>) {
+  if (path !== undefined) return writeWhole(path, content)
+  for (const chunk of chunksOf(content)) {
+    if (typeof chunk !== 'string' && process.stdout.isTTY) {
+      throw new CommandError('this format is not text, and is not written to a terminal', 'give -o')
+    }
+    process.stdout.write(chunk)
+  }
+}
+
+/** Writes a whole file or none: into a neighbour first, which then takes the name. */
+export function writeWhole(path: string, content: Content | Iterable<Content>) {
+  const part = join(dirname(path), `.${basename(path)}.${randomBytes(4).toString('hex')}`)
+  const cannotWrite = `cannot write ${path}`
+  try {
+    const file = trying(cannotWrite, () => openSync(part, 'wx'))
+    try {
+      // What makes the chunks may fail too, and says why itself.
+      for (const chunk of chunksOf(content)) trying(cannotWrite, () => writeFileSync(file, chunk))
+    } finally {
+      closeSync(file)
+    }
+    trying(cannotWrite, () => renameSync(part, path))
+  } catch (error) {
+    rmSync(part, { force: true })
+    throw error
+  }
+}
+
+/** Small pieces of text as few that are not too large: each is written by a call of the system. */
+export function* inChunks(pieces: Iterable<string>): Generator<string> {
+  let chunk = ''
+  for (const piece of pieces) {
+    chunk += piece
+    if (chunk.length < chunkLength) continue
+    yield chunk
+    chunk = ''
+  }
+  if (chunk !== '') yield chunk
+}
+
+const chunkLength = 1 << 16
+
+const chunksOf = (content: Content | Iterable<Content>): Iterable<Content> =>
+  typeof content === 'string' || content instanceof Uint8Array ? [content] : content
+
+/** Writes pages of a format that holds one: each into a file of its own, numbered where there are several. */
+export async function writePages(
+  pages: readonly Drawing[],
+  output: string | undefined,
+  what: string,
+  written: (page: Drawing) => Content | Promise<Content>,
+) {
+  if (pages.length > 1 && output === undefined) {
+    throw new CommandError(
+      `the ${what} has ${pages.length} pages`,
+      'give -o: each page is a file of its own',
+    )
+  }
+  for (const [i, page] of pages.entries()) {
+    const path =
+      output === undefined || pages.length === 1 ? output : numbered(output, i + 1, pages.length)
+    writeOut(path, await written(page))
+  }
+}
+
+/** `notice.png` of the third of twelve pages is `notice-03.png`. */
+function numbered(path: string, page: number, count: number): string {
+  const ending = extname(path)
+  const number = String(page).padStart(String(count).length, '0')
+  return `${path.slice(0, path.length - ending.length)}-${number}${ending}`
+}
+
+export function makeFolder(path: string) {
+  trying(`cannot make the folder ${path}`, () => mkdirSync(path, { recursive: true }))
+}
+
+/** What the system refuses is told in a line. */
+export function trying<Value>(what: string, act: () => Value): Value {
+  try {
+    return act()
+  } catch (error) {
+    throw new CommandError(what, systemReason(error))
+  }
+}
