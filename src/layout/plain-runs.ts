@@ -99,7 +99,7 @@ function paragraphLines(
 ): NumberedLines | undefined {
   const script = runs[0].script ?? sole
   if (script === 0 || isSpace(text, text.length - 1)) return undefined
-  const lengths = lengthsOf(text, own, runs, script)
+  const lengths = lengthsOf(text, own, runs, script, room !== undefined)
   return lengths && linesIn(room, lengths, text, own, runs, script, most)
 }
 
@@ -169,6 +169,7 @@ function lengthsOf(
   { style }: PlainStyle,
   runs: readonly PlainRun[],
   script: number,
+  mayWrap: boolean,
 ): RunLengths | undefined {
   let [along, painted, endsAtSpaces] = [0, 0, true]
   const options = breakOptions(style)
@@ -176,7 +177,7 @@ function lengthsOf(
     const item = measuredItem(text, runs, i, script)
     if (!item) return undefined
     const { start, end, next, scale, piece, words } = item
-    for (let word = 0; word < words.count; word++) {
+    for (let word = 0; mayWrap && word < words.count; word++) {
       endsAtSpaces &&= isUnbroken(word, piece, words, options)
     }
     // Between two items that no space parts, a line may end by what both are.

@@ -148,14 +148,13 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     const sourceMap: SourcePiece[] = []
     let text = ''
     for (const piece of pieces) {
-      // Which paragraphs stand in a span as a whole is found out of what is resolved.
-      if (piece.text.includes('\n')) return undefined
       const start = text.length
       text += piece.text
       const { start: from, end: to } = piece
       sourceMap.push({ start, end: text.length, source: { start: from, end: to } })
     }
-    return plainRunsLayout(text, base.own, runs, sourceMap, frame)
+    // Which paragraphs stand in a span as a whole is found out of what is resolved.
+    return text.includes('\n') ? undefined : plainRunsLayout(text, base.own, runs, sourceMap, frame)
   }
 
   function setResolved(
