@@ -47,7 +47,7 @@ export function float64Row(length: number): Float64Array<ArrayBuffer> {
 }
 
 /** The rows that glyphs of a text are kept in: one entry of each a glyph. */
-export interface GlyphRows {
+interface GlyphRows {
   readonly glyphs: Uint32Array<ArrayBuffer>
   readonly advances: Int32Array<ArrayBuffer>
   readonly clusters: Uint32Array<ArrayBuffer>

@@ -2,7 +2,6 @@ export { append } from './append.ts'
 export {
   bytesRow,
   float64Row,
-  type GlyphRows,
   glyphRows,
   int32Row,
   uint32Row,

@@ -1,5 +1,5 @@
 import type { SourceLocation } from '../core.ts'
-import { checkFinding, checkSort } from './some-findings.ts'
+import { checkBriefly, checkFinding } from './some-findings.ts'
 
 /** What is found, and how grave it is: an error is wrong for every reader, a warning looks wrong. */
 export const findingKinds = {
@@ -84,8 +84,8 @@ const ranks: readonly ((finding: Finding) => string)[] = [
 
 /** The order in which reports have findings: by cause, errors first, then by text. For `sort`. */
 export function compareFindings(a: Finding, b: Finding): number {
-  checkSort('compareFindings', a)
-  checkSort('compareFindings', b)
+  checkBriefly('compareFindings', a)
+  checkBriefly('compareFindings', b)
   return inOrder(a, b)
 }
 

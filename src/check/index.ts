@@ -8,7 +8,14 @@ export {
   findingId,
   type Situation,
 } from './finding.ts'
-export { type CheckPart, checkParts, findingsText, mergedFindings, readPart } from './part-file.ts'
+export {
+  type CheckPart,
+  checkParts,
+  findingsText,
+  mergedFindings,
+  readFinding,
+  readPart,
+} from './part-file.ts'
 export { placesJsonSchema } from './place-fields.ts'
 export type { PlaceList, TextPlace } from './place-list.ts'
 export { proofDrawings } from './proof-drawings.ts'

@@ -9,7 +9,7 @@ import {
   readJson,
 } from '../problem/index.ts'
 import { type Finding, sortedFindings } from './finding.ts'
-import { checkFindings } from './some-findings.ts'
+import { checkFindings, isFinding } from './some-findings.ts'
 
 /** Findings as JSON, of all or of a part: what programs read, and what parts are merged from. */
 export function findingsText(
@@ -88,6 +88,14 @@ export function readPart(json: string, source = 'part'): CheckPart {
   const [part, of] = value.part.map(Number)
   checkFindings(source, value.findings)
   return { part: [part, of], findings: value.findings as Finding[] }
+}
+
+/** Reads one finding, as a part has it in a line. Throws `bad-part` where it is none. */
+export function readFinding(json: string, source = 'part'): Finding {
+  checkArguments('readFinding', ['json', json, aString], ['source', source, aString])
+  const value = parsed(json, source)
+  if (!isFinding(value)) return fail('bad-part', `${source} has a line that is no finding`)
+  return value
 }
 
 /** Throws `bad-part` where parts are not all of one check: where one is missing or twice. */

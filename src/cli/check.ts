@@ -4,19 +4,13 @@ import {
   type Before,
   eachFinding,
   type Finding,
-  findingId,
   readAccepted,
   readPlaces,
   reportPieces,
+  withoutAccepted,
 } from 'dot-line/check'
 import { addCheckOptions, type CheckedTexts, openChecked } from './check-input.ts'
-import {
-  checkInParts,
-  type RunningParts,
-  runningParts,
-  textsIn,
-  toldProgress,
-} from './check-jobs.ts'
+import { checkInParts, runningParts, textsIn, toldProgress } from './check-jobs.ts'
 import { findingsTable } from './check-table.ts'
 import { CommandError } from './command-error.ts'
 import { counted } from './counted.ts'
@@ -29,7 +23,7 @@ import { repeated, wholeNumber } from './options.ts'
 import { mergedParts } from './part-files.ts'
 import { percentTold } from './progress.ts'
 import { readText } from './read-file.ts'
-import { type TemporaryFolder, temporaryFolder } from './temporary-folder.ts'
+import { temporaryFolder } from './temporary-folder.ts'
 import { inChunks, writeOut } from './write-out.ts'
 
 interface CheckOptions extends CheckedTexts {
@@ -82,18 +76,18 @@ export function define(command: Command) {
 }
 
 async function runCheck(files: readonly string[], options: CheckOptions) {
-  const running = runningParts()
-  let folder: TemporaryFolder | undefined
-  const folderPath = () => {
-    folder ??= temporaryFolder(running.end)
-    return folder.path
-  }
+  const { findings, close } = options.merge ? merged(files) : await found(files, options)
   try {
-    const all = options.merge ? merged(files) : await found(files, options, folderPath, running)
-    await report(all, options)
+    await report(findings, options)
   } finally {
-    folder?.remove()
+    close()
   }
+}
+
+/** What was found, in order, and what is to be done when it has been told. */
+interface Found {
+  readonly findings: Iterable<Finding>
+  close(): void
 }
 
 /** Writes what was found, but for what is accepted. */
@@ -101,9 +95,10 @@ async function report(all: Iterable<Finding>, options: CheckOptions) {
   const { accepted, update, format, output, part } = options
   if (update) {
     if (accepted === undefined) throw new CommandError('--update needs --accepted FILE')
-    const list = [...all]
-    writeOut(accepted, acceptedText(list))
-    process.stdout.write(`${counted(list.length, 'finding')} accepted\n`)
+    writeOut(accepted, acceptedText(all))
+    let count = 0
+    for (const _ of all) count++
+    process.stdout.write(`${counted(count, 'finding')} accepted\n`)
     return
   }
   const findings = accepted === undefined ? all : notAccepted(all, accepted)
@@ -118,47 +113,33 @@ async function report(all: Iterable<Finding>, options: CheckOptions) {
 
 /** Findings that are not in a file of accepted ones; what is in it and was not found is told. */
 function notAccepted(all: Iterable<Finding>, file: string): Iterable<Finding> {
-  const accepted = readAccepted(readText(file, 'list'), file)
-  const gone = new Set(accepted)
-  for (const finding of all) gone.delete(findingId(finding))
-  if (gone.size > 0) {
+  const { findings, gone } = withoutAccepted(all, readAccepted(readText(file, 'list'), file))
+  if (gone.length > 0) {
     process.stderr.write(
-      `warning: ${counted(gone.size, 'finding')} of ${file} no longer found (write it anew with --update)\n`,
+      `warning: ${counted(gone.length, 'finding')} of ${file} no longer found (write it anew with --update)\n`,
     )
   }
-  return {
-    *[Symbol.iterator]() {
-      for (const finding of all) if (!accepted.has(findingId(finding))) yield finding
-    },
-  }
+  return findings
 }
 
-function merged(files: readonly string[]): Iterable<Finding> {
+function merged(files: readonly string[]): Found {
   if (files.length === 0) throw new CommandError('--merge needs the files of all parts')
-  const all = mergedParts(files.map(path => ({ path, source: path })))
+  const findings = mergedParts(files.map(path => ({ path, source: path })))
   // Read to their ends before anything is written.
-  for (const _ of all);
-  return all
+  for (const _ of findings);
+  return { findings, close() {} }
 }
 
-async function found(
-  files: readonly string[],
-  options: CheckOptions,
-  folder: () => string,
-  running: RunningParts,
-): Promise<Iterable<Finding>> {
+async function found(files: readonly string[], options: CheckOptions): Promise<Found> {
   const [file, more] = files
   if (file === undefined) throw new CommandError('no list of places', 'give a file in JSON, or -')
   if (more !== undefined)
     throw new CommandError(`one list of places is checked: ${file}, not ${more} too`)
   const { list, locationOf } = readPlaces(readText(file, 'list of places'), { source: file })
   const { jobs = 1, part, scales } = options
-  if (jobs > 1 && part === undefined && file !== '-') {
-    return mergedParts(await checkInParts(jobs, folder(), running, percentTold(textsIn)))
-  }
+  if (jobs > 1 && part === undefined && file !== '-') return foundInParts(jobs)
   const { sheet, catalogs } = await openChecked(options)
   const hyphenation = await openHyphenationFor(sheet)
-  const kept = keptFindings(folder)
   const each = eachFinding({
     sheet,
     shelf: await openFonts(options),
@@ -171,8 +152,21 @@ async function found(
     ...(options.since && { since: await asBefore(options.since) }),
     progress: toldProgress(),
   })
+  const kept = keptFindings()
   for (const finding of each) kept.add(finding)
-  return kept.sorted()
+  return { findings: kept.sorted(), close: kept.close }
+}
+
+async function foundInParts(jobs: number): Promise<Found> {
+  const running = runningParts()
+  const { path, remove } = temporaryFolder(running.end)
+  try {
+    const parts = await checkInParts(jobs, path, running, percentTold(textsIn))
+    return { findings: mergedParts(parts), close: remove }
+  } catch (error) {
+    remove()
+    throw error
+  }
 }
 
 /** Sheets are told from catalogs by what is in them. */

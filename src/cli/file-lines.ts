@@ -9,29 +9,34 @@ const chunkBytes = 1 << 16
  * Throws what `readText` does.
  */
 export function* fileLines(path: string, what: string): Generator<string> {
-  const reading = <Value>(act: () => Value): Value => trying(`cannot read the ${what} ${path}`, act)
-  const file = reading(() => openSync(path, 'r'))
+  const file = trying(`cannot read the ${what} ${path}`, () => openSync(path, 'r'))
   try {
-    const bytes = new Uint8Array(chunkBytes)
-    const decoder = new TextDecoder('utf-8', { fatal: true })
-    const decoded = (piece?: Uint8Array) => {
-      try {
-        return piece ? decoder.decode(piece, { stream: true }) : decoder.decode()
-      } catch {
-        throw new CommandError(`the ${what} ${path} is not text in UTF-8`)
-      }
-    }
-    let begun = ''
-    for (;;) {
-      const count = reading(() => readSync(file, bytes))
-      const lines = (count > 0 ? decoded(bytes.subarray(0, count)) : decoded()).split('\n')
-      lines[0] = begun + lines[0]
-      begun = lines.pop() ?? ''
-      yield* lines
-      if (count === 0) break
-    }
-    yield begun
+    yield* openLines(file, `the ${what} ${path}`)
   } finally {
     closeSync(file)
   }
+}
+
+/** The same of a file that is open, from its start on, wherever it was read or written last. */
+export function* openLines(file: number, name: string): Generator<string> {
+  const bytes = new Uint8Array(chunkBytes)
+  const decoder = new TextDecoder('utf-8', { fatal: true })
+  const decoded = (piece?: Uint8Array) => {
+    try {
+      return piece ? decoder.decode(piece, { stream: true }) : decoder.decode()
+    } catch {
+      throw new CommandError(`${name} is not text in UTF-8`)
+    }
+  }
+  let begun = ''
+  for (let at = 0; ; ) {
+    const count = trying(`cannot read ${name}`, () => readSync(file, bytes, 0, chunkBytes, at))
+    const lines = (count > 0 ? decoded(bytes.subarray(0, count)) : decoded()).split('\n')
+    at += count
+    lines[0] = begun + lines[0]
+    begun = lines.pop() ?? ''
+    yield* lines
+    if (count === 0) break
+  }
+  yield begun
 }

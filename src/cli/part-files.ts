@@ -1,5 +1,12 @@
 import { statSync } from 'node:fs'
-import { checkParts, compareFindings, type Finding, mergedFindings, readPart } from 'dot-line/check'
+import {
+  checkParts,
+  compareFindings,
+  type Finding,
+  mergedFindings,
+  readFinding,
+  readPart,
+} from 'dot-line/check'
 import { CommandError } from './command-error.ts'
 import { fileLines } from './file-lines.ts'
 import { mergedOrder } from './merged-order.ts'
@@ -34,7 +41,8 @@ export function mergedParts(files: readonly PartFile[]): Iterable<Finding> {
       source,
     })),
   )
-  const read = () => mergedOrder(files.map(findingsIn), compareFindings)
+  const sources = files.map(({ path, source }) => findingsIn(() => fileLines(path, what), source))
+  const read = () => mergedOrder(sources, compareFindings)
   const size = files.reduce((sum, { path }) => sum + statSync(path).size, 0)
   return size <= mostHeld ? [...read()] : { [Symbol.iterator]: read }
 }
@@ -48,26 +56,19 @@ function headOf({ path }: PartFile): string | undefined {
 }
 
 /** The findings in a file with one a line, read anew each time. */
-export function findingsIn({ path, source }: PartFile): Iterable<Finding> {
+export function findingsIn(lines: () => Iterable<string>, source: string): Iterable<Finding> {
   return {
     *[Symbol.iterator]() {
       let isFirst = true
       let isEnded = false
-      for (const line of fileLines(path, what)) {
+      for (const line of lines()) {
         if (isFirst) isFirst = false
         else if (line === lastLine) isEnded = true
         else if (line === '') break
-        else if (!isEnded) yield findingOf(line, source)
+        else if (!isEnded) yield readFinding(line.endsWith(',') ? line.slice(0, -1) : line, source)
         else throw new CommandError(`${source} goes on behind its end`)
       }
       if (!isEnded) throw new CommandError(`${source} ends before its last finding`)
     },
   }
-}
-
-function findingOf(line: string, source: string): Finding {
-  const text = line.endsWith(',') ? line.slice(0, -1) : line
-  const [finding] = readPart(`{"part":[1,1],${headEnd}${text}${lastLine}`, source).findings
-  if (!finding) throw new CommandError(`${source} has a line that is no finding`)
-  return finding
 }

@@ -16,6 +16,7 @@ import {
 import { isRich, nextMark, type RichText, type Values } from '../markup/index.ts'
 import { keptByStyle, keptOnShelf } from '../shaping/index.ts'
 import type { Sheet, Style } from '../sheet/index.ts'
+import { isEmpty } from './is-empty.ts'
 import { flatInks } from './not-drawn.ts'
 import type { AsRead } from './paragraph-writer.ts'
 import type { Resolved } from './resolve.ts'
@@ -23,15 +24,19 @@ import { bareText, richPieces, type SimplePiece, simplePieces } from './simple-m
 import { withName } from './span-style.ts'
 import type { StyleBook } from './style-book.ts'
 
-/** Sets texts whose words tell all there is to them; undefined where they may not. */
+/** Sets texts whose words tell all there is to them. */
 export interface PlainSetter {
+  /** Told where they do not; undefined where it is not known before the text is resolved. */
   set(
     markup: string | RichText,
     style: string | undefined,
     values: Values,
     frame: Frame,
-  ): Layout | undefined
-  /** Sets what was resolved, whatever it was before, in a style as it is stated. */
+  ): Layout | 'general' | undefined
+  /**
+   * Sets what was resolved, whatever it was before, in a style as it is stated; undefined where its words do
+   * not tell all.
+   */
   setResolved(resolved: Resolved, stated: Style, frame: Frame): Layout | undefined
   /** Makes a text without marks and values ready to be wrapped. */
   shape(markup: string | RichText, style: string | undefined, values: Values): PlainText | undefined
@@ -137,11 +142,13 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     name: string | undefined,
     values: Values,
     frame: Frame,
-  ): Layout | undefined {
+  ): Layout | 'general' | undefined {
     const base = styleNamed(name, languageOf(markup))
     if (!base.own) return undefined
     const bare = textOf(markup)
-    if (bare !== undefined) return isEmpty(values) ? bareLayout(bare, base.own, frame) : undefined
+    if (bare !== undefined) {
+      return isEmpty(values) ? (bareLayout(bare, base.own, frame) ?? 'general') : undefined
+    }
     const pieces = isRich(markup) ? richPieces(markup, values) : simplePieces(markup, values)
     const runs = pieces && runsOf(pieces, base)
     if (!pieces || !runs) return undefined
@@ -154,7 +161,8 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
       sourceMap.push({ start, end: text.length, source: { start: from, end: to } })
     }
     // Which paragraphs stand in a span as a whole is found out of what is resolved.
-    return text.includes('\n') ? undefined : plainRunsLayout(text, base.own, runs, sourceMap, frame)
+    if (text.includes('\n')) return undefined
+    return plainRunsLayout(text, base.own, runs, sourceMap, frame) ?? 'general'
   }
 
   function setResolved(
@@ -219,9 +227,4 @@ const languageOf = (markup: string | RichText) =>
 function textOf(markup: string | RichText): string | undefined {
   if (typeof markup !== 'string') return bareText(markup)
   return nextMark(markup, 0) === markup.length ? markup : undefined
-}
-
-function isEmpty(values: Values): boolean {
-  for (const _ in values) return false
-  return true
 }

@@ -48,6 +48,7 @@ import {
 } from '../sheet/index.ts'
 import type { CheckedMarkup, SettingFor } from './checked-markup.ts'
 import { frameOf, isFree, noFrame } from './frame-of-setting.ts'
+import { isEmpty } from './is-empty.ts'
 import { letterForms } from './letter-forms.ts'
 import { notDrawn } from './not-drawn.ts'
 import { plainSetter } from './plain-setter.ts'
@@ -270,16 +271,17 @@ export function typesetter<S extends string, I extends string, Z extends string>
     checkFrame(frame)
     const { with: changes, fit } = setting
     const isText = typeof markup === 'string' || isRich(markup)
-    if (isText && changes === undefined && fit === undefined) {
-      const simple = plainTexts.set(markup, setting.style, setting.values ?? noValues, frame)
-      if (simple) return simple
-    }
+    const isStated = isText && changes === undefined && fit === undefined
+    const simple = isStated
+      ? plainTexts.set(markup, setting.style, setting.values ?? noValues, frame)
+      : undefined
+    if (simple && simple !== 'general') return simple
     if (fit) return fitted(markup, setting, frame, checkedFit(fit))
     const text = resolved(markup, setting)
     // Changes that are none ask for the general way: what the other gives is compared with it.
-    const isQuick = changes === undefined || !isEmpty(changes)
-    const simple = isQuick ? plainTexts.setResolved(text, text.base, frame) : undefined
-    return simple ?? laidOut(shaped(text), frame, text.base, text)
+    const isGeneral = simple === 'general' || (changes !== undefined && isEmpty(changes))
+    const layout = isGeneral ? undefined : plainTexts.setResolved(text, text.base, frame)
+    return layout ?? laidOut(shaped(text), frame, text.base, text)
   }
 
   function fitted(
@@ -335,11 +337,6 @@ const plainlyResolved = ({ text }: PlainText): Resolved => ({
   problems: none,
   sourceMap: sourceMapOf(text.length),
 })
-
-function isEmpty(changes: object): boolean {
-  for (const _ in changes) return false
-  return true
-}
 
 /** Both lists in one; most are empty. */
 function concatenated(a: readonly Problem[], b: readonly Problem[]): readonly Problem[] {

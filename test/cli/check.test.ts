@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
 import { dotlineHosted } from '../support/command.ts'
+import { namelessFiles } from '../support/nameless-files.ts'
 
 const command = fileURLToPath(new URL('../../dist/cli/main.js', import.meta.url))
 const data = fileURLToPath(new URL('../../examples/lantern-sound/', import.meta.url))
@@ -176,7 +177,7 @@ describe('dotline check', () => {
       [text.slice(0, -30), 'error: '],
       [`${lines.slice(0, 9).join('\n')}\n`, 'error: broken.json ends before its last finding\n'],
       [`${text}{}\n`, 'error: broken.json goes on behind its end\n'],
-      [text.replace('"code"', '"cod"'), 'must be'],
+      [text.replace('"code"', '"cod"'), 'error: broken.json has a line that is no finding\n'],
       [text.replace('"situations":[', '"situations":{'), 'error: '],
     ] as const) {
       const { code, err, isWhole } = merge(broken)
@@ -192,6 +193,28 @@ describe('dotline check', () => {
     const env = { ...process.env, TMPDIR: own }
     const ended = spawn(process.execPath, [command, ...args], { cwd, env, stdio: 'ignore' })
     while (readdirSync(own).length === 0 && ended.exitCode === null) {
+      await new Promise(resolve => setTimeout(resolve, 20))
+    }
+    ended.kill('SIGTERM')
+    expect(await once(ended, 'exit')).toEqual([null, 'SIGTERM'])
+    expect(readdirSync(own)).toEqual([])
+  })
+
+  it('is ended at once, and leaves nothing behind, where it has laid findings down', async () => {
+    const own = mkdtempSync(join(tmpdir(), 'dot-line-'))
+    const texts = Array.from({ length: 2000 }, (_, i) => [
+      `k${i}`,
+      `Boat ${i} to Ardle Point is late`,
+    ])
+    write('many.en.json', Object.fromEntries(texts))
+    const width = Array.from({ length: 90 }, (_, i) => 40 + i / 10)
+    write('many.json', { places: [{ name: 'n', style: 'body', keys: '*', width, maxLines: 1 }] })
+    write('sheet.json', { styles: { body: { size: 16 } } })
+    const args = ['check', 'many.json', '-s', 'sheet.json', '--catalog', 'many.en.json']
+    const env = { ...process.env, TMPDIR: own }
+    const ended = spawn(process.execPath, [command, ...args], { cwd, env, stdio: 'ignore' })
+    const { pid = 0 } = ended
+    while (ended.exitCode === null && namelessFiles(pid).length === 0) {
       await new Promise(resolve => setTimeout(resolve, 20))
     }
     ended.kill('SIGTERM')

@@ -1,13 +1,8 @@
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { compareFindings, type Finding } from 'dot-line/check'
 import fc from 'fast-check'
-import { afterAll, expect, it } from 'vitest'
+import { expect, it } from 'vitest'
 import { keptFindings } from '../../src/cli/kept-findings.ts'
-
-const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
-afterAll(() => rmSync(folder, { recursive: true }))
+import { namelessFiles } from '../support/nameless-files.ts'
 
 const finding = fc.record({
   code: fc.constantFrom('text-cut', 'lone-word'),
@@ -26,21 +21,22 @@ it('gives all findings in order, as often as they are asked for, however few of 
       fc.array(finding, { maxLength: 30 }),
       fc.integer({ min: 1, max: 40 }),
       (list, most) => {
-        const own = mkdtempSync(join(folder, 'kept-'))
-        const kept = keptFindings(() => own, most)
+        const kept = keptFindings(most)
         for (const one of list) kept.add(one)
-        const files = readdirSync(own).length
+        const files = namelessFiles('self').length
         mostFiles = Math.max(mostFiles, files)
         const situations = list.reduce((sum, one) => sum + one.situations.length + 1, 0)
         if (situations < most) expect(files).toBe(0)
         const wanted: readonly Finding[] = list.toSorted(compareFindings)
         const sorted = kept.sorted()
         for (let i = 0; i < 2; i++) expect([...sorted]).toEqual(wanted)
-        // One that hears only of the first leaves no file open.
+        // Whoever hears only of the first takes nothing from the next.
         for (const first of sorted) {
           expect(first).toEqual(wanted[0])
           break
         }
+        kept.close()
+        expect(namelessFiles('self')).toEqual([])
       },
     ),
     { numRuns: 100 },

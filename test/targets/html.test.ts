@@ -3,6 +3,7 @@ import { defineSheet, openShelf, typesetter } from 'dot-line'
 import { rangeHtml, toHtml, toHtmlPage } from 'dot-line/html'
 import { toSvg } from 'dot-line/svg'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { prose } from '../../bench/corpus.mjs'
 import type { MeasuredHtml } from '../pages/html.ts'
 import type { ShownScene } from '../pages/html-pictures.ts'
 import { onTestPage } from '../support/browser.ts'
@@ -213,6 +214,39 @@ describe('the HTML itself', () => {
     expect(page).toContain('html{background:#0b1d2c;color-scheme:dark}')
     expect(toHtmlPage(setter.set('x'), { background: '#f4fafc' })).toContain('color-scheme:light')
     expect(() => toHtmlPage(setter.set('x'), { background: 'dusk' })).toThrow("no ink named 'dusk'")
+  })
+
+  it('is the same of letters alone, without their glyphs, as with them', async () => {
+    const styles = {
+      plain: {},
+      tight: { leading: 1, trim: { above: 'cap', below: 'alphabetic' }, size: 13.75 },
+      loose: { leading: '31u', padding: { left: 7, top: 3.3 }, align: 'center' },
+      serif: { family: 'serif', features: { onum: true, liga: false }, size: 19 },
+      apart: { tracking: 0.02, wordSpacing: 0.1, baselineShift: 0.2 },
+      faint: { ink: '#a00', opacity: 0.5, align: 'end' },
+      odd: { size: 13.7 },
+      struck: { strike: true },
+      outlined: { stroke: { ink: '#000', width: 1 } },
+      faded: { ink: 'fade' },
+      framed: { border: { ink: '#000', width: 1 } },
+      cut: { maxLines: 2 },
+    } as const
+    const inks = { fade: { gradient: 'linear', stops: ['#f00', '#00f'] } } as const
+    const setter = typesetter({ sheet: defineSheet({ inks, styles }), shelf: await openShelf() })
+    const texts = prose(12_000, 3).split('\n')
+    let unread = 0
+    for (const [i, text] of texts.entries()) {
+      for (const style of Object.keys(styles) as (keyof typeof styles)[]) {
+        const part = text.slice(i % 9, 20 + ((i * 37) % 160)).replace(/[~{}[\]]/g, '')
+        const markup = i % 3 === 0 ? part.replace(' ', '\n') : part.replace('e', '<&  ')
+        const layout = setter.set(markup as string, { style, width: 40 + ((i * 53) % 300) })
+        const html = toHtml(layout)
+        if (Object.getOwnPropertyDescriptor(layout, 'lines')?.get) unread++
+        // Of a copy the lines are those that were made: nothing is known of how.
+        expect(toHtml(structuredClone(layout)), style).toEqual(html)
+      }
+    }
+    expect(unread / texts.length / Object.keys(styles).length).toBeGreaterThan(0.8)
   })
 
   it('refuses to carry a font whose license forbids it', async () => {

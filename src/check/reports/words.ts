@@ -1,6 +1,6 @@
 import { checkArgument, locationText } from '../../problem/index.ts'
 import type { Finding, Situation } from '../finding.ts'
-import { anIterable, checkFinding, checkFindings, checkSort } from '../some-findings.ts'
+import { anIterable, checkBriefly, checkFinding, checkFindings } from '../some-findings.ts'
 
 /** The situation that is worst, and how many there are, in words. */
 export function situationText(finding: Finding): string {
@@ -53,7 +53,7 @@ export function countsOf(findings: Iterable<Finding>): ReadonlyMap<string, numbe
   checkArgument('countsOf', 'findings', findings, anIterable)
   const counts = new Map<string, number>()
   for (const finding of findings) {
-    checkSort('countsOf', finding)
+    checkBriefly('countsOf', finding)
     counts.set(finding.code, (counts.get(finding.code) ?? 0) + 1)
   }
   return counts

@@ -1,10 +1,4 @@
-import {
-  aroundText,
-  asDrawing,
-  bareLetters,
-  checkLayout,
-  type Drawing,
-} from '../../drawing/index.ts'
+import { checkLayout, type Drawing } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import {
@@ -16,12 +10,11 @@ import {
   isObject,
 } from '../../problem/index.ts'
 import { toSvg } from '../svg/index.ts'
-import { blockLook, isText } from './layout-element.ts'
-import { lineContent, lineElement, lineStart } from './line-element.ts'
-import { linkParts } from './link-parts.ts'
+import { blockLook } from './layout-element.ts'
+import { lineElement } from './line-element.ts'
 import { px, type Rules, rulesFor } from './rules.ts'
-import { bareRuns } from './run-element.ts'
 import { aPrefix } from './to-html.ts'
+import { writtenLayout } from './written-layout.ts'
 
 /** A stylesheet that rules are added to as elements need them; of elements that share it. */
 export interface HtmlRules {
@@ -105,34 +98,17 @@ export function htmlParts(
   const own = isObject(rules) ? kept.get(rules) : undefined
   if (!own) fail('bad-argument', 'the rules of htmlParts must be what htmlRules() gave')
   const block = own.classOf(blockLook(layout, '100%', '100%'))
-  const { language } = layout.style
-  const bare = unseen ? undefined : bareLetters(layout)
-  const written = bare && bareRuns(bare, own)
-  if (written) {
-    const lines = layout.lines.map(({ start, end, x }, i) => {
-      const content = end > start ? written(layout.text.slice(start, end)) : ''
-      return lineElement(layout, i, x, content, own, ownStart)
-    })
-    const starts = layout.lines.map(({ x }) => Math.max(0, x))
-    return { block, language, lines, starts, below: undefined, above: undefined }
-  }
-  const around = unseen
-    ? { isPainted: () => true, below: asDrawing(layout), above: undefined }
-    : aroundText(layout, isText)
-  const partOf = linkParts(layout)
+  const { content, start, below, above } = writtenLayout(layout, own, unseen)
   const picture = (drawing: Drawing | undefined, level: -1 | 1) =>
     drawing &&
     `<div class="${own.classOf(pictureRule(drawing, level))}" aria-hidden="true">${toSvg(drawing)}</div>`
   return {
     block,
-    language,
-    lines: layout.lines.map((line, i) => {
-      const content = lineContent(layout, i, around, own, partOf)
-      return lineElement(layout, i, lineStart(line), content, own, ownStart)
-    }),
-    starts: layout.lines.map(line => Math.max(0, lineStart(line))),
-    below: picture(around.below, -1),
-    above: picture(around.above, 1),
+    language: layout.style.language,
+    lines: layout.lines.map((_, i) => lineElement(layout, i, start(i), content(i), own, ownStart)),
+    starts: layout.lines.map((_, i) => Math.max(0, start(i))),
+    below: picture(below, -1),
+    above: picture(above, 1),
   }
 }
 

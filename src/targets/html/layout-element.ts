@@ -1,11 +1,11 @@
-import { aroundText, type Drawing, faceOf } from '../../drawing/index.ts'
-import type { GlyphRun, Layout } from '../../layout/index.ts'
+import type { Drawing } from '../../drawing/index.ts'
+import type { Layout } from '../../layout/index.ts'
 import { cssString, htmlText } from '../../notation/index.ts'
 import { hasCentralBaseline, isVertical } from '../../sheet/index.ts'
 import { toSvg } from '../svg/index.ts'
-import { lineContent, lineElement, lineStart } from './line-element.ts'
-import { linkParts } from './link-parts.ts'
+import { lineElement } from './line-element.ts'
 import { px, type Rules } from './rules.ts'
+import { writtenLayout } from './written-layout.ts'
 
 /** A layout as an element of real text. */
 export function layoutElement(
@@ -13,24 +13,18 @@ export function layoutElement(
   sheet: Rules,
   pictureUrl: (svg: string) => string,
 ): string {
-  const around = aroundText(layout, isText)
+  const written = writtenLayout(layout, sheet)
+  const { below, above } = written
   const block = sheet.classOf(
     blockDeclarations(layout),
-    around.below ? pictureDeclarations(around.below, -1, pictureUrl) : '',
-    around.above ? pictureDeclarations(around.above, 1, pictureUrl) : '',
+    below ? pictureDeclarations(below, -1, pictureUrl) : '',
+    above ? pictureDeclarations(above, 1, pictureUrl) : '',
   )
-  const partOf = linkParts(layout)
-  const body = layout.lines.map((line, i) => {
-    const content = lineContent(layout, i, around, sheet, partOf)
-    return lineElement(layout, i, lineStart(line), content, sheet)
-  })
+  const body = layout.lines.map((_, i) =>
+    lineElement(layout, i, written.start(i), written.content(i), sheet),
+  )
   const language = htmlText(layout.style.language)
   return `<div class="${block}" dir="ltr" lang="${language}">${body.join('')}</div>`
-}
-
-/** Whether a page shows a run's letters as they are: of its face's bytes, and in it. */
-export function isText(run: GlyphRun): boolean {
-  return faceOf(run).synthesized.length === 0 && !run.glyphs.glyphs.includes(0)
 }
 
 /** Of a block with its size. */

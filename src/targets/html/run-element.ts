@@ -122,17 +122,17 @@ export function bareRuns(
 ): ((text: string) => string) | undefined {
   const { size, tracking, wordSpacing, baselineShift } = style
   if (pageSize(size) !== size) return undefined
-  const spacing = rules.classOf(spacingText(tracking * size, wordSpacing * size))
-  const looks = new Map<string, string>()
+  const classes = new Map<string, string>()
   return text => {
     const family = rules.family(face, text)
-    let look = looks.get(family)
-    if (look === undefined) {
-      const own = letterDeclarations(style, face, family, false, baselineShift * size)
-      look = rules.classOf(own)
-      looks.set(family, look)
+    let name = classes.get(family)
+    if (name === undefined) {
+      const spacing = rules.classOf(spacingText(tracking * size, wordSpacing * size))
+      const look = letterDeclarations(style, face, family, false, baselineShift * size)
+      name = `${rules.classOf(look)} ${spacing}`
+      classes.set(family, name)
     }
-    return `<span class="${look} ${spacing}">${htmlText(text)}</span>`
+    return `<span class="${name}">${htmlText(text)}</span>`
   }
 }
 

@@ -1,0 +1,49 @@
+import { aroundText, asDrawing, bareLetters, type Drawing, faceOf } from '../../drawing/index.ts'
+import type { GlyphRun, Layout } from '../../layout/index.ts'
+import { lineContent, lineStart } from './line-element.ts'
+import { linkParts } from './link-parts.ts'
+import type { Rules } from './rules.ts'
+import { bareRuns } from './run-element.ts'
+
+/** A layout as lines of real text, and what is painted around their letters. */
+export interface WrittenLayout {
+  /** What is in a line, by its index. */
+  content(line: number): string
+  /** How far it begins behind the edge of its block, in units: left of it below 0. */
+  start(line: number): number
+  readonly below: Drawing | undefined
+  readonly above: Drawing | undefined
+}
+
+/** Of `unseen` text all is painted, and the text is there to be selected, found and read out. */
+export function writtenLayout(layout: Layout, rules: Rules, unseen = false): WrittenLayout {
+  const { lines, text } = layout
+  const bare = unseen ? undefined : bareLetters(layout)
+  const written = bare && bareRuns(bare, rules)
+  if (written) {
+    return {
+      content(line) {
+        const { start, end } = lines[line]
+        return end > start ? written(text.slice(start, end)) : ''
+      },
+      start: line => lines[line].x,
+      below: undefined,
+      above: undefined,
+    }
+  }
+  const around = unseen
+    ? { isPainted: () => true, below: asDrawing(layout), above: undefined }
+    : aroundText(layout, isText)
+  const partOf = linkParts(layout)
+  return {
+    content: line => lineContent(layout, line, around, rules, partOf),
+    start: line => lineStart(lines[line]),
+    below: around.below,
+    above: around.above,
+  }
+}
+
+/** Whether a page shows a run's letters as they are: of its face's bytes, and in it. */
+function isText(run: GlyphRun): boolean {
+  return faceOf(run).synthesized.length === 0 && !run.glyphs.glyphs.includes(0)
+}
