@@ -29,10 +29,19 @@ export function eachPercent(pass: Progress): Progress {
   }
 }
 
-/** Tells how much of a whole is done, in percent. */
+/** How many columns a bar has: with what is said behind it, it goes on a line of the narrowest terminals. */
+const barColumns = 24
+
+/** A bar that is filled as far as so many percent say. */
+function bar(percent: number): string {
+  const filled = Math.round((percent / 100) * barColumns)
+  return `${'█'.repeat(filled)}${'░'.repeat(barColumns - filled)}`
+}
+
+/** Shows how much of a whole is done, as a bar and in percent. */
 export function percentTold(whole: (all: number) => string): Progress {
   return eachPercent((done, all) => {
     const percent = Math.floor((done / all) * 100)
-    tellProgress(done === all ? '' : `${percent} % of ${whole(all)}`)
+    tellProgress(done === all ? '' : `${bar(percent)} ${percent} % of ${whole(all)}`)
   })
 }
