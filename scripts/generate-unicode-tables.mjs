@@ -186,7 +186,8 @@ const plainBlocks = [
   [0x21, 0x250],
   [0x370, 0x530],
   [0x1e00, 0x2000],
-  [0x2010, 0x2070],
+  [0x2010, 0x20d0],
+  [0x2100, 0x2c00],
 ]
 /** Joins, divides or formats text, or ends lines by rules of its own. */
 const special = /[\p{M}\p{C}\u00ad\u1680\u180e\u2000-\u200f\u2028-\u202e\u2044\u205f-\u206f]/u

@@ -1,5 +1,5 @@
 import type { Face } from '../fonts/index.ts'
-import { type Layout, soleStyle } from '../layout/index.ts'
+import { bareStyle, type Layout } from '../layout/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { isPlain } from './line-layers.ts'
 
@@ -16,8 +16,8 @@ const known = new WeakMap<object, BareLetters | null>()
  * what was cut: who shows it as text needs no glyphs for it. Undefined of all others.
  */
 export function bareLetters(layout: Layout): BareLetters | undefined {
-  const own = soleStyle(layout)
-  if (!own || layout.cut) return undefined
+  const own = bareStyle(layout)
+  if (!own) return undefined
   let letters = known.get(own)
   if (letters === undefined) {
     const { style, face } = own

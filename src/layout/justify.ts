@@ -49,16 +49,22 @@ export function justified(line: BrokenLine, paragraph: ShapedParagraph, room: nu
   const [least, most] = give.letters
   const places = placesIn(content, least !== 0 || most !== 0)
   const amounts = content.map(run => new Float64Array(run.glyphs.glyphs.length))
-  const rest = share(lacking, places, 'word', give.words, amounts)
-  share(rest, places, 'letter', give.letters, amounts)
+  const behindWords = share(lacking, places, 'word', give.words, amounts)
+  const rest = share(behindWords, places, 'letter', give.letters, amounts)
+  // Nothing gives way.
+  if (rest === lacking) return line
   const widened = content.map((run, i) => widenedRun(run, i, places, amounts[i]))
   const hanging = line.runs.filter(run => !isContent(run, end))
   const runs = arranged(widened, hanging, paragraph.level)
-  return { ...line, runs, width: line.width + widthOf(widened) - widthOf(content) }
+  const width = rest === 0 ? room : line.width + widthOf(widened) - widthOf(content)
+  return { ...line, runs, width }
 }
 
 /** What hangs at a line's end is not: spaces, from `end` on. */
 const isContent = ({ kind, start }: GlyphRun, end: number) => start < end || kind === 'hyphen'
+
+/** Less than that is not shared out, in units. */
+export const leastShare = 1e-9
 
 /** Gives each place its share, within limits; what is left over. */
 function share(
@@ -69,7 +75,7 @@ function share(
   amounts: readonly Float64Array[],
 ): number {
   const open = places.filter(place => place.kind === kind)
-  if (open.length === 0 || Math.abs(units) < 1e-9) return units
+  if (open.length === 0 || Math.abs(units) < leastShare) return units
   let rest = units
   open.forEach(({ run, glyph, size }, i) => {
     const even = rest / (open.length - i)

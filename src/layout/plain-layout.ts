@@ -6,6 +6,7 @@ import {
   type Line,
   type SourcePiece,
 } from './layout.ts'
+import { isJustified } from './plain-justify.ts'
 import { type LineEnds, plainLines } from './plain-lines.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
@@ -148,6 +149,14 @@ const lazyLines = {
 export function soleStyle(layout: Layout): PlainStyle | undefined {
   if (!isPlain(layout) || layout[heldRuns]) return undefined
   return layout[heldStyle]
+}
+
+/** The same where all letters stand as they are shaped: none are cut, and no spaces are widened. */
+export function bareStyle(layout: Layout): PlainStyle | undefined {
+  if (!isPlain(layout) || layout[heldRuns] || layout.cut) return undefined
+  const { [heldStyle]: own, [heldEnds]: lineEnds, frame } = layout
+  // One line alone is widened only where that is held of it.
+  return lineEnds && isJustified(own, frame) ? undefined : own
 }
 
 /** Where the lines of a plain text end; undefined of other layouts, and of changed copies. */

@@ -1,12 +1,14 @@
 import { markedLine } from './cut-line.ts'
 import type { Frame } from './frame.ts'
 import { indexAt } from './index-at.ts'
+import { justified } from './justify.ts'
 import type { GlyphRun, LayoutParagraph, Line } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type LineExtents, unitedExtents } from './line-box.ts'
 import { lineOf } from './line-of.ts'
 import { linePlacer } from './line-placer.ts'
 import { movedTo } from './line-runs.ts'
+import { isJustified, justifiedWidths, takesRoom } from './plain-justify.ts'
 import { type PlainRun, shapedPlainly } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
 import type { Breakable } from './stops.ts'
@@ -41,18 +43,23 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
   const length =
     frame.width === undefined ? textWidth : Math.max(0, frame.width - inlineStart - inlineEnd)
   const place = linePlacer(length, frame.align, padding, tools)
+  const { ends, isCut } = lineEnds
+  const isWidened = frame.width !== undefined && isJustified(own, frame)
+  const widths = isWidened ? justifiedWidths(lineEnds, text, length, own) : lineEnds.widths
   let texts: readonly Breakable[] | undefined
-  const runsOf = (
-    { paragraph, start, end, x }: PlacedLine,
-    isCut: boolean,
-  ): readonly GlyphRun[] => {
+  const runsOf = ({ paragraph, start, end, x }: PlacedLine, index: number): readonly GlyphRun[] => {
     texts ??= shapedPlainly(text, own, measured.runs, measuredBy(own, runs))
     const { start: offset } = paragraphs[paragraph]
-    const make = isCut ? markedLine : lineOf
-    const made = make(texts[paragraph], start - offset, end - offset).runs
-    return x === 0 ? made : made.map(run => movedTo(run, run.x + x))
+    const isMarked = isCut && index === ends.length - 1
+    const make = isMarked ? markedLine : lineOf
+    const line = make(texts[paragraph], start - offset, end - offset)
+    const width = lineEnds.widths[index]
+    const asWide =
+      isWidened && takesRoom(text, end, width, length, own)
+        ? justified({ ...line, width }, texts[paragraph].paragraph, length)
+        : line
+    return x === 0 ? asWide.runs : asWide.runs.map(run => movedTo(run, run.x + x))
   }
-  const { ends, widths, isCut } = lineEnds
   const lines: Line[] = []
   let start = 0
   for (let i = 0, paragraph = 0; i < ends.length; i++) {
@@ -63,7 +70,7 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
     const reach = reachOfRuns(own, runs, start, ends[i])
     const sized = { style, level: 0, reach, width: widths[i], indent: 0, space }
     const line = { paragraph, start, end: ends[i], ...place(sized, i === 0, isLast), level: 0 }
-    lines.push(withRuns(line, isCut && isLast, runsOf))
+    lines.push(withRuns(line, () => runsOf(line, i)))
     start = ends[i]
   }
   return lines
@@ -103,12 +110,8 @@ const lazyRuns = {
   },
 }
 
-function withRuns(
-  line: PlacedLine,
-  isCut: boolean,
-  runsOf: (line: PlacedLine, isCut: boolean) => readonly GlyphRun[],
-): Line {
-  const held = { make: () => runsOf(line, isCut) }
+function withRuns(line: PlacedLine, make: () => readonly GlyphRun[]): Line {
+  const held = { make }
   // Not enumerable: copies, and those who compare, have the runs.
   Object.defineProperty(line, heldRuns, { value: held })
   Object.defineProperty(line, 'runs', lazyRuns)

@@ -3,6 +3,7 @@ import type { Frame } from './frame.ts'
 import type { Layout, SourcePiece } from './layout.ts'
 import { trimmed } from './line-reach.ts'
 import { measuredItem } from './plain-item.ts'
+import { isJustified, isJustifiedBySpaces, justifiedWidths } from './plain-justify.ts'
 import { layoutOfSizes } from './plain-layout.ts'
 import { reachOfRuns } from './plain-lines.ts'
 import { alongAt, wordAt } from './plain-places.ts'
@@ -12,7 +13,7 @@ import { scriptOfPlain } from './plain-script.ts'
 import { dividedByScript, type PlainRun, runsWithin } from './plain-shaping.ts'
 import { breakOptions, keptLines, type NumberedLines, oneLine } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
-import { asksMore, cutBehind, fittingHeight } from './plain-text.ts'
+import { asksMore, cutBehind, fittingHeight, widest } from './plain-text.ts'
 import { tolerance } from './stops.ts'
 
 /**
@@ -42,8 +43,11 @@ export function plainRunsLayout(
   const { ends, widths, cut: cutAt } = found
   const height = fittingHeight(heightOf(ends, text, own, runs), own, frame)
   if (height === undefined) return undefined
-  let textWidth = 0
-  for (const width of widths) if (width > textWidth) textWidth = width
+  let textWidth = widest(widths)
+  if (room !== undefined && isJustified(own, frame)) {
+    if (cutAt !== undefined || !isJustifiedBySpaces(own)) return undefined
+    textWidth = widest(justifiedWidths(found, text, room, own))
+  }
   const width = (room ?? textWidth) + inlineStart + inlineEnd
   const cut = cutAt === undefined ? undefined : cutBehind(cutAt, text)
   // Written out: copies by spreading are slow where there are tens of thousands.
@@ -57,7 +61,7 @@ export function plainRunsLayout(
     width,
     height,
     textWidth,
-    lineEnds: ends.length === 1 && !cut ? undefined : keptLines(found),
+    lineEnds: ends.length === 1 && !cut && widths[0] === textWidth ? undefined : keptLines(found),
     fittedSize: undefined,
     cut,
     rest: cut && { offset: cut.start, line: ends.length },
@@ -98,6 +102,8 @@ function paragraphLines(
   sole: number,
 ): NumberedLines | undefined {
   const script = runs[0].script ?? sole
+  // Words may be divided by other rules, and chosen lines are not those of their numbers to the last digit.
+  if (room !== undefined && !runs.every(run => run.own.isFirstFit)) return undefined
   if (script === 0 || isSpace(text, text.length - 1)) return undefined
   const lengths = lengthsOf(text, own, runs, script, room !== undefined)
   return lengths && linesIn(room, lengths, text, own, runs, script, most)

@@ -99,24 +99,35 @@ export const keptLines = ({ ends, widths, cut }: Omit<NumberedLines, 'broken'>):
 })
 
 /**
- * The lines of a text of words in a room, first fit, as numbers; undefined where it takes more than
- * those to break it: a word that is not safe to break where it may be. Of more lines than `most` the
- * last is cut.
+ * The lines of a text of words in a room as numbers; undefined where it takes more than those to break
+ * it: where lines are chosen, or a word is not safe to break where it may be. Of more lines than `most`
+ * the last is cut.
  */
-export function firstFitLines(
+export function linesWithin(
+  room: number,
   text: string,
   words: WordLine,
-  room: number,
   most: number,
   own: PlainStyle,
 ): NumberedLines | undefined {
-  const { scale, style, isUneased, tracking } = own
+  const end = words.count - 1
+  const length = words.to[end] * own.scale - own.tracking
+  // Most texts go on one line. What is kerned with a space at its end is found out below.
+  if (length <= room + tolerance && words.deltas[end] === 0) return oneLine(text.length, length)
+  return own.isFirstFit ? firstFitLines(text, words, room, length, most, own) : undefined
+}
+
+function firstFitLines(
+  text: string,
+  words: WordLine,
+  room: number,
+  length: number,
+  most: number,
+  own: PlainStyle,
+): NumberedLines | undefined {
+  const { scale, style, isUneased } = own
   const options = breakOptions(style)
   const limit = room + tolerance
-  const end = words.count - 1
-  const length = words.to[end] * scale - tracking
-  // Most texts go on one line. What is kerned with a space at its end is found out below.
-  if (length <= limit && words.deltas[end] === 0) return oneLine(text.length, length)
   const mayBreakWords = isUneased && style.overflowWrap !== 'normal'
   if (!isSafeText(text, words, options)) {
     return length > limit ? undefined : oneLine(text.length, length)

@@ -36,6 +36,11 @@ export interface PlainStyle {
   readonly padding: ReturnType<typeof flowPadding>
   /** Whether words that no line has room for are only broken. */
   readonly isUneased: boolean
+  /**
+   * Whether lines end at the words that fit, wherever those may end. Where they are chosen or hyphenated,
+   * or words are divided by other rules, only texts on one line are told by their numbers.
+   */
+  readonly isFirstFit: boolean
   /** What stands behind the last letter of a line, and does not count, in units. */
   readonly tracking: number
   /** The mark of what is left out; undefined where its numbers do not tell what goes before it. */
@@ -52,9 +57,9 @@ const noFrame: Frame = { width: Number.NaN }
 /** Letters that are so much closer, in ems, still stand one behind the other. */
 const leastSpacing = -0.1
 
-/** Whether a style asks for nothing that takes more than words and their lengths to lay out. */
+/** Whether a style asks for nothing that takes more than words and their lengths to lay out one line. */
 function isPlainStyle(style: Style): boolean {
-  const { backing, underline, align, marker } = style
+  const { backing, underline, marker } = style
   return (
     style.tracking >= leastSpacing &&
     style.wordSpacing >= leastSpacing &&
@@ -65,16 +70,14 @@ function isPlainStyle(style: Style): boolean {
     style.firstIndent === 0 &&
     style.startIndent === 0 &&
     style.endIndent === 0 &&
-    style.breaking === 'fast' &&
-    style.lineBreak === 'normal' &&
-    style.wordBreak === 'normal' &&
-    !style.hyphenation &&
-    align !== 'justify' &&
     marker === 'none' &&
     (backing === 'none' || (!backing.takesRoom && backing.ends !== 'open')) &&
     !(typeof underline === 'object' && underline.gap !== undefined)
   )
 }
+
+const isFirstFit = ({ breaking, lineBreak, wordBreak, hyphenation }: Style) =>
+  breaking === 'fast' && lineBreak === 'normal' && wordBreak === 'normal' && !hyphenation
 
 /** What it takes to lay out plain texts in a style; undefined where that is not enough for any. */
 export function plainStyle(
@@ -117,6 +120,7 @@ export function plainStyle(
     space: style.spaceAfter + style.spaceBefore,
     padding: flowPadding(style, style.writingMode),
     isUneased: !hyphenate && shrinkTo === undefined,
+    isFirstFit: isFirstFit(style),
     tracking: style.tracking * style.size,
     mark() {
       mark ??= { found: sizedMark(style, tools) }

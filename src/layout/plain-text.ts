@@ -1,15 +1,15 @@
 import type { Frame } from './frame.ts'
 import type { Layout, SourcePiece } from './layout.ts'
 import { type BrokenWord, brokenWord } from './layout-problems.ts'
+import { isJustified, isJustifiedBySpaces, justifiedWidths } from './plain-justify.ts'
 import { layoutOfSizes } from './plain-layout.ts'
 import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
-import { firstFitLines, keptLines, type NumberedLines, oneLine } from './plain-stops.ts'
+import { keptLines, linesWithin, type NumberedLines, oneLine } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /** What a frame asks for that words do not tell. */
-export const asksMore = ({ align, from, continues }: Frame) =>
-  align === 'justify' || from !== undefined || continues === true
+export const asksMore = ({ from, continues }: Frame) => from !== undefined || continues === true
 
 /**
  * A layout of a plain text, the same as that of any other; undefined where it takes more than its
@@ -67,8 +67,12 @@ export function plainLayout(
   if (count > maxLines) return undefined
   const height = fittingHeight(depth, own, frame)
   if (height === undefined) return undefined
+  if (room !== undefined && isJustified(own, frame)) {
+    if (cut || !isJustifiedBySpaces(own)) return undefined
+    textWidth = widest(justifiedWidths({ ends, widths }, text, room, own))
+  }
   const width = (room ?? textWidth) + inlineStart + inlineEnd
-  const isWhole = count === 1 && !cut
+  const isWhole = count === 1 && !cut && widths[0] === textWidth
   return layoutOfSizes({
     text,
     own,
@@ -88,6 +92,12 @@ export function plainLayout(
 }
 
 const none: Layout['problems'] = []
+
+export function widest(widths: readonly number[]): number {
+  let most = 0
+  for (const width of widths) if (width > most) most = width
+  return most
+}
 
 export const cutBehind = (start: number, text: string) => ({
   start,
@@ -135,7 +145,7 @@ function paragraphLines(
   if (text === '') return oneLine(0, 0)
   const words = measuredPlainly(text, own, whole, from, script)
   if (!words) return undefined
-  if (room !== undefined) return firstFitLines(text, words, room, most, own)
+  if (room !== undefined) return linesWithin(room, text, words, most, own)
   return oneLine(text.length, words.to[words.count - 1] * own.scale - own.tracking)
 }
 

@@ -32,10 +32,16 @@ function isPlain({ style, runs }: StyledParagraph): boolean {
 
 const asksNothing = (style: Style) => flatInks(style).length === 0 && !style.hyphenation
 
+/** Whether there is something to tell of a style. */
+export function hasProblems(style: Style, hyphenation: Hyphenation | undefined): boolean {
+  if (flatInks(style).length > 0) return true
+  return style.hyphenation && !hyphenation?.has(style.language)
+}
+
 const known = new WeakMap<Style, readonly string[]>()
 
 /** What lines and shadows of a style are painted with is one color: found out once. */
-export function flatInks(style: Style): readonly string[] {
+function flatInks(style: Style): readonly string[] {
   let names = known.get(style)
   if (!names) {
     const { stroke, shadow, backing, border } = style
@@ -58,8 +64,8 @@ export function flatInks(style: Style): readonly string[] {
 
 /** Patterns are loaded before text is set: a language without them is told. */
 function notHyphenated(styles: ReadonlySet<Style>, hyphenation: Hyphenation | undefined) {
-  const asked = [...styles].filter(style => style.hyphenation).map(style => style.language)
-  const lacking = [...new Set(asked)].filter(language => !hyphenation?.has(language))
+  const asked = [...styles].filter(style => style.hyphenation && !hyphenation?.has(style.language))
+  const lacking = [...new Set(asked.map(style => style.language))]
   return lacking.map(language => {
     const message = `no hyphenation patterns are loaded for '${language}'`
     const hint = `typesetter({ hyphenation: await openHyphenation('${language}') })`

@@ -17,7 +17,7 @@ import { isRich, nextMark, type RichText, type Values } from '../markup/index.ts
 import { keptByStyle, keptOnShelf } from '../shaping/index.ts'
 import type { Sheet, Style } from '../sheet/index.ts'
 import { isEmpty } from './is-empty.ts'
-import { flatInks } from './not-drawn.ts'
+import { hasProblems } from './not-drawn.ts'
 import type { AsRead } from './paragraph-writer.ts'
 import type { Resolved } from './resolve.ts'
 import { bareText, richPieces, type SimplePiece, simplePieces } from './simple-markup.ts'
@@ -78,7 +78,7 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     if (style.variantPosition !== 'normal' || style.caps !== 'normal') return undefined
     if (hasNotes || style.textTransform !== 'none') return undefined
     const read = asRead(style)
-    return flatInks(read).length > 0 ? undefined : plainAsRead(read, names)
+    return hasProblems(read, tools.hyphenation) ? undefined : plainAsRead(read, names)
   }
 
   function plainAsRead(read: Style, names: readonly string[]): PlainStyle | undefined {
@@ -201,8 +201,10 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     setResolved,
     shape(markup, name, values) {
       const { own } = styleNamed(name, languageOf(markup))
-      const text = own && isEmpty(values) ? textOf(markup) : undefined
-      return own && text !== undefined ? plainText(text, own) : undefined
+      // What is wrapped is so to many widths, in most of which it has several lines.
+      if (!own?.isFirstFit || own.style.align === 'justify') return undefined
+      const text = isEmpty(values) ? textOf(markup) : undefined
+      return text === undefined ? undefined : plainText(text, own)
     },
   }
 }

@@ -2,7 +2,7 @@ import { ranges, values } from './plain-characters.data.ts'
 import { once, rangesIn } from './property-table.ts'
 
 /** The code points told here are those below; all that stand in most texts of Europe and America. */
-export const firstBeyondPlain = 0x2070
+export const firstBeyondPlain = 0x2c00
 
 /**
  * What a character asks of a text: nothing but its script, or more than that. No bit is set where

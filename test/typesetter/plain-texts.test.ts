@@ -14,6 +14,7 @@ import {
   type Typesetter,
   typesetter,
 } from 'dot-line'
+import { openHyphenation } from 'dot-line/hyphenation'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { prose } from '../../bench/corpus.mjs'
@@ -46,6 +47,17 @@ const looks = {
   byWords: { ellipsis: { between: 'words' } },
   neverAlone: { loneWord: 'avoid', size: 15, tracking: 0.01 },
   general: { breaking: 'best' },
+  even: { breaking: 'even', size: 15 },
+  justified: { align: 'justify' },
+  justifiedWhole: { align: 'justify', family: 'serif', justification: { last: true } },
+  justifiedTight: { align: 'justify', justification: { words: [-0.1, 0.3], letters: [0, 0.05] } },
+  justifiedApart: { align: 'justify', tracking: 0.03, padding: 6, loneWord: 'avoid' },
+  hyphenated: { hyphenation: true, language: 'en' },
+  hyphenatedBlock: { hyphenation: true, language: 'en', family: 'serif', align: 'justify' },
+  withoutPatterns: { hyphenation: true, language: 'is' },
+  strict: { lineBreak: 'strict' },
+  slashes: { lineBreak: 'keep-slash' },
+  kept: { wordBreak: 'keep-all' },
   raised: { variantPosition: 'super' },
   lowered: { variantPosition: 'sub', size: '0.9x' },
   small: { caps: 'small-caps' },
@@ -65,7 +77,9 @@ describe('plain texts are laid out as all others are', () => {
   beforeAll(async () => {
     const { cff, variableCff } = fontFiles
     shelf = await openShelf({ fonts: [cff, variableCff] })
-    setter = typesetter({ sheet: defineSheet({ styles: looks }), shelf, problems: 'collect' })
+    const hyphenation = await openHyphenation('en')
+    const sheet = defineSheet({ styles: looks })
+    setter = typesetter({ sheet, shelf, hyphenation, problems: 'collect' })
   })
   /** As any text is set: changes at a call that are none make it one of the general way. */
   const generally = (text: string | RichText, setting: Setting) =>
@@ -119,17 +133,30 @@ describe('plain texts are laid out as all others are', () => {
       'Лодки уходят',
       'Τα πλοία',
       'Sea-Holly – quay',
+      'Quay → stop, €12, −3 °C, ½ ≥ ⅓',
     ]) {
       expect(isByWords(setter.set(text, { style: 'plain' }))).toBe(true)
       expect(isByWords(setter.set(text, { style: 'plain', width: 400 }))).toBe(true)
     }
-    expect(isByWords(setter.set('quay', { style: 'general' }))).toBe(false)
+    for (const style of ['general', 'even', 'hyphenated', 'strict', 'slashes', 'kept']) {
+      expect([style, isByWords(setter.set('Boats to Ardle Point', { style }))]).toEqual([
+        style,
+        true,
+      ])
+      const wide = setter.set('Boats to Ardle Point', { style, width: 400 })
+      expect([style, isByWords(wide)]).toEqual([style, true])
+    }
+    for (const style of ['justified', 'justifiedWhole']) {
+      const block = setter.set('Boats to ~bold[Ardle Point] at dusk', { style, width: 120 })
+      expect([style, isByWords(block), block.lines.length]).toEqual([style, true, 2])
+    }
+    expect(isByWords(setter.set('quay', { style: 'small' }))).toBe(false)
   })
 
   it('any words in any frame', () => {
     const unit = fc.constantFrom(
       '\n',
-      ...'abcdeAVTWyfil.,;:!?…’“”«»()[-–—/%$€0123456789éßŁαβγΣабвгЖ™©·\u00a0\u00ad\u200b½',
+      ...'abcdeAVTWyfil.,;:!?…’“”«»()[-–—/%$€0123456789éßŁαβγΣабвгЖ™©·\u00a0\u00ad\u200b½→−≥₂№',
       ' ',
       ' ',
       ' ',
@@ -165,7 +192,9 @@ describe('plain texts are laid out as all others are', () => {
       'AVAToTo-office ffifluffiest',
       `${'x'.repeat(300)} y`,
     ]
-    const plainNames = names.filter(style => isByWords(setter.set('quay', { style })))
+    const plainNames = names.filter(style =>
+      isByWords(setter.set('Boats to Ardle Point', { style, width: 90 })),
+    )
     const part = fc.record({
       text: fc.constantFrom(...texts),
       start: fc.nat(400),
