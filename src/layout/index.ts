@@ -1,6 +1,7 @@
 export { faceOf, glyphIndexAt, sliceGlyphs, subsetFont, unitScale } from '../shaping/index.ts'
 export { type Affinity, type Caret, caretAt } from './carets.ts'
 export { aLayout, checkLayout, isLayout } from './check-layout.ts'
+export { isBeyondPlain } from './divided-runs.ts'
 export { fittedRatio } from './fitted-size.ts'
 export { flowMatrix } from './flow.ts'
 export { type Align, aligns, checkFrame, type Frame, frameFields } from './frame.ts'

@@ -1,4 +1,14 @@
-import type { WordLine } from '../shaping/index.ts'
+import {
+  hasMissing,
+  isCursive,
+  isOfWords,
+  type ShapingItem,
+  shapedWhole,
+  unitScale,
+  type WordLine,
+} from '../shaping/index.ts'
+import type { LayoutTools } from './layout-tools.ts'
+import { advanceOf } from './line-runs.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import { behindItem } from './plain-style.ts'
 
@@ -10,7 +20,10 @@ export interface MeasuredItem {
   readonly next: number
   readonly scale: number
   readonly piece: string
+  /** Of what is no words, all of it as one. */
   readonly words: WordLine
+  /** Whether lines may end at its spaces without a change to what is on them. */
+  readonly isWordwise: boolean
 }
 
 /** Undefined where they are more than their words, or spaced: what ends a run then depends on the next. */
@@ -20,13 +33,45 @@ export function measuredItem(
   first: number,
   script: number,
 ): MeasuredItem | undefined {
-  const { start, own, script: ownScript = script } = runs[first]
+  const { start, own, script: ownScript = script, item } = runs[first]
   const next = behindItem(runs, first)
   const { end } = runs[next - 1]
-  const { spacing } = own.shaping
-  const segment = own.segments.get(ownScript)
-  if (!segment || spacing.tracking !== 0 || spacing.word !== 0) return undefined
+  const { spacing } = item ?? own.shaping
+  if (spacing.tracking !== 0 || spacing.word !== 0) return undefined
   const piece = start === 0 && end === text.length ? text : text.slice(start, end)
-  const words = own.tools.measureWords(own.face, piece, segment, spacing)
-  return words && { start, end, next, scale: own.scale, piece, words }
+  const { face, segment } = item ?? { face: own.face, segment: own.segments.get(ownScript) }
+  if (!segment) return undefined
+  const isOne = item !== undefined && !isOfWords(item, text, own.tools)
+  const words = isOne
+    ? measuredWhole(item, text, own.tools)
+    : own.tools.measureWords(face, piece, segment, spacing)
+  if (!words) return undefined
+  const isWordwise = !isOne && !isCursive(segment.script) && !piece.includes(softHyphen)
+  const scale = item ? unitScale(face, item.size) : own.scale
+  return { start, end, next, scale, piece, words, isWordwise }
+}
+
+/** Where words go on with a hyphen, lines are not what their numbers say. */
+const softHyphen = '\u00ad'
+
+const zero = new Int32Array(1)
+
+/** A stretch as one word; undefined where a glyph is missing. */
+function measuredWhole(item: ShapingItem, text: string, tools: LayoutTools): WordLine | undefined {
+  const shaped = shapedWhole(item, text, tools)
+  if (hasMissing(shaped.glyphs)) return undefined
+  const total = advanceOf(shaped)
+  return {
+    count: 1,
+    total,
+    starts: zero,
+    ends: Int32Array.of(item.end - item.start),
+    from: zero,
+    to: Int32Array.of(total),
+    deltas: zero,
+    words: zero,
+    table: undefined,
+    segment: undefined,
+    spacing: undefined,
+  }
 }

@@ -18,6 +18,8 @@ export interface PlainSizes {
   readonly own: PlainStyle
   /** Where it is in other styles than that as well. */
   readonly runs: readonly PlainRun[] | undefined
+  /** Of all paragraphs: 1 where they run from right to left. */
+  readonly level: number
   /** Whether it is one paragraph. */
   readonly isOne: boolean
   readonly frame: Frame
@@ -62,9 +64,12 @@ export function layoutOfSizes(sizes: PlainSizes): Layout {
     height: sizes.height,
     fittedSize: sizes.fittedSize,
     textWidth: sizes.textWidth,
-    paragraphs: sizes.isOne
-      ? kept(own.paragraphs, length, own, paragraphsOf)
-      : paragraphsIn(text, own),
+    paragraphs:
+      sizes.level === 1
+        ? [{ ...paragraphIn(0, length, own), direction: 'rtl' }]
+        : sizes.isOne
+          ? kept(own.paragraphs, length, own, paragraphsOf)
+          : paragraphsIn(text, own),
     sourceMap: sizes.sourceMap ?? kept(sourceMaps, length, own, sourceMapOf),
     cut: sizes.cut,
     rest: sizes.rest,
@@ -138,7 +143,8 @@ const lazyLines = {
     if (!lines) {
       const { text, frame, paragraphs, textWidth } = this
       const { [heldStyle]: own, [heldRuns]: runs, [heldEnds]: lineEnds } = this
-      lines = plainLines({ text, frame, paragraphs, textWidth, own, runs, lineEnds })
+      const level = paragraphs[0].direction === 'rtl' ? 1 : 0
+      lines = plainLines({ text, frame, level, paragraphs, textWidth, own, runs, lineEnds })
       readLines.set(this, lines)
     }
     return lines

@@ -27,6 +27,8 @@ interface MeasuredText {
   readonly own: PlainStyle
   readonly runs: readonly PlainRun[] | undefined
   readonly frame: Frame
+  /** Of all paragraphs: 1 where they run from right to left. */
+  readonly level: number
   readonly paragraphs: readonly LayoutParagraph[]
   readonly textWidth: number
   /** Undefined of one line that has all of it. */
@@ -35,7 +37,7 @@ interface MeasuredText {
 
 /** The lines of a plain text at their places; what runs they have is found when those are read. */
 export function plainLines(measured: MeasuredText): readonly Line[] {
-  const { text, own, runs = [], frame, paragraphs, textWidth } = measured
+  const { text, own, runs = [], frame, level, paragraphs, textWidth } = measured
   const { lineEnds = { ends: [text.length], widths: [textWidth], isCut: false } } = measured
   const { style, padding } = own
   const tools = measuredBy(own, runs)
@@ -48,7 +50,7 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
   const widths = isWidened ? justifiedWidths(lineEnds, text, length, own) : lineEnds.widths
   let texts: readonly Breakable[] | undefined
   const runsOf = ({ paragraph, start, end, x }: PlacedLine, index: number): readonly GlyphRun[] => {
-    texts ??= shapedPlainly(text, own, measured.runs, measuredBy(own, runs))
+    texts ??= shapedPlainly(text, own, measured.runs, measuredBy(own, runs), level)
     const { start: offset } = paragraphs[paragraph]
     const isMarked = isCut && index === ends.length - 1
     const make = isMarked ? markedLine : lineOf
@@ -68,8 +70,8 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
     const space = isNew ? own.space : 0
     const isLast = i === ends.length - 1
     const reach = reachOfRuns(own, runs, start, ends[i])
-    const sized = { style, level: 0, reach, width: widths[i], indent: 0, space }
-    const line = { paragraph, start, end: ends[i], ...place(sized, i === 0, isLast), level: 0 }
+    const sized = { style, level, reach, width: widths[i], indent: 0, space }
+    const line = { paragraph, start, end: ends[i], ...place(sized, i === 0, isLast), level }
     lines.push(withRuns(line, () => runsOf(line, i)))
     start = ends[i]
   }

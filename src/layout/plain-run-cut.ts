@@ -42,7 +42,9 @@ const unknown = 'unknown'
  * does, or where it takes more than the glyphs of words to tell.
  */
 export function cutRuns(line: LongLine): CutRuns | undefined {
-  const items = line.own.isUneased ? itemsOnLine(line) : undefined
+  // The mark may be kerned with letters of another face, or stand at the other end.
+  const isSimple = line.own.isUneased && !line.runs[0].item
+  const items = isSimple ? itemsOnLine(line) : undefined
   if (!items) return undefined
   for (let i = items.length - 1; i >= 0; i--) {
     const found = cutItem(items[i], line)

@@ -1,4 +1,5 @@
 import { isUnbroken } from '../shaping/index.ts'
+import { type DividedText, dividedByItems, dividedByScript, isBeyondPlain } from './divided-runs.ts'
 import type { Frame } from './frame.ts'
 import type { Layout, SourcePiece } from './layout.ts'
 import { trimmed } from './line-reach.ts'
@@ -10,15 +11,16 @@ import { alongAt, wordAt } from './plain-places.ts'
 import { cutRuns } from './plain-run-cut.ts'
 import { runLines } from './plain-run-lines.ts'
 import { scriptOfPlain } from './plain-script.ts'
-import { dividedByScript, type PlainRun, runsWithin } from './plain-shaping.ts'
+import { type PlainRun, runsWithin } from './plain-shaping.ts'
 import { breakOptions, keptLines, type NumberedLines, oneLine } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { asksMore, cutBehind, fittingHeight, widest } from './plain-text.ts'
 import { tolerance } from './stops.ts'
 
 /**
- * A layout of a plain text in several styles; undefined where it takes more than its words to make
- * one. `own` is the style of its paragraphs, and runs follow each other.
+ * A layout of a plain text in several styles, or of one that is plain but for its scripts, faces and
+ * directions; undefined where it takes more than its words to make one. `own` is the style of its
+ * paragraphs, and runs follow each other.
  */
 export function plainRunsLayout(
   text: string,
@@ -26,27 +28,29 @@ export function plainRunsLayout(
   styled: readonly PlainRun[],
   sourceMap: readonly SourcePiece[],
   frame: Frame,
+  /** Whether none of it keeps a direction of its own. */
+  isOfOneDirection: boolean,
 ): Layout | undefined {
   if (styled.length === 0 || asksMore(frame)) return undefined
   const { inlineStart, inlineEnd } = own.padding
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
   const most = frame.maxLines ?? own.style.maxLines ?? Infinity
-  // What has one script has no newline: most texts are looked through once.
-  const script = scriptOfPlain(text)
-  const isOne = script !== 0 || !text.includes('\n')
-  const runs = script === 0 && isOne ? dividedByScript(text, styled) : styled
-  const found = isOne
-    ? paragraphLines(text, own, runs, room, most, script)
-    : linesOfAll(text, own, runs, room)
-  if (!found || found.ends.length > most) return undefined
-  const { ends, widths, cut: cutAt } = found
+  const measured =
+    plainlyMeasured(text, own, styled, room, most) ??
+    (isOfOneDirection ? measuredByItems(text, own, styled, room, most) : undefined)
+  if (!measured || measured.lines.ends.length > most) return undefined
+  const { runs, level, isOne, lines } = measured
+  const { ends, widths, cut: cutAt } = lines
   const height = fittingHeight(heightOf(ends, text, own, runs), own, frame)
   if (height === undefined) return undefined
   let textWidth = widest(widths)
   if (room !== undefined && isJustified(own, frame)) {
-    if (cutAt !== undefined || !isJustifiedBySpaces(own)) return undefined
-    textWidth = widest(justifiedWidths(found, text, room, own))
+    const isFree = ends.length === 1 && !own.style.justification.last
+    // More than spaces may give way where it is no words.
+    const isSimple = runs[0].item ? isFree : isJustifiedBySpaces(own)
+    if (cutAt !== undefined || !isSimple) return undefined
+    textWidth = widest(justifiedWidths(lines, text, room, own))
   }
   const width = (room ?? textWidth) + inlineStart + inlineEnd
   const cut = cutAt === undefined ? undefined : cutBehind(cutAt, text)
@@ -55,18 +59,57 @@ export function plainRunsLayout(
     text,
     own,
     runs,
+    level,
     isOne,
     frame,
     sourceMap,
     width,
     height,
     textWidth,
-    lineEnds: ends.length === 1 && !cut && widths[0] === textWidth ? undefined : keptLines(found),
+    lineEnds: ends.length === 1 && !cut && widths[0] === textWidth ? undefined : keptLines(lines),
     fittedSize: undefined,
     cut,
     rest: cut && { offset: cut.start, line: ends.length },
     problems: none,
   })
+}
+
+/** A text in runs of which the words are known, and its lines. */
+interface MeasuredRuns extends DividedText {
+  readonly lines: NumberedLines
+  /** Whether it is one paragraph. */
+  readonly isOne: boolean
+}
+
+function plainlyMeasured(
+  text: string,
+  own: PlainStyle,
+  styled: readonly PlainRun[],
+  room: number | undefined,
+  most: number,
+): MeasuredRuns | undefined {
+  if (!own.isOfWords || !styled.every(run => run.own.isOfWords)) return undefined
+  // What has one script has no newline: most texts are looked through once.
+  const script = scriptOfPlain(text)
+  const isOne = script !== 0 || !text.includes('\n')
+  const runs = script === 0 && isOne ? dividedByScript(text, styled) : styled
+  const lines = isOne
+    ? paragraphLines(text, own, runs, room, most, script)
+    : linesOfAll(text, own, runs, room)
+  return lines && { runs, level: 0, isOne, lines }
+}
+
+function measuredByItems(
+  text: string,
+  own: PlainStyle,
+  styled: readonly PlainRun[],
+  room: number | undefined,
+  most: number,
+): MeasuredRuns | undefined {
+  if (!isBeyondPlain(text, own, styled)) return undefined
+  const divided = dividedByItems(text, own, styled)
+  const lines = divided && paragraphLines(text, own, divided.runs, room, most, 0)
+  return lines && { runs: divided.runs, level: divided.level, isOne: true, lines }
 }
 
 /** The lines of all paragraphs of a text: of those that do not go into their frame more is to be told. */
@@ -101,10 +144,10 @@ function paragraphLines(
   most: number,
   sole: number,
 ): NumberedLines | undefined {
-  const script = runs[0].script ?? sole
+  const { script = sole, item } = runs[0]
   // Words may be divided by other rules, and chosen lines are not those of their numbers to the last digit.
   if (room !== undefined && !runs.every(run => run.own.isFirstFit)) return undefined
-  if (script === 0 || isSpace(text, text.length - 1)) return undefined
+  if ((script === 0 && !item) || isSpace(text, text.length - 1)) return undefined
   const lengths = lengthsOf(text, own, runs, script, room !== undefined)
   return lengths && linesIn(room, lengths, text, own, runs, script, most)
 }
@@ -112,7 +155,7 @@ function paragraphLines(
 /** On one line the text is as long as its painted runs, or its items where it has to fit. */
 function linesIn(
   room: number | undefined,
-  { along, painted, endsAtSpaces }: RunLengths,
+  { along, painted, isWordwise, endsAtSpaces }: RunLengths,
   text: string,
   own: PlainStyle,
   runs: readonly PlainRun[],
@@ -120,6 +163,7 @@ function linesIn(
   most: number,
 ): NumberedLines | undefined {
   if (room === undefined) return oneLine(text.length, painted)
+  if (!isWordwise) return painted <= room + tolerance ? oneLine(text.length, painted) : undefined
   const isOnOne = endsAtSpaces && along <= room + tolerance
   if (isOnOne) return oneLine(text.length, along)
   // What stands on one line at most is cut wherever its words end.
@@ -165,6 +209,8 @@ interface RunLengths {
   readonly along: number
   /** Of its painted runs. */
   readonly painted: number
+  /** Whether lines are what the numbers of their words are. */
+  readonly isWordwise: boolean
   /** Whether lines may surely end nowhere but at its spaces. */
   readonly endsAtSpaces: boolean
 }
@@ -177,13 +223,14 @@ function lengthsOf(
   script: number,
   mayWrap: boolean,
 ): RunLengths | undefined {
-  let [along, painted, endsAtSpaces] = [0, 0, true]
+  let [along, painted, isWordwise, endsAtSpaces] = [0, 0, true, true]
   const options = breakOptions(style)
   for (let i = 0; i < runs.length; ) {
     const item = measuredItem(text, runs, i, script)
     if (!item) return undefined
     const { start, end, next, scale, piece, words } = item
-    for (let word = 0; mayWrap && word < words.count; word++) {
+    isWordwise &&= item.isWordwise
+    for (let word = 0; mayWrap && isWordwise && word < words.count; word++) {
       endsAtSpaces &&= isUnbroken(word, piece, words, options)
     }
     // Between two items that no space parts, a line may end by what both are.
@@ -194,12 +241,12 @@ function lengthsOf(
       word = wordAt(offset, words, word)
       const place = alongAt(offset, word, words)
       if (place === undefined || place === before) return undefined
-      painted += (place - before) * runs[i].own.scale
+      painted += (place - before) * scale
       before = place
     }
     along += before * scale
   }
-  return { along, painted, endsAtSpaces }
+  return { along, painted, isWordwise, endsAtSpaces }
 }
 
 const isSpace = (text: string, at: number) => text.charCodeAt(at) === 0x20

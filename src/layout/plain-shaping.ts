@@ -1,12 +1,13 @@
 import {
   type ShapedParagraph,
   type ShapedRun,
+  type ShapingItem,
   type StyledRun,
   shapedItem,
 } from '../shaping/index.ts'
 import { indexAt } from './index-at.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { scriptOfPlain, scriptRuns } from './plain-script.ts'
+import { scriptOfPlain } from './plain-script.ts'
 import { behindItem, type PlainStyle } from './plain-style.ts'
 import { type Breakable, breakable } from './stops.ts'
 
@@ -16,7 +17,9 @@ export interface PlainRun {
   readonly end: number
   readonly own: PlainStyle
   /** The bit of its script, where the text has several. */
-  readonly script?: number
+  readonly script?: number | undefined
+  /** What it is shaped with, where the text is divided as all others are. */
+  readonly item?: ShapingItem | undefined
   /** Where it leads to. */
   readonly link?: string | undefined
   /** A name for the program to act on. */
@@ -29,6 +32,7 @@ export function shapedPlainly(
   own: PlainStyle,
   runs?: readonly PlainRun[],
   tools: LayoutTools = own.tools,
+  level = 0,
 ): readonly Breakable[] {
   let offset = 0
   return text.split('\n').map(piece => {
@@ -36,7 +40,7 @@ export function shapedPlainly(
     offset += piece.length + 1
     const sole = piece === '' ? [] : [{ start: 0, end: piece.length, own }]
     const several = runs ? runsWithin(runs, start, start + piece.length) : sole
-    return breakable(paragraphOf(piece, start, several, own), tools)
+    return breakable(paragraphOf(piece, start, several, own, level), tools)
   })
 }
 
@@ -60,43 +64,29 @@ export function runsWithin(
   return inside
 }
 
-/** Runs divided where their script changes, where it does. */
-export function dividedByScript(text: string, runs: readonly PlainRun[]): readonly PlainRun[] {
-  const stretches = scriptRuns(text)
-  if (stretches.length === 0) return runs
-  const divided: PlainRun[] = []
-  let next = 0
-  for (const run of runs) {
-    for (let { start } = run; start < run.end; ) {
-      while (stretches[next].end <= start) next++
-      const { end: limit, script } = stretches[next]
-      const end = Math.min(run.end, limit)
-      divided.push({ ...run, start, end, script })
-      start = end
-    }
-  }
-  return divided
-}
-
 function paragraphOf(
   text: string,
   offset: number,
   runs: readonly PlainRun[],
-  { style }: PlainStyle,
+  own: PlainStyle,
+  level: number,
 ): ShapedParagraph {
   return {
-    text,
-    runs: runs.map(styledRun),
-    isolates: [],
-    offset,
-    style,
+    ...styledParagraph(text, offset, runs, own),
     itemNumber: undefined,
     glyphRuns: shapedItems(text, runs),
-    level: 0,
+    level,
     shapingText: text,
     problems: [],
   }
 }
+
+export const styledParagraph = (
+  text: string,
+  offset: number,
+  runs: readonly PlainRun[],
+  { style }: PlainStyle,
+) => ({ text, runs: runs.map(styledRun), isolates: [], offset, style })
 
 const styledRun = ({ start, end, own, link, action }: PlainRun): StyledRun => ({
   start,
@@ -112,10 +102,14 @@ function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
   const script = scriptOfPlain(text)
   const items: ShapedRun[] = []
   for (let i = 0; i < runs.length; ) {
-    const { start, own, script: ownScript = script } = runs[i]
+    const { start, own, script: ownScript = script, item: known } = runs[i]
     const next = behindItem(runs, i)
     const { end } = runs[next - 1]
     i = next
+    if (known) {
+      items.push(shapedItem(known, text, own.tools))
+      continue
+    }
     const segment = own.segments.get(ownScript)
     if (!segment) continue
     const { face, style, tools, shaping } = own

@@ -1,4 +1,4 @@
-import { type ShapedRun, unitScale } from '../shaping/index.ts'
+import { type ShapedRun, type ShapingItem, unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { plain } from '../unicode/index.ts'
 import { type SizedMark, sizedMark } from './cut-line.ts'
@@ -41,6 +41,8 @@ export interface PlainStyle {
    * or words are divided by other rules, only texts on one line are told by their numbers.
    */
   readonly isFirstFit: boolean
+  /** Whether plain texts are the words of its face, from left to right. */
+  readonly isOfWords: boolean
   /** What stands behind the last letter of a line, and does not count, in units. */
   readonly tracking: number
   /** The mark of what is left out; undefined where its numbers do not tell what goes before it. */
@@ -65,7 +67,6 @@ function isPlainStyle(style: Style): boolean {
     style.wordSpacing >= leastSpacing &&
     style.variantPosition === 'normal' &&
     style.caps === 'normal' &&
-    style.direction !== 'rtl' &&
     style.writingMode === 'horizontal-tb' &&
     style.firstIndent === 0 &&
     style.startIndent === 0 &&
@@ -89,7 +90,7 @@ export function plainStyle(
   const shaping = tools.shapingStyle(style)
   const { faces, language, features, problems } = shaping
   const [face] = faces
-  if (problems.length > 0 || !face.spacesStandAlone(features)) return undefined
+  if (problems.length > 0) return undefined
   const reach = tools.extents(style)
   const height = (isFirst: boolean, isLast: boolean) => {
     const { above, below } = trimmed(reach, style, tools, isFirst, isLast)
@@ -121,6 +122,7 @@ export function plainStyle(
     padding: flowPadding(style, style.writingMode),
     isUneased: !hyphenate && shrinkTo === undefined,
     isFirstFit: isFirstFit(style),
+    isOfWords: face.spacesStandAlone(features) && style.direction !== 'rtl',
     tracking: style.tracking * style.size,
     mark() {
       mark ??= { found: sizedMark(style, tools) }
@@ -135,15 +137,25 @@ export function plainStyle(
 const isShapedWith = (a: PlainStyle, b: PlainStyle) =>
   a.face === b.face &&
   a.style.size === b.style.size &&
+  a.style.tracking === b.style.tracking &&
+  a.style.wordSpacing === b.style.wordSpacing &&
   a.segments.get(plain.latin) === b.segments.get(plain.latin)
 
 /** The first run behind those that are shaped as one with a run. */
 export function behindItem(
-  runs: readonly { readonly own: PlainStyle; readonly script?: number }[],
+  runs: readonly {
+    readonly own: PlainStyle
+    readonly script?: number | undefined
+    readonly item?: ShapingItem | undefined
+  }[],
   first: number,
 ): number {
-  const { own, script } = runs[first]
+  const { own, script, item } = runs[first]
   let next = first + 1
+  if (item) {
+    while (next < runs.length && runs[next].item === item) next++
+    return next
+  }
   while (next < runs.length && runs[next].script === script && isShapedWith(own, runs[next].own)) {
     next++
   }

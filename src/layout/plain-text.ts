@@ -24,7 +24,7 @@ export function plainLayout(
   /** Where it is not the markup as it stands. */
   sourceMap?: readonly SourcePiece[],
 ): Layout | undefined {
-  if (asksMore(frame)) return undefined
+  if (asksMore(frame) || !own.isOfWords) return undefined
   const { inlineStart, inlineEnd } = own.padding
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
@@ -77,6 +77,7 @@ export function plainLayout(
     text,
     own,
     runs: undefined,
+    level: 0,
     isOne,
     frame,
     sourceMap,

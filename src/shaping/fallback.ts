@@ -84,7 +84,8 @@ function isCommon(grapheme: string): boolean {
   return true
 }
 
-function covers(face: Face, text: string): boolean {
+/** Whether a face has all characters of a text that need a glyph. */
+export function covers(face: Face, text: string): boolean {
   for (let i = 0; i < text.length; i++) {
     const codePoint = text.codePointAt(i) ?? 0
     if (face.glyphOf(codePoint) === 0 && !isInvisible(codePoint)) return false

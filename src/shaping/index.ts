@@ -1,14 +1,18 @@
 export { faceOf, keptOnShelf, subsetFont, unitScale } from '../fonts/index.ts'
 export { faceOfAll } from './fallback.ts'
 export { findFace } from './find-face.ts'
-export type { ShapedRun } from './glyph-run.ts'
+export type { ShapedRun, ShapingItem } from './glyph-run.ts'
 export { keptByStyle } from './kept-by-style.ts'
 export { reversed } from './logical-order.ts'
 export { alongGlyph, type WordLine } from './measure-words.ts'
 export type { Shape } from './shape-cache.ts'
 export {
+  hasMissing,
+  isOfWords,
+  itemized,
   type ShapedParagraph,
   shapedItem,
+  shapedWhole,
   shapeParagraph,
 } from './shape-paragraph.ts'
 export { concatenatedGlyphs } from './shape-pieces.ts'

@@ -9,9 +9,9 @@ export type Shape = (face: Face, text: string, segment: Segment, context?: Conte
 /** How much one generation of the cache holds, in bytes. */
 const generationSize = 1 << 24
 
-/** What a shaped text takes: its six arrays and their buffers, by measuring, its glyphs, and its key. */
-const bytesOf = (key: string, { glyphs }: ShapedGlyphs) =>
-  1300 + 25 * glyphs.length + 2 * key.length
+/** What a shaped text takes: its six arrays and their buffers, by measuring, its glyphs, and its text. */
+const bytesOf = (text: string, { glyphs }: ShapedGlyphs) =>
+  1300 + 25 * glyphs.length + 2 * text.length
 
 /** Texts longer than this are not likely to come again. */
 const longestKept = 4096
@@ -21,13 +21,13 @@ const longestKept = 4096
  * and what of the old one was not used since is forgotten. Memory is bounded by two generations.
  */
 export function cachedShape(): Shape {
-  let young = new Map<string, ShapedGlyphs>()
-  let old = new Map<string, ShapedGlyphs>()
+  let young: Generation = new Map()
+  let old: Generation = new Map()
   let youngSize = 0
   const starts = new WeakMap<Segment, Map<string, string>>()
 
   /** Segments are few, and one object each: what they come to is written once. */
-  function startOfKey({ key }: Face, segment: Segment): string {
+  function kindOf({ key }: Face, segment: Segment): string {
     let ofSegment = starts.get(segment)
     if (!ofSegment) {
       ofSegment = new Map()
@@ -36,7 +36,7 @@ export function cachedShape(): Shape {
     let start = ofSegment.get(key)
     if (start === undefined) {
       const { script, language, direction, features } = segment
-      start = `${key}|${script}|${language}|${direction}|${features.join()}|`
+      start = `${key}|${script}|${language}|${direction}|${features.join()}`
       ofSegment.set(key, start)
     }
     return start
@@ -44,19 +44,27 @@ export function cachedShape(): Shape {
 
   return (face, text, segment, context) => {
     if (text.length > longestKept) return face.shape(text, segment, context)
-    // As JSON, where no other text can be taken for a part of it.
-    const beside = context ? JSON.stringify(context) : ''
-    const key = `${startOfKey(face, segment)}${beside}|${text}`
-    const known = young.get(key)
+    const alone = kindOf(face, segment)
+    // As JSON, where no text can be taken for a part of it.
+    const kind = context ? `${alone}|${JSON.stringify(context)}` : alone
+    const known = young.get(kind)?.get(text)
     if (known) return known
-    const shaped = old.get(key) ?? face.shape(text, segment, context)
+    const shaped = old.get(kind)?.get(text) ?? face.shape(text, segment, context)
     if (youngSize > generationSize) {
       old = young
       young = new Map()
       youngSize = 0
     }
-    young.set(key, shaped)
-    youngSize += bytesOf(key, shaped)
+    let ofKind = young.get(kind)
+    if (!ofKind) {
+      ofKind = new Map()
+      young.set(kind, ofKind)
+    }
+    ofKind.set(text, shaped)
+    youngSize += bytesOf(text, shaped)
     return shaped
   }
 }
+
+/** By face, segment and what stands beside a text, and by the text. */
+type Generation = Map<string, Map<string, ShapedGlyphs>>

@@ -25,24 +25,38 @@ export interface ShapedParagraph extends StyledParagraph {
 /** Characters that are layout's, not the shaper's: it gets a space in their place. */
 const layoutCharacters = /[\t\u2028]/g
 
-/** Shapes a paragraph. Neighbours that differ in paint only are shaped as one run. */
-export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools): ShapedParagraph {
+/** A paragraph divided into stretches that are shaped as one. */
+export interface ItemizedParagraph {
+  readonly items: readonly ShapingItem[]
+  /** See `ShapedParagraph`. */
+  readonly level: number
+  readonly shapingText: string
+  readonly problems: Problem[]
+}
+
+/** Divides a paragraph. Neighbours that differ in paint only are one. */
+export function itemized(paragraph: StyledParagraph, tools: ShapingTools): ItemizedParagraph {
   const problems: Problem[] = []
-  const { text: given } = paragraph
+  const { text: given, runs, style } = paragraph
   const isPlain = given.indexOf('\t') < 0 && given.indexOf('\u2028') < 0
   const text = isPlain ? given : given.replace(layoutCharacters, ' ')
-  const glyphRuns: ShapedRun[] = []
-  const direction =
-    paragraph.level === undefined ? paragraph.style.direction : directionOf(paragraph.level)
+  const direction = paragraph.level === undefined ? style.direction : directionOf(paragraph.level)
   const bidi = needsBidi(text, direction)
     ? bidiLevels(text, direction, paragraph.isolates)
     : undefined
-  const isCentral = hasCentralBaseline(paragraph.style.writingMode)
-  const turns = isCentral ? orientations(text, paragraph.style, paragraph.runs) : undefined
+  const turns = hasCentralBaseline(style.writingMode) ? orientations(text, style, runs) : undefined
   const tabbed = isPlain ? undefined : given
-  const closed = closedUp(text, paragraph.runs)
-  const divided = { text, levels: bidi?.levels, turns, closed, tabbed }
-  for (const item of itemize(paragraph.runs, divided, tools, problems)) {
+  const divided = { text, levels: bidi?.levels, turns, closed: closedUp(text, runs), tabbed }
+  const items = itemize(runs, divided, tools, problems)
+  return { items, level: bidi?.paragraphLevel ?? 0, shapingText: text, problems }
+}
+
+/** Shapes a paragraph. */
+export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools): ShapedParagraph {
+  const { items, level, shapingText, problems } = itemized(paragraph, tools)
+  const isCentral = hasCentralBaseline(paragraph.style.writingMode)
+  const glyphRuns: ShapedRun[] = []
+  for (const item of items) {
     if (item.object) {
       const { face, object } = item
       const length = isCentral ? object.height : object.width
@@ -53,15 +67,14 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
       glyphRuns.push({ ...item, shaped: tabGlyph(item.face) })
       continue
     }
-    const run = shapedItem(item, text, tools)
+    const run = shapedItem(item, shapingText, tools)
     reportMissing(paragraph, item, run.shaped, tools.shelf, problems)
     glyphRuns.push(run)
   }
-  const { text: own, runs, isolates, offset, style, itemNumber } = paragraph
-  const level = bidi?.paragraphLevel ?? 0
+  const { text, runs, isolates, offset, style, itemNumber } = paragraph
   // Written out: copies by spreading are slow where there are tens of thousands.
   return {
-    text: own,
+    text,
     runs,
     isolates,
     offset,
@@ -69,7 +82,7 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
     itemNumber,
     glyphRuns,
     level,
-    shapingText: text,
+    shapingText,
     problems,
   }
 }
@@ -82,8 +95,7 @@ export function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools
   const text = whole.slice(start, end)
   if (item.upright) return { ...item, shaped: shapedUpright(text, item, tools.shape) }
   const isJoined = isCursive(segment.script)
-  // Letters that join with those beside the stretch are no words of it.
-  const context = isJoined ? contextOf(whole, start, end) : undefined
+  const context = contextIn(item, whole)
   const words = context ? undefined : tools.shapeWords(face, text, segment)
   if (!words) {
     return shapedRun(item, shapedLogically(text, item, tools.shape, context), false, undefined)
@@ -91,6 +103,30 @@ export function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools
   // Where lines end inside words that are joined, the letters are others.
   const isWordwise = !isJoined
   return shapedRun(item, spaced(words.shaped, text, spacing, face), isWordwise, words.endDeltas)
+}
+
+/** Whether a stretch is put together from words. */
+export function isOfWords(item: ShapingItem, whole: string, tools: ShapingTools): boolean {
+  if (item.upright || contextIn(item, whole)) return false
+  return tools.hasWords(item.face, whole.slice(item.start, item.end), item.segment)
+}
+
+/**
+ * The glyphs of a stretch that stands along the line, in the engine's order and without its spacing.
+ * Long ones are shaped in pieces elsewhere.
+ */
+export function shapedWhole(
+  item: ShapingItem,
+  whole: string,
+  { shape }: ShapingTools,
+): ShapedGlyphs {
+  const text = whole.slice(item.start, item.end)
+  return shape(item.face, text, item.segment, contextIn(item, whole))
+}
+
+/** Letters that join with those beside the stretch are no words of it. */
+function contextIn({ segment, start, end }: ShapingItem, whole: string): Context | undefined {
+  return isCursive(segment.script) ? contextOf(whole, start, end) : undefined
 }
 
 /** Written out: copies by spreading are slow where there are tens of thousands, as in Japanese. */
@@ -131,7 +167,7 @@ function contextOf(text: string, start: number, end: number): Context | undefine
 const missingGlyph = 0
 
 /** Written out: the method of typed arrays is slow for short ones. */
-function hasMissing(glyphs: Uint32Array): boolean {
+export function hasMissing(glyphs: Uint32Array): boolean {
   for (let i = 0; i < glyphs.length; i++) if (glyphs[i] === missingGlyph) return true
   return false
 }

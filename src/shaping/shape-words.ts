@@ -73,7 +73,11 @@ export type MeasurePiece = (
   spacing: Spacing,
 ) => number | undefined
 
+/** Whether a text is put together from words by `ShapeWords`, as far as its script and its face tell. */
+export type HasWords = (face: Face, text: string, segment: Segment) => boolean
+
 export interface WordShaper {
+  readonly has: HasWords
   readonly shape: ShapeWords
   readonly measure: MeasureWords
   readonly measurePiece: MeasurePiece
@@ -139,21 +143,11 @@ export function wordShaper(): WordShaper {
     }
   }
 
-  /** The book for a text that is put together from words; undefined where it is shaped as a whole. */
-  function bookFor(face: Face, text: string, segment: Segment): Book | undefined {
-    const { script, features } = segment
-    const isLeftward = segment.direction === 'rtl'
-    const own = isLeftward ? leftwardScripts.get(script) : undefined
-    if (isLeftward ? !own : !wordScripts.has(script)) return undefined
-    if (!face.spacesStandAlone(own ? [...features, ...own] : features)) return undefined
-    // Around this, shapers turn on the fractions of a font, which may look over spaces.
-    return text.includes(fractionSlash) ? undefined : bookOf(face, segment)
-  }
-
   return {
+    has: hasWords,
     shape(face, text, segment) {
-      const book = bookFor(face, text, segment)
-      if (!book) return undefined
+      if (!hasWords(face, text, segment)) return undefined
+      const book = bookOf(face, segment)
       const known = book.words.size
       const wordwise = assembled(text, book, face, segment, ofShaped)
       if (book.words.size !== known) keepWithinBounds(book)
@@ -186,6 +180,30 @@ export function wordShaper(): WordShaper {
       return !isForgotten && line.count > 0 ? line.to[line.count - 1] : undefined
     },
   }
+}
+
+/** Around a fraction slash, shapers turn on the fractions of a font, which may look over spaces. */
+const hasWords: HasWords = (face, text, segment) =>
+  isOfWordsIn(face, segment) && !text.includes(fractionSlash)
+
+const ofWords = new WeakMap<Face, WeakMap<Segment, boolean>>()
+
+/** Whether words of a segment are by themselves in a face: asked for each text, and found out once. */
+function isOfWordsIn(face: Face, segment: Segment): boolean {
+  let known = ofWords.get(face)
+  if (!known) {
+    known = new WeakMap()
+    ofWords.set(face, known)
+  }
+  let answer = known.get(segment)
+  if (answer === undefined) {
+    const { script, features, direction } = segment
+    const unasked = direction === 'rtl' ? leftwardScripts.get(script) : []
+    const isAble = direction === 'rtl' ? unasked !== undefined : wordScripts.has(script)
+    answer = isAble && face.spacesStandAlone([...features, ...(unasked ?? [])])
+    known.set(segment, answer)
+  }
+  return answer
 }
 
 /** The words themselves where nothing is added behind their letters. */

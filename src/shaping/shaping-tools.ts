@@ -3,13 +3,20 @@ import type { Style } from '../sheet/index.ts'
 import { keptByStyle } from './kept-by-style.ts'
 import { segmentBook } from './segments.ts'
 import { cachedShape, type Shape } from './shape-cache.ts'
-import { type MeasurePiece, type MeasureWords, type ShapeWords, wordShaper } from './shape-words.ts'
+import {
+  type HasWords,
+  type MeasurePiece,
+  type MeasureWords,
+  type ShapeWords,
+  wordShaper,
+} from './shape-words.ts'
 import { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 
 /** What shaping needs beside the text. */
 export interface ShapingTools {
   readonly shelf: Shelf
   readonly shape: Shape
+  readonly hasWords: HasWords
   readonly shapeWords: ShapeWords
   readonly measureWords: MeasureWords
   readonly measurePiece: MeasurePiece
@@ -32,6 +39,7 @@ export function shapingTools(shelf: Shelf): ShapingTools {
     return {
       shelf,
       shape,
+      hasWords: words.has,
       shapeWords: words.shape,
       measureWords: words.measure,
       measurePiece: words.measurePiece,

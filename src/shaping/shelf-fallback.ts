@@ -1,4 +1,4 @@
-import { isCovered, keptOnShelf, type Shelf } from '../fonts/index.ts'
+import { type Face, isCovered, keptOnShelf, type Shelf } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { scriptOf } from '../unicode/index.ts'
 import { type Fallback, isInvisible } from './fallback.ts'
@@ -6,6 +6,9 @@ import { requestFaces } from './find-face.ts'
 
 /** For each family of a shelf, how many characters of each script it has. */
 type ScriptCounts = ReadonlyMap<string, ReadonlyMap<string, number>>
+
+/** So many graphemes are kept. */
+const mostFound = 4096
 
 /**
  * Looks for what a style's families lack among all of the shelf: first in the families that have
@@ -16,7 +19,18 @@ export function shelfFallback(shelf: Shelf, style: Style): Fallback {
   /** Of several files put together: once a family, not once a grapheme. */
   const coverages = new Map<string, ReturnType<Shelf['coverage']>>()
   let isAsked = false
+  /** What was found before: most symbols of an interface come again and again. */
+  const found = new Map<string, Face | undefined>()
   return (grapheme, colored) => {
+    const key = colored ? `${grapheme} ` : grapheme
+    if (found.has(key)) return found.get(key)
+    const face = search(grapheme, colored)
+    if (found.size >= mostFound) found.clear()
+    found.set(key, face)
+    return face
+  }
+
+  function search(grapheme: string, colored: boolean): Face | undefined {
     // Kept till the shelf changes: what is to come need be asked for once.
     if (!isAsked) requestFaces(shelf, style)
     isAsked = true

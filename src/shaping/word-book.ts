@@ -1,7 +1,8 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
+import { covers } from './fallback.ts'
 import { shapedInOrder } from './logical-order.ts'
 import type { Gap } from './word-gaps.ts'
-import { firstHash, nextHash, type WordTable, wordTable } from './word-table.ts'
+import { firstHash, nextHash, type WordTable, wordFlag, wordTable } from './word-table.ts'
 
 /** What is known of words in one face, script, language and set of features. */
 export interface Book {
@@ -65,7 +66,7 @@ export function learnWords(list: readonly string[], book: Book, face: Face, segm
       const from = glyph
       const end = base + word.length
       while (glyph < clusters.length && clusters[glyph] < end) glyph++
-      book.words.add(word, source, from, glyph, base)
+      enter(word, source, from, glyph, base, book, face)
       if (clusters[glyph] === end) glyph++
       base = end + 1
     }
@@ -84,5 +85,27 @@ export function numberOf(word: string, book: Book, face: Face, segment: Segment)
   const known = findWord(book, word)
   if (known >= 0) return known
   const source = shapedInOrder(face, word, segment)
-  return book.words.add(word, source, 0, source.glyphs.length, 0)
+  return enter(word, source, 0, source.glyphs.length, 0, book, face)
 }
+
+/**
+ * Adds a word to a book, and gives its number. Engines put others in the place of some characters that a face
+ * lacks: such a word goes into another face that has them (`faceRuns`), and lacks a glyph all the same.
+ */
+function enter(
+  word: string,
+  source: ShapedGlyphs,
+  from: number,
+  to: number,
+  base: number,
+  book: Book,
+  face: Face,
+): number {
+  const number = book.words.add(word, source, from, to, base)
+  if (beyondAscii.test(word) && !covers(face, word)) {
+    book.words.flags[number] |= wordFlag.lacksGlyph
+  }
+  return number
+}
+
+const beyondAscii = /[\u0080-\uffff]/

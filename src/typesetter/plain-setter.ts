@@ -1,6 +1,7 @@
 import {
   type Frame,
   hasSeveralScripts,
+  isBeyondPlain,
   type Layout,
   type LayoutTools,
   type PlainRun,
@@ -162,7 +163,10 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     }
     // Which paragraphs stand in a span as a whole is found out of what is resolved.
     if (text.includes('\n')) return undefined
-    return plainRunsLayout(text, base.own, runs, sourceMap, frame) ?? 'general'
+    const layout = plainRunsLayout(text, base.own, runs, sourceMap, frame, false)
+    if (layout) return layout
+    // What keeps a direction of its own is found out of what is resolved.
+    return isBeyondPlain(text, base.own, runs) ? undefined : 'general'
   }
 
   function setResolved(
@@ -176,8 +180,10 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     if (style.maxLines !== stated.maxLines || style.longWords !== stated.longWords) return undefined
     const runs: PlainRun[] = []
     let text = ''
+    let isOfOneDirection = true
     for (const paragraph of paragraphs) {
       if (paragraph.style !== style) return undefined
+      isOfOneDirection &&= paragraph.isolates.length === 0
       const { offset } = paragraph
       for (const { start, end, style, styleNames = [], link, action, object } of paragraph.runs) {
         const own = object ? undefined : plainAsRead(style, styleNames)
@@ -189,11 +195,12 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     if (runs.length === 0) return undefined
     const [{ own, link, action }] = runs
     const isBare = link === undefined && action === undefined
-    if (runs.length === 1 && paragraphs.length === 1 && own.style === style && isBare) {
+    const isSole = runs.length === 1 && paragraphs.length === 1 && isOfOneDirection
+    if (isSole && own.style === style && isBare) {
       return bareLayout(text, own, frame, sourceMap)
     }
     const whole = plainAsRead(style, own.styleNames)
-    return whole && plainRunsLayout(text, whole, runs, sourceMap, frame)
+    return whole && plainRunsLayout(text, whole, runs, sourceMap, frame, isOfOneDirection)
   }
 
   return {
@@ -202,14 +209,14 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     shape(markup, name, values) {
       const { own } = styleNamed(name, languageOf(markup))
       // What is wrapped is so to many widths, in most of which it has several lines.
-      if (!own?.isFirstFit || own.style.align === 'justify') return undefined
+      if (!own?.isOfWords || !own.isFirstFit || own.style.align === 'justify') return undefined
       const text = isEmpty(values) ? textOf(markup) : undefined
       return text === undefined ? undefined : plainText(text, own)
     },
   }
 }
 
-/** Of a text in one style: as one run, or as many as it has scripts. */
+/** Of a text in one style: as one run, or as many as it has scripts, faces and directions. */
 function bareLayout(
   text: string,
   own: PlainStyle,
@@ -217,9 +224,10 @@ function bareLayout(
   sourceMap?: readonly SourcePiece[],
 ): Layout | undefined {
   const layout = plainLayout(text, own, frame, undefined, sourceMap)
-  if (layout || !hasSeveralScripts(text)) return layout
+  if (layout || text === '') return layout
   const run = { start: 0, end: text.length, own }
-  return plainRunsLayout(text, own, [run], sourceMap ?? sourceMapOf(text.length), frame)
+  if (!hasSeveralScripts(text) && !isBeyondPlain(text, own, [run])) return undefined
+  return plainRunsLayout(text, own, [run], sourceMap ?? sourceMapOf(text.length), frame, true)
 }
 
 const languageOf = (markup: string | RichText) =>

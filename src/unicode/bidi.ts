@@ -3,12 +3,17 @@ import {
   B,
   BN,
   bidiClasses,
+  CS,
+  ES,
+  ET,
   FSI,
   isRemoved,
   L,
   LRE,
   LRI,
   LRO,
+  NSM,
+  ON,
   PDF,
   PDI,
   R,
@@ -116,6 +121,9 @@ export function levelsOfClasses(
   direction: BaseDirection,
   codeAt: (index: number) => number,
 ): BidiLevels {
+  if (isAllLeftward(classes, direction)) {
+    return { paragraphLevel: 1, levels: new Uint8Array(classes.length).fill(1) }
+  }
   const matches = matchingIsolates(classes)
   const paragraph =
     direction === 'auto'
@@ -130,6 +138,24 @@ export function levelsOfClasses(
   whitespaceLevels(classes, levels, paragraph)
   return { paragraphLevel: paragraph, levels }
 }
+
+/**
+ * Whether a paragraph runs from right to left with all that is in it: without numbers (W2 to W7) or
+ * letters that run the other way, what is neutral goes with its surroundings (N1, N2).
+ */
+function isAllLeftward(classes: Uint8Array, direction: BaseDirection): boolean {
+  if (direction === 'ltr') return false
+  let isStrong = direction === 'rtl'
+  for (let i = 0; i < classes.length; i++) {
+    if (isLeftward[classes[i]] === 0) return false
+    isStrong ||= classes[i] === R || classes[i] === AL
+  }
+  return isStrong
+}
+
+/** Of each class, whether all of a paragraph from right to left may be of it. */
+const isLeftward = new Uint8Array(32)
+for (const c of [R, AL, NSM, WS, ON, ES, ET, CS, BN, S]) isLeftward[c] = 1
 
 const isIsolate = (c: number) => c === LRI || c === RLI || c === FSI
 

@@ -21,6 +21,7 @@ export const fontFiles = {
   emoji: file(`${expo}/noto-color-emoji/400Regular/NotoColorEmoji_400Regular.ttf`),
   gradients: file(`${expo}/bungee-spice/400Regular/BungeeSpice_400Regular.ttf`),
   arabic: file(`${expo}/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf`),
+  hebrew: file(`${expo}/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf`),
   thai: file(`${expo}/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf`),
   japanese: file(`${expo}/kosugi/Kosugi_400Regular.ttf`),
 }

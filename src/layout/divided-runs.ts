@@ -1,0 +1,80 @@
+import { itemized } from '../shaping/index.ts'
+import { scriptOfPlain, scriptRuns } from './plain-script.ts'
+import { type PlainRun, styledParagraph } from './plain-shaping.ts'
+import type { PlainStyle } from './plain-style.ts'
+
+/** Runs divided where their script changes, where it does. */
+export function dividedByScript(text: string, runs: readonly PlainRun[]): readonly PlainRun[] {
+  const stretches = scriptRuns(text)
+  if (stretches.length === 0) return runs
+  const divided: PlainRun[] = []
+  let next = 0
+  for (const run of runs) {
+    for (let { start } = run; start < run.end; ) {
+      while (stretches[next].end <= start) next++
+      const { end: limit, script } = stretches[next]
+      const end = Math.min(run.end, limit)
+      divided.push({ start, end, own: run.own, script, link: run.link, action: run.action })
+      start = end
+    }
+  }
+  return divided
+}
+
+/** Texts that are longer are rarely on one line. */
+const mostDivided = 256
+
+/** A text divided as all others are: runs of one face, script and direction each. */
+export interface DividedText {
+  readonly runs: readonly PlainRun[]
+  /** Of the paragraph: 1 where it runs from right to left. */
+  readonly level: number
+}
+
+/**
+ * Whether a text that its words did not tell may still be told by its letters: it has others than those
+ * of plain texts, or runs the other way.
+ */
+export function isBeyondPlain(text: string, own: PlainStyle, runs: readonly PlainRun[]): boolean {
+  if (text.length > mostDivided || isDivided(text)) return false
+  if (!own.isOfWords || scriptOfPlain(text) === 0) return true
+  return runs.some(run => !run.own.isOfWords || lacksGlyph(text, run))
+}
+
+/** Whether there are tabs in a text, or ends of lines or paragraphs. */
+function isDivided(text: string): boolean {
+  for (let i = 0; i < text.length; i++) {
+    const unit = text.charCodeAt(i)
+    if (unit < 0x20 || unit === 0x85 || unit === 0x2028 || unit === 0x2029) return true
+  }
+  return false
+}
+
+function lacksGlyph(text: string, { start, end, own: { face } }: PlainRun): boolean {
+  for (let i = start; i < end; i++) if (face.glyphOf(text.charCodeAt(i)) === 0) return true
+  return false
+}
+
+/** Undefined where there is something to tell of its faces. */
+export function dividedByItems(
+  text: string,
+  own: PlainStyle,
+  runs: readonly PlainRun[],
+): DividedText | undefined {
+  const paragraph = styledParagraph(text, 0, runs, own)
+  const { items, level, problems } = itemized(paragraph, own.tools)
+  if (problems.length > 0) return undefined
+  const divided: PlainRun[] = []
+  let next = 0
+  for (const run of runs) {
+    for (let { start } = run; start < run.end; ) {
+      while (items[next].end <= start) next++
+      const item = items[next]
+      const end = Math.min(run.end, item.end)
+      // Written out: copies by spreading take longer than all else of it.
+      divided.push({ start, end, own: run.own, item, link: run.link, action: run.action })
+      start = end
+    }
+  }
+  return { runs: divided, level }
+}

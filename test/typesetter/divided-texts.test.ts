@@ -1,0 +1,160 @@
+import {
+  defineSheet,
+  type Layout,
+  openShelf,
+  type Setting,
+  type Typesetter,
+  typesetter,
+} from 'dot-line'
+import fc from 'fast-check'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { fontFiles } from '../support/font-files.ts'
+import { expectSame } from '../support/same.ts'
+
+const looks = {
+  plain: {},
+  arabic: { family: ['Noto Sans Arabic', 'sans'], language: 'ar' },
+  arabicBlock: { family: ['Noto Sans Arabic', 'sans'], language: 'ar', align: 'justify', size: 19 },
+  leftward: { direction: 'rtl', align: 'end', padding: 5 },
+  rightward: { direction: 'ltr', align: 'center', wordSpacing: 0.1 },
+  thai: { family: ['Noto Sans Thai', 'sans'], language: 'th' },
+  japanese: { family: ['MotoyaLCedar', 'sans'], language: 'ja' },
+  serif: { family: 'serif', size: 19, features: { onum: true } },
+  bold: { weight: 700, slant: 'italic' },
+  apart: { wordSpacing: 0.1 },
+  tracked: { tracking: 0.02 },
+  big: { size: '1.4x', baselineShift: 0.2, underline: true },
+  few: { maxLines: 2, ellipsis: { mark: '…', at: 'middle' } },
+  block: { align: 'justify', justification: { last: true } },
+  small: { caps: 'small-caps' },
+} as const
+const names = Object.keys(looks)
+
+const words = {
+  latin: 'Boats leave (at) dusk, from Ardle Point “late”',
+  arabic: 'القوارب تغادر (كل) يوم، من الميناء ١٢:٤٠ لا بَعْدَ',
+  hebrew: 'הסירות יוצאות בכל יום, "בבוקר" שָׁלוֹם',
+  thai: 'เรือ ออก ตอน พลบค่ำ ท่าเรือ',
+  japanese: '船は 夕暮れに 出ます。 港は「毎日」 のりば',
+  others: 'λόγος Кот гавань-порт ΔT µm',
+  numbers: '12 12:40 3,50 -7 €12 5% 1/2 ½ 1⁄2 №',
+  symbols:
+    '→ ✓ ★ 🚢 👩‍🚀 🇮🇸 ❤️ 👍🏽 ™ \u200f \u200e a\u0301 co\u00adop x\u200by \u2067ab\u2069 \u00a0 𝔸 ﷺ',
+}
+const lists = Object.values(words).map(list => list.split(' '))
+
+const isByNumbers = (layout: Layout) =>
+  Object.getOwnPropertyDescriptor(layout, 'lines')?.get !== undefined
+
+describe('texts in several scripts, faces and directions', () => {
+  let setter: Typesetter<string>
+  beforeAll(async () => {
+    const { arabic, hebrew, thai, japanese, emoji } = fontFiles
+    const shelf = await openShelf({ fonts: [arabic, hebrew, thai, japanese, emoji] })
+    setter = typesetter({ sheet: defineSheet({ styles: looks }), shelf, problems: 'collect' })
+  })
+  const check = (markup: string, setting: Setting): Layout => {
+    const quick = setter.set(markup, setting)
+    // Changes at a call that are none ask for the general way.
+    const general = setter.set(markup, { ...setting, with: {} })
+    expect(isByNumbers(general)).toBe(false)
+    const sizes = ({ width, height, textWidth }: Layout) => [width, height, textWidth]
+    expect([markup, setting, ...sizes(quick)]).toEqual([markup, setting, ...sizes(general)])
+    expectSame(
+      Object.fromEntries(Object.entries(quick)),
+      Object.fromEntries(Object.entries(general)),
+    )
+    return quick
+  }
+
+  it('on one line are laid out by numbers', () => {
+    for (const [markup, style] of [
+      ['تغادر القوارب عند الغروب', 'arabic'],
+      ['تغادر ١٢:٤٠ من Ardle Point', 'arabic'],
+      ['הסירות יוצאות (בבוקר)', 'plain'],
+      ['Boats to ميناء at dusk', 'plain'],
+      ['~bold[Boats] to ~href="/ar"[ميناء] at dusk', 'plain'],
+      ['Boats to Ardle', 'leftward'],
+      ['เรือออกตอนพลบค่ำ', 'thai'],
+      ['船は12時に出ます', 'japanese'],
+      ['Ferry 🚢 → 港 ★', 'plain'],
+    ] as const) {
+      for (const frame of [{}, { width: 400 }, { width: 400, align: 'center' }] as const) {
+        const layout = check(markup, { style, ...frame })
+        expect([markup, frame, isByNumbers(layout)]).toEqual([markup, frame, true])
+      }
+      check(markup, { style, width: 60 })
+      check(markup, { style, width: 60, maxLines: 1 })
+      const { lines, paragraphs } = setter.set(markup as string, { style })
+      expect(lines[0].level).toBe(paragraphs[0].direction === 'rtl' ? 1 : 0)
+    }
+  })
+
+  it('with values that keep their direction are not', () => {
+    for (const markup of ['{a} 12:40', '~bold[{a}] → {b}', '{b} {a}']) {
+      check(markup, { style: 'plain', values: { a: 'ميناء', b: 'Ardle 12' } })
+      check(markup, { style: 'leftward', values: { a: 'ميناء', b: 'Ardle 12' } })
+    }
+  })
+
+  it('are what they are in general', () => {
+    const onOne = { plain: 0, all: 0 }
+    const list = fc.constantFrom(...lists)
+    const part = fc.record({
+      word: fc.tuple(list, fc.nat(12)).map(([own, i]) => own[i % own.length]),
+      gap: fc.constantFrom(' ', ' ', ' ', ' ', ' ', '', '  ', '\n', '\t'),
+      form: fc.constantFrom('', '', '', '', 'span', 'link', 'ink', 'value'),
+      style: fc.constantFrom(...names),
+    })
+    const setting = fc.record(
+      {
+        style: fc.constantFrom(...names),
+        width: fc.oneof(fc.integer({ min: 400, max: 800 }), fc.integer({ min: 30, max: 300 })),
+        maxLines: fc.integer({ min: 1, max: 3 }),
+        height: fc.integer({ min: 0, max: 200 }),
+        align: fc.constantFrom('start', 'end', 'center', 'justify'),
+      },
+      { requiredKeys: ['style'] },
+    )
+    const parts = fc.array(part, { minLength: 1, maxLength: 7 })
+    fc.assert(
+      fc.property(fc.noBias(parts), fc.noBias(setting), (parts, own) => {
+        const values: Record<string, string> = {}
+        const markup = parts.map(({ word, gap, form, style }, i) => {
+          if (form === 'value') values[`v${i}`] = word
+          const shown = {
+            '': word,
+            span: `~${style}[${word}]`,
+            link: `~${style},href="/x"[${word}]`,
+            ink: `~ink=#00a[${word}]`,
+            value: `{v${i}}`,
+          }[form]
+          return i === 0 ? shown : gap + shown
+        })
+        const layout = check(markup.join(''), { ...own, values })
+        // Of what keeps a direction, and of tabs, numbers do not tell.
+        if (/[{\t\n]/.test(markup.join('')) || layout.lines.length > 1) return
+        onOne.all++
+        if (isByNumbers(layout)) onOne.plain++
+      }),
+      { numRuns: 900 },
+    )
+    expect(onOne.all).toBeGreaterThan(100)
+    expect(onOne.plain / onOne.all).toBeGreaterThan(0.4)
+  })
+
+  it('of characters that a face lacks and engines put others in the place of', () => {
+    // The face has no U+00A0: the next family of the style does.
+    const { runs } = check('出\u00a0ます a\u00a0b', { style: 'japanese' }).lines[0]
+    expect(new Set(runs.map(run => run.face)).size).toBe(2)
+    const plain = check('leave\u00a0at', { style: 'japanese' })
+    expect(plain.lines[0].runs.map(run => run.text)).toEqual(['leave', '\u00a0', 'at'])
+  })
+
+  it('of which a part is spaced otherwise', () => {
+    const wide = setter.set('Boats ~apart[to Ardle] Point', { style: 'plain' })
+    const plain = setter.set('Boats to Ardle Point', { style: 'plain' })
+    expect(wide.width - plain.width).toBeCloseTo(1.6, 6)
+    check('Boats ~apart[to Ardle] Point', { style: 'plain', width: 90 })
+  })
+})
