@@ -13,9 +13,13 @@ const entries = Object.values(exports).flatMap(targets =>
   typeof targets === 'object' ? [targets.node, targets.default].filter(Boolean) : [],
 )
 
+// What brings large packages with it lies in a part of its own: bundlers leave that out where nobody
+// asks for it, while of a part that somebody needs they keep whatever is run when it is loaded.
+const apart = ['dist/markup/from-html.js', 'dist/chart/restyle/svg-tree.js']
+
 const { metafile } = await build({
   absWorkingDir: root,
-  entryPoints: [...new Set(entries)].map(entry => join(root, entry)),
+  entryPoints: [...new Set([...entries, ...apart])].map(entry => join(root, entry)),
   outdir: dist,
   outbase: dist,
   allowOverwrite: true,
