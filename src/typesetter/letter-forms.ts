@@ -1,5 +1,5 @@
 import type { Face, Shelf } from '../fonts/index.ts'
-import { findFace } from '../shaping/index.ts'
+import { findFace, keptByStyle } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { scriptOf, scriptTag } from '../unicode/index.ts'
 
@@ -25,17 +25,22 @@ const aboveSmallLetters = 1.06
 export function letterForms(shelf: Shelf): LetterForms {
   const byFeature = new WeakMap<Style, Style>()
   const capitals = new WeakMap<Style, { readonly whole: Style; readonly small: Style }>()
-  const known = new Map<string, boolean>()
+  const faceOf = keptByStyle(shelf, style => findFace(shelf, style).face)
+  /** Of letters of a style, which is raised, lowered or small: whether its face has them so. */
+  const known = keptByStyle(shelf, () => new Map<string, boolean>())
 
   function hasForms(text: string, face: Face, feature: string, style: Style): boolean {
-    // Signs are raised as well, of which hardly a font has forms; points and commas are not.
-    const letters = text.match(/[\p{L}\p{N}\p{S}*†‡§¶]/gu) ?? []
-    return letters.every(letter => {
-      const key = `${face.key} ${feature} ${letter}`
-      const has = known.get(key) ?? changes(face, letter, feature, style.language)
-      known.set(key, has)
-      return has
-    })
+    const found = known(style)
+    for (const letter of text) {
+      let has = found.get(letter)
+      if (has === undefined) {
+        // Signs are raised as well, of which hardly a font has forms; points and commas are not.
+        has = !formed.test(letter) || changes(face, letter, feature, style.language)
+        found.set(letter, has)
+      }
+      if (!has) return false
+    }
+    return true
   }
 
   function smallCapitals(text: string, style: Style, face: Face): FormedPiece[] {
@@ -58,7 +63,7 @@ export function letterForms(shelf: Shelf): LetterForms {
   return (text, style) => {
     const { variantPosition: position, caps } = style
     if (position !== 'normal') {
-      const { face } = findFace(shelf, style)
+      const face = faceOf(style)
       const feature = positionFeatures[position]
       if (!hasForms(text, face, feature, style)) return [{ text, style }]
       const own = byFeature.get(style) ?? {
@@ -70,13 +75,15 @@ export function letterForms(shelf: Shelf): LetterForms {
       return [{ text, style: own }]
     }
     if (caps === 'small-caps') {
-      const { face } = findFace(shelf, style)
+      const face = faceOf(style)
       const small = (text.match(/\p{Ll}/gu) ?? []).join('')
       if (!hasForms(small, face, 'smcp', style)) return smallCapitals(text, style, face)
     }
     return [{ text, style }]
   }
 }
+
+const formed = /[\p{L}\p{N}\p{S}*†‡§¶]/u
 
 /** Whether a letter has another glyph with a feature than without. */
 function changes(face: Face, letter: string, feature: string, language: string): boolean {
