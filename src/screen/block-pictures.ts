@@ -50,7 +50,7 @@ export function blockPictures(block: HTMLElement): BlockPictures {
       const place = { left: x, top: y, width: own.width / ratio, height: own.height / ratio }
       for (const [name, units] of Object.entries(place)) own.style.setProperty(name, `${units}px`)
       const context = own.getContext('2d')
-      if (context) paintCanvas(context, layout, { pixelRatio: ratio })
+      if (context) paintCanvas(context, layout, { x: -x, y: -y, pixelRatio: ratio })
       if (!canvas) block.prepend(own)
       canvas = own
     },

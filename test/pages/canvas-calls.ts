@@ -1,5 +1,5 @@
 // Paints the frames of the tests on a context that notes where each run of glyphs starts.
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, inkBox, openShelf, typesetter } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { frames, setFrame } from '../support/setting.ts'
 
@@ -10,6 +10,8 @@ declare global {
     repainted?: Record<string, string[]>
     /** Whether a context was left as it was: with labels as pictures, filled, and with more than letters. */
     leftAlone?: boolean[]
+    /** Of texts whose ink reaches beyond their frames: where it should be on a canvas, and where it is. */
+    standing?: { wanted: number[]; found: number[] }[]
   }
 }
 
@@ -114,3 +116,44 @@ window.leftAlone = [labels[0], underlined].flatMap(label =>
     return isSame
   }),
 )
+
+/** The pixels with ink: left, top, right, bottom. */
+function painted(context: CanvasRenderingContext2D): number[] {
+  const { width, height } = context.canvas
+  const { data } = context.getImageData(0, 0, width, height)
+  let [left, top, right, bottom] = [width, height, 0, 0]
+  for (let i = 3; i < data.length; i += 4) {
+    if (data[i] < 8) continue
+    const [x, y] = [((i - 3) / 4) % width, Math.floor((i - 3) / 4 / width)]
+    left = Math.min(left, x)
+    top = Math.min(top, y)
+    right = Math.max(right, x + 1)
+    bottom = Math.max(bottom, y + 1)
+  }
+  return [left, top, right, bottom]
+}
+
+const reaching = typesetter({
+  shelf,
+  sheet: defineSheet({
+    styles: {
+      trimmed: { trim: { above: 'cap', below: 'alphabetic' }, size: 30 },
+      backed: { backing: { ink: '#dde', padding: 6 } },
+      slanted: { family: 'serif', slant: 'italic', size: 40 },
+      plain: {},
+    },
+  }),
+})
+window.standing = (['trimmed', 'backed', 'slanted', 'plain'] as const).map(style => {
+  const layout = reaching.set('fjord', { style })
+  const context = document.createElement('canvas').getContext('2d')
+  if (!context) throw new Error('no 2D context')
+  paintCanvas(context, layout, { x: 20, y: 30 })
+  const ink = inkBox(layout)
+  if (!ink) throw new Error('no ink')
+  const { x, y, width, height } = ink
+  return {
+    wanted: [x + 20, y + 30, x + width + 20, y + height + 30],
+    found: painted(context),
+  }
+})

@@ -77,17 +77,27 @@ describe('the same layout painted on a canvas in Chromium', () => {
   let recorded: { x: number; y: number }[][]
   let repainted: Record<string, string[]>
   let leftAlone: boolean[]
+  let standing: { wanted: number[]; found: number[] }[]
 
   beforeAll(async () => {
     set = await layouts()
-    const seen = await onTestPage('canvas-calls.html', 'leftAlone', async page => ({
+    const seen = await onTestPage('canvas-calls.html', 'standing', async page => ({
       recorded: await page.evaluate<typeof recorded>('window.recorded'),
       repainted: await page.evaluate<typeof repainted>('window.repainted'),
       leftAlone: await page.evaluate<typeof leftAlone>('window.leftAlone'),
+      standing: await page.evaluate<typeof standing>('window.standing'),
     }))
     recorded = seen.recorded
     repainted = seen.repainted
     leftAlone = seen.leftAlone
+    standing = seen.standing
+  })
+
+  it('stands with its frame at the place it is painted at, whatever its ink is', () => {
+    expect(standing.length).toBe(4)
+    for (const { wanted, found } of standing) {
+      for (const [i, edge] of found.entries()) expect(Math.abs(edge - wanted[i])).toBeLessThan(1.1)
+    }
   })
 
   it('leaves the state of the context as it was', () => {

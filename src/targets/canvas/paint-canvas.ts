@@ -32,7 +32,10 @@ import { paintFromBitmap } from './run-bitmaps.ts'
 
 /** What `paintCanvas` takes. */
 export interface CanvasOptions {
-  /** Where the drawing's top left corner goes, in units. */
+  /**
+   * Where the top left corner of the drawing goes, or of the layout's frame, in units. Ink may reach
+   * beyond a frame: `inkBox` tells how far.
+   */
   readonly x?: number
   /** Downward, in units. */
   readonly y?: number
@@ -57,13 +60,13 @@ export function paintCanvas(
   const drawing = asDrawing(shown)
   const { box, items } = drawing
   const isText = shown.kind === 'layout'
-  if (isText && paintLetters(context, drawing, x - box.x, y - box.y, pixelRatio, paintGlyphs))
-    return
+  if (isText && paintLetters(context, drawing, x, y, pixelRatio, paintGlyphs)) return
   context.save()
   context.scale(pixelRatio, pixelRatio)
-  context.translate(x - box.x, y - box.y)
-  // A layout by itself is drawn as large as its ink: there is nothing to cut off.
-  if (!isText) {
+  // A layout stands where its numbers say, whatever its ink is, and nothing of it is cut off.
+  if (isText) context.translate(x, y)
+  else {
+    context.translate(x - box.x, y - box.y)
     context.beginPath()
     context.rect(box.x, box.y, box.width, box.height)
     context.clip()
