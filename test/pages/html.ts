@@ -62,6 +62,9 @@ const sheet = defineSheet({
     arabicTracked: { from: 'arabic', tracking: 0.2, wordSpacing: 0.2, spaceAfter: 3 },
     divided: { language: 'de', hyphenation: true },
     uprightSans: { writingMode: 'vertical-rl', orientation: 'upright' },
+    raised: { size: 14, baselineShift: 0.9, leading: 1.1 },
+    lowered: { size: 14, baselineShift: -1.2, leading: 1 },
+    allHigh: { variantPosition: 'super' },
     painted: { from: 'list', stroke: { ink: 'flare', width: 1 }, underline: true },
   },
 })
@@ -91,6 +94,9 @@ const texts = {
   divided: 'Wegen Fährverbindungsunterbrechungen bitten wir, im Hafenbüro nachzufragen.',
   uprightSans: 'Tern 7:40',
   painted: 'Buy a ticket\nShow it to the mate before the boat leaves the quay\nSit',
+  raised: 'Boats to Saint Orrin’s Landing\n~strong[delayed] by difficult weather',
+  lowered: 'Boats to Saint Orrin’s Landing\n~strong[delayed] by difficult weather',
+  allHigh: 'Boats, to Saint Orrin’s Landing\n~strong[delayed] by difficult weather',
   cut: 'Boats to Saint Orrin’s Landing are delayed by difficult weather off Gannet Stair today.',
 } as const
 
@@ -176,12 +182,15 @@ function distances(layout: Layout, holder: HTMLElement): { baseline: number; sta
   layout.lines.forEach((line, i) => {
     const probe = document.createElement('span')
     probe.attributeStyleMap.set('display', 'inline-block')
-    lines[i].prepend(probe)
-    const baseline = Math.abs(under(probe.getBoundingClientRect()) - line.baseline)
-    farBaseline = Math.max(farBaseline, baseline)
-    probe.remove()
     const leaves = [...lines[i].querySelectorAll('*')].filter(e => e.children.length === 0)
     const elements = line.runs.filter(run => run.kind !== 'hyphen')
+    // In lines that run across, letters have a baseline of their own.
+    const letters = isAcross ? elements.findIndex(run => run.end > run.start) : -1
+    const [place, rise] = letters < 0 ? [lines[i], 0] : [leaves[letters], elements[letters].rise]
+    place.prepend(probe)
+    const baseline = Math.abs(under(probe.getBoundingClientRect()) - (line.baseline - rise))
+    farBaseline = Math.max(farBaseline, baseline)
+    probe.remove()
     elements.forEach((run, n) => {
       // Spaces that hang at the end of a line are nowhere to be seen.
       if (run.text.trim() === '') return

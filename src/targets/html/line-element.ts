@@ -31,12 +31,20 @@ export function lineElement(
   const before =
     `content:"";display:inline-block;inline-size:${startOf(Math.max(0, left))};` +
     `margin-inline-start:${px(Math.min(0, left))};block-size:${px(over + height + under)};` +
-    `vertical-align:${px(-(top + height - baseline) - under)}`
+    `vertical-align:${px(-(top + height - baseline + outsideBox(line)) - under)}`
   const after = next && !isBroken ? 'content:"\\a"' : ''
   // Spaces that hang at its end stand on its right (UAX #9, L1): all of it runs left to right.
   const name = sheet.classOf('', before, after)
   const inner = level % 2 === 1 ? `<span dir="rtl">${content}</span>` : content
   return `<span class="${name}">${inner}</span>${isBroken ? '\n' : ''}`
+}
+
+/**
+ * How far below its box the baseline of a line is, or above it (below 0): that of letters which are all
+ * raised, or lowered. A browser's lines have their baseline within them: letters are moved instead.
+ */
+export function outsideBox({ top, height, baseline }: Line): number {
+  return Math.max(baseline - top - height, Math.min(0, baseline - top))
 }
 
 /** The runs of a line. */
@@ -51,7 +59,8 @@ export function lineContent(
   const separator = layout.text[line.end - 1] === '\u2028' ? '\u2028' : ''
   const places = placesOf(line, (_, i) => around.isPainted(index, i))
   const { language } = layout.style
-  return levelled(places, line.level, { sheet, language, partOf }) + separator
+  const lowered = outsideBox(line)
+  return levelled(places, line.level, { sheet, language, partOf, lowered }) + separator
 }
 
 /**
@@ -153,11 +162,13 @@ interface Writing {
   readonly sheet: Rules
   readonly language: string
   readonly partOf: LinkParts
+  /** How far below where they would stand by the page's baseline. */
+  readonly lowered: number
 }
 
 /** Runs of a level, and those above it in elements of their own: the browser reorders nothing else. */
 function levelled(places: readonly RunPlace[], base: number, writing: Writing): string {
-  const { sheet, language, partOf } = writing
+  const { sheet, language, partOf, lowered } = writing
   let html = ''
   for (let i = 0; i < places.length; ) {
     const { run } = places[i]
@@ -166,7 +177,7 @@ function levelled(places: readonly RunPlace[], base: number, writing: Writing): 
       const isTarget = run.link !== undefined || run.action !== undefined
       while (isTarget && end < places.length && isSameTarget(run, places[end].run, base)) end++
       const own = places.slice(i, end)
-      const content = own.map(place => runElement(place, sheet, language))
+      const content = own.map(place => runElement(place, sheet, language, lowered))
       const part = isTarget ? partOf(own.map(place => place.run)) : undefined
       html += isTarget ? targetElement(run, part, content.join(''), sheet) : content[0]
     } else {

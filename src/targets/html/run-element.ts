@@ -22,11 +22,12 @@ export function runElement(
   { run, isPainted, gap, behind, hyphen }: RunPlace,
   rules: Rules,
   language: string,
+  lowered: number,
 ): string {
   const { text, object, start, end, style } = run
-  if (object) return objectElement(run, gap, behind, rules)
+  if (object) return objectElement(run, gap, behind, rules, lowered)
   const lang = style.language === language ? '' : ` lang="${htmlText(style.language)}"`
-  const own = runDeclarations(run, isPainted, rules, hyphen)
+  const own = runDeclarations(run, isPainted, rules, lowered, hyphen)
   // Runs that look the same share a class, and have their spaces in another.
   const spacing = rules.classOf(spacingDeclarations(run, gap, behind))
   // Marks and markers are of no text: what is generated is neither found nor copied.
@@ -79,13 +80,19 @@ export function targetElement(
 const asWide = ({ width }: GlyphRun) =>
   `display:inline-block;inline-size:${px(width)};overflow:clip;overflow-clip-margin:1em`
 
-function runDeclarations(run: GlyphRun, isPainted: boolean, rules: Rules, hyphen = ''): string {
+function runDeclarations(
+  run: GlyphRun,
+  isPainted: boolean,
+  rules: Rules,
+  lowered: number,
+  hyphen = '',
+): string {
   const { style, rise } = run
   const face = faceOf(run)
   const family = rules.family(face, run.text + hyphen)
-  const below = rise - (run.upright ? middleOf(run) : 0)
+  const above = rise - lowered - (run.upright ? middleOf(run) : 0)
   return [
-    letterDeclarations(style, face, family, isPainted, below),
+    letterDeclarations(style, face, family, isPainted, above),
     ...(run.upright ? ['text-orientation:upright'] : []),
     ...(isPair(run) ? ['text-combine-upright:all'] : []),
   ].join(';')
@@ -181,6 +188,7 @@ function objectElement(
   gap: number,
   behind: number,
   rules: Rules,
+  lowered: number,
 ): string {
   if (!object) return ''
   const { width, height, baseline, label } = object
@@ -190,7 +198,7 @@ function objectElement(
     : [width, height, height - baseline]
   const own =
     `display:inline-block;inline-size:${px(inline)};block-size:${px(block)};` +
-    `vertical-align:${px(rise - below)};margin-inline:${px(gap)} ${px(behind)}`
+    `vertical-align:${px(rise - lowered - below)};margin-inline:${px(gap)} ${px(behind)}`
   // What says nothing is decoration.
   const said =
     label.trim() === '' ? 'aria-hidden="true"' : `role="img" aria-label="${htmlText(label)}"`

@@ -1,6 +1,6 @@
 import { aroundText, asDrawing, bareLetters, type Drawing, faceOf } from '../../drawing/index.ts'
 import type { GlyphRun, Layout } from '../../layout/index.ts'
-import { lineContent, lineStart } from './line-element.ts'
+import { lineContent, lineStart, outsideBox } from './line-element.ts'
 import { linkParts } from './link-parts.ts'
 import type { Rules } from './rules.ts'
 import { bareRuns } from './run-element.ts'
@@ -19,7 +19,8 @@ export interface WrittenLayout {
 export function writtenLayout(layout: Layout, rules: Rules, unseen = false): WrittenLayout {
   const { lines, text } = layout
   const bare = unseen ? undefined : bareLetters(layout)
-  const written = bare && bareRuns(bare, rules)
+  const isInLine = !bare?.style.baselineShift || lines.every(line => outsideBox(line) === 0)
+  const written = bare && isInLine ? bareRuns(bare, rules) : undefined
   if (written) {
     return {
       content(line) {
