@@ -1,9 +1,9 @@
 // Each entry of the package as one file and the parts that it shares with others, instead of hundreds
 // of modules: it is loaded in a quarter of the time. Types stay as they are.
-import { readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { readdirSync, readFileSync, rmSync, statSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { build, transform } from 'esbuild'
+import { build } from 'esbuild'
 import { checkLicenses, external } from './bundled-packages.mjs'
 
 const root = fileURLToPath(new URL('../', import.meta.url))
@@ -32,6 +32,8 @@ const { metafile } = await build({
   // Comments are in the types; names stay, for those who debug.
   minifyWhitespace: true,
   minifySyntax: true,
+  // An error that nobody catches is shown with its line.
+  lineLimit: 100,
   chunkNames: 'parts/[name]-[hash]',
   external: [...external, 'node:*'],
   logLevel: 'warning',
@@ -41,13 +43,6 @@ const { metafile } = await build({
 checkLicenses(metafile)
 const written = new Set(Object.keys(metafile.outputs).map(path => join(root, path)))
 for (const path of written) {
-  // An error that nobody catches is shown with its line: a function a line, and not all of the library.
-  const code = readFileSync(path, 'utf8').replace(
-    /([;}])(?=(?:async )?function |var |class |export[ {])/g,
-    '$1\n',
-  )
-  await transform(code, { format: 'esm' })
-  writeFileSync(path, code)
   // What names a file of the package counts from two folders below its root.
   const isDeep = relative(dist, path).split(/[\\/]/).length === 2
   if (!isDeep && readFileSync(path, 'utf8').includes("'../../assets/")) {
