@@ -1,9 +1,9 @@
 // Each entry of the package as one file and the parts that it shares with others, instead of hundreds
 // of modules: it is loaded in a quarter of the time. Types stay as they are.
-import { readdirSync, readFileSync, rmSync, statSync } from 'node:fs'
+import { readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { build } from 'esbuild'
+import { build, transform } from 'esbuild'
 import { checkLicenses, external } from './bundled-packages.mjs'
 
 const root = fileURLToPath(new URL('../', import.meta.url))
@@ -32,17 +32,36 @@ const { metafile } = await build({
   // Comments are in the types; names stay, for those who debug.
   minifyWhitespace: true,
   minifySyntax: true,
-  // An error that nobody catches is shown with its line.
-  lineLimit: 100,
   chunkNames: 'parts/[name]-[hash]',
   external: [...external, 'node:*'],
   logLevel: 'warning',
   metafile: true,
 })
 
+/**
+ * An error that nobody catches is shown with its line: a statement a line, or a function, and not all of the
+ * library. (With `lineLimit` lines would end inside of strings, such as the file names that bundlers look for.)
+ */
+async function divided(code) {
+  const wanted = await minified(code)
+  for (const end of [
+    /([;{}])(?=(?:async )?function |(?:var|let|const|class|throw|return) |(?:if|for|while)\(|export[ {])/g,
+    /([;}])(?=(?:async )?function |var |class |export[ {])/g,
+  ]) {
+    const lines = code.replace(end, '$1\n')
+    // What stands in a template is text, and would be another.
+    if ((await minified(lines)) === wanted) return lines
+  }
+  return code
+}
+
+const minified = async code => (await transform(code, { format: 'esm', minify: true })).code
+
 checkLicenses(metafile)
 const written = new Set(Object.keys(metafile.outputs).map(path => join(root, path)))
 for (const path of written) {
+  const code = readFileSync(path, 'utf8')
+  writeFileSync(path, await divided(code))
   // What names a file of the package counts from two folders below its root.
   const isDeep = relative(dist, path).split(/[\\/]/).length === 2
   if (!isDeep && readFileSync(path, 'utf8').includes("'../../assets/")) {
