@@ -1,4 +1,4 @@
-import { itemized } from '../shaping/index.ts'
+import { itemized, type ShapingItem } from '../shaping/index.ts'
 import { scriptOfPlain, scriptRuns } from './plain-script.ts'
 import { type PlainRun, styledParagraph } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
@@ -6,19 +6,31 @@ import type { PlainStyle } from './plain-style.ts'
 /** Runs divided where their script changes, where it does. */
 export function dividedByScript(text: string, runs: readonly PlainRun[]): readonly PlainRun[] {
   const stretches = scriptRuns(text)
-  if (stretches.length === 0) return runs
-  const divided: PlainRun[] = []
+  return stretches.length === 0 ? runs : divided(runs, stretches)
+}
+
+/** Runs divided where stretches end, each with what is told of its stretch. */
+function divided(
+  runs: readonly PlainRun[],
+  stretches: readonly {
+    readonly end: number
+    readonly script?: number
+    readonly item?: ShapingItem
+  }[],
+): readonly PlainRun[] {
+  const parts: PlainRun[] = []
   let next = 0
-  for (const run of runs) {
-    for (let { start } = run; start < run.end; ) {
+  for (const { start: first, end: last, own, link, action } of runs) {
+    for (let start = first; start < last; ) {
       while (stretches[next].end <= start) next++
-      const { end: limit, script } = stretches[next]
-      const end = Math.min(run.end, limit)
-      divided.push({ start, end, own: run.own, script, link: run.link, action: run.action })
+      const { script, item } = stretches[next]
+      const end = Math.min(last, stretches[next].end)
+      // Written out: copies by spreading take longer than all else of it.
+      parts.push({ start, end, own, script, item, link, action })
       start = end
     }
   }
-  return divided
+  return parts
 }
 
 /** Texts that are longer are rarely on one line. */
@@ -64,17 +76,11 @@ export function dividedByItems(
   const paragraph = styledParagraph(text, 0, runs, own)
   const { items, level, problems } = itemized(paragraph, own.tools)
   if (problems.length > 0) return undefined
-  const divided: PlainRun[] = []
-  let next = 0
-  for (const run of runs) {
-    for (let { start } = run; start < run.end; ) {
-      while (items[next].end <= start) next++
-      const item = items[next]
-      const end = Math.min(run.end, item.end)
-      // Written out: copies by spreading take longer than all else of it.
-      divided.push({ start, end, own: run.own, item, link: run.link, action: run.action })
-      start = end
-    }
+  return {
+    runs: divided(
+      runs,
+      items.map(item => ({ end: item.end, item })),
+    ),
+    level,
   }
-  return { runs: divided, level }
 }

@@ -13,6 +13,9 @@ const generationSize = 1 << 24
 const bytesOf = (text: string, { glyphs }: ShapedGlyphs) =>
   1300 + 25 * glyphs.length + 2 * text.length
 
+/** What a map takes, with its key: letters that join have one for each that stand beside them. */
+const bytesOfKind = 600
+
 /** Texts longer than this are not likely to come again. */
 const longestKept = 4096
 
@@ -59,6 +62,7 @@ export function cachedShape(): Shape {
     if (!ofKind) {
       ofKind = new Map()
       young.set(kind, ofKind)
+      youngSize += bytesOfKind
     }
     ofKind.set(text, shaped)
     youngSize += bytesOf(text, shaped)
