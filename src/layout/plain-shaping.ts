@@ -71,8 +71,13 @@ function paragraphOf(
   own: PlainStyle,
   level: number,
 ): ShapedParagraph {
+  // Written out: copies by spreading take longer than all else of it.
   return {
-    ...styledParagraph(text, offset, runs, own),
+    text,
+    runs: runs.map(styledRun),
+    isolates: [],
+    offset,
+    style: own.style,
     itemNumber: undefined,
     glyphRuns: shapedItems(text, runs),
     level,
@@ -88,14 +93,11 @@ export const styledParagraph = (
   { style }: PlainStyle,
 ) => ({ text, runs: runs.map(styledRun), isolates: [], offset, style })
 
-const styledRun = ({ start, end, own, link, action }: PlainRun): StyledRun => ({
-  start,
-  end,
-  style: own.style,
-  styleNames: own.styleNames,
-  ...(link !== undefined && { link }),
-  ...(action !== undefined && { action }),
-})
+function styledRun({ start, end, own, link, action }: PlainRun): StyledRun {
+  const run = { start, end, style: own.style, styleNames: own.styleNames }
+  if (link === undefined && action === undefined) return run
+  return { ...run, ...(link !== undefined && { link }), ...(action !== undefined && { action }) }
+}
 
 /** Neighbours that differ in paint only are shaped as one. */
 function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
