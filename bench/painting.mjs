@@ -37,7 +37,7 @@ row(
     },
     15,
   ),
-  1,
+  1.5,
 )
 
 // Strings as interfaces have them: one to three words.
