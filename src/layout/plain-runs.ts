@@ -36,9 +36,8 @@ export function plainRunsLayout(
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
   const most = frame.maxLines ?? own.style.maxLines ?? Infinity
-  const measured =
-    plainlyMeasured(text, own, styled, room, most) ??
-    (isOfOneDirection ? measuredByItems(text, own, styled, room, most) : undefined)
+  const given = { text, own, styled, room, most }
+  const measured = plainlyMeasured(given) ?? (isOfOneDirection ? measuredByItems(given) : undefined)
   if (!measured || measured.lines.ends.length > most) return undefined
   const { runs, level, isOne, lines } = measured
   const { ends, widths, cut: cutAt } = lines
@@ -81,13 +80,16 @@ interface MeasuredRuns extends DividedText {
   readonly isOne: boolean
 }
 
-function plainlyMeasured(
-  text: string,
-  own: PlainStyle,
-  styled: readonly PlainRun[],
-  room: number | undefined,
-  most: number,
-): MeasuredRuns | undefined {
+/** A text in runs as they are styled, and what lines it may have. */
+interface StyledText {
+  readonly text: string
+  readonly own: PlainStyle
+  readonly styled: readonly PlainRun[]
+  readonly room: number | undefined
+  readonly most: number
+}
+
+function plainlyMeasured({ text, own, styled, room, most }: StyledText): MeasuredRuns | undefined {
   if (!own.isOfWords || !styled.every(run => run.own.isOfWords)) return undefined
   // What has one script has no newline: most texts are looked through once.
   const script = scriptOfPlain(text)
@@ -99,13 +101,7 @@ function plainlyMeasured(
   return lines && { runs, level: 0, isOne, lines }
 }
 
-function measuredByItems(
-  text: string,
-  own: PlainStyle,
-  styled: readonly PlainRun[],
-  room: number | undefined,
-  most: number,
-): MeasuredRuns | undefined {
+function measuredByItems({ text, own, styled, room, most }: StyledText): MeasuredRuns | undefined {
   if (!isBeyondPlain(text, own, styled)) return undefined
   const divided = dividedByItems(text, own, styled)
   const lines = divided && paragraphLines(text, own, divided.runs, room, most, 0)

@@ -148,7 +148,9 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     if (!base.own) return undefined
     const bare = textOf(markup)
     if (bare !== undefined) {
-      return isEmpty(values) ? (bareLayout(bare, base.own, frame) ?? 'general') : undefined
+      return isEmpty(values)
+        ? (bareLayout(bare, base.own, frame, undefined, true) ?? 'general')
+        : undefined
     }
     const pieces = isRich(markup) ? richPieces(markup, values) : simplePieces(markup, values)
     const runs = pieces && runsOf(pieces, base)
@@ -195,9 +197,8 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
     if (runs.length === 0) return undefined
     const [{ own, link, action }] = runs
     const isBare = link === undefined && action === undefined
-    const isSole = runs.length === 1 && paragraphs.length === 1 && isOfOneDirection
-    if (isSole && own.style === style && isBare) {
-      return bareLayout(text, own, frame, sourceMap)
+    if (runs.length === 1 && paragraphs.length === 1 && own.style === style && isBare) {
+      return bareLayout(text, own, frame, sourceMap, isOfOneDirection)
     }
     const whole = plainAsRead(style, own.styleNames)
     return whole && plainRunsLayout(text, whole, runs, sourceMap, frame, isOfOneDirection)
@@ -221,13 +222,15 @@ function bareLayout(
   text: string,
   own: PlainStyle,
   frame: Frame,
-  sourceMap?: readonly SourcePiece[],
+  sourceMap: readonly SourcePiece[] | undefined,
+  isOfOneDirection: boolean,
 ): Layout | undefined {
   const layout = plainLayout(text, own, frame, undefined, sourceMap)
   if (layout || text === '') return layout
   const run = { start: 0, end: text.length, own }
   if (!hasSeveralScripts(text) && !isBeyondPlain(text, own, [run])) return undefined
-  return plainRunsLayout(text, own, [run], sourceMap ?? sourceMapOf(text.length), frame, true)
+  const map = sourceMap ?? sourceMapOf(text.length)
+  return plainRunsLayout(text, own, [run], map, frame, isOfOneDirection)
 }
 
 const languageOf = (markup: string | RichText) =>
