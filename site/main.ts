@@ -9,6 +9,7 @@ const content = found('#content', HTMLElement)
 const results = found('#found', HTMLElement)
 const field = found('#search', HTMLInputElement)
 const mode = found('#mode', HTMLButtonElement)
+const menu = found('#menu', HTMLButtonElement)
 
 const list = found('#pages', HTMLUListElement)
 for (const group of groupNames) {
@@ -42,6 +43,7 @@ function show() {
   }
   for (const code of content.querySelectorAll('code.language-ts')) makeLive(code)
   results.hidden = true
+  menu.setAttribute('aria-expanded', 'false')
   const target = anchor ? document.getElementById(anchor) : null
   if (target) target.scrollIntoView()
   else scrollTo(0, 0)
@@ -115,12 +117,19 @@ document.addEventListener('keydown', ({ key }) => {
   if (key === 'Escape') results.hidden = true
 })
 
+// On a narrow screen the pages are behind this button, which the style sheet shows there alone.
+menu.addEventListener('click', () => {
+  menu.setAttribute('aria-expanded', String(menu.getAttribute('aria-expanded') === 'false'))
+})
+
 const isDark = () => document.documentElement.dataset.mode === 'dark'
 function setMode(dark: boolean) {
   document.documentElement.dataset.mode = dark ? 'dark' : 'light'
   mode.setAttribute('aria-pressed', String(dark))
 }
-setMode(matchMedia('(prefers-color-scheme: dark)').matches)
+const system = matchMedia('(prefers-color-scheme: dark)')
+setMode(system.matches)
+system.addEventListener('change', () => setMode(system.matches))
 mode.addEventListener('click', () => setMode(!isDark()))
 
 addEventListener('hashchange', show)

@@ -1,6 +1,6 @@
 // Runs a block of the docs as it stands: its imports are the library that this page was built with.
 
-import type { Layout } from 'dot-line'
+import type { Drawing, Layout } from 'dot-line'
 
 const modules: Readonly<Record<string, () => Promise<object>>> = {
   'dot-line': () => import('dot-line'),
@@ -24,7 +24,7 @@ export const canRun = (code: string): boolean =>
   [...code.matchAll(imports)].every(([, , name]) => Object.hasOwn(modules, name)) &&
   !/^import/m.test(code.replace(imports, ''))
 
-/** What a block printed, and the last text or drawing that it made, as SVG. */
+/** What a block printed, and the last text, drawing or page that it made, as SVG. */
 export interface Outcome {
   readonly printed: readonly string[]
   readonly svg: string | undefined
@@ -33,7 +33,7 @@ export interface Outcome {
 
 export async function runExample(code: string): Promise<Outcome> {
   const printed: string[] = []
-  let layout: Layout | undefined
+  let made: (() => Layout | Drawing | undefined) | undefined
   let svg: string | undefined
   const loaded: Record<string, object> = {}
   for (const [, , name] of code.matchAll(imports)) {
@@ -44,14 +44,15 @@ export async function runExample(code: string): Promise<Outcome> {
   /** The library, with an eye on what is set and drawn. */
   function watched(module: object): object {
     const seen: Record<string, unknown> = { ...module }
-    const { typesetter, toSvg } = seen
+    const { typesetter, toSvg, setDocument, restyleChart } = seen
     if (typeof typesetter === 'function') {
       seen.typesetter = (...given: unknown[]) => {
         const own = typesetter(...given)
         return {
           ...own,
           set: (...text: unknown[]) => {
-            layout = own.set(...text)
+            const layout = own.set(...text)
+            made = () => layout
             return layout
           },
         }
@@ -61,6 +62,20 @@ export async function runExample(code: string): Promise<Outcome> {
       seen.toSvg = (...given: unknown[]) => {
         svg = toSvg(...given)
         return svg
+      }
+    }
+    if (typeof restyleChart === 'function') {
+      seen.restyleChart = (...given: unknown[]) => {
+        const chart = restyleChart(...given)
+        svg = chart.svg
+        return chart
+      }
+    }
+    if (typeof setDocument === 'function') {
+      seen.setDocument = (...given: unknown[]) => {
+        const set = setDocument(...given)
+        made = () => set.pages()[Symbol.iterator]().next().value
+        return set
       }
     }
     return seen
@@ -75,10 +90,19 @@ export async function runExample(code: string): Promise<Outcome> {
   try {
     const Program = Object.getPrototypeOf(async () => {}).constructor
     await new Program('loaded', 'console', body)(loaded, print)
-    if (svg === undefined && layout) svg = (await import('dot-line/svg')).toSvg(layout)
-    return { printed, svg, isWrong: false }
   } catch (error) {
     return { printed: [...printed, String(error)], svg, isWrong: true }
+  }
+  return { printed, svg: svg ?? (await pictureOf(made)), isWrong: false }
+}
+
+/** What was made last; none where its shelf is closed by now. */
+async function pictureOf(made: (() => Layout | Drawing | undefined) | undefined) {
+  try {
+    const shown = made?.()
+    return shown && (await import('dot-line/svg')).toSvg(shown)
+  } catch {
+    return undefined
   }
 }
 

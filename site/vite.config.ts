@@ -4,7 +4,18 @@ import { defineConfig } from 'vite'
 import { sourceAliases } from '../scripts/source-aliases.mjs'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
-const fonts = `${root}assets/fonts/`
+
+/** The files that examples name: the library's own, and fonts of scripts that it has none of. */
+const packages = `${root}node_modules/@expo-google-fonts/`
+const files = new Map([
+  ...['fonts', 'wasm'].flatMap(folder =>
+    readdirSync(`${root}assets/${folder}`).map(
+      name => [`assets/${folder}/${name}`, `${root}assets/${folder}/${name}`] as const,
+    ),
+  ),
+  ['fonts/hebrew.ttf', `${packages}noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf`],
+  ['fonts/japanese.ttf', `${packages}kosugi/Kosugi_400Regular.ttf`],
+])
 
 export default defineConfig(({ command }) => ({
   // Built beside it; served from where they are.
@@ -22,22 +33,17 @@ export default defineConfig(({ command }) => ({
   },
   plugins: [
     {
-      name: 'fonts-of-examples',
+      name: 'files-of-examples',
       configureServer({ middlewares }) {
         middlewares.use((request, response, next) => {
-          const name = /^\/assets\/fonts\/([\w-]+\.ttf)$/.exec(request.url ?? '')?.[1]
-          if (name === undefined) return next()
-          response.end(readFileSync(fonts + name))
+          const file = files.get((request.url ?? '').slice(1))
+          if (file === undefined) return next()
+          response.end(readFileSync(file))
         })
       },
       generateBundle() {
-        for (const name of readdirSync(fonts)) {
-          if (!name.endsWith('.ttf')) continue
-          this.emitFile({
-            type: 'asset',
-            fileName: `assets/fonts/${name}`,
-            source: readFileSync(fonts + name),
-          })
+        for (const [fileName, file] of files) {
+          this.emitFile({ type: 'asset', fileName, source: readFileSync(file) })
         }
       },
     },

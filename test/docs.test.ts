@@ -27,9 +27,11 @@ const blocksIn = (language: string) =>
 function filesOfPages() {
   mkdirSync(join(folder, 'fonts'), { recursive: true })
   cpSync(fontFiles.serif, join(folder, 'fonts/serif.ttf'))
+  cpSync(fontFiles.hebrew, join(folder, 'fonts/hebrew.ttf'))
+  cpSync(fontFiles.japanese, join(folder, 'fonts/japanese.ttf'))
   cpSync(join(installed, 'examples'), join(folder, 'examples'), { recursive: true })
   cpSync(join(installed, 'assets'), join(folder, 'assets'), { recursive: true })
-  for (const name of ['@resvg', 'hyphen', 'manifold-3d', 'd3-scale', 'd3-array']) {
+  for (const name of ['@resvg', 'hyphen', 'manifold-3d', 'd3-scale', 'd3-array', '@types']) {
     symlinkSync(join(root, 'node_modules', name), join(folder, 'node_modules', name))
   }
 }
@@ -65,6 +67,22 @@ it('every page of the docs has code that runs as it stands, and prints', () => {
   })
   expect(JSON.parse(stdout)).toEqual(Object.fromEntries(blocks.map(({ name }) => [name, true])))
   expect(blocks.length).toBeGreaterThan(30)
+})
+
+it('that code compiles, strict', () => {
+  const blocks = blocksIn('ts').map(({ name, code }) => {
+    const file = `${name.replace(', block ', '-')}.mts`
+    writeFileSync(join(folder, file), code)
+    return file
+  })
+  const compilerOptions = {
+    ...{ target: 'ES2023', lib: ['ES2023', 'DOM', 'DOM.Iterable'], module: 'NodeNext' },
+    ...{ strict: true, noEmit: true, skipLibCheck: true, types: ['node'] },
+  }
+  writeFileSync(join(folder, 'tsconfig.json'), JSON.stringify({ compilerOptions, files: blocks }))
+  const compiler = join(root, 'node_modules/typescript/bin/tsc')
+  const { stdout } = spawnSync(process.execPath, [compiler, '-p', folder], { encoding: 'utf8' })
+  expect(stdout).toBe('')
 })
 
 /** The words of a command line, as a shell takes it apart where nothing in it is a sign of the shell's. */

@@ -273,13 +273,21 @@ describe('in a browser, under a strict policy', () => {
       join(app, 'index.html'),
       '<!doctype html><script type="module" src="./page.js"></script>',
     )
+    writeFileSync(
+      join(app, 'told.html'),
+      '<!doctype html><script type="module" src="./page-told.js"></script>',
+    )
     cpSync(fontFiles.variable, join(pages, 'font.woff2'))
     cpSync(join(installed, 'assets'), join(pages, 'assets'), { recursive: true })
     await viteBuild({
       root: app,
       base: '/sub/path/',
       logLevel: 'error',
-      build: { outDir: join(pages, 'sub/path'), emptyOutDir: true },
+      build: {
+        outDir: join(pages, 'sub/path'),
+        emptyOutDir: true,
+        rollupOptions: { input: [join(app, 'index.html'), join(app, 'told.html')] },
+      },
     })
     await new Promise<void>((done, failed) => {
       webpack(
@@ -346,6 +354,8 @@ describe('in a browser, under a strict policy', () => {
 
   it.each([
     ['Vite, from a path below the root', 'sub/path/index.html'],
+    // The addresses that Vite writes have other names in them than the folder's files.
+    ['Vite, which is told where the assets are', 'sub/path/told.html'],
     ['webpack', 'webpack.html'],
     ['esbuild, which is told where the assets are', 'esbuild.html'],
   ])('runs as bundled by %s, WOFF2 too', async (_, path) => {

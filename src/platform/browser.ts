@@ -2,7 +2,7 @@ import { type Picture, readPicture } from '../drawing/index.ts'
 import { fileOf, type Shelf, type Url } from '../fonts/index.ts'
 import { checkArgument, fail } from '../problem/index.ts'
 import { aSource } from './loading.ts'
-import { assetPath, openShelfFrom, type Supply } from './open-shelf.ts'
+import { openShelfFrom, type Supply } from './open-shelf.ts'
 import type { ShelfOptions } from './shelf-options.ts'
 
 const modules = new Map<string, Promise<WebAssembly.Module>>()
@@ -20,7 +20,7 @@ const supply: Supply = {
     return url => bytes.get(url.href) ?? fail('unreadable-font', `${url.href} was not fetched`)
   },
   asset: (folder, file) =>
-    new URL(`${String(folder).replace(/\/$/, '')}/${assetPath(file)}`, document.baseURI),
+    new URL(`${String(folder).replace(/\/$/, '')}/${file}`, document.baseURI),
   compile(url) {
     let module = modules.get(url.href)
     if (!module) {

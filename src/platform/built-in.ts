@@ -106,6 +106,21 @@ export function chosenFaces(
   return [...new Set(choices.flatMap(choice => builtInFaces.filter(face => isMeant(face, choice))))]
 }
 
+const fileNames = { sans: 'SourceSans3', serif: 'SourceSerif4', mono: 'SourceCodePro' }
+
+/**
+ * The path of a face's file in the folder `assets`. It is not read from its address, which a bundler
+ * writes anew, with a name of its own in it.
+ */
+export function assetOfFace({ family, weight, slant }: BuiltInFace): string {
+  const name = (weight === 700 ? 'Bold' : '') + (slant === 'normal' ? '' : 'Italic')
+  return `fonts/${fileNames[family]}-${name || 'Regular'}.ttf`
+}
+
+/** The paths of the engines in the folder `assets`. */
+export const engineAsset = 'wasm/harfbuzz.wasm'
+export const subsetterAsset = 'wasm/harfbuzz-subset.wasm'
+
 /** Where the file of the shaping engine is. */
 export const engineUrl: Url = new URL('../../assets/wasm/harfbuzz.wasm', import.meta.url)
 /** Where the file of what embeds fonts is. */

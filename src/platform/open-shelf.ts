@@ -30,7 +30,16 @@ import {
   oneOf,
   type Problem,
 } from '../problem/index.ts'
-import { type BuiltInFace, chosenFaces, engineUrl, families, subsetterUrl } from './built-in.ts'
+import {
+  assetOfFace,
+  type BuiltInFace,
+  chosenFaces,
+  engineAsset,
+  engineUrl,
+  families,
+  subsetterAsset,
+  subsetterUrl,
+} from './built-in.ts'
 import {
   aBuiltInChoice,
   aDescribedFont,
@@ -52,8 +61,8 @@ export interface Supply {
   files(source: string | URL): Promise<readonly (string | URL)[]>
   /** Files of the package itself, made ready so that `bytes` can be called at any time after. */
   prepare(urls: readonly URL[]): Promise<(url: URL) => Uint8Array>
-  /** A file of the package, as in `assets/fonts/…`, in a folder of assets that is named. */
-  asset(folder: string | URL, file: URL): URL
+  /** A file of the package, as `fonts/….ttf`, in a folder of assets that is named. */
+  asset(folder: string | URL, file: string): URL
   /** Compiled WASM, kept between shelves. */
   compile(url: URL): Promise<WebAssembly.Module>
   /** What subsets fonts, at once; undefined where the platform cannot. */
@@ -74,15 +83,18 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
     ),
   })
   checkDescriptions(options)
-  const at = (url: URL) => (options.assets === undefined ? url : supply.asset(options.assets, url))
+  const { assets } = options
+  const at = (url: URL, file: string) => (assets === undefined ? url : supply.asset(assets, file))
   const chosen = chosenFaces(options.builtIn ?? families).map(face => ({
     ...face,
-    url: at(face.url),
+    url: at(face.url, assetOfFace(face)),
   }))
   const { now, later } = loading(chosen, options.fonts ?? [], options.load ?? 'at-once')
   const [engineModule, embedding, bytesOf, added, system] = await Promise.all([
-    compiled(supply, at(engineUrl)),
-    options.embedding ? compiled(supply, at(subsetterUrl)).then(laterSubsetter) : undefined,
+    compiled(supply, at(engineUrl, engineAsset)),
+    options.embedding
+      ? compiled(supply, at(subsetterUrl, subsetterAsset)).then(laterSubsetter)
+      : undefined,
     supply.prepare(now.faces.map(face => face.url)),
     Promise.all(now.fonts.map(font => readFont(supply, font))),
     options.system ? systemEntries(supply) : { entries: [], problems: [] },
@@ -90,7 +102,7 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
   const builtIn = now.faces.map(face => builtInEntry(face, () => bytesOf(face.url)))
   let started = embedding
   const subsetter = () => {
-    started ??= supply.subsetterNow(at(subsetterUrl))
+    started ??= supply.subsetterNow(at(subsetterUrl, subsetterAsset))
     if (started) return started
     return fail('no-subsetter', 'this shelf was opened without support for embedding fonts', {
       hint: 'openShelf({ embedding: true })',
@@ -129,9 +141,6 @@ async function compiled(supply: Supply, url: URL): Promise<WebAssembly.Module> {
     })
   }
 }
-
-/** The path of one of the package's files within its assets. */
-export const assetPath = ({ pathname }: URL) => pathname.split('/').slice(-2).join('/')
 
 /**
  * The faces in a font: one, those of a collection, or of every font in a folder. A folder may hold

@@ -7,7 +7,7 @@ import { type Picture, readPicture } from '../../drawing/index.ts'
 import { type Shelf, startSubsetter, type Url } from '../../fonts/index.ts'
 import { checkArgument, DotLineError, fail } from '../../problem/index.ts'
 import { aSource } from '../loading.ts'
-import { assetPath, openShelfFrom, type Supply } from '../open-shelf.ts'
+import { openShelfFrom, type Supply } from '../open-shelf.ts'
 import type { ShelfOptions } from '../shelf-options.ts'
 import { openFontFile } from './font-file.ts'
 import { fontsInFolder } from './font-folder.ts'
@@ -34,7 +34,7 @@ const supply: Supply = {
   },
   prepare: async () => assetBytes,
   asset: (folder, file) =>
-    pathToFileURL(join(folder instanceof URL ? fileURLToPath(folder) : folder, assetPath(file))),
+    pathToFileURL(join(folder instanceof URL ? fileURLToPath(folder) : folder, file)),
   compile: async url => compileNow(url),
   subsetterNow: url => startSubsetter(compileNow(url)),
 }
