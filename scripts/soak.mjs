@@ -33,8 +33,10 @@ const next = below => {
 }
 const pick = list => list[next(list.length)]
 
-/** Megabytes in use, when all that is not is given back. */
-const inUse = () => {
+/** Megabytes in use, when all that is not is given back; what is noticed to be gone, in the next turn. */
+const inUse = async () => {
+  globalThis.gc()
+  await new Promise(done => setTimeout(done))
   globalThis.gc()
   const { heapUsed, external, arrayBuffers } = process.memoryUsage()
   return (heapUsed + external + arrayBuffers) / 2 ** 20
@@ -47,7 +49,7 @@ async function soak(name, rounds, round) {
   const start = performance.now()
   for (let part = 0; part < 10; part++) {
     for (let i = 0; i < count / 10; i++) await round(part * (count / 10) + i)
-    marks.push(inUse())
+    marks.push(await inUse())
   }
   tell(`${name}: ${count} rounds`, start, marks)
 }

@@ -19,7 +19,7 @@ interface Bar {
 
 /** Bars side by side, in groups or on top of each other. */
 export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMarks {
-  const { data, formats = {}, inks, labels: whichLabels = 'all' } = chart
+  const { data, formats = {}, labels: whichLabels = 'all' } = chart
   const { sheet, language } = texts
   const isStacked = chart.arrangement === 'stacked'
   const bars = isStacked ? stacked(chart.data) : grouped(chart.data)
@@ -65,7 +65,7 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
       width: isStacked ? band : inner.bandwidth(),
       height: Math.abs(a - b),
     }
-    const ink = seriesInk(series, inks, sheet)
+    const ink = seriesInk(series, chart, sheet)
     const id = `${data.series[series].name} ${keyOf(x)}`
     above.push(rectangle(box, ink))
     avoid.push({ kind: 'box', box, of: id })

@@ -9,6 +9,7 @@ import {
   isObject,
   type Problem,
 } from '../problem/index.ts'
+import { checkChartTexts } from './check-texts.ts'
 import { drawBars } from './draw-bars.ts'
 import { drawLines } from './draw-lines.ts'
 import { drawRing } from './draw-ring.ts'
@@ -47,6 +48,7 @@ export function drawChart(
   checkOptions('drawChart', options, { width: anything, height: anything, background: anything })
   if (!isObject(chart.data))
     fail('bad-chart', 'the chart has no data', { hint: 'readChart() gives a chart' })
+  checkChartTexts(texts, chart)
   const width = options.width ?? chart.width ?? 800
   const height = options.height ?? chart.height ?? 500
   const draw = { texts, chart, width, height }

@@ -9,7 +9,7 @@ import {
   valueWriter,
 } from '../chart/index.ts'
 import { circle, escapeMarkup, type Item, path, rule } from '../core.ts'
-import { type Problem, warningProblem } from '../problem/index.ts'
+import { type Problem, pathText, warningProblem } from '../problem/index.ts'
 import { xFormat } from './band-names.ts'
 import { type DataPoint, keyOf, timeOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
@@ -23,7 +23,7 @@ const halfDay = 43_200_000
 
 /** Lines through points, or the points alone; series are named at the ends of lines where they have room. */
 export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMarks {
-  const { data, formats = {}, inks, kind } = chart
+  const { data, formats = {}, kind } = chart
   const { sheet, language } = texts
   const isLine = kind === 'lines'
   const values = data.series.flatMap(({ points }) => points.flatMap(point => point?.y ?? []))
@@ -47,7 +47,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
   const write = valueWriter(formats.y, language)
   const idOf = eachOnce()
   data.series.forEach(({ name, points }, i) => {
-    const ink = seriesInk(i, inks, sheet)
+    const ink = seriesInk(i, chart, sheet)
     for (const stretch of stretches(points)) {
       const places = stretch.map(at)
       if (isLine && places.length > 1) {
@@ -74,7 +74,11 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
       .find(point => point !== undefined)
     if (!found && note.y === undefined) {
       const message = `the chart has no value at '${note.x}' for a note`
-      problems.push(warningProblem('no-place', message, { location: `notes[${i}]` }))
+      problems.push(
+        warningProblem('no-place', message, {
+          location: (chart.locationOf ?? pathText)(['notes', i]),
+        }),
+      )
       continue
     }
     const y = axes.left.at(note.y ?? found?.y ?? 0)

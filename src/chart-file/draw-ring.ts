@@ -25,7 +25,7 @@ const centerGap = 0.14
 
 /** A ring of the first series: shares on the slices, a legend of their names, a text in the middle. */
 export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMarks {
-  const { data, formats = {}, inks, labels: whichLabels = 'all' } = chart
+  const { data, formats = {}, labels: whichLabels = 'all' } = chart
   const { sheet, language } = texts
   if (data.series.length > 1) {
     const message = `a ring has one series, not ${data.series.length}`
@@ -39,7 +39,7 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
   const legend = { ...around.legend, places: chart.legend ?? (['right', 'bottom'] as const) }
   const entries = names.map((name, i) => ({
     text: escapeMarkup(name),
-    ink: seriesInk(i, inks, sheet),
+    ink: seriesInk(i, chart, sheet),
   }))
   const frame = chartFrame(texts, { width, height, ...around, legend: { ...legend, entries } })
   const { plot } = frame
@@ -57,14 +57,14 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
     to: 90 - (startAngle * 180) / Math.PI,
   }))
   const above = slices.map(({ from, to }, i) => {
-    return arc(x, y, { radius, innerRadius, from, to }, { fill: seriesInk(i, inks, sheet) })
+    return arc(x, y, { radius, innerRadius, from, to }, { fill: seriesInk(i, chart, sheet) })
   })
   const idOf = eachOnce()
   const ids = names.map(idOf)
   const disk: Mark = { kind: 'circle', x, y, radius, of: ids }
   const labels = slices.map((slice, i): ChartLabel => {
     const share = total > 0 ? points[i].y / total : 0
-    const ink = seriesInk(i, inks, sheet)
+    const ink = seriesInk(i, chart, sheet)
     const at = { kind: 'slice', x, y, innerRadius, radius, ...slice, ink } as const
     return { id: ids[i], text: escapeMarkup(writeShare(share)), at, priority: points[i].y }
   })

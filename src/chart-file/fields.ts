@@ -1,3 +1,4 @@
+import { parseMarkup } from '../core.ts'
 import {
   aBoolean,
   aLanguage,
@@ -8,6 +9,7 @@ import {
   either,
   type Field,
   type FieldMap,
+  insideText,
   isObject,
   type JsonSchema,
   lengthField,
@@ -47,13 +49,15 @@ const format: Field = {
   },
 }
 
+const markupField: Field = { ...textField, inside: insideText(parseMarkup) }
+
 export const textFields: FieldMap = {
-  title: textField,
-  subtitle: textField,
-  source: textField,
-  x: textField,
-  y: textField,
-  center: textField,
+  title: markupField,
+  subtitle: markupField,
+  source: markupField,
+  x: markupField,
+  y: markupField,
+  center: markupField,
 }
 
 export const formatFields: FieldMap = { x: format, y: format }
@@ -67,7 +71,7 @@ export const noteFields: FieldMap = {
   x: xValue,
   y: numberField,
   series: textField,
-  text: textField,
+  text: markupField,
 }
 
 export const chartKinds = ['bars', 'lines', 'points', 'ring'] as const

@@ -14,7 +14,7 @@ export function textOptions(
   const legend: ChartLegend = {
     entries: names.map((name, i) => ({
       text: escapeMarkup(name),
-      ink: seriesInk(i, chart.inks, texts.sheet),
+      ink: seriesInk(i, chart, texts.sheet),
       mark,
     })),
     places: chart.legend ?? ['top', 'bottom'],

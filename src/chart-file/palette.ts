@@ -1,5 +1,6 @@
 import { type Ink, type InkOrName, rectangle, type Sheet } from '../core.ts'
-import { DotLineError, fail, nearestName } from '../problem/index.ts'
+import { available, DotLineError, fail, nearestName, pathText } from '../problem/index.ts'
+import type { ChartDescription } from './read-chart.ts'
 
 /** Inks of series where a chart names none: told apart by lightness too, on white and on black. */
 const usual = [
@@ -14,10 +15,10 @@ const usual = [
 ]
 
 /** The ink of a series, a slice; after the last the first again. */
-export function seriesInk(index: number, inks: readonly string[] | undefined, sheet: Sheet): Ink {
-  const list = inks ?? usual
+export function seriesInk(index: number, chart: ChartDescription, sheet: Sheet): Ink {
+  const list = chart.inks ?? usual
   const at = index % list.length
-  return resolved(list[at], at, sheet)
+  return resolved(list[at], at, chart, sheet)
 }
 
 /** An ink of the sheet by its name where it has one, or else a mix of its text with its paper. */
@@ -28,7 +29,7 @@ export function ruleInk(sheet: Sheet, share: number): InkOrName {
 }
 
 /** Throws `unknown-ink`, at its place in the chart, where a name is none of the sheet, and no color. */
-function resolved(name: string, index: number, sheet: Sheet): Ink {
+function resolved(name: string, index: number, chart: ChartDescription, sheet: Sheet): Ink {
   if (sheet.inkNames.includes(name)) return sheet.ink(name)
   try {
     const item = rectangle({ x: 0, y: 0, width: 0, height: 0 }, name)
@@ -37,8 +38,8 @@ function resolved(name: string, index: number, sheet: Sheet): Ink {
     if (!(error instanceof DotLineError)) throw error
   }
   return fail('unknown-ink', `no ink named '${name}', and no color`, {
-    location: `inks[${index}]`,
+    location: (chart.locationOf ?? pathText)(['inks', index]),
     nearest: nearestName(name, sheet.inkNames),
-    hint: `the sheet has ${sheet.inkNames.join(', ')}`,
+    hint: sheet.inkNames.length === 0 ? 'the sheet has no inks' : available(sheet.inkNames),
   })
 }

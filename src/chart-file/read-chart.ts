@@ -10,8 +10,10 @@ import {
   errorProblem,
   fieldReport,
   isObject,
+  type Path,
   type Problem,
   readJson,
+  type SourceLocation,
 } from '../problem/index.ts'
 import { type ChartData, chartData } from './chart-data.ts'
 import { chartFields, type chartKinds, formatFields, noteFields, textFields } from './fields.ts'
@@ -72,6 +74,8 @@ export interface ChartDescription {
   }[]
   /** Its values. */
   readonly data: ChartData
+  /** Where a part of it stands in its file, for problems: `['inks', 0]`. */
+  locationOf?(path: Path): SourceLocation | string
   /** Warnings: values that are missing. */
   readonly problems: readonly Problem[]
 }
@@ -116,7 +120,7 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
   }
   if (found.length > 0) throw errorOf(found)
   // Each field was checked to be what it is declared as.
-  const chart = value as unknown as Omit<ChartDescription, 'data' | 'problems'> & {
+  const chart = value as unknown as Omit<ChartDescription, 'data' | 'problems' | 'locationOf'> & {
     readonly rows?: readonly Readonly<Record<string, unknown>>[]
     readonly csv?: string
   }
@@ -136,7 +140,7 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
     },
   )
   if (!data || problems.some(({ severity }) => severity === 'error')) throw errorOf(problems)
-  return { ...chart, data, problems }
+  return { ...chart, data, problems, locationOf }
 }
 
 function csvTable(

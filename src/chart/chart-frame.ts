@@ -126,6 +126,7 @@ export function chartFrame<const A extends ChartAxes = ChartAxes>(
   const given: Given = { ...options, padding, axes, inset, set: tickSetter(texts) }
   const attempt = firstThatFits(texts, given)
   const found = problemList()
+  found.addAll(texts.problems)
   for (const { layout } of attempt.texts) for (const one of layout.problems) found.addOnce(one)
   for (const problem of attempt.problems) found.addOnce(problem)
   for (const { part, layout } of attempt.texts) {

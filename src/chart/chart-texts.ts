@@ -21,7 +21,9 @@ import {
   described,
   fail,
   isObject,
+  misnamedStyles,
   nearestName,
+  type Problem,
 } from '../problem/index.ts'
 import { type ChartPart, chartParts, type PartStyles, partStyle, withChartParts } from './parts.ts'
 
@@ -50,6 +52,8 @@ export interface ChartTexts {
   readonly setter: Typesetter
   /** BCP 47 tag. */
   readonly language: string
+  /** Styles that are called like that of a part, but for a slip: `unknown-part`. */
+  readonly problems: readonly Problem[]
   /** The name of a part's style. */
   styleOf(part: ChartPart): string
   /** Sets a text of a chart. Throws as `set` of a typesetter does. */
@@ -104,6 +108,11 @@ export function chartTexts(options: ChartTextOptions): ChartTexts {
     sheet,
     setter,
     language: language ?? sheet.base.language,
+    problems: misnamedStyles(
+      options.sheet.styleNames.filter(name => !Object.values(styles).includes(name)),
+      'chart-',
+      chartParts,
+    ),
     styleOf: part => partStyle(checkedPart(part), styles),
     set(part, text, frame) {
       const style = partStyle(checkedPart(part), styles)

@@ -1,3 +1,4 @@
+import { parseMarkup } from '../core.ts'
 import {
   aBoolean,
   aLanguage,
@@ -8,6 +9,8 @@ import {
   either,
   type Field,
   type FieldMap,
+  type Inside,
+  insideText,
   isMade,
   isObject,
   type JsonSchema,
@@ -46,9 +49,19 @@ const textSchema: JsonSchema = {
     },
   ],
 }
+const tellMarkup = insideText(parseMarkup)
+const each =
+  (inside: Inside): Inside =>
+  (value, path, tell) => {
+    if (Array.isArray(value)) value.forEach((one, i) => void inside(one, [...path, i], tell))
+  }
+const checkCell: Inside = (value, path, tell) =>
+  isObject(value) ? tellMarkup(value.text, [...path, 'text'], tell) : tellMarkup(value, path, tell)
+
 const documentText: Field = {
   expected: being('a string, or { key, values }', isText),
   schema: textSchema,
+  inside: tellMarkup,
 }
 const flag: Field = { expected: aBoolean, schema: { type: 'boolean' } }
 const whole: Field = {
@@ -158,6 +171,7 @@ const cell: Field = {
 }
 const tableRows: Field = {
   expected: listOf(listOf(cell.expected)),
+  inside: each(each(checkCell)),
   schema: { type: 'array', items: { type: 'array', items: cell.schema } },
 }
 
@@ -252,6 +266,7 @@ export const blockFields: Readonly<
     fields: {
       items: {
         expected: listOf(either(documentText.expected, listOf(anObject))),
+        inside: each(tellMarkup),
         schema: { type: 'array', items: { anyOf: [documentText.schema, blockList.schema] } },
       },
       marker: {
@@ -313,6 +328,7 @@ export const blockFields: Readonly<
             value => Array.isArray(value) && value.length === 2 && value.every(isText),
           ),
         ),
+        inside: each(each(tellMarkup)),
         schema: {
           type: 'array',
           items: { type: 'array', items: textSchema, minItems: 2, maxItems: 2 },
@@ -342,6 +358,10 @@ export const blockFields: Readonly<
 
 const textMap: Field = {
   expected: mapOf(documentText.expected),
+  inside(value, path, tell) {
+    if (!isObject(value)) return
+    for (const [name, text] of Object.entries(value)) tellMarkup(text, [...path, name], tell)
+  },
   schema: { type: 'object', additionalProperties: textSchema },
 }
 

@@ -39,6 +39,9 @@ export function withDocumentParts(
   return sheet.with({ styles: Object.fromEntries(added) })
 }
 
+/** What a document's styles are called behind `document-`. */
+export const documentParts: readonly string[] = Object.keys(usual)
+
 /** Styles whose texts are more than paragraphs (DPUB-ARIA 1.1). */
 export const styleRoles: ReadonlyMap<string, string> = new Map([
   ['document-subtitle', 'doc-subtitle'],

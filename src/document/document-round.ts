@@ -191,7 +191,7 @@ export function documentRound(
         contents,
         index: sortedIndex(terms, document, texts),
         count: pageCount,
-        problems: problems.all(),
+        problems: [...problems.all(), ...texts.problems()],
         wanted,
         asksNumbers,
         missing,

@@ -13,7 +13,17 @@ import {
   type Value,
   type Values,
 } from '../core.ts'
-import { fail, nearestName, type Path, type SourceLocation } from '../problem/index.ts'
+import {
+  atItsPlace,
+  fail,
+  inText,
+  nearestName,
+  type Path,
+  type Problem,
+  pathText,
+  problemList,
+  type SourceLocation,
+} from '../problem/index.ts'
 import type { DocumentText } from './document-source.ts'
 import { gridLeading } from './grid-leading.ts'
 
@@ -43,6 +53,8 @@ export interface DocumentTexts {
   plain(text: RichText): string
   /** Its placeholders, also those in spans. */
   placesIn(text: RichText): readonly FilledPlace[]
+  /** What was found wrong with texts, and did not stop the work: each once, at the first of them. */
+  problems(): readonly Problem[]
   /** A number as the document's language writes it. */
   number(value: number, decimals?: number): string
   ruleInk(share: number): InkOrName
@@ -60,10 +72,13 @@ export interface TextsOptions {
   /** What fills a name. */
   known(name: string): Value | undefined
   locationOf(path: Path): SourceLocation | string
+  /** What is wrong with the sheet or the reader's settings, of which each layout tells. */
+  readonly general: readonly Problem[]
 }
 
 export function documentTexts(options: TextsOptions): DocumentTexts {
-  const { setter, sheet, language, catalog, gridStep, isVertical, known, locationOf } = options
+  const { setter, sheet, language, catalog, gridStep, isVertical, known, locationOf, general } =
+    options
   const numbers = new Map<number | undefined, Intl.NumberFormat>()
   const leadings = gridStep === undefined ? undefined : gridLeading(setter, gridStep)
   /** Running heads stand across the page all the same. */
@@ -83,12 +98,51 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     }
     return found
   }
+  /** Where the texts stand that are strings of the document itself. */
+  const paths = new WeakMap<RichText, Path>()
+  /** Of a text, or of a part of it, by what problems call that; of the first that is known without a name. */
+  const pathIn =
+    (text: RichText, values: Values) =>
+    (name: string | undefined): Path | undefined => {
+      const waiting: (Value | undefined)[] = [...Object.values(values), text]
+      for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+        if (!isRich(next)) continue
+        const path = name === undefined || next.name === name ? paths.get(next) : undefined
+        if (path) return path
+        waiting.push(...Object.values(next.values ?? {}))
+      }
+      return undefined
+    }
+  const problems = problemList()
+  const said = new Set<string>()
+  /** What is wrong with a text that is set tells its place in the document, once. */
+  function told(text: RichText, values: Values, work: () => Layout): Layout {
+    try {
+      const layout = work()
+      for (const problem of layout.problems) tell(problem, pathIn(text, values))
+      return layout
+    } catch (error) {
+      throw atItsPlace(error, pathIn(text, values), locationOf)
+    }
+  }
+  function tell(problem: Problem, pathOf: (name: string | undefined) => Path | undefined) {
+    const key = `${problem.code} ${problem.message}`
+    if (said.has(key)) return
+    said.add(key)
+    const isOfAll = general.some(({ message }) => message === problem.message)
+    const path = isOfAll ? undefined : pathOf(undefined)
+    problems.add(path ? inText(problem, path, locationOf(path)) : problem)
+  }
   return {
     sheet,
     space: sheet.base.size * 0.75,
     em: sheet.base.size,
     rich(text, path) {
-      if (typeof text === 'string') return parseMarkup(text).rich
+      if (typeof text === 'string') {
+        const rich = { ...parseMarkup(text).rich, name: pathText(path) }
+        paths.set(rich, path)
+        return rich
+      }
       if (!('key' in text)) return text
       const { key, values } = text
       const location = locationOf([...path, 'key'])
@@ -106,35 +160,34 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
       }
       return catalog.text(key, values)
     },
-    set: (text, style, frame, more = {}) =>
-      setter.set(text, {
-        ...turned(frame, style),
-        ...more,
-        style,
-        values: valuesOf(text, more.values),
-      }),
+    set(text, style, frame, more = {}) {
+      const values = valuesOf(text, more.values)
+      return told(text, values, () =>
+        setter.set(text, { ...turned(frame, style), ...more, style, values }),
+      )
+    },
     shape(text, style, more = {}) {
       const leading = style === 'document-note' ? undefined : leadings?.(style)
       const changed = leading === undefined ? more.with : { ...more.with, leading }
-      const setting = {
-        style,
-        values: valuesOf(text, more.values),
-        ...(changed && { with: changed }),
-      }
+      const values = valuesOf(text, more.values)
+      const setting = { style, values, ...(changed && { with: changed }) }
       let shaped: ShapedText | undefined
       return {
         set(frame) {
           // A text that is set once, and whole, needs not be made ready for more.
           const isWhole = frame.from === undefined && frame.maxLines === undefined
           const own = turned(frame, style)
-          if (isWhole) return setter.set(text, { ...setting, ...own })
-          shaped ??= setter.shape(text, setting)
-          return shaped.set(own)
+          return told(text, values, () => {
+            if (isWhole) return setter.set(text, { ...setting, ...own })
+            shaped ??= setter.shape(text, setting)
+            return shaped.set(own)
+          })
         },
       }
     },
     plain: text => plainText(text, valuesOf(text)).replaceAll('\n', ' '),
     placesIn,
+    problems: () => problems.all(),
     number(value, decimals) {
       let format = numbers.get(decimals)
       if (!format) {

@@ -22,6 +22,7 @@ import {
   errorProblem,
   fail,
   isMade,
+  misnamedStyles,
   nearestName,
   type Path,
   type Problem,
@@ -31,7 +32,7 @@ import {
   warningProblem,
 } from '../problem/index.ts'
 import type { ContentsEntry } from './block-context.ts'
-import { withDocumentParts } from './document-parts.ts'
+import { documentParts, withDocumentParts } from './document-parts.ts'
 import { documentRound, type Found, type RoundSetting, sameNumbers } from './document-round.ts'
 import type { DocumentSource, DocumentText } from './document-source.ts'
 import { documentTexts } from './document-texts.ts'
@@ -128,6 +129,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
     ...(reader && { reader }),
     ...(hyphenation && { hyphenation }),
   })
+  const general = setter.set('').problems
   const grid = document.page?.baselineGrid
   const setting: RoundSetting = {
     document,
@@ -151,6 +153,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
         isVertical,
         known,
         locationOf,
+        general,
       }),
   }
   const plain = setting.textsFor(() => undefined)
@@ -193,6 +196,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   if (!found) return fail('bad-document', 'the document has no pages')
   checkWanted(found, document, locationOf)
   const problems = problemList()
+  problems.addAll(misnamedStyles(options.sheet.styleNames, 'document-', documentParts))
   problems.addAll(found.problems)
   for (const [name, path] of found.missing) {
     const message = `the image '${name}' of a figure is missing`
@@ -212,6 +216,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
       problems.add(warningProblem('no-room', message, { location: locationOf(path), hint }))
     })
   }
+  for (const problem of plain.problems()) problems.addOnce(problem)
   const title = textOf(document.title, 'title')
   const author = textOf(document.author, 'author')
   const subject = textOf(document.subject, 'subject')

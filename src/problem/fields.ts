@@ -19,6 +19,8 @@ export type JsonSchema = Readonly<Record<string, unknown>>
 export interface Field {
   readonly expected: Expected
   readonly schema: JsonSchema
+  /** Tells what is wrong inside of a value that is as expected: in its texts, at their own places. */
+  readonly inside?: (value: unknown, path: Path, tell: TellField) => void
 }
 
 export type FieldMap = Readonly<Record<string, Field>>
@@ -77,7 +79,10 @@ export function checkFields(
       continue
     }
     const expected = fields[name].expected(given)
-    if (expected === undefined) continue
+    if (expected === undefined) {
+      fields[name].inside?.(given, at, tell)
+      continue
+    }
     const choices = /^one of (.*)$/.exec(expected)?.[1].split(', ')
     const nearest = choices && typeof given === 'string' ? nearestName(given, choices) : undefined
     const message = `${pathText(at)} must be ${expected}, not ${described(given)}`

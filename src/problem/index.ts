@@ -26,6 +26,7 @@ export {
   oneOf,
   someBytes,
 } from './arguments.ts'
+export { atItsPlace, inText } from './at-its-place.ts'
 export { available } from './available.ts'
 export {
   checkFields,
@@ -44,10 +45,12 @@ export {
   type TellField,
   textField,
 } from './fields.ts'
+export { type Inside, insideText } from './inside-text.ts'
 export { type ReadJson, readJson } from './json.ts'
 export { isLanguage, languagePattern } from './language.ts'
 export { allowedLink, allowedLinks, linkScheme } from './links.ts'
 export { isMade, type Made, made } from './made.ts'
+export { misnamedStyles } from './misnamed-styles.ts'
 export { type NearestName, nearestName, nearestNames } from './nearest-name.ts'
 export { type Path, pathText } from './path.ts'
 export {

@@ -295,7 +295,7 @@ describe('a chart that was read', () => {
     expect(inkedTexts(drawn.drawing.items).map(({ text }) => text)).toContain('New pier')
     expect(drawn.problems).toMatchObject([
       { code: 'missing-value' },
-      { code: 'no-place', location: 'notes[1]' },
+      { code: 'no-place', location: { source: 'chart.json', line: 30, column: 3 } },
     ])
   })
 })

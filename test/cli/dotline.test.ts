@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import {
+  appendFileSync,
   copyFileSync,
   existsSync,
   mkdirSync,
@@ -517,7 +518,18 @@ describe('dotline chart', () => {
     )
     expect(run('chart', 'none.json').err).toContain('cannot read the chart none.json')
     expect(run('chart', chart).err).toBe(
-      "error: no ink named 'fine', and no color at inks[0] (the sheet has text, alert)\n",
+      `error: no ink named 'fine', and no color at ${chart}:17:12 (available: text, alert)\n`,
+    )
+    write('words.json', '{ "kind": "lines", "rows": [{ "a": 1, "b": 2 }], "x": "a", "y": "b",\n')
+    appendFileSync(join(cwd, 'words.json'), '"texts": { "title": "~strong[", "x": "]" } }')
+    expect(run('chart', 'words.json').err).toBe(
+      "error: in texts.title: the span ~strong[ is not closed at words.json:2:12 (end it with ']')\n" +
+        "error: in texts.x: ']' closes nothing at words.json:2:33 (write ~] for a plain ']')\n",
+    )
+    write('words.json', '{ "kind": "lines", "rows": [{ "a": 1, "b": 2 }], "x": "a", "y": "b",\n')
+    appendFileSync(join(cwd, 'words.json'), '"notes": [{ "x": 1, "text": "~strng[x]" }] }')
+    expect(run('chart', 'words.json').err).toBe(
+      "error: in notes[0].text: no style named 'strng' at words.json:2:21 (did you mean 'strong'?)\n",
     )
     expect(run('chart').err).toContain("missing required argument 'FILE'")
   })

@@ -228,6 +228,8 @@ describe('a paragraph', () => {
     expect(narrow.problems.map(({ code, location }) => [code, location])).toEqual([
       ['no-room', 'content[0].marginNote'],
       ['no-room', 'content[1].marginNote'],
+      ['broken-word', 'content[0].marginNote'],
+      ['broken-word', 'content[1].marginNote'],
     ])
   })
 })

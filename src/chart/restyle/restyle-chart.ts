@@ -88,6 +88,7 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
   const set = setTexts(wanted, texts, box, keepInks)
   const gone = new Set(wanted.map(({ text }) => text.element))
   const problems = problemList()
+  problems.addAll(texts.problems)
   for (const { text, why } of kept) {
     problems.add(
       warningProblem('text-kept', `the text '${shortText(text)}' stays as it was: ${why}`),

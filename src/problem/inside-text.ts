@@ -1,0 +1,20 @@
+import type { Field } from './fields.ts'
+import { pathText } from './path.ts'
+import type { Problem } from './problem.ts'
+
+/**
+ * Tells what is wrong with a text of a file, where it stands there; what is no string is not looked at.
+ * `parse` reads its markup.
+ */
+export const insideText =
+  (parse: (text: string) => { readonly problems: readonly Problem[] }): Inside =>
+  (value, path, tell) => {
+    // Most texts have no mark in them.
+    if (typeof value !== 'string' || !/[~{[\]]/.test(value)) return
+    for (const { message, location: _, ...others } of parse(value).problems) {
+      tell(path, others.code, `in ${pathText(path)}: ${message}`, others)
+    }
+  }
+
+/** What tells of the inside of a field's value. */
+export type Inside = NonNullable<Field['inside']>

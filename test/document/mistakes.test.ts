@@ -1,0 +1,102 @@
+import { DotLineError, type Problem } from 'dot-line'
+import { type BlockSource, readDocument, setDocument } from 'dot-line/document'
+import { describe, expect, it } from 'vitest'
+import { set, sheet, shelf } from '../support/documents.ts'
+
+const placed = (problems: readonly Problem[]) =>
+  problems.map(({ message, location }) => {
+    const place = typeof location === 'object' ? `${location.line}:${location.column}` : location
+    return place === undefined ? message : `${message} at ${place}`
+  })
+function thrownBy(work: () => unknown): readonly string[] {
+  try {
+    work()
+  } catch (error) {
+    if (error instanceof DotLineError) return placed(error.problems)
+    throw error
+  }
+  return []
+}
+const paragraph = (text: string): BlockSource => ({ kind: 'paragraph', text })
+
+describe('mistakes in the texts of a document', () => {
+  const json = `{ "title": "~strong[",
+    "footer": { "center": "{page} ]" },
+    "notes": { "noon": "~strong[" },
+    "content": [
+      { "kind": "paragraph", "text": "fine ~strong[words]" },
+      { "kind": "heading", "text": "~strong[" },
+      { "kind": "list", "items": ["fine", "~strong[", [{ "kind": "paragraph", "text": "]" }]] },
+      { "kind": "table", "columns": [{}], "rows": [["]"], [{ "text": "~strong[" }]] },
+      { "kind": "leaders", "entries": [["fine", "]"]] }
+    ] }`
+  const unclosed = 'the span ~strong[ is not closed'
+  const unopened = "']' closes nothing"
+
+  it('are told together, each at its place in the file', () => {
+    expect([...thrownBy(() => readDocument(json))].sort()).toEqual(
+      [
+        `in title: ${unclosed} at 1:3`,
+        `in footer.center: ${unopened} at 2:17`,
+        `in notes.noon: ${unclosed} at 3:16`,
+        `in content[1].text: ${unclosed} at 6:28`,
+        `in content[2].items[1]: ${unclosed} at 7:43`,
+        `in content[2].items[2][0].text: ${unopened} at 7:79`,
+        `in content[3].rows[0][0]: ${unopened} at 8:53`,
+        `in content[3].rows[1][0].text: ${unclosed} at 8:62`,
+        `in content[4].entries[0][1]: ${unopened} at 9:49`,
+      ].sort(),
+    )
+  })
+
+  it('are told by their paths where there is no file', () => {
+    const [first, ...more] = thrownBy(() => set(JSON.parse(json)))
+    expect(first).toBe(`in title: ${unclosed} at title`)
+    expect(more).toHaveLength(8)
+  })
+
+  it('a style, a value or a family that is none tells the text that asks for it', () => {
+    const asking = (text: string, notes = {}) =>
+      thrownBy(() => set({ content: [paragraph('Boats'), paragraph(text)], notes }))
+    expect(asking('~strung[x]')).toEqual([
+      "in content[1].text: no style named 'strung' at content[1].text",
+    ])
+    expect(asking('to {port}')).toEqual([
+      'in content[1].text: no value for {port} at content[1].text',
+    ])
+    expect(asking('~family=Lantern[x]')).toEqual([
+      "in content[1].text: no family 'Lantern' on the shelf at content[1].text",
+    ])
+    expect(asking('Boats{note.noon}', { noon: 'by ~strung[x]' })).toEqual([
+      "in notes.noon: no style named 'strung' at notes.noon",
+    ])
+  })
+})
+
+describe('warnings of the texts of a document', () => {
+  it('tell missing letters and broken words once, at the first of them', () => {
+    const { problems } = set({
+      content: [
+        paragraph('Boats'),
+        paragraph('Boats to \u51fa'),
+        paragraph('and to \u51fa'),
+        { kind: 'table', columns: [{ width: 30 }], rows: [['Brackwater']] },
+      ],
+    })
+    const told = placed(problems)
+    expect(told.filter(one => one.includes('U+51FA'))).toEqual([
+      expect.stringMatching(/^in content\[1\]\.text: the face .* at content\[1\]\.text$/),
+    ])
+    expect(told.filter(one => one.includes('word'))).toEqual([
+      expect.stringMatching(/^in content\[3\]\.rows\[0\]\[0\]: a word is broken inside/),
+    ])
+  })
+
+  it('tell what is of the reader and not of a text without a place', () => {
+    const document = { content: [paragraph('Boats'), paragraph('Tickets')] }
+    const { problems } = setDocument(document, { sheet, shelf, reader: { contrast: 'more' } })
+    expect(problems).toHaveLength(1)
+    expect(problems[0].code).toBe('no-contrast-mode')
+    expect(problems[0].location).toBeUndefined()
+  })
+})

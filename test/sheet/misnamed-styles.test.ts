@@ -1,0 +1,39 @@
+import { defineSheet, openShelf, type Problem } from 'dot-line'
+import { chartFrame, chartTexts, restyleChart } from 'dot-line/chart'
+import { setDocument } from 'dot-line/document'
+import { expect, it } from 'vitest'
+
+const shelf = await openShelf({ builtIn: ['sans'] })
+const size = { size: 15 }
+const told = (problems: readonly Problem[]) =>
+  problems.map(({ code, message, nearest }) => `${code}: ${message}; ${nearest}`)
+
+it('a style that is called nearly like that of a part of charts is told', () => {
+  const sheet = defineSheet({
+    styles: { 'chart-titel': size, 'chart-tick': size, 'chart-harbour': size, chart: size },
+  })
+  const texts = chartTexts({ sheet, shelf })
+  const expected = ["unknown-part: no text is set in the style 'chart-titel'; chart-title"]
+  expect(told(texts.problems)).toEqual(expected)
+  expect(told(chartFrame(texts, { width: 300, height: 200 }).problems)).toEqual(expected)
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'
+  expect(told(restyleChart(svg, { texts }).problems)).toEqual(expected)
+})
+
+it('none that a part is set in, whatever it is called', () => {
+  const sheet = defineSheet({ styles: { 'chart-titel': size } })
+  expect(chartTexts({ sheet, shelf, styles: { title: 'chart-titel' } }).problems).toEqual([])
+})
+
+it('a style that is called nearly like that of a part of documents is told', () => {
+  const sheet = defineSheet({
+    styles: { 'document-paragaph': size, 'document-heading-2': size, 'document-harbour': size },
+  })
+  const { problems } = setDocument(
+    { content: [{ kind: 'paragraph', text: 'Boats' }] },
+    { sheet, shelf },
+  )
+  expect(told(problems)).toEqual([
+    "unknown-part: no text is set in the style 'document-paragaph'; document-paragraph",
+  ])
+})
