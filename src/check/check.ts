@@ -1,4 +1,4 @@
-import type { Catalog, Hyphenation, Sheet, Shelf } from '../core.ts'
+import { type Catalog, type Hyphenation, type Sheet, type Shelf, typesetter } from '../core.ts'
 import {
   anything,
   checkOptions,
@@ -8,6 +8,7 @@ import {
 } from '../problem/index.ts'
 import { affectedBy, type Before } from './affected.ts'
 import { catalogFindings } from './catalog-findings.ts'
+import { checkNames } from './check-names.ts'
 import { type Finding, findingKinds, sortedFindings } from './finding.ts'
 import { aPart } from './part-file.ts'
 import type { PlaceList } from './place-list.ts'
@@ -72,6 +73,9 @@ function foundBy(owner: string, options: CheckOptions): Iterable<Finding> {
   })
   const { catalogs, locationOf = pathText } = options
   const list = checkedPlaces(options.places, locationOf)
+  // Throws on what is no sheet and no shelf.
+  typesetter({ sheet: options.sheet, shelf: options.shelf })
+  checkNames(list, options.sheet, locationOf)
   const [source] = catalogs
   if (!source) return []
   const isAffected = affectedBy(options.since, options.sheet, catalogs)

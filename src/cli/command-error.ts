@@ -29,7 +29,12 @@ export async function errorLines(error: unknown): Promise<string[]> {
     const errors = error.problems.filter(problem => problem.severity === 'error')
     return errors.map(problem => `error: ${problemLine(problem)}`)
   }
-  if (error instanceof CommandError) return [`error: ${error.message.replace(/\s+/g, ' ')}`]
+  // Another process of this command may have told several.
+  if (error instanceof CommandError) {
+    return error.message
+      .split(/\n(?=error: )/)
+      .map(one => `error: ${one.replace(/^error: /, '').replace(/\s+/g, ' ')}`)
+  }
   const message = error instanceof Error ? error.message : String(error)
   return [`error: ${message.replace(/\s+/g, ' ')} (a bug in dotline)`]
 }

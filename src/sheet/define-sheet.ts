@@ -263,11 +263,9 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       const entry = layered.modes.get(name)
       if (!entry) {
         const modes = [...layered.modes.keys()]
+        const nearest = nearestName(name, modes)
         const hint = modes.length === 0 ? 'the sheet declares no modes' : available(modes)
-        return fail('unknown-mode', `no mode named '${name}'`, {
-          nearest: nearestName(name, modes),
-          hint,
-        })
+        return fail('unknown-mode', `no mode named '${name}'`, nearest ? { nearest } : { hint })
       }
       const changes: Found[] = []
       const changed = withLayer(layered, entry.value, readingAt(entry.path, changes), false)

@@ -297,6 +297,32 @@ describe('dotline check', () => {
     })
   })
 
+  it('tells all that places name and the sheet has not, each in its line, from processes too', () => {
+    write('strings.en.json', { late: 'Boats are late' })
+    write('names.json', {
+      modes: ['drak'],
+      places: [{ name: 'a', style: 'headlin', keys: 'late', background: 'papr' }],
+    })
+    const sheet = join(data, 'sheet.json')
+    const args = ['names.json', '-s', sheet, '--catalog', 'strings.en.json']
+    const expected = [
+      "error: no mode named 'drak' at names.json:3:3 (did you mean 'dark'?)",
+      "error: no style named 'headlin' at names.json:8:4 (did you mean 'headline'?)",
+      "error: no ink named 'papr', and no color at names.json:10:4 (did you mean 'paper'?)",
+      '',
+    ].join('\n')
+    expect(run(...args)).toEqual({ code: 2, out: '', err: expected })
+    expect(run(...args, '--jobs', '2')).toEqual({ code: 2, out: '', err: expected })
+    expect(dotline('proof', ...args, '-o', 'names.html').err).toBe(expected)
+  })
+
+  it('finds nothing unused in the sheet that is built in', () => {
+    write('strings.en.json', { late: 'Boats' })
+    write('plain.json', { places: [{ name: 'a', keys: 'late', width: 320 }] })
+    const found = run('plain.json', '--catalog', 'strings.en.json')
+    expect(found).toEqual({ code: 0, out: 'nothing is wrong\n', err: '' })
+  })
+
   it('tells bad input, where it is, and writes nothing', () => {
     write('bad.json', { places: [{ name: 'x', keys: 'bord.*' }] })
     const catalog = ['--catalog', join(data, 'strings.en.json')]
