@@ -97,6 +97,6 @@ function problemsOf(error: unknown): readonly Problem[] {
 const isValues = (value: unknown): value is Values =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
-const aligns: readonly string[] = ['start', 'center', 'end', 'left', 'right', 'justify']
+export const aligns: readonly string[] = ['start', 'center', 'end', 'left', 'right', 'justify']
 
 export const isAlign = (value: string | null): value is Align => aligns.includes(value ?? '')

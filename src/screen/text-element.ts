@@ -11,6 +11,13 @@ import {
 import { htmlParts } from '../targets/html/index.ts'
 import { type BlockPictures, blockPictures } from './block-pictures.ts'
 import { dressBlock, sizeFreely } from './dress-block.ts'
+import {
+  type Attribute,
+  attributeProblem,
+  attributes,
+  countIn,
+  misnamedAttributes,
+} from './element-attributes.ts'
 import { ElementBase } from './element-base.ts'
 import { isAlign, readValues, saidText, setText, type TextSetting } from './element-text.ts'
 import { followLinks, type Links, type TextAction } from './links.ts'
@@ -23,20 +30,6 @@ import { type ShadowParts, shadowParts, showParts } from './shadow-parts.ts'
 import { writeTip } from './tip-text.ts'
 import { type Tooltip, tooltipOf } from './tooltip.ts'
 import { type WrittenLines, writtenLines } from './written-lines.ts'
-
-const attributes = [
-  'text-style',
-  'markup',
-  'message',
-  'values',
-  'max-lines',
-  'align',
-  'align-wrapped',
-  'paint',
-  'tooltip',
-] as const
-
-type Attribute = (typeof attributes)[number]
 
 /**
  * A text in a page: `<dot-line text-style="headline" message="board.title">`. It is set with what
@@ -62,8 +55,9 @@ export class DotLineElement extends ElementBase {
   /** What it is to be, and is not written as yet. */
   #laidOut: { readonly layout: Layout; readonly found: readonly Problem[] } | undefined
   #values: Values | undefined
-  /** What is wrong with its values as an attribute; it may be read before there is anyone to tell. */
-  #badValues: Problem | undefined
+  /** What is wrong with its attributes; they may be read before there is anyone to tell. */
+  readonly #bad = new Map<Attribute, Problem>()
+  #misnamed: readonly Problem[] = []
   #rich: RichText | undefined
   #content: string | RichText = ''
   #rules: PageRules | undefined
@@ -104,7 +98,7 @@ export class DotLineElement extends ElementBase {
   }
   set values(value: Values | undefined) {
     this.#values = value
-    this.#badValues = undefined
+    this.#bad.delete('values')
     this.#changed()
   }
 
@@ -119,8 +113,7 @@ export class DotLineElement extends ElementBase {
 
   /** How many lines there may be; what is beyond is cut. */
   get maxLines(): number | undefined {
-    const value = Number(this.getAttribute('max-lines') ?? Number.NaN)
-    return Number.isInteger(value) && value > 0 ? value : undefined
+    return countIn(this.getAttribute('max-lines'))
   }
   set maxLines(value: number | undefined) {
     this.#reflect('max-lines', value === undefined ? null : String(value))
@@ -177,6 +170,7 @@ export class DotLineElement extends ElementBase {
       Reflect.deleteProperty(this, name)
       Reflect.set(this, name, early)
     }
+    this.#misnamed = misnamedAttributes(this)
     this.#parts ??= shadowParts(this)
     const { root } = this.#parts
     // What stands in it is what it says, until it can be set.
@@ -197,11 +191,14 @@ export class DotLineElement extends ElementBase {
 
   /** Called by the page when an attribute was changed. */
   attributeChangedCallback(name: Attribute, _: string | null, value: string | null) {
+    let problem = attributeProblem(name, value)
     if (name === 'values') {
-      const { values, problem } = readValues(value)
-      this.#values = values
-      this.#badValues = problem
+      const read = readValues(value)
+      this.#values = read.values
+      problem = read.problem
     }
+    if (problem) this.#bad.set(name, problem)
+    else this.#bad.delete(name)
     this.#changed()
   }
 
@@ -215,7 +212,7 @@ export class DotLineElement extends ElementBase {
       this.#attach(provided, this.#parts)
       return
     }
-    const found: Problem[] = this.#badValues ? [this.#badValues] : []
+    const found: Problem[] = [...this.#misnamed, ...this.#bad.values()]
     this.#neededWidth = undefined
     this.#setter = provided.setter(languageOf(this), directionOf(this))
     const { markup, message, textContent: content } = this

@@ -271,6 +271,37 @@ describe('a text element', () => {
     expect(served.errors).toEqual([])
   })
 
+  it('tells attributes that are none, and values that theirs do not take, as long as they are there', async () => {
+    const [before, after] = await change<readonly [string, string]>(`
+      const holder = document.createElement('div')
+      holder.innerHTML = '<dot-line textstyle="body" max-line="2" max-lines="two" align="centre" ' +
+        'paint="ink" markup="Boats" class="a" data-v-1="" v-cloak ng-version="1" tabindex="-1" ' +
+        'translate="no" aria-live="off" @click="go" :key="1" itemprop="name"></dot-line>'
+      const element = holder.firstChild
+      document.querySelector('main').append(element)
+      await window.provider.settled()
+      const told = () => element.problems
+        .map(({ severity, message, nearest }) => severity + ': ' + message + '; ' + nearest).join(' | ')
+      const before = told()
+      element.maxLines = 2
+      for (const name of ['align', 'paint']) element.removeAttribute(name)
+      await window.provider.settled()
+      const after = told()
+      element.remove()
+      return [before, after]`)
+    const misnamed = [
+      "warning: <dot-line> has no attribute 'textstyle'; text-style",
+      "warning: <dot-line> has no attribute 'max-line'; max-lines",
+    ]
+    expect(before.split(' | ')).toEqual([
+      ...misnamed,
+      "error: max-lines of <dot-line> may not be 'two'; undefined",
+      "error: align of <dot-line> may not be 'centre'; center",
+      "error: paint of <dot-line> may not be 'ink'; undefined",
+    ])
+    expect(after.split(' | ')).toEqual(misnamed)
+  })
+
   it('has the real text over what is drawn or painted', async () => {
     for (const id of ['drawn', 'painted']) {
       const found = await page.evaluate<{ text: string; color: string; picture: number }>(`(() => {

@@ -1,0 +1,67 @@
+import { errorProblem, nearestName, type Problem, warningProblem } from '../problem/index.ts'
+import { elementName } from './element-name.ts'
+import { aligns } from './element-text.ts'
+
+/** What a text element takes from its markup. */
+export const attributes = [
+  'text-style',
+  'markup',
+  'message',
+  'values',
+  'max-lines',
+  'align',
+  'align-wrapped',
+  'paint',
+  'tooltip',
+] as const
+
+export type Attribute = (typeof attributes)[number]
+
+/** As what a text may be seen. */
+export const paints: readonly string[] = ['text', 'svg', 'canvas']
+
+/** Those of which not every value is one. */
+const choices: { readonly [A in Attribute]?: readonly string[] } = {
+  align: aligns,
+  'align-wrapped': aligns,
+  paint: paints,
+}
+
+/** What is wrong with the value of an attribute; what is wrong is as if it were not there. */
+export function attributeProblem(name: Attribute, value: string | null): Problem | undefined {
+  if (value === null) return undefined
+  const taken = choices[name]
+  const isTaken = taken?.includes(value) ?? (name !== 'max-lines' || countIn(value) !== undefined)
+  if (isTaken) return undefined
+  const message = `${name} of <${elementName}> may not be '${value.slice(0, 60)}'`
+  const nearest = taken && nearestName(value, taken)
+  const hint = taken ? `it is one of ${taken.join(', ')}` : 'it is a whole number from 1'
+  return errorProblem('bad-value', message, nearest === undefined ? { hint } : { nearest })
+}
+
+/** A whole number from 1, as an attribute has it. */
+export function countIn(value: string | null): number | undefined {
+  const count = Number(value ?? Number.NaN)
+  return Number.isInteger(count) && count > 0 ? count : undefined
+}
+
+const known = new Set<string>(attributes)
+/** Of every element, or of those that put pages together: nobody meant ours by them. */
+const others =
+  /^(class|id|is|key|lang|dir|part|role|slot|style|title|width|hidden|(aria|data)-.*|.*[:@#.].*)$/
+/** The same names as JavaScript has them, which HTML does not know: `textstyle`. */
+const withoutHyphens = new Map(attributes.map(name => [name.replaceAll('-', ''), name]))
+
+/** Attributes that are called nearly like one of ours. */
+export function misnamedAttributes(element: Element): readonly Problem[] {
+  const found: Problem[] = []
+  for (const name of element.getAttributeNames()) {
+    if (known.has(name)) continue
+    const nearest =
+      withoutHyphens.get(name) ?? (others.test(name) ? undefined : nearestName(name, known))
+    if (nearest === undefined) continue
+    const message = `<${elementName}> has no attribute '${name}'`
+    found.push(warningProblem('unknown-property', message, { nearest }))
+  }
+  return found
+}
