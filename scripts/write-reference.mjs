@@ -12,7 +12,14 @@ export function referencePages() {
   const modules = readReference()
   const pages = new Map()
   const list = modules.map(({ path, exports }) => {
-    const names = exports.map(({ name }) => `[${name}](${pageOf(path)}#${name.toLowerCase()})`)
+    // Of headings that differ in their case alone, every reader of Markdown numbers the second.
+    const anchors = new Map()
+    const names = exports.map(({ name }) => {
+      const anchor = name.toLowerCase()
+      const before = anchors.get(anchor) ?? 0
+      anchors.set(anchor, before + 1)
+      return `[${name}](${pageOf(path)}#${anchor}${before === 0 ? '' : `-${before}`})`
+    })
     return `## \`${path}\`\n\n${names.join(' · ')}\n`
   })
   pages.set(
@@ -29,7 +36,7 @@ const pageOf = path => `${path.replace('/', '-')}.md`
 
 function section({ name, kind, comment, signatures, members }) {
   const parts = [`## ${name}`, comment]
-  if (signatures.length > 0) parts.push(`\`\`\`text\n${signatures.join('\n')}\n\`\`\``)
+  if (signatures.length > 0) parts.push(`\`\`\`text\n${signatures.map(inLines).join('\n')}\n\`\`\``)
   else parts.push(`*${kind}*`)
   if (members.length > 0 && signatures.length === 0) {
     const rows = members.map(
@@ -39,6 +46,50 @@ function section({ name, kind, comment, signatures, members }) {
     parts.push(`| | |\n|---|---|\n${rows.join('\n')}`)
   }
   return `${parts.filter(Boolean).join('\n\n')}\n`
+}
+
+/** So many characters of code go into a line. */
+const longest = 100
+
+/** A signature that is too long for a line, its arguments or alternatives below each other. */
+function inLines(signature) {
+  if (signature.split('\n').every(line => line.length <= longest)) return signature
+  const isType = signature.startsWith('type ')
+  const from = isType ? signature.indexOf('= ') + 2 : openingOf(signature) + 1
+  const { parts, end } = partsOf(signature, from, isType ? ' | ' : ', ')
+  const before = signature.slice(0, from)
+  return isType
+    ? `${before.trimEnd()}\n${parts.map(part => `  | ${part}`).join('\n')}${signature.slice(end)}`
+    : `${before}\n${parts.map(part => `  ${part},`).join('\n')}\n${signature.slice(end)}`
+}
+
+/** Where the arguments of a function begin, behind its type parameters. */
+const openingOf = signature => {
+  let depth = 0
+  for (let at = 0; at < signature.length; at++) {
+    if (signature[at] === '<') depth++
+    else if (signature[at] === '>' && signature[at - 1] !== '=') depth--
+    else if (signature[at] === '(' && depth === 0) return at
+  }
+  return signature.length
+}
+
+/** What stands between separators that are in no brackets, and where that ends. */
+function partsOf(text, from, separator) {
+  const parts = []
+  let [depth, start, at] = [0, from, from]
+  for (; at < text.length; at++) {
+    const c = text[at]
+    if ('([{<'.includes(c)) depth++
+    else if (')]}'.includes(c) || (c === '>' && text[at - 1] !== '=')) {
+      if (depth === 0) break
+      depth--
+    } else if (depth === 0 && text.startsWith(separator, at)) {
+      parts.push(text.slice(start, at))
+      start = at + separator.length
+    }
+  }
+  return { parts: [...parts, text.slice(start, at)], end: at }
 }
 
 const cell = text => text.replaceAll('|', '\\|')

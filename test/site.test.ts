@@ -41,6 +41,19 @@ describe('the site', () => {
     }
   })
 
+  it('leads from the list of the reference to each name, also where another differs in case alone', async () => {
+    await open('reference/README')
+    const links = await page.$$eval('main a[href*="reference/dot-line#"]', all =>
+      all.map(link => [link.getAttribute('href') ?? '', link.textContent ?? '']),
+    )
+    expect(links.length).toBeGreaterThan(150)
+    await open('reference/dot-line')
+    const ids = await page.$$eval('main [id]', all => all.map(one => [one.id, one.textContent]))
+    expect(new Set(ids.map(([id]) => id)).size).toBe(ids.length)
+    const named = new Map(ids.map(([id, name]) => [`#/reference/dot-line#${id}`, name]))
+    for (const [href, name] of links) expect([href, named.get(href)]).toEqual([href, name])
+  })
+
   it('finds words, the titles first, by keyboard', async () => {
     await page.fill('#search', 'MessageFormat 2')
     expect(await page.locator('#found li').count()).toBeGreaterThan(0)
