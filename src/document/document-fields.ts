@@ -1,4 +1,3 @@
-import { parseMarkup } from '../core.ts'
 import {
   aBoolean,
   aLanguage,
@@ -9,65 +8,20 @@ import {
   either,
   type Field,
   type FieldMap,
-  type Inside,
-  insideText,
-  isMade,
   isObject,
   type JsonSchema,
   lengthField,
   listField,
   listOf,
-  mapOf,
   numberField,
   objectField,
   objectSchema,
   textField,
 } from '../problem/index.ts'
 import { pageSizes } from './page-sizes.ts'
+import { documentText, insideTexts, tableRows, textMap, textPairs, whole } from './text-fields.ts'
 
-/** A text: markup, rich text, or a key of the catalog. */
-const isCatalogText = (value: unknown) =>
-  isObject(value) &&
-  typeof value.key === 'string' &&
-  Object.keys(value).every(name => name === 'key' || name === 'values') &&
-  (value.values === undefined || isObject(value.values))
-const isText = (value: unknown) =>
-  typeof value === 'string' ||
-  isCatalogText(value) ||
-  (isMade(value) && 'kind' in value && value.kind === 'rich-text')
-const textSchema: JsonSchema = {
-  anyOf: [
-    { type: 'string' },
-    {
-      type: 'object',
-      properties: {
-        key: { type: 'string' },
-        values: { type: 'object', additionalProperties: { type: ['string', 'number'] } },
-      },
-      required: ['key'],
-      additionalProperties: false,
-    },
-  ],
-}
-const tellMarkup = insideText(parseMarkup)
-const each =
-  (inside: Inside): Inside =>
-  (value, path, tell) => {
-    if (Array.isArray(value)) value.forEach((one, i) => void inside(one, [...path, i], tell))
-  }
-const checkCell: Inside = (value, path, tell) =>
-  isObject(value) ? tellMarkup(value.text, [...path, 'text'], tell) : tellMarkup(value, path, tell)
-
-const documentText: Field = {
-  expected: being('a string, or { key, values }', isText),
-  schema: textSchema,
-  inside: tellMarkup,
-}
 const flag: Field = { expected: aBoolean, schema: { type: 'boolean' } }
-const whole: Field = {
-  expected: being('a whole number from 1', value => Number.isInteger(value) && Number(value) >= 1),
-  schema: { type: 'integer', minimum: 1 },
-}
 const wholeUpTo = (most: number, what = 'a whole number'): Field => ({
   expected: being(
     `${what} from 1 to ${most}`,
@@ -147,32 +101,6 @@ export const pageLabelFields: FieldMap = {
 const blockList: Field = {
   expected: listOf(anObject),
   schema: { type: 'array', items: { $ref: '#/$defs/block' } },
-}
-
-const cellFields: FieldMap = {
-  text: documentText,
-  total: choiceField('sum'),
-  columnSpan: whole,
-  rowSpan: whole,
-}
-const cell: Field = {
-  expected: being(
-    'a string, a number, or { text, total, columnSpan, rowSpan }',
-    value =>
-      isText(value) ||
-      (typeof value === 'number' && Number.isFinite(value)) ||
-      (isObject(value) &&
-        Object.entries(value).every(
-          ([name, one]) =>
-            Object.hasOwn(cellFields, name) && cellFields[name].expected(one) === undefined,
-        )),
-  ),
-  schema: { anyOf: [...(textSchema.anyOf as []), { type: 'number' }, objectSchema(cellFields)] },
-}
-const tableRows: Field = {
-  expected: listOf(listOf(cell.expected)),
-  inside: each(each(checkCell)),
-  schema: { type: 'array', items: { type: 'array', items: cell.schema } },
 }
 
 export const columnFields: FieldMap = {
@@ -266,7 +194,7 @@ export const blockFields: Readonly<
     fields: {
       items: {
         expected: listOf(either(documentText.expected, listOf(anObject))),
-        inside: each(tellMarkup),
+        inside: insideTexts,
         schema: { type: 'array', items: { anyOf: [documentText.schema, blockList.schema] } },
       },
       marker: {
@@ -321,19 +249,7 @@ export const blockFields: Readonly<
   index: { fields: {}, needed: [] },
   leaders: {
     fields: {
-      entries: {
-        expected: listOf(
-          being(
-            'a list of two texts',
-            value => Array.isArray(value) && value.length === 2 && value.every(isText),
-          ),
-        ),
-        inside: each(each(tellMarkup)),
-        schema: {
-          type: 'array',
-          items: { type: 'array', items: textSchema, minItems: 2, maxItems: 2 },
-        },
-      },
+      entries: textPairs,
       leader: textField,
     },
     needed: ['entries'],
@@ -354,15 +270,6 @@ export const blockFields: Readonly<
   space: { fields: { height: lengthField }, needed: ['height'] },
   'page-break': { fields: {}, needed: [] },
   'column-break': { fields: {}, needed: [] },
-}
-
-const textMap: Field = {
-  expected: mapOf(documentText.expected),
-  inside(value, path, tell) {
-    if (!isObject(value)) return
-    for (const [name, text] of Object.entries(value)) tellMarkup(text, [...path, name], tell)
-  },
-  schema: { type: 'object', additionalProperties: textSchema },
 }
 
 /** What a document file may say. */
