@@ -1,4 +1,5 @@
-import { valueWriter } from '../chart/index.ts'
+import { type Crowding, type SolvedAxis, valueWriter } from '../chart/index.ts'
+import { type Problem, shortText, warningProblem } from '../problem/index.ts'
 import { keyOf } from './chart-data.ts'
 import type { ChartDescription } from './read-chart.ts'
 
@@ -7,4 +8,22 @@ export function xFormat({ data, formats = {} }: ChartDescription, language: stri
   const write = valueWriter(formats.x, language)
   const byKey = new Map(data.xs.map(x => [keyOf(x), x]))
   return (key: unknown) => write(byKey.get(String(key)), 0).text
+}
+
+/** What is done with them where they are crowded: the next day can be guessed, the next name cannot. */
+export const nameCrowding = ({ data }: ChartDescription): readonly Crowding[] =>
+  data.xKind === 'name' ? ['wrap', 'angle', 'shorten', 'thin'] : ['wrap', 'angle', 'thin']
+
+/** So many are named. */
+const mostNamed = 3
+
+/** Tells of names that had no room. */
+export function leftOutNames({ data }: ChartDescription, { ticks }: SolvedAxis): Problem[] {
+  const gone = ticks.filter(({ isShown }) => !isShown)
+  if (data.xKind !== 'name' || gone.length === 0) return []
+  const named = gone.slice(0, mostNamed).map(({ text }) => shortText(text))
+  const names = [...named, ...(gone.length > mostNamed ? ['…'] : [])].join(', ')
+  const message = `there is no room for ${gone.length} of ${ticks.length} names of the axis: ${names}`
+  const hint = 'make the chart larger, or its texts smaller'
+  return [warningProblem('text-left-out', message, { hint })]
 }

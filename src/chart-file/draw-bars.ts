@@ -2,7 +2,7 @@ import { scaleBand } from 'd3-scale'
 import { greatest, least } from '../blocks/index.ts'
 import { type ChartLabel, chartFrame, type Mark, valueWriter } from '../chart/index.ts'
 import { escapeMarkup, type Item, rectangle, rule } from '../core.ts'
-import { xFormat } from './band-names.ts'
+import { leftOutNames, nameCrowding, xFormat } from './band-names.ts'
 import { keyOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { textOptions } from './frame-texts.ts'
@@ -37,7 +37,7 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
         scale: range => scaleBand(keys, range).paddingInner(0.22).paddingOuter(0.12),
         ticks: keys,
         format: xFormat(chart, language),
-        crowded: ['wrap', 'angle', 'thin'],
+        crowded: nameCrowding(chart),
         ...(chart.texts?.x !== undefined && { title: chart.texts.x }),
       },
       left: yAxis([bottom, top], chart.texts?.y, formats.y),
@@ -86,7 +86,7 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
   )
   const zero = axes.left.at(0)
   above.push(rule([plot.x, zero], [right, zero], ruleInk(sheet, 0.7)))
-  return { frame, below: grid, above, labels, avoid }
+  return { frame, below: grid, above, labels, avoid, problems: leftOutNames(chart, axes.bottom) }
 }
 
 function grouped({ series }: ChartToDraw['chart']['data']): Bar[] {

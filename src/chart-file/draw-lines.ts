@@ -10,7 +10,7 @@ import {
 } from '../chart/index.ts'
 import { circle, escapeMarkup, type Item, path, rule } from '../core.ts'
 import { type Problem, pathText, warningProblem } from '../problem/index.ts'
-import { xFormat } from './band-names.ts'
+import { leftOutNames, nameCrowding, xFormat } from './band-names.ts'
 import { type DataPoint, keyOf, timeOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { eachOnce } from './each-once.ts'
@@ -66,7 +66,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
       })
     }
   })
-  const problems: Problem[] = []
+  const problems: Problem[] = leftOutNames(chart, axes.bottom)
   for (const [i, note] of (chart.notes ?? []).entries()) {
     const found = data.series
       .filter(({ name }) => note.series === undefined || note.series === name)
@@ -133,7 +133,7 @@ function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: s
       },
       ticks: keys,
       format: xFormat(chart, language),
-      crowded: ['wrap', 'angle', 'thin'],
+      crowded: nameCrowding(chart),
       ...title,
     }
   }

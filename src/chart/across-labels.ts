@@ -123,25 +123,35 @@ function wrapped(ticks: readonly Tick[], { gap, width: most, set }: AcrossRoom) 
   if (!(width > 0)) return undefined
   const labels: AxisLabel[] = []
   for (const tick of ticks) {
-    const alone = set.line(tick.text)
-    const layout = alone.width <= width ? alone : set.within(tick.text, { ...centered, width })
-    const isBroken = layout.problems.some(problem => problem.code === 'broken-word')
-    if (isBroken || layout.lines.length > mostLines || layout.textWidth > width) return undefined
+    const layout = inWidth(tick, width, set)
+    if (!layout) return undefined
     labels.push(labelAt(tick, layout, 0))
   }
   return labels
 }
 
-/** Cut to what stands beside each other; a label of which hardly a letter is left says nothing. */
+/** A label in a few lines of whole words; undefined where that does not go into the width. */
+function inWidth({ text }: Tick, width: number, set: TickSetter): Layout | undefined {
+  const alone = set.line(text)
+  const layout = alone.width <= width ? alone : set.within(text, { ...centered, width })
+  const isBroken = layout.problems.some(problem => problem.code === 'broken-word')
+  if (isBroken || layout.lines.length > mostLines || layout.textWidth > width) return undefined
+  return layout
+}
+
+/**
+ * Cut to what stands beside each other, where whole words do not go there; a label of which hardly a
+ * letter is left says nothing.
+ */
 function shortened(ticks: readonly Tick[], { gap, width: most, set }: AcrossRoom) {
   const width = Math.min(most, stepOf(ticks) - gap)
   const least = set.line('mmm').width
   if (width < least) return undefined
-  return ticks.map((tick): AxisLabel => {
-    const alone = set.line(tick.text)
-    const frame = { ...centered, width, maxLines: 1 }
-    return labelAt(tick, alone.width <= width ? alone : set.within(tick.text, frame), 0)
-  })
+  const frame = { ...centered, width, maxLines: 1 }
+  return ticks.map(
+    (tick): AxisLabel =>
+      labelAt(tick, inWidth(tick, width, set) ?? set.within(tick.text, frame), 0),
+  )
 }
 
 /** In two rows, one by one. */

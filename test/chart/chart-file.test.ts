@@ -286,6 +286,36 @@ describe('a chart that was read', () => {
     )
   })
 
+  it('has the name of each bar: cut where it is too long, and told where there is no room for it', () => {
+    const bars = (names: readonly string[], width: number) => {
+      const rows = names.map((a, i) => ({ a, b: i + 1 }))
+      const chart = { kind: 'bars', x: 'a', y: 'b', rows, width, height: 220 }
+      const { drawing, problems } = drawChart(textsAt(), read(chart))
+      return { texts: inkedTexts(drawing.items), problems }
+    }
+    const long = ['Fährverbindungsunterbrechung wegen Sturm', 'Kai', 'Überfahrt nach Quillhaven']
+    const cut = bars([...long, 'Hafen', 'Brackwater-under-Heugh'], 520)
+    expect(cut.problems).toEqual([])
+    const names = cut.texts.filter(({ text }) => /[a-z]/.test(text))
+    expect(names.map(({ text, layout }) => [text, layout.cut !== undefined])).toEqual([
+      [long[0], true],
+      [long[1], false],
+      [long[2], false],
+      ['Hafen', false],
+      ['Brackwater-under-Heugh', false],
+    ])
+    const many = bars(
+      Array.from({ length: 40 }, (_, i) => `Stop ${i}`),
+      420,
+    )
+    expect(many.problems).toMatchObject([{ code: 'text-left-out', severity: 'warning' }])
+    expect(many.problems[0].message).toMatch(
+      /^there is no room for \d+ of 40 names of the axis: Stop 1, /,
+    )
+    const days = Array.from({ length: 28 }, (_, i) => `2026-02-${String(i + 1).padStart(2, '0')}`)
+    expect(bars(days, 420).problems).toEqual([])
+  })
+
   it('has notes at its values, and tells of those that have none', () => {
     const notes = [
       { x: 'May', text: 'New pier' },
