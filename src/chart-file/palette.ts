@@ -37,9 +37,11 @@ function resolved(name: string, index: number, chart: ChartDescription, sheet: S
   } catch (error) {
     if (!(error instanceof DotLineError)) throw error
   }
+  const location = (chart.locationOf ?? pathText)(['inks', index])
+  const nearest = nearestName(name, sheet.inkNames)
+  const hint = sheet.inkNames.length === 0 ? 'the sheet has no inks' : available(sheet.inkNames)
   return fail('unknown-ink', `no ink named '${name}', and no color`, {
-    location: (chart.locationOf ?? pathText)(['inks', index]),
-    nearest: nearestName(name, sheet.inkNames),
-    hint: sheet.inkNames.length === 0 ? 'the sheet has no inks' : available(sheet.inkNames),
+    location,
+    ...(nearest === undefined ? { hint } : { nearest }),
   })
 }

@@ -27,7 +27,8 @@ export function readChartFile(file: string) {
 /** The drawing of a chart that a document shows. */
 export function chartIn(file: string, { language, ...settings }: ChartSettings): Drawing {
   const chart = readChartFile(file)
-  const texts = chartTexts({ ...settings, language: language ?? chart.language })
+  // A chart that says its language is in that, in a document of any other.
+  const texts = chartTexts({ ...settings, language: chart.language ?? language })
   const { drawing, problems } = drawChart(texts, chart)
   const told = new Set(chart.problems)
   warn(problems.filter(problem => !told.has(problem)))

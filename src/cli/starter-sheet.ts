@@ -2,7 +2,7 @@ import { defineSheet } from 'dot-line'
 
 /** What markup may name where no sheet is given. */
 export const starterSheet = defineSheet({
-  inks: { text: '#1a2b34', alert: '#b3261e' },
+  inks: { text: '#1a2b34', alert: '#b3261e', link: '#0b5c7a' },
   styles: {
     body: { family: 'sans', size: 16, leading: 1.4, ink: 'text' },
     headline: { from: 'body', size: 30, weight: 'bold', leading: 1.15 },
@@ -10,5 +10,6 @@ export const starterSheet = defineSheet({
     emphasis: { slant: 'italic' },
     code: { family: 'mono' },
     alert: { ink: 'alert', weight: 'bold' },
+    link: { ink: 'link', underline: true },
   },
 })

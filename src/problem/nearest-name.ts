@@ -33,7 +33,9 @@ export function nearestName(name: string, known: Iterable<string>): string | und
   for (const candidate of known) {
     if (Math.abs(candidate.length - name.length) >= bestDistance) continue
     const distance = editDistance(wanted, candidate.toLowerCase())
-    if (distance < bestDistance) {
+    // Two other letters of four are another word, unless it begins alike.
+    const isOther = distance > 1 && name.length < 6 && wanted[0] !== candidate[0]?.toLowerCase()
+    if (distance < bestDistance && !isOther) {
       best = candidate
       bestDistance = distance
     }

@@ -84,7 +84,7 @@ describe('bad input: one line, exit code 2, no file', () => {
   it.each([
     [
       ['render', 'notice.txt', '--value', 'port=x'],
-      "error: no style named 'late' at notice.txt:2:6 (available: body, headline, strong, emphasis, code, alert)",
+      "error: no style named 'late' at notice.txt:2:6 (available: body, headline, strong, emphasis, code, alert, link)",
     ],
     [
       ['render', '-t', 'a ~strong[b'],
@@ -518,7 +518,7 @@ describe('dotline chart', () => {
     )
     expect(run('chart', 'none.json').err).toContain('cannot read the chart none.json')
     expect(run('chart', chart).err).toBe(
-      `error: no ink named 'fine', and no color at ${chart}:17:12 (available: text, alert)\n`,
+      `error: no ink named 'fine', and no color at ${chart}:17:12 (available: text, alert, link)\n`,
     )
     write('words.json', '{ "kind": "lines", "rows": [{ "a": 1, "b": 2 }], "x": "a", "y": "b",\n')
     appendFileSync(join(cwd, 'words.json'), '"texts": { "title": "~strong[", "x": "]" } }')
