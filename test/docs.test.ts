@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { cpSync, mkdirSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import type { Page } from 'playwright-core'
 import { build, preview } from 'vite'
 import { expect, it } from 'vitest'
 import { launchBrowser } from './support/browser.ts'
@@ -31,7 +32,16 @@ function filesOfPages() {
   cpSync(fontFiles.japanese, join(folder, 'fonts/japanese.ttf'))
   cpSync(join(installed, 'examples'), join(folder, 'examples'), { recursive: true })
   cpSync(join(installed, 'assets'), join(folder, 'assets'), { recursive: true })
-  for (const name of ['@resvg', 'hyphen', 'manifold-3d', 'd3-scale', 'd3-array', '@types']) {
+  for (const name of [
+    '@resvg',
+    'hyphen',
+    'manifold-3d',
+    'd3-scale',
+    'd3-array',
+    '@types',
+    'react',
+    'react-dom',
+  ]) {
     symlinkSync(join(root, 'node_modules', name), join(folder, 'node_modules', name))
   }
 }
@@ -70,12 +80,15 @@ it('every page of the docs has code that runs as it stands, and prints', () => {
 })
 
 it('that code compiles, strict', () => {
-  const blocks = blocksIn('ts').map(({ name, code }) => {
-    const file = `${name.replace(', block ', '-')}.mts`
-    writeFileSync(join(folder, file), code)
-    return file
-  })
+  const blocks = ['ts', 'tsx'].flatMap(language =>
+    blocksIn(language).map(({ name, code }) => {
+      const file = `${name.replace(', block ', '-')}.${language === 'ts' ? 'mts' : 'tsx'}`
+      writeFileSync(join(folder, file), code)
+      return file
+    }),
+  )
   const compilerOptions = {
+    jsx: 'react-jsx',
     ...{ target: 'ES2023', lib: ['ES2023', 'DOM', 'DOM.Iterable'], module: 'NodeNext' },
     ...{ strict: true, noEmit: true, skipLibCheck: true, types: ['node'] },
   }
@@ -108,37 +121,60 @@ it('every page has commands that run as they stand', () => {
   }
 })
 
+/** Opens a page that Vite builds from a folder; it may warn of nothing. */
+async function withPage(site: string, look: (page: Page) => Promise<void>) {
+  const settings = { root: site, configFile: false, logLevel: 'error' } as const
+  await build({ ...settings, build: { target: 'es2022' } })
+  const server = await preview({ ...settings, preview: { host: '127.0.0.1', port: 0 } })
+  const address = server.httpServer.address()
+  if (address === null || typeof address !== 'object') throw new Error('no address')
+  const browser = await launchBrowser()
+  const page = await browser.newPage()
+  const errors: string[] = []
+  page.on('pageerror', error => errors.push(error.message))
+  page.on('console', told => {
+    if (['error', 'warning'].includes(told.type())) errors.push(told.text())
+  })
+  await page.goto(`http://127.0.0.1:${address.port}/`)
+  await page.waitForFunction("document.querySelector('dot-line')?.layout !== undefined")
+  await look(page)
+  expect(errors, site).toEqual([])
+  await browser.close()
+  await server.close()
+}
+const pageWith = (body: string) =>
+  `<!doctype html><html lang="en"><title>Boats</title><link rel="icon" href="data:,"><body>${body}</body></html>`
+
 it('every page has pages that show their texts, built by Vite', async () => {
   const blocks = blocksIn('html')
   expect(blocks.length).toBeGreaterThan(1)
-  const browser = await launchBrowser()
   for (const [i, { name, code }] of blocks.entries()) {
     const site = join(folder, `page-${i}`)
     mkdirSync(join(site, 'public'), { recursive: true })
     spawnSync(process.execPath, [command, 'init', 'texts'], { cwd: join(site, 'public') })
-    writeFileSync(
-      join(site, 'index.html'),
-      `<!doctype html><html lang="en"><title>Boats</title><link rel="icon" href="data:,"><body>${code}</body></html>`,
-    )
-    const settings = { root: site, configFile: false, logLevel: 'error' } as const
-    await build({ ...settings, build: { target: 'es2022' } })
-    const server = await preview({ ...settings, preview: { host: '127.0.0.1', port: 0 } })
-    const address = server.httpServer.address()
-    if (address === null || typeof address !== 'object') throw new Error('no address')
-    const page = await browser.newPage()
-    const errors: string[] = []
-    page.on('pageerror', error => errors.push(error.message))
-    page.on('console', told => {
-      if (['error', 'warning'].includes(told.type())) errors.push(told.text())
+    writeFileSync(join(site, 'index.html'), pageWith(code))
+    await withPage(site, async page => {
+      const texts = await page.evaluate<string[]>(
+        "[...document.querySelectorAll('dot-line')].map(one => one.layout?.text ?? 'nothing')",
+      )
+      expect(texts.join(), name).toMatch(/Boats to/)
     })
-    await page.goto(`http://127.0.0.1:${address.port}/`)
-    await page.waitForFunction("document.querySelector('dot-line')?.layout !== undefined")
-    const texts = await page.evaluate<string[]>(
-      "[...document.querySelectorAll('dot-line')].map(one => one.layout?.text ?? 'nothing')",
-    )
-    expect(errors, name).toEqual([])
-    expect(texts.join(), name).toMatch(/Boats to/)
-    await server.close()
   }
-  await browser.close()
+})
+
+it('an application in JSX shows its text, and takes its actions', async () => {
+  const [{ code }, ...more] = blocksIn('tsx')
+  expect(more).toEqual([])
+  const site = join(folder, 'jsx')
+  mkdirSync(site)
+  writeFileSync(join(site, 'main.tsx'), code)
+  const script = '<main></main><script type="module" src="./main.tsx"></script>'
+  writeFileSync(join(site, 'index.html'), pageWith(script))
+  writeFileSync(join(site, 'tsconfig.json'), '{ "compilerOptions": { "jsx": "react-jsx" } }')
+  await withPage(site, async page => {
+    const text = () => page.evaluate<string>("document.querySelector('dot-line').layout.text")
+    expect(await text()).toBe('Tern is 12 min late. Wait')
+    await page.click('dot-line >> [data-action=later] span')
+    await expect.poll(text).toBe('Tern is 13 min late. Wait')
+  })
 })

@@ -1,3 +1,4 @@
+export type { TextAttributes } from './element-types.ts'
 export type { TextAction } from './links.ts'
 export { provideText } from './provide-text.ts'
 export type { TextProvider, TextProvision } from './provided.ts'

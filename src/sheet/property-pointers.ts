@@ -3,7 +3,7 @@ import { type PropertyName, propertyNames } from './properties.ts'
 
 /** What properties are called in CSS and in everyday speech, in small letters. */
 const otherNames = {
-  ink: 'color fill',
+  ink: 'color colour fill textcolor',
   family: 'font fontfamily typeface',
   size: 'fontsize',
   weight: 'fontweight bold',
