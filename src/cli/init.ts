@@ -89,12 +89,14 @@ function init(folder: string) {
     writeWhole(path, `${JSON.stringify(whole, null, 2)}\n`)
   }
   const [own, texts, list] = files.map(({ path }) => path)
+  // As it was called itself.
+  const dotline = process.env.npm_command === 'exec' ? 'npx dotline' : 'dotline'
   process.stdout.write(
     `${files.map(({ path }) => path).join('\n')}\n\n` +
       'See them live, check them, and set a text:\n' +
-      `  dotline preview ${list} -s ${own} --catalog ${texts}\n` +
-      `  dotline check ${list} -s ${own} --catalog ${texts}\n` +
-      `  dotline render -t 'Boats are ~alert[late]' -s ${own} -o late.svg\n`,
+      `  ${dotline} preview ${list} -s ${own} --catalog ${texts}\n` +
+      `  ${dotline} check ${list} -s ${own} --catalog ${texts}\n` +
+      `  ${dotline} render -t 'Boats are ~alert[late]' -s ${own} -o late.svg\n`,
   )
 }
 

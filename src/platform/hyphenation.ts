@@ -1,5 +1,12 @@
 import { type Hyphenation, type HyphenationPatterns, hyphenationOf } from '../layout/index.ts'
-import { aString, checkArgument, fail, listOf, nearestName } from '../problem/index.ts'
+import {
+  aString,
+  checkArgument,
+  fail,
+  listOf,
+  nearestName,
+  notInstalled,
+} from '../problem/index.ts'
 
 type Loader = () => Promise<{ readonly default: { readonly patterns: HyphenationPatterns } }>
 
@@ -52,9 +59,7 @@ const loaders = new Map<string, Loader>([
 /** The patterns are many, and in a package of their own, which only those install who use them. */
 async function patternsFrom(load: Loader): Promise<HyphenationPatterns> {
   const loaded = await load().catch((error: unknown) =>
-    fail('not-installed', 'the patterns for hyphenation cannot be loaded', {
-      hint: `they are in the package hyphen: npm install hyphen (${String(error)})`,
-    }),
+    notInstalled('patterns for hyphenation', 'hyphen', error),
   )
   return loaded.default.patterns
 }

@@ -52,6 +52,7 @@ export { allowedLink, allowedLinks, linkScheme } from './links.ts'
 export { isMade, type Made, made } from './made.ts'
 export { misnamedStyles } from './misnamed-styles.ts'
 export { type NearestName, nearestName, nearestNames } from './nearest-name.ts'
+export { notInstalled } from './not-installed.ts'
 export { type Path, pathText } from './path.ts'
 export {
   DotLineError,

@@ -1,4 +1,4 @@
-import { fail } from '../../problem/index.ts'
+import { notInstalled } from '../../problem/index.ts'
 
 type Pair = [number, number]
 /** One ring, or several. */
@@ -70,9 +70,7 @@ export function openKernel(points: number): Promise<Kernel> {
     (error: unknown) => {
       // It may be installed, or reached, the next time.
       opened = undefined
-      return fail('not-installed', 'shapes are made by a package that cannot be loaded', {
-        hint: `npm install manifold-3d (${error instanceof Error ? error.message.split('\n')[0] : String(error)})`,
-      })
+      return notInstalled('solids and cutting files', 'manifold-3d', error)
     },
   )
   return opened

@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module'
 import { asDrawing, type Drawing } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { anything, checkOptions, described, fail } from '../../problem/index.ts'
+import { anything, checkOptions, described, fail, notInstalled } from '../../problem/index.ts'
 import { toSvg } from '../svg/index.ts'
 
 /** What `toPng` takes. */
@@ -57,8 +57,6 @@ function renderer(): typeof import('@resvg/resvg-js') {
   try {
     return createRequire(import.meta.url)('@resvg/resvg-js')
   } catch (error) {
-    return fail('not-installed', 'PNGs are rendered by a package that cannot be loaded', {
-      hint: `npm install @resvg/resvg-js (${error instanceof Error ? error.message.split('\n')[0] : error})`,
-    })
+    return notInstalled('PNGs', '@resvg/resvg-js', error)
   }
 }
