@@ -98,17 +98,20 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     }
     return found
   }
-  /** Where the texts stand that are strings of the document itself. */
+  /** Where the texts stand in the document. */
   const paths = new WeakMap<RichText, Path>()
-  /** Of a text, or of a part of it, by what problems call that; of the first that is known without a name. */
+  /**
+   * Of a text, or of a part of it, by what problems call that; of the first that is known without a name.
+   * What a catalog says is told by its key.
+   */
   const pathIn =
     (text: RichText, values: Values) =>
     (name: string | undefined): Path | undefined => {
       const waiting: (Value | undefined)[] = [...Object.values(values), text]
       for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
         if (!isRich(next)) continue
-        const path = name === undefined || next.name === name ? paths.get(next) : undefined
-        if (path) return path
+        const path = paths.get(next)
+        if (path && (name === undefined || name === pathText(path))) return path
         waiting.push(...Object.values(next.values ?? {}))
       }
       return undefined
@@ -158,7 +161,9 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
         const nearest = nearestName(key, keys)
         return fail('unknown-key', `no text '${key}' in the catalog`, { location, nearest })
       }
-      return catalog.text(key, values)
+      const rich = catalog.text(key, values)
+      paths.set(rich, path)
+      return rich
     },
     set(text, style, frame, more = {}) {
       const values = valuesOf(text, more.values)

@@ -1,4 +1,4 @@
-import { DotLineError, type Problem } from 'dot-line'
+import { DotLineError, defineCatalog, type Problem } from 'dot-line'
 import { type BlockSource, readDocument, setDocument } from 'dot-line/document'
 import { describe, expect, it } from 'vitest'
 import { set, sheet, shelf } from '../support/documents.ts'
@@ -92,8 +92,23 @@ describe('warnings of the texts of a document', () => {
     ])
   })
 
+  it('tell the text that has the key of the catalog, and mistakes in that by the key', () => {
+    const catalog = defineCatalog(
+      { boats: 'Boats to \u51fa', late: 'are ~lat[late]' },
+      { language: 'en' },
+    )
+    const keyed = (key: string) => ({
+      content: [paragraph('fine'), { kind: 'paragraph' as const, text: { key } }],
+    })
+    expect(placed(set(keyed('boats'), { catalog }).problems)).toEqual([
+      expect.stringMatching(/^in content\[1\]\.text: the face .* at content\[1\]\.text$/),
+    ])
+    expect(thrownBy(() => set(keyed('late'), { catalog }))).toEqual(["no style named 'lat' at 1:6"])
+  })
+
   it('tell what is of the reader and not of a text without a place', () => {
-    const document = { content: [paragraph('Boats'), paragraph('Tickets')] }
+    const header = { start: 'Ferries' }
+    const document = { header, content: [paragraph('Boats'), paragraph('Tickets')] }
     const { problems } = setDocument(document, { sheet, shelf, reader: { contrast: 'more' } })
     expect(problems).toHaveLength(1)
     expect(problems[0].code).toBe('no-contrast-mode')
