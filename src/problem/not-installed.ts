@@ -4,7 +4,7 @@ import { fail } from './problem.ts'
 export function notInstalled(what: string, name: string, error: unknown): never {
   const [reason] = (error instanceof Error ? error.message : String(error)).split('\n')
   // Where something that it needs itself is missing, that has another name.
-  const isMissing = /^Cannot find (module|package)/.test(reason) && reason.includes(`'${name}`)
+  const isMissing = /^Cannot find (module|package)/.test(reason) && reason.includes(`'${name}'`)
   return fail(
     'not-installed',
     isMissing
