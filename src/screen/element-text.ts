@@ -29,7 +29,8 @@ export function saidText(
 ): string | RichText {
   if (rich) return rich
   if (markup !== null) return markup
-  if (message === null) return (content ?? '').replace(/\s+/g, ' ').trim()
+  const own = (content ?? '').replace(/\s+/g, ' ').trim()
+  if (message === null) return own
   try {
     if (catalog) return catalog.text(message, values)
     found.push({
@@ -40,7 +41,8 @@ export function saidText(
   } catch (error) {
     found.push(...problemsOf(error))
   }
-  return message.replace(/[[\]{}~]/g, mark => `~${mark}`)
+  // What stands in it says more to a reader than a key.
+  return (own || message).replace(/[[\]{}~]/g, mark => `~${mark}`)
 }
 
 /** How a text is set, apart from its frame. */

@@ -247,6 +247,7 @@ describe('a text element', () => {
   it('shows wrong input plain, and tells each mistake once', async () => {
     expect((await layoutOf('wrong')).text).toContain('Tea is')
     expect((await layoutOf('lost')).text).toBe('nowhere')
+    expect((await layoutOf('kept')).text).toBe('Boats {today}')
     const codes = await page.evaluate<string[]>(
       `window.problems.map(problem => problem.code + ' ' + problem.message)`,
     )
