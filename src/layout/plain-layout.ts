@@ -87,7 +87,8 @@ function frameOf(frame: Frame, maxLines: number | undefined, own: PlainStyle): F
     last.width === frame.width &&
     last.height === frame.height &&
     last.maxLines === maxLines &&
-    last.align === frame.align
+    last.align === frame.align &&
+    last.continues === frame.continues
   if (!isSame) own.frame = frame.maxLines === maxLines ? frame : { ...frame, maxLines }
   return own.frame
 }

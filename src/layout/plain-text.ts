@@ -24,7 +24,9 @@ export function plainLayout(
   /** Where it is not the markup as it stands. */
   sourceMap?: readonly SourcePiece[],
 ): Layout | undefined {
-  if (asksMore(frame) || !own.isOfWords) return undefined
+  const { from, continues = false } = frame
+  if (from !== undefined || !own.isOfWords) return undefined
+  if (continues && isJustified(own, frame)) return undefined
   const { inlineStart, inlineEnd } = own.padding
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
@@ -38,17 +40,32 @@ export function plainLayout(
   // What has a script has no newline: most texts are looked through once.
   const script = scriptOfPlain(text)
   const isOne = script !== 0 || !text.includes('\n')
+  if (continues && !isOne) return undefined
   for (let start = 0; start <= text.length; ) {
     const next = isOne ? -1 : text.indexOf('\n', start)
     const isEnd = next < 0
     const end = isEnd ? text.length : next
     // Of several paragraphs that do not go into their frame, more is to be told than of lines.
     const found = isOne
-      ? paragraphLines(text, own, room, Math.min(maxLines, linesIn(own, frame)), script)
+      ? paragraphLines(
+          text,
+          own,
+          room,
+          continues ? Infinity : linesShown(maxLines, own, frame),
+          script,
+        )
       : laterLines(text, start, end, own, room)
     if (!found) return undefined
     if (found.cut !== undefined) cut = cutBehind(found.cut, text)
+    // What goes on elsewhere is broken as a whole, and none of its lines is cut short.
+    const shown = continues ? linesShown(maxLines, own, frame) : Infinity
+    if (found.ends.length > shown) {
+      cut = cutBehind(found.ends[shown - 1], text)
+      found.ends.length = shown
+      found.widths.length = shown
+    }
     for (const line of found.broken) {
+      if (line >= found.ends.length) break
       broken.push({ start, end: start + found.ends[line], line: ends.length + line })
     }
     if (start > 0) depth += own.space
@@ -84,7 +101,9 @@ export function plainLayout(
     width,
     height,
     textWidth,
-    lineEnds: isWhole ? undefined : keptLines({ ends, widths, cut: cut?.start }),
+    lineEnds: isWhole
+      ? undefined
+      : keptLines({ ends, widths, cut: continues ? undefined : cut?.start }),
     fittedSize,
     cut,
     rest: cut && { offset: cut.start, line: count },
@@ -105,6 +124,9 @@ export const cutBehind = (start: number, text: string) => ({
   end: text.length,
   text: text.slice(start),
 })
+
+const linesShown = (maxLines: number, own: PlainStyle, frame: Frame) =>
+  Math.min(maxLines, linesIn(own, frame))
 
 /** How many lines of one paragraph go into the height of a frame. */
 function linesIn(own: PlainStyle, { height }: Frame): number {

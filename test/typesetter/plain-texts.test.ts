@@ -171,6 +171,7 @@ describe('plain texts are laid out as all others are', () => {
         height: number,
         maxLines: fc.integer({ min: 1, max: 4 }),
         align: fc.constantFrom('start', 'end', 'center', 'justify', 'left'),
+        continues: fc.boolean(),
       } as const,
       { requiredKeys: ['style'] },
     )
@@ -178,7 +179,7 @@ describe('plain texts are laid out as all others are', () => {
       fc.property(fc.string({ unit, maxLength: 60 }), setting, (text, own) => {
         check(text.replaceAll('[', '('), own)
       }),
-      { numRuns: 500 },
+      { numRuns: 20000 },
     )
   })
 
@@ -210,6 +211,7 @@ describe('plain texts are laid out as all others are', () => {
         ),
         height: fc.integer({ min: 0, max: 120 }),
         maxLines: fc.integer({ min: 1, max: 4 }),
+        continues: fc.boolean(),
         fit: fc.record({
           min: fc.integer({ min: 4, max: 9 }),
           max: fc.integer({ min: 10, max: 60 }),
@@ -234,7 +236,7 @@ describe('plain texts are laid out as all others are', () => {
           }
         },
       ),
-      { numRuns: 700 },
+      { numRuns: 20000 },
     )
     for (const { all, quick } of [cut, broken]) {
       expect(all).toBeGreaterThan(25)
@@ -300,7 +302,7 @@ describe('plain texts are laid out as all others are', () => {
         quick++
         if (layout.cut) cut++
       }),
-      { numRuns: 700 },
+      { numRuns: 20000 },
     )
     expect(quick).toBeGreaterThan(45)
     expect(cut).toBeGreaterThan(2)
