@@ -142,7 +142,9 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     em: sheet.base.size,
     rich(text, path) {
       if (typeof text === 'string') {
-        const rich = { ...parseMarkup(text).rich, name: pathText(path) }
+        const parsed = parseMarkup(text).rich
+        // What is wrong with a text without marks is told without a place in it.
+        const rich = hasMarks(parsed) ? { ...parsed, name: pathText(path) } : parsed
         paths.set(rich, path)
         return rich
       }
@@ -244,6 +246,8 @@ function placeholdersOf(
   }
   return found
 }
+
+const hasMarks = ({ children }: RichText) => children.some(({ kind }) => kind !== 'text')
 
 const isRich = (value: Value | undefined): value is RichText =>
   typeof value === 'object' && 'kind' in value && value.kind === 'rich-text'

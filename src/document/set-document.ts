@@ -162,6 +162,8 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   const labelOf = (index: number) =>
     pageLabel(index, document.pageLabels, number => plain.number(number))
 
+  const { header, footer, firstHeader, firstFooter } = document
+  const hasRunning = [header, footer, firstHeader, firstFooter].some(one => one !== undefined)
   /** What stands at heads and feet, page by page; `heading` is that of the pages before. */
   const runningOf = (
     index: number,
@@ -169,7 +171,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
     count: number,
     onCut?: (path: Path) => void,
   ): readonly Item[] => {
-    if (continuous) return []
+    if (continuous || !hasRunning) return []
     const shown = { page: labelOf(index), pages: plain.number(count), heading }
     const isTurned = isMirrored || isVertical
     return runningItems(document, setting.page, index, shown, plain, isTurned, onCut)
