@@ -24,9 +24,8 @@ export function plainLayout(
   /** Where it is not the markup as it stands. */
   sourceMap?: readonly SourcePiece[],
 ): Layout | undefined {
-  const { from, continues = false } = frame
-  if (from !== undefined || !own.isOfWords) return undefined
-  if (continues && isJustified(own, frame)) return undefined
+  const { from, continues } = frame
+  if (from || !own.isOfWords || (continues && isJustified(own, frame))) return undefined
   const { inlineStart, inlineEnd } = own.padding
   const room =
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
@@ -41,32 +40,27 @@ export function plainLayout(
   const script = scriptOfPlain(text)
   const isOne = script !== 0 || !text.includes('\n')
   if (continues && !isOne) return undefined
+  const shown = isOne ? Math.min(maxLines, linesIn(own, frame)) : maxLines
   for (let start = 0; start <= text.length; ) {
     const next = isOne ? -1 : text.indexOf('\n', start)
     const isEnd = next < 0
     const end = isEnd ? text.length : next
     // Of several paragraphs that do not go into their frame, more is to be told than of lines.
     const found = isOne
-      ? paragraphLines(
-          text,
-          own,
-          room,
-          continues ? Infinity : linesShown(maxLines, own, frame),
-          script,
-        )
+      ? paragraphLines(text, own, room, continues ? Infinity : shown, script)
       : laterLines(text, start, end, own, room)
     if (!found) return undefined
     if (found.cut !== undefined) cut = cutBehind(found.cut, text)
     // What goes on elsewhere is broken as a whole, and none of its lines is cut short.
-    const shown = continues ? linesShown(maxLines, own, frame) : Infinity
-    if (found.ends.length > shown) {
+    if (continues && found.ends.length > shown) {
       cut = cutBehind(found.ends[shown - 1], text)
       found.ends.length = shown
       found.widths.length = shown
     }
     for (const line of found.broken) {
-      if (line >= found.ends.length) break
-      broken.push({ start, end: start + found.ends[line], line: ends.length + line })
+      const lineEnd = found.ends[line]
+      // It may be of what goes on elsewhere.
+      if (lineEnd) broken.push({ start, end: start + lineEnd, line: ends.length + line })
     }
     if (start > 0) depth += own.space
     const count = found.ends.length
@@ -124,9 +118,6 @@ export const cutBehind = (start: number, text: string) => ({
   end: text.length,
   text: text.slice(start),
 })
-
-const linesShown = (maxLines: number, own: PlainStyle, frame: Frame) =>
-  Math.min(maxLines, linesIn(own, frame))
 
 /** How many lines of one paragraph go into the height of a frame. */
 function linesIn(own: PlainStyle, { height }: Frame): number {

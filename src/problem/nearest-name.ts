@@ -32,9 +32,10 @@ export function nearestName(name: string, known: Iterable<string>): string | und
   let bestDistance = allowed(name.length) + 1
   for (const candidate of known) {
     if (Math.abs(candidate.length - name.length) >= bestDistance) continue
-    const distance = editDistance(wanted, candidate.toLowerCase())
+    const other = candidate.toLowerCase()
+    const distance = editDistance(wanted, other)
     // Two other letters of four are another word, unless it begins alike.
-    const isOther = distance > 1 && name.length < 6 && wanted[0] !== candidate[0]?.toLowerCase()
+    const isOther = distance > 1 && name.length < 6 && wanted[0] !== other[0]
     if (distance < bestDistance && !isOther) {
       best = candidate
       bestDistance = distance
