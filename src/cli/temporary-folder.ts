@@ -12,15 +12,22 @@ export interface TemporaryFolder {
 
 /** Makes one; `onEnd` is run before it is taken away. */
 export function temporaryFolder(onEnd: () => void = () => {}): TemporaryFolder {
-  const path = trying(`cannot make a folder in ${tmpdir()}`, () =>
-    mkdtempSync(join(tmpdir(), 'dotline-check-')),
-  )
+  let path: string | undefined
   const remove = () => {
     unheard()
     onEnd()
-    rmSync(path, { recursive: true, force: true })
+    if (path !== undefined) rmSync(path, { recursive: true, force: true })
   }
+  // Heard before there is a folder: told to end in between, the command would leave it behind.
   const unheard = beforeEnd(remove)
+  try {
+    path = trying(`cannot make a folder in ${tmpdir()}`, () =>
+      mkdtempSync(join(tmpdir(), 'dotline-check-')),
+    )
+  } catch (error) {
+    unheard()
+    throw error
+  }
   return { path, remove }
 }
 

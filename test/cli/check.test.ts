@@ -186,15 +186,19 @@ describe('dotline check', () => {
     }
   })
 
-  it('leaves nothing behind where it is ended while its processes work', async () => {
+  it.each([
+    ['as soon as it has a folder', 0],
+    ['while its processes work', 600],
+  ])('leaves nothing behind where it is ended %s', async (_, later) => {
     const own = mkdtempSync(join(tmpdir(), 'dot-line-'))
     const scales = Array.from({ length: 300 }, (_, i) => 1 + i / 100)
     const args = ['check', ...scenario, '--scales', scales.join(), '--jobs', '2']
     const env = { ...process.env, TMPDIR: own }
     const ended = spawn(process.execPath, [command, ...args], { cwd, env, stdio: 'ignore' })
     while (readdirSync(own).length === 0 && ended.exitCode === null) {
-      await new Promise(resolve => setTimeout(resolve, 20))
+      await new Promise(resolve => setImmediate(resolve))
     }
+    await new Promise(resolve => setTimeout(resolve, later))
     ended.kill('SIGTERM')
     expect(await once(ended, 'exit')).toEqual([null, 'SIGTERM'])
     expect(readdirSync(own)).toEqual([])
