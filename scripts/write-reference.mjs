@@ -1,6 +1,7 @@
 // Writes the reference: a page for each subpath of the package, from the doc comments of its types.
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { headingAnchors } from './heading-anchors.mjs'
 import { readReference } from './read-reference.mjs'
 
 const folder = fileURLToPath(new URL('../docs/reference/', import.meta.url))
@@ -13,13 +14,8 @@ export function referencePages() {
   const pages = new Map()
   const list = modules.map(({ path, exports }) => {
     // Of headings that differ in their case alone, every reader of Markdown numbers the second.
-    const anchors = new Map()
-    const names = exports.map(({ name }) => {
-      const anchor = name.toLowerCase()
-      const before = anchors.get(anchor) ?? 0
-      anchors.set(anchor, before + 1)
-      return `[${name}](${pageOf(path)}#${anchor}${before === 0 ? '' : `-${before}`})`
-    })
+    const anchorOf = headingAnchors()
+    const names = exports.map(({ name }) => `[${name}](${pageOf(path)}#${anchorOf(name)})`)
     return `## \`${path}\`\n\n${names.join(' · ')}\n`
   })
   pages.set(

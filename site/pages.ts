@@ -1,5 +1,6 @@
 // The pages of the docs, as they are read on their own: the same files.
 import { marked } from 'marked'
+import { headingAnchors } from '../scripts/heading-anchors.mjs'
 import { applicationGroup, applications } from './applications.ts'
 import type { Page } from './page.ts'
 
@@ -65,7 +66,7 @@ export function htmlOf({ name, text }: Page): string {
       ? ''
       : 'docs/'
   const html = marked.parse(text, { async: false })
-  const anchorOf = anchors()
+  const anchorOf = headingAnchors()
   return (
     html
       .replace(/<h([1-6])>(.*?)<\/h\1>/g, (_, level, inner) => {
@@ -91,21 +92,6 @@ export function htmlOf({ name, text }: Page): string {
 
 const isRoot = (name: string) => ['README', 'CONTRIBUTING', 'CHANGELOG'].includes(name)
 
-/** Of the headings of a page, in their order: one that is called as one before it has a number. */
-function anchors(): (html: string) => string {
-  const counts = new Map<string, number>()
-  return html => {
-    const name = html
-      .replace(/<[^>]*>|&[a-z]+;/g, '')
-      .toLowerCase()
-      .replace(/[^\p{L}\p{N}]+/gu, '-')
-      .replace(/^-|-$/g, '')
-    const before = counts.get(name) ?? 0
-    counts.set(name, before + 1)
-    return before === 0 ? name : `${name}-${before}`
-  }
-}
-
 function resolved(path: string): string {
   const parts: string[] = []
   for (const part of path.split('/')) {
@@ -130,7 +116,7 @@ export function search(
   if (wanted.length === 0) return []
   const found = pages.flatMap(page => {
     let anchor = ''
-    const anchorOf = anchors()
+    const anchorOf = headingAnchors()
     return page.text.split('\n').flatMap((line, i) => {
       const heading = /^#+ (.*)$/.exec(line)
       if (heading) anchor = anchorOf(heading[1].replaceAll('`', ''))

@@ -9,11 +9,11 @@ import {
   isObject,
   type Problem,
 } from '../problem/index.ts'
-import { checkChartTexts } from './check-texts.ts'
 import { drawBars } from './draw-bars.ts'
 import { drawLines } from './draw-lines.ts'
 import { drawRing } from './draw-ring.ts'
 import type { ChartDescription } from './read-chart.ts'
+import { atTextOfChart } from './text-of-chart.ts'
 import { gistOf, said, tableOf } from './told.ts'
 
 /** What `drawChart` takes. */
@@ -48,7 +48,14 @@ export function drawChart(
   checkOptions('drawChart', options, { width: anything, height: anything, background: anything })
   if (!isObject(chart.data))
     fail('bad-chart', 'the chart has no data', { hint: 'readChart() gives a chart' })
-  checkChartTexts(texts, chart)
+  try {
+    return drawn(texts, chart, options)
+  } catch (error) {
+    throw atTextOfChart(error, texts, chart)
+  }
+}
+
+function drawn(texts: ChartTexts, chart: ChartDescription, options: DrawChartOptions): DrawnChart {
   const width = options.width ?? chart.width ?? 800
   const height = options.height ?? chart.height ?? 500
   const draw = { texts, chart, width, height }

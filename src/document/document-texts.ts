@@ -14,18 +14,16 @@ import {
   type Values,
 } from '../core.ts'
 import {
-  atItsPlace,
   fail,
-  inText,
   nearestName,
   type Path,
   type Problem,
   pathText,
-  problemList,
   type SourceLocation,
 } from '../problem/index.ts'
 import type { DocumentText } from './document-source.ts'
 import { gridLeading } from './grid-leading.ts'
+import { isRich, toldTexts } from './told-texts.ts'
 
 /** A text that may be set in parts. */
 export interface FlowText {
@@ -98,55 +96,16 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     }
     return found
   }
-  /** Where the texts stand in the document. */
-  const paths = new WeakMap<RichText, Path>()
-  /**
-   * Of a text, or of a part of it, by what problems call that; of the first that is known without a name.
-   * What a catalog says is told by its key.
-   */
-  const pathIn =
-    (text: RichText, values: Values) =>
-    (name: string | undefined): Path | undefined => {
-      const waiting: (Value | undefined)[] = [...Object.values(values), text]
-      for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
-        if (!isRich(next)) continue
-        const path = paths.get(next)
-        if (path && (name === undefined || name === pathText(path))) return path
-        waiting.push(...Object.values(next.values ?? {}))
-      }
-      return undefined
-    }
-  const problems = problemList()
-  const said = new Set<string>()
-  /** What is wrong with a text that is set tells its place in the document, once. */
-  function told(text: RichText, values: Values, work: () => Layout): Layout {
-    try {
-      const layout = work()
-      for (const problem of layout.problems) tell(problem, pathIn(text, values))
-      return layout
-    } catch (error) {
-      throw atItsPlace(error, pathIn(text, values), locationOf)
-    }
-  }
-  function tell(problem: Problem, pathOf: (name: string | undefined) => Path | undefined) {
-    const key = `${problem.code} ${problem.message}`
-    if (said.has(key)) return
-    said.add(key)
-    const isOfAll = general.some(({ message }) => message === problem.message)
-    const path = isOfAll ? undefined : pathOf(undefined)
-    problems.add(path ? inText(problem, path, locationOf(path)) : problem)
-  }
+  const { called, told, problems } = toldTexts(locationOf, general)
   return {
     sheet,
     space: sheet.base.size * 0.75,
     em: sheet.base.size,
     rich(text, path) {
       if (typeof text === 'string') {
-        const parsed = parseMarkup(text).rich
+        const { rich } = parseMarkup(text)
         // What is wrong with a text without marks is told without a place in it.
-        const rich = hasMarks(parsed) ? { ...parsed, name: pathText(path) } : parsed
-        paths.set(rich, path)
-        return rich
+        return called(hasMarks(rich) ? { ...rich, name: pathText(path) } : rich, path)
       }
       if (!('key' in text)) return text
       const { key, values } = text
@@ -163,9 +122,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
         const nearest = nearestName(key, keys)
         return fail('unknown-key', `no text '${key}' in the catalog`, { location, nearest })
       }
-      const rich = catalog.text(key, values)
-      paths.set(rich, path)
-      return rich
+      return called(catalog.text(key, values), path)
     },
     set(text, style, frame, more = {}) {
       const values = valuesOf(text, more.values)
@@ -194,7 +151,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     },
     plain: text => plainText(text, valuesOf(text)).replaceAll('\n', ' '),
     placesIn,
-    problems: () => problems.all(),
+    problems,
     number(value, decimals) {
       let format = numbers.get(decimals)
       if (!format) {
@@ -248,9 +205,6 @@ function placeholdersOf(
 }
 
 const hasMarks = ({ children }: RichText) => children.some(({ kind }) => kind !== 'text')
-
-const isRich = (value: Value | undefined): value is RichText =>
-  typeof value === 'object' && 'kind' in value && value.kind === 'rich-text'
 
 /** Names in braces, as markup has them. */
 const inBraces = /\{([\p{L}_][\p{L}\p{N}_.-]*)\}/gu

@@ -1,12 +1,15 @@
 import { type Path, pathText } from './path.ts'
 import { DotLineError, type Problem, type SourceLocation } from './problem.ts'
 
+/** What is said of a text of a file: which it is, too. */
+export const messageIn = (path: Path, message: string) => `in ${pathText(path)}: ${message}`
+
 /** A problem in a text of a file, which is told where the text stands there. */
 export const inText = (
   problem: Problem,
   path: Path,
   location: SourceLocation | string,
-): Problem => ({ ...problem, message: `in ${pathText(path)}: ${problem.message}`, location })
+): Problem => ({ ...problem, message: messageIn(path, problem.message), location })
 
 /**
  * What was thrown over a text of a file, with the text's place in that; all else as it is. `pathOf` knows

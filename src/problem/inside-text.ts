@@ -1,5 +1,5 @@
+import { messageIn } from './at-its-place.ts'
 import type { Field } from './fields.ts'
-import { pathText } from './path.ts'
 import type { Problem } from './problem.ts'
 
 /**
@@ -12,7 +12,7 @@ export const insideText =
     // Most texts have no mark in them.
     if (typeof value !== 'string' || !/[~{[\]]/.test(value)) return
     for (const { message, location: _, ...others } of parse(value).problems) {
-      tell(path, others.code, `in ${pathText(path)}: ${message}`, others)
+      tell(path, others.code, messageIn(path, message), others)
     }
   }
 

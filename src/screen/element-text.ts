@@ -2,6 +2,7 @@ import {
   type Align,
   type Catalog,
   DotLineError,
+  escapeMarkup,
   type Frame,
   type Layout,
   type Problem,
@@ -42,7 +43,7 @@ export function saidText(
     found.push(...problemsOf(error))
   }
   // What stands in it says more to a reader than a key.
-  return (own || message).replace(/[[\]{}~]/g, mark => `~${mark}`)
+  return escapeMarkup(own || message)
 }
 
 /** How a text is set, apart from its frame. */

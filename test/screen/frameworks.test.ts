@@ -16,8 +16,9 @@ describe('text elements in React', () => {
   it('take values as properties, and give events', async () => {
     const { page } = served
     await page.waitForFunction('window.ready')
-    const text = () => page.evaluate<string>(`document.querySelector('dot-line').layout.text`)
-    expect(await text()).toBe('Tern is 12 min late. More')
+    // React writes it when it has time.
+    const text = () => page.evaluate<string>(`document.querySelector('dot-line')?.layout?.text`)
+    await expect.poll(text).toBe('Tern is 12 min late. More')
     await page.click('dot-line >> [data-action=more] span')
     await expect.poll(text).toBe('Tern is 13 min late. More')
   })

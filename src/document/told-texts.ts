@@ -1,0 +1,73 @@
+import type { Layout, RichText, Value, Values } from '../core.ts'
+import {
+  atItsPlace,
+  inText,
+  type Path,
+  type Problem,
+  pathText,
+  problemList,
+  type SourceLocation,
+} from '../problem/index.ts'
+
+/** What is wrong with the texts of a document, told where they stand in it. */
+export interface ToldTexts {
+  /** Takes down where a text stands, and gives it. */
+  called(text: RichText, path: Path): RichText
+  /** Sets a text: what is thrown has its place, what is wrong with the layout is taken down. */
+  told(text: RichText, values: Values, set: () => Layout): Layout
+  /** What was taken down: each once, at the first text. */
+  problems(): readonly Problem[]
+}
+
+/** `general` is what every layout tells: it is of no text. */
+export function toldTexts(
+  locationOf: (path: Path) => SourceLocation | string,
+  general: readonly Problem[],
+): ToldTexts {
+  const paths = new WeakMap<RichText, Path>()
+  const found = problemList()
+  const said = new Set<string>()
+  /**
+   * Of a text, or of a part of it, by what problems call that; of the first that is known without a name.
+   * What a catalog says is told by its key.
+   */
+  const pathIn =
+    (text: RichText, values: Values) =>
+    (name: string | undefined): Path | undefined => {
+      const waiting: (Value | undefined)[] = [...Object.values(values), text]
+      for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+        if (!isRich(next)) continue
+        const path = paths.get(next)
+        if (path && (name === undefined || name === pathText(path))) return path
+        waiting.push(...Object.values(next.values ?? {}))
+      }
+      return undefined
+    }
+  function tell(problem: Problem, text: RichText, values: Values) {
+    const key = `${problem.code} ${problem.message}`
+    if (said.has(key)) return
+    said.add(key)
+    const isOfAll = general.some(({ message }) => message === problem.message)
+    const path = isOfAll ? undefined : pathIn(text, values)(undefined)
+    found.add(path ? inText(problem, path, locationOf(path)) : problem)
+  }
+  return {
+    called(text, path) {
+      paths.set(text, path)
+      return text
+    },
+    told(text, values, set) {
+      try {
+        const layout = set()
+        for (const problem of layout.problems) tell(problem, text, values)
+        return layout
+      } catch (error) {
+        throw atItsPlace(error, pathIn(text, values), locationOf)
+      }
+    },
+    problems: () => found.all(),
+  }
+}
+
+export const isRich = (value: Value | undefined): value is RichText =>
+  typeof value === 'object' && 'kind' in value && value.kind === 'rich-text'
