@@ -15,6 +15,7 @@ import {
   isObject,
   linkScheme,
   made,
+  type Problem,
 } from '../problem/index.ts'
 import { aSheet, type Sheet } from '../sheet/index.ts'
 import { anInk, checkedItems } from './check-items.ts'
@@ -65,6 +66,7 @@ export function drawing(
   const box = { x: 0, y: 0, width, height }
   const below = background === undefined ? [] : [rectangle(box, background, 0, sheet)]
   const all = [...below, ...checkedItems('a drawing', items)]
+  let problems: readonly Problem[] | undefined
   return {
     [made]: true,
     kind: 'drawing',
@@ -73,7 +75,11 @@ export function drawing(
     ...(description !== undefined && { description }),
     ...(language !== undefined && { language }),
     items: all,
-    problems: outsideProblems(all, box),
+    // The ink of a page of text takes longer than its lines: of most drawings no one asks for it.
+    get problems() {
+      problems ??= outsideProblems(all, box)
+      return problems
+    },
   }
 }
 

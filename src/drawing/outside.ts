@@ -12,22 +12,17 @@ export function outsideProblems(items: readonly Item[], box: Box): Problem[] {
   const isText = ({ kind }: PaintedItem) => kind === 'glyphs'
   const tell = (item: PaintedItem, ink: Box) => {
     if (item.kind !== 'glyphs') return
-    const beyond = {
-      left: box.x - ink.x,
-      top: box.y - ink.y,
-      right: ink.x + ink.width - box.x - box.width,
-      bottom: ink.y + ink.height - box.y - box.height,
-    }
-    const sides = (['left', 'top', 'right', 'bottom'] as const).filter(
-      side => beyond[side] > unnoticed,
-    )
-    if (sides.length === 0) return
-    const isGone = sides.some(side => {
-      const size = side === 'left' || side === 'right' ? ink.width : ink.height
-      return beyond[side] >= size
-    })
+    const edges = [
+      ['left', box.x - ink.x, ink.width],
+      ['top', box.y - ink.y, ink.height],
+      ['right', ink.x + ink.width - box.x - box.width, ink.width],
+      ['bottom', ink.y + ink.height - box.y - box.height, ink.height],
+    ] as const
+    const passed = edges.filter(([, beyond]) => beyond > unnoticed)
+    if (passed.length === 0) return
+    const isGone = passed.some(([, beyond, size]) => beyond >= size)
     const text = shortText(item.text)
-    const by = sides.map(side => `${beyond[side].toFixed(1)} at the ${side}`).join(' and ')
+    const by = passed.map(([side, beyond]) => `${beyond.toFixed(1)} at the ${side}`).join(' and ')
     const message = isGone
       ? `'${text}' is outside the drawing`
       : `'${text}' extends beyond the drawing by ${by}`
