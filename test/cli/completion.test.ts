@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { readCatalog, readSheet } from 'dot-line'
 import { readPlaces } from 'dot-line/check'
 import { describe, expect, it } from 'vitest'
-import { dotlineHosted } from '../support/command.ts'
+import { dotline as dotlineApart, dotlineHosted } from '../support/command.ts'
 import { installed } from '../support/installed.ts'
 
 const cwd = mkdtempSync(join(tmpdir(), 'dot-line-'))
@@ -96,6 +96,12 @@ describe('dotline init', () => {
     const words = rest.flatMap(one => [one.slice(0, 2), one.slice(3).replace(/^'|'$/g, '')])
     expect(dotline(first, ...words).code).toBe(0)
     expect(existsSync(join(cwd, 'late.svg'))).toBe(true)
+  })
+
+  it('says how by the words it was called with', () => {
+    const env = { npm_command: 'exec' }
+    const { code, out } = dotlineApart(['init', 'by-npx'], { cwd, env })
+    expect([code, out.match(/^ {2}npx dotline /gm)?.length]).toEqual([0, 3])
   })
 
   it('leaves alone what is there', () => {

@@ -13,9 +13,9 @@ export interface CommandResult {
   readonly err: string
 }
 
-/** The command decides on color by itself, and not by what the test runner was told. */
+/** The command decides on color, and on how it was called, by itself, and not by what the test runner was told. */
 function environment(): NodeJS.ProcessEnv {
-  const { FORCE_COLOR, NO_COLOR, ...env } = process.env
+  const { FORCE_COLOR, NO_COLOR, npm_command, ...env } = process.env
   return env
 }
 
