@@ -23,6 +23,12 @@ export interface IndexEntry {
   readonly pages: readonly { readonly page: number; readonly label: string; readonly id: string }[]
 }
 
+/** What a text asks for, and the id of what it stands in: one of its own where the index leads there. */
+export interface TextMarks {
+  readonly marks: readonly FlowMark[]
+  readonly id?: string
+}
+
 /** What blocks are made into items with. */
 export interface BlockContext {
   readonly texts: DocumentTexts
@@ -43,8 +49,10 @@ export interface BlockContext {
   readonly index: readonly IndexEntry[]
   /** Numbers of headings, from the highest level on. */
   readonly counters: number[]
-  /** What a text asks for: footnotes, for the first time, and terms. */
-  marksOf(text: RichText): readonly FlowMark[]
+  /** What a text asks for: footnotes, for the first time, and terms. `id` is that of what it stands in. */
+  marksOf(text: RichText, id?: string): TextMarks
+  /** The same of a text that no footnote can stand below. */
+  termsOf(text: RichText, id?: string): TextMarks
   /** That contents or an index are asked for, which take another round. */
   asksNumbers(): void
   /** That there is no picture of a name. */

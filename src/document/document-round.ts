@@ -13,7 +13,7 @@ import {
   type SourceLocation,
   warningProblem,
 } from '../problem/index.ts'
-import type { BlockContext, ContentsEntry, IndexEntry } from './block-context.ts'
+import type { BlockContext, ContentsEntry, IndexEntry, TextMarks } from './block-context.ts'
 import { blockItems } from './block-items.ts'
 import type { DocumentSource } from './document-source.ts'
 import type { DocumentTexts } from './document-texts.ts'
@@ -125,14 +125,23 @@ export function documentRound(
     tell(message, hint, path) {
       problems.add(warningProblem('no-room', message, { location: locationOf(path), hint }))
     },
-    marksOf: text => texts.placesIn(text).flatMap(({ name, offset }) => markOf(name, offset)),
+    marksOf: (text, id) => marksIn(text, id, true),
+    termsOf: (text, id) => marksIn(text, id, false),
   }
-  function markOf(name: string, offset: number): readonly FlowMark[] {
-    const key = name.slice(name.indexOf('.') + 1)
-    if (name.startsWith('index.') && Object.hasOwn(document.terms ?? {}, key)) {
-      return [{ offset, term: key }]
-    }
-    const note = name.startsWith('note.') ? document.notes?.[key] : undefined
+  function marksIn(text: RichText, given: string | undefined, hasNotes: boolean): TextMarks {
+    let id = given
+    const marks = texts.placesIn(text).flatMap(({ name, offset }): readonly FlowMark[] => {
+      const key = name.slice(name.indexOf('.') + 1)
+      if (name.startsWith('index.') && Object.hasOwn(document.terms ?? {}, key)) {
+        id ??= context.ownId('place')
+        return [{ offset, term: { name: key, id } }]
+      }
+      return hasNotes && name.startsWith('note.') ? noteMark(key, offset) : []
+    })
+    return { marks, ...(id !== undefined && { id }) }
+  }
+  function noteMark(key: string, offset: number): readonly FlowMark[] {
+    const note = document.notes?.[key]
     // A note stands where it is asked for first.
     if (note === undefined || shown.has(key)) return []
     shown.add(key)

@@ -149,7 +149,13 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
         },
       }
     },
-    plain: text => plainText(text, valuesOf(text)).replaceAll('\n', ' '),
+    plain(text) {
+      const values = valuesOf(text)
+      // What has no value is told as of texts that are laid out.
+      const isWhole = placesIn(text).every(({ name }) => name in values)
+      if (!isWhole) told(text, values, () => setter.set(text, { values }))
+      return plainText(text, values).replaceAll('\n', ' ')
+    },
     placesIn,
     problems,
     number(value, decimals) {

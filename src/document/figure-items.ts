@@ -1,4 +1,4 @@
-import { type Drawing, group, type Item, image, type Picture, plainText } from '../core.ts'
+import { type Drawing, group, type Item, image, type Picture } from '../core.ts'
 import type { Path } from '../problem/index.ts'
 import { type BlockContext, floatOf, widthFor } from './block-context.ts'
 import type { FigureSource } from './document-source.ts'
@@ -26,7 +26,7 @@ export function* figureItems(
     turn === undefined ? [upright.width, upright.height] : [upright.height, upright.width]
   const float = floatOf(context, figure.float)
   const isSide = float === 'start' || float === 'end'
-  const label = plainText(texts.rich(figure.alt, [...path, 'alt']))
+  const label = texts.plain(texts.rich(figure.alt, [...path, 'alt']))
   const hasCaption = figure.caption !== undefined
   // A caption is a part of its figure.
   const figureTag = { role: 'figure', id: figure.id ?? `figure ${context.next()}`, label }

@@ -71,8 +71,8 @@ export interface FlowMark {
   readonly offset: number
   /** The footnote that stands at the foot of the column. */
   readonly note?: FlowItem
-  /** The entry of the index that leads here. */
-  readonly term?: string
+  /** The entry of the index that leads here, and the id of what it leads to. */
+  readonly term?: { readonly name: string; readonly id: string }
 }
 
 export interface FlowHeading {

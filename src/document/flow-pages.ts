@@ -159,9 +159,7 @@ function pageOf(
       : [],
     headings: all.flatMap(({ item }) => (item.heading ? [item.heading] : [])),
     places: new Map(all.flatMap(boxOf)),
-    terms: all.flatMap(({ item: { marks = [], id = '' } }) =>
-      marks.flatMap(({ term }) => (term === undefined ? [] : [{ name: term, id }])),
-    ),
+    terms: all.flatMap(({ item: { marks = [] } }) => marks.flatMap(({ term = [] }) => term)),
     bottom: y,
     problems,
   }

@@ -16,7 +16,7 @@ export function* indexItems(
   for (const [i, { text, pages }] of index.entries()) {
     const values = { term: text, pages: pageRanges(pages) }
     yield paragraphItem({
-      shaped: texts.shape(line, 'document-index', { values }),
+      shaped: texts.shape({ ...line, values }, 'document-index'),
       width,
       path,
       role: { role: 'listitem' },

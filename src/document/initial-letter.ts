@@ -1,12 +1,4 @@
-import {
-  escapeMarkup,
-  inkBox,
-  parseMarkup,
-  place,
-  plainText,
-  type RichText,
-  type Setting,
-} from '../core.ts'
+import { escapeMarkup, inkBox, parseMarkup, place, type RichText, type Setting } from '../core.ts'
 import type { BlockContext } from './block-context.ts'
 import type { Inset } from './flow-item.ts'
 import type { ListMark } from './list-mark.ts'
@@ -33,7 +25,7 @@ export function initialLetter(
   changes: NonNullable<Setting['with']>,
   { texts, isMirrored, width, turn }: BlockContext,
 ): InitialLetter | undefined {
-  const first = /^\p{P}*\s*[\p{L}\p{N}]\p{M}*/u.exec(plainText(text))?.[0]
+  const first = /^\p{P}*\s*[\p{L}\p{N}]\p{M}*/u.exec(texts.plain(text))?.[0]
   if (first === undefined || lines < 2 || notAlone.test(first)) return undefined
   // Letters below each other are as high as their lines are wide: none is larger.
   if (turn !== undefined) return undefined

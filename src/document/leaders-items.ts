@@ -18,9 +18,9 @@ export function* leadersItems(
   for (const [i, entry] of entries.entries()) {
     const own = [...path, 'entries', i]
     const [first, last] = entry.map((text, j) => texts.rich(text, [...own, j]))
-    const values = { first, last }
+    const text = { ...line, values: { first, last } }
     yield paragraphItem({
-      shaped: texts.shape(line, 'document-paragraph', { values, with: { tabs: [tab] } }),
+      shaped: texts.shape(text, 'document-paragraph', { with: { tabs: [tab] } }),
       width,
       path: own,
       role: { role: 'paragraph' },
@@ -30,6 +30,7 @@ export function* leadersItems(
       tags,
       indent,
       isMirrored,
+      ...context.marksOf(text),
       keepTogether: true,
     })
   }

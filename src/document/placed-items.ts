@@ -1,4 +1,4 @@
-import { type Box, group, type Item, place, plainText } from '../core.ts'
+import { type Box, group, type Item, place } from '../core.ts'
 import { fail, nearestName, type Path, type SourceLocation } from '../problem/index.ts'
 import type { BlockContext } from './block-context.ts'
 import { styleRoles } from './document-parts.ts'
@@ -75,7 +75,7 @@ export function placedItem(
   if (source.image !== undefined) {
     const shown = images.get(source.image)
     if (!shown) context.lacksImage(source.image, path)
-    const label = plainText(texts.rich(source.alt ?? '', [...path, 'alt']))
+    const label = texts.plain(texts.rich(source.alt ?? '', [...path, 'alt']))
     const { width, height } = sizeIn(shown, source.width, Number.POSITIVE_INFINITY)
     const draw = (x: number, y: number): readonly Item[] =>
       shown
@@ -88,11 +88,13 @@ export function placedItem(
   const { style = 'document-paragraph' } = source
   const layout = texts.set(text, style, frame)
   const role = styleRoles.get(style) ?? 'paragraph'
+  const { marks, ...own } = context.termsOf(text, source.id)
   return {
     ...plain,
+    marks,
     width: layout.width,
     height: layout.height,
-    draw: (x, y) => [group([place(layout, x, y)], { role, ...id })],
+    draw: (x, y) => [group([place(layout, x, y)], { role, ...own })],
   }
 }
 

@@ -5,7 +5,6 @@ import {
   type Hyphenation,
   type Item,
   type Picture,
-  plainText,
   type ReaderSettings,
   type Sheet,
   type Shelf,
@@ -156,9 +155,14 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
         general,
       }),
   }
-  const plain = setting.textsFor(() => undefined)
+  let found: Found | undefined
+  /** Of heads, feet and metadata, which no note stands below. */
+  const plain = setting.textsFor(name => {
+    if (Object.hasOwn(values, name)) return values[name]
+    return name.startsWith('page.') ? found?.pageOf.get(name.slice(5)) : undefined
+  })
   const textOf = (text: DocumentText | undefined, name: string) =>
-    text === undefined ? undefined : plainText(plain.rich(text, [name]))
+    text === undefined ? undefined : plain.plain(plain.rich(text, [name]))
   const labelOf = (index: number) =>
     pageLabel(index, document.pageLabels, number => plain.number(number))
 
@@ -179,7 +183,6 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   const headingAfter = (page: FlowPage, before: string) =>
     page.headings.find(({ level }) => level === 1)?.text ?? before
 
-  let found: Found | undefined
   let heads: { readonly index: number; readonly heading: string }[] = []
   for (let i = 0; i < mostRounds; i++) {
     const round = documentRound(setting, found, labelOf, false)

@@ -29,6 +29,8 @@ export interface SetCell {
   readonly x: number
   readonly shift: number
   readonly marks: readonly FlowMark[]
+  /** Where the index leads to it. */
+  readonly id?: string
   /** Over how far down more than its row it goes. */
   readonly extra?: number
 }
@@ -70,7 +72,7 @@ export function setCell(cell: TableCell, kind: RowKind, shape: TableShape): SetC
     : decimals - (toSign === undefined ? decimals : layout.textWidth - toSign)
   const room = Math.max(0, inner - layout.textWidth)
   const shift = (isMirrored ? 1 : -1) * Math.min(Math.max(0, spare), room)
-  return { cell, text: shaped, frame, layout, x, shift, marks: context.marksOf(text) }
+  return { cell, text: shaped, frame, layout, x, shift, ...context.marksOf(text) }
 }
 
 /** A row of a table, parted between the lines of its cells where that is allowed. */
@@ -90,14 +92,16 @@ export function rowItem(setting: RowSetting, shape: TableShape): FlowItem {
     ...(cells.some(({ cell }) => cell.rowSpan > 1) && { reach: rowHeight(cells) }),
     draw(left, top, isAgain = false) {
       const role = isAgain ? 'none' : isHead ? 'columnheader' : 'cell'
-      const drawn = cells.map(({ cell, layout, x, shift }) => {
+      const drawn = cells.map(({ cell, layout, x, shift, id }) => {
         const { columnSpan, rowSpan, column } = cell
+        const part = isParted ? { id: id ?? `${name} ${column}`, continues: true } : {}
         const at = left + x + cellPadding.across + shift
         return group([place(layout, at, top + cellPadding.down)], {
           role,
           ...(columnSpan > 1 && { columnSpan }),
           ...(rowSpan > 1 && { rowSpan }),
-          ...(isParted && { id: `${name} ${column}`, continues: true }),
+          ...(id !== undefined && !isAgain && { id }),
+          ...part,
         })
       })
       const row = isParted ? { role: 'row', id: name, continues: true } : { role: 'row' }

@@ -32,7 +32,6 @@ export function proseItem(
       : initialLetter(text, block.initialLetter, style, changes.with ?? {}, context)
   // What a list's item begins with stands close to the item before.
   const space = mark ? texts.space * 0.4 : texts.space
-  const marks = context.marksOf(text)
   return paragraphItem({
     shaped: texts.shape(text, style, changes),
     width: widthFor(context, block),
@@ -44,9 +43,7 @@ export function proseItem(
     tags,
     indent,
     isMirrored,
-    // The index leads to it.
-    id: id ?? (marks.some(({ term }) => term !== undefined) ? context.ownId('place') : undefined),
-    marks,
+    ...context.marksOf(text, id),
     inMargin: marginItem(block.marginNote, path, context),
     ...(keepWithNext && { keepWithNext }),
     ...(keepTogether && { keepTogether }),
@@ -91,9 +88,8 @@ export function headingItem(
     tags,
     indent,
     isMirrored,
-    id,
     heading: { level, text: number + texts.plain(text), id },
-    marks: context.marksOf(text).map(mark => ({ ...mark, offset: mark.offset + number.length })),
+    ...context.marksOf(shown, id),
     inMargin: marginItem(block.marginNote, path, context),
     keepWithNext: true,
     ...(block.spansColumns && { spansColumns: true }),
@@ -129,7 +125,7 @@ export function captionItem(
     ...spaces,
     tags,
     isMirrored,
-    marks: context.marksOf(text),
+    ...context.marksOf(text),
     keepWithNext: isAbove,
     keepTogether: true,
   })
@@ -160,6 +156,7 @@ function marginItem(
     before: 0,
     after: texts.space / 2,
     isMirrored,
+    ...context.termsOf(text),
     keepTogether: true,
   })
 }
@@ -168,12 +165,13 @@ function marginItem(
 export function noteItem(
   note: RichText,
   { number, path }: { readonly number: string; readonly path: Path },
-  context: Pick<BlockContext, 'texts' | 'width' | 'isMirrored'>,
+  context: BlockContext,
 ): FlowItem {
   const { texts, width, isMirrored } = context
   const { rich } = parseMarkup(`${raised(number)} {note}`)
+  const text = { ...rich, values: { note } }
   return paragraphItem({
-    shaped: texts.shape({ ...rich, values: { note } }, 'document-note'),
+    shaped: texts.shape(text, 'document-note'),
     width,
     path,
     role: { role: 'note' },
@@ -181,6 +179,7 @@ export function noteItem(
     before: 0,
     after: 0,
     isMirrored,
+    ...context.termsOf(text),
   })
 }
 

@@ -52,6 +52,14 @@ export async function readPdf(bytes: Uint8Array): Promise<ReadPdf> {
   return { title, language, pages }
 }
 
+/** The names of the places in a PDF that links lead to, as another reader finds them. */
+export async function destinationsOf(bytes: Uint8Array): Promise<readonly string[]> {
+  const task = getDocument({ data: new Uint8Array(bytes), verbosity: 0 })
+  const names = Object.keys((await (await task.promise).getDestinations()) ?? {})
+  await task.destroy()
+  return names
+}
+
 function readRuns(operators: number[], operands: unknown[][], height: number): PdfRun[] {
   const runs: PdfRun[] = []
   let [x, y, size] = [0, 0, 0]

@@ -9,6 +9,7 @@ import {
 } from '../../drawing/index.ts'
 import { identity, type Matrix, product } from '../../geometry/index.ts'
 import { htmlText } from '../../notation/index.ts'
+import type { Anchors } from './anchors.ts'
 import { layoutElement, pictureDeclarations } from './layout-element.ts'
 import { px, type Rules } from './rules.ts'
 
@@ -25,6 +26,7 @@ export function drawingElement(
   drawing: Drawing,
   sheet: Rules,
   pictureUrl: (svg: string) => string,
+  ids: Anchors,
 ): string {
   const { box, items, title, description, language } = drawing
   const told = groupsTold(items)
@@ -40,7 +42,9 @@ export function drawingElement(
     const name = sheet.classOf('', pictureDeclarations(picture, -1, pictureUrl) + clicks)
     const said =
       label === undefined ? 'aria-hidden="true"' : `role="img" aria-label="${htmlText(label)}"`
-    parts.push(`<div class="${sheet.classOf(layer)} ${name}" ${said}></div>`)
+    const { x, y } = picture.box
+    const inside = ids.take(() => sheet.classOf(`position:absolute;left:${px(x)};top:${px(y)}`))
+    parts.push(`<div class="${sheet.classOf(layer)} ${name}" ${said}>${inside}</div>`)
   }
   const frames: Frame[] = [{ items, next: 0, matrix: identity, close: '', isLink: false }]
   while (frames.length > 0) {
@@ -53,11 +57,14 @@ export function drawingElement(
     } else if (item.kind === 'text') {
       flush()
       const place = sheet.classOf(placeDeclarations(product(frame.matrix, item.matrix)))
-      parts.push(`<div class="${place}">${layoutElement(item.layout, sheet, pictureUrl)}</div>`)
+      ids.add(item.id)
+      const text = layoutElement(item.layout, sheet, pictureUrl)
+      parts.push(`<div class="${place}">${ids.take()}${text}</div>`)
     } else if (item.kind === 'group' && told.has(item)) {
       flush()
       const { open, close } = groupTags(item, sheet)
       parts.push(open)
+      ids.add(item.id)
       const matrix = item.matrix ? product(frame.matrix, item.matrix) : frame.matrix
       frames.push({ items: item.items, next: 0, matrix, close, isLink: item.link !== undefined })
     } else {

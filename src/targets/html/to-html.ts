@@ -2,6 +2,7 @@ import { asDrawing, checkLayout, type Drawing, isLayout } from '../../drawing/in
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { aFunction, being, checkOptions, type Fields } from '../../problem/index.ts'
+import { anchors } from './anchors.ts'
 import { drawingElement } from './drawing-element.ts'
 import { layoutElement } from './layout-element.ts'
 import { rules } from './rules.ts'
@@ -55,12 +56,13 @@ export function toHtml(
   checkOptions('toHtml', options, htmlFields)
   const { fontUrl, pictureUrl = svgUrl, prefix = 'dotline' } = options
   const sheet = rules(prefix, fontUrl)
+  const ids = anchors()
   const elements = [shown].flat().map(one => {
     if (isLayout(one)) {
       checkLayout('toHtml', one)
       return layoutElement(one, sheet, pictureUrl)
     }
-    return drawingElement(asDrawing(one), sheet, pictureUrl)
+    return drawingElement(asDrawing(one), sheet, pictureUrl, ids)
   })
   return { html: elements.join('\n'), elements, css: sheet.css() }
 }

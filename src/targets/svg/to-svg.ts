@@ -8,6 +8,7 @@ import {
   type GroupItem,
   hiddenLayers,
   type Item,
+  idsOnce,
   inkBoxOf,
   isTold,
   layoutText,
@@ -67,11 +68,25 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   const text = fonts && openText(fonts)
   let body = ''
   let hasParts = false
+  const once = idsOnce()
+  /** Texts with an id that are open. */
+  const named = new Set<string>()
   eachItem(items, {
     skips: hiddenLayers(box),
     enter(group) {
       if (isTold(group)) hasParts = true
-      body += (text?.close() ?? '') + groupStart(group, definitions)
+      body += (text?.close() ?? '') + groupStart(group, once(group.id), definitions)
+    },
+    text({ id }) {
+      const own = once(id)
+      if (own === undefined) return false
+      body += `${text?.close() ?? ''}<g id="${xmlText(own)}">\n`
+      named.add(own)
+      return false
+    },
+    endText({ id }) {
+      if (id === undefined || !named.delete(id)) return
+      body += `${text?.close() ?? ''}</g>\n`
     },
     leave(group) {
       body += text?.close() ?? ''
@@ -109,7 +124,7 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   )
 }
 
-function groupStart(group: GroupItem, definitions: Definitions): string {
+function groupStart(group: GroupItem, id: string | undefined, definitions: Definitions): string {
   const { matrix, opacity = 1, blur = 0, link, role, language, title, label, level } = group
   const transform = matrix ? ` transform="${transformText(matrix)}"` : ''
   const through = opacity < 1 ? ` opacity="${numberText(opacity)}"` : ''
@@ -118,6 +133,7 @@ function groupStart(group: GroupItem, definitions: Definitions): string {
   // A part of a link that says nothing, such as a space, is no link to those who hear it.
   const isMute = link !== undefined && spoken === ''
   const meaning = [
+    ['id', id],
     ['role', role],
     ['lang', language],
     ['aria-label', isMute ? undefined : spoken],
