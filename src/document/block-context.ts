@@ -57,8 +57,8 @@ export interface BlockContext {
   asksNumbers(): void
   /** That there is no picture of a name. */
   lacksImage(name: string, path: Path): void
-  /** That something has no room, with what and why. */
-  tell(message: string, hint: string, path: Path): void
+  /** That something has no room, or is a level too low, with what and why. */
+  tell(code: 'no-room' | 'skipped-level', message: string, hint: string, path: Path): void
   /** A number for a name that nothing else has. */
   next(): number
   /** An id for what has none, by what it is; none that the document states. */

@@ -122,8 +122,8 @@ export function documentRound(
       asksNumbers = true
     },
     lacksImage: (name, path) => missing.set(name, path),
-    tell(message, hint, path) {
-      problems.add(warningProblem('no-room', message, { location: locationOf(path), hint }))
+    tell(code, message, hint, path) {
+      problems.add(warningProblem(code, message, { location: locationOf(path), hint }))
     },
     marksOf: (text, id) => marksIn(text, id, true),
     termsOf: (text, id) => marksIn(text, id, false),

@@ -69,6 +69,7 @@ export function headingItem(
 ): FlowItem {
   const { texts, counters, isMirrored } = context
   const { level = 1, language } = block
+  tellSkipped(level, path, context)
   counters.length = level
   for (let i = 0; i < level; i++) counters[i] ??= 0
   counters[level - 1]++
@@ -94,6 +95,18 @@ export function headingItem(
     keepWithNext: true,
     ...(block.spansColumns && { spansColumns: true }),
   })
+}
+
+/** Who goes from heading to heading looks for those between (ISO 14289-1, 7.4.2; WCAG 2.2, 1.3.1). */
+function tellSkipped(level: number, path: Path, { counters, isContinuous, tell }: BlockContext) {
+  // A page of the web has headings around it.
+  if (level <= counters.length + 1 || (isContinuous && counters.length === 0)) return
+  const message =
+    counters.length === 0
+      ? `the first heading is one of level ${level}`
+      : `a heading of level ${level} follows one of level ${counters.length}`
+  const hint = `make it one of level ${counters.length + 1}: how it looks is its style's`
+  tell('skipped-level', message, hint, [...path, 'level'])
 }
 
 /** A text behind the number of its heading. */
@@ -144,7 +157,7 @@ function marginItem(
   const at = [...path, 'marginNote']
   if (marginWidth < leastMargin) {
     const message = `the margin has no room for a note: it is ${Math.round(marginWidth)} points wide`
-    context.tell(message, `make it ${leastMargin + 24} or wider`, at)
+    context.tell('no-room', message, `make it ${leastMargin + 24} or wider`, at)
   }
   const text = texts.rich(note, at)
   return paragraphItem({

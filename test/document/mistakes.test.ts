@@ -115,3 +115,18 @@ describe('warnings of the texts of a document', () => {
     expect(problems[0].location).toBeUndefined()
   })
 })
+
+it('headings that skip a level are told, each at its place; pages of the web have others around them', () => {
+  const heading = (level: number): BlockSource => ({ kind: 'heading', level, text: 'Boats' })
+  const levels = (...list: readonly number[]) => ({ content: list.map(heading) })
+  const told = (document: ReturnType<typeof levels>, more = {}) =>
+    placed(set(document, more).problems)
+  expect(told(levels(1, 2, 3, 2, 1, 2, 3))).toEqual([])
+  expect(told(levels(2, 3, 3, 1, 3))).toEqual([
+    'the first heading is one of level 2 at content[0].level',
+    'a heading of level 3 follows one of level 1 at content[4].level',
+  ])
+  expect(told(levels(2, 4), { continuous: true })).toEqual([
+    'a heading of level 4 follows one of level 2 at content[1].level',
+  ])
+})

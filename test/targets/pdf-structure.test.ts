@@ -199,3 +199,17 @@ describe('the structure of a PDF', () => {
     expect(source).toMatch(/\/K \[0 << \/Type \/MCR \/Pg \d+ 0 R \/MCID 0 >>\]/)
   })
 })
+
+it('links in what is not read out, such as a running head, are elements all the same', async () => {
+  const office = text(`~link,href=${link}[Harbour office]`, 10, 10)
+  const head = group([office], { role: 'none' })
+  const page = drawing({ width: 200, height: 60, language: 'en' }, [head])
+  const bytes = toPdf([page, page])
+  const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
+  for (const number of [1, 2]) {
+    const own = await pdf.getPage(number)
+    expect((await own.getAnnotations()).map(one => one.url)).toEqual([`${link}/`])
+    const { children } = await own.getStructTree()
+    expect(children.map(outline)).toEqual(['Document(Link)'])
+  }
+})

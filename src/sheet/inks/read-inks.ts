@@ -55,7 +55,10 @@ const objectInk: Kind<ValueOf<typeof derived> | ValueOf<typeof gradient>> = {
   expected: 'an ink',
   schema: { anyOf: [derived.schema, gradient.schema] },
   read: (value, at) =>
-    (isObject(value) && 'gradient' in value ? gradient : derived).read(value, at),
+    (isObject(value) && ('gradient' in value || 'stops' in value) ? gradient : derived).read(
+      value,
+      at,
+    ),
 }
 export const inkKind = either(
   'a color such as "#0b3d5c", { from, lighter | darker | alpha | mix }, or { gradient, stops }',

@@ -358,9 +358,18 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       return key++
     },
     annotation(node, annotation, page) {
-      const owner = node ?? top
-      owner.kids.push(`<< /Type /OBJR /Obj ${reference(annotation)} /Pg ${reference(page)} >>`)
-      parents.push(`${key} ${reference(owner.number)}`)
+      const kid = `<< /Type /OBJR /Obj ${reference(annotation)} /Pg ${reference(page)} >>`
+      const number = node?.number ?? objects.reserve()
+      if (node) node.kids.push(kid)
+      else {
+        // In what is not read out, such as a running head, it is a link all the same (ISO 14289-1, 7.18.5).
+        top.kids.push(reference(number))
+        objects.set(
+          number,
+          `<< /Type /StructElem /S /Link /P ${reference(top.number)} /K [${kid}] >>`,
+        )
+      }
+      parents.push(`${key} ${reference(number)}`)
       return key++
     },
     end() {
