@@ -213,3 +213,14 @@ it('links in what is not read out, such as a running head, are elements all the 
     expect(children.map(outline)).toEqual(['Document(Link)'])
   }
 })
+
+it('blurs are smoothed by readers, but in archives, which forbid it', () => {
+  const shadow = { x: 1, y: 1, blur: 3, ink: '#888888' }
+  const soft = place(set('Harbour', { style: 'headline', with: { shadow } }), 20, 20)
+  const page = drawing({ width: 300, height: 90, title: 'Harbour', language: 'en' }, [soft])
+  const of = (standards: PdfOptions['standards']) => pdfSource(toPdf(page, { standards }))
+  expect(of([]).match(/\/Interpolate true/g)).toHaveLength(2)
+  expect(of(['PDF/UA-1'])).toContain('/Interpolate true')
+  expect(of(['PDF/A-2u'])).not.toContain('/Interpolate')
+  expect(of(['PDF/A-2u'])).toContain('/SMask')
+})

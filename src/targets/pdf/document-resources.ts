@@ -38,14 +38,18 @@ function named<K>(
   }
 }
 
-export function documentResources(objects: PdfObjects): Resources {
+export function documentResources(objects: PdfObjects, isArchived: boolean): Resources {
   const number = objects.reserve()
   const ownFaces = new Map<Face, EmbeddedFace>()
   const drawnFaces = new Map<Face, EmbeddedFace>()
   const fontEntries: string[] = []
   const forms: string[] = []
   const images = named<Picture>('I', picture => reference(embedImage(picture, objects)), unkept())
-  const blurs = named<Blurred>('B', picture => reference(embedBlurred(picture, objects)), unkept())
+  const blurs = named<Blurred>(
+    'B',
+    picture => reference(embedBlurred(picture, objects, isArchived)),
+    unkept(),
+  )
   const states = named<string>('G', entries => `<< /Type /ExtGState ${entries} >>`)
   const shadings = {
     color: named<LinearPaint | RadialPaint>(

@@ -78,20 +78,25 @@ function maskEntry(picture: Picture, parts: PngParts, objects: PdfObjects): stri
   return samples.length === (colorType === 2 ? 6 : 2) ? ` /Mask [${samples.join(' ')}]` : ''
 }
 
-/** One color, as far as each pixel is covered. */
-export function embedBlurred(picture: Blurred, objects: PdfObjects): ObjectNumber {
+/** One color, as far as each pixel is covered. Readers smooth it, which archives forbid (ISO 19005-2, 6.2.8.1). */
+export function embedBlurred(
+  picture: Blurred,
+  objects: PdfObjects,
+  isArchived: boolean,
+): ObjectNumber {
   const { width, height, coverage, color } = picture
+  const smoothing = isArchived ? '' : '/Interpolate true '
   const head = (w: number, h: number) => `/Type /XObject /Subtype /Image /Width ${w} /Height ${h}`
   const mask = objects.addStream(
     coverage,
-    `${head(width, height)} /ColorSpace /DeviceGray /BitsPerComponent 8 /Interpolate true `,
+    `${head(width, height)} /ColorSpace /DeviceGray /BitsPerComponent 8 ${smoothing}`,
   )
   const components = [1, 3, 5].map(i => Number.parseInt(color.slice(i, i + 2), 16))
   const pixels = new Uint8Array(width * height * 3)
   for (let i = 0; i < pixels.length; i++) pixels[i] = components[i % 3]
   return objects.addStream(
     pixels,
-    `${head(width, height)} /ColorSpace /DeviceRGB /BitsPerComponent 8 /Interpolate true /SMask ${reference(mask)} `,
+    `${head(width, height)} /ColorSpace /DeviceRGB /BitsPerComponent 8 ${smoothing}/SMask ${reference(mask)} `,
   )
 }
 

@@ -98,7 +98,9 @@ export function* pdfChunks(
   let chunks: Uint8Array[] = []
   const deflate = options.deflate ?? platformDeflate()
   const objects = pdfObjects(bytes => chunks.push(bytes), deflate)
-  const resources = documentResources(objects)
+  const { standards = [], pageLabels } = options
+  const isArchived = standards.includes('PDF/A-2u')
+  const resources = documentResources(objects, isArchived)
   const structure = documentStructure(objects)
   const [catalog, root] = [objects.reserve(), objects.reserve()]
   const nodes: { readonly number: ObjectNumber; readonly kids: ObjectNumber[] }[] = []
@@ -131,7 +133,6 @@ export function* pdfChunks(
   objects.set(root, `<< /Type /Pages ${top}>>`)
   const lang = language === undefined ? '' : `/Lang ${utf16String(language)} `
   const viewer = title === undefined ? '' : '/ViewerPreferences << /DisplayDocTitle true >> '
-  const { standards = [], pageLabels } = options
   if (standards.length > 0 && (title === undefined || language === undefined)) {
     const missing = title === undefined ? 'title' : 'language'
     fail(`missing-${missing}`, `${standards[0]} asks for the document's ${missing}`, {
@@ -144,7 +145,7 @@ export function* pdfChunks(
   const bookmarks = addBookmarks(structure.headings, objects)
   const outline = bookmarks === undefined ? '' : `/Outlines ${reference(bookmarks)} `
   const labels = pageLabels === undefined ? '' : pageLabelsText(pageLabels)
-  const intent = standards.includes('PDF/A-2u') ? outputIntent(objects) : ''
+  const intent = isArchived ? outputIntent(objects) : ''
   objects.set(
     catalog,
     `<< /Type /Catalog /Pages ${reference(root)} ${lang}${viewer}` +
