@@ -87,12 +87,34 @@ export const notesOf = ({ marks = [] }: FlowItem): readonly FlowItem[] =>
 export const heightOf = (items: readonly FlowItem[]) =>
   items.reduce((sum, { height }) => sum + height, 0)
 
-/** Items within the elements that they are in. */
-export function tagged(items: readonly Item[], tags: readonly FlowTag[]): readonly Item[] {
-  return tags.reduceRight<readonly Item[]>(
-    (inner, tag) => [group(inner, { ...tag, continues: true })],
-    items,
-  )
+/** Items with the elements that they are in. */
+export interface TaggedItems {
+  readonly items: readonly Item[]
+  readonly tags: readonly FlowTag[]
+}
+
+/**
+ * Items within their elements: what is of one element and stands behind each other is in one group, so
+ * that a table is read as one, and not as one a row. Without recursion over how deep elements are.
+ */
+export function inElements(parts: readonly TaggedItems[]): readonly Item[] {
+  const page: Item[] = []
+  const open: { readonly tag: FlowTag; readonly items: Item[] }[] = []
+  const innermost = () => open[open.length - 1]?.items ?? page
+  const closeTo = (count: number) => {
+    for (let own = open[count] && open.pop(); own; own = open[count] && open.pop()) {
+      innermost().push(group(own.items, { ...own.tag, continues: true }))
+    }
+  }
+  for (const { items, tags } of parts) {
+    let same = 0
+    while (same < Math.min(open.length, tags.length) && open[same].tag.id === tags[same].id) same++
+    closeTo(same)
+    for (const tag of tags.slice(same)) open.push({ tag, items: [] })
+    innermost().push(...items)
+  }
+  closeTo(0)
+  return page
 }
 
 /** Items one below the other as one that stays whole: a figure with its caption, the heads of a table. */
@@ -112,11 +134,11 @@ export function stacked(items: readonly FlowItem[]): FlowItem {
     keepWithNext: last.keepWithNext,
     marks: items.flatMap(({ marks = [] }) => marks),
     draw: (left, top, isAgain) =>
-      items.flatMap((item, i) =>
-        tagged(
-          item.draw(left, top + tops[i], isAgain),
-          i > 0 ? item.tags.slice(items[0].tags.length) : [],
-        ),
+      inElements(
+        items.map((item, i) => ({
+          items: item.draw(left, top + tops[i], isAgain),
+          tags: item.tags.slice(items[0].tags.length),
+        })),
       ),
   }
 }

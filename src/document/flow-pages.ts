@@ -3,7 +3,7 @@ import { type Problem, warningProblem } from '../problem/index.ts'
 import { balancedBand } from './balanced-band.ts'
 import { type ColumnFoot, emptyFoot, footHeight, footPlaces } from './column-foot.ts'
 import { type Band, fillBand, type Grid, type PlacedItem } from './fill-band.ts'
-import { type FlowItem, notesOf, tagged } from './flow-item.ts'
+import { type FlowItem, inElements, notesOf, type TaggedItems } from './flow-item.ts'
 import { type ItemQueue, itemQueue } from './item-queue.ts'
 import { boxOf, type PlacedBlock, withPlaced } from './placed-items.ts'
 import { turnedItems } from './turned-page.ts'
@@ -152,10 +152,10 @@ function pageOf(
   return {
     index,
     items: isDrawn
-      ? all.flatMap(one => {
+      ? inElements(
           // What has a place of its own has that of the paper.
-          return drawn(one, ownPlaces.has(one) ? undefined : frame.turn)
-        })
+          all.map(one => drawn(one, ownPlaces.has(one) ? undefined : frame.turn)),
+        )
       : [],
     headings: all.flatMap(({ item }) => (item.heading ? [item.heading] : [])),
     places: new Map(all.flatMap(boxOf)),
@@ -237,12 +237,12 @@ function inMargin(
   return found.map(({ item, y }) => ({ item, x: margin.x, y, width: margin.width }))
 }
 
-/** On the paper; turned before it is tagged, as the elements around it may be as deep as they like. */
-function drawn({ item, x, y, head }: PlacedItem, turn: number | undefined): readonly Item[] {
+/** On the paper; turned before it is inElements, as the elements around it may be as deep as they like. */
+function drawn({ item, x, y, head }: PlacedItem, turn: number | undefined): TaggedItems {
   const onPaper = (items: readonly Item[]) =>
     turn === undefined ? items : turnedItems(items, turn)
-  const own = tagged(onPaper(item.draw(x, y)), item.tags)
-  return head ? [...onPaper(head.draw(x, y - head.height, true)), ...own] : own
+  const again = head ? onPaper(head.draw(x, y - head.height, true)) : []
+  return { items: [...again, ...onPaper(item.draw(x, y))], tags: item.tags }
 }
 
 function tooHigh(problem: 'parted' | 'reaches', location: Problem['location']): Problem {

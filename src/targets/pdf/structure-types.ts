@@ -1,3 +1,5 @@
+import type { GroupItem } from '../../drawing/index.ts'
+
 /**
  * The structure types of ISO 32000 (14.8.4) for roles of WAI-ARIA, which say the same in HTML and
  * SVG: what a role has no type for is a division.
@@ -14,7 +16,6 @@ const types: Readonly<Record<string, string>> = {
   'doc-index': 'Index',
   'doc-subtitle': 'Subtitle',
   'doc-toc': 'TOC',
-  'doc-tocitem': 'TOCI',
   figure: 'Figure',
   img: 'Figure',
   list: 'L',
@@ -40,12 +41,16 @@ export function roleMapText(types: Iterable<string>): string {
   return `/RoleMap << ${mapped.map(type => `/${type} /${standing[type]}`).join(' ')} >> `
 }
 
-/** Six levels; what is deeper is as the sixth. */
+/**
+ * Six levels of headings; what is deeper is as the sixth. A list in a table of contents is that itself,
+ * and has no element: undefined.
+ */
 export function structureType(
-  role: string | undefined,
-  level: number | undefined,
-  label: string | undefined,
-): string {
+  { role, level, label }: Pick<GroupItem, 'role' | 'level' | 'label'>,
+  around: string,
+): string | undefined {
+  if (around === 'TOC' && role === 'list') return undefined
+  if (around === 'TOC' && role === 'listitem') return 'TOCI'
   if (role === 'heading') return `H${Math.max(1, Math.min(6, level ?? 1))}`
   if (role === undefined) return label === undefined ? 'Div' : 'Figure'
   return Object.hasOwn(types, role) ? types[role] : 'Div'

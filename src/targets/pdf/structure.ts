@@ -196,7 +196,7 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       if (!node.isLasting) done.push(node)
     }
     function groupNode(group: GroupItem, edge?: number): StructureNode | undefined {
-      const { role, label, language: own, id, link: href, level, columnSpan, rowSpan } = group
+      const { role, label, language: own, id, link: href, columnSpan, rowSpan } = group
       if (href !== undefined) return linkNode(href)
       if (isArtifact(role)) {
         artifacts++
@@ -214,7 +214,8 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         stack.push(known)
         return known
       }
-      const type = structureType(role, level, label)
+      const type = structureType(group, stack[stack.length - 1].type)
+      if (type === undefined) return undefined
       types.add(type)
       if (type === 'Note') notes++
       const table = [
