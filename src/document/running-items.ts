@@ -64,7 +64,8 @@ export function runningItems(
       height - bottom / 2,
     ),
   ]
-  return items.length === 0 ? [] : [group(items, { role: 'none' })]
+  // One by one: where one leads somewhere, the others are not read out for it.
+  return items.map(item => group([item], { role: 'none' }))
 }
 
 /** Widths are sums of many advances. */

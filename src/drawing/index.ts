@@ -13,6 +13,7 @@ export { type BareLetters, bareLetters } from './bare-letters.ts'
 export { base64 } from './base64.ts'
 export { type ArcOptions, arc, circle, path, polygon, type ShapePaint } from './chart-shapes.ts'
 export { contrast } from './contrast.ts'
+export { isDecoration, isUnheard, leadsSomewhere } from './decoration.ts'
 export { asDrawing, type DrawingOptions, drawing, type GroupOptions, group } from './draw.ts'
 export type {
   Drawing,

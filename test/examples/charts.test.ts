@@ -1,9 +1,7 @@
-import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { auditOf } from '../support/audit.ts'
 import { openPage, type ServedPage } from '../support/browser.ts'
-
-const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
 
 describe('the charts in Chromium', () => {
   let served: ServedPage
@@ -88,13 +86,9 @@ describe('the charts in Chromium', () => {
   })
 
   it('pass the audit, light and dark', async () => {
-    await page.evaluate(axe)
     for (const sheet of ['light', 'dark']) {
       await choose({ sheet })
-      const found = await page.evaluate<string[]>(
-        `axe.run(document).then(({ violations }) => violations.flatMap(({ id, nodes }) => nodes.map(node => id + ' ' + node.target + ' ' + node.failureSummary)))`,
-      )
-      expect(found, sheet).toEqual([])
+      expect(await auditOf(page), sheet).toEqual([])
     }
     expect(served.errors).toEqual([])
   })

@@ -1,9 +1,8 @@
-import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { auditOf } from '../support/audit.ts'
 import { openPage, type ServedPage } from '../support/browser.ts'
 
-const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
 const languages = ['en', 'de', 'el', 'ar', 'he', 'ja']
 
 let served: ServedPage
@@ -73,7 +72,6 @@ describe('the departures board as an application', () => {
 
   it('has nothing that an audit finds, in light, dark and more contrast, at scales 1, 2 and 3.1', async () => {
     await page.setViewportSize({ width: 390, height: 844 })
-    await page.evaluate(axe)
     for (const [appearance, contrast] of [
       ['light', false],
       ['dark', false],
@@ -82,10 +80,10 @@ describe('the departures board as an application', () => {
     ] as const) {
       for (const scale of [1, 2, 3.1]) {
         await choose({ language: 'en', scale, appearance, contrast })
-        const found = await page.evaluate<string[]>(
-          `axe.run(document).then(({ violations }) => violations.flatMap(({ id, nodes }) => nodes.map(node => id + ' ' + node.target + ' ' + node.failureSummary)))`,
-        )
-        expect(found, `${appearance}, more contrast ${contrast}, scale ${scale}`).toEqual([])
+        expect(
+          await auditOf(page),
+          `${appearance}, more contrast ${contrast}, scale ${scale}`,
+        ).toEqual([])
       }
     }
   })

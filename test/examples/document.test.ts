@@ -1,10 +1,8 @@
-import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { auditOf } from '../support/audit.ts'
 import { openPage, type ServedPage } from '../support/browser.ts'
 import { readPdf } from '../support/pdf.ts'
-
-const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
 
 describe('documents in Chromium', () => {
   let served: ServedPage
@@ -97,10 +95,6 @@ describe('documents in Chromium', () => {
   })
 
   it('has nothing that an audit finds', async () => {
-    await page.evaluate(axe)
-    const found = await page.evaluate<readonly string[]>(
-      `axe.run().then(({ violations }) => violations.map(({ id, nodes }) => id + ' ' + nodes[0].html))`,
-    )
-    expect(found).toEqual([])
+    expect(await auditOf(page)).toEqual([])
   })
 })

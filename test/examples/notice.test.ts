@@ -1,6 +1,6 @@
-import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { auditOf } from '../support/audit.ts'
 import { openPage, type ServedPage } from '../support/browser.ts'
 
 describe('the notice with a caret, in Chromium', () => {
@@ -103,10 +103,6 @@ describe('the notice with a caret, in Chromium', () => {
     expect(await page.evaluate(`document.querySelector('canvas').textContent`)).toMatch(
       /^Gale warning/,
     )
-    await page.evaluate(readFileSync('node_modules/axe-core/axe.min.js', 'utf8'))
-    const found = await page.evaluate<string[]>(
-      'axe.run(document).then(({ violations }) => violations.map(({ id, nodes }) => id + nodes[0].html))',
-    )
-    expect(found).toEqual([])
+    expect(await auditOf(page)).toEqual([])
   })
 })

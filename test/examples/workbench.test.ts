@@ -1,6 +1,6 @@
-import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { auditOf } from '../support/audit.ts'
 import { openPage, type ServedPage } from '../support/browser.ts'
 
 describe('the workbench', () => {
@@ -134,10 +134,6 @@ describe('the workbench', () => {
   })
 
   it('has nothing that an audit finds', async () => {
-    await page.evaluate(readFileSync('node_modules/axe-core/axe.min.js', 'utf8'))
-    const found = await page.evaluate<string[]>(
-      `axe.run(document).then(({ violations }) => violations.flatMap(({ id, nodes }) => nodes.map(node => id + ' ' + node.html.slice(0, 120) + node.failureSummary)))`,
-    )
-    expect(found).toEqual([])
+    expect(await auditOf(page)).toEqual([])
   })
 })

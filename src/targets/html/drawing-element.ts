@@ -4,6 +4,7 @@ import {
   type GroupItem,
   type Item,
   isTold,
+  isUnheard,
   numberText,
   pictureOf,
 } from '../../drawing/index.ts'
@@ -108,6 +109,7 @@ function groupTags(group: GroupItem, sheet: Rules) {
     ['lang', language],
     ['title', title],
     ['aria-label', label],
+    ['aria-hidden', isUnheard(group) ? 'true' : undefined],
     ['aria-level', role === 'heading' ? number(level ?? 1) : undefined],
     ['aria-colspan', number(columnSpan)],
     ['aria-rowspan', number(rowSpan)],

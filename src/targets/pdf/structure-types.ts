@@ -55,6 +55,3 @@ export function structureType(
   if (role === undefined) return label === undefined ? 'Div' : 'Figure'
   return Object.hasOwn(types, role) ? types[role] : 'Div'
 }
-
-/** What is there to be seen only: lines, backgrounds, running heads (14.8.2.2). */
-export const isArtifact = (role: string | undefined) => role === 'none' || role === 'presentation'

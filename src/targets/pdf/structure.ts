@@ -1,8 +1,8 @@
 import type { GroupItem, TextItem } from '../../drawing/index.ts'
-import { layoutText } from '../../drawing/index.ts'
+import { isDecoration, layoutText } from '../../drawing/index.ts'
 import { utf16String } from './bytes.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
-import { isArtifact, roleMapText, structureType } from './structure-types.ts'
+import { roleMapText, structureType } from './structure-types.ts'
 
 /** An element of the structure tree (ISO 32000-2, 14.7.2) on its way. */
 export interface StructureNode {
@@ -198,7 +198,8 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
     function groupNode(group: GroupItem, edge?: number): StructureNode | undefined {
       const { role, label, language: own, id, link: href, columnSpan, rowSpan } = group
       if (href !== undefined) return linkNode(href)
-      if (isArtifact(role)) {
+      // An artifact (14.8.2.2).
+      if (isDecoration(group)) {
         artifacts++
         return undefined
       }
@@ -302,7 +303,7 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         const nodes = groups.pop() ?? []
         for (const node of nodes.toReversed()) close(node)
         if (nodes[0]?.type === 'Link') link = undefined
-        if (isArtifact(group.role) && group.link === undefined) artifacts--
+        if (isDecoration(group) && group.link === undefined) artifacts--
         if (nodes[0] && /^H\d$/.test(nodes[0].type)) openHeadings.pop()
       },
       startText({ layout, id }, textTop) {

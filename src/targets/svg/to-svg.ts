@@ -10,11 +10,15 @@ import {
   type Item,
   idsOnce,
   inkBoxOf,
+  isDecoration,
   isTold,
+  isUnheard,
   layoutText,
+  leadsSomewhere,
   numberText,
   type PaintedItem,
   singleSpaced,
+  type TextItem,
   unitScale,
 } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
@@ -69,26 +73,32 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   let body = ''
   let hasParts = false
   const once = idsOnce()
-  /** Texts with an id that are open. */
-  const named = new Set<string>()
+  // Outlines say nothing: where the drawing tells what its parts are, its texts tell what they say.
+  const saysTexts = !fonts && isStructured(items)
+  /** Texts that are elements, and are open. */
+  const elements = new Set<TextItem>()
+  /** How many groups are open whose texts are not told of: links say their own, decorations nothing. */
+  let silent = 0
   eachItem(items, {
     skips: hiddenLayers(box),
     enter(group) {
       if (isTold(group)) hasParts = true
+      if (isSilent(group)) silent++
       body += (text?.close() ?? '') + groupStart(group, once(group.id), definitions)
     },
-    text({ id }) {
-      const own = once(id)
-      if (own === undefined) return false
-      body += `${text?.close() ?? ''}<g id="${xmlText(own)}">\n`
-      named.add(own)
+    text(item) {
+      const id = once(item.id)
+      const said = saysTexts && silent === 0 ? textRole(item) : []
+      if (id === undefined && said.length === 0) return false
+      body += `${text?.close() ?? ''}<g${attributesText([['id', id], ...said])}>\n`
+      elements.add(item)
       return false
     },
-    endText({ id }) {
-      if (id === undefined || !named.delete(id)) return
-      body += `${text?.close() ?? ''}</g>\n`
+    endText(item) {
+      if (elements.delete(item)) body += `${text?.close() ?? ''}</g>\n`
     },
     leave(group) {
+      if (isSilent(group)) silent--
       body += text?.close() ?? ''
       body += group.link === undefined ? '</g>\n' : '</a>\n'
     },
@@ -138,16 +148,47 @@ function groupStart(group: GroupItem, id: string | undefined, definitions: Defin
     ['lang', language],
     ['aria-label', isMute ? undefined : spoken],
     ['aria-level', role === 'heading' ? String(level ?? 1) : undefined],
-    ['aria-hidden', isMute ? 'true' : undefined],
+    ['aria-hidden', isMute || isUnheard(group) ? 'true' : undefined],
     ['tabindex', isMute ? '-1' : undefined],
-  ]
-    .filter(([, value]) => value !== undefined)
-    .map(([name, value]) => ` ${name}="${xmlText(value ?? '')}"`)
-    .join('')
-  const attributes = meaning + transform + through + blurred
+  ] as const
+  const attributes = attributesText(meaning) + transform + through + blurred
   const start =
     link === undefined ? `<g${attributes}>\n` : `<a href="${xmlText(link)}"${attributes}>\n`
   return title === undefined ? start : `${start}<title>${xmlText(title)}</title>\n`
+}
+
+function attributesText(list: readonly (readonly [string, string | undefined])[]): string {
+  return list
+    .map(([name, value]) => (value === undefined ? '' : ` ${name}="${xmlText(value)}"`))
+    .join('')
+}
+
+const isSilent = (group: GroupItem) => group.link !== undefined || isDecoration(group)
+
+/** Whether a drawing tells what parts of it are. */
+function isStructured(items: readonly Item[]): boolean {
+  let isFound = false
+  eachItem(items, {
+    skips: () => isFound,
+    enter(group) {
+      if (isTold(group) && !isSilent(group)) isFound = true
+    },
+    text: () => true,
+    item: () => {},
+  })
+  return isFound
+}
+
+/** What an image says has no parts that are told of: with links in it it is none. */
+function textRole(item: TextItem) {
+  const label = layoutText(item.layout)
+  if (label === '') return []
+  const role = leadsSomewhere([item]) ? 'group' : 'img'
+  return [
+    ['role', role],
+    ['lang', item.layout.style.language],
+    ['aria-label', label],
+  ] as const
 }
 
 /** A filter needs to be told where there is something: as far as the blur can be seen. */

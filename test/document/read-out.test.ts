@@ -1,0 +1,112 @@
+import { circle, drawing } from 'dot-line'
+import type { DocumentSource } from 'dot-line/document'
+import { toHtmlPage } from 'dot-line/html'
+import { toPdf } from 'dot-line/pdf'
+import { toSvg } from 'dot-line/svg'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import type { Browser } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { auditOf } from '../support/audit.ts'
+import { launchBrowser } from '../support/browser.ts'
+import { set } from '../support/documents.ts'
+
+let browser: Browser
+beforeAll(async () => {
+  browser = await launchBrowser()
+})
+afterAll(() => browser.close())
+
+const boat = drawing({ width: 60, height: 40 }, [circle(30, 20, 18, { fill: '#113355' })])
+const document: DocumentSource = {
+  title: 'Notice',
+  language: 'en',
+  terms: { port: 'Ardle Point' },
+  header: { start: 'Harbour ~href="https://lantern-sound.example"[office]', end: 'unheard' },
+  footer: { center: 'unheard {page}' },
+  content: [
+    { kind: 'heading', text: 'Boats', id: 'boats' },
+    { kind: 'contents' },
+    {
+      kind: 'list',
+      items: [
+        'one',
+        'two, ~href="#boats"[back]',
+        [
+          { kind: 'paragraph', text: 'three' },
+          { kind: 'list', items: ['four', 'five'] },
+        ],
+      ],
+    },
+    { kind: 'heading', level: 2, text: 'Times' },
+    {
+      kind: 'table',
+      columns: [{}, {}],
+      caption: 'In winter',
+      head: [['Port', 'Time']],
+      rows: [
+        ['Ardle{index.port}', ''],
+        ['Quillhaven', '12:40'],
+      ],
+    },
+    { kind: 'figure', image: 'boat', alt: 'A boat', caption: 'The Tern' },
+    { kind: 'index' },
+  ],
+}
+const images = new Map([['boat', boat]])
+const pageOf = (continuous: boolean) => {
+  const [page] = set(document, { images, continuous }).pages()
+  return page
+}
+const inMain = (svg: string) =>
+  `<!doctype html><html lang="en"><title>Notice</title><main>${svg}</main></html>`
+
+/** What is said of a page, without where links lead, and that of texts that are pictures as if they were text. */
+async function saidOf(html: string) {
+  const page = await browser.newPage()
+  await page.setContent(html)
+  const violations = await auditOf(page)
+  const snapshot = await page.locator('main').ariaSnapshot()
+  await page.close()
+  return { snapshot, violations }
+}
+
+describe('a document is read out as what it is', () => {
+  it.each([
+    ['a web page', toHtmlPage(pageOf(true))],
+    ['a page in HTML', toHtmlPage(pageOf(false))],
+    ['a page in SVG', inMain(toSvg(pageOf(false)))],
+    ['a page in SVG with its text', inMain(toSvg(pageOf(false), { textAs: 'embedded' }))],
+  ])('%s', async (name, html) => {
+    const { snapshot, violations } = await saidOf(html)
+    expect(violations).toEqual([])
+    const count = (pattern: RegExp) => snapshot.match(pattern)?.length ?? 0
+    // Rows are of one table; contents, two lists and the index.
+    expect([count(/- table/g), count(/- row /g), count(/- list:/g)]).toEqual([1, 3, 4])
+    expect([count(/- listitem/g), count(/- figure "A boat"/g), count(/- caption/g)]).toEqual([
+      8, 1, 2,
+    ])
+    for (const said of ['heading "Boats" [level=1]', 'heading "Times" [level=2]', 'cell "12:40"']) {
+      expect(snapshot).toContain(said)
+    }
+    for (const word of ['one', 'four', 'In winter', 'The Tern', 'Port', 'Quillhaven']) {
+      expect(snapshot, word).toMatch(new RegExp(`(: |img ")${word}|"${word}"`))
+    }
+    // What is there to be seen only is not read out, but for its links.
+    expect(snapshot).not.toMatch(/unheard|•/)
+    const links = [...snapshot.matchAll(/- link "([^"]*)"/g)].map(([, text]) => text)
+    expect(links.includes('office')).toBe(name !== 'a web page')
+    expect(links).toContain('back')
+  })
+
+  it('a PDF', async () => {
+    const page = pageOf(false)
+    const data = toPdf([page], { title: 'Notice', language: 'en' })
+    const pdf = await getDocument({ data: new Uint8Array(data), verbosity: 0 }).promise
+    const tree = JSON.stringify(await (await pdf.getPage(1)).getStructTree())
+    const roles = [...tree.matchAll(/"role":"([A-Za-z0-9]+)"/g)].map(([, role]) => role)
+    const count = (role: string) => roles.filter(one => one === role).length
+    expect(['TOC', 'TOCI', 'L', 'LI', 'Table', 'TR', 'Figure', 'Index'].map(count)).toEqual([
+      1, 2, 3, 6, 1, 3, 1, 1,
+    ])
+  })
+})
