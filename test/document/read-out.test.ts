@@ -1,4 +1,4 @@
-import { circle, drawing } from 'dot-line'
+import { circle, drawing, group, place, typesetter } from 'dot-line'
 import type { DocumentSource } from 'dot-line/document'
 import { toHtmlPage } from 'dot-line/html'
 import { toPdf } from 'dot-line/pdf'
@@ -8,7 +8,7 @@ import type { Browser } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { auditOf } from '../support/audit.ts'
 import { launchBrowser } from '../support/browser.ts'
-import { set } from '../support/documents.ts'
+import { set, sheet, shelf } from '../support/documents.ts'
 
 let browser: Browser
 beforeAll(async () => {
@@ -108,5 +108,31 @@ describe('a document is read out as what it is', () => {
     expect(['TOC', 'TOCI', 'L', 'LI', 'Table', 'TR', 'Figure', 'Index'].map(count)).toEqual([
       1, 2, 3, 6, 1, 3, 1, 1,
     ])
+  })
+})
+
+describe('texts of SVGs in outlines', () => {
+  const { set: lay } = typesetter({ sheet, shelf })
+  const linked = lay('Boats are late: ~href="https://lantern-sound.example"[read why]')
+  const size = { width: 300, height: 60 }
+  const named = { ...size, title: 'Notice' }
+  const office = group([place(lay('Office'), 0, 30)], { link: 'https://lantern-sound.example' })
+
+  it.each([
+    ['with a link in one', drawing(named, [place(linked, 0, 0)])],
+    ['beside a link', drawing(named, [place(lay('Boats are late'), 0, 0), office])],
+    ['without a title', drawing(size, [place(linked, 0, 0)])],
+    ['a layout', linked],
+  ])('are read out: %s', async (_, shown) => {
+    const { snapshot, violations } = await saidOf(inMain(toSvg(shown)))
+    // The page around it has no heading.
+    expect(violations.filter(one => !one.startsWith('page-has-heading-one'))).toEqual([])
+    expect(snapshot.match(/Boats are late/g)).toHaveLength(1)
+    expect(snapshot).toMatch(/link "(read why|Office)"/)
+  })
+
+  it('are one image where there is one name for all', async () => {
+    const { snapshot } = await saidOf(inMain(toSvg(drawing(named, [place(lay('Boats'), 0, 0)]))))
+    expect(snapshot.trim()).toBe('- main:\n  - img "Notice"')
   })
 })

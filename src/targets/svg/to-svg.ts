@@ -73,8 +73,9 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   let body = ''
   let hasParts = false
   const once = idsOnce()
-  // Outlines say nothing: where the drawing tells what its parts are, its texts tell what they say.
-  const saysTexts = !fonts && isStructured(items)
+  // Outlines say nothing: where there is more to be told than one name, each text says what it is.
+  const saysTexts =
+    !fonts && (isStructured(items) || (title !== undefined && leadsSomewhere(items)))
   /** Texts that are elements, and are open. */
   const elements = new Set<TextItem>()
   /** How many groups are open whose texts are not told of: links say their own, decorations nothing. */
@@ -121,7 +122,8 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   const [x, y, width, height] = [box.x, box.y, box.width, box.height].map(n => numberText(n))
   const lang = language === undefined ? '' : ` lang="${xmlText(language)}"`
   // With a title that names it the picture is read out by that; without one, by its text.
-  const label = title === undefined ? ` aria-label="${xmlText(spokenText(items))}"` : ''
+  const label =
+    title === undefined && !saysTexts ? ` aria-label="${xmlText(spokenText(items))}"` : ''
   // The parts of an image are not told of: links, what says what it is, and text that is text, must be.
   const role = hasParts || fonts ? 'group' : 'img'
   return (
@@ -165,13 +167,13 @@ function attributesText(list: readonly (readonly [string, string | undefined])[]
 
 const isSilent = (group: GroupItem) => group.link !== undefined || isDecoration(group)
 
-/** Whether a drawing tells what parts of it are. */
+/** Whether a drawing tells what parts of it are, or where they lead. */
 function isStructured(items: readonly Item[]): boolean {
   let isFound = false
   eachItem(items, {
     skips: () => isFound,
     enter(group) {
-      if (isTold(group) && !isSilent(group)) isFound = true
+      if (isTold(group) && !isDecoration(group)) isFound = true
     },
     text: () => true,
     item: () => {},
