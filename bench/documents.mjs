@@ -23,9 +23,11 @@ const paged = layouts =>
 
 const layouts = set()
 const pages = paged(layouts)
-/** Layouts as they are read for the first time, and placed on pages. */
+/** Layouts as they are read for the first time, and placed on pages; with what is told of that. */
 const setAndPlaced = () => {
-  for (const { box } of paged(set())) if (box.width === 0) throw new Error('an empty page')
+  for (const { problems } of paged(set())) {
+    if (problems.length > 0) throw new Error(problems[0].message)
+  }
 }
 row(
   'PDF of 1 MB of prose / its layout, read and placed',

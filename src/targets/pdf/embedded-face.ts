@@ -50,6 +50,9 @@ export function embeddedFace(
   /** By glyph and the one UTF-16 unit it stands for, which is most of all text. */
   const ofUnit = new Map<number, EncodedGlyph>()
   const ofText = new Map<string, EncodedGlyph>()
+  /** Of each character of ASCII the glyph it had last, and their code: most have but one. */
+  const lastGlyphs = new Int32Array(0x80).fill(-1)
+  const lastCodes: EncodedGlyph[] = []
   let composites = 0
 
   function blockFor(kind: BlockKind): Block {
@@ -94,11 +97,17 @@ export function embeddedFace(
       const own = text.slice(start, end)
       return codeOf(`${glyph} ${own}`, [atOrigin(glyph)], own)
     }
-    const key = glyph * 0x10000 + text.charCodeAt(start)
+    const unit = text.charCodeAt(start)
+    if (unit < 0x80 && lastGlyphs[unit] === glyph) return lastCodes[unit]
+    const key = glyph * 0x10000 + unit
     let known = ofUnit.get(key)
     if (!known) {
       known = added([atOrigin(glyph)], text.slice(start, end))
       ofUnit.set(key, known)
+    }
+    if (unit < 0x80) {
+      lastGlyphs[unit] = glyph
+      lastCodes[unit] = known
     }
     return known
   }
