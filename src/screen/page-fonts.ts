@@ -2,7 +2,7 @@ import type { Face } from '../core.ts'
 
 /** Faces that a page sets text in, under names of their own. */
 export interface PageFonts {
-  /** The family name of a face; it is given to the page when it is first asked for. */
+  /** The family name of a face; it is loaded when it is first asked for, and then given to the page. */
   family(face: Face): string
   /** What is awaited until all faces that were asked for can be shown; undefined when they can. */
   awaited(): Promise<unknown> | undefined
@@ -17,6 +17,7 @@ export function pageFonts(page: Document, prefix: string): PageFonts {
   const names = new Map<string, string>()
   const given: FontFace[] = []
   const loading = new Set<Promise<unknown>>()
+  let isClosed = false
   return {
     family(face) {
       let name = names.get(face.id)
@@ -25,9 +26,12 @@ export function pageFonts(page: Document, prefix: string): PageFonts {
         names.set(face.id, name)
         const own = new FontFace(name, new Uint8Array(face.bytes))
         given.push(own)
-        page.fonts.add(own)
-        // A browser that cannot read a font shows its text in another: that is told where it is set.
-        const loaded = own.load().catch(() => undefined)
+        // One that the page knew before it is loaded, a browser may leave texts of unseen for good.
+        const loaded = own.load().then(
+          () => isClosed || page.fonts.add(own),
+          // A browser that cannot read a font shows its text in another: that is told where it is set.
+          () => undefined,
+        )
         loading.add(loaded)
         void loaded.then(() => loading.delete(loaded))
       }
@@ -35,6 +39,7 @@ export function pageFonts(page: Document, prefix: string): PageFonts {
     },
     awaited: () => (loading.size === 0 ? undefined : Promise.all(loading)),
     close() {
+      isClosed = true
       for (const face of given) page.fonts.delete(face)
       names.clear()
     },

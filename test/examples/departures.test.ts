@@ -128,3 +128,22 @@ describe('the departures board as an application', () => {
     expect(said.filter(line => /Content Security Policy/.test(line))).toEqual([])
   })
 })
+
+it('the page is given faces that are loaded: of others a browser may leave texts unseen', async () => {
+  const other = await openPage('examples/departures', '?pace=0')
+  await other.page.addInitScript(() => {
+    const { add } = FontFaceSet.prototype
+    const given: string[] = []
+    Reflect.set(window, 'given', given)
+    FontFaceSet.prototype.add = function (face) {
+      given.push(face.status)
+      return add.call(this, face)
+    }
+  })
+  await other.page.reload()
+  await other.page.waitForSelector('html[data-ready=true]')
+  const given = await other.page.evaluate<string[]>('window.given')
+  expect(given.length).toBeGreaterThan(2)
+  expect(new Set(given)).toEqual(new Set(['loaded']))
+  await other.close()
+})
