@@ -4,15 +4,17 @@ import { toHtmlPage } from 'dot-line/html'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
-import type { Browser } from 'playwright-core'
+import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { auditOf } from '../support/audit.ts'
 import { launchBrowser } from '../support/browser.ts'
 import { set, sheet, shelf } from '../support/documents.ts'
 
 let browser: Browser
+let page: Page
 beforeAll(async () => {
   browser = await launchBrowser()
+  page = await browser.newPage()
 })
 afterAll(() => browser.close())
 
@@ -60,13 +62,11 @@ const pageOf = (continuous: boolean) => {
 const inMain = (svg: string) =>
   `<!doctype html><html lang="en"><title>Notice</title><main>${svg}</main></html>`
 
-/** What is said of a page, without where links lead, and that of texts that are pictures as if they were text. */
-async function saidOf(html: string) {
-  const page = await browser.newPage()
+/** What a browser tells of a page to those who listen; and what an audit finds, where it is asked. */
+async function saidOf(html: string, isAudited = false) {
   await page.setContent(html)
-  const violations = await auditOf(page)
+  const violations = isAudited ? await auditOf(page) : []
   const snapshot = await page.locator('main').ariaSnapshot()
-  await page.close()
   return { snapshot, violations }
 }
 
@@ -77,7 +77,7 @@ describe('a document is read out as what it is', () => {
     ['a page in SVG', inMain(toSvg(pageOf(false)))],
     ['a page in SVG with its text', inMain(toSvg(pageOf(false), { textAs: 'embedded' }))],
   ])('%s', async (name, html) => {
-    const { snapshot, violations } = await saidOf(html)
+    const { snapshot, violations } = await saidOf(html, true)
     expect(violations).toEqual([])
     const count = (pattern: RegExp) => snapshot.match(pattern)?.length ?? 0
     // Rows are of one table; contents, two lists and the index.
@@ -99,8 +99,7 @@ describe('a document is read out as what it is', () => {
   })
 
   it('a PDF', async () => {
-    const page = pageOf(false)
-    const data = toPdf([page], { title: 'Notice', language: 'en' })
+    const data = toPdf([pageOf(false)], { title: 'Notice', language: 'en' })
     const pdf = await getDocument({ data: new Uint8Array(data), verbosity: 0 }).promise
     const tree = JSON.stringify(await (await pdf.getPage(1)).getStructTree())
     const roles = [...tree.matchAll(/"role":"([A-Za-z0-9]+)"/g)].map(([, role]) => role)
@@ -124,9 +123,7 @@ describe('texts of SVGs in outlines', () => {
     ['without a title', drawing(size, [place(linked, 0, 0)])],
     ['a layout', linked],
   ])('are read out: %s', async (_, shown) => {
-    const { snapshot, violations } = await saidOf(inMain(toSvg(shown)))
-    // The page around it has no heading.
-    expect(violations.filter(one => !one.startsWith('page-has-heading-one'))).toEqual([])
+    const { snapshot } = await saidOf(inMain(toSvg(shown)))
     expect(snapshot.match(/Boats are late/g)).toHaveLength(1)
     expect(snapshot).toMatch(/link "(read why|Office)"/)
   })

@@ -130,8 +130,7 @@ describe('the departures board as an application', () => {
 })
 
 it('the page is given faces that are loaded: of others a browser may leave texts unseen', async () => {
-  const other = await openPage('examples/departures', '?pace=0')
-  await other.page.addInitScript(() => {
+  await page.addInitScript(() => {
     const { add } = FontFaceSet.prototype
     const given: string[] = []
     Reflect.set(window, 'given', given)
@@ -140,10 +139,9 @@ it('the page is given faces that are loaded: of others a browser may leave texts
       return add.call(this, face)
     }
   })
-  await other.page.reload()
-  await other.page.waitForSelector('html[data-ready=true]')
-  const given = await other.page.evaluate<string[]>('window.given')
+  await page.reload()
+  await ready()
+  const given = await page.evaluate<string[]>('window.given')
   expect(given.length).toBeGreaterThan(2)
   expect(new Set(given)).toEqual(new Set(['loaded']))
-  await other.close()
 })
