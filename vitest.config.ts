@@ -39,8 +39,8 @@ const published = (name: string, include: readonly string[], isolate: boolean) =
 export default defineConfig({
   test: {
     sequence: { sequencer: LongestFirst },
-    // More than cores: much of the time tests wait for a browser or a command.
-    maxWorkers: '150%',
+    // Twice as many as cores: much of the time tests wait for a browser or a command.
+    maxWorkers: '200%',
     // A limit for what hangs, and none for a slow machine.
     testTimeout: 900_000,
     hookTimeout: 900_000,
