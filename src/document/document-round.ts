@@ -141,7 +141,8 @@ export function documentRound(
     return { marks, ...(id !== undefined && { id }) }
   }
   function noteMark(key: string, offset: number): readonly FlowMark[] {
-    const note = document.notes?.[key]
+    const { notes = {} } = document
+    const note = Object.hasOwn(notes, key) ? notes[key] : undefined
     // A note stands where it is asked for first.
     if (note === undefined || shown.has(key)) return []
     shown.add(key)

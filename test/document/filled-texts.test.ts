@@ -78,6 +78,13 @@ describe('what is given fills each text of a document', () => {
   })
 })
 
+it.each(['note', 'index'])('what every object has is no %s of a document', kind => {
+  const content = [{ kind: 'paragraph', text: `Boats{${kind}.constructor}` }] as const
+  const document = { notes: { noon: 'Noon' }, terms: { pier: 'Pier' }, content }
+  const message = `no value for {${kind}.constructor} at content[0].text`
+  expect(() => set(document)).toThrow(message)
+})
+
 describe('marks of the index', () => {
   const lead = { kind: 'index' } as const
   const marked = Object.entries(everywhere('{index.pier}')).filter(
