@@ -90,7 +90,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
   const valuesOf = (text: RichText, more: Values = {}): Values => {
     const found: Record<string, Value> = { ...more }
     for (const { name } of placesIn(text)) {
-      if (name in found) continue
+      if (Object.hasOwn(found, name)) continue
       const value = known(name)
       if (value !== undefined) found[name] = value
     }
@@ -152,7 +152,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     plain(text) {
       const values = valuesOf(text)
       // What has no value is told as of texts that are laid out.
-      const isWhole = placesIn(text).every(({ name }) => name in values)
+      const isWhole = placesIn(text).every(({ name }) => Object.hasOwn(values, name))
       if (!isWhole) told(text, values, () => setter.set(text, { values }))
       return plainText(text, values).replaceAll('\n', ' ')
     },

@@ -237,7 +237,7 @@ function inMargin(
   return found.map(({ item, y }) => ({ item, x: margin.x, y, width: margin.width }))
 }
 
-/** On the paper; turned before it is inElements, as the elements around it may be as deep as they like. */
+/** On the paper; turned before it is put into elements, as the elements around it may be as deep as they like. */
 function drawn({ item, x, y, head }: PlacedItem, turn: number | undefined): TaggedItems {
   const onPaper = (items: readonly Item[]) =>
     turn === undefined ? items : turnedItems(items, turn)

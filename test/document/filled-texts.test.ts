@@ -83,6 +83,10 @@ it.each(['note', 'index'])('what every object has is no %s of a document', kind 
   const document = { notes: { noon: 'Noon' }, terms: { pier: 'Pier' }, content }
   const message = `no value for {${kind}.constructor} at content[0].text`
   expect(() => set(document)).toThrow(message)
+  expect(() => set({ title: `{${kind}.constructor}{constructor}`, content: [here] })).toThrow(
+    `no value for {${kind}.constructor} at title`,
+  )
+  expect(() => set({ title: '{constructor}', content: [here] })).toThrow('no value for')
 })
 
 describe('marks of the index', () => {

@@ -361,17 +361,20 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
     },
     annotation(node, annotation, page) {
       const kid = `<< /Type /OBJR /Obj ${reference(annotation)} /Pg ${reference(page)} >>`
-      const number = node?.number ?? objects.reserve()
-      if (node) node.kids.push(kid)
-      else {
-        // In what is not read out, such as a running head, it is a link all the same (ISO 14289-1, 7.18.5).
-        top.kids.push(reference(number))
-        objects.set(
-          number,
-          `<< /Type /StructElem /S /Link /P ${reference(top.number)} /K [${kid}] >>`,
-        )
+      const owner = node ?? {
+        ...top,
+        number: objects.reserve(),
+        type: 'Link',
+        parent: top,
+        kids: [],
       }
-      parents.push(`${key} ${reference(number)}`)
+      owner.kids.push(kid)
+      // In what is not read out, such as a running head, it is a link all the same (ISO 14289-1, 7.18.5).
+      if (!node) {
+        top.kids.push(reference(owner.number))
+        write(owner)
+      }
+      parents.push(`${key} ${reference(owner.number)}`)
       return key++
     },
     end() {
