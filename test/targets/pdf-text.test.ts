@@ -80,6 +80,9 @@ const markup = (name: Name): string => texts[name]
 /** In which lines of the two directions meet, and the second reader moves signs past numbers. */
 const isRightToLeft = (name: Name) => name === 'arabic' || name === 'hebrew'
 
+/** Lines of scripts without spaces end within words: those stay on one. */
+const widthOf = (name: Name) => (['khmer', 'thai', 'bold'].includes(name) ? 2000 : 300)
+
 /** Without the controls that the second reader adds, and characters of no width. */
 const withoutControls = (text: string) => text.replace(/[\u202a-\u202e\u200b]/g, '')
 const words = (text: string) => text.match(/[\p{L}\p{M}\p{N}]+/gu)?.sort()
@@ -121,6 +124,23 @@ describe('text that readers get from a PDF', () => {
       expect(words(secondReading(toPdf(layout)))).toEqual(words(layout.text))
     else expect(text).toBe(layout.text)
   })
+
+  it.runIf(installed('pdftotext')).each(names.filter(name => !isRightToLeft(name)))(
+    'is the text, to the second in the order of the file: %s',
+    style => {
+      const layout = setter.set(markup(style), { style, width: widthOf(style) })
+      expect(words(secondReading(toPdf(layout), ['-raw']))).toEqual(words(layout.text))
+      expect(words(secondReading(toPdf(layout)))).toEqual(words(layout.text))
+    },
+  )
+
+  it.runIf(installed('mutool')).each(names.filter(name => !isRightToLeft(name)))(
+    'is the text, to the third: %s',
+    style => {
+      const layout = setter.set(markup(style), { style, width: widthOf(style) })
+      expect(words(thirdReading(toPdf(layout)))).toEqual(words(layout.text))
+    },
+  )
 
   it.each(['latin', 'arabic', 'hebrew', 'hindi'] as const)(
     'over several lines: %s',
@@ -201,9 +221,18 @@ describe('text that readers get from a PDF', () => {
   })
 })
 
-function secondReading(pdf: Uint8Array): string {
+function secondReading(pdf: Uint8Array, options: readonly string[] = []): string {
+  return reading(pdf, path => ['pdftotext', ...options, path, '-'])
+}
+
+function thirdReading(pdf: Uint8Array): string {
+  return reading(pdf, path => ['mutool', 'draw', '-q', '-F', 'txt', path])
+}
+
+function reading(pdf: Uint8Array, command: (path: string) => readonly string[]): string {
   const path = join(directory, 'text.pdf')
   writeFileSync(path, pdf)
-  const { stdout } = spawnSync('pdftotext', [path, '-'], { encoding: 'utf8' })
+  const [program, ...args] = command(path)
+  const { stdout } = spawnSync(program, args, { encoding: 'utf8' })
   return stdout.replace(/[\f\n]+/g, ' ').trim()
 }

@@ -16,8 +16,13 @@ const wideSteps = 50
 /** What is behind a glyph and not seen stands so far within: readers leave out what is beyond a page's edge. */
 const inside = 10
 
-/** `x` and `y` are in font units from the start of the run, y upward. */
-export type VisitCode = (shown: EncodedGlyph, x: number, y: number) => void
+/**
+ * `x` and `y` are in font units from the start of the run, y upward; `start` is the first character
+ * of the text that the code's cluster stands for.
+ */
+export type VisitCode = (shown: EncodedGlyph, x: number, y: number, start: number) => void
+
+type VisitAt = (shown: EncodedGlyph, x: number, y: number) => void
 
 /** The codes that show a run, and from which readers get its text. */
 export function eachCode(item: GlyphsItem, face: EmbeddedFace, visit: VisitCode) {
@@ -33,16 +38,18 @@ export function eachCode(item: GlyphsItem, face: EmbeddedFace, visit: VisitCode)
         isWide ? widened(item, from, to, [atOrigin(glyph)], text.slice(start, end), face) : code,
         pen + glyphs.offsetsX[from],
         glyphs.offsetsY[from],
+        start,
       )
       return
     }
     const own = text.slice(start, end) || (item.isHyphen ? hyphen : nothing)
+    const visitAt = (code: EncodedGlyph, x: number, y: number) => visit(code, x, y, start)
     if (to - from > mostParts) {
-      eachApart(item, from, to, own, pen, face, visit)
+      eachApart(item, from, to, own, pen, face, visitAt)
       return
     }
     if (own === '\t') {
-      visitLeader(item, from, to, pen, face, visit)
+      visitLeader(item, from, to, pen, face, visitAt)
       return
     }
     const { before, read, after } = separated(own, item.isRightToLeft === true, face)
@@ -50,9 +57,9 @@ export function eachCode(item: GlyphsItem, face: EmbeddedFace, visit: VisitCode)
     const x = isOne ? pen + glyphs.offsetsX[from] : pen
     const parts = isOne ? [atOrigin(glyphs.glyphs[from])] : clusterParts(glyphs, from, to, y)
     const code = widened(item, from, to, parts, read, face)
-    const unseen = (character: string, at: number) => visit(face.composed([], character), at, y)
+    const unseen = (character: string, at: number) => visitAt(face.composed([], character), at, y)
     for (const character of before) unseen(character, x)
-    visit(code, x, y)
+    visitAt(code, x, y)
     for (const [i, character] of after.entries()) {
       unseen(character, x + (code.width - inside - aheadOf(after, i)) / perMille)
     }
@@ -132,7 +139,7 @@ function eachApart(
   text: string,
   pen: number,
   face: EmbeddedFace,
-  visit: VisitCode,
+  visit: VisitAt,
 ) {
   let x = pen
   for (let i = from; i < to; i++) {
@@ -149,7 +156,7 @@ function visitLeader(
   to: number,
   pen: number,
   face: EmbeddedFace,
-  visit: VisitCode,
+  visit: VisitAt,
 ) {
   const parts = clusterParts(glyphs, from, to, glyphs.offsetsY[from])
   const start = parts[0].x

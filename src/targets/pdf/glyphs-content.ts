@@ -1,9 +1,11 @@
 import { type GlyphsItem, numberText } from '../../drawing/index.ts'
+import { utf16String } from './bytes.ts'
 import { eachCode } from './each-code.ts'
 import type { Point } from './page-point.ts'
 import type { Resources } from './resources.ts'
 import { stackedContent } from './stacked-content.ts'
 import { placeDecimals } from './units.ts'
+import { wordsWithMarks } from './words-with-marks.ts'
 
 /** Whether two items of a line can be shown as one: readers see words apart where one ends. */
 export function isShownAlike(a: GlyphsItem, b: GlyphsItem): boolean {
@@ -11,11 +13,16 @@ export function isShownAlike(a: GlyphsItem, b: GlyphsItem): boolean {
   return a.face === b.face && a.size === b.size && a.ink === b.ink && !a.paint && !b.paint
 }
 
-/** Items of one baseline, face and size: one TJ, but where the font or the rise changes. */
+/**
+ * Items of one baseline, face and size: one TJ, but where the font or the rise changes, or a word
+ * has a replacement text. Those must not stand within each other: where one is around all of this
+ * already, `isReplaced` leaves them out.
+ */
 export function glyphsContent(
   items: readonly GlyphsItem[],
   point: Point,
   resources: Resources,
+  isReplaced = false,
 ): string {
   const { x: left, y: baseline, size, face } = items[0]
   const { unitsPerEm } = face.metrics
@@ -42,7 +49,24 @@ export function glyphsContent(
   for (const item of items) {
     const shownBy = resources.face(item)
     const start = ((item.x - left) / size) * 1000
-    eachCode(item, shownBy, (shown, x, y) => {
+    const words = isReplaced ? [] : wordsWithMarks(item)
+    let word = 0
+    let isInWord = false
+    const endWord = () => {
+      if (!isInWord) return
+      endArray()
+      operators += 'EMC\n'
+      isInWord = false
+      word++
+    }
+    eachCode(item, shownBy, (shown, x, y, at) => {
+      if (isInWord && at >= words[word].end) endWord()
+      if (!isInWord && word < words.length && at >= words[word].start) {
+        endArray()
+        const { start, end } = words[word]
+        operators += `/Span << /ActualText ${utf16String(item.text.slice(start, end))} >> BDC\n`
+        isInWord = true
+      }
       if (y !== rise) {
         endArray()
         rise = y
@@ -63,6 +87,7 @@ export function glyphsContent(
       codes += shown.code
       reached += shown.width
     })
+    endWord()
   }
   endArray()
   if (rise !== 0) operators += '0 Ts\n'

@@ -61,8 +61,8 @@ export function pageContent(
   const write = (content: string, isText: boolean) => {
     if (content !== '') contents[contents.length - 1] += structure.mark(isText) + content
   }
-  const contentOf = (items: readonly GlyphsItem[]) =>
-    items.length === 0 ? '' : lineContent(inVisualOrder(items), space, resources)
+  const contentOf = (items: readonly GlyphsItem[], isReplaced = false) =>
+    items.length === 0 ? '' : lineContent(inVisualOrder(items), space, resources, isReplaced)
   const writeLine = () => {
     if (line.length === 0) return
     const [first, rest] = divided.length > 0 ? behindFirstWord(line) : [[], line]
@@ -81,9 +81,10 @@ export function pageContent(
   /** A word in parts is read whole (ISO 32000-2, 14.9.4): one that another element interrupts is not. */
   const writeWord = () => {
     if (divided.length === 0) return
-    const parts = divided.map(contentOf).join('')
+    const isWhole = divided.length > 1
+    const parts = divided.map(items => contentOf(items, isWhole)).join('')
     const word = utf16String(wordOf(divided.flat()))
-    write(divided.length > 1 ? `/Span << /ActualText ${word} >> BDC\n${parts}EMC\n` : parts, true)
+    write(isWhole ? `/Span << /ActualText ${word} >> BDC\n${parts}EMC\n` : parts, true)
     divided = []
   }
   const writeAll = () => {
@@ -227,13 +228,14 @@ function lineContent(
   line: readonly GlyphsItem[],
   { point, flip }: PageSpace,
   resources: Resources,
+  isReplaced: boolean,
 ): string {
   let content = ''
   for (let from = 0, to = 0; from < line.length; from = to) {
     const first = line[from]
     to = from + 1
     while (to < line.length && isShownAlike(first, line[to])) to++
-    const text = glyphsContent(line.slice(from, to), point, resources)
+    const text = glyphsContent(line.slice(from, to), point, resources, isReplaced)
     const path = finishPath(first)
     // Of what is finished shapes are seen; the text is there to be read, searched and copied.
     content += path
