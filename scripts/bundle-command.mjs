@@ -1,6 +1,6 @@
 // The command in a few files instead of hundreds of modules: it starts in half the time. What it
 // shares with the library is in it once more; the demo is in nothing else.
-import { readdirSync, rmSync } from 'node:fs'
+import { chmodSync, readdirSync, rmSync } from 'node:fs'
 import { basename } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
@@ -32,3 +32,5 @@ for (const name of readdirSync(folder))
   if (!written.has(name)) rmSync(folder + name, { recursive: true })
 rmSync(`${dist}demo`, { recursive: true, force: true })
 checkLicenses(metafile)
+// In a clone, `npx dotline` runs this file itself.
+chmodSync(`${folder}main.js`, 0o755)

@@ -86,6 +86,8 @@ export async function runExample(code: string): Promise<Outcome> {
       return `const ${plain} = loaded[${JSON.stringify(name)}];`
     })
     .replaceAll(' as const', '')
+    // The site serves what is installed in a reader's folder.
+    .replaceAll(/node_modules\/(?:dot-line\/)?/g, '')
   const print = { log: (...values: unknown[]) => printed.push(values.map(shown).join(' ')) }
   try {
     const Program = Object.getPrototypeOf(async () => {}).constructor

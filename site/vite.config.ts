@@ -6,15 +6,17 @@ import { sourceAliases } from '../scripts/source-aliases.mjs'
 const root = fileURLToPath(new URL('..', import.meta.url))
 
 /** The files that examples name: the library's own, and fonts of scripts that it has none of. */
-const packages = `${root}node_modules/@expo-google-fonts/`
+const packages = '@expo-google-fonts'
 const files = new Map([
   ...['fonts', 'wasm'].flatMap(folder =>
     readdirSync(`${root}assets/${folder}`).map(
       name => [`assets/${folder}/${name}`, `${root}assets/${folder}/${name}`] as const,
     ),
   ),
-  ['fonts/hebrew.ttf', `${packages}noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf`],
-  ['fonts/japanese.ttf', `${packages}kosugi/Kosugi_400Regular.ttf`],
+  ...[
+    `${packages}/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf`,
+    `${packages}/kosugi/Kosugi_400Regular.ttf`,
+  ].map(name => [name, `${root}node_modules/${name}`] as const),
 ])
 
 export default defineConfig(({ command }) => ({

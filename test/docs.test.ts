@@ -1,17 +1,23 @@
 import { spawnSync } from 'node:child_process'
-import { cpSync, mkdirSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs'
+import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { Page } from 'playwright-core'
 import { build, preview } from 'vite'
 import { expect, it } from 'vitest'
 import { launchBrowser } from './support/browser.ts'
 import { dotlineHosted } from './support/command.ts'
-import { fontFiles } from './support/font-files.ts'
 import { packedApp } from './support/packed-app.ts'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
-const { folder, installed, command } = packedApp()
+const { folder, command } = packedApp()
 const readme = readFileSync(join(root, 'README.md'), 'utf8')
 const pages = readdirSync(join(root, 'docs'))
   .filter(name => name.endsWith('.md'))
@@ -24,28 +30,20 @@ const blocksIn = (language: string) =>
     })),
   )
 
-/** Files that the pages name, and packages that they say are to be installed. */
-function filesOfPages() {
-  mkdirSync(join(folder, 'fonts'), { recursive: true })
-  cpSync(fontFiles.serif, join(folder, 'fonts/serif.ttf'))
-  cpSync(fontFiles.hebrew, join(folder, 'fonts/hebrew.ttf'))
-  cpSync(fontFiles.japanese, join(folder, 'fonts/japanese.ttf'))
-  cpSync(join(installed, 'examples'), join(folder, 'examples'), { recursive: true })
-  cpSync(join(installed, 'assets'), join(folder, 'assets'), { recursive: true })
-  for (const name of [
-    '@resvg',
-    'hyphen',
-    'manifold-3d',
-    'd3-scale',
-    'd3-array',
-    '@types',
-    'react',
-    'react-dom',
-  ]) {
-    symlinkSync(join(root, 'node_modules', name), join(folder, 'node_modules', name))
-  }
+/** What the pages say is to be installed beside the library, and nothing else. */
+function packagesOfPages(): readonly string[] {
+  const told = pages.flatMap(({ text }) =>
+    [...text.matchAll(/npm install ([\w@/. -]+)/g)].flatMap(([, names]) => names.trim().split(' ')),
+  )
+  return [...new Set(told)].filter(name => name !== 'dot-line' && !name.startsWith('-'))
 }
-filesOfPages()
+/** And the types that those who write TypeScript install. */
+for (const name of [...packagesOfPages(), '@types']) {
+  const target = join(folder, 'node_modules', name)
+  if (existsSync(target)) continue
+  mkdirSync(dirname(target), { recursive: true })
+  symlinkSync(join(root, 'node_modules', name), target)
+}
 
 it('the README has code that runs as it stands', () => {
   const [, code] = /```ts\n(.*?)```/s.exec(readme) ?? []

@@ -33,7 +33,35 @@ describe('the packed package, installed without development packages', () => {
     expect(userPackages().length).toBeLessThanOrEqual(10)
     expect(userPackages().join()).not.toMatch(/resvg|harfbuzzjs|hyphen/)
     const size = execFileSync('du', ['-sk', join(app, 'node_modules')], { encoding: 'utf8' })
-    expect(Number.parseInt(size, 10)).toBeLessThan(12_000)
+    // Two thousand of it are the docs and their pictures.
+    expect(Number.parseInt(size, 10)).toBeLessThan(14_000)
+  })
+
+  it('has no script that an installation would run', () => {
+    const { scripts } = JSON.parse(readFileSync(join(installed, 'package.json'), 'utf8'))
+    for (const name of ['preinstall', 'install', 'postinstall', 'prepare']) {
+      expect(scripts).not.toHaveProperty(name)
+    }
+  })
+
+  it('has all that its pages link to and show', () => {
+    const pages = readdirSync(installed, { recursive: true, encoding: 'utf8' }).filter(
+      name => name.endsWith('.md') && !name.startsWith('dist'),
+    )
+    expect(pages.length).toBeGreaterThan(40)
+    for (const page of pages) {
+      const text = readFileSync(join(installed, page), 'utf8').replace(/```.*?```/gs, '')
+      for (const [, link] of text.matchAll(/\]\(([^)#\s]+)[^)]*\)/g)) {
+        if (/^\w+:/.test(link)) continue
+        expect(existsSync(join(installed, page, '..', link)), `${page}: ${link}`).toBe(true)
+      }
+    }
+  })
+
+  it('has a command that can be run as a file', () => {
+    expect(
+      execFileSync(join(root, 'dist/cli/main.js'), ['--version'], { encoding: 'utf8' }),
+    ).toMatch(/^\d+\.\d+\.\d+\n$/)
   })
 
   it('carries the licenses of all it ships', () => {
