@@ -8,7 +8,7 @@ import { figureItems } from './figure-items.ts'
 import { type FlowItem, type FlowTag, stacked } from './flow-item.ts'
 import { indexItems } from './index-items.ts'
 import { leadersItems } from './leaders-items.ts'
-import { isBlockList, type ListMark, listIndent, listMark } from './list-mark.ts'
+import { counterOf, isBlockList, type ListMark, listIndent, listMark } from './list-mark.ts'
 import { isReference } from './placed-items.ts'
 import { tableItems } from './table-items.ts'
 import { headingItem, proseItem } from './text-items.ts'
@@ -55,7 +55,7 @@ function listTasks(list: ListSource, path: Path, around: Task, context: BlockCon
   return list.items.map((item, i): Task => {
     const tags = [
       ...around.tags,
-      { role: 'list', id: name },
+      { role: 'list', id: name, ...counterOf(list) },
       { role: 'listitem', id: `${name} ${i}` },
     ]
     const own = isBlockList(item)

@@ -226,6 +226,7 @@ export const blockFields: Readonly<
       foot: tableRows,
       caption: documentText,
       id: textField,
+      rowHeaders: flag,
       partsRows: flag,
       keepTogether: flag,
       float: choiceField('top', 'bottom'),

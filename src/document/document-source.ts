@@ -136,6 +136,8 @@ export interface TableSource extends Spanning {
   readonly caption?: DocumentText
   /** Tells it from others, for references. */
   readonly id?: string
+  /** Whether the first cell of each row is its header, as those that listen to a table need to know. */
+  readonly rowHeaders?: boolean
   /** Whether a row may be parted at the foot of a page; only what is higher than a page is without it. */
   readonly partsRows?: boolean
   /** All of it on one page, where it has room on one. */

@@ -59,6 +59,8 @@ interface Column {
   /** No space is wanted above what comes next. */
   isAtTop: boolean
   isEmpty: boolean
+  /** It has nothing but what stays with what comes next. */
+  isOnlyKept: boolean
   /** It has more than figures at its head. */
   hasText: boolean
   /** What takes room at a side: how far down it reaches, and how far text keeps from it. */
@@ -89,6 +91,7 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
     placed.push({ item, x: isSide ? left : x, y, width, ...(head && { head }) })
     addNotes(column, notesOf(item))
     column.isEmpty = false
+    column.isOnlyKept &&= item.keepWithNext
     column.hasText ||= item.float !== 'top'
     if (isSide && item.width !== undefined) {
       const side = item.float === 'right' ? 'right' : 'left'
@@ -201,7 +204,8 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
         queue.take()
         continue
       }
-      const mustStay = column.isEmpty && isFresh
+      const mustStay =
+        isFresh && (column.isEmpty || (column.isOnlyKept && fitsNowhere(own, column)))
       const parts =
         (own.keepWithNext ? undefined : own.split?.(room)) ??
         (mustStay && own.height > room + slack ? own.split?.(room, true) : undefined)
@@ -220,6 +224,11 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
     // Behind the last of the text there is room for all that waits.
     putFloats(column, true)
     return floats.length > 0 ? 'full' : 'end'
+  }
+
+  /** Whether an item is higher than a column, so that what it stays with would stand alone before it. */
+  function fitsNowhere({ height, head }: FlowItem, { box }: Column): boolean {
+    return height + (head?.height ?? 0) > Math.min(depth, box.height) + slack
   }
 
   /** Whether an item fits, with those it is kept with, and the first part of what follows them. */
@@ -253,6 +262,7 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
       after: 0,
       isAtTop: true,
       isEmpty: true,
+      isOnlyKept: true,
       hasText: false,
       inset: undefined,
     }

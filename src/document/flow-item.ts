@@ -8,6 +8,8 @@ export interface FlowTag {
   readonly id: string
   /** What is to be seen, for those who do not see it. */
   readonly label?: string
+  /** How the items of a list are counted. */
+  readonly counter?: 'decimal' | 'lower-alpha'
 }
 
 export type Side = 'left' | 'right'

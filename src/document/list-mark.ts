@@ -1,6 +1,7 @@
 import { escapeMarkup, group, type Item, parseMarkup, place } from '../core.ts'
 import type { BlockContext } from './block-context.ts'
 import type { BlockSource, ListSource } from './document-source.ts'
+import type { FlowTag } from './flow-item.ts'
 import { extentOf } from './turned-page.ts'
 
 /** So far a list stands in from what is around it, in ems. */
@@ -21,19 +22,26 @@ export function listMark(
   const text = escapeMarkup(markText(marker, number, n => texts.number(n)))
   const layout = texts.set(parseMarkup(text).rich, 'document-paragraph', {})
   const distance = indent - texts.em * 0.5
+  // A number says which item it is; a dot says nothing that the list does not.
+  const said = counterOf({ marker }).counter === undefined ? { role: 'none' } : { isMarker: true }
   if (turn !== undefined) {
     return (x, baseline) => {
       const top = baseline - extentOf(layout) / 2
-      return [group([place(layout, x + distance - layout.textWidth, top)], { role: 'none' })]
+      return [group([place(layout, x + distance - layout.textWidth, top)], said)]
     }
   }
   return (x, baseline) => {
     const [at, across] = isMirrored
       ? ([x + width - distance, 'left'] as const)
       : ([x + distance, 'right'] as const)
-    // Which item it is, its element tells.
-    return [group([place(layout, at, baseline, { across, down: 'alphabetic' })], { role: 'none' })]
+    return [group([place(layout, at, baseline, { across, down: 'alphabetic' })], said)]
   }
+}
+
+/** How the items of a list are counted, where its marks are numbers. */
+export function counterOf({ marker }: Pick<ListSource, 'marker'>): Pick<FlowTag, 'counter'> {
+  const counter = (['decimal', 'lower-alpha'] as const).find(kind => kind === marker)
+  return counter ? { counter } : {}
 }
 
 function markText(marker: string, number: number, write: (number: number) => string): string {

@@ -51,11 +51,24 @@ export function* tableItems(
       // Totals stay with the row that they stand below.
       if (last) yield kind === 'foot' || keepTogether ? { ...last, keepWithNext: true } : last
       const id = isFirst && table.id !== undefined ? { id: table.id } : {}
-      last = { ...item, ...id, ...(isFirst ? !head && space : head && { head }) }
+      last = { ...withHead(item, head), ...id, ...(isFirst && !head && space) }
       isFirst = false
     }
   }
   if (last) yield { ...last, after: texts.space }
+}
+
+/** A row below the head of its table wherever it, or what is left of it, begins a column. */
+function withHead(item: FlowItem, head: FlowItem | undefined): FlowItem {
+  if (!head) return item
+  return {
+    ...item,
+    head,
+    split(room, must) {
+      const parts = item.split?.(room, must)
+      return parts && { first: withHead(parts.first, head), rest: withHead(parts.rest, head) }
+    },
+  }
 }
 
 /** Rows one by one; those that a cell goes over are set together, and stay so. */

@@ -91,9 +91,10 @@ export function rowItem(setting: RowSetting, shape: TableShape): FlowItem {
     ...(marks.length > 0 && { marks }),
     ...(cells.some(({ cell }) => cell.rowSpan > 1) && { reach: rowHeight(cells) }),
     draw(left, top, isAgain = false) {
-      const role = isAgain ? 'none' : isHead ? 'columnheader' : 'cell'
       const drawn = cells.map(({ cell, layout, x, shift, id }) => {
         const { columnSpan, rowSpan, column } = cell
+        const own = column === 0 && table.rowHeaders ? 'rowheader' : 'cell'
+        const role = isAgain ? 'none' : isHead ? 'columnheader' : own
         const part = isParted ? { id: id ?? `${name} ${column}`, continues: true } : {}
         const at = left + x + cellPadding.across + shift
         return group([place(layout, at, top + cellPadding.down)], {

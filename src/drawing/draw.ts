@@ -15,6 +15,7 @@ import {
   isObject,
   linkScheme,
   made,
+  oneOf,
   type Problem,
 } from '../problem/index.ts'
 import { aSheet, type Sheet } from '../sheet/index.ts'
@@ -107,6 +108,10 @@ export interface GroupOptions {
   readonly columnSpan?: number
   /** Over how many rows it goes. */
   readonly rowSpan?: number
+  /** Of a list: how its items are counted. A list without it has no numbers. */
+  readonly counter?: 'decimal' | 'lower-alpha'
+  /** The number before an item of a list: it is read out, and is a label in a PDF. */
+  readonly isMarker?: boolean
 }
 
 const wholeFromOne = being(
@@ -131,9 +136,11 @@ export function group(
     continues: aBoolean,
     columnSpan: wholeFromOne,
     rowSpan: wholeFromOne,
+    counter: oneOf('decimal', 'lower-alpha'),
+    isMarker: aBoolean,
   })
   const { role, language, title, label, link, opacity } = options
-  const { level, id, continues, columnSpan, rowSpan } = options
+  const { level, id, continues, columnSpan, rowSpan, counter, isMarker } = options
   if (link !== undefined && !allowedLink(link)) {
     fail('forbidden-link', `a link may not start with '${linkScheme(link)}:'`, {
       hint: allowedLinks,
@@ -152,6 +159,8 @@ export function group(
     ...(continues !== undefined && { continues }),
     ...(columnSpan !== undefined && { columnSpan }),
     ...(rowSpan !== undefined && { rowSpan }),
+    ...(counter !== undefined && { counter }),
+    ...(isMarker !== undefined && { isMarker }),
     items: checkedItems('a group', items),
   }
 }

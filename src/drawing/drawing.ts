@@ -56,6 +56,8 @@ export interface GlyphsItem {
   readonly isStacked?: true
   /** A hyphen at a line's end, which is of no character: its text is empty. */
   readonly isHyphen?: true
+  /** BCP 47 tag of the text's language, by which a browser chooses forms of letters. */
+  readonly language?: string
   /** The characters it shows; clusters of the glyphs are offsets in it. */
   readonly text: string
 }
@@ -136,6 +138,10 @@ export interface GroupItem {
   readonly columnSpan?: number
   /** Over how many rows it goes. */
   readonly rowSpan?: number
+  /** Of a list: how its items are counted. A list without it has no numbers. */
+  readonly counter?: 'decimal' | 'lower-alpha'
+  /** The number before an item of a list: it is read out, and is a label in a PDF. */
+  readonly isMarker?: boolean
   /** What of a page is to be clicked on. */
   readonly area?: Box
   /** What it is made of, the first painted first. */

@@ -70,7 +70,8 @@ function itemsAcross(
   }
   const ink = inkOf(style, through)
   const face = faceOf(run)
-  const item: GlyphsItem = { kind: 'glyphs', x, y, face, size: style.size, ink, glyphs, text }
+  const { size, language } = style
+  const item: GlyphsItem = { kind: 'glyphs', x, y, face, size, ink, glyphs, language, text }
   return [finished(asText(item, run), run, through, standing, identity)]
 }
 

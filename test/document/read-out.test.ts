@@ -9,6 +9,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { auditOf } from '../support/audit.ts'
 import { launchBrowser } from '../support/browser.ts'
 import { set, sheet, shelf } from '../support/documents.ts'
+import { pdfSource } from '../support/pdf.ts'
 
 let browser: Browser
 let page: Page
@@ -107,6 +108,60 @@ describe('a document is read out as what it is', () => {
     expect(['TOC', 'TOCI', 'L', 'LI', 'Table', 'TR', 'Figure', 'Index'].map(count)).toEqual([
       1, 2, 3, 6, 1, 3, 1, 1,
     ])
+  })
+})
+
+describe('the items of a list that counts', () => {
+  const rules: DocumentSource = {
+    title: 'Rules',
+    language: 'en',
+    content: [
+      { kind: 'heading', text: 'Rules' },
+      {
+        kind: 'list',
+        marker: 'decimal',
+        start: 3,
+        items: [
+          'Keep off',
+          [
+            { kind: 'paragraph', text: 'Ask' },
+            { kind: 'list', marker: 'lower-alpha', items: ['the quay'] },
+          ],
+        ],
+      },
+      {
+        kind: 'table',
+        rowHeaders: true,
+        columns: [{}, {}],
+        head: [['Port', 'Time']],
+        rows: [['Ardle', '12:40']],
+      },
+    ],
+  }
+  const shown = (continuous: boolean) => [...set(rules, { continuous }).pages()]
+
+  it('are read out with their numbers on a web page, in an ordered list', async () => {
+    const html = toHtmlPage(shown(true), { title: 'Rules' })
+    const { snapshot, violations } = await saidOf(html, true)
+    expect(violations).toEqual([])
+    expect(snapshot).toMatch(/text: "3\."\s+- paragraph: Keep off/)
+    expect(snapshot).toMatch(/text: a\.\s+- paragraph: the quay/)
+    expect(await page.locator('ol > li').count()).toBe(3)
+    expect(await page.locator('h1, [role=heading][aria-level="1"]').count()).toBe(1)
+    expect(snapshot).toContain('rowheader "Ardle"')
+    expect(snapshot).toContain('cell "12:40"')
+  })
+
+  it('have labels in a PDF, and the list says how it counts', async () => {
+    const data = toPdf(shown(false), { title: 'Rules', language: 'en' })
+    const pdf = await getDocument({ data: new Uint8Array(data), verbosity: 0 }).promise
+    const tree = JSON.stringify(await (await pdf.getPage(1)).getStructTree())
+    expect(tree).toContain('"role":"Lbl"')
+    const source = pdfSource(data)
+    expect(source).toContain('/ListNumbering /Decimal')
+    expect(source).toContain('/ListNumbering /LowerAlpha')
+    expect(source.match(/\/S \/Lbl /g)).toHaveLength(3)
+    expect(source).toContain('/Scope /Row')
   })
 })
 

@@ -178,6 +178,24 @@ describe('cells', () => {
     expect(spanning.words.sort()).toEqual([...words(tall), 'x', 'y'].sort())
   })
 
+  it.each([
+    ['of rows that are parted', true, 22],
+    ['of rows that stay whole', false, 22],
+    ['of rows that are higher than a page', false, 400],
+    ['of those, parted', true, 400],
+  ])('have the head above them on each page, and never alone: %s', (_, partsRows, length) => {
+    const rows = Array.from({ length: 5 }, (_, i) => [sentence(numbers(i), length), 'x'])
+    const head = [['Ports', 'Boats']]
+    const laid = tableOf({ columns: [{ width: 90 }, {}], head, rows, partsRows })
+    const pages = [...laid.pages()].map(one => textsOf(one.items))
+    expect(pages.length).toBeGreaterThan(1)
+    for (const texts of pages) {
+      const [first, second, ...cells] = texts.filter(({ layout }) => layout.text !== '')
+      expect([first.layout.text, second.layout.text]).toEqual(['Ports', 'Boats'])
+      expect(cells.length).toBeGreaterThan(0)
+    }
+  })
+
   it('ask for footnotes, which stand below the page that they are on', () => {
     const rows = Array.from({ length: 30 }, (_, i) => [
       `row ${i + 10}${i % 10 === 0 ? `{note.n${i}}` : ''}`,

@@ -165,6 +165,10 @@ function isFound(phrase: string): boolean {
   return window.find(phrase)
 }
 
+/** How much closer together letters are than a browser would put them. */
+const tallerBy = (element: Element) =>
+  Math.max(0, -Number.parseFloat(getComputedStyle(element).letterSpacing) || 0)
+
 /** How far the element's lines and runs are from ours; in turned lines, along them and across. */
 function distances(layout: Layout, holder: HTMLElement): { baseline: number; start: number } {
   const origin = holder.firstElementChild?.getBoundingClientRect()
@@ -194,7 +198,10 @@ function distances(layout: Layout, holder: HTMLElement): { baseline: number; sta
     elements.forEach((run, n) => {
       // Spaces that hang at the end of a line are nowhere to be seen.
       if (run.text.trim() === '') return
-      farStart = Math.max(farStart, Math.abs(start(leaves[n].getBoundingClientRect()) - run.x))
+      // Upright letters of a face without vertical metrics have a box that is taller than their em.
+      const ahead = run.upright && !isAcross ? tallerBy(leaves[n]) / 2 : 0
+      const found = start(leaves[n].getBoundingClientRect()) + ahead
+      farStart = Math.max(farStart, Math.abs(found - run.x))
     })
   })
   return { baseline: farBaseline, start: farStart }

@@ -28,8 +28,10 @@ export interface Placed {
 /** The texts of a page in their order, with the roles they are in. */
 export function textsOf(items: readonly Item[], roles: readonly string[] = []): Placed[] {
   return items.flatMap((item): Placed[] => {
-    if (item.kind === 'group')
-      return textsOf(item.items, item.role === undefined ? roles : [...roles, item.role])
+    if (item.kind === 'group') {
+      const own = item.isMarker ? 'marker' : item.role
+      return textsOf(item.items, own === undefined ? roles : [...roles, own])
+    }
     if (item.kind !== 'text') return []
     return [{ layout: item.layout, x: item.matrix.dx, y: item.matrix.dy, roles }]
   })
@@ -38,9 +40,11 @@ export function textsOf(items: readonly Item[], roles: readonly string[] = []): 
 export const shownText = ({ lines, text }: Layout) =>
   lines.length === 0 ? '' : text.slice(lines[0].start, lines[lines.length - 1].end)
 
-/** What is read of pages: without what stands at their head and foot, and heads that are repeated. */
+/** The texts of pages: without what stands at their head and foot, heads that are repeated, numbers of items. */
 export const readOf = (pages: readonly Drawing[]) =>
-  pages.flatMap(page => textsOf(page.items)).filter(({ roles }) => !roles.includes('none'))
+  pages
+    .flatMap(page => textsOf(page.items))
+    .filter(({ roles }) => !roles.includes('none') && !roles.includes('marker'))
 
 export const words = (text: string) => text.split(/\s+/).filter(Boolean)
 

@@ -20,6 +20,8 @@ interface Frame {
   readonly matrix: Matrix
   readonly close: string
   readonly isLink: boolean
+  /** Whether it is a list whose items are counted. */
+  readonly isCounted: boolean
 }
 
 /** A drawing as an element: its texts where they were placed, pictures of its shapes between them. */
@@ -47,7 +49,9 @@ export function drawingElement(
     const inside = ids.take(() => sheet.classOf(`position:absolute;left:${px(x)};top:${px(y)}`))
     parts.push(`<div class="${sheet.classOf(layer)} ${name}" ${said}>${inside}</div>`)
   }
-  const frames: Frame[] = [{ items, next: 0, matrix: identity, close: '', isLink: false }]
+  const frames: Frame[] = [
+    { items, next: 0, matrix: identity, close: '', isLink: false, isCounted: false },
+  ]
   while (frames.length > 0) {
     const frame = frames[frames.length - 1]
     const item = frame.items[frame.next++]
@@ -63,11 +67,15 @@ export function drawingElement(
       parts.push(`<div class="${place}">${ids.take()}${text}</div>`)
     } else if (item.kind === 'group' && told.has(item)) {
       flush()
-      const { open, close } = groupTags(item, sheet)
+      const { open, close } = groupTags(item, frame.isCounted, sheet)
       parts.push(open)
       ids.add(item.id)
       const matrix = item.matrix ? product(frame.matrix, item.matrix) : frame.matrix
-      frames.push({ items: item.items, next: 0, matrix, close, isLink: item.link !== undefined })
+      frames.push({
+        ...{ items: item.items, next: 0, matrix, close },
+        isLink: item.link !== undefined,
+        isCounted: isCounted(item),
+      })
     } else {
       const label = item.kind === 'image' ? item.label : undefined
       if (label !== undefined) flush()
@@ -100,9 +108,20 @@ function placeDeclarations({ xx, yx, xy, yy, dx, dy }: Matrix): string {
   return `position:absolute;left:0;top:0;transform-origin:0 0;transform:matrix(${numbers})`
 }
 
-function groupTags(group: GroupItem, sheet: Rules) {
+/** A list whose items are counted is an `ol`. */
+const isCounted = ({ role, counter, link }: GroupItem) =>
+  role === 'list' && counter !== undefined && link === undefined
+
+function groupTags(group: GroupItem, isInCounted: boolean, sheet: Rules) {
   const { opacity = 1, link, role, language, title, label, level, columnSpan, rowSpan } = group
   const number = (value: number | undefined) => (value === undefined ? undefined : String(value))
+  const isItem = isInCounted && role === 'listitem' && link === undefined
+  const tag = link !== undefined ? 'a' : isCounted(group) ? 'ol' : isItem ? 'li' : 'div'
+  const look = [
+    // Its numbers are text.
+    ...(tag === 'ol' || tag === 'li' ? ['list-style:none;margin:0;padding:0'] : []),
+    ...(opacity < 1 ? [`opacity:${numberText(opacity)}`] : []),
+  ].join(';')
   // A label needs a role: what has none of its own may not be named (WAI-ARIA 1.2, 5.2.8.6).
   const attributes = [
     ['role', role ?? (label === undefined || link !== undefined ? undefined : 'group')],
@@ -113,13 +132,12 @@ function groupTags(group: GroupItem, sheet: Rules) {
     ['aria-level', role === 'heading' ? number(level ?? 1) : undefined],
     ['aria-colspan', number(columnSpan)],
     ['aria-rowspan', number(rowSpan)],
-    ['class', opacity < 1 ? sheet.classOf(`opacity:${numberText(opacity)}`) : undefined],
+    ['class', look === '' ? undefined : sheet.classOf(look)],
     ['href', link],
   ]
     .filter(([, value]) => value !== undefined)
     .map(([name, value]) => ` ${name}="${htmlText(value ?? '')}"`)
     .join('')
-  const tag = link === undefined ? 'div' : 'a'
   return { open: `<${tag}${attributes}>`, close: `</${tag}>` }
 }
 

@@ -1,4 +1,4 @@
-import { type Drawing, inkFrom, isLayout } from '../../drawing/index.ts'
+import { type Drawing, eachItem, inkFrom, isLayout } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { colorText, htmlText } from '../../notation/index.ts'
 import { aLanguage, anything, aString, checkOptions, fromZero } from '../../problem/index.ts'
@@ -25,6 +25,21 @@ export interface HtmlPageOptions extends HtmlTargetOptions {
 function titleOf(shown: Layout | Drawing | undefined): string {
   if (shown?.kind === 'drawing') return shown.title ?? ''
   return isLayout(shown) ? shown.text.split('\n')[0] : ''
+}
+
+/** Whether a drawing has a heading of the first level, which is that of its page. */
+function hasMainHeading(shown: Layout | Drawing): boolean {
+  if (shown.kind !== 'drawing') return false
+  let isFound = false
+  eachItem(shown.items, {
+    skips: () => isFound,
+    enter({ role, level = 1 }) {
+      if (role === 'heading' && level === 1) isFound = true
+    },
+    text: () => true,
+    item: () => {},
+  })
+  return isFound
 }
 
 /** What is behind the page; what browsers draw themselves, as scroll bars, goes with it. */
@@ -63,7 +78,10 @@ export function toHtmlPage(
   const { html, css } = toHtml(all, { fontUrl, pictureUrl, prefix })
   const own = first?.kind === 'drawing' ? first.language : first?.style?.language
   const language = options.language ?? own ?? 'en'
-  const heading = title === '' ? '' : `<h1 class="${prefix}-heading">${htmlText(title)}</h1>\n`
+  const heading =
+    title === '' || all.some(hasMainHeading)
+      ? ''
+      : `<h1 class="${prefix}-heading">${htmlText(title)}</h1>\n`
   const once = nonce === undefined ? '' : ` nonce="${htmlText(nonce)}"`
   return (
     `<!doctype html>\n<html lang="${htmlText(language)}">\n<meta charset="utf-8">\n` +

@@ -34,13 +34,17 @@ function blockDeclarations(layout: Layout): string {
 }
 
 /** Of a block of any size, which the text in it does not depend on. */
-export function blockLook({ writingMode }: Layout, width: string, height: string): string {
+export function blockLook({ writingMode, style }: Layout, width: string, height: string): string {
   const mode = isVertical(writingMode) ? `;writing-mode:${writingMode}` : ''
   // One baseline for all, where it is in horizontal text; runs of upright letters have another.
   const orientation = hasCentralBaseline(writingMode) ? ';text-orientation:sideways' : ''
   return (
     // Nothing of the page changes the text, but whether it is seen, and can be pointed at.
-    'all:initial;display:block;visibility:inherit;pointer-events:inherit;cursor:inherit;' +
+    // The language that the element says is among what is reset.
+    `all:initial;-webkit-locale:${cssString(style.language)};` +
+    // Browsers take blanks away where fullwidth punctuation meets (CSS Text 4, section 8.4).
+    'text-spacing-trim:space-all;text-autospace:no-autospace;' +
+    'display:block;visibility:inherit;pointer-events:inherit;cursor:inherit;' +
     `width:${width};height:${height};margin:0;white-space:pre;` +
     'font-size:0;line-height:0;text-align:start;text-indent:0;letter-spacing:0;word-spacing:0;' +
     `text-decoration:none;position:relative;z-index:0${mode}${orientation}`

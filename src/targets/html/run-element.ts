@@ -160,16 +160,41 @@ const askedSize = (size: number) => (Number.isInteger(size) ? size : pageSize(si
 function spacingDeclarations(run: GlyphRun, gap: number, behind: number): string {
   const { style, text, width } = run
   const { size } = style
-  const { letters, words: between } = spacingOf(run)
+  const { letters: added, words: between } = spacingOf(run)
+  const taller = tallerUpright(run)
+  const letters = added - taller
+  const start = gap - taller / 2
   const rest = width * (1 - pageSize(size) / size)
   const spaces = text.split(/[ \u00a0]/).length - 1
-  const end = behind + (spaces === 0 ? rest : 0)
+  const end = behind + (spaces === 0 ? rest : 0) + taller / 2
   const words = between + (spaces > 0 ? rest / spaces : 0)
   return [
     spacingText(letters, words),
-    ...(Math.abs(gap) > 0.001 ? [`margin-inline-start:${px(gap)}`] : []),
-    ...(end > 0 ? [`margin-inline-end:${px(end)}`] : []),
+    ...(Math.abs(start) > 0.001 ? [`margin-inline-start:${px(start)}`] : []),
+    ...(end !== 0 ? [`margin-inline-end:${px(end)}`] : []),
   ].join(';')
+}
+
+/**
+ * How much more than an em a browser gives upright letters of a face without vertical metrics: as
+ * much as they take above and below their baseline. The layout gives them an em each.
+ */
+function tallerUpright(run: GlyphRun): number {
+  if (!run.upright || isPair(run)) return 0
+  const face = faceOf(run)
+  if (face.vertical().isStated) return 0
+  const { ascent, descent } = pageHeights(run)
+  return ascent + descent - run.style.size
+}
+
+/** What a browser takes for the ascent and descent of a run's face: whole pixels. */
+function pageHeights(run: GlyphRun): { readonly ascent: number; readonly descent: number } {
+  const { metrics } = faceOf(run)
+  const scale = unitScale({ metrics }, run.style.size)
+  return {
+    ascent: Math.round(metrics.ascent * scale),
+    descent: Math.round(-metrics.descent * scale),
+  }
 }
 
 /**
@@ -177,9 +202,8 @@ function spacingDeclarations(run: GlyphRun, gap: number, behind: number): string
  * the whole pixels that it takes for their ascent and descent.
  */
 function middleOf(run: GlyphRun): number {
-  const { metrics } = faceOf(run)
-  const scale = unitScale({ metrics }, run.style.size)
-  return (Math.round(metrics.ascent * scale) - Math.round(-metrics.descent * scale)) / 2
+  const { ascent, descent } = pageHeights(run)
+  return (ascent - descent) / 2
 }
 
 /** An object keeps its place, and says what it says; what is in it is in a picture. */

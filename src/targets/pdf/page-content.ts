@@ -161,8 +161,8 @@ export function pageContent(
 }
 
 /** Whether what a group holds is another element than what is around it. */
-const changesStructure = ({ role, language, label, link }: GroupItem) =>
-  [role, language, label, link].some(said => said !== undefined)
+const changesStructure = ({ role, language, label, link, isMarker }: GroupItem) =>
+  [role, language, label, link, isMarker].some(said => said !== undefined)
 
 /** Whether a group is a stream of its own, in which nothing is marked. */
 const isPaintedWhole = ({ opacity = 1, blur = 0 }: GroupItem) => opacity < 1 || blur > 0

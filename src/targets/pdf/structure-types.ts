@@ -46,12 +46,13 @@ export function roleMapText(types: Iterable<string>): string {
  * and has no element: undefined.
  */
 export function structureType(
-  { role, level, label }: Pick<GroupItem, 'role' | 'level' | 'label'>,
+  { role, level, label, isMarker }: Pick<GroupItem, 'role' | 'level' | 'label' | 'isMarker'>,
   around: string,
 ): string | undefined {
   if (around === 'TOC' && role === 'list') return undefined
   if (around === 'TOC' && role === 'listitem') return 'TOCI'
   if (role === 'heading') return `H${Math.max(1, Math.min(6, level ?? 1))}`
+  if (role === undefined && isMarker) return 'Lbl'
   if (role === undefined) return label === undefined ? 'Div' : 'Figure'
   return Object.hasOwn(types, role) ? types[role] : 'Div'
 }

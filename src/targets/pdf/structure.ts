@@ -95,6 +95,9 @@ const blocksOf = new Set([
   'Aside',
 ])
 
+/** How the labels of a list count (ISO 32000-2, table 382). */
+const listNumbering = { decimal: 'Decimal', 'lower-alpha': 'LowerAlpha' } as const
+
 /** What goes on on a later page than so many after the one before begins anew there. */
 const mostBetween = 20
 
@@ -163,7 +166,10 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
     let link: StructureNode | undefined
 
     function open(type: string, entries: string, more: Partial<StructureNode> = {}): StructureNode {
-      const parent = stack[stack.length - 1]
+      const around = stack[stack.length - 1]
+      // The label of a list's item stands beside what it says, and before that.
+      const item = type === 'Lbl' && around.type === 'LBody' ? around.parent : undefined
+      const parent = item ?? around
       const node: StructureNode = {
         number: objects.reserve(),
         type,
@@ -175,7 +181,8 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         holdsBlocks: blocksOf.has(type),
         ...more,
       }
-      parent.kids.push(reference(node.number))
+      if (item) parent.kids.unshift(reference(node.number))
+      else parent.kids.push(reference(node.number))
       stack.push(node)
       return node
     }
@@ -210,7 +217,8 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         if (edge === undefined) waiting.push(id)
         else places.push({ id, page, top: edge })
       }
-      if (role === undefined && own === undefined && label === undefined) return undefined
+      const { isMarker = false, counter } = group
+      if (!isMarker && [role, own, label].every(said => said === undefined)) return undefined
       if (known) {
         stack.push(known)
         return known
@@ -230,6 +238,9 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         ...(own === undefined || own === language ? [] : [`/Lang ${utf16String(own)} `]),
         ...(type === 'Note' ? [`/ID ${utf16String(`note ${notes}`)} `] : []),
         ...(table.length === 0 ? [] : [`/A << /O /Table ${table.join(' ')} >> `]),
+        ...(counter === undefined || type !== 'L'
+          ? []
+          : [`/A << /O /List /ListNumbering /${listNumbering[counter]} >> `]),
       ].join('')
       const isLasting = id !== undefined && group.continues === true
       const node = open(type, entries, { isLasting })

@@ -3,6 +3,9 @@ import type { Face } from '../../fonts/index.ts'
 import { cssString, xmlText } from '../../notation/index.ts'
 import { painted } from './paint.ts'
 
+/** Browsers take blanks away where fullwidth punctuation meets (CSS Text 4, section 8.4), and add some at scripts' ends. */
+const untrimmed = 'text-spacing-trim:space-all;text-autospace:no-autospace'
+
 /** Fonts of a document whose text is text. */
 export interface TextFonts {
   /** The class of text in a face with features. */
@@ -19,7 +22,7 @@ export function textFonts(urlOf?: (face: Face) => string): TextFonts {
       const axes = [...face.coordinates].map(([tag, value]) => `${cssString(tag)} ${value}`)
       const settings = features.map(f => `${cssString(f.slice(0, 4))} ${f.slice(5)}`)
       const rule =
-        `font-family:${cssString(faces.family(face, text))};font-synthesis:none;white-space:pre;text-rendering:geometricPrecision` +
+        `font-family:${cssString(faces.family(face, text))};font-synthesis:none;white-space:pre;text-rendering:geometricPrecision;${untrimmed}` +
         (axes.length > 0 ? `;font-variation-settings:${axes.join(',')}` : '') +
         (settings.length > 0 ? `;font-feature-settings:${settings.join(',')}` : '')
       let name = classes.get(rule)
@@ -57,8 +60,10 @@ export interface OpenText {
 
 const touching = 0.01
 
-export function openText(fonts: TextFonts): OpenText {
+/** `language` is that of the document, which texts in another say. */
+export function openText(fonts: TextFonts, language: string | undefined): OpenText {
   let before: GlyphsItem | undefined
+  let textLanguage = language
   const close = () => {
     if (!before) return ''
     before = undefined
@@ -74,8 +79,10 @@ export function openText(fonts: TextFonts): OpenText {
         isBehind(before, item)
       const ending = isSame ? '' : close()
       // One that goes on where the last ended has no place of its own: its letters join with those.
-      const start = isSame ? '' : textStart(item)
-      const part = `<tspan${place(item, before)}${look(item, fonts)}>${xmlText(item.text)}</tspan>`
+      if (!isSame) textLanguage = item.language ?? language
+      const start = isSame ? '' : textStart(item, language)
+      const own = languageText(item, textLanguage)
+      const part = `<tspan${place(item, before)}${own}${look(item, fonts)}>${xmlText(item.text)}</tspan>`
       before = item
       return ending + start + part
     },
@@ -83,8 +90,11 @@ export function openText(fonts: TextFonts): OpenText {
   }
 }
 
-const textStart = ({ y, isRightToLeft }: GlyphsItem) =>
-  `<text y="${numberText(y)}"${isRightToLeft ? ' direction="rtl"' : ''}>`
+const textStart = (item: GlyphsItem, language: string | undefined) =>
+  `<text y="${numberText(item.y)}"${languageText(item, language)}${item.isRightToLeft ? ' direction="rtl"' : ''}>`
+
+const languageText = ({ language }: GlyphsItem, around: string | undefined) =>
+  language === undefined || language === around ? '' : ` lang="${xmlText(language)}"`
 
 /** Whether a run stands further along the line, in its direction. */
 const isBehind = (before: GlyphsItem, item: GlyphsItem) =>

@@ -69,7 +69,7 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   const writeGlyphs = glyphUses(definitions)
   const fonts =
     textAs === 'outlines' ? undefined : textFonts(typeof textAs === 'function' ? textAs : undefined)
-  const text = fonts && openText(fonts)
+  const text = fonts && openText(fonts, undefined)
   let body = ''
   let hasParts = false
   const once = idsOnce()
