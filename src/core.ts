@@ -135,6 +135,7 @@ export {
   problemLine,
   type SourceLocation,
   type TextRange,
+  visibleControls,
 } from './problem/index.ts'
 export {
   defineSheet,

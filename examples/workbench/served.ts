@@ -10,7 +10,8 @@ interface Served {
   readonly catalogs: readonly {
     readonly name: string
     readonly text: string
-    readonly language: string
+    /** Undefined where the name of its file says none. */
+    readonly language?: string
     readonly isMessages: boolean
   }[]
   readonly values: Readonly<
@@ -24,11 +25,15 @@ interface Served {
 
 const served = async (): Promise<Served> => (await fetch('/served.json')).json()
 
+/** What a catalog is in whose file says no language (RFC 5646, section 2.2.1). */
+const undetermined = 'und'
+
 function filesOf({ sheet, catalogs, values }: Served): WorkFiles {
-  const read = catalogs.map(({ name, text, language, isMessages }) => {
+  const languages = catalogs.map(({ language = undetermined }) => language)
+  const read = catalogs.map(({ name, text, isMessages }, i) => {
     try {
       return readCatalog(text, {
-        ...{ source: name, language, problems: 'collect' },
+        ...{ source: name, language: languages[i], problems: 'collect' },
         ...(isMessages && { syntax: messageFormat }),
       })
     } catch {
@@ -40,7 +45,7 @@ function filesOf({ sheet, catalogs, values }: Served): WorkFiles {
   const valuesOf = (key: string) => values[key] ?? {}
   return {
     sheet,
-    languages: catalogs.map(({ language }) => language),
+    languages: languages.length > 0 ? [...new Set(languages)] : [undetermined],
     keys: [...new Set(read.flatMap(one => one?.keys ?? []))],
     valuesOf,
     markupOf(key, language) {

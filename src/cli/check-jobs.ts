@@ -1,5 +1,6 @@
 import { type ChildProcess, fork } from 'node:child_process'
-import { join } from 'node:path'
+import { rmSync } from 'node:fs'
+import { dirname, join } from 'node:path'
 import { CommandError } from './command-error.ts'
 import type { PartFile } from './part-files.ts'
 import { eachPercent, type Progress, percentTold } from './progress.ts'
@@ -18,12 +19,26 @@ export const textsIn = (all: number) => `${all} texts`
 
 /** Set for processes that check a part: others may have a parent that listens, too. */
 const tellsParent = 'DOTLINE_CHECK_PART'
+/** The folder that its part is written into. */
+const folderOfParts = 'DOTLINE_CHECK_FOLDER'
 
 /** How far a check has come: told to the process that has started this one, or else to who looks on. */
 export function toldProgress(): Progress {
   if (process.env[tellsParent] === undefined || !process.send) return percentTold(textsIn)
   // A message takes longer than the check of a text.
-  return eachPercent((done, all) => process.send?.([done, all]))
+  const tell = eachPercent((done, all) => process.send?.([done, all]))
+  const parent = process.ppid
+  return (done, all) => {
+    // Killed outright, the parent could end nothing: what works for nobody ends itself.
+    if (process.ppid !== parent) endWithoutParent()
+    tell(done, all)
+  }
+}
+
+function endWithoutParent(): never {
+  const folder = process.env[folderOfParts]
+  if (folder !== undefined) rmSync(folder, { recursive: true, force: true })
+  process.exit(refused)
 }
 
 /**
@@ -115,7 +130,7 @@ function checkedPart(
   return new Promise(resolve => {
     const child = fork(main, argv, {
       execArgv,
-      env: { ...process.env, [tellsParent]: part },
+      env: { ...process.env, [tellsParent]: part, [folderOfParts]: dirname(file) },
       stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
     })
     running.add(child)

@@ -1,3 +1,4 @@
+import { visibleControls } from 'dot-line'
 import { type Finding, situationText, subjectText, whereText } from 'dot-line/check'
 import { counted } from './counted.ts'
 import { cellWidths, isSingle, tableLines, type WidthOf, widened } from './table.ts'
@@ -6,7 +7,7 @@ const heads = ['text', 'what', 'worst at', 'where']
 
 const cellsOf = (finding: Finding) => [
   subjectText(finding),
-  finding.message,
+  visibleControls(finding.message),
   situationText(finding),
   whereText(finding),
 ]

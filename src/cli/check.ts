@@ -137,8 +137,11 @@ async function found(files: readonly string[], options: CheckOptions): Promise<F
     throw new CommandError(`one list of places is checked: ${file}, not ${more} too`)
   const { list, locationOf } = readPlaces(readText(file, 'list of places'), { source: file })
   const { jobs = 1, part, scales } = options
-  if (jobs > 1 && part === undefined && file !== '-') return foundInParts(jobs)
   const { sheet, catalogs } = await openChecked(options)
+  // No more processes than there are texts.
+  const texts = list.places.length * catalogs.reduce((sum, { keys }) => sum + keys.length, 0)
+  const useful = Math.min(jobs, texts)
+  if (useful > 1 && part === undefined && file !== '-') return foundInParts(useful)
   const hyphenation = await openHyphenationFor(sheet)
   const each = eachFinding({
     sheet,

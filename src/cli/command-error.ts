@@ -15,6 +15,8 @@ const reasons: Record<string, string> = {
   ENOENT: 'there is no such file or folder',
   EISDIR: 'it is a folder',
   ENOTDIR: 'a part of the path is not a folder',
+  ELOOP: 'it is a link that leads to itself',
+  ENAMETOOLONG: 'the name is too long',
   EACCES: 'permission denied',
   EPERM: 'permission denied',
   EROFS: 'the file system is read-only',
@@ -24,7 +26,7 @@ const reasons: Record<string, string> = {
 /** The one line that tells an error, for each problem if there are several. */
 export async function errorLines(error: unknown): Promise<string[]> {
   // Loaded only here: a command that needs nothing of the library starts without it.
-  const { DotLineError, problemLine } = await import('dot-line')
+  const { DotLineError, problemLine, visibleControls } = await import('dot-line')
   if (error instanceof DotLineError) {
     const errors = error.problems.filter(problem => problem.severity === 'error')
     return errors.map(problem => `error: ${problemLine(problem)}`)
@@ -33,8 +35,8 @@ export async function errorLines(error: unknown): Promise<string[]> {
   if (error instanceof CommandError) {
     return error.message
       .split(/\n(?=error: )/)
-      .map(one => `error: ${one.replace(/^error: /, '').replace(/\s+/g, ' ')}`)
+      .map(one => `error: ${visibleControls(one.replace(/^error: /, '').replace(/\s+/g, ' '))}`)
   }
   const message = error instanceof Error ? error.message : String(error)
-  return [`error: ${message.replace(/\s+/g, ' ')} (a bug in dotline)`]
+  return [`error: ${visibleControls(message.replace(/\s+/g, ' '))} (a bug in dotline)`]
 }

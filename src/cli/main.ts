@@ -1,7 +1,7 @@
 #!/usr/bin/env node
 import { createRequire } from 'node:module'
 import { Command, CommanderError, type Option } from 'commander'
-import { errorLines } from './command-error.ts'
+import { errorLines, systemReason } from './command-error.ts'
 import { endProgress } from './progress.ts'
 
 /** Bad input, of whatever kind. */
@@ -172,6 +172,8 @@ async function main() {
 // A reader that closes the pipe early, as `head` does, is no mistake.
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   process.exitCode = error.code === 'EPIPE' ? 0 : badInput
+  if (error.code === 'EPIPE') return
+  process.stderr.write(`error: cannot write to standard output (${systemReason(error)})\n`)
 })
 
 await main()

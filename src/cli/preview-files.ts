@@ -63,7 +63,7 @@ export function previewFiles(named: NamedFiles): PreviewFiles {
       for (const folder of new Set([...known].map(dirname))) {
         watch(folder, (_, name) => {
           if (name !== null && known.has(join(folder, basename(name)))) changed()
-        })
+        }).on('error', () => changed())
       }
     },
   }

@@ -35,7 +35,9 @@ export async function servePreview(files: PreviewFiles, port: number): Promise<s
   let changes = 0
   const server = createServer(async (request, response) => {
     if (!isAsked(request)) return answer(response, notHere(403, 'only this machine is served'))
-    const { pathname, searchParams } = new URL(request.url ?? '/', 'http://localhost')
+    // No URL of its own is made of it: a request may hold anything.
+    const [pathname, query] = (request.url ?? '/').split('?', 2)
+    const searchParams = new URLSearchParams(query)
     if (pathname === '/changes') {
       response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' })
       response.write(': here\n\n')

@@ -1,4 +1,4 @@
-import type { Command } from 'commander'
+import { type Command, InvalidArgumentError } from 'commander'
 import { addCheckOptions, type CheckedTexts } from './check-input.ts'
 import { CommandError } from './command-error.ts'
 import { addFontOptions, type FontOptions } from './open-fonts.ts'
@@ -28,7 +28,11 @@ export function define(command: Command) {
     .action(preview)
 }
 
-const portNumber = (text: string) => (text === '0' ? 0 : wholeNumber(text))
+function portNumber(text: string): number {
+  const port = text === '0' ? 0 : wholeNumber(text)
+  if (port > 65_535) throw new InvalidArgumentError('It takes a port from 0 to 65535.')
+  return port
+}
 
 async function preview(places: string | undefined, options: PreviewOptions) {
   const { sheet, catalog = [] } = options

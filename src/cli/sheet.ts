@@ -70,7 +70,7 @@ async function sheetText(sheet: Sheet, options: SheetOptions): Promise<string> {
   if (format === 'json') return `${JSON.stringify(sheet.definition(), null, 2)}\n`
   if (format === 'tokens') {
     const { tokens, notes } = writeTokens(sheet)
-    for (const note of notes) process.stderr.write(`warning: ${note.message}\n`)
+    for (const note of notes) process.stderr.write(`warning: ${problemLine(note)}\n`)
     return `${JSON.stringify(tokens, null, 2)}\n`
   }
   const reader = { scale }

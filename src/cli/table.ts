@@ -43,7 +43,9 @@ const padded = (cell: string, width: number, widthOf: WidthOf) =>
 type Row = readonly string[]
 
 /** Rows as columns of text, the first row as their heads. */
-export async function table(rows: readonly Row[]): Promise<string> {
+export async function table(given: readonly Row[]): Promise<string> {
+  const { visibleControls } = await import('dot-line')
+  const rows = given.map(row => row.map(visibleControls))
   const widthOf = await cellWidths(rows.every(row => row.every(isSingle)))
   const [heads, ...rest] = rows
   const widths = rest.reduce((widest, row) => widened(widest, row, widthOf), heads.map(widthOf))

@@ -1,8 +1,21 @@
 import { randomBytes } from 'node:crypto'
-import { closeSync, mkdirSync, openSync, renameSync, rmSync, writeFileSync } from 'node:fs'
-import { basename, dirname, extname, join } from 'node:path'
+import {
+  chmodSync,
+  closeSync,
+  existsSync,
+  lstatSync,
+  mkdirSync,
+  openSync,
+  readlinkSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
+import { dirname, extname, join, resolve } from 'node:path'
 import type { Drawing } from 'dot-line'
 import { CommandError, systemReason } from './command-error.ts'
+import { removedAtEnd } from './removed-at-end.ts'
 
 /** What is written of a format. */
 export type Content = string | Uint8Array
@@ -18,22 +31,57 @@ export function writeOut(path: string | undefined, content: Content | Iterable<C
   }
 }
 
-/** Writes a whole file or none: into a neighbour first, which then takes the name. */
+/**
+ * Writes a whole file or none: into a neighbour first, which then takes the name. A link keeps leading
+ * to the file, and the file keeps who may read it. What is no plain file, a device or a pipe, is written to.
+ */
 export function writeWhole(path: string, content: Content | Iterable<Content>) {
-  const part = join(dirname(path), `.${basename(path)}.${randomBytes(4).toString('hex')}`)
   const cannotWrite = `cannot write ${path}`
+  const { target, mode, isPlain } = trying(cannotWrite, () => targetOf(path))
+  if (!isPlain) return writeInto(target, 'w', content, cannotWrite)
+  // Short: the name of the file may be as long as names can be.
+  const part = join(dirname(target), `.dotline-${randomBytes(6).toString('hex')}`)
+  const forget = removedAtEnd(part)
   try {
-    const file = trying(cannotWrite, () => openSync(part, 'wx'))
-    try {
-      // What makes the chunks may fail too, and says why itself.
-      for (const chunk of chunksOf(content)) trying(cannotWrite, () => writeFileSync(file, chunk))
-    } finally {
-      closeSync(file)
-    }
-    trying(cannotWrite, () => renameSync(part, path))
+    writeInto(part, 'wx', content, cannotWrite)
+    if (mode !== undefined) trying(cannotWrite, () => chmodSync(part, mode))
+    trying(cannotWrite, () => renameSync(part, target))
   } catch (error) {
     rmSync(part, { force: true })
     throw error
+  } finally {
+    forget()
+  }
+}
+
+/** What a path leads to in the end, and what that is. */
+function targetOf(path: string): { target: string; mode?: number; isPlain: boolean } {
+  let target = path
+  // A link may lead to what is not there yet.
+  for (let links = 0; lstatSync(target, { throwIfNoEntry: false })?.isSymbolicLink(); links++) {
+    if (links > 40) throw Object.assign(new Error('too many links'), { code: 'ELOOP' })
+    // Those of processes lead to pipes that have no path.
+    const followed = resolve(dirname(target), readlinkSync(target))
+    if (lstatSync(followed, { throwIfNoEntry: false }) === undefined && existsSync(target)) break
+    target = followed
+  }
+  const found = statSync(target, { throwIfNoEntry: false })
+  if (!found) return { target, isPlain: true }
+  return { target, mode: found.mode & 0o7777, isPlain: found.isFile() || found.isDirectory() }
+}
+
+function writeInto(
+  path: string,
+  flags: 'w' | 'wx',
+  content: Content | Iterable<Content>,
+  cannotWrite: string,
+) {
+  const file = trying(cannotWrite, () => openSync(path, flags))
+  try {
+    // What makes the chunks may fail too, and says why itself.
+    for (const chunk of chunksOf(content)) trying(cannotWrite, () => writeFileSync(file, chunk))
+  } finally {
+    closeSync(file)
   }
 }
 

@@ -10,7 +10,7 @@ import {
   isObject,
   nearestName,
   type Problem,
-  visible,
+  visibleControls,
 } from '../problem/index.ts'
 import { markProblems } from './mark-problems.ts'
 import { type Message, messageFacts, patternsOf } from './message-facts.ts'
@@ -129,5 +129,8 @@ function valueProblem(error: unknown, key: string): Problem | undefined {
   // What nobody gave stays as it is named, and is told of where it is set.
   if (type === 'unresolved-variable' || type === 'bad-selector') return undefined
   const reason = error instanceof Error ? error.message : String(error)
-  return errorProblem('bad-value', visible(`the message '${key}' cannot be written: ${reason}`))
+  return errorProblem(
+    'bad-value',
+    visibleControls(`the message '${key}' cannot be written: ${reason}`),
+  )
 }

@@ -63,7 +63,7 @@ export {
   problemLine,
   type SourceLocation,
   type TextRange,
-  visible,
+  visibleControls,
   warningProblem,
 } from './problem.ts'
 export { type ProblemList, problemList } from './problem-list.ts'

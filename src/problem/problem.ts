@@ -97,7 +97,7 @@ export function problemLine(problem: Problem): string {
   const { hint, nearest } = problem
   const meant = nearest && `did you mean '${nearest}'?`
   const mend = [meant, hint].filter(Boolean).join(' ')
-  return visible(problem.message + (where && ` at ${where}`) + (mend ? ` (${mend})` : ''))
+  return visibleControls(problem.message + (where && ` at ${where}`) + (mend ? ` (${mend})` : ''))
 }
 
 /** `file:line:column`, or the path as it is. */
@@ -108,8 +108,11 @@ export function locationText(location: SourceLocation | string | undefined): str
     : `${location.source}:${location.line}:${location.column}`
 }
 
-/** Control characters as `U+` and its number, so that a name from outside cannot steer a terminal. */
-export function visible(text: string): string {
+/**
+ * Text for a terminal or a report: control characters, and those that turn the direction of text, as
+ * `U+` and their number, so that a name from outside cannot steer what shows it.
+ */
+export function visibleControls(text: string): string {
   return text.replace(/[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, c => {
     return `U+${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`
   })

@@ -1,7 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { cpSync, mkdtempSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import { request } from 'node:http'
-import { createServer } from 'node:net'
+import { connect, createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -164,6 +164,60 @@ describe('dotline preview', () => {
     expect((await answerOf(address, '/served.json', other)).status).toBe(403)
     expect((await answerOf(address, '/served.json', { method: 'POST' })).status).toBe(403)
     expect((await answerOf(address, '/served.json')).body).toContain('Saint Orrin')
+  })
+
+  it('goes on whatever a request asks for', async () => {
+    const { hostname: host, port } = new URL(address)
+    const send = (target: string) =>
+      new Promise<string>((done, failed) => {
+        const socket = connect(Number(port), host, () =>
+          socket.write(
+            `GET ${target} HTTP/1.1\r\nHost: ${host}:${port}\r\nConnection: close\r\n\r\n`,
+          ),
+        )
+        let said = ''
+        socket.on('data', piece => {
+          said += piece
+        })
+        socket.on('error', failed)
+        socket.on('close', () => done(said))
+      })
+    for (const target of ['//', '//[', '/\\\\[', 'http://[', '*', 'http://x:99999/', '/%', '/?%']) {
+      expect(await send(target), target).toMatch(/^HTTP\/1\.1 (404|400|200)/)
+    }
+    expect((await answerOf(address, '/')).status).toBe(200)
+    expect(server.exitCode).toBe(null)
+  })
+
+  it('refuses a port that there is not', () => {
+    const { stderr, status } = spawnSync(
+      process.execPath,
+      [command, 'preview', '-s', 'sheet.json', '--port', '99999'],
+      { cwd, encoding: 'utf8' },
+    )
+    expect(status).toBe(2)
+    expect(stderr).toContain('65535')
+    expect(stderr).not.toContain('bug')
+  })
+
+  it('shows the texts of a catalog whose name says no language', async () => {
+    cpSync(join(cwd, 'strings.en.json'), join(cwd, 'texts.json'))
+    const other = spawn(
+      process.execPath,
+      [command, 'preview', '-s', 'sheet.json', '--catalog', 'texts.json', '--port', '0'],
+      { cwd },
+    )
+    const said = await new Promise<string>(done =>
+      other.stdout.on('data', one => done(String(one))),
+    )
+    const own = await browser.newPage()
+    const wrong: string[] = []
+    own.on('pageerror', error => wrong.push(error.message))
+    await own.goto(/http:\S+/.exec(said)?.[0] ?? '')
+    await own.waitForSelector('.cells')
+    expect(wrong).toEqual([])
+    await own.close()
+    other.kill()
   })
 
   it('reads fonts again that could not be read, and goes on', async () => {

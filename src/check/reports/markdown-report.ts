@@ -1,3 +1,4 @@
+import { visibleControls } from '../../problem/index.ts'
 import type { Finding } from '../finding.ts'
 import { checkFindings } from '../some-findings.ts'
 import { byCode, countsOf, situationText, subjectText, whereText } from './words.ts'
@@ -35,4 +36,5 @@ export function* markdownPieces(findings: Iterable<Finding>): Generator<string> 
   yield more()
 }
 
-const escaped = (text: string) => text.replace(/[\\|<>*_`[\]]/g, '\\$&').replace(/\s+/g, ' ')
+const escaped = (text: string) =>
+  visibleControls(text.replace(/\s+/g, ' ')).replace(/[\\|<>*_`[\]]/g, '\\$&')

@@ -1,4 +1,4 @@
-import { checkArgument, locationText } from '../../problem/index.ts'
+import { checkArgument, locationText, visibleControls } from '../../problem/index.ts'
 import type { Finding, Situation } from '../finding.ts'
 import { anIterable, checkBriefly, checkFinding, checkFindings } from '../some-findings.ts'
 
@@ -16,7 +16,7 @@ function oneSituation({ scale, width, mode, figure, limit }: Situation): string 
   const parts = [
     `${Math.round(scale * 100)} %`,
     ...(width === undefined ? [] : [`width ${width}`]),
-    ...(mode === undefined ? [] : [mode]),
+    ...(mode === undefined ? [] : [visibleControls(mode)]),
     ...(figure === undefined ? [] : [limit === undefined ? `${figure}` : `${figure} for ${limit}`]),
   ]
   return parts.join(', ')
@@ -26,14 +26,17 @@ function oneSituation({ scale, width, mode, figure, limit }: Situation): string 
 export function subjectText(finding: Finding): string {
   checkFinding('subjectText', finding)
   const { place, key, language } = finding
-  return [place, key, language].filter(part => part !== '').join(' · ')
+  return [place, key, language]
+    .filter(part => part !== '')
+    .map(visibleControls)
+    .join(' · ')
 }
 
 /** Where its text stands, in words; empty where that is not known. */
 export function whereText(finding: Finding): string {
   checkFinding('whereText', finding)
   const { location } = finding
-  return location === undefined ? '' : locationText(location)
+  return location === undefined ? '' : visibleControls(locationText(location))
 }
 
 /** Findings of each kind, in the order in which they come. */

@@ -1,0 +1,117 @@
+import { spawn, spawnSync } from 'node:child_process'
+import {
+  chmodSync,
+  existsSync,
+  lstatSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+import { dotline } from '../support/command.ts'
+
+const main = fileURLToPath(new URL('../../dist/cli/main.js', import.meta.url))
+const cwd = mkdtempSync(join(tmpdir(), 'dot-line-'))
+const render = (path: string) => dotline(['render', '-t', 'Tern', '-o', path], { cwd })
+const isSvg = (path: string) => readFileSync(join(cwd, path), 'utf8').startsWith('<svg')
+
+describe('what is written by -o', () => {
+  it('keeps the mode of the file that was there', () => {
+    writeFileSync(join(cwd, 'kept.svg'), 'old')
+    chmodSync(join(cwd, 'kept.svg'), 0o640)
+    expect(render('kept.svg').err).toBe('')
+    expect(statSync(join(cwd, 'kept.svg')).mode & 0o777).toBe(0o640)
+    expect(isSvg('kept.svg')).toBe(true)
+  })
+
+  it('goes through links to what they lead to, there or not', () => {
+    writeFileSync(join(cwd, 'target.svg'), 'old')
+    symlinkSync('target.svg', join(cwd, 'link.svg'))
+    symlinkSync('link.svg', join(cwd, 'chain.svg'))
+    symlinkSync('later.svg', join(cwd, 'dangling.svg'))
+    for (const name of ['chain.svg', 'dangling.svg']) expect(render(name).err).toBe('')
+    for (const name of ['link.svg', 'chain.svg', 'dangling.svg']) {
+      expect(lstatSync(join(cwd, name)).isSymbolicLink(), name).toBe(true)
+    }
+    expect([isSvg('target.svg'), isSvg('later.svg')]).toEqual([true, true])
+    symlinkSync('circle.svg', join(cwd, 'circle.svg'))
+    const { code, err } = render('circle.svg')
+    expect([code, err]).toEqual([2, expect.stringContaining('cannot write circle.svg')])
+  })
+
+  it('goes into pipes and devices, which stay what they are', () => {
+    const pipe = join(cwd, 'pipe.svg')
+    spawnSync('mkfifo', [pipe])
+    const reader = spawn('cat', [pipe], { stdio: 'ignore' })
+    expect(render('pipe.svg')).toEqual({ code: 0, out: '', err: '' })
+    reader.kill()
+    expect(lstatSync(pipe).isFIFO()).toBe(true)
+    expect(
+      dotline(['render', '-t', 'Tern', '-o', '/dev/null', '--format', 'svg'], { cwd }).err,
+    ).toBe('')
+    expect(statSync('/dev/null').isCharacterDevice()).toBe(true)
+  })
+
+  it('may have a name as long as names can be', () => {
+    const name = `${'n'.repeat(240)}.svg`
+    expect(render(name)).toEqual({ code: 0, out: '', err: '' })
+    expect(isSvg(name)).toBe(true)
+  })
+
+  it('leaves no part behind where the command is ended', async () => {
+    writeFileSync(join(cwd, 'long.txt'), 'Boats to Quillhaven are late. '.repeat(40_000))
+    const child = spawn(
+      process.execPath,
+      [main, 'render', 'long.txt', '-w', '200', '-o', 'ended.pdf'],
+      { cwd },
+    )
+    const ended = new Promise(done => child.on('exit', done))
+    while (child.exitCode === null && child.signalCode === null) {
+      if (readdirSync(cwd).some(name => name.startsWith('.dotline-'))) child.kill('SIGINT')
+      await new Promise(done => setTimeout(done, 2))
+    }
+    await ended
+    expect(readdirSync(cwd).filter(name => name.startsWith('.'))).toEqual([])
+  })
+
+  it('says so where standard output has no room', () => {
+    if (!existsSync('/dev/full')) return
+    const { stderr, status } = spawnSync(
+      'sh',
+      ['-c', `"${process.execPath}" "${main}" render -t Tern > /dev/full`],
+      { cwd, encoding: 'utf8' },
+    )
+    expect([status, stderr]).toEqual([
+      2,
+      'error: cannot write to standard output (the disk is full)\n',
+    ])
+  })
+
+  it('has no control characters from names, on a terminal and in Markdown', () => {
+    const hostile = '\u001b[2J\u009b31m\u202eevil'
+    writeFileSync(join(cwd, 'sheet.json'), '{"styles":{"body":{"size":16,"maxLines":1}}}')
+    writeFileSync(
+      join(cwd, 'strings.en.json'),
+      JSON.stringify({ [hostile]: 'Boats to Quillhaven' }),
+    )
+    writeFileSync(
+      join(cwd, 'places.json'),
+      JSON.stringify({ places: [{ name: hostile, style: 'body', keys: '*', width: 40 }] }),
+    )
+    const check = ['check', 'places.json', '-s', 'sheet.json', '--catalog', 'strings.en.json']
+    for (const format of ['table', 'markdown']) {
+      const { out } = dotline([...check, '--format', format], { cwd })
+      expect(out).toContain('U+001B')
+      expect(out).not.toMatch(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/)
+    }
+    writeFileSync(join(cwd, 'styles.json'), JSON.stringify({ styles: { [hostile]: { size: 4 } } }))
+    const { out, err } = dotline(['sheet', 'styles.json'], { cwd })
+    expect(out + err).not.toMatch(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u202a-\u202e]/)
+  })
+})
