@@ -1,5 +1,6 @@
 import { asDrawing, type Layout } from '../core.ts'
 import { paintCanvas } from '../targets/canvas/index.ts'
+import { writtenNodes } from './written-nodes.ts'
 
 /** What is painted below and above the letters of a block. */
 export interface BlockPictures {
@@ -8,6 +9,9 @@ export interface BlockPictures {
   /** The whole text on a canvas below its letters, or none. */
   paint(layout: Layout | undefined): void
 }
+
+/** Not by its class: each window has one of its own. */
+const isElement = (node: Node): node is Element => node.nodeType === node.ELEMENT_NODE
 
 export function blockPictures(block: HTMLElement): BlockPictures {
   const { ownerDocument: page } = block
@@ -21,9 +25,7 @@ export function blockPictures(block: HTMLElement): BlockPictures {
     const before = shown.get(place)
     if ((before?.html ?? '') === html) return
     before?.picture?.remove()
-    const made = page.createElement('template')
-    made.innerHTML = html
-    const picture = made.content.firstElementChild
+    const picture = writtenNodes(page, html).find(isElement) ?? null
     shown.set(place, { html, picture })
     if (picture) block[place === 'below' ? 'prepend' : 'append'](picture)
   }

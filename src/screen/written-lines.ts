@@ -1,6 +1,7 @@
 import type { HtmlParts } from '../targets/html/index.ts'
 import { setLength } from './set-length.ts'
 import { type SoleRun, soleRun, writeSoleRun } from './sole-run.ts'
+import { writtenNodes } from './written-nodes.ts'
 
 /** A line of a text with the nodes that were written for it: an element, and what is behind it. */
 interface WrittenLine {
@@ -29,7 +30,7 @@ export function writtenLines(block: Element): WrittenLines {
   ): WrittenLine {
     const sole = soleRun(html)
     const kept = before?.sole && sole ? before.nodes : undefined
-    const made = sole ? [writeSoleRun(page, sole, kept?.[0])] : parsed(page, html)
+    const made = sole ? [writeSoleRun(page, sole, kept?.[0])] : writtenNodes(page, html)
     const [element] = made
     if (isElement(element) && start > 0) setLength(element, '--line-start', start)
     if (kept) return { html, start, sole, nodes: kept }
@@ -74,12 +75,6 @@ export function writtenLines(block: Element): WrittenLines {
       written = [...written.slice(0, first), ...changed, ...staying]
     },
   }
-}
-
-function parsed(page: Document, html: string): readonly ChildNode[] {
-  const template = page.createElement('template')
-  template.innerHTML = html
-  return [...template.content.childNodes]
 }
 
 function remove({ nodes }: WrittenLine) {
