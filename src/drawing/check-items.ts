@@ -83,6 +83,15 @@ const fieldsOf = new Map<unknown, Readonly<Record<string, Expected>>>([
   ],
 ])
 
+/** Groups that were checked with all that is in them: groups of groups are not gone through again. */
+const checked = new WeakSet<object>()
+
+/** A group whose items were checked. */
+export function asChecked<Group extends object>(group: Group): Group {
+  checked.add(group)
+  return group
+}
+
 /**
  * The items of some lists, in one. Throws `bad-item` on what is no item, and `bad-argument` on one
  * that lacks what it is painted by: items are plain data, which programs may put together
@@ -104,7 +113,7 @@ export function checkedItems(owner: string, given: readonly (Item | readonly Ite
     for (const name in fields) {
       checkArgument(`an item of kind '${item.kind}'`, name, item[name], fields[name])
     }
-    if (item.kind === 'group' && Array.isArray(item.items)) {
+    if (item.kind === 'group' && Array.isArray(item.items) && !checked.has(item)) {
       for (const one of item.items) waiting.push(one)
     }
   }

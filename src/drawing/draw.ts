@@ -19,7 +19,7 @@ import {
   type Problem,
 } from '../problem/index.ts'
 import { aSheet, type Sheet } from '../sheet/index.ts'
-import { anInk, checkedItems } from './check-items.ts'
+import { anInk, asChecked, checkedItems } from './check-items.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import { type Drawing, type GroupItem, type Item, isDrawing } from './drawing.ts'
 import { inkBoxOf } from './ink-box.ts'
@@ -146,7 +146,7 @@ export function group(
       hint: allowedLinks,
     })
   }
-  return {
+  return asChecked({
     kind: 'group',
     ...(role !== undefined && { role }),
     ...(language !== undefined && { language }),
@@ -162,7 +162,7 @@ export function group(
     ...(counter !== undefined && { counter }),
     ...(isMarker !== undefined && { isMarker }),
     items: checkedItems('a group', items),
-  }
+  })
 }
 
 function layoutDrawing(layout: Layout): Drawing {

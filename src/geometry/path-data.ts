@@ -59,8 +59,9 @@ function skipped(data: string, from: number, comma: boolean): number {
   return at
 }
 
+const form = /[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?/y
+
 function numberAt(data: string, at: number) {
-  const form = /[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?/y
   form.lastIndex = at
   const text = form.exec(data)?.[0]
   return text === undefined ? undefined : { value: Number(text), end: at + text.length }
@@ -72,7 +73,8 @@ function flagAt(data: string, at: number) {
 }
 
 function outlineWriter() {
-  let segments = ''
+  // Pieces of their own: to look at the end of a growing string makes a new one of it each time.
+  const segments: string[] = []
   const points: number[] = []
   let [x, y, startX, startY] = [0, 0, 0, 0]
   /** The last handle, which a smooth curve mirrors, and of which kind of curve it is. */
@@ -80,7 +82,7 @@ function outlineWriter() {
   let isOpen = false
 
   function curve(segment: 'Q' | 'C', own: readonly number[], of: string) {
-    segments += segment
+    segments.push(segment)
     points.push(...own)
     ;[handleX, handleY] = own.slice(-4, -2)
     ;[x, y] = own.slice(-2)
@@ -88,7 +90,7 @@ function outlineWriter() {
   }
 
   function to(segment: 'M' | 'L', nextX: number, nextY: number) {
-    segments += segment
+    segments.push(segment)
     points.push(nextX, nextY)
     ;[x, y, handleOf] = [nextX, nextY, '']
   }
@@ -101,7 +103,7 @@ function outlineWriter() {
       const mirrored = (of: string) =>
         handleOf === of ? [2 * x - handleX, 2 * y - handleY] : [x, y]
       // What follows a closed contour without a move starts where that did.
-      if (segments.endsWith('Z') && kind !== 'M' && kind !== 'Z') to('M', x, y)
+      if (segments[segments.length - 1] === 'Z' && kind !== 'M' && kind !== 'Z') to('M', x, y)
       switch (kind) {
         case 'M':
           to('M', own[0], own[1])
@@ -139,11 +141,14 @@ function outlineWriter() {
           break
         }
         default:
-          segments += 'Z'
+          segments.push('Z')
           ;[x, y, handleOf] = [startX, startY, '']
       }
     },
-    end: (): Outline => ({ segments, points: Float32Array.from(points) }),
+    end: (): Outline => ({
+      segments: segments.join(''),
+      points: Float32Array.from(points),
+    }),
   }
 }
 

@@ -34,8 +34,7 @@ const svg = 'http://www.w3.org/2000/svg'
 
 /** What stands in a picture is of its namespace. */
 function elementOf(page: Document, name: string, around: Element | DocumentFragment): Element {
-  const isPicture =
-    name === 'svg' || ('namespaceURI' in around && around.namespaceURI === svg)
+  const isPicture = name === 'svg' || ('namespaceURI' in around && around.namespaceURI === svg)
   return isPicture ? page.createElementNS(svg, name) : page.createElement(name)
 }
 

@@ -1,5 +1,5 @@
 import { glyphRows } from '../blocks/index.ts'
-import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
+import type { ShapedGlyphs } from '../fonts/index.ts'
 
 /**
  * Glyphs the other way round. Text from right to left is shaped into glyphs from left to right;
@@ -20,10 +20,4 @@ export function reversed(shaped: ShapedGlyphs): ShapedGlyphs {
     turned.unsafe[i] = unsafe[from]
   }
   return turned
-}
-
-/** Shapes a text into glyphs in the order of the text, whichever way it runs. */
-export function shapedInOrder(face: Face, text: string, segment: Segment): ShapedGlyphs {
-  const shaped = face.shape(text, segment)
-  return segment.direction === 'rtl' ? reversed(shaped) : shaped
 }

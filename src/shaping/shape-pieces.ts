@@ -2,7 +2,12 @@ import type { Context, Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { reversed } from './logical-order.ts'
 
 /** A text is given to the shaper in pieces of about so many UTF-16 units: beyond, it gets slower. */
-export const longestPiece = 1 << 12
+export const longestPiece = 1 << 10
+/**
+ * A piece with no place in it that is safe to break is no longer than this: the shaper's time grows with
+ * the square of what it puts into one cluster, such as soft hyphens or vowels of Thai behind each other.
+ */
+const longestCluster = longestPiece * 2
 /** So many characters beside a piece tell how its ends join. */
 const contextLength = 5
 
@@ -36,17 +41,26 @@ export function shapedInPieces(
       }
       const visual = face.shape(text.slice(start, end), segment, beside)
       const shaped = segment.direction === 'rtl' ? reversed(visual) : visual
-      const count = end === text.length ? shaped.glyphs.length : safeGlyphs(shaped)
-      if (count > 0) {
+      const isForced = end - start >= longestCluster
+      const safe = end === text.length ? shaped.glyphs.length : safeGlyphs(shaped)
+      const count = safe === 0 && isForced ? shaped.glyphs.length : safe
+      if (count > 0 || isForced) {
         pieces.push({ start, shaped, count })
         total += count
-        start = end === text.length ? end : start + shaped.clusters[count]
+        start = count === shaped.glyphs.length ? end : start + shaped.clusters[count]
         break
       }
       length *= 2
     }
   }
   return concatenatedGlyphs(pieces, total)
+}
+
+/** Shapes a text of any length into glyphs in the order of the text, whichever way it runs. */
+export function shapedInOrder(face: Face, text: string, segment: Segment): ShapedGlyphs {
+  if (text.length > longestPiece) return shapedInPieces(face, text, segment)
+  const shaped = face.shape(text, segment)
+  return segment.direction === 'rtl' ? reversed(shaped) : shaped
 }
 
 /** Not inside a surrogate pair. */

@@ -1,6 +1,6 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { covers } from './fallback.ts'
-import { shapedInOrder } from './logical-order.ts'
+import { shapedInOrder } from './shape-pieces.ts'
 import type { Gap } from './word-gaps.ts'
 import { firstHash, nextHash, type WordTable, wordFlag, wordTable } from './word-table.ts'
 

@@ -1,5 +1,5 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
-import { shapedInOrder } from './logical-order.ts'
+import { shapedInOrder } from './shape-pieces.ts'
 import { type Book, mostEntries, numberOf } from './word-book.ts'
 import { noEdge, wordFlag } from './word-table.ts'
 

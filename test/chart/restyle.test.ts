@@ -88,7 +88,7 @@ describe('charts of plotting packages', () => {
     expect(did(chart, 'Passengers through eight ports')?.part).toBe('note')
     expect(chart.kept.map(({ text }) => text)).toContain('Quillhaven')
     expect(chart.svg).toMatch(/<text[^>]*>Quillhaven<\/text>/)
-    expect(() => restyled(svg(''), { parts: { 'a[': 'title' } })).toThrow("'a[' is no selector")
+    expect(() => restyled(svg(''), { parts: { 'a[': 'title' } })).toThrow("'a['")
     expect(() => restyled(svg(''), { parts: { text: 'titel' as never } })).toThrow(
       'parts of restyleChart',
     )
@@ -199,6 +199,84 @@ describe('what is no chart', () => {
     const chart = restyled(svg('<text x="20" y="90">~strong[5] {U+41} &lt;b&gt;</text>'))
     expect(chart.texts[0].text).toBe('~strong[5] {U+41} <b>')
     expect(chart.svg).toContain('~strong[5] {U+41} &lt;b&gt;')
+  })
+})
+
+describe('what else an SVG may hold', () => {
+  const label = (text: string, more = '') => `<text x="50" y="50"${more}>${text}</text>`
+  const said = (chart: RestyledChart) => chart.texts.map(({ text }) => text)
+
+  it('has its texts in its root, whatever stands behind that', () => {
+    const chart = restyled(`${svg(label('Quay'))}<!-- </svg> -->`)
+    expect(chart.svg.indexOf('aria-label="Quay"')).toBeLessThan(chart.svg.indexOf('<!--'))
+    expect(chart.svg).toContain('aria-label="Quay"')
+  })
+
+  it('is read with prefixes, and sections of plain characters', () => {
+    const prefixed =
+      '<s:svg xmlns:s="http://www.w3.org/2000/svg" viewBox="0 0 400 300"><s:text x="50" y="50">Quay</s:text></s:svg>'
+    expect(said(restyled(prefixed))).toEqual(['Quay'])
+    expect(said(restyled(svg(label('<![CDATA[Quay & boats]]>'))))).toEqual(['Quay & boats'])
+  })
+
+  it('keeps words whose letters have places of their own, and says so', () => {
+    const letters = [...'Quay'].map((one, i) => `<tspan x="${50 + i * 9}">${one}</tspan>`).join('')
+    const chart = restyled(svg(`<text y="50">${letters}</text>`))
+    expect(chart.texts).toEqual([])
+    expect(chart.kept).toEqual([
+      { text: 'Quay', why: expect.stringContaining('places of their own') },
+    ])
+    expect(chart.svg).toContain(letters)
+  })
+
+  it('is told of scripts, which stay', () => {
+    const codes = (body: string) => restyled(svg(body)).problems.map(({ code }) => code)
+    expect(codes(`<script>x()</script>${label('Quay')}`)).toContain('script-kept')
+    expect(codes(label('Quay', ' onclick="x()"'))).toContain('script-kept')
+    expect(codes(`<a href=" java\nscript:x()">${label('Quay')}</a>`)).toContain('script-kept')
+    expect(codes(`<a href="/x">${label('Quay')}</a>`)).not.toContain('script-kept')
+  })
+
+  it('has nothing added where it has no text', () => {
+    const once = restyled(svg(label('Quay'))).svg
+    expect(restyled(once).svg).toBe(once)
+  })
+
+  it.each([
+    // By backtracking this takes years.
+    ['a g g g g g g g g rect', 200],
+    [`${':where('.repeat(4000)}`, 4],
+    [`${'g '.repeat(400)}text`, 200],
+    ['text:nth-child(99999999999999999999n + 1)', 4],
+    ['g:has(g g g) text', 200],
+  ])('has rules that are matched in linear time, or not at all: %#', (selector, depth) => {
+    const source = svg(
+      `<style>${selector}{font-size:9px}</style>${'<g>'.repeat(depth)}${label('Quay')}${'</g>'.repeat(depth)}`,
+    )
+    expect(said(restyled(source))).toEqual(['Quay'])
+  })
+
+  it('has rules that are matched as CSS says', () => {
+    const body = `<g id="a"><rect class="r"/><path/><g class="b">${label('Quay')}</g></g>`
+    const red = (selector: string) => {
+      const chart = restyleChart(svg(`<style>${selector}{fill:#ff0000}</style>${body}`), {
+        texts: textsAt(),
+        keepInks: true,
+      })
+      return chart.svg.includes('fill="#ff0000"')
+    }
+    for (const selector of [
+      '#a text',
+      '#a > .b > text',
+      'rect ~ g text',
+      'path + .b text',
+      '.r ~ .b *',
+    ]) {
+      expect(red(selector), selector).toBe(true)
+    }
+    for (const selector of ['#a > text', 'rect + .b text', '.b ~ text', 'path text']) {
+      expect(red(selector), selector).toBe(false)
+    }
   })
 })
 

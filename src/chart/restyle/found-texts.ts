@@ -237,12 +237,24 @@ function chunksOf(
       contexts.set(node, own)
       enter(node, own)
       for (const child of node.children.toReversed()) waiting.push(child)
-    } else if ('data' in node && node.type !== 'comment' && chunks.length > 0) {
+    } else if ('children' in node) {
+      // A section of characters that are no markup.
+      for (const child of node.children.toReversed()) waiting.push(child)
+    } else if ('data' in node && node.type === 'text' && chunks.length > 0) {
       chunks[chunks.length - 1].text += node.data
     }
   }
   if (why !== undefined) return { ...whole, why }
+  if (areLetters(chunks)) return { ...whole, why: 'its letters have places of their own' }
   return chunks.flatMap(chunk => foundChunk(element, chunk, matrix, scale))
+}
+
+/** Whether parts of a text on one line are no more than letters of its words. */
+function areLetters(chunks: readonly Chunk[]): boolean {
+  const said = chunks.filter(({ text }) => text.trim() !== '')
+  const letters = said.filter(({ text }) => [...text.trim()].length === 1)
+  const isOneLine = said.every(({ y, emsDown }) => y === said[0].y && emsDown === said[0].emsDown)
+  return said.length > 2 && isOneLine && letters.length * 2 > said.length
 }
 
 function foundChunk(element: Element, chunk: Chunk, matrix: Matrix, scale: number): FoundText[] {

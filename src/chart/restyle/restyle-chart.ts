@@ -22,7 +22,7 @@ import { type FoundText, foundTexts } from './found-texts.ts'
 import { guessedParts } from './guess-parts.ts'
 import type { RestyledText } from './restyled-text.ts'
 import { setTexts } from './set-texts.ts'
-import { svgTree } from './svg-tree.ts'
+import { type StyledElement, svgTree } from './svg-tree.ts'
 
 /** An SVG element of a page; what is used of it. */
 export interface SvgElementLike {
@@ -100,12 +100,18 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
       problems.add(warningProblem('text-left-out', message, { hint: 'make the chart larger' }))
     }
   }
+  if (tree.elements.some(hasScript)) {
+    const message = 'the SVG has scripts, which stay as they were'
+    problems.add(
+      warningProblem('script-kept', message, { hint: 'take them out where you do not trust it' }),
+    )
+  }
   for (const { layout } of set.placed) for (const one of layout.problems) problems.addOnce(one)
   const ranges = found.replaced
     .filter(element => gone.has(element))
     .map(({ startIndex, endIndex }) => [startIndex ?? 0, (endIndex ?? -1) + 1] as const)
   return {
-    svg: withTexts(source, ranges, overlayOf(set.placed, box)),
+    svg: withTexts(source, ranges, overlayOf(set.placed, box), tree.root),
     texts: set.told,
     kept,
     problems: problems.all(),
@@ -121,6 +127,15 @@ function sourceOf(svg: string | SvgElementLike): string {
   if (isObject(svg) && typeof svg.outerHTML === 'string') return withComputedStyles(svg)
   return fail('bad-svg', `restyleChart takes SVG or an element, not ${described(svg)}`)
 }
+
+/** Whether an element runs something: a script, a handler of events, a link that is one. */
+const hasScript = ({ element: { name, attribs } }: StyledElement): boolean =>
+  name === 'script' ||
+  Object.entries(attribs).some(
+    ([attribute, value]) =>
+      /^on/i.test(attribute) ||
+      (/(^|:)href$/.test(attribute) && /^\s*javascript:/i.test(value.replace(/[\0-\x20]/g, ''))),
+  )
 
 /** The box that the document shows. */
 function boxOf(attributes: Readonly<Record<string, string>>): Box {
@@ -141,24 +156,30 @@ function boxOf(attributes: Readonly<Record<string, string>>): Box {
 
 /** The texts as SVG, in the coordinates of the chart; each is read out as what it says. */
 function overlayOf(placed: readonly PlacedText[], box: Box): string {
+  if (placed.length === 0) return ''
   const items = placed.map(({ item, layout }) => group([item], { role: 'img', label: layout.text }))
   const svg = toSvg(drawing({ width: box.width, height: box.height }, items))
   return `<g role="group">${svg.slice(svg.indexOf('>') + 1, svg.lastIndexOf('</svg>'))}</g>`
 }
 
-/** The document without some stretches, and with something at its end. */
+/** The document without some stretches, and with something at the end of its root. */
 function withTexts(
   source: string,
   ranges: readonly (readonly [number, number])[],
   overlay: string,
+  root: ElementOf,
 ): string {
+  // What stands behind the root is none of it, whatever it looks like.
+  const rootEnd = (root.endIndex ?? source.length - 1) + 1
+  const closing = source.lastIndexOf('</', rootEnd - 1)
+  const hasEnd = overlay !== '' && closing > (root.startIndex ?? 0)
+  const gone = ranges.toSorted((a, b) => a[0] - b[0])
   let text = ''
   let at = 0
-  for (const [start, end] of ranges.toSorted((a, b) => a[0] - b[0])) {
+  for (const [start, end] of hasEnd ? [...gone, [closing, closing] as const] : gone) {
     text += source.slice(at, start)
+    if (start === closing) text += overlay
     at = end
   }
-  text += source.slice(at)
-  const end = text.lastIndexOf('</')
-  return end < 0 ? text : text.slice(0, end) + overlay + text.slice(end)
+  return text + source.slice(at)
 }

@@ -1,7 +1,7 @@
-import { selectAll } from 'css-select'
-import type { AnyNode, Document, Element } from 'domhandler'
+import type { AnyNode, Element } from 'domhandler'
 import { ElementType, parseDocument } from 'htmlparser2'
-import { fail } from '../../problem/index.ts'
+import { fail, shortText } from '../../problem/index.ts'
+import { matchersOf } from './selectors.ts'
 
 /** An element with what holds for it: its attributes, under the rules of the chart's own stylesheets. */
 export interface StyledElement {
@@ -24,11 +24,16 @@ export const isElement = (node: AnyNode): node is Element =>
   node.type === ElementType.Script ||
   node.type === ElementType.Style
 
-/** Deeper than any chart is. */
+/** Deeper, and larger in characters, than any chart is. */
 const deepest = 2_000
+const largest = 1 << 26
+
+/** So often is an element of a chart held against a rule of its stylesheets. */
+const mostMatches = 1e8
 
 /** Reads an SVG document, and the rules of its stylesheets. Throws `bad-svg`. */
 export function svgTree(svg: string): SvgTree {
+  if (svg.length > largest) fail('too-large', `the SVG has ${svg.length} characters`)
   const document = parseDocument(svg, {
     xmlMode: true,
     withStartIndices: true,
@@ -41,7 +46,8 @@ export function svgTree(svg: string): SvgTree {
     })
   }
   const found = styledElements(root)
-  const declared = declarations(document, found)
+  const inOrder = found.map(({ element }) => element)
+  const declared = declarations(inOrder)
   const elements = found.map(({ element, parent, all }): StyledElement => {
     const rules = declared.get(element)
     const inline = new Map(declarationsOf(element.attribs.style ?? ''))
@@ -54,7 +60,7 @@ export function svgTree(svg: string): SvgTree {
     all.push(styled)
     return styled
   })
-  return { root, elements, select: selector => selected(document, selector) }
+  return { root, elements, select: selector => selected(inOrder, selector) }
 }
 
 interface Found {
@@ -64,8 +70,24 @@ interface Found {
   readonly all: StyledElement[]
 }
 
+const svgNamespace = 'http://www.w3.org/2000/svg'
+
+/** Elements may have their namespace before their names: those of SVG go without. */
+function withoutPrefix(root: Element): (name: string) => string {
+  const prefixes = Object.entries(root.attribs).flatMap(([name, value]) =>
+    value === svgNamespace && name.startsWith('xmlns:') ? [`${name.slice(6)}:`] : [],
+  )
+  const own = root.name.slice(0, root.name.indexOf(':') + 1)
+  if (own !== '') prefixes.push(own)
+  return name => {
+    const prefix = prefixes.find(one => name.startsWith(one))
+    return prefix === undefined ? name : name.slice(prefix.length)
+  }
+}
+
 function styledElements(root: Element): Found[] {
   const all: StyledElement[] = []
+  const localName = withoutPrefix(root)
   const found: Found[] = []
   const waiting: { element: Element; parent: number | undefined; depth: number }[] = [
     { element: root, parent: undefined, depth: 0 },
@@ -74,6 +96,7 @@ function styledElements(root: Element): Found[] {
     const { element, parent, depth } = next
     if (depth > deepest) fail('too-deep', `the SVG is nested more than ${deepest} deep`)
     const index = found.length
+    element.name = localName(element.name)
     found.push({ element, parent, all })
     for (const child of element.children.toReversed()) {
       if (isElement(child)) waiting.push({ element: child, parent: index, depth: depth + 1 })
@@ -82,13 +105,12 @@ function styledElements(root: Element): Found[] {
   return found
 }
 
-function selected(document: Document, selector: string): ReadonlySet<Element> {
-  try {
-    return new Set(selectAll<AnyNode, Element>(selector, document, { xmlMode: true }))
-  } catch (error) {
-    const reason = error instanceof Error ? error.message : String(error)
-    return fail('bad-selector', `'${selector}' is no selector: ${reason}`)
+function selected(elements: readonly Element[], selector: string): ReadonlySet<Element> {
+  const matchers = matchersOf(selector)
+  if (typeof matchers !== 'string') {
+    return new Set(matchers.flatMap(({ matches }) => matches(elements)))
   }
+  return fail('bad-selector', `'${shortText(selector)}' is not a valid selector: ${matchers}`)
 }
 
 /** Properties that a text's place and size depend on. */
@@ -101,44 +123,35 @@ const read = [
  * What stylesheets say of elements: rules of CSS without conditions, later ones over earlier ones of
  * the same weight. Selectors that cannot be read hold for nothing, as in CSS.
  */
-function declarations(document: Document, found: readonly Found[]) {
+function declarations(elements: readonly Element[]) {
   const declared = new Map<Element, Map<string, string>>()
   const weights = new Map<Element, Map<string, number>>()
-  for (const { element } of found) {
-    if (element.name.replace(/^.*:/, '') !== 'style') continue
+  let matched = 0
+  for (const element of elements) {
+    if (element.name !== 'style') continue
     for (const { selector, body } of rulesOf(textIn(element))) {
       const said = declarationsOf(body).filter(([name]) => read.includes(name))
       if (said.length === 0) continue
-      const weight = weightOf(selector)
-      for (const target of selectedOrNone(document, selector)) {
-        const values = declared.get(target) ?? new Map<string, string>()
-        const known = weights.get(target) ?? new Map<string, number>()
-        declared.set(target, values)
-        weights.set(target, known)
-        for (const [name, value] of said) {
-          if ((known.get(name) ?? -1) > weight) continue
-          values.set(name, value)
-          known.set(name, weight)
+      const matchers = matchersOf(selector)
+      if (typeof matchers === 'string') continue
+      for (const { weight, matches } of matchers) {
+        matched += elements.length
+        if (matched > mostMatches) fail('too-large', 'the SVG has too many rules of style')
+        for (const target of matches(elements)) {
+          const values = declared.get(target) ?? new Map<string, string>()
+          const known = weights.get(target) ?? new Map<string, number>()
+          declared.set(target, values)
+          weights.set(target, known)
+          for (const [name, value] of said) {
+            if ((known.get(name) ?? -1) > weight) continue
+            values.set(name, value)
+            known.set(name, weight)
+          }
         }
       }
     }
   }
   return declared
-}
-
-function selectedOrNone(document: Document, selector: string): Iterable<Element> {
-  try {
-    return selectAll<AnyNode, Element>(selector, document, { xmlMode: true })
-  } catch {
-    return []
-  }
-}
-
-/** Ids over classes and attributes over names of elements (CSS Selectors 4, section 17). */
-function weightOf(selector: string): number {
-  const plain = selector.replace(/:where\([^)]*\)/g, '')
-  const count = (pattern: RegExp) => plain.match(pattern)?.length ?? 0
-  return count(/#[\w-]+/g) * 10_000 + count(/[.[:][\w-]*/g) * 100 + count(/(^|[\s>+~])[a-z]/gi)
 }
 
 /** The characters in an element. */

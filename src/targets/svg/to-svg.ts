@@ -80,12 +80,15 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   const elements = new Set<TextItem>()
   /** How many groups are open whose texts are not told of: links say their own, decorations nothing. */
   let silent = 0
+  /** How many links are open: what is in one is said by that. */
+  let links = 0
   eachItem(items, {
     skips: hiddenLayers(box),
     enter(group) {
       if (isTold(group)) hasParts = true
       if (isSilent(group)) silent++
-      body += (text?.close() ?? '') + groupStart(group, once(group.id), definitions)
+      body += (text?.close() ?? '') + groupStart(group, once(group.id), links > 0, definitions)
+      if (group.link !== undefined) links++
     },
     text(item) {
       const id = once(item.id)
@@ -100,6 +103,7 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
     },
     leave(group) {
       if (isSilent(group)) silent--
+      if (group.link !== undefined) links--
       body += text?.close() ?? ''
       body += group.link === undefined ? '</g>\n' : '</a>\n'
     },
@@ -136,12 +140,17 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   )
 }
 
-function groupStart(group: GroupItem, id: string | undefined, definitions: Definitions): string {
+function groupStart(
+  group: GroupItem,
+  id: string | undefined,
+  isInLink: boolean,
+  definitions: Definitions,
+): string {
   const { matrix, opacity = 1, blur = 0, link, role, language, title, label, level } = group
   const transform = matrix ? ` transform="${transformText(matrix)}"` : ''
   const through = opacity < 1 ? ` opacity="${numberText(opacity)}"` : ''
   const blurred = blur > 0 ? ` filter="url(#${blurFilter(group, blur, definitions)})"` : ''
-  const spoken = label ?? (link === undefined ? undefined : spokenText(group.items))
+  const spoken = label ?? (link === undefined || isInLink ? undefined : spokenText(group.items))
   // A part of a link that says nothing, such as a space, is no link to those who hear it.
   const isMute = link !== undefined && spoken === ''
   const meaning = [
