@@ -7,7 +7,7 @@ import { type PdfStandard, toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
 import { toSvg } from 'dot-line/svg'
 import { CommandError } from './command-error.ts'
-import { warn } from './warn.ts'
+import { warn, warnOf } from './warn.ts'
 import type { Content } from './write-out.ts'
 
 export interface OutputOptions {
@@ -36,7 +36,11 @@ function standardsOf(shown: Drawing | Layout, title: string | undefined): readon
 /** What each format writes; a file's extension is its name. */
 const formats = new Map<string, Format>([
   ['svg', (shown, { title, svgText: textAs }) => toSvg(shown, { title, textAs })],
-  ['pdf', (shown, { title }) => toPdf(shown, { title, standards: standardsOf(shown, title) })],
+  [
+    'pdf',
+    (shown, { title }) =>
+      toPdf(shown, { title, standards: standardsOf(shown, title), onProblem: warnOf }),
+  ],
   ['png', (shown, { pixelRatio, background }) => toPng(shown, { pixelRatio, background })],
   ['html', (shown, { title }) => toHtmlPage(shown, { title })],
   [

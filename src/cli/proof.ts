@@ -10,6 +10,7 @@ import { openSheet } from './open-sheet.ts'
 import { formatName } from './output.ts'
 import { percentTold } from './progress.ts'
 import { readText } from './read-file.ts'
+import { warnOf } from './warn.ts'
 import { writeOut, writePages } from './write-out.ts'
 
 type Format = 'html' | 'pdf' | 'png'
@@ -90,6 +91,7 @@ async function proof(file: string, options: ProofOptions) {
   if (name === 'html') return writeOut(output, proofPage(given))
   const pages = proofDrawings(given)
   const standards = ['PDF/UA-1'] as const
-  if (name === 'pdf') return writeOut(output, toPdf(pages, { title: title ?? 'Proof', standards }))
+  if (name === 'pdf')
+    return writeOut(output, toPdf(pages, { title: title ?? 'Proof', standards, onProblem: warnOf }))
   await writePages(pages, output, 'proof', page => toPng(page, { pixelRatio: 2 }))
 }

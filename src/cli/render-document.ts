@@ -12,7 +12,7 @@ import { formatFor, formatName, type OutputOptions } from './output.ts'
 import { endProgress, tellProgress } from './progress.ts'
 import { readText } from './read-file.ts'
 import { readerOf, type TextOptions } from './set-text.ts'
-import { warn } from './warn.ts'
+import { warn, warnOf } from './warn.ts'
 import { writeOut, writePages } from './write-out.ts'
 
 interface DocumentOptions extends TextOptions, OutputOptions {
@@ -83,7 +83,10 @@ function writePdf(set: SetDocument, output: string | undefined, title: string | 
     }
     if (isTold) endProgress()
   }
-  writeOut(output, pdfChunks(pages(), { ...metadata, ...(title !== undefined && { title }) }))
+  writeOut(
+    output,
+    pdfChunks(pages(), { ...metadata, ...(title !== undefined && { title }), onProblem: warnOf }),
+  )
 }
 
 /** The images that a document names, from files beside it: those in JSON are charts. */

@@ -142,6 +142,8 @@ export interface GroupItem {
   readonly counter?: 'decimal' | 'lower-alpha'
   /** The number before an item of a list: it is read out, and is a label in a PDF. */
   readonly isMarker?: boolean
+  /** Of an inline object in a line: what it says, in place of what is in it. */
+  readonly inlineLabel?: string
   /** What of a page is to be clicked on. */
   readonly area?: Box
   /** What it is made of, the first painted first. */

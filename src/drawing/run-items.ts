@@ -180,7 +180,11 @@ function objectItems({ object }: GlyphRun, place: Box): Item[] {
   if (!object) return []
   const { x, y, width, height } = place
   const { image: picture, drawing } = objectContent(object)
-  if (picture) return [imageItem({ x, y, width, height }, picture)]
+  const said = object.label.trim() === '' ? {} : { inlineLabel: object.label }
+  if (picture) {
+    const item = imageItem({ x, y, width, height }, picture)
+    return object.label.trim() === '' ? [item] : [{ kind: 'group', items: [item], ...said }]
+  }
   if (!drawing) return []
   const { box: shown, items } = drawing
   const scale = Math.min(width / shown.width, height / shown.height)
@@ -188,5 +192,6 @@ function objectItems({ object }: GlyphRun, place: Box): Item[] {
   // The drawing keeps its proportions, and stands in the middle of its place.
   const dx = x + (width - shown.width * scale) / 2 - shown.x * scale
   const dy = y + (height - shown.height * scale) / 2 - shown.y * scale
-  return [{ kind: 'group', matrix: { xx: scale, yx: 0, xy: 0, yy: scale, dx, dy }, items }]
+  const matrix = { xx: scale, yx: 0, xy: 0, yy: scale, dx, dy }
+  return [{ kind: 'group', matrix, items, ...said }]
 }

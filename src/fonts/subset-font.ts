@@ -1,3 +1,4 @@
+import { fail } from '../problem/index.ts'
 import { type CompositeGlyph, withComposites } from './composite-glyphs.ts'
 import type { Face } from './face.ts'
 import { sfntTables } from './sfnt-file.ts'
@@ -21,10 +22,22 @@ export function subsetFont(
 ): FontSubset {
   const own = face.subset(glyphs)
   const { file, first } =
-    composites.length > 0 ? withComposites(own, composites) : { file: own, first: 0 }
+    composites.length > 0 ? composed(face, own, composites) : { file: own, first: 0 }
   return {
     bytes: file,
     firstComposite: first,
     table: tag => sfntTables(file).get(tag),
+  }
+}
+
+/** Tables that say more than they hold are found out when they are read. */
+function composed(face: Face, file: Uint8Array, composites: readonly CompositeGlyph[]) {
+  try {
+    return withComposites(file, composites)
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error
+    return fail('font-subset', `the font ${face.postScriptName} could not be subset`, {
+      hint: 'one of its tables is damaged: use another file of the font',
+    })
   }
 }

@@ -4,7 +4,6 @@ import {
   finishPath,
   type GlyphsItem,
   type GroupItem,
-  type Item,
   inkBoxOf,
   numberText,
   type PaintedItem,
@@ -22,6 +21,7 @@ import { blurred } from './blurred.ts'
 import { beforeLastWord, behindFirstWord, endsInHyphen, wordOf } from './broken-word.ts'
 import { utf16String } from './bytes.ts'
 import { glyphsContent, isShownAlike } from './glyphs-content.ts'
+import { hasText } from './has-text.ts'
 import { type PageSpace, pageMatrix, pageSpace } from './page-point.ts'
 import { inked, pathContent } from './path-content.ts'
 import type { Resources } from './resources.ts'
@@ -161,8 +161,10 @@ export function pageContent(
 }
 
 /** Whether what a group holds is another element than what is around it. */
-const changesStructure = ({ role, language, label, link, isMarker }: GroupItem) =>
-  [role, language, label, link, isMarker].some(said => said !== undefined)
+const changesStructure = (group: GroupItem) => {
+  const { role, language, label, link, isMarker, inlineLabel } = group
+  return [role, language, label, link, isMarker, inlineLabel].some(said => said !== undefined)
+}
 
 /** Whether a group is a stream of its own, in which nothing is marked. */
 const isPaintedWhole = ({ opacity = 1, blur = 0 }: GroupItem) => opacity < 1 || blur > 0
@@ -278,19 +280,4 @@ function asPath(item: RectangleItem) {
     outline: rectangleOutline(item, item.radius),
     fill: { kind: 'solid', color, opacity },
   } as const
-}
-
-function hasText(items: readonly Item[]): boolean {
-  let isFound = false
-  eachItem(items, {
-    skips: () => isFound,
-    text: () => {
-      isFound = true
-      return true
-    },
-    item({ kind }) {
-      if (kind === 'glyphs') isFound = true
-    },
-  })
-  return isFound
 }

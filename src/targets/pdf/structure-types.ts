@@ -46,9 +46,10 @@ export function roleMapText(types: Iterable<string>): string {
  * and has no element: undefined.
  */
 export function structureType(
-  { role, level, label, isMarker }: Pick<GroupItem, 'role' | 'level' | 'label' | 'isMarker'>,
+  group: Pick<GroupItem, 'role' | 'level' | 'label' | 'isMarker' | 'inlineLabel'>,
   around: string,
 ): string | undefined {
+  const { role, level, isMarker, label = group.inlineLabel } = group
   if (around === 'TOC' && role === 'list') return undefined
   if (around === 'TOC' && role === 'listitem') return 'TOCI'
   if (role === 'heading') return `H${Math.max(1, Math.min(6, level ?? 1))}`

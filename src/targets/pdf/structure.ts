@@ -1,6 +1,7 @@
 import type { GroupItem, TextItem } from '../../drawing/index.ts'
 import { isDecoration, layoutText } from '../../drawing/index.ts'
 import { utf16String } from './bytes.ts'
+import { hasText } from './has-text.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
 import { roleMapText, structureType } from './structure-types.ts'
 
@@ -67,6 +68,10 @@ export interface DocumentStructure {
   readonly places: readonly FoundPlace[]
   /** Ids that links lead to. */
   readonly wanted: Set<string>
+  /** What PDF/UA asks for and the pages so far lack. */
+  readonly unmet: ReadonlySet<string>
+  /** The top of the first page. */
+  first: Pick<FoundPlace, 'page' | 'top'> | undefined
   page(number: ObjectNumber, language: string | undefined): PageStructure
   /** Ends a page; gives its number in the parent tree. */
   endPage(): number
@@ -127,6 +132,23 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
   let key = 0
   let notes = 0
   let openPage: { readonly finish: () => void } | undefined
+  const unmet = new Set<string>()
+  let level = 0
+
+  /** What PDF/UA asks for and an element lacks: words for a figure (7.3), a heading of each level (7.4.2). */
+  function noteUnmet(type: string, label: string | undefined) {
+    if ((type === 'Figure' || type === 'Formula') && label === undefined) {
+      unmet.add(`a ${type === 'Figure' ? 'figure' : 'formula'} has no label`)
+    }
+    if (!/^H\d$/.test(type)) return
+    const own = Number(type[1])
+    if (own > level + 1) {
+      unmet.add(
+        `a heading of level ${own} follows ${level === 0 ? 'none' : `one of level ${level}`}`,
+      )
+    }
+    level = own
+  }
 
   function write(node: StructureNode) {
     const { number, type, parent, kids, entries, page } = node
@@ -163,6 +185,8 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
     const wholes: (StructureNode | undefined)[] = []
     let current: StructureNode | 'artifact' | undefined
     let inText: StructureNode | undefined
+    /** How many texts are open: one may stand in another, as the words of an inline object. */
+    let openTexts = 0
     let link: StructureNode | undefined
 
     function open(type: string, entries: string, more: Partial<StructureNode> = {}): StructureNode {
@@ -217,15 +241,19 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         if (edge === undefined) waiting.push(id)
         else places.push({ id, page, top: edge })
       }
-      const { isMarker = false, counter } = group
-      if (!isMarker && [role, own, label].every(said => said === undefined)) return undefined
+      const { isMarker = false, counter, inlineLabel } = group
+      const isSilent = [role, own, label, inlineLabel].every(said => said === undefined)
+      if (!isMarker && isSilent) return undefined
       if (known) {
         stack.push(known)
         return known
       }
-      const type = structureType(group, stack[stack.length - 1].type)
+      // Text says its label instead of its letters; a picture has it as its alternative.
+      const hasWords = inlineLabel !== undefined && hasText(group.items)
+      const type = hasWords ? 'Span' : structureType(group, stack[stack.length - 1].type)
       if (type === undefined) return undefined
       types.add(type)
+      noteUnmet(type, label ?? inlineLabel)
       if (type === 'Note') notes++
       const table = [
         ...(role === 'columnheader' ? ['/Scope /Column'] : []),
@@ -235,6 +263,9 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       ]
       const entries = [
         ...(label === undefined ? [] : [`/Alt ${utf16String(label)} `]),
+        ...(inlineLabel === undefined
+          ? []
+          : [`/${hasWords ? 'ActualText' : 'Alt'} ${utf16String(inlineLabel)} `]),
         ...(own === undefined || own === language ? [] : [`/Lang ${utf16String(own)} `]),
         ...(type === 'Note' ? [`/ID ${utf16String(`note ${notes}`)} `] : []),
         ...(table.length === 0 ? [] : [`/A << /O /Table ${table.join(' ')} >> `]),
@@ -318,6 +349,8 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         if (nodes[0] && /^H\d$/.test(nodes[0].type)) openHeadings.pop()
       },
       startText({ layout, id }, textTop) {
+        openTexts++
+        if (openTexts > 1) return
         for (const heading of openHeadings) {
           heading.text +=
             (heading.text === '' ? '' : ' ') + layoutText(layout).replaceAll('\n', ' ')
@@ -333,6 +366,8 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         inText = open('P', entries)
       },
       endText() {
+        openTexts--
+        if (openTexts > 0) return
         if (inText) close(inText)
         inText = undefined
       },
@@ -364,6 +399,8 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
     headings,
     places,
     wanted: new Set(),
+    unmet,
+    first: undefined,
     page: pageStructure,
     endPage() {
       openPage?.finish()

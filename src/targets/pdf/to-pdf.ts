@@ -9,11 +9,14 @@ import {
   being,
   checkArgument,
   checkOptions,
+  DotLineError,
   type Fields,
   fail,
   listOf,
   nearestName,
   oneOf,
+  type Problem,
+  warningProblem,
 } from '../../problem/index.ts'
 import { addBookmarks } from './bookmarks.ts'
 import { joined, utf16String } from './bytes.ts'
@@ -45,12 +48,18 @@ export interface PdfOptions extends PdfMetadata {
    */
   readonly deflate?: Deflate
   /**
-   * Standards that the document says it conforms to. Each needs a title and a language; what else
-   * they ask of drawings, as words for figures, is not known here.
+   * Standards that the document says it conforms to. Each needs a title and a language; PDF/UA also
+   * labels of figures, and headings that skip no level.
    */
   readonly standards?: readonly PdfStandard[]
   /** How pages are numbered: i, ii, 1, 2. Their places from 1 without it. */
   readonly pageLabels?: readonly PageLabels[]
+  /**
+   * Is told what was wrong and did not stop the work: a link to a place that there is not, whose text
+   * stays, and what a standard asks for and the pages lack, which is then not claimed. Without it,
+   * both are thrown, as `unknown-place` and `unmet-standard`.
+   */
+  readonly onProblem?: (problem: Problem) => void
 }
 
 const pdfFields: Fields<PdfOptions> = {
@@ -64,6 +73,7 @@ const pdfFields: Fields<PdfOptions> = {
   deflate: aFunction,
   standards: listOf(oneOf('PDF/UA-1', 'PDF/A-2u')),
   pageLabels: somePageLabels,
+  onProblem: aFunction,
 }
 
 const somePages = being(
@@ -98,7 +108,11 @@ export function* pdfChunks(
   let chunks: Uint8Array[] = []
   const deflate = options.deflate ?? platformDeflate()
   const objects = pdfObjects(bytes => chunks.push(bytes), deflate)
-  const { standards = [], pageLabels } = options
+  const { standards = [], pageLabels, onProblem } = options
+  const tell = (problem: Problem) => {
+    if (!onProblem) throw new DotLineError(problem)
+    onProblem(problem)
+  }
   const isArchived = standards.includes('PDF/A-2u')
   const resources = documentResources(objects, isArchived)
   const structure = documentStructure(objects)
@@ -140,7 +154,10 @@ export function* pdfChunks(
     })
   }
   const own = { ...options, ...(title !== undefined && { title }) }
-  const packet = new TextEncoder().encode(xmpPacket(own, language, standards))
+  const claimed = standards.filter(
+    standard => standard !== 'PDF/UA-1' || isMet(standard, structure, tell),
+  )
+  const packet = new TextEncoder().encode(xmpPacket(own, language, claimed))
   const metadata = objects.addRaw(packet, '/Type /Metadata /Subtype /XML ')
   const bookmarks = addBookmarks(structure.headings, objects)
   const outline = bookmarks === undefined ? '' : `/Outlines ${reference(bookmarks)} `
@@ -151,7 +168,7 @@ export function* pdfChunks(
     `<< /Type /Catalog /Pages ${reference(root)} ${lang}${viewer}` +
       `/MarkInfo << /Marked true >> /StructTreeRoot ${reference(structure.root)} ` +
       `/Metadata ${reference(metadata)} ${outline}${labels}${intent}` +
-      `${placesText(structure, objects)}>>`,
+      `${placesText(structure, objects, tell)}>>`,
   )
   objects.end(catalog, objects.add(infoText(own)))
   yield* chunks
@@ -166,14 +183,38 @@ function outputIntent(objects: PdfObjects): string {
   )
 }
 
-/** The places that links lead to, by their names in order (12.3.2.4). Throws on links that lead to none. */
-function placesText({ places, wanted }: DocumentStructure, objects: PdfObjects): string {
+/** Whether the pages have all that a standard asks for; tells what they lack. */
+function isMet(
+  standard: PdfStandard,
+  { unmet }: DocumentStructure,
+  tell: (problem: Problem) => void,
+): boolean {
+  if (unmet.size === 0) return true
+  const message = `the document is not ${standard}: ${[...unmet].join('; ')}`
+  tell(warningProblem('unmet-standard', message, { hint: 'label figures, and skip no level' }))
+  return false
+}
+
+/** What HTML calls the top of a document (HTML, section 7.4.6.3). */
+const topOfDocument = 'top'
+
+/** The places that links lead to, by their names in order (12.3.2.4). */
+function placesText(
+  structure: DocumentStructure,
+  objects: PdfObjects,
+  tell: (problem: Problem) => void,
+): string {
+  const { wanted, first } = structure
+  const places = [...structure.places]
+  if (wanted.has(topOfDocument) && first && !places.some(({ id }) => id === topOfDocument)) {
+    places.push({ id: topOfDocument, ...first })
+  }
   const known = new Map(places.toReversed().map(place => [place.id, place]))
   for (const id of wanted) {
     if (known.has(id)) continue
-    fail('unknown-place', `a link leads to '#${id}', and nothing in the document has that id`, {
-      nearest: nearestName(id, known.keys()),
-    })
+    const message = `a link leads to '#${id}', and nothing in the document has that id`
+    const nearest = nearestName(id, known.keys())
+    tell(warningProblem('unknown-place', message, nearest === undefined ? {} : { nearest }))
   }
   if (known.size === 0) return ''
   const names = [...known.values()]
@@ -198,6 +239,7 @@ function addPage(
   language: string | undefined,
 ): ObjectNumber {
   const page = objects.reserve()
+  structure.first ??= { page, top: Math.max(1, drawing.box.height) }
   const own = structure.page(page, language)
   const { content: operators, links } = pageContent(drawing, resources, own)
   const content = objects.addStream(latin1(operators))

@@ -1,0 +1,175 @@
+import { readFileSync } from 'node:fs'
+import {
+  circle,
+  defineSheet,
+  drawing,
+  group,
+  inlineObject,
+  openShelf,
+  place,
+  rubyText,
+  typesetter,
+} from 'dot-line'
+import { setDocument } from 'dot-line/document'
+import { toPdf } from 'dot-line/pdf'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { describe, expect, it } from 'vitest'
+import { fontFiles } from '../support/font-files.ts'
+import { pdfSource } from '../support/pdf.ts'
+
+const shelf = await openShelf({ embedding: true })
+const sheet = defineSheet({ styles: { defaults: { size: 16, leading: 2 } } })
+const setter = typesetter({ sheet, shelf })
+const named = { title: 'Notice', language: 'en' } as const
+
+/** The structure of a first page, element by element with what each says. */
+async function treeOf(pdf: Uint8Array): Promise<string> {
+  const task = getDocument({ data: new Uint8Array(pdf), verbosity: 0 })
+  const page = await (await task.promise).getPage(1)
+  const { items } = await page.getTextContent({ includeMarkedContent: true })
+  const texts = new Map<string, string>()
+  const open: string[] = []
+  for (const item of items) {
+    if ('str' in item) {
+      const id = open.findLast(one => one !== '') ?? ''
+      texts.set(id, (texts.get(id) ?? '') + item.str)
+    } else if (item.type === 'endMarkedContent') open.pop()
+    else open.push(item.id ?? '')
+  }
+  const written = (node: object): string => {
+    if ('type' in node && 'id' in node) return JSON.stringify(texts.get(String(node.id)) ?? '')
+    const role = 'role' in node ? String(node.role) : ''
+    const alt = 'alt' in node ? `{${String(node.alt)}}` : ''
+    const kids = 'children' in node && Array.isArray(node.children) ? node.children : []
+    return `${role}${alt}(${kids.map(written).join(' ')})`
+  }
+  const tree = written(await page.getStructTree())
+  await task.destroy()
+  return tree
+}
+
+describe('an inline object in a PDF', () => {
+  const lamp = drawing({ width: 12, height: 12 }, [circle(6, 6, 5, { fill: '#c8331f' })])
+  const badge = drawing({ width: 20, height: 20 }, [place(setter.set('3'), 2, 0)])
+  const objects = {
+    ruby: rubyText(setter, 'Pier', 'peer'),
+    badge: inlineObject({ width: 20, height: 20, drawing: badge, label: 'three boats' }),
+    bare: inlineObject({ width: 20, height: 20, drawing: badge }),
+    lamp: inlineObject({ width: 12, height: 12, drawing: lamp, label: 'lamp' }),
+  }
+  const pageWith = (value: keyof typeof objects) => {
+    const layout = setter.set('Before {w} after', { width: 300, values: { w: objects[value] } })
+    return toPdf(drawing({ width: 400, height: 90 }, [place(layout, 20, 20)]), named)
+  }
+
+  it('leaves the text behind it what it is', async () => {
+    for (const value of ['ruby', 'badge', 'bare', 'lamp'] as const) {
+      const tree = await treeOf(pageWith(value))
+      expect(tree, value).toMatch(/P\(.*Before.*after"\)/)
+      expect(tree.match(/P\(/g), value).toHaveLength(1)
+    }
+  })
+
+  it('says its label, as text where it shows text, and as words for a picture', async () => {
+    expect(await treeOf(pageWith('lamp'))).toContain('Figure{lamp}')
+    expect(await treeOf(pageWith('ruby'))).toContain('Span{Pier}')
+    const hex = (text: string) => Buffer.from(`\ufeff${text}`, 'utf16le').swap16().toString('hex')
+    for (const [value, label] of [
+      ['ruby', 'Pier'],
+      ['badge', 'three boats'],
+    ] as const) {
+      expect(pdfSource(pageWith(value)).toLowerCase()).toContain(`/actualtext <${hex(label)}>`)
+    }
+  })
+
+  it('does so in all texts of a document', async () => {
+    const set = setDocument(
+      {
+        ...named,
+        content: [
+          { kind: 'heading', text: 'Head {w} behind' },
+          { kind: 'list', items: ['Item {w} behind'] },
+          { kind: 'table', columns: [{}], rows: [['Cell {w} behind']] },
+        ],
+      },
+      { sheet, shelf, values: { w: objects.ruby } },
+    )
+    const tree = await treeOf(toPdf([...set.pages()], set.metadata))
+    for (const role of ['H1', 'P', 'TD']) {
+      expect(tree).toMatch(new RegExp(`${role}\\("[^"]*" Span\\{Pier\\}\\([^)]*\\) "behind"\\)`))
+    }
+  })
+})
+
+/** Markup that the compiler does not read along. */
+const markupOf = (href: string): string => `See ~href="${href}"[the pier]`
+
+describe('what stands against an export', () => {
+  const page = (role: string, label?: string) =>
+    drawing({ width: 100, height: 60 }, [
+      group([circle(20, 20, 9, { fill: '#c8331f' })], {
+        role,
+        ...(label !== undefined && { label }),
+      }),
+    ])
+  const heading = (level: number) =>
+    group([place(setter.set('Boats'), 0, level * 20)], { role: 'heading', level })
+  const codesOf = (shown: ReturnType<typeof drawing>) => {
+    const codes: string[] = []
+    const pdf = toPdf(shown, {
+      ...named,
+      standards: ['PDF/UA-1'],
+      onProblem: ({ code }) => codes.push(code),
+    })
+    return { codes, claims: Buffer.from(pdf).toString('latin1').includes('pdfuaid:part') }
+  }
+
+  it('is no claim of PDF/UA over a figure without words, or skipped headings', () => {
+    const skipping = drawing({ width: 100, height: 90 }, [heading(1), heading(3)])
+    const deep = drawing({ width: 100, height: 90 }, [heading(2)])
+    for (const shown of [page('img'), page('figure'), skipping, deep]) {
+      expect(codesOf(shown)).toEqual({ codes: ['unmet-standard'], claims: false })
+      expect(() => toPdf(shown, { ...named, standards: ['PDF/UA-1'] })).toThrow('PDF/UA-1')
+    }
+    const stepping = drawing({ width: 100, height: 90 }, [heading(1), heading(2), heading(1)])
+    for (const shown of [page('img', 'A lamp'), stepping]) {
+      expect(codesOf(shown)).toEqual({ codes: [], claims: true })
+    }
+  })
+
+  it('is no link that leads nowhere: it is told, and its text stays', async () => {
+    const link = (href: string) => setter.set(markupOf(href))
+    const codes: string[] = []
+    const pdf = toPdf(link('#nowhere'), { onProblem: ({ code }) => codes.push(code) })
+    expect(codes).toEqual(['unknown-place'])
+    expect(await treeOf(pdf)).toContain('the pier')
+    expect(() => toPdf(link('#nowhere'))).toThrow('#nowhere')
+    // The top of the document is there without an id.
+    expect(pdfSource(toPdf(link('#top')))).toMatch(/\(?.*\/XYZ null \d+ null/)
+  })
+
+  const original = readFileSync(fontFiles.arabic)
+  const tableAt = (tag: string) => {
+    for (let at = 12; ; at += 16)
+      if (original.toString('latin1', at, at + 4) === tag) return original.readUInt32BE(at + 8)
+  }
+  const damages: readonly (readonly [name: string, tag: string, at: number, value: number])[] = [
+    ['hhea version', 'hhea', 0, 0xff],
+    ['no metrics', 'hhea', 34, 0],
+    ['too many metrics', 'hhea', 34, 0xffff],
+    ['few glyphs', 'maxp', 4, 2],
+    ['form of places', 'head', 50, 0x7f00],
+  ]
+
+  it.each(damages)('is a font that is damaged, and told as that: %s', async (_, tag, at, value) => {
+    const font = Buffer.from(original)
+    font.writeUInt16BE(value, tableAt(tag) + at)
+    const own = await openShelf({ builtIn: [], fonts: [font], embedding: true })
+    const { set } = typesetter({
+      sheet: defineSheet({ styles: { defaults: { family: own.families[0] } } }),
+      shelf: own,
+      problems: 'collect',
+    })
+    expect(() => toPdf(set('سلام لا إله'))).toThrow(/^the font .* could not be subset/)
+  })
+})
