@@ -7,10 +7,11 @@ import { type PdfStandard, toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
 import { toSvg } from 'dot-line/svg'
 import { CommandError } from './command-error.ts'
+import { plateOf, type SolidOptions } from './solid-options.ts'
 import { warn, warnOf } from './warn.ts'
 import type { Content } from './write-out.ts'
 
-export interface OutputOptions {
+export interface OutputOptions extends SolidOptions {
   readonly title?: string
   readonly pixelRatio?: number
   /** Painted under a PNG. */
@@ -45,16 +46,19 @@ const formats = new Map<string, Format>([
   ['html', (shown, { title }) => toHtmlPage(shown, { title })],
   [
     'dxf',
-    async (shown, { tolerance, minThickness }) => {
-      const { dxf, problems } = await toDxf(shown, { tolerance, minThickness })
+    async (shown, { tolerance, minThickness, letterHeight }) => {
+      const { dxf, problems } = await toDxf(shown, { tolerance, minThickness, letterHeight })
       warn(problems)
       return dxf
     },
   ],
   [
     'stl',
-    async (shown, { depth = 2, tolerance, minThickness }) => {
-      const { stl, problems } = await toStl(shown, { tolerance, minThickness, depth })
+    async (shown, options) => {
+      const { depth = 2, tolerance, minThickness, letterHeight } = options
+      const plate = plateOf(options)
+      const own = { tolerance, minThickness, letterHeight, depth, plate }
+      const { stl, problems } = await toStl(shown, own)
       warn(problems)
       return stl
     },

@@ -5,6 +5,7 @@ import { addFormatOption, formatFor, type OutputOptions, outputHelp } from './ou
 import { addGuidesOption, addPlaceOptions, type PlaceOptions, placedText } from './place-text.ts'
 import { renderDocument } from './render-document.ts'
 import { addTextOptions, setText, type TextOptions } from './set-text.ts'
+import { addSolidOptions, arrangedText } from './solid-options.ts'
 import { writeOut } from './write-out.ts'
 
 interface RenderOptions extends TextOptions, PlaceOptions, OutputOptions {
@@ -21,7 +22,7 @@ export function define(command: Command) {
       'The text comes from -t, from FILE, or from standard input where FILE is -. ' +
       'Where FILE is a .json it is a document, set on pages.',
   )
-  addFormatOption(addGuidesOption(addPlaceOptions(addTextOptions(command))))
+  addSolidOptions(addFormatOption(addGuidesOption(addPlaceOptions(addTextOptions(command)))))
     .option('--title <text>', 'title of the picture or document')
     .option('--catalog <file>', 'texts of a document by key, in JSON')
     .option(
@@ -86,6 +87,7 @@ async function render(file: string | undefined, options: RenderOptions, command:
   if (file !== undefined && isDocument) return renderDocument(file, options)
   // A wrong name is reported before any work is done.
   const format = formatFor(options.format, output)
-  const shown = placedText(await setText(file, options), options)
+  const layout = await setText(file, options)
+  const shown = arrangedText(layout, options) ?? placedText(layout, options)
   writeOut(output, await format(shown, options))
 }

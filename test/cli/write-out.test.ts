@@ -115,3 +115,26 @@ describe('what is written by -o', () => {
     expect(out + err).not.toMatch(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u202a-\u202e]/)
   })
 })
+
+describe('what machines make of text', () => {
+  const solid = (...options: readonly string[]) =>
+    dotline(['render', '-t', 'Boat', '--depth', '1', '-o', 'solid.stl', ...options], { cwd })
+
+  it('has options of its own', () => {
+    const solidOf = (...options: readonly string[]) => {
+      expect(solid(...options).err).toBe('')
+      return readFileSync(join(cwd, 'solid.stl')).toString('base64')
+    }
+    const made = [
+      solidOf(),
+      solidOf('--plate', '3', '--plate-text', 'sunk', '--plate-radius', '2'),
+      solidOf('--plate', '3', '--plate-text', 'cut', '--bridges', '0.5', '--letter-height', '9'),
+      solidOf('--mirrored', '--advance-factor', '0.8'),
+      solidOf('--along', 'M0 50 Q50 0 100 50'),
+    ]
+    expect(new Set(made).size).toBe(made.length)
+    expect(solid('--bridges', '1')).toMatchObject({ code: 2 })
+    expect(solid('--along', 'M0 0', '--mirrored')).toMatchObject({ code: 2 })
+    expect(solid('--plate', '3', '--plate-text', 'cut').err).toContain('falls out')
+  })
+})

@@ -227,11 +227,8 @@ function checkedSolid(stl: Uint8Array) {
       [second, third],
       [third, first],
     ]) {
-      // In the one triangle an edge goes one way, in the other back.
-      const [there, back] = [from * mostPoints + to, to * mostPoints + from]
-      const left = edges.get(back) ?? 0
-      if (left > 0) edges.set(back, left - 1)
-      else edges.set(there, (edges.get(there) ?? 0) + 1)
+      const side = from * mostPoints + to
+      edges.set(side, (edges.get(side) ?? 0) + 1)
     }
     low = Math.min(low, a[2], b[2], c[2])
     high = Math.max(high, a[2], b[2], c[2])
@@ -241,7 +238,11 @@ function checkedSolid(stl: Uint8Array) {
         a[2] * (b[0] * c[1] - b[1] * c[0])) /
       6
   }
-  const open = [...edges.values()].filter(n => n !== 0).length
+  // In one triangle an edge goes one way, in one other back: more of them are no solid either.
+  const open = [...edges].filter(([side, count]) => {
+    const back = (side % mostPoints) * mostPoints + Math.floor(side / mostPoints)
+    return count !== 1 || edges.get(back) !== 1
+  }).length
   return { count, open, volume, low, high }
 }
 
@@ -294,6 +295,57 @@ describe('solids', () => {
     const own = { raised: area, sunk: -area, cut: -3 * area }[text]
     expect(Math.abs(volume - whole - own)).toBeLessThan(0.1)
   })
+
+  const words = [
+    ...['Quillhaven', 'Sea Holly', '8%@&', 'BOQ', '#1', 'i.j:', 'ooo', 'M&M', '{}[]()', 'سلام'],
+    ...['Ωμέγα', 'Äöü', 'ffi', 'Saint Orrin’s', 'B8', '—'],
+  ]
+  it.each(['raised', 'sunk', 'cut'] as const)(
+    'are closed, whatever stands in a plate: %s',
+    async text => {
+      for (const [i, word] of words.entries()) {
+        const layout = set(word)
+        const shown =
+          i % 3 === 0 ? arrangeLetters(layout, { mirrored: true, advanceFactor: 0.7 }) : layout
+        const plate = { thickness: 3, radius: i % 4, text, bridges: 0.6 }
+        const { stl, problems } = await toStl(shown, { depth: 1.3, letterHeight: 9, plate })
+        const { open, volume } = checkedSolid(stl)
+        expect([word, open, problems]).toEqual([word, 0, []])
+        expect(volume).toBeGreaterThan(0)
+      }
+    },
+  )
+
+  it('tell what falls out of a plate, and hold it by bridges', async () => {
+    const plate = { thickness: 3, text: 'cut' } as const
+    const codes = async (text: string, more: object) =>
+      (await toStl(set(text), { depth: 1, plate: { ...plate, ...more } })).problems.map(
+        ({ code }) => code,
+      )
+    expect(await codes('oB', {})).toEqual(['loose-part', 'loose-part', 'loose-part'])
+    expect(await codes('oB', { bridges: 0.5 })).toEqual([])
+    expect(await codes('Tern', {})).toEqual(['loose-part'])
+    expect(await codes('lI', {})).toEqual([])
+  })
+
+  it('have capitals as high as is asked for', async () => {
+    const { stl } = await toStl(set('H'), { depth: 1, letterHeight: 20 })
+    const view = new DataView(stl.buffer)
+    const ys = Array.from({ length: view.getUint32(80, true) }, (_, i) =>
+      [0, 1, 2].map(k => view.getFloat32(84 + 50 * i + 12 + 12 * k + 4, true)),
+    ).flat()
+    // Letters may be a little lower than the font says.
+    expect(Math.abs(Math.max(...ys) - Math.min(...ys) - 20)).toBeLessThan(0.2)
+    expect(() => toDxf(set('H'), { letterHeight: -1 })).toThrow('letterHeight')
+  })
+
+  it.each([1e300, Number.MAX_VALUE, -1, Number.NaN])(
+    'refuse a depth that there is not: %s',
+    depth => {
+      expect(() => toStl(set('H'), { depth })).toThrow('millimeters')
+      expect(() => toStl(set('H'), { depth: 1, millimetersPerUnit: depth })).toThrow('millimeters')
+    },
+  )
 
   it('tell where there is nothing to make one of', async () => {
     const { stl, problems } = await toStl(set(' '), { depth: 1 })

@@ -1,7 +1,8 @@
 import { asDrawing, type Drawing, numberText } from '../../drawing/index.ts'
 import type { Box } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { anything, checkOptions, described, fail } from '../../problem/index.ts'
+import { checkOptions } from '../../problem/index.ts'
+import { type MillimeterOptions, millimeterFields, millimetersFor } from './millimeters.ts'
 import {
   type Polygon,
   type PolygonOptions,
@@ -11,20 +12,7 @@ import {
 } from './polygons.ts'
 
 /** What `toDxf` takes. */
-export interface DxfOptions extends PolygonOptions {
-  /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
-  readonly millimetersPerUnit?: number
-}
-
-/** A CSS pixel in millimeters (CSS Values 4, section 6.2). */
-export const usualMillimeters = 25.4 / 96
-
-/** Throws on a scale that makes nothing of a shape, or turns it inside out. */
-export function checkScale(scale: number) {
-  if (Number.isFinite(scale) && scale > 0) return
-  const given = described(scale)
-  fail('bad-outline', `the scale must be a number of millimeters per unit above 0, not ${given}`)
-}
+export interface DxfOptions extends PolygonOptions, MillimeterOptions {}
 
 /** What `$INSUNITS` calls millimeters. */
 const millimeters = 4
@@ -38,12 +26,12 @@ export function toDxf(
   shown: Drawing | Layout,
   options: DxfOptions = {},
 ): Promise<Pick<Polygons, 'problems'> & { readonly dxf: string }> {
-  checkOptions('toDxf', options, { ...polygonFields, millimetersPerUnit: anything })
-  const { millimetersPerUnit = usualMillimeters, ...flattening } = options
-  checkScale(millimetersPerUnit)
+  checkOptions('toDxf', options, { ...polygonFields, ...millimeterFields })
+  const { millimetersPerUnit: _, letterHeight: __, ...flattening } = options
+  const scale = millimetersFor(shown, options)
   const { box } = asDrawing(shown)
   return toPolygons(shown, flattening).then(found => ({
-    dxf: dxfOf(found.polygons, box, millimetersPerUnit),
+    dxf: dxfOf(found.polygons, box, scale),
     problems: found.problems,
   }))
 }

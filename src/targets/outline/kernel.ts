@@ -1,4 +1,4 @@
-import { notInstalled } from '../../problem/index.ts'
+import { fail, notInstalled } from '../../problem/index.ts'
 
 type Pair = [number, number]
 /** One ring, or several. */
@@ -14,6 +14,7 @@ export interface Kernel {
   }
   readonly Manifold: {
     union(solids: readonly Body[]): Body
+    difference(solids: readonly Body[]): Body
   }
 }
 
@@ -25,6 +26,10 @@ export interface Section {
   translate(by: Pair): Section
   offset(delta: number, joins: 'Round', miterLimit: number, segments: number): Section
   subtract(other: Shape): Section
+  intersect(other: Shape): Section
+  add(other: Shape): Section
+  area(): number
+  bounds(): { readonly min: Readonly<Pair>; readonly max: Readonly<Pair> }
   isEmpty(): boolean
   delete(): void
 }
@@ -84,6 +89,10 @@ export function keeping<T>(use: (kept: Keep) => T): T {
       made.push(one)
       return one
     })
+  } catch (error) {
+    if (error instanceof Error) throw error
+    // What the kernel throws itself is an address in its memory.
+    return fail('bad-solid', 'the shapes are too large or too many for a solid')
   } finally {
     for (const one of made) one.delete()
   }

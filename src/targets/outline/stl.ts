@@ -1,8 +1,17 @@
 import { asDrawing, type Drawing } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { anything, checkOptions, described, fail, fromZero, oneOf } from '../../problem/index.ts'
-import { checkScale, usualMillimeters } from './dxf.ts'
+import {
+  anything,
+  checkOptions,
+  described,
+  fail,
+  fromZero,
+  oneOf,
+  type Problem,
+} from '../../problem/index.ts'
+import { cutPlate } from './cut-plate.ts'
 import { type Body, type Keep, type Kernel, keeping, openKernel, type Section } from './kernel.ts'
+import { type MillimeterOptions, millimeterFields, millimetersFor } from './millimeters.ts'
 import {
   filledContours,
   type PolygonOptions,
@@ -13,6 +22,7 @@ import {
   sectionOf,
   thinIn,
 } from './polygons.ts'
+import { isClosed, mergedMesh, type SolidMesh, writtenStl } from './solid-mesh.ts'
 
 /** A plate that text stands on, or is taken out of; lengths in millimeters. */
 export interface Plate {
@@ -24,14 +34,17 @@ export interface Plate {
   readonly margin?: number
   /** Radius of its corners; 0 without it. */
   readonly radius?: number
+  /**
+   * Of text that is cut out: how wide the strips are, in millimeters, that hold what would fall out, as
+   * the middle of an o. Without it, that is told as `loose-part`.
+   */
+  readonly bridges?: number
 }
 
 /** What `toStl` takes. */
-export interface StlOptions extends PolygonOptions {
+export interface StlOptions extends PolygonOptions, MillimeterOptions {
   /** How thick the solid is, or how far text is raised or sunk, in millimeters. */
   readonly depth: number
-  /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
-  readonly millimetersPerUnit?: number
   /** What the text stands on, or is taken out of. */
   readonly plate?: Plate
 }
@@ -49,17 +62,17 @@ export function toStl(
   checkOptions('toStl', options, {
     ...polygonFields,
     depth: anything,
-    millimetersPerUnit: anything,
+    ...millimeterFields,
     plate: anything,
   })
-  const { depth, millimetersPerUnit = usualMillimeters, plate, ...flattening } = options
+  const { depth, millimetersPerUnit: _, letterHeight: __, plate, ...flattening } = options
   checkDepth('depth', depth)
-  checkScale(millimetersPerUnit)
+  const scale = millimetersFor(shown, options)
   if (plate !== undefined) checkPlate(plate, depth)
   const filled = filledContours(shown, flattening)
   const { box } = asDrawing(shown)
-  const place = [millimetersPerUnit, -box.x, -(box.y + box.height)] as const
-  const size = [box.width * millimetersPerUnit, box.height * millimetersPerUnit] as const
+  const place = [scale, -box.x, -(box.y + box.height)] as const
+  const size = [box.width * scale, box.height * scale] as const
   return openKernel(pointsIn(filled)).then(kernel =>
     keeping(keep => {
       const { section, problems } = sectionOf(filled, kernel, keep)
@@ -67,21 +80,56 @@ export function toStl(
         ? thinIn(polygonsOf(section, keep), filled, flattening)
         : []
       const text = keep(placed(section, place, kernel))
-      const bodies = plate
-        ? plateBodies(text, size, plate, depth, kernel, keep)
-        : text.isEmpty()
-          ? []
-          : [keep(text.extrude(depth))]
-      const solid = bodies.length > 1 ? [keep(kernel.Manifold.union(bodies))] : bodies
-      return { stl: written(solid), problems: [...problems, ...thin] }
+      const made = solidMesh(text, { size, plate, depth }, kernel, keep)
+      const stl = writtenStl(made.mesh)
+      return { stl, problems: [...problems, ...thin, ...made.problems] }
     }),
   )
 }
 
+/** What a solid is made of beside its text. */
+interface SolidShape {
+  readonly size: readonly [number, number]
+  readonly plate: Plate | undefined
+  readonly depth: number
+}
+
+/**
+ * So much wider or narrower, in millimeters, is a text where it touches itself: less than any machine makes,
+ * and enough to part corners that meet in a point, of which no solid is closed.
+ */
+const steps = [0, -0.002, 0.002, -0.01, 0.01]
+
+/** Throws `bad-solid` where none of the ways to make it gives one that is closed. */
+function solidMesh(
+  text: Section,
+  { size, plate, depth }: SolidShape,
+  kernel: Kernel,
+  keep: Keep,
+): { readonly mesh: SolidMesh; readonly problems: readonly Problem[] } {
+  for (const step of steps) {
+    const own = step === 0 ? text : keep(text.offset(step, 'Round', 2, cornerSegments))
+    const { bodies, problems } = plate
+      ? plateBodies(own, size, plate, depth, kernel, keep)
+      : { bodies: own.isEmpty() ? [] : [keep(own.extrude(depth))], problems: [] }
+    const mesh = mergedMesh(bodies.map(body => body.getMesh()))
+    if (isClosed(mesh)) return { mesh, problems }
+  }
+  return fail('bad-solid', 'the shapes make no closed solid', {
+    hint: 'a larger tolerance, or a bolder weight, may do',
+  })
+}
+
+/** A kilometer, in millimeters. */
+const longest = 1e6
+
 function checkDepth(name: string, depth: unknown) {
-  if (typeof depth === 'number' && Number.isFinite(depth) && depth > 0) return
+  if (typeof depth === 'number' && depth > 0 && depth <= longest) return
   const given = described(depth)
-  fail('bad-outline', `the ${name} must be a number of millimeters above 0, not ${given}`)
+  fail(
+    'bad-outline',
+    `the ${name} must be a number of millimeters above 0, to ${longest}, not ${given}`,
+  )
 }
 
 function checkPlate(plate: Plate, depth: number) {
@@ -90,7 +138,9 @@ function checkPlate(plate: Plate, depth: number) {
     text: oneOf('raised', 'sunk', 'cut'),
     margin: fromZero,
     radius: fromZero,
+    bridges: anything,
   })
+  if (plate.bridges !== undefined) checkDepth('bridges', plate.bridges)
   checkDepth('thickness', plate.thickness)
   if (plate.text === 'sunk' && depth >= plate.thickness) {
     fail('bad-outline', `text ${depth} mm deep goes through a plate of ${plate.thickness} mm`, {
@@ -118,62 +168,28 @@ const cornerSegments = 96
 function plateBodies(
   text: Section,
   [width, height]: readonly [number, number],
-  { thickness, text: how = 'raised', margin = 5, radius = 0 }: Plate,
+  { thickness, text: how = 'raised', margin = 5, radius = 0, bridges }: Plate,
   depth: number,
   kernel: Kernel,
   keep: Keep,
-): Body[] {
+): { readonly bodies: readonly Body[]; readonly problems: readonly Problem[] } {
   const outer: [number, number] = [width + 2 * margin, height + 2 * margin]
   const round = Math.min(radius, outer[0] / 2 - 1e-3, outer[1] / 2 - 1e-3)
   const core = keep(kernel.CrossSection.square([outer[0] - 2 * round, outer[1] - 2 * round], false))
   const square = round > 0 ? keep(core.offset(round, 'Round', 2, cornerSegments)) : core
   const plate = keep(square.translate([round - margin, round - margin]))
-  if (how === 'cut') return [keep(keep(plate.subtract(text)).extrude(thickness))]
-  if (how === 'sunk') {
-    const base = keep(plate.extrude(thickness - depth))
-    const top = keep(keep(plate.subtract(text)).extrude(depth))
-    return [base, keep(top.translate([0, 0, thickness - depth]))]
+  if (how === 'cut') {
+    const { section, problems } = cutPlate(plate, text, bridges, kernel, keep)
+    return { bodies: [keep(section.extrude(thickness))], problems }
   }
   const base = keep(plate.extrude(thickness))
-  if (text.isEmpty()) return [base]
-  return [base, keep(keep(text.extrude(depth)).translate([0, 0, thickness]))]
-}
-
-const headBytes = 80
-const triangleBytes = 50
-
-/** Binary STL: of each triangle its normal and its corners, counter-clockwise from outside. */
-function written(bodies: readonly Body[]): Uint8Array {
-  const meshes = bodies.map(body => body.getMesh())
-  const count = meshes.reduce((sum, mesh) => sum + mesh.triVerts.length / 3, 0)
-  const bytes = new Uint8Array(headBytes + 4 + count * triangleBytes)
-  const view = new DataView(bytes.buffer)
-  view.setUint32(headBytes, count, true)
-  let at = headBytes + 4
-  // By its figures one by one: a plate has hundreds of thousands of triangles.
-  const put = (x: number, y: number, z: number) => {
-    view.setFloat32(at, x, true)
-    view.setFloat32(at + 4, y, true)
-    view.setFloat32(at + 8, z, true)
-    at += 12
-  }
-  for (const { numProp, vertProperties: v, triVerts } of meshes) {
-    for (let i = 0; i < triVerts.length; i += 3) {
-      const a = triVerts[i] * numProp
-      const b = triVerts[i + 1] * numProp
-      const c = triVerts[i + 2] * numProp
-      const [ux, uy, uz] = [v[b] - v[a], v[b + 1] - v[a + 1], v[b + 2] - v[a + 2]]
-      const [wx, wy, wz] = [v[c] - v[a], v[c + 1] - v[a + 1], v[c + 2] - v[a + 2]]
-      const x = uy * wz - uz * wy
-      const y = uz * wx - ux * wz
-      const z = ux * wy - uy * wx
-      const length = Math.sqrt(x * x + y * y + z * z) || 1
-      put(x / length, y / length, z / length)
-      put(v[a], v[a + 1], v[a + 2])
-      put(v[b], v[b + 1], v[b + 2])
-      put(v[c], v[c + 1], v[c + 2])
-      at += triangleBytes - 48
-    }
-  }
-  return bytes
+  if (text.isEmpty()) return { bodies: [base], problems: [] }
+  // Text goes into the plate, or out of it: faces that only touch would be two solids.
+  const [from, tall] =
+    how === 'sunk' ? [thickness - depth, depth + 1] : [thickness / 2, thickness / 2 + depth]
+  const letters = keep(keep(text.extrude(tall)).translate([0, 0, from]))
+  const { Manifold } = kernel
+  const both = [base, letters]
+  const body = keep(how === 'sunk' ? Manifold.difference(both) : Manifold.union(both))
+  return { bodies: [body], problems: [] }
 }
