@@ -53,7 +53,7 @@ const packages: Record<string, readonly string[]> = {
   'targets/outline': ['manifold-3d'],
   'targets/png': ['@resvg/resvg-js'],
   demo: ['dot-line', 'd3-scale', 'd3-shape'],
-  chart: ['htmlparser2', 'css-select'],
+  chart: ['htmlparser2', 'css-select', 'css-what'],
   'chart-file': ['d3-scale', 'd3-shape', 'd3-dsv'],
   cli: ['dot-line', 'commander', 'picocolors', 'string-width'],
 }

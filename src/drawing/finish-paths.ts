@@ -1,16 +1,21 @@
 import {
   concatenatedOutlines,
+  flattened,
   mappedOutline,
   type Outline,
   outlineBox,
+  polygonOf,
   rectangleOutline,
+  unionContours,
 } from '../geometry/index.ts'
 import { unitScale } from '../layout/index.ts'
 import type { Fill, GlyphsItem, PathItem, Stroke } from './drawing.ts'
 import { eachGlyph } from './glyph-pens.ts'
 
 /** The outlines of all glyphs of an item as one, in units with y downward. */
-export function glyphsOutline(item: GlyphsItem): Outline {
+export const glyphsOutline = (item: GlyphsItem): Outline => concatenatedOutlines(outlinesOf(item))
+
+function outlinesOf(item: GlyphsItem): Outline[] {
   const scale = unitScale(item.face, item.size)
   const outlines: Outline[] = []
   eachGlyph(item, (glyph, x, y) => {
@@ -19,14 +24,61 @@ export function glyphsOutline(item: GlyphsItem): Outline {
     const [dx, dy] = [item.x + x * scale, item.y - y * scale]
     outlines.push(mappedOutline({ xx: scale, yx: 0, xy: 0, yy: -scale, dx, dy }, outline))
   })
-  return concatenatedOutlines(outlines)
+  return outlines
 }
 
 /** Glyphs that are not just filled with one color, as shapes. */
 export function finishPath(item: GlyphsItem): PathItem | undefined {
   if (!item.paint) return undefined
-  const outline = glyphsOutline(item)
-  return outline.segments === '' ? undefined : { kind: 'path', outline, ...item.paint }
+  const known = finished.get(item)
+  if (known) return known
+  const { stroke, fill } = item.paint
+  const outlines = outlinesOf(item)
+  // What hides the inner half of a stroke hides seams as well.
+  const showsSeams = stroke !== undefined && !(stroke.align === 'outside' && isOpaque(fill))
+  const outline = concatenatedOutlines(showsSeams ? withoutSeams(outlines) : outlines)
+  if (outline.segments === '') return undefined
+  const path: PathItem = { kind: 'path', outline, ...item.paint }
+  finished.set(item, path)
+  return path
+}
+
+/** Where letters are painted to a page each frame, they are the same items. */
+const finished = new WeakMap<GlyphsItem, PathItem>()
+
+/** Lines lie within this of their curves, in units, and points on a grid within that. */
+const flattening = { tolerance: 0.008 }
+const grid = 1 / 512
+
+/**
+ * Letters whose contours overlap, and neighbors that touch, as the outline of all that they fill:
+ * a stroke goes around that, and not through it. Those that overlap nothing keep their curves.
+ */
+function withoutSeams(outlines: readonly Outline[]): Outline[] {
+  return touching(outlines).map(together => {
+    const whole = concatenatedOutlines(together)
+    const rings = unionContours(flattened(whole, flattening), grid)
+    return rings ? concatenatedOutlines(rings.map(ring => polygonOf([...ring]))) : whole
+  })
+}
+
+/** Outlines in groups whose boxes meet. */
+function touching(outlines: readonly Outline[]): Outline[][] {
+  const boxed = outlines
+    .flatMap(outline => {
+      const box = outlineBox(outline)
+      return box ? [{ outline, box }] : []
+    })
+    .sort((a, b) => a.box.left - b.box.left)
+  const groups: { outlines: Outline[]; right: number }[] = []
+  for (const { outline, box } of boxed) {
+    const last = groups[groups.length - 1]
+    if (last && box.left <= last.right) {
+      last.outlines.push(outline)
+      last.right = Math.max(last.right, box.right)
+    } else groups.push({ outlines: [outline], right: box.right })
+  }
+  return groups.map(group => group.outlines)
 }
 
 /** What hides what is painted under it. */

@@ -21,3 +21,4 @@ export {
 } from './outline-parts.ts'
 export { outlineFromPathData } from './path-data.ts'
 export { openRectangle, type RectangleSides, rectangleOutline } from './rectangle.ts'
+export { unionContours } from './union.ts'
