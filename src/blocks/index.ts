@@ -8,4 +8,5 @@ export {
 } from './blocks.ts'
 export { boundedMap } from './bounded-map.ts'
 export { greatest, least } from './extremes.ts'
+export { isIsoForm, isoTime } from './iso-time.ts'
 export { latin1 } from './latin1.ts'

@@ -1,11 +1,20 @@
-import { type Crowding, type SolvedAxis, valueWriter } from '../chart/index.ts'
+import { type Crowding, type SolvedAxis, type ValueFormat, valueWriter } from '../chart/index.ts'
 import { type Problem, shortText, warningProblem } from '../problem/index.ts'
 import { keyOf } from './chart-data.ts'
 import type { ChartDescription } from './read-chart.ts'
 
+/** Whole numbers that may be years are written without separators between their thousands. */
+export function wholeYears({ data }: ChartDescription): ValueFormat | undefined {
+  const areYears =
+    data.xKind === 'number' &&
+    data.xs.every(x => Number.isInteger(x) && Number(x) >= 1000 && Number(x) < 3000)
+  return areYears ? { number: { useGrouping: false } } : undefined
+}
+
 /** How names of bands are written: days and numbers as such. */
-export function xFormat({ data, formats = {} }: ChartDescription, language: string) {
-  const write = valueWriter(formats.x, language)
+export function xFormat(chart: ChartDescription, language: string) {
+  const { data, formats = {} } = chart
+  const write = valueWriter(formats.x ?? wholeYears(chart), language, data.xs)
   const byKey = new Map(data.xs.map(x => [keyOf(x), x]))
   return (key: unknown) => write(byKey.get(String(key)), 0).text
 }

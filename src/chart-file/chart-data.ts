@@ -1,3 +1,4 @@
+import { isIsoForm, isoTime } from '../blocks/index.ts'
 import {
   errorProblem,
   nearestName,
@@ -42,17 +43,14 @@ export interface Columns {
   readonly x: string
   readonly y: string | readonly string[]
   readonly series?: string | undefined
-  /** Whether each x of a series may stand once. */
-  readonly isUnique: boolean
+  /** Whether each x of a series may stand once only, as of bars, or should, as of lines. */
+  readonly isUnique: 'always' | 'usually' | 'never'
   /** Whether values below zero cannot be shown. */
   readonly isPositive: boolean
 }
 
 /** The ends of scales are added and taken from each other. */
 const greatest = 1e300
-
-/** A year, a month or a day, with a time where it has one (ISO 8601). */
-const isoDate = /^\d{4}-\d{2}(-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:\d{2})?)?)?$/
 
 /** The values of a chart from the rows of a table, with what is wrong in them, each at its place. */
 export function chartData(
@@ -81,6 +79,19 @@ export function chartData(
   if (found.all().length > 0) return { data: undefined, problems: found.all() }
   const cells = table.rows.map(row => row.get(columns.x))
   const xKind = kindOf(cells)
+  for (const { row, message } of strayCells(cells, xKind)) {
+    const location = table.locationOf(row, columns.x)
+    const problem =
+      xKind === 'date'
+        ? errorProblem('bad-value', message, { location })
+        : warningProblem('mixed-values', `${message}: all of '${columns.x}' are taken as names`, {
+            location,
+          })
+    found.add(problem)
+  }
+  if (found.all().some(({ severity }) => severity === 'error')) {
+    return { data: undefined, problems: found.all() }
+  }
   const byName = new Map<string, (DataPoint | undefined)[]>()
   const seen = new Map<string, Set<string>>()
   table.rows.forEach((row, i) => {
@@ -106,15 +117,24 @@ export function chartData(
       byName.set(name, points)
       const y = numberOf(row.get(column), i, column)
       points.push(y === undefined ? undefined : { x, y })
-      if (!columns.isUnique) continue
+      if (columns.isUnique === 'never') continue
       const known = seen.get(name) ?? new Set()
       seen.set(name, known)
       const key = keyOf(x)
       if (known.has(key)) {
         const message = `'${key}' stands twice in '${columns.x}' of '${name}'`
-        const hint = 'bars and rings have one value for each; add the rows up'
         const location = table.locationOf(i, columns.x)
-        found.add(errorProblem('duplicate-value', message, { location, hint }))
+        const problem =
+          columns.isUnique === 'always'
+            ? errorProblem('duplicate-value', message, {
+                location,
+                hint: 'bars and rings have one value for each; add the rows up',
+              })
+            : warningProblem('duplicate-value', message, {
+                location,
+                hint: 'its line goes straight up or down there',
+              })
+        found.add(problem)
       }
       known.add(key)
     }
@@ -157,25 +177,43 @@ export function chartData(
   }
 }
 
+const isNumber = (cell: Cell) => typeof cell === 'number' || Number.isFinite(Number(cell))
+
 function kindOf(cells: readonly Cell[]): XKind {
   const given = cells.filter(cell => cell !== undefined)
-  if (given.every(cell => typeof cell === 'number' || Number.isFinite(Number(cell))))
-    return 'number'
-  const isDate = (cell: Cell) =>
-    typeof cell === 'string' && isoDate.test(cell) && !Number.isNaN(timeOf(cell))
-  return given.every(isDate) ? 'date' : 'name'
+  if (given.every(isNumber)) return 'number'
+  return given.every(cell => typeof cell === 'string' && isIsoForm(cell)) ? 'date' : 'name'
+}
+
+/** Cells that are other than most: a day that there is not, a word among numbers. */
+function strayCells(cells: readonly Cell[], kind: XKind): { row: number; message: string }[] {
+  const given = cells.flatMap((cell, row) => (cell === undefined ? [] : [{ cell, row }]))
+  if (kind === 'date') {
+    return given
+      .filter(({ cell }) => Number.isNaN(isoTime(String(cell))))
+      .map(({ cell, row }) => ({ row, message: `there is no day '${cell}'` }))
+  }
+  if (kind === 'number') return []
+  for (const [what, isOne] of [
+    ['a number', isNumber],
+    ['a date', (cell: Cell) => isIsoForm(String(cell))],
+  ] as const) {
+    const others = given.filter(({ cell }) => !isOne(cell))
+    if (others.length * 2 >= given.length) continue
+    return others.map(({ cell, row }) => ({
+      row,
+      message: `'${cell}' is not ${what}, as others are`,
+    }))
+  }
+  return []
 }
 
 /** What values of x are told apart by: days by their number, which is what a band of them is called. */
 export const keyOf = (x: string | number | Date): string =>
   x instanceof Date ? x.toISOString().replace('T00:00:00.000Z', '') : String(x)
 
-/** A day, and what has no zone, is taken as in UTC: the same on every machine. */
-export const timeOf = (text: string) =>
-  Date.parse(/T.*[^Z]$/.test(text) && !/[+-]\d{2}:\d{2}$/.test(text) ? `${text}Z` : text)
-
 function xOf(cell: Cell, kind: XKind): string | number | Date | undefined {
   if (cell === undefined) return undefined
   if (kind === 'number') return Number(cell)
-  return kind === 'date' ? new Date(timeOf(String(cell))) : String(cell)
+  return kind === 'date' ? new Date(isoTime(String(cell))) : String(cell)
 }

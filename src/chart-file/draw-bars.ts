@@ -7,6 +7,7 @@ import { keyOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { textOptions } from './frame-texts.ts'
 import { ruleInk, seriesInk } from './palette.ts'
+import { type ChartNote, placedNotes } from './placed-notes.ts'
 import { yAxis } from './y-axis.ts'
 
 /** A bar from one value to another. */
@@ -51,7 +52,11 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
   const names = data.series.map((_, i) => String(i))
   const band = axes.bottom.bandwidth
   const inner = scaleBand(names, [0, band]).padding(names.length > 1 ? 0.05 : 0)
-  const write = valueWriter(formats.y, language)
+  const write = valueWriter(
+    formats.y,
+    language,
+    bars.map(({ from, to }) => to - from),
+  )
   const above: Item[] = []
   const labels: ChartLabel[] = []
   const avoid: Mark[] = []
@@ -86,7 +91,24 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
   )
   const zero = axes.left.at(0)
   above.push(rule([plot.x, zero], [right, zero], ruleInk(sheet, 0.7)))
-  return { frame, below: grid, above, labels, avoid, problems: leftOutNames(chart, axes.bottom) }
+  const notes = placedNotes(chart, note => {
+    const bar = avoid.find(
+      mark => mark.kind === 'box' && mark.of !== undefined && isOf(String(mark.of), note),
+    )
+    if (bar?.kind !== 'box') return undefined
+    const { box } = bar
+    const y = note.y === undefined ? box.y : axes.left.at(note.y)
+    const isInside = y >= plot.y - 0.5 && y <= plot.y + plot.height + 0.5
+    return isInside ? { kind: 'point', x: box.x + box.width / 2, y, radius: 2 } : undefined
+  })
+  function isOf(id: string, { x, series }: ChartNote): boolean {
+    return data.series.some(
+      ({ name }) => (series === undefined || series === name) && id === `${name} ${String(x)}`,
+    )
+  }
+  labels.push(...notes.labels)
+  const problems = [...leftOutNames(chart, axes.bottom), ...notes.problems]
+  return { frame, below: grid, above, labels, avoid, problems }
 }
 
 function grouped({ series }: ChartToDraw['chart']['data']): Bar[] {

@@ -1,5 +1,6 @@
 import { scaleLinear, scalePoint, scaleUtc } from 'd3-scale'
 import { line } from 'd3-shape'
+import { isoTime } from '../blocks/index.ts'
 import {
   type ChartAxis,
   type ChartLabel,
@@ -9,13 +10,14 @@ import {
   valueWriter,
 } from '../chart/index.ts'
 import { circle, escapeMarkup, type Item, path, rule } from '../core.ts'
-import { type Problem, pathText, warningProblem } from '../problem/index.ts'
-import { leftOutNames, nameCrowding, xFormat } from './band-names.ts'
-import { type DataPoint, keyOf, timeOf } from './chart-data.ts'
+import type { Problem } from '../problem/index.ts'
+import { leftOutNames, nameCrowding, wholeYears, xFormat } from './band-names.ts'
+import { type DataPoint, keyOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { eachOnce } from './each-once.ts'
 import { textOptions } from './frame-texts.ts'
 import { ruleInk, seriesInk } from './palette.ts'
+import { placedNotes } from './placed-notes.ts'
 import { soundDomain, yAxis } from './y-axis.ts'
 
 const radius = 4
@@ -44,7 +46,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
   const above: Item[] = []
   const labels: ChartLabel[] = []
   const avoid: Mark[] = []
-  const write = valueWriter(formats.y, language)
+  const write = valueWriter(formats.y, language, values)
   const idOf = eachOnce()
   data.series.forEach(({ name, points }, i) => {
     const ink = seriesInk(i, chart, sheet)
@@ -67,25 +69,20 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
     }
   })
   const problems: Problem[] = leftOutNames(chart, axes.bottom)
-  for (const [i, note] of (chart.notes ?? []).entries()) {
+  const notes = placedNotes(chart, note => {
     const found = data.series
       .filter(({ name }) => note.series === undefined || note.series === name)
       .flatMap(({ points }) => points.filter(point => point && isAt(point.x, note.x)))
       .find(point => point !== undefined)
-    if (!found && note.y === undefined) {
-      const message = `the chart has no value at '${note.x}' for a note`
-      problems.push(
-        warningProblem('no-place', message, {
-          location: (chart.locationOf ?? pathText)(['notes', i]),
-        }),
-      )
-      continue
-    }
-    const y = axes.left.at(note.y ?? found?.y ?? 0)
-    const x = found ? axes.bottom.at(keyOf(found.x)) : axes.bottom.at(String(note.x))
-    const target = { kind: 'point', x, y, radius: radius + 2 } as const
-    labels.push({ id: `note ${i}`, text: note.text, part: 'note', at: target, priority: 1 })
-  }
+    const value = note.y ?? found?.y
+    const key = found ? keyOf(found.x) : keyOnAxis(chart, note.x)
+    if (value === undefined || key === undefined) return undefined
+    const [x, y] = [axes.bottom.at(key), axes.left.at(value)]
+    const isInside = isWithin(x, plot.x, plot.width) && isWithin(y, plot.y, plot.height)
+    return isInside ? { kind: 'point', x, y, radius: radius + 2 } : undefined
+  })
+  labels.push(...notes.labels)
+  problems.push(...notes.problems)
   const right = plot.x + plot.width
   const floor = plot.y + plot.height
   const below = [
@@ -95,8 +92,19 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
   return { frame, below, above, labels, avoid, problems }
 }
 
+/** What the axis knows a place by that has no value; undefined of what is not on it. */
+function keyOnAxis({ data }: ChartToDraw['chart'], x: string | number): string | undefined {
+  const key = String(x)
+  if (data.xKind === 'name') return data.xs.map(keyOf).includes(key) ? key : undefined
+  return Number.isFinite(data.xKind === 'date' ? isoTime(key) : Number(key)) ? key : undefined
+}
+
+/** Whether a place of a note is on the plot, or hardly beside it. */
+const isWithin = (at: number, from: number, length: number) =>
+  at >= from - 0.5 && at <= from + length + 0.5
+
 const isAt = (x: DataPoint['x'], note: string | number) =>
-  x instanceof Date ? x.getTime() === timeOf(String(note)) : String(x) === String(note)
+  x instanceof Date ? x.getTime() === isoTime(String(note)) : String(x) === String(note)
 
 /** Points that follow each other without a gap. */
 function stretches(points: readonly (DataPoint | undefined)[]): DataPoint[][] {
@@ -122,7 +130,7 @@ function rangeOf(values: readonly number[], zero: boolean | undefined): [number,
 
 /** An axis of names side by side, of numbers or of days; values go by their keys, which are strings. */
 function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: string) => number> {
-  const { data, formats = {}, texts = {} } = chart
+  const { data, texts = {} } = chart
   const title = texts.x === undefined ? {} : { title: texts.x }
   const keys = data.xs.map(keyOf)
   if (data.xKind === 'name') {
@@ -143,18 +151,63 @@ function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: s
   // Of one day there is half a day to each side.
   const domain =
     isDate && least === most ? [least - halfDay, most + halfDay] : soundDomain(least, most)
-  const numberOf = (key: string) => (isDate ? timeOf(key) : Number(key))
-  const write = valueWriter(formats.x, language)
+  const numberOf = (key: string) => (isDate ? isoTime(key) : Number(key))
+  const ticks = isDate
+    ? (count: number) => dateTicks(numbers, domain, count)
+    : (count: number) => numberTicks(numbers, domain, count)
   return {
     scale: range => {
       const scale = scaleLinear(domain, range)
       return key => scale(numberOf(key))
     },
+    // What is written alike would say of one place that it is another.
     ticks: count => {
-      if (!isDate) return scaleLinear(domain, [0, 1]).ticks(count).map(String)
-      return scaleUtc(domain, [0, 1]).ticks(count).map(keyOf)
+      const values = ticks(count)
+      const write = xWriter(chart, language, values)
+      const texts = new Set<string>()
+      return values
+        .filter(value => {
+          const text = write(value)
+          return !texts.has(text) && texts.add(text)
+        })
+        .map(value => (isDate ? keyOf(new Date(value)) : String(value)))
     },
-    format: key => write(isDate ? new Date(String(key)) : Number(key), 0).text,
+    format: key => xWriter(chart, language, ticks(usualTicks))(numberOf(String(key))),
     ...title,
   }
+}
+
+/** So many give an idea of how close together ticks stand. */
+const usualTicks = 10
+const day = 86_400_000
+
+/** Of days there are ticks at days only: at those that there are, where they are few. */
+function dateTicks(times: readonly number[], domain: readonly number[], count: number): number[] {
+  const areDays = times.every(time => time % day === 0)
+  if (areDays && times.length <= count) return [...times].sort((a, b) => a - b)
+  const ticks = scaleUtc(domain, [0, 1]).ticks(count).map(Number)
+  return areDays ? ticks.filter(time => time % day === 0) : ticks
+}
+
+/** Of whole numbers there are ticks at whole numbers only. */
+function numberTicks(
+  numbers: readonly number[],
+  domain: readonly number[],
+  count: number,
+): number[] {
+  const ticks = scaleLinear(domain, [0, 1]).ticks(count)
+  return numbers.every(Number.isInteger) ? ticks.filter(Number.isInteger) : ticks
+}
+
+/** Writes numbers, and times as dates, as they stand on the axis. */
+function xWriter(chart: ChartToDraw['chart'], language: string, ticks: readonly number[]) {
+  const isDate = chart.data.xKind === 'date'
+  const areDays = chart.data.xs.every(x => Number(x) % day === 0)
+  const format =
+    chart.formats?.x ??
+    (isDate && !areDays
+      ? { date: { dateStyle: 'medium', timeStyle: 'short' } as const }
+      : wholeYears(chart))
+  const write = valueWriter(format, language, ticks)
+  return (value: number) => write(isDate ? new Date(value) : value, 0).text
 }

@@ -9,6 +9,7 @@ import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { eachOnce } from './each-once.ts'
 import { textOptions } from './frame-texts.ts'
 import { seriesInk } from './palette.ts'
+import { placedNotes } from './placed-notes.ts'
 
 /** Width of the ring, as a share of its radius. */
 const thickness = 0.42
@@ -70,18 +71,30 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
   })
   const { center } = chart.texts ?? {}
   const hole = { x, y, radius: innerRadius }
-  const sum = valueWriter(formats.y, language)(total, 0).text
+  const sum = valueWriter(formats.y, language, [total])(total, 0).text
   const middle =
     center === undefined
       ? undefined
       : centerText(texts, filled(center, sum), hole, { gap: innerRadius * centerGap })
+  const notes = placedNotes(chart, note => {
+    const i = points.findIndex(point => keyOf(point.x) === String(note.x))
+    if (i < 0) return undefined
+    const middleOf = ((slices[i].from + slices[i].to) / 2 / 180) * Math.PI
+    const away = radius + 2
+    return {
+      kind: 'point',
+      x: x + away * Math.cos(middleOf),
+      y: y - away * Math.sin(middleOf),
+      radius: 2,
+    }
+  })
   return {
     frame,
     below: [],
     above: [...above, ...(middle?.text ? [middle.text.item] : [])],
-    labels: whichLabels === 'all' ? labels : [],
+    labels: [...(whichLabels === 'all' ? labels : []), ...notes.labels],
     avoid: [disk],
-    ...(middle && { problems: middle.problems }),
+    problems: [...(middle?.problems ?? []), ...notes.problems],
   }
 }
 

@@ -131,7 +131,7 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
   if (found.length > 0 || !table) throw errorOf(found)
   const { data, problems } = chartData(
     table,
-    { x, y, series, isUnique: kind === 'bars' || kind === 'ring', isPositive: kind === 'ring' },
+    { x, y, series, isUnique: uniqueIn[kind], isPositive: kind === 'ring' },
     {
       x: locationOf(['x']),
       y: locationOf(['y']),
@@ -142,6 +142,9 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
   if (!data || problems.some(({ severity }) => severity === 'error')) throw errorOf(problems)
   return { ...chart, data, problems, locationOf }
 }
+
+/** Of points there may be as many as there are. */
+const uniqueIn = { bars: 'always', ring: 'always', lines: 'usually', points: 'never' } as const
 
 function csvTable(
   path: string,

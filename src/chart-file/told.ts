@@ -1,14 +1,14 @@
 import type { DataTable } from '../chart/index.ts'
 import { valueWriter } from '../chart/index.ts'
 import { parseMarkup, plainText } from '../core.ts'
+import { wholeYears } from './band-names.ts'
 import { keyOf } from './chart-data.ts'
 import type { ChartDescription } from './read-chart.ts'
 
 /** The data of a chart as a table: a row for each x, a column for each series. */
-export function tableOf(
-  { texts = {}, x, y, formats = {}, data }: ChartDescription,
-  language: string,
-): DataTable {
+export function tableOf(chart: ChartDescription, language: string): DataTable {
+  const { texts = {}, x, y, formats = {}, data } = chart
+  const formatX = formats.x ?? wholeYears(chart)
   const columns = data.series.map(({ points }) => {
     return new Map(points.flatMap(point => (point ? [[keyOf(point.x), point.y] as const] : [])))
   })
@@ -17,7 +17,7 @@ export function tableOf(
     language,
     ...(texts.title !== undefined && { caption: said(texts.title) }),
     columns: [
-      { title: said(texts.x ?? x), ...(formats.x && { format: formats.x }) },
+      { title: said(texts.x ?? x), ...(formatX && { format: formatX }) },
       ...data.series.map(({ name }) => ({
         title: only === undefined ? name : said(only),
         ...(formats.y && { format: formats.y }),
@@ -28,9 +28,11 @@ export function tableOf(
 }
 
 /** The least and the most of each series, and where they are: in no language but that of its names. */
-export function gistOf({ data, formats = {} }: ChartDescription, language: string): string {
-  const writeX = valueWriter(formats.x, language)
-  const writeY = valueWriter(formats.y, language)
+export function gistOf(chart: ChartDescription, language: string): string {
+  const { data, formats = {} } = chart
+  const all = data.series.flatMap(({ points }) => points.map(point => point?.y))
+  const writeX = valueWriter(formats.x ?? wholeYears(chart), language, data.xs)
+  const writeY = valueWriter(formats.y, language, all)
   return data.series
     .map(({ name, points }) => {
       const there = points.filter(point => point !== undefined)

@@ -32,7 +32,13 @@ export function dataTableHtml(table: DataTable): string {
   for (const column of columns) {
     checkOptions('a column of dataTableHtml', column, { title: aString, format: aFormat })
   }
-  const writers = columns.map(({ format }) => valueWriter(format, language))
+  const writers = columns.map(({ format }, j) =>
+    valueWriter(
+      format,
+      language,
+      rows.map(row => row[j]),
+    ),
+  )
   const head = columns.map(({ title }) => `<th scope="col">${htmlText(title)}</th>`).join('')
   const body = rows.map((row, i) => {
     if (row.length !== columns.length) {

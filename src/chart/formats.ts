@@ -16,23 +16,64 @@ export interface WrittenValue {
   readonly wholeEnd?: number
 }
 
+/** What says by itself how many figures a number has. */
+const figures = [
+  ...['minimumFractionDigits', 'maximumFractionDigits', 'minimumSignificantDigits'],
+  ...['maximumSignificantDigits', 'notation', 'style'],
+]
+
+/** As many decimals as `Intl` takes by itself, and the most that it can. */
+const [fewest, most] = [3, 20]
+
+/**
+ * So many decimals that none of the numbers is written as another, as 0, or off by more than a 200th of
+ * itself or of all that they span. Undefined where no number of decimals is enough.
+ */
+function decimalsFor(values: readonly unknown[]): number | undefined {
+  const numbers = [
+    ...new Set(values.filter(value => typeof value === 'number' && Number.isFinite(value))),
+  ] as number[]
+  const span = Math.max(...numbers) - Math.min(...numbers)
+  const errorOf = (value: number) => Math.min(Math.abs(value), span > 0 ? span : Infinity) / 200
+  for (let decimals = fewest; decimals <= most; decimals++) {
+    const written = numbers.map(value => Number(value.toFixed(decimals)))
+    const isNear = numbers.every((value, i) => Math.abs(written[i] - value) <= errorOf(value))
+    if (isNear && new Set(written).size === numbers.length) return decimals
+  }
+  return undefined
+}
+
+/** How numbers are written where a format does not say it: with as many figures as tell them apart. */
+function numberOptions(
+  given: Intl.NumberFormatOptions,
+  values: readonly unknown[],
+): Intl.NumberFormatOptions {
+  if (figures.some(name => name in given)) return given
+  const decimals = decimalsFor(values)
+  if (decimals === fewest) return given
+  if (decimals !== undefined) return { ...given, maximumFractionDigits: decimals }
+  return { ...given, notation: 'scientific', maximumSignificantDigits: 15 }
+}
+
 /**
  * Writes values by a format. Without one, numbers and dates are written as the language writes them,
- * and all else as its text. Throws `bad-format` on options that `Intl` does not take.
+ * and all else as its text; numbers with as many decimals as tell `values` apart. Dates are written in
+ * UTC, in which those without a time are read, unless the format states a `timeZone`. Throws
+ * `bad-format` on options that `Intl` does not take.
  */
 export function valueWriter(
   format: ValueFormat | undefined,
   language: string,
+  values: readonly unknown[] = [],
 ): (value: unknown, index: number) => WrittenValue {
   if (typeof format === 'function') {
     return (value, index) => ({ text: shownText(format(value, index)) })
   }
   const given = checkedFormat(format)
-  const options = 'number' in given ? given.number : {}
+  const options = numberOptions(given.number ?? {}, values)
   const numbers = intl(() => new Intl.NumberFormat(language, options))
-  const dates = intl(
-    () => new Intl.DateTimeFormat(language, 'date' in given ? given.date : { dateStyle: 'medium' }),
-  )
+  const days = given.date ?? { dateStyle: 'medium' as const }
+  const dates = intl(() => new Intl.DateTimeFormat(language, { timeZone: 'UTC', ...days }))
   return value => {
     if (typeof value === 'number' || typeof value === 'bigint') return writtenNumber(numbers, value)
     if (value instanceof Date) {
@@ -43,7 +84,9 @@ export function valueWriter(
   }
 }
 
-function checkedFormat(format: unknown): Partial<{ number: object; date: object }> {
+function checkedFormat(
+  format: unknown,
+): Partial<{ number: Intl.NumberFormatOptions; date: Intl.DateTimeFormatOptions }> {
   if (format === undefined) return {}
   const isOne = typeof format === 'object' && format !== null
   const names = isOne ? Object.keys(format) : []

@@ -27,7 +27,7 @@ export function ticksOf(
   values: readonly unknown[],
   language: string,
 ): Ticks {
-  const write = valueWriter(axis.format, language)
+  const write = valueWriter(axis.format, language, values)
   const problems: Problem[] = []
   const middle = bandwidthOf(name, scale) / 2
   const list: Tick[] = []

@@ -44,7 +44,7 @@ export function define(command: Command) {
     .option('--language <tag>', 'language of numbers and dates; that of the file without it')
     .option('--reader-scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
     .option('--background <ink>', 'what is painted behind it: an ink of the sheet, or a color')
-    .option('--pixel-ratio <number>', 'pixels per unit of a PNG', positiveNumber, 2)
+    .option('--pixel-ratio <number>', 'pixels per unit of a PNG', positiveNumber, 1)
   addFormatOption(addFontOptions(command))
     .option('-o, --output <file>', outputHelp)
     .addHelpText('after', '\nExample:\n  dotline chart passengers.json -o passengers.svg')

@@ -1,5 +1,4 @@
 import { MessageFormat, type Model, parseMessage, validate } from 'messageformat'
-import { DefaultFunctions, DraftFunctions } from 'messageformat/functions'
 import { type CatalogSyntax, parseMarkup, type RichText, type Values } from '../markup/index.ts'
 import {
   aLanguage,
@@ -12,11 +11,10 @@ import {
   type Problem,
   visibleControls,
 } from '../problem/index.ts'
+import { functions } from './functions.ts'
 import { markProblems } from './mark-problems.ts'
 import { type Message, messageFacts, patternsOf } from './message-facts.ts'
 import { partsMarkup } from './parts-markup.ts'
-
-const functions = { ...DefaultFunctions, ...DraftFunctions }
 
 /**
  * The syntax of catalogs in Unicode MessageFormat 2 (LDML, part 9): `{#strong}…{/strong}` are spans,

@@ -113,6 +113,7 @@ export function locationText(location: SourceLocation | string | undefined): str
  * `U+` and their number, so that a name from outside cannot steer what shows it.
  */
 export function visibleControls(text: string): string {
+  if (typeof text !== 'string') fail('bad-argument', 'visibleControls takes a text')
   return text.replace(/[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, c => {
     return `U+${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`
   })

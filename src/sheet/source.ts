@@ -1,10 +1,11 @@
+import type { NamedColor } from './inks/named-color.ts'
 import type { Slant } from './lengths.ts'
 import type { StretchName, WeightName } from './property-kinds.ts'
 
 export type { StretchName, WeightName }
 
-/** A color written as in CSS Color 4. Colors that are words, such as `tan`, go in `inks`. */
-export type ColorText = `#${string}` | `${string}(${string})`
+/** A color written as in CSS Color 4: `#0b3d5c`, `oklch(45% 0.08 240)`, `tan`. */
+export type ColorText = `#${string}` | `${string}(${string})` | NamedColor
 
 /** A number of units, `'1.2x'` of the enclosing size, or a size the sheet names. */
 export type SizeSource<Z extends string = string> = number | `${number}x` | Z

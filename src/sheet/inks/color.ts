@@ -42,10 +42,12 @@ const form = 'a color as CSS writes it, such as #0b3d5c, oklch(45% 0.08 240) or 
  * Reads a color of CSS Color 4. Components out of their range are mistakes: parsers clamp them in
  * silence, and something else than was written is painted.
  */
-export function readColor(text: string): Color | ColorMistake {
+export function readColor(given: string): Color | ColorMistake {
+  // Names, functions and units are of either case (CSS Syntax 3, section 2).
+  const text = given.trim().toLowerCase()
   const range = componentMistake(text)
   if (range) return range
-  return parsed(text.trim()) ?? { message: `'${text}' is not a color`, hint: form }
+  return parsed(text) ?? { message: `'${given}' is not a color`, hint: form }
 }
 
 /** The parser throws on some of what is no color. */

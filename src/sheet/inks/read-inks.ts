@@ -198,6 +198,8 @@ export const inkReference: Kind<Ink> = {
     if (text === undefined) return undefined
     const known = at.names.inks.get(text)
     if (known) return known
+    // What is wrong with that ink was told where it stands.
+    if (at.names.inks.names.includes(text)) return undefined
     const color = readColor(text)
     if (isMistake(color)) {
       const nearest = at.nearest(text, at.names.inks.names)
