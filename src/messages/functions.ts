@@ -1,6 +1,7 @@
-import { DefaultFunctions, DraftFunctions } from 'messageformat/functions'
+import { DefaultFunctions, DraftFunctions, type MessageFunction } from 'messageformat/functions'
 import { isoTime } from '../blocks/index.ts'
 import { isObject } from '../problem/index.ts'
+import type { Kind } from './message-facts.ts'
 
 type DateFunction = typeof DraftFunctions.date
 
@@ -26,7 +27,7 @@ const inUtc =
   }
 
 /** What messages may call. */
-export const functions = {
+export const functions: Readonly<Record<string, MessageFunction<Kind>>> = {
   ...DefaultFunctions,
   ...DraftFunctions,
   date: inUtc(DraftFunctions.date),

@@ -1,7 +1,7 @@
 import type { MessageFormat, MessagePart, Model } from 'messageformat'
 
 /** What functions of messages give. */
-type Kind = 'datetime' | 'number' | 'string'
+export type Kind = 'datetime' | 'number' | 'string'
 
 export type Message = MessageFormat<Kind, Kind>
 

@@ -12,7 +12,7 @@ import {
 } from './polygons.ts'
 
 /** What `toDxf` takes. */
-export interface DxfOptions extends PolygonOptions, MillimeterOptions {}
+export type DxfOptions = PolygonOptions & MillimeterOptions
 
 /** What `$INSUNITS` calls millimeters. */
 const millimeters = 4
