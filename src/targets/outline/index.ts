@@ -1,5 +1,6 @@
 export { arrangeLetters, type LetterArrangement } from '../../drawing/index.ts'
 export { type DxfOptions, toDxf } from './dxf.ts'
+export type { MillimeterOptions } from './millimeters.ts'
 export { polygonData, toPathData } from './path-data.ts'
 export { type Polygon, type PolygonOptions, type Polygons, toPolygons } from './polygons.ts'
 export { type FilledOutline, type FilledOutlines, toOutlines } from './shapes.ts'
