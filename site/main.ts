@@ -33,7 +33,13 @@ function linkTo(href: string, text: string): HTMLAnchorElement {
 }
 
 function show() {
-  const [, name = 'README', anchor] = /^#\/([^#]+)(?:#(.*))?$/.exec(placeAsked()) ?? []
+  const asked = placeAsked()
+  // A link within the page, as one that skips to its content, is no other page.
+  if (asked !== '' && !asked.startsWith('#/') && content.firstChild) {
+    document.getElementById(asked.slice(1))?.scrollIntoView()
+    return
+  }
+  const [, name = 'README', anchor] = /^#\/([^#]+)(?:#(.*))?$/.exec(asked) ?? []
   const page = pages.find(one => one.name === name) ?? pages[0]
   content.innerHTML = htmlOf(page) + applicationHtml(page)
   document.title = `${page.title} · Dot Line`

@@ -64,6 +64,16 @@ describe('the site', () => {
     expect(await page.isVisible('#found')).toBe(false)
   })
 
+  it('stays on its page where a link leads within that', async () => {
+    await open('charts')
+    const before = await page.title()
+    await page.evaluate("location.hash = '#content'")
+    await page.waitForTimeout(100)
+    expect(await page.title()).toBe(before)
+    await page.evaluate("location.hash = '#/fonts'")
+    await expect.poll(() => page.title()).not.toBe(before)
+  })
+
   it('runs every example that needs no Node, and an edited one', async () => {
     const names = await page.$$eval('nav a[href^="#/"]', links =>
       links.map(link => link.getAttribute('href')?.slice(2) ?? ''),

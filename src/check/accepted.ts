@@ -15,7 +15,8 @@ import { anIterable } from './some-findings.ts'
 export function acceptedText(findings: Iterable<Finding>): string {
   checkArgument('acceptedText', 'findings', findings, anIterable)
   const ids = new Set<string>()
-  for (const finding of findings) ids.add(findingId(finding))
+  for (const finding of findings)
+    ids.add(`${findingId(finding)}|${gravityText(gravityOf(finding))}`)
   return `${JSON.stringify({ accepted: [...ids].sort() }, null, 2)}\n`
 }
 
@@ -36,6 +37,42 @@ export function readAccepted(json: string, source = 'accepted'): ReadonlySet<str
   return new Set(list)
 }
 
+/** How bad a finding is: at which scale it begins, and how far what was measured is from its limit. */
+interface Gravity {
+  readonly scale: number
+  readonly off: number
+}
+
+function gravityOf({ situations }: Finding): Gravity {
+  let [scale, off] = [Infinity, 0]
+  for (const { scale: own, figure, limit } of situations) {
+    scale = Math.min(scale, own)
+    if (figure !== undefined && limit !== undefined && figure > 0 && limit > 0) {
+      off = Math.max(off, Math.abs(Math.log(figure / limit)))
+    }
+  }
+  return { scale, off }
+}
+
+const gravityText = ({ scale, off }: Gravity) =>
+  `${scale === Infinity ? '' : scale}|${off.toFixed(2)}`
+
+/** An entry of the file: what the finding is known by, and how bad it was. */
+function entryOf(text: string): { readonly id: string; readonly gravity: Gravity } {
+  const parts = text.split('|')
+  const [scale, off] = parts.slice(-2)
+  return {
+    id: parts.slice(0, -2).join('|'),
+    gravity: { scale: scale === '' ? Infinity : Number(scale), off: Number(off) },
+  }
+}
+
+/** Texts change a little: what is worse by less than this is as bad as it was. */
+const tolerated = 0.25
+
+const isWorse = (now: Gravity, then: Gravity) =>
+  now.scale < then.scale || now.off > then.off + tolerated
+
 const aSet = being('a set, which readAccepted() gives', value => value instanceof Set)
 
 /** What is not accepted, and what is accepted and no longer found. */
@@ -45,7 +82,8 @@ interface NotAccepted<T> {
 }
 
 /**
- * Findings that are not in such a file, and what is in it that is no longer found. Those that are read from
+ * Findings that are not in such a file, or are worse than they were when it was written (at smaller
+ * scales, or further from their limit), and what is in it that is no longer found. Those that are read from
  * elsewhere are gone through for both, and not held.
  */
 export function withoutAccepted(
@@ -62,11 +100,15 @@ export function withoutAccepted(
 ): NotAccepted<Iterable<Finding>> {
   checkArgument('withoutAccepted', 'findings', findings, anIterable)
   checkArgument('withoutAccepted', 'accepted', accepted, aSet)
-  const gone = new Set(accepted)
+  const known = new Map([...accepted].map(entryOf).map(({ id, gravity }) => [id, gravity]))
+  const gone = new Set(known.keys())
   for (const finding of findings) gone.delete(findingId(finding))
   const others = {
     *[Symbol.iterator]() {
-      for (const finding of findings) if (!accepted.has(findingId(finding))) yield finding
+      for (const finding of findings) {
+        const then = known.get(findingId(finding))
+        if (!then || isWorse(gravityOf(finding), then)) yield finding
+      }
     },
   }
   return { findings: Array.isArray(findings) ? [...others] : others, gone: [...gone] }

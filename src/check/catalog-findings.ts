@@ -1,6 +1,6 @@
 import type { Catalog } from '../core.ts'
 import { type Finding, type FindingCode, findingKinds } from './finding.ts'
-import { textFacts } from './text-facts.ts'
+import { type TextFacts, textFacts } from './text-facts.ts'
 
 /** What is wrong with texts wherever they stand, beside those of the first catalog. */
 export function* catalogFindings(source: Catalog, catalog: Catalog): Generator<Finding> {
@@ -34,6 +34,10 @@ export function* catalogFindings(source: Catalog, catalog: Catalog): Generator<F
       const values = difference(own.values, given.values)
       if (values)
         yield found('value-differs', key, `its values are not those of the source: ${values}`)
+      const targets = difference(targetsOf(own), targetsOf(given))
+      if (targets) {
+        yield found('link-differs', key, `its links are not those of the source: ${targets}`)
+      }
     }
     const targets = new Map<string, string>()
     for (const { target, words } of own.links) {
@@ -49,6 +53,9 @@ export function* catalogFindings(source: Catalog, catalog: Catalog): Generator<F
     }
   }
 }
+
+/** Where links lead, each as often as it stands; of addresses of a language's own, a catalog has values. */
+const targetsOf = ({ links }: TextFacts) => links.map(({ target }) => target).sort()
 
 /** What one list has beside another, in words; undefined where they are alike. */
 function difference(own: readonly string[], given: readonly string[]): string | undefined {

@@ -17,6 +17,7 @@ export const findingKinds = {
   'over-width': 'error',
   'same-link-words': 'warning',
   'small-text': 'warning',
+  'link-differs': 'error',
   'span-differs': 'error',
   'spacing-loss': 'error',
   'synthesized-face': 'warning',

@@ -29,5 +29,6 @@ const patternOf = (pattern: string) =>
       .split('*')
       .map(part => part.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'))
       .join('.*')}$`,
-    'u',
+    // Keys may have line ends.
+    'su',
   )

@@ -55,7 +55,7 @@ export function define(command: Command) {
 }
 
 async function showMarkup(file: string | undefined, options: MarkupOptions) {
-  const { text, source } = readMarkup(file, options.text)
+  const { text, source } = readMarkup(file, options.text, options.from === 'html')
   if (file?.endsWith('.json')) {
     // A catalog has many texts: what is wrong with any is told.
     tell(await catalogProblems(text, source, options.sheet), text, true)

@@ -5,6 +5,7 @@ import { readText } from './read-file.ts'
 export function readMarkup(
   file: string | undefined,
   text: string | undefined,
+  isHtml = false,
 ): { text: string; source: string } {
   if (text !== undefined && file !== undefined) {
     throw new CommandError(`both -t and the file ${file} are given`, 'give one of them')
@@ -12,6 +13,14 @@ export function readMarkup(
   if (text !== undefined) return { text, source: '-t' }
   if (file === undefined) {
     throw new CommandError('there is no text', "give a FILE, or -t 'some ~strong[markup]'")
+  }
+  const ending = /\.(md|markdown|html?|xml)$/i.exec(file)?.[1].toLowerCase()
+  if (ending !== undefined && !isHtml) {
+    const what = ending.startsWith('m') ? 'Markdown' : ending === 'xml' ? 'XML' : 'HTML'
+    throw new CommandError(
+      `${file} is ${what}, whose marks would be set as text`,
+      what === 'HTML' ? 'dotline markup --from html reads it' : 'give a text file',
+    )
   }
   // The newline that ends a text file starts no paragraph.
   return {

@@ -1,4 +1,4 @@
-import { parseMarkup } from '../core.ts'
+import { parseMarkup, type Values } from '../core.ts'
 import type { Path } from '../problem/index.ts'
 import type { BlockContext } from './block-context.ts'
 import type { FlowItem, FlowTag } from './flow-item.ts'
@@ -14,16 +14,21 @@ export function* contentsItems(
   tags: readonly FlowTag[],
   context: BlockContext,
 ): Generator<FlowItem> {
-  const { texts, width, contents, isMirrored } = context
+  const { texts, width, contents, isMirrored, isContinuous } = context
   const name = `contents ${context.next()}`
   const shown = contents.filter(entry => entry.level <= levels)
   for (const [i, { level, text, id, page }] of shown.entries()) {
     const indent = (level - 1) * texts.em * 1.2
     const tab = { at: width - indent, align: 'end', leader: usualLeader } as const
-    const { rich } = parseMarkup(`~href="#${id}"[{title}\t{number}]`)
-    const values = { title: text, number: page }
+    // On the web there are no pages to be counted.
+    const shown = isContinuous ? '{title}' : '{title}\t{number}'
+    const { rich } = parseMarkup(`~href="#${id}"[${shown}]`)
+    const values: Values = isContinuous ? { title: text } : { title: text, number: page }
     yield paragraphItem({
-      shaped: texts.shape(rich, 'document-contents', { values, with: { tabs: [tab] } }),
+      shaped: texts.shape(rich, 'document-contents', {
+        values,
+        ...(!isContinuous && { with: { tabs: [tab] } }),
+      }),
       width,
       path,
       role: { role: 'listitem' },

@@ -89,6 +89,12 @@ export function documentRound(
     const key = rest.join('.')
     if (kind === 'page' && key !== '') {
       wanted.set(key, name)
+      if (setting.isContinuous) {
+        const message = `a web page has no page numbers, and the text asks for {${name}}`
+        const hint = 'refer to it by its name, as a link to its id'
+        problems.addOnce(warningProblem('no-page-number', message, { hint }))
+        return '–'
+      }
       return before?.pageOf.get(key) ?? '0'
     }
     if (kind === 'note' && Object.hasOwn(document.notes ?? {}, key)) {

@@ -10,11 +10,11 @@ export function* indexItems(
   tags: readonly FlowTag[],
   context: BlockContext,
 ): Generator<FlowItem> {
-  const { texts, width, isMirrored, index } = context
+  const { texts, width, isMirrored, isContinuous, index } = context
   const name = `index ${context.next()}`
   const line = parseMarkup('{term}, {pages}').rich
   for (const [i, { text, pages }] of index.entries()) {
-    const values = { term: text, pages: pageRanges(pages) }
+    const values = { term: text, pages: isContinuous ? placesOf(pages) : pageRanges(pages) }
     yield paragraphItem({
       shaped: texts.shape({ ...line, values }, 'document-index'),
       width,
@@ -28,6 +28,16 @@ export function* indexItems(
       keepTogether: true,
     })
   }
+}
+
+/** Where a term stands on a web page, which has no page numbers: its places are counted. */
+function placesOf(pages: IndexEntry['pages']): RichText {
+  const values: Record<string, string> = {}
+  const links = pages.map(({ id }, i) => {
+    values[`to${i}`] = `#${id}`
+    return `~href={to${i}}[${i + 1}]`
+  })
+  return { ...parseMarkup(links.join(', ')).rich, values }
 }
 
 /** Pages one after the other are told as one: 3, 7–9. Each leads to what the term stands in. */

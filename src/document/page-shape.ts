@@ -67,7 +67,9 @@ export function pageShape(
     fail('bad-page', 'the margins leave no room on the page', { location: 'page.margin' })
   }
   // Text that runs down begins at the right.
-  const isTurned = (index: number) => (facing && index % 2 === 1) !== (isMirrored || isVertical)
+  // What goes on without an end has no page to face.
+  const isFacing = facing && !isContinuous
+  const isTurned = (index: number) => (isFacing && index % 2 === 1) !== (isMirrored || isVertical)
   const sidesOf = (index: number): readonly [number, number] =>
     isTurned(index) ? [end, width - start] : [start, width - end]
   const marginWidth = after - 2 * marginGap

@@ -1,4 +1,3 @@
-import { checkLimit } from '../problem/index.ts'
 import { faceOf, faceOfAll, unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { GlyphRun } from './layout.ts'
@@ -140,8 +139,8 @@ function filledTab(
   const from = x / scale
   const free = face.advance(face.glyphOf(0x20))
   const first = step > 0 ? Math.ceil((from + free) / step - reached) * step - from : 0
-  const count = step > 0 ? Math.floor((units - first) / step + reached) : 0
-  checkLimit('pieces of a leader', count, mostPieces)
+  // More of them than that are too small to be seen.
+  const count = step > 0 ? Math.min(mostPieces, Math.floor((units - first) / step + reached)) : 0
   if (!piece || count < 1) {
     const advances = Float64Array.of(units)
     return { ...run, width, glyphs: { ...oneSpace(run), advances } }

@@ -4,6 +4,7 @@ import {
   anObject,
   aString,
   checkOptions,
+  fail,
   mapOf,
   type Problem,
   problemList,
@@ -39,6 +40,10 @@ export function richToHtml(rich: RichText, options: HtmlOptions = {}): WrittenHt
   checkRich('richToHtml', rich)
   checkOptions('richToHtml', options, { values: anObject, tagStyles: mapOf(aString) })
   const { values, tagStyles = usualTags } = options
+  for (const tag of Object.keys(tagStyles)) {
+    if (/^[a-z][a-z0-9-]*$/i.test(tag)) continue
+    fail('bad-argument', `'${tag}' of tagStyles is not the name of an HTML element`)
+  }
   const tagOf = new Map(
     Object.entries(tagStyles)
       .map(([tag, style]) => [style, tag])

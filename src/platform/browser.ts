@@ -40,7 +40,11 @@ const supply: Supply = {
  */
 export async function openImage(source: string | Url | Uint8Array): Promise<Picture> {
   checkArgument('openImage', 'source', source, aSource)
-  const bytes = source instanceof Uint8Array ? source : await fetchBytes(source, 'unreadable-image')
+  // The caller's own bytes may change later.
+  const bytes =
+    source instanceof Uint8Array
+      ? new Uint8Array(source)
+      : await fetchBytes(source, 'unreadable-image')
   const picture = readPicture(bytes, source instanceof Uint8Array ? undefined : String(source))
   const bitmap = await createImageBitmap(new Blob([new Uint8Array(picture.bytes)])).catch(
     (error: unknown) =>

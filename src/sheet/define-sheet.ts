@@ -17,6 +17,7 @@ import {
   type Path,
   type Problem,
   pathText,
+  warningProblem,
 } from '../problem/index.ts'
 import type { Ink } from './inks/ink.ts'
 import { inkKind, readInks } from './inks/read-inks.ts'
@@ -152,7 +153,10 @@ function readingAt(path: Path, found: Found[], names: Reading['names'] = noNames
 
 /** A mode is wrong from the start, and not only when somebody turns it on. */
 function checkModes(layered: Layered, found: Found[]) {
-  for (const { value, path } of layered.modes.values()) {
+  for (const [name, { value, path }] of layered.modes) {
+    for (const problem of unknownInMode(name, value, layered)) {
+      found.push({ path: [...path, ...problem.path], problem: problem.problem })
+    }
     const inMode: Found[] = []
     read(withLayer(layered, value, readingAt(path, inMode), false), inMode)
     // What is wrong without the mode is reported without it.
@@ -161,6 +165,35 @@ function checkModes(layered: Layered, found: Found[]) {
       if (isOwn(wrong) && wrong.problem.severity === 'error') found.push(wrong)
     }
   }
+}
+
+const partsOfMode = { inks: 'ink', styles: 'style', sizes: 'size', families: 'family' } as const
+
+/** What a mode changes and the sheet does not have, unless the mode itself uses it. */
+function* unknownInMode(mode: string, value: unknown, layered: Layered): Generator<Found> {
+  if (!isObject(value)) return
+  for (const [part, what] of Object.entries(partsOfMode)) {
+    const own = value[part]
+    if (!isObject(own)) continue
+    const known = layered[part as keyof typeof partsOfMode]
+    for (const name of Object.keys(own)) {
+      if (known.has(name) || (part !== 'styles' && isNamedIn(value, name))) continue
+      const message = `the mode '${mode}' changes the ${what} '${name}', which the sheet does not have`
+      const nearest = nearestName(name, [...known.keys()])
+      yield { path: [part, name], problem: warningProblem(`unknown-${what}`, message, { nearest }) }
+    }
+  }
+}
+
+/** Whether a name stands as a value anywhere in a mode. */
+function isNamedIn(mode: unknown, name: string): boolean {
+  const waiting: unknown[] = [mode]
+  while (waiting.length > 0) {
+    const value = waiting.pop()
+    if (value === name) return true
+    if (typeof value === 'object' && value !== null) waiting.push(...Object.values(value))
+  }
+  return false
 }
 
 /** Reads all that is stated; what is wrong is added to `found`. */

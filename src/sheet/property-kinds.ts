@@ -119,7 +119,7 @@ export const size: Kind<Size> = either<Size, Size>(
     const named = at.names.sizes.get(text)
     if (named !== undefined) return { kind: 'units', units: named }
     const factor = Number(/^(\d+(?:\.\d+)?)x$/.exec(text)?.[1] ?? 0)
-    if (factor > 0) return { kind: 'times', factor }
+    if (factor > 0 && factor <= mostUnits) return { kind: 'times', factor }
     const known = [...at.names.sizes.keys()]
     const nearest = at.nearest(text, known)
     const hint = nearest

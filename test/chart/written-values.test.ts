@@ -1,18 +1,15 @@
-import { defineCatalog, defineSheet, type Item, openShelf, plainText } from 'dot-line'
+import { defineCatalog, defineSheet, openShelf, plainText } from 'dot-line'
 import { chartTexts, dataTableHtml } from 'dot-line/chart'
 import { drawChart, readChart } from 'dot-line/chart-file'
 import { messageFormat } from 'dot-line/messages'
 import { afterEach, describe, expect, it } from 'vitest'
+import { wordsOf } from '../support/drawn-words.ts'
 
 const texts = chartTexts({
   sheet: defineSheet({ styles: { defaults: { family: 'sans' } } }),
   shelf: await openShelf(),
   language: 'en',
 })
-const wordsOf = (items: readonly Item[]): string[] =>
-  items.flatMap(item =>
-    item.kind === 'group' ? wordsOf(item.items) : item.kind === 'text' ? [item.layout.text] : [],
-  )
 const drawn = (chart: object) => {
   const own = drawChart(texts, readChart(JSON.stringify({ width: 600, height: 320, ...chart })))
   const cells = dataTableHtml(own.table).matchAll(/<t[hd](?: [^>]*)?>([^<]*)</g)

@@ -363,12 +363,18 @@ describe('accepted findings', () => {
   it('are known again when lines move and figures change', () => {
     const before = found('Boats to Ardle Point', { width: 60, style: 'label' })
     const accepted = readAccepted(acceptedText(before))
-    const after = found('Boats to Ardle Point are late', { width: 58, style: 'label' })
+    const after = found('Boats to Ardle Point, all', { width: 58, style: 'label' })
     expect(withoutAccepted(after, accepted)).toEqual({ findings: [], gone: [] })
     const other = found('Boats', { style: 'tiny', leastSize: 9 })
     const { findings, gone } = withoutAccepted(other, accepted)
     expect(findings).toEqual(other)
     expect(gone).toEqual(before.map(findingId).sort())
+    // One that is far worse is not what was accepted.
+    const worse = found('Boats to Ardle Point and to every other port of the sound are late', {
+      width: 30,
+      style: 'label',
+    })
+    expect(withoutAccepted(worse, accepted).findings.map(({ code }) => code)).toContain('text-cut')
     expect(() => readAccepted('{"accepted": 5}', 'a.json')).toThrow("a.json has no list 'accepted'")
   })
 })

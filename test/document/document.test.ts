@@ -314,7 +314,7 @@ describe('what comes of a document', () => {
             layout.text
               .slice(line.start, line.end)
               .trim()
-              .replace(/page \d/g, 'page'),
+              .replace(/page [\d–]/g, 'page'),
           ),
         )
     const paper = linesOf(set(document, { catalog }).pages())

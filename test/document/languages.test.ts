@@ -137,6 +137,8 @@ describe('pages whose lines run down', () => {
           layout.text.slice(layout.lines[0]?.start ?? 0, layout.lines.at(-1)?.end ?? 0),
         )
         .join('')
+        // What stands for a page number where there are no pages.
+        .replaceAll('–', '')
         .replace(/[\s0-9]/g, '')
     const across = [...noticeIn('ja', { continuous: true }).pages()]
     // A large first letter is for lines that run across.

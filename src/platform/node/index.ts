@@ -63,7 +63,8 @@ function isFolder(path: string | URL): Promise<boolean> {
  */
 export async function openImage(source: string | Url | Uint8Array): Promise<Picture> {
   checkArgument('openImage', 'source', source, aSource)
-  if (source instanceof Uint8Array) return readPicture(source)
+  // The caller's own bytes may change later; those of a Buffer would be shared by slice().
+  if (source instanceof Uint8Array) return readPicture(new Uint8Array(source))
   try {
     return readPicture(await readFile(source), String(source))
   } catch (error) {

@@ -1,0 +1,100 @@
+import { defineSheet, openShelf, type Problem, parseMarkup, richToHtml, typesetter } from 'dot-line'
+import { setDocument } from 'dot-line/document'
+import { describe, expect, it } from 'vitest'
+import { wordsOf } from '../support/drawn-words.ts'
+
+const codesOf = (problems: readonly Problem[]) =>
+  problems.map(({ code, nearest }) => (nearest === undefined ? code : `${code} ${nearest}`))
+
+describe('what was passed over in silence', () => {
+  it('is told of modes that change what the sheet does not have', () => {
+    const sheet = defineSheet({
+      inks: { text: '#000' },
+      sizes: { small: 12 },
+      styles: { body: { ink: 'text' } },
+      modes: {
+        dark: { inks: { txt: '#fff' as never }, styles: { bdy: { size: 12 } as never } },
+        print: { sizes: { smal: 9 } as never },
+        // An ink that the mode itself uses is one that it brings.
+        night: { inks: { moon: '#eee' as never }, styles: { body: { ink: 'moon' as never } } },
+      },
+    })
+    expect(codesOf(sheet.notes)).toEqual([
+      'unknown-ink text',
+      'unknown-style body',
+      'unknown-size small',
+    ])
+  })
+
+  it.each([
+    `~size="${'9'.repeat(310)}x"[x]`,
+    `~size=${'9'.repeat(310)}[x]`,
+    `~size="${'9'.repeat(400)}"[x]`,
+  ])('is told of sizes that are no numbers, and nothing is thrown', async markup => {
+    const { set } = typesetter({
+      sheet: defineSheet({ styles: {} }),
+      shelf: await openShelf(),
+      problems: 'collect',
+    })
+    expect(set(markup as 'x').problems.length).toBeGreaterThan(0)
+  })
+
+  it('stops no text of no size before a leader', async () => {
+    const { set } = typesetter({
+      sheet: defineSheet({ styles: { list: { tabs: [{ at: 200, leader: '. ' }] } } }),
+      shelf: await openShelf(),
+      problems: 'collect',
+    })
+    expect(set('~size=0.0000001[a\tb]', { style: 'list', width: 300 }).lines).toHaveLength(1)
+  })
+
+  it('is refused of tags that are no names of elements', () => {
+    const { rich } = parseMarkup('~strong[x]')
+    for (const tag of ['b onclick="x"', 'b><script', '', '1']) {
+      expect(() => richToHtml(rich, { tagStyles: { [tag]: 'strong' } })).toThrow('HTML element')
+    }
+    expect(richToHtml(rich, { tagStyles: { b: 'strong' } }).html).toBe('<b>x</b>')
+  })
+})
+
+describe('a document on the web', () => {
+  const document = {
+    language: 'en',
+    page: { facing: true, margin: { top: 40, start: 90, bottom: 40, end: 30 } },
+    terms: { rain: 'rain' },
+    content: [
+      { kind: 'contents' },
+      ...[1, 2, 3].flatMap(i => [
+        { kind: 'page-break' } as const,
+        { kind: 'heading', text: `Valley ${'iii'.slice(0, i)}`, id: `v${i}` } as const,
+        { kind: 'paragraph', text: 'Rain{index.rain}. See page {page.v3}.' } as const,
+      ]),
+      { kind: 'index' },
+    ],
+  } as const
+  it('tells no page that there is not, and has the same margins everywhere', async () => {
+    const shelf = await openShelf()
+    const set = setDocument(document, {
+      sheet: defineSheet({ styles: {} }),
+      shelf,
+      continuous: true,
+    })
+    const pages = [...set.pages()]
+    const words = pages.flatMap(page => wordsOf(page.items))
+    expect(words.filter(text => text.startsWith('Valley')).every(text => !/\d/.test(text))).toBe(
+      true,
+    )
+    expect(words.join(' ')).toContain('See page –')
+    expect(set.problems.map(({ code }) => code)).toEqual(['no-page-number'])
+    expect(words).toContain('rain, 1, 2, 3')
+    expect(new Set(pages.map(page => leftOf(page.items))).size).toBe(1)
+    function leftOf(items: (typeof pages)[number]['items']): number {
+      let left = Infinity
+      for (const item of items) {
+        if (item.kind === 'group') left = Math.min(left, leftOf(item.items))
+        else if (item.kind === 'text') left = Math.min(left, item.matrix.dx)
+      }
+      return left
+    }
+  })
+})
