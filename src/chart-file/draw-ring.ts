@@ -2,7 +2,7 @@ import { pie } from 'd3-shape'
 import { greatest } from '../blocks/index.ts'
 import { type ChartLabel, centerText, chartFrame, type Mark, valueWriter } from '../chart/index.ts'
 import { arc, escapeMarkup } from '../core.ts'
-import { DotLineError, errorProblem } from '../problem/index.ts'
+import { DotLineError, errorProblem, warningProblem } from '../problem/index.ts'
 import { xFormat } from './band-names.ts'
 import { keyOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
@@ -20,6 +20,9 @@ function shareWriter(language: string): (share: number) => string {
   const small = new Intl.NumberFormat(language, { style: 'percent', maximumSignificantDigits: 1 })
   return share => (share > 0 && share < 0.01 ? small : whole).format(share)
 }
+
+/** Of slices. */
+const mostLabels = 500
 
 /** Between the text in the middle and the ring, as a share of its inner radius. */
 const centerGap = 0.14
@@ -69,6 +72,20 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
     const at = { kind: 'slice', x, y, innerRadius, radius, ...slice, ink } as const
     return { id: ids[i], text: escapeMarkup(writeShare(share)), at, priority: points[i].y }
   })
+  // Of thousands of slices most are narrower than a figure: the largest have labels.
+  const largest = new Set(
+    labels.toSorted((a, b) => (b.priority ?? 0) - (a.priority ?? 0)).slice(0, mostLabels),
+  )
+  const shownLabels = labels.filter(label => largest.has(label))
+  const without = labels.length - shownLabels.length
+  const leftOut =
+    without > 0 && whichLabels === 'all'
+      ? [
+          warningProblem('label-left-out', `there is no room for the labels of ${without} slices`, {
+            hint: 'put the smallest together, or use bars',
+          }),
+        ]
+      : []
   const { center } = chart.texts ?? {}
   const hole = { x, y, radius: innerRadius }
   const sum = valueWriter(formats.y, language, [total])(total, 0).text
@@ -92,9 +109,9 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
     frame,
     below: [],
     above: [...above, ...(middle?.text ? [middle.text.item] : [])],
-    labels: [...(whichLabels === 'all' ? labels : []), ...notes.labels],
+    labels: [...(whichLabels === 'all' ? shownLabels : []), ...notes.labels],
     avoid: [disk],
-    problems: [...(middle?.problems ?? []), ...notes.problems],
+    problems: [...(middle?.problems ?? []), ...leftOut, ...notes.problems],
   }
 }
 

@@ -1,4 +1,15 @@
-import { aFunction, anObject, described, type Expected, either, fail } from '../problem/index.ts'
+import { greatest, least } from '../blocks/index.ts'
+import {
+  aFunction,
+  anObject,
+  anything,
+  checkArgument,
+  described,
+  type Expected,
+  either,
+  fail,
+  listOf,
+} from '../problem/index.ts'
 
 /** How a value is written: by `Intl`, in the language of the chart's texts, or by a function of one's own. */
 export type ValueFormat =
@@ -33,7 +44,7 @@ function decimalsFor(values: readonly unknown[]): number | undefined {
   const numbers = [
     ...new Set(values.filter(value => typeof value === 'number' && Number.isFinite(value))),
   ] as number[]
-  const span = Math.max(...numbers) - Math.min(...numbers)
+  const span = numbers.length > 0 ? greatest(numbers) - least(numbers) : 0
   const errorOf = (value: number) => Math.min(Math.abs(value), span > 0 ? span : Infinity) / 200
   for (let decimals = fewest; decimals <= most; decimals++) {
     const written = numbers.map(value => Number(value.toFixed(decimals)))
@@ -66,6 +77,7 @@ export function valueWriter(
   language: string,
   values: readonly unknown[] = [],
 ): (value: unknown, index: number) => WrittenValue {
+  checkArgument('valueWriter', 'values', values, listOf(anything))
   if (typeof format === 'function') {
     return (value, index) => ({ text: shownText(format(value, index)) })
   }

@@ -3,6 +3,9 @@ import { type Finding, findingKinds } from './finding.ts'
 import type { PlaceList } from './place-list.ts'
 import { textFacts } from './text-facts.ts'
 
+/** Styles that elements, charts and documents look for by their names. */
+const lookedUp = /^(?:hovered|focused|pressed|tooltip|link|(?:chart|document)-.+)$/
+
 /** Styles and inks of a sheet that no place and no text uses, and no other style that is used builds on. */
 export function* sheetFindings(
   sheet: Sheet,
@@ -10,6 +13,7 @@ export function* sheetFindings(
   catalogs: readonly Catalog[],
 ): Generator<Finding> {
   const asked = new Set<string>()
+  const isFound = (name: string) => lookedUp.test(name)
   const inks = new Set<string>()
   for (const { style, background } of places) {
     if (style !== undefined) asked.add(style)
@@ -21,7 +25,7 @@ export function* sheetFindings(
   }
   const { styles = {} } = sheet.definition()
   const used = new Set<string>(['defaults'])
-  const waiting = [...asked]
+  const waiting = [...asked, ...Object.keys(styles).filter(isFound)]
   for (let name = waiting.pop(); name !== undefined; name = waiting.pop()) {
     const own = styles[name]
     if (!own || used.has(name)) continue

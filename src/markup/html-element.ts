@@ -43,10 +43,18 @@ export function elementStyles(
       }
     } else tell(dropped(`the attribute ${name} of <${tag}>`))
   }
-  const isText = known !== undefined || tag === 'span' || tag === 'a' || isApart(tag)
+  const isText =
+    known !== undefined || tag === 'span' || tag === 'a' || (isApart(tag) && !meaningful.has(tag))
   if (!isText) tell(dropped(`<${tag}>`))
   return { styles, overrides }
 }
+
+/** Elements that stand apart and say more of their text than that: headings, lists, tables. */
+const meaningful: ReadonlySet<string> = new Set(
+  'h1 h2 h3 h4 h5 h6 ul ol li dl dt dd menu blockquote pre table caption th figure figcaption hr'.split(
+    ' ',
+  ),
+)
 
 const isApart = (tag: string) => blockTags.has(tag) || cellTags.has(tag)
 

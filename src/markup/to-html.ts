@@ -3,6 +3,7 @@ import {
   allowedLink,
   anObject,
   aString,
+  checkLimit,
   checkOptions,
   fail,
   mapOf,
@@ -53,6 +54,7 @@ export function richToHtml(rich: RichText, options: HtmlOptions = {}): WrittenHt
   const paragraphs: string[] = []
   const open: SpanNode[] = []
   let html = ''
+  let length = 0
   const tagsFor = (span: SpanNode) => spanTags(span, tagOf)
   /** Of spans in spans in spans, those that browsers still follow; the text of the rest is there. */
   let beyond = 0
@@ -60,6 +62,8 @@ export function richToHtml(rich: RichText, options: HtmlOptions = {}): WrittenHt
     // A paragraph ends all that is open, and what follows opens it again.
     for (const span of open.toReversed()) html += tagsFor(span).close
     paragraphs.push(html)
+    length += html.length
+    checkLimit('characters of HTML', length, mostCharacters)
     html = open.map(span => tagsFor(span).open).join('')
   }
   const add = (text: string) => {
@@ -115,6 +119,9 @@ export function richToHtml(rich: RichText, options: HtmlOptions = {}): WrittenHt
     paragraphs.length === 1 ? paragraphs[0] : paragraphs.map(p => `<p>${p}</p>`).join('\n')
   return { html: whole, problems: problems.all() }
 }
+
+/** A paragraph within many spans repeats the tags of all of them: a text may become a thousand times as long. */
+const mostCharacters = 1 << 25
 
 const tooDeep = () =>
   warningProblem('too-deep', `spans are nested more than ${deepest} deep`, {

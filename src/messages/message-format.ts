@@ -127,8 +127,10 @@ function valueProblem(error: unknown, key: string): Problem | undefined {
   // What nobody gave stays as it is named, and is told of where it is set.
   if (type === 'unresolved-variable' || type === 'bad-selector') return undefined
   const reason = error instanceof Error ? error.message : String(error)
+  // What stands within it may have failed as well.
+  const start = `the message '${key}' cannot be written: `
   return errorProblem(
     'bad-value',
-    visibleControls(`the message '${key}' cannot be written: ${reason}`),
+    visibleControls(reason.startsWith(start) ? reason : `${start}${reason}`),
   )
 }

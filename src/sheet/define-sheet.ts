@@ -151,8 +151,16 @@ function readingAt(path: Path, found: Found[], names: Reading['names'] = noNames
   return { path, names, report, nearest: nearestNames() }
 }
 
+/** Each is read over the whole sheet. */
+const mostModes = 200
+
 /** A mode is wrong from the start, and not only when somebody turns it on. */
 function checkModes(layered: Layered, found: Found[]) {
+  if (layered.modes.size > mostModes) {
+    const message = `the sheet has ${layered.modes.size} modes (at most ${mostModes})`
+    found.push({ path: ['modes'], problem: errorProblem('too-large', message) })
+    return
+  }
   for (const [name, { value, path }] of layered.modes) {
     for (const problem of unknownInMode(name, value, layered)) {
       found.push({ path: [...path, ...problem.path], problem: problem.problem })

@@ -154,6 +154,7 @@ describe('HTML', () => {
     expect(plainText(text)).toBe('Tern\ny')
     expect(problems.map(p => [p.code, p.message])).toEqual([
       ['unsupported-tag', 'the attribute id of <h1> is not supported and is dropped'],
+      ['unsupported-tag', '<h1> is not supported and is dropped'],
       ['forbidden-link', "a link may not start with 'javascript:'"],
     ])
   })

@@ -1,4 +1,13 @@
-import { defineSheet, openShelf, type Problem, parseMarkup, richToHtml, typesetter } from 'dot-line'
+import {
+  defineSheet,
+  openShelf,
+  type Problem,
+  parseMarkup,
+  readSheet,
+  richFromHtml,
+  richToHtml,
+  typesetter,
+} from 'dot-line'
 import { setDocument } from 'dot-line/document'
 import { describe, expect, it } from 'vitest'
 import { wordsOf } from '../support/drawn-words.ts'
@@ -54,6 +63,42 @@ describe('what was passed over in silence', () => {
       expect(() => richToHtml(rich, { tagStyles: { [tag]: 'strong' } })).toThrow('HTML element')
     }
     expect(richToHtml(rich, { tagStyles: { b: 'strong' } }).html).toBe('<b>x</b>')
+  })
+})
+
+describe('HTML that says more than a text can', () => {
+  it('is told, element by element', () => {
+    const { problems } = richFromHtml('<h2>Boats</h2><ul><li>Tern</li></ul><p>late</p><div>x</div>')
+    expect(problems.map(({ code, message }) => [code, /<(\w+)>/.exec(message)?.[1]])).toEqual([
+      ['unsupported-tag', 'h2'],
+      ['unsupported-tag', 'ul'],
+      ['unsupported-tag', 'li'],
+    ])
+  })
+})
+
+describe('design tokens', () => {
+  const color = (...components: readonly number[]) => ({ colorSpace: 'srgb', components })
+  const read = (tokens: object) => readSheet(JSON.stringify(tokens))
+  const base = { $type: 'color', x: { $value: color(0, 1, 0) }, y: { $value: color(0, 0, 1) } }
+
+  it.each([
+    ['$extends', { $extends: '{base}' }],
+    ['$ref', { $ref: '#/base' }],
+    ['a pointer in $extends', { $extends: '#/base' }],
+  ])('of groups have those of the groups that they extend: %s', (_, extend) => {
+    const sheet = read({ base, more: { ...extend, y: { $value: color(1, 0, 0) } } })
+    expect(sheet.inkNames).toEqual(['base.x', 'base.y', 'more.x', 'more.y'])
+    expect(sheet.ink('more.x')).toMatchObject({ color: '#00ff00' })
+    expect(sheet.ink('more.y')).toMatchObject({ color: '#ff0000' })
+    expect(sheet.notes).toEqual([])
+  })
+
+  it('may refer to others by a pointer, and extend in no circle for long', () => {
+    const sheet = read({ base, a: { $type: 'color', $value: { $ref: '#/base/x/$value' } } })
+    expect(sheet.ink('a')).toMatchObject({ color: '#00ff00' })
+    const circle = { a: { $extends: '{b}', x: base.x }, b: { $type: 'color', $extends: '{a}' } }
+    expect(read(circle).inkNames).toContain('b.x')
   })
 })
 

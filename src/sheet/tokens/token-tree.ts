@@ -28,14 +28,71 @@ export function tokensOf(root: Group): Map<string, Token> {
       const type = typeOf(entry) ?? at.type
       if ('$value' in entry) {
         const name = path.join('.')
-        tokens.set(name, { name, type, value: entry.$value, path: [...path, '$value'] })
+        tokens.set(name, { name, type, value: aliased(entry.$value), path: [...path, '$value'] })
       } else {
-        inner.push({ group: entry, path, type })
+        const group = extended(entry, root)
+        inner.push({ group, path, type: typeOf(group) ?? type })
       }
     }
     for (const group of inner.reverse()) waiting.push(group)
   }
   return tokens
+}
+
+/** Groups that extend others further than this are in a circle. */
+const longestExtension = 20
+
+/** A group with what the groups have that it extends (section 6.4), by name or by a JSON pointer. */
+function extended(group: Group, root: Group): Group {
+  let whole = group
+  let at = group
+  for (let steps = 0; steps < longestExtension; steps++) {
+    const base = groupAt(baseOf(at), root)
+    if (!base) break
+    whole = merged(base, whole)
+    at = base
+  }
+  return whole
+}
+
+function baseOf({ $extends, $ref }: Group): readonly string[] | undefined {
+  const name = referredName($extends)
+  return name === undefined ? pointerParts($extends ?? $ref) : name.split('.')
+}
+
+function groupAt(parts: readonly string[] | undefined, root: Group): Group | undefined {
+  let at: unknown = root
+  for (const part of parts ?? [''])
+    at = isObject(at) && Object.hasOwn(at, part) ? at[part] : undefined
+  return isObject(at) ? at : undefined
+}
+
+/** `#/base/x` (RFC 6901). */
+function pointerParts(value: unknown): readonly string[] | undefined {
+  if (typeof value !== 'string' || !value.startsWith('#/')) return undefined
+  return value
+    .slice(2)
+    .split('/')
+    .map(part => part.replaceAll('~1', '/').replaceAll('~0', '~'))
+}
+
+/** Tokens and groups of both, those of the second over those of the first. */
+function merged(base: Group, own: Group): Group {
+  const both = new Map<string, unknown>(Object.entries(base))
+  for (const [key, value] of Object.entries(own)) {
+    const below = both.get(key)
+    const areGroups =
+      !key.startsWith('$') && isObject(below) && isObject(value) && !('$value' in value)
+    both.set(key, areGroups ? merged(below, value) : value)
+  }
+  return Object.fromEntries(both)
+}
+
+/** A pointer to the value of a token is a reference to that token. */
+function aliased(value: unknown): unknown {
+  if (!isObject(value) || Object.keys(value).length !== 1) return value
+  const parts = pointerParts(value.$ref)
+  return parts?.at(-1) === '$value' ? `{${parts.slice(0, -1).join('.')}}` : value
 }
 
 function typeOf(group: Group): string | undefined {
