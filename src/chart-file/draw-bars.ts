@@ -97,7 +97,9 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
     )
     if (bar?.kind !== 'box') return undefined
     const { box } = bar
-    const y = note.y === undefined ? box.y : axes.left.at(note.y)
+    // Above its value, where it has one.
+    const above = hasLabels ? line : 0
+    const y = note.y === undefined ? Math.max(plot.y, box.y - above) : axes.left.at(note.y)
     const isInside = y >= plot.y - 0.5 && y <= plot.y + plot.height + 0.5
     return isInside ? { kind: 'point', x: box.x + box.width / 2, y, radius: 2 } : undefined
   })

@@ -2,6 +2,7 @@ import { fail } from '../../problem/index.ts'
 import type { WasmModule } from '../platform-types.ts'
 import type { Coordinates } from '../variations.ts'
 import { type Calls, callsOf } from './calls.ts'
+import { withOwnName } from './own-name.ts'
 import { type Heap, tagNumber } from './wasm-memory.ts'
 
 /** What a font file keeps: some glyphs under the ids they had, or all that shows some characters. */
@@ -121,7 +122,10 @@ function attempt(
       hb.hb_set_invert(features)
     }
     const subset = hb.hb_subset_or_fail(face, input)
-    return subset === 0 ? undefined : written({ hb, heap }, subset)
+    if (subset === 0) return undefined
+    const file = written({ hb, heap }, subset)
+    // Of glyphs alone there is no table of names.
+    return isText ? withOwnName(file) : file
   } catch (error) {
     // A trap leaves the module's memory in no state to go on with.
     return fail('font-subset', `the font ${name} could not be subset`, { hint: String(error) })
