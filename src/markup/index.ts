@@ -27,7 +27,7 @@ export type {
   Value,
   Values,
 } from './rich-text.ts'
-export { nameEnd, valueInHead } from './span-head.ts'
+export { isSpanName, nameEnd, valueInHead } from './span-head.ts'
 export { type HtmlOptions, richToHtml, type WrittenHtml } from './to-html.ts'
 export { richToMarkup } from './to-markup.ts'
 export { plainText } from './to-text.ts'

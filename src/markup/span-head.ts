@@ -16,6 +16,9 @@ const asciiRoles = Uint8Array.from({ length: 128 }, (_, code) => {
   return nameStart.test(character) ? 2 : nameRest.test(character) ? 1 : 0
 })
 
+/** Whether a text is a name that a span may have. */
+export const isSpanName = (text: string): boolean => text !== '' && nameEnd(text, 0) === text.length
+
 /** The end of the name that starts at `at`; `at` itself where none does. */
 export function nameEnd(text: string, at: number): number {
   let end = at

@@ -1,4 +1,5 @@
 import {
+  defineCatalog,
   defineSheet,
   openShelf,
   type Problem,
@@ -9,6 +10,7 @@ import {
   typesetter,
 } from 'dot-line'
 import { setDocument } from 'dot-line/document'
+import { messageFormat } from 'dot-line/messages'
 import { describe, expect, it } from 'vitest'
 import { wordsOf } from '../support/drawn-words.ts'
 
@@ -74,6 +76,26 @@ describe('HTML that says more than a text can', () => {
       ['unsupported-tag', 'ul'],
       ['unsupported-tag', 'li'],
     ])
+  })
+})
+
+describe('marks of messages whose names no style could have', () => {
+  it.each(['{#ns:b}x{/ns:b}', '{#b+}x{/b+}', '{#b·c}x{/b·c}', '{#b ns:opt=1}x{/b}'])(
+    'are told, and not shown: %s',
+    message => {
+      const read = () => defineCatalog({ k: message }, { language: 'en', syntax: messageFormat })
+      expect(read).toThrow(/not a (style|property)'s name/)
+    },
+  )
+
+  it.each([
+    '{#strong}x{/strong}',
+    '{#b.c-d_1 size=|1.2x|}x{/b.c-d_1}',
+    '{#été u:id=a}x{/été}',
+    '{#lamp/}',
+  ])('are read otherwise: %s', message => {
+    const catalog = defineCatalog({ k: message }, { language: 'en', syntax: messageFormat })
+    expect(catalog.problems).toEqual([])
   })
 })
 
