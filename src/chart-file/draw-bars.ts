@@ -7,7 +7,7 @@ import { keyOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { textOptions } from './frame-texts.ts'
 import { ruleInk, seriesInk } from './palette.ts'
-import { type ChartNote, placedNotes } from './placed-notes.ts'
+import { type ChartNote, isWithin, placedNotes } from './placed-notes.ts'
 import { yAxis } from './y-axis.ts'
 
 /** A bar from one value to another. */
@@ -100,8 +100,8 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
     // Above its value, where it has one.
     const above = hasLabels ? line : 0
     const y = note.y === undefined ? Math.max(plot.y, box.y - above) : axes.left.at(note.y)
-    const isInside = y >= plot.y - 0.5 && y <= plot.y + plot.height + 0.5
-    return isInside ? { kind: 'point', x: box.x + box.width / 2, y, radius: 2 } : undefined
+    if (!isWithin(y, plot.y, plot.height)) return undefined
+    return { kind: 'point', x: box.x + box.width / 2, y, radius: 2 }
   })
   function isOf(id: string, { x, series }: ChartNote): boolean {
     return data.series.some(

@@ -17,7 +17,7 @@ import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { eachOnce } from './each-once.ts'
 import { textOptions } from './frame-texts.ts'
 import { ruleInk, seriesInk } from './palette.ts'
-import { placedNotes } from './placed-notes.ts'
+import { isWithin, placedNotes } from './placed-notes.ts'
 import { soundDomain, yAxis } from './y-axis.ts'
 
 const radius = 4
@@ -99,10 +99,6 @@ function keyOnAxis({ data }: ChartToDraw['chart'], x: string | number): string |
   return Number.isFinite(data.xKind === 'date' ? isoTime(key) : Number(key)) ? key : undefined
 }
 
-/** Whether a place of a note is on the plot, or hardly beside it. */
-const isWithin = (at: number, from: number, length: number) =>
-  at >= from - 0.5 && at <= from + length + 0.5
-
 const isAt = (x: DataPoint['x'], note: string | number) =>
   x instanceof Date ? x.getTime() === isoTime(String(note)) : String(x) === String(note)
 
@@ -155,6 +151,7 @@ function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: s
   const ticks = isDate
     ? (count: number) => dateTicks(numbers, domain, count)
     : (count: number) => numberTicks(numbers, domain, count)
+  const write = xWriter(chart, language, ticks(usualTicks))
   return {
     scale: range => {
       const scale = scaleLinear(domain, range)
@@ -172,7 +169,7 @@ function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: s
         })
         .map(value => (isDate ? keyOf(new Date(value)) : String(value)))
     },
-    format: key => xWriter(chart, language, ticks(usualTicks))(numberOf(String(key))),
+    format: key => write(numberOf(String(key))),
     ...title,
   }
 }

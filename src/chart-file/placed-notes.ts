@@ -6,7 +6,11 @@ import type { ChartDescription } from './read-chart.ts'
 /** A text at a value. */
 export type ChartNote = NonNullable<ChartDescription['notes']>[number]
 
-/** The notes of a chart at the places that they point at; those that have none are told. */
+/** Whether a place of a note is on the plot, or hardly beside it. */
+export const isWithin = (at: number, from: number, length: number): boolean =>
+  at >= from - 0.5 && at <= from + length + 0.5
+
+/** Places the notes of a chart; reports those that have no place. */
 export function placedNotes(
   chart: ChartDescription,
   placeOf: (note: ChartNote) => ChartLabel['at'] | undefined,

@@ -6,8 +6,8 @@ const endings = ['SIGINT', 'SIGTERM', 'SIGHUP'] as const
 let isHeard = false
 
 /**
- * Takes a file away where the command is told to end before it is whole; gives what undoes that. What is
- * told while a file is written is heard when that is done: the command then ends as it would have.
+ * Removes a half-written file if the command is interrupted; returns a function that cancels this. A
+ * signal that arrives during a write is handled after it.
  */
 export function removedAtEnd(path: string): () => void {
   parts.add(path)

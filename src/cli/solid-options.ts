@@ -5,7 +5,7 @@ import { CommandError } from './command-error.ts'
 import { positiveNumber } from './options.ts'
 import { warn } from './warn.ts'
 
-/** What commands are told of text that a machine makes. */
+/** Options for text that is cut, milled or printed. */
 export interface SolidOptions {
   readonly plate?: number
   readonly plateText?: Plate['text']

@@ -131,7 +131,7 @@ function dividedAt({ x1, y1, x2, y2, turns }: Side, points: readonly Point[]): S
   return parts
 }
 
-/** Sides that lie on each other as one; those that run both ways as often are none. */
+/** Merges coincident sides; sides that cancel out are dropped. */
 function summed(sides: readonly Side[]): Side[] {
   const all = new Map<string, Side>()
   for (const { x1, y1, x2, y2, turns } of sides) {

@@ -22,7 +22,7 @@ import {
   textsOf,
   words,
 } from '../support/documents.ts'
-import { pdfSource } from '../support/pdf.ts'
+import { markedTexts, pdfSource } from '../support/pdf.ts'
 import { mutatedText, numbers, roundsOf } from '../support/random.ts'
 
 /** A document of all kinds of blocks, its words numbered so that each can be told. */
@@ -351,16 +351,7 @@ it('has a tree in which each text of a PDF is once, in the order in which it is 
   expect(pages.length).toBeGreaterThan(2)
   for (const [i, drawn] of pages.entries()) {
     const page = await pdf.getPage(i + 1)
-    const { items } = await page.getTextContent({ includeMarkedContent: true })
-    const texts = new Map<string, string>()
-    const open: string[] = []
-    for (const item of items) {
-      if ('str' in item) {
-        const id = open.findLast(one => one !== '') ?? ''
-        texts.set(id, (texts.get(id) ?? '') + item.str)
-      } else if (item.type === 'endMarkedContent') open.pop()
-      else open.push(item.id ?? '')
-    }
+    const texts = await markedTexts(page)
     const inTree: string[] = []
     const waiting: object[] = [await page.getStructTree()]
     for (let node = waiting.pop(); node; node = waiting.pop()) {

@@ -1,5 +1,5 @@
 import { inflateSync } from 'node:zlib'
-import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { getDocument, OPS, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs'
 
 /** A TJ as a PDF reader sees it: where it starts, in points from the top left, and its text. */
 export interface PdfRun {
@@ -113,4 +113,19 @@ export function pdfSource(pdf: Uint8Array): string {
       return `${head}${isPacked ? inflateSync(data).toString('latin1') : ''}\n`
     },
   )
+}
+
+/** The texts of a page by the marked content that they stand in (ISO 32000-2, 14.6). */
+export async function markedTexts(page: PDFPageProxy): Promise<ReadonlyMap<string, string>> {
+  const { items } = await page.getTextContent({ includeMarkedContent: true })
+  const texts = new Map<string, string>()
+  const open: string[] = []
+  for (const item of items) {
+    if ('str' in item) {
+      const id = open.findLast(one => one !== '') ?? ''
+      texts.set(id, (texts.get(id) ?? '') + item.str)
+    } else if (item.type === 'endMarkedContent') open.pop()
+    else open.push(item.id ?? '')
+  }
+  return texts
 }

@@ -15,7 +15,7 @@ import { toPdf } from 'dot-line/pdf'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
-import { pdfSource } from '../support/pdf.ts'
+import { markedTexts, pdfSource } from '../support/pdf.ts'
 
 const shelf = await openShelf({ embedding: true })
 const sheet = defineSheet({ styles: { defaults: { size: 16, leading: 2 } } })
@@ -26,16 +26,7 @@ const named = { title: 'Notice', language: 'en' } as const
 async function treeOf(pdf: Uint8Array): Promise<string> {
   const task = getDocument({ data: new Uint8Array(pdf), verbosity: 0 })
   const page = await (await task.promise).getPage(1)
-  const { items } = await page.getTextContent({ includeMarkedContent: true })
-  const texts = new Map<string, string>()
-  const open: string[] = []
-  for (const item of items) {
-    if ('str' in item) {
-      const id = open.findLast(one => one !== '') ?? ''
-      texts.set(id, (texts.get(id) ?? '') + item.str)
-    } else if (item.type === 'endMarkedContent') open.pop()
-    else open.push(item.id ?? '')
-  }
+  const texts = await markedTexts(page)
   const written = (node: object): string => {
     if ('type' in node && 'id' in node) return JSON.stringify(texts.get(String(node.id)) ?? '')
     const role = 'role' in node ? String(node.role) : ''

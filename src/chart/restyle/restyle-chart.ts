@@ -169,7 +169,7 @@ function withTexts(
   overlay: string,
   root: ElementOf,
 ): string {
-  // What stands behind the root is none of it, whatever it looks like.
+  // Text after the root element is not part of the chart, even if it looks like an end tag.
   const rootEnd = (root.endIndex ?? source.length - 1) + 1
   const closing = source.lastIndexOf('</', rootEnd - 1)
   const hasEnd = overlay !== '' && closing > (root.startIndex ?? 0)

@@ -5,8 +5,8 @@ import type { Keep, Kernel, Section } from './kernel.ts'
 const mostRounds = 8
 
 /**
- * A plate with a text cut out of it. What would fall out is held by strips of a width, one up and one
- * down from its middle, or is told.
+ * A plate with a text cut out of it. Loose parts are held by strips of the given width, one up and one
+ * down from their middle, or reported.
  */
 export function cutPlate(
   plate: Section,

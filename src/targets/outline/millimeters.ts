@@ -28,7 +28,7 @@ export function millimetersFor(
   if (letterHeight === undefined) return checked('scale', millimetersPerUnit, 'per unit ')
   const capitals = capitalHeight(shown)
   if (capitals === undefined) {
-    fail('bad-outline', 'letterHeight asks for letters, and there are none')
+    fail('bad-outline', 'letterHeight needs a text to measure, and the drawing has none')
   }
   return checked('letterHeight', letterHeight, '') / capitals
 }

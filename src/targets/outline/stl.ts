@@ -35,8 +35,8 @@ export interface Plate {
   /** Radius of its corners; 0 without it. */
   readonly radius?: number
   /**
-   * Of text that is cut out: how wide the strips are, in millimeters, that hold what would fall out, as
-   * the middle of an o. Without it, that is told as `loose-part`.
+   * Width of the strips, in millimeters, that hold the loose parts of a cut text, such as the middle of
+   * an o. Without it, they are reported as `loose-part`.
    */
   readonly bridges?: number
 }
