@@ -116,7 +116,7 @@ export async function proofPicture(browser, path) {
 /** A chart as a plotting package wrote it, and with its texts set anew, as a browser shows both. */
 export async function restyledPicture(browser, path) {
   const { defineSheet, openShelf } = library
-  const chart = readFileSync(join(root, 'test/fixtures/charts/nested-groups.svg'), 'utf8')
+  const chart = readFileSync(join(root, 'test/fixtures/charts/names-in-groups.svg'), 'utf8')
   const sheet = defineSheet({
     inks: { deep: '#0b3d5c', kelp: '#2c6e49' },
     styles: {
@@ -129,11 +129,14 @@ export async function restyledPicture(browser, path) {
   const texts = chartTexts({ sheet, shelf: await openShelf(), problems: 'collect' })
   const { svg } = restyleChart(chart, { texts })
   const page = await browser.newPage({
-    viewport: { width: 1100, height: 370 },
+    viewport: { width: 1164, height: 424 },
     deviceScaleFactor: 2,
   })
   await page.setContent(
-    `<body style="margin:12px;display:flex;gap:20px">${[chart, svg].join('')}</body>`,
+    // As images, for a stylesheet of one must not reach the other.
+    `<body style="margin:12px;display:flex;gap:20px">${[chart, svg]
+      .map(one => `<img alt="" src="data:image/svg+xml,${encodeURIComponent(one)}">`)
+      .join('')}</body>`,
   )
   await page.screenshot({ path })
   await page.close()

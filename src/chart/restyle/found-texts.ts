@@ -1,8 +1,8 @@
 import type { AnyNode, Element } from 'domhandler'
-import { identity, type Matrix, mapped, product } from '../../geometry/index.ts'
+import { type Box, type Matrix, mapped } from '../../geometry/index.ts'
 import type { StyledElement, SvgTree } from './svg-tree.ts'
 import { isElement, textIn } from './svg-tree.ts'
-import { transformMatrix } from './transform.ts'
+import { type Context, contextOf, lengthOf } from './text-context.ts'
 
 /** A text of a chart where its anchor stands, in the coordinates of the document. */
 export interface FoundText {
@@ -34,38 +34,11 @@ export interface FoundTexts {
   readonly replaced: readonly Element[]
 }
 
-/** What holds within an element, from those around it. */
-interface Context {
-  readonly matrix: Matrix
-  readonly fontSize: number
-  readonly values: ReadonlyMap<string, string>
-  readonly isHidden: boolean
-}
-
-const inherited = [
-  ...['text-anchor', 'dominant-baseline', 'font-weight', 'fill', 'visibility', 'direction'],
-  ...['writing-mode', 'xml:space'],
-]
-
-/** What is in these is not shown where it stands. */
-const unseen = [
-  'defs',
-  'symbol',
-  'clipPath',
-  'mask',
-  'pattern',
-  'marker',
-  'title',
-  'desc',
-  'style',
-  'script',
-  'foreignObject',
-]
-
 /** The texts of a chart that can be set anew, and those that cannot. */
-export function foundTexts({ elements }: SvgTree): FoundTexts {
+export function foundTexts({ elements }: SvgTree, box: Box): FoundTexts {
   const contexts = new Map<StyledElement, Context>()
   const byElement = new Map(elements.map(styled => [styled.element, styled]))
+  const byId = new Map(elements.map(({ element }) => [element.attribs.id, element]))
   const texts: FoundText[] = []
   const left: LeftText[] = []
   const replaced: Element[] = []
@@ -73,8 +46,9 @@ export function foundTexts({ elements }: SvgTree): FoundTexts {
     const around = styled.parent && contexts.get(styled.parent)
     const context = contextOf(styled, around)
     contexts.set(styled, context)
+    if (around && !around.isHidden) left.push(...textElsewhere(styled, byId))
     if (styled.element.name !== 'text' || context.isHidden) continue
-    const chunks = chunksOf(styled, context, byElement)
+    const chunks = chunksOf(styled, context, byElement, box)
     if ('why' in chunks) {
       if (chunks.text.trim() !== '') left.push(chunks)
       continue
@@ -86,67 +60,23 @@ export function foundTexts({ elements }: SvgTree): FoundTexts {
   return { texts, left, replaced }
 }
 
-const initial: Context = { matrix: identity, fontSize: 16, values: new Map(), isHidden: false }
-
-function contextOf(styled: StyledElement, around: Context = initial): Context {
-  const { element, own } = styled
-  const values = new Map(around.values)
-  for (const name of inherited) {
-    const value = own(name)
-    if (value !== undefined && value !== 'inherit') values.set(name, value)
+/** Text that is shown here, and is no text element of this place. */
+function textElsewhere(
+  { element }: StyledElement,
+  byId: ReadonlyMap<string | undefined, Element>,
+): readonly LeftText[] {
+  const said = (shown: Element) => textIn(shown).replace(/\s+/g, ' ').trim()
+  if (element.name === 'foreignObject') {
+    const text = said(element)
+    return text === '' ? [] : [{ text, why: 'it is HTML' }]
   }
-  const transform = element.attribs.transform
-  const matrix = transform === undefined ? identity : transformMatrix(transform)
-  const isNested = element.name === 'svg' && styled.parent !== undefined
-  const shift = isNested ? nestedMatrix(element) : identity
-  const isHidden =
-    around.isHidden ||
-    !matrix ||
-    !shift ||
-    unseen.includes(element.name) ||
-    own('display') === 'none' ||
-    Number(own('opacity') ?? 1) === 0 ||
-    ['hidden', 'collapse'].includes(values.get('visibility') ?? '')
-  const whole = matrix && shift ? product(product(around.matrix, shift), matrix) : around.matrix
-  return { matrix: whole, fontSize: sizeOf(own('font-size'), around.fontSize), values, isHidden }
-}
-
-/** An inner picture without a scale of its own is where it says; another is left as it is. */
-function nestedMatrix({ attribs }: Element): Matrix | undefined {
-  if (attribs.viewBox !== undefined) return undefined
-  return {
-    ...identity,
-    dx: Number.parseFloat(attribs.x ?? '0'),
-    dy: Number.parseFloat(attribs.y ?? '0'),
-  }
-}
-
-const named: Readonly<Record<string, number>> = { small: 13, medium: 16, large: 18, 'x-small': 10 }
-
-function sizeOf(value: string | undefined, around: number): number {
-  if (value === undefined) return around
-  if (Object.hasOwn(named, value)) return named[value]
-  return lengthOf(value, around) ?? around
-}
-
-/** A length in units, of ems and percentages of a size; undefined of what is none. */
-function lengthOf(value: string, em: number): number | undefined {
-  const found = /^\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)\s*([a-z%]*)\s*$/i.exec(value)
-  if (!found) return undefined
-  const number = Number(found[1])
-  const unit = found[2].toLowerCase()
-  const factors: Readonly<Record<string, number>> = {
-    '': 1,
-    px: 1,
-    em,
-    rem: 16,
-    ex: em / 2,
-    '%': em / 100,
-    pt: 4 / 3,
-    mm: 96 / 25.4,
-    in: 96,
-  }
-  return Object.hasOwn(factors, unit) ? number * factors[unit] : undefined
+  if (element.name !== 'use') return []
+  const href = element.attribs.href ?? element.attribs['xlink:href'] ?? ''
+  const target = href.startsWith('#') ? byId.get(href.slice(1)) : undefined
+  if (!target) return []
+  return [target, ...descendants(target)]
+    .filter(one => one.name === 'text' && said(one) !== '')
+    .map(one => ({ text: said(one), why: 'it is drawn by a use element' }))
 }
 
 /** A stretch of a text that has a place of its own (SVG 2, section 11.5). */
@@ -163,6 +93,7 @@ function chunksOf(
   styled: StyledElement,
   context: Context,
   byElement: ReadonlyMap<Element, StyledElement>,
+  box: Box,
 ): FoundText[] | LeftText {
   const { element } = styled
   const text = textIn(element).replace(/\s+/g, ' ').trim()
@@ -187,12 +118,13 @@ function chunksOf(
   let why: string | undefined
   const enter = (node: Element, own: Context) => {
     const em = own.fontSize
-    const single = (name: string, scale = em): number | undefined => {
+    // Percentages are of the chart's width and height (SVG 2, section 8.9).
+    const single = (name: 'x' | 'y' | 'dx' | 'dy'): number | undefined => {
       const value = node.attribs[name]
       if (value === undefined || value.trim() === '') return undefined
       const list = value.trim().split(/[\s,]+/)
       if (list.length > 1) why = 'its letters have places of their own'
-      return lengthOf(list[0], scale)
+      return lengthOf(list[0], em, name.endsWith('x') ? box.width : box.height)
     }
     const [ownX, ownY] = [single('x'), single('y')]
     const [dx, dy] = [single('dx') ?? 0, single('dy') ?? 0]

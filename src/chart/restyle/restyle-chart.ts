@@ -69,7 +69,7 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
   const source = sourceOf(svg)
   const tree = svgTree(source)
   const box = boxOf(tree.root.attribs)
-  const found = foundTexts(tree)
+  const found = foundTexts(tree, box)
   const named = Object.entries(parts).map(
     ([selector, part]) => [tree.select(selector), part] as const,
   )
@@ -85,7 +85,7 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
     if (own === 'keep') kept.push({ text: text.text, why: 'it is kept as was asked' })
     return own === 'keep' ? [] : [{ text, part: own ?? guessed[i] }]
   })
-  const set = setTexts(wanted, texts, box, keepInks)
+  const set = setTexts(wanted, { texts, box, keepInks })
   const gone = new Set(wanted.map(({ text }) => text.element))
   const problems = problemList()
   problems.addAll(texts.problems)

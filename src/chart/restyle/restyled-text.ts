@@ -6,6 +6,6 @@ export interface RestyledText {
   readonly text: string
   /** Which part of a chart it is, and so its style. */
   readonly part: ChartPart
-  /** `cut` ones are shown in part; `dropped` ones had no room. */
-  readonly did: 'set' | 'wrapped' | 'cut' | 'dropped'
+  /** `turned`: at another angle than before; `cut`: shown in part; `dropped`: not shown, for want of room. */
+  readonly did: 'set' | 'wrapped' | 'turned' | 'cut' | 'dropped'
 }
