@@ -37,9 +37,11 @@ const noLanguage = (which: string, hint: string): never =>
 
 function unit(key: string, number: number, source: Catalog, target: Catalog | undefined): string {
   const codes = unitCodes()
-  const words = content(inlineOf(source.text(key)), codes.of())
   const isDone = target?.has(key) === true
-  const translated = isDone ? content(inlineOf(target.text(key)), codes.of()) : undefined
+  const inlines = inlineOf(source.text(key))
+  const translation = isDone ? inlineOf(target.text(key)) : undefined
+  const words = content(inlines, codes.of(), translation && codesIn(translation))
+  const translated = translation && content(translation, codes.of())
   const data = codes.data()
   return (
     `    <unit id="u${number}" name="${attributeText(key)}">\n` +
@@ -79,18 +81,36 @@ function unitCodes() {
 
 type Codes = ReturnType<ReturnType<typeof unitCodes>['of']>
 
-function content(inlines: readonly Inline[], { codeOf, endRef }: Codes): string {
+const codesIn = (inlines: readonly Inline[]): string[] =>
+  inlines.flatMap(one => (one.kind === 'text' || one.kind === 'close' ? [] : one.data))
+
+/**
+ * A text with its codes inline. A code may be deleted (XLIFF 2.0, 4.3.1.5) only if the translation at
+ * hand does without it, because that has an address of its own, say.
+ */
+function content(
+  inlines: readonly Inline[],
+  { codeOf, endRef }: Codes,
+  translated?: readonly string[],
+): string {
   let content = ''
+  const left = translated && [...translated]
+  const canDelete = (data: string): 'yes' | 'no' => {
+    const at = left?.indexOf(data)
+    if (at === undefined) return 'no'
+    if (at >= 0) left?.splice(at, 1)
+    return at >= 0 ? 'no' : 'yes'
+  }
   for (const inline of inlines) {
     if (inline.kind === 'text') content += written(inline.text)
     else if (inline.kind === 'close') content += '</pc>'
     else if (inline.kind === 'placeholder') {
       const { id, ref } = codeOf(inline.data)
-      content += `<ph id="${id}" dataRef="${ref}" disp="${attributeText(inline.data)}" canDelete="no"/>`
+      content += `<ph id="${id}" dataRef="${ref}" disp="${attributeText(inline.data)}" canDelete="${canDelete(inline.data)}"/>`
     } else {
       const { id, ref } = codeOf(inline.data)
       const type = inline.isLink ? 'link' : 'fmt'
-      content += `<pc id="${id}" type="${type}" dataRefStart="${ref}" dataRefEnd="${endRef()}" canDelete="no">`
+      content += `<pc id="${id}" type="${type}" dataRefStart="${ref}" dataRefEnd="${endRef()}" canDelete="${canDelete(inline.data)}">`
     }
   }
   return content

@@ -13,6 +13,17 @@ export interface UnitTexts {
 export const childrenOf = ({ children }: XmlElement): XmlElement[] =>
   children.filter(child => typeof child !== 'string')
 
+/** An inline code: what it stands for, and whether a translation may do without it. */
+interface Code {
+  readonly data: string
+  readonly canDelete: boolean
+}
+
+const codeOf = ({ attributes }: XmlElement, data: string): Code => ({
+  data,
+  canDelete: attributes.canDelete === 'yes',
+})
+
 /** Puts a unit's segments together, inline codes by what its original data says of them. */
 export function unitMarkup(unit: XmlElement, key: string): UnitTexts {
   const problems: Problem[] = []
@@ -30,7 +41,7 @@ export function unitMarkup(unit: XmlElement, key: string): UnitTexts {
     tell('bad-xliff', `the unit of '${key}' has no segment`, unit.location)
   }
   const side = (which: 'source' | 'target') => {
-    const codes: string[] = []
+    const codes: Code[] = []
     const pieces = segments.map((segment, i) => {
       const inner = childrenOf(segment)
       const own = inner.find(({ name }) => name === which)
@@ -53,11 +64,11 @@ export function unitMarkup(unit: XmlElement, key: string): UnitTexts {
   const source = side('source')
   const target = side('target')
   if (target.text !== undefined) {
-    const left = [...target.codes]
-    for (const code of source.codes) {
+    const left = target.codes.map(({ data }) => data)
+    for (const { data: code, canDelete } of source.codes) {
       const at = left.indexOf(code)
       if (at >= 0) left.splice(at, 1)
-      else {
+      else if (!canDelete) {
         const hint = 'a translator deleted or changed it'
         tell('lost-code', `the translation of '${key}' has lost ${code}`, unit.location, hint)
       }
@@ -84,7 +95,7 @@ type Tell = (code: string, message: string, location: SourceLocation, hint?: str
 function contentMarkup(
   content: XmlElement,
   datas: ReadonlyMap<string, string>,
-  codes: string[],
+  codes: Code[],
   tell: Tell,
   key: string,
 ): string {
@@ -106,14 +117,14 @@ function contentMarkup(
     else if (at.name === 'cp') markup += escapeMarkup(codePoint(at))
     else if (at.name === 'ph' || at.name === 'sc') {
       const data = dataOf(at, 'dataRef')
-      if (data !== '') codes.push(data)
+      if (data !== '') codes.push(codeOf(at, data))
       markup += data
     } else if (at.name === 'ec') markup += dataOf(at, 'dataRef')
     else {
       // Notes of tools have words inside that belong to the text.
       const isSpan = at.name === 'pc'
       const start = isSpan ? dataOf(at, 'dataRefStart') : ''
-      if (start !== '') codes.push(start)
+      if (start !== '') codes.push(codeOf(at, start))
       markup += start
       waiting.push({ end: isSpan ? dataOf(at, 'dataRefEnd') : '' }, ...[...at.children].reverse())
     }

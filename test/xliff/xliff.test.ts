@@ -44,6 +44,19 @@ describe('texts for translators', () => {
     expect(readCatalog(catalogJson(source)).keys).toEqual(english.keys)
   })
 
+  it('come back with the addresses of a translation, and say what a translator lost', () => {
+    const link = (host: string) => ({ map: `See ~link,href=https://${host}.example[the map].` })
+    const source = defineCatalog(link('sound'), { language: 'en' })
+    const catalog = defineCatalog(link('sund'), { language: 'de' })
+    const xml = toXliff(source, { catalog })
+    expect(markupOf(readXliff(xml).target)).toEqual(markupOf(catalog))
+    const lost = toXliff(source, { catalog: source, language: 'de' }).replace(
+      /<target>.*<\/target>/,
+      '<target>Siehe die Karte.</target>',
+    )
+    expect(problemsOf(() => readXliff(lost)).map(({ code }) => code)).toEqual(['lost-code'])
+  })
+
   it('come back whatever they hold', () => {
     const words = fc.string({ unit: 'binary', maxLength: 30 })
     const key = fc
