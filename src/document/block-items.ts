@@ -9,6 +9,7 @@ import { type FlowItem, type FlowTag, stacked } from './flow-item.ts'
 import { indexItems } from './index-items.ts'
 import { leadersItems } from './leaders-items.ts'
 import { counterOf, isBlockList, type ListMark, listIndent, listMark } from './list-mark.ts'
+import { markedItem, type TaggedMark } from './marked-item.ts'
 import { isReference } from './placed-items.ts'
 import { tableItems } from './table-items.ts'
 import { headingItem, proseItem } from './text-items.ts'
@@ -18,8 +19,8 @@ interface Task {
   readonly path: Path
   readonly indent: number
   readonly tags: readonly FlowTag[]
-  /** Of a list's item, painted beside its first line. */
-  mark?: ListMark | undefined
+  /** Painted beside its first line: the mark of a list's item, after those of items that begin with it. */
+  marks: readonly TaggedMark[]
   at: number
 }
 
@@ -28,7 +29,9 @@ export function* blockItems(
   content: readonly BlockSource[],
   context: BlockContext,
 ): Generator<FlowItem> {
-  const tasks: Task[] = [{ blocks: content, path: ['content'], indent: 0, tags: [], at: 0 }]
+  const tasks: Task[] = [
+    { blocks: content, path: ['content'], indent: 0, tags: [], marks: [], at: 0 },
+  ]
   while (tasks.length > 0) {
     const task = tasks[tasks.length - 1]
     if (task.at === task.blocks.length) {
@@ -40,11 +43,15 @@ export function* blockItems(
     task.at++
     if (block.kind === 'list') {
       tasks.push(...listTasks(block, path, task, context).toReversed())
+      task.marks = []
       continue
     }
-    for (const item of itemsOf(block, path, task, context)) {
-      task.mark = undefined
-      yield item
+    const isProse = block.kind === 'paragraph' || block.kind === 'quotation'
+    const own = isProse ? task.marks.at(-1)?.mark : undefined
+    for (const item of itemsOf(block, path, task, own, context)) {
+      const marks = own ? task.marks.slice(0, -1) : task.marks
+      task.marks = []
+      yield markedItem(item, marks)
     }
   }
 }
@@ -58,17 +65,20 @@ function listTasks(list: ListSource, path: Path, around: Task, context: BlockCon
       { role: 'list', id: name, ...counterOf(list) },
       { role: 'listitem', id: `${name} ${i}` },
     ]
-    const own = isBlockList(item)
-    const blocks: readonly BlockSource[] = own ? item : [{ kind: 'paragraph', text: item }]
+    const blocks: readonly BlockSource[] = isBlockList(item)
+      ? item
+      : [{ kind: 'paragraph', text: item }]
     const mark = listMark(list, (list.start ?? 1) + i, indent, context)
-    return { blocks, path: [...path, 'items', i], indent, tags, mark, at: 0 }
+    const marks = [...(i === 0 ? around.marks : []), { tags, mark }]
+    return { blocks, path: [...path, 'items', i], indent, tags, marks, at: 0 }
   })
 }
 
 function* itemsOf(
   block: Exclude<BlockSource, ListSource>,
   path: Path,
-  { indent, tags, mark }: Task,
+  { indent, tags }: Task,
+  mark: ListMark | undefined,
   context: BlockContext,
 ): Generator<FlowItem> {
   const { texts } = context

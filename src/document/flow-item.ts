@@ -64,6 +64,10 @@ export interface FlowItem {
   ): { readonly first: FlowItem; readonly rest: FlowItem } | undefined
   /** The same where something else takes room at a side; undefined where it cannot stand beside that. */
   beside?(inset: Inset): FlowItem | undefined
+  /** How far what stands before its first line is moved where that line is beside something. */
+  readonly markShift?: number
+  /** What stands before its first line and is in other elements than it: marks of the lists around it. */
+  outerMarks?(x: number, y: number): readonly TaggedItems[]
   /** Painted with its top left corner at a point; `isAgain` is a head that is repeated. */
   draw(x: number, y: number, isAgain?: boolean): readonly Item[]
 }

@@ -154,7 +154,7 @@ function pageOf(
     items: isDrawn
       ? inElements(
           // What has a place of its own has that of the paper.
-          all.map(one => drawn(one, ownPlaces.has(one) ? undefined : frame.turn)),
+          all.flatMap(one => drawn(one, ownPlaces.has(one) ? undefined : frame.turn)),
         )
       : [],
     headings: all.flatMap(({ item }) => (item.heading ? [item.heading] : [])),
@@ -238,11 +238,15 @@ function inMargin(
 }
 
 /** On the paper; turned before it is put into elements, as the elements around it may be as deep as they like. */
-function drawn({ item, x, y, head }: PlacedItem, turn: number | undefined): TaggedItems {
+function drawn({ item, x, y, head }: PlacedItem, turn: number | undefined): readonly TaggedItems[] {
   const onPaper = (items: readonly Item[]) =>
     turn === undefined ? items : turnedItems(items, turn)
   const again = head ? onPaper(head.draw(x, y - head.height, true)) : []
-  return { items: [...again, ...onPaper(item.draw(x, y))], tags: item.tags }
+  const marks = item.outerMarks?.(x, y) ?? []
+  return [
+    ...marks.map(({ items, tags }) => ({ items: onPaper(items), tags })),
+    { items: [...again, ...onPaper(item.draw(x, y))], tags: item.tags },
+  ]
 }
 
 function tooHigh(problem: 'parted' | 'reaches', location: Problem['location']): Problem {

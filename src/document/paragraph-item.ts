@@ -1,7 +1,8 @@
-import { type Frame, type GroupOptions, group, type Item, place } from '../core.ts'
+import { type Frame, type GroupOptions, group, place } from '../core.ts'
 import type { Path } from '../problem/index.ts'
 import type { FlowText } from './document-texts.ts'
 import type { FlowItem, FlowMark, FlowTag, Inset } from './flow-item.ts'
+import type { ListMark } from './list-mark.ts'
 import { type SetLines, setLines } from './set-lines.ts'
 
 /** So many lines of a paragraph stay together at the foot of a column, and at the top of the next. */
@@ -25,8 +26,10 @@ export interface ParagraphSetting {
   readonly marks?: readonly FlowMark[]
   readonly inMargin?: FlowItem | undefined
   readonly spansColumns?: boolean
-  /** Painted beside its first line: the mark of a list's item, a large first letter. */
-  readonly mark?: ((x: number, baseline: number) => readonly Item[]) | undefined
+  /** Painted beside its first line: the mark of a list's item. */
+  readonly mark?: ListMark | undefined
+  /** Its large first letter, which is painted beside its first line and read as part of it. */
+  readonly letter?: ListMark | undefined
   /** How far the mark is moved where its line is beside something. */
   readonly markShift?: number
   /** Room that something of its own takes beside its first lines. */
@@ -53,11 +56,19 @@ function linesOf(setting: ParagraphSetting, maxLines?: number): SetLines {
 }
 
 function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
-  const { path, role, name, before, after, tags = [], indent = 0, mark, marks = [] } = setting
-  const { keepWithNext = false, keepTogether = false, heading, id, isParted = false } = setting
+  const { path, role, name, before, after, tags = [], indent = 0, mark, letter } = setting
+  const {
+    marks: flowMarks = [],
+    keepWithNext = false,
+    keepTogether = false,
+    heading,
+    id,
+    isParted = false,
+  } = setting
   const { inMargin, spansColumns, isMirrored } = setting
   const { baseline } = lines
   const height = Math.max(lines.height, setting.leastHeight ?? 0)
+  const shift = lines.isBeside ? (setting.markShift ?? 0) : 0
   return {
     height,
     before,
@@ -68,18 +79,20 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
     ...(baseline !== undefined && { baseline }),
     ...(heading && { heading }),
     ...(id !== undefined && { id }),
-    ...(marks.length > 0 && { marks }),
+    ...(flowMarks.length > 0 && { marks: flowMarks }),
     ...(inMargin && { inMargin }),
     ...(spansColumns && { spansColumns }),
+    ...(shift !== 0 && { markShift: shift }),
     draw(x, y) {
       const own = isParted
         ? { ...role, id: id ?? name, continues: true }
         : { ...role, ...(id !== undefined && { id }) }
-      const shift = lines.isBeside ? (setting.markShift ?? 0) : 0
-      const marked = mark && baseline !== undefined ? mark(x + shift, y + baseline) : []
+      const [marks, letters] = [mark, letter].map(paint =>
+        paint && baseline !== undefined ? paint(x + shift, y + baseline) : [],
+      )
       const left = isMirrored ? x : x + indent
       const texts = lines.parts().map(part => place(part.layout, left + part.x, y + part.y))
-      return [...marked, group(texts, own)]
+      return [...marks, group([...letters, ...texts], own)]
     },
     ...(!isParted && { beside: besideOf(setting) }),
     split(room, must = false) {
@@ -94,9 +107,16 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
       if (!rest || part.height > room + 1e-6) return undefined
       // What a text asks for comes where it does so.
       const [own, later] = [true, false].map(isHere =>
-        marks.filter(({ offset }) => offset < rest.offset === isHere),
+        flowMarks.filter(({ offset }) => offset < rest.offset === isHere),
       )
-      const { mark: _, inset: __, inMargin: ___, leastHeight: ____, ...others } = setting
+      const {
+        mark: _,
+        letter: _l,
+        inset: __,
+        inMargin: ___,
+        leastHeight: ____,
+        ...others
+      } = setting
       const firstSetting = { ...setting, isParted: true, after: 0, keepWithNext: false, marks: own }
       const restSetting = {
         ...others,

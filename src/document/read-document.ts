@@ -95,10 +95,15 @@ function checkLabels(labels: readonly unknown[], tell: TellField) {
   })
 }
 
+/** Lists in lists deeper than this leave no width for text on any page, and take time by the square. */
+const deepest = 100
+
 /** Blocks and those in them, without recursion over how deep they are nested. */
 function checkBlocks(content: unknown, path: Path, tell: TellField) {
   const ids = new Set<string>()
-  const waiting: { readonly blocks: unknown; readonly path: Path }[] = [{ blocks: content, path }]
+  const waiting: { readonly blocks: unknown; readonly path: Path; readonly depth: number }[] = [
+    { blocks: content, path, depth: 0 },
+  ]
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     if (!Array.isArray(next.blocks)) continue
     for (const [i, block] of next.blocks.entries()) {
@@ -106,8 +111,13 @@ function checkBlocks(content: unknown, path: Path, tell: TellField) {
       if (!isObject(block)) continue
       checkBlock(block, at, tell, ids)
       if (!Array.isArray(block.items)) continue
+      const depth = next.depth + 1
+      if (depth > deepest) {
+        tell(at.slice(0, 2), 'too-deep', `lists are nested more than ${deepest} deep`)
+        continue
+      }
       for (const [j, item] of block.items.entries()) {
-        waiting.push({ blocks: item, path: [...at, 'items', j] })
+        waiting.push({ blocks: item, path: [...at, 'items', j], depth })
       }
     }
   }

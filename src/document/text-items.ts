@@ -48,7 +48,8 @@ export function proseItem(
     ...(keepWithNext && { keepWithNext }),
     ...(keepTogether && { keepTogether }),
     ...(block.spansColumns && { spansColumns: true }),
-    mark: letter?.mark ?? mark,
+    mark,
+    letter: letter?.mark,
     inset: letter?.inset,
     ...(letter && { from: letter.from, leastHeight: letter.inset.depth }),
   })

@@ -1,5 +1,5 @@
 import { circle, drawing, group, place, typesetter } from 'dot-line'
-import type { DocumentSource } from 'dot-line/document'
+import type { DocumentSource, ListSource } from 'dot-line/document'
 import { toHtmlPage } from 'dot-line/html'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
@@ -8,8 +8,9 @@ import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { auditOf } from '../support/audit.ts'
 import { launchBrowser } from '../support/browser.ts'
-import { set, sheet, shelf } from '../support/documents.ts'
+import { set, sheet, shelf, textsOf } from '../support/documents.ts'
 import { pdfSource } from '../support/pdf.ts'
+import { problemsOf } from '../support/problems.ts'
 
 let browser: Browser
 let page: Page
@@ -150,6 +151,48 @@ describe('the items of a list that counts', () => {
     expect(await page.locator('h1, [role=heading][aria-level="1"]').count()).toBe(1)
     expect(snapshot).toContain('rowheader "Ardle"')
     expect(snapshot).toContain('cell "12:40"')
+  })
+
+  it('have their own marks where they begin with a list, or with what is no paragraph', async () => {
+    const nested: DocumentSource = {
+      title: 'Rules',
+      language: 'en',
+      content: [
+        { kind: 'heading', text: 'Rules' },
+        {
+          kind: 'list',
+          marker: 'decimal',
+          items: [
+            [{ kind: 'list', marker: 'lower-alpha', items: ['the quay', 'the stair'] }],
+            [{ kind: 'heading', level: 2, text: 'At sea' }],
+            [{ kind: 'paragraph', text: 'Ask the crew before you board', initialLetter: 2 }],
+          ],
+        },
+      ],
+    }
+    const { snapshot, violations } = await saidOf(
+      toHtmlPage([...set(nested, { continuous: true }).pages()], { title: 'Rules' }),
+      true,
+    )
+    expect(violations).toEqual([])
+    expect(snapshot).toMatch(/"1\."\s+- list:\s+- listitem:\s+- text: a\.\s+- paragraph: the quay/)
+    expect(snapshot).toMatch(/"2\."\s+- heading "At sea"/)
+    expect(snapshot).toMatch(/"3\."\s+- paragraph: A ?sk the crew/)
+    // On one baseline, each at its own indent.
+    const [page] = set(nested, {}).pages()
+    const texts = textsOf(page.items).slice(1, 4)
+    expect(texts.map(({ layout }) => layout.text)).toEqual(['1.', 'a.', 'the quay'])
+    const baselines = texts.map(({ layout, y }) => y + layout.lines[0].baseline)
+    for (const baseline of baselines) expect(baseline).toBeCloseTo(baselines[0], 3)
+    expect(texts[0].x).toBeLessThan(texts[1].x)
+  })
+
+  it('are in lists nested up to a depth that has room for text', () => {
+    let list: ListSource = { kind: 'list', items: ['x'] }
+    for (let i = 0; i < 99; i++) list = { kind: 'list', items: [[list]] }
+    expect(textsOf([...set({ content: [list] }, {}).pages()][0].items).length).toBe(101)
+    const deeper: DocumentSource = { content: [{ kind: 'list', items: [[list]] }] }
+    expect(problemsOf(() => set(deeper, {}))).toMatchObject([{ code: 'too-deep' }])
   })
 
   it('have labels in a PDF, and the list says how it counts', async () => {
