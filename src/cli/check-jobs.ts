@@ -21,13 +21,15 @@ export const textsIn = (all: number) => `${all} texts`
 const tellsParent = 'DOTLINE_CHECK_PART'
 /** The folder that its part is written into. */
 const folderOfParts = 'DOTLINE_CHECK_FOLDER'
+/** The parent, by its number: it may have ended before this process asks for its own. */
+const parentOfPart = 'DOTLINE_CHECK_PARENT'
 
 /** How far a check has come: told to the process that has started this one, or else to who looks on. */
 export function toldProgress(): Progress {
   if (process.env[tellsParent] === undefined || !process.send) return percentTold(textsIn)
   // A message takes longer than the check of a text.
   const tell = eachPercent((done, all) => process.send?.([done, all]))
-  const parent = process.ppid
+  const parent = Number(process.env[parentOfPart] ?? process.ppid)
   return (done, all) => {
     // Killed outright, the parent could end nothing: what works for nobody ends itself.
     if (process.ppid !== parent) endWithoutParent()
@@ -130,7 +132,12 @@ function checkedPart(
   return new Promise(resolve => {
     const child = fork(main, argv, {
       execArgv,
-      env: { ...process.env, [tellsParent]: part, [folderOfParts]: dirname(file) },
+      env: {
+        ...process.env,
+        [tellsParent]: part,
+        [folderOfParts]: dirname(file),
+        [parentOfPart]: String(process.pid),
+      },
       stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
     })
     running.add(child)
