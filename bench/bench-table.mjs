@@ -1,12 +1,12 @@
 // What was measured as a page of the docs, and as a picture of how near each figure is to its bound.
 import {
   defineSheet,
-  drawing,
-  openShelf,
+  draw,
+  openFonts,
   place,
   rectangle,
   rule,
-  typesetter,
+  typesetterFor,
 } from '../dist/index.node.js'
 import { toSvg } from '../dist/targets/svg/index.js'
 
@@ -110,7 +110,7 @@ export async function benchPicture(rows) {
       fine: { ink: 'fine' },
     },
   })
-  const { set } = typesetter({ sheet, shelf: await openShelf({ builtIn: ['sans'] }) })
+  const { set } = typesetterFor({ sheet, fonts: await openFonts({ builtIn: ['sans'] }) })
   const text = (words, style, most) =>
     set('{words}', { style, ...(most && { width: most }), values: { words } })
   const unit = 130
@@ -130,7 +130,7 @@ export async function benchPicture(rows) {
   })
   const height = top + rows.length * step + 16
   return toSvg(
-    drawing(
+    draw(
       {
         width,
         height,

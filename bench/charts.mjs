@@ -1,11 +1,11 @@
 // What placing labels costs beside setting them, and a frame of a chart. `npm run bench`, after a build.
 import { chartTexts, placeLabels } from '../dist/chart/index.js'
-import { defineSheet, openShelf } from '../dist/index.node.js'
+import { defineSheet, openFonts } from '../dist/index.node.js'
 import { openBenchPage } from './served-page.mjs'
 import { figure, ratio, row } from './support.mjs'
 
 const sheet = defineSheet({ styles: { defaults: { family: 'sans', size: 14 } } })
-const texts = chartTexts({ sheet, shelf: await openShelf({ builtIn: ['sans'] }) })
+const texts = chartTexts({ sheet, fonts: await openFonts({ builtIn: ['sans'] }) })
 
 const style = texts.styleOf('value')
 
@@ -34,7 +34,7 @@ const set =
   ({ labels }) =>
   () => {
     let sum = 0
-    for (const { text } of labels) sum += texts.setter.set(text, { style }).width
+    for (const { text } of labels) sum += texts.typesetter.set(text, { style }).width
     return sum
   }
 

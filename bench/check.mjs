@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { check } from '../dist/check/index.js'
-import { defineCatalog, defineSheet, openShelf, typesetter } from '../dist/index.node.js'
+import { defineCatalog, defineSheet, openFonts, typesetterFor } from '../dist/index.node.js'
 import { prose } from './corpus.mjs'
 import { figure, floor, ratio, row } from './support.mjs'
 
@@ -36,20 +36,20 @@ const places = {
     },
   ],
 }
-/** Nothing is kept from one measuring to the next: a shelf of its own for each. */
-const shelves = []
-for (let i = 0; i < 24; i++) shelves.push(await openShelf({ builtIn: ['sans'] }))
+/** Nothing is kept from one measuring to the next: fonts of its own for each. */
+const openedFonts = []
+for (let i = 0; i < 24; i++) openedFonts.push(await openFonts({ builtIn: ['sans'] }))
 const catalogs = languages.map((language, i) => defineCatalog(texts[i], { language }))
 const checked = () => {
-  const shelf = shelves.pop()
-  return check({ sheet, shelf, catalogs, places }).length
+  const fonts = openedFonts.pop()
+  return check({ sheet, fonts, catalogs, places }).length
 }
 const shapedOnce = () => {
-  const setter = typesetter({ sheet, shelf: shelves.pop() })
+  const typesetter = typesetterFor({ sheet, fonts: openedFonts.pop() })
   let width = 0
   for (const [i, own] of texts.entries()) {
     for (const text of Object.values(own)) {
-      const { lines } = setter.set(text, { style: 'body', with: { language: languages[i] } })
+      const { lines } = typesetter.set(text, { style: 'body', with: { language: languages[i] } })
       // What is shaped has glyphs: they are made when they are read.
       for (const { glyphs } of lines[0].runs) width += glyphs.advances.length
     }

@@ -2,24 +2,24 @@
 import { spawnSync } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import { deflateSync } from 'node:zlib'
-import { defineSheet, drawing, openShelf, place, typesetter } from '../dist/index.node.js'
+import { defineSheet, draw, openFonts, place, typesetterFor } from '../dist/index.node.js'
 import { toPdf } from '../dist/targets/pdf/index.js'
 import { prose } from './corpus.mjs'
 import { figure, ratio, row } from './support.mjs'
 
 const sheet = defineSheet({ styles: { body: { family: 'serif', size: 11, leading: 1.4 } } })
-const shelf = await openShelf({ builtIn: ['serif'] })
+const fonts = await openFonts({ builtIn: ['serif'] })
 const text = prose(1_000_000)
 const perPage = 3_600
 const texts = Array.from({ length: Math.ceil(text.length / perPage) }, (_, i) =>
   text.slice(i * perPage, (i + 1) * perPage),
 )
 const set = () => {
-  const setter = typesetter({ sheet, shelf })
-  return texts.map(one => setter.set(one, { style: 'body', width: 480 }))
+  const typesetter = typesetterFor({ sheet, fonts })
+  return texts.map(one => typesetter.set(one, { style: 'body', width: 480 }))
 }
 const paged = layouts =>
-  layouts.map(layout => drawing({ width: 595, height: 842 }, [place(layout, 57, 57)]))
+  layouts.map(layout => draw({ width: 595, height: 842 }, [place(layout, 57, 57)]))
 
 const layouts = set()
 const pages = paged(layouts)

@@ -1,6 +1,6 @@
 // For bounds that are not reached: what a program takes that does only what cannot be left out, beside what
 // the bound is measured against. `npm run bench`.
-import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
+import { defineSheet, openFonts, typesetterFor } from '../dist/index.node.js'
 import { prose } from './corpus.mjs'
 import { mainThread, openBenchPage } from './served-page.mjs'
 import { floor, ratio } from './support.mjs'
@@ -8,11 +8,11 @@ import { floor, ratio } from './support.mjs'
 const megabyte = 1 << 20
 const text = prose(megabyte)
 const paragraphs = text.split('\n')
-const shelf = await openShelf({
+const fonts = await openFonts({
   builtIn: ['sans'],
   fonts: ['node_modules/@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf'],
 })
-const face = shelf.face('sans', { weight: 400, slant: 'normal' })
+const face = fonts.face('sans', { weight: 400, slant: 'normal' })
 const segment = { script: 'Latn', language: 'en', direction: 'ltr', features: [] }
 const shapeAll = () => {
   for (const paragraph of paragraphs) face.shape(paragraph, segment)
@@ -39,7 +39,7 @@ const thai = 'เรือออกตอนพลบค่ำท่าเรื
 const thaiTexts = Array.from({ length: Math.ceil(megabyte / thai.length) }, (_, i) =>
   thai.slice(i % 40),
 )
-const thaiFace = shelf.face('Noto Sans Thai', { weight: 400, slant: 'normal' })
+const thaiFace = fonts.face('Noto Sans Thai', { weight: 400, slant: 'normal' })
 const thaiWords = new Intl.Segmenter('th', { granularity: 'word' })
 const piece = 480
 let ends = 0
@@ -55,7 +55,7 @@ const thaiLeast = () => {
 const sheet = defineSheet({ styles: {} })
 const layOutEnglish = () => {
   let count = 0
-  for (const { runs } of typesetter({ sheet, shelf }).set(text, { width: 480 }).lines) {
+  for (const { runs } of typesetterFor({ sheet, fonts }).set(text, { width: 480 }).lines) {
     count += runs.length
   }
   if (count === 0) throw new Error('nothing was set')
@@ -68,7 +68,7 @@ floor(
 if (ends === 0) throw new Error('no words were found')
 
 const svgText = prose(200_000)
-const read = () => typesetter({ sheet, shelf }).set(svgText, { width: 480 }).lines
+const read = () => typesetterFor({ sheet, fonts }).set(svgText, { width: 480 }).lines
 const runs = read().flatMap(line => line.runs)
 const uses = Array.from({ length: face.glyphCount }, (_, glyph) => `<use href="#${glyph}" x="`)
 /** Of lines of 480 units, in font units. */

@@ -1,6 +1,6 @@
 // What flowing over pages costs beside laying the same texts out, and how it grows. `npm run bench`.
 import { setDocument } from '../dist/document/index.js'
-import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
+import { defineSheet, openFonts, typesetterFor } from '../dist/index.node.js'
 import { pdfChunks } from '../dist/targets/pdf/index.js'
 import { prose } from './corpus.mjs'
 import { figure, ratio, row } from './support.mjs'
@@ -11,8 +11,8 @@ const sheet = defineSheet({
     'document-paragraph': { loneWord: 'avoid' },
   },
 })
-const shelf = await openShelf({ builtIn: ['serif'] })
-const setter = typesetter({ sheet, shelf })
+const fonts = await openFonts({ builtIn: ['serif'] })
+const typesetter = typesetterFor({ sheet, fonts })
 
 /** Paragraphs of a handbook, a heading for every eighth; about so many pages of A5. */
 function handbook(pages) {
@@ -25,7 +25,7 @@ function handbook(pages) {
   ])
   return { title: 'Handbook', language: 'en', page: { size: 'A5', margin: 50 }, content }
 }
-const options = { sheet, shelf }
+const options = { sheet, fonts }
 const flow = document => () => setDocument(document, options).pageCount
 const written = document => () => {
   const set = setDocument(document, options)
@@ -38,7 +38,7 @@ const alone =
   () => {
     let height = 0
     for (const { text } of content) {
-      height += setter.set(text, { style: 'document-paragraph', width: 319.5 }).height
+      height += typesetter.set(text, { style: 'document-paragraph', width: 319.5 }).height
     }
     return height
   }

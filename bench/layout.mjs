@@ -5,9 +5,9 @@ import {
   defineSheet,
   layoutTools,
   openHyphenation,
-  openShelf,
+  openFonts,
   shapeParagraph,
-  typesetter,
+  typesetterFor,
 } from './build/inside.js'
 import { differentWords, prose } from './corpus.mjs'
 import { ratio, row } from './support.mjs'
@@ -15,7 +15,7 @@ import { ratio, row } from './support.mjs'
 const megabyte = 1 << 20
 const text = prose(megabyte)
 const paragraphs = text.split('\n')
-const shelf = await openShelf()
+const fonts = await openFonts()
 const hyphenation = await openHyphenation('en')
 const segment = { script: 'Latn', language: 'en', direction: 'ltr', features: [] }
 console.log(
@@ -24,13 +24,13 @@ console.log(
 
 for (const family of ['sans', 'serif']) {
   const sheet = defineSheet({ styles: { body: { family, size: 16 } } })
-  const face = shelf.face(family, { weight: 400, slant: 'normal' })
+  const face = fonts.face(family, { weight: 400, slant: 'normal' })
   const shapeAll = () => {
     for (const paragraph of paragraphs) face.shape(paragraph, segment)
   }
-  // What is known of words stays with their shelf: each round begins with one that has seen none.
-  const fresh = await Promise.all(Array.from({ length: 5 }, () => openShelf()))
-  const first = () => typesetter({ sheet, shelf: fresh.pop() })
+  // What is known of words stays with their fonts: each round begins with one that has seen none.
+  const fresh = await Promise.all(Array.from({ length: 5 }, () => openFonts()))
+  const first = () => typesetterFor({ sheet, fonts: fresh.pop() })
   row(
     `first layout of 1 MB, ${family} / shaping it`,
     ratio(() => first().set(text, { style: 'body', width: 480 }), shapeAll, 5),
@@ -38,11 +38,11 @@ for (const family of ['sans', 'serif']) {
   )
   row(
     `layout of it by the next typesetter, ${family} / shaping it`,
-    ratio(() => typesetter({ sheet, shelf }).set(text, { style: 'body', width: 480 }), shapeAll, 5),
+    ratio(() => typesetterFor({ sheet, fonts }).set(text, { style: 'body', width: 480 }), shapeAll, 5),
     0.6,
   )
 
-  const prepared = typesetter({ sheet, shelf }).shape(text, { style: 'body' })
+  const prepared = typesetterFor({ sheet, fonts }).shape(text, { style: 'body' })
   const advances = Int32Array.from(text, (_, i) => 400 + (i % 300))
   let width = 400
   const wrap = () => {
@@ -58,7 +58,7 @@ for (const family of ['sans', 'serif']) {
   row(`wrapping it to another width, ${family} / adding up its advances`, ratio(wrap, add, 15), 0.5)
   if (sum === 0) throw new Error('nothing was added up')
 
-  const tools = layoutTools(shelf, hyphenation)
+  const tools = layoutTools(fonts, hyphenation)
   const style = { ...sheet.style('body'), hyphenation: true, breaking: 'best' }
   const texts = paragraphs.map(paragraph => {
     const runs = [{ start: 0, end: paragraph.length, style }]
@@ -83,7 +83,7 @@ for (const family of ['sans', 'serif']) {
 // What a span adds to a label, and what a typesetter of its own does.
 const boards = defineSheet({ styles: { body: { size: 16 }, strong: { weight: 700 } } })
 const ports = prose(200_000).split(/\s+/).slice(0, 5000)
-const board = typesetter({ sheet: boards, shelf })
+const board = typesetterFor({ sheet: boards, fonts })
 const each = label => () => {
   for (const port of ports) board.set(label(port), { style: 'body' })
 }
@@ -102,7 +102,7 @@ row(
   ratio(
     () => {
       for (const port of ports)
-        typesetter({ sheet: boards, shelf }).set(`Boats to ${port} are late`, { style: 'body' })
+        typesetterFor({ sheet: boards, fonts }).set(`Boats to ${port} are late`, { style: 'body' })
     },
     plain,
     9,
@@ -110,9 +110,9 @@ row(
   2,
 )
 
-const setter = typesetter({
+const typesetter = typesetterFor({
   sheet: defineSheet({ styles: {} }),
-  shelf: await openShelf({
+  fonts: await openFonts({
     fonts: [
       'node_modules/@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf',
       'node_modules/@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf',
@@ -128,6 +128,6 @@ for (const [what, piece] of [
     ? piece.repeat((4 * megabyte) / piece.length)
     : prose(4 * megabyte).replaceAll('\n', ' ')
   const [half, all] = [whole.slice(0, whole.length / 2), whole]
-  const set = one => () => setter.set(one, { width: 480 })
+  const set = one => () => typesetter.set(one, { width: 480 })
   row(`one paragraph of 4 MB / of 2 MB, ${what}`, ratio(set(all), set(half), 2), 2.3)
 }

@@ -1,17 +1,17 @@
 // Whether time grows with the text alone: a sentence full of values, a word as long as a book.
 // `npm run bench`, after a build.
-import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
+import { defineSheet, openFonts, typesetterFor } from '../dist/index.node.js'
 import { ratio, row } from './support.mjs'
 
 const sheet = defineSheet({ styles: {} })
-const setter = typesetter({ sheet, shelf: await openShelf(), problems: 'collect' })
+const typesetter = typesetterFor({ sheet, fonts: await openFonts(), problems: 'collect' })
 
 function sentence(count, odd) {
   const values = Object.fromEntries(
     Array.from({ length: count }, (_, i) => [`v${i}`, i % 2 ? odd : 'ab']),
   )
   const markup = Array.from({ length: count }, (_, i) => `{v${i}}`).join(' ')
-  return () => setter.set(markup, { values, width: 400 })
+  return () => typesetter.set(markup, { values, width: 400 })
 }
 
 for (const [what, odd] of [
@@ -25,7 +25,7 @@ for (const [what, odd] of [
   )
 }
 
-const set = (text, maxLines) => () => setter.set(text, { width: 200, maxLines })
+const set = (text, maxLines) => () => typesetter.set(text, { width: 200, maxLines })
 for (const [what, piece] of [
   ['one word', 'a'],
   ['English prose', 'The last crossing leaves earlier. '],

@@ -1,13 +1,13 @@
 // What writing a picture costs beside its layout. `npm run bench`, after a build.
-import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
+import { defineSheet, openFonts, typesetterFor } from '../dist/index.node.js'
 import { svgShapes, toSvg } from '../dist/targets/svg/index.js'
 import { prose } from './corpus.mjs'
 import { figure, ratio, row } from './support.mjs'
 
 const sheet = defineSheet({ styles: { body: { family: 'sans', size: 16 } } })
-const shelf = await openShelf({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: ['sans'] })
 const text = prose(200_000)
-const set = () => typesetter({ sheet, shelf }).set(text, { style: 'body', width: 480 })
+const set = () => typesetterFor({ sheet, fonts }).set(text, { style: 'body', width: 480 })
 const layout = set()
 row(
   'SVG of 200 KB of prose / its layout, its glyphs read',
@@ -21,8 +21,8 @@ row(
   0.4,
 )
 const labels = prose(30_000).split(/\s+/).slice(0, 1000)
-const setter = typesetter({ sheet, shelf })
-const layouts = labels.map(label => setter.set(label, { style: 'body' }))
+const typesetter = typesetterFor({ sheet, fonts })
+const layouts = labels.map(label => typesetter.set(label, { style: 'body' }))
 row(
   'SVG of 1,000 labels / their layouts, their glyphs read',
   ratio(
@@ -31,7 +31,7 @@ row(
     },
     () => {
       for (const label of labels) {
-        const [{ runs }] = setter.set(label, { style: 'body' }).lines
+        const [{ runs }] = typesetter.set(label, { style: 'body' }).lines
         if (runs.length === 0) throw new Error('no glyphs')
       }
     },
@@ -47,7 +47,7 @@ const strings = Array.from({ length: 1000 }, (_, i) =>
 )
 const shapes = svgShapes()
 const sizes = strings.map(
-  text => Buffer.byteLength(toSvg(setter.set(text, { style: 'body' }), { shapes })) / 1000,
+  text => Buffer.byteLength(toSvg(typesetter.set(text, { style: 'body' }), { shapes })) / 1000,
 )
 const later = sizes.slice(100)
 const mean = later.reduce((sum, size) => sum + size, 0) / later.length

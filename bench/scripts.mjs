@@ -1,11 +1,11 @@
 // What other scripts cost beside English, text of 1 MB each. `npm run bench`, after a build.
-import { defineSheet, openShelf, typesetter } from '../dist/index.node.js'
+import { defineSheet, openFonts, typesetterFor } from '../dist/index.node.js'
 import { prose } from './corpus.mjs'
 import { least, ratio, row } from './support.mjs'
 
 const font = (name, file) =>
   `node_modules/@expo-google-fonts/${name}/400Regular/${file}_400Regular.ttf`
-const shelf = await openShelf({
+const fonts = await openFonts({
   fonts: [
     font('noto-sans-thai', 'NotoSansThai'),
     font('noto-sans-arabic', 'NotoSansArabic'),
@@ -64,7 +64,7 @@ function textOf({ between, list }) {
 }
 const english = prose(megabyte)
 const set = (text, style, width = 480) => {
-  const { lines } = typesetter({ sheet, shelf }).set(text, { style, width })
+  const { lines } = typesetterFor({ sheet, fonts }).set(text, { style, width })
   let end = 0
   for (const line of lines) for (const run of line.runs) end += run.glyphs.glyphs.length
   if (end === 0) throw new Error('nothing was set')

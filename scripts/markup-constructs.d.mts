@@ -10,6 +10,6 @@ export const constructs: readonly Construct[]
 export function constructPicture(
   from: typeof library,
   svg: typeof toSvg,
-  shelf: library.Shelf,
+  fonts: library.Fonts,
   construct: Construct,
 ): string

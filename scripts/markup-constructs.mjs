@@ -28,7 +28,7 @@ export const constructs = [
 const frame = { style: 'body', width: 320 }
 
 /** A construct's picture as SVG. */
-export function constructPicture(library, toSvg, shelf, { markup, values = {}, object }) {
+export function constructPicture(library, toSvg, fonts, { markup, values = {}, object }) {
   const { defineSheet, drawing, inlineObject, rectangle, rule, typesetter } = library
   const sheet = defineSheet({
     inks: { deep: '#0b3d5c', flare: '#c8331f', kelp: '#2c6e49' },
@@ -42,7 +42,7 @@ export function constructPicture(library, toSvg, shelf, { markup, values = {}, o
   })
   const filled = { ...values }
   if (object) {
-    const lamp = drawing({ width: 12, height: 15 }, [
+    const lamp = draw({ width: 12, height: 15 }, [
       rule([1.5, 2], [10.5, 2], sheet.ink('deep'), 1.6),
       rectangle({ x: 3, y: 3.5, width: 6, height: 9 }, sheet.ink('flare'), 1.5),
       rule([0.5, 14], [11.5, 14], sheet.ink('deep'), 1.8),
@@ -55,6 +55,6 @@ export function constructPicture(library, toSvg, shelf, { markup, values = {}, o
       label: 'lamp',
     })
   }
-  const layout = typesetter({ sheet, shelf }).set(markup, { ...frame, values: filled })
+  const layout = typesetterFor({ sheet, fonts }).set(markup, { ...frame, values: filled })
   return toSvg(layout, { title: markup })
 }

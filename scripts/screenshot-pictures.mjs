@@ -115,7 +115,7 @@ export async function proofPicture(browser, path) {
 
 /** A chart as a plotting package wrote it, and with its texts set anew, as a browser shows both. */
 export async function restyledPicture(browser, path) {
-  const { defineSheet, openShelf } = library
+  const { defineSheet, openFonts } = library
   const chart = readFileSync(join(root, 'test/fixtures/charts/names-in-groups.svg'), 'utf8')
   const sheet = defineSheet({
     inks: { deep: '#0b3d5c', kelp: '#2c6e49' },
@@ -126,7 +126,7 @@ export async function restyledPicture(browser, path) {
       'chart-title': { size: 19, weight: 'bold' },
     },
   })
-  const texts = chartTexts({ sheet, shelf: await openShelf(), problems: 'collect' })
+  const texts = chartTexts({ sheet, fonts: await openFonts(), problems: 'collect' })
   const { svg } = restyleChart(chart, { texts })
   const page = await browser.newPage({
     viewport: { width: 1164, height: 424 },
@@ -163,9 +163,9 @@ export function readmePicture(folder, readme) {
 
 /** The pictures of docs/markup.md. */
 export async function constructPictures(folder) {
-  const shelf = await library.openShelf()
+  const fonts = await library.openFonts()
   for (const construct of constructs) {
-    const svg = constructPicture(library, toSvg, shelf, construct)
+    const svg = constructPicture(library, toSvg, fonts, construct)
     writeFileSync(join(folder, `markup-${construct.name}.svg`), svg)
   }
 }

@@ -5,11 +5,11 @@ import { fileURLToPath } from 'node:url'
 import { readDocument, setDocument } from '../dist/document/index.js'
 import {
   defineSheet,
-  drawing,
-  openShelf,
+  draw,
+  openFonts,
   place,
   readCatalog,
-  typesetter,
+  typesetterFor,
 } from '../dist/index.node.js'
 import { toHtml } from '../dist/targets/html/index.js'
 import { toPathData, toPolygons } from '../dist/targets/outline/index.js'
@@ -94,7 +94,7 @@ const pieces = [
   ],
 ]
 const texts = async () => {
-  const shelf = await openShelf()
+  const fonts = await openFonts()
   const values = { port: 'Ardle Point' }
   const styles = () => ({
     defaults: { size: 6 + next(40), family: pick(['sans', 'serif', 'mono']) },
@@ -107,24 +107,24 @@ const texts = async () => {
       leading: 1 + next(10) / 10,
     },
   })
-  let setter
+  let typesetter
   await soak('texts', 300_000, async i => {
     if (i % 500 === 0) {
-      setter = typesetter({
+      typesetter = typesetterFor({
         sheet: defineSheet({ styles: styles() }),
-        shelf,
+        fonts,
         problems: 'collect',
         reader: { scale: 0.5 + next(30) / 10 },
       })
     }
     const text = Array.from({ length: 1 + next(14) }, () => pick(pieces)).join('')
-    const layout = setter.set(text, {
+    const layout = typesetter.set(text, {
       style: 'body',
       width: 20 + next(400),
       values,
       ...(next(3) === 0 && { maxLines: 1 + next(3) }),
     })
-    const shown = drawing({ width: 420, height: 420 }, [
+    const shown = draw({ width: 420, height: 420 }, [
       place(layout, 10, 10, { angle: next(4) * 30 }),
     ])
     toSvg(shown)
@@ -135,11 +135,11 @@ const texts = async () => {
     if (i % 100 === 13) toPng(shown)
     if (i % 100 === 29) await toPolygons(shown)
   })
-  shelf.close()
+  fonts.close()
 }
 
 const documents = async () => {
-  const shelf = await openShelf()
+  const fonts = await openFonts()
   const sheet = defineSheet({
     styles: {
       defaults: { family: 'serif', size: 11, leading: 1.4 },
@@ -152,13 +152,13 @@ const documents = async () => {
   const catalog = readCatalog(data('strings.en.json'), { language: 'en' })
   const { document } = readDocument(data('notice.json'))
   await soak('documents', 10_000, () => {
-    const set = setDocument(document, { sheet, shelf, catalog, images: new Map() })
+    const set = setDocument(document, { sheet, fonts, catalog, images: new Map() })
     toPdf([...set.pages()], { ...set.metadata, title: 'Notice' })
   }).catch(error => {
     process.exitCode = 1
     process.stdout.write(`documents: ${error.message}\n`)
   })
-  shelf.close()
+  fonts.close()
 }
 
 const fonts = async () => {
@@ -170,13 +170,13 @@ const fonts = async () => {
   ].map(name => folder + name)
   const sheet = defineSheet({ styles: { body: { size: 14, family: ['Source Serif 4', 'sans'] } } })
   await soak('fonts', 5000, async i => {
-    const shelf = await openShelf({ builtIn: ['sans'] })
-    await shelf.add(files[i % files.length])
-    typesetter({ sheet, shelf, problems: 'collect' }).set(`Boats ${i}`, {
+    const fonts = await openFonts({ builtIn: ['sans'] })
+    await fonts.add(files[i % files.length])
+    typesetterFor({ sheet, fonts, problems: 'collect' }).set(`Boats ${i}`, {
       style: 'body',
       width: 60,
     }).lines
-    shelf.close()
+    fonts.close()
     // Faces that went are noticed between two turns.
     if (i % 50 === 0) await new Promise(done => setTimeout(done))
   })

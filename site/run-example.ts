@@ -44,10 +44,10 @@ export async function runExample(code: string): Promise<Outcome> {
   /** The library, with an eye on what is set and drawn. */
   function watched(module: object): object {
     const seen: Record<string, unknown> = { ...module }
-    const { typesetter, toSvg, setDocument, restyleChart } = seen
-    if (typeof typesetter === 'function') {
-      seen.typesetter = (...given: unknown[]) => {
-        const own = typesetter(...given)
+    const { typesetterFor, toSvg, setDocument, restyleChart } = seen
+    if (typeof typesetterFor === 'function') {
+      seen.typesetterFor = (...given: unknown[]) => {
+        const own = typesetterFor(...given)
         return {
           ...own,
           set: (...text: unknown[]) => {
@@ -98,7 +98,7 @@ export async function runExample(code: string): Promise<Outcome> {
   return { printed, svg: svg ?? (await pictureOf(made)), isWrong: false }
 }
 
-/** What was made last; none where its shelf is closed by now. */
+/** What was made last; none where its fonts are closed by now. */
 async function pictureOf(made: (() => Layout | Drawing | undefined) | undefined) {
   try {
     const shown = made?.()

@@ -1,4 +1,4 @@
-// Everything of `dot-line` that is the same on every platform; entries add `openShelf`.
+// Everything of `dot-line` that is the same on every platform; entries add `openFonts`.
 export {
   type Anchor,
   type ArcOptions,
@@ -10,7 +10,7 @@ export {
   contrast,
   type Drawing,
   type DrawingOptions,
-  drawing,
+  draw,
   type Fill,
   type GlyphPaint,
   type GlyphsItem,
@@ -55,7 +55,7 @@ export type {
   ListedFace,
   NamedInstance,
   SearchedFace,
-  Shelf,
+  Fonts,
   Slant,
   VariationAxis,
 } from './fonts/index.ts'
@@ -63,7 +63,7 @@ export { coversText, faceOf } from './fonts/index.ts'
 export type { Box, Extents, Matrix, Outline } from './geometry/index.ts'
 export type {
   Align,
-  Cursor,
+  Continuation,
   Cut,
   Frame,
   GlyphRun,
@@ -85,10 +85,10 @@ export {
   type Hit,
   hitTest,
   type LinkedText,
-  type Look,
+  type UsedFace,
   lineEndsOf,
   linkedText,
-  looksOf,
+  facesUsed,
   moveCaret,
   paragraphRange,
   rangeBoxes,
@@ -105,7 +105,7 @@ export {
   escapeMarkup,
   type FormattedValue,
   formatted,
-  type HtmlOptions,
+  type RichToHtmlOptions,
   type InlineObject,
   joinRich,
   type ParsedMarkup,
@@ -153,7 +153,7 @@ export {
   type StyleSource,
   scaledSize,
   sheetJsonSchema,
-  solidOf,
+  representativeColor,
   textSteps,
   type WritingMode,
   type WrittenTokens,
@@ -164,9 +164,9 @@ export { type SpecimenOptions, specimen, specimenPage } from './specimen/index.t
 export {
   type RubyOptions,
   rubyText,
-  type Setting,
+  type SetOptions,
   type ShapedText,
   type Typesetter,
   type TypesetterOptions,
-  typesetter,
+  typesetterFor,
 } from './typesetter/index.ts'

@@ -3,9 +3,9 @@ import {
   DotLineError,
   defineCatalog,
   defineSheet,
-  openShelf,
+  openFonts,
   richFromText,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import * as canvas from 'dot-line/canvas'
 import * as chart from 'dot-line/chart'
@@ -26,14 +26,14 @@ import { roundsOf } from './support/random.ts'
 
 type Callable = (...args: unknown[]) => unknown
 
-const shelf = await openShelf({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: ['sans'] })
 const sheet = defineSheet({ inks: { deep: '#0b3d5c' }, styles: { strong: { weight: 700 } } })
-const setter = typesetter({ sheet, shelf })
+const typesetter = typesetterFor({ sheet, fonts })
 const catalog = defineCatalog({ late: '{boat} is late' })
-const texts = chart.chartTexts({ sheet, shelf })
-const shaped = setter.shape('Tern office 12')
-const layout = setter.set('Tern ~strong[office] 12', { width: 60 })
-const drawing = library.drawing({ width: 100, height: 100 }, [library.place(layout, 0, 0)])
+const texts = chart.chartTexts({ sheet, fonts })
+const shaped = typesetter.shape('Tern office 12')
+const layout = typesetter.set('Tern ~strong[office] 12', { width: 60 })
+const drawing = library.draw({ width: 100, height: 100 }, [library.place(layout, 0, 0)])
 const face = library.faceOf(layout.lines[0].runs[0])
 
 /** Everything a program can call: exports of every entry, and functions of what they give. */
@@ -41,7 +41,7 @@ function callables(): [string, Callable][] {
   const found: [string, Callable][] = []
   const add = (owner: string, object: object) => {
     for (const [name, value] of Object.entries(object)) {
-      // What an error is told is the library's own, and closing a shelf ends the test.
+      // What an error is told is the library's own, and closing fonts ends the test.
       if (typeof value !== 'function' || value === DotLineError || name === 'close') continue
       found.push([`${owner}.${name}`, (...args) => value.call(object, ...args)])
     }
@@ -63,13 +63,13 @@ function callables(): [string, Callable][] {
   }))
     add(name, entry)
   add('unicode', unicode)
-  for (const [name, made] of Object.entries({ shelf, sheet, setter, catalog, shaped, face, texts }))
+  for (const [name, made] of Object.entries({ fonts, sheet, typesetter, catalog, shaped, face, texts }))
     add(name, made)
   return found
 }
 
 const sensible = fc.constantFrom<unknown>(
-  ...[layout, drawing, sheet, shelf, catalog, setter, face, texts, layout.lines[0].runs[0]],
+  ...[layout, drawing, sheet, fonts, catalog, typesetter, face, texts, layout.lines[0].runs[0]],
   ...[richFromText('Tern'), library.circle(1, 1, 1, {}), { width: 40 }, { x: 1, y: 2 }, {}, []],
   ...['Tern', '', 'sans', '#fff', 'strong', 0, 1, -1, 0.5, Number.NaN, Infinity, () => 1, null],
   ...[
@@ -112,15 +112,15 @@ async function outcome(call: Callable, given: readonly unknown[]): Promise<unkno
 
 describe('a misspelt key', () => {
   const misspelt: readonly [string, () => unknown, string][] = [
-    ['set', () => setter.set('Tern', { widht: 40 } as object), 'width'],
-    ['shape', () => setter.shape('Tern', { valeus: {} } as object), 'values'],
-    ['fit', () => setter.set('Tern', { fit: { min: 1, max: 2, mox: 3 } as never }), 'max'],
+    ['set', () => typesetter.set('Tern', { widht: 40 } as object), 'width'],
+    ['shape', () => typesetter.shape('Tern', { valeus: {} } as object), 'values'],
+    ['fit', () => typesetter.set('Tern', { fit: { min: 1, max: 2, mox: 3 } as never }), 'max'],
     ['ShapedText.set', () => shaped.set({ hieght: 4 } as object), 'height'],
-    ['typesetter', () => typesetter({ sheet, shelf, raeder: {} } as never), 'reader'],
-    ['reader', () => typesetter({ sheet, shelf, reader: { scael: 2 } as object }), 'scale'],
+    ['typesetterFor', () => typesetterFor({ sheet, fonts, raeder: {} } as never), 'reader'],
+    ['reader', () => typesetterFor({ sheet, fonts, reader: { scael: 2 } as object }), 'scale'],
     ['place', () => library.place(layout, 0, 0, { accross: 'left' } as object), 'across'],
     ['place with an id', () => library.place(layout, 0, 0, {}, { ip: 'a' } as object), 'id'],
-    ['drawing', () => library.drawing({ width: 1, height: 1, titel: '' } as never, []), 'title'],
+    ['draw', () => library.draw({ width: 1, height: 1, titel: '' } as never, []), 'title'],
     ['group', () => library.group([], { lable: 'Tern' } as object), 'label'],
     ['circle', () => library.circle(1, 1, 1, { fil: '#000' } as object), 'fill'],
     ['stroke', () => library.circle(1, 1, 1, { stroke: { inc: '#000' } as never }), 'ink'],
@@ -140,8 +140,8 @@ describe('a misspelt key', () => {
     ['toHtmlPage', () => html.toHtmlPage(layout, { titel: '' } as object), 'title'],
     ['toStl', () => outline.toStl(layout, { dept: 2 } as never), 'depth'],
     ['toDxf', () => outline.toDxf(layout, { tolerence: 2 } as object), 'tolerance'],
-    ['openShelf', () => openShelf({ font: [] } as object), 'fonts'],
-    ['specimen', () => library.specimen(shelf, { familys: [] } as object), 'families'],
+    ['openFonts', () => openFonts({ font: [] } as object), 'fonts'],
+    ['specimen', () => library.specimen(fonts, { familys: [] } as object), 'families'],
     ['lineBreaks', () => unicode.lineBreaks('Tern', { lineBraek: 'loose' } as object), 'lineBreak'],
   ]
 
@@ -162,33 +162,33 @@ describe('a misspelt key', () => {
   })
 
   it('leaves what is undefined as not given', () => {
-    expect(setter.set('Tern', { width: undefined, values: undefined }).lines.length).toBe(1)
+    expect(typesetter.set('Tern', { width: undefined, values: undefined }).lines.length).toBe(1)
   })
 })
 
-describe('families of a shelf', () => {
+describe('families of fonts', () => {
   it('that do not exist are told with those that do', async () => {
-    const error = await outcome(() => openShelf({ builtIn: ['sams'] as never }), [])
+    const error = await outcome(() => openFonts({ builtIn: ['sams'] as never }), [])
     expect(error).toMatchObject({ code: 'bad-argument', message: /one of sans, serif, mono/ })
   })
 })
 
 describe('properties at a call', () => {
   it('change the style for that text, and are interned', () => {
-    const large = setter.set('Tern', { style: 'strong', with: { size: 34, ink: 'deep' } })
+    const large = typesetter.set('Tern', { style: 'strong', overrides: { size: 34, ink: 'deep' } })
     expect(large.style).toMatchObject({ size: 34, weight: 700, ink: { color: '#0b3d5c' } })
-    const again = setter.set('office', { style: 'strong', with: { size: 34, ink: 'deep' } })
+    const again = typesetter.set('office', { style: 'strong', overrides: { size: 34, ink: 'deep' } })
     expect(again.style).toBe(large.style)
-    expect(setter.set('Tern', { with: { size: '2x' } }).style.size).toBe(sheet.base.size * 2)
+    expect(typesetter.set('Tern', { overrides: { size: '2x' } }).style.size).toBe(sheet.base.size * 2)
   })
 
   it('are checked as those of a sheet are', () => {
-    const set = (properties: object) => () => setter.set('Tern', { with: properties })
+    const set = (properties: object) => () => typesetter.set('Tern', { overrides: properties })
     expect(set({ sise: 3 })).toThrow(/unknown property 'sise'.*did you mean 'size'/)
     expect(set({ ink: 'dep' })).toThrow(/no ink named 'dep'.*did you mean 'deep'/)
     expect(set({ from: 'strong' })).toThrow(/unknown property 'from'/)
-    const collecting = typesetter({ sheet, shelf, problems: 'collect' })
-    const layout = collecting.set('Tern', { with: { size: -3 } as object })
+    const collecting = typesetterFor({ sheet, fonts, problems: 'collect' })
+    const layout = collecting.set('Tern', { overrides: { size: -3 } as object })
     expect(layout.problems[0]).toMatchObject({ code: 'bad-value', location: 'size' })
     expect(layout.text).toBe('Tern')
   })

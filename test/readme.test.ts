@@ -17,12 +17,12 @@ describe('the README', () => {
   })
 
   it('shows each construct of the markup as it is set today', async () => {
-    const shelf = await library.openShelf()
+    const fonts = await library.openFonts()
     const page = readFileSync(join(root, 'docs/markup.md'), 'utf8')
     for (const construct of constructs) {
       const file = `pictures/markup-${construct.name}.svg`
       const kept = readFileSync(join(root, 'docs', file), 'utf8')
-      expect(constructPicture(library, toSvg, shelf, construct), file).toBe(kept)
+      expect(constructPicture(library, toSvg, fonts, construct), file).toBe(kept)
       expect(page).toContain(file)
     }
   })

@@ -1,7 +1,7 @@
 // A chart of 200 points with a label each, solved and painted again for each frame; and how long
 // 10,000 labels take to be laid out here.
 import { scaleLinear } from 'd3-scale'
-import { circle, defineSheet, drawing, openShelf, typesetter } from 'dot-line'
+import { circle, defineSheet, draw, openFonts, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { type ChartLabel, chartFrame, chartTexts, type Mark, placeLabels } from 'dot-line/chart'
 
@@ -14,9 +14,9 @@ declare global {
 }
 
 const sheet = defineSheet({ styles: { defaults: { family: 'sans', size: 14 } } })
-const shelf = await openShelf({ builtIn: ['sans'] })
-const texts = chartTexts({ sheet, shelf })
-const setter = typesetter({ sheet, shelf })
+const fonts = await openFonts({ builtIn: ['sans'] })
+const texts = chartTexts({ sheet, fonts })
+const typesetter = typesetterFor({ sheet, fonts })
 const context = document.querySelector('canvas')?.getContext('2d')
 
 /** Numbers that look random, and are the same each time (a linear congruential generator). */
@@ -59,7 +59,7 @@ function frame(step: number) {
     return circle(x, y, 3, { fill: '#2c6e49' })
   })
   const placed = placeLabels(texts, labels, { within: chart.plot, avoid, gap: 2 })
-  const shown = drawing({ width: 900, height: 600, background: '#ffffff' }, [
+  const shown = draw({ width: 900, height: 600, background: '#ffffff' }, [
     marks,
     placed.items,
     chart.items,
@@ -76,7 +76,7 @@ window.chartFrames = (count, isMoving) =>
 window.layOut = count => {
   const start = performance.now()
   let sum = 0
-  for (let i = 0; i < count; i++) sum += setter.set(`stop ${i % 500} of ${count}`).width
+  for (let i = 0; i < count; i++) sum += typesetter.set(`stop ${i % 500} of ${count}`).width
   if (!(sum > 0)) throw new Error('nothing was set')
   return performance.now() - start
 }

@@ -1,12 +1,12 @@
 // From the start of the script to the first text on a canvas; then the same files fetched and nothing else.
-import { builtInFaces, defineSheet, engineUrl, openShelf, typesetter } from 'dot-line'
+import { builtInFaces, defineSheet, engineUrl, openFonts, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 
 const start = performance.now()
-const shelf = await openShelf({ load: 'when-used' })
-const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf })
+const fonts = await openFonts({ load: 'when-used' })
+const typesetter = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts })
 const context = document.querySelector('canvas').getContext('2d')
-paintCanvas(context, setter.set('Boats to Quillhaven', { width: 300 }), { x: 10, y: 10 })
+paintCanvas(context, typesetter.set('Boats to Quillhaven', { width: 300 }), { x: 10, y: 10 })
 context.getImageData(0, 0, 1, 1)
 const shown = performance.now()
 const files = performance.getEntriesByType('resource').filter(one => /\.(ttf|wasm)/.test(one.name))
@@ -17,4 +17,4 @@ await Promise.all(
   }),
 )
 const fetched = performance.now()
-window.firstText = { shown: shown - start, fetched: fetched - shown, files: files.length }
+window.firstText = { shown: shown - start, fetched: fetched - shown, files.length }

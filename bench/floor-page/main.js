@@ -1,13 +1,13 @@
 // What the least programs take that do only what cannot be left out; driven by bench/floors.mjs.
-import { openShelf } from 'dot-line'
+import { openFonts } from 'dot-line'
 import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
 import { strings, time, unseen, words } from '../page-words.js'
 
 const rounds = 9
 const least = run => Math.min(...Array.from({ length: rounds }, (_, round) => run(round)))
 
-const shelf = await openShelf({ builtIn: ['sans'] })
-const face = shelf.face('sans', { weight: 400, slant: 'normal' })
+const fonts = await openFonts({ builtIn: ['sans'] })
+const face = fonts.face('sans', { weight: 400, slant: 'normal' })
 const segment = { script: 'Latn', language: 'en', direction: 'ltr', features: [] }
 await new FontFace('Bench', `url(${sans})`).load().then(own => document.fonts.add(own))
 const context = document.createElement('canvas').getContext('2d')

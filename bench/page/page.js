@@ -1,13 +1,13 @@
 // What layout costs beside the browser's own measuring, in the same page and the same run.
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
 import { strings, time, unseen, words } from '../page-words.js'
 
 const rounds = 9
-const shelf = await openShelf({ builtIn: ['sans'] })
-const setter = typesetter({ sheet: defineSheet({ styles: { strong: { weight: 700 } } }), shelf })
-for (const word of words) setter.set(word)
+const fonts = await openFonts({ builtIn: ['sans'] })
+const typesetter = typesetterFor({ sheet: defineSheet({ styles: { strong: { weight: 700 } } }), fonts })
+for (const word of words) typesetter.set(word)
 await new FontFace('Bench', `url(${sans})`).load().then(face => document.fonts.add(face))
 const context = document.createElement('canvas').getContext('2d')
 context.font = '16px Bench'
@@ -15,7 +15,7 @@ document.body.style.cssText = 'font: 16px/1.4 Bench; margin: 0'
 
 const setAll = (list, setting) => {
   for (const text of list) {
-    const { width, height } = setter.set(text, setting)
+    const { width, height } = typesetter.set(text, setting)
     total += width + height
   }
 }
@@ -45,7 +45,7 @@ for (let round = 0; round < rounds; round++) {
     marked,
     time(() => {
       before.forEach((text, i) => {
-        const { width, height } = setter.set(`${text} ~strong[late] {value}`, {
+        const { width, height } = typesetter.set(`${text} ~strong[late] {value}`, {
           values: { value: values[i] },
         })
         total += width + height
@@ -56,7 +56,7 @@ for (let round = 0; round < rounds; round++) {
     unmarked,
     time(() => {
       before.forEach((text, i) => {
-        const { width, height } = setter.set(`${text} late ${values[i]}`)
+        const { width, height } = typesetter.set(`${text} late ${values[i]}`)
         total += width + height
       })
     }),
@@ -100,7 +100,7 @@ screen.font = '16px Bench'
 const names = strings(1000, 3, 1)
 const placed = names.map((name, i) => ({
   name,
-  layout: setter.set(name),
+  layout: typesetter.set(name),
   x: (i % 8) * 140,
   y: (Math.floor(i / 8) % 36) * 22,
 }))

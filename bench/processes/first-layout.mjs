@@ -4,9 +4,9 @@ const cpu = () => {
   return (user + system) / 1000
 }
 const before = cpu()
-const { defineSheet, openShelf, typesetter } = await import('../../dist/index.node.js')
+const { defineSheet, openFonts, typesetter } = await import('../../dist/index.node.js')
 const sheet = defineSheet({ styles: { body: { size: 16 } } })
-const shelf = await openShelf({ builtIn: ['sans'] })
-const { width } = typesetter({ sheet, shelf }).set('Boats to Ardle Point', { style: 'body' })
+const fonts = await openFonts({ builtIn: ['sans'] })
+const { width } = typesetterFor({ sheet, fonts }).set('Boats to Ardle Point', { style: 'body' })
 if (width === 0) throw new Error('nothing was set')
 console.log(JSON.stringify({ before, own: cpu() - before }))

@@ -1,5 +1,5 @@
 // Five hundred texts, as elements of the library and as ordinary ones; driven by bench/screen.mjs.
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { provideText } from 'dot-line/screen'
 import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
@@ -9,9 +9,9 @@ const words = prose(200_000).split(/\s+/)
 const textOf = i => words.slice((i * 13) % 20_000, ((i * 13) % 20_000) + 12).join(' ')
 const main = document.querySelector('main')
 const sheets = [16, 18].map(size => defineSheet({ styles: { body: { size, leading: 1.4 } } }))
-const shelf = await openShelf({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: ['sans'] })
 await new FontFace('Bench', `url(${sans})`).load().then(face => document.fonts.add(face))
-const provider = provideText(document, { sheet: sheets[0], shelf, modes: [] })
+const provider = provideText(document, { sheet: sheets[0], fonts, modes: [] })
 main.style.width = '300px'
 
 const fill = (count, make) =>
@@ -71,11 +71,11 @@ Object.assign(window, {
   },
   /** Lines and heights alone, and painted on a canvas. */
   layOutOnly(width, which, paints) {
-    const setter = typesetter({ sheet: sheets[which], shelf })
+    const typesetter = typesetterFor({ sheet: sheets[which], fonts })
     const context = document.createElement('canvas').getContext('2d')
     // What is re-wrapped was wrapped before, as ordinary elements were.
     const prepared = Array.from({ length: 500 }, (_, i) => {
-      const text = setter.shape(textOf(i), { style: 'body' })
+      const text = typesetter.shape(textOf(i), { style: 'body' })
       text.wrap(300)
       return text
     })

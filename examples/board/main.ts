@@ -5,7 +5,7 @@ import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabi
 import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArabic_700Bold.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import hebrewBold from '@expo-google-fonts/noto-sans-hebrew/700Bold/NotoSansHebrew_700Bold.ttf?url'
-import { type Catalog, defineCatalog, openShelf, rangeText, readSheet, typesetter } from 'dot-line'
+import { type Catalog, defineCatalog, openFonts, rangeText, readSheet, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { boardDrawing } from '../../src/demo/board.ts'
 import { found } from '../found.ts'
@@ -36,16 +36,16 @@ try {
   const family = ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew']
   const sheet = readSheet(sheetJson, 'sheet.json').with({ styles: { defaults: { family } } })
   const sheetRtl = sheet.with({ styles: { defaults: { direction: 'rtl' } } })
-  const fonts = [arabic, arabicBold, hebrew, hebrewBold]
-  const shelf = await openShelf({ builtIn: ['sans', 'mono'], fonts })
+  const files = [arabic, arabicBold, hebrew, hebrewBold]
+  const fonts = await openFonts({ builtIn: ['sans', 'mono'], files })
 
   const paint = () => {
     const scale = slider.valueAsNumber
     const catalog = catalogs[chooser.value]
     document.documentElement.lang = chooser.value
     const shownSheet = ['ar', 'he'].includes(chooser.value) ? sheetRtl : sheet
-    const setter = typesetter({ sheet: shownSheet, shelf, reader: { scale } })
-    const drawing = boardDrawing({ setter, sheet: shownSheet, catalog }, canvas.clientWidth)
+    const typesetter = typesetterFor({ sheet: shownSheet, fonts, reader: { scale } })
+    const drawing = boardDrawing({ typesetter, sheet: shownSheet, catalog }, canvas.clientWidth)
     const pixelRatio = window.devicePixelRatio
     canvas.width = Math.round(drawing.box.width * pixelRatio)
     canvas.height = Math.round(drawing.box.height * pixelRatio)

@@ -1,4 +1,4 @@
-import { type Drawing, drawing, inkBox, place, rectangle, type Sheet } from 'dot-line'
+import { type Drawing, draw, inkBox, place, rectangle, type Sheet } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { type ChartTexts, dataTableHtml } from 'dot-line/chart'
 import type { ChartMark, DemoChart } from '../../src/demo/index.ts'
@@ -41,7 +41,7 @@ export function chartView(into: Element, name: string): ChartView {
     const mark = shown.marks[index]
     const { box } = shown.drawing
     const drawn = mark ? noteDrawing(mark, box.width, box.height, setBy) : undefined
-    paint(notes, drawn ?? drawing({ width: box.width, height: box.height }, []))
+    paint(notes, drawn ?? draw({ width: box.width, height: box.height }, []))
     const said = mark?.note ?? ''
     if (spoken.textContent !== said) spoken.textContent = said
   }
@@ -133,7 +133,7 @@ function noteDrawing(
   const left = Math.max(4, Math.min(middle - ink.width / 2, width - 4 - ink.width))
   const above = box.y - ink.height - 6
   const top = above >= 4 ? above : Math.min(box.y + box.height + 6, height - 4 - ink.height)
-  return drawing({ width, height }, [...ring(box, sheet), place(layout, left - ink.x, top - ink.y)])
+  return draw({ width, height }, [...ring(box, sheet), place(layout, left - ink.x, top - ink.y)])
 }
 
 /** A frame about a mark, to be seen on the mark and on the paper. */

@@ -4,7 +4,7 @@
 
 import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
 import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArabic_700Bold.ttf?url'
-import { type Catalog, defineCatalog, openShelf, readSheet, type Sheet } from 'dot-line'
+import { type Catalog, defineCatalog, openFonts, readSheet, type Sheet } from 'dot-line'
 import { chartTexts } from 'dot-line/chart'
 import { passengersChart, stopsChart, ticketsChart, tideChart } from '../../src/demo/index.ts'
 import { found } from '../found.ts'
@@ -49,7 +49,7 @@ try {
     dark: light.mode('dark'),
     serif: light.with({ styles: { defaults: { family: ['serif', 'Noto Sans Arabic'] } } }),
   }
-  const shelf = await openShelf({ builtIn: ['sans', 'serif'], fonts: [arabic, arabicBold] })
+  const fonts = await openFonts({ builtIn: ['sans', 'serif'], files: [arabic, arabicBold] })
   const views = Object.entries(charts).map(([name, chart]) => ({
     chart,
     view: chartView(main, name),
@@ -61,7 +61,7 @@ try {
     const sheet = sheets[sheetChooser.value].with({ styles: { defaults: { direction } } })
     const texts = chartTexts({
       sheet,
-      shelf,
+      fonts,
       language,
       reader: { scale: scale.valueAsNumber },
       problems: 'collect',
@@ -71,7 +71,7 @@ try {
     found('[for=width]', HTMLOutputElement).value = width.value
     const room = Math.min(width.valueAsNumber, main.clientWidth - 40)
     // Larger text needs more room below each other as well.
-    const least = texts.setter.scaleLength(300)
+    const least = texts.typesetter.scaleLength(300)
     const size = { width: room, height: Math.round(Math.max(least, Math.min(room * 0.7, 560))) }
     for (const { chart, view } of views) {
       view.show(chart({ texts, catalog: catalogs[language], ...size }), texts)

@@ -6,7 +6,7 @@ import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabi
 import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArabic_700Bold.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import hebrewBold from '@expo-google-fonts/noto-sans-hebrew/700Bold/NotoSansHebrew_700Bold.ttf?url'
-import { type Catalog, defineCatalog, openShelf, plainText, readSheet } from 'dot-line'
+import { type Catalog, defineCatalog, openFonts, plainText, readSheet } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { DotLineElement, provideText } from 'dot-line/screen'
 import { lampIcon } from '../../src/demo/board.ts'
@@ -44,10 +44,10 @@ const family = ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew', 'Kosugi']
 const sheet = readSheet(sheetJson, 'sheet.json').with({
   styles: { defaults: { family }, time: { family: ['mono', ...family] }, port: { maxLines: 5 } },
 })
-const shelf = await openShelf({
-  load: 'when-used',
+const fonts = await openFonts({
+  loading: 'when-used',
   builtIn: ['sans', 'mono'],
-  fonts: [
+  files: [
     { source: arabic, family: 'Noto Sans Arabic' },
     { source: arabicBold, family: 'Noto Sans Arabic', weight: 700 },
     { source: hebrew, family: 'Noto Sans Hebrew' },
@@ -57,7 +57,7 @@ const shelf = await openShelf({
 })
 const hyphenation = await openHyphenation('en', 'de', 'el')
 const provider = provideText(document, {
-  ...{ sheet, shelf, catalog: english, hyphenation },
+  ...{ sheet, fonts, catalog: english, hyphenation },
   onChange: () => showLamp(),
 })
 

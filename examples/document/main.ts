@@ -14,7 +14,7 @@ import {
   type Drawing,
   defineCatalog,
   openImage,
-  openShelf,
+  openFonts,
   type Picture,
   readSheet,
 } from 'dot-line'
@@ -81,7 +81,7 @@ try {
         family: ['serif', ...others],
         size: 11,
         leading: 1.42,
-        digitPairs: true,
+        combineDigits: true,
         punctuationSpacing: 'closed',
       },
       'document-heading-1': { ...sans, size: 24, leading: 1.15 },
@@ -91,10 +91,10 @@ try {
       'document-running': { family: ['sans', ...others], size: 8, ink: 'quiet' },
     },
   })
-  const shelf = await openShelf({
+  const fonts = await openFonts({
     builtIn: ['sans', 'serif'],
     embedding: true,
-    fonts: [arabic, arabicBold, hebrew, hebrewBold, kosugi, thai, thaiBold, hindi, hindiBold],
+    files: [arabic, arabicBold, hebrew, hebrewBold, kosugi, thai, thaiBold, hindi, hindiBold],
   })
   const { document: notice } = readDocument(noticeJson, { source: 'notice.json' })
   const downward = { ...notice, page: { ...notice.page, writingMode: 'vertical-rl' } } as const
@@ -116,12 +116,12 @@ try {
     const catalog = defineCatalog(strings[catalogLanguage], { language: catalogLanguage })
     const images = new Map<string, Picture | Drawing>([['harbour.png', picture]])
     if (isHandbook) {
-      const texts = chartTexts({ sheet, shelf, language: 'en' })
+      const texts = chartTexts({ sheet, fonts, language: 'en' })
       const chart = passengersChart({ texts, catalog, width: 420, height: 300 })
       images.set('passengers', chart.drawing)
     }
     const source = isHandbook ? handbook() : lines === 'down' ? downward : notice
-    const set = setDocument(source, { sheet, shelf, catalog, images, reader })
+    const set = setDocument(source, { sheet, fonts, catalog, images, reader })
     shown = { set, pages: [...set.pages()] }
     page = Math.min(page, set.pageCount - 1)
     tell(set.problems.map(({ message }) => message).join('; '))

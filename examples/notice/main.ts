@@ -9,12 +9,12 @@ import {
   type CaretPlace,
   caretAt,
   defineSheet,
-  drawing,
+  draw,
   hitTest,
   type Layout,
   linkedText,
   moveCaret,
-  openShelf,
+  openFonts,
   paragraphRange,
   place,
   placement,
@@ -23,7 +23,7 @@ import {
   rangeText,
   rectangle,
   rule,
-  typesetter,
+  typesetterFor,
   wordRange,
 } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
@@ -65,13 +65,13 @@ const keys: Readonly<Record<string, readonly [alone: CaretMove, farther: CaretMo
 }
 
 try {
-  const shelf = await openShelf({ builtIn: ['sans'], fonts: [arabic, arabicBold, hebrew] })
-  const setter = typesetter({ sheet, shelf })
+  const fonts = await openFonts({ builtIn: ['sans'], files: [arabic, arabicBold, hebrew] })
+  const typesetter = typesetterFor({ sheet, fonts })
   let layout = set()
 
   function set(): Layout {
     const width = Math.max(80, canvas.clientWidth - 2 * margin)
-    return setter.set(markup, { style: 'notice', width })
+    return typesetter.set(markup, { style: 'notice', width })
   }
 
   const placed = () => placement(layout, margin, margin)
@@ -112,7 +112,7 @@ try {
       caret.push(rule(moved(from), moved(to), sheet.ink('flare'), 1.5))
     }
     const rings = focusedBoxes().flatMap(box => ring(onPage(box)))
-    const shown = drawing(size, [...boxes, place(layout, margin, margin), ...caret, ...rings])
+    const shown = draw(size, [...boxes, place(layout, margin, margin), ...caret, ...rings])
     const pixelRatio = window.devicePixelRatio
     canvas.width = Math.round(size.width * pixelRatio)
     canvas.height = Math.round(size.height * pixelRatio)

@@ -3,8 +3,8 @@ import {
   type Layout,
   type Problem,
   type Sheet,
-  type Shelf,
-  typesetter,
+  type Fonts,
+  typesetterFor,
   type Values,
   withGuides,
 } from 'dot-line'
@@ -17,7 +17,7 @@ const widths = [140, 200, 250]
 /** What is shown. */
 export interface Shown {
   readonly sheet: Sheet
-  readonly shelf: Shelf
+  readonly fonts: Fonts
   readonly markup: string
   readonly style: string
   readonly language: string
@@ -37,7 +37,7 @@ export function showCells(
 }
 
 function block(mode: string, shown: Shown) {
-  const { sheet, shelf, markup, style, language, guides } = shown
+  const { sheet, fonts, markup, style, language, guides } = shown
   // What is given and not asked for is no mistake of this text.
   const values = asked(markup, shown.values)
   const own = mode === 'light' ? sheet : sheet.mode(mode)
@@ -55,13 +55,13 @@ function block(mode: string, shown: Shown) {
   for (const scale of scales) {
     element.append(note(`× ${scale}`))
     for (const width of widths) {
-      const setter = typesetter({
+      const typesetter = typesetterFor({
         sheet: inLanguage,
-        shelf,
+        fonts,
         reader: { scale },
         problems: 'collect',
       })
-      const layout = setter.set(markup, { style, width, source: 'markup', values })
+      const layout = typesetter.set(markup, { style, width, source: 'markup', values })
       if (scale === 1 && width === widths[1]) problems = layout.problems
       element.append(cell(layout, guides, ground))
     }

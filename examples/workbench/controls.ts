@@ -1,4 +1,4 @@
-import type { Sheet, Shelf } from 'dot-line'
+import type { Sheet, Fonts } from 'dot-line'
 import { found } from '../found.ts'
 
 /** What the controls change: a value at a path of the sheet. */
@@ -66,14 +66,14 @@ function usersOf(sheet: Sheet, name: string): readonly string[] {
 }
 
 /** Families by what is asked for; each can be tried in place. */
-export function showFamilies(shelf: Shelf, change: Change) {
+export function showFamilies(fonts: Fonts, change: Change) {
   const [name, script, weight] = ['#family-name', '#family-script', '#family-weight'].map(id =>
     found(id, HTMLInputElement),
   )
   const list = found('#families', HTMLUListElement)
   const search = () => {
     const wanted = Number(weight.value)
-    const faces = shelf.find({
+    const faces = fonts.find({
       ...(name.value !== '' && { name: name.value }),
       ...(script.value.length === 4 && { script: script.value }),
       ...(wanted > 0 && { weight: wanted }),

@@ -5,7 +5,7 @@ import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabi
 import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArabic_700Bold.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import hebrewBold from '@expo-google-fonts/noto-sans-hebrew/700Bold/NotoSansHebrew_700Bold.ttf?url'
-import { openShelf } from 'dot-line'
+import { openFonts } from 'dot-line'
 import sheetJson from '../lantern-sound/sheet.json?raw'
 import ar from '../lantern-sound/strings.ar.json' with { type: 'json' }
 import de from '../lantern-sound/strings.de.json' with { type: 'json' }
@@ -42,5 +42,5 @@ openWorkbench(
       ...{ berth: 3, minutes: 12 },
     }),
   },
-  await openShelf({ fonts: [arabic, arabicBold, hebrew, hebrewBold, japanese] }),
+  await openFonts({ files: [arabic, arabicBold, hebrew, hebrewBold, japanese] }),
 )

@@ -1,6 +1,6 @@
 // The workbench as dotline preview serves it: with the files that were named, and what they become.
 
-import { openShelf, readCatalog, richToMarkup } from 'dot-line'
+import { openFonts, readCatalog, richToMarkup } from 'dot-line'
 import { messageFormat } from 'dot-line/messages'
 import { openWorkbench, type WorkFiles } from './workbench.ts'
 
@@ -51,14 +51,14 @@ function filesOf({ sheet, catalogs, values }: Served): WorkFiles {
     markupOf(key, language) {
       const catalog = inLanguage(language)
       if (!catalog?.has(key)) return undefined
-      const [text] = catalog.variants(key)
+      const [text] = catalog.cases(key)
       return text.sourceText === '' ? richToMarkup(text) : text.sourceText
     },
   }
 }
 
 const first = await served()
-const bench = openWorkbench(filesOf(first), await openShelf({ fonts: first.fonts }))
+const bench = openWorkbench(filesOf(first), await openFonts({ files: first.fonts }))
 if (first.hasProof) {
   const link = document.createElement('a')
   link.href = '/proof'

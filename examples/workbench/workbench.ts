@@ -8,7 +8,7 @@ import {
   problemLine,
   readSheet,
   type Sheet,
-  type Shelf,
+  type Fonts,
   type Values,
   writeCss,
   writeTokens,
@@ -41,7 +41,7 @@ const key = found('#key', HTMLSelectElement)
 const [undo, redo] = ['#undo', '#redo'].map(id => found(id, HTMLButtonElement))
 
 /** Opens the page with files, which can be others later; what was edited stays to be undone to. */
-export function openWorkbench(first: WorkFiles, shelf: Shelf): { update(files: WorkFiles): void } {
+export function openWorkbench(first: WorkFiles, fonts: Fonts): { update(files: WorkFiles): void } {
   let files = first
   const offer = () => {
     choose(
@@ -84,7 +84,7 @@ export function openWorkbench(first: WorkFiles, shelf: Shelf): { update(files: W
         : names[0]
     style.replaceChildren(...names.map(name => new Option(name, name, false, name === chosen)))
     const { problems } = showCells(found('#cells', HTMLDivElement), {
-      ...{ sheet, shelf },
+      ...{ sheet, fonts },
       markup: current.markup,
       style: style.value,
       language: language.value,
@@ -175,7 +175,7 @@ export function openWorkbench(first: WorkFiles, shelf: Shelf): { update(files: W
     link.click()
     URL.revokeObjectURL(link.href)
   })
-  showFamilies(shelf, change)
+  showFamilies(fonts, change)
   show()
   document.documentElement.dataset.ready = 'true'
   return {

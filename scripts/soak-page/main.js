@@ -1,11 +1,11 @@
 // Five thousand live texts whose values, styles and widths change, and with them sheet, reader and size of the page.
-import { defineSheet, openShelf } from 'dot-line'
+import { defineSheet, openFonts } from 'dot-line'
 import { provideText } from 'dot-line/screen'
 
 const sheets = [14, 15].map(size =>
   defineSheet({ styles: { body: { size }, small: { size: size - 3 }, strong: { weight: 700 } } }),
 )
-const provider = provideText(document, { sheet: sheets[0], shelf: await openShelf() })
+const provider = provideText(document, { sheet: sheets[0], fonts: await openFonts() })
 const main = document.querySelector('main')
 const texts = Array.from({ length: 5000 }, (_, i) => {
   const text = document.createElement('dot-line')

@@ -1,4 +1,4 @@
-import { type Crowding, type SolvedAxis, type ValueFormat, valueWriter } from '../chart/index.ts'
+import { type CollisionRemedy, type SolvedAxis, type ValueFormat, valueWriter } from '../chart/index.ts'
 import { type Problem, shortText, warningProblem } from '../problem/index.ts'
 import { keyOf } from './chart-data.ts'
 import type { ChartDescription } from './read-chart.ts'
@@ -20,7 +20,7 @@ export function xFormat(chart: ChartDescription, language: string) {
 }
 
 /** What is done with them where they are crowded: the next day can be guessed, the next name cannot. */
-export const nameCrowding = ({ data }: ChartDescription): readonly Crowding[] =>
+export const nameCrowding = ({ data }: ChartDescription): readonly CollisionRemedy[] =>
   data.xKind === 'name' ? ['wrap', 'angle', 'shorten', 'thin'] : ['wrap', 'angle', 'thin']
 
 /** So many are named. */

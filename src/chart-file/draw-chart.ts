@@ -1,5 +1,5 @@
 import { type ChartTexts, type DataTable, type PlacedLabels, placeLabels } from '../chart/index.ts'
-import { type Drawing, drawing, type InkOrName, type Item, rectangle } from '../core.ts'
+import { type Drawing, draw, type InkOrName, type Item, rectangle } from '../core.ts'
 import {
   anObject,
   anything,
@@ -33,7 +33,7 @@ export interface DrawnChart {
   /** The data, for `dataTableHtml`. */
   readonly table: DataTable
   /** Ids of labels for which there was no room. */
-  readonly dropped: readonly string[]
+  readonly omitted: readonly string[]
   /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
 }
@@ -58,10 +58,10 @@ export function drawChart(
 function drawn(texts: ChartTexts, chart: ChartDescription, options: DrawChartOptions): DrawnChart {
   const width = options.width ?? chart.width ?? 800
   const height = options.height ?? chart.height ?? 500
-  const draw = { texts, chart, width, height }
+  const toDraw = { texts, chart, width, height }
   const { kind } = chart
   const marks =
-    kind === 'bars' ? drawBars(draw) : kind === 'ring' ? drawRing(draw) : drawLines(draw)
+    kind === 'bars' ? drawBars(toDraw) : kind === 'ring' ? drawRing(toDraw) : drawLines(toDraw)
   const { frame } = marks
   const placed = placeLabels(texts, marks.labels, {
     within: frame.plot,
@@ -72,7 +72,7 @@ function drawn(texts: ChartTexts, chart: ChartDescription, options: DrawChartOpt
   const table = tableOf(chart, texts.language)
   const description = gistOf(chart, texts.language)
   const { background } = options
-  const shown = drawing(
+  const shown = draw(
     {
       width,
       height,
@@ -87,7 +87,7 @@ function drawn(texts: ChartTexts, chart: ChartDescription, options: DrawChartOpt
   return {
     drawing: shown,
     table,
-    dropped: placed.dropped,
+    omitted: placed.omitted,
     problems: [...chart.problems, ...frame.problems, ...placed.problems, ...(marks.problems ?? [])],
   }
 }

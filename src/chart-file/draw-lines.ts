@@ -29,7 +29,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
   const { sheet, language } = texts
   const isLine = kind === 'lines'
   const values = data.series.flatMap(({ points }) => points.flatMap(point => point?.y ?? []))
-  const range = rangeOf(values, chart.zero)
+  const range = rangeOf(values, chart.includeZero)
   const frame = chartFrame(texts, {
     width,
     height,
@@ -137,7 +137,7 @@ function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: s
       },
       ticks: keys,
       format: xFormat(chart, language),
-      crowded: nameCrowding(chart),
+      onCollision: nameCrowding(chart),
       ...title,
     }
   }

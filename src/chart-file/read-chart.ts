@@ -64,7 +64,7 @@ export interface ChartDescription {
   /** Where the legend may stand, the best place first. */
   readonly legend?: readonly LegendPlace[]
   /** Whether lines and points begin at zero; they do where that costs less than half of the height. */
-  readonly zero?: boolean
+  readonly includeZero?: boolean
   /** Texts at values, which point at them. */
   readonly notes?: readonly {
     readonly x: string | number

@@ -1,7 +1,7 @@
 import { greatest, least } from '../blocks/index.ts'
 import { type Anchor, type Box, type Layout, place } from '../core.ts'
 import { mappedBox } from '../geometry/index.ts'
-import type { Crowding } from './axis.ts'
+import type { CollisionRemedy } from './axis.ts'
 import { labelBox } from './label-box.ts'
 import type { Tick, TickSetter } from './ticks.ts'
 
@@ -19,7 +19,7 @@ export interface AxisLabel {
 
 export interface AxisLabels {
   readonly labels: readonly AxisLabel[]
-  readonly did: readonly Crowding[]
+  readonly applied: readonly CollisionRemedy[]
   readonly angle: number
 }
 
@@ -39,12 +39,12 @@ const mostLines = 3
 /** Labels of ticks beside each other: as they are, or by the first way that makes room for all. */
 export function acrossLabels(
   ticks: readonly Tick[],
-  ways: readonly Crowding[],
+  ways: readonly CollisionRemedy[],
   room: AcrossRoom,
 ): AxisLabels {
-  if (ticks.length === 0) return { labels: [], did: [], angle: 0 }
+  if (ticks.length === 0) return { labels: [], applied: [], angle: 0 }
   const level = rowOf(ticks, room)
-  if (fits(level, room)) return { labels: level, did: [], angle: 0 }
+  if (fits(level, room)) return { labels: level, applied: [], angle: 0 }
   for (const way of ways) {
     const tried = byWay(way, ticks, level, room)
     if (tried) return tried
@@ -53,7 +53,7 @@ export function acrossLabels(
 }
 
 function byWay(
-  way: Crowding,
+  way: CollisionRemedy,
   ticks: readonly Tick[],
   level: readonly AxisLabel[],
   room: AcrossRoom,
@@ -73,12 +73,12 @@ function byWay(
 }
 
 function withWay(
-  way: Crowding,
+  way: CollisionRemedy,
   labels: readonly AxisLabel[] | undefined,
   room: AcrossRoom,
 ): AxisLabels | undefined {
   if (!labels || !fits(labels, room)) return undefined
-  return { labels, did: [way], angle: 0 }
+  return { labels, applied: [way], angle: 0 }
 }
 
 const below = { across: 'center', down: 'top' } as const
@@ -163,7 +163,7 @@ function staggered(level: readonly AxisLabel[], room: AcrossRoom): AxisLabels | 
   })
   const rows = [0, 1].map(row => labels.filter((_, i) => i % 2 === row))
   if (!rows.every(row => fits(row, room))) return undefined
-  return { labels, did: ['stagger'], angle: 0 }
+  return { labels, applied: ['stagger'], angle: 0 }
 }
 
 /** Turned so far that they pass each other. */
@@ -177,7 +177,7 @@ function turned(ticks: readonly Tick[], room: AcrossRoom): AxisLabels | undefine
     const anchor = { across: 'right', down: 'middle', angle } as const
     const labels = ticks.map((tick, i) => labelAt(tick, layouts[i], 0, anchor))
     if (labels.some(({ box }) => box.y + box.height > room.depth)) continue
-    return { labels, did: ['angle'], angle }
+    return { labels, applied: ['angle'], angle }
   }
   return undefined
 }
@@ -189,7 +189,7 @@ function thinned(level: readonly AxisLabel[], room: AcrossRoom): AxisLabels | un
   for (let every = fewest; every < 2 * level.length; every++) {
     const labels = level.filter((_, i) => i % every === 0)
     if (labels.length === 1 && level.length > 2) return undefined
-    if (fits(labels, room)) return { labels, did: ['thin'], angle: 0 }
+    if (fits(labels, room)) return { labels, applied: ['thin'], angle: 0 }
   }
   return undefined
 }
@@ -215,7 +215,7 @@ function lastResort(ticks: readonly Tick[], room: AcrossRoom): AxisLabels {
   for (let every = 2; every < 2 * ticks.length + 2; every *= 2) {
     const kept = ticks.filter((_, i) => i % every === 0)
     const labels = shortened(kept, room)
-    if (labels && fits(labels, room)) return { labels, did: ['thin', 'shorten'], angle: 0 }
+    if (labels && fits(labels, room)) return { labels, applied: ['thin', 'shorten'], angle: 0 }
   }
-  return { labels: [], did: ['thin'], angle: 0 }
+  return { labels: [], applied: ['thin'], angle: 0 }
 }

@@ -2,7 +2,7 @@ import type { ChartText } from './chart-texts.ts'
 import type { ValueFormat } from './formats.ts'
 
 /** What is done with labels of ticks that do not fit beside each other. */
-export type Crowding = 'wrap' | 'stagger' | 'angle' | 'thin' | 'shorten'
+export type CollisionRemedy = 'wrap' | 'stagger' | 'angle' | 'thin' | 'shorten'
 
 /**
  * Where values stand, in units. Of a scale of bands it gives where a band begins, and `bandwidth` how
@@ -33,7 +33,7 @@ export interface ChartAxis<S extends ChartScale = ChartScale> {
    * What is done with labels that collide, the first that helps: `wrap` and `thin` without it, of an
    * axis at a side `wrap`, `shorten` and `thin`. Where nothing helps they are thinned and shortened.
    */
-  readonly crowded?: readonly Crowding[]
+  readonly onCollision?: readonly CollisionRemedy[]
   /** Of an axis at a side: how labels stand below each other, at their decimal signs or their ends. */
   readonly align?: 'end' | 'decimal'
   /** How much of the drawing's width labels of an axis at a side may take, 0 to 1; 0.35 without it. */
@@ -53,9 +53,9 @@ export interface AxisTick {
 }
 
 /** What was done so that labels fit. */
-export interface AxisDone {
+export interface AxisRemedies {
   /** What was done so that the texts fit, in order. */
-  readonly did: readonly Crowding[]
+  readonly applied: readonly CollisionRemedy[]
   /** Degrees, counter-clockwise. */
   readonly angle: number
 }

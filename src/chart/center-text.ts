@@ -62,7 +62,7 @@ export function centerText(
   const layout =
     share === 1
       ? whole
-      : texts.set(part, text, { with: { size: `${Number((share * 0.999).toFixed(4))}x` } })
+      : texts.set(part, text, { overrides: { size: `${Number((share * 0.999).toFixed(4))}x` } })
   const placed = placedText(part, layout, x, y, { across: 'center', down: 'middle', by: 'ink' })
   if (reachOf(layout) > inner + 0.05) {
     const message = `there is no room for '${layout.text}' in a circle of radius ${round(radius)}`

@@ -15,7 +15,7 @@ import {
   shortText,
   warningProblem,
 } from '../problem/index.ts'
-import type { AxisDone, AxisTick, ChartAxis, ChartScale } from './axis.ts'
+import type { AxisRemedies, AxisTick, ChartAxis, ChartScale } from './axis.ts'
 import { type ChartText, type ChartTexts, someChartTexts } from './chart-texts.ts'
 import { aFormat } from './formats.ts'
 import {
@@ -70,7 +70,7 @@ export interface ChartFrameOptions<A extends ChartAxes = ChartAxes> {
 }
 
 /** An axis that was solved. */
-export interface SolvedAxis<S extends ChartScale = ChartScale> extends AxisDone {
+export interface SolvedAxis<S extends ChartScale = ChartScale> extends AxisRemedies {
   /** The scale of the plot's range, as it was made. */
   readonly scale: S
   /** How wide a band is, in units; 0 of a scale without bands. */
@@ -234,7 +234,7 @@ function checkAxis(side: Side, axis: ChartAxis) {
     format: aFormat,
     title: anything,
     titlePlace: oneOf('along', 'above'),
-    crowded: listOf(oneOf('wrap', 'stagger', 'angle', 'thin', 'shorten')),
+    onCollision: listOf(oneOf('wrap', 'stagger', 'angle', 'thin', 'shorten')),
     align: oneOf('end', 'decimal'),
     maxShare: being('a number from 0 to 1', value => Number(value) >= 0 && Number(value) <= 1),
   })

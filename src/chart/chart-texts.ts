@@ -4,11 +4,11 @@ import {
   type Layout,
   type RichText,
   type Sheet,
-  type Shelf,
+  type Fonts,
   type StyleSource,
   type Typesetter,
   type TypesetterOptions,
-  typesetter,
+  typesetterFor,
   type Values,
 } from '../core.ts'
 import {
@@ -49,7 +49,7 @@ export interface ChartTexts {
   /** The sheet, with a style for every part. */
   readonly sheet: Sheet
   /** What sets them. */
-  readonly setter: Typesetter
+  readonly typesetter: Typesetter
   /** BCP 47 tag. */
   readonly language: string
   /** Styles that are called like that of a part, but for a slip: `unknown-part`. */
@@ -65,7 +65,7 @@ export interface ChartTexts {
 /** Where a text of a chart goes, and what of its style is changed. */
 export interface PartFrame extends Frame {
   /** Properties that are others than those of the part's style. */
-  readonly with?: PartChanges
+  readonly overrides?: PartChanges
 }
 
 /** As an argument: what `chartTexts` gives. */
@@ -81,7 +81,7 @@ export const someChartTexts = being(
 export function chartTexts(options: ChartTextOptions): ChartTexts {
   checkOptions('chartTexts', options, {
     sheet: anything,
-    shelf: anything,
+    fonts: anything,
     reader: anything,
     hyphenation: anything,
     problems: anything,
@@ -100,13 +100,13 @@ export function chartTexts(options: ChartTextOptions): ChartTexts {
     if (style !== undefined) checkArgument('styles', name, style, aStyleName)
   }
   // Checks the options; the sheet is one from here on.
-  typesetter(others)
+  typesetterFor(others)
   const sheet = withChartParts(options.sheet, styles, language)
-  const setter: Typesetter = typesetter({ ...others, sheet })
-  const kept = keptLayouts(setter, options.shelf)
+  const typesetter: Typesetter = typesetterFor({ ...others, sheet })
+  const kept = keptLayouts(typesetter, options.fonts)
   return {
     sheet,
-    setter,
+    typesetter,
     language: language ?? sheet.base.language,
     problems: misnamedStyles(
       options.sheet.styleNames.filter(name => !Object.values(styles).includes(name)),
@@ -118,13 +118,13 @@ export function chartTexts(options: ChartTextOptions): ChartTexts {
       const style = partStyle(checkedPart(part), styles)
       if (typeof text === 'string' && frame === undefined) return kept(style, text)
       const { text: markup, values } = checkedText(text)
-      return setter.set(markup, { ...frame, style, ...(values && { values }) })
+      return typesetter.set(markup, { ...frame, style, ...(values && { values }) })
     },
     setPlain(part, text, frame) {
       checkArgument('setPlain', 'text', text, aText)
       const style = partStyle(checkedPart(part), styles)
       const markup = escapeMarkup(text)
-      return frame === undefined ? kept(style, markup) : setter.set(markup, { ...frame, style })
+      return frame === undefined ? kept(style, markup) : typesetter.set(markup, { ...frame, style })
     },
   }
 }
@@ -136,15 +136,15 @@ const mostKept = 5000
  * Layouts of short texts by style and text: those of a chart are the same in each frame of it, and
  * what is known of their ink goes with them. Forgotten where faces come or go.
  */
-function keptLayouts(setter: Typesetter, shelf: Shelf) {
-  let revision = shelf.revision
+function keptLayouts(typesetter: Typesetter, fonts: Fonts) {
+  let revision = fonts.revision
   let layouts = new Map<string, Map<string, Layout>>()
   let count = 0
   return (style: string, markup: string): Layout => {
-    if (revision !== shelf.revision || count > mostKept) {
+    if (revision !== fonts.revision || count > mostKept) {
       layouts = new Map()
       count = 0
-      revision = shelf.revision
+      revision = fonts.revision
     }
     let ofStyle = layouts.get(style)
     if (!ofStyle) {
@@ -153,7 +153,7 @@ function keptLayouts(setter: Typesetter, shelf: Shelf) {
     }
     const known = ofStyle.get(markup)
     if (known) return known
-    const layout = setter.set(markup, { style })
+    const layout = typesetter.set(markup, { style })
     ofStyle.set(markup, layout)
     count++
     return layout

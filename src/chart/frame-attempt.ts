@@ -67,7 +67,7 @@ export function attemptFrame(
   const { padding, width, height } = given
   const edge = Math.min(padding, width / 4, height / 4)
   const inner = { x: edge, y: edge, width: width - 2 * edge, height: height - 2 * edge }
-  const gap = texts.setter.scaleLength(8, { max: 16 })
+  const gap = texts.typesetter.scaleLength(8, { max: 16 })
   const leftOut: LeftOut[] = []
   const around = setAround(texts, given, inner, legendPlace, without, leftOut, gap)
   let margins: Margins = {

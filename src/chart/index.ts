@@ -1,4 +1,4 @@
-export type { AxisDone, AxisTick, ChartAxis, ChartScale, Crowding } from './axis.ts'
+export type { AxisRemedies, AxisTick, ChartAxis, ChartScale, CollisionRemedy as CollisionRemedy } from './axis.ts'
 export { type CenteredText, centerText, type RoundRoom } from './center-text.ts'
 export {
   type ChartAxes,

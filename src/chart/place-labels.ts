@@ -1,4 +1,4 @@
-import { type Box, type InkOrName, type Item, rule, type Sheet, solidOf } from '../core.ts'
+import { type Box, type InkOrName, type Item, rule, type Sheet, representativeColor } from '../core.ts'
 import {
   aNumber,
   anObject,
@@ -79,7 +79,7 @@ export interface PlacedLabels {
   /** Those that have a place. */
   readonly labels: readonly PlacedLabel[]
   /** Ids of labels for which there is no room, in the order in which they were given. */
-  readonly dropped: readonly string[]
+  readonly omitted: readonly string[]
   /** What is drawn: leader lines, and then the texts in the order in which they were given. */
   readonly items: readonly Item[]
   /** What was found wrong, and did not stop the work. */
@@ -205,7 +205,7 @@ function shown(
   }
   const leaders = placed.flatMap(({ leader }) => (leader ? [leader] : []))
   const items = [...leaders, ...placed.map(({ text }) => text.item)]
-  return { labels: placed, dropped, items, problems: found.all() }
+  return { labels: placed, omitted: dropped, items, problems: found.all() }
 }
 
 /** Makes leader lines, all of one ink after the pattern of the first. */
@@ -240,8 +240,8 @@ function textAt(
   if (ground !== undefined) {
     const { ink, problems } = readableInk(ground, inks ?? [own, '#ffffff', '#000000'], texts.sheet)
     problems.forEach(tell)
-    const color = typeof ink === 'string' ? ink : solidOf(ink).color
-    if (ink !== own) read = texts.set(part, text, { ...layout.frame, with: { ink: color } })
+    const color = typeof ink === 'string' ? ink : representativeColor(ink).color
+    if (ink !== own) read = texts.set(part, text, { ...layout.frame, overrides: { ink: color } })
   }
   return uprightText(part, read, left - box.x, top - box.y)
 }

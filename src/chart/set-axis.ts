@@ -31,7 +31,7 @@ export interface AxisRoom {
 
 /** More labels than this say no more of an axis. */
 const mostTicks = 12
-const noLabels: AxisLabels = { labels: [], did: [], angle: 0 }
+const noLabels: AxisLabels = { labels: [], applied: [], angle: 0 }
 
 /** An axis at the bottom or the top; `beside` is what stands at the sides, which labels keep free of. */
 export function setAcross(
@@ -45,7 +45,7 @@ export function setAcross(
   const scale = axis.scale(range)
   const em = set.line('0').height
   const width = Math.abs(range[1] - range[0])
-  const { crowded = ['wrap', 'thin'] } = axis
+  const { onCollision: crowded = ['wrap', 'thin'] } = axis
   const labelRoom = { gap: em * 0.6, width: chart.width * 0.8, depth: chart.height * 0.4, set }
   const { ticks, labels } = fewerWhereCrowded(
     `${side}`,
@@ -103,7 +103,7 @@ export function setSide(
   const scale = axis.scale(range)
   const em = set.line('0').height
   const height = Math.abs(range[0] - range[1])
-  const { crowded = ['wrap', 'shorten', 'thin'], align = 'decimal', maxShare = 0.35 } = axis
+  const { onCollision: crowded = ['wrap', 'shorten', 'thin'], align = 'decimal', maxShare = 0.35 } = axis
   const labelRoom = { gap: em * 0.1, width: chart.width * maxShare, align, set }
   const { ticks, labels } = fewerWhereCrowded(
     `${side}`,
@@ -163,7 +163,7 @@ function fewerWhereCrowded(
     const values = isFound ? given(asked) : given
     const ticks = ticksOf(name, axis, scale, values, language)
     const labels = label(ticks)
-    if (!isFound || asked === 1 || !labels.did.includes('thin')) return { ticks, labels }
+    if (!isFound || asked === 1 || !labels.applied.includes('thin')) return { ticks, labels }
   }
 }
 
@@ -171,7 +171,7 @@ function solvedAxis(
   name: string,
   scale: ChartScale,
   { list }: Ticks,
-  { labels, did, angle }: AxisLabels,
+  { labels, applied: did, angle }: AxisLabels,
 ): SolvedAxis {
   const shown = new Set(labels.map(({ tick }) => tick))
   const ticks = list.map(tick => ({
@@ -190,7 +190,7 @@ function solvedAxis(
       return fail('no-place', `the scale of the ${name} axis has no place for ${described(value)}`)
     },
     ticks,
-    did,
+    applied: did,
     angle,
   }
 }

@@ -1,7 +1,7 @@
 import { greatest, least } from '../blocks/index.ts'
 import { type Box, caretAt, type Layout, placement } from '../core.ts'
 import { type AxisLabel, type AxisLabels, fewestBetween } from './across-labels.ts'
-import type { ChartAxis, Crowding } from './axis.ts'
+import type { ChartAxis, CollisionRemedy } from './axis.ts'
 import { labelBox } from './label-box.ts'
 import type { Tick, TickSetter } from './ticks.ts'
 
@@ -20,13 +20,13 @@ export interface SideRoom {
  */
 export function sideLabels(
   ticks: readonly Tick[],
-  ways: readonly Crowding[],
+  ways: readonly CollisionRemedy[],
   room: SideRoom,
 ): AxisLabels {
-  if (ticks.length === 0) return { labels: [], did: [], angle: 0 }
+  if (ticks.length === 0) return { labels: [], applied: [], angle: 0 }
   const level = column(ticks, tick => room.set.line(tick.text), room)
   const isWide = level.some(({ box }) => box.x < -room.width)
-  if (!isWide && apart(level, room)) return { labels: level, did: [], angle: 0 }
+  if (!isWide && apart(level, room)) return { labels: level, applied: [], angle: 0 }
   for (const way of ways) {
     const labels =
       way === 'thin' && !isWide
@@ -36,13 +36,13 @@ export function sideLabels(
           : way === 'shorten' && isWide
             ? column(ticks, tick => cut(tick, room), room)
             : undefined
-    if (labels && apart(labels, room)) return { labels, did: [way], angle: 0 }
+    if (labels && apart(labels, room)) return { labels, applied: [way], angle: 0 }
   }
   const labels = everyOther(
     column(ticks, tick => cut(tick, room), room),
     room,
   )
-  return { labels, did: isWide ? ['thin', 'shorten'] : ['thin'], angle: 0 }
+  return { labels, applied: isWide ? ['thin', 'shorten'] : ['thin'], angle: 0 }
 }
 
 function column(

@@ -58,6 +58,6 @@ function changedStyles(before: Sheet | undefined, sheet: Sheet): ReadonlySet<str
 
 const sourceOf = (catalog: Catalog, key: string) =>
   catalog
-    .variants(key)
+    .cases(key)
     .map(({ sourceText }) => sourceText)
     .join('\n')

@@ -1,4 +1,4 @@
-import { type Catalog, type Hyphenation, type Sheet, type Shelf, typesetter } from '../core.ts'
+import { type Catalog, type Hyphenation, type Sheet, type Fonts, typesetterFor } from '../core.ts'
 import {
   anything,
   checkOptions,
@@ -22,7 +22,7 @@ export interface CheckOptions {
   /** Whose styles the places have. */
   readonly sheet: Sheet
   /** Whose faces it is set in. */
-  readonly shelf: Shelf
+  readonly fonts: Fonts
   /** By what words are divided. */
   readonly hyphenation?: Hyphenation
   /** The first is the source; those of other languages are measured by it too. */
@@ -61,7 +61,7 @@ export function eachFinding(options: CheckOptions): Iterable<Finding> {
 function foundBy(owner: string, options: CheckOptions): Iterable<Finding> {
   checkOptions(owner, options, {
     sheet: anything,
-    shelf: anything,
+    fonts: anything,
     hyphenation: anything,
     catalogs: anything,
     places: anything,
@@ -73,8 +73,8 @@ function foundBy(owner: string, options: CheckOptions): Iterable<Finding> {
   })
   const { catalogs, locationOf = pathText } = options
   const list = checkedPlaces(options.places, locationOf)
-  // Throws on what is no sheet and no shelf.
-  typesetter({ sheet: options.sheet, shelf: options.shelf })
+  // Throws on what is no sheet and no fonts.
+  typesetterFor({ sheet: options.sheet, fonts: options.fonts })
   checkNames(list, options.sheet, locationOf)
   const [source] = catalogs
   if (!source) return []
@@ -125,7 +125,7 @@ function* valueFindings(
 ): Generator<Finding> {
   const askedAt = new Map(places.map(place => [place, new Set<string>()]))
   for (const { place, catalog, key } of units) {
-    for (const name of catalog.valuesOf(key)) askedAt.get(place)?.add(name)
+    for (const name of catalog.placeholdersOf(key)) askedAt.get(place)?.add(name)
   }
   for (const [place, asked] of askedAt) {
     for (const name of Object.keys(place.values ?? {})) {

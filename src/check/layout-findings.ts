@@ -1,4 +1,4 @@
-import { faceOf, type Layout, type Look, lineEndsOf, type Problem } from '../core.ts'
+import { faceOf, type Layout, type UsedFace, lineEndsOf, type Problem } from '../core.ts'
 import type { FindingCode } from './finding.ts'
 
 /** Something that a layout has, in the situation that it was laid out for. */
@@ -66,7 +66,7 @@ function loneWord(layout: Layout): string | undefined {
 }
 
 /** Faces that are made up. */
-export function* faceFindings(looks: readonly Look[]): Generator<LayoutFinding> {
+export function* faceFindings(looks: readonly UsedFace[]): Generator<LayoutFinding> {
   const faces = new Set<string>()
   for (const look of looks) {
     if (faces.has(look.face)) continue

@@ -22,7 +22,7 @@ export interface TextPlace {
   /** Which way the place runs, where texts that run the other way are out of it. */
   readonly direction?: 'ltr' | 'rtl'
   /** The least size of a letter, in units. */
-  readonly leastSize?: number
+  readonly minSize?: number
   /** What may be found there. */
   readonly allows?: readonly FindingCode[]
 }

@@ -3,14 +3,14 @@ import {
   type Box,
   type Drawing,
   defineSheet,
-  drawing,
+  draw,
   group,
   type Item,
   type Layout,
   path,
   place,
   rectangle,
-  typesetter,
+  typesetterFor,
 } from '../core.ts'
 import { type Packed, packedPages } from './packed-pages.ts'
 import {
@@ -52,12 +52,12 @@ const sheet = defineSheet({
 
 /**
  * A proof as pages on paper, for PDF and PNG: every text at its place at each scale and in each language,
- * what is found outlined and numbered. Captions are in the first family of the shelf where it has no
+ * what is found outlined and numbered. Captions are in the first family of the fonts where it has no
  * sans serif of the library. Throws as `check` does.
  */
 export function proofDrawings(options: ProofOptions): readonly Drawing[] {
   const proof = proofTexts('proofDrawings', options)
-  const { set } = typesetter({ sheet, shelf: options.shelf, problems: 'collect' })
+  const { set } = typesetterFor({ sheet, fonts: options.fonts, problems: 'collect' })
   const captions = captionsWith(set)
   const rows: Packed[] = []
   for (const name of proof.places) {
@@ -91,13 +91,13 @@ export function proofDrawings(options: ProofOptions): readonly Drawing[] {
   const title = heading(captions.line(proof.title, 'title'), 1)
   const room = { width: width - 2 * margin, height: height - 2 * margin, gap }
   return packedPages([title, ...rows], room).map(items =>
-    drawing({ width, height, title: proof.title, language: 'en', background: 'page', sheet }, [
+    draw({ width, height, title: proof.title, language: 'en', background: 'page', sheet }, [
       items.map(({ x, y, packed }) => moved(packed.items, x + margin, y + margin)),
     ]),
   )
 }
 
-type Set = ReturnType<typeof typesetter>['set']
+type Set = ReturnType<typeof typesetterFor>['set']
 type Captions = ReturnType<typeof captionsWith>
 
 function captionsWith(set: Set) {

@@ -76,10 +76,10 @@ export function proofTexts(owner: string, options: ProofOptions): ProofTexts {
     const findingsHere = at.get(subject(place.name, key, catalog.language ?? '')) ?? []
     const others = othersOf?.(catalog.language)
     for (const { text, setting } of settingsOf(unit)) {
-      for (const [i, { sheet, mode, scale, setter }] of setters(catalog.language).entries()) {
+      for (const [i, { sheet, mode, scale, typesetter }] of setters(catalog.language).entries()) {
         for (const { width, frame: own } of framesOf(place)) {
           const frame = { ...setting, ...own }
-          const layout = setter.set(text, frame)
+          const layout = typesetter.set(text, frame)
           const situation = {
             scale,
             ...(width !== undefined && { width }),
@@ -90,7 +90,7 @@ export function proofTexts(owner: string, options: ProofOptions): ProofTexts {
           )
           const other = others?.[i]
           const before = other && {
-            layout: other.setter.set(text, frame),
+            layout: other.typesetter.set(text, frame),
             background: colorBehind(place.background, other.sheet),
           }
           const background = colorBehind(place.background, sheet)

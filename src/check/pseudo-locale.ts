@@ -49,10 +49,10 @@ export function pseudoCatalog(source: Catalog, kind: PseudoKind): Catalog {
     language: tags[kind],
     source: `${kind} texts`,
     syntax: key => ({
-      values: source.valuesOf(key),
+      values: source.placeholdersOf(key),
       problems: [],
       text: values => strange(source.text(key, values)),
-      variants: values => source.variants(key, values).map(strange),
+      variants: values => source.cases(key, values).map(strange),
     }),
   })
 }

@@ -3,9 +3,9 @@ import {
   type Hyphenation,
   type ReaderSettings,
   type Sheet,
-  type Shelf,
+  type Fonts,
   type Typesetter,
-  typesetter,
+  typesetterFor,
 } from '../core.ts'
 import type { Path, SourceLocation } from '../problem/index.ts'
 import { keysOfPlace } from './keys-of-place.ts'
@@ -41,7 +41,7 @@ export function unitsOf(
 
 export interface SetterOptions {
   readonly sheet: Sheet
-  readonly shelf: Shelf
+  readonly fonts: Fonts
   readonly hyphenation?: Hyphenation
   readonly scales?: readonly number[]
 }
@@ -52,13 +52,13 @@ export interface ScaledSetter {
   readonly contrastOf: ContrastMeter
   readonly mode: string | undefined
   readonly scale: number
-  readonly setter: Typesetter
+  readonly typesetter: Typesetter
   /** With lines, words and letters as far apart as WCAG 2.2, 1.4.12, asks; at the scale of 1. */
   readonly spaced: Typesetter | undefined
 }
 
 export function settersFor(
-  { sheet, shelf, hyphenation, scales }: SetterOptions,
+  { sheet, fonts, hyphenation, scales }: SetterOptions,
   list: PlaceList,
 ): (language: string | undefined) => readonly ScaledSetter[] {
   const known = new Map<string | undefined, readonly ScaledSetter[]>()
@@ -67,7 +67,7 @@ export function settersFor(
     if (found) return found
     const made = settersIn(
       language,
-      { sheet, shelf, ...(hyphenation && { hyphenation }) },
+      { sheet, fonts, ...(hyphenation && { hyphenation }) },
       scales,
       list,
     )
@@ -79,7 +79,7 @@ export function settersFor(
 /** Of a language: a sheet of which all styles have it. */
 function settersIn(
   language: string | undefined,
-  { sheet, shelf, hyphenation }: SetterOptions,
+  { sheet, fonts, hyphenation }: SetterOptions,
   scales: readonly number[] | undefined,
   list: PlaceList,
 ): readonly ScaledSetter[] {
@@ -90,9 +90,9 @@ function settersIn(
       language === undefined ? inMode : inMode.with({ styles: { defaults: { language } } })
     const contrastOf = contrastMeter(own)
     const of = (reader: ReaderSettings) =>
-      typesetter({
+      typesetterFor({
         sheet: own,
-        shelf,
+        fonts,
         reader,
         problems: 'collect',
         ...(hyphenation && { hyphenation }),
@@ -103,7 +103,7 @@ function settersIn(
         contrastOf,
         mode,
         scale,
-        setter: of({ scale }),
+        typesetter: of({ scale }),
         spaced: scale === 1 && mode === undefined ? of({ scale, spacing: 'wide' }) : undefined,
       }),
     )
@@ -115,9 +115,9 @@ export function settingsOf({ place, key, catalog }: Unit) {
   const { style, values = {} } = place
   const base = { ...(style !== undefined && { style }) }
   // What is given and not asked for is no mistake of each text.
-  const asked = catalog.valuesOf(key)
+  const asked = catalog.placeholdersOf(key)
   const own = Object.fromEntries(Object.entries(values).filter(([name]) => asked.includes(name)))
-  return catalog.variants(key, own).map(text => {
+  return catalog.cases(key, own).map(text => {
     // What is only words is set faster as what it is.
     const isPlain = text.children.every(({ kind }) => kind === 'text')
     return { text: isPlain ? text.sourceText : text, setting: base }

@@ -13,7 +13,7 @@ export interface TextFacts {
 export function textFacts(catalog: Catalog, key: string): TextFacts {
   const spans: string[] = []
   const links = new Map<string, TextFacts['links'][number]>()
-  for (const variant of catalog.variants(key)) {
+  for (const variant of catalog.cases(key)) {
     const own = factsOf(variant)
     for (const name of new Set(own.spans)) {
       const more = count(own.spans, name) - count(spans, name)
@@ -24,7 +24,7 @@ export function textFacts(catalog: Catalog, key: string): TextFacts {
   }
   return {
     spans: spans.sort(),
-    values: [...catalog.valuesOf(key)].sort(),
+    values: [...catalog.placeholdersOf(key)].sort(),
     links: [...links.values()],
   }
 }

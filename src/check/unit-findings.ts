@@ -1,5 +1,5 @@
 import { least } from '../blocks/index.ts'
-import { type Layout, looksOf, type Typesetter } from '../core.ts'
+import { type Layout, facesUsed, type Typesetter } from '../core.ts'
 import { type Finding, type FindingCode, findingKinds, type Situation } from './finding.ts'
 import {
   faceFindings,
@@ -19,7 +19,7 @@ export function unitFindings(
   setters: readonly ScaledSetter[],
 ): readonly Finding[] {
   const { place, key, catalog } = unit
-  const { height, background, direction, leastSize, allows = [] } = place
+  const { height, background, direction, minSize: leastSize, allows = [] } = place
   const texts = settingsOf(unit)
   const found = new Map<FindingCode, { finding: LayoutFinding; situations: Situation[] }>()
   const add = (finding: LayoutFinding, scale: number, width?: number, mode?: string) => {
@@ -31,7 +31,7 @@ export function unitFindings(
     else found.set(code, { finding, situations: [situation] })
   }
   function lookFindings(layout: Layout, contrastOf: ContrastMeter): readonly LayoutFinding[] {
-    const looks = looksOf(layout)
+    const looks = facesUsed(layout)
     const own: LayoutFinding[] = [...faceFindings(looks)]
     const low =
       background === undefined ? undefined : worstContrast(looks, background, contrastOf, contrast)
@@ -58,9 +58,9 @@ export function unitFindings(
   /** Gives what a text has lost in each width. */
   function lookAt(
     { text, setting }: (typeof texts)[number],
-    { contrastOf, mode, scale, setter }: ScaledSetter,
+    { contrastOf, mode, scale, typesetter }: ScaledSetter,
   ) {
-    const shaped = setter.shape(text, setting)
+    const shaped = typesetter.shape(text, setting)
     /** Of the widest place, where least of it is cut: what it is but for its room is the same in each. */
     let same: readonly LayoutFinding[] | undefined
     return widest.map(({ width, room, frame }) => {
@@ -89,10 +89,10 @@ export function unitFindings(
     })
   }
   for (const text of texts) {
-    const lost = setters.map(setter => lookAt(text, setter))
+    const lost = setters.map(typesetter => lookAt(text, typesetter))
     // After all others: what is known of a text's words is that of one spacing.
-    for (const [i, setter] of setters.entries()) {
-      if (setter.spaced) lookAtSpaced(text, setter, setter.spaced, lost[i])
+    for (const [i, typesetter] of setters.entries()) {
+      if (typesetter.spaced) lookAtSpaced(text, typesetter, typesetter.spaced, lost[i])
     }
   }
   const location = catalog.locationOf(key)

@@ -1,4 +1,4 @@
-import { contrast, type Ink, type Look, type Sheet, type SolidInk, type Style } from '../core.ts'
+import { contrast, type Ink, type UsedFace, type Sheet, type SolidInk, type Style } from '../core.ts'
 
 /** A contrast that is too low, of all runs of a text the worst against what it needs. */
 export interface LowContrast {
@@ -13,7 +13,7 @@ const limits = { AA: { text: 4.5, large: 3 }, AAA: { text: 7, large: 4.5 } }
 
 /** The worst contrast of a text on a background, where it is below its limit (WCAG 2.2, 1.4.3 and 1.4.6). */
 export function worstContrast(
-  looks: readonly Look[],
+  looks: readonly UsedFace[],
   background: string,
   contrastOf: ContrastMeter,
   level: 'AA' | 'AAA',

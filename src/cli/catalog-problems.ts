@@ -1,4 +1,4 @@
-import { openShelf, type Problem, typesetter } from 'dot-line'
+import { openFonts, type Problem, typesetterFor } from 'dot-line'
 import { catalogOf } from './open-catalog.ts'
 import { openSheet } from './open-sheet.ts'
 
@@ -14,14 +14,14 @@ export async function catalogProblems(
   if (sheetFile === undefined) return catalogOf(json, source, undefined, 'collect').problems
   const sheet = openSheet(sheetFile, undefined)
   const catalog = catalogOf(json, source, undefined, 'collect', { styles: sheet.styleNames })
-  const setter = typesetter({ sheet, shelf: await openShelf(), problems: 'collect' })
+  const typesetter = typesetterFor({ sheet, fonts: await openFonts(), problems: 'collect' })
   const known = new Set(
     catalog.problems.map(({ code, location }) => `${code} ${placeOf(location)}`),
   )
   const found = catalog.keys.flatMap(key => {
     const location = catalog.locationOf(key)
-    return catalog.variants(key).flatMap(variant =>
-      setter.set(variant).problems.flatMap((problem): Problem[] => {
+    return catalog.cases(key).flatMap(variant =>
+      typesetter.set(variant).problems.flatMap((problem): Problem[] => {
         const name = `${problem.code} ${placeOf(location)}`
         if (problem.severity === 'warning' || ofValues.has(problem.code) || known.has(name))
           return []

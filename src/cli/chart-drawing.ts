@@ -1,5 +1,5 @@
 import { dirname, isAbsolute, join } from 'node:path'
-import type { Drawing, Hyphenation, ReaderSettings, Sheet, Shelf } from 'dot-line'
+import type { Drawing, Hyphenation, ReaderSettings, Sheet, Fonts } from 'dot-line'
 import { chartTexts } from 'dot-line/chart'
 import { drawChart, readChart } from 'dot-line/chart-file'
 import { readText } from './read-file.ts'
@@ -7,7 +7,7 @@ import { warn } from './warn.ts'
 
 export interface ChartSettings {
   readonly sheet: Sheet
-  readonly shelf: Shelf
+  readonly fonts: Fonts
   readonly reader: ReaderSettings
   readonly hyphenation: Hyphenation | undefined
   readonly language: string | undefined

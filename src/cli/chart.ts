@@ -4,7 +4,7 @@ import { chartTexts, dataTableHtml } from 'dot-line/chart'
 import { drawChart } from 'dot-line/chart-file'
 import { readChartFile } from './chart-drawing.ts'
 import { counted } from './counted.ts'
-import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
+import { addFontOptions, type FontOptions, fontsFor } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { positiveNumber } from './options.ts'
@@ -59,14 +59,14 @@ async function chart(file: string, options: ChartOptions) {
   const sheet = openSheet(options.sheet, options.mode)
   const texts = chartTexts({
     sheet,
-    shelf: await openFonts(options),
+    fonts: await fontsFor(options),
     hyphenation: await openHyphenationFor(sheet),
     reader: { scale: readerScale },
     language: options.language ?? description.language,
   })
   const background = options.background ?? (sheet.inkNames.includes('paper') ? 'paper' : '#ffffff')
   const drawn = drawChart(texts, description, { width, height, background })
-  const { drawing, table, dropped, problems } = drawn
+  const { drawing, table, omitted: dropped, problems } = drawn
   const told = new Set(description.problems)
   warn(problems.filter(problem => !told.has(problem)))
   if (dropped.length > 0) {

@@ -16,7 +16,7 @@ import { CommandError } from './command-error.ts'
 import { counted } from './counted.ts'
 import { keptFindings } from './kept-findings.ts'
 import { openCatalog } from './open-catalog.ts'
-import { addFontOptions, openFonts } from './open-fonts.ts'
+import { addFontOptions, fontsFor } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { repeated, wholeNumber } from './options.ts'
@@ -145,7 +145,7 @@ async function found(files: readonly string[], options: CheckOptions): Promise<F
   const hyphenation = await openHyphenationFor(sheet)
   const each = eachFinding({
     sheet,
-    shelf: await openFonts(options),
+    fonts: await fontsFor(options),
     catalogs,
     places: list,
     locationOf,

@@ -7,13 +7,13 @@ import {
   type Drawing,
   type Hyphenation,
   openImage,
-  openShelf,
+  openFonts,
   type Picture,
   type ReaderSettings,
   readCatalog,
   readSheet,
   type Sheet,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { chartTexts } from 'dot-line/chart'
 import { readDocument, setDocument } from 'dot-line/document'
@@ -98,7 +98,7 @@ function openCatalogs(): Map<string, Catalog> {
 }
 
 async function demo(options: DemoOptions) {
-  const shelf = await openShelf()
+  const fonts = await openFonts()
   const sheetPath = dataPath('sheet.json')
   const sheet = readSheet(readText(sheetPath, 'sheet'), sheetPath)
   const catalogs = openCatalogs()
@@ -112,13 +112,13 @@ async function demo(options: DemoOptions) {
   }
   const reader = { scale: options.readerScale }
   const sceneIn = (mode: Sheet, settings: ReaderSettings): Scene => {
-    return { sheet: mode, catalog, setter: typesetter({ sheet: mode, shelf, reader: settings }) }
+    return { sheet: mode, catalog, typesetter: typesetterFor({ sheet: mode, fonts, reader: settings }) }
   }
   const scene = sceneIn(sheet, reader)
   // A printed page has no reader setting, and neither has a picture about them.
   const printed = sceneIn(sheet, {})
   const chartSceneAt = (scale: number): ChartScene => {
-    const texts = chartTexts({ sheet, shelf, reader: { scale }, language })
+    const texts = chartTexts({ sheet, fonts, reader: { scale }, language })
     return { texts, catalog, width: 800, height: 500 }
   }
   const missing = new Set<string>()
@@ -150,12 +150,12 @@ async function demo(options: DemoOptions) {
       what: 'how sizes follow the reader, a chart',
     },
     {
-      drawing: lineKinds(printed, shelf, await hyphenationOrNone(missing)),
+      drawing: lineKinds(printed, fonts, await hyphenationOrNone(missing)),
       files: ['line-kinds.svg', 'line-kinds.png'],
       what: 'lines broken and cut in several ways',
     },
     {
-      drawing: gallery(printed, shelf),
+      drawing: gallery(printed, fonts),
       files: ['gallery.svg', 'gallery.png', 'gallery.pdf'],
       what: 'what text is painted with',
     },
@@ -210,7 +210,7 @@ async function demo(options: DemoOptions) {
     const paper = sheet.with({
       styles: { ...paperStyles, defaults: { ...paperStyles.defaults, size } },
     })
-    const set = setDocument(source, { sheet: paper, shelf, catalog, images: pictures })
+    const set = setDocument(source, { sheet: paper, fonts, catalog, images: pictures })
     warn(set.problems)
     const options = { ...set.metadata, standards: ['PDF/UA-1'] } as const
     await write(file, what, () => toPdf([...set.pages()], options))

@@ -1,7 +1,7 @@
 import { basename } from 'node:path'
 import { type Command, Option } from 'commander'
 import type { FaceCapabilities, ListedFace, SearchedFace } from 'dot-line'
-import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
+import { addFontOptions, type FontOptions, fontsFor } from './open-fonts.ts'
 import { positiveNumber } from './options.ts'
 import { table } from './table.ts'
 
@@ -42,9 +42,9 @@ async function listFonts({
   weight,
   feature,
   format,
-  ...fonts
+  ...options
 }: FontsOptions) {
-  const shelf = await openFonts(fonts)
+  const fonts = await fontsFor(options)
   const wanted: SearchedFace = {
     ...(name !== undefined && { name }),
     ...(covers !== undefined && { covers }),
@@ -52,12 +52,12 @@ async function listFonts({
     ...(weight !== undefined && { weight }),
     ...(feature !== undefined && { feature }),
   }
-  if (format === 'json') return printJson(shelf.find(wanted))
+  if (format === 'json') return printJson(fonts.find(wanted))
   // A list says less than a search has to read.
   const isSearch = Object.keys(wanted).length > 0
   const faces = isSearch
-    ? shelf.find(wanted)
-    : shelf.families.flatMap(family => shelf.facesOf(family))
+    ? fonts.find(wanted)
+    : fonts.families.flatMap(family => fonts.facesOf(family))
   if (faces.length === 0) process.stdout.write('no available face is like that\n')
   else process.stdout.write(await table([heads, ...faces.map(face => textRow(face.family, face))]))
 }

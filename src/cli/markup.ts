@@ -1,6 +1,6 @@
 import { type Command, Option } from 'commander'
 import {
-  openShelf,
+  openFonts,
   type ParsedMarkup,
   type Problem,
   parseMarkup,
@@ -10,7 +10,7 @@ import {
   richFromHtml,
   richToHtml,
   richToMarkup,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { caretLines } from './caret-lines.ts'
 import { catalogProblems } from './catalog-problems.ts'
@@ -85,8 +85,8 @@ async function settingProblems(
   { sheet: file, value: values }: MarkupOptions,
 ) {
   if (file === undefined) return []
-  const [sheet, shelf] = [openSheet(file, undefined), await openShelf()]
-  return typesetter({ sheet, shelf, problems: 'collect' }).set(rich, { source, values }).problems
+  const [sheet, fonts] = [openSheet(file, undefined), await openFonts()]
+  return typesetterFor({ sheet, fonts, problems: 'collect' }).set(rich, { source, values }).problems
 }
 
 function output(rich: RichText, { format, value: values }: MarkupOptions): string {

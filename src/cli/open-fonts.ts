@@ -1,5 +1,5 @@
 import type { Command } from 'commander'
-import { openShelf, problemLine, type Shelf } from 'dot-line'
+import { openFonts, problemLine, type Fonts } from 'dot-line'
 import { repeated } from './options.ts'
 import { endProgress, tellProgress } from './progress.ts'
 
@@ -15,13 +15,13 @@ export function addFontOptions(command: Command): Command {
     .option('--system', "also the operating system's fonts")
 }
 
-/** The shelf that the options ask for; what of the system's fonts is broken is reported as warnings. */
-export async function openFonts({ font, system }: FontOptions): Promise<Shelf> {
+/** The fonts that the options ask for; what of the system's fonts is broken is reported as warnings. */
+export async function fontsFor({ font, system }: FontOptions): Promise<Fonts> {
   // A folder may be a whole disk.
   if (font || system) tellProgress('reading fonts')
-  const shelf = await openShelf({ fonts: font, system }).finally(endProgress)
-  for (const problem of shelf.problems) {
+  const fonts = await openFonts({ files: font, system }).finally(endProgress)
+  for (const problem of fonts.problems) {
     process.stderr.write(`warning: ${problemLine(problem)}; it is left out\n`)
   }
-  return shelf
+  return fonts
 }

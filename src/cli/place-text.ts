@@ -2,7 +2,7 @@ import { type Command, InvalidArgumentError, Option } from 'commander'
 import {
   type Anchor,
   type Drawing,
-  drawing,
+  draw,
   type Layout,
   type Placement,
   place,
@@ -103,13 +103,13 @@ export function placedText(layout: Layout, options: PlaceOptions): Drawing | Lay
   if (!options.page) {
     const { bounds } = placed
     const at = { x: x - bounds.x, y: y - bounds.y }
-    const own = drawing({ width: bounds.width, height: bounds.height }, [
+    const own = draw({ width: bounds.width, height: bounds.height }, [
       place(layout, at.x, at.y, anchor),
     ])
     return options.guides ? withGuides(own, [{ layout, ...at, anchor }]) : own
   }
   const [width, height] = options.page
-  const shown = drawing({ width, height }, [place(layout, x, y, anchor)])
+  const shown = draw({ width, height }, [place(layout, x, y, anchor)])
   warn(shown.problems)
   return options.guides ? withGuides(shown, [{ layout, x, y, anchor }]) : shown
 }

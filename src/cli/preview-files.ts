@@ -1,11 +1,11 @@
 import { readdirSync, statSync, watch } from 'node:fs'
 import { basename, dirname, join, resolve } from 'node:path'
-import type { Shelf, Values } from 'dot-line'
+import type { Fonts, Values } from 'dot-line'
 import { proofPage, readPlaces } from 'dot-line/check'
 import { type CheckedTexts, openChecked } from './check-input.ts'
 import { CommandError, systemReason } from './command-error.ts'
 import { catalogName } from './open-catalog.ts'
-import { type FontOptions, openFonts } from './open-fonts.ts'
+import { type FontOptions, fontsFor } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { readText } from './read-file.ts'
 
@@ -31,7 +31,7 @@ export interface PreviewFiles {
 export function previewFiles(named: NamedFiles): PreviewFiles {
   const { sheet, catalog, places, font = [] } = named
   const fonts = font.flatMap(fontsIn)
-  let opened: Shelf | undefined
+  let opened: Fonts | undefined
   // What is not there is told of now, and not on the page.
   for (const file of [sheet, ...catalog, ...(places === undefined ? [] : [places])]) {
     readText(file, 'file')
@@ -52,7 +52,7 @@ export function previewFiles(named: NamedFiles): PreviewFiles {
     }),
     async proof() {
       // Fonts stay as they are while texts change; those that were not read are read again.
-      opened ??= await openFonts(named)
+      opened ??= await fontsFor(named)
       return proofOf(named, opened)
     },
     watch(changed) {
@@ -69,14 +69,14 @@ export function previewFiles(named: NamedFiles): PreviewFiles {
   }
 }
 
-async function proofOf({ places, ...named }: NamedFiles, shelf: Shelf): Promise<string> {
+async function proofOf({ places, ...named }: NamedFiles, fonts: Fonts): Promise<string> {
   if (places === undefined) return ''
   const { list, locationOf } = readPlaces(readText(places, 'list of places'), { source: places })
   const { sheet, catalogs } = await openChecked(named)
   const hyphenation = await openHyphenationFor(sheet)
   const { scales } = named
   return proofPage({
-    ...{ sheet, shelf, catalogs, places: list, locationOf },
+    ...{ sheet, fonts, catalogs, places: list, locationOf },
     ...(hyphenation && { hyphenation }),
     ...(scales && { scales }),
   })

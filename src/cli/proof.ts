@@ -4,7 +4,7 @@ import { toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
 import { addCheckOptions, type CheckedTexts, openChecked } from './check-input.ts'
 import { CommandError } from './command-error.ts'
-import { addFontOptions, openFonts } from './open-fonts.ts'
+import { addFontOptions, fontsFor } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { formatName } from './output.ts'
@@ -77,7 +77,7 @@ async function proof(file: string, options: ProofOptions) {
   const hyphenation = await openHyphenationFor(sheet)
   const given = {
     sheet,
-    shelf: await openFonts(options),
+    fonts: await fontsFor(options),
     catalogs,
     places: list,
     locationOf,

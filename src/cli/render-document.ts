@@ -5,7 +5,7 @@ import { toHtmlPage } from 'dot-line/html'
 import { pdfChunks } from 'dot-line/pdf'
 import { type ChartSettings, chartIn } from './chart-drawing.ts'
 import { openCatalog } from './open-catalog.ts'
-import { openFonts } from './open-fonts.ts'
+import { fontsFor } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { formatFor, formatName, type OutputOptions } from './output.ts'
@@ -30,15 +30,15 @@ export async function renderDocument(file: string, options: DocumentOptions) {
   const { document, locationOf } = readDocument(readText(file, 'document'), { source: file })
   const sheet = openSheet(options.sheet, options.mode)
   const hyphenation = await openHyphenationFor(sheet)
-  const shelf = await openFonts(options)
+  const fonts = await fontsFor(options)
   const reader = readerOf(options)
   const catalog =
     options.catalog === undefined ? undefined : await openCatalog(options.catalog, options.language)
   const language = options.language ?? document.language ?? catalog?.language
-  const charts = { sheet, shelf, reader, hyphenation, language }
+  const charts = { sheet, fonts, reader, hyphenation, language }
   const set = setDocument(language === undefined ? document : { ...document, language }, {
     sheet,
-    shelf,
+    fonts,
     reader,
     images: await openImages(documentImages(document), dirname(file), charts),
     ...(catalog && { catalog }),

@@ -7,10 +7,10 @@ import {
   openImage,
   type ReaderSettings,
   type Sheet,
-  typesetter,
+  typesetterFor,
   type WritingMode,
 } from 'dot-line'
-import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
+import { addFontOptions, type FontOptions, fontsFor } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { namedValue, numberPair, positiveNumber, wholeNumber } from './options.ts'
@@ -117,9 +117,9 @@ export function addTextOptions(command: Command): Command {
 export async function setText(file: string | undefined, options: TextOptions): Promise<Layout> {
   const markup = readMarkup(file, options.text)
   const sheet = inWritingMode(openSheet(options.sheet, options.mode), options)
-  const shelf = await openFonts(options)
+  const fonts = await fontsFor(options)
   const hyphenation = await openHyphenationFor(sheet)
-  const setter = typesetter({ sheet, shelf, hyphenation, reader: readerOf(options) })
+  const typesetter = typesetterFor({ sheet, fonts, hyphenation, reader: readerOf(options) })
   const { style, width, height, maxLines, align } = options
   const size = sheet.styleNames.includes(style ?? '')
     ? sheet.style(style ?? '').size
@@ -128,7 +128,7 @@ export async function setText(file: string | undefined, options: TextOptions): P
   const [min, max] = options.fit ?? []
   const fit = min !== undefined && max !== undefined ? { min, max } : undefined
   const frame = { width, height, maxLines, align, fit }
-  const layout = setter.set(markup.text, { ...frame, style, values, source: markup.source })
+  const layout = typesetter.set(markup.text, { ...frame, style, values, source: markup.source })
   warn(layout.problems)
   return layout
 }

@@ -50,7 +50,7 @@ export function define(command: Command) {
 
 async function showSheet(file: string, options: SheetOptions) {
   const sheet = openSheet(file, options.mode)
-  for (const note of sheet.notes) process.stderr.write(`warning: ${problemLine(note)}\n`)
+  for (const note of sheet.warnings) process.stderr.write(`warning: ${problemLine(note)}\n`)
   const text = await sheetText(sheet, options)
   if (options.output === undefined) process.stdout.write(text)
   else writeWhole(options.output, text)
@@ -69,7 +69,7 @@ async function sheetText(sheet: Sheet, options: SheetOptions): Promise<string> {
   if (format === 'css') return writeCss(sheet)
   if (format === 'json') return `${JSON.stringify(sheet.definition(), null, 2)}\n`
   if (format === 'tokens') {
-    const { tokens, notes } = writeTokens(sheet)
+    const { tokens, warnings: notes } = writeTokens(sheet)
     for (const note of notes) process.stderr.write(`warning: ${problemLine(note)}\n`)
     return `${JSON.stringify(tokens, null, 2)}\n`
   }

@@ -1,5 +1,5 @@
 import { type Command, Option } from 'commander'
-import { type Drawing, drawing, type GroupItem, inkBox, type Layout, textAlong } from 'dot-line'
+import { type Drawing, draw, type GroupItem, inkBox, type Layout, textAlong } from 'dot-line'
 import { arrangeLetters, type Plate } from 'dot-line/outline'
 import { CommandError } from './command-error.ts'
 import { positiveNumber } from './options.ts'
@@ -67,14 +67,14 @@ export function plateOf(options: SolidOptions): Plate | undefined {
 
 /** A drawing that is as large as what is painted in it. */
 function aroundInk(item: GroupItem): Drawing {
-  const ink = inkBox(drawing({ width: 0, height: 0 }, [item]))
-  if (!ink) return drawing({ width: 0, height: 0 }, [])
+  const ink = inkBox(draw({ width: 0, height: 0 }, [item]))
+  if (!ink) return draw({ width: 0, height: 0 }, [])
   const moved: GroupItem = {
     kind: 'group',
     matrix: { xx: 1, yx: 0, xy: 0, yy: 1, dx: -ink.x, dy: -ink.y },
     items: [item],
   }
-  return drawing({ width: ink.width, height: ink.height }, [moved])
+  return draw({ width: ink.width, height: ink.height }, [moved])
 }
 
 /** Letters as they are asked for: along a curve, in a mirror, closer or wider; undefined where none of that is. */

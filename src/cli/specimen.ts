@@ -1,6 +1,6 @@
 import type { Command } from 'commander'
 import { specimen, specimenPage } from 'dot-line'
-import { addFontOptions, type FontOptions, openFonts } from './open-fonts.ts'
+import { addFontOptions, type FontOptions, fontsFor } from './open-fonts.ts'
 import { repeated } from './options.ts'
 import { addFormatOption, formatFor, formatName, outputHelp } from './output.ts'
 import { endProgress, tellProgress } from './progress.ts'
@@ -33,17 +33,17 @@ export function define(command: Command) {
 const worthTelling = 8
 
 async function writeSpecimen(options: SpecimenOptions) {
-  const { family: families, text, output, format: named, ...fonts } = options
+  const { family: families, text, output, format: named, ...fontOptions } = options
   const isPage = formatName(named, output) === 'html'
   const format = formatFor(named, output)
-  const shelf = await openFonts(fonts)
-  const isTold = (families ?? shelf.families).length >= worthTelling
+  const fonts = await fontsFor(fontOptions)
+  const isTold = (families ?? fonts.families).length >= worthTelling
   const progress = (family: string, done: number, total: number) =>
     tellProgress(`${done + 1} of ${total}  ${family}`)
   const shown = { families, text, ...(isTold && { progress }) }
   const written = isPage
-    ? specimenPage(shelf, shown)
-    : format(specimen(shelf, shown), { pixelRatio: 2 })
+    ? specimenPage(fonts, shown)
+    : format(specimen(fonts, shown), { pixelRatio: 2 })
   if (isTold) endProgress()
   writeOut(output, await written)
 }

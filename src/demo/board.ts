@@ -9,11 +9,11 @@ import type {
   Typesetter,
   Values,
 } from 'dot-line'
-import { drawing, type InlineObject, inlineObject, place, rectangle, rule } from 'dot-line'
+import { draw, type InlineObject, inlineObject, place, rectangle, rule } from 'dot-line'
 import { type Departure, departures } from './scenario.ts'
 
 export interface Scene {
-  readonly setter: Typesetter
+  readonly typesetter: Typesetter
   readonly sheet: Sheet
   readonly catalog: Catalog
 }
@@ -56,29 +56,29 @@ function onBoard(flow: Flow, box: Box): Box {
 const rightToLeft = ['ar', 'he']
 
 /** The departures board of a phone app, `width` units wide and as high as its text asks. */
-export function boardDrawing({ setter, sheet, catalog }: Scene, width = 390): Drawing {
+export function boardDrawing({ typesetter, sheet, catalog }: Scene, width = 390): Drawing {
   const inner = width - 2 * margin
   const text = (key: string, values?: Values) => catalog.text(`board.${key}`, values)
   const mirrored = rightToLeft.includes(catalog.language ?? '')
   const flow: Flow = { y: 0, items: [], width, mirrored }
 
-  const title = setter.set(text('title'), { style: 'headline', width: inner })
+  const title = typesetter.set(text('title'), { style: 'headline', width: inner })
   const where = text('place', { port: 'Quillhaven', date: text('date') })
-  const subtitle = setter.set(where, { style: 'small', width: inner })
+  const subtitle = typesetter.set(where, { style: 'small', width: inner })
   flow.y = margin + 8
   put(flow, title, margin, flow.y)
   flow.y += title.height + 2
   put(flow, subtitle, margin, flow.y)
   flow.y += subtitle.height + gap
 
-  addDepartures(flow, width, { setter, sheet, catalog })
+  addDepartures(flow, width, { typesetter, sheet, catalog })
   flow.items.push(rule([margin, flow.y], [width - margin, flow.y], sheet.ink('line')))
 
   flow.y += margin
   const pad = 14
   const bar = 4
   const noticeValues = { port: 'Saint Orrin’s Landing', lamp: lampIcon(sheet) }
-  const notice = setter.set(text('notice', noticeValues), {
+  const notice = typesetter.set(text('notice', noticeValues), {
     style: 'body',
     width: inner - 2 * pad - bar,
   })
@@ -90,7 +90,7 @@ export function boardDrawing({ setter, sheet, catalog }: Scene, width = 390): Dr
   put(flow, notice, margin + bar + pad, flow.y + pad)
   flow.y += card.height + margin
 
-  const label = setter.set(text('button'), { style: 'button', width: inner - 2 * pad })
+  const label = typesetter.set(text('button'), { style: 'button', width: inner - 2 * pad })
   const button = { x: margin, y: flow.y, width: inner, height: label.height + 24 }
   flow.items.push(rectangle(button, sheet.ink('plate'), 10))
   put(flow, label, margin + pad, flow.y + 12)
@@ -102,7 +102,7 @@ export function boardDrawing({ setter, sheet, catalog }: Scene, width = 390): Dr
     title: 'Departures board',
     language: catalog.language,
   }
-  return drawing({ ...options, background: sheet.ink('paper') }, flow.items)
+  return draw({ ...options, background: sheet.ink('paper') }, flow.items)
 }
 
 /** The texts of one departure that are set on one line each. */
@@ -113,13 +113,13 @@ interface Row {
   readonly portWidth: number
 }
 
-function rowOf(departure: Departure, { setter, catalog }: Scene): Row {
+function rowOf(departure: Departure, { typesetter, catalog }: Scene): Row {
   const { kind, ...values } = departure.state
   return {
     departure,
-    time: setter.set(departure.time, { style: 'time' }),
-    state: setter.set(catalog.text(`board.${kind}`, values), { style: 'state' }),
-    portWidth: setter.set('{port}', { style: 'port', values: { port: departure.port } }).width,
+    time: typesetter.set(departure.time, { style: 'time' }),
+    state: typesetter.set(catalog.text(`board.${kind}`, values), { style: 'state' }),
+    portWidth: typesetter.set('{port}', { style: 'port', values: { port: departure.port } }).width,
   }
 }
 
@@ -128,20 +128,20 @@ function rowOf(departure: Departure, { setter, catalog }: Scene): Row {
  * that leaves every port its room, and under the boat where a reader's larger text does not.
  */
 function addDepartures(flow: Flow, width: number, scene: Scene) {
-  const { setter, sheet, catalog } = scene
+  const { typesetter, sheet, catalog } = scene
   const rows = departures.map(departure => rowOf(departure, scene))
   const left = margin + Math.max(...rows.map(row => row.time.width)) + gap
   const room = width - margin - left
   const beside = rows.every(row => row.portWidth + gap + row.state.width <= room)
   for (const { departure, time, state } of rows) {
     const portWidth = beside ? room - state.width - gap : room
-    const port = setter.set('{port}', {
+    const port = typesetter.set('{port}', {
       style: 'port',
       width: portWidth,
       values: { port: departure.port },
     })
     const boatValues = { boat: departure.boat, berth: departure.berth }
-    const boat = setter.set(catalog.text('board.boat', boatValues), {
+    const boat = typesetter.set(catalog.text('board.boat', boatValues), {
       style: 'small',
       width: portWidth,
     })
@@ -166,7 +166,7 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
 export function lampIcon(sheet: Sheet): InlineObject {
   const flame = sheet.ink('warning')
   const frame = sheet.ink('text')
-  const lamp = drawing({ width: 12, height: 15 }, [
+  const lamp = draw({ width: 12, height: 15 }, [
     rule([6, 0], [6, 3], frame, 1.4),
     rule([1.5, 3], [10.5, 3], frame, 1.6),
     rectangle({ x: 3, y: 4.4, width: 6, height: 8.2 }, flame, 1.5),

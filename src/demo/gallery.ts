@@ -1,13 +1,13 @@
 import {
   type Drawing,
-  drawing,
+  draw,
   type Item,
   place,
   richFromText,
   rule,
-  type Shelf,
+  type Fonts,
   type StyleSource,
-  typesetter,
+  typesetterFor,
   withGuides,
 } from 'dot-line'
 import type { Scene } from './board.ts'
@@ -31,7 +31,7 @@ const effects = {
       ink: 'plate',
       padding: { left: 8, right: 8, top: 1, bottom: 1 },
       radius: 12,
-      takesRoom: true,
+      inFlow: true,
     },
   },
   outlined: {
@@ -95,7 +95,7 @@ const columns: readonly (readonly Sample[])[] = [
 ]
 
 /** Every effect that text is painted with, and the guides that show where things are. */
-export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
+export function gallery({ sheet }: Scene, fonts: Fonts): Drawing {
   const styled = sheet.with({
     inks: {
       shallow: { from: 'plate', mix: 'paper', share: 0.82 },
@@ -104,7 +104,7 @@ export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
     },
     styles: { base: { from: 'body', size: 19 }, ...effects },
   })
-  const { set } = typesetter({ sheet: styled, shelf })
+  const { set } = typesetterFor({ sheet: styled, fonts })
   const items: (Item | readonly Item[])[] = []
   let floor = 0
   for (const [i, samples] of columns.entries()) {
@@ -119,7 +119,7 @@ export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
     floor = Math.max(floor, y)
     if (i < 2) continue
     const shown = set('~base[Boats to ~strong[Ardle]]', { style: 'body' })
-    const guided = withGuides(drawing({ width: 128, height: 60 }, [place(shown, 10, 18)]), [
+    const guided = withGuides(draw({ width: 128, height: 60 }, [place(shown, 10, 18)]), [
       { layout: shown, x: 10, y: 18 },
     ])
     const matrix = { xx: 1, yx: 0, xy: 0, yy: 1, dx: x - guided.box.x, dy: y - guided.box.y }
@@ -150,7 +150,7 @@ export function gallery({ sheet }: Scene, shelf: Shelf): Drawing {
   for (const x of [edge + column + gap / 2, edge + 2 * column + 1.5 * gap]) {
     items.push(rule([x, edge], [x, floor], sheet.ink('line')))
   }
-  return drawing(
+  return draw(
     {
       width,
       height: floor + edge,

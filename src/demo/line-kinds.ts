@@ -1,14 +1,14 @@
 import {
   type Drawing,
-  drawing,
+  draw,
   type Hyphenation,
   type Item,
   place,
   rectangle,
   richFromText,
   rule,
-  type Shelf,
-  typesetter,
+  type Fonts,
+  typesetterFor,
 } from 'dot-line'
 import type { Scene } from './board.ts'
 
@@ -32,7 +32,7 @@ const cuts = [
 /** One text broken three ways, a heading broken two ways, a name cut three ways. */
 export function lineKinds(
   { sheet, catalog }: Scene,
-  shelf: Shelf,
+  fonts: Fonts,
   hyphenation: Hyphenation | undefined,
 ): Drawing {
   const styled = sheet.with({
@@ -46,7 +46,7 @@ export function lineKinds(
       start: { from: 'body', ellipsis: { at: 'start' } },
     },
   })
-  const { set } = typesetter({ sheet: styled, shelf, ...(hyphenation && { hyphenation }) })
+  const { set } = typesetterFor({ sheet: styled, fonts, ...(hyphenation && { hyphenation }) })
   const values = { port: 'Brackwater-under-Heugh' }
   const text = set(catalog.text('notice.boats', values), { style: 'text' }).text
   const name = 'Lantern Sound Ferries / Winter timetable / Saint Orrin’s Landing'
@@ -84,5 +84,5 @@ export function lineKinds(
     return rule([x + column + 3, top], [x + column + 3, top + height], sheet.ink('line'))
   }
   const options = { width, height: bottom + edge, title: 'Kinds of lines', language: 'en' }
-  return drawing({ ...options, background: sheet.ink('paper') }, items)
+  return draw({ ...options, background: sheet.ink('paper') }, items)
 }

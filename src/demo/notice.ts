@@ -1,6 +1,6 @@
 import {
   type Drawing,
-  drawing,
+  draw,
   type Item,
   joinRich,
   type Layout,
@@ -9,7 +9,7 @@ import {
   type RichText,
   rectangle,
   rule,
-  type Setting,
+  type SetOptions,
   type Values,
 } from 'dot-line'
 import type { Scene } from './board.ts'
@@ -22,17 +22,17 @@ const margin = 64
 const gutter = 24
 
 /** The texts of a notice to passengers, set once for the page of paper and the page of a browser. */
-function noticeTexts({ setter, catalog }: Scene) {
+function noticeTexts({ typesetter, catalog }: Scene) {
   const inner = page.width - 2 * margin
   const column = (inner - gutter) / 2
   const port = 'Quillhaven'
   const date = plainText(catalog.text('notice.date'))
   const text = (key: string, values?: Values) => catalog.text(`notice.${key}`, values)
-  const set = (key: string, values: Values, setting: Setting) =>
-    setter.set(text(key, values), setting)
+  const set = (key: string, values: Values, setting: SetOptions) =>
+    typesetter.set(text(key, values), setting)
   // Paragraphs of one column are one text; the style says what stands between them.
   const prose = (width: number, ...paragraphs: RichText[]) =>
-    setter.set(joinRich(paragraphs, '\n'), { style: 'prose', width })
+    typesetter.set(joinRich(paragraphs, '\n'), { style: 'prose', width })
   const paragraphs = [
     text('boats', { port: 'Ardle Point' }),
     text('freight'),
@@ -47,13 +47,13 @@ function noticeTexts({ setter, catalog }: Scene) {
     left: prose(column, ...paragraphs.slice(0, 2)),
     right: prose(column, ...paragraphs.slice(2)),
     heading: set('table', {}, { style: 'subhead', width: inner }),
-    columns: setter.set('\t{first}\t{last}', {
+    columns: typesetter.set('\t{first}\t{last}', {
       style: 'timetable-head',
       width: inner,
       values: { first: heads[0], last: heads[1] },
     }),
     rows: winterTimetable.map(({ port: to, first, last }) =>
-      setter.set('{to}\t~clock[{first}]\t~clock[{last}]', {
+      typesetter.set('{to}\t~clock[{first}]\t~clock[{last}]', {
         style: 'timetable',
         width: inner,
         values: { to, first, last },
@@ -100,5 +100,5 @@ export function noticePage(scene: Scene): Drawing {
   items.push(rule([margin, y], [margin + inner, y], sheet.ink('line')))
   items.push(place(footer, margin, page.height - 40, { down: 'bottom' }))
   const background = '#ffffff'
-  return drawing({ ...page, background, title: title.text, language: catalog.language }, items)
+  return draw({ ...page, background, title: title.text, language: catalog.language }, items)
 }

@@ -1,5 +1,5 @@
 import { scaleBand, scaleLinear } from 'd3-scale'
-import { drawing, type Item, plainText, rectangle, rule, type Values } from 'dot-line'
+import { draw, type Item, plainText, rectangle, rule, type Values } from 'dot-line'
 import { type ChartLabel, chartFrame, type Mark, placeLabels } from 'dot-line/chart'
 import type { ChartMark, ChartScene, DemoChart } from './chart-scene.ts'
 import { portPassengers } from './scenario.ts'
@@ -88,7 +88,7 @@ export function passengersChart({ texts, catalog, width, height }: ChartScene): 
   const title = plainText(text('title'))
   const options = { width, height, title, language, background: ink('paper') }
   return {
-    drawing: drawing(options, [grid, grounds, bars, axis, placed.items, frame.items]),
+    drawing: draw(options, [grid, grounds, bars, axis, placed.items, frame.items]),
     marks,
     description: plainText(text('gist')),
     table: {

@@ -1,4 +1,4 @@
-import { type Drawing, drawing, type Item, place, rule, scaledSize } from 'dot-line'
+import { type Drawing, draw, type Item, place, rule, scaledSize } from 'dot-line'
 import type { Scene } from './board.ts'
 import { linear } from './scales.ts'
 
@@ -10,9 +10,9 @@ const largest = 60
 const samples = 60
 
 /** The size a reader gets for each size that was designed, at four text scales. */
-export function readerCurve({ setter, sheet, catalog }: Scene): Drawing {
-  const title = setter.set(catalog.text('curve.title'), { style: 'subhead' })
-  const small = (text: string) => setter.set('{text}', { style: 'small', values: { text } })
+export function readerCurve({ typesetter, sheet, catalog }: Scene): Drawing {
+  const title = typesetter.set(catalog.text('curve.title'), { style: 'subhead' })
+  const small = (text: string) => typesetter.set('{text}', { style: 'small', values: { text } })
   const tick = small('100')
   const [left, right] = [edge + tick.width + 10, width - edge - small('scale 1.6').width - 12]
   const [top, floor] = [edge + title.height + 24, height - edge - tick.height - 8]
@@ -33,11 +33,11 @@ export function readerCurve({ setter, sheet, catalog }: Scene): Drawing {
       const [from, to] = [(i * largest) / samples, ((i + 1) * largest) / samples]
       return rule([x(from), y(sizeAt(from))], [x(to), y(sizeAt(to))], sheet.ink('fine'), 2)
     })
-    const label = setter.set(catalog.text('curve.scale', { scale }), { style: 'small' })
+    const label = typesetter.set(catalog.text('curve.scale', { scale }), { style: 'small' })
     return [...segments, place(label, right + 8, y(sizeAt(largest)), { down: 'middle' })]
   })
   const options = { width, height, title: 'Sizes by reader scale', language: 'en' }
-  return drawing({ ...options, background: sheet.ink('paper') }, [
+  return draw({ ...options, background: sheet.ink('paper') }, [
     place(title, left, edge),
     grid,
     below,

@@ -1,6 +1,6 @@
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { line } from 'd3-shape'
-import { circle, drawing, type Item, path, plainText, rectangle, rule, type Values } from 'dot-line'
+import { circle, draw, type Item, path, plainText, rectangle, rule, type Values } from 'dot-line'
 import { type ChartLabel, chartFrame, type Mark, type Point, placeLabels } from 'dot-line/chart'
 import type { ChartMark, ChartScene, DemoChart } from './chart-scene.ts'
 import { morningStops, portsSouthward } from './scenario.ts'
@@ -106,7 +106,7 @@ export function stopsChart({ texts, catalog, width, height }: ChartScene): DemoC
   const title = plainText(text('title'))
   const options = { width, height, title, language, background: ink('paper') }
   return {
-    drawing: drawing(options, [grid, grounds, lines, placed.items, frame.items]),
+    drawing: draw(options, [grid, grounds, lines, placed.items, frame.items]),
     marks,
     description: plainText(text('gist')),
     table: {

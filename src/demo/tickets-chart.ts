@@ -1,5 +1,5 @@
 import { pie } from 'd3-shape'
-import { arc, drawing, plainText, type Values } from 'dot-line'
+import { arc, draw, plainText, type Values } from 'dot-line'
 import {
   type ChartFrame,
   type ChartLabel,
@@ -41,7 +41,7 @@ export function ticketsChart(scene: ChartScene): DemoChart {
   const text = (key: string) => catalog.text(`tickets.${key}`, values[key])
   // With names where all of them have room, else with a legend that has the names.
   const named = ringOf(scene, false, share)
-  const ring = named.labels.dropped.length === 0 ? named : ringOf(scene, true, share)
+  const ring = named.labels.omitted.length === 0 ? named : ringOf(scene, true, share)
   const { frame, x, y, radius, labels } = ring
   const parts = slices().map(({ from, to }, i) =>
     arc(
@@ -60,7 +60,7 @@ export function ticketsChart(scene: ChartScene): DemoChart {
   const options = { width, height, title, language, background: sheet.ink('paper') }
   const names = tickets.map(({ kind }) => plainText(text(kind)))
   return {
-    drawing: drawing(options, [parts, labels.items, total.text?.item ?? [], frame.items]),
+    drawing: draw(options, [parts, labels.items, total.text?.item ?? [], frame.items]),
     marks: tickets.map(({ kind, sold }, i) => {
       const { from, to } = slices()[i]
       const angle = (-(from + to) / 360) * Math.PI

@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
-import { drawing, path, plainText, rule, textAlong, type Values } from 'dot-line'
+import { draw, path, plainText, rule, textAlong, type Values } from 'dot-line'
 import { type ChartLabel, chartFrame, type Point, placeLabels } from 'dot-line/chart'
 import type { ChartMark, ChartScene, DemoChart } from './chart-scene.ts'
 import { tideAt } from './scenario.ts'
@@ -92,7 +92,7 @@ export function tideChart({ texts, catalog, width, height }: ChartScene): DemoCh
   const words = along.filter(({ problems }) => problems.length === 0).map(({ item }) => item)
   const options = { width, height, title, language, background: ink('paper') }
   return {
-    drawing: drawing(options, [grid, axis, curve, words, notes.items, frame.items]),
+    drawing: draw(options, [grid, axis, curve, words, notes.items, frame.items]),
     marks: hours.map((hour): ChartMark => {
       const [x, y] = [axes.bottom.at(hour), axes.left.at(tideAt(hour))]
       const box = { x: x - 8, y: y - 8, width: 16, height: 16 }

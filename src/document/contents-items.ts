@@ -27,7 +27,7 @@ export function* contentsItems(
     yield paragraphItem({
       shaped: texts.shape(rich, 'document-contents', {
         values,
-        ...(!isContinuous && { with: { tabs: [tab] } }),
+        ...(!isContinuous && { overrides: { tabs: [tab] } }),
       }),
       width,
       path,

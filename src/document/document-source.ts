@@ -139,7 +139,7 @@ export interface TableSource extends Spanning {
   /** Whether the first cell of each row is its header, as those that listen to a table need to know. */
   readonly rowHeaders?: boolean
   /** Whether a row may be parted at the foot of a page; only what is higher than a page is without it. */
-  readonly partsRows?: boolean
+  readonly splitRows?: boolean
   /** All of it on one page, where it has room on one. */
   readonly keepTogether?: boolean
   /** At the head or the foot of a column that has room, whole. */

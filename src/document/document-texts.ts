@@ -6,7 +6,7 @@ import {
   parseMarkup,
   plainText,
   type RichText,
-  type Setting,
+  type SetOptions,
   type ShapedText,
   type Sheet,
   type Typesetter,
@@ -45,8 +45,8 @@ export interface DocumentTexts {
   readonly em: number
   /** A text of the document or of the catalog. Throws `unknown-key` and `missing-catalog`. */
   rich(text: DocumentText, path: Path): RichText
-  set(text: RichText, style: string, frame: Frame, more?: Pick<Setting, 'values' | 'with'>): Layout
-  shape(text: RichText, style: string, more?: Pick<Setting, 'values' | 'with'>): FlowText
+  set(text: RichText, style: string, frame: Frame, more?: Pick<SetOptions, 'values' | 'overrides'>): Layout
+  shape(text: RichText, style: string, more?: Pick<SetOptions, 'values' | 'overrides'>): FlowText
   /** The characters of a text, as bookmarks and contents have them. */
   plain(text: RichText): string
   /** Its placeholders, also those in spans. */
@@ -59,7 +59,7 @@ export interface DocumentTexts {
 }
 
 export interface TextsOptions {
-  readonly setter: Typesetter
+  readonly typesetter: Typesetter
   readonly sheet: Sheet
   readonly language: string | undefined
   readonly catalog: Catalog | undefined
@@ -75,10 +75,10 @@ export interface TextsOptions {
 }
 
 export function documentTexts(options: TextsOptions): DocumentTexts {
-  const { setter, sheet, language, catalog, gridStep, isVertical, known, locationOf, general } =
+  const { typesetter, sheet, language, catalog, gridStep, isVertical, known, locationOf, general } =
     options
   const numbers = new Map<number | undefined, Intl.NumberFormat>()
-  const leadings = gridStep === undefined ? undefined : gridLeading(setter, gridStep)
+  const leadings = gridStep === undefined ? undefined : gridLeading(typesetter, gridStep)
   /** Running heads stand across the page all the same. */
   const turned = ({ width, ...frame }: Frame, style: string): Frame =>
     isVertical && style !== 'document-running'
@@ -127,23 +127,23 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     set(text, style, frame, more = {}) {
       const values = valuesOf(text, more.values)
       return told(text, values, () =>
-        setter.set(text, { ...turned(frame, style), ...more, style, values }),
+        typesetter.set(text, { ...turned(frame, style), ...more, style, values }),
       )
     },
     shape(text, style, more = {}) {
       const leading = style === 'document-note' ? undefined : leadings?.(style)
-      const changed = leading === undefined ? more.with : { ...more.with, leading }
+      const changed = leading === undefined ? more.overrides : { ...more.overrides, leading }
       const values = valuesOf(text, more.values)
-      const setting = { style, values, ...(changed && { with: changed }) }
+      const setting = { style, values, ...(changed && { overrides: changed }) }
       let shaped: ShapedText | undefined
       return {
         set(frame) {
           // A text that is set once, and whole, needs not be made ready for more.
-          const isWhole = frame.from === undefined && frame.maxLines === undefined
+          const isWhole = frame.continuation === undefined && frame.maxLines === undefined
           const own = turned(frame, style)
           return told(text, values, () => {
-            if (isWhole) return setter.set(text, { ...setting, ...own })
-            shaped ??= setter.shape(text, setting)
+            if (isWhole) return typesetter.set(text, { ...setting, ...own })
+            shaped ??= typesetter.shape(text, setting)
             return shaped.set(own)
           })
         },
@@ -153,7 +153,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
       const values = valuesOf(text)
       // What has no value is told as of texts that are laid out.
       const isWhole = placesIn(text).every(({ name }) => Object.hasOwn(values, name))
-      if (!isWhole) told(text, values, () => setter.set(text, { values }))
+      if (!isWhole) told(text, values, () => typesetter.set(text, { values }))
       return plainText(text, values).replaceAll('\n', ' ')
     },
     placesIn,

@@ -5,10 +5,10 @@ import { extentOf } from './turned-page.ts'
  * The leading that a style has on a baseline grid: the least multiple of its step that its lines go
  * into. Both grow with the reader's scale, and not always alike: what comes of a leading is measured.
  */
-export function gridLeading(setter: Typesetter, step: number) {
+export function gridLeading(typesetter: Typesetter, step: number) {
   const known = new Map<string, NonNullable<StyleSource['leading']>>()
   const heightOf = (style: string, leading?: StyleSource['leading']) =>
-    extentOf(setter.set('x', { style, ...(leading !== undefined && { with: { leading } }) }))
+    extentOf(typesetter.set('x', { style, ...(leading !== undefined && { overrides: { leading } }) }))
   return (style: string): NonNullable<StyleSource['leading']> => {
     const found = known.get(style)
     if (found !== undefined) return found

@@ -1,4 +1,4 @@
-import { escapeMarkup, inkBox, parseMarkup, place, type RichText, type Setting } from '../core.ts'
+import { escapeMarkup, inkBox, parseMarkup, place, type RichText, type SetOptions } from '../core.ts'
 import type { BlockContext } from './block-context.ts'
 import type { Inset } from './flow-item.ts'
 import type { ListMark } from './list-mark.ts'
@@ -22,7 +22,7 @@ export function initialLetter(
   text: RichText,
   lines: number,
   style: string,
-  changes: NonNullable<Setting['with']>,
+  changes: NonNullable<SetOptions['overrides']>,
   { texts, isMirrored, width, turn }: BlockContext,
 ): InitialLetter | undefined {
   const first = /^\p{P}*\s*[\p{L}\p{N}]\p{M}*/u.exec(texts.plain(text))?.[0]
@@ -32,11 +32,11 @@ export function initialLetter(
   const markup = parseMarkup(escapeMarkup(first)).rich
   const capital = parseMarkup('H').rich
   const trimmed = { trim: { above: 'cap', below: 'alphabetic' } } as const
-  const capHeight = texts.set(capital, style, {}, { with: { ...changes, ...trimmed } }).height
-  const line = texts.shape(capital, style, { with: changes }).set({}).lines[0]
+  const capHeight = texts.set(capital, style, {}, { overrides: { ...changes, ...trimmed } }).height
+  const line = texts.shape(capital, style, { overrides: changes }).set({}).lines[0]
   const height = (lines - 1) * line.height + capHeight
   const size = `${height / capHeight}x` as const
-  const letter = texts.set(markup, style, {}, { with: { ...changes, size } })
+  const letter = texts.set(markup, style, {}, { overrides: { ...changes, size } })
   // It stands at the edge with what is seen of it.
   const ink = inkBox(letter)
   const room = (ink?.width ?? letter.textWidth) + gap * texts.em

@@ -20,7 +20,7 @@ export function* leadersItems(
     const [first, last] = entry.map((text, j) => texts.rich(text, [...own, j]))
     const text = { ...line, values: { first, last } }
     yield paragraphItem({
-      shaped: texts.shape(text, 'document-paragraph', { with: { tabs: [tab] } }),
+      shaped: texts.shape(text, 'document-paragraph', { overrides: { tabs: [tab] } }),
       width,
       path: own,
       role: { role: 'paragraph' },

@@ -40,7 +40,7 @@ export interface ParagraphSetting {
   readonly indent?: number
   /** Whether columns begin at the right. */
   readonly isMirrored: boolean
-  readonly from?: Frame['from']
+  readonly continuation?: Frame['continuation']
   readonly isParted?: boolean
 }
 
@@ -50,7 +50,7 @@ export function paragraphItem(setting: ParagraphSetting): FlowItem {
 }
 
 function linesOf(setting: ParagraphSetting, maxLines?: number): SetLines {
-  const { shaped, width, indent = 0, from, inset } = setting
+  const { shaped, width, indent = 0, continuation: from, inset } = setting
   const frame = { width: Math.max(1, width - indent), ...(from && { from }) }
   return setLines(shaped, frame, inset, maxLines)
 }
@@ -103,7 +103,7 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
       count = Math.min(count, lines.count - fewest)
       if (count < fewest) return undefined
       const part = linesOf(setting, count)
-      const { rest } = part
+      const { continuation: rest } = part
       if (!rest || part.height > room + 1e-6) return undefined
       // What a text asks for comes where it does so.
       const [own, later] = [true, false].map(isHere =>

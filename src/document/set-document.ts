@@ -1,14 +1,14 @@
 import {
   type Catalog,
   type Drawing,
-  drawing,
+  draw,
   type Hyphenation,
   type Item,
   type Picture,
   type ReaderSettings,
   type Sheet,
-  type Shelf,
-  typesetter,
+  type Fonts,
+  typesetterFor,
   type Values,
 } from '../core.ts'
 import {
@@ -49,7 +49,7 @@ export interface SetDocumentOptions {
   /** Whose styles it is set with. */
   readonly sheet: Sheet
   /** Whose faces it is set in. */
-  readonly shelf: Shelf
+  readonly fonts: Fonts
   /** What the reader prefers. */
   readonly reader?: ReaderSettings
   /** By what words are divided. */
@@ -104,7 +104,7 @@ const mostRounds = 4
 export function setDocument(source: DocumentSource, options: SetDocumentOptions): SetDocument {
   checkOptions('setDocument', options, {
     sheet: anything,
-    shelf: anything,
+    fonts: anything,
     reader: anObject,
     hyphenation: anything,
     images: anything,
@@ -116,19 +116,19 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   checkArgument('setDocument', 'document', source, anObject)
   const { locationOf = pathText, images = new Map(), values = {}, continuous = false } = options
   const document = checkedDocument(source, locationOf)
-  const { reader, hyphenation, shelf, catalog } = options
+  const { reader, hyphenation, fonts, catalog } = options
   const language = document.language ?? catalog?.language
   const isMirrored = runsLeftward(language)
   // A page without an end has its lines across.
   const isVertical = document.page?.writingMode === 'vertical-rl' && !continuous
   const sheet = withDocumentParts(options.sheet, language, { isMirrored, isVertical })
-  const setter = typesetter({
+  const typesetter = typesetterFor({
     sheet,
-    shelf,
+    fonts,
     ...(reader && { reader }),
     ...(hyphenation && { hyphenation }),
   })
-  const general = setter.set('').problems
+  const general = typesetter.set('').problems
   const grid = document.page?.baselineGrid
   const setting: RoundSetting = {
     document,
@@ -141,10 +141,10 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
     page: pageShape(document.page ?? {}, { isContinuous: continuous, isMirrored, isVertical }),
     placed: placedByReference(document.content, locationOf),
     ids: statedIds(document.content),
-    gridStep: grid === undefined ? undefined : setter.scaleLength(grid),
+    gridStep: grid === undefined ? undefined : typesetter.scaleLength(grid),
     textsFor: known =>
       documentTexts({
-        setter,
+        typesetter,
         sheet,
         language,
         catalog,
@@ -256,7 +256,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
           ...(language !== undefined && { language }),
           ...(document.page?.background !== undefined && { background: document.page.background }),
         }
-        yield drawing(options, [running, one.items])
+        yield draw(options, [running, one.items])
       }
     },
   }

@@ -19,7 +19,7 @@ export interface SetLines {
   reach(line: number): number
   /** Of the first line; undefined where there is none. */
   readonly baseline: number | undefined
-  readonly rest: Layout['rest']
+  readonly continuation: Layout['continuation']
   /** Whether the first line is shorter for what it is beside of. */
   readonly isBeside: boolean
   /**
@@ -36,7 +36,7 @@ export interface SetLines {
  */
 export function setLines(
   text: FlowText,
-  { width, from }: { readonly width: number; readonly from?: Frame['from'] },
+  { width, from }: { readonly width: number; readonly from?: Frame['continuation'] },
   inset?: Inset,
   maxLines?: number,
 ): SetLines {
@@ -58,11 +58,11 @@ export function setLines(
   if (count < 0 || count >= whole.lines.length) return lined([{ layout: whole, x, y: 0 }])
   const first = text.set({ width: narrow, ...place, maxLines: count, continues: true })
   const above = { layout: first, x, y: 0 }
-  if (!first.rest || count === maxLines) return lined([above])
+  if (!first.continuation || count === maxLines) return lined([above])
   const more = maxLines === undefined ? {} : { maxLines: maxLines - count, continues: true }
   // What was planned of the lines was so for the other width.
-  const { offset, line } = first.rest
-  const below = text.set({ width, from: { offset, line }, ...more })
+  const { offset, line } = first.continuation
+  const below = text.set({ width, continuation: { offset, line }, ...more })
   return lined([above, { layout: below, x: 0, y: extentOf(first) }])
 }
 
@@ -79,7 +79,7 @@ function lined(
     })),
   )
   const height = last.y + extentOf(last.layout)
-  const all = { lines, height, isSameInPart, isBeside, rest: last.layout.rest }
+  const all = { lines, height, isSameInPart, isBeside, rest: last.layout.continuation }
   return standing(all, 0, () => parts)
 }
 
@@ -97,7 +97,7 @@ interface Standing {
   /** Whether those behind a line are as they would be without those before it. */
   readonly isSameInPart: boolean
   readonly isBeside: boolean
-  readonly rest: Layout['rest']
+  readonly rest: Layout['continuation']
 }
 
 function standing(all: Standing, first: number, parts: () => readonly PlacedPart[]): SetLines {
@@ -105,7 +105,7 @@ function standing(all: Standing, first: number, parts: () => readonly PlacedPart
   const shift = first === 0 ? 0 : lines[first].top - lines[0].top
   return {
     parts,
-    rest,
+    continuation: rest,
     isBeside: all.isBeside && first === 0,
     height: height - shift,
     count: lines.length - first,

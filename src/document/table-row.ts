@@ -110,7 +110,7 @@ export function rowItem(setting: RowSetting, shape: TableShape): FlowItem {
       return [group(drawn, isAgain ? { role: 'none' } : row), ...linesOf(setting, shape, left, top)]
     },
     split(room, must = false) {
-      const isAllowed = table.partsRows || isParted || must
+      const isAllowed = table.splitRows || isParted || must
       if (!isAllowed || isHead || open.size > 0) return undefined
       return partedRow(setting, shape, room)
     },
@@ -159,7 +159,7 @@ function partedRow(setting: RowSetting, shape: TableShape, room: number) {
     const isAll = count === lines.length
     const limit = isAll ? {} : { maxLines: count, continues: true }
     const part = isAll ? cell.layout : cell.text.set({ ...cell.frame, ...limit })
-    const end = part.rest
+    const end = part.continuation
     if (end) isWhole = false
     first.push({
       ...cell,

@@ -25,11 +25,11 @@ export function proseItem(
   const { texts, isMirrored } = context
   const { style = `document-${block.kind}`, id, language, keepWithNext, keepTogether } = block
   const text = texts.rich(block.text, [...path, 'text'])
-  const changes = language === undefined ? {} : { with: { language } }
+  const changes = language === undefined ? {} : { overrides: { language } }
   const letter =
     block.initialLetter === undefined
       ? undefined
-      : initialLetter(text, block.initialLetter, style, changes.with ?? {}, context)
+      : initialLetter(text, block.initialLetter, style, changes.overrides ?? {}, context)
   // What a list's item begins with stands close to the item before.
   const space = mark ? texts.space * 0.4 : texts.space
   return paragraphItem({
@@ -51,7 +51,7 @@ export function proseItem(
     mark,
     letter: letter?.mark,
     inset: letter?.inset,
-    ...(letter && { from: letter.from, leastHeight: letter.inset.depth }),
+    ...(letter && { continuation: letter.from, leastHeight: letter.inset.depth }),
   })
 }
 
@@ -78,7 +78,7 @@ export function headingItem(
   const id = block.id ?? context.ownId('heading')
   const text = texts.rich(block.text, [...path, 'text'])
   const shown = number === '' ? text : numbered(number, text)
-  const changes = language === undefined ? {} : { with: { language } }
+  const changes = language === undefined ? {} : { overrides: { language } }
   return paragraphItem({
     shaped: texts.shape(shown, headingStyle(level), changes),
     width: widthFor(context, block),

@@ -13,7 +13,7 @@ import {
   sidesOf,
   unitScale,
 } from '../layout/index.ts'
-import { type Ink, isSameBacking, type Style, solidOf } from '../sheet/index.ts'
+import { type Ink, isSameBacking, type Style, representativeColor } from '../sheet/index.ts'
 import type { Item } from './drawing.ts'
 import { fillOf } from './fill.ts'
 
@@ -40,7 +40,7 @@ export function backingItem(
     const half = border.width / 2
     const inner = padded(box, sidesBut(open, -half))
     const innerRadius = Math.max(0, radius - half)
-    const solid = solidOf(border.ink)
+    const solid = representativeColor(border.ink)
     items.push({
       kind: 'path',
       outline: open

@@ -18,7 +18,7 @@ import {
   fail,
   oneOf,
 } from '../problem/index.ts'
-import { aSheet, type Ink, type Sheet, solidOf } from '../sheet/index.ts'
+import { aSheet, type Ink, type Sheet, representativeColor } from '../sheet/index.ts'
 import { anInk, aPoint } from './check-items.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import type { Fill, PathItem, Stroke } from './drawing.ts'
@@ -154,7 +154,7 @@ function painted(outline: Outline, { fill, stroke, sheet }: ShapePaint): PathIte
     ...(fill !== undefined && { fill: filled(inkFrom(fill, sheet), outline) }),
     ...(stroke && {
       stroke: {
-        ink: solidOf(inkFrom(stroke.ink, sheet)),
+        ink: representativeColor(inkFrom(stroke.ink, sheet)),
         width: stroke.width,
         align: stroke.align ?? 'center',
       },

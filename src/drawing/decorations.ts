@@ -1,5 +1,5 @@
 import { faceOf, type GlyphRun, type Line, unitScale } from '../layout/index.ts'
-import { type SolidInk, type Style, solidOf } from '../sheet/index.ts'
+import { type SolidInk, type Style, representativeColor } from '../sheet/index.ts'
 import type { RuleItem } from './drawing.ts'
 import { inkOf } from './fill.ts'
 import { inkBetween, merged, type Stretch, without } from './ink-gaps.ts'
@@ -69,7 +69,7 @@ function linesOf(
   const gaps = skips ? merged(runs.flatMap(run => gapsOf(run, line.baseline, y, width))) : []
   return runs.flatMap(run => {
     const part = { from: Math.max(from, run.x), to: Math.min(to, run.x + run.width) }
-    const ink = own.ink ? solidOf(own.ink) : inkOf(run.style, throughOf(run))
+    const ink = own.ink ? representativeColor(own.ink) : inkOf(run.style, throughOf(run))
     const min = gaps.length > 0 ? Math.max(width, run.style.size / 8) : 0
     const pieces = without(part, gaps).filter(piece => piece.to - piece.from > min)
     return pieces.map(piece => ruleOf(piece, y, width, ink, own.dash, from))

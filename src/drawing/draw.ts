@@ -47,7 +47,7 @@ export interface DrawingOptions {
 }
 
 /** A drawing of a size, from items and lists of items. Texts that reach beyond it are problems. */
-export function drawing(
+export function draw(
   options: DrawingOptions,
   items: readonly (Item | readonly Item[])[],
 ): Drawing {

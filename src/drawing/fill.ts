@@ -1,5 +1,5 @@
 import { type Box, identity } from '../geometry/index.ts'
-import { type GradientInk, type Ink, type SolidInk, type Style, solidOf } from '../sheet/index.ts'
+import { type GradientInk, type Ink, type SolidInk, type Style, representativeColor } from '../sheet/index.ts'
 import type { Fill, Stroke } from './drawing.ts'
 
 /** An ink as it fills a shape; a gradient spans the box, `through` multiplies its opacity. */
@@ -22,7 +22,7 @@ export function fillOf(ink: Ink, box: Box, through = 1): Fill {
 
 /** A style's ink as one color, shown as far as `through` says. */
 export function inkOf({ ink }: Style, through: number): SolidInk {
-  const solid = solidOf(ink)
+  const solid = representativeColor(ink)
   return through === 1 ? solid : { ...solid, opacity: solid.opacity * through }
 }
 
@@ -36,7 +36,7 @@ export const isHollow = ({ stroke }: Style): boolean => stroke !== 'none' && str
 /** The line along the letters of a style, if it has one, shown as far as `through` says. */
 export function strokeOf({ stroke }: Style, through: number): Stroke | undefined {
   if (stroke === 'none') return undefined
-  const ink = solidOf(stroke.ink)
+  const ink = representativeColor(stroke.ink)
   return {
     ink: { ...ink, opacity: ink.opacity * through },
     width: stroke.width,

@@ -55,7 +55,7 @@ function checkEmbeddable(face: Face, urlOf: unknown) {
 const fontDataUrl = (face: Face, text: string) =>
   `data:font/sfnt;base64,${base64(embedded(face, text))}`
 
-/** Browsers have the subsetter only where `openShelf` was told so: without it the font goes in whole. */
+/** Browsers have the subsetter only where `openFonts` was told so: without it the font goes in whole. */
 function embedded(face: Face, text: string): Uint8Array {
   // What is left of glyphs with colors, and of variable ones in CFF2, paints nothing in browsers.
   const isWhole = face.colored || (face.coordinates.size > 0 && face.outlineFormat !== 'glyf')

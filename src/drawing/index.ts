@@ -14,7 +14,7 @@ export { base64 } from './base64.ts'
 export { type ArcOptions, arc, circle, path, polygon, type ShapePaint } from './chart-shapes.ts'
 export { contrast } from './contrast.ts'
 export { isDecoration, isUnheard, leadsSomewhere } from './decoration.ts'
-export { asDrawing, type DrawingOptions, drawing, type GroupOptions, group } from './draw.ts'
+export { asDrawing, type DrawingOptions, draw, type GroupOptions, group } from './draw.ts'
 export type {
   Drawing,
   Fill,

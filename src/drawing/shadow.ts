@@ -1,6 +1,6 @@
 import { identity } from '../geometry/index.ts'
 import type { GlyphRun } from '../layout/index.ts'
-import { solidOf } from '../sheet/index.ts'
+import { representativeColor } from '../sheet/index.ts'
 import type { Item } from './drawing.ts'
 import { solidFill } from './fill.ts'
 import { glyphsOutline } from './finish-paths.ts'
@@ -11,7 +11,7 @@ export function shadowItems(run: GlyphRun, standing: Standing, through: number):
   const { shadow } = run.style
   if (shadow === 'none' || run.object) return []
   const { x = 0, y = 0, blur = 0 } = shadow
-  const solid = solidOf(shadow.ink)
+  const solid = representativeColor(shadow.ink)
   const { stroke } = run.style
   const style = {
     ...run.style,

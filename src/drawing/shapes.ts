@@ -7,7 +7,7 @@ import {
   checkOptions,
   fail,
 } from '../problem/index.ts'
-import { aSheet, type Sheet, solidOf } from '../sheet/index.ts'
+import { aSheet, type Sheet, representativeColor } from '../sheet/index.ts'
 import { anInk, aPoint } from './check-items.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import type { GroupItem, ImageItem, PathItem, RectangleItem, RuleItem } from './drawing.ts'
@@ -75,7 +75,7 @@ export function rule(
   if (ink.kind === 'solid') return { kind: 'rule', from, to, width, ink }
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]]
   const length = Math.hypot(dx, dy)
-  if (length === 0) return { kind: 'rule', from, to, width, ink: solidOf(ink) }
+  if (length === 0) return { kind: 'rule', from, to, width, ink: representativeColor(ink) }
   const box = { x: 0, y: -width / 2, width: length, height: width }
   const [cos, sin] = [dx / length, dy / length]
   const matrix = { xx: cos, yx: sin, xy: -sin, yy: cos, dx: from[0], dy: from[1] }

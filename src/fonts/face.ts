@@ -68,7 +68,7 @@ export type Synthesized = 'weight' | 'slant'
 
 /** One face of a family, open. */
 export interface Face {
-  /** Tells this face from every other on the shelf. */
+  /** Tells this face from every other among the fonts. */
   readonly key: string
   /** Tells of its font's contents, its place on the axes and what was synthesized: the same wherever it is open. */
   readonly id: string
@@ -129,7 +129,7 @@ export interface Face {
   subset(glyphs: Iterable<number>): Uint8Array
   /**
    * A font file that sets a text as this face does, with its features; of a variable font, as it
-   * stands here. Throws `no-subsetter` where the shelf was opened without one.
+   * stands here. Throws `no-subsetter` where the fonts were opened without one.
    */
   subsetForText(text: string): Uint8Array
 }

@@ -3,7 +3,7 @@ import { coversText } from './coverage.ts'
 import type { FaceNames } from './face-names.ts'
 import type { FaceCapabilities } from './listed-face.ts'
 import type { FaceTraits } from './match-face.ts'
-import type { SearchedFace } from './shelf.ts'
+import type { SearchedFace } from './fonts.ts'
 
 export function checkSearch(wanted: SearchedFace) {
   checkOptions('find', wanted, {

@@ -1,5 +1,5 @@
 import { DotLineError, type Problem } from '../problem/index.ts'
-import type { ShelfEntry } from './listed-face.ts'
+import type { FontEntry } from './listed-face.ts'
 import { type FaceTraits, nearestFaces, type WantedTraits } from './match-face.ts'
 
 /** A face that is fetched when text first wants it; what it is like is known before. */
@@ -8,7 +8,7 @@ export interface LaterFace extends FaceTraits {
   /** What messages call it: its URL, mostly. */
   readonly name: string
   /** Fetches it. Throws a `DotLineError` where that fails. */
-  readonly fetch: () => Promise<ShelfEntry>
+  readonly fetch: () => Promise<FontEntry>
 }
 
 /** Faces that are not here yet. */
@@ -26,7 +26,7 @@ export interface LaterFaces {
 
 export function laterFaces(
   faces: readonly LaterFace[],
-  arrived: (entry: ShelfEntry) => void,
+  arrived: (entry: FontEntry) => void,
   failed: (problems: readonly Problem[]) => void,
 ): LaterFaces {
   const waiting = new Map<string, LaterFace[]>()

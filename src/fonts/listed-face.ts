@@ -8,8 +8,8 @@ import { readLayoutTags } from './layout-tags.ts'
 import type { FaceTraits } from './match-face.ts'
 import { type NamedInstance, type VariationAxis, variableTraits } from './variations.ts'
 
-/** A font file that the shelf may open. */
-export interface ShelfEntry extends FaceTraits {
+/** A font file that the fonts may open. */
+export interface FontEntry extends FaceTraits {
   readonly family: string
   /** What messages call it: the file's path or URL. */
   readonly name: string
@@ -50,10 +50,10 @@ export interface FaceCapabilities extends ListedFace {
   readonly metrics: Partial<FaceMetrics>
 }
 
-const namesRead = new WeakMap<ShelfEntry, FaceNames>()
+const namesRead = new WeakMap<FontEntry, FaceNames>()
 
 /** What the font of an entry says of itself, read once. */
-export function namesOf(entry: ShelfEntry): FaceNames {
+export function namesOf(entry: FontEntry): FaceNames {
   let names = namesRead.get(entry)
   if (!names) {
     names = readFaceNames(entry.font().tables, entry.name)
@@ -62,7 +62,7 @@ export function namesOf(entry: ShelfEntry): FaceNames {
   return names
 }
 
-export function listed(entry: ShelfEntry, said: FaceNames): ListedFace {
+export function listed(entry: FontEntry, said: FaceNames): ListedFace {
   const { family, weight, slant, stretch, weights, stretches, slants, name } = entry
   const { axes, embeddable, colored, openTypeLayout } = said
   return {
@@ -74,7 +74,7 @@ export function listed(entry: ShelfEntry, said: FaceNames): ListedFace {
 }
 
 export function abilitiesOf(
-  entry: ShelfEntry,
+  entry: FontEntry,
   said: FaceNames,
   coverage: Coverage,
 ): FaceCapabilities {
@@ -92,7 +92,7 @@ export function abilitiesOf(
 }
 
 /** One entry stands for another: what its font says of itself is known. */
-export function hasNamesOf(entry: ShelfEntry, other: ShelfEntry): ShelfEntry {
+export function hasNamesOf(entry: FontEntry, other: FontEntry): FontEntry {
   namesRead.set(entry, namesOf(other))
   return entry
 }
@@ -105,7 +105,7 @@ export async function entryFor(
   font: ContainedFont,
   name: string,
   given?: FaceTraits & { readonly family: string },
-): Promise<ShelfEntry> {
+): Promise<FontEntry> {
   const said = readFaceNames(font.tables, name)
   const { family, weight, slant, stretch, axes } = said
   if (family === '' && !given) {

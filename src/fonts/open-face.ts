@@ -30,12 +30,12 @@ import { angleOf, synthesizedOutline } from './synthesize.ts'
 import type { Coordinates } from './variations.ts'
 import { readVerticalMetrics } from './vertical-metrics.ts'
 
-/** What faces are opened with: one for a whole shelf. */
+/** What faces are opened with: one for all fonts. */
 export interface FontEngines {
   readonly engine: Engine
   /** Started on first use; it is a second WASM module that only documents need. */
   readonly subsetter: () => Subsetter
-  /** The shelf was opened for embedding fonts. */
+  /** The fonts were opened for embedding fonts. */
   readonly embeds: boolean
 }
 
@@ -44,7 +44,7 @@ export interface FaceOrder {
   readonly font: ContainedFont
   /** What messages call it. */
   readonly name: string
-  /** Tells it from all others of its shelf. */
+  /** Tells it from all others of its fonts. */
   readonly key: string
   /** Where on its axes a variable font stands. */
   readonly at: Coordinates
@@ -83,14 +83,14 @@ export function openFace(
   { font: file, name, key, at, slant, stretch, synthesized, woken }: FaceOrder,
 ): OpenFace {
   const said = readFaceNames(file.tables, name)
-  /** Given up when the shelf is closed: what holds a face by then holds little. */
+  /** Given up when the fonts are closed: what holds a face by then holds little. */
   let source: Source | undefined = {
     engines: startedEngines,
     font: file,
     bytes: file.bytes(),
     woken,
   }
-  const needed = () => source ?? fail('closed-shelf', `the shelf of the font ${name} is closed`)
+  const needed = () => source ?? fail('closed-fonts', `the fonts of the font ${name} is closed`)
   const { length } = source.bytes
   const reopen = () => {
     const { engines, font, bytes } = needed()

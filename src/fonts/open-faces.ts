@@ -4,15 +4,15 @@ import type { Face } from './face.ts'
 interface Known {
   readonly face: WeakRef<Face>
   readonly isOpen: () => boolean
-  /** Its shelf was opened for embedding fonts. */
+  /** Its fonts were opened for embedding fonts. */
   readonly embeds: boolean
 }
 
 /**
  * The open faces by their ids. Layouts are plain data, in which faces stand by id; an id tells of a
  * font's contents, so that a layout that was cloned, or came from a worker, finds its faces on any
- * shelf that has the same fonts. This is the one thing that all shelves of a program share: without
- * it, each call that takes a layout would have to be given its shelf as well. It keeps no face alive.
+ * fonts that are the same. This is the one thing that all fonts of a program share: without
+ * it, each call that takes a layout would have to be given its fonts as well. It keeps no face alive.
  */
 const known = new Map<string, Known[]>()
 
@@ -29,7 +29,7 @@ export function rememberFace(face: Face, isOpen: () => boolean, embeds: boolean)
   collected.register(face, face.id)
 }
 
-/** The face that a run of a layout is set in. Throws `closed-shelf` where it is on no open shelf. */
+/** The face that a run of a layout is set in. Throws `closed-fonts` where it belongs to no open fonts. */
 export function faceOf(run: { readonly face: string }): Face {
   const id = run?.face
   if (typeof id !== 'string') {
@@ -41,17 +41,17 @@ export function faceOf(run: { readonly face: string }): Face {
   for (const { face, isOpen, embeds } of candidates) {
     const own = face.deref()
     if (own && isOpen()) {
-      // Of two shelves with one font, the one that can do more with it.
+      // Of two fonts with one font, the one that can do more with it.
       if (embeds) return own
       open ??= own
     }
     found ??= own
   }
   if (open) return open
-  // What was read of a face before its shelf was closed can still be drawn.
+  // What was read of a face before its fonts were closed can still be drawn.
   if (found) return found
   known.delete(id)
-  return fail('closed-shelf', `the face ${id} is on no open shelf`, {
+  return fail('closed-fonts', `the face ${id} belongs to no open fonts`, {
     hint: 'open the fonts that the layout was set in',
   })
 }

@@ -1,5 +1,5 @@
 import { aBoolean, anything, described, type Fields, fail } from '../problem/index.ts'
-import type { Cursor } from './next-line.ts'
+import type { Continuation } from './next-line.ts'
 
 /** Where lines stand in their frame: at a side, at both, or where the direction of the text begins or ends. */
 export type Align = 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'
@@ -15,7 +15,7 @@ export interface Frame {
   /** How lines stand in the frame; as the style says without it. */
   readonly align?: Align
   /** Takes the text up where another layout of it left off: its `rest`. */
-  readonly from?: Cursor | undefined
+  readonly continuation?: Continuation | undefined
   /** The text goes on in another frame: no line is cut short, and none ends with a mark. */
   readonly continues?: boolean
 }
@@ -26,12 +26,12 @@ export const frameFields: Fields<Frame> = {
   height: anything,
   maxLines: anything,
   align: anything,
-  from: anything,
+  continuation: anything,
   continues: aBoolean,
 }
 
 /** Throws on what only a mistake in a program gives: a width that is negative or not a number. */
-export function checkFrame({ width, height, maxLines, align, from }: Frame) {
+export function checkFrame({ width, height, maxLines, align, continuation: from }: Frame) {
   if (from !== undefined && !(Number.isInteger(from?.offset) && from.offset >= 0)) {
     fail('bad-frame', 'from must be the rest of a layout of this text')
   }

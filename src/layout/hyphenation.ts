@@ -29,7 +29,7 @@ export interface Hyphenation {
   /** Whether it knows this one. */
   has(language: string): boolean
   /** Marks the offsets of a part of a text before which a word may be divided, where no mark is. */
-  divide(
+  hyphenate(
     text: string,
     start: number,
     end: number,
@@ -59,7 +59,7 @@ export function hyphenationOf(patterns: ReadonlyMap<string, HyphenationPatterns>
   return {
     languages: [...patterns.keys()],
     has: language => languageFor(language) !== undefined,
-    divide(text, start, end, tag, marks, mark) {
+    hyphenate(text, start, end, tag, marks, mark) {
       const language = languageFor(tag)
       const found = language === undefined ? undefined : patterns.get(language)
       if (language === undefined || !found) return

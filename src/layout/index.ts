@@ -16,12 +16,12 @@ export { spacingOf } from './justify.ts'
 export { layOut } from './lay-out.ts'
 export type { Cut, GlyphRun, Layout, LayoutParagraph, Line, SourcePiece } from './layout.ts'
 export { type LayoutTools, layoutTools } from './layout-tools.ts'
-export { leastWidth } from './least-width.ts'
+export { minWidth } from './least-width.ts'
 export { inReadingOrder, type Letter, lettersOf } from './letters.ts'
 export { lineEndsOf } from './line-ends.ts'
 export { type LinkedText, linkedText } from './linked-text.ts'
 export { easedLongWords } from './long-words.ts'
-export { type Look, looksOf } from './looks.ts'
+export { type UsedFace, facesUsed as facesUsed } from './looks.ts'
 export {
   type CaretMove,
   type CaretPlace,
@@ -29,7 +29,7 @@ export {
   paragraphRange,
   wordRange,
 } from './move-caret.ts'
-export { type Cursor, textStart } from './next-line.ts'
+export { type Continuation, textStart } from './next-line.ts'
 export { sidesOf } from './padding.ts'
 export type { LinePlan } from './paragraph-lines.ts'
 export { fittedPlainly } from './plain-fit.ts'

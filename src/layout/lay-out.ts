@@ -6,7 +6,7 @@ import { indexAt } from './index-at.ts'
 import {
   type Cut,
   type GlyphRun,
-  heldShelf,
+  heldFonts,
   type Layout,
   type LayoutParagraph,
   type Line,
@@ -47,7 +47,7 @@ export function layOut(
   const padding = flowPadding(style, writingMode)
   const paragraphs = texts.map(({ paragraph }) => layoutParagraph(paragraph))
   const limits = limitsOf(frame, writingMode, padding)
-  const { lines: measured, cut, rest } = fittingLines(texts, limits, tools)
+  const { lines: measured, cut, continuation: rest } = fittingLines(texts, limits, tools)
   let textWidth = 0
   for (const line of measured) textWidth = Math.max(textWidth, line.width)
   const inner = innerLength(measured, limits)
@@ -62,7 +62,7 @@ export function layOut(
   const [width, height] = isVertical(writingMode) ? [depth, length] : [length, depth]
   const missing: Cut | undefined = cut && { ...cut, text: text.slice(cut.start, cut.end) }
   return {
-    [heldShelf]: tools.shelf,
+    [heldFonts]: tools.fonts,
     kind: 'layout',
     writingMode,
     style,
@@ -75,7 +75,7 @@ export function layOut(
     paragraphs,
     sourceMap,
     cut: missing,
-    rest,
+    continuation: rest,
     problems,
     frame,
   }
@@ -92,7 +92,7 @@ function innerLength(lines: readonly MeasuredLine[], { length }: Limits): number
 /** In vertical text the frame's height is how long lines may be, and its width how far they reach. */
 function limitsOf(frame: Frame, mode: WritingMode, padding: FlowPadding): Limits {
   const { width = Infinity, height = Infinity, maxLines: count = Infinity, align } = frame
-  const { from, continues } = frame
+  const { continuation: from, continues } = frame
   const { inlineStart, inlineEnd, blockStart, blockEnd } = padding
   const [length, depth] = isVertical(mode) ? [height, width] : [width, height]
   return {
@@ -100,7 +100,7 @@ function limitsOf(frame: Frame, mode: WritingMode, padding: FlowPadding): Limits
     depth: Math.max(0, depth - blockStart - blockEnd),
     count,
     align,
-    from,
+    continuation: from,
     continues,
   }
 }

@@ -1,8 +1,8 @@
-import type { Shelf } from '../fonts/index.ts'
+import type { Fonts } from '../fonts/index.ts'
 import {
   findFace,
   keptByStyle,
-  keptOnShelf,
+  keptWithFonts,
   type ShapingTools,
   shapingTools,
 } from '../shaping/index.ts'
@@ -19,14 +19,14 @@ export interface LayoutTools extends ShapingTools {
   readonly extents: (style: Style) => LineExtents
 }
 
-export function layoutTools(shelf: Shelf, hyphenation?: Hyphenation): LayoutTools {
+export function layoutTools(fonts: Fonts, hyphenation?: Hyphenation): LayoutTools {
   // An application may have a typesetter for each of its texts.
-  const tools = keptOnShelf(shelf, 'layout tools', (): LayoutTools => {
-    const shaping = shapingTools(shelf)
+  const tools = keptWithFonts(fonts, 'layout tools', (): LayoutTools => {
+    const shaping = shapingTools(fonts)
     return {
       ...shaping,
       hyphenKerning: hyphenKerning(shaping.shape),
-      extents: keptByStyle(shelf, style => lineExtentsOf(findFace(shelf, style).face, style)),
+      extents: keptByStyle(fonts, style => lineExtentsOf(findFace(fonts, style).face, style)),
     }
   })
   return hyphenation ? { ...tools, hyphenation } : tools

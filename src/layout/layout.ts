@@ -1,9 +1,9 @@
-import type { ShapedGlyphs, Shelf } from '../fonts/index.ts'
+import type { ShapedGlyphs, Fonts } from '../fonts/index.ts'
 import type { InlineObject } from '../markup/index.ts'
 import type { Problem, TextRange } from '../problem/index.ts'
 import type { Style, WritingMode } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
-import type { Cursor } from './next-line.ts'
+import type { Continuation } from './next-line.ts'
 
 /** Glyphs of one face and one style on a line. */
 export interface GlyphRun {
@@ -80,7 +80,7 @@ export interface Line {
   readonly level: number
   /**
    * In the order of the text, which is not always that from left to right. Of a plain text they are
-   * made when they are first read: `closed-shelf` where it is closed by then.
+   * made when they are first read: `closed-fonts` where it is closed by then.
    */
   readonly runs: readonly GlyphRun[]
 }
@@ -113,12 +113,12 @@ export interface Cut {
   readonly text: string
 }
 
-/** Keeps the shelf of a layout as long as the layout; no copy of it by other means has it. */
-export const heldShelf: unique symbol = Symbol('the shelf of a layout')
+/** Keeps the fonts of a layout as long as the layout; no copy of it by other means has it. */
+export const heldFonts: unique symbol = Symbol('the fonts of a layout')
 
 /** Set text: plain data, in units, y downward from the top left of the frame. */
 export interface Layout {
-  readonly [heldShelf]?: Shelf
+  readonly [heldFonts]?: Fonts
   /** Tells it from drawings. */
   readonly kind: 'layout'
   /** As in CSS Writing Modes: what is not `horizontal-tb` has lines that run down or up. */
@@ -135,7 +135,7 @@ export interface Layout {
   readonly fittedSize?: number | undefined
   /** Width of the longest line. */
   readonly textWidth: number
-  /** Of a plain text they are made when they are first read: `closed-shelf` where it is closed by then. */
+  /** Of a plain text they are made when they are first read: `closed-fonts` where it is closed by then. */
   readonly lines: readonly Line[]
   /** Stretches between line ends that were stated. */
   readonly paragraphs: readonly LayoutParagraph[]
@@ -144,7 +144,7 @@ export interface Layout {
   /** What was left out; undefined where all of it is there. */
   readonly cut?: Cut | undefined
   /** Where the text goes on, for `from` in another frame; undefined where all of it is there. */
-  readonly rest?: Cursor | undefined
+  readonly continuation?: Continuation | undefined
   /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
   /** What it was laid out in. */

@@ -5,7 +5,7 @@ import { type Breakable, indentOf } from './stops.ts'
  * The least width in which no word is broken inside, and none reaches beyond its line: that of the
  * longest piece between two places where lines may end.
  */
-export function leastWidth(texts: readonly Breakable[]): number {
+export function minWidth(texts: readonly Breakable[]): number {
   const [{ paragraph: first }] = texts
   const { inlineStart, inlineEnd } = flowPadding(first.style, first.style.writingMode)
   let least = 0

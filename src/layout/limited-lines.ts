@@ -7,7 +7,7 @@ import type { LineExtents } from './line-box.ts'
 import type { BrokenLine } from './line-of.ts'
 import { lineExtents, trimmed } from './line-reach.ts'
 import type { Marker } from './marker.ts'
-import { type Cursor, linesFrom, type NextLine, roomsIn, textStart } from './next-line.ts'
+import { type Continuation, linesFrom, type NextLine, roomsIn, textStart } from './next-line.ts'
 import { type Breakable, breakable, indentOf, tolerance } from './stops.ts'
 
 /** A line with what it takes to place it. */
@@ -32,7 +32,7 @@ export interface Limits {
   readonly count: number
   readonly align: Align | undefined
   /** Where the text is taken up. */
-  readonly from?: Cursor | undefined
+  readonly continuation?: Continuation | undefined
   /** Whether it goes on elsewhere: then no line is cut for want of room, and none has a mark. */
   readonly continues?: boolean | undefined
 }
@@ -41,7 +41,7 @@ export interface LimitedLines {
   readonly lines: readonly MeasuredLine[]
   readonly cut?: { readonly start: number; readonly end: number }
   /** Where the text goes on. */
-  readonly rest?: Cursor | undefined
+  readonly continuation?: Continuation | undefined
 }
 
 /** As many lines as go into the frame; what does not is cut off where the style says. */
@@ -51,7 +51,7 @@ export function fittingLines(
   tools: LayoutTools,
 ): LimitedLines {
   const limited = limitedLines(texts, limits, tools)
-  if (!limited.cut || limits.continues || limits.from) return limited
+  if (!limited.cut || limits.continues || limits.continuation) return limited
   const paragraphs = texts.map(text => text.paragraph)
   const [{ style }] = paragraphs
   if (typeof style.ellipsis === 'string') return limited
@@ -77,11 +77,11 @@ function limitedLines(
   limits: Limits,
   tools: LayoutTools,
 ): LimitedLines {
-  const { depth, count, from = textStart, continues } = limits
+  const { depth, count, continuation: from = textStart, continues } = limits
   const lines: MeasuredLine[] = []
   /** Of the line before, what it takes to cut it after all, where the next is too low. */
   let before: NextLine | undefined
-  let rest: Cursor | undefined
+  let rest: Continuation | undefined
   let bottom = 0
   const { paragraph: last } = texts[texts.length - 1]
   const end = last.offset + last.text.length
@@ -97,19 +97,19 @@ function limitedLines(
     bottom =
       top + trimmed(next.reach, paragraph.style, tools, isFirst, false).above + next.reach.below
     if (top + own.above + own.below > depth + tolerance && before) {
-      if (continues) return { lines, rest, cut: { start: paragraph.offset + line.start, end } }
+      if (continues) return { lines, continuation: rest, cut: { start: paragraph.offset + line.start, end } }
       // What it was broken at goes with what is cut.
       const { breaksWord: _, ...kept } = lines[lines.length - 1]
       const cut = cutLine(before.text, kept.start, before.room)
       lines[lines.length - 1] = { ...kept, ...cut }
       const start = kept.paragraph.offset + cut.end
-      return { lines, rest: { offset: start, line: before.index + 1 }, cut: { start, end } }
+      return { lines, continuation: { offset: start, line: before.index + 1 }, cut: { start, end } }
     }
     lines.push(next)
     if (isFull) {
       const start = paragraph.offset + next.end
       const cursor = continues ? one.rest() : { offset: start, line: one.index + 1 }
-      return { lines, rest: cursor, cut: { start, end } }
+      return { lines, continuation: cursor, cut: { start, end } }
     }
     before = one
     rest = one.rest()

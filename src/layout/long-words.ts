@@ -2,7 +2,7 @@ import type { ShapedParagraph, StyledRun } from '../shaping/index.ts'
 import { isVertical, type Style } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { leastWidth } from './least-width.ts'
+import { minWidth } from './least-width.ts'
 import { flowPadding } from './padding.ts'
 import { scaledTexts } from './scaled-texts.ts'
 import { type Breakable, breakable, indentOf, tolerance } from './stops.ts'
@@ -28,9 +28,9 @@ export function easedLongWords(
   const { hyphenate = false, shrinkTo } = base.longWords
   const room = isVertical(base.writingMode) ? frame.height : frame.width
   if ((!hyphenate && shrinkTo === undefined) || room === undefined) return undefined
-  if (leastWidth(texts) <= room + tolerance) return undefined
+  if (minWidth(texts) <= room + tolerance) return undefined
   const divided = hyphenate ? texts.map(text => dividedIn(text, room, tools)) : texts
-  const least = leastWidth(divided)
+  const least = minWidth(divided)
   if (least <= room + tolerance || shrinkTo === undefined) return { texts: divided, ratio: 1 }
   const { inlineStart, inlineEnd } = flowPadding(base, base.writingMode)
   const fits = (room - inlineStart - inlineEnd) / (least - inlineStart - inlineEnd)

@@ -6,7 +6,7 @@ import { soleStyle } from './plain-layout.ts'
 import type { PlainStyle } from './plain-style.ts'
 
 /** How some letters of a layout look. */
-export interface Look {
+export interface UsedFace {
   /** Id of the face, which `faceOf` gives. */
   readonly face: string
   /** With nothing left open. */
@@ -18,12 +18,12 @@ export interface Look {
  * to find out which fonts a page needs, or how small its letters are. Of most texts no glyph has to
  * be made for it. What is shown of a style but no letter, such as spaces and objects, is not told.
  */
-export function looksOf(layout: Layout): readonly Look[] {
+export function facesUsed(layout: Layout): readonly UsedFace[] {
   // Whether it is one is seen by its glyphs, which a plain text needs not have.
   const sole = isObject(layout) ? soleStyle(layout) : undefined
   if (!sole) checkLayout('looksOf', layout)
   if (sole) return layout.text.trim() === '' ? [] : layout.cut ? withMark(sole) : sole.looks
-  const looks: Look[] = []
+  const looks: UsedFace[] = []
   const facesOf = new Map<Style, Set<string>>()
   for (const { runs } of layout.lines) {
     for (const { face, style, text, object } of runs) {
@@ -37,7 +37,7 @@ export function looksOf(layout: Layout): readonly Look[] {
 }
 
 /** The mark of what is left out may be in other faces. */
-function withMark({ looks, style, mark }: PlainStyle): readonly Look[] {
+function withMark({ looks, style, mark }: PlainStyle): readonly UsedFace[] {
   const others = (mark()?.faces ?? []).filter(face => face !== looks[0].face)
   if (others.length === 0) return looks
   return [...looks, ...Array.from(new Set(others), face => ({ face, style }))]

@@ -6,7 +6,7 @@ import { type LinePlan, type ParagraphLines, paragraphLines } from './paragraph-
 import { type Breakable, indentOf } from './stops.ts'
 
 /** Where a text goes on: plain data, of the text it was taken from. */
-export interface Cursor {
+export interface Continuation {
   /** Offset in the whole text. */
   readonly offset: number
   /** Which line of its paragraph comes next, from 0. */
@@ -15,7 +15,7 @@ export interface Cursor {
   readonly plan?: LinePlan
 }
 
-export const textStart: Cursor = { offset: 0, line: 0 }
+export const textStart: Continuation = { offset: 0, line: 0 }
 
 /** The rooms that lines go into, and whether they are made as wide. */
 export interface Rooms {
@@ -51,13 +51,13 @@ export interface NextLine {
   readonly index: number
   readonly room: number
   /** Undefined behind the last line. */
-  rest(): Cursor | undefined
+  rest(): Continuation | undefined
 }
 
 /** The next line of a text, and the cursor behind it; undefined at its end. */
 export function nextLine(
   texts: readonly Breakable[],
-  cursor: Cursor,
+  cursor: Continuation,
   rooms: Rooms,
 ): NextLine | undefined {
   for (const line of linesFrom(texts, cursor, rooms)) return line
@@ -67,7 +67,7 @@ export function nextLine(
 /** The lines of a text from a cursor on, paragraph by paragraph. */
 export function* linesFrom(
   texts: readonly Breakable[],
-  cursor: Cursor,
+  cursor: Continuation,
   rooms: Rooms,
 ): Generator<NextLine> {
   const first = indexBy(texts, ({ paragraph }) => paragraph.offset, cursor.offset)
@@ -101,7 +101,7 @@ function cursorBehind(
   { end }: BrokenLine,
   line: number,
   broken: ParagraphLines,
-): Cursor | undefined {
+): Continuation | undefined {
   const { paragraph } = texts[index]
   if (end < paragraph.text.length) {
     const plan = broken.plan()

@@ -27,14 +27,14 @@ export function justifiedWidths(
   const justified: number[] = []
   for (let i = 0, start = 0; i < ends.length; start = ends[i++]) {
     const width = widths[i]
-    const isWidened = room - width >= leastShare && takesRoom(text, ends[i], width, room, own)
+    const isWidened = room - width >= leastShare && inFlow(text, ends[i], width, room, own)
     justified.push(isWidened && hasSpaceInside(text, start, ends[i]) ? room : width)
   }
   return justified
 }
 
 /** Whether a line is justified: the last of its paragraph is left as it is, unless the style says so. */
-export function takesRoom(
+export function inFlow(
   text: string,
   end: number,
   width: number,

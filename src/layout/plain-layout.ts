@@ -1,6 +1,6 @@
 import type { Frame } from './frame.ts'
 import {
-  heldShelf,
+  heldFonts,
   type Layout,
   type LayoutParagraph,
   type Line,
@@ -30,7 +30,7 @@ export interface PlainSizes {
   readonly lineEnds: LineEnds | undefined
   readonly fittedSize: number | undefined
   readonly cut: Layout['cut']
-  readonly rest: Layout['rest']
+  readonly rest: Layout['continuation']
   readonly problems: Layout['problems']
   /** Where it is not the markup as it stands. */
   readonly sourceMap: readonly SourcePiece[] | undefined
@@ -52,7 +52,7 @@ export function layoutOfSizes(sizes: PlainSizes): Layout {
   const { text, own, frame } = sizes
   const { length } = text
   const layout: PlainLayout = {
-    [heldShelf]: own.tools.shelf,
+    [heldFonts]: own.tools.fonts,
     [heldStyle]: own,
     [heldRuns]: sizes.runs,
     [heldEnds]: sizes.lineEnds,
@@ -72,7 +72,7 @@ export function layoutOfSizes(sizes: PlainSizes): Layout {
           : paragraphsIn(text, own),
     sourceMap: sizes.sourceMap ?? kept(sourceMaps, length, own, sourceMapOf),
     cut: sizes.cut,
-    rest: sizes.rest,
+    continuation: sizes.rest,
     problems: sizes.problems,
     frame: frameOf(frame, frame.maxLines ?? own.style.maxLines, own),
   }

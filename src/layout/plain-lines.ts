@@ -8,7 +8,7 @@ import { type LineExtents, unitedExtents } from './line-box.ts'
 import { lineOf } from './line-of.ts'
 import { linePlacer } from './line-placer.ts'
 import { movedTo } from './line-runs.ts'
-import { isJustified, justifiedWidths, takesRoom } from './plain-justify.ts'
+import { isJustified, justifiedWidths, inFlow } from './plain-justify.ts'
 import { type PlainRun, shapedPlainly } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
 import type { Breakable } from './stops.ts'
@@ -57,7 +57,7 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
     const line = make(texts[paragraph], start - offset, end - offset)
     const width = lineEnds.widths[index]
     const asWide =
-      isWidened && takesRoom(text, end, width, length, own)
+      isWidened && inFlow(text, end, width, length, own)
         ? justified({ ...line, width }, texts[paragraph].paragraph, length)
         : line
     return x === 0 ? asWide.runs : asWide.runs.map(run => movedTo(run, run.x + x))
@@ -120,11 +120,11 @@ function withRuns(line: PlacedLine, make: () => readonly GlyphRun[]): Line {
   return line as Line
 }
 
-/** The tools of a text with what its shelf had when it was measured: fonts may have come since. */
+/** The tools of a text with what its fonts had when it was measured: fonts may have come since. */
 function measuredBy(own: PlainStyle, runs: readonly PlainRun[]): LayoutTools {
   const { tools } = own
   const known = new Map([own, ...runs.map(run => run.own)].map(one => [one.style, one]))
-  // Refused where the shelf is closed: whatever else may still be known.
+  // Refused where the fonts are closed: whatever else may still be known.
   tools.extents(own.style)
   return {
     ...tools,

@@ -7,7 +7,7 @@ import type { LayoutParagraph } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import type { LineExtents } from './line-box.ts'
 import { trimmed } from './line-reach.ts'
-import type { Look } from './looks.ts'
+import type { UsedFace } from './looks.ts'
 import { flowPadding } from './padding.ts'
 import { plainScriptNames } from './plain-script.ts'
 
@@ -20,13 +20,13 @@ export interface PlainStyle {
   readonly styleNames: readonly string[]
   readonly tools: LayoutTools
   readonly face: ShapedRun['face']
-  /** What its shelf had for it: the face, and others beside it. */
+  /** What its fonts had for it: the face, and others beside it. */
   readonly shaping: ReturnType<LayoutTools['shapingStyle']>
   readonly scale: number
   /** How such texts are shaped, by the bit of their script in `plain`. */
   readonly segments: ReadonlyMap<number, ShapedRun['segment']>
   /** That all of its letters have. */
-  readonly looks: readonly Look[]
+  readonly looks: readonly UsedFace[]
   /** How far a line reaches, and how far the only line of a text does where it is trimmed. */
   readonly reach: LineExtents
   /** How high a line is that may be the first, or the last. */
@@ -72,7 +72,7 @@ function isPlainStyle(style: Style): boolean {
     style.startIndent === 0 &&
     style.endIndent === 0 &&
     marker === 'none' &&
-    (backing === 'none' || (!backing.takesRoom && backing.ends !== 'open')) &&
+    (backing === 'none' || (!backing.inFlow && backing.ends !== 'open')) &&
     !(typeof underline === 'object' && underline.gap !== undefined)
   )
 }

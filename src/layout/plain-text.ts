@@ -9,11 +9,11 @@ import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /** What a frame asks for that words do not tell. */
-export const asksMore = ({ from, continues }: Frame) => from !== undefined || continues === true
+export const asksMore = ({ continuation: from, continues }: Frame) => from !== undefined || continues === true
 
 /**
  * A layout of a plain text, the same as that of any other; undefined where it takes more than its
- * words to make one. Lines hold what it takes to make them: they can be read until the shelf is
+ * words to make one. Lines hold what it takes to make them: they can be read until the fonts are
  * closed.
  */
 export function plainLayout(
@@ -24,7 +24,7 @@ export function plainLayout(
   /** Where it is not the markup as it stands. */
   sourceMap?: readonly SourcePiece[],
 ): Layout | undefined {
-  const { from, continues } = frame
+  const { continuation: from, continues } = frame
   if (from || !own.isOfWords || (continues && isJustified(own, frame))) return undefined
   const { inlineStart, inlineEnd } = own.padding
   const room =

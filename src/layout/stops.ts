@@ -233,7 +233,7 @@ function stopKinds(paragraph: ShapedParagraph, tools: LayoutTools): Uint8Array {
   }
   if (tools.hyphenation) {
     for (const { start, end, language: own } of hyphenated(runs)) {
-      tools.hyphenation.divide(text, start, end, own, kinds, stopKind.hyphen)
+      tools.hyphenation.hyphenate(text, start, end, own, kinds, stopKind.hyphen)
     }
   }
   return kinds

@@ -130,7 +130,7 @@ function filledTab(
   const face = able.glyphOf(0x20) === 0 ? own : able
   const scale = unitScale(face, run.style.size)
   const units = width / scale
-  // By its id: of two open shelves with one font, a run does not tell whose its face is.
+  // By its id: of two open fonts with one font, a run does not tell whose its face is.
   const segment = paragraph.glyphRuns.find(r => r.face.id === own.id && !r.object)?.segment
   const piece = leader !== '' && segment ? tools.shape(face, leader, segment) : undefined
   const step = piece ? advanceOf(piece) : 0

@@ -1,7 +1,7 @@
 import { aFunction, aNumber, checkArgument, either } from '../problem/index.ts'
 import type { Align } from './frame.ts'
 import { checkFrame } from './frame.ts'
-import { type Cursor, nextLine, roomsIn } from './next-line.ts'
+import { type Continuation, nextLine, roomsIn } from './next-line.ts'
 import type { Breakable } from './stops.ts'
 
 /** A line as numbers, and where the text goes on. */
@@ -15,13 +15,13 @@ export interface TextLine {
   /** In units, without the spaces that hang. */
   readonly width: number
   /** Behind the line; undefined where the text ends. */
-  readonly rest: Cursor | undefined
+  readonly continuation: Continuation | undefined
 }
 
 /** The next line of a text in a room of its own, without the indents of its paragraph. */
 export function textLine(
   texts: readonly Breakable[],
-  from: Cursor,
+  from: Continuation,
   room: number | ((line: number) => number),
   align: Align | undefined,
 ): TextLine | undefined {
@@ -36,5 +36,5 @@ export function textLine(
   const { text, paragraph, line } = found
   const { offset } = text.paragraph
   const { start, end, width } = line
-  return { paragraph, start: offset + start, end: offset + end, width, rest: found.rest() }
+  return { paragraph, start: offset + start, end: offset + end, width, continuation: found.rest() }
 }

@@ -41,7 +41,7 @@ interface Against {
   readonly styles?: readonly string[]
   readonly original?: {
     has(key: string): boolean
-    valuesOf(key: string): readonly string[]
+    placeholdersOf(key: string): readonly string[]
   }
 }
 
@@ -60,7 +60,7 @@ export function* textProblems(
     }
   }
   if (!original?.has(key)) return
-  const [own, others] = [text.values, original.valuesOf(key)]
+  const [own, others] = [text.values, original.placeholdersOf(key)]
   for (const name of own) {
     if (others.includes(name)) continue
     const nearest = nearestName(name, others)

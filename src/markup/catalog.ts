@@ -75,9 +75,9 @@ export interface Catalog<K extends string = string> {
    * All that a text may say: itself, or one for each case that it tells apart. Throws `unknown-key` as
    * `text` does.
    */
-  variants(key: string, values?: Values): readonly RichText[]
+  cases(key: string, values?: Values): readonly RichText[]
   /** Names of the values that a text asks for. Throws `unknown-key` as `text` does. */
-  valuesOf(key: string): readonly string[]
+  placeholdersOf(key: string): readonly string[]
 }
 
 /** A catalog from an object of strings, such as a JSON module. */
@@ -155,18 +155,18 @@ function catalogOf(
       if (text) return named(text.text(values), key)
       return fallback?.has(key) ? fallback.text(key, values) : unknownKey(key)
     },
-    variants(key, values) {
+    cases(key, values) {
       checkArgument('variants', 'key', key, aString)
       checkValues('variants', values)
       const text = texts.get(key)
       if (text) return text.variants(values).map(one => named(one, key))
-      return fallback?.has(key) ? fallback.variants(key, values) : unknownKey(key)
+      return fallback?.has(key) ? fallback.cases(key, values) : unknownKey(key)
     },
-    valuesOf(key) {
+    placeholdersOf(key) {
       checkArgument('valuesOf', 'key', key, aString)
       const text = texts.get(key)
       if (text) return text.values
-      return fallback?.has(key) ? fallback.valuesOf(key) : unknownKey(key)
+      return fallback?.has(key) ? fallback.placeholdersOf(key) : unknownKey(key)
     },
   }
 }

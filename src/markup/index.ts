@@ -28,7 +28,7 @@ export type {
   Values,
 } from './rich-text.ts'
 export { isSpanName, nameEnd, valueInHead } from './span-head.ts'
-export { type HtmlOptions, richToHtml, type WrittenHtml } from './to-html.ts'
+export { type RichToHtmlOptions, richToHtml, type WrittenHtml } from './to-html.ts'
 export { richToMarkup } from './to-markup.ts'
 export { plainText } from './to-text.ts'
 export { hintOf, isRich, isValue, valueName } from './value.ts'

@@ -18,7 +18,7 @@ import { checkedValue, checkRich, isRich } from './value.ts'
 import { walk } from './walk.ts'
 
 /** What `richToHtml` takes. */
-export interface HtmlOptions {
+export interface RichToHtmlOptions {
   /** What fills the placeholders, by their names. */
   readonly values?: Values
   /** Which style each HTML tag stands for. */
@@ -37,7 +37,7 @@ export interface WrittenHtml {
  * A rich text as HTML: a style by its tag, or as a span with its name as class; links; paragraphs
  * where there are several.
  */
-export function richToHtml(rich: RichText, options: HtmlOptions = {}): WrittenHtml {
+export function richToHtml(rich: RichText, options: RichToHtmlOptions = {}): WrittenHtml {
   checkRich('richToHtml', rich)
   checkOptions('richToHtml', options, { values: anObject, tagStyles: mapOf(aString) })
   const { values, tagStyles = usualTags } = options

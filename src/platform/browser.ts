@@ -1,9 +1,9 @@
 import { type Picture, readPicture } from '../drawing/index.ts'
-import { fileOf, type Shelf, type Url } from '../fonts/index.ts'
+import { fileOf, type Fonts, type Url } from '../fonts/index.ts'
 import { checkArgument, fail } from '../problem/index.ts'
 import { aSource } from './loading.ts'
-import { openShelfFrom, type Supply } from './open-shelf.ts'
-import type { ShelfOptions } from './shelf-options.ts'
+import { openFontsFrom, type Supply } from './open-fonts.ts'
+import type { FontsOptions } from './fonts-options.ts'
 
 const modules = new Map<string, Promise<WebAssembly.Module>>()
 
@@ -25,7 +25,7 @@ const supply: Supply = {
     let module = modules.get(url.href)
     if (!module) {
       module = fetchBytes(url).then(bytes => WebAssembly.compile(bytes))
-      // A failed fetch must not be what every later shelf is given.
+      // A failed fetch must not be what everything later is given.
       module.catch(() => modules.delete(url.href))
       modules.set(url.href, module)
     }
@@ -61,7 +61,7 @@ async function fetchBytes(
   const response = await fetch(source).catch(failed)
   if (!response.ok) {
     fail(code, `cannot fetch ${source}`, {
-      hint: `the server responded with ${response.status}; where a bundler moved the package's files, openShelf({ assets }) says where they are`,
+      hint: `the server responded with ${response.status}; where a bundler moved the package's files, openFonts({ assets }) says where they are`,
     })
   }
   // A connection may end in the middle of a file.
@@ -72,6 +72,6 @@ async function fetchBytes(
  * Fetches the built-in fonts and those that are named, and opens them. After it, everything is
  * synchronous. Throws a `DotLineError`: `unreadable-font`, `bad-font`.
  */
-export function openShelf(options: ShelfOptions = {}): Promise<Shelf> {
-  return openShelfFrom(supply, options)
+export function openFonts(options: FontsOptions = {}): Promise<Fonts> {
+  return openFontsFrom(supply, options)
 }

@@ -1,5 +1,5 @@
 import type { Slant, Url } from '../fonts/index.ts'
-import type { BuiltInChoice, GenericFamily } from './shelf-options.ts'
+import type { BuiltInChoice, GenericFamily } from './fonts-options.ts'
 
 /** A built-in face, with where its file is. */
 export interface BuiltInFace {

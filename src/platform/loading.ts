@@ -10,7 +10,7 @@ import {
   someBytes,
 } from '../problem/index.ts'
 import { type BuiltInFace, families } from './built-in.ts'
-import type { BuiltInChoice, DescribedFont, ShelfOptions } from './shelf-options.ts'
+import type { BuiltInChoice, DescribedFont, FontsOptions } from './fonts-options.ts'
 
 /** Where bytes come from: a path or an address, or they themselves. */
 export const aSource = either(
@@ -43,7 +43,7 @@ export const aDescribedFont = being(
 )
 
 function checkBuiltInChoice(choice: BuiltInChoice) {
-  checkOptions('openShelf', choice, {
+  checkOptions('openFonts', choice, {
     family: oneOf(...families),
     weight: oneOf(400, 700),
     slant: oneOf('normal', 'italic'),
@@ -51,8 +51,8 @@ function checkBuiltInChoice(choice: BuiltInChoice) {
 }
 
 function checkDescribedFont(font: DescribedFont) {
-  checkArgument('openShelf', 'family', font.family, aString)
-  checkOptions('openShelf', font, {
+  checkArgument('openFonts', 'family', font.family, aString)
+  checkOptions('openFonts', font, {
     source: aSource,
     family: aString,
     weight: either(aWeight, weights),
@@ -60,7 +60,7 @@ function checkDescribedFont(font: DescribedFont) {
   })
 }
 
-export function checkDescriptions({ builtIn = [], fonts = [] }: ShelfOptions) {
+export function checkDescriptions({ builtIn = [], files: fonts = [] }: FontsOptions) {
   for (const choice of builtIn) if (typeof choice !== 'string') checkBuiltInChoice(choice)
   for (const font of fonts) if (isDescribed(font)) checkDescribedFont(font)
 }
@@ -81,7 +81,7 @@ export function traitsOf({
   }
 }
 
-/** What is read before a shelf is open, and what when text first wants it. */
+/** What is read before a fonts are open, and what when text first wants it. */
 export interface Loading {
   readonly now: Loaded<FontSource | DescribedFont>
   readonly later: Loaded<DescribedFont>
@@ -95,7 +95,7 @@ interface Loaded<T> {
 export function loading(
   faces: readonly BuiltInFace[],
   fonts: readonly (FontSource | DescribedFont)[],
-  load: NonNullable<ShelfOptions['load']>,
+  load: NonNullable<FontsOptions['loading']>,
 ): Loading {
   if (load === 'at-once') return { now: { faces, fonts }, later: { faces: [], fonts: [] } }
   const described = fonts.filter(isDescribed)

@@ -4,5 +4,5 @@ export type {
   BuiltInChoice,
   DescribedFont,
   GenericFamily,
-  ShelfOptions,
-} from './shelf-options.ts'
+  FontsOptions,
+} from './fonts-options.ts'

@@ -55,20 +55,20 @@ export interface TextSetting {
 
 /** A text in a frame; as plain text of the sheet, where its style or its values are no such. */
 export function setText(
-  setter: Typesetter,
+  typesetter: Typesetter,
   content: string | RichText,
   setting: TextSetting,
   frame: Pick<Frame, 'width' | 'align'>,
   found: Problem[],
 ): Layout | undefined {
   try {
-    return setter.set(content, { ...setting, ...frame })
+    return typesetter.set(content, { ...setting, ...frame })
   } catch (error) {
     found.push(...problemsOf(error))
   }
   const text = typeof content === 'string' ? content : content.sourceText
   try {
-    return setter.set('{text}', { ...frame, values: { text } })
+    return typesetter.set('{text}', { ...frame, values: { text } })
   } catch (error) {
     found.push(...problemsOf(error))
     return undefined

@@ -9,17 +9,17 @@ interface WholeSetting {
 
 /** The least width in which a text has no broken word and is not cut; 0 where it cannot be set. */
 export function leastWhole(
-  setter: Typesetter,
+  typesetter: Typesetter,
   content: string | RichText,
   setting: WholeSetting,
 ): number {
   const { maxLines: _, ...free } = setting
   try {
-    let least = setter.shape(content, free).leastWidth()
-    const isWhole = (width: number) => !setter.set(content, { ...setting, width }).cut
+    let least = typesetter.shape(content, free).minWidth()
+    const isWhole = (width: number) => !typesetter.set(content, { ...setting, width }).cut
     if (isWhole(least)) return least
     // Of few lines it takes more: found by halving, to a unit.
-    let most = setter.set(content, free).width
+    let most = typesetter.set(content, free).width
     while (most - least > 1) {
       const middle = (least + most) / 2
       if (isWhole(middle)) most = middle

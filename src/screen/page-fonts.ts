@@ -10,7 +10,7 @@ export interface PageFonts {
 }
 
 /**
- * Gives a page the faces of a shelf, from the bytes that text was laid out with: no policy and no
+ * Gives a page the faces of fonts, from the bytes that text was laid out with: no policy and no
  * network stands between the two.
  */
 export function pageFonts(page: Document, prefix: string): PageFonts {

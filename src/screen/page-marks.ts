@@ -1,4 +1,4 @@
-import { type Sheet, solidOf } from '../core.ts'
+import { type Sheet, representativeColor } from '../core.ts'
 import { colorText } from '../notation/index.ts'
 
 /**
@@ -12,7 +12,7 @@ export function markPage(root: Element | Document, sheet: Sheet, scale: number) 
   for (const name of sheet.inkNames) {
     // Named as `writeCss` names them.
     const property = `--ink-${name.replaceAll('.', '-')}`
-    element.style.setProperty(property, colorText(solidOf(sheet.ink(name))))
+    element.style.setProperty(property, colorText(representativeColor(sheet.ink(name))))
   }
   for (const one of root.querySelectorAll('[data-decoration-up-to]')) {
     const most = Number(one.getAttribute('data-decoration-up-to'))

@@ -5,9 +5,9 @@ import { provide } from './text-provider.ts'
 import { DotLineRowElement, rowName } from './text-row.ts'
 
 /**
- * Provides the texts below an element, or of a page, with sheet, shelf, catalog and settings, and
+ * Provides the texts below an element, or of a page, with sheet, fonts, catalog and settings, and
  * makes `<dot-line>` and `<dot-line-row>` known to the page. Any of them can be changed while texts are shown; faces that
- * come to the shelf are taken up by themselves.
+ * come to the fonts are taken up by themselves.
  */
 export function provideText(root: Element | Document, provision: TextProvision): TextProvider {
   const provider = provide(root, provision)

@@ -4,7 +4,7 @@ import type {
   Problem,
   ReaderSettings,
   Sheet,
-  Shelf,
+  Fonts,
   Typesetter,
 } from '../core.ts'
 import type { PageFonts } from './page-fonts.ts'
@@ -16,7 +16,7 @@ export interface TextProvision {
   /** Whose styles it is set with. */
   readonly sheet: Sheet
   /** Whose faces it is set in. */
-  readonly shelf: Shelf
+  readonly fonts: Fonts
   /** Where `message` is looked up. */
   readonly catalog?: Catalog | undefined
   /** By what words are divided. */
@@ -70,14 +70,14 @@ export type OnWidth = (width: number, isNear: boolean) => void
 export interface Provided {
   readonly provision: TextProvision
   readonly preferences: ReaderPreferences
-  readonly fonts: PageFonts
+  readonly pageFaces: PageFonts
   pageRules(): PageRules
   /** Rules of the elements themselves. */
   readonly hostSheet: CSSStyleSheet
   /** Rules for links that are hovered, focused or pressed. */
   stateSheet(): CSSStyleSheet
   /** Sets text in a language and a direction of the page. */
-  setter(language: string | undefined, direction: 'ltr' | 'rtl' | undefined): Typesetter
+  typesetter(language: string | undefined, direction: 'ltr' | 'rtl' | undefined): Typesetter
   add(text: ProvidedText): void
   remove(text: ProvidedText): void
   /** Tells how wide an element is, now and whenever that changes; without reading anything back. */

@@ -3,8 +3,8 @@ import {
   type Catalog,
   type ReaderSettings,
   type Sheet,
-  type Shelf,
-  typesetter,
+  type Fonts,
+  typesetterFor,
   type Values,
 } from '../core.ts'
 import { htmlText } from '../notation/index.ts'
@@ -27,7 +27,7 @@ export interface ServerProvision {
   /** Whose styles it is set with. */
   readonly sheet: Sheet
   /** Whose faces it is set in. */
-  readonly shelf: Shelf
+  readonly fonts: Fonts
   /** Where texts are looked up by their keys. */
   readonly catalog?: Catalog
   /** By what words are divided. */
@@ -71,7 +71,7 @@ export interface RenderedElement {
 export function renderElement(provision: ServerProvision, text: ServerText): RenderedElement {
   checkOptions('renderElement', provision, {
     sheet: anObject,
-    shelf: anObject,
+    fonts: anObject,
     catalog: aCatalog,
     hyphenation: anObject,
     reader: anObject,
@@ -86,15 +86,15 @@ export function renderElement(provision: ServerProvision, text: ServerText): Ren
     maxLines: anything,
     width: fromZero,
   })
-  const { sheet, shelf, catalog, hyphenation, reader, fontUrl, nonce } = provision
+  const { sheet, fonts, catalog, hyphenation, reader, fontUrl, nonce } = provision
   const { textStyle, markup, message, values, maxLines, width } = text
   const content = message === undefined ? markup : catalog?.text(message, values)
   if (content === undefined) {
     return fail('bad-argument', 'renderElement needs markup, or a message and a catalog')
   }
-  const { set } = typesetter({
+  const { set } = typesetterFor({
     sheet,
-    shelf,
+    fonts,
     ...(hyphenation && { hyphenation }),
     ...(reader && { reader }),
   })

@@ -214,7 +214,7 @@ export class DotLineElement extends ElementBase {
     }
     const found: Problem[] = [...this.#misnamed, ...this.#bad.values()]
     this.#neededWidth = undefined
-    this.#setter = provided.setter(languageOf(this), directionOf(this))
+    this.#setter = provided.typesetter(languageOf(this), directionOf(this))
     const { markup, message, textContent: content } = this
     const given = { rich: this.#rich, values: this.#values, markup, message, content }
     this.#content = saidText(given, provided.provision.catalog, found)
@@ -317,12 +317,12 @@ export class DotLineElement extends ElementBase {
     // What a server wrote is in the right faces, and stays until they are here.
     const isWritten = frame.parentNode !== root && root.querySelector('.frame') !== null
     if (isWritten && layout.problems.some(({ code }) => code === 'awaited-face')) return
-    const { fonts } = provided
+    const { pageFaces } = provided
     const page = provided.pageRules()
     // System colors cover what is painted: then letters are letters.
     const paint = provided.preferences.forcedColors ? 'text' : this.paint
-    const parts = htmlParts(layout, page.rules, { unseen: paint !== 'text' })
-    const awaited = fonts.awaited()
+    const parts = htmlParts(layout, page.rules, { visuallyHidden: paint !== 'text' })
+    const awaited = pageFaces.awaited()
     if (awaited) {
       void awaited.then(() => this.isConnected && provided === this.#provided && this.show())
       return

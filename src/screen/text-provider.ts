@@ -1,4 +1,4 @@
-import { problemLine, type ReaderSettings, type Typesetter, typesetter } from '../core.ts'
+import { problemLine, type ReaderSettings, type Typesetter, typesetterFor } from '../core.ts'
 import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
 import { isNearSight, laterWriting } from './later-writing.ts'
 import { pageFonts } from './page-fonts.ts'
@@ -26,7 +26,7 @@ let count = 0
 function checkProvision(provision: TextProvision) {
   checkOptions('provideText', provision, {
     sheet: anObject,
-    shelf: anObject,
+    fonts: anObject,
     catalog: anObject,
     hyphenation: anObject,
     reader: anObject,
@@ -34,8 +34,8 @@ function checkProvision(provision: TextProvision) {
     onProblem: aFunction,
     onChange: aFunction,
   })
-  const { sheet, shelf, reader, modes = [] } = provision
-  typesetter({ sheet, shelf, ...(reader && { reader }) })
+  const { sheet, fonts, reader, modes = [] } = provision
+  typesetterFor({ sheet, fonts, ...(reader && { reader }) })
   for (const mode of modes) sheet.mode(mode)
 }
 
@@ -48,7 +48,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const written = new Set<ProvidedText>()
   const later = laterWriting(page)
   const prefix = `dot-line-${++count}`
-  const fonts = pageFonts(page, prefix)
+  const pageFaces = pageFonts(page, prefix)
   const hostSheet = new CSSStyleSheet()
   hostSheet.replaceSync(hostRules)
   const idle: (() => void)[] = []
@@ -57,7 +57,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   let states: CSSStyleSheet | undefined
   let frame = 0
   let generation = 0
-  let rules = pageRules(`${prefix}-`, face => fonts.family(face))
+  let rules = pageRules(`${prefix}-`, face => pageFaces.family(face))
 
   const shownSheet = () =>
     shownModes(current, watch.current).reduce((sheet, mode) => sheet.mode(mode), current.sheet)
@@ -70,19 +70,19 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
 
   function setterFor(language: string | undefined, direction: 'ltr' | 'rtl' | undefined) {
     const key = `${language} ${direction}`
-    let setter = setters.get(key)
-    if (!setter) {
+    let typesetter = setters.get(key)
+    if (!typesetter) {
       const defaults = { ...(language && { language }), ...(direction && { direction }) }
-      setter = typesetter({
+      typesetter = typesetterFor({
         sheet: shownSheet().with({ styles: { defaults } }),
-        shelf: current.shelf,
+        fonts: current.fonts,
         reader: reader(),
         ...(current.hyphenation && { hyphenation: current.hyphenation }),
         problems: 'collect',
       })
-      setters.set(key, setter)
+      setters.set(key, typesetter)
     }
-    return setter
+    return typesetter
   }
 
   function flush() {
@@ -91,7 +91,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     dirty.clear()
     if (rules.rules.count > mostRules) {
       generation++
-      rules = pageRules(`${prefix}-${generation}-`, face => fonts.family(face))
+      rules = pageRules(`${prefix}-${generation}-`, face => pageFaces.family(face))
       for (const text of texts) now.add(text)
     }
     for (const text of now) if (text.isConnected) text.refresh()
@@ -130,9 +130,9 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       // What is observed is told behind the frame.
       await new Promise(resolve => setTimeout(resolve))
       // Only a text that has been set has asked for its faces; those that come make it wait again.
-      await current.shelf.settled()
-      await fonts.awaited()
-    } while (dirty.size > 0 || fonts.awaited())
+      await current.fonts.settled()
+      await pageFaces.awaited()
+    } while (dirty.size > 0 || pageFaces.awaited())
   }
 
   const provided: Provided = {
@@ -142,14 +142,14 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     get preferences() {
       return watch.current
     },
-    fonts,
+    pageFaces,
     hostSheet,
     pageRules: () => rules,
     stateSheet() {
       states ??= stateRules(shownSheet())
       return states
     },
-    setter: setterFor,
+    typesetter: setterFor,
     observe(element, onWidth) {
       widths.set(element, onWidth)
       sizes.observe(element)
@@ -192,12 +192,12 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     },
   }
   const watch: PreferenceWatch = watchPreferences(page, refreshAll)
-  let endShelf = current.shelf.onChange(shelfChanged)
-  let failures = current.shelf.problems.length
+  let endFonts = current.fonts.onChange(fontsChanged)
+  let failures = current.fonts.problems.length
 
-  function shelfChanged() {
-    provided.report(current.shelf.problems.slice(failures))
-    failures = current.shelf.problems.length
+  function fontsChanged() {
+    provided.report(current.fonts.problems.slice(failures))
+    failures = current.fonts.problems.length
     refreshAll()
   }
 
@@ -222,19 +222,19 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     },
     update(changes) {
       checkProvision({ ...current, ...changes })
-      const { shelf } = current
+      const { fonts } = current
       current = { ...current, ...changes }
-      if (current.shelf !== shelf) {
-        endShelf()
-        endShelf = current.shelf.onChange(shelfChanged)
-        failures = current.shelf.problems.length
+      if (current.fonts !== fonts) {
+        endFonts()
+        endFonts = current.fonts.onChange(fontsChanged)
+        failures = current.fonts.problems.length
       }
       refreshAll()
     },
     async settled() {
       await atRest()
       later.finish()
-      await fonts.awaited()
+      await pageFaces.awaited()
     },
     stop() {
       if (frame !== 0) cancelAnimationFrame(frame)
@@ -242,11 +242,11 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       sizes.disconnect()
       later.close()
       languages.disconnect()
-      endShelf()
+      endFonts()
       removeProvider(root)
       // Those of an outer provider are set by it from now on.
       if (outer) for (const text of [...texts]) text.refresh()
-      fonts.close()
+      pageFaces.close()
       texts.clear()
       dirty.clear()
       // Nothing is to come: who waits for it waits no longer.

@@ -8,15 +8,15 @@ import { writtenLines } from './written-lines.ts'
 const widest = 330
 
 /** Writes a tooltip in the sheet's style `tooltip`, where it has one, else white on its dark ground. */
-export function writeTip(tip: HTMLElement, words: string, provided: Provided, setter: Typesetter) {
+export function writeTip(tip: HTMLElement, words: string, provided: Provided, typesetter: Typesetter) {
   const hasStyle = provided.provision.sheet.styleNames.includes('tooltip')
   const look = hasStyle ? { style: 'tooltip' } : { with: { ink: '#ffffff' } }
   const setting = { ...look, values: { text: words } }
-  const natural = setter.set('{text}', setting).width
-  const layout = setter.set('{text}', { ...setting, width: Math.min(natural, widest) })
+  const natural = typesetter.set('{text}', setting).width
+  const layout = typesetter.set('{text}', { ...setting, width: Math.min(natural, widest) })
   const parts = htmlParts(layout, provided.pageRules().rules)
   // Till its face is in the page the words are shown as they are.
-  if (provided.fonts.awaited()) {
+  if (provided.pageFaces.awaited()) {
     tip.textContent = words
     return
   }

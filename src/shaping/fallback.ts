@@ -8,7 +8,7 @@ export interface FaceRun {
   readonly face: Face
 }
 
-/** Finds a face on the shelf for a grapheme that none of a style's has; in color where that is asked. */
+/** Finds a face among the fonts for a grapheme that none of a style's has; in color where that is asked. */
 export type Fallback = (grapheme: string, colored: boolean) => Face | undefined
 
 /**

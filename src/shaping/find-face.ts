@@ -1,47 +1,47 @@
-import type { Face, ListedFace, Shelf } from '../fonts/index.ts'
+import type { Face, ListedFace, Fonts } from '../fonts/index.ts'
 import { available, errorProblem, type Problem, warningProblem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
 
 export interface FoundFace {
   readonly face: Face
-  /** What of the style the shelf does not have. */
+  /** What of the style the fonts do not have. */
   readonly problems: readonly Problem[]
 }
 
-/** The generic family that stands in where none of a style's families is on the shelf. */
+/** The generic family that stands in where none of a style's families is among the fonts. */
 const lastResort = 'sans'
 
-/** The face for a style: of the first of its families on the shelf, the nearest by stretch, slant and weight. */
-export function findFace(shelf: Shelf, style: Style): FoundFace {
-  const family = style.family.find(name => shelf.has(name))
+/** The face for a style: of the first of its families among the fonts, the nearest by stretch, slant and weight. */
+export function findFace(fonts: Fonts, style: Style): FoundFace {
+  const family = style.family.find(name => fonts.has(name))
   const [first] = style.family
-  const nearest = family === first ? undefined : shelf.nearest(first)
+  const nearest = family === first ? undefined : fonts.nearest(first)
   if (family === undefined) {
-    const stand = shelf.has(lastResort) ? lastResort : shelf.families[0]
-    const problem = errorProblem('unknown-family', `no family '${first}' on the shelf`, {
+    const stand = fonts.has(lastResort) ? lastResort : fonts.families[0]
+    const problem = errorProblem('unknown-family', `no family '${first}' among the fonts`, {
       nearest,
-      hint: nearest ? undefined : available(shelf.families),
+      hint: nearest ? undefined : available(fonts.families),
     })
-    return { face: shelf.face(stand, style), problems: [problem] }
+    return { face: fonts.face(stand, style), problems: [problem] }
   }
-  const face = shelf.face(family, style)
-  if (shelf.isAwaited(family, style)) {
+  const face = fonts.face(family, style)
+  if (fonts.isPending(family, style)) {
     const message = `a face of '${family}' is being fetched; '${face.postScriptName}' stands in`
     return { face, problems: [warningProblem('awaited-face', message)] }
   }
-  if (shelf.facesOf(family).length === 0) {
+  if (fonts.facesOf(family).length === 0) {
     const message = `no face of '${family}' could be fetched; '${face.postScriptName}' stands in`
     return { face, problems: [warningProblem('missing-family', message)] }
   }
   const problems: Problem[] = []
   if (family !== first) {
-    const message = `no family '${first}' on the shelf; '${family}' stands in`
+    const message = `no family '${first}' among the fonts; '${family}' stands in`
     problems.push(warningProblem('missing-family', message, { nearest }))
   }
   const lacking = lackingIn(face, style)
   if (lacking.length > 0) {
     const message = `the family '${family}' has no ${lacking.join(', no ')}`
-    const hint = available(shelf.facesOf(family).map(faceText))
+    const hint = available(fonts.facesOf(family).map(faceText))
     problems.push(warningProblem('missing-face', message, { hint }))
   }
   return { face, problems }
@@ -69,22 +69,22 @@ function faceText({ weight, weights, stretch, slant }: ListedFace): string {
 }
 
 /**
- * The faces of all of a style's families that are on the shelf, the first before the others. What of
+ * The faces of all of a style's families that are among the fonts, the first before the others. What of
  * the others is still to come is fetched only where the first lacks a character.
  */
-export function candidateFaces(shelf: Shelf, style: Style): readonly Face[] {
-  const families = style.family.filter(name => shelf.has(name))
-  const faces = families.flatMap(name => shelf.faces(name, style))
-  const isFirstHere = families.length > 0 && shelf.facesOf(families[0]).length > 0
-  return isFirstHere ? faces : [findFace(shelf, style).face, ...faces]
+export function candidateFaces(fonts: Fonts, style: Style): readonly Face[] {
+  const families = style.family.filter(name => fonts.has(name))
+  const faces = families.flatMap(name => fonts.faces(name, style))
+  const isFirstHere = families.length > 0 && fonts.facesOf(families[0]).length > 0
+  return isFirstHere ? faces : [findFace(fonts, style).face, ...faces]
 }
 
 /** Asks for those of a style's families that are still to come. */
-export function requestFaces(shelf: Shelf, style: Style) {
-  for (const family of style.family) if (shelf.has(family)) shelf.face(family, style)
+export function requestFaces(fonts: Fonts, style: Style) {
+  for (const family of style.family) if (fonts.has(family)) fonts.face(family, style)
 }
 
 /** The first of a style's families of which a face is still to come. */
-export function awaitedFamily(shelf: Shelf, style: Style): string | undefined {
-  return style.family.find(family => shelf.has(family) && shelf.isAwaited(family, style))
+export function awaitedFamily(fonts: Fonts, style: Style): string | undefined {
+  return style.family.find(family => fonts.has(family) && fonts.isPending(family, style))
 }

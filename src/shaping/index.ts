@@ -1,4 +1,4 @@
-export { faceOf, keptOnShelf, subsetFont, unitScale } from '../fonts/index.ts'
+export { faceOf, keptWithFonts, subsetFont, unitScale } from '../fonts/index.ts'
 export { faceOfAll } from './fallback.ts'
 export { findFace } from './find-face.ts'
 export type { ShapedRun, ShapingItem } from './glyph-run.ts'

@@ -38,7 +38,7 @@ export function itemize(
   for (const run of runs) {
     const { faces, fallback, spacing, language, features } = shapingStyle(run.style)
     const { size, backing } = run.style
-    const inRoom = backing !== 'none' && backing.takesRoom ? run.style : undefined
+    const inRoom = backing !== 'none' && backing.inFlow ? run.style : undefined
     for (const part of faceRuns(text, run.start, run.end, faces, fallback)) {
       const { face } = part
       const scriptIn = eastAsianIn(face, features, turns !== undefined)

@@ -1,14 +1,14 @@
-import type { Shelf } from '../fonts/index.ts'
+import type { Fonts } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 
-/** A function of styles that remembers, until the shelf gets other fonts. */
-export function keptByStyle<T>(shelf: Shelf, make: (style: Style) => T): (style: Style) => T {
+/** A function of styles that remembers, until the fonts get other fonts. */
+export function keptByStyle<T>(fonts: Fonts, make: (style: Style) => T): (style: Style) => T {
   let kept = new WeakMap<Style, T>()
-  let { revision } = shelf
+  let { revision } = fonts
   return style => {
-    if (revision !== shelf.revision) {
+    if (revision !== fonts.revision) {
       kept = new WeakMap()
-      revision = shelf.revision
+      revision = fonts.revision
     }
     let value = kept.get(style)
     if (value === undefined) {

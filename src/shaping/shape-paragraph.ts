@@ -1,4 +1,4 @@
-import type { Context, ShapedGlyphs, Shelf } from '../fonts/index.ts'
+import type { Context, ShapedGlyphs, Fonts } from '../fonts/index.ts'
 import { type Problem, warningProblem } from '../problem/index.ts'
 import { hasCentralBaseline } from '../sheet/index.ts'
 import { bidiLevels, needsBidi } from '../unicode/index.ts'
@@ -68,7 +68,7 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
       continue
     }
     const run = shapedItem(item, shapingText, tools)
-    reportMissing(paragraph, item, run.shaped, tools.shelf, problems)
+    reportMissing(paragraph, item, run.shaped, tools.fonts, problems)
     glyphRuns.push(run)
   }
   const { text, runs, isolates, offset, style, itemNumber } = paragraph
@@ -176,7 +176,7 @@ function reportMissing(
   { text, runs }: StyledParagraph,
   { start, face }: ShapingItem,
   { glyphs, clusters }: ShapedGlyphs,
-  shelf: Shelf,
+  fonts: Fonts,
   problems: Problem[],
 ) {
   if (!hasMissing(glyphs)) return
@@ -191,7 +191,7 @@ function reportMissing(
     const character = String.fromCodePoint(codePoint)
     const range = { start: at, end: at + character.length }
     const style = runs.find(run => at < run.end)?.style
-    const awaited = style && awaitedFamily(shelf, style)
+    const awaited = style && awaitedFamily(fonts, style)
     if (awaited !== undefined) {
       const message = `a face of '${awaited}' is being fetched, and none that is here has a glyph for ${code} '${character}'`
       problems.push(warningProblem('awaited-face', message, { range }))

@@ -1,9 +1,9 @@
-import type { Face, Shelf } from '../fonts/index.ts'
+import type { Face, Fonts } from '../fonts/index.ts'
 import type { Problem } from '../problem/index.ts'
 import { type Style, shapingFeatures } from '../sheet/index.ts'
 import type { Fallback } from './fallback.ts'
 import { candidateFaces, findFace } from './find-face.ts'
-import { shelfFallback } from './shelf-fallback.ts'
+import { fontsFallback } from './fonts-fallback.ts'
 import type { Spacing } from './spacing.ts'
 
 /** What shaping takes of a style. */
@@ -13,15 +13,15 @@ export interface ShapingStyle {
   readonly spacing: Spacing
   readonly language: string
   readonly features: readonly string[]
-  /** What of the style the shelf does not have. */
+  /** What of the style the fonts do not have. */
   readonly problems: readonly Problem[]
 }
 
-export function shapingStyleOf(shelf: Shelf, style: Style): ShapingStyle {
-  const { problems } = findFace(shelf, style)
+export function shapingStyleOf(fonts: Fonts, style: Style): ShapingStyle {
+  const { problems } = findFace(fonts, style)
   return {
-    faces: candidateFaces(shelf, style),
-    fallback: shelfFallback(shelf, style),
+    faces: candidateFaces(fonts, style),
+    fallback: fontsFallback(fonts, style),
     spacing: { tracking: style.tracking, word: style.wordSpacing },
     language: style.language,
     features: shapingFeatures(style),

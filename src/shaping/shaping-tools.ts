@@ -1,4 +1,4 @@
-import { keptOnShelf, type Segment, type Shelf } from '../fonts/index.ts'
+import { keptWithFonts, type Segment, type Fonts } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { keptByStyle } from './kept-by-style.ts'
 import { segmentBook } from './segments.ts'
@@ -14,7 +14,7 @@ import { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 
 /** What shaping needs beside the text. */
 export interface ShapingTools {
-  readonly shelf: Shelf
+  readonly fonts: Fonts
   readonly shape: Shape
   readonly hasWords: HasWords
   readonly shapeWords: ShapeWords
@@ -31,19 +31,19 @@ export interface ShapingTools {
   ) => Segment
 }
 
-/** The tools of a shelf, which all typesetters on it share: what one has shaped none shapes again. */
-export function shapingTools(shelf: Shelf): ShapingTools {
-  return keptOnShelf(shelf, 'shaping', () => {
+/** The tools of fonts, which all typesetters on it share: what one has shaped none shapes again. */
+export function shapingTools(fonts: Fonts): ShapingTools {
+  return keptWithFonts(fonts, 'shaping', () => {
     const shape = cachedShape()
     const words = wordShaper()
     return {
-      shelf,
+      fonts,
       shape,
       hasWords: words.has,
       shapeWords: words.shape,
       measureWords: words.measure,
       measurePiece: words.measurePiece,
-      shapingStyle: keptByStyle(shelf, style => shapingStyleOf(shelf, style)),
+      shapingStyle: keptByStyle(fonts, style => shapingStyleOf(fonts, style)),
       segmentOf: segmentBook(),
     }
   })

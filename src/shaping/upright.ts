@@ -117,7 +117,7 @@ export function orientations(
     start = end
   }
   for (const { start: from, end: to, style } of runs)
-    if (style.digitPairs) pair(found, text, from, to)
+    if (style.combineDigits) pair(found, text, from, to)
   return found
 }
 

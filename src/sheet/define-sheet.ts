@@ -57,7 +57,7 @@ export interface Sheet<
   /** Of its modes. */
   readonly modeNames: readonly string[]
   /** Warnings: colors that had to be mapped into sRGB. */
-  readonly notes: readonly Problem[]
+  readonly warnings: readonly Problem[]
   /** What all text has that no style is named for: the style `defaults` over what holds anyway. */
   readonly base: Style
   /** What a style states, with what it builds on; undefined where there is none of that name. */
@@ -89,12 +89,12 @@ export interface Sheet<
   /** The sheet as it would be stated in one piece; modes as they are declared. */
   definition(): SheetSource
   /** Reads properties written as text, as markup overrides are; problems carry no place. */
-  override(properties: Readonly<Record<string, string>>): {
+  overridesFromText(properties: Readonly<Record<string, string>>): {
     readonly stated: StatedStyle
     readonly problems: readonly Problem[]
   }
   /** Reads properties as a style of the sheet states them; problems have their names as places. */
-  stating(properties: Omit<StyleSource<S, I, Z>, 'from'>): {
+  overrides(properties: Omit<StyleSource<S, I, Z>, 'from'>): {
     readonly stated: StatedStyle
     readonly problems: readonly Problem[]
   }
@@ -252,7 +252,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
     sizeNames: [...sizes.keys()],
     familyNames: [...families.keys()],
     modeNames: [...layered.modes.keys()],
-    notes: placed,
+    warnings: placed,
     base,
     stated: name => styles.get(name)?.stated,
     style(name) {
@@ -313,7 +313,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       return sheetOf(changed, locate, changes)
     },
     definition: () => sourceOf(layered),
-    override(properties) {
+    overridesFromText(properties) {
       checkArgument('override', 'properties', properties, mapOf(aString))
       const wrong: Found[] = []
       const entries = Object.entries(properties).map(([name, text]) => {
@@ -322,7 +322,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       const stated = readProperties(new Map(entries), readingAt([], wrong, names))
       return { stated, problems: wrong.map(({ problem }) => problem) }
     },
-    stating(properties) {
+    overrides(properties) {
       checkArgument('stating', 'properties', properties, anObject)
       const wrong: Found[] = []
       const entries = Object.entries(properties).map(([name, value]) => {

@@ -8,7 +8,7 @@ export {
 } from './define-sheet.ts'
 export { contrastOf, isDark } from './inks/contrast.ts'
 export type { GradientInk, GradientStop, Ink, SolidInk } from './inks/ink.ts'
-export { solidOf } from './inks/ink.ts'
+export { representativeColor } from './inks/ink.ts'
 export { inkFromColor } from './inks/ink-from-color.ts'
 export { sheetJsonSchema } from './json-schema.ts'
 export { readSheet } from './read-sheet.ts'

@@ -75,7 +75,7 @@ export const properties = {
   orientation: ofCharacters(oneOf('mixed', 'upright', 'sideways'), 'mixed', {
     css: value => ['text-orientation', value],
   }),
-  digitPairs: ofCharacters(trueOrFalse, false, {
+  combineDigits: ofCharacters(trueOrFalse, false, {
     css: value => ['text-combine-upright', value ? 'digits 2' : 'none'],
   }),
   emphasis: ofCharacters(oneOf('none', 'dot', 'circle', 'sesame'), 'none', {

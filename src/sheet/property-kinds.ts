@@ -195,13 +195,13 @@ const box = object('{ ink, padding, radius, border, extent, takesRoom, ends }', 
   radius: optional(length),
   border: optional(border),
   extent: optional(oneOf('run', 'line', 'block')),
-  takesRoom: optional(trueOrFalse),
+  inFlow: optional(trueOrFalse),
   ends: optional(oneOf('closed', 'open')),
 })
 export const backing = orNone(
   mapped(box, (stated, at) => {
-    const { extent, takesRoom, ends } = stated
-    const ofRuns = takesRoom ? 'takesRoom' : ends ? 'ends' : undefined
+    const { extent, inFlow, ends } = stated
+    const ofRuns = inFlow ? 'takesRoom' : ends ? 'ends' : undefined
     if (ofRuns === undefined || extent === undefined || extent === 'run') return stated
     const message = `'${ofRuns}' is of a backing that stands behind a run, not behind the ${extent}`
     const hint = `leave out 'extent', or '${ofRuns}'`

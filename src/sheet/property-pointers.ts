@@ -21,7 +21,7 @@ const otherNames = {
   caps: 'fontvariantcaps smallcaps',
   textTransform: 'lettercase case uppercase',
   orientation: 'textorientation',
-  digitPairs: 'textcombineupright tatechuyoko',
+  combineDigits: 'textcombineupright tatechuyoko',
   emphasis: 'textemphasis textemphasisstyle boten',
   punctuationSpacing: 'textspacingtrim textspacing',
   features: 'fontfeaturesettings',

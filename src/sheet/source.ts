@@ -38,7 +38,7 @@ export interface BorderSource<I extends string = string> {
 
 /** What a style or an override may state of characters. */
 export interface CharacterProperties<I extends string = string, Z extends string = string> {
-  /** A family, or a list to try in order: of the sheet, of the shelf, or a generic one. */
+  /** A family, or a list to try in order: of the sheet, of the fonts, or a generic one. */
   readonly family?: string | readonly string[]
   readonly size?: SizeSource<Z>
   /** 1 to 1000, or a name. */
@@ -74,7 +74,7 @@ export interface CharacterProperties<I extends string = string, Z extends string
         readonly border?: BorderSource<I>
         readonly extent?: 'run' | 'line' | 'block'
         /** Whether the padding at its sides moves what stands beside it. */
-        readonly takesRoom?: boolean
+        readonly inFlow?: boolean
         /** Whether it is closed, or open, where a line ends and it goes on. */
         readonly ends?: 'closed' | 'open'
       }
@@ -99,7 +99,7 @@ export interface CharacterProperties<I extends string = string, Z extends string
   /** How letters stand in vertical text: as Unicode says for each, all upright, or all turned. */
   readonly orientation?: 'mixed' | 'upright' | 'sideways'
   /** Whether two figures in vertical text stand upright beside each other (CSS Writing Modes 4, 9.1). */
-  readonly digitPairs?: boolean
+  readonly combineDigits?: boolean
   /** A mark at each letter, above it or to the right of vertical text (CSS Text Decoration 3, section 3). */
   readonly emphasis?: 'none' | 'dot' | 'circle' | 'sesame'
   /** `closed` leaves half of a letter's width where blanks of fullwidth punctuation meet (CSS Text 4, 8.4). */

@@ -1,5 +1,5 @@
 import { asDrawing } from '../drawing/index.ts'
-import { aShelf, type Shelf } from '../fonts/index.ts'
+import { someFonts, type Fonts } from '../fonts/index.ts'
 import { htmlText } from '../notation/index.ts'
 import { checkArgument, checkOptions } from '../problem/index.ts'
 import { toSvg } from '../targets/svg/index.ts'
@@ -43,11 +43,11 @@ show()
 `
 
 /** The same as `specimen` as a page for a browser, with a field that searches names; lines are pictures. */
-export function specimenPage(shelf: Shelf, options: SpecimenOptions = {}): string {
-  checkArgument('specimenPage', 'shelf', shelf, aShelf)
+export function specimenPage(fonts: Fonts, options: SpecimenOptions = {}): string {
+  checkArgument('specimenPage', 'fonts', fonts, someFonts)
   checkOptions('specimenPage', options, specimenFields)
   const sections: string[] = []
-  for (const { family, faces, layouts } of familySpecimens(shelf, options)) {
+  for (const { family, faces, layouts } of familySpecimens(fonts, options)) {
     const pictures = layouts.map(layout => toSvg(asDrawing(layout))).join('')
     const heading = `<h2><b>${htmlText(family)}</b> ${htmlText(faces)}</h2>`
     sections.push(`<section>\n${heading}\n${pictures}</section>\n`)

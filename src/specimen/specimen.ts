@@ -1,5 +1,5 @@
-import { type Drawing, drawing, type Item, place, rule } from '../drawing/index.ts'
-import { aShelf, coversText, type ListedFace, type Shelf } from '../fonts/index.ts'
+import { type Drawing, draw, type Item, place, rule } from '../drawing/index.ts'
+import { someFonts, coversText, type ListedFace, type Fonts } from '../fonts/index.ts'
 import type { Layout } from '../layout/index.ts'
 import { richFromText, span } from '../markup/index.ts'
 import {
@@ -12,7 +12,7 @@ import {
   listOf,
 } from '../problem/index.ts'
 import { defineSheet } from '../sheet/index.ts'
-import { type Typesetter, typesetter } from '../typesetter/index.ts'
+import { type Typesetter, typesetterFor } from '../typesetter/index.ts'
 import { accents, figures, samplesFor } from './samples.ts'
 
 export const specimenFields: Fields<SpecimenOptions> = {
@@ -24,7 +24,7 @@ export const specimenFields: Fields<SpecimenOptions> = {
 
 /** What `specimen` and `specimenPage` take. */
 export interface SpecimenOptions {
-  /** Which families to show; all on the shelf without it. */
+  /** Which families to show; all among the fonts without it. */
   readonly families?: readonly string[]
   /** A line to show in each family that can write it. */
   readonly text?: string
@@ -55,18 +55,18 @@ const defaultWidth = 860
 const lineGap = 6
 
 /** A sheet on which every family is set in itself: a line, its faces, figures, accents. */
-export function specimen(shelf: Shelf, options: SpecimenOptions = {}): Drawing {
-  checkArgument('specimen', 'shelf', shelf, aShelf)
+export function specimen(fonts: Fonts, options: SpecimenOptions = {}): Drawing {
+  checkArgument('specimen', 'fonts', fonts, someFonts)
   checkOptions('specimen', options, specimenFields)
   const { width = defaultWidth } = options
   const sheet = specimenSheet()
   const items: (Item | readonly Item[])[] = []
   let y = margin
-  for (const { family, faces, layouts } of familySpecimens(shelf, options)) {
+  for (const { family, faces, layouts } of familySpecimens(fonts, options)) {
     if (y > margin) {
       items.push(rule([margin, y - 16], [width - margin, y - 16], sheet.ink('line')))
     }
-    const label = setterFor(family, shelf).set(richFromText(`${family}: ${faces}`), {
+    const label = setterFor(family, fonts).set(richFromText(`${family}: ${faces}`), {
       style: 'label',
       width: width - 2 * margin,
     })
@@ -78,31 +78,31 @@ export function specimen(shelf: Shelf, options: SpecimenOptions = {}): Drawing {
   }
   const height = y + margin - 32
   const background = sheet.ink('paper')
-  return drawing({ width, height, title: 'Specimen', background }, items)
+  return draw({ width, height, title: 'Specimen', background }, items)
 }
 
 /** The lines of every family, each set in it; told one by one, since there may be hundreds. */
 export function* familySpecimens(
-  shelf: Shelf,
-  { families = shelf.families, text, width = defaultWidth, progress }: SpecimenOptions,
+  fonts: Fonts,
+  { families = fonts.families, text, width = defaultWidth, progress }: SpecimenOptions,
 ): Generator<FamilySpecimen> {
   for (const [done, family] of families.entries()) {
     progress?.(family, done, families.length)
-    const names = facesByWeight(family, shelf).map(faceName)
+    const names = facesByWeight(family, fonts).map(faceName)
     const faces = [...new Set(names)].join(', ')
-    const layouts = familyLayouts(family, shelf, setterFor(family, shelf), width - 2 * margin, text)
+    const layouts = familyLayouts(family, fonts, setterFor(family, fonts), width - 2 * margin, text)
     yield { family, faces, layouts }
   }
 }
 
-function setterFor(family: string, shelf: Shelf) {
-  const sheet = specimenSheet().with(stylesOf(family, shelf))
-  return typesetter({ sheet, shelf, problems: 'collect' })
+function setterFor(family: string, fonts: Fonts) {
+  const sheet = specimenSheet().with(stylesOf(family, fonts))
+  return typesetterFor({ sheet, fonts, problems: 'collect' })
 }
 
 /** Styles of one family: a label in the built-in sans, and the family itself in three sizes. */
-function stylesOf(family: string, shelf: Shelf) {
-  const label = shelf.has('sans') ? 'sans' : family
+function stylesOf(family: string, fonts: Fonts) {
+  const label = fonts.has('sans') ? 'sans' : family
   return {
     styles: {
       label: { family: label, size: 12, ink: 'quiet' },
@@ -115,24 +115,24 @@ function stylesOf(family: string, shelf: Shelf) {
 
 function familyLayouts(
   family: string,
-  shelf: Shelf,
-  setter: Typesetter<'label' | 'large' | 'medium' | 'small'>,
+  fonts: Fonts,
+  typesetter: Typesetter<'label' | 'large' | 'medium' | 'small'>,
   width: number,
   text: string | undefined,
 ): Layout[] {
-  const faces = facesByWeight(family, shelf)
-  const coverage = shelf.coverage(family, { weight: 400, slant: 'normal' })
+  const faces = facesByWeight(family, fonts)
+  const coverage = fonts.coverage(family, { weight: 400, slant: 'normal' })
   const [sample, ...otherScripts] = samplesFor(coverage)
   const layouts: Layout[] = []
   const add = (line: string | undefined, style: 'large' | 'medium' | 'small') => {
     // A line from right to left stands at the left as well, under its family's name.
     if (line !== undefined && coversText(coverage, line))
-      layouts.push(setter.set(richFromText(line), { style, width, align: 'left' }))
+      layouts.push(typesetter.set(richFromText(line), { style, width, align: 'left' }))
   }
   add(sample, 'large')
   for (const overrides of sample === undefined ? [] : shownTraits(faces)) {
     const inFace = span(sample, { overrides })
-    layouts.push(setter.set(inFace, { style: 'medium', width }))
+    layouts.push(typesetter.set(inFace, { style: 'medium', width }))
   }
   for (const line of otherScripts) add(line, 'medium')
   add(figures, 'small')
@@ -142,8 +142,8 @@ function familyLayouts(
 }
 
 /** From light to heavy, upright ones before slanted; files of one face are as many times there. */
-const facesByWeight = (family: string, shelf: Shelf) =>
-  shelf
+const facesByWeight = (family: string, fonts: Fonts) =>
+  fonts
     .facesOf(family)
     .toSorted(
       (a, b) => a.weight - b.weight || Number(a.slant !== 'normal') - Number(b.slant !== 'normal'),

@@ -139,6 +139,6 @@ type NeededValues<T extends string | RichText> = T extends string
   : never
 
 /** The argument behind a text: needed where the text is a literal with placeholders. */
-export type SettingFor<T extends string | RichText, Setting> = [NeededValues<T>] extends [never]
-  ? [setting?: Setting]
-  : [setting: Setting & { readonly values: { readonly [K in NeededValues<T>]: Value } }]
+export type SettingFor<T extends string | RichText, SetOptions> = [NeededValues<T>] extends [never]
+  ? [setting?: SetOptions]
+  : [setting: SetOptions & { readonly values: { readonly [K in NeededValues<T>]: Value } }]

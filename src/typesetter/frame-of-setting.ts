@@ -4,7 +4,7 @@ import type { Frame } from '../layout/index.ts'
 export const noFrame: Frame = Object.freeze(frameOf({}))
 
 /** Whether a setting is of no frame, as that of most labels is. */
-export const isFree = ({ width, height, maxLines, align, from, continues }: Frame) =>
+export const isFree = ({ width, height, maxLines, align, continuation: from, continues }: Frame) =>
   width === undefined &&
   height === undefined &&
   maxLines === undefined &&
@@ -13,6 +13,6 @@ export const isFree = ({ width, height, maxLines, align, from, continues }: Fram
   continues === undefined
 
 /** Written out: picking the rest of an object is slow where there are tens of thousands. */
-export function frameOf({ width, height, maxLines, align, from, continues }: Frame): Frame {
-  return { width, height, maxLines, align, from, continues }
+export function frameOf({ width, height, maxLines, align, continuation: from, continues }: Frame): Frame {
+  return { width, height, maxLines, align, continuation: from, continues }
 }

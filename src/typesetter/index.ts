@@ -1,8 +1,8 @@
 export { type RubyOptions, rubyText } from './ruby-text.ts'
 export type { ShapedText } from './shaped-text.ts'
 export {
-  type Setting,
+  type SetOptions,
   type Typesetter,
   type TypesetterOptions,
-  typesetter,
+  typesetterFor,
 } from './typesetter.ts'

@@ -1,4 +1,4 @@
-import type { Face, Shelf } from '../fonts/index.ts'
+import type { Face, Fonts } from '../fonts/index.ts'
 import { findFace, keptByStyle } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { scriptOf, scriptTag } from '../unicode/index.ts'
@@ -22,12 +22,12 @@ const aboveSmallLetters = 1.06
  * Superscripts, subscripts and small capitals by the font's own features, where it has them for
  * all of a piece; what is left of the style then has them made of other letters, smaller.
  */
-export function letterForms(shelf: Shelf): LetterForms {
+export function letterForms(fonts: Fonts): LetterForms {
   const byFeature = new WeakMap<Style, Style>()
   const capitals = new WeakMap<Style, { readonly whole: Style; readonly small: Style }>()
-  const faceOf = keptByStyle(shelf, style => findFace(shelf, style).face)
+  const faceOf = keptByStyle(fonts, style => findFace(fonts, style).face)
   /** Of letters of a style, which is raised, lowered or small: whether its face has them so. */
-  const known = keptByStyle(shelf, () => new Map<string, boolean>())
+  const known = keptByStyle(fonts, () => new Map<string, boolean>())
 
   function hasForms(text: string, face: Face, feature: string, style: Style): boolean {
     const found = known(style)

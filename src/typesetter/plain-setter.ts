@@ -15,7 +15,7 @@ import {
   sourceMapOf,
 } from '../layout/index.ts'
 import { isRich, nextMark, type RichText, type Values } from '../markup/index.ts'
-import { keptByStyle, keptOnShelf } from '../shaping/index.ts'
+import { keptByStyle, keptWithFonts } from '../shaping/index.ts'
 import type { Sheet, Style } from '../sheet/index.ts'
 import { isEmpty } from './is-empty.ts'
 import { hasProblems } from './not-drawn.ts'
@@ -63,16 +63,16 @@ interface Known {
 
 /** Most labels are a short text in one style, of words that were seen before. */
 export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetting): PlainSetter {
-  const { shelf } = tools
-  /** All typesetters on a shelf share what is known of a style. */
-  const keptStyles = keptOnShelf(shelf, 'plain styles', () => ({
-    of: keptByStyle(shelf, () => new Map<string, PlainStyle | undefined>()),
+  const { fonts } = tools
+  /** All typesetters that share fonts share what is known of a style. */
+  const keptStyles = keptWithFonts(fonts, 'plain styles', () => ({
+    of: keptByStyle(fonts, () => new Map<string, PlainStyle | undefined>()),
   }))
   /** By the language of the text, and the name of its style. */
   let known = new Map<string | undefined, Map<string | undefined, Known>>()
   /** What was asked for last: labels of one style follow each other. */
   let last: { readonly name: string | undefined; readonly found: Known } | undefined
-  let { revision } = shelf
+  let { revision } = fonts
 
   function plainOf(style: Style, names: readonly string[]): PlainStyle | undefined {
     // Letters that are raised or small may be others, of the font: that is found out by the text.
@@ -91,10 +91,10 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
 
   /** A style of the sheet, in the language of the text where that has one. */
   function styleNamed(name: string | undefined, language: string | undefined): Known {
-    if (revision !== shelf.revision) {
+    if (revision !== fonts.revision) {
       known = new Map()
       last = undefined
-      revision = shelf.revision
+      revision = fonts.revision
     }
     if (last && language === undefined && last.name === name) return last.found
     let named = known.get(language)

@@ -1,4 +1,4 @@
-import { drawing, inlineObject, place } from '../drawing/index.ts'
+import { draw, inlineObject, place } from '../drawing/index.ts'
 import type { Layout } from '../layout/index.ts'
 import { type InlineObject, plainText, type RichText, richFromText } from '../markup/index.ts'
 import {
@@ -17,7 +17,7 @@ export interface RubyOptions {
   /** The style that the text around it is set in. */
   readonly style?: string
   /** Properties that are others than those of the style. */
-  readonly with?: Omit<StyleSource, 'from'>
+  readonly overrides?: Omit<StyleSource, 'from'>
 }
 
 const aTypesetter = being(
@@ -35,23 +35,23 @@ const rubySize = '0.5x'
  * it is the text. Throws as `set` of a typesetter does.
  */
 export function rubyText(
-  setter: Typesetter,
+  typesetter: Typesetter,
   text: string,
   ruby: string,
   options: RubyOptions = {},
 ): InlineObject {
   checkArguments(
     'rubyText',
-    ['setter', setter, aTypesetter],
+    ['setter', typesetter, aTypesetter],
     ['text', text, aString],
     ['ruby', ruby, aString],
   )
-  checkOptions('rubyText', options, { style: aString, with: anObject })
-  const { style, with: changes = {} } = options
+  checkOptions('rubyText', options, { style: aString, overrides: anObject })
+  const { style, overrides: changes = {} } = options
   const set = (rich: RichText, more: Omit<StyleSource, 'from'>): Layout =>
-    setter.set<RichText>(rich, {
+    typesetter.set<RichText>(rich, {
       ...(style !== undefined && { style }),
-      with: { ...changes, leading: 1, ...more },
+      overrides: { ...changes, leading: 1, ...more },
     })
   const base = set(richFromText(text), {})
   const beside = set(richFromText(ruby), { size: rubySize, emphasis: 'none' })
@@ -61,7 +61,7 @@ export function rubyText(
     // The text stands in the middle of its line: as much room is on the other side of it.
     const width = base.width + 2 * beside.width
     const middle = { across: 'center', down: 'middle' } as const
-    const shown = drawing({ width, height }, [
+    const shown = draw({ width, height }, [
       place(base, width / 2, height / 2, middle),
       place(beside, width - beside.width / 2, height / 2, middle),
     ])
@@ -69,7 +69,7 @@ export function rubyText(
   }
   const width = Math.max(base.width, beside.width)
   const height = base.height + beside.height
-  const shown = drawing({ width, height }, [
+  const shown = draw({ width, height }, [
     place(base, width / 2, beside.height, { across: 'center', down: 'top' }),
     place(beside, width / 2, 0, { across: 'center', down: 'top' }),
   ])

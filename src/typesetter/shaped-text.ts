@@ -1,12 +1,12 @@
 import {
   type Breakable,
-  type Cursor,
+  type Continuation,
   checkFrame,
   type Frame,
   frameFields,
   type Layout,
   type LayoutTools,
-  leastWidth,
+  minWidth,
   type TextLine,
   textLine,
   textStart,
@@ -25,11 +25,11 @@ export interface ShapedText {
    * Throws `bad-frame` on a width that is not a number of units from 0.
    */
   nextLine(
-    from: Cursor | undefined,
+    from: Continuation | undefined,
     room: number | ((line: number) => number),
   ): TextLine | undefined
   /** The least width in which no word has to be broken, in units. */
-  leastWidth(): number
+  minWidth(): number
   /** Its layout in a frame; in that of the setting without it. */
   set(frame?: Frame): Layout
 }
@@ -47,10 +47,10 @@ export function shapedText(
       return wrapLines(texts(), width, tools, frame.align)
     },
     nextLine(from = textStart, room) {
-      checkFrame({ from })
+      checkFrame({ continuation: from })
       return textLine(texts(), from, room, frame.align)
     },
-    leastWidth: () => leastWidth(texts()),
+    minWidth: () => minWidth(texts()),
     set(own = frame) {
       checkOptions('set', own, frameFields)
       checkFrame(own)

@@ -30,7 +30,7 @@ const mostKept = 1000
 
 export function styleBook(sheet: Sheet): StyleBook {
   const inner = new WeakMap<Style, Map<string, Style>>()
-  const overrides = new Map<string, ReturnType<Sheet['override']>>()
+  const overrides = new Map<string, ReturnType<Sheet['overridesFromText']>>()
 
   function made(around: Style, key: string, stated: StatedStyle): Style {
     let own = inner.get(around)
@@ -46,7 +46,7 @@ export function styleBook(sheet: Sheet): StyleBook {
     return style
   }
 
-  function keep(key: string, read: ReturnType<Sheet['override']>) {
+  function keep(key: string, read: ReturnType<Sheet['overridesFromText']>) {
     if (overrides.size >= mostKept) overrides.clear()
     overrides.set(key, read)
   }
@@ -61,7 +61,7 @@ export function styleBook(sheet: Sheet): StyleBook {
       const key = `${name}=${value}`
       let known = overrides.get(key)
       if (!known) {
-        known = sheet.override({ [name]: value })
+        known = sheet.overridesFromText({ [name]: value })
         keep(key, known)
       }
       return { style: made(around, key, known.stated), problems: known.problems }
@@ -70,7 +70,7 @@ export function styleBook(sheet: Sheet): StyleBook {
       // What JSON does not hold is no property either, and is read to be told.
       const key = jsonOf(properties)
       const known = key === undefined ? undefined : overrides.get(key)
-      const read = known ?? sheet.stating(properties)
+      const read = known ?? sheet.overrides(properties)
       if (key === undefined) {
         return { style: styleWithin(around, read.stated), problems: read.problems }
       }

@@ -1,4 +1,4 @@
-import { aShelf, keptOnShelf, type Shelf } from '../fonts/index.ts'
+import { someFonts, keptWithFonts, type Fonts } from '../fonts/index.ts'
 import {
   aHyphenation,
   type Breakable,
@@ -62,7 +62,7 @@ export interface TypesetterOptions<S extends string, I extends string, Z extends
   /** Whose styles it is set with. */
   readonly sheet: Sheet<S, I, Z>
   /** Whose faces it is set in. */
-  readonly shelf: Shelf
+  readonly fonts: Fonts
   /** What the reader prefers. */
   readonly reader?: ReaderSettings
   /** How words are divided where a style has `hyphenation`: from `openHyphenation`. */
@@ -76,7 +76,7 @@ export interface TypesetterOptions<S extends string, I extends string, Z extends
 }
 
 /** Where a text goes, in which style, with which values. */
-export interface Setting<
+export interface SetOptions<
   S extends string = string,
   I extends string = never,
   Z extends string = never,
@@ -84,7 +84,7 @@ export interface Setting<
   /** The name of a style. */
   readonly style?: NoInfer<S>
   /** Properties that are others than those of the style, at this call. */
-  readonly with?: Omit<StyleSource<NoInfer<S>, NoInfer<I>, NoInfer<Z>>, 'from'>
+  readonly overrides?: Omit<StyleSource<NoInfer<S>, NoInfer<I>, NoInfer<Z>>, 'from'>
   /** What fills the placeholders, by their names. */
   readonly values?: Values
   /** What problems call the markup: a file name. */
@@ -97,7 +97,7 @@ export interface Setting<
   readonly fit?: { readonly min: number; readonly max: number }
 }
 
-/** Sets texts with the styles of a sheet and the faces of a shelf. */
+/** Sets texts with the styles of a sheet and the faces of fonts. */
 export interface Typesetter<
   S extends string = string,
   I extends string = string,
@@ -110,12 +110,12 @@ export interface Typesetter<
    */
   set<const T extends string | RichText>(
     markup: CheckedMarkup<T, { style: S; ink: I; size: Z }>,
-    ...setting: SettingFor<T, Setting<S, I, Z>>
+    ...setting: SettingFor<T, SetOptions<S, I, Z>>
   ): Layout
   /** Makes a text ready to be set in many widths: it is shaped once. Takes and throws what `set` does. */
   shape<const T extends string | RichText>(
     markup: CheckedMarkup<T, { style: S; ink: I; size: Z }>,
-    ...setting: SettingFor<T, Setting<S, I, Z>>
+    ...setting: SettingFor<T, SetOptions<S, I, Z>>
   ): ShapedText
   /**
    * A length as body text scales for this reader: a padding, an icon, an image. In units, kept
@@ -131,32 +131,32 @@ const none: readonly Problem[] = []
 
 const typesetterFields: Fields<TypesetterOptions<string, string, string>> = {
   sheet: aSheet,
-  shelf: aShelf,
+  fonts: someFonts,
   reader: anObject,
   hyphenation: aHyphenation,
   problems: oneOf('throw', 'collect'),
 }
 
-const settingFields: Fields<Setting<string, string, string>> = {
+const settingFields: Fields<SetOptions<string, string, string>> = {
   ...frameFields,
   style: aString,
-  with: anObject,
+  overrides: anObject,
   values: anObject,
   source: aString,
   fit: anObject,
 }
 
-/** Holds a sheet, a shelf and reader settings, and sets text. */
-export function typesetter<S extends string, I extends string, Z extends string>(
+/** Holds a sheet, fonts and reader settings, and sets text. */
+export function typesetterFor<S extends string, I extends string, Z extends string>(
   options: TypesetterOptions<S, I, Z>,
 ): Typesetter<S, I, Z> {
   checkOptions('typesetter', options, typesetterFields)
-  checkArguments('typesetter', ['sheet', options.sheet, aSheet], ['shelf', options.shelf, aShelf])
-  const { shelf, hyphenation, problems: mode = 'throw' } = options
+  checkArguments('typesetter', ['sheet', options.sheet, aSheet], ['fonts', options.fonts, someFonts])
+  const { fonts, hyphenation, problems: mode = 'throw' } = options
   const reader = options.reader ? checkedReader('typesetter', options.reader) : noReader
   const { sheet, notes } = sheetForReader(options.sheet, reader)
-  const tools = layoutTools(shelf, hyphenation)
-  const forms = keptOnShelf(shelf, 'letter forms', () => ({ of: letterForms(shelf) })).of
+  const tools = layoutTools(fonts, hyphenation)
+  const forms = keptWithFonts(fonts, 'letter forms', () => ({ of: letterForms(fonts) })).of
   const book = styleBook(sheet)
   const read = new WeakMap<Style, Style>()
   const asRead = (style: Style) => {
@@ -166,7 +166,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
   }
   function resolved(
     markup: string | RichText,
-    setting: Setting<S, I, Z>,
+    setting: SetOptions<S, I, Z>,
   ): Resolved & { base: Style } {
     if (typeof markup !== 'string' && !isRich(markup)) {
       fail('bad-markup', `expected markup or rich text, not ${described(markup)}`, {
@@ -197,7 +197,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
   }
   const shaped = ({ paragraphs }: Resolved) =>
     paragraphs.map(paragraph => breakable(shapeParagraph(paragraph, tools), tools))
-  const baseOf = ({ style, with: changes }: Setting<S, I, Z>) => {
+  const baseOf = ({ style, overrides: changes }: SetOptions<S, I, Z>) => {
     const named = style === undefined ? sheet.base : sheet.style(style)
     return changes === undefined ? { style: named, problems: none } : book.changed(named, changes)
   }
@@ -225,14 +225,14 @@ export function typesetter<S extends string, I extends string, Z extends string>
     return layout
   }
 
-  function prepared(markup: string | RichText, setting: Setting<S, I, Z>): ShapedText {
+  function prepared(markup: string | RichText, setting: SetOptions<S, I, Z>): ShapedText {
     checkOptions('shape', setting, settingFields)
     const frame = frameOf(setting)
     checkFrame(frame)
     if (setting.fit) {
       fail('bad-fit', 'shape() does not take fit', { hint: 'set() does' })
     }
-    const { style, with: changes, values } = setting
+    const { style, overrides: changes, values } = setting
     const isText = changes === undefined && (typeof markup === 'string' || isRich(markup))
     const simple = isText ? plainTexts.shape(markup, style, values ?? noValues) : undefined
     if (simple) return preparedPlainly(simple, frame)
@@ -265,11 +265,11 @@ export function typesetter<S extends string, I extends string, Z extends string>
     }
   }
 
-  function set(markup: string | RichText, setting: Setting<S, I, Z>): Layout {
+  function set(markup: string | RichText, setting: SetOptions<S, I, Z>): Layout {
     checkOptions('set', setting, settingFields)
     const frame = isFree(setting) ? noFrame : frameOf(setting)
     checkFrame(frame)
-    const { with: changes, fit } = setting
+    const { overrides: changes, fit } = setting
     const isText = typeof markup === 'string' || isRich(markup)
     const isStated = isText && changes === undefined && fit === undefined
     const simple = isStated
@@ -286,11 +286,11 @@ export function typesetter<S extends string, I extends string, Z extends string>
 
   function fitted(
     markup: string | RichText,
-    setting: Setting<S, I, Z>,
+    setting: SetOptions<S, I, Z>,
     frame: Frame,
-    { min, max }: NonNullable<Setting['fit']>,
+    { min, max }: NonNullable<SetOptions['fit']>,
   ): Layout {
-    const { style, with: changes, values = noValues } = setting
+    const { style, overrides: changes, values = noValues } = setting
     const isText = changes === undefined && (typeof markup === 'string' || isRich(markup))
     const simple = isText ? plainTexts.shape(markup, style, values) : undefined
     const text = simple
@@ -308,8 +308,8 @@ export function typesetter<S extends string, I extends string, Z extends string>
   }
 
   return {
-    set: (markup: string | RichText, setting: Setting<S, I, Z> = noSetting) => set(markup, setting),
-    shape: (markup: string | RichText, setting: Setting<S, I, Z> = noSetting) =>
+    set: (markup: string | RichText, setting: SetOptions<S, I, Z> = noSetting) => set(markup, setting),
+    shape: (markup: string | RichText, setting: SetOptions<S, I, Z> = noSetting) =>
       prepared(markup, setting),
     scaleLength(length, bounds = {}) {
       checkArgument('scaleLength', 'length', length, aNumber)
@@ -322,7 +322,7 @@ export function typesetter<S extends string, I extends string, Z extends string>
   }
 }
 
-function checkedFit(fit: NonNullable<Setting['fit']>) {
+function checkedFit(fit: NonNullable<SetOptions['fit']>) {
   checkOptions('fit', fit, { min: anything, max: anything })
   const { min, max } = fit
   if (!(Number.isFinite(min) && Number.isFinite(max) && min > 0 && max >= min)) {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { Ajv2020 } from 'ajv/dist/2020.js'
-import { DotLineError, defineSheet, openShelf } from 'dot-line'
+import { DotLineError, defineSheet, openFonts } from 'dot-line'
 import { chartTexts, dataTableHtml } from 'dot-line/chart'
 import { chartJsonSchema, drawChart, readChart } from 'dot-line/chart-file'
 import fc from 'fast-check'
@@ -9,10 +9,10 @@ import { faults, inkedTexts } from '../support/overlaps.ts'
 import { problemsOf } from '../support/problems.ts'
 import { mutatedText, numbers, roundsOf } from '../support/random.ts'
 
-const shelf = await openShelf()
+const fonts = await openFonts()
 const sheet = defineSheet({ inks: { deep: '#0b3d5c' }, styles: { defaults: { family: 'sans' } } })
 const textsAt = (scale = 1, language = 'en') =>
-  chartTexts({ sheet, shelf, reader: { scale }, language, problems: 'collect' })
+  chartTexts({ sheet, fonts, reader: { scale }, language, problems: 'collect' })
 
 const rows = [
   { month: 'Apr', Tern: 8.7, Marigold: 4.1 },
@@ -36,16 +36,16 @@ describe('the file of a chart', () => {
       { kind: 'Dogs', n: 2 },
     ]
     const ring = read({ kind: 'ring', rows: kinds, x: 'kind', y: 'n' })
-    const { drawing, dropped } = drawChart(textsAt(), ring)
+    const { drawing, omitted: dropped } = drawChart(textsAt(), ring)
     expect([...inkedTexts(drawing.items).map(({ text }) => text)]).toEqual(
       expect.arrayContaining(['99%', '0.8%']),
     )
     expect(dropped).toEqual(['Dogs'])
     const tiny = drawChart(textsAt(), ring, { width: 120, height: 90 })
-    expect(tiny.dropped.every(id => ['Single', 'Season', 'Dogs'].includes(id))).toBe(true)
+    expect(tiny.omitted.every(id => ['Single', 'Season', 'Dogs'].includes(id))).toBe(true)
     const twice = ['a', 'a'].map(at => ({ at, n: 1 }))
     const points = read({ kind: 'points', rows: twice, x: 'at', y: 'n' })
-    expect(drawChart(textsAt(), points, { width: 30, height: 30 }).dropped).toEqual([
+    expect(drawChart(textsAt(), points, { width: 30, height: 30 }).omitted).toEqual([
       'n a',
       'n a (2)',
     ])

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { type Catalog, drawing, type Item, openShelf, readCatalog, readSheet } from 'dot-line'
+import { type Catalog, draw, type Item, openFonts, readCatalog, readSheet } from 'dot-line'
 import { chartTexts } from 'dot-line/chart'
 import { toSvg } from 'dot-line/svg'
 import type { Page } from 'playwright-core'
@@ -12,7 +12,7 @@ import { faults, inkedTexts } from '../support/overlaps.ts'
 const data = (name: string) =>
   readFileSync(new URL(`../../examples/lantern-sound/${name}`, import.meta.url), 'utf8')
 const charts = { passengersChart, ticketsChart, tideChart, stopsChart }
-const shelf = await openShelf({ fonts: arabicFonts })
+const fonts = await openFonts({ files: arabicFonts })
 const family = ['sans', 'Noto Sans Arabic']
 const sheet = readSheet(data('sheet.json'), 'sheet.json').with({ styles: { defaults: { family } } })
 const catalogs = new Map<string, Catalog>(
@@ -29,7 +29,7 @@ function chartAt(
   width: number,
   height: number,
 ) {
-  const texts = chartTexts({ sheet, shelf, reader: { scale }, language })
+  const texts = chartTexts({ sheet, fonts, reader: { scale }, language })
   const catalog = catalogs.get(language)
   if (!catalog) throw new Error(`no catalog for ${language}`)
   return charts[name]({ texts, catalog, width, height })
@@ -102,7 +102,7 @@ describe('in pixels', () => {
             : [],
       )
     const svgs = textsOf(shown.items).map(item =>
-      toSvg(drawing({ width: 800, height: 500 }, [item])),
+      toSvg(draw({ width: 800, height: 500 }, [item])),
     )
     expect(svgs.length).toBeGreaterThan(5)
     expect(await covered(svgs, 800, 500)).toBe(0)

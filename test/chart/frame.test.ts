@@ -1,18 +1,18 @@
 import { scaleBand, scaleLinear, scalePoint, scaleUtc } from 'd3-scale'
-import { defineSheet, openShelf, type ReaderSettings } from 'dot-line'
-import { type ChartFrameOptions, type Crowding, chartFrame, chartTexts } from 'dot-line/chart'
+import { defineSheet, openFonts, type ReaderSettings } from 'dot-line'
+import { type ChartFrameOptions, type CollisionRemedy, chartFrame, chartTexts } from 'dot-line/chart'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { arabicFonts, thaiFonts } from '../support/fonts.ts'
 import { faults, inkedTexts } from '../support/overlaps.ts'
 import { roundsOf } from '../support/random.ts'
 
-const shelf = await openShelf({ fonts: [...arabicFonts, ...thaiFonts] })
+const fonts = await openFonts({ files: [...arabicFonts, ...thaiFonts] })
 const sheet = defineSheet({
   styles: { defaults: { family: ['sans', 'Noto Sans Arabic', 'Noto Sans Thai'] } },
 })
 const textsFor = (reader: ReaderSettings = {}, language = 'en') =>
-  chartTexts({ sheet, shelf, reader, language, problems: 'collect' })
+  chartTexts({ sheet, fonts, reader, language, problems: 'collect' })
 
 const ports = [
   ...['Quillhaven', 'Ardle Point', 'Thistle Ness', 'Morrow Quay', 'Gannet Stair', 'Low Emmerly'],
@@ -27,13 +27,13 @@ const words: Readonly<Record<string, readonly string[]>> = {
 
 function bandChart(
   names: readonly string[],
-  crowded?: readonly Crowding[],
+  crowded?: readonly CollisionRemedy[],
 ): ChartFrameOptions['axes'] {
   return {
     bottom: {
       scale: range => scaleBand(names, range).padding(0.1),
       ticks: names,
-      ...(crowded && { crowded }),
+      ...(crowded && { onCollision: crowded }),
     },
     left: {
       scale: range => scaleLinear([0, 25], range),
@@ -159,7 +159,7 @@ describe('the frame of a chart', () => {
   ] as const)('makes room by %s where that is asked for first', (way, width) => {
     const axes = bandChart(ports, [way])
     const frame = chartFrame(textsFor(), { width, height: 420, axes })
-    expect(frame.axes.bottom?.did).toEqual([way])
+    expect(frame.axes.bottom?.applied).toEqual([way])
     const shown = frame.axes.bottom?.ticks.filter(({ isShown }) => isShown) ?? []
     if (way === 'thin') expect(shown.length).toBeLessThan(ports.length)
     else expect(shown.length).toBe(ports.length)
@@ -173,7 +173,7 @@ describe('the frame of a chart', () => {
       height: 400,
       axes: bandChart(ports, ['angle', 'wrap', 'thin']),
     })
-    expect(frame.axes.bottom?.did).toEqual([])
+    expect(frame.axes.bottom?.applied).toEqual([])
   })
 
   it('stands figures below each other at their decimal signs', () => {
@@ -222,7 +222,7 @@ describe('the frame of a chart', () => {
   it('changes every text where the family is changed in one place', () => {
     const serif = chartTexts({
       sheet: defineSheet({ styles: { defaults: { family: 'serif' } } }),
-      shelf,
+      fonts,
     })
     const frame = chartFrame(serif, {
       width: 600,
@@ -244,11 +244,11 @@ describe('the frame of a chart', () => {
 
   it('takes the styles of the sheet for its parts', () => {
     const own = defineSheet({ styles: { head: { size: 33 }, 'chart-tick': { size: 9 } } })
-    const texts = chartTexts({ sheet: own, shelf, styles: { title: 'head' } })
+    const texts = chartTexts({ sheet: own, fonts, styles: { title: 'head' } })
     expect(texts.set('title', 'Tides').style.size).toBe(33)
     expect(texts.set('tick', '5').style.size).toBe(9)
     expect(texts.set('note', '5').style.size).toBeCloseTo(16 * 0.85)
-    expect(() => chartTexts({ sheet: own, shelf, styles: { titel: 'head' } as never })).toThrow(
+    expect(() => chartTexts({ sheet: own, fonts, styles: { titel: 'head' } as never })).toThrow(
       "a chart has no part 'titel' (did you mean 'title'?",
     )
   })

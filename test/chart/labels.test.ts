@@ -1,4 +1,4 @@
-import { contrast, defineSheet, inkBox, openShelf, textAlong, typesetter } from 'dot-line'
+import { contrast, defineSheet, inkBox, openFonts, textAlong, typesetterFor } from 'dot-line'
 import {
   type ChartLabel,
   centerText,
@@ -13,9 +13,9 @@ import { describe, expect, it } from 'vitest'
 import { type Inked, inked, inkedTexts, overlaps } from '../support/overlaps.ts'
 import { numbers, roundsOf } from '../support/random.ts'
 
-const shelf = await openShelf()
+const fonts = await openFonts()
 const sheet = defineSheet({ styles: { defaults: { family: 'sans' } } })
-const textsAt = (scale = 1) => chartTexts({ sheet, shelf, reader: { scale } })
+const textsAt = (scale = 1) => chartTexts({ sheet, fonts, reader: { scale } })
 const texts = textsAt()
 const within = { x: 0, y: 0, width: 600, height: 400 }
 
@@ -69,7 +69,7 @@ describe('many labels', () => {
             width: 2,
           }
           const avoid = [...asMarks(list), line]
-          const { labels, dropped } = placeLabels(textsAt(scale), asLabels(list), { within, avoid })
+          const { labels, omitted: dropped } = placeLabels(textsAt(scale), asLabels(list), { within, avoid })
           expect(touching(labels)).toEqual([])
           for (const { text } of labels) {
             const { box } = text
@@ -95,7 +95,7 @@ describe('many labels', () => {
     const first = placeLabels(texts, asLabels(list), options)
     placeLabels(texts, asLabels(points(90, 8)), options)
     const again = placeLabels(texts, asLabels(list), options)
-    const told = ({ labels, dropped }: typeof first) => [
+    const told = ({ labels, omitted: dropped }: typeof first) => [
       dropped,
       labels.map(({ id, choice, text, leader }) => [id, choice, text.box, leader]),
     ]
@@ -127,8 +127,8 @@ describe('many labels', () => {
     const small = { x: 0, y: 0, width: 110, height: 50 }
     const placed = placeLabels(texts, labels, { within: small })
     expect(placed.labels.map(({ id }) => id)).toContain('l29')
-    expect(placed.dropped.length).toBe(30 - placed.labels.length)
-    expect(placed.dropped.length).toBeGreaterThan(20)
+    expect(placed.omitted.length).toBe(30 - placed.labels.length)
+    expect(placed.omitted.length).toBeGreaterThan(20)
   })
 
   it('move one label to make room for another', () => {
@@ -142,7 +142,7 @@ describe('many labels', () => {
       { id: 'b', text: 'bbbb', at: { kind: 'places', places: [{ x: 44, y: 42 }] } },
     ]
     const placed = placeLabels(texts, labels, { within })
-    expect(placed.dropped).toEqual([])
+    expect(placed.omitted).toEqual([])
     expect(placed.labels[0].choice).toBe(1)
   })
 
@@ -218,7 +218,7 @@ describe('what a label belongs to', () => {
       return { id: `e${i}`, text: 'Marigold', at: { kind: 'line-end', x: 300, y } }
     })
     const placed = placeLabels(texts, ends, { within })
-    expect(placed.dropped).toEqual([])
+    expect(placed.omitted).toEqual([])
     expect(touching(placed.labels)).toEqual([])
     for (const { text } of placed.labels) expect(text.box.x).toBeGreaterThan(300)
   })
@@ -368,7 +368,7 @@ describe('text along a line', () => {
     const finished = defineSheet({
       styles: { soft: { opacity: 0.5, stroke: { ink: '#c8331f', width: 2 } } },
     })
-    const soft = typesetter({ sheet: finished, shelf }).set('flo\u00adod', { style: 'soft' })
+    const soft = typesetterFor({ sheet: finished, fonts }).set('flo\u00adod', { style: 'soft' })
     const { item } = textAlong(soft, { x: 100, y: 100, radius: 60 })
     expect(item.label).toBe('flood')
     for (const letter of item.items) {

@@ -1,16 +1,16 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { Resvg } from '@resvg/resvg-js'
-import { defineSheet, openShelf } from 'dot-line'
+import { defineSheet, openFonts } from 'dot-line'
 import { chartTexts, type RestyledChart, type RestyleOptions, restyleChart } from 'dot-line/chart'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openPage, type ServedPage } from '../support/browser.ts'
 
-const shelf = await openShelf()
+const fonts = await openFonts()
 const sheet = defineSheet({
   inks: { deep: '#0b3d5c' },
   styles: { defaults: { family: 'serif', ink: 'deep', size: 15 } },
 })
-const textsAt = (scale = 1) => chartTexts({ sheet, shelf, reader: { scale }, problems: 'collect' })
+const textsAt = (scale = 1) => chartTexts({ sheet, fonts, reader: { scale }, problems: 'collect' })
 const folder = new URL('../fixtures/charts/', import.meta.url)
 const files = readdirSync(folder).filter(name => name.endsWith('.svg'))
 const chartOf = (name: string) => readFileSync(new URL(name, folder), 'utf8')
@@ -58,7 +58,7 @@ describe('charts of plotting code', () => {
     expect(chart.texts.length).toBe(
       [...source.matchAll(/<tspan x|<text(?![^>]*><tspan x)/g)].length,
     )
-    for (const { text, did } of chart.texts) {
+    for (const { text, outcome: did } of chart.texts) {
       const label = text.slice(0, 4).replace('&', '&amp;')
       if (did !== 'dropped') expect(chart.svg).toContain(`aria-label="${label}`)
     }
@@ -93,7 +93,7 @@ describe('charts of plotting code', () => {
     for (const scale of [0.85, 1]) {
       const chart = restyled(chartOf(name), {}, scale)
       const names = chart.texts.filter(({ text }) => ports.includes(text))
-      expect(names.filter(({ did }) => did === 'dropped')).toEqual([])
+      expect(names.filter(({ outcome: did }) => did === 'dropped')).toEqual([])
       const angles = new Set(
         ports.map(text =>
           standOf(chart, text)
@@ -117,7 +117,7 @@ describe('charts of plotting code', () => {
           .join(''),
       ),
     )
-    expect(chart.texts.map(({ part, did }) => `${part} ${did}`)).toEqual(
+    expect(chart.texts.map(({ part, outcome: did }) => `${part} ${did}`)).toEqual(
       Array(5).fill('tick wrapped'),
     )
   })
@@ -126,7 +126,7 @@ describe('charts of plotting code', () => {
     const label = (i: number) =>
       `<text x="${20 + i * 36}" y="260" text-anchor="middle" font-size="9">${100_000 + i}</text>`
     const chart = restyled(svg(Array.from({ length: 11 }, (_, i) => label(i)).join('')))
-    expect(chart.texts.map(({ did }) => did)).toEqual(
+    expect(chart.texts.map(({ outcome: did }) => did)).toEqual(
       Array.from({ length: 11 }, (_, i) => (i % 2 ? 'dropped' : 'set')),
     )
   })

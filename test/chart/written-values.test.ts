@@ -1,4 +1,4 @@
-import { defineCatalog, defineSheet, openShelf, plainText } from 'dot-line'
+import { defineCatalog, defineSheet, openFonts, plainText } from 'dot-line'
 import { chartTexts, dataTableHtml } from 'dot-line/chart'
 import { drawChart, readChart } from 'dot-line/chart-file'
 import { messageFormat } from 'dot-line/messages'
@@ -7,7 +7,7 @@ import { wordsOf } from '../support/drawn-words.ts'
 
 const texts = chartTexts({
   sheet: defineSheet({ styles: { defaults: { family: 'sans' } } }),
-  shelf: await openShelf(),
+  fonts: await openFonts(),
   language: 'en',
 })
 const drawn = (chart: object) => {

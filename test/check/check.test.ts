@@ -5,7 +5,7 @@ import {
   type Catalog,
   defineCatalog,
   defineSheet,
-  openShelf,
+  openFonts,
   parseMarkup,
   plainText,
 } from 'dot-line'
@@ -36,7 +36,7 @@ import { describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
 import { standardText } from '../support/standard-file.ts'
 
-const shelf = await openShelf({ fonts: [fontFiles.japanese] })
+const fonts = await openFonts({ files: [fontFiles.japanese] })
 const sheet = defineSheet({
   inks: {
     deep: '#0b3d5c',
@@ -73,7 +73,7 @@ function found(text: string, place: Partial<TextPlace> = {}, more: object = {}) 
     scales: [1],
     places: [{ name: 'here', style: 'body', keys: 'text', ...place }],
   }
-  return check({ sheet, shelf, catalogs, places, ...more }).filter(
+  return check({ sheet, fonts, catalogs, places, ...more }).filter(
     ({ code }) => code !== 'unused-style' && code !== 'unused-ink',
   )
 }
@@ -149,7 +149,7 @@ describe('each kind of finding has a text that has it, and nearly the same that 
       places: [{ name: 'here', style: 'body', keys: 'text', width }],
     })
     const catalogs = [catalogOf({ text: 'Brackwater-under-Heugh' })]
-    const of = (width: number) => check({ sheet: own, shelf, catalogs, places: places(width) })
+    const of = (width: number) => check({ sheet: own, fonts, catalogs, places: places(width) })
     const [finding] = of(50).filter(({ code }) => code === 'over-width')
     expect(finding.situations).toHaveLength(1)
     expect(finding.situations[0].limit).toBe(50)
@@ -164,7 +164,7 @@ describe('each kind of finding has a text that has it, and nearly the same that 
       scales: [1],
       places: [{ name: 'p', keys: '*', values: { port: 'x' } }],
     }
-    const all = check({ sheet, shelf, catalogs: [source, other], places })
+    const all = check({ sheet, fonts, catalogs: [source, other], places })
     const said = all
       .filter(({ language, place }) => language === 'de' && place === '')
       .map(({ code, key, message, location }) => [code, key, message, location])
@@ -193,7 +193,7 @@ describe('each kind of finding has a text that has it, and nearly the same that 
     })
     const catalogs = [catalogOf({ text: '~strong[x]' })]
     const places: PlaceList = { scales: [1], places: [{ name: 'p', style: 'body', keys: 'text' }] }
-    const unused = check({ sheet: small, shelf, catalogs, places })
+    const unused = check({ sheet: small, fonts, catalogs, places })
     expect(unused.map(({ code, location }) => [code, location])).toEqual([
       ['unused-ink', 'inks.lost'],
       ['unused-style', 'styles.lone'],
@@ -214,7 +214,7 @@ describe('what is tried', () => {
       modes: ['dark'],
       places: [{ name: 'p', keys: 'text', width: [60, 90], maxLines: 2, background: 'paper' }],
     }
-    const all = check({ sheet: dark, shelf, catalogs, places })
+    const all = check({ sheet: dark, fonts, catalogs, places })
     const cut = all.find(({ code }) => code === 'text-cut')
     expect(cut?.situations.length).toBeGreaterThan(4)
     expect(cut?.situations[0]).toMatchObject({ scale: 2, width: 60 })
@@ -241,9 +241,9 @@ describe('what is tried', () => {
     const of = (keys: TextPlace['keys']) =>
       check({
         sheet,
-        shelf,
+        fonts,
         catalogs,
-        places: { scales: [1], places: [{ name: 'p', style: 'tiny', leastSize: 9, keys }] },
+        places: { scales: [1], places: [{ name: 'p', style: 'tiny', minSize: 9, keys }] },
       })
         .filter(({ code }) => code === 'small-text')
         .map(({ key }) => key)
@@ -265,7 +265,7 @@ describe('parts', () => {
   )
   const options = {
     sheet,
-    shelf,
+    fonts,
     catalogs: [catalogOf(strings), catalogOf({ k1: 'x', k2: '~strong[Boote]' }, 'de')],
     places: {
       places: [
@@ -318,13 +318,13 @@ describe('what a change can affect', () => {
   const places: PlaceList = {
     scales: [1],
     places: [
-      { name: 'p', style: 'tiny', leastSize: 9, keys: '*' },
-      { name: 'q', style: 'pale', leastSize: 99, keys: '*' },
+      { name: 'p', style: 'tiny', minSize: 9, keys: '*' },
+      { name: 'q', style: 'pale', minSize: 99, keys: '*' },
     ],
   }
   const keys = (since: object, own = sheet, catalogs = [after]) => [
     ...new Set(
-      check({ sheet: own, shelf, catalogs, places, since })
+      check({ sheet: own, fonts, catalogs, places, since })
         .filter(({ code }) => code === 'small-text')
         .map(({ place, key }) => `${place} ${key}`),
     ),
@@ -365,7 +365,7 @@ describe('accepted findings', () => {
     const accepted = readAccepted(acceptedText(before))
     const after = found('Boats to Ardle Point, all', { width: 58, style: 'label' })
     expect(withoutAccepted(after, accepted)).toEqual({ findings: [], gone: [] })
-    const other = found('Boats', { style: 'tiny', leastSize: 9 })
+    const other = found('Boats', { style: 'tiny', minSize: 9 })
     const { findings, gone } = withoutAccepted(other, accepted)
     expect(findings).toEqual(other)
     expect(gone).toEqual(before.map(findingId).sort())
@@ -544,7 +544,7 @@ describe('texts made from the source', () => {
       places: [{ name: 'p', style: 'label', keys: 'a', width: 165, values: { port: 'Tern' } }],
     }
     const of = (catalogs: readonly Catalog[]) =>
-      check({ sheet, shelf, catalogs, places }).filter(({ code }) => code === 'text-cut')
+      check({ sheet, fonts, catalogs, places }).filter(({ code }) => code === 'text-cut')
     expect(of([source])).toEqual([])
     expect(of([source, pseudoCatalog(source, 'longer')]).map(({ language }) => language)).toEqual([
       'en-XC',

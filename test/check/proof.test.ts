@@ -1,4 +1,4 @@
-import { defineCatalog, defineSheet, drawing, inkBox, openShelf, readSheet } from 'dot-line'
+import { defineCatalog, defineSheet, draw, inkBox, openFonts, readSheet } from 'dot-line'
 import { type ProofOptions, proofDrawings, proofPage } from 'dot-line/check'
 import { toPdf } from 'dot-line/pdf'
 import type { Page } from 'playwright-core'
@@ -7,7 +7,7 @@ import { auditOf } from '../support/audit.ts'
 import { openPage, type ServedPage } from '../support/browser.ts'
 import { readPdf } from '../support/pdf.ts'
 
-const shelf = await openShelf({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: ['sans'] })
 const options: ProofOptions = {
   title: 'Proof of <texts>',
   sheet: defineSheet({
@@ -15,7 +15,7 @@ const options: ProofOptions = {
     styles: { defaults: { size: 16, ink: 'text' }, label: { maxLines: 1 } },
     modes: { dark: { inks: { text: '#ffffff', paper: '#04253b' } } },
   }),
-  shelf,
+  fonts,
   catalogs: [
     defineCatalog({ late: 'Boats are late', port: '</style><b>Ardle</b>' }, { language: 'en' }),
     defineCatalog({ late: 'Boote sind verspätet' }, { language: 'de' }),
@@ -150,7 +150,7 @@ describe('a proof against another sheet', () => {
       items,
     } of pages) {
       const boxes = items.flatMap(item =>
-        item.kind === 'group' ? [inkBox(drawing({ width, height }, [item]))] : [],
+        item.kind === 'group' ? [inkBox(draw({ width, height }, [item]))] : [],
       )
       expect(boxes.length).toBeGreaterThan(1)
       for (const [i, box] of boxes.entries()) {

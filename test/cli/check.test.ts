@@ -21,7 +21,7 @@ const scenario = [
 /** Fewer situations, where it is not they that are tried. */
 const fewer = [...scenario, '--scales', '1,3.1']
 const packages = fileURLToPath(new URL('../../node_modules/@expo-google-fonts/', import.meta.url))
-const fonts = [
+const files = [
   ...['arabic', 'hebrew', 'thai', 'devanagari'].flatMap(script =>
     ['400Regular', '700Bold'].map(weight => join(packages, `noto-sans-${script}`, weight)),
   ),
@@ -46,7 +46,7 @@ describe('dotline check', () => {
     const languages = ['en', 'de', 'el', 'ar', 'he', 'ja', 'th', 'hi']
     const catalogs = languages.flatMap(one => ['--catalog', join(data, `strings.${one}.json`)])
     const places = [join(data, 'places.json'), '-s', join(data, 'sheet.json')]
-    const { out } = run(...places, ...catalogs, ...fonts, '--format', 'json')
+    const { out } = run(...places, ...catalogs, ...files, '--format', 'json')
     const { findings } = JSON.parse(out)
     const told = (code: string) =>
       findings.flatMap((one: { code: string; key: string; language: string }) =>
@@ -86,7 +86,7 @@ describe('dotline check', () => {
       '-s',
       join(data, 'sheet.json'),
       ...messages,
-      ...fonts,
+      ...files,
       '--format',
       'json',
     )

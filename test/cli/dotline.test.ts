@@ -433,7 +433,7 @@ describe('dotline specimen', () => {
     expect(readFileSync(join(cwd, 'mono.svg'), 'utf8')).not.toContain('SourceSans3-Bold')
     expect(run('specimen', '--family', 'snas')).toMatchObject({
       code: 2,
-      err: "error: no family 'snas' on the shelf (did you mean 'sans'?)\n",
+      err: "error: no family 'snas' among the fonts (did you mean 'sans'?)\n",
     })
   })
 })

@@ -11,7 +11,7 @@ import { launchBrowser } from '../support/browser.ts'
 
 const command = fileURLToPath(new URL('../../dist/cli/main.js', import.meta.url))
 const data = fileURLToPath(new URL('../../examples/lantern-sound/', import.meta.url))
-const fonts = fileURLToPath(
+const files = fileURLToPath(
   new URL('../../node_modules/@fontsource/source-sans-3/files/', import.meta.url),
 )
 const cwd = mkdtempSync(join(tmpdir(), 'dot-line-'))
@@ -19,8 +19,8 @@ for (const name of ['sheet', 'places', 'strings.en', 'strings.de']) {
   cpSync(join(data, `${name}.json`), join(cwd, `${name}.json`))
 }
 writeFileSync(join(cwd, 'secret.json'), '{}')
-cpSync(join(fonts, 'source-sans-3-greek-400-normal.woff2'), join(cwd, 'greek.woff2'))
-cpSync(join(fonts, 'source-sans-3-greek-400-normal.woff'), join(cwd, 'greek.woff'))
+cpSync(join(files, 'source-sans-3-greek-400-normal.woff2'), join(cwd, 'greek.woff2'))
+cpSync(join(files, 'source-sans-3-greek-400-normal.woff'), join(cwd, 'greek.woff'))
 const named = [
   ...['places.json', '-s', 'sheet.json', '--scales', '1'],
   ...['--catalog', 'strings.en.json', '--catalog', 'strings.de.json'],

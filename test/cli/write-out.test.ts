@@ -121,16 +121,16 @@ describe('what machines make of text', () => {
     dotline(['render', '-t', 'Boat', '--depth', '1', '-o', 'solid.stl', ...options])
 
   it('has options of its own', () => {
-    const solidOf = (...options: readonly string[]) => {
+    const representativeColor = (...options: readonly string[]) => {
       expect(solid(...options).err).toBe('')
       return readFileSync(join(cwd, 'solid.stl')).toString('base64')
     }
     const made = [
-      solidOf(),
-      solidOf('--plate', '3', '--plate-text', 'sunk', '--plate-radius', '2'),
-      solidOf('--plate', '3', '--plate-text', 'cut', '--bridges', '0.5', '--letter-height', '9'),
-      solidOf('--mirrored', '--advance-factor', '0.8'),
-      solidOf('--along', 'M0 50 Q50 0 100 50'),
+      representativeColor(),
+      representativeColor('--plate', '3', '--plate-text', 'sunk', '--plate-radius', '2'),
+      representativeColor('--plate', '3', '--plate-text', 'cut', '--bridges', '0.5', '--letter-height', '9'),
+      representativeColor('--mirrored', '--advance-factor', '0.8'),
+      representativeColor('--along', 'M0 50 Q50 0 100 50'),
     ]
     expect(new Set(made).size).toBe(made.length)
     expect(solid('--bridges', '1')).toMatchObject({ code: 2 })

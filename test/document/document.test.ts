@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { Ajv2020 } from 'ajv/dist/2020.js'
-import { DotLineError, type Drawing, drawing, readCatalog } from 'dot-line'
+import { DotLineError, type Drawing, draw, readCatalog } from 'dot-line'
 import {
   type BlockSource,
   type DocumentSource,
@@ -104,7 +104,7 @@ describe('a document on pages', () => {
         // A paragraph that is parted has two lines or more on each side.
         for (const { layout, roles } of readOf(pages)) {
           if (!roles.includes('paragraph')) continue
-          const isPart = layout.rest !== undefined || (layout.lines[0]?.start ?? 0) > 0
+          const isPart = layout.continuation !== undefined || (layout.lines[0]?.start ?? 0) > 0
           if (isPart) expect(layout.lines.length).toBeGreaterThanOrEqual(2)
         }
       }),
@@ -173,7 +173,7 @@ describe('a document on pages', () => {
       'page.columns must be a whole number from 1 to 100',
     )
     expect(() => set({ content, page: { columns: 2, gap: -50 } })).toThrow('a number from 0')
-    const images = new Map([['none', drawing({ width: 0, height: 0 }, [])]])
+    const images = new Map([['none', draw({ width: 0, height: 0 }, [])]])
     const figure = { kind: 'figure', image: 'none', alt: 'Nothing' } as const
     const [page] = set({ content: [figure, ...content] }, { images }).pages()
     const [text] = textsOf(page.items)

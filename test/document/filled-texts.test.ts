@@ -1,4 +1,4 @@
-import { DotLineError, drawing, type Item } from 'dot-line'
+import { DotLineError, draw, type Item } from 'dot-line'
 import type { BlockSource, DocumentSource, DocumentText } from 'dot-line/document'
 import { toHtml } from 'dot-line/html'
 import { toPdf } from 'dot-line/pdf'
@@ -7,7 +7,7 @@ import { describe, expect, it } from 'vitest'
 import { set, shownText, textsOf, words } from '../support/documents.ts'
 import { destinationsOf } from '../support/pdf.ts'
 
-const images = new Map([['plan', drawing({ width: 40, height: 20 }, [])]])
+const images = new Map([['plan', draw({ width: 40, height: 20 }, [])]])
 const here: BlockSource = { kind: 'heading', text: 'Here', id: 'here' }
 
 /** A document each of whose texts has `text` in it, by what they are. */

@@ -1,4 +1,4 @@
-import { drawing, type Item, rectangle } from 'dot-line'
+import { draw, type Item, rectangle } from 'dot-line'
 import type { BlockSource, DocumentSource } from 'dot-line/document'
 import { toPdf } from 'dot-line/pdf'
 import fc from 'fast-check'
@@ -18,7 +18,7 @@ import { numbers, pick, roundsOf } from '../support/random.ts'
 
 const filler = (length: number, seed = 3) => sentence(numbers(seed), length)
 const box = (width: number, height: number) =>
-  drawing({ width, height }, [rectangle({ x: 0, y: 0, width, height }, '#336699')])
+  draw({ width, height }, [rectangle({ x: 0, y: 0, width, height }, '#336699')])
 const images = new Map([
   ['small', box(80, 50)],
   ['wide', box(400, 90)],
@@ -334,7 +334,7 @@ function anyDocument(seed: number): { document: DocumentSource; expected: string
         columns: [{ width: { share: 2 } }, { width: 'content', align: 'decimal' }],
         head: [[text(1), text(1)]],
         rows: Array.from({ length: 1 + next(9) }, () => [text(next(40)), text(0)]),
-        partsRows: next(2) === 0,
+        splitRows: next(2) === 0,
         keepTogether: next(3) === 0,
         ...(next(3) === 0 && { float: pick(next, ['top', 'bottom'] as const) }),
       })

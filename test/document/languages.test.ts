@@ -5,7 +5,7 @@ import {
   defineCatalog,
   defineSheet,
   openImage,
-  openShelf,
+  openFonts,
   readCatalog,
   richFromText,
 } from 'dot-line'
@@ -24,8 +24,8 @@ const fontOf = (name: string) => {
   const file = readdirSync(folder).find(one => one.endsWith('.ttf'))
   return readFileSync(folder + file)
 }
-const shelf = await openShelf({
-  fonts: [
+const fonts = await openFonts({
+  files: [
     'noto-sans-arabic',
     'noto-sans-hebrew',
     'kosugi',
@@ -63,7 +63,7 @@ const images = new Map(
 const noticeIn = (language: string, more: object = {}) => {
   const json = readFileSync(new URL(`strings.${language}.json`, data), 'utf8')
   const catalog = readCatalog(json, { language })
-  return setDocument(document, { sheet, shelf, catalog, images, ...more })
+  return setDocument(document, { sheet, fonts, catalog, images, ...more })
 }
 const isLeftward = (language: string) => language === 'ar' || language === 'he'
 
@@ -125,7 +125,7 @@ describe('pages whose lines run down', () => {
   const json = readFileSync(new URL('strings.ja.json', data), 'utf8')
   const catalog = readCatalog(json, { language: 'ja' })
   const down = { ...document, page: { ...document.page, writingMode: 'vertical-rl' } } as const
-  const laid = setDocument(down, { sheet, shelf, catalog, images })
+  const laid = setDocument(down, { sheet, fonts, catalog, images })
   const pages = [...laid.pages()]
 
   it('have all of the text in its order, from the right, within the margins', () => {

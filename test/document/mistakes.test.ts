@@ -1,7 +1,7 @@
 import { DotLineError, defineCatalog, type Problem } from 'dot-line'
 import { type BlockSource, readDocument, setDocument } from 'dot-line/document'
 import { describe, expect, it } from 'vitest'
-import { set, sheet, shelf } from '../support/documents.ts'
+import { set, sheet, fonts } from '../support/documents.ts'
 
 const placed = (problems: readonly Problem[]) =>
   problems.map(({ message, location }) => {
@@ -65,7 +65,7 @@ describe('mistakes in the texts of a document', () => {
       'in content[1].text: no value for {port} at content[1].text',
     ])
     expect(asking('~family=Lantern[x]')).toEqual([
-      "in content[1].text: no family 'Lantern' on the shelf at content[1].text",
+      "in content[1].text: no family 'Lantern' among the fonts at content[1].text",
     ])
     expect(asking('Boats{note.noon}', { noon: 'by ~strung[x]' })).toEqual([
       "in notes.noon: no style named 'strung' at notes.noon",
@@ -109,7 +109,7 @@ describe('warnings of the texts of a document', () => {
   it('tell what is of the reader and not of a text without a place', () => {
     const header = { start: 'Ferries' }
     const document = { header, content: [paragraph('Boats'), paragraph('Tickets')] }
-    const { problems } = setDocument(document, { sheet, shelf, reader: { contrast: 'more' } })
+    const { problems } = setDocument(document, { sheet, fonts, reader: { contrast: 'more' } })
     expect(problems).toHaveLength(1)
     expect(problems[0].code).toBe('no-contrast-mode')
     expect(problems[0].location).toBeUndefined()

@@ -1,4 +1,4 @@
-import { drawing, rectangle } from 'dot-line'
+import { draw, rectangle } from 'dot-line'
 import type { BlockSource, PlacedSource } from 'dot-line/document'
 import { describe, expect, it } from 'vitest'
 import { sentence, set, textsOf } from '../support/documents.ts'
@@ -93,7 +93,7 @@ describe('a text at a place of its own', () => {
     const images = new Map([
       [
         'box',
-        drawing({ width: 30, height: 20 }, [
+        draw({ width: 30, height: 20 }, [
           rectangle({ x: 0, y: 0, width: 30, height: 20 }, '#123456'),
         ]),
       ],

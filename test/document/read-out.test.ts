@@ -1,4 +1,4 @@
-import { circle, drawing, group, place, typesetter } from 'dot-line'
+import { circle, draw, group, place, typesetterFor } from 'dot-line'
 import type { DocumentSource, ListSource } from 'dot-line/document'
 import { toHtmlPage } from 'dot-line/html'
 import { toPdf } from 'dot-line/pdf'
@@ -8,7 +8,7 @@ import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { auditOf } from '../support/audit.ts'
 import { launchBrowser } from '../support/browser.ts'
-import { set, sheet, shelf, textsOf } from '../support/documents.ts'
+import { set, sheet, fonts, textsOf } from '../support/documents.ts'
 import { pdfSource } from '../support/pdf.ts'
 import { problemsOf } from '../support/problems.ts'
 
@@ -20,7 +20,7 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
-const boat = drawing({ width: 60, height: 40 }, [circle(30, 20, 18, { fill: '#113355' })])
+const boat = draw({ width: 60, height: 40 }, [circle(30, 20, 18, { fill: '#113355' })])
 const document: DocumentSource = {
   title: 'Notice',
   language: 'en',
@@ -209,16 +209,16 @@ describe('the items of a list that counts', () => {
 })
 
 describe('texts of SVGs in outlines', () => {
-  const { set: lay } = typesetter({ sheet, shelf })
+  const { set: lay } = typesetterFor({ sheet, fonts })
   const linked = lay('Boats are late: ~href="https://lantern-sound.example"[read why]')
   const size = { width: 300, height: 60 }
   const named = { ...size, title: 'Notice' }
   const office = group([place(lay('Office'), 0, 30)], { link: 'https://lantern-sound.example' })
 
   it.each([
-    ['with a link in one', drawing(named, [place(linked, 0, 0)])],
-    ['beside a link', drawing(named, [place(lay('Boats are late'), 0, 0), office])],
-    ['without a title', drawing(size, [place(linked, 0, 0)])],
+    ['with a link in one', draw(named, [place(linked, 0, 0)])],
+    ['beside a link', draw(named, [place(lay('Boats are late'), 0, 0), office])],
+    ['without a title', draw(size, [place(linked, 0, 0)])],
     ['a layout', linked],
   ])('are read out: %s', async (_, shown) => {
     const { snapshot } = await saidOf(inMain(toSvg(shown)))
@@ -227,7 +227,7 @@ describe('texts of SVGs in outlines', () => {
   })
 
   it('are one image where there is one name for all', async () => {
-    const { snapshot } = await saidOf(inMain(toSvg(drawing(named, [place(lay('Boats'), 0, 0)]))))
+    const { snapshot } = await saidOf(inMain(toSvg(draw(named, [place(lay('Boats'), 0, 0)]))))
     expect(snapshot.trim()).toBe('- main:\n  - img "Notice"')
   })
 })

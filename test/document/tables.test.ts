@@ -159,7 +159,7 @@ describe('cells', () => {
     const columns = [{ width: 90 }, {}]
     const rows = Array.from({ length: 6 }, () => [long, 'x'])
     const whole = wordsOf({ columns, rows })
-    const parted = wordsOf({ columns, rows, partsRows: true })
+    const parted = wordsOf({ columns, rows, splitRows: true })
     expect(whole.told).toEqual([])
     expect(parted.told).toEqual([])
     expect(parted.pages).toBeLessThan(whole.pages)
@@ -186,7 +186,7 @@ describe('cells', () => {
   ])('have the head above them on each page, and never alone: %s', (_, partsRows, length) => {
     const rows = Array.from({ length: 5 }, (_, i) => [sentence(numbers(i), length), 'x'])
     const head = [['Ports', 'Boats']]
-    const laid = tableOf({ columns: [{ width: 90 }, {}], head, rows, partsRows })
+    const laid = tableOf({ columns: [{ width: 90 }, {}], head, rows, splitRows: partsRows })
     const pages = [...laid.pages()].map(one => textsOf(one.items))
     expect(pages.length).toBeGreaterThan(1)
     for (const texts of pages) {

@@ -1,11 +1,11 @@
-import { circle, drawing, group, place, typesetter } from 'dot-line'
+import { circle, draw, group, place, typesetterFor } from 'dot-line'
 import type { BlockSource } from 'dot-line/document'
 import { toHtml, toHtmlPage } from 'dot-line/html'
 import { toSvg } from 'dot-line/svg'
 import type { Browser } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { launchBrowser } from '../support/browser.ts'
-import { set, sheet, shelf } from '../support/documents.ts'
+import { set, sheet, fonts } from '../support/documents.ts'
 
 let browser: Browser
 beforeAll(async () => {
@@ -15,7 +15,7 @@ afterAll(() => browser.close())
 
 const filler = (count: number): BlockSource[] =>
   Array.from({ length: count }, (_, i) => ({ kind: 'paragraph', text: `Boats ${i}. `.repeat(40) }))
-const plan = drawing({ width: 60, height: 40, title: 'Plan' }, [
+const plan = draw({ width: 60, height: 40, title: 'Plan' }, [
   circle(30, 20, 18, { fill: '#113355' }),
 ])
 const content: readonly BlockSource[] = [
@@ -74,11 +74,11 @@ describe('links of a document lead to their places on a web page', () => {
 })
 
 it('ids of groups and of texts are written once, and none that no link could lead to', () => {
-  const setter = typesetter({ sheet, shelf })
-  const text = (id: string) => place(setter.set('Boats'), 0, 0, {}, { id })
+  const typesetter = typesetterFor({ sheet, fonts })
+  const text = (id: string) => place(typesetter.set('Boats'), 0, 0, {}, { id })
   const inner = group([text('text')], { role: 'note', id: 'inner' })
   const outer = group([inner, text('two words'), text('inner')], { role: 'figure', id: 'a"<' })
-  const both = drawing({ width: 100, height: 60 }, [outer, group([text('outer')], { id: 'inner' })])
+  const both = draw({ width: 100, height: 60 }, [outer, group([text('outer')], { id: 'inner' })])
   const ids = (html: string) =>
     [...html.matchAll(/<(?:div|span|g)[^>]* id="([^"]*)"/g)].map(m => m[1])
   const wanted = ['a&quot;&lt;', 'inner', 'text', 'outer']

@@ -1,7 +1,7 @@
 import {
   type Anchor,
   bounds,
-  drawing,
+  draw,
   inkBox,
   inlineObject,
   place,
@@ -19,10 +19,10 @@ const [x, y] = [200, 100]
 
 /** Where ink is in the picture of a layout that was placed: by its pixels, not by our own numbers. */
 async function inked(text: string, anchor: Anchor, frame = {}) {
-  const setter = await testSetter()
-  const layout = setter.set(text as 'x', { style: 'headline', ...frame })
+  const typesetter = await testSetter()
+  const layout = typesetter.set(text as 'x', { style: 'headline', ...frame })
   const ground = rectangle({ x: 0, y: 0, width, height }, sheet.ink('foam'))
-  const shown = drawing({ width, height }, [ground, place(layout, x, y, anchor)])
+  const shown = draw({ width, height }, [ground, place(layout, x, y, anchor)])
   return inkEdges(toPng(shown, { pixelRatio: 2 }), 2)
 }
 
@@ -63,8 +63,8 @@ describe('anchors, by the pixels of what was drawn', () => {
   })
 
   it('by the line box of the first line, the last or all', async () => {
-    const setter = await testSetter()
-    const layout = setter.set('one\ntwo\nthree', { style: 'body' })
+    const typesetter = await testSetter()
+    const layout = typesetter.set('one\ntwo\nthree', { style: 'body' })
     const top = (anchor: Anchor) => {
       const [item] = paintedItems(layout, 0, 0, anchor)
       return item.kind === 'glyphs' ? item.y - layout.lines[0].baseline : Number.NaN
@@ -80,8 +80,8 @@ describe('anchors, by the pixels of what was drawn', () => {
   })
 
   it('starts text from right to left at its right edge', async () => {
-    const setter = await testSetter(1, 'collect')
-    const layout = setter.set('שלום', { width: 100 })
+    const typesetter = await testSetter(1, 'collect')
+    const layout = typesetter.set('שלום', { width: 100 })
     const left = (anchor: Anchor) => {
       const [item] = paintedItems(layout, 0, 0, anchor)
       return item.kind === 'glyphs' ? item.x - layout.lines[0].runs[0].x : Number.NaN
@@ -100,12 +100,12 @@ describe('turning, by the pixels of what was drawn', () => {
     { across: 1.2, down: 'cap' },
   ] as const
   it.each([30, 90, -45, 180, 263])('%d degrees: the ink is where `placement` says', async angle => {
-    const setter = await testSetter()
-    const layout = setter.set('Tern\nJulia', { style: 'headline' })
+    const typesetter = await testSetter()
+    const layout = typesetter.set('Tern\nJulia', { style: 'headline' })
     for (const own of anchors) {
       const anchor: Anchor = { ...own, angle }
       const ground = rectangle({ x: 0, y: 0, width, height }, sheet.ink('foam'))
-      const shown = drawing({ width, height }, [ground, place(layout, x, y, anchor)])
+      const shown = draw({ width, height }, [ground, place(layout, x, y, anchor)])
       const ink = inkEdges(toPng(shown, { pixelRatio: 2 }), 2)
       const { inkBox, bounds } = placement(layout, x, y, anchor)
       if (!inkBox) throw new Error('no ink')
@@ -124,8 +124,8 @@ describe('turning, by the pixels of what was drawn', () => {
     expect(ink.bottom).toBeCloseTo(y, -1)
     expect(ink.top).toBeLessThan(y - 60)
     expect(ink.right).toBeLessThan(x + 10)
-    const setter = await testSetter()
-    const layout = setter.set('Marigold', { style: 'headline' })
+    const typesetter = await testSetter()
+    const layout = typesetter.set('Marigold', { style: 'headline' })
     const upright = { across: 'center', down: 'middle' } as const
     const { matrix } = placement(layout, x, y, { ...upright, angle: 77 })
     const [cx, cy] = [layout.width / 2, layout.height / 2]
@@ -135,22 +135,22 @@ describe('turning, by the pixels of what was drawn', () => {
   })
 
   it('boxes of a layout before it is placed', async () => {
-    const setter = await testSetter()
-    const layout = setter.set('Tern', { style: 'headline', width: 150 })
+    const typesetter = await testSetter()
+    const layout = typesetter.set('Tern', { style: 'headline', width: 150 })
     expect(bounds(layout)).toEqual({ x: 0, y: 0, width: 150, height: layout.height })
     const ink = await inked('Tern', {}, { width: 150 })
     expect(Math.abs((inkBox(layout)?.x ?? 0) + x - ink.left)).toBeLessThan(0.75)
     expect(Math.abs((inkBox(layout)?.y ?? 0) + y - ink.top)).toBeLessThan(0.75)
-    expect(inkBox(setter.set(' ', {}))).toBeUndefined()
+    expect(inkBox(typesetter.set(' ', {}))).toBeUndefined()
   })
 })
 
 describe('texts beyond the edge of a drawing', () => {
   it('are problems, and not an empty picture', async () => {
-    const setter = await testSetter()
-    const layout = setter.set('Tern', { style: 'headline' })
+    const typesetter = await testSetter()
+    const layout = typesetter.set('Tern', { style: 'headline' })
     const problemsAt = (x: number, y: number) =>
-      drawing({ width, height }, [place(layout, x, y)]).problems.map(problem => problem.message)
+      draw({ width, height }, [place(layout, x, y)]).problems.map(problem => problem.message)
     expect(problemsAt(10, 10)).toEqual([])
     expect(problemsAt(10, 500)).toEqual(["'Tern' is outside the drawing"])
     expect(problemsAt(width - 20, 10)[0]).toMatch(
@@ -161,19 +161,19 @@ describe('texts beyond the edge of a drawing', () => {
 
 describe('inline boxes', () => {
   it('stand on the baseline, or in the middle of capitals or small letters', async () => {
-    const setter = await testSetter()
+    const typesetter = await testSetter()
     const size = 60
     const middleOf = async (text: string, values = {}) => {
-      const layout = setter.set(text as 'x', { style: 'headline', values })
+      const layout = typesetter.set(text as 'x', { style: 'headline', values })
       const ground = rectangle({ x: 0, y: 0, width, height }, sheet.ink('foam'))
       const items = place(layout, 20, 120, { down: 'alphabetic' })
       const { top, bottom } = inkEdges(
-        toPng(drawing({ width, height }, [ground, items]), { pixelRatio: 2 }),
+        toPng(draw({ width, height }, [ground, items]), { pixelRatio: 2 }),
         2,
       )
       return { middle: (top + bottom) / 2, bottom }
     }
-    const icon = drawing({ width: 1, height: 1 }, [
+    const icon = draw({ width: 1, height: 1 }, [
       rectangle({ x: 0, y: 0, width: 1, height: 1 }, sheet.ink('deep')),
     ])
     const box = (centered?: 'cap' | 'ex') => ({

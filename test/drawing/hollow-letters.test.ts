@@ -1,4 +1,4 @@
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -83,7 +83,7 @@ describe('hollow letters', () => {
     },
   })
   const contoursOf = async (style: 'hollow' | 'outside' | 'glass' | 'filled', text: string) => {
-    const { set } = typesetter({ sheet, shelf: await openShelf() })
+    const { set } = typesetterFor({ sheet, fonts: await openFonts() })
     const svg = toSvg(set(text, { style }))
     // Of what is cut off there is a path of its own, before.
     const [, data] = [...svg.matchAll(/<path[^>]* d="([^"]*)"/g)].at(-1) ?? []
@@ -98,9 +98,9 @@ describe('hollow letters', () => {
   })
 
   it('have one outline where they touch', async () => {
-    const { set } = typesetter({
+    const { set } = typesetterFor({
       sheet: sheet.with({ styles: { hollow: { tracking: -0.2 } } }),
-      shelf: await openShelf(),
+      fonts: await openFonts(),
     })
     const svg = toSvg(set('lll', { style: 'hollow' }))
     const [, data] = /<path[^>]* d="([^"]*)"/.exec(svg) ?? []

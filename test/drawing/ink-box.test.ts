@@ -1,8 +1,8 @@
-import { defineSheet, inkBox, placement, typesetter } from 'dot-line'
+import { defineSheet, inkBox, placement, typesetterFor } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
 import { paintedItems } from '../support/painted.ts'
-import { builtInShelf } from '../support/setting.ts'
+import { builtInFonts } from '../support/setting.ts'
 
 const sheet = defineSheet({
   styles: {
@@ -13,11 +13,11 @@ const sheet = defineSheet({
     lowered: { baselineShift: -0.2, size: '0.7x' },
   },
 })
-const setter = async () => typesetter({ sheet, shelf: await builtInShelf() })
+const typesetter = async () => typesetterFor({ sheet, fonts: await builtInFonts() })
 
 describe('ink boxes', () => {
   it('end where an underline ends, and hold its thickness', async () => {
-    const layout = (await setter()).set('Boats', { style: 'under' })
+    const layout = (await typesetter()).set('Boats', { style: 'under' })
     const box = inkBox(layout)
     expect(box?.x).toBeCloseTo(0, 6)
     expect(box?.width).toBeCloseTo(layout.width, 6)
@@ -26,7 +26,7 @@ describe('ink boxes', () => {
   })
 
   it('are moved by padding, and no more', async () => {
-    const own = await setter()
+    const own = await typesetter()
     for (const [plain, padded, x, y] of [
       [undefined, 'padded', 6, 9],
       ['under', 'paddedUnder', 10, 10],
@@ -41,7 +41,7 @@ describe('ink boxes', () => {
 
   it('of the first line lie below the padding', async () => {
     for (const text of ['Boats', 'Boats\nleave'] as const) {
-      const layout = (await setter()).set(text, { style: 'padded' })
+      const layout = (await typesetter()).set(text, { style: 'padded' })
       const { matrix } = placement(layout, 0, 0, { of: 'first' })
       expect(matrix.dy, text).toBe(-9)
     }
@@ -50,7 +50,7 @@ describe('ink boxes', () => {
 
 describe('an underline', () => {
   it('has its top where the face says (OpenType, post.underlinePosition)', async () => {
-    const layout = (await setter()).set('Boats', { style: 'under' })
+    const layout = (await typesetter()).set('Boats', { style: 'under' })
     const [rule] = paintedItems(layout, 0, 0).filter(item => item.kind === 'rule')
     // Source Sans 3 says -50 of 1000.
     const top = rule.from[1] - rule.width / 2
@@ -60,7 +60,7 @@ describe('an underline', () => {
 
 describe('what is read out of an SVG', () => {
   it('has a space between labels, and none inside one', async () => {
-    const layout = (await setter()).set('H~lowered[2]O')
+    const layout = (await typesetter()).set('H~lowered[2]O')
     expect(toSvg(layout)).toContain('aria-label="H2O"')
   })
 })

@@ -3,18 +3,18 @@ import {
   bounds,
   circle,
   defineSheet,
-  drawing,
+  draw,
   group,
   image,
   inkBox,
-  openShelf,
+  openFonts,
   path,
   place,
   polygon,
   rectangle,
   rule,
   type Typesetter,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { toHtml, toHtmlPage } from 'dot-line/html'
 import { toSvg } from 'dot-line/svg'
@@ -24,11 +24,11 @@ const sheet = defineSheet({
   inks: { deep: '#0b3d5c', dusk: { gradient: 'linear', stops: ['deep', '#c8331f'] } },
   styles: { body: { size: 16, ink: 'deep' }, low: { variantPosition: 'sub' } },
 })
-let setter: Typesetter
+let typesetter: Typesetter
 beforeAll(async () => {
-  setter = typesetter({ sheet, shelf: await openShelf() })
+  typesetter = typesetterFor({ sheet, fonts: await openFonts() })
 })
-const set = (text: string) => setter.set(text, { style: 'body' })
+const set = (text: string) => typesetter.set(text, { style: 'body' })
 const size = { width: 300, height: 120 }
 
 describe('a drawing', () => {
@@ -36,14 +36,14 @@ describe('a drawing', () => {
     const layout = set('Tern')
     const item = place(layout, 30, 20, { across: 'left' }, { id: 'boat' })
     expect(item).toMatchObject({ kind: 'text', layout, id: 'boat', matrix: { dx: 30, dy: 20 } })
-    expect(drawing(size, [item]).items).toEqual([item])
+    expect(draw(size, [item]).items).toEqual([item])
   })
 
   it('is placed as a layout is', () => {
-    const inner = drawing({ width: 40, height: 20, title: 'lamp' }, [
+    const inner = draw({ width: 40, height: 20, title: 'lamp' }, [
       rectangle({ x: 0, y: 0, width: 40, height: 20 }, 'deep', 0, sheet),
     ])
-    const shown = drawing(size, [
+    const shown = draw(size, [
       place(inner, 150, 60, { across: 'center', down: 'middle', angle: 90 }),
     ])
     const ink = inkBox(shown)
@@ -55,10 +55,10 @@ describe('a drawing', () => {
   })
 
   it('is placed by its ink, and told from others, where that is asked', () => {
-    const inner = drawing({ width: 40, height: 20 }, [circle(30, 10, 5, { fill: '#0b3d5c' })])
+    const inner = draw({ width: 40, height: 20 }, [circle(30, 10, 5, { fill: '#0b3d5c' })])
     const placed = place(inner, 100, 50, { by: 'ink', across: 'left', down: 'bottom' }, { id: 'x' })
     expect(placed.id).toBe('x')
-    const ink = inkBox(drawing(size, [placed]))
+    const ink = inkBox(draw(size, [placed]))
     expect([ink?.x, (ink?.y ?? 0) + (ink?.height ?? 0)].map(n => Math.round(n ?? 0))).toEqual([
       100, 50,
     ])
@@ -68,12 +68,12 @@ describe('a drawing', () => {
 
   it('shows a layer that is used twice wherever it is on the page', () => {
     const mark = group([circle(10, 10, 8, { fill: '#c8331f' })], { opacity: 0.5 })
-    const icon = drawing({ width: 20, height: 20 }, [group([mark], { opacity: 0.9 })])
+    const icon = draw({ width: 20, height: 20 }, [group([mark], { opacity: 0.9 })])
     for (const order of [
       [-500, 40],
       [40, -500],
     ]) {
-      const shown = drawing(
+      const shown = draw(
         size,
         order.map(x => place(icon, x, 10)),
       )
@@ -83,8 +83,8 @@ describe('a drawing', () => {
 
   it('is read out label by label, and none is parted', () => {
     const labels = ['Jan', 'Feb', 'H~low[2]O'].map((text, i) => place(set(text), 10 + i * 60, 20))
-    expect(toSvg(drawing(size, labels))).toContain('aria-label="Jan Feb H2O"')
-    const two = setter.set('one two', { style: 'body', width: 30 })
+    expect(toSvg(draw(size, labels))).toContain('aria-label="Jan Feb H2O"')
+    const two = typesetter.set('one two', { style: 'body', width: 30 })
     expect(toSvg(two)).toContain('aria-label="one two"')
   })
 
@@ -95,16 +95,16 @@ describe('a drawing', () => {
       title: 'Boats',
       label: 'A "boat"',
     })
-    const svg = toSvg(drawing(size, [boats]))
+    const svg = toSvg(draw(size, [boats]))
     expect(svg).toContain(
       '<g role="figure" lang="de" aria-label="A &quot;boat&quot;">\n<title>Boats</title>',
     )
-    expect(toHtml(drawing(size, [boats])).html).toContain(
+    expect(toHtml(draw(size, [boats])).html).toContain(
       '<div role="figure" lang="de" title="Boats" aria-label="A &quot;boat&quot;">',
     )
     // Of shapes alone, what they say stays, on a page too; and a link of shapes is clicked.
     const shapes = [rule([0, 60], [300, 60], 'deep', 1, sheet)]
-    const said = drawing(size, [
+    const said = draw(size, [
       group(shapes, { label: 'The sea' }),
       group(shapes, { link: '/tide', label: 'Tide' }),
     ])
@@ -115,8 +115,8 @@ describe('a drawing', () => {
     expect(page.css).toContain('pointer-events:auto')
     expect(() => group([], { link: 'javascript:x' })).toThrow("may not start with 'javascript:'")
     const made = { kind: 'group', link: ' java\nscript:x', items: [] } as const
-    expect(() => drawing(size, [made])).toThrow("link of an item of kind 'group'")
-    expect(() => drawing(size, [group([made])])).toThrow('a link that only leads somewhere')
+    expect(() => draw(size, [made])).toThrow("link of an item of kind 'group'")
+    expect(() => draw(size, [group([made])])).toThrow('a link that only leads somewhere')
     const data = JSON.parse('{"format":"png\\" onload=\\"x","bytes":[],"width":1,"height":1}')
     expect(() => image({ x: 0, y: 0, width: 1, height: 1 }, data)).toThrow('is data')
   })
@@ -130,7 +130,7 @@ describe('a drawing', () => {
       group([place(set('Second'), 10, 70)], { link: 'https://lantern-sound.example/a?b&c' }),
       turned,
     ]
-    const { html, css } = toHtml(drawing({ ...size, title: 'Board', language: 'en' }, items))
+    const { html, css } = toHtml(draw({ ...size, title: 'Board', language: 'en' }, items))
     const words = html
       .replace(/<[^>]+>/g, ' ')
       .replace(/\s+/g, ' ')
@@ -141,7 +141,7 @@ describe('a drawing', () => {
     expect(html).not.toContain(' style=')
     expect(css.match(/background:url/g)).toHaveLength(2)
     expect(css).toContain('transform:matrix(0,-1,1,0,20,100)')
-    expect(toHtmlPage([drawing({ ...size, title: 'Board' }, items), set('x')])).toContain(
+    expect(toHtmlPage([draw({ ...size, title: 'Board' }, items), set('x')])).toContain(
       '<title>Board</title>',
     )
   })
@@ -150,7 +150,7 @@ describe('a drawing', () => {
 describe('shapes', () => {
   const deep = { fill: 'deep', sheet } as const
   const box = (item: ReturnType<typeof circle>) => {
-    const ink = inkBox(drawing({ width: 500, height: 500 }, [item]))
+    const ink = inkBox(draw({ width: 500, height: 500 }, [item]))
     return [ink?.x, ink?.y, ink?.width, ink?.height].map(n => Number((n ?? 0).toFixed(2)))
   }
   it('are circles, parts of disks and rings, polygons and path data', () => {
@@ -204,7 +204,7 @@ describe('shapes', () => {
       "no ink named 'depe', and no color (did you mean 'deep'?)",
     )
     expect(() => circle(9, 9, 5, { fill: 'deep' })).toThrow('names of a sheet need the sheet')
-    expect(toSvg(drawing({ ...size, background: 'deep', sheet }, []))).toContain('fill="#0b3d5c"')
+    expect(toSvg(draw({ ...size, background: 'deep', sheet }, []))).toContain('fill="#0b3d5c"')
   })
 
   it('are refused where they are not ones', () => {

@@ -1,12 +1,12 @@
 import {
   defineSheet,
-  drawing,
+  draw,
   type Item,
   inkBox,
-  openShelf,
+  openFonts,
   place,
   type Typesetter,
-  typesetter,
+  typesetterFor,
   withGuides,
 } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
@@ -33,11 +33,11 @@ const sheet = defineSheet({
   inks: { deep: '#0b3d5c', foam: '#f4fafc', dusk: { gradient: 'linear', stops: ['deep', 'foam'] } },
   styles,
 })
-let setter: Typesetter<keyof typeof styles>
+let typesetter: Typesetter<keyof typeof styles>
 beforeAll(async () => {
-  setter = typesetter({ sheet, shelf: await openShelf() })
+  typesetter = typesetterFor({ sheet, fonts: await openFonts() })
 })
-const items = (text: string) => paintedItems(setter.set(text as 'x'), 0, 0)
+const items = (text: string) => paintedItems(typesetter.set(text as 'x'), 0, 0)
 const rules = (all: readonly Item[]) => all.filter(item => item.kind === 'rule')
 
 describe('transparent ink', () => {
@@ -53,7 +53,7 @@ describe('transparent ink', () => {
 describe('a hyphen', () => {
   it('is painted with its word: one gradient, one backing', () => {
     for (const style of ['dusk', 'backed']) {
-      const layout = setter.set(`~${style}[over\u00adland]` as 'x', { width: 120 })
+      const layout = typesetter.set(`~${style}[over\u00adland]` as 'x', { width: 120 })
       const { kind, x, width } = layout.lines[0].runs[1]
       expect(kind).toBe('hyphen')
       const painted = paintedItems(layout, 0, 0)
@@ -72,14 +72,14 @@ describe('a hyphen', () => {
 describe('underlines', () => {
   it('that go through the next line are told, once for a span', () => {
     const far = { underline: { width: 2, gap: 40 } }
-    const twoLines = setter.set('Boats to Ardle Point', { width: 120, with: far })
+    const twoLines = typesetter.set('Boats to Ardle Point', { width: 120, overrides: far })
     expect(twoLines.lines.length).toBeGreaterThan(1)
     expect(twoLines.problems).toMatchObject([
       { code: 'struck-line', message: 'the underline of line 1 goes through line 2', line: 0 },
     ])
-    expect(setter.set('Boats', { with: far }).problems).toEqual([])
+    expect(typesetter.set('Boats', { overrides: far }).problems).toEqual([])
     const near = { underline: { width: 2, gap: 3 } }
-    expect(setter.set('Boats to Ardle Point', { width: 120, with: near }).problems).toEqual([])
+    expect(typesetter.set('Boats to Ardle Point', { width: 120, overrides: near }).problems).toEqual([])
   })
 
   it('leave gaps around letters that reach below them, and none elsewhere', () => {
@@ -93,7 +93,7 @@ describe('underlines', () => {
   })
 
   it('go on at one height through sizes and spaces, and end with the text', () => {
-    const layout = setter.set('~under[one ~big[two] xxx] ', { width: 400 })
+    const layout = typesetter.set('~under[one ~big[two] xxx] ', { width: 400 })
     const lines = rules(paintedItems(layout, 0, 0))
     expect(new Set(lines.map(line => line.from[1])).size).toBe(1)
     lines.slice(1).forEach((line, i) => {
@@ -106,9 +106,9 @@ describe('underlines', () => {
 describe('what is painted', () => {
   it('of a block ends where a line is without it', () => {
     const boxes = (text: string) => {
-      const layout = setter.set(text as 'x')
+      const layout = typesetter.set(text as 'x')
       const paths = paintedItems(layout, 0, 0).filter(item => item.kind === 'path')
-      return paths.map(path => (inkBox(drawing({ width: 1, height: 1 }, [path]))?.height ?? 0) / 48)
+      return paths.map(path => (inkBox(draw({ width: 1, height: 1 }, [path]))?.height ?? 0) / 48)
     }
     const [one] = boxes('~band[One]')
     expect(boxes('~band[One]\n~band[two]')).toEqual([expect.closeTo(2 * one, 4)])
@@ -124,25 +124,25 @@ describe('what is painted', () => {
   })
 
   it('makes room for padding, and fills the frame', () => {
-    const layout = setter.set('Tern', { style: 'card' })
-    const plain = setter.set('Tern')
+    const layout = typesetter.set('Tern', { style: 'card' })
+    const plain = typesetter.set('Tern')
     expect(layout.width).toBeCloseTo(plain.width + 10, 6)
     expect(layout.height).toBeCloseTo(plain.height + 5, 6)
     expect(layout.lines[0].x).toBe(10)
-    const wrapped = setter.set('Tern and Auk', { style: 'card', width: 120 })
+    const wrapped = typesetter.set('Tern and Auk', { style: 'card', width: 120 })
     for (const line of wrapped.lines) expect(line.width).toBeLessThanOrEqual(110 + 1e-6)
     expect(wrapped.width).toBe(120)
   })
 
   it('counts as ink: shadows and lines as well as letters', () => {
-    const [plain, soft] = [inkBox(setter.set('Tern')), inkBox(setter.set('~soft[Tern]'))]
+    const [plain, soft] = [inkBox(typesetter.set('Tern')), inkBox(typesetter.set('~soft[Tern]'))]
     if (!plain || !soft) throw new Error('no ink')
     expect(soft.x + soft.width).toBeGreaterThan(plain.x + plain.width + 5)
   })
 })
 
 describe('links', () => {
-  const layout = () => setter.set('See ~linked,href=https://lantern.example/a?b=1&c[the board]')
+  const layout = () => typesetter.set('See ~linked,href=https://lantern.example/a?b=1&c[the board]')
   it('are links in SVG, named by their text', () => {
     const svg = toSvg(layout())
     expect(svg).toContain('<a href="https://lantern.example/a?b=1&amp;c" aria-label="the board">')
@@ -157,9 +157,9 @@ describe('links', () => {
   })
 
   it('with other schemes, and text that looks like code, are refused or shown safely', async () => {
-    expect(() => setter.set('~href=javascript:alert[x]' as 'x')).toThrow('may not start with')
+    expect(() => typesetter.set('~href=javascript:alert[x]' as 'x')).toThrow('may not start with')
     const nasty = '"><script>x</script>]]>\u0000\ud800 {0} (\\) ET'
-    const { set } = typesetter({ sheet, shelf: await openShelf(), problems: 'collect' })
+    const { set } = typesetterFor({ sheet, fonts: await openFonts(), problems: 'collect' })
     const shown = set('{nasty}', { values: { nasty } })
     const svg = toSvg(shown, { title: nasty, description: nasty, textAs: 'embedded' })
     expect(svg).not.toMatch(/<script|\0|\ud800/)
@@ -169,7 +169,7 @@ describe('links', () => {
 
 describe('text in PDFs', () => {
   it('is there once, whatever it is painted with', async () => {
-    const pdf = toPdf(setter.set('~dusk[Marigold] ~soft[Tern]'))
+    const pdf = toPdf(typesetter.set('~dusk[Marigold] ~soft[Tern]'))
     const { pages } = await readPdf(pdf)
     const text = pages[0].map(run => run.text).join('')
     expect(text.replace(/\s/g, '')).toBe('MarigoldTern')
@@ -178,9 +178,9 @@ describe('text in PDFs', () => {
 
 describe('guides', () => {
   it('have room for all names of texts that stand beside each other', () => {
-    const layout = setter.set('~under[a]\n~under[b]', { style: 'small' })
+    const layout = typesetter.set('~under[a]\n~under[b]', { style: 'small' })
     const at = [0, 40, 80, 120, 160].map(x => ({ layout, x, y: 0 }))
-    const scene = drawing(
+    const scene = draw(
       { width: 200, height: 30 },
       at.map(({ x, y }) => place(layout, x, y)),
     )
@@ -192,7 +192,7 @@ describe('guides', () => {
   })
 
   it('lie over any drawing, with the names of styles and units along its edges', () => {
-    const layout = setter.set('Boats ~under[today]', { width: 300 })
+    const layout = typesetter.set('Boats ~under[today]', { width: 300 })
     const shown = withGuides(layout)
     const texts: string[] = []
     const waiting = [...shown.items]
@@ -205,7 +205,7 @@ describe('guides', () => {
     // Names stand beside the drawing: under no ruler, over no letters, nor over each other.
     expect(shown.box.x).toBe(-20)
     expect(shown.box.width).toBeGreaterThan(330)
-    const names = withGuides(setter.set('~under[a]\n~under[b]\n~under[c]'))
+    const names = withGuides(typesetter.set('~under[a]\n~under[b]\n~under[c]'))
       .items.filter(item => item.kind === 'glyphs' && item.text.includes('under'))
       .map(item => ('x' in item ? [item.x, item.y] : []))
     expect(names.length).toBe(3)
@@ -214,7 +214,7 @@ describe('guides', () => {
       if (i > 0) expect(y - names[i - 1][1]).toBeGreaterThan(7)
     }
     expect(toSvg(shown)).toContain('stroke-dasharray="2 2"')
-    const empty = drawing({ width: 50, height: 50 }, [])
+    const empty = draw({ width: 50, height: 50 }, [])
     expect(withGuides(empty).items.length).toBeGreaterThan(4)
   })
 })
@@ -222,7 +222,7 @@ describe('guides', () => {
 describe('raised signs', () => {
   it.each(['†', '*', '®', 'a†'])('are raised, though no font has forms of them: %s', async text => {
     const styles = { noted: { variantPosition: 'super' } } as const
-    const own = typesetter({ sheet: defineSheet({ styles }), shelf: await openShelf() })
+    const own = typesetterFor({ sheet: defineSheet({ styles }), fonts: await openFonts() })
     const [raised] = own.set(text as 'x', { style: 'noted' }).lines[0].runs
     expect(raised.rise).toBeGreaterThan(2)
     expect(raised.style.size).toBeLessThan(16)

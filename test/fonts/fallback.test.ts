@@ -1,4 +1,4 @@
-import { defineSheet, faceOf, openShelf, type Shelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, openFonts, type Fonts, typesetterFor } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import fc from 'fast-check'
@@ -11,21 +11,21 @@ const sheet = defineSheet({
   styles: { defaults: { size: 20 }, listed: { family: ['sans', 'Noto Sans Arabic'] } },
 })
 
-let shelf: Shelf
+let fonts: Fonts
 beforeAll(async () => {
-  const fonts = [
+  const files = [
     ...arabicFonts,
     ...hebrewFonts,
     fontFiles.thai,
     fontFiles.japanese,
     fontFiles.emoji,
   ]
-  shelf = await openShelf({ fonts })
+  fonts = await openFonts({ files })
 })
 
 /** Which face writes what; neighbours that only their direction tells apart are one. */
 function faces(text: string, style: 'defaults' | 'listed' = 'defaults') {
-  const layout = typesetter({ sheet, shelf, problems: 'collect' }).set(text, { style })
+  const layout = typesetterFor({ sheet, fonts, problems: 'collect' }).set(text, { style })
   const runs: [text: string, family: string][] = []
   const inOrder = layout.lines.flatMap(line => line.runs).sort((a, b) => a.start - b.start)
   for (const run of inOrder) {
@@ -39,7 +39,7 @@ function faces(text: string, style: 'defaults' | 'listed' = 'defaults') {
 }
 
 describe('fallback', () => {
-  it('goes over the style’s families, and then the shelf by script', () => {
+  it('goes over the style’s families, and then the fonts by script', () => {
     expect(faces('Tern العرب', 'listed').runs.map(([, family]) => family)).toEqual([
       'Source Sans 3',
       'Noto Sans Arabic',
@@ -75,9 +75,9 @@ describe('fallback', () => {
     const { runs, problems } = faces(text)
     expect(problems).toEqual([])
     expect(runs).toEqual([[text, 'Noto Color Emoji']])
-    const layout = typesetter({ sheet, shelf }).set(text)
+    const layout = typesetterFor({ sheet, fonts }).set(text)
     const inked = layout.lines[0].runs[0].glyphs.glyphs.filter(glyph =>
-      shelf.face('Noto Color Emoji', { weight: 400, slant: 'normal' }).colorParts(glyph),
+      fonts.face('Noto Color Emoji', { weight: 400, slant: 'normal' }).colorParts(glyph),
     )
     expect(inked.length).toBe(1)
   })
@@ -88,9 +88,9 @@ describe('fallback', () => {
     expect(problems).toMatchObject([{ code: 'missing-glyph', message: /U\+10B83/ }])
     // A face whose own missing glyph is empty is given one.
     const font = withEmptyMissingGlyph(read('assets/fonts/SourceCodePro-Regular.ttf'))
-    const only = await openShelf({ builtIn: [], fonts: [font] })
+    const only = await openFonts({ builtIn: [], files: [font] })
     const own = sheet.with({ styles: { defaults: { family: 'Source Code Pro' } } })
-    const layout = typesetter({ sheet: own, shelf: only, problems: 'collect' }).set('\u{10b83}')
+    const layout = typesetterFor({ sheet: own, fonts: only, problems: 'collect' }).set('\u{10b83}')
     const face = faceOf(layout.lines[0].runs[0])
     expect(face.extents(0)?.top).toBeCloseTo(face.metrics.capHeight)
     expect(toSvg(layout)).toMatch(/<path id="g\w+-0"/)

@@ -2,7 +2,7 @@ import { mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { deflateSync } from 'node:zlib'
-import { defineSheet, faceOf, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, openFonts, typesetterFor } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
@@ -22,36 +22,36 @@ describe('font files', () => {
     ['variable CFF', variableCff, 'SourceCodeVF'],
   ])('in %s are read from paths and from bytes', async (_, path, family) => {
     for (const font of [path, readFileSync(path)]) {
-      const shelf = await openShelf({ builtIn: [], fonts: [font] })
-      expect(shelf.families).toEqual([family])
-      const face = shelf.face(family, upright)
+      const fonts = await openFonts({ builtIn: [], files: [font] })
+      expect(fonts.families).toEqual([family])
+      const face = fonts.face(family, upright)
       expect(face.outline(face.glyphOf(0x61)).segments.length).toBeGreaterThan(5)
     }
   })
 
-  it('in a collection are all on the shelf', async () => {
+  it('in a collection are all among the fonts', async () => {
     const ttc = collection(readFileSync(serif), readFileSync(mono))
-    const shelf = await openShelf({ builtIn: [], fonts: [ttc] })
-    expect(shelf.families).toEqual(['Source Serif 4', 'Source Code Pro'])
-    const alone = await openShelf({ builtIn: [], fonts: [mono] })
-    const [a, b] = [shelf, alone].map(s => s.face('Source Code Pro', upright))
+    const fonts = await openFonts({ builtIn: [], files: [ttc] })
+    expect(fonts.families).toEqual(['Source Serif 4', 'Source Code Pro'])
+    const alone = await openFonts({ builtIn: [], files: [mono] })
+    const [a, b] = [fonts, alone].map(s => s.face('Source Code Pro', upright))
     expect(a.outline(a.glyphOf(0x61))).toEqual(b.outline(b.glyphOf(0x61)))
     const sheet = defineSheet({ styles: { defaults: { family: 'Source Code Pro' } } })
-    const { pages } = await readPdf(toPdf(typesetter({ sheet, shelf }).set('Tern')))
+    const { pages } = await readPdf(toPdf(typesetterFor({ sheet, fonts }).set('Tern')))
     expect(pages[0][0].text).toBe('Tern')
   })
 
-  it('in a folder are all on the shelf, also when they are added later', async () => {
-    const fonts = join(folder, 'fonts/inner')
-    mkdirSync(fonts, { recursive: true })
-    writeFileSync(join(fonts, 'a.ttf'), readFileSync(serif))
+  it('in a folder are all among the fonts, also when they are added later', async () => {
+    const files = join(folder, 'fonts/inner')
+    mkdirSync(files, { recursive: true })
+    writeFileSync(join(files, 'a.ttf'), readFileSync(serif))
     writeFileSync(join(folder, 'fonts/b.WOFF'), readFileSync(woff))
     writeFileSync(join(folder, 'fonts/read me.txt'), 'no font')
-    const shelf = await openShelf({ builtIn: ['mono'] })
-    await shelf.add(join(folder, 'fonts'))
-    expect(shelf.families).toEqual(['mono', 'Source Sans 3', 'Source Serif 4'])
+    const fonts = await openFonts({ builtIn: ['mono'] })
+    await fonts.add(join(folder, 'fonts'))
+    expect(fonts.families).toEqual(['mono', 'Source Sans 3', 'Source Serif 4'])
     mkdirSync(join(folder, 'empty'))
-    await expect(shelf.add(join(folder, 'empty'))).rejects.toThrow(
+    await expect(fonts.add(join(folder, 'empty'))).rejects.toThrow(
       'there are no fonts in the folder',
     )
   })
@@ -64,9 +64,9 @@ describe('font files', () => {
     symlinkSync('..', join(round, 'out'))
     symlinkSync('.', join(round, 'here'))
     symlinkSync('gone', join(round, 'lost'))
-    const shelf = await openShelf({ builtIn: [], fonts: [join(folder, 'round')] })
-    expect(shelf.facesOf('Source Serif 4').length).toBe(1)
-    expect(shelf.problems).toEqual([])
+    const fonts = await openFonts({ builtIn: [], files: [join(folder, 'round')] })
+    expect(fonts.facesOf('Source Serif 4').length).toBe(1)
+    expect(fonts.problems).toEqual([])
   })
 
   const broken = readFileSync(woff)
@@ -97,7 +97,7 @@ describe('font files', () => {
       'is a collection of 0 fonts',
     ],
   ])('refuse %s', async (_, bytes, message) => {
-    await expect(openShelf({ fonts: [bytes] })).rejects.toMatchObject({
+    await expect(openFonts({ files: [bytes] })).rejects.toMatchObject({
       code: 'bad-font',
       message: expect.stringContaining(message),
     })
@@ -133,11 +133,11 @@ describe('variable fonts', () => {
   })
 
   it('take every weight they have, and no more', async () => {
-    const shelf = await openShelf({ builtIn: [], fonts: [variable] })
-    expect(shelf.facesOf('Source Sans 3')).toMatchObject([
+    const fonts = await openFonts({ builtIn: [], files: [variable] })
+    expect(fonts.facesOf('Source Sans 3')).toMatchObject([
       { weights: [200, 900], axes: [{ tag: 'wght' }] },
     ])
-    const { set } = typesetter({ sheet, shelf })
+    const { set } = typesetterFor({ sheet, fonts })
     const runs = set('~light[Quay] ~heavy[Quay] ~beyond[Quay] ~axis[Quay]').lines[0].runs.filter(
       r => r.text === 'Quay',
     )
@@ -149,8 +149,8 @@ describe('variable fonts', () => {
   })
 
   it('have shapes of their own in SVG, also where two pictures share a page', async () => {
-    const shelf = await openShelf({ builtIn: [], fonts: [variable] })
-    const { set } = typesetter({ sheet, shelf })
+    const fonts = await openFonts({ builtIn: [], files: [variable] })
+    const { set } = typesetterFor({ sheet, fonts })
     const shapes = (markup: string) => {
       const svg = toSvg(set(markup as '~light[Q]'))
       return new Map([...svg.matchAll(/<path id="([^"]+)" d="([^"]+)"/g)].map(m => [m[1], m[2]]))
@@ -162,8 +162,8 @@ describe('variable fonts', () => {
   })
 
   it('go into a PDF as they stand, and give their text', async () => {
-    const shelf = await openShelf({ builtIn: [], fonts: [variable] })
-    const layout = typesetter({ sheet, shelf }).set('~light[Quay] ~heavy[Quay]')
+    const fonts = await openFonts({ builtIn: [], files: [variable] })
+    const layout = typesetterFor({ sheet, fonts }).set('~light[Quay] ~heavy[Quay]')
     const pdf = toPdf(layout, { deflate: bytes => deflateSync(bytes) })
     const { pages } = await readPdf(pdf)
     expect(pages[0].map(run => run.text).join('')).toBe('Quay Quay')
@@ -178,23 +178,23 @@ describe('variable fonts', () => {
 describe('names and licenses', () => {
   it('gives families short names, to be changed in one place', async () => {
     const names = { heading: 'Source Serif 4', text: 'sans' }
-    const shelf = await openShelf({ builtIn: ['sans'], fonts: [serif], aliases: names })
-    expect(shelf.face('Heading', upright).family).toBe('Source Serif 4')
-    expect(shelf.has('text')).toBe(true)
+    const fonts = await openFonts({ builtIn: ['sans'], files: [serif], aliases: names })
+    expect(fonts.face('Heading', upright).family).toBe('Source Serif 4')
+    expect(fonts.has('text')).toBe(true)
     const sheet = defineSheet({ styles: { title: { family: 'heading' } } })
-    expect(typesetter({ sheet, shelf }).set('x', { style: 'title' }).problems).toEqual([])
+    expect(typesetterFor({ sheet, fonts }).set('x', { style: 'title' }).problems).toEqual([])
     await expect(
-      openShelf({ aliases: { heading: 'Source Serf' }, fonts: [serif] }),
+      openFonts({ aliases: { heading: 'Source Serf' }, files: [serif] }),
     ).rejects.toThrow(
-      "the short name 'heading' is for 'Source Serf', which is not on the shelf (did you mean 'Source Serif 4'?)",
+      "the short name 'heading' is for 'Source Serf', which is not among the fonts (did you mean 'Source Serif 4'?)",
     )
   })
 
   it('refuses a PDF with a font whose license forbids it', async () => {
     const bytes = notEmbeddable(readFileSync(serif))
-    const shelf = await openShelf({ builtIn: [], fonts: [bytes] })
+    const fonts = await openFonts({ builtIn: [], files: [bytes] })
     const sheet = defineSheet({ styles: { defaults: { family: 'Source Serif 4' } } })
-    const layout = typesetter({ sheet, shelf }).set('Tern')
+    const layout = typesetterFor({ sheet, fonts }).set('Tern')
     expect(() => toPdf(layout)).toThrow(
       'the license of the font SourceSerif4-Regular forbids embedding',
     )
@@ -205,9 +205,9 @@ describe('CFF outlines', () => {
   const text = 'Tern 07:40 Ångström'
 
   async function set(font: string | Buffer, family: string) {
-    const shelf = await openShelf({ builtIn: [], fonts: [font] })
+    const fonts = await openFonts({ builtIn: [], files: [font] })
     const sheet = defineSheet({ styles: { defaults: { family, size: 20 } } })
-    return typesetter({ sheet, shelf }).set(text)
+    return typesetterFor({ sheet, fonts }).set(text)
   }
 
   it('are the same whether glyphs have names or character identifiers', async () => {

@@ -9,7 +9,7 @@ import {
 } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { openShelf } from 'dot-line'
+import { openFonts } from 'dot-line'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { systemFontFolders } from '../../src/platform/node/system-fonts.ts'
 import { fontFiles, read, tablePlace, withoutTables } from '../support/font-files.ts'
@@ -31,9 +31,9 @@ describe('listing fonts', () => {
     truncateSync(first, gigabyte)
     for (let i = 1; i < 300; i++) linkSync(first, join(folder, 'many', `${i}.ttf`))
     const before = process.memoryUsage().rss
-    const shelf = await openShelf({ builtIn: [], fonts: [join(folder, 'many')] })
-    expect(shelf.facesOf('Source Serif 4').length).toBe(300)
-    const [abilities] = shelf.capabilitiesOf('Source Serif 4')
+    const fonts = await openFonts({ builtIn: [], files: [join(folder, 'many')] })
+    expect(fonts.facesOf('Source Serif 4').length).toBe(300)
+    const [abilities] = fonts.capabilitiesOf('Source Serif 4')
     expect(abilities.coverage.length).toBeGreaterThan(100)
     expect(process.memoryUsage().rss - before).toBeLessThan(300e6)
   })
@@ -41,16 +41,16 @@ describe('listing fonts', () => {
   it('tells when a file is gone by the time it is used', async () => {
     const path = join(folder, 'gone.ttf')
     copyFileSync(fontFiles.mono, path)
-    const shelf = await openShelf({ builtIn: [], fonts: [path] })
+    const fonts = await openFonts({ builtIn: [], files: [path] })
     unlinkSync(path)
-    expect(() => shelf.face('Source Code Pro', upright)).toThrow(
+    expect(() => fonts.face('Source Code Pro', upright)).toThrow(
       `cannot read the font file ${path} (there is no such file)`,
     )
   })
 
   it('says what a face can do', async () => {
-    const shelf = await openShelf({ fonts: [fontFiles.variableCff, fontFiles.emoji] })
-    const [sans] = shelf.capabilitiesOf('sans')
+    const fonts = await openFonts({ files: [fontFiles.variableCff, fontFiles.emoji] })
+    const [sans] = fonts.capabilitiesOf('sans')
     expect(sans).toMatchObject({
       family: 'sans',
       postScriptName: 'SourceSans3-Regular',
@@ -70,20 +70,20 @@ describe('listing fonts', () => {
       )
     }
     expect([0x41, 0x3a9, 0x6f22, 0x5d0].map(covers)).toEqual([true, true, false, false])
-    const [variable] = shelf.capabilitiesOf('SourceCodeVF')
+    const [variable] = fonts.capabilitiesOf('SourceCodeVF')
     expect(variable.instances.map(i => [i.name, i.coordinates.get('wght')])).toContainEqual([
       'Bold',
       700,
     ])
-    expect(shelf.facesOf('Noto Color Emoji')).toMatchObject([{ colored: true }])
+    expect(fonts.facesOf('Noto Color Emoji')).toMatchObject([{ colored: true }])
   })
 
   it('agrees with the engine on which characters a face has', async () => {
-    const fonts = [fontFiles.emoji, fontFiles.japanese, fontFiles.thai, fontFiles.cff]
-    const shelf = await openShelf({ fonts })
-    for (const family of shelf.families) {
-      const coverage = shelf.coverage(family, upright)
-      const face = shelf.face(family, upright)
+    const files = [fontFiles.emoji, fontFiles.japanese, fontFiles.thai, fontFiles.cff]
+    const fonts = await openFonts({ files })
+    for (const family of fonts.families) {
+      const coverage = fonts.coverage(family, upright)
+      const face = fonts.face(family, upright)
       let range = 0
       for (let codePoint = 0; codePoint < 0x20000; codePoint++) {
         while (range < coverage.length && coverage[range + 1] < codePoint) range += 2
@@ -97,18 +97,18 @@ describe('listing fonts', () => {
 
   it('marks faces that are shaped letter by letter', async () => {
     const bare = withoutTables(read('assets/fonts/SourceCodePro-Regular.ttf'), 'GSUB', 'GPOS')
-    const shelf = await openShelf({ builtIn: [], fonts: [bare] })
-    expect(shelf.facesOf('Source Code Pro')).toMatchObject([{ openTypeLayout: false }])
+    const fonts = await openFonts({ builtIn: [], files: [bare] })
+    expect(fonts.facesOf('Source Code Pro')).toMatchObject([{ openTypeLayout: false }])
   })
 
   it('measures heights that a font does not state', async () => {
     const font = read('assets/fonts/SourceSans3-Regular.ttf')
     const [os2] = tablePlace(font, 'OS/2')
     font.writeUInt16BE(1, os2)
-    const shelf = await openShelf({ builtIn: [], fonts: [font] })
-    const [{ metrics }] = shelf.capabilitiesOf('Source Sans 3')
+    const fonts = await openFonts({ builtIn: [], files: [font] })
+    const [{ metrics }] = fonts.capabilitiesOf('Source Sans 3')
     expect(metrics.capHeight).toBeUndefined()
-    const face = shelf.face('Source Sans 3', upright)
+    const face = fonts.face('Source Sans 3', upright)
     expect(face.metrics).toMatchObject({ capHeight: 656, xHeight: 486 })
   })
 })
@@ -116,7 +116,7 @@ describe('listing fonts', () => {
 describe('the fonts of the operating system', () => {
   afterEach(() => vi.unstubAllEnvs())
 
-  it('are on the shelf when they are asked for, and the broken ones are told', async () => {
+  it('are among the fonts when they are asked for, and the broken ones are told', async () => {
     const data = join(folder, 'data')
     mkdirSync(join(data, 'fonts/inner'), { recursive: true })
     copyFileSync(fontFiles.thai, join(data, 'fonts/inner/thai.ttf'))
@@ -125,16 +125,16 @@ describe('the fonts of the operating system', () => {
     vi.stubEnv('XDG_DATA_HOME', data)
     vi.stubEnv('XDG_DATA_DIRS', join(folder, 'absent'))
     vi.stubEnv('HOME', join(folder, 'absent'))
-    const shelf = await openShelf({ system: true })
-    expect(shelf.families).toEqual(['sans', 'serif', 'mono', 'Noto Sans Thai'])
-    expect(shelf.problems).toEqual([
+    const fonts = await openFonts({ system: true })
+    expect(fonts.families).toEqual(['sans', 'serif', 'mono', 'Noto Sans Thai'])
+    expect(fonts.problems).toEqual([
       {
         code: 'bad-font',
         severity: 'warning',
         message: `${broken} is not a TrueType or OpenType font`,
       },
     ])
-    expect((await openShelf()).families).toEqual(['sans', 'serif', 'mono'])
+    expect((await openFonts()).families).toEqual(['sans', 'serif', 'mono'])
   })
 
   it('are where each system keeps them', () => {

@@ -6,9 +6,9 @@ import {
   defineSheet,
   engineUrl,
   faceOf,
-  openShelf,
+  openFonts,
   type Typesetter,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
@@ -23,47 +23,47 @@ const sheet = defineSheet({
 })
 
 /** Names of the faces that a text is set in. */
-function facesOf(setter: Typesetter, markup: string, style = 'body') {
-  const { lines, problems } = setter.set(markup, { style })
+function facesOf(typesetter: Typesetter, markup: string, style = 'body') {
+  const { lines, problems } = typesetter.set(markup, { style })
   const names = lines.flatMap(line => line.runs.map(run => faceOf(run).postScriptName))
   const codes = problems.map(problem => problem.code)
   return { names: [...new Set(names)], codes: [...new Set(codes)] }
 }
 
-describe('a shelf whose faces are loaded when they are used', () => {
+describe('fonts whose faces are loaded when they are used', () => {
   it('has one face from the start, and fetches another when text wants it', async () => {
-    const shelf = await openShelf({ load: 'when-used' })
-    const setter = typesetter({ sheet, shelf })
-    expect(shelf.families).toEqual(['sans', 'serif', 'mono'])
-    expect(facesOf(setter, 'Boats')).toEqual({ names: ['SourceSans3-Regular'], codes: [] })
+    const fonts = await openFonts({ loading: 'when-used' })
+    const typesetter = typesetterFor({ sheet, fonts })
+    expect(fonts.families).toEqual(['sans', 'serif', 'mono'])
+    expect(facesOf(typesetter, 'Boats')).toEqual({ names: ['SourceSans3-Regular'], codes: [] })
     let changes = 0
-    const end = shelf.onChange(() => changes++)
-    const before = facesOf(setter, 'Boats ~strong[late]')
+    const end = fonts.onChange(() => changes++)
+    const before = facesOf(typesetter, 'Boats ~strong[late]')
     expect(before).toEqual({ names: ['SourceSans3-Regular'], codes: ['awaited-face'] })
     // Asked for a hundred times, fetched once.
-    for (let i = 0; i < 100; i++) facesOf(setter, `Boat ${i} ~strong[late]`)
-    await shelf.settled()
+    for (let i = 0; i < 100; i++) facesOf(typesetter, `Boat ${i} ~strong[late]`)
+    await fonts.settled()
     expect(changes).toBe(1)
-    expect(facesOf(setter, 'Boats ~strong[late]')).toEqual({
+    expect(facesOf(typesetter, 'Boats ~strong[late]')).toEqual({
       names: ['SourceSans3-Regular', 'SourceSans3-Bold'],
       codes: [],
     })
     end()
-    const stoodIn = facesOf(setter, 'Boats', 'print')
+    const stoodIn = facesOf(typesetter, 'Boats', 'print')
     expect(stoodIn).toEqual({ names: ['SourceSans3-Regular'], codes: ['awaited-face'] })
-    await shelf.settled()
+    await fonts.settled()
     expect(changes).toBe(1)
-    expect(facesOf(setter, 'Boats', 'print').names).toEqual(['SourceSerif4-Regular'])
-    shelf.close()
+    expect(facesOf(typesetter, 'Boats', 'print').names).toEqual(['SourceSerif4-Regular'])
+    fonts.close()
   })
 
-  it('sets the same lines as a shelf that had them from the start, once they are there', async () => {
-    const [later, whole] = [await openShelf({ load: 'when-used' }), await openShelf()]
+  it('sets the same lines as fonts that had them from the start, once they are there', async () => {
+    const [later, whole] = [await openFonts({ loading: 'when-used' }), await openFonts()]
     const markup = 'Boats ~strong[to ~emphasis,slant=italic[Quillhaven]] ~family=mono[07:45]'
-    const lines = (shelf: typeof later) =>
-      typesetter({
+    const lines = (fonts: typeof later) =>
+      typesetterFor({
         sheet: defineSheet({ styles: { strong: { weight: 700 }, emphasis: {} } }),
-        shelf,
+        fonts,
       })
         .set(markup, { width: 90 })
         .lines.map(line => [line.x, line.baseline, line.width, line.runs.map(run => run.text)])
@@ -73,63 +73,63 @@ describe('a shelf whose faces are loaded when they are used', () => {
   })
 
   it('begins with the first family or face that is named', async () => {
-    const shelf = await openShelf({ builtIn: ['serif', 'sans'], load: 'when-used' })
-    expect(shelf.isAwaited('serif', { weight: 400, slant: 'normal' })).toBe(false)
-    expect(shelf.isAwaited('serif', { weight: 700, slant: 'normal' })).toBe(true)
-    expect(shelf.isAwaited('sans', { weight: 400, slant: 'normal' })).toBe(true)
-    const faces = await openShelf({ builtIn: [{ family: 'mono', weight: 700 }, 'sans'] })
+    const fonts = await openFonts({ builtIn: ['serif', 'sans'], loading: 'when-used' })
+    expect(fonts.isPending('serif', { weight: 400, slant: 'normal' })).toBe(false)
+    expect(fonts.isPending('serif', { weight: 700, slant: 'normal' })).toBe(true)
+    expect(fonts.isPending('sans', { weight: 400, slant: 'normal' })).toBe(true)
+    const faces = await openFonts({ builtIn: [{ family: 'mono', weight: 700 }, 'sans'] })
     expect(faces.facesOf('mono').map(face => face.weight)).toEqual([700])
   })
 
   it('fetches another family only when the first lacks a character', async () => {
-    const shelf = await openShelf({
+    const fonts = await openFonts({
       builtIn: ['sans'],
-      load: 'when-used',
-      fonts: [{ source: fontFiles.thai, family: 'Harbour' }],
+      loading: 'when-used',
+      files: [{ source: fontFiles.thai, family: 'Harbour' }],
     })
-    const setter = typesetter({ sheet, shelf })
-    expect(facesOf(setter, 'Boats', 'harbour').codes).toEqual([])
-    await shelf.settled()
-    expect(shelf.isAwaited('Harbour', { weight: 400, slant: 'normal' })).toBe(true)
-    expect(facesOf(setter, 'เรือ ไทย', 'harbour').codes).toContain('awaited-face')
-    expect(facesOf(setter, 'เรือ ไทย', 'harbour').codes).not.toContain('missing-glyph')
-    await shelf.settled()
-    const { names, codes } = facesOf(setter, 'Boats เรือ', 'harbour')
+    const typesetter = typesetterFor({ sheet, fonts })
+    expect(facesOf(typesetter, 'Boats', 'harbour').codes).toEqual([])
+    await fonts.settled()
+    expect(fonts.isPending('Harbour', { weight: 400, slant: 'normal' })).toBe(true)
+    expect(facesOf(typesetter, 'เรือ ไทย', 'harbour').codes).toContain('awaited-face')
+    expect(facesOf(typesetter, 'เรือ ไทย', 'harbour').codes).not.toContain('missing-glyph')
+    await fonts.settled()
+    const { names, codes } = facesOf(typesetter, 'Boats เรือ', 'harbour')
     expect(codes).toEqual([])
     expect(names.length).toBe(2)
-    expect(shelf.find({ name: 'Harbour' }).map(face => face.family)).toEqual(['Harbour'])
+    expect(fonts.find({ name: 'Harbour' }).map(face => face.family)).toEqual(['Harbour'])
   })
 
   it('goes on without a face that cannot be fetched, and says so', async () => {
     const broken = join(mkdtempSync(join(tmpdir(), 'dotline-')), 'broken.ttf')
     writeFileSync(broken, 'no font')
     for (const source of ['nowhere.ttf', broken]) {
-      const shelf = await openShelf({ load: 'when-used', fonts: [{ source, family: 'Harbour' }] })
-      const setter = typesetter({
+      const fonts = await openFonts({ loading: 'when-used', files: [{ source, family: 'Harbour' }] })
+      const typesetter = typesetterFor({
         sheet: defineSheet({ styles: { body: { family: 'Harbour' } } }),
-        shelf,
+        fonts,
       })
       let changes = 0
-      shelf.onChange(() => changes++)
-      expect(facesOf(setter, 'Boats').codes).toEqual(['awaited-face'])
-      await shelf.settled()
+      fonts.onChange(() => changes++)
+      expect(facesOf(typesetter, 'Boats').codes).toEqual(['awaited-face'])
+      await fonts.settled()
       expect(changes).toBe(1)
-      expect(facesOf(setter, 'Boats')).toEqual({
+      expect(facesOf(typesetter, 'Boats')).toEqual({
         names: ['SourceSans3-Regular'],
         codes: ['missing-family'],
       })
-      expect(shelf.problems.map(problem => problem.message).join()).toContain(source)
+      expect(fonts.problems.map(problem => problem.message).join()).toContain(source)
     }
   })
 
   it('drops what comes after it was closed', async () => {
-    const shelf = await openShelf({ load: 'when-used' })
-    shelf.onChange(() => expect.fail('told after it was closed'))
-    facesOf(typesetter({ sheet, shelf }), '~strong[late]')
-    const settled = shelf.settled()
-    shelf.close()
+    const fonts = await openFonts({ loading: 'when-used' })
+    fonts.onChange(() => expect.fail('told after it was closed'))
+    facesOf(typesetterFor({ sheet, fonts }), '~strong[late]')
+    const settled = fonts.settled()
+    fonts.close()
     await settled
-    expect(() => shelf.face('sans', { weight: 700, slant: 'normal' })).toThrow('closed')
+    expect(() => fonts.face('sans', { weight: 700, slant: 'normal' })).toThrow('closed')
   })
 
   it('takes what a described font is said to be before what it says itself', async () => {
@@ -139,12 +139,12 @@ describe('a shelf whose faces are loaded when they are used', () => {
       weight: 700,
       slant: 'italic',
     } as const
-    const shelf = await openShelf({ builtIn: [], fonts: [font] })
-    expect(shelf.facesOf('Harbour')).toMatchObject([{ weight: 700, slant: 'italic' }])
+    const fonts = await openFonts({ builtIn: [], files: [font] })
+    expect(fonts.facesOf('Harbour')).toMatchObject([{ weight: 700, slant: 'italic' }])
   })
 
   it('refuses choices and descriptions that mean nothing', async () => {
-    const open = (options: object) => openShelf(options)
+    const open = (options: object) => openFonts(options)
     await expect(open({ builtIn: [{ family: 'sans', weight: 300 }] })).rejects.toThrow('weight')
     await expect(open({ builtIn: ['sanz'] })).rejects.toThrow('builtIn')
     await expect(open({ load: 'later' })).rejects.toThrow('at-once, when-used')

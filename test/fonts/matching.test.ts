@@ -1,13 +1,13 @@
-import { defineSheet, faceOf, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, openFonts, typesetterFor } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { fontFiles, type PatchedTraits, read, withTraits } from '../support/font-files.ts'
 
 const font = read('assets/fonts/SourceCodePro-Regular.ttf')
 const family = 'Source Code Pro'
 
-/** A shelf with one family of the faces that are described: weight, width class, slant. */
-function shelfOf(...faces: readonly PatchedTraits[]) {
-  return openShelf({ builtIn: [], fonts: faces.map(traits => withTraits(font, traits)) })
+/** Fonts with one family of the faces that are described: weight, width class, slant. */
+function fontsOf(...faces: readonly PatchedTraits[]) {
+  return openFonts({ builtIn: [], files: faces.map(traits => withTraits(font, traits)) })
 }
 
 const weights = (...list: readonly number[]) => list.map(weight => ({ weight }))
@@ -29,8 +29,8 @@ describe('matching by CSS Fonts 4, section 5.2', () => {
     [900, [400, 700], 700],
     [501, [500, 800], 800],
   ] as const)('weight %i of %j is %i', async (wanted, list, given) => {
-    const shelf = await shelfOf(...weights(...list))
-    expect(shelf.face(family, { weight: wanted, slant: 'normal' }).weight).toBe(given)
+    const fonts = await fontsOf(...weights(...list))
+    expect(fonts.face(family, { weight: wanted, slant: 'normal' }).weight).toBe(given)
   })
 
   it.each([
@@ -41,8 +41,8 @@ describe('matching by CSS Fonts 4, section 5.2', () => {
     ['oblique', ['normal', 'italic'], 'italic'],
     ['oblique', ['normal'], 'normal'],
   ] as const)('slant %s of %j is %s', async (wanted, list, given) => {
-    const shelf = await shelfOf(...list.map(slant => ({ slant })))
-    expect(shelf.face(family, { weight: 400, slant: wanted }).slant).toBe(given)
+    const fonts = await fontsOf(...list.map(slant => ({ slant })))
+    expect(fonts.face(family, { weight: 400, slant: wanted }).slant).toBe(given)
   })
 
   it.each([
@@ -56,28 +56,28 @@ describe('matching by CSS Fonts 4, section 5.2', () => {
     [200, [3, 6], 112.5],
     [125, [7], 125],
   ] as const)('stretch %d %% of classes %j is %d %%', async (wanted, list, given) => {
-    const shelf = await shelfOf(...list.map(widthClass => ({ widthClass })))
-    expect(shelf.face(family, { weight: 400, slant: 'normal', stretch: wanted }).stretch).toBe(
+    const fonts = await fontsOf(...list.map(widthClass => ({ widthClass })))
+    expect(fonts.face(family, { weight: 400, slant: 'normal', stretch: wanted }).stretch).toBe(
       given,
     )
   })
 
   it('goes by stretch before slant, and by slant before weight', async () => {
-    const shelf = await shelfOf(
+    const fonts = await fontsOf(
       { widthClass: 3, slant: 'normal', weight: 900 },
       { widthClass: 5, slant: 'italic', weight: 100 },
       { widthClass: 5, slant: 'normal', weight: 400 },
     )
     const face = (stretch: number, slant: 'normal' | 'italic', weight: number) =>
-      shelf.face(family, { weight, slant, stretch })
+      fonts.face(family, { weight, slant, stretch })
     expect(face(75, 'italic', 100)).toMatchObject({ stretch: 75, slant: 'normal', weight: 900 })
     expect(face(100, 'italic', 900)).toMatchObject({ slant: 'italic', weight: 100 })
   })
 
   it('takes of a variable font any weight between its ends', async () => {
-    const shelf = await openShelf({ builtIn: [], fonts: [fontFiles.variableCff] })
+    const fonts = await openFonts({ builtIn: [], files: [fontFiles.variableCff] })
     const weight = (wanted: number) =>
-      shelf.face('SourceCodeVF', { weight: wanted, slant: 'normal' }).weight
+      fonts.face('SourceCodeVF', { weight: wanted, slant: 'normal' }).weight
     expect([1, 200, 333, 900, 1000].map(weight)).toEqual([200, 200, 333, 900, 900])
   })
 })
@@ -94,8 +94,8 @@ describe('a family without what a style asks for', () => {
   })
 
   it('gives the nearest face, and says which there are', async () => {
-    const shelf = await shelfOf({ weight: 300 }, { weight: 400 })
-    const { set } = typesetter({ sheet, shelf, problems: 'collect' })
+    const fonts = await fontsOf({ weight: 300 }, { weight: 400 })
+    const { set } = typesetterFor({ sheet, fonts, problems: 'collect' })
     const layout = set('Tern', { style: 'heavy' })
     expect(faceOf(layout.lines[0].runs[0])).toMatchObject({
       weight: 400,
@@ -115,22 +115,22 @@ describe('a family without what a style asks for', () => {
   })
 
   it('warns once a layout, of weights between as well, and of a family that stands in', async () => {
-    const shelf = await shelfOf({ weight: 300 }, { weight: 400 })
-    const { set } = typesetter({ sheet, shelf })
+    const fonts = await fontsOf({ weight: 300 }, { weight: 400 })
+    const { set } = typesetterFor({ sheet, fonts })
     const codes = (text: string, more: object) =>
-      set(text as 'x', { with: more }).problems.map(({ code, message }) => [code, message])
+      set(text as 'x', { overrides: more }).problems.map(({ code, message }) => [code, message])
     expect(codes('Tern\nand ~weight=350[Tern]\n~weight=350[x]', { weight: 400 })).toEqual([
       ['missing-face', `the family '${family}' has no weight 350`],
     ])
     const stack = { family: ['Lantern Sirif', family], weight: 400 }
     expect(codes('Tern\nTern', stack)).toEqual([
-      ['missing-family', `no family 'Lantern Sirif' on the shelf; '${family}' stands in`],
+      ['missing-family', `no family 'Lantern Sirif' among the fonts; '${family}' stands in`],
     ])
   })
 
   it('is made bold and slanted only where the style asks for it', async () => {
-    const shelf = await shelfOf({ weight: 400 })
-    const { set } = typesetter({ sheet, shelf })
+    const fonts = await fontsOf({ weight: 400 })
+    const { set } = typesetterFor({ sheet, fonts })
     const run = (style: 'made' | 'leaning' | 'defaults') => set('H', { style }).lines[0].runs[0]
     const [plain, made, leaning] = [run('defaults'), run('made'), run('leaning')]
     expect(faceOf(plain).synthesized).toEqual([])

@@ -1,4 +1,4 @@
-import { defineSheet, faceOf, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, openFonts, typesetterFor } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 
 const web = (script: string) =>
@@ -11,17 +11,17 @@ const files = [web('latin'), still('400Regular'), web('greek'), still('700Bold')
 const orders = [files, files.toReversed()]
 
 describe('variable and static files of one family', () => {
-  it.each(orders.map(fonts => ({ fonts })))(
-    'are one family, whichever is read first: $fonts.0',
-    async ({ fonts }) => {
-      const shelf = await openShelf({ builtIn: [], fonts })
-      expect(shelf.families).toEqual(['Source Sans 3'])
+  it.each(orders.map(files => ({ files })))(
+    'are one family, whichever is read first: $files.0',
+    async ({ files }) => {
+      const fonts = await openFonts({ builtIn: [], files })
+      expect(fonts.families).toEqual(['Source Sans 3'])
       const family = 'Source Sans 3'
       for (const weight of [400, 700]) {
-        expect(shelf.face(family, { weight, slant: 'normal' }).weight).toBe(weight)
+        expect(fonts.face(family, { weight, slant: 'normal' }).weight).toBe(weight)
       }
-      const setter = typesetter({
-        shelf,
+      const typesetter = typesetterFor({
+        fonts,
         sheet: defineSheet({
           styles: { defaults: { family }, between: { weight: 550 }, bold: { weight: 700 } },
         }),
@@ -29,7 +29,7 @@ describe('variable and static files of one family', () => {
       // Weights between those of the files come from the variable font, and none is made up.
       for (const style of ['defaults', 'between', 'bold'] as const) {
         // The Vietnamese letter is in the static files alone, the others are in all.
-        const layout = setter.set('Boats Τα πλοία \u1ea1' as 'x', { style })
+        const layout = typesetter.set('Boats Τα πλοία \u1ea1' as 'x', { style })
         expect(layout.problems).toEqual([])
         const weight = { defaults: 400, between: 550, bold: 700 }[style]
         for (const run of layout.lines[0].runs) {

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { describe, expect, it } from 'vitest'
 
@@ -40,9 +40,9 @@ const emptied = changed((view, _, start) => view.setUint16(start + 2, 0))
 
 describe('names of fonts', () => {
   it('are read where they are for any system', async () => {
-    const shelf = await openShelf({ builtIn: [], fonts: [named(0, () => {})] })
-    expect(shelf.families).toEqual(['Source Sans 3'])
-    const old = await openShelf({ builtIn: [], fonts: [roman] })
+    const fonts = await openFonts({ builtIn: [], files: [named(0, () => {})] })
+    expect(fonts.families).toEqual(['Source Sans 3'])
+    const old = await openFonts({ builtIn: [], files: [roman] })
     expect(old.families).toEqual(['Source Sans 3'])
   })
 
@@ -50,17 +50,17 @@ describe('names of fonts', () => {
     ['no table of names', nameless],
     ['an empty one', emptied],
   ])('are not needed where one is given, and asked for where not: %s', async (_, source) => {
-    const shelf = await openShelf({
+    const fonts = await openFonts({
       builtIn: [],
       embedding: true,
-      fonts: [{ source, family: 'Quay' }],
+      files: [{ source, family: 'Quay' }],
     })
     const sheet = defineSheet({ styles: { defaults: { family: ['Quay'] } } })
-    const layout = typesetter({ sheet, shelf }).set('Boats')
+    const layout = typesetterFor({ sheet, fonts }).set('Boats')
     expect(layout.problems).toEqual([])
     expect(toPdf(layout).length).toBeGreaterThan(1000)
-    expect(shelf.face('Quay', { weight: 400, slant: 'normal' }).postScriptName).toBe('Unnamed')
-    await expect(openShelf({ builtIn: [], fonts: [source] })).rejects.toMatchObject({
+    expect(fonts.face('Quay', { weight: 400, slant: 'normal' }).postScriptName).toBe('Unnamed')
+    await expect(openFonts({ builtIn: [], files: [source] })).rejects.toMatchObject({
       code: 'bad-font',
       message: expect.stringContaining('no family name'),
       hint: 'say what it is called: { source, family }',

@@ -1,7 +1,7 @@
 import { copyFileSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { defineSheet, faceOf, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, openFonts, typesetterFor } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { namedWeight } from '../../src/fonts/named-weight.ts'
 import { file, fontFiles, withTraits } from '../support/font-files.ts'
@@ -15,10 +15,10 @@ const parts = ['cyrillic', 'greek', 'latin', 'latin-ext', 'vietnamese'].map(part
 describe('files of one face that hold different characters', () => {
   it('are one face, in whatever order they are given', async () => {
     const text = 'Tern Αλκυών Лодка Łódź Quạ'
-    for (const fonts of [parts, parts.toReversed()]) {
-      const shelf = await openShelf({ builtIn: ['serif'], fonts })
+    for (const files of [parts, parts.toReversed()]) {
+      const fonts = await openFonts({ builtIn: ['serif'], files })
       const styles = { body: { family: 'Source Sans 3' } } as const
-      const layout = typesetter({ sheet: defineSheet({ styles }), shelf }).set(text as 'x', {
+      const layout = typesetterFor({ sheet: defineSheet({ styles }), fonts }).set(text as 'x', {
         style: 'body',
       })
       expect(layout.problems).toEqual([])
@@ -32,9 +32,9 @@ describe('files of one face that hold different characters', () => {
   })
 
   it('stand in for other families as one', async () => {
-    const shelf = await openShelf({ builtIn: ['mono'], fonts: [fontFiles.thai, ...parts] })
+    const fonts = await openFonts({ builtIn: ['mono'], files: [fontFiles.thai, ...parts] })
     const styles = { body: { family: 'Noto Sans Thai' } } as const
-    const { lines } = typesetter({ sheet: defineSheet({ styles }), shelf }).set('Лодка', {
+    const { lines } = typesetterFor({ sheet: defineSheet({ styles }), fonts }).set('Лодка', {
       style: 'body',
     })
     expect([...lines[0].runs[0].glyphs.glyphs]).not.toContain(0)
@@ -44,13 +44,13 @@ describe('files of one face that hold different characters', () => {
 describe('files that state one weight', () => {
   it('are told apart by their names', async () => {
     const path = 'node_modules/@expo-google-fonts/noto-sans-thai'
-    const files = ['100Thin/NotoSansThai_100Thin', '200ExtraLight/NotoSansThai_200ExtraLight']
-    const fonts = files.map(name =>
+    const names = ['100Thin/NotoSansThai_100Thin', '200ExtraLight/NotoSansThai_200ExtraLight']
+    const files = names.map(name =>
       withTraits(readFileSync(file(`${path}/${name}.ttf`)), { weight: 250 }),
     )
-    const shelf = await openShelf({ builtIn: [], fonts })
-    expect(shelf.facesOf('Noto Sans Thai').map(face => face.weight)).toEqual([100, 200])
-    const face = shelf.face('Noto Sans Thai', { weight: 100, slant: 'normal' })
+    const fonts = await openFonts({ builtIn: [], files })
+    expect(fonts.facesOf('Noto Sans Thai').map(face => face.weight)).toEqual([100, 200])
+    const face = fonts.face('Noto Sans Thai', { weight: 100, slant: 'normal' })
     expect(face.postScriptName).toContain('Thin')
     expect(['Extra Light Italic', 'Semi-Bold', 'Demi_Bold', 'Roman'].map(namedWeight)).toEqual([
       200,
@@ -66,12 +66,12 @@ describe('a folder of fonts', () => {
     const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
     writeFileSync(join(folder, 'broken.ttf'), 'no font')
     copyFileSync(fontFiles.thai, join(folder, 'thai.ttf'))
-    const shelf = await openShelf({ builtIn: [], fonts: [folder] })
-    expect(shelf.families).toEqual(['Noto Sans Thai'])
-    expect(shelf.problems).toMatchObject([{ code: 'bad-font', severity: 'warning' }])
+    const fonts = await openFonts({ builtIn: [], files: [folder] })
+    expect(fonts.families).toEqual(['Noto Sans Thai'])
+    expect(fonts.problems).toMatchObject([{ code: 'bad-font', severity: 'warning' }])
     // One that was named is not left out.
-    await expect(openShelf({ fonts: [join(folder, 'broken.ttf')] })).rejects.toThrow('broken.ttf')
-    const later = await openShelf()
+    await expect(openFonts({ files: [join(folder, 'broken.ttf')] })).rejects.toThrow('broken.ttf')
+    const later = await openFonts()
     await later.add(folder)
     expect(later.problems.length).toBe(1)
   })
@@ -79,11 +79,11 @@ describe('a folder of fonts', () => {
 
 describe('a search', () => {
   it('goes by a part of a name, script, weight, slant, feature and characters', async () => {
-    const shelf = await openShelf({
-      fonts: [fontFiles.thai, fontFiles.variableCff, fontFiles.arabic],
+    const fonts = await openFonts({
+      files: [fontFiles.thai, fontFiles.variableCff, fontFiles.arabic],
     })
-    const names = (wanted: Parameters<typeof shelf.find>[0]) =>
-      shelf.find(wanted).map(face => face.postScriptName)
+    const names = (wanted: Parameters<typeof fonts.find>[0]) =>
+      fonts.find(wanted).map(face => face.postScriptName)
     expect(names({ name: 'thai' })).toEqual(['NotoSansThai-Regular'])
     expect(names({ name: 'code', slant: 'italic' })).toEqual([
       'SourceCodePro-Italic',
@@ -96,14 +96,14 @@ describe('a search', () => {
     ])
     expect(names({ feature: 'init' })).toEqual(['NotoSansArabic-Regular'])
     expect(names({ name: 'nothing' })).toEqual([])
-    expect(() => shelf.find({ nmae: 'x' } as object)).toThrow("find has no option 'nmae'")
+    expect(() => fonts.find({ nmae: 'x' } as object)).toThrow("find has no option 'nmae'")
   })
 
   it('suggests the family that was nearly named', async () => {
-    const shelf = await openShelf({ fonts: [fontFiles.thai] })
-    expect(shelf.nearest('Noto Sans Thai Regular')).toBe('Noto Sans Thai')
-    expect(shelf.nearest('noto')).toBe('Noto Sans Thai')
-    expect(shelf.nearest('noto-sans')).toBe('Noto Sans Thai')
-    expect(shelf.nearest('Nota Sans Thai')).toBe('Noto Sans Thai')
+    const fonts = await openFonts({ files: [fontFiles.thai] })
+    expect(fonts.nearest('Noto Sans Thai Regular')).toBe('Noto Sans Thai')
+    expect(fonts.nearest('noto')).toBe('Noto Sans Thai')
+    expect(fonts.nearest('noto-sans')).toBe('Noto Sans Thai')
+    expect(fonts.nearest('Nota Sans Thai')).toBe('Noto Sans Thai')
   })
 })

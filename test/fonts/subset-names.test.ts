@@ -1,4 +1,4 @@
-import { openShelf } from 'dot-line'
+import { openFonts } from 'dot-line'
 import { expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
 
@@ -28,8 +28,8 @@ function sumOf(bytes: Uint8Array): number {
 }
 
 it('a subset has a name of its own where the license of its font asks for that, and the license', async () => {
-  const shelf = await openShelf({ embedding: true, fonts: [fontFiles.hebrew] })
-  const subset = shelf.face('sans', { weight: 400, slant: 'normal' }).subsetForText('Tern')
+  const fonts = await openFonts({ embedding: true, files: [fontFiles.hebrew] })
+  const subset = fonts.face('sans', { weight: 400, slant: 'normal' }).subsetForText('Tern')
   const names = namesOf(subset)
   expect(names.get(0)).toContain('Reserved Font Name')
   expect([...names].filter(([id]) => [1, 3, 4, 6].includes(id)).map(([, text]) => text)).toEqual([
@@ -40,7 +40,7 @@ it('a subset has a name of its own where the license of its font asks for that, 
   ])
   expect(sumOf(subset)).toBe(0xb1b0afba)
   // Nobody reserves the other's.
-  const family = shelf.families.find(name => name.includes('Hebrew')) ?? ''
-  const other = shelf.face(family, { weight: 400, slant: 'normal' }).subsetForText('נמל')
+  const family = fonts.families.find(name => name.includes('Hebrew')) ?? ''
+  const other = fonts.face(family, { weight: 400, slant: 'normal' }).subsetForText('נמל')
   expect(namesOf(other).get(1)).toContain('Noto Sans Hebrew')
 })

@@ -1,4 +1,4 @@
-import { openShelf } from 'dot-line'
+import { openFonts } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { readLigatureCarets } from '../../src/fonts/ligature-carets.ts'
 import { readVerticalMetrics } from '../../src/fonts/vertical-metrics.ts'
@@ -49,8 +49,8 @@ describe('vertical metrics', () => {
   })
 
   it('of a font for Japanese are its own', async () => {
-    const shelf = await openShelf({ fonts: [fontFiles.japanese], builtIn: [] })
-    const face = shelf.face(shelf.families[0], { weight: 400, slant: 'normal' })
+    const fonts = await openFonts({ files: [fontFiles.japanese], builtIn: [] })
+    const face = fonts.face(fonts.families[0], { weight: 400, slant: 'normal' })
     expect(face.vertical().isStated).toBe(true)
     expect(face.vertical().advance(face.glyphOf(0x8239))).toBe(face.metrics.unitsPerEm)
   })

@@ -13,7 +13,7 @@ import { connect } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { DotLineError, defineSheet, openShelf, typesetter } from 'dot-line'
+import { DotLineError, defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { chartTexts, restyleChart } from 'dot-line/chart'
 import { describe, expect, it } from 'vitest'
 import { dotlineHosted } from '../support/command.ts'
@@ -21,7 +21,7 @@ import { type Next, numbers, pick, roundsOf } from '../support/random.ts'
 
 const main = fileURLToPath(new URL('../../dist/cli/main.js', import.meta.url))
 const cwd = mkdtempSync(join(tmpdir(), 'dot-line-attacks-'))
-const shelf = await openShelf()
+const fonts = await openFonts()
 const sheet = defineSheet({ styles: {} })
 const made = <T>(next: Next, most: number, make: () => T): T[] =>
   Array.from({ length: 1 + next(most) }, make)
@@ -94,7 +94,7 @@ describe('attacks of each class', () => {
 
   it('selectors are matched, or passed over, however they are put together', () => {
     const next = numbers(41)
-    const texts = chartTexts({ sheet, shelf, problems: 'collect' })
+    const texts = chartTexts({ sheet, fonts, problems: 'collect' })
     const pieces = [
       'g',
       'a',
@@ -176,10 +176,10 @@ describe('attacks of each class', () => {
     ...['\u{1f1e6}', '\u{1f468}\u200d', '\u{e0041}', 'a\u00ad', '\u0e01\u0e33', '(', '"', '-', '/'],
   ]
   it.each(alone)('repeated characters take time in proportion: %j', character => {
-    const setter = typesetter({ sheet, shelf, problems: 'collect' })
+    const typesetter = typesetterFor({ sheet, fonts, problems: 'collect' })
     const timeOf = (count: number) => {
       const { user } = process.cpuUsage()
-      setter.set('{text}', { values: { text: character.repeat(count) } }).lines.length
+      typesetter.set('{text}', { values: { text: character.repeat(count) } }).lines.length
       return process.cpuUsage({ user, system: 0 }).user / 1000
     }
     const isTimed = process.env.FUZZ_ROUNDS !== undefined

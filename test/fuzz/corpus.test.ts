@@ -3,21 +3,21 @@ import {
   type DotLineError,
   defineCatalog,
   defineSheet,
-  drawing,
+  draw,
   group,
   image,
   inlineObject,
   openImage,
-  openShelf,
+  openFonts,
   parseMarkup,
   place,
   readCatalog,
   readSheet,
   rectangle,
   richToHtml,
-  type Shelf,
+  type Fonts,
   type StyleSource,
-  typesetter,
+  typesetterFor,
   withGuides,
   writeTokens,
 } from 'dot-line'
@@ -33,14 +33,14 @@ import { pngs } from '../support/pictures.ts'
 // What an attack on the library found, kept so that it stays mended. Nothing here waits for a
 // time: what grew with the square of its input would not end.
 
-let shelf: Shelf
+let fonts: Fonts
 beforeAll(async () => {
-  shelf = await openShelf()
+  fonts = await openFonts()
 })
 const set = (style: StyleSource<'defaults', never, never>, text: string, frame: object = {}) =>
-  typesetter({
+  typesetterFor({
     sheet: defineSheet({ styles: { defaults: style } }),
-    shelf,
+    fonts,
     problems: 'collect',
   }).set(text as 'x', frame)
 const many = 40_000
@@ -56,11 +56,11 @@ describe('figures that would take more memory or time than anything is worth', (
     ['a size', () => set({ size: 1e9 }, 'a'), 'bad-value'],
     [
       'the area of a PNG',
-      () => toPng(drawing({ width: 32_000, height: 32_000 }, [])),
+      () => toPng(draw({ width: 32_000, height: 32_000 }, [])),
       'bad-picture-size',
     ],
-    ['a PNG of nothing', () => toPng(drawing({ width: 0, height: 0 }, [])), 'bad-picture-size'],
-    ['a place', () => toPdf(drawing(page, [place(set({}, 'a'), 1e300, 0)])), 'bad-coordinate'],
+    ['a PNG of nothing', () => toPng(draw({ width: 0, height: 0 }, [])), 'bad-picture-size'],
+    ['a place', () => toPdf(draw(page, [place(set({}, 'a'), 1e300, 0)])), 'bad-coordinate'],
   ])('%s is refused by name', (_, call, code) => {
     let thrown: DotLineError | undefined
     try {
@@ -76,20 +76,20 @@ describe('figures that would take more memory or time than anything is worth', (
     const inside = group([circle(50, 50, 9, { fill: '#c8331f' }), rectangle(far, '#000')], {
       opacity: 0.5,
     })
-    expect(toPng(drawing(page, shown)).length).toBe(toPng(drawing(page, [])).length)
-    expect(toPng(drawing(page, [inside])).length).toBeGreaterThan(toPng(drawing(page, [])).length)
-    expect(toSvg(drawing(page, shown))).not.toContain('opacity="0.5"')
+    expect(toPng(draw(page, shown)).length).toBe(toPng(draw(page, [])).length)
+    expect(toPng(draw(page, [inside])).length).toBeGreaterThan(toPng(draw(page, [])).length)
+    expect(toSvg(draw(page, shown))).not.toContain('opacity="0.5"')
   })
 
   it('rulers of guides stay short', () => {
-    expect(withGuides(drawing({ width: 1e9, height: 1e9 }, [])).items.length).toBeLessThan(3000)
+    expect(withGuides(draw({ width: 1e9, height: 1e9 }, [])).items.length).toBeLessThan(3000)
   })
 })
 
 describe('drawings of no size, and texts of no characters', () => {
   const targets = { toSvg, toPdf, toPng, toHtml, toPolygons }
   it.each(Object.entries(targets))('go through %s, or are refused by name', (_, target) => {
-    const empty = [drawing({ width: 0, height: 0 }, []), set({}, ''), set({}, 'a', { width: 0 })]
+    const empty = [draw({ width: 0, height: 0 }, []), set({}, ''), set({}, 'a', { width: 0 })]
     for (const shown of empty) {
       try {
         expect(target(shown)).toBeDefined()
@@ -98,7 +98,7 @@ describe('drawings of no size, and texts of no characters', () => {
       }
     }
     for (const width of [Number.NaN, Infinity, -1]) {
-      expect(() => target(drawing({ width, height: 1 }, []))).toThrow(/width of a drawing is/)
+      expect(() => target(draw({ width, height: 1 }, []))).toThrow(/width of a drawing is/)
     }
   })
 })
@@ -123,14 +123,14 @@ describe('tens of thousands of each', () => {
           { kind: 'paragraph', text: 'Boats leave at noon. '.repeat(many / 4) },
         ] as const
         const sheet = defineSheet({ styles: {} })
-        expect([...setDocument({ content }, { sheet, shelf }).pages()].length).toBeGreaterThan(80)
+        expect([...setDocument({ content }, { sheet, fonts }).pages()].length).toBeGreaterThan(80)
       },
     ],
     [
       'tokens of many inks',
       () => {
         const inks = Object.fromEntries(Array.from({ length: many }, (_, i) => [`a${i}`, 'red']))
-        expect(writeTokens(defineSheet({ inks, styles: {} })).notes).toHaveLength(many)
+        expect(writeTokens(defineSheet({ inks, styles: {} })).warnings).toHaveLength(many)
       },
     ],
     ['a word of many parts', () => set({}, 'ab-'.repeat(many), { width: 300 })],
@@ -185,7 +185,7 @@ describe('tens of thousands of each', () => {
 
   it('boxes among words are wrapped again and again', () => {
     const box = inlineObject({ width: 5, height: 5 })
-    const text = typesetter({ sheet: defineSheet({ styles: {} }), shelf }).shape(
+    const text = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts }).shape(
       '{box} a '.repeat(many / 4),
       { values: { box } },
     )
@@ -203,7 +203,7 @@ describe('tens of thousands of each', () => {
     ]
     const picture = await openImage(new Uint8Array(Buffer.concat(parts)))
     expect(
-      toPdf(drawing({ width: 9, height: 9 }, [image({ x: 0, y: 0, width: 9, height: 9 }, picture)]))
+      toPdf(draw({ width: 9, height: 9 }, [image({ x: 0, y: 0, width: 9, height: 9 }, picture)]))
         .length,
     ).toBeGreaterThan(500)
   })

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { DotLineError, defineSheet, openShelf, readCatalog, typesetter } from 'dot-line'
+import { DotLineError, defineSheet, openFonts, readCatalog, typesetterFor } from 'dot-line'
 import { chartTexts } from 'dot-line/chart'
 import { drawChart, readChart } from 'dot-line/chart-file'
 import { check, proofPage, readPlaces } from 'dot-line/check'
@@ -16,9 +16,9 @@ const sheet = defineSheet({
   styles: { defaults: { ink: 'deep' }, strong: { weight: 700 }, body: {} },
   modes: { dark: { inks: { paper: '#04253b' } } },
 })
-let shelf: Awaited<ReturnType<typeof openShelf>>
+let fonts: Awaited<ReturnType<typeof openFonts>>
 beforeAll(async () => {
-  shelf = await openShelf({ builtIn: ['sans'] })
+  fonts = await openFonts({ builtIn: ['sans'] })
 })
 
 const marks = [
@@ -112,9 +112,9 @@ const readers: Readonly<Record<string, (next: ReturnType<typeof numbers>) => unk
       syntax: messageFormat,
       problems,
     })
-    const { set } = typesetter({ sheet, shelf, problems: 'collect' })
+    const { set } = typesetterFor({ sheet, fonts, problems: 'collect' })
     for (const key of catalog.keys) {
-      for (const variant of catalog.variants(key, { count: 3, price: 4 }))
+      for (const variant of catalog.cases(key, { count: 3, price: 4 }))
         set(variant, { width: 100 })
     }
     return catalog
@@ -137,7 +137,7 @@ const readers: Readonly<Record<string, (next: ReturnType<typeof numbers>) => unk
     const { list, locationOf } = readPlaces(changed)
     const small = {
       sheet,
-      shelf,
+      fonts,
       catalogs: [source],
       places: { ...list, places: list.places.slice(0, 2) },
       locationOf,
@@ -150,7 +150,7 @@ const readers: Readonly<Record<string, (next: ReturnType<typeof numbers>) => unk
         ? mutatedText(JSON.stringify(chart), next, marks)
         : JSON.stringify(mutatedValue(chart, next, odd))
     const rows = next(2) === 0 ? csv : mutatedText(csv, next, [...marks, '\n', ';', '""'])
-    return drawChart(chartTexts({ sheet, shelf }), readChart(changed, { readCsv: () => rows }))
+    return drawChart(chartTexts({ sheet, fonts }), readChart(changed, { readCsv: () => rows }))
   },
   document(next) {
     const changed =
@@ -159,7 +159,7 @@ const readers: Readonly<Record<string, (next: ReturnType<typeof numbers>) => unk
         : JSON.stringify(mutatedValue(document, next, odd))
     const set = setDocument(readDocument(changed).document, {
       sheet,
-      shelf,
+      fonts,
       catalog: source,
       images: new Map(),
     })

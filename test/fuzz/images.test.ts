@@ -1,11 +1,11 @@
 import {
   DotLineError,
-  drawing,
+  draw,
   image,
   openImage,
   readCatalog,
   richFromHtml,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
@@ -13,7 +13,7 @@ import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
 import { jpeg, pngs } from '../support/pictures.ts'
 import { mutatedText, mutatedValue, type Next, numbers, pick, roundsOf } from '../support/random.ts'
-import { builtInShelf, sheet } from '../support/setting.ts'
+import { builtInFonts, sheet } from '../support/setting.ts'
 
 /** Both happen, work and refusals: or the mutations would tell nothing. */
 async function expectOutcomes(rounds: number, use: (next: Next) => unknown) {
@@ -45,7 +45,7 @@ describe('what arrives from elsewhere works, or is refused with a DotLineError',
     const files = [...Object.values(pngs), jpeg]
     await expectOutcomes(roundsOf(360), async next => {
       const picture = await openImage(broken(pick(next, files), next))
-      const shown = drawing({ width: 60, height: 50 }, [
+      const shown = draw({ width: 60, height: 50 }, [
         image({ x: 5, y: 10, width: 40, height: 20 }, picture),
       ])
       pick(next, [toSvg, toPdf, toPng])(shown)
@@ -58,14 +58,14 @@ describe('what arrives from elsewhere works, or is refused with a DotLineError',
       notice: 'Boats to ~size=2x,ink=flare[{port}]\nleave at {time}',
     }
     const odd = [null, 4, '', {}, [], '~strong[', '{', '~x=[a]', { a: { b: '~[' } }, '\ud800']
-    const setter = typesetter({ sheet, shelf: await builtInShelf(), problems: 'collect' })
+    const typesetter = typesetterFor({ sheet, fonts: await builtInFonts(), problems: 'collect' })
     await expectOutcomes(roundsOf(360), next => {
       const json = JSON.stringify(mutatedValue(strings, next, odd))
       const text =
         next(2) === 0 ? json : mutatedText(json, next, ['~', '[', ']', '{', '}', '"', ','])
       const catalog = readCatalog(text, { language: pick(next, ['en', 'ar', 'tr']) })
       for (const key of catalog.keys) {
-        setter.set(catalog.text(key, { boat: 'Tern', port: 'Ardle', extra: 1 }), { width: 90 })
+        typesetter.set(catalog.text(key, { boat: 'Tern', port: 'Ardle', extra: 1 }), { width: 90 })
       }
     })
   })
@@ -74,11 +74,11 @@ describe('what arrives from elsewhere works, or is refused with a DotLineError',
     const html =
       '<p>Boats <b class="alert">late</b> to <a href="/x">Ardle<br>Point</a></p><ul><li>a'
     const parts = ['<', '>', '</b>', '<p>', '&amp', '&#x0;', '<!--', '"', '<script>', '<b><i>', '=']
-    const setter = typesetter({ sheet, shelf: await builtInShelf(), problems: 'collect' })
+    const typesetter = typesetterFor({ sheet, fonts: await builtInFonts(), problems: 'collect' })
     const next = numbers(20261128)
     for (let round = 0; round < roundsOf(360); round++) {
       const { rich } = richFromHtml(mutatedText(html, next, parts))
-      expect(setter.set(rich, { width: 90 }).problems).toBeDefined()
+      expect(typesetter.set(rich, { width: 90 }).problems).toBeDefined()
     }
   })
 })

@@ -1,4 +1,4 @@
-import { defineSheet, drawing, openShelf, textAlong, typesetter } from 'dot-line'
+import { defineSheet, draw, openFonts, textAlong, typesetterFor } from 'dot-line'
 import { arrangeLetters, toStl } from 'dot-line/outline'
 import { describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
@@ -27,14 +27,14 @@ const faces = [
 
 describe('solids of random words', () => {
   it('are closed, or are refused: in ten faces, raised, sunk, cut, mirrored, along curves', async () => {
-    const fonts = [
+    const files = [
       fontFiles.cff,
       fontFiles.thai,
       fontFiles.japanese,
       fontFiles.variable,
       ...arabicFonts,
     ]
-    const shelf = await openShelf({ fonts })
+    const fonts = await openFonts({ files })
     const next = numbers(20261201)
     const rounds = roundsOf(10)
     let refused = 0
@@ -42,7 +42,7 @@ describe('solids of random words', () => {
       const { letters, ...style } = faces[round % faces.length]
       const sheet = defineSheet({ styles: { body: { ...style, size: 60 } } })
       const word = Array.from({ length: 1 + next(9) }, () => pick(next, letters)).join('')
-      const layout = typesetter({ sheet, shelf, problems: 'collect' }).set(word as 'x', {
+      const layout = typesetterFor({ sheet, fonts, problems: 'collect' }).set(word as 'x', {
         style: 'body',
       })
       const arranged = arrangeLetters(layout, {
@@ -53,7 +53,7 @@ describe('solids of random words', () => {
       const line = `M20 300 Q ${300 + next(200)} ${next(200)} 850 ${250 + next(100)}`
       const isBent = next(4) === 0
       const shown = isBent
-        ? drawing({ width: 900, height: 500 }, [textAlong(layout, line).item])
+        ? draw({ width: 900, height: 500 }, [textAlong(layout, line).item])
         : arranged
       const plate = text && {
         thickness: 3.5,

@@ -1,13 +1,13 @@
 import {
   DotLineError,
   defineSheet,
-  drawing,
+  draw,
   inlineObject,
-  openShelf,
+  openFonts,
   place,
   rectangle,
   type Typesetter,
-  typesetter,
+  typesetterFor,
   type Values,
 } from 'dot-line'
 import { toHtml } from 'dot-line/html'
@@ -79,12 +79,12 @@ const frames = [
 
 let setters: readonly Typesetter[]
 beforeAll(async () => {
-  const shelf = await openShelf({ fonts: [...arabicFonts, ...hebrewFonts] })
+  const fonts = await openFonts({ files: [...arabicFonts, ...hebrewFonts] })
   const reader = { scale: 3.1, spacing: 'wide', bold: true } as const
   setters = [
-    typesetter({ sheet, shelf, problems: 'collect' }),
-    typesetter({ sheet, shelf, reader, problems: 'collect' }),
-    typesetter({ sheet, shelf }),
+    typesetterFor({ sheet, fonts, problems: 'collect' }),
+    typesetterFor({ sheet, fonts, reader, problems: 'collect' }),
+    typesetterFor({ sheet, fonts }),
   ]
 })
 
@@ -104,7 +104,7 @@ describe('texts of any kind', () => {
       const box = inlineObject({
         width: next(30),
         height: next(30),
-        drawing: drawing({ width: 9, height: 9 }, [
+        drawing: draw({ width: 9, height: 9 }, [
           rectangle({ x: 0, y: 0, width: 9, height: 9 }, '#000'),
         ]),
       })
@@ -120,7 +120,7 @@ describe('texts of any kind', () => {
         const target = pick(next, targets)
         const isPlaced = next(3) === 0
         const shown = isPlaced
-          ? drawing({ width: 200, height: 200 }, [place(layout, next(9), 9, { angle: next(360) })])
+          ? draw({ width: 200, height: 200 }, [place(layout, next(9), 9, { angle: next(360) })])
           : layout
         target(shown)
       } catch (error) {

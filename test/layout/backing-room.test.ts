@@ -2,9 +2,9 @@ import {
   defineSheet,
   type Item,
   type Layout,
-  openShelf,
+  openFonts,
   type Typesetter,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -19,8 +19,8 @@ const pill = {
 const styles = {
   defaults: { size: 20, family: ['sans', 'Noto Sans Hebrew'] },
   plain: { backing: pill },
-  pill: { backing: { ...pill, takesRoom: true } },
-  open: { backing: { ...pill, takesRoom: true, ends: 'open' } },
+  pill: { backing: { ...pill, inFlow: true } },
+  open: { backing: { ...pill, inFlow: true, ends: 'open' } },
   drawnOpen: { backing: { ...pill, ends: 'open' } },
   strong: { weight: 700 },
 } as const
@@ -31,17 +31,17 @@ const ways = breakings.flatMap(breaking =>
   alignments.flatMap(align => directions.map(direction => ({ breaking, align, direction }))),
 )
 const wayStyles = ways.map((way, i) => [`way-${i}`, { ...way, overflowWrap: 'normal' }])
-let setter: Typesetter<string>
+let typesetter: Typesetter<string>
 const hebrew =
   'node_modules/@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf'
 beforeAll(async () => {
-  setter = typesetter({
+  typesetter = typesetterFor({
     sheet: defineSheet({ styles: { ...styles, ...Object.fromEntries(wayStyles) } }),
-    shelf: await openShelf({ fonts: [hebrew] }),
+    fonts: await openFonts({ files: [hebrew] }),
   })
 })
-const set = (markup: string, options: Parameters<typeof setter.set>[1] = {}): Layout =>
-  setter.set(markup, options)
+const set = (markup: string, options: Parameters<typeof typesetter.set>[1] = {}): Layout =>
+  typesetter.set(markup, options)
 const boxes = (layout: Layout) =>
   paintedItems(layout, 0, 0).flatMap(item => (item.kind === 'path' ? [spanOf(item)] : []))
 
@@ -100,7 +100,7 @@ describe('a backing that takes room', () => {
               expect(isBeside).toBe(true)
             }
           }
-          const wrapped = setter.shape(markup, { style }).wrap(width)
+          const wrapped = typesetter.shape(markup, { style }).wrap(width)
           if (ways[way].align !== 'justify') {
             expect([...wrapped.widths]).toEqual(layout.lines.map(l => expect.closeTo(l.width, 4)))
           }
@@ -156,7 +156,7 @@ describe('a backing that takes room', () => {
 
   it('belongs to runs only', () => {
     const source = {
-      styles: { bad: { backing: { ink: '#000', extent: 'line', takesRoom: true } } },
+      styles: { bad: { backing: { ink: '#000', extent: 'line', inFlow: true } } },
     }
     expect(problemsOf(() => defineSheet(source as never))[0].message).toContain(
       "'takesRoom' is of a backing",

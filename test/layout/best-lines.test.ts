@@ -1,4 +1,4 @@
-import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -30,16 +30,16 @@ const sheet = defineSheet({
 })
 
 async function open() {
-  const shelf = await openShelf()
+  const fonts = await openFonts()
   const hyphenation = await openHyphenation('en', 'de')
-  const setter = typesetter({ sheet, shelf, hyphenation })
-  const tools = layoutTools(shelf, hyphenation)
+  const typesetter = typesetterFor({ sheet, fonts, hyphenation })
+  const tools = layoutTools(fonts, hyphenation)
   const ready = (text: string, name: 'best' | 'bestDivided' | 'bestLoose'): Breakable => {
     const style = sheet.style(name)
     const runs = [{ start: 0, end: text.length, style }]
     return breakable(shapeParagraph({ text, runs, isolates: [], offset: 0, style }, tools), tools)
   }
-  return { setter, ready }
+  return { typesetter, ready }
 }
 let opened: Awaited<ReturnType<typeof open>>
 beforeAll(async () => {
@@ -148,7 +148,7 @@ describe('best breaks', () => {
     lines.map(({ runs }) => runs.map(run => (run.kind === 'hyphen' ? '' : run.text)).join(''))
 
   it('are no more than those of first fit, and leave no word alone that has room beside it', () => {
-    const { setter } = opened
+    const { typesetter } = opened
     let different = 0
     assertOften(
       fc.property(
@@ -160,14 +160,14 @@ describe('best breaks', () => {
           const [first, best] = [
             isDivided ? 'divided' : undefined,
             isDivided ? 'bestDivided' : 'best',
-          ].map(style => setter.set(text as 'x', { style: style as 'best', width }))
+          ].map(style => typesetter.set(text as 'x', { style: style as 'best', width }))
           expect(best.lines.length).toBeLessThanOrEqual(first.lines.length)
           const texts = lineTexts(best)
           if (texts.join() !== lineTexts(first).join()) different++
           for (const [i, line] of texts.slice(0, -1).entries()) {
             if (isDivided || /[ -]./.test(line)) continue
             const pair = `${line}${/^[^ -]*[ -]?/.exec(texts[i + 1])?.[0]}`
-            expect(setter.set(pair as 'x').width, `${line}| ${width}`).toBeGreaterThan(width - 0.01)
+            expect(typesetter.set(pair as 'x').width, `${line}| ${width}`).toBeGreaterThan(width - 0.01)
           }
         },
       ),
@@ -191,7 +191,7 @@ describe('best breaks', () => {
   it('give up no line for a single word above one with room for it', () => {
     const text = 'Chacun a le droit à la reconnaissance en tous lieux de sa personnalité juridique.'
     for (let width = 110; width < 260; width += 5) {
-      const texts = lineTexts(opened.setter.set(text, { style: 'best', width }))
+      const texts = lineTexts(opened.typesetter.set(text, { style: 'best', width }))
       expect(texts[0], `${width}`).not.toBe('Chacun ')
     }
   })
@@ -208,7 +208,7 @@ describe('even lines', () => {
       fc.property(someWords(16), fc.integer({ min: 120, max: 420 }), (list, width) => {
         const text = list.join(' ')
         const [first, even] = [undefined, 'even' as const].map(style =>
-          opened.setter.set(text as 'x', { style, width }),
+          opened.typesetter.set(text as 'x', { style, width }),
         )
         if (first.lines.length > 12) return
         expect(even.lines.length).toBe(first.lines.length)
@@ -223,17 +223,17 @@ describe('even lines', () => {
   })
 
   it('are the same at every scale', async () => {
-    const shelf = await openShelf()
+    const fonts = await openFonts()
     const scales = [0.001, 0.8, 1, 1.3, 40]
     const setters = scales.map(scale => {
       const styles = { defaults: { size: 16 * scale }, even: { breaking: 'even' } } as const
-      return typesetter({ sheet: defineSheet({ styles }), shelf })
+      return typesetterFor({ sheet: defineSheet({ styles }), fonts })
     })
     fc.assert(
       fc.property(someWords(16), fc.integer({ min: 120, max: 420 }), (list, width) => {
         const text = list.join(' ')
-        const [one, ...others] = setters.map((setter, i) => {
-          const { lines } = setter.set(text as 'x', { style: 'even', width: width * scales[i] })
+        const [one, ...others] = setters.map((typesetter, i) => {
+          const { lines } = typesetter.set(text as 'x', { style: 'even', width: width * scales[i] })
           return lines.map(line => line.start)
         })
         for (const other of others) expect(other).toEqual(one)

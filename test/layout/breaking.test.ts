@@ -1,4 +1,4 @@
-import { defineSheet, faceOf, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { toPdf } from 'dot-line/pdf'
 import { graphemes } from 'dot-line/unicode'
@@ -35,19 +35,19 @@ const styles = {
 const sheet = defineSheet({ inks: { warning: '#c8331f' }, styles })
 
 type StyleName = keyof typeof styles
-let setter: Awaited<ReturnType<typeof open>>
+let typesetter: Awaited<ReturnType<typeof open>>
 async function open() {
-  const fonts = [...arabicFonts, fontFiles.japanese, fontFiles.thai]
-  const shelf = await openShelf({ fonts })
+  const files = [...arabicFonts, fontFiles.japanese, fontFiles.thai]
+  const fonts = await openFonts({ files })
   const hyphenation = await openHyphenation('en', 'de')
-  return typesetter({ sheet, shelf, hyphenation })
+  return typesetterFor({ sheet, fonts, hyphenation })
 }
 beforeAll(async () => {
-  setter = await open()
+  typesetter = await open()
 })
 
 const set = (text: string, style: StyleName | undefined, frame = {}) =>
-  setter.set(text as 'x', { style, ...frame })
+  typesetter.set(text as 'x', { style, ...frame })
 const lineTexts = (layout: Layout) =>
   layout.lines.map(({ runs }) => runs.map(run => (run.kind === 'hyphen' ? '' : run.text)).join(''))
 /** Of each line, whether it ends with the glyph of a hyphen that is of no character. */
@@ -77,10 +77,10 @@ describe('hyphenation', () => {
   })
 
   it('shapes the word together with its hyphen', () => {
-    const layout = set('~family=serif[shelf\u00adful]', undefined, { width: 50 })
-    expect(lineTexts(layout)).toEqual(['shelf\u00ad', 'ful'])
+    const layout = set('~family=serif[fonts\u00adful]', undefined, { width: 50 })
+    expect(lineTexts(layout)).toEqual(['fonts\u00ad', 'ful'])
     const [run, hyphen] = layout.lines[0].runs
-    const whole = faceOf(run).shape('shelf‐', {
+    const whole = faceOf(run).shape('fonts‐', {
       script: 'Latn',
       language: 'en',
       direction: 'ltr',
@@ -313,7 +313,7 @@ describe('cutting', () => {
   it('never cuts a grapheme, and says when not even the mark fits', () => {
     const text = 'e\u0301👩‍✈️x'.repeat(12)
     const ends = new Set([0, ...graphemes(text)])
-    const collecting = typesetter({ sheet, shelf: setterShelf(), problems: 'collect' })
+    const collecting = typesetterFor({ sheet, fonts: typesetterFonts(), problems: 'collect' })
     for (const style of ['middle', 'start'] as const) {
       for (let width = 40; width < 260; width += 13) {
         const { cut } = collecting.set(text as 'x', { style, width, maxLines: 1 })
@@ -357,8 +357,8 @@ describe('joined scripts', () => {
   })
 })
 
-let shelfOfTests: Awaited<ReturnType<typeof openShelf>>
+let fontsOfTests: Awaited<ReturnType<typeof openFonts>>
 beforeAll(async () => {
-  shelfOfTests = await openShelf({ fonts: [fontFiles.emoji] })
+  fontsOfTests = await openFonts({ files: [fontFiles.emoji] })
 })
-const setterShelf = () => shelfOfTests
+const typesetterFonts = () => fontsOfTests

@@ -3,9 +3,9 @@ import {
   defineSheet,
   hitTest,
   type Layout,
-  openShelf,
+  openFonts,
   rangeBoxes,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { graphemes } from 'dot-line/unicode'
 import fc from 'fast-check'
@@ -23,16 +23,16 @@ const styles = {
 } as const
 const sheet = defineSheet({ styles })
 const openSetter = async () =>
-  typesetter({
+  typesetterFor({
     sheet,
-    shelf: await openShelf({ fonts: [...arabicFonts, ...hebrewFonts, fontFiles.japanese] }),
+    fonts: await openFonts({ files: [...arabicFonts, ...hebrewFonts, fontFiles.japanese] }),
     problems: 'collect',
   })
-let setter: Awaited<ReturnType<typeof openSetter>>
+let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
-  setter = await openSetter()
+  typesetter = await openSetter()
 })
-const set = (text: string, frame = {}) => setter.set(text as 'x', frame)
+const set = (text: string, frame = {}) => typesetter.set(text as 'x', frame)
 
 /** The middle of a caret, moved into the character it belongs to. */
 function nudged(layout: Layout, offset: number, affinity: 'before' | 'after') {
@@ -159,7 +159,7 @@ describe('hit-testing', () => {
   })
 
   it('tells text, link and action, and what is only near', () => {
-    const layout = setter.set(
+    const layout = typesetter.set(
       'See ~href=https://lantern.example[the board] or ~action=rebook[rebook].',
     )
     const at = (word: string) => {

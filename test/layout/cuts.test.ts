@@ -1,4 +1,4 @@
-import { defineSheet, faceOf, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, type Layout, openFonts, typesetterFor } from 'dot-line'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
@@ -28,14 +28,14 @@ type Name =
   | 'led'
 
 async function open() {
-  const shelf = await openShelf({ fonts: [...hebrewFonts, fontFiles.japanese] })
-  return typesetter({ sheet, shelf })
+  const fonts = await openFonts({ files: [...hebrewFonts, fontFiles.japanese] })
+  return typesetterFor({ sheet, fonts })
 }
-let setter: Awaited<ReturnType<typeof open>>
+let typesetter: Awaited<ReturnType<typeof open>>
 beforeAll(async () => {
-  setter = await open()
+  typesetter = await open()
 })
-const set = (text: string, style: Name, frame = {}) => setter.set(text as 'x', { style, ...frame })
+const set = (text: string, style: Name, frame = {}) => typesetter.set(text as 'x', { style, ...frame })
 const kinds = (layout: Layout, kind: string) =>
   layout.lines.flatMap(line => line.runs).filter(run => run.kind === kind)
 
@@ -97,11 +97,11 @@ describe('what stands in a text by its style', () => {
 
 describe('a tab', () => {
   it('leaves half a digit at least (CSS Text 3, 4.1.2)', () => {
-    const zero = setter.set('0').width
+    const zero = typesetter.set('0').width
     for (let length = 1; length < 60; length++) {
       const word = 'i'.repeat(length)
       for (const style of ['led', undefined] as const) {
-        const [line] = setter.set(`${word}\tx`, { style: style as 'led' }).lines
+        const [line] = typesetter.set(`${word}\tx`, { style: style as 'led' }).lines
         const tab = line.runs.find(run => run.text === '\t')
         expect(tab?.width, `${length}`).toBeGreaterThanOrEqual(zero / 2 - 1e-6)
       }

@@ -3,9 +3,9 @@ import {
   faceOf,
   type GlyphRun,
   type Layout,
-  openShelf,
-  type Setting,
-  typesetter,
+  openFonts,
+  type SetOptions,
+  typesetterFor,
 } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
@@ -25,10 +25,10 @@ const sheet = defineSheet({
   },
 })
 
-let set: (markup: string, setting?: Setting) => Layout
+let set: (markup: string, setting?: SetOptions) => Layout
 beforeAll(async () => {
-  const shelf = await openShelf({ fonts: [...arabicFonts, ...hebrewFonts] })
-  set = typesetter<string, string, string>({ sheet, shelf }).set
+  const fonts = await openFonts({ files: [...arabicFonts, ...hebrewFonts] })
+  set = typesetterFor<string, string, string>({ sheet, fonts }).set
 })
 
 /** What a line says from left to right, a run a word, as a reader of the picture sees it. */
@@ -174,12 +174,12 @@ describe('mixed text', () => {
 
 describe('spaces at the end of a line', () => {
   it('have the level of the paragraph, before a control of direction too (UAX #9, L1)', async () => {
-    const shelf = await openShelf({ fonts: [...hebrewFonts] })
-    const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf })
+    const fonts = await openFonts({ files: [...hebrewFonts] })
+    const typesetter = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts })
     // In an embedding from right to left: the space is in it, but for the end of its line.
-    const { lines } = setter.set('a \u202bאב \u2067\u2028אב\u2069\u202c' as 'x')
+    const { lines } = typesetter.set('a \u202bאב \u2067\u2028אב\u2069\u202c' as 'x')
     const space = lines[0].runs.find(run => run.text.startsWith(' ') && run.start > 4)
     expect(space?.level).toBe(0)
-    expect(lines[0].width).toBeCloseTo(setter.set('a אב' as 'x').width, 6)
+    expect(lines[0].width).toBeCloseTo(typesetter.set('a אב' as 'x').width, 6)
   })
 })

@@ -1,4 +1,4 @@
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { arabicFonts } from '../support/fonts.ts'
 
@@ -9,14 +9,14 @@ describe('a word wider than its line', () => {
     joined: { features: { dlig: true, liga: true } },
   } as const
   const openSetter = async () =>
-    typesetter({ sheet: defineSheet({ styles }), shelf: await openShelf({ fonts: arabicFonts }) })
-  let setter: Awaited<ReturnType<typeof openSetter>>
+    typesetterFor({ sheet: defineSheet({ styles }), fonts: await openFonts({ files: arabicFonts }) })
+  let typesetter: Awaited<ReturnType<typeof openSetter>>
   beforeAll(async () => {
-    setter = await openSetter()
+    typesetter = await openSetter()
   })
 
   it('has ligatures to be broken in', () => {
-    const [line] = setter.set('ffi' as 'x', { style: 'serif' }).lines
+    const [line] = typesetter.set('ffi' as 'x', { style: 'serif' }).lines
     expect(line.runs[0].glyphs.glyphs.length).toBeLessThan(3)
   })
 
@@ -26,9 +26,9 @@ describe('a word wider than its line', () => {
     ['joined', 'ffiffiThfiffffiffl'],
     ['defaults', 'لالالالالالالالالا'],
   ] as const)('%s %s: each line takes all letters that go on it', (style, word) => {
-    const widthOf = (text: string) => setter.set(text as 'x', { style }).width
+    const widthOf = (text: string) => typesetter.set(text as 'x', { style }).width
     for (let width = 12; width < 120; width += 0.7) {
-      const { lines } = setter.set(word as 'x', { style, width })
+      const { lines } = typesetter.set(word as 'x', { style, width })
       for (const { start, end } of lines.slice(0, -1)) {
         const isOne = end === start + 1
         expect(isOne || widthOf(word.slice(start, end)) <= width + 1e-6).toBe(true)
@@ -39,10 +39,10 @@ describe('a word wider than its line', () => {
   })
 
   it('is cut between the letters of a ligature as well', () => {
-    const widthOf = (text: string) => setter.set(text as 'x', { style: 'serif' }).width
+    const widthOf = (text: string) => typesetter.set(text as 'x', { style: 'serif' }).width
     const mark = widthOf('…')
     for (let width = 40; width < 90; width += 0.7) {
-      const { cut } = setter.set('ffiffiffiffiffiffi' as 'x', {
+      const { cut } = typesetter.set('ffiffiffiffiffiffi' as 'x', {
         style: 'serif',
         width,
         maxLines: 1,

@@ -1,4 +1,4 @@
-import { defineSheet, inlineObject, openShelf, typesetter } from 'dot-line'
+import { defineSheet, inlineObject, openFonts, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
@@ -13,10 +13,10 @@ const sheet = defineSheet({
     trimmed: { trim: { above: 'cap', below: 'alphabetic' } },
   },
 })
-const openSetter = async () => typesetter({ sheet, shelf: await openShelf() })
-let setter: Awaited<ReturnType<typeof openSetter>>
+const openSetter = async () => typesetterFor({ sheet, fonts: await openFonts() })
+let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
-  setter = await openSetter()
+  typesetter = await openSetter()
 })
 const text = 'Boats to ~strong[Saint Orrin’s Landing] leave from berth 2 at noon'
 const fit = { min: 8, max: 120 }
@@ -31,13 +31,13 @@ describe('fitting', () => {
     ['trimmed', { width: 240, height: 90 }],
     ['down', { width: 90, height: 240 }],
   ] as const)('gives the largest size that goes in: %s %o', (style, frame) => {
-    const layout = setter.set(text, { style, ...frame, fit })
+    const layout = typesetter.set(text, { style, ...frame, fit })
     expect(layout.cut).toBeUndefined()
     expect(layout.problems).toEqual([])
     const size = layout.fittedSize ?? 0
     expect(size).toBeGreaterThan(8)
     // The next size up, by a little, is cut, overflows or breaks a word.
-    const larger = setter.set(text, {
+    const larger = typesetter.set(text, {
       style,
       ...frame,
       fit: { min: size * 1.001, max: size * 1.001 },
@@ -58,13 +58,13 @@ describe('fitting', () => {
   ] as const)(
     'within a thousandth, however lines are broken: %s, %s',
     async (breaking, family, language) => {
-      const fonts = [fontFiles.arabic, fontFiles.japanese, fontFiles.thai]
-      const shelf = await openShelf({ fonts })
+      const files = [fontFiles.arabic, fontFiles.japanese, fontFiles.thai]
+      const fonts = await openFonts({ files })
       const hyphenation = await openHyphenation('en')
       const styles = {
         body: { family, breaking, language, hyphenation: language === 'en' },
       } as const
-      const own = typesetter({ sheet: defineSheet({ styles }), shelf, hyphenation })
+      const own = typesetterFor({ sheet: defineSheet({ styles }), fonts, hyphenation })
       const texts = {
         en: 'International crossings to Ardle Point leave from the second berth at noon',
         ar: 'تغادر آخر سفينة إلى أردل بوينت قبل الصيف بنصف ساعة',
@@ -90,7 +90,7 @@ describe('fitting', () => {
 
   it('keeps all of a text in proportion', () => {
     const box = inlineObject({ width: 16, height: 16 })
-    const boxed = setter.set('a ~strong[b]{box}', {
+    const boxed = typesetter.set('a ~strong[b]{box}', {
       values: { box },
       width: 400,
       maxLines: 1,
@@ -101,23 +101,23 @@ describe('fitting', () => {
   })
 
   it('takes the largest where all fits, and the least where nothing does', () => {
-    expect(setter.set('Tern', { width: 1000, fit }).fittedSize).toBe(120)
-    const least = setter.set(text, { width: 60, height: 20, fit })
+    expect(typesetter.set('Tern', { width: 1000, fit }).fittedSize).toBe(120)
+    const least = typesetter.set(text, { width: 60, height: 20, fit })
     expect(least.fittedSize).toBe(8)
     expect(least.cut).toBeDefined()
-    expect(setter.set('Quillhaven', { width: 60, fit }).lines).toHaveLength(1)
+    expect(typesetter.set('Quillhaven', { width: 60, fit }).lines).toHaveLength(1)
   })
 
   it('is the same each time, and refuses bounds that are none', () => {
-    const twice = [0, 1].map(() => setter.set(text, { width: 211, height: 77, fit }).fittedSize)
+    const twice = [0, 1].map(() => typesetter.set(text, { width: 211, height: 77, fit }).fittedSize)
     expect(twice[0]).toBe(twice[1])
     for (const bad of [
       { min: 0, max: 4 },
       { min: 9, max: 4 },
       { min: 1, max: Number.NaN },
     ]) {
-      expect(() => setter.set('x', { width: 10, fit: bad })).toThrow('fit needs a min above 0')
+      expect(() => typesetter.set('x', { width: 10, fit: bad })).toThrow('fit needs a min above 0')
     }
-    expect(() => setter.shape('x', { fit })).toThrow('shape() does not take fit')
+    expect(() => typesetter.shape('x', { fit })).toThrow('shape() does not take fit')
   })
 })

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { defineSheet, drawing, openShelf, place, type Typesetter, typesetter } from 'dot-line'
+import { defineSheet, draw, openFonts, place, type Typesetter, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { toSvg } from 'dot-line/svg'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -47,9 +47,9 @@ const texts: Readonly<Record<keyof typeof styles, string>> = {
   mixed: 'Boats to مرفأ 12 and נמל (34) leave at 07:40, a\u0301 👍.',
 }
 
-let setter: Typesetter<keyof typeof styles | keyof typeof down>
+let typesetter: Typesetter<keyof typeof styles | keyof typeof down>
 beforeAll(async () => {
-  const fonts = [
+  const files = [
     ...arabicFonts,
     ...hebrewFonts,
     fontFiles.thai,
@@ -62,14 +62,14 @@ beforeAll(async () => {
   const sheet = defineSheet({
     styles: { defaults: { size: 20, leading: 1.6 }, ...styles, ...down },
   })
-  const shelf = await openShelf({ fonts })
+  const fonts = await openFonts({ files })
   const hyphenation = await openHyphenation('en', 'de')
-  setter = typesetter({ sheet, shelf, hyphenation })
+  typesetter = typesetterFor({ sheet, fonts, hyphenation })
 })
 
 describe('pictures of each script', () => {
   it.each(Object.keys(styles) as (keyof typeof styles)[])('%s', style => {
-    const layout = setter.set(texts[style], { style, width: 300 })
+    const layout = typesetter.set(texts[style], { style, width: 300 })
     expect(layout.problems).toEqual([])
     expectGolden(style, toSvg(layout))
   })
@@ -112,13 +112,13 @@ describe('pictures of each alignment', () => {
           : style === 'upward'
             ? texts.latin
             : texts.japanese
-      const layout = setter.set(text, { style, align, ...size })
+      const layout = typesetter.set(text, { style, align, ...size })
       expect(layout.problems).toEqual([])
       return place(layout, 10 + i * step, 10)
     })
     const [width, height] = [step * aligns.length + 20, 260]
     const background = { kind: 'solid', color: '#ffffff', opacity: 1 } as const
-    const picture = drawing({ width, height, background }, shown)
+    const picture = draw({ width, height, background }, shown)
     expect(picture.problems).toEqual([])
     expectGolden(`aligned-${name.replaceAll(' ', '-')}`, toSvg(picture))
   })

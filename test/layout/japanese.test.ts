@@ -1,4 +1,4 @@
-import { defineSheet, inkBox, openShelf, rubyText, typesetter } from 'dot-line'
+import { defineSheet, inkBox, openFonts, rubyText, typesetterFor } from 'dot-line'
 import { toHtml } from 'dot-line/html'
 import { toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
@@ -8,12 +8,12 @@ import { fontFiles } from '../support/font-files.ts'
 import { expectWholeText } from '../support/lines.ts'
 import { readText } from '../support/pdf.ts'
 
-const shelf = await openShelf({ embedding: true, fonts: [fontFiles.japanese] })
+const fonts = await openFonts({ embedding: true, files: [fontFiles.japanese] })
 const sheet = defineSheet({
   styles: {
     defaults: { family: ['MotoyaLCedar', 'sans'], size: 20, leading: 2, language: 'ja' },
     down: { writingMode: 'vertical-rl' },
-    paired: { writingMode: 'vertical-rl', digitPairs: true },
+    paired: { writingMode: 'vertical-rl', combineDigits: true },
     closed: { punctuationSpacing: 'closed' },
     closedDown: { writingMode: 'vertical-rl', punctuationSpacing: 'closed' },
     dots: { emphasis: 'dot' },
@@ -21,9 +21,9 @@ const sheet = defineSheet({
     drops: { emphasis: 'sesame' },
   },
 })
-const setter = typesetter({ sheet, shelf })
+const typesetter = typesetterFor({ sheet, fonts })
 const set = (text: string, style: string, frame: object = {}) =>
-  setter.set(text as 'x', { style, ...frame } as object)
+  typesetter.set(text as 'x', { style, ...frame } as object)
 /** How long a text is on its line. */
 const lengthOf = (text: string, style: string) => set(text, style).lines[0].width
 
@@ -53,7 +53,7 @@ describe('two figures of vertical text', () => {
     }
     expect(set('12', 'down').lines[0].runs[0].upright).toBeUndefined()
     // In horizontal text there is nothing to turn.
-    const across = setter.set('12', { style: 'defaults', with: { digitPairs: true } })
+    const across = typesetter.set('12', { style: 'defaults', overrides: { combineDigits: true } })
     expect(across.lines[0].width).toBe(set('12', 'defaults').lines[0].width)
   })
 
@@ -135,7 +135,7 @@ describe('emphasis', () => {
 
   it('stands above the letters, or to the right of those below each other', () => {
     const box = (style: string, more: object) =>
-      inkBox(setter.set('島', { style, with: more } as object))
+      inkBox(typesetter.set('島', { style, with: more } as object))
     const across = box('defaults', {})
     const marked = box('dots', {})
     expect(marked?.y).toBeLessThan((across?.y ?? 0) - 3)
@@ -157,30 +157,30 @@ describe('emphasis', () => {
 
 describe('ruby', () => {
   it('stands above its text, both in the middle of the wider one', () => {
-    const ruby = rubyText(setter, '離', 'はなれて', { style: 'defaults' })
+    const ruby = rubyText(typesetter, '離', 'はなれて', { style: 'defaults' })
     expect([ruby.width, ruby.height, ruby.label]).toEqual([40, 30, '離'])
-    const wide = rubyText(setter, '埠頭桟橋', 'ふ', { style: 'defaults' })
+    const wide = rubyText(typesetter, '埠頭桟橋', 'ふ', { style: 'defaults' })
     expect(wide.width).toBe(80)
-    const layout = setter.set('{a}に', { style: 'defaults', values: { a: ruby } })
+    const layout = typesetter.set('{a}に', { style: 'defaults', values: { a: ruby } })
     // A leading of 2 has room for it.
     expect(layout.height).toBe(40)
     expect(layout.lines[0].width).toBeCloseTo(60, 3)
-    const tight = setter.set('{a}に', { with: { leading: 1.2 }, values: { a: ruby } })
+    const tight = typesetter.set('{a}に', { overrides: { leading: 1.2 }, values: { a: ruby } })
     expect(tight.height).toBeGreaterThan(24)
   })
 
   it('stands to the right of vertical text, which stays in the middle of its line', () => {
-    const ruby = rubyText(setter, '離', 'はな', { style: 'down' })
+    const ruby = rubyText(typesetter, '離', 'はな', { style: 'down' })
     expect([ruby.width, ruby.height]).toEqual([40, 20])
-    const layout = setter.set('{a}に', { style: 'down', values: { a: ruby } })
+    const layout = typesetter.set('{a}に', { style: 'down', values: { a: ruby } })
     expect([layout.width, layout.height]).toEqual([40, 40])
     const ink = inkBox(layout)
     expect((ink?.x ?? 0) + (ink?.width ?? 0)).toBeGreaterThan(30)
   })
 
   it('is read and copied as its text, and is text in a PDF', async () => {
-    const values = { a: rubyText(setter, '埠頭', 'ふとう') }
-    const layout = setter.set('{a}に', { values })
+    const values = { a: rubyText(typesetter, '埠頭', 'ふとう') }
+    const layout = typesetter.set('{a}に', { values })
     const read = await readText(toPdf(layout))
     expect(read).toContain('埠頭')
     expect(read).toContain('ふとう')
@@ -188,11 +188,11 @@ describe('ruby', () => {
   })
 
   it('takes its texts as they are, and says what is wrong', () => {
-    expect(rubyText(setter, '~a[b]{c}', '{d}').label).toBe('~a[b]{c}')
-    expect(() => rubyText(setter, '埠', 5 as never)).toThrow('ruby')
-    expect(() => rubyText(setter, '埠', 'ふ', { styel: 'x' } as never)).toThrow(
+    expect(rubyText(typesetter, '~a[b]{c}', '{d}').label).toBe('~a[b]{c}')
+    expect(() => rubyText(typesetter, '埠', 5 as never)).toThrow('ruby')
+    expect(() => rubyText(typesetter, '埠', 'ふ', { styel: 'x' } as never)).toThrow(
       "did you mean 'style'?",
     )
-    expect(() => rubyText(setter, '埠', 'ふ', { style: 'donw' })).toThrow("did you mean 'down'?")
+    expect(() => rubyText(typesetter, '埠', 'ふ', { style: 'donw' })).toThrow("did you mean 'down'?")
   })
 })

@@ -1,4 +1,4 @@
-import { defineSheet, inlineObject, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, inlineObject, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
@@ -41,16 +41,16 @@ const texts = {
 }
 
 async function openSetter() {
-  const fonts = [...arabicFonts, ...hebrewFonts, fontFiles.japanese]
+  const files = [...arabicFonts, ...hebrewFonts, fontFiles.japanese]
   const hyphenation = await openHyphenation('en')
-  return typesetter({ sheet, shelf: await openShelf({ fonts }), hyphenation })
+  return typesetterFor({ sheet, fonts: await openFonts({ files }), hyphenation })
 }
-let setter: Awaited<ReturnType<typeof openSetter>>
+let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
-  setter = await openSetter()
+  typesetter = await openSetter()
 })
 const set = (text: string, style: keyof typeof styles, width = 260, values = {}) =>
-  setter.set(text as 'x', { style, width, values })
+  typesetter.set(text as 'x', { style, width, values })
 
 /** Both ends of what stands on a line, without the spaces that hang. */
 function extent(line: Layout['lines'][number]): readonly [left: number, right: number] {
@@ -91,7 +91,7 @@ describe('justified lines', () => {
 
   it('give way no further than the style lets them', () => {
     const layout = set(texts.latin, 'limited')
-    const free = setter.set(texts.latin as 'x', { style: 'limited', width: 260, align: 'start' })
+    const free = typesetter.set(texts.latin as 'x', { style: 'limited', width: 260, align: 'start' })
     layout.lines.slice(0, -1).forEach((line, i) => {
       const text = line.runs
         .map(run => run.text)
@@ -106,7 +106,7 @@ describe('justified lines', () => {
   })
 
   it('keep joined letters joined, boxes as wide as they are, and what stands before a tab', () => {
-    const plain = setter.set(texts.arabic as 'x', { style: 'arabic', width: 260, align: 'start' })
+    const plain = typesetter.set(texts.arabic as 'x', { style: 'arabic', width: 260, align: 'start' })
     const wide = set(texts.arabic, 'arabic')
     const words = ({ lines }: Layout) =>
       lines[0].runs.flatMap(run =>
@@ -119,7 +119,7 @@ describe('justified lines', () => {
     })
     expect(boxed.lines[0].runs.find(run => run.object)?.width).toBeCloseTo(30, 3)
     const tabbed = set('one\ttwo three four five six seven eight nine', 'defaults', 200)
-    const ragged = setter.set('one\ttwo three four five six seven eight nine', {
+    const ragged = typesetter.set('one\ttwo three four five six seven eight nine', {
       width: 200,
       align: 'start',
     })

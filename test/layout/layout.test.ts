@@ -1,4 +1,4 @@
-import { DotLineError, type Layout, type Setting } from 'dot-line'
+import { DotLineError, type Layout, type SetOptions } from 'dot-line'
 import { graphemes } from 'dot-line/unicode'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -8,13 +8,13 @@ import { noticeMarkup, noticeValues, testSetter } from '../support/setting.ts'
 const lineTexts = (layout: Layout) =>
   layout.lines.map(line => line.runs.map(run => run.text).join(''))
 
-let setter: Awaited<ReturnType<typeof testSetter>>
+let typesetter: Awaited<ReturnType<typeof testSetter>>
 beforeAll(async () => {
-  setter = await testSetter()
+  typesetter = await testSetter()
 })
 
-const set = (markup: string, setting: Setting<'body' | 'headline' | 'clock' | 'prose'> = {}) =>
-  setter.set(markup, { style: 'body', ...setting })
+const set = (markup: string, setting: SetOptions<'body' | 'headline' | 'clock' | 'prose'> = {}) =>
+  typesetter.set(markup, { style: 'body', ...setting })
 
 describe('wrapping', () => {
   it('breaks at spaces and hyphens, and spaces hang', () => {
@@ -143,7 +143,7 @@ describe('the reader scale', () => {
   it('enlarges text and wraps it anew', async () => {
     const frame = { style: 'body', width: 280, values: noticeValues } as const
     const larger = (await testSetter(2)).set(noticeMarkup, frame)
-    const normal = setter.set(noticeMarkup, frame)
+    const normal = typesetter.set(noticeMarkup, frame)
     expect(larger.lines.length).toBeGreaterThan(normal.lines.length)
     expect(larger.lines[0].runs[0].style.size).toBe(32)
   })
@@ -186,9 +186,9 @@ describe('shaping', () => {
 })
 
 describe('problems', () => {
-  const problem = (markup: string, setting: Setting = {}): Partial<DotLineError> => {
+  const problem = (markup: string, setting: SetOptions = {}): Partial<DotLineError> => {
     try {
-      setter.set(markup, { source: 'board.txt', ...setting } as Setting<'body'>)
+      typesetter.set(markup, { source: 'board.txt', ...setting } as SetOptions<'body'>)
     } catch (error) {
       if (error instanceof DotLineError) return error
     }
@@ -214,7 +214,7 @@ describe('problems', () => {
       "unknown property 'sise' at board.txt:1:2 (did you mean 'size'?)",
     ],
     ['~weight=1200[x]', 'bad-value', /1200 is not a valid value for 'weight' at board.txt:1:2/],
-    ['~family=Sanz[x]', 'unknown-family', "no family 'Sanz' on the shelf (did you mean 'sans'?)"],
+    ['~family=Sanz[x]', 'unknown-family', "no family 'Sanz' among the fonts (did you mean 'sans'?)"],
     [
       '~href=javascript:alert[x]',
       'forbidden-link',
@@ -248,7 +248,7 @@ describe('problems', () => {
   })
 
   it('lists an unused value as a warning', () => {
-    const layout = setter.set('to {port}', { values: { port: 'x', prot: 'y' } })
+    const layout = typesetter.set('to {port}', { values: { port: 'x', prot: 'y' } })
     expect(layout.problems).toMatchObject([
       { code: 'unused-value', severity: 'warning', nearest: 'port' },
     ])
@@ -267,6 +267,6 @@ describe('problems', () => {
 
   it('never parses values as markup', () => {
     const name = '~strong[x] {y} ~('
-    expect(setter.set('to {port}', { values: { port: name } }).text).toBe(`to ${name}`)
+    expect(typesetter.set('to {port}', { values: { port: name } }).text).toBe(`to ${name}`)
   })
 })

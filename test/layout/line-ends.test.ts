@@ -1,4 +1,4 @@
-import { defineSheet, lineEndsOf, openShelf, typesetter } from 'dot-line'
+import { defineSheet, lineEndsOf, openFonts, typesetterFor } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { arabicFonts } from '../support/fonts.ts'
 import { problemsOf } from '../support/problems.ts'
@@ -7,10 +7,10 @@ const sheet = defineSheet({
   styles: { body: { family: ['sans', 'Noto Sans Arabic'] }, strong: { weight: 700 } },
 })
 const openSetter = async () =>
-  typesetter({ sheet, shelf: await openShelf({ fonts: arabicFonts }), problems: 'collect' })
-let setter: Awaited<ReturnType<typeof openSetter>>
+  typesetterFor({ sheet, fonts: await openFonts({ files: arabicFonts }), problems: 'collect' })
+let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
-  setter = await openSetter()
+  typesetter = await openSetter()
 })
 
 describe('the line ends of a layout', () => {
@@ -27,20 +27,20 @@ describe('the line ends of a layout', () => {
     ['ends\n', {}],
     ['', {}],
   ] as const)('of %j, %o are those of its lines', (text, setting) => {
-    const layout = setter.set(text, { style: 'body', ...setting })
+    const layout = typesetter.set(text, { style: 'body', ...setting })
     const ends = lineEndsOf(layout)
     expect(ends).toEqual(layout.lines.map(line => line.end))
     expect(lineEndsOf({ ...layout })).toEqual(ends)
   })
 
-  it('are known when the shelf is closed, and nobody read the lines', async () => {
-    const shelf = await openShelf({ builtIn: ['sans'] })
-    const layout = typesetter({ sheet: defineSheet({ styles: {} }), shelf }).set('Boats to Ardle', {
+  it('are known when the fonts are closed, and nobody read the lines', async () => {
+    const fonts = await openFonts({ builtIn: ['sans'] })
+    const layout = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts }).set('Boats to Ardle', {
       width: 60,
     })
-    shelf.close()
+    fonts.close()
     expect(lineEndsOf(layout)).toEqual([9, 14])
-    expect(problemsOf(() => layout.lines)).toMatchObject([{ code: 'closed-shelf' }])
+    expect(problemsOf(() => layout.lines)).toMatchObject([{ code: 'closed-fonts' }])
   })
 
   it('are those of a layout, and of nothing else', () => {

@@ -1,8 +1,8 @@
-import { defineSheet, openShelf, type Typesetter, typesetter } from 'dot-line'
+import { defineSheet, openFonts, type Typesetter, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { beforeAll, describe, expect, it } from 'vitest'
 
-let setter: Typesetter
+let typesetter: Typesetter
 beforeAll(async () => {
   const sheet = defineSheet({
     styles: {
@@ -14,11 +14,11 @@ beforeAll(async () => {
       padded: { from: 'both', padding: { left: 10, right: 6 }, startIndent: 4 },
     },
   })
-  setter = typesetter({ sheet, shelf: await openShelf(), hyphenation: await openHyphenation('de') })
+  typesetter = typesetterFor({ sheet, fonts: await openFonts(), hyphenation: await openHyphenation('de') })
 })
 
 const text = 'Heute Fährverbindungsunterbrechung nach Quillhaven'
-const set = (style: string, width: number, markup = text) => setter.set(markup, { style, width })
+const set = (style: string, width: number, markup = text) => typesetter.set(markup, { style, width })
 const codes = (layout: ReturnType<typeof set>) => layout.problems.map(problem => problem.code)
 const words = (layout: ReturnType<typeof set>) =>
   layout.lines.map(line =>
@@ -68,7 +68,7 @@ describe('a word that no line has room for', () => {
     }
     expect(set('both', 160).fittedSize).toBeUndefined()
     expect(set('both', 45).fittedSize).toBeGreaterThanOrEqual(10)
-    expect(setter.shape(text, { style: 'both' }).set({ width: 45 }).fittedSize).toBe(
+    expect(typesetter.shape(text, { style: 'both' }).set({ width: 45 }).fittedSize).toBe(
       set('both', 45).fittedSize,
     )
   })

@@ -1,4 +1,4 @@
-import { defineSheet, type Layout, looksOf, openShelf, typesetter } from 'dot-line'
+import { defineSheet, type Layout, facesUsed, openFonts, typesetterFor } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { arabicFonts } from '../support/fonts.ts'
 import { problemsOf } from '../support/problems.ts'
@@ -12,10 +12,10 @@ const sheet = defineSheet({
   },
 })
 const openSetter = async () =>
-  typesetter({ sheet, shelf: await openShelf({ fonts: arabicFonts }), problems: 'collect' })
-let setter: Awaited<ReturnType<typeof openSetter>>
+  typesetterFor({ sheet, fonts: await openFonts({ files: arabicFonts }), problems: 'collect' })
+let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
-  setter = await openSetter()
+  typesetter = await openSetter()
 })
 
 /** What the glyphs of a layout say. */
@@ -41,21 +41,21 @@ describe('the looks of a layout', () => {
     ['\n\n', {}],
     [' ', {}],
   ] as const)('of %j, %o are those of its glyphs', (text, setting) => {
-    const layout = setter.set(text, { style: 'body', ...setting })
-    const looks = looksOf(layout)
+    const layout = typesetter.set(text, { style: 'body', ...setting })
+    const looks = facesUsed(layout)
     expect(looks).toEqual(byGlyphs(layout))
-    expect(looksOf({ ...layout })).toEqual(looks)
+    expect(facesUsed({ ...layout })).toEqual(looks)
   })
 
   it('are several where faces or styles are', () => {
     const texts = ['Tern', 'Tern ~strong[Tern]', 'Tern قارب', '~tracked[Tern] ~strong[Tern] Tern']
-    expect(texts.map(text => looksOf(setter.set(text as 'x')).length)).toEqual([1, 2, 2, 3])
+    expect(texts.map(text => facesUsed(typesetter.set(text as 'x')).length)).toEqual([1, 2, 2, 3])
   })
 
   it('are those of a layout, and of nothing else', () => {
     for (const other of [undefined, null, {}, [], 'Tern', { lines: [] }]) {
       // @ts-expect-error no layout
-      expect(problemsOf(() => looksOf(other))).toMatchObject([{ code: 'bad-layout' }])
+      expect(problemsOf(() => facesUsed(other))).toMatchObject([{ code: 'bad-layout' }])
     }
   })
 })

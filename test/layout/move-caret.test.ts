@@ -3,19 +3,19 @@ import {
   type CaretPlace,
   caretAt,
   defineSheet,
-  drawing,
+  draw,
   hitTest,
   inlineObject,
   type Layout,
   linkedText,
   moveCaret,
-  openShelf,
+  openFonts,
   paragraphRange,
   placement,
   pointInLayout,
   rangeText,
   type Typesetter,
-  typesetter,
+  typesetterFor,
   wordRange,
 } from 'dot-line'
 import { graphemes } from 'dot-line/unicode'
@@ -23,7 +23,7 @@ import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { arabicFonts, hebrewFonts } from '../support/fonts.ts'
 
-let setter: Typesetter
+let typesetter: Typesetter
 beforeAll(async () => {
   const sheet = defineSheet({
     styles: {
@@ -33,14 +33,14 @@ beforeAll(async () => {
       link: { underline: true },
     },
   })
-  setter = typesetter({
+  typesetter = typesetterFor({
     sheet,
-    shelf: await openShelf({ fonts: [...arabicFonts, ...hebrewFonts] }),
+    fonts: await openFonts({ files: [...arabicFonts, ...hebrewFonts] }),
   })
 })
 
 const set = (text: string, width?: number, style = 'body'): Layout =>
-  setter.set(text, { style, ...(width !== undefined && { width }) })
+  typesetter.set(text, { style, ...(width !== undefined && { width }) })
 
 /** Offsets that a caret stands at, move by move, until it stays. */
 function path(layout: Layout, move: CaretMove, from: CaretPlace): number[] {
@@ -137,7 +137,7 @@ describe('a caret that is moved', () => {
     const next = moveCaret(layout, start, 'down')
     expect(next.offset).toBe(1)
     expect(next.from[1]).toBeGreaterThan(caretAt(layout, 0).from[1])
-    const lines = setter.set('Boats to Quillhaven', { style: 'down', height: 70 })
+    const lines = typesetter.set('Boats to Quillhaven', { style: 'down', height: 70 })
     expect(moveCaret(lines, start, 'left').line).toBe(1)
     expect(
       moveCaret(lines, { offset: lines.lines[1].start, affinity: 'after' }, 'right').line,
@@ -177,7 +177,7 @@ describe('a caret that is moved', () => {
         fc.array(fc.constantFrom(...moves), { maxLength: 20 }),
         fc.integer({ min: 20, max: 200 }),
         (parts, way, width) => {
-          const layout = setter.set('{text}', {
+          const layout = typesetter.set('{text}', {
             width,
             style: 'body',
             values: { text: parts.join('') },
@@ -208,10 +208,10 @@ describe('what is chosen and copied', () => {
     const lamp = inlineObject({
       width: 10,
       height: 10,
-      drawing: drawing({ width: 10, height: 10 }, []),
+      drawing: draw({ width: 10, height: 10 }, []),
       label: 'lamp',
     })
-    const layout = setter.set('{lamp} Fähr\u00adverbindung\u2028late\nB', { values: { lamp } })
+    const layout = typesetter.set('{lamp} Fähr\u00adverbindung\u2028late\nB', { values: { lamp } })
     expect(rangeText(layout, 0, layout.text.length)).toBe('lamp Fährverbindung\nlate\nB')
     expect(rangeText(layout, 6, 2)).toBe('Fähr')
   })

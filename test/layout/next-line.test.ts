@@ -1,10 +1,10 @@
 import {
-  type Cursor,
+  type Continuation,
   defineSheet,
   type Layout,
-  openShelf,
+  openFonts,
   type Typesetter,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import fc from 'fast-check'
@@ -36,12 +36,12 @@ const styles = {
 type StyleName = keyof typeof styles
 const names = Object.keys(styles).filter(name => name !== 'strong') as StyleName[]
 const sheet = defineSheet({ styles })
-let setter: Typesetter
+let typesetter: Typesetter
 beforeAll(async () => {
-  const shelf = await openShelf({ fonts: [fontFiles.arabic, fontFiles.thai, fontFiles.japanese] })
-  setter = typesetter({
+  const fonts = await openFonts({ files: [fontFiles.arabic, fontFiles.thai, fontFiles.japanese] })
+  typesetter = typesetterFor({
     sheet,
-    shelf,
+    fonts,
     hyphenation: await openHyphenation('en'),
     problems: 'collect',
   })
@@ -83,12 +83,12 @@ function inFrames(
   counts: readonly number[],
 ): Layout[] {
   const frames: Layout[] = []
-  let from: Cursor | undefined
+  let from: Continuation | undefined
   do {
     const maxLines = counts[frames.length % counts.length]
-    const layout: Layout = setter.set(text, { style, ...frame, maxLines, from, continues: true })
+    const layout: Layout = typesetter.set(text, { style, ...frame, maxLines, continuation: from, continues: true })
     frames.push(layout)
-    from = layout.rest
+    from = layout.continuation
     expect(frames.length).toBeLessThan(500)
   } while (from)
   return frames
@@ -104,7 +104,7 @@ describe('a text that goes on', () => {
         fc.array(fc.integer({ min: 1, max: 5 }), { minLength: 1, maxLength: 4 }),
         (text, style, width, counts) => {
           const frame = style === 'down' ? { height: width } : { width }
-          const whole = setter.set(text, { style, ...frame })
+          const whole = typesetter.set(text, { style, ...frame })
           const parts = inFrames(text, style, frame, counts)
           expect(parts.flatMap(linesOf)).toEqual(linesOf(whole))
           expect(parts.at(-1)?.cut).toBeUndefined()
@@ -117,19 +117,19 @@ describe('a text that goes on', () => {
 
   it('goes on by height as well, and never puts in a line that is too deep', () => {
     const text = pieces.slice(0, 3).join('').repeat(4)
-    const whole = setter.set(text, { style: 'best', width: 200 })
+    const whole = typesetter.set(text, { style: 'best', width: 200 })
     const parts: Layout[] = []
-    for (let from: Cursor | undefined, more = true; more; more = from !== undefined) {
-      const part: Layout = setter.set(text, {
+    for (let from: Continuation | undefined, more = true; more; more = from !== undefined) {
+      const part: Layout = typesetter.set(text, {
         style: 'best',
         width: 200,
         height: 100,
-        from,
+        continuation: from,
         continues: true,
       })
       expect(part.height).toBeLessThanOrEqual(100)
       parts.push(part)
-      from = part.rest
+      from = part.continuation
     }
     expect(parts.length).toBeGreaterThan(3)
     expect(parts.flatMap(linesOf)).toEqual(linesOf(whole))
@@ -137,17 +137,17 @@ describe('a text that goes on', () => {
 
   it('goes on behind the mark of what was cut, too, and a cursor is plain data', () => {
     const text = 'Boats to ~strong[Saint Orrin’s Landing] leave at noon'
-    const cut = setter.set(text, { style: 'fast', width: 130, maxLines: 1 })
+    const cut = typesetter.set(text, { style: 'fast', width: 130, maxLines: 1 })
     expect(cut.lines[0].runs.at(-1)?.kind).toBe('ellipsis')
-    const rest = JSON.parse(JSON.stringify(cut.rest))
-    const more = setter.set(text, { style: 'fast', width: 900, from: rest })
+    const rest = JSON.parse(JSON.stringify(cut.continuation))
+    const more = typesetter.set(text, { style: 'fast', width: 900, continuation: rest })
     const shown = (layout: Layout) =>
       layout.lines
         .flatMap(line => line.runs.filter(run => run.kind === 'text').map(run => run.text))
         .join('')
     expect((shown(cut) + shown(more)).replace(/\s+/g, ' ')).toBe(cut.text.replace(/\s+/g, ' '))
     expect(more.lines[0].runs.some(run => run.styleNames?.includes('strong'))).toBe(true)
-    expect(() => setter.set(text, { from: {} as never })).toThrow(
+    expect(() => typesetter.set(text, { continuation: {} as never })).toThrow(
       'from must be the rest of a layout',
     )
   })
@@ -161,7 +161,7 @@ describe('lines as numbers', () => {
         fc.constantFrom(...names),
         fc.integer({ min: 60, max: 320 }),
         (text, style, width) => {
-          const shaped = setter.shape(text, { style })
+          const shaped = typesetter.shape(text, { style })
           const frame = style === 'down' ? { height: width } : { width }
           const { lines, height, width: across } = shaped.set(frame)
           const wrapped = shaped.wrap(width)
@@ -183,14 +183,14 @@ describe('lines as numbers', () => {
   })
 
   it('come one by one, in rooms that differ from line to line', () => {
-    const shaped = setter.shape(pieces[0].repeat(6), { style: 'fast' })
+    const shaped = typesetter.shape(pieces[0].repeat(6), { style: 'fast' })
     // Around a picture that is 90 units wide and three lines high.
     const room = (line: number) => (line >= 1 && line <= 3 ? 150 : 240)
     const lines: NonNullable<ReturnType<typeof shaped.nextLine>>[] = []
     for (
       let next = shaped.nextLine(undefined, room);
       next;
-      next = next.rest && shaped.nextLine(next.rest, room)
+      next = next.continuation && shaped.nextLine(next.continuation, room)
     ) {
       lines.push(next)
     }

@@ -1,11 +1,11 @@
 import {
   defineSheet,
   inlineObject,
-  openShelf,
+  openFonts,
   rich,
   sourceRange,
   type Typesetter,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
 
@@ -18,14 +18,14 @@ const styles = {
   middle: { from: 'body', ellipsis: { at: 'middle' } },
 } as const
 const sheet = defineSheet({ styles })
-let setter: Typesetter
+let typesetter: Typesetter
 beforeAll(async () => {
-  setter = typesetter({ sheet, shelf: await openShelf(), problems: 'collect' })
+  typesetter = typesetterFor({ sheet, fonts: await openFonts(), problems: 'collect' })
 })
 
 describe('the paragraphs of a layout', () => {
   it('say where they begin, with style, language, direction and marker; lines know theirs', () => {
-    const layout = setter.set('~list[one two three]\n~list[four]\n\n~arabic[five]', {
+    const layout = typesetter.set('~list[one two three]\n~list[four]\n\n~arabic[five]', {
       style: 'body',
       width: 70,
     })
@@ -45,7 +45,7 @@ describe('the paragraphs of a layout', () => {
 
   it('are told apart run by run', () => {
     const kinds = (markup: string, setting: object) =>
-      setter.set(markup, setting).lines.flatMap(line => line.runs.map(run => run.kind))
+      typesetter.set(markup, setting).lines.flatMap(line => line.runs.map(run => run.kind))
     const icon = inlineObject({ width: 9, height: 9 })
     expect(kinds('~list[a {icon}]', { style: 'body', values: { icon } })).toEqual([
       'marker',
@@ -65,7 +65,7 @@ describe('the paragraphs of a layout', () => {
 
 describe('the source of a stretch of text', () => {
   const from = (markup: string, shown: string, values = {}) => {
-    const layout = setter.set(markup, { style: 'body', values })
+    const layout = typesetter.set(markup, { style: 'body', values })
     const start = layout.text.indexOf(shown)
     const range = sourceRange(layout, start, start + shown.length)
     return range && markup.slice(range.start, range.end)
@@ -94,15 +94,15 @@ describe('the source of a stretch of text', () => {
 
 describe('problems of a layout', () => {
   it('say line, run and offsets', () => {
-    const layout = setter.set('Boats to Ardle\n漢 and 漢', { style: 'body', width: 60 })
+    const layout = typesetter.set('Boats to Ardle\n漢 and 漢', { style: 'body', width: 60 })
     const [first] = layout.problems
     expect(first).toMatchObject({ code: 'missing-glyph', range: { start: 15, end: 16 } })
     const { line = -1, run = -1 } = first
     expect(layout.lines[line].runs[run].text).toContain('漢')
-    const wide = setter.set('to Brackwater now', { style: 'body', width: 20, maxLines: 9 })
-    const whole = typesetter({
+    const wide = typesetter.set('to Brackwater now', { style: 'body', width: 20, maxLines: 9 })
+    const whole = typesetterFor({
       sheet: sheet.with({ styles: { body: { overflowWrap: 'normal' } } }),
-      shelf: setterShelf,
+      fonts: typesetterFonts,
     })
     const over = whole.set('to Brackwater now', { style: 'body', width: 30 }).problems[0]
     expect(over).toMatchObject({ code: 'overflow', line: 1, range: { start: 3, end: 14 } })
@@ -110,7 +110,7 @@ describe('problems of a layout', () => {
   })
 })
 
-let setterShelf: Awaited<ReturnType<typeof openShelf>>
+let typesetterFonts: Awaited<ReturnType<typeof openFonts>>
 beforeAll(async () => {
-  setterShelf = await openShelf()
+  typesetterFonts = await openFonts()
 })

@@ -3,18 +3,18 @@ import { Worker } from 'node:worker_threads'
 import {
   caretAt,
   defineSheet,
-  drawing,
+  draw,
   hitTest,
   inkBox,
   inlineObject,
   type Layout,
-  openShelf,
+  openFonts,
   place,
   placement,
   rangeBoxes,
   rectangle,
   type Typesetter,
-  typesetter,
+  typesetterFor,
   withGuides,
 } from 'dot-line'
 import { toHtml } from 'dot-line/html'
@@ -33,11 +33,11 @@ const sheet = defineSheet({
     down: { from: 'body', writingMode: 'vertical-rl' },
   },
 })
-let setter: Typesetter
+let typesetter: Typesetter
 let layouts: readonly Layout[]
 beforeAll(async () => {
-  setter = typesetter({ sheet, shelf: await openShelf() })
-  const lamp = drawing({ width: 8, height: 8 }, [
+  typesetter = typesetterFor({ sheet, fonts: await openFonts() })
+  const lamp = draw({ width: 8, height: 8 }, [
     rectangle({ x: 0, y: 0, width: 8, height: 8 }, sheet.ink('deep')),
   ])
   const values = { lamp: inlineObject({ width: 8, height: 8, drawing: lamp, label: 'lamp' }) }
@@ -46,19 +46,19 @@ beforeAll(async () => {
   const plain = { style: 'body', width: 150 } as const
   layouts = [
     ...['body', 'listed', 'down'].map(style =>
-      setter.set(markup, { style, values, width: 170, height: 170, maxLines: 3 }),
+      typesetter.set(markup, { style, values, width: 170, height: 170, maxLines: 3 }),
     ),
-    setter.set('Boats to Low Emmerly are late', plain),
-    setter.set('Boats to Low Emmerly are late\nuntil tomorrow', { ...plain, maxLines: 3 }),
-    setter.set('Boats ~link[to Low] Emmerly are late', { ...plain, maxLines: 1 }),
-    setter.set('Лодки ~link,action=go[на Low] π', plain),
-    setter.set('Boats to Low Emmerly are late', { ...plain, with: { align: 'justify' } }),
+    typesetter.set('Boats to Low Emmerly are late', plain),
+    typesetter.set('Boats to Low Emmerly are late\nuntil tomorrow', { ...plain, maxLines: 3 }),
+    typesetter.set('Boats ~link[to Low] Emmerly are late', { ...plain, maxLines: 1 }),
+    typesetter.set('Лодки ~link,action=go[на Low] π', plain),
+    typesetter.set('Boats to Low Emmerly are late', { ...plain, overrides: { align: 'justify' } }),
   ]
 })
 
 /** All that is made of a layout. */
 async function made(layout: Layout) {
-  const picture = drawing({ width: 300, height: 300 }, [
+  const picture = draw({ width: 300, height: 300 }, [
     place(layout, 20, 20, { angle: 20, by: 'ink' }),
   ])
   return {
@@ -106,11 +106,11 @@ describe('a layout is plain data', () => {
   it('has all of its glyphs where several are cloned that nobody has read', async () => {
     const body = { style: 'body', width: 150 } as const
     const set = () => [
-      setter.set('Boats to Low Emmerly are late today and tomorrow', { ...body, maxLines: 2 }),
-      setter.set('Another boat of which nothing was read', body),
-      setter.set('Boats ~link[to Low] Emmerly', body),
-      setter.set('Unbreakablelongwordsthatarebroken', { ...body, width: 60 }),
-      setter.set('A last\none', { style: 'listed' }),
+      typesetter.set('Boats to Low Emmerly are late today and tomorrow', { ...body, maxLines: 2 }),
+      typesetter.set('Another boat of which nothing was read', body),
+      typesetter.set('Boats ~link[to Low] Emmerly', body),
+      typesetter.set('Unbreakablelongwordsthatarebroken', { ...body, width: 60 }),
+      typesetter.set('A last\none', { style: 'listed' }),
     ]
     const glyphs = (all: readonly Layout[]) =>
       all.map(({ lines }) => lines.map(({ runs }) => runs.map(run => [...run.glyphs.glyphs])))
@@ -122,32 +122,32 @@ describe('a layout is plain data', () => {
   })
 
   it('brings nothing along of other texts', () => {
-    setter.set('Boats to Low Emmerly. '.repeat(4000), { style: 'body' }).lines[0].runs.at(0)
-    const own = setter.set('Boats', { style: 'body' })
+    typesetter.set('Boats to Low Emmerly. '.repeat(4000), { style: 'body' }).lines[0].runs.at(0)
+    const own = typesetter.set('Boats', { style: 'body' })
     expect(own.lines[0].runs).toHaveLength(1)
     expect(serialize(own).byteLength).toBeLessThan(4000)
   })
 
-  it('finds its faces on another shelf with the same fonts', async () => {
-    const own = await openShelf()
+  it('finds its faces on other fonts with the same fonts', async () => {
+    const own = await openFonts()
     const layout = structuredClone(
-      typesetter({ sheet, shelf: own }).set('~weight=700[Tern]', { style: 'body' }),
+      typesetterFor({ sheet, fonts: own }).set('~weight=700[Tern]', { style: 'body' }),
     )
-    const other = typesetter({ sheet, shelf: await openShelf() }).set('~weight=700[Tern]', {
+    const other = typesetterFor({ sheet, fonts: await openFonts() }).set('~weight=700[Tern]', {
       style: 'body',
     })
     own.close()
     expect(toSvg(layout)).toBe(toSvg(other))
   })
 
-  it('is refused where its faces are on no shelf, and where it is not one any more', () => {
+  it('is refused where its faces are on no fonts, and where it is not one any more', () => {
     const layout = structuredClone(layouts[0])
     const [line] = layout.lines
     const lost = {
       ...layout,
       lines: [{ ...line, runs: line.runs.map(run => ({ ...run, face: 'Nowhere-Regular 1' })) }],
     }
-    expect(() => toSvg(lost)).toThrow('the face Nowhere-Regular 1 is on no open shelf')
+    expect(() => toSvg(lost)).toThrow('the face Nowhere-Regular 1 belongs to no open fonts')
     expect(() => toSvg(JSON.parse(JSON.stringify(layout)))).toThrow(
       'the layout has lost its glyphs',
     )

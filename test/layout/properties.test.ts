@@ -1,7 +1,7 @@
-import { defineSheet, type Layout, typesetter } from 'dot-line'
+import { defineSheet, type Layout, typesetterFor } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { paintedItems } from '../support/painted.ts'
-import { builtInShelf } from '../support/setting.ts'
+import { builtInFonts } from '../support/setting.ts'
 
 const sheet = defineSheet({
   inks: { dusk: { gradient: 'linear', stops: ['#000000', '#ffffff'] } },
@@ -34,8 +34,8 @@ const sheet = defineSheet({
 
 let set: (markup: string, style?: Parameters<typeof sheet.style>[0], width?: number) => Layout
 beforeAll(async () => {
-  const setter = typesetter({ sheet, shelf: await builtInShelf() })
-  set = (markup, style = 'plain', width) => setter.set(markup, { style, width })
+  const typesetter = typesetterFor({ sheet, fonts: await builtInFonts() })
+  set = (markup, style = 'plain', width) => typesetter.set(markup, { style, width })
 })
 const width = (markup: string) => set(markup).textWidth
 const runsOf = (layout: Layout) => layout.lines.flatMap(line => line.runs)

@@ -1,4 +1,4 @@
-import { defineSheet, faceOf, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { arabicFonts } from '../support/fonts.ts'
 import { expectWholeText } from '../support/lines.ts'
@@ -21,13 +21,13 @@ const styles = {
   arabicList: { from: 'arabic', marker: { text: '•', indent: 20 } },
 } as const
 const sheet = defineSheet({ styles })
-const openSetter = async () => typesetter({ sheet, shelf: await openShelf({ fonts: arabicFonts }) })
-let setter: Awaited<ReturnType<typeof openSetter>>
+const openSetter = async () => typesetterFor({ sheet, fonts: await openFonts({ files: arabicFonts }) })
+let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
-  setter = await openSetter()
+  typesetter = await openSetter()
 })
 const set = (text: string, style: keyof typeof styles = 'defaults', width = 400) =>
-  setter.set(text as 'x', { style, width })
+  typesetter.set(text as 'x', { style, width })
 /** Both ends of a text on the first line. */
 function ends(layout: Layout, text: string): readonly [left: number, right: number] {
   const run = layout.lines[0].runs.find(r => r.text === text)
@@ -96,12 +96,12 @@ describe('tab stops', () => {
     }
   })
 
-  it('have leaders on each of two open shelves with one font, which their faces do not tell apart', async () => {
+  it('have leaders on each of two open fonts with one font, which their faces do not tell apart', async () => {
     // As an app that also writes documents has it: this one's faces can do more.
-    const other = await openShelf({ embedding: true })
+    const other = await openFonts({ embedding: true })
     const kinds = (layout: Layout) => layout.lines[0].runs.map(run => run.kind)
     expect(kinds(set('Ardle\t\t\t\t9'))).toContain('leader')
-    const own = typesetter({ sheet, shelf: other })
+    const own = typesetterFor({ sheet, fonts: other })
     expect(kinds(own.set('Ardle\t\t\t\t9', { width: 400 }))).toContain('leader')
     other.close()
   })

@@ -1,4 +1,4 @@
-import { defineSheet, drawing, faceOf, openShelf, place, rectangle, typesetter } from 'dot-line'
+import { defineSheet, draw, faceOf, openFonts, place, rectangle, typesetterFor } from 'dot-line'
 import { toPng } from 'dot-line/png'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { verticalOrientation } from '../../src/unicode/index.ts'
@@ -19,18 +19,18 @@ const styles = {
 } as const
 const sheet = defineSheet({ inks: { foam: '#f4fafc' }, styles })
 const openSetter = async () =>
-  typesetter({ sheet, shelf: await openShelf({ fonts: [fontFiles.japanese, ...arabicFonts] }) })
-let setter: Awaited<ReturnType<typeof openSetter>>
+  typesetterFor({ sheet, fonts: await openFonts({ files: [fontFiles.japanese, ...arabicFonts] }) })
+let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
-  setter = await openSetter()
+  typesetter = await openSetter()
 })
 const set = (text: string, style: keyof typeof styles, frame = {}) =>
-  setter.set(text as 'x', { style, ...frame })
+  typesetter.set(text as 'x', { style, ...frame })
 const size = { width: 200, height: 300 }
 function inked(text: string, style: keyof typeof styles, frame = {}) {
   const ground = rectangle({ x: 0, y: 0, ...size }, sheet.ink('foam'))
   const items = place(set(text, style, frame), 50, 40)
-  return inkEdges(toPng(drawing(size, [ground, items]), { pixelRatio: 2 }), 2)
+  return inkEdges(toPng(draw(size, [ground, items]), { pixelRatio: 2 }), 2)
 }
 
 describe('UAX #50', () => {
@@ -120,7 +120,7 @@ describe('vertical text', () => {
       ['港', true],
     ])
     const down = set('مرسى السفن', 'arabic').lines[0].runs
-    const across = setter.set('مرسى السفن', { style: 'arabic' }).lines[0].runs
+    const across = typesetter.set('مرسى السفن', { style: 'arabic' }).lines[0].runs
     expect(down.flatMap(run => [...run.glyphs.glyphs])).toEqual(
       across.flatMap(run => [...run.glyphs.glyphs]),
     )
@@ -131,12 +131,12 @@ describe('trimming', () => {
   const trimmed = { size: 40, trim: { above: 'cap', below: 'alphabetic' } } as const
   const styled = sheet.with({ styles: { trimmed, small: { size: 40, trim: { above: 'ex' } } } })
   it('leaves a box from the top of capitals to the baseline, so that text centers by eye', async () => {
-    const { set: setTrimmed } = typesetter({ sheet: styled, shelf: await openShelf() })
+    const { set: setTrimmed } = typesetterFor({ sheet: styled, fonts: await openFonts() })
     const layout = setTrimmed('HEH', { style: 'trimmed' })
     const { capHeight, unitsPerEm } = faceOf(layout.lines[0].runs[0]).metrics
     expect(layout.height).toBeCloseTo((capHeight * 40) / unitsPerEm, 6)
     const ground = rectangle({ x: 0, y: 0, ...size }, styled.ink('foam'))
-    const shown = drawing(size, [
+    const shown = draw(size, [
       ground,
       place(layout, 100, 150, { across: 'center', down: 'middle' }),
     ])

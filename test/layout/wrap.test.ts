@@ -1,4 +1,4 @@
-import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -22,12 +22,12 @@ const sheet = defineSheet({
 })
 
 async function openSetter() {
-  const shelf = await openShelf({ fonts: arabicFonts })
-  return typesetter({ sheet, shelf, hyphenation: await openHyphenation('en') })
+  const fonts = await openFonts({ files: arabicFonts })
+  return typesetterFor({ sheet, fonts, hyphenation: await openHyphenation('en') })
 }
-let setter: Awaited<ReturnType<typeof openSetter>>
+let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
-  setter = await openSetter()
+  typesetter = await openSetter()
 })
 
 const text =
@@ -49,8 +49,8 @@ describe('wrapping to numbers', () => {
   ] as const
 
   it.each(styles)('gives the lines of the layout, in any width: %s', style => {
-    const prepared = setter.shape(text, { style: 'arabic' })
-    const styled = setter.shape(`~${style}[${text}]` as 'x', { style })
+    const prepared = typesetter.shape(text, { style: 'arabic' })
+    const styled = typesetter.shape(`~${style}[${text}]` as 'x', { style })
     for (const one of [prepared, styled]) {
       for (let width = 40; width < 420; width += 19) {
         const lines = one.wrap(width)
@@ -73,7 +73,7 @@ describe('wrapping to numbers', () => {
         fc.array(word, { maxLength: 40 }),
         fc.integer({ min: 30, max: 300 }),
         (list, width) => {
-          const prepared = setter.shape(list.join(' '), { style: 'serif' })
+          const prepared = typesetter.shape(list.join(' '), { style: 'serif' })
           const { lines } = prepared.set({ width })
           const wrapped = prepared.wrap(width)
           expect([...wrapped.starts]).toEqual(lines.map(line => line.start))
@@ -91,10 +91,10 @@ describe('the least width', () => {
   it.each(['serif', 'spaced', 'divided', 'padded', 'arabic'] as const)(
     'is the least in which no word is broken: %s',
     style => {
-      const prepared = setter.shape('Ships to Brackwater-under-Heugh,\ninternational: مرفأ 12', {
+      const prepared = typesetter.shape('Ships to Brackwater-under-Heugh,\ninternational: مرفأ 12', {
         style,
       })
-      const least = prepared.leastWidth()
+      const least = prepared.minWidth()
       const isBroken = (width: number) =>
         prepared.set({ width }).problems.some(({ code }) => code === 'broken-word')
       expect(isBroken(least + 0.001)).toBe(false)

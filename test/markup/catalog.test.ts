@@ -1,7 +1,7 @@
-import { defineCatalog, readCatalog, richToMarkup, typesetter } from 'dot-line'
+import { defineCatalog, readCatalog, richToMarkup, typesetterFor } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { problemsOf } from '../support/problems.ts'
-import { builtInShelf, sheet } from '../support/setting.ts'
+import { builtInFonts, sheet } from '../support/setting.ts'
 
 const english = defineCatalog(
   {
@@ -58,9 +58,9 @@ describe('catalogs', () => {
     expect(defineCatalog(fine, { styles: sheet.styleNames, original: english }).problems).toEqual(
       [],
     )
-    expect(english.valuesOf('board.delayed')).toEqual(['port'])
-    expect(english.variants('board.delayed').length).toBe(1)
-    expect(problemsOf(() => english.variants('board'))[0].code).toBe('unknown-key')
+    expect(english.placeholdersOf('board.delayed')).toEqual(['port'])
+    expect(english.cases('board.delayed').length).toBe(1)
+    expect(problemsOf(() => english.cases('board'))[0].code).toBe('unknown-key')
   })
 
   it('list all mistakes at once, each with its place in the file', () => {
@@ -84,19 +84,19 @@ describe('catalogs', () => {
   })
 
   it('are set in their language, and problems name the key', async () => {
-    const setter = typesetter({ sheet, shelf: await builtInShelf() })
-    const [run] = setter.set(german.text('board.title')).lines[0].runs
+    const typesetter = typesetterFor({ sheet, fonts: await builtInFonts() })
+    const [run] = typesetter.set(german.text('board.title')).lines[0].runs
     expect(run.style.language).toBe('de')
-    expect(() => setter.set(english.text('board.delayed'))).toThrow(
+    expect(() => typesetter.set(english.text('board.delayed'))).toThrow(
       'no value for {port} at board.delayed:1:10',
     )
     const wrong = defineCatalog({ x: 'a ~alrt[b]' })
-    expect(() => setter.set(wrong.text('x'))).toThrow("no style named 'alrt' at x:1:4")
+    expect(() => typesetter.set(wrong.text('x'))).toThrow("no style named 'alrt' at x:1:4")
   })
 
   it('warn of values that a translation leaves out', async () => {
-    const setter = typesetter({ sheet, shelf: await builtInShelf() })
-    const layout = setter.set(english.text('board.title', { port: 'x' }))
+    const typesetter = typesetterFor({ sheet, fonts: await builtInFonts() })
+    const layout = typesetter.set(english.text('board.title', { port: 'x' }))
     expect(layout.problems).toMatchObject([
       { code: 'unused-value', message: "the value 'port' is unused" },
     ])

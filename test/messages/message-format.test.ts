@@ -1,10 +1,10 @@
-import { defineCatalog, defineSheet, openShelf, readCatalog, typesetter } from 'dot-line'
+import { defineCatalog, defineSheet, openFonts, readCatalog, typesetterFor } from 'dot-line'
 import { check } from 'dot-line/check'
 import { messageFormat } from 'dot-line/messages'
 import { describe, expect, it } from 'vitest'
 import { problemsOf } from '../support/problems.ts'
 
-const shelf = await openShelf()
+const fonts = await openFonts()
 const sheet = defineSheet({ styles: { strong: { weight: 700 }, link: {} } })
 const strings = {
   late: 'Boats to {#strong}{$port}{/strong} are late',
@@ -17,7 +17,7 @@ const strings = {
 }
 const catalogIn = (language: string) => defineCatalog(strings, { language, syntax: messageFormat })
 const said = (language: string, key: string, values: Record<string, string | number>) =>
-  typesetter({ sheet, shelf }).set(catalogIn(language).text(key as 'late', values)).text
+  typesetterFor({ sheet, fonts }).set(catalogIn(language).text(key as 'late', values)).text
 
 describe('catalogs in MessageFormat 2', () => {
   it('write plurals, amounts and dates in the language of the catalog', () => {
@@ -30,7 +30,7 @@ describe('catalogs in MessageFormat 2', () => {
   })
 
   it('have spans, links with values, objects in the line, and words that are no marks', () => {
-    const { lines } = typesetter({ sheet, shelf }).set(
+    const { lines } = typesetterFor({ sheet, fonts }).set(
       catalogIn('en').text('late', { port: 'Ardle' }),
     )
     expect(lines[0].runs.map(({ text, style }) => [text, style.weight])).toEqual([
@@ -39,7 +39,7 @@ describe('catalogs in MessageFormat 2', () => {
       [' are late', 400],
     ])
     const page = 'https://lantern-sound.example/a?b=1'
-    const more = typesetter({ sheet, shelf }).set(catalogIn('en').text('more', { page, icon: '●' }))
+    const more = typesetterFor({ sheet, fonts }).set(catalogIn('en').text('more', { page, icon: '●' }))
     expect(more.text).toBe('Read on ●')
     expect(more.lines[0].runs[0].link).toBe(page)
     expect(said('en', 'literal', {})).toBe('Curly {, ~strong[no span] and [brackets]')
@@ -48,10 +48,10 @@ describe('catalogs in MessageFormat 2', () => {
   it('keep each value in its own direction, as placeholders of markup do', () => {
     const late = 'שלום: {$port} ({$count :integer})'
     const catalog = defineCatalog({ late }, { language: 'he', syntax: messageFormat })
-    const { lines } = typesetter({ sheet, shelf }).set(
+    const { lines } = typesetterFor({ sheet, fonts }).set(
       catalog.text('late', { port: 'Ardle (1)', count: 3 }),
     )
-    const { lines: same } = typesetter({ sheet, shelf }).set('שלום: {port} ({count})', {
+    const { lines: same } = typesetterFor({ sheet, fonts }).set('שלום: {port} ({count})', {
       values: { port: 'Ardle (1)', count: 3 },
     })
     const shape = (all: typeof lines) => all[0].runs.map(({ x, text, level }) => [x, text, level])
@@ -59,7 +59,7 @@ describe('catalogs in MessageFormat 2', () => {
   })
 
   it('leave a value without a function to those who set the text', () => {
-    const { text, problems } = typesetter({ sheet, shelf, problems: 'collect' }).set(
+    const { text, problems } = typesetterFor({ sheet, fonts, problems: 'collect' }).set(
       catalogIn('en').text('late'),
       { values: { port: 'Ardle' } },
     )
@@ -91,7 +91,7 @@ describe('catalogs in MessageFormat 2', () => {
     expect(problem).toMatchObject({ code, location: { line: 3 } })
     expect(read).toThrow(words)
     const collected = readCatalog(json, { syntax: messageFormat, problems: 'collect' })
-    expect(typesetter({ sheet, shelf }).set(collected.text('b')).text).toBe(message)
+    expect(typesetterFor({ sheet, fonts }).set(collected.text('b')).text).toBe(message)
   })
 
   it('are checked in all their cases', () => {
@@ -103,25 +103,25 @@ describe('catalogs in MessageFormat 2', () => {
       maxLines: 1,
       values: { count: 1, port: 'Ardle' },
     }
-    const findings = check({ sheet, shelf, catalogs, places: { scales: [1], places: [place] } })
+    const findings = check({ sheet, fonts, catalogs, places: { scales: [1], places: [place] } })
     expect(
       findings.filter(({ code }) => code.startsWith('text-cut')).map(({ language }) => language),
     ).toEqual([])
     const narrow = { ...place, values: { count: 120_000, port: 'Ardle' } }
-    const cut = check({ sheet, shelf, catalogs, places: { scales: [1], places: [narrow] } })
+    const cut = check({ sheet, fonts, catalogs, places: { scales: [1], places: [narrow] } })
     // The case of one boat fits; that of many does not.
     expect(cut.filter(({ code }) => code === 'text-cut').map(({ language }) => language)).toEqual([
       'de',
       'en',
     ])
-    expect(catalogs[0].valuesOf('boats')).toEqual(['count', 'port'])
+    expect(catalogs[0].placeholdersOf('boats')).toEqual(['count', 'port'])
     const other = defineCatalog(
       { ...strings, late: '{$prot} {#em}spät{/em}' },
       { language: 'de', syntax: messageFormat },
     )
     const differ = check({
       sheet,
-      shelf,
+      fonts,
       catalogs: [catalogs[0], other],
       places: { scales: [1], places: [place] },
     })

@@ -12,7 +12,7 @@ import sinhala from '@expo-google-fonts/noto-sans-sinhala/400Regular/NotoSansSin
 import tamil from '@expo-google-fonts/noto-sans-tamil/400Regular/NotoSansTamil_400Regular.ttf?url'
 import telugu from '@expo-google-fonts/noto-sans-telugu/400Regular/NotoSansTelugu_400Regular.ttf?url'
 import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf?url'
-import { type Layout, openShelf, readSheet, typesetter } from 'dot-line'
+import { type Layout, openFonts, readSheet, typesetterFor } from 'dot-line'
 import { toHtml } from 'dot-line/html'
 import { type DotLineElement, provideText } from 'dot-line/screen'
 import { toSvg } from 'dot-line/svg'
@@ -118,9 +118,9 @@ function apart(own: readonly number[], shown: readonly number[]): number {
 }
 
 async function measured(): Promise<MeasuredAdvances[]> {
-  const fonts = [arabic, bengali, hindi, hebrew, japanese, khmer, korean, malayalam]
-  const shelf = await openShelf({
-    fonts: [...fonts, sinhala, tamil, telugu, thai],
+  const files = [arabic, bengali, hindi, hebrew, japanese, khmer, korean, malayalam]
+  const fonts = await openFonts({
+    files: [...files, sinhala, tamil, telugu, thai],
     embedding: true,
   })
   const next = randomNumbers(Number(new URLSearchParams(location.search).get('seed') ?? 20261201))
@@ -129,13 +129,13 @@ async function measured(): Promise<MeasuredAdvances[]> {
     rounds.map((language, i) => [`s${i}`, randomStyle(language, next)]),
   )
   const sheet = readSheet(JSON.stringify({ styles }))
-  const setter = typesetter({ sheet, shelf, problems: 'collect' })
-  const provider = provideText(document, { sheet, shelf })
+  const typesetter = typesetterFor({ sheet, fonts, problems: 'collect' })
+  const provider = provideText(document, { sheet, fonts })
   const shown = rounds.map((language, i) => {
     const style = `s${i}`
     const width = 120 + next(300)
     const text = scripts[language][1]
-    const layout = setter.set('{text}', { style, width, values: { text } })
+    const layout = typesetter.set('{text}', { style, width, values: { text } })
     const { html, css } = toHtml(layout, { prefix: `a${i}-` })
     const rules = new CSSStyleSheet()
     rules.replaceSync(css)

@@ -1,5 +1,5 @@
 // Paints the frames of the tests on a context that notes where each run of glyphs starts.
-import { defineSheet, inkBox, openShelf, typesetter } from 'dot-line'
+import { defineSheet, inkBox, openFonts, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { frames, setFrame } from '../support/setting.ts'
 
@@ -15,7 +15,7 @@ declare global {
   }
 }
 
-const shelf = await openShelf()
+const fonts = await openFonts()
 const noCanvas = { value: undefined, configurable: true }
 const offscreen = Object.getOwnPropertyDescriptor(globalThis, 'OffscreenCanvas')
 if (!offscreen) throw new Error('no canvases off the screen')
@@ -47,14 +47,14 @@ window.recorded = frames.map(frame => {
     inRun = true
     if (args[0] instanceof Path2D) fill.call(context, args[0])
   }
-  paintCanvas(context, setFrame(shelf, frame))
+  paintCanvas(context, setFrame(fonts, frame))
   return runs
 })
 
 Object.defineProperty(globalThis, 'OffscreenCanvas', offscreen)
 
 // The same labels in several frames: in which of them is what done?
-const { set } = typesetter({ sheet: defineSheet({ styles: {} }), shelf })
+const { set } = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts })
 const labels = Array.from({ length: 50 }, (_, i) => set(`Boat ${i}`))
 const screen = document.createElement('canvas').getContext('2d')
 if (!screen) throw new Error('no 2D context')
@@ -133,8 +133,8 @@ function painted(context: CanvasRenderingContext2D): number[] {
   return [left, top, right, bottom]
 }
 
-const reaching = typesetter({
-  shelf,
+const reaching = typesetterFor({
+  fonts,
   sheet: defineSheet({
     styles: {
       trimmed: { trim: { above: 'cap', below: 'alphabetic' }, size: 30 },

@@ -1,6 +1,6 @@
 // Paints a layout on a canvas, its SVG many times as large on another, and counts the pixels that are not
 // as dark as that shows them to be.
-import { drawing, image, openImage, openShelf, place } from 'dot-line'
+import { draw, image, openImage, openFonts, place } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { toSvg } from 'dot-line/svg'
 import { frames, setFrame } from '../support/setting.ts'
@@ -26,9 +26,9 @@ async function stripes(): Promise<Uint8Array<ArrayBuffer>> {
   return new Uint8Array(await (await canvas.convertToBlob()).arrayBuffer())
 }
 
-const layout = setFrame(await openShelf(), frames[0])
+const layout = setFrame(await openFonts(), frames[0])
 const picture = await openImage(await stripes())
-const scene = drawing({ width: 280, height: layout.height + 40 }, [
+const scene = draw({ width: 280, height: layout.height + 40 }, [
   place(layout, 0, 0),
   image({ x: 10, y: layout.height + 5, width: 60, height: 30 }, picture),
 ])

@@ -34,16 +34,16 @@ function fontUrl({ id, bytes }: Face): string {
 }
 
 async function shown(): Promise<ShownScene[]> {
-  const shelf = await openScenes()
+  const fonts = await openScenes()
   addRules(
     'body{margin:0;display:grid;grid-template-columns:600px 600px} figure{margin:0;display:flow-root;overflow:clip;background:#fff} ' +
       `figure>div{margin:${scenePlace.y}px ${scenePlace.x}px !important} img{display:block}`,
   )
   const names = sceneNames.filter(name => !name.endsWith('turned'))
   for (const [i, name] of names.entries()) {
-    const drawing = sceneDrawing(name, shelf)
+    const drawing = sceneDrawing(name, fonts)
     const { width, height } = drawing.box
-    const { html, css } = toHtml(sceneLayout(name, shelf), { prefix: `t${i}-`, fontUrl })
+    const { html, css } = toHtml(sceneLayout(name, fonts), { prefix: `t${i}-`, fontUrl })
     addRules(`${css} .f${i}{width:${width}px;height:${height}px}`)
     const text = document.createElement('figure')
     text.className = `f${i}`

@@ -5,7 +5,7 @@ import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabi
 import hindi from '@expo-google-fonts/noto-sans-devanagari/400Regular/NotoSansDevanagari_400Regular.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf?url'
-import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { toHtml } from 'dot-line/html'
 import { openHyphenation } from 'dot-line/hyphenation'
 
@@ -101,13 +101,13 @@ const texts = {
 } as const
 
 async function measured(): Promise<MeasuredHtml[]> {
-  const fonts = [arabic, hindi, hebrew, thai, japanese]
-  const shelf = await openShelf({ fonts, embedding: true })
+  const files = [arabic, hindi, hebrew, thai, japanese]
+  const fonts = await openFonts({ files, embedding: true })
   const hyphenation = await openHyphenation('en', 'de')
-  const setter = typesetter({ sheet, shelf, hyphenation, problems: 'collect' })
+  const typesetter = typesetterFor({ sheet, fonts, hyphenation, problems: 'collect' })
   const shown = Object.keys(texts).map((name, i) => {
     const style = name as keyof typeof texts
-    const layout = setter.set(texts[style] as 'x', { style, ...lineLength(style) })
+    const layout = typesetter.set(texts[style] as 'x', { style, ...lineLength(style) })
     const { html, css } = toHtml(layout, { prefix: `t${i}-` })
     const styles = new CSSStyleSheet()
     styles.replaceSync(css)

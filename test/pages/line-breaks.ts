@@ -1,6 +1,6 @@
 // Breaks paragraphs into lines, and lets the browser do it by standard CSS with the same fonts.
 
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { moreFonts, paragraphs } from './paragraphs.ts'
 
 export interface Broken {
@@ -41,7 +41,7 @@ function browserStarts(node: Text): number[] {
 }
 
 async function compared(): Promise<Broken[]> {
-  const shelf = await openShelf({ fonts: moreFonts })
+  const fonts = await openFonts({ files: moreFonts })
   const broken: Broken[] = []
   for (const { language, family, url, text } of paragraphs) {
     const name = `Test ${language}`
@@ -58,7 +58,7 @@ async function compared(): Promise<Broken[]> {
         },
       },
     })
-    const setter = typesetter({ sheet, shelf })
+    const typesetter = typesetterFor({ sheet, fonts })
     const box = document.createElement('div')
     box.lang = language
     box.dir = 'auto'
@@ -70,7 +70,7 @@ async function compared(): Promise<Broken[]> {
     document.body.replaceChildren(box)
     for (const width of widths) {
       box.style.width = `${width}px`
-      const ours = setter.set(text, { width }).lines.map(line => line.start)
+      const ours = typesetter.set(text, { width }).lines.map(line => line.start)
       broken.push({ language, width, text, ours, browser: browserStarts(node) })
     }
   }

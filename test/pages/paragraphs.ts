@@ -10,7 +10,7 @@ import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400R
 import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
 import serif from '../../assets/fonts/SourceSerif4-Regular.ttf?url'
 
-const fonts = {
+const files = {
   sans: { family: 'sans', url: sans },
   serif: { family: 'serif', url: serif },
   japanese: { family: 'MotoyaLCedar', url: japanese },
@@ -26,7 +26,7 @@ const fonts = {
 /** Files that are not built in. */
 export const moreFonts = [japanese, korean, arabic, bengali, hindi, hebrew, tamil, thai]
 
-const notices: Readonly<Record<string, readonly [keyof typeof fonts, string]>> = {
+const notices: Readonly<Record<string, readonly [keyof typeof files, string]>> = {
   en: [
     'sans',
     'The last crossing to Ardle Point leaves half an hour earlier than in summer (07:40, not ' +
@@ -179,5 +179,5 @@ const notices: Readonly<Record<string, readonly [keyof typeof fonts, string]>> =
 export const paragraphs = Object.entries(notices).map(([language, [font, text]]) => ({
   language,
   text,
-  ...fonts[font],
+  ...files[font],
 }))

@@ -90,10 +90,10 @@ function fromWorker(name: string, { width, height }: Pixels): Promise<Pixels> {
 }
 
 async function compared(): Promise<Comparison[]> {
-  const shelf = await openScenes()
+  const fonts = await openScenes()
   const comparisons: Comparison[] = []
   for (const name of sceneNames) {
-    const drawing = sceneDrawing(name, shelf)
+    const drawing = sceneDrawing(name, fonts)
     const painted = pixelsOf(drawing, context => paintCanvas(context, drawing, { pixelRatio }))
     // The second time bitmaps are made of the glyphs, which the third is painted from.
     pixelsOf(drawing, context => paintCanvas(context, drawing, { pixelRatio }))

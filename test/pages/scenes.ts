@@ -9,12 +9,12 @@ import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400R
 import {
   type Drawing,
   defineSheet,
-  drawing,
+  draw,
   type Layout,
-  openShelf,
+  openFonts,
   place,
-  type Shelf,
-  typesetter,
+  type Fonts,
+  typesetterFor,
 } from 'dot-line'
 import cff from 'source-code-pro/OTF/SourceCodePro-Regular.otf?url'
 import variableCff from 'source-code-pro/VF/SourceCodeVF-Upright.otf?url'
@@ -106,14 +106,14 @@ const sheet = defineSheet({
         border: { ink: 'text', width: 2 },
       },
     },
-    pill: { backing: { ink: 'sand', padding: { left: 9, right: 6 }, radius: 8, takesRoom: true } },
+    pill: { backing: { ink: 'sand', padding: { left: 9, right: 6 }, radius: 8, inFlow: true } },
     open: {
       backing: {
         ink: 'sand',
         padding: 4,
         radius: 8,
         border: { ink: 'text', width: 2 },
-        takesRoom: true,
+        inFlow: true,
         ends: 'open',
       },
     },
@@ -172,11 +172,11 @@ const sheet = defineSheet({
 
 export const sceneNames = Object.keys(texts)
 
-export async function openScenes(): Promise<Shelf> {
+export async function openScenes(): Promise<Fonts> {
   const response = await fetch(emoji)
-  return openShelf({
+  return openFonts({
     embedding: true,
-    fonts: [
+    files: [
       ...[spice, nabla, thai, arabic, hebrew, hindi, japanese, cff, variableCff],
       withoutTable(new Uint8Array(await response.arrayBuffer()), 'SVG '),
     ],
@@ -195,8 +195,8 @@ function withoutTable(font: Uint8Array, left: string): Uint8Array {
   return sfntOf(0x00010000, new Map(bytes))
 }
 
-export function sceneLayout(name: string, shelf: Shelf): Layout {
-  const { set } = typesetter({ sheet, shelf, problems: 'collect' })
+export function sceneLayout(name: string, fonts: Fonts): Layout {
+  const { set } = typesetterFor({ sheet, fonts, problems: 'collect' })
   const [whole, named] = /^~(down|up|tabs|downUnder|card|block)\[(.*)\]$/s.exec(texts[name]) ?? []
   const style = whole
     ? (named as 'down' | 'up' | 'tabs' | 'downUnder' | 'card' | 'block')
@@ -211,13 +211,13 @@ export function sceneLayout(name: string, shelf: Shelf): Layout {
 /** Where a layout stands in its scene, unless it is turned. */
 export const scenePlace = { x: 20, y: 10 }
 
-export function sceneDrawing(name: string, shelf: Shelf): Drawing {
-  const layout = sceneLayout(name, shelf)
+export function sceneDrawing(name: string, fonts: Fonts): Drawing {
+  const layout = sceneLayout(name, fonts)
   const isTurned = name.endsWith('turned')
   const height = Math.ceil(layout.height) + (isTurned ? 200 : 20)
   const background = sheet.ink('paper')
   const items = isTurned
     ? place(layout, 300, height / 2, { across: 0.25, down: 'middle', angle: 24 })
     : place(layout, scenePlace.x, scenePlace.y)
-  return drawing({ width: 600, height, background }, [items])
+  return draw({ width: 600, height, background }, [items])
 }

@@ -1,5 +1,5 @@
 // A React application whose texts are elements: attributes, properties and events.
-import { defineSheet, openShelf } from 'dot-line'
+import { defineSheet, openFonts } from 'dot-line'
 import { provideText, type TextProvider } from 'dot-line/screen'
 import { createElement, useEffect, useRef, useState } from 'react'
 import { createRoot } from 'react-dom/client'
@@ -29,10 +29,10 @@ function Departure() {
 }
 
 const sheet = defineSheet({ styles: { body: { size: 18 }, strong: { weight: 700 } } })
-const shelf = await openShelf({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: ['sans'] })
 const main = document.querySelector('main')
 if (!main) throw new Error('no main')
 createRoot(main).render(createElement(Departure))
-window.provider = provideText(document, { sheet, shelf })
+window.provider = provideText(document, { sheet, fonts })
 await window.provider.settled()
 window.ready = true

@@ -1,5 +1,5 @@
 // Takes over texts that a server wrote: the page is made by the test.
-import { defineSheet, openShelf } from 'dot-line'
+import { defineSheet, openFonts } from 'dot-line'
 import { provideText, type TextProvider } from 'dot-line/screen'
 import { serverSheet } from './server-sheet.ts'
 
@@ -12,8 +12,8 @@ declare global {
 }
 
 window.takeOver = async () => {
-  const shelf = await openShelf({ load: 'when-used' })
-  window.provider = provideText(document, { sheet: defineSheet(serverSheet), shelf })
+  const fonts = await openFonts({ loading: 'when-used' })
+  window.provider = provideText(document, { sheet: defineSheet(serverSheet), fonts })
   await window.provider.settled()
 }
 window.ready = true

@@ -1,6 +1,6 @@
 // Texts of a page with a provider, under a strict policy and hostile styles; driven by the tests.
 import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
-import { defineCatalog, defineSheet, openShelf, type Problem } from 'dot-line'
+import { defineCatalog, defineSheet, openFonts, type Problem } from 'dot-line'
 import { DotLineElement, provideText, type TextProvider } from 'dot-line/screen'
 
 declare global {
@@ -47,10 +47,10 @@ window.actions = []
 document.addEventListener('text-action', event => {
   if (event instanceof CustomEvent) window.actions.push(event.detail)
 })
-const shelf = await openShelf({ load: 'when-used' })
+const fonts = await openFonts({ loading: 'when-used' })
 const provider = provideText(document, {
   sheet,
-  shelf,
+  fonts,
   catalog: english,
   onProblem: problem => window.problems.push(problem),
 })
@@ -61,7 +61,7 @@ Object.assign(window, {
   sheet,
   english,
   german,
-  openShelf,
+  openFonts,
   DotLineElement,
 })
 await provider.settled()

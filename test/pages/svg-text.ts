@@ -1,7 +1,7 @@
 // SVG whose text is text: where a browser puts its letters, and what is copied of it.
 import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
-import { defineSheet, faceOf, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, faceOf, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 
 export interface ShownText {
@@ -71,10 +71,10 @@ function shownEnds(svg: SVGSVGElement, layout: Layout): number[] {
 }
 
 async function shown(): Promise<ShownText[]> {
-  const setter = typesetter({ sheet, shelf: await openShelf({ fonts: [arabic, hebrew] }) })
+  const typesetter = typesetterFor({ sheet, fonts: await openFonts({ files: [arabic, hebrew] }) })
   const results: ShownText[] = []
   for (const [name, [text, frame]] of Object.entries(texts)) {
-    const layout = setter.set(text as 'x', frame)
+    const layout = typesetter.set(text as 'x', frame)
     document.body.innerHTML = toSvg(layout, { textAs: 'embedded' })
     const svg = document.querySelector('svg')
     if (!svg) throw new Error('no picture')

@@ -9,7 +9,7 @@ interface Order {
   readonly pixelRatio: number
 }
 
-const shelf = openScenes()
+const fonts = openScenes()
 
 self.onmessage = async ({ data }: MessageEvent<Order>) => {
   const { name, width, height, pixelRatio } = data
@@ -18,7 +18,7 @@ self.onmessage = async ({ data }: MessageEvent<Order>) => {
       willReadFrequently: true,
     })
     if (!context) throw new Error('no 2D context')
-    paintCanvas(context, sceneDrawing(name, await shelf), { pixelRatio })
+    paintCanvas(context, sceneDrawing(name, await fonts), { pixelRatio })
     self.postMessage(context.getImageData(0, 0, width, height).data)
   } catch (error) {
     self.postMessage(String(error))

@@ -355,7 +355,7 @@ describe('what a reader and an application change', () => {
       )
     await change(`document.querySelector('#plain').markup = 'مرسى'`)
     expect((await facesOf()).join()).not.toContain('Arabic')
-    await change(`await window.provider.current.shelf.add(window.arabic)`)
+    await change(`await window.provider.current.fonts.add(window.arabic)`)
     expect((await facesOf()).join()).toContain('NotoSansArabic')
     await change(`document.querySelector('#plain').markup = null`)
   })
@@ -377,8 +377,8 @@ describe('what a reader and an application change', () => {
       page.evaluate<number>(`document.querySelector('#${id}').layout.lines[0].runs[0].style.size`)
     const before = await size('left')
     await change(`
-      const { sheet, current: { shelf } } = { sheet: window.sheet, current: window.provider.current }
-      window.inner = window.provideInside(document.querySelector('.row'), { sheet: sheet.with({ styles: { body: { size: 30 } } }), shelf })
+      const { sheet, current: { fonts } } = { sheet: window.sheet, current: window.provider.current }
+      window.inner = window.provideInside(document.querySelector('.row'), { sheet: sheet.with({ styles: { body: { size: 30 } } }), fonts })
       await window.inner.settled()`)
     expect(await size('left')).toBe(30)
     expect(await size('plain')).toBe(before)
@@ -392,12 +392,12 @@ describe('what a reader and an application change', () => {
       await route.continue()
     })
     const problems = await change<string[]>(`
-      const shelf = await window.openShelf({
+      const fonts = await window.openFonts({
         load: 'when-used',
         fonts: [{ source: window.arabic + '?late', family: 'Late' }],
       })
       const sheet = window.sheet.with({ styles: { defaults: { family: ['sans', 'Late'] } } })
-      window.inner = window.provideInside(document.querySelector('.row'), { sheet, shelf })
+      window.inner = window.provideInside(document.querySelector('.row'), { sheet, fonts })
       await window.inner.settled()
       const text = document.querySelector('#left')
       const { markup } = text
@@ -425,7 +425,7 @@ describe('what a reader and an application change', () => {
     await page.route(/packed\.woff2$/, route => route.fulfill({ body: 'wOF2 and no more' }))
     await page.route(/woff2-[\w-]+\.js$/, route => route.abort())
     const told = await change<string[]>(`
-      return window.openShelf({ fonts: ['/packed.woff2'] }).then(
+      return window.openFonts({ fonts: ['/packed.woff2'] }).then(
         () => ['opened'],
         error => [error.name, error.code, error.message],
       )`)
@@ -438,10 +438,10 @@ describe('what a reader and an application change', () => {
 
   it('goes on in what stands in for a font that cannot be fetched, and says so', async () => {
     await change(`
-      const shelf = await window.openShelf({ load: 'when-used', fonts: [{ source: '/nowhere.ttf', family: 'Gone' }] })
+      const fonts = await window.openFonts({ load: 'when-used', fonts: [{ source: '/nowhere.ttf', family: 'Gone' }] })
       const styles = { defaults: { family: ['Gone', 'sans'], ink: 'deep' } }
-      window.shelfBefore = window.provider.current.shelf
-      window.provider.update({ shelf, sheet: window.sheet.with({ styles }) })`)
+      window.fontsBefore = window.provider.current.fonts
+      window.provider.update({ fonts, sheet: window.sheet.with({ styles }) })`)
     const told = async (pattern: RegExp) =>
       (
         await page.evaluate<string[]>(
@@ -451,7 +451,7 @@ describe('what a reader and an application change', () => {
     await expect.poll(() => told(/^(unreadable|bad)-font.*nowhere/)).toBe(1)
     await expect.poll(() => told(/^missing-family.*Gone/)).toBeGreaterThan(0)
     expect((await layoutOf('plain')).text).toBe('Boats to Quillhaven are late.')
-    await change(`window.provider.update({ shelf: window.shelfBefore, sheet: window.sheet })`)
+    await change(`window.provider.update({ fonts: window.fontsBefore, sheet: window.sheet })`)
     expect(served.errors).toEqual([])
   })
 

@@ -1,4 +1,4 @@
-import { defineCatalog, defineSheet, openShelf } from 'dot-line'
+import { defineCatalog, defineSheet, openFonts } from 'dot-line'
 import { renderElement } from 'dot-line/screen'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { serverSheet } from '../pages/server-sheet.ts'
@@ -33,9 +33,9 @@ describe('a text that a server wrote', () => {
   } as const
 
   it('is shown before any script, and taken over without a shift', async () => {
-    const shelf = await openShelf()
+    const fonts = await openFonts()
     const nonce = 'r4nd0m'
-    const { html, css } = renderElement({ sheet: defineSheet(serverSheet), shelf, nonce }, options)
+    const { html, css } = renderElement({ sheet: defineSheet(serverSheet), fonts, nonce }, options)
     const body =
       `<!doctype html><html lang="en"><meta charset="utf-8"><title>Server</title>` +
       `<style nonce="${nonce}">body{margin:20px}main{width:300px}${css}</style><main>${html}<p id="below">below</p></main>` +
@@ -73,27 +73,27 @@ describe('a text that a server wrote', () => {
   })
 
   it('is escaped, and refused where it has nothing to say', async () => {
-    const shelf = await openShelf()
+    const fonts = await openFonts()
     const sheet = defineSheet(serverSheet)
     const { html } = renderElement(
-      { sheet, shelf },
+      { sheet, fonts },
       { ...options, markup: '"<b>{port}', width: 200 },
     )
     expect(html).toContain('markup="&quot;&lt;b&gt;{port}"')
     expect(html).not.toContain('<b>')
     const catalog = defineCatalog({ late: 'Late' }, { language: 'en' })
-    expect(renderElement({ sheet, shelf, catalog }, { message: 'late', width: 90 }).html).toContain(
+    expect(renderElement({ sheet, fonts, catalog }, { message: 'late', width: 90 }).html).toContain(
       '>Late<',
     )
-    expect(() => renderElement({ sheet, shelf }, { message: 'late', width: 90 })).toThrow('catalog')
+    expect(() => renderElement({ sheet, fonts }, { message: 'late', width: 90 })).toThrow('catalog')
     const misspelt = { textstyle: 'body', markup: 'late', width: 90 }
     // As plain JavaScript calls it.
     const call = (...given: object[]) => Reflect.apply(renderElement, undefined, given)
-    expect(() => call({ sheet, shelf }, misspelt)).toThrow("did you mean 'textStyle'?")
-    expect(() => call({ sheet, shelf, font: 1 }, { markup: 'late', width: 90 })).toThrow(
+    expect(() => call({ sheet, fonts }, misspelt)).toThrow("did you mean 'textStyle'?")
+    expect(() => call({ sheet, fonts, font: 1 }, { markup: 'late', width: 90 })).toThrow(
       "no option 'font'",
     )
-    expect(() => renderElement({ sheet, shelf, catalog }, { message: 'lat', width: 90 })).toThrow(
+    expect(() => renderElement({ sheet, fonts, catalog }, { message: 'lat', width: 90 })).toThrow(
       "'lat'",
     )
   })

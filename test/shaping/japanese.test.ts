@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { fontFiles, tablePlace } from '../support/font-files.ts'
 
@@ -15,11 +15,11 @@ function withFeature(tag: string): Buffer {
 }
 
 async function setIn(font: Buffer) {
-  const shelf = await openShelf({ builtIn: ['sans'], fonts: [font] })
-  const family = shelf.families.find(name => name !== 'sans') ?? ''
+  const fonts = await openFonts({ builtIn: ['sans'], files: [font] })
+  const family = fonts.families.find(name => name !== 'sans') ?? ''
   const sheet = defineSheet({ styles: { defaults: { family, language: 'ja' } } })
-  const face = shelf.face(family, { weight: 400, slant: 'normal' })
-  return { face, layout: typesetter({ sheet, shelf }).set(text) }
+  const face = fonts.face(family, { weight: 400, slant: 'normal' })
+  return { face, layout: typesetterFor({ sheet, fonts }).set(text) }
 }
 
 describe('Japanese', () => {

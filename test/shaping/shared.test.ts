@@ -1,4 +1,4 @@
-import { defineSheet, type Face, openShelf, typesetter } from 'dot-line'
+import { defineSheet, type Face, openFonts, typesetterFor } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
@@ -22,9 +22,9 @@ const texts = [
   'Tern {port} Sea Holly',
 ]
 
-/** Counts how often the engine shapes anything in the faces of a shelf. */
-async function countingShelf() {
-  const shelf = await openShelf({ fonts: [fontFiles.arabic] })
+/** Counts how often the engine shapes anything in the faces of fonts. */
+async function countingFonts() {
+  const fonts = await openFonts({ files: [fontFiles.arabic] })
   const counted = { calls: 0 }
   const watched = new Set<Face>()
   const watch = (face: Face) => {
@@ -39,52 +39,52 @@ async function countingShelf() {
     })
     return face
   }
-  const { face } = shelf
+  const { face } = fonts
   return {
-    shelf: Object.assign(shelf, { face: (...a: Parameters<typeof face>) => watch(face(...a)) }),
+    fonts: Object.assign(fonts, { face: (...a: Parameters<typeof face>) => watch(face(...a)) }),
     counted,
   }
 }
 
-describe('what was shaped once on a shelf', () => {
+describe('what was shaped once on fonts', () => {
   it('is not shaped again for another scale, mode, sheet, width or fit', async () => {
-    const { shelf, counted } = await countingShelf()
-    const first = typesetter({ sheet: plain, shelf })
+    const { fonts, counted } = await countingFonts()
+    const first = typesetterFor({ sheet: plain, fonts })
     const values = { port: 'Low Emmerly' }
-    const set = (setter: typeof first, frame: object) => {
-      setter.set(texts[0], { style: 'body', ...frame })
-      setter.set(texts[1], { style: 'arabic', ...frame })
-      setter.set(texts[2], { style: 'down', values, ...frame })
+    const set = (typesetter: typeof first, frame: object) => {
+      typesetter.set(texts[0], { style: 'body', ...frame })
+      typesetter.set(texts[1], { style: 'arabic', ...frame })
+      typesetter.set(texts[2], { style: 'down', values, ...frame })
     }
     set(first, { width: 220, height: 900 })
     expect(counted.calls).toBeGreaterThan(10)
     const before = counted.calls
     set(first, { width: 90, height: 900, align: 'end' })
-    set(typesetter({ sheet: plain, shelf, reader: { scale: 2.3 } }), { width: 220, height: 900 })
-    set(typesetter({ sheet: dark, shelf }), { width: 333, height: 900 })
+    set(typesetterFor({ sheet: plain, fonts, reader: { scale: 2.3 } }), { width: 220, height: 900 })
+    set(typesetterFor({ sheet: dark, fonts }), { width: 333, height: 900 })
     set(first, { width: 220, height: 900, fit: { min: 9, max: 60 } })
     for (let i = 0; i < 100; i++)
-      set(typesetter({ sheet: plain, shelf }), { width: 220, height: 900 })
+      set(typesetterFor({ sheet: plain, fonts }), { width: 220, height: 900 })
     expect(counted.calls).toBe(before)
   })
 
   it('does not depend on what was set before', async () => {
-    const shelf = await openShelf()
-    const fresh = await openShelf()
-    const long = typesetter({ sheet: plain, shelf })
+    const fonts = await openFonts()
+    const fresh = await openFonts()
+    const long = typesetterFor({ sheet: plain, fonts })
     for (let i = 0; i < 2000; i++) long.set(`word${i} ${i}`, { style: 'body' })
     const text = 'AVAIL T. Yves ½ 1/2 fi ffl “WAVE,” 12 Ty'
-    const glyphs = (setter: typeof long) =>
-      setter.set(text, { style: 'body' }).lines[0].runs.map(run => [...run.glyphs.advances])
-    expect(glyphs(long)).toEqual(glyphs(typesetter({ sheet: plain, shelf: fresh })))
+    const glyphs = (typesetter: typeof long) =>
+      typesetter.set(text, { style: 'body' }).lines[0].runs.map(run => [...run.glyphs.advances])
+    expect(glyphs(long)).toEqual(glyphs(typesetterFor({ sheet: plain, fonts: fresh })))
   })
 })
 
 describe('a style', () => {
   it('is one object, however often a text takes it', async () => {
-    const setter = typesetter({ sheet: plain, shelf: await openShelf() })
+    const typesetter = typesetterFor({ sheet: plain, fonts: await openFonts() })
     const runs = () =>
-      setter.set('a ~strong[b] ~size=20,strong[c] ~strong[d]', { style: 'body' }).lines[0].runs
+      typesetter.set('a ~strong[b] ~size=20,strong[c] ~strong[d]', { style: 'body' }).lines[0].runs
     const [once, again] = [runs(), runs()]
     expect(once.map(run => run.style)).toEqual(again.map(run => run.style))
     for (const [i, run] of once.entries()) expect(run.style).toBe(again[i].style)
@@ -94,20 +94,20 @@ describe('a style', () => {
 
 describe('600 weights of a variable font', () => {
   it('stay within a bound, and those that rested go on', async () => {
-    const shelf = await openShelf({ fonts: [fontFiles.variableCff] })
-    const family = shelf.families[0]
+    const fonts = await openFonts({ files: [fontFiles.variableCff] })
+    const family = fonts.families[0]
     const sheet = defineSheet({ styles: { body: { family } } })
-    const setter = typesetter({ sheet, shelf })
+    const typesetter = typesetterFor({ sheet, fonts })
     const before = process.memoryUsage.rss()
     const layouts = Array.from({ length: 600 }, (_, i) =>
-      setter.set(`~weight=${200 + i}[Tern]`, { style: 'body' }),
+      typesetter.set(`~weight=${200 + i}[Tern]`, { style: 'body' }),
     )
     const svgs = layouts.map(layout => toSvg(layout))
     expect(new Set(svgs).size).toBeGreaterThan(300)
     // All of them at 262 kB of characters alone were 157 MB; and the first rests by now.
     expect((process.memoryUsage.rss() - before) / 1e6).toBeLessThan(250)
     expect(toSvg(layouts[0])).toBe(svgs[0])
-    shelf.close()
-    expect(() => toSvg(setter.set('x'))).toThrow('closed')
+    fonts.close()
+    expect(() => toSvg(typesetter.set('x'))).toThrow('closed')
   })
 })

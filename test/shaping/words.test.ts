@@ -1,4 +1,4 @@
-import { openShelf, type Shelf } from 'dot-line'
+import { openFonts, type Fonts } from 'dot-line'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { prose } from '../../bench/corpus.mjs'
@@ -6,7 +6,7 @@ import { reversed } from '../../src/shaping/logical-order.ts'
 import { wordShaper } from '../../src/shaping/shape-words.ts'
 import { arabicFonts, hebrewFonts } from '../support/fonts.ts'
 import { assertOften } from '../support/met-often.ts'
-import { builtInShelf } from '../support/setting.ts'
+import { builtInFonts } from '../support/setting.ts'
 
 const segment = { script: 'Latn', language: 'en', direction: 'ltr', features: [] } as const
 
@@ -19,17 +19,17 @@ const texts = [
   'P. T. Y. L’A d’Y 1/2 ½ #1 @a *b* f) (f f] T; r, r. y. W. "A" \'A\'',
 ]
 
-let shelf: Shelf
+let fonts: Fonts
 const names = ['sans', 'serif', 'mono'].flatMap(family =>
   [400, 700].flatMap(weight => ['normal', 'italic'].map(slant => `${family} ${weight} ${slant}`)),
 )
 beforeAll(async () => {
-  shelf = await builtInShelf()
+  fonts = await builtInFonts()
 })
 describe('texts put together from words', () => {
   it.each(names)('are as they are shaped as a whole, in %s', name => {
     const [family, weight, slant] = name.split(' ')
-    const face = shelf.face(family, {
+    const face = fonts.face(family, {
       weight: Number(weight),
       slant: slant === 'italic' ? 'italic' : 'normal',
     })
@@ -57,8 +57,8 @@ describe('texts put together from words', () => {
   it.each([
     ['Arab', arabicFonts, 'بتجدرزسشعفقكلمنهويةىءآإأؤئلا\u064e\u0651\u0640\u200c\u200d،؟١٢'],
     ['Hebr', hebrewFonts, 'אבגדהוזחטיכךלמםנןסעפףצץקרשת\u05b8\u05bc\u05f3\u05be״'],
-  ])('are as a whole where they run from right to left: %s', async (script, fonts, letters) => {
-    const own = await openShelf({ builtIn: [], fonts })
+  ])('are as a whole where they run from right to left: %s', async (script, files, letters) => {
+    const own = await openFonts({ builtIn: [], files })
     const rightToLeft = { script, language: 'ar', direction: 'rtl', features: [] } as const
     const word = fc.string({ unit: fc.constantFrom(...letters), maxLength: 7 })
     for (const family of own.families) {
@@ -88,7 +88,7 @@ describe('texts put together from words', () => {
   })
 
   it('are as a whole for any words of any length', () => {
-    const face = shelf.face('serif', { weight: 400, slant: 'normal' })
+    const face = fonts.face('serif', { weight: 400, slant: 'normal' })
     const { shape: shapeWords } = wordShaper()
     const word = fc.string({ unit: fc.constantFrom(...'AVTWfilLoyr.,’-é1\u0301'), maxLength: 8 })
     fc.assert(

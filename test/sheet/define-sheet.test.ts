@@ -1,7 +1,7 @@
-import { defineSheet, readSheet, textSteps, typesetter } from 'dot-line'
+import { defineSheet, readSheet, textSteps, typesetterFor } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { problemsOf } from '../support/problems.ts'
-import { builtInShelf } from '../support/setting.ts'
+import { builtInFonts } from '../support/setting.ts'
 
 describe('defineSheet', () => {
   const sheet = defineSheet({
@@ -113,9 +113,9 @@ describe('defineSheet', () => {
     expect(() => sheet.size('tex')).toThrow("did you mean 'text'?")
     // @ts-expect-error: no mode of that name
     expect(() => sheet.mode('dusk')).toThrow('the sheet declares no modes')
-    const setter = typesetter({ sheet, shelf: await builtInShelf() })
+    const typesetter = typesetterFor({ sheet, fonts: await builtInFonts() })
     // @ts-expect-error: no style of that name
-    expect(() => setter.set('x', { style: 'headlin' })).toThrow("did you mean 'headline'?")
+    expect(() => typesetter.set('x', { style: 'headlin' })).toThrow("did you mean 'headline'?")
     // Names that are there are none, also those that a change adds.
     const changed = sheet.with({
       inks: { dusk: '#333333' },

@@ -53,7 +53,7 @@ describe('inks', () => {
   it('maps colors outside of sRGB once, with a note', () => {
     const sheet = defineSheet({ inks: { it: 'color(display-p3 0 1 0)' }, styles: {} })
     expect(sheet.ink('it')).toMatchObject({ kind: 'solid', color: expect.stringMatching(/^#00f/) })
-    expect(sheet.notes).toMatchObject([
+    expect(sheet.warnings).toMatchObject([
       { code: 'mapped-color', severity: 'warning', location: 'inks.it' },
     ])
   })

@@ -1,9 +1,9 @@
-import { defineSheet, openShelf, type Problem } from 'dot-line'
+import { defineSheet, openFonts, type Problem } from 'dot-line'
 import { chartFrame, chartTexts, restyleChart } from 'dot-line/chart'
 import { setDocument } from 'dot-line/document'
 import { expect, it } from 'vitest'
 
-const shelf = await openShelf({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: ['sans'] })
 const size = { size: 15 }
 const told = (problems: readonly Problem[]) =>
   problems.map(({ code, message, nearest }) => `${code}: ${message}; ${nearest}`)
@@ -12,7 +12,7 @@ it('a style that is called nearly like that of a part of charts is told', () => 
   const sheet = defineSheet({
     styles: { 'chart-titel': size, 'chart-tick': size, 'chart-harbour': size, chart: size },
   })
-  const texts = chartTexts({ sheet, shelf })
+  const texts = chartTexts({ sheet, fonts })
   const expected = ["unknown-part: no text is set in the style 'chart-titel'; chart-title"]
   expect(told(texts.problems)).toEqual(expected)
   expect(told(chartFrame(texts, { width: 300, height: 200 }).problems)).toEqual(expected)
@@ -22,7 +22,7 @@ it('a style that is called nearly like that of a part of charts is told', () => 
 
 it('none that a part is set in, whatever it is called', () => {
   const sheet = defineSheet({ styles: { 'chart-titel': size } })
-  expect(chartTexts({ sheet, shelf, styles: { title: 'chart-titel' } }).problems).toEqual([])
+  expect(chartTexts({ sheet, fonts, styles: { title: 'chart-titel' } }).problems).toEqual([])
 })
 
 it('a style that is called nearly like that of a part of documents is told', () => {
@@ -31,7 +31,7 @@ it('a style that is called nearly like that of a part of documents is told', () 
   })
   const { problems } = setDocument(
     { content: [{ kind: 'paragraph', text: 'Boats' }] },
-    { sheet, shelf },
+    { sheet, fonts },
   )
   expect(told(problems)).toEqual([
     "unknown-part: no text is set in the style 'document-paragaph'; document-paragraph",

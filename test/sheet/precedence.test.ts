@@ -1,6 +1,6 @@
-import { defineSheet, type Style, typesetter } from 'dot-line'
+import { defineSheet, type Style, typesetterFor } from 'dot-line'
 import { describe, expect, it } from 'vitest'
-import { builtInShelf } from '../support/setting.ts'
+import { builtInFonts } from '../support/setting.ts'
 
 /** Each style states a size of its own, so that a size tells who won. */
 const sheet = defineSheet({
@@ -68,7 +68,7 @@ const cases: readonly [
 
 describe('precedence', () => {
   it.each(cases)('%s', async (_, style, markup, wanted) => {
-    const layout = typesetter({ sheet, shelf: await builtInShelf() }).set(markup, { style })
+    const layout = typesetterFor({ sheet, fonts: await builtInFonts() }).set(markup, { style })
     expect(layout.lines[0].runs[0].style).toMatchObject(wanted)
   })
 

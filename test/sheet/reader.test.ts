@@ -1,7 +1,7 @@
-import { defineSheet, type ReaderSettings, readerStyle, scaledSize, typesetter } from 'dot-line'
+import { defineSheet, type ReaderSettings, readerStyle, scaledSize, typesetterFor } from 'dot-line'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { builtInShelf } from '../support/setting.ts'
+import { builtInFonts } from '../support/setting.ts'
 
 const sizes = fc.double({ min: 0.1, max: 1000, noNaN: true })
 const scales = fc.double({ min: 0.2, max: 8, noNaN: true })
@@ -78,8 +78,8 @@ const read = (name: Name, reader: ReaderSettings) => readerStyle(sheet.style(nam
 
 describe('a style as a reader gets it', () => {
   it('scales once, what was resolved', async () => {
-    const setter = typesetter({ sheet, shelf: await builtInShelf(), reader: { scale: 1.5 } })
-    const [run] = setter.set('~twice[x]', { style: 'body' }).lines[0].runs
+    const typesetter = typesetterFor({ sheet, fonts: await builtInFonts(), reader: { scale: 1.5 } })
+    const [run] = typesetter.set('~twice[x]', { style: 'body' }).lines[0].runs
     expect(run.style.size).toBe(scaledSize(32, { scale: 1.5 }))
   })
 
@@ -128,29 +128,29 @@ describe('a style as a reader gets it', () => {
   })
 
   it('takes the sheet’s mode for more contrast, and says where there is none', async () => {
-    const shelf = await builtInShelf()
+    const fonts = await builtInFonts()
     const reader = { contrast: 'more' } as const
-    const [run] = typesetter({ sheet, shelf, reader }).set('x').lines[0].runs
+    const [run] = typesetterFor({ sheet, fonts, reader }).set('x').lines[0].runs
     expect(run.style.ink).toMatchObject({ color: '#000000' })
     const without = defineSheet({ styles: {} })
-    expect(typesetter({ sheet: without, shelf, reader }).set('x').problems).toMatchObject([
+    expect(typesetterFor({ sheet: without, fonts, reader }).set('x').problems).toMatchObject([
       { code: 'no-contrast-mode' },
     ])
   })
 
   it('scales other lengths as body text, within limits', async () => {
-    const setter = typesetter({ sheet, shelf: await builtInShelf(), reader: { scale: 1.5 } })
-    expect(setter.scaleLength(12)).toBe(18)
-    expect(setter.scaleLength(12, { max: 16 })).toBe(16)
-    expect(setter.scaleLength(12, { min: 20 })).toBe(20)
+    const typesetter = typesetterFor({ sheet, fonts: await builtInFonts(), reader: { scale: 1.5 } })
+    expect(typesetter.scaleLength(12)).toBe(18)
+    expect(typesetter.scaleLength(12, { max: 16 })).toBe(16)
+    expect(typesetter.scaleLength(12, { min: 20 })).toBe(20)
   })
 
   it('refuses settings that are none', async () => {
-    const shelf = await builtInShelf()
+    const fonts = await builtInFonts()
     for (const scale of [0, -1, Number.NaN, Infinity]) {
-      expect(() => typesetter({ sheet, shelf, reader: { scale } })).toThrow("the reader's scale")
+      expect(() => typesetterFor({ sheet, fonts, reader: { scale } })).toThrow("the reader's scale")
     }
-    expect(() => typesetter({ sheet, shelf, reader: { growth: 'none' as never } })).toThrow(
+    expect(() => typesetterFor({ sheet, fonts, reader: { growth: 'none' as never } })).toThrow(
       'tapered or linear',
     )
   })

@@ -1,13 +1,13 @@
 import {
   defineCatalog,
   defineSheet,
-  openShelf,
+  openFonts,
   type Problem,
   parseMarkup,
   readSheet,
   richFromHtml,
   richToHtml,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { setDocument } from 'dot-line/document'
 import { messageFormat } from 'dot-line/messages'
@@ -30,7 +30,7 @@ describe('what was passed over in silence', () => {
         night: { inks: { moon: '#eee' as never }, styles: { body: { ink: 'moon' as never } } },
       },
     })
-    expect(codesOf(sheet.notes)).toEqual([
+    expect(codesOf(sheet.warnings)).toEqual([
       'unknown-ink text',
       'unknown-style body',
       'unknown-size small',
@@ -42,18 +42,18 @@ describe('what was passed over in silence', () => {
     `~size=${'9'.repeat(310)}[x]`,
     `~size="${'9'.repeat(400)}"[x]`,
   ])('is told of sizes that are no numbers, and nothing is thrown', async markup => {
-    const { set } = typesetter({
+    const { set } = typesetterFor({
       sheet: defineSheet({ styles: {} }),
-      shelf: await openShelf(),
+      fonts: await openFonts(),
       problems: 'collect',
     })
     expect(set(markup as 'x').problems.length).toBeGreaterThan(0)
   })
 
   it('stops no text of no size before a leader', async () => {
-    const { set } = typesetter({
+    const { set } = typesetterFor({
       sheet: defineSheet({ styles: { list: { tabs: [{ at: 200, leader: '. ' }] } } }),
-      shelf: await openShelf(),
+      fonts: await openFonts(),
       problems: 'collect',
     })
     expect(set('~size=0.0000001[a\tb]', { style: 'list', width: 300 }).lines).toHaveLength(1)
@@ -113,7 +113,7 @@ describe('design tokens', () => {
     expect(sheet.inkNames).toEqual(['base.x', 'base.y', 'more.x', 'more.y'])
     expect(sheet.ink('more.x')).toMatchObject({ color: '#00ff00' })
     expect(sheet.ink('more.y')).toMatchObject({ color: '#ff0000' })
-    expect(sheet.notes).toEqual([])
+    expect(sheet.warnings).toEqual([])
   })
 
   it('may refer to others by a pointer, and extend in no circle for long', () => {
@@ -140,10 +140,10 @@ describe('a document on the web', () => {
     ],
   } as const
   it('tells no page that there is not, and has the same margins everywhere', async () => {
-    const shelf = await openShelf()
+    const fonts = await openFonts()
     const set = setDocument(document, {
       sheet: defineSheet({ styles: {} }),
-      shelf,
+      fonts,
       continuous: true,
     })
     const pages = [...set.pages()]

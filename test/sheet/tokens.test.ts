@@ -30,7 +30,7 @@ const source = {
 
 describe('design tokens', () => {
   const sheet = defineSheet(source)
-  const { tokens, notes } = writeTokens(sheet)
+  const { tokens, warnings: notes } = writeTokens(sheet)
 
   it('carry inks, sizes, families and whole styles as tokens that others can read', () => {
     expect(tokens).toMatchObject({
@@ -122,7 +122,7 @@ describe('design tokens', () => {
       tracking: 0.05,
       leading: { kind: 'times', factor: 1.2 },
     })
-    expect(read.notes).toMatchObject([
+    expect(read.warnings).toMatchObject([
       { code: 'token-left-out', location: { source: 'brand.tokens.json' } },
     ])
   })

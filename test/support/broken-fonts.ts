@@ -1,4 +1,4 @@
-import { DotLineError, defineSheet, openShelf, typesetter } from 'dot-line'
+import { DotLineError, defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
@@ -19,17 +19,17 @@ const sheet = defineSheet({ styles: {} })
 
 /** Opens a font, sets a text in it, and writes it: what a program does that is handed one. */
 async function use(bytes: Buffer, isDocument: boolean): Promise<void> {
-  const shelf = await openShelf({ builtIn: [], fonts: [bytes] })
+  const fonts = await openFonts({ builtIn: [], files: [bytes] })
   try {
-    const [family] = shelf.families
+    const [family] = fonts.families
     const named = sheet.with({ styles: { defaults: { family } } })
-    const layout = typesetter({ sheet: named, shelf, problems: 'collect' }).set('Tern office 12', {
+    const layout = typesetterFor({ sheet: named, fonts, problems: 'collect' }).set('Tern office 12', {
       width: 60,
     })
     toSvg(layout)
     if (isDocument) toPdf(layout)
   } finally {
-    shelf.close()
+    fonts.close()
   }
 }
 

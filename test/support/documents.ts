@@ -1,7 +1,7 @@
-import { type Drawing, defineSheet, type Item, type Layout, openShelf } from 'dot-line'
+import { type Drawing, defineSheet, type Item, type Layout, openFonts } from 'dot-line'
 import { type DocumentSource, setDocument } from 'dot-line/document'
 
-export const shelf = await openShelf()
+export const fonts = await openFonts()
 export const sheet = defineSheet({
   styles: {
     defaults: { family: 'serif', size: 11, leading: 1.4 },
@@ -15,7 +15,7 @@ export const sheet = defineSheet({
   },
 })
 export const set = (document: DocumentSource, more: object = {}) =>
-  setDocument(document, { sheet, shelf, ...more })
+  setDocument(document, { sheet, fonts, ...more })
 export const small = { size: [260, 320], margin: 30 } as const
 
 export interface Placed {

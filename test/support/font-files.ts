@@ -95,13 +95,13 @@ export function cutAtTable(font: Buffer, tag: string): Buffer {
 }
 
 /** A collection of whole fonts, one behind the other, as its head points at them. */
-export function collection(...fonts: readonly Buffer[]): Buffer {
-  const head = Buffer.alloc(12 + fonts.length * 4)
+export function collection(...files: readonly Buffer[]): Buffer {
+  const head = Buffer.alloc(12 + files.length * 4)
   head.write('ttcf', 0)
   head.writeUInt32BE(0x00010000, 4)
-  head.writeUInt32BE(fonts.length, 8)
+  head.writeUInt32BE(files.length, 8)
   let start = head.length
-  const moved = fonts.map((font, i) => {
+  const moved = files.map((font, i) => {
     head.writeUInt32BE(start, 12 + i * 4)
     const copy = Buffer.from(font)
     // Offsets of tables count from the start of the file.

@@ -1,4 +1,4 @@
-import { defineSheet, type Layout, openShelf, type Shelf, typesetter } from 'dot-line'
+import { defineSheet, type Layout, openFonts, type Fonts, typesetterFor } from 'dot-line'
 
 /** The sheet most tests set text with. */
 export const sheet = defineSheet({
@@ -18,16 +18,16 @@ export const sheet = defineSheet({
   },
 })
 
-let shelf: Promise<Shelf> | undefined
+let fonts: Promise<Fonts> | undefined
 
-/** One shelf of the built-in fonts for all tests of a file. */
-export function builtInShelf(): Promise<Shelf> {
-  shelf ??= openShelf()
-  return shelf
+/** One fonts of the built-in fonts for all tests of a file. */
+export function builtInFonts(): Promise<Fonts> {
+  fonts ??= openFonts()
+  return fonts
 }
 
 export async function testSetter(scale = 1, problems: 'throw' | 'collect' = 'throw') {
-  return typesetter({ sheet, shelf: await builtInShelf(), reader: { scale }, problems })
+  return typesetterFor({ sheet, fonts: await builtInFonts(), reader: { scale }, problems })
 }
 
 /** A text of the scenario with every kind of thing that the slice can set. */
@@ -46,7 +46,7 @@ export const frames = [
   { name: 'headline, no width', scale: 1.3, frame: { style: 'headline' } },
 ] as const
 
-export function setFrame(shelf: Shelf, { scale, frame }: (typeof frames)[number]): Layout {
-  const setter = typesetter({ sheet, shelf, reader: { scale } })
-  return setter.set(noticeMarkup, { ...frame, values: noticeValues })
+export function setFrame(fonts: Fonts, { scale, frame }: (typeof frames)[number]): Layout {
+  const typesetter = typesetterFor({ sheet, fonts, reader: { scale } })
+  return typesetter.set(noticeMarkup, { ...frame, values: noticeValues })
 }

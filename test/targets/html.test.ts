@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { rangeHtml, toHtml, toHtmlPage } from 'dot-line/html'
 import { toSvg } from 'dot-line/svg'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -99,16 +99,16 @@ function cropped({ data, width }: Pixels, box: DOMRect): Pixels {
 describe('the HTML itself', () => {
   it('shows any text as text, and links of allowed schemes only', async () => {
     const sheet = defineSheet({ styles: {} })
-    const setter = typesetter({ sheet, shelf: await openShelf(), problems: 'collect' })
+    const typesetter = typesetterFor({ sheet, fonts: await openFonts(), problems: 'collect' })
     const nasty = '</span><script>x</script>"\'& \u0000\ud800 ]]> </style>'
-    const layout = setter.set('{nasty} ~href="https://lantern.example/?a=""b"""[x]', {
+    const layout = typesetter.set('{nasty} ~href="https://lantern.example/?a=""b"""[x]', {
       values: { nasty },
     })
     const { html, css } = toHtml(layout, { fontUrl: () => '"</style><script>' })
     expect(html).not.toMatch(/<script|\0|\ud800| style=/)
     expect(css).not.toMatch(/<\/style|<script/)
     expect(html.match(/<span/g)?.length).toBe(html.match(/<\/span>/g)?.length)
-    expect(toHtml(setter.set('~href=javascript:x[x]' as 'x')).html).not.toContain('javascript')
+    expect(toHtml(typesetter.set('~href=javascript:x[x]' as 'x')).html).not.toContain('javascript')
   })
 
   it('paints what text cannot be in pictures, below it and above it', async () => {
@@ -118,10 +118,10 @@ describe('the HTML itself', () => {
         hollow: { stroke: { ink: '#f00', width: 1, fill: false } },
       },
     })
-    const setter = typesetter({ sheet, shelf: await openShelf() })
+    const typesetter = typesetterFor({ sheet, fonts: await openFonts() })
     const pictures: string[] = []
     const pictureUrl = (svg: string) => `picture-${pictures.push(svg)}.svg`
-    const { html, css } = toHtml(setter.set('~backed[a] ~hollow[b]'), { pictureUrl })
+    const { html, css } = toHtml(typesetter.set('~backed[a] ~hollow[b]'), { pictureUrl })
     expect(pictures.length).toBe(2)
     const [below, above] = pictures
     expect(below).toContain('#ffff00')
@@ -130,13 +130,13 @@ describe('the HTML itself', () => {
     expect(css).toContain('url("picture-1.svg")')
     expect(css.match(/color:transparent/g)?.length).toBe(1)
     expect(html.replace(/<[^>]*>/g, '')).toBe('a b')
-    const plain = toHtml(setter.set('a'), { pictureUrl })
+    const plain = toHtml(typesetter.set('a'), { pictureUrl })
     expect(plain.css).not.toContain('picture-')
   })
 
   it('is a page that a strict policy lets through', async () => {
-    const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf: await openShelf() })
-    const page = toHtmlPage([setter.set('one'), setter.set('two')], { nonce: 'a"b', title: '<t>' })
+    const typesetter = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts: await openFonts() })
+    const page = toHtmlPage([typesetter.set('one'), typesetter.set('two')], { nonce: 'a"b', title: '<t>' })
     expect(page).toContain('<style nonce="a&quot;b">')
     expect(page).toContain('<title>&lt;t&gt;</title>')
     expect(page).not.toMatch(/ style=|<script/)
@@ -144,9 +144,9 @@ describe('the HTML itself', () => {
 
   it('has one link for a link, actions that the keyboard reaches, and the languages of its spans', async () => {
     const sheet = defineSheet({ styles: { strong: { weight: 700 } } })
-    const setter = typesetter({ sheet, shelf: await openShelf() })
+    const typesetter = typesetterFor({ sheet, fonts: await openFonts() })
     const { html } = toHtml(
-      setter.set(
+      typesetter.set(
         'Read ~href=/notice[the ~strong[whole] notice], ~action=ask[a~strong[sk]] ~language=de[Fähre]',
       ),
     )
@@ -162,9 +162,9 @@ describe('the HTML itself', () => {
 
   it('has one stop of the keyboard for a link, however many lines it goes over', async () => {
     const sheet = defineSheet({ styles: { strong: { weight: 700 } } })
-    const setter = typesetter({ sheet, shelf: await openShelf() })
+    const typesetter = typesetterFor({ sheet, fonts: await openFonts() })
     const { html } = toHtml(
-      setter.set(
+      typesetter.set(
         'Read ~href=/notice[the ~strong[whole] notice of today], ~action=ask[ask here now]',
         {
           width: 70,
@@ -185,8 +185,8 @@ describe('the HTML itself', () => {
 
   it('is copied as paragraphs with their words as they look', async () => {
     const sheet = defineSheet({ styles: { strong: { weight: 700 }, late: { ink: '#c8331f' } } })
-    const setter = typesetter({ sheet, shelf: await openShelf() })
-    const layout = setter.set(
+    const typesetter = typesetterFor({ sheet, fonts: await openFonts() })
+    const layout = typesetter.set(
       'Boats <to>\n~strong[Quill~late[haven]] or ~href=/n[the no\u00adtice]',
       { width: 60 },
     )
@@ -199,21 +199,21 @@ describe('the HTML itself', () => {
   })
 
   it('carries of its fonts what its text takes', async () => {
-    const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf: await openShelf() })
-    const one = setter.set('Boats to Quillhaven, ﬁrst office Å')
+    const typesetter = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts: await openFonts() })
+    const one = typesetter.set('Boats to Quillhaven, ﬁrst office Å')
     expect(toHtml(one).css.length).toBeLessThan(40_000)
     expect(toSvg(one, { textAs: 'embedded' }).length).toBeLessThan(40_000)
   })
 
   it('is a page with a main part, a heading, and a ground that may be dark', async () => {
-    const setter = typesetter({ sheet: defineSheet({ styles: {} }), shelf: await openShelf() })
-    const page = toHtmlPage(setter.set('Winter timetable'), { background: '#0b1d2c' })
+    const typesetter = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts: await openFonts() })
+    const page = toHtmlPage(typesetter.set('Winter timetable'), { background: '#0b1d2c' })
     expect(page).toMatch(
       /<main>\n<h1 class="dotline-heading">Winter timetable<\/h1>[\s\S]*<\/main>/,
     )
     expect(page).toContain('html{background:#0b1d2c;color-scheme:dark}')
-    expect(toHtmlPage(setter.set('x'), { background: '#f4fafc' })).toContain('color-scheme:light')
-    expect(() => toHtmlPage(setter.set('x'), { background: 'dusk' })).toThrow("no ink named 'dusk'")
+    expect(toHtmlPage(typesetter.set('x'), { background: '#f4fafc' })).toContain('color-scheme:light')
+    expect(() => toHtmlPage(typesetter.set('x'), { background: 'dusk' })).toThrow("no ink named 'dusk'")
   })
 
   it('is the same of letters alone, without their glyphs, as with them', async () => {
@@ -232,14 +232,14 @@ describe('the HTML itself', () => {
       cut: { maxLines: 2 },
     } as const
     const inks = { fade: { gradient: 'linear', stops: ['#f00', '#00f'] } } as const
-    const setter = typesetter({ sheet: defineSheet({ inks, styles }), shelf: await openShelf() })
+    const typesetter = typesetterFor({ sheet: defineSheet({ inks, styles }), fonts: await openFonts() })
     const texts = prose(12_000, 3).split('\n')
     let unread = 0
     for (const [i, text] of texts.entries()) {
       for (const style of Object.keys(styles) as (keyof typeof styles)[]) {
         const part = text.slice(i % 9, 20 + ((i * 37) % 160)).replace(/[~{}[\]]/g, '')
         const markup = i % 3 === 0 ? part.replace(' ', '\n') : part.replace('e', '<&  ')
-        const layout = setter.set(markup as string, { style, width: 40 + ((i * 53) % 300) })
+        const layout = typesetter.set(markup as string, { style, width: 40 + ((i * 53) % 300) })
         const html = toHtml(layout)
         if (Object.getOwnPropertyDescriptor(layout, 'lines')?.get) unread++
         // Of a copy the lines are those that were made: nothing is known of how.
@@ -255,9 +255,9 @@ describe('the HTML itself', () => {
         'node_modules/@expo-google-fonts/source-serif-4/400Regular/SourceSerif4_400Regular.ttf',
       ),
     )
-    const shelf = await openShelf({ builtIn: [], fonts: [font] })
+    const fonts = await openFonts({ builtIn: [], files: [font] })
     const sheet = defineSheet({ styles: { defaults: { family: 'Source Serif 4' } } })
-    const layout = typesetter({ sheet, shelf }).set('Tern')
+    const layout = typesetterFor({ sheet, fonts }).set('Tern')
     expect(() => toHtml(layout)).toThrow('the license of the font SourceSerif4-Regular forbids')
     expect(toHtml(layout, { fontUrl: () => 'serif.ttf' }).css).toContain('url("serif.ttf")')
     // An SVG would carry it as well.

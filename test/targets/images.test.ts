@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { drawing, image, inlineObject, openImage } from 'dot-line'
+import { draw, image, inlineObject, openImage } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
 import { toSvg } from 'dot-line/svg'
@@ -20,7 +20,7 @@ const box = { x: 5, y: 10, width: 40, height: 20 }
 
 async function shown(bytes: Uint8Array) {
   const picture = await openImage(bytes)
-  return drawing({ width: 60, height: 50, background: sheet.ink('foam') }, [image(box, picture)])
+  return draw({ width: 60, height: 50, background: sheet.ink('foam') }, [image(box, picture)])
 }
 
 /** Every image a PDF paints, with its pixels as an independent reader decodes them. */

@@ -1,13 +1,13 @@
-import { openShelf, type Shelf } from 'dot-line'
+import { openFonts, type Fonts } from 'dot-line'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { type Outline, outlineFromPathData } from '../../src/geometry/index.ts'
 import { outlinePath } from '../../src/targets/svg/outline-path.ts'
 import { fontFiles } from '../support/font-files.ts'
 
-let shelf: Shelf
+let fonts: Fonts
 beforeAll(async () => {
-  shelf = await openShelf({ fonts: [fontFiles.japanese] })
+  fonts = await openFonts({ files: [fontFiles.japanese] })
 })
 
 /** Points of an outline in thousandths; closing lines that Z draws anyway are none of it. */
@@ -37,7 +37,7 @@ function readBack(path: string): Outline {
 describe('path data of an outline', () => {
   it('has the very points of every glyph', () => {
     for (const family of ['sans', 'serif', 'mono', 'MotoyaLCedar']) {
-      const face = shelf.face(family, { weight: 400, slant: 'normal' })
+      const face = fonts.face(family, { weight: 400, slant: 'normal' })
       for (let glyph = 0; glyph < 1500; glyph++) {
         const outline = face.outline(glyph)
         expect(steps(readBack(outlinePath(outline)))).toEqual(steps(outline))

@@ -1,13 +1,13 @@
 import {
   defineSheet,
-  drawing,
+  draw,
   image,
   openImage,
-  openShelf,
+  openFonts,
   place,
   rectangle,
   rule,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import {
   arrangeLetters,
@@ -31,12 +31,12 @@ const sheet = defineSheet({
     shaded: { shadow: { ink: 'deep', x: 2, blur: 4 } },
   },
 })
-const openSetter = async () => typesetter({ sheet, shelf: await openShelf({ fonts: arabicFonts }) })
-let setter: Awaited<ReturnType<typeof openSetter>>
+const openSetter = async () => typesetterFor({ sheet, fonts: await openFonts({ files: arabicFonts }) })
+let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
-  setter = await openSetter()
+  typesetter = await openSetter()
 })
-const set = (text: string) => setter.set(text as 'x')
+const set = (text: string) => typesetter.set(text as 'x')
 
 /** Twice the area, above 0 where a ring runs clockwise as it is seen. */
 function turn(ring: ArrayLike<number>): number {
@@ -104,7 +104,7 @@ describe('outlines', () => {
   it('are one piece where letters overlap, as joined ones do', async () => {
     const joined = (await toPolygons(set('سسس'))).polygons
     expect(joined).toHaveLength(1)
-    const crossed = drawing({ width: 100, height: 100 }, [
+    const crossed = draw({ width: 100, height: 100 }, [
       rule([10, 50], [90, 50], sheet.ink('deep'), 10),
       rule([50, 10], [50, 90], sheet.ink('deep'), 10),
     ])
@@ -115,9 +115,9 @@ describe('outlines', () => {
 
   it('tell what has none', async () => {
     const picture = await openImage('docs/screenshots/tide.png')
-    const shown = drawing({ width: 90, height: 90 }, [
+    const shown = draw({ width: 90, height: 90 }, [
       image({ x: 0, y: 0, width: 10, height: 10 }, picture),
-      place(setter.set('~shaded[x]'), 10, 0),
+      place(typesetter.set('~shaded[x]'), 10, 0),
     ])
     const messages = toOutlines(shown).problems.map(problem => problem.message)
     expect(messages).toEqual([
@@ -127,14 +127,14 @@ describe('outlines', () => {
   })
 
   it('report what is too thin to be made', async () => {
-    const { problems } = await toPolygons(setter.set('~light[Tern]'), { minThickness: 1 })
+    const { problems } = await toPolygons(typesetter.set('~light[Tern]'), { minThickness: 1 })
     expect(problems.length).toBeGreaterThan(0)
     expect(problems[0]).toMatchObject({ code: 'thin-part', severity: 'warning' })
     expect(problems[0].message).toMatch(
       /a part of 'Tern' at \([\d.]+, [\d.]+\) is 0\.\d\d units wide/,
     )
     expect((await toPolygons(set('Tern'), { minThickness: 1 })).problems).toEqual([])
-    const bar = drawing({ width: 50, height: 50 }, [
+    const bar = draw({ width: 50, height: 50 }, [
       rectangle({ x: 5, y: 5, width: 30, height: 0.4 }, sheet.ink('deep')),
     ])
     expect((await toPolygons(bar, { minThickness: 0.5 })).problems[0].message).toContain(
@@ -197,7 +197,7 @@ describe('STL', () => {
 })
 
 describe('solids', () => {
-  const fonts = [fontFiles.cff, fontFiles.thai, fontFiles.japanese, ...arabicFonts]
+  const files = [fontFiles.cff, fontFiles.thai, fontFiles.japanese, ...arabicFonts]
   const families = [
     'sans',
     'serif',
@@ -209,13 +209,13 @@ describe('solids', () => {
   ]
 
   it.each(families)('are closed and outward, of many glyphs of a face: %s', async family => {
-    const shelf = await openShelf({ fonts })
-    const own = typesetter({
+    const fonts = await openFonts({ files })
+    const own = typesetterFor({
       sheet: defineSheet({ styles: { body: { family, size: 40 } } }),
-      shelf,
+      fonts,
       problems: 'collect',
     })
-    const face = shelf.face(family, { weight: 400, slant: 'normal' })
+    const face = fonts.face(family, { weight: 400, slant: 'normal' })
     const characters = [...'#æ%&@8BgQ§ß§ǽ½™ðþŁصلى\u0e01\u0e4f船夕'].filter(
       character => face.glyphOf(character.codePointAt(0) ?? 0) !== 0,
     )
@@ -340,7 +340,7 @@ describe('letters that are arranged anew', () => {
   it('keep joined letters joined, and lines where they are aligned', () => {
     const arabic = set('قارب')
     expect(xs(arrangeLetters(arabic, { advanceFactor: 2 }))).toEqual([0])
-    const layout = setter.set('a\nbbbb' as 'x', { align: 'end', width: 400 })
+    const layout = typesetter.set('a\nbbbb' as 'x', { align: 'end', width: 400 })
     const { items, box } = arrangeLetters(layout, { advanceFactor: 1.2 })
     const last = items.map(item => (item.kind === 'glyphs' ? item.x : 0))
     const advance = layout.lines[0].width
@@ -394,9 +394,9 @@ describe('letters that are arranged anew', () => {
   })
 
   it('tell what they cannot be', async () => {
-    const column = typesetter({
+    const column = typesetterFor({
       sheet: defineSheet({ styles: { body: { writingMode: 'vertical-rl' } } }),
-      shelf: await openShelf(),
+      fonts: await openFonts(),
     })
     expect(() => arrangeLetters(column.set('a', { style: 'body' }))).toThrow('vertical text')
     expect(() => arrangeLetters(set('a'), { advanceFactor: 0 })).toThrow('above 0')

@@ -2,13 +2,13 @@ import { readFileSync } from 'node:fs'
 import {
   circle,
   defineSheet,
-  drawing,
+  draw,
   group,
   inlineObject,
-  openShelf,
+  openFonts,
   place,
   rubyText,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { setDocument } from 'dot-line/document'
 import { toPdf } from 'dot-line/pdf'
@@ -17,9 +17,9 @@ import { describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
 import { markedTexts, pdfSource } from '../support/pdf.ts'
 
-const shelf = await openShelf({ embedding: true })
+const fonts = await openFonts({ embedding: true })
 const sheet = defineSheet({ styles: { defaults: { size: 16, leading: 2 } } })
-const setter = typesetter({ sheet, shelf })
+const typesetter = typesetterFor({ sheet, fonts })
 const named = { title: 'Notice', language: 'en' } as const
 
 /** The structure of a first page, element by element with what each says. */
@@ -40,17 +40,17 @@ async function treeOf(pdf: Uint8Array): Promise<string> {
 }
 
 describe('an inline object in a PDF', () => {
-  const lamp = drawing({ width: 12, height: 12 }, [circle(6, 6, 5, { fill: '#c8331f' })])
-  const badge = drawing({ width: 20, height: 20 }, [place(setter.set('3'), 2, 0)])
+  const lamp = draw({ width: 12, height: 12 }, [circle(6, 6, 5, { fill: '#c8331f' })])
+  const badge = draw({ width: 20, height: 20 }, [place(typesetter.set('3'), 2, 0)])
   const objects = {
-    ruby: rubyText(setter, 'Pier', 'peer'),
+    ruby: rubyText(typesetter, 'Pier', 'peer'),
     badge: inlineObject({ width: 20, height: 20, drawing: badge, label: 'three boats' }),
     bare: inlineObject({ width: 20, height: 20, drawing: badge }),
     lamp: inlineObject({ width: 12, height: 12, drawing: lamp, label: 'lamp' }),
   }
   const pageWith = (value: keyof typeof objects) => {
-    const layout = setter.set('Before {w} after', { width: 300, values: { w: objects[value] } })
-    return toPdf(drawing({ width: 400, height: 90 }, [place(layout, 20, 20)]), named)
+    const layout = typesetter.set('Before {w} after', { width: 300, values: { w: objects[value] } })
+    return toPdf(draw({ width: 400, height: 90 }, [place(layout, 20, 20)]), named)
   }
 
   it('leaves the text behind it what it is', async () => {
@@ -83,7 +83,7 @@ describe('an inline object in a PDF', () => {
           { kind: 'table', columns: [{}], rows: [['Cell {w} behind']] },
         ],
       },
-      { sheet, shelf, values: { w: objects.ruby } },
+      { sheet, fonts, values: { w: objects.ruby } },
     )
     const tree = await treeOf(toPdf([...set.pages()], set.metadata))
     for (const role of ['H1', 'P', 'TD']) {
@@ -97,15 +97,15 @@ const markupOf = (href: string): string => `See ~href="${href}"[the pier]`
 
 describe('what stands against an export', () => {
   const page = (role: string, label?: string) =>
-    drawing({ width: 100, height: 60 }, [
+    draw({ width: 100, height: 60 }, [
       group([circle(20, 20, 9, { fill: '#c8331f' })], {
         role,
         ...(label !== undefined && { label }),
       }),
     ])
   const heading = (level: number) =>
-    group([place(setter.set('Boats'), 0, level * 20)], { role: 'heading', level })
-  const codesOf = (shown: ReturnType<typeof drawing>) => {
+    group([place(typesetter.set('Boats'), 0, level * 20)], { role: 'heading', level })
+  const codesOf = (shown: ReturnType<typeof draw>) => {
     const codes: string[] = []
     const pdf = toPdf(shown, {
       ...named,
@@ -116,20 +116,20 @@ describe('what stands against an export', () => {
   }
 
   it('is no claim of PDF/UA over a figure without words, or skipped headings', () => {
-    const skipping = drawing({ width: 100, height: 90 }, [heading(1), heading(3)])
-    const deep = drawing({ width: 100, height: 90 }, [heading(2)])
+    const skipping = draw({ width: 100, height: 90 }, [heading(1), heading(3)])
+    const deep = draw({ width: 100, height: 90 }, [heading(2)])
     for (const shown of [page('img'), page('figure'), skipping, deep]) {
       expect(codesOf(shown)).toEqual({ codes: ['unmet-standard'], claims: false })
       expect(() => toPdf(shown, { ...named, standards: ['PDF/UA-1'] })).toThrow('PDF/UA-1')
     }
-    const stepping = drawing({ width: 100, height: 90 }, [heading(1), heading(2), heading(1)])
+    const stepping = draw({ width: 100, height: 90 }, [heading(1), heading(2), heading(1)])
     for (const shown of [page('img', 'A lamp'), stepping]) {
       expect(codesOf(shown)).toEqual({ codes: [], claims: true })
     }
   })
 
   it('is no link that leads nowhere: it is told, and its text stays', async () => {
-    const link = (href: string) => setter.set(markupOf(href))
+    const link = (href: string) => typesetter.set(markupOf(href))
     const codes: string[] = []
     const pdf = toPdf(link('#nowhere'), { onProblem: ({ code }) => codes.push(code) })
     expect(codes).toEqual(['unknown-place'])
@@ -155,10 +155,10 @@ describe('what stands against an export', () => {
   it.each(damages)('is a font that is damaged, and told as that: %s', async (_, tag, at, value) => {
     const font = Buffer.from(original)
     font.writeUInt16BE(value, tableAt(tag) + at)
-    const own = await openShelf({ builtIn: [], fonts: [font], embedding: true })
-    const { set } = typesetter({
+    const own = await openFonts({ builtIn: [], files: [font], embedding: true })
+    const { set } = typesetterFor({
       sheet: defineSheet({ styles: { defaults: { family: own.families[0] } } }),
-      shelf: own,
+      fonts: own,
       problems: 'collect',
     })
     expect(() => toPdf(set('سلام لا إله'))).toThrow(/^the font .* could not be subset/)

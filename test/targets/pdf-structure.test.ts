@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { drawing, group, openShelf, place, readSheet, rectangle, typesetter } from 'dot-line'
+import { draw, group, openFonts, place, readSheet, rectangle, typesetterFor } from 'dot-line'
 import { type PdfOptions, toPdf } from 'dot-line/pdf'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
@@ -7,12 +7,12 @@ import { pdfSource } from '../support/pdf.ts'
 
 const path = new URL('../../examples/lantern-sound/sheet.json', import.meta.url)
 const sheet = readSheet(readFileSync(path, 'utf8'), 'sheet.json')
-const { set } = typesetter({ sheet, shelf: await openShelf() })
+const { set } = typesetterFor({ sheet, fonts: await openFonts() })
 const text = (markup: string, x: number, y: number, style = 'body', width = 300) =>
   place(set(markup, { style, width }), x, y)
 
 const link = 'https://lantern-sound.example'
-const notice = drawing(
+const notice = draw(
   { width: 595, height: 842, title: 'Notice', language: 'en', background: '#ffffff' },
   [
     group([text('Winter timetable', 60, 60, 'headline')], { role: 'heading', level: 1, id: 'top' }),
@@ -55,10 +55,10 @@ const notice = drawing(
     group([text('faint words', 60, 600)], { opacity: 0.5 }),
     group([text('The end', 60, 640, 'subhead')], { role: 'heading', level: 2, id: 'end' }),
     group([text('page 1', 60, 800, 'small')], { role: 'none' }),
-    place(set('Fähre', { style: 'body', with: { language: 'de' } }), 60, 700),
+    place(set('Fähre', { style: 'body', overrides: { language: 'de' } }), 60, 700),
   ],
 )
-const second = drawing({ width: 595, height: 842 }, [text('Back ~link,href="#top"[up]', 60, 60)])
+const second = draw({ width: 595, height: 842 }, [text('Back ~link,href="#top"[up]', 60, 60)])
 
 interface Node {
   readonly role?: string
@@ -153,7 +153,7 @@ describe('the structure of a PDF', () => {
     expect(source).toContain('<pdfuaid:part>1</pdfuaid:part>')
     expect(source).toContain('<pdfaid:conformance>U</pdfaid:conformance>')
     expect(source).toContain('/DestOutputProfile')
-    const bare = drawing({ width: 9, height: 9 }, [])
+    const bare = draw({ width: 9, height: 9 }, [])
     expect(() => toPdf(bare, { standards: ['PDF/UA-1'] })).toThrow(
       "PDF/UA-1 asks for the document's title",
     )
@@ -168,7 +168,7 @@ describe('the structure of a PDF', () => {
   it('has its places in the order of their names, however these begin', () => {
     const ids = ['b', 'a1', 'a', 'a10', 'a-', 'é', 'ab']
     const texts = ids.map((id, i) => place(set(id, { style: 'body' }), 60, 60 + i * 30, {}, { id }))
-    const page = drawing({ width: 400, height: 400 }, texts)
+    const page = draw({ width: 400, height: 400 }, texts)
     const [, names] = /\/Names \[(<.*)\] >>/.exec(pdfSource(toPdf(page))) ?? []
     const found = [...(names ?? '').matchAll(/<FEFF([0-9A-F]*)>/g)].map(([, hex]) => hex)
     expect(found).toHaveLength(ids.length)
@@ -176,7 +176,7 @@ describe('the structure of a PDF', () => {
   })
 
   it('refuses links to nothing, and labels out of order', () => {
-    const lost = drawing({ width: 99, height: 99 }, [
+    const lost = draw({ width: 99, height: 99 }, [
       text('~link,href="#ent"[x]', 0, 0),
       group([text('y', 0, 40)], { id: 'end' }),
     ])
@@ -191,7 +191,7 @@ describe('the structure of a PDF', () => {
 
   it('has parts that go on on another page as one element', async () => {
     const part = (words: string) =>
-      drawing({ width: 200, height: 100, language: 'en' }, [
+      draw({ width: 200, height: 100, language: 'en' }, [
         group([text(words, 0, 0)], { role: 'paragraph', id: 'lead', continues: true }),
       ])
     const source = pdfSource(toPdf([part('begins here'), part('and goes on')]))
@@ -203,7 +203,7 @@ describe('the structure of a PDF', () => {
 it('links in what is not read out, such as a running head, are elements all the same', async () => {
   const office = text(`~link,href=${link}[Harbour office]`, 10, 10)
   const head = group([office], { role: 'none' })
-  const page = drawing({ width: 200, height: 60, language: 'en' }, [head])
+  const page = draw({ width: 200, height: 60, language: 'en' }, [head])
   const bytes = toPdf([page, page])
   const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
   for (const number of [1, 2]) {
@@ -216,8 +216,8 @@ it('links in what is not read out, such as a running head, are elements all the 
 
 it('blurs are smoothed by readers, but in archives, which forbid it', () => {
   const shadow = { x: 1, y: 1, blur: 3, ink: '#888888' }
-  const soft = place(set('Harbour', { style: 'headline', with: { shadow } }), 20, 20)
-  const page = drawing({ width: 300, height: 90, title: 'Harbour', language: 'en' }, [soft])
+  const soft = place(set('Harbour', { style: 'headline', overrides: { shadow } }), 20, 20)
+  const page = draw({ width: 300, height: 90, title: 'Harbour', language: 'en' }, [soft])
   const of = (standards: PdfOptions['standards']) => pdfSource(toPdf(page, { standards }))
   expect(of([]).match(/\/Interpolate true/g)).toHaveLength(2)
   expect(of(['PDF/UA-1'])).toContain('/Interpolate true')

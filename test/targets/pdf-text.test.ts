@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { defineSheet, openShelf, type Typesetter, typesetter } from 'dot-line'
+import { defineSheet, openFonts, type Typesetter, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { toPdf } from 'dot-line/pdf'
 import fc from 'fast-check'
@@ -88,9 +88,9 @@ const withoutControls = (text: string) => text.replace(/[\u202a-\u202e\u200b]/g,
 const words = (text: string) => text.match(/[\p{L}\p{M}\p{N}]+/gu)?.sort()
 
 describe('text that readers get from a PDF', () => {
-  let setter: Typesetter<keyof typeof styles>
+  let typesetter: Typesetter<keyof typeof styles>
   beforeAll(async () => {
-    const fonts = [
+    const files = [
       file('noto-sans-arabic', 'NotoSansArabic'),
       file('noto-sans-hebrew', 'NotoSansHebrew'),
       file('noto-sans-devanagari', 'NotoSansDevanagari'),
@@ -104,21 +104,21 @@ describe('text that readers get from a PDF', () => {
       'node_modules/source-code-pro/OTF/SourceCodePro-Regular.otf',
       'node_modules/@expo-google-fonts/kosugi/Kosugi_400Regular.ttf',
     ]
-    const shelf = await openShelf({ fonts, embedding: true })
-    setter = typesetter({
+    const fonts = await openFonts({ files, embedding: true })
+    typesetter = typesetterFor({
       sheet: defineSheet({ styles }),
-      shelf,
+      fonts,
       hyphenation: await openHyphenation('en'),
     })
   })
 
   it.each(names)('is the text, to the first: %s', async style => {
-    const layout = setter.set(markup(style), { style })
+    const layout = typesetter.set(markup(style), { style })
     expect(await readText(toPdf(layout))).toBe(layout.text)
   })
 
   it.runIf(installed('pdftotext')).each(names)('is the text, to the second: %s', style => {
-    const layout = setter.set(markup(style), { style })
+    const layout = typesetter.set(markup(style), { style })
     const text = withoutControls(secondReading(toPdf(layout)))
     if (isRightToLeft(style))
       expect(words(secondReading(toPdf(layout)))).toEqual(words(layout.text))
@@ -128,7 +128,7 @@ describe('text that readers get from a PDF', () => {
   it.runIf(installed('pdftotext')).each(names.filter(name => !isRightToLeft(name)))(
     'is the text, to the second in the order of the file: %s',
     style => {
-      const layout = setter.set(markup(style), { style, width: widthOf(style) })
+      const layout = typesetter.set(markup(style), { style, width: widthOf(style) })
       expect(words(secondReading(toPdf(layout), ['-raw']))).toEqual(words(layout.text))
       expect(words(secondReading(toPdf(layout)))).toEqual(words(layout.text))
     },
@@ -137,7 +137,7 @@ describe('text that readers get from a PDF', () => {
   it.runIf(installed('mutool')).each(names.filter(name => !isRightToLeft(name)))(
     'is the text, to the third: %s',
     style => {
-      const layout = setter.set(markup(style), { style, width: widthOf(style) })
+      const layout = typesetter.set(markup(style), { style, width: widthOf(style) })
       expect(words(thirdReading(toPdf(layout)))).toEqual(words(layout.text))
     },
   )
@@ -145,7 +145,7 @@ describe('text that readers get from a PDF', () => {
   it.each(['latin', 'arabic', 'hebrew', 'hindi'] as const)(
     'over several lines: %s',
     async style => {
-      const layout = setter.set(markup(style), { style, width: 250 })
+      const layout = typesetter.set(markup(style), { style, width: 250 })
       expect(layout.lines.length).toBeGreaterThan(1)
       expect(await readText(toPdf(layout))).toBe(layout.text)
     },
@@ -167,7 +167,7 @@ describe('text that readers get from a PDF', () => {
       await fc.assert(
         fc.asyncProperty(sentence, fc.constantFrom(150, 5000), async (words, width) => {
           const text = words.map(parts => parts.flat().join('')).join(' ')
-          const layout = setter.set('{text}', { style, width, values: { text } })
+          const layout = typesetter.set('{text}', { style, width, values: { text } })
           const spaceless = (read: string) => read.replace(/[\s\u00ad]/g, '').normalize('NFC')
           expect(spaceless(await readText(toPdf(layout)))).toBe(spaceless(layout.text))
         }),
@@ -177,7 +177,7 @@ describe('text that readers get from a PDF', () => {
   )
 
   it('has words whole that a hyphen divides, for those who search and those who copy', async () => {
-    const layout = setter.set(markup('justified'), { style: 'justified', width: 90 })
+    const layout = typesetter.set(markup('justified'), { style: 'justified', width: 90 })
     const pdf = toPdf(layout)
     const broken = layout.lines.flatMap((line, i) => {
       if (!line.runs.some(run => run.kind === 'hyphen')) return []
@@ -201,23 +201,23 @@ describe('text that readers get from a PDF', () => {
 
   it('goes down the lines of vertical text', async () => {
     const text = '船は「夕暮れ」に出ます。Tern号は７時、港は早い。'
-    const pdf = toPdf(setter.set(text, { style: 'japanese', height: 200 }))
+    const pdf = toPdf(typesetter.set(text, { style: 'japanese', height: 200 }))
     const spaceless = (read: string) => read.replaceAll(' ', '')
     expect(spaceless(await readText(pdf))).toBe(text)
     if (installed('pdftotext')) expect(spaceless(secondReading(pdf))).toBe(text)
-    const upright = toPdf(setter.set('ab\nTern', { style: 'upright' }))
+    const upright = toPdf(typesetter.set('ab\nTern', { style: 'upright' }))
     expect(await readText(upright)).toBe('ab Tern')
     if (installed('pdftotext')) expect(secondReading(upright)).toBe('ab Tern')
   })
 
   it('has a space for what fills a tab', async () => {
-    const pdf = toPdf(setter.set('Ardle\tTern\t12.50', { style: 'tabs' }))
+    const pdf = toPdf(typesetter.set('Ardle\tTern\t12.50', { style: 'tabs' }))
     expect(await readText(pdf)).toBe('Ardle Tern 12.50')
     if (installed('pdftotext')) expect(secondReading(pdf)).toBe('Ardle Tern 12.50')
   })
 
   it('has a gap before a mark that ends a word, as the first reader sees it', async () => {
-    expect(await readText(toPdf(setter.set('كَتَبَ لا', { style: 'arabic' })))).toBe('كَتَب َ لا')
+    expect(await readText(toPdf(typesetter.set('كَتَبَ لا', { style: 'arabic' })))).toBe('كَتَب َ لا')
   })
 })
 

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { deflateSync } from 'node:zlib'
-import { type Drawing, drawing, type Item } from 'dot-line'
+import { type Drawing, draw, type Item } from 'dot-line'
 import { pdfChunks, toPdf } from 'dot-line/pdf'
 import { describe, expect, it } from 'vitest'
 import { installed } from '../support/installed.ts'
@@ -13,8 +13,8 @@ import { noticeMarkup, noticeValues, testSetter } from '../support/setting.ts'
 const path = join(mkdtempSync(join(tmpdir(), 'dot-line-')), 'notice.pdf')
 
 async function notice() {
-  const setter = await testSetter()
-  return setter.set(noticeMarkup, { style: 'body', width: 280, values: noticeValues })
+  const typesetter = await testSetter()
+  return typesetter.set(noticeMarkup, { style: 'body', width: 280, values: noticeValues })
 }
 
 describe('PDF', () => {
@@ -130,9 +130,9 @@ describe('what no PDF can hold', () => {
   })
 
   it('does not break its format: values, titles, languages and links', async () => {
-    const setter = await testSetter(1, 'collect')
+    const typesetter = await testSetter(1, 'collect')
     const nasty = ') Tj ET Q endstream endobj \\(>> stream <script> \u0000\u0007\u001b\ud800 ]>'
-    const layout = setter.set('~href=https://lantern.example/?a=)>>[{nasty}]', {
+    const layout = typesetter.set('~href=https://lantern.example/?a=)>>[{nasty}]', {
       style: 'body',
       values: { nasty },
     })
@@ -145,7 +145,7 @@ describe('what no PDF can hold', () => {
     const syntax = pdfSource(pdf).replace(/<\?xpacket begin[\s\S]*?<\?xpacket end="r"\?>/, '')
     expect(syntax).not.toContain('/JS (x')
     if (installed('qpdf')) check(pdf)
-    const script = setter.set('~href=javascript:alert[x]', { style: 'body' })
+    const script = typesetter.set('~href=javascript:alert[x]', { style: 'body' })
     expect(script.problems.map(problem => problem.message)).toContain(
       "a link may not start with 'javascript:'",
     )
@@ -170,5 +170,5 @@ const ruleTo = (x: number): Item => ({
 
 /** A drawing with an item that nothing has checked. */
 function holding(item: Item): Drawing {
-  return { ...drawing({ width: 100, height: 100 }, []), items: [item] }
+  return { ...draw({ width: 100, height: 100 }, []), items: [item] }
 }

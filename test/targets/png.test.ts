@@ -1,11 +1,11 @@
-import { defineSheet, drawing, openShelf, typesetter } from 'dot-line'
+import { defineSheet, draw, openFonts, typesetterFor } from 'dot-line'
 import { toPng } from 'dot-line/png'
 import { describe, expect, it } from 'vitest'
 import { pixelsOf } from '../support/png-pixels.ts'
 
-const shelf = await openShelf()
+const fonts = await openFonts()
 const painted = (width: number, height: number, background: string) =>
-  drawing({ width, height, background }, [])
+  draw({ width, height, background }, [])
 
 describe('a PNG', () => {
   it.each([
@@ -15,12 +15,12 @@ describe('a PNG', () => {
     ['hsl(120DEG 100% 25%)', [0, 128, 0, 255]],
     ['rgb(255 0 0 / 40%)', [255, 0, 0, 102]],
   ])('has a background of any color of CSS: %s', (background, pixel) => {
-    const { data } = pixelsOf(toPng(drawing({ width: 4, height: 4 }, []), { background }))
+    const { data } = pixelsOf(toPng(draw({ width: 4, height: 4 }, []), { background }))
     expect([...data.subarray(0, 4)]).toEqual(pixel)
   })
 
   it('refuses what is no color, and what is not one color', () => {
-    const shown = drawing({ width: 4, height: 4 }, [])
+    const shown = draw({ width: 4, height: 4 }, [])
     expect(() => toPng(shown, { background: 'whyte' })).toThrow('whyte')
     const sheet = defineSheet({
       inks: { sea: { gradient: 'linear', stops: ['#000', '#fff'] } },
@@ -50,7 +50,7 @@ describe('colors', () => {
       styles: { body: { ink: 'crimson', backing: { ink: 'OKLCH(70% 0.1 20)' } } },
     })
     expect(sheet.style('body').ink).toMatchObject({ color: '#dc143c' })
-    const { set } = typesetter({ sheet, shelf })
+    const { set } = typesetterFor({ sheet, fonts })
     expect(set('~ink=tan[Boats]', { style: 'body' }).problems).toEqual([])
   })
 

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -12,15 +12,15 @@ import {
   layoutLines,
 } from '../support/lines.ts'
 import { readPdf } from '../support/pdf.ts'
-import { builtInShelf, frames, setFrame } from '../support/setting.ts'
+import { builtInFonts, frames, setFrame } from '../support/setting.ts'
 
 const tolerance = 0.01
 const serifFont =
   'node_modules/@expo-google-fonts/source-serif-4/400Regular/SourceSerif4_400Regular.ttf'
 
 async function layouts(): Promise<Layout[]> {
-  const shelf = await builtInShelf()
-  return frames.map(frame => setFrame(shelf, frame))
+  const fonts = await builtInFonts()
+  return frames.map(frame => setFrame(fonts, frame))
 }
 
 const textOf = (layout: Layout) =>
@@ -61,10 +61,10 @@ describe('the same layout read back', () => {
 
   it('from PDF: a long line in a face of 1,024 units an em', async () => {
     const font = withUnitsPerEm(readFileSync(serifFont), 1024)
-    const shelf = await openShelf({ builtIn: [], fonts: [font] })
+    const fonts = await openFonts({ builtIn: [], files: [font] })
     const sheet = defineSheet({ styles: { defaults: { family: 'Source Serif 4', size: 11 } } })
-    const setter = typesetter({ sheet, shelf })
-    const layout = setter.set('AVAIL to Tern, off Gannet Stair. '.repeat(200))
+    const typesetter = typesetterFor({ sheet, fonts })
+    const layout = typesetter.set('AVAIL to Tern, off Gannet Stair. '.repeat(200))
     const { pages } = await readPdf(toPdf(layout))
     expect(layout.width).toBeGreaterThan(30_000)
     expect(pages[0].flatMap(run => run.glyphs).length).toBeGreaterThan(6000)

@@ -1,4 +1,4 @@
-import { drawing, rectangle } from 'dot-line'
+import { draw, rectangle } from 'dot-line'
 import { svgShapes, toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
 import { paintedItems } from '../support/painted.ts'
@@ -16,9 +16,9 @@ describe('SVG', () => {
   })
 
   it('writes shapes once a page where its SVGs share them', async () => {
-    const setter = await testSetter()
+    const typesetter = await testSetter()
     const shapes = svgShapes()
-    const labels = ['see sea', 'a ~strong[sea]', 'ease'].map(text => setter.set(text))
+    const labels = ['see sea', 'a ~strong[sea]', 'ease'].map(text => typesetter.set(text))
     const written = labels.map(label => toSvg(label, { shapes }))
     const held = [...shapes.svg().matchAll(/<path id="([^"]+)"/g)].map(m => m[1])
     const used = new Set(
@@ -35,10 +35,10 @@ describe('SVG', () => {
   })
 
   it('is well-formed for any title and text', async () => {
-    const setter = await testSetter(1, 'collect')
-    const svg = toSvg(setter.set(']]> \u0001 \ud800 & "<b>"'), { title: '</title><script>&\u0000' })
+    const typesetter = await testSetter(1, 'collect')
+    const svg = toSvg(typesetter.set(']]> \u0001 \ud800 & "<b>"'), { title: '</title><script>&\u0000' })
     expect(svg).toContain('<title>&lt;/title&gt;&lt;script&gt;&amp;\ufffd</title>')
-    expect(toSvg(setter.set('<b> "&'))).toContain('aria-label="&lt;b&gt; &quot;&amp;"')
+    expect(toSvg(typesetter.set('<b> "&'))).toContain('aria-label="&lt;b&gt; &quot;&amp;"')
   })
 
   it('shows ink that reaches beyond the frame, and opacity', async () => {
@@ -53,7 +53,7 @@ describe('SVG', () => {
   it('refuses coordinates that are not finite', () => {
     const box = { x: 0, y: Number.NaN, width: 1, height: 1 }
     expect(() => rectangle(box, sheet.ink('deep'))).toThrow('y of a rectangle is NaN')
-    expect(() => drawing({ width: -1, height: 1 }, [])).toThrow('width of a drawing is -1')
+    expect(() => draw({ width: -1, height: 1 }, [])).toThrow('width of a drawing is -1')
   })
 
   it.each([

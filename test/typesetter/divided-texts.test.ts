@@ -1,10 +1,10 @@
 import {
   defineSheet,
   type Layout,
-  openShelf,
-  type Setting,
+  openFonts,
+  type SetOptions,
   type Typesetter,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -48,16 +48,16 @@ const isByNumbers = (layout: Layout) =>
   Object.getOwnPropertyDescriptor(layout, 'lines')?.get !== undefined
 
 describe('texts in several scripts, faces and directions', () => {
-  let setter: Typesetter<string>
+  let typesetter: Typesetter<string>
   beforeAll(async () => {
     const { arabic, hebrew, thai, japanese, emoji } = fontFiles
-    const shelf = await openShelf({ fonts: [arabic, hebrew, thai, japanese, emoji] })
-    setter = typesetter({ sheet: defineSheet({ styles: looks }), shelf, problems: 'collect' })
+    const fonts = await openFonts({ files: [arabic, hebrew, thai, japanese, emoji] })
+    typesetter = typesetterFor({ sheet: defineSheet({ styles: looks }), fonts, problems: 'collect' })
   })
-  const check = (markup: string, setting: Setting): Layout => {
-    const quick = setter.set(markup, setting)
+  const check = (markup: string, setting: SetOptions): Layout => {
+    const quick = typesetter.set(markup, setting)
     // Changes at a call that are none ask for the general way.
-    const general = setter.set(markup, { ...setting, with: {} })
+    const general = typesetter.set(markup, { ...setting, overrides: {} })
     expect(isByNumbers(general)).toBe(false)
     const sizes = ({ width, height, textWidth }: Layout) => [width, height, textWidth]
     expect([markup, setting, ...sizes(quick)]).toEqual([markup, setting, ...sizes(general)])
@@ -86,7 +86,7 @@ describe('texts in several scripts, faces and directions', () => {
       }
       check(markup, { style, width: 60 })
       check(markup, { style, width: 60, maxLines: 1 })
-      const { lines, paragraphs } = setter.set(markup as string, { style })
+      const { lines, paragraphs } = typesetter.set(markup as string, { style })
       expect(lines[0].level).toBe(paragraphs[0].direction === 'rtl' ? 1 : 0)
     }
   })
@@ -155,8 +155,8 @@ describe('texts in several scripts, faces and directions', () => {
   })
 
   it('of which a part is spaced otherwise', () => {
-    const wide = setter.set('Boats ~apart[to Ardle] Point', { style: 'plain' })
-    const plain = setter.set('Boats to Ardle Point', { style: 'plain' })
+    const wide = typesetter.set('Boats ~apart[to Ardle] Point', { style: 'plain' })
+    const plain = typesetter.set('Boats to Ardle Point', { style: 'plain' })
     expect(wide.width - plain.width).toBeCloseTo(1.6, 6)
     check('Boats ~apart[to Ardle] Point', { style: 'plain', width: 90 })
   })

@@ -2,21 +2,21 @@ import {
   defineCatalog,
   defineSheet,
   formatted,
-  openShelf,
+  openFonts,
   plainText,
   rich,
   richToHtml,
   richToMarkup,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { problemsOf } from '../support/problems.ts'
 
-const shelf = await openShelf()
+const fonts = await openFonts()
 const sheet = defineSheet({
   styles: { defaults: { language: 'en' }, german: { language: 'de' }, strong: {} },
 })
-const { set } = typesetter({ sheet, shelf })
+const { set } = typesetterFor({ sheet, fonts })
 const price = formatted(1234.5, { style: 'currency', currency: 'EUR' })
 
 describe('formatted values', () => {

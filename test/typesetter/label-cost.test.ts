@@ -1,6 +1,6 @@
 import { setFlagsFromString } from 'node:v8'
 import { runInNewContext } from 'node:vm'
-import { defineSheet, type Layout, openShelf, typesetter } from 'dot-line'
+import { defineSheet, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { describe, expect, it, vi } from 'vitest'
 import { problemsOf } from '../support/problems.ts'
 
@@ -8,28 +8,28 @@ const words = 'Boats to Ardle Point are late today because of heavy weather'.spl
 const label = (i: number) => [0, 3, 5].map(n => words[(i * (n + 1) + n) % words.length]).join(' ')
 
 const openSetter = async () => {
-  const shelf = await openShelf()
+  const fonts = await openFonts()
   const sheet = defineSheet({ styles: { body: { size: 16 }, strong: { weight: 700 } } })
-  return { shelf, setter: typesetter({ sheet, shelf }) }
+  return { fonts, typesetter: typesetterFor({ sheet, fonts }) }
 }
 
 describe('a label of words that were seen before', () => {
   it('asks nothing of the shaping engine until its glyphs are read, nor then', async () => {
-    const { shelf, setter } = await openSetter()
-    const face = shelf.face('sans', { weight: 400, slant: 'normal' })
+    const { fonts, typesetter } = await openSetter()
+    const face = fonts.face('sans', { weight: 400, slant: 'normal' })
     const shape = vi.spyOn(face, 'shape')
     const setAll = () => {
-      for (let i = 0; i < 200; i++) setter.set(label(i), { style: 'body', width: 70 })
+      for (let i = 0; i < 200; i++) typesetter.set(label(i), { style: 'body', width: 70 })
     }
     setAll()
     expect(shape.mock.calls.length).toBeGreaterThan(0)
     shape.mockClear()
     setAll()
-    const [line] = setter.set(label(7), { style: 'body' }).lines
+    const [line] = typesetter.set(label(7), { style: 'body' }).lines
     expect(line.runs[0].glyphs.glyphs.length).toBeGreaterThan(5)
     expect(shape).not.toHaveBeenCalled()
     // Words of a text that are not known are shaped together.
-    setter.set(`unseen words ${label(3)} never met`, { style: 'body' })
+    typesetter.set(`unseen words ${label(3)} never met`, { style: 'body' })
     const long = shape.mock.calls.filter(([text]) => text.length > 10)
     expect(long.map(([text]) => text)).toEqual(['unseen\nwords\nnever\nmet'])
   })
@@ -38,27 +38,27 @@ describe('a label of words that were seen before', () => {
     setFlagsFromString('--expose-gc')
     const collect: unknown = runInNewContext('gc')
     if (typeof collect !== 'function') throw new Error('no garbage collector to call')
-    const { setter } = await openSetter()
+    const { typesetter } = await openSetter()
     const count = 20_000
     const kept: (Layout | undefined)[] = new Array(count).fill(undefined)
-    for (let i = 0; i < 500; i++) setter.set(label(i), { style: 'body' })
+    for (let i = 0; i < 500; i++) typesetter.set(label(i), { style: 'body' })
     const heap = () => {
       collect()
       collect()
       return process.memoryUsage().heapUsed
     }
     const before = heap()
-    for (let i = 0; i < count; i++) kept[i] = setter.set(label(i), { style: 'body' })
+    for (let i = 0; i < count; i++) kept[i] = typesetter.set(label(i), { style: 'body' })
     const each = (heap() - before) / count
     expect(kept[count - 1]?.height).toBeGreaterThan(0)
     expect(each).toBeLessThan(330)
   })
 
-  it('is as it was when fonts come to its shelf, and can be copied whole', async () => {
-    const { shelf, setter } = await openSetter()
-    const layout = setter.set(label(1), { style: 'body' })
-    const copies = [{ ...layout }, structuredClone(setter.set(label(1), { style: 'body' }))]
-    await shelf.add(
+  it('is as it was when fonts come to its fonts, and can be copied whole', async () => {
+    const { fonts, typesetter } = await openSetter()
+    const layout = typesetter.set(label(1), { style: 'body' })
+    const copies = [{ ...layout }, structuredClone(typesetter.set(label(1), { style: 'body' }))]
+    await fonts.add(
       'node_modules/@expo-google-fonts/source-sans-3/400Regular/SourceSans3_400Regular.ttf',
     )
     const [line] = layout.lines
@@ -71,16 +71,16 @@ describe('a label of words that were seen before', () => {
     expect(JSON.stringify(layout)).toBe(JSON.stringify(copies[0]))
   })
 
-  it('has its sizes, and what was read of its lines, when its shelf is closed; more is refused', async () => {
-    const { shelf, setter } = await openSetter()
-    const [read, half, unread] = [1, 2, 3].map(i => setter.set(label(i), { style: 'body' }))
+  it('has its sizes, and what was read of its lines, when its fonts are closed; more is refused', async () => {
+    const { fonts, typesetter } = await openSetter()
+    const [read, half, unread] = [1, 2, 3].map(i => typesetter.set(label(i), { style: 'body' }))
     expect(read.lines[0].runs).toHaveLength(1)
     expect(half.lines).toHaveLength(1)
-    shelf.close()
+    fonts.close()
     expect(read.lines[0].runs[0].text).toBe(label(1))
     expect(half.lines[0].width).toBe(half.width)
     expect(unread.width).toBeGreaterThan(10)
-    const refused = [{ code: 'closed-shelf' }]
+    const refused = [{ code: 'closed-fonts' }]
     expect(problemsOf(() => half.lines[0].runs)).toMatchObject(refused)
     expect(problemsOf(() => unread.lines)).toMatchObject(refused)
   })

@@ -5,10 +5,10 @@ import {
   richFromHtml,
   richToHtml,
   span,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { describe, expect, it } from 'vitest'
-import { builtInShelf } from '../support/setting.ts'
+import { builtInFonts } from '../support/setting.ts'
 
 const bare = defineSheet({ styles: {} })
 const styled = defineSheet({
@@ -17,8 +17,8 @@ const styled = defineSheet({
 })
 
 async function runs(rich: Parameters<typeof joinRich>[0][number], sheet = bare, values = {}) {
-  const setter = typesetter({ sheet, shelf: await builtInShelf(), problems: 'collect' })
-  const { lines, problems } = setter.set(rich as 'x', { values })
+  const typesetter = typesetterFor({ sheet, fonts: await builtInFonts(), problems: 'collect' })
+  const { lines, problems } = typesetter.set(rich as 'x', { values })
   return { problems, runs: lines.flatMap(line => line.runs) }
 }
 

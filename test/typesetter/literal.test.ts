@@ -1,10 +1,10 @@
-import { escapeMarkup, inlineObject, rich, richFromText, typesetter } from 'dot-line'
+import { escapeMarkup, inlineObject, rich, richFromText, typesetterFor } from 'dot-line'
 import { describe, expect, it } from 'vitest'
-import { builtInShelf, sheet } from '../support/setting.ts'
+import { builtInFonts, sheet } from '../support/setting.ts'
 
 describe('literal markup is checked by the compiler', () => {
   it('as to styles and values', async () => {
-    const { set } = typesetter({ sheet, shelf: await builtInShelf() })
+    const { set } = typesetterFor({ sheet, fonts: await builtInFonts() })
     // What is right compiles and sets.
     set(
       'plain ~strong[bold ~alert,emphasis,size=1.2x[x]] ~~ ~[ ~5 ~{no} {U+03C0} { x } ~family="A b"[y]'.replace(
@@ -45,7 +45,7 @@ describe('literal markup is checked by the compiler', () => {
   })
 
   it('up to a bound: a long text compiles, and is checked when it is set', async () => {
-    const { set } = typesetter({ sheet, shelf: await builtInShelf() })
+    const { set } = typesetterFor({ sheet, fonts: await builtInFonts() })
     const layout = set(
       '~strong[1] ~strong[2] ~strong[3] ~strong[4] ~strong[5] ~strong[6] ~strong[7] ~strong[8] ~strong[9] ' +
         '~strong[10] ~strong[11] ~strong[12] ~strong[13] ~strong[14] ~strong[15] ~strong[16] ~strong[17] ~strong[18] ',
@@ -59,7 +59,7 @@ describe('literal markup is checked by the compiler', () => {
   })
 
   it('takes boxes as values', async () => {
-    const { set } = typesetter({ sheet, shelf: await builtInShelf() })
+    const { set } = typesetterFor({ sheet, fonts: await builtInFonts() })
     expect(
       set('to {icon} quay', { values: { icon: inlineObject({ width: 8, height: 8 }) } }).text,
     ).toBe('to \ufffc quay')

@@ -3,16 +3,16 @@ import {
   defineSheet,
   joinRich,
   type Layout,
-  openShelf,
+  openFonts,
   parseMarkup,
   type RichText,
   rich,
   richFromText,
-  type Setting,
-  type Shelf,
+  type SetOptions,
+  type Fonts,
   span,
   type Typesetter,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import fc from 'fast-check'
@@ -73,22 +73,22 @@ const isByWords = (layout: Layout) =>
   Object.getOwnPropertyDescriptor(layout, 'lines')?.get !== undefined
 
 describe('plain texts are laid out as all others are', () => {
-  let shelf: Shelf
-  let setter: Typesetter<string>
+  let fonts: Fonts
+  let typesetter: Typesetter<string>
   beforeAll(async () => {
     const { cff, variableCff } = fontFiles
-    shelf = await openShelf({ fonts: [cff, variableCff] })
+    fonts = await openFonts({ files: [cff, variableCff] })
     const hyphenation = await openHyphenation('en')
     const sheet = defineSheet({ styles: looks })
-    setter = typesetter({ sheet, shelf, hyphenation, problems: 'collect' })
+    typesetter = typesetterFor({ sheet, fonts, hyphenation, problems: 'collect' })
   })
   /** As any text is set: changes at a call that are none make it one of the general way. */
-  const generally = (text: string | RichText, setting: Setting) =>
-    setter.set(text as string, { ...setting, with: {} })
+  const generally = (text: string | RichText, setting: SetOptions) =>
+    typesetter.set(text as string, { ...setting, overrides: {} })
   let taken = 0
   let all = 0
-  const check = (text: string | RichText, setting: Setting) => {
-    const [quick, general] = [setter.set(text as string, setting), generally(text, setting)]
+  const check = (text: string | RichText, setting: SetOptions) => {
+    const [quick, general] = [typesetter.set(text as string, setting), generally(text, setting)]
     all++
     if (isByWords(quick)) taken++
     expect(isByWords(general)).toBe(false)
@@ -136,22 +136,22 @@ describe('plain texts are laid out as all others are', () => {
       'Sea-Holly – quay',
       'Quay → stop, €12, −3 °C, ½ ≥ ⅓',
     ]) {
-      expect(isByWords(setter.set(text, { style: 'plain' }))).toBe(true)
-      expect(isByWords(setter.set(text, { style: 'plain', width: 400 }))).toBe(true)
+      expect(isByWords(typesetter.set(text, { style: 'plain' }))).toBe(true)
+      expect(isByWords(typesetter.set(text, { style: 'plain', width: 400 }))).toBe(true)
     }
     for (const style of ['general', 'even', 'hyphenated', 'strict', 'slashes', 'kept']) {
-      expect([style, isByWords(setter.set('Boats to Ardle Point', { style }))]).toEqual([
+      expect([style, isByWords(typesetter.set('Boats to Ardle Point', { style }))]).toEqual([
         style,
         true,
       ])
-      const wide = setter.set('Boats to Ardle Point', { style, width: 400 })
+      const wide = typesetter.set('Boats to Ardle Point', { style, width: 400 })
       expect([style, isByWords(wide)]).toEqual([style, true])
     }
     for (const style of ['justified', 'justifiedWhole']) {
-      const block = setter.set('Boats to ~bold[Ardle Point] at dusk', { style, width: 120 })
+      const block = typesetter.set('Boats to ~bold[Ardle Point] at dusk', { style, width: 120 })
       expect([style, isByWords(block), block.lines.length]).toEqual([style, true, 2])
     }
-    expect(isByWords(setter.set('quay', { style: 'small' }))).toBe(false)
+    expect(isByWords(typesetter.set('quay', { style: 'small' }))).toBe(false)
   })
 
   it('any words in any frame', () => {
@@ -195,7 +195,7 @@ describe('plain texts are laid out as all others are', () => {
       `${'x'.repeat(300)} y`,
     ]
     const plainNames = names.filter(style =>
-      isByWords(setter.set('Boats to Ardle Point', { style, width: 90 })),
+      isByWords(typesetter.set('Boats to Ardle Point', { style, width: 90 })),
     )
     const part = fc.record({
       text: fc.constantFrom(...texts),
@@ -228,7 +228,7 @@ describe('plain texts are laid out as all others are', () => {
           const piece = text.slice(start, start + length)
           const given = isOneWord ? piece.replaceAll(' ', '') : piece
           check(given, own)
-          const layout = setter.set(given, own)
+          const layout = typesetter.set(given, own)
           for (const kind of [cut, broken]) {
             // In less a single letter may be wider than its line, which is told otherwise.
             if (own.width < 40 || !kind.has(layout)) continue
@@ -300,7 +300,7 @@ describe('plain texts are laid out as all others are', () => {
         }
         check(markup, { ...own, values })
         check(parseMarkup(markup).rich, { ...own, values })
-        const layout = setter.set(markup, { ...own, values })
+        const layout = typesetter.set(markup, { ...own, values })
         if (!isByWords(layout) || !/[~{]/.test(markup)) return
         quick++
         if (layout.cut) cut++
@@ -326,13 +326,13 @@ describe('plain texts are laid out as all others are', () => {
       scripts: 'Лодки на Ardle Point, π to 3.14',
     }
     const several = 'Boats ~bold[to]\n\nArdle ~href="/ardle"[Point]'
-    expect(isByWords(setter.set(several, { style: 'loose', width: 90 }))).toBe(true)
+    expect(isByWords(typesetter.set(several, { style: 'loose', width: 90 }))).toBe(true)
     for (const frame of [{}, { width: 60 }, { width: 60, maxLines: 2 }, { height: 40 }]) {
       check(several, { style: 'loose', ...frame })
     }
     for (const markup of Object.values(labels)) {
       for (const frame of [{}, { width: 300 }, { width: 90 }, { width: 90, maxLines: 1 }]) {
-        const layout = setter.set(markup as string, { style: 'plain', ...frame })
+        const layout = typesetter.set(markup as string, { style: 'plain', ...frame })
         expect(isByWords(layout), `${markup} in ${JSON.stringify(frame)}`).toBe(true)
         check(markup, { style: 'plain', ...frame })
       }
@@ -340,14 +340,14 @@ describe('plain texts are laid out as all others are', () => {
     for (const changes of [{ size: 21 }, { weight: 700 }, { ink: '#a00' }] as const) {
       // The same stated in the sheet, which is set the general way.
       const stated = defineSheet({ styles: { ...looks, plain: changes } })
-      const other = typesetter({ sheet: stated, shelf, problems: 'collect' })
+      const other = typesetterFor({ sheet: stated, fonts, problems: 'collect' })
       for (const text of ['Boats to Ardle Point', labels.several, labels.link]) {
         const own = { style: 'plain', width: 90, maxLines: 1 } as const
-        const changed = setter.set(text as string, { ...own, with: changes })
+        const changed = typesetter.set(text as string, { ...own, overrides: changes })
         expect(isByWords(changed)).toBe(true)
         expectSame(
           Object.fromEntries(Object.entries(changed)),
-          Object.fromEntries(Object.entries(other.set(text as string, { ...own, with: {} }))),
+          Object.fromEntries(Object.entries(other.set(text as string, { ...own, overrides: {} }))),
         )
       }
     }
@@ -380,7 +380,7 @@ describe('plain texts are laid out as all others are', () => {
             check(catalog.text(key, own), { ...setting, values: { boat: 'Auk' } })
             check(catalog.text(key, values), setting)
             check(catalog.text(key), setting)
-            if (isByWords(setter.set(catalog.text(key, own), setting))) quick++
+            if (isByWords(typesetter.set(catalog.text(key, own), setting))) quick++
           }
         }
       }
@@ -400,9 +400,9 @@ describe('plain texts are laid out as all others are', () => {
     ]
     for (const [i, text] of texts.entries()) {
       const style = names[i % names.length]
-      const quick = setter.shape(text, { style })
-      const general = setter.shape(text, { style, with: {} })
-      const ofRich = setter.shape(parseMarkup(text).rich, { style })
+      const quick = typesetter.shape(text, { style })
+      const general = typesetter.shape(text, { style, overrides: {} })
+      const ofRich = typesetter.shape(parseMarkup(text).rich, { style })
       for (const width of [3, 55, 190.5, 700]) {
         expectSame(quick.wrap(width), general.wrap(width))
         expectSame(quick.nextLine(undefined, width), general.nextLine(undefined, width))

@@ -1,25 +1,25 @@
 import {
   DotLineError,
-  drawing,
+  draw,
   escapeMarkup,
   inlineObject,
   plainText,
   rectangle,
   rich,
   span,
-  typesetter,
+  typesetterFor,
 } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { builtInShelf, sheet } from '../support/setting.ts'
+import { builtInFonts, sheet } from '../support/setting.ts'
 
-let setter: ReturnType<typeof typesetter>
-let collecting: ReturnType<typeof typesetter>
+let typesetter: ReturnType<typeof typesetterFor>
+let collecting: ReturnType<typeof typesetterFor>
 beforeAll(async () => {
-  const shelf = await builtInShelf()
-  setter = typesetter<string, string, string>({ sheet, shelf })
-  collecting = typesetter<string, string, string>({ sheet, shelf, problems: 'collect' })
+  const fonts = await builtInFonts()
+  typesetter = typesetterFor<string, string, string>({ sheet, fonts })
+  collecting = typesetterFor<string, string, string>({ sheet, fonts, problems: 'collect' })
 })
 
 const hostile = [
@@ -56,27 +56,27 @@ describe('values', () => {
   })
 
   it('may carry a style of their own', () => {
-    const [, run] = setter.set('to {port}', { values: { port: { text: 'x', style: 'alert' } } })
+    const [, run] = typesetter.set('to {port}', { values: { port: { text: 'x', style: 'alert' } } })
       .lines[0].runs
     expect(run).toMatchObject({ text: 'x', style: { weight: 600 } })
     const wrong = { values: { port: { text: 'x', style: 'alrt' } } }
-    expect(() => setter.set('to {port}', wrong)).toThrow(
+    expect(() => typesetter.set('to {port}', wrong)).toThrow(
       "no style named 'alrt' at markup:1:4 (did you mean 'alert'?)",
     )
   })
 
   it('may be rich text, with values of its own', () => {
     const port = rich`~strong[${'Tern'}] {berth}`
-    const layout = setter.set('{port}', { values: { port, berth: 3 } })
+    const layout = typesetter.set('{port}', { values: { port, berth: 3 } })
     expect(layout.text).toBe('Tern 3')
     expect(layout.lines[0].runs.map(run => run.style.weight)).toEqual([700, 400])
   })
 
   it('may name each other, but not in a circle', () => {
     const values = { a: rich`a{b}`, b: rich`b{c}`, c: 'c' }
-    expect(setter.set('{a}{b}', { values }).text).toBe('abcbc')
+    expect(typesetter.set('{a}{b}', { values }).text).toBe('abcbc')
     const circle = { a: rich`a{b}`, b: rich`b{a}` }
-    expect(() => setter.set('{a}', { values: circle })).toThrow(
+    expect(() => typesetter.set('{a}', { values: circle })).toThrow(
       'circular reference: the value of {a} contains itself at value b:1:2',
     )
     expect(collecting.set('{a}', { values: circle }).text).toBe('ab{a}')
@@ -88,7 +88,7 @@ describe('values', () => {
     const data = [
       known,
       inlineObject({ width: 8, height: 8 }),
-      drawing({ width: 1, height: 1 }, []),
+      draw({ width: 1, height: 1 }, []),
     ].map(own => JSON.parse(JSON.stringify(own)))
     const painted = {
       kind: 'object',
@@ -109,7 +109,7 @@ describe('values', () => {
       Symbol.iterator,
     ]
     for (const value of [...wrong, ...data, painted]) {
-      expect(() => setter.set('{x}', { values: { x: value as never } })).toThrow(
+      expect(() => typesetter.set('{x}', { values: { x: value as never } })).toThrow(
         'the value of {x} is not valid',
       )
     }
@@ -117,8 +117,8 @@ describe('values', () => {
 
   it('are refused in place of markup, and inside of inline objects, where they are data', () => {
     const tree = JSON.parse(JSON.stringify(rich`~strong[x]`))
-    expect(() => setter.set(tree)).toThrow('expected markup or rich text, not an object')
-    const picture = JSON.parse(JSON.stringify(drawing({ width: 1, height: 1 }, [])))
+    expect(() => typesetter.set(tree)).toThrow('expected markup or rich text, not an object')
+    const picture = JSON.parse(JSON.stringify(draw({ width: 1, height: 1 }, [])))
     expect(() => inlineObject({ width: 1, height: 1, drawing: picture })).toThrow('is data')
   })
 
@@ -126,19 +126,19 @@ describe('values', () => {
     const count = 100_000
     const values = Object.fromEntries(Array.from({ length: count }, (_, i) => [`v${i}`, i % 10]))
     const markup = Array.from({ length: count }, (_, i) => `{v${i}}`).join(' ')
-    const layout = setter.set(markup, { values })
+    const layout = typesetter.set(markup, { values })
     expect(layout.text.length).toBe(count * 2 - 1)
   })
 
   it('go into a line that is 100,000 spans long', () => {
-    const layout = setter.set('~ink=flare[a]b'.repeat(50_000))
+    const layout = typesetter.set('~ink=flare[a]b'.repeat(50_000))
     expect(layout.lines.length).toBe(1)
     expect(layout.lines[0].runs.length).toBe(100_000)
   })
 
   it('nested as deep as 40,000 spans are set', () => {
     const deep = 40_000
-    const layout = setter.set(`${'~strong[a'.repeat(deep)}${']'.repeat(deep)}`, {
+    const layout = typesetter.set(`${'~strong[a'.repeat(deep)}${']'.repeat(deep)}`, {
       maxLines: 1,
       width: 100,
     })
@@ -168,7 +168,7 @@ describe('any text', () => {
       fc.property(fc.string({ unit: units }), markup => {
         expect(typeof collecting.set(markup, { width: 50 }).text).toBe('string')
         try {
-          setter.set(markup)
+          typesetter.set(markup)
         } catch (error) {
           expect(error).toBeInstanceOf(DotLineError)
         }
@@ -178,13 +178,13 @@ describe('any text', () => {
 })
 
 describe('boxes in a line', () => {
-  const icon = drawing({ width: 10, height: 10 }, [
+  const icon = draw({ width: 10, height: 10 }, [
     rectangle({ x: 0, y: 0, width: 10, height: 10 }, sheet.ink('flare')),
   ])
   const box = inlineObject({ width: 20, height: 40, baseline: 30, drawing: icon, label: 'lamp' })
 
   it('take their width, and make room for their height', () => {
-    const layout = setter.set('a{icon}b', { style: 'body', values: { icon: box } })
+    const layout = typesetter.set('a{icon}b', { style: 'body', values: { icon: box } })
     const [a, boxed, b] = layout.lines[0].runs
     expect(boxed).toMatchObject({ text: '\ufffc', width: 20 })
     expect(b.x).toBeCloseTo(a.width + 20, 9)
@@ -194,7 +194,7 @@ describe('boxes in a line', () => {
   })
 
   it('may stand at the start or the end of a line', () => {
-    const layout = setter.set('Quay{icon}Stair', {
+    const layout = typesetter.set('Quay{icon}Stair', {
       style: 'body',
       width: 60,
       values: { icon: box },
@@ -206,7 +206,7 @@ describe('boxes in a line', () => {
   })
 
   it('are painted in proportion, and grow with the reader', async () => {
-    const larger = typesetter({ sheet, shelf: await builtInShelf(), reader: { scale: 2 } })
+    const larger = typesetterFor({ sheet, fonts: await builtInFonts(), reader: { scale: 2 } })
     const svg = toSvg(larger.set('{icon}', { style: 'body', values: { icon: box } }))
     expect(svg).toContain('<g transform="matrix(4 0 0 4 0 20)">')
     expect(svg).toContain('<rect x="0" y="0" width="10" height="10" fill="#c8331f"/>')

@@ -1,4 +1,4 @@
-import { defineSheet, openShelf, typesetter } from 'dot-line'
+import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { titleCased } from '../../src/unicode/title-case.ts'
 import { standardLines } from '../support/standard-file.ts'
@@ -42,10 +42,10 @@ describe('title case', () => {
     ['ka', 'ქართული', 'ქართული'],
     ['en', 'the l’été o’clock 3rd ⅲ', 'The L’été O’clock 3rd Ⅲ'],
   ] as const)('of words in %s: %s', async (language, text, title) => {
-    const shelf = await openShelf()
+    const fonts = await openFonts()
     const styles = { body: { textTransform: 'capitalize', language } } as const
-    const setter = typesetter({ sheet: defineSheet({ styles }), shelf })
-    const layout = setter.set(text as 'x', { style: 'body' })
+    const typesetter = typesetterFor({ sheet: defineSheet({ styles }), fonts })
+    const layout = typesetter.set(text as 'x', { style: 'body' })
     const shown = layout.lines.flatMap(line => line.runs.map(run => run.text)).join('')
     expect(shown.normalize('NFD')).toBe(title.normalize('NFD'))
   })

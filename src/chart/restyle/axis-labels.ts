@@ -8,7 +8,7 @@ import {
   movedText,
   placedAt,
   type SetText,
-  type Setting,
+  type RestyleSetting,
   touch,
   type Wanted,
 } from './place-text.ts'
@@ -23,7 +23,7 @@ export type ShownLabels = ReadonlyMap<Wanted, SetText>
  */
 export function setAxisLabels(
   wanted: readonly Wanted[],
-  setting: Setting,
+  setting: RestyleSetting,
   taken: (readonly Box[])[],
 ): ShownLabels {
   const shown = new Map<Wanted, SetText>()
@@ -46,7 +46,7 @@ interface Axis {
   readonly side: AxisSide
   /** In the order in which they stand along it. */
   readonly labels: readonly Wanted[]
-  readonly setting: Setting
+  readonly setting: RestyleSetting
   /** What other texts cover. */
   readonly taken: readonly (readonly Box[])[]
 }
@@ -131,13 +131,13 @@ const levelLabel: SetLabel = (label, axis) => {
   const level: Wanted = { ...label, text: { ...label.text, angle: 0, across: 'center', down } }
   const wasTurned = Math.abs(label.text.angle) > 1
   const placed = placedAt(level, layoutOf(level, axis.setting))
-  return { placed, did: wasTurned ? 'turned' : 'set' }
+  return { placed, outcome: wasTurned ? 'turned' : 'set' }
 }
 
 const wholeLabel: SetLabel = (label, axis) => {
   const placed = awayFromPlot(label, axis, placedAt(label, layoutOf(label, axis.setting)))
   // Only a little: its place says where it belongs.
-  return { placed: movedInside(placed, axis.setting.box, placed.layout.height / 2), did: 'set' }
+  return { placed: movedInside(placed, axis.setting.box, placed.layout.height / 2), outcome: 'set' }
 }
 
 const wrappedInRow: SetLabel = (label, axis) =>
@@ -151,7 +151,7 @@ function wrappedLabel(label: Wanted, axis: Axis, width: number): SetText | undef
   const layout = layoutOf(label, axis.setting, width)
   if (layout.lines.length > mostLines || isBroken(layout)) return undefined
   const placed = awayFromPlot(label, axis, placedAt(label, layout))
-  return { placed, did: layout.lines.length > 1 ? 'wrapped' : 'set' }
+  return { placed, outcome: layout.lines.length > 1 ? 'wrapped' : 'set' }
 }
 
 const cutInColumn: SetLabel = (label, axis) => {
@@ -161,7 +161,7 @@ const cutInColumn: SetLabel = (label, axis) => {
   const layout = layoutOf(label, axis.setting, width, 1)
   return {
     placed: awayFromPlot(label, axis, placedAt(label, layout)),
-    did: layout.cut ? 'cut' : 'set',
+    outcome: layout.cut ? 'cut' : 'set',
   }
 }
 
@@ -195,7 +195,7 @@ function turnedLabel(
   }
   const placed = awayFromPlot(label, axis, placedAt(turned, layout))
   const wasTurned = Math.abs(label.text.angle - angle) > 1
-  return { placed, did: layout.cut ? 'cut' : wasTurned ? 'turned' : 'set' }
+  return { placed, outcome: layout.cut ? 'cut' : wasTurned ? 'turned' : 'set' }
 }
 
 /** How wide a label of a row may be beside its neighbors. */
@@ -236,7 +236,7 @@ const edge = (boxes: readonly Box[], which: 'top' | 'bottom'): number =>
   )
 
 /** Where the edge of a label that faces the plot was: that of its letters in the size that they had. */
-function facingEdge(label: Wanted, side: AxisSide, setting: Setting): number {
+function facingEdge(label: Wanted, side: AxisSide, setting: RestyleSetting): number {
   const layout = layoutOf(label, setting)
   const own = coverOf(placedAt(label, layout))
   const size = layout.style.size

@@ -15,11 +15,11 @@ export interface Wanted {
 /** A text that found its place. */
 export interface SetText {
   readonly placed: PlacedText
-  readonly did: RestyledText['did']
+  readonly outcome: RestyledText['outcome']
 }
 
 /** What every text of a chart is set with. */
-export interface Setting {
+export interface RestyleSetting {
   readonly texts: ChartTexts
   /** The box that the chart shows. */
   readonly box: Box
@@ -28,7 +28,7 @@ export interface Setting {
 
 export function layoutOf(
   { text, part }: Wanted,
-  { texts, keepInks }: Setting,
+  { texts, keepInks }: RestyleSetting,
   width?: number,
   maxLines?: number,
 ): Layout {
@@ -37,7 +37,7 @@ export function layoutOf(
   return texts.setPlain(part, text.text, {
     ...(width !== undefined && { width, align }),
     ...(maxLines !== undefined && { maxLines }),
-    ...(ink !== undefined && { with: { ink } }),
+    ...(ink !== undefined && { overrides: { ink } }),
   })
 }
 

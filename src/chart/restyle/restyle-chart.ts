@@ -1,4 +1,4 @@
-import { type Box, drawing, group } from '../../core.ts'
+import { type Box, draw, group } from '../../core.ts'
 import {
   aBoolean,
   checkArgument,
@@ -94,7 +94,7 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
       warningProblem('text-kept', `the text '${shortText(text)}' stays as it was: ${why}`),
     )
   }
-  for (const { text, did } of set.told) {
+  for (const { text, outcome: did } of set.told) {
     if (did === 'dropped') {
       const message = `there is no room for the text '${shortText(text)}'`
       problems.add(warningProblem('text-left-out', message, { hint: 'make the chart larger' }))
@@ -158,7 +158,7 @@ function boxOf(attributes: Readonly<Record<string, string>>): Box {
 function overlayOf(placed: readonly PlacedText[], box: Box): string {
   if (placed.length === 0) return ''
   const items = placed.map(({ item, layout }) => group([item], { role: 'img', label: layout.text }))
-  const svg = toSvg(drawing({ width: box.width, height: box.height }, items))
+  const svg = toSvg(draw({ width: box.width, height: box.height }, items))
   return `<g role="group">${svg.slice(svg.indexOf('>') + 1, svg.lastIndexOf('</svg>'))}</g>`
 }
 

@@ -7,5 +7,5 @@ export interface RestyledText {
   /** Which part of a chart it is, and so its style. */
   readonly part: ChartPart
   /** `turned`: at another angle than before; `cut`: shown in part; `dropped`: not shown, for want of room. */
-  readonly did: 'set' | 'wrapped' | 'turned' | 'cut' | 'dropped'
+  readonly outcome: 'set' | 'wrapped' | 'turned' | 'cut' | 'dropped'
 }

@@ -11,7 +11,7 @@ import {
   movedText,
   placedAt,
   type SetText,
-  type Setting,
+  type RestyleSetting,
   type Wanted,
 } from './place-text.ts'
 import type { RestyledText } from './restyled-text.ts'
@@ -23,7 +23,7 @@ const afterAxes: readonly ChartPart[] = ['axis', 'legend', 'note', 'value', 'sou
 /** Sets texts at the anchors they had, so that none touches another; tells what became of each. */
 export function setTexts(
   wanted: readonly Wanted[],
-  setting: Setting,
+  setting: RestyleSetting,
 ): { readonly placed: readonly PlacedText[]; readonly told: readonly RestyledText[] } {
   const taken: (readonly Box[])[] = []
   const results = new Map<Wanted, SetText>()
@@ -45,7 +45,7 @@ export function setTexts(
     (one): RestyledText => ({
       text: one.text.text,
       part: one.part,
-      did: results.get(one)?.did ?? 'dropped',
+      outcome: results.get(one)?.outcome ?? 'dropped',
     }),
   )
   return { placed: wanted.flatMap(one => results.get(one)?.placed ?? []), told }
@@ -57,17 +57,17 @@ const shifts = [0.15, -0.15, 0.3, -0.3, 0.6, -0.6, 1, -1]
 /** A text as it is, wrapped, or cut: the first that is inside of the chart and touches no other text. */
 function firstFree(
   one: Wanted,
-  setting: Setting,
+  setting: RestyleSetting,
   taken: readonly (readonly Box[])[],
 ): SetText | undefined {
   const { box } = setting
   const at = (layout: Layout) => movedInside(placedAt(one, layout), box)
   const whole = at(layoutOf(one, setting))
-  if (isFree(whole, box, taken)) return { placed: whole, did: 'set' }
+  if (isFree(whole, box, taken)) return { placed: whole, outcome: 'set' }
   // A little beside its place says as much, where that is free.
   for (const share of one.part === 'axis' ? [...shifts, 1.5, 2, 3] : shifts) {
     const moved = movedText(whole, 0, share * whole.box.height)
-    if (isFree(moved, box, taken)) return { placed: moved, did: 'set' }
+    if (isFree(moved, box, taken)) return { placed: moved, outcome: 'set' }
   }
   const isLevel = Math.abs(one.text.angle) < 1
   const isUpright = Math.abs(Math.abs(one.text.angle) - 90) < 1
@@ -79,13 +79,13 @@ function firstFree(
     const layout = layoutOf(one, setting, width)
     if (layout.problems.some(({ code }) => code === 'broken-word')) break
     const placed = at(layout)
-    if (isFree(placed, box, taken)) return { placed, did: 'wrapped' }
+    if (isFree(placed, box, taken)) return { placed, outcome: 'wrapped' }
   }
   for (const share of [0.95, 0.85, 0.7, 0.55, 0.4]) {
     const width = Math.min(most, whole.layout.width) * share
     if (one.part === 'value' || !(width > whole.layout.style.size * 4)) break
     const placed = at(layoutOf(one, setting, width, 1))
-    if (isFree(placed, box, taken)) return { placed, did: 'cut' }
+    if (isFree(placed, box, taken)) return { placed, outcome: 'cut' }
   }
   return undefined
 }

@@ -4,11 +4,11 @@ import { homedir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { type Picture, readPicture } from '../../drawing/index.ts'
-import { type Shelf, startSubsetter, type Url } from '../../fonts/index.ts'
+import { type Fonts, startSubsetter, type Url } from '../../fonts/index.ts'
 import { checkArgument, DotLineError, fail } from '../../problem/index.ts'
 import { aSource } from '../loading.ts'
-import { openShelfFrom, type Supply } from '../open-shelf.ts'
-import type { ShelfOptions } from '../shelf-options.ts'
+import { openFontsFrom, type Supply } from '../open-fonts.ts'
+import type { FontsOptions } from '../fonts-options.ts'
 import { openFontFile } from './font-file.ts'
 import { fontsInFolder } from './font-folder.ts'
 import { reason } from './reason.ts'
@@ -45,7 +45,7 @@ function assetBytes(url: URL): Uint8Array<ArrayBuffer> {
     return readFileSync(fileURLToPath(url))
   } catch (error) {
     return fail('missing-asset', `cannot read ${url.pathname}, a file of this package`, {
-      hint: `${reason(error)}; openShelf({ assets }) says where its folder assets is`,
+      hint: `${reason(error)}; openFonts({ assets }) says where its folder assets is`,
     })
   }
 }
@@ -86,6 +86,6 @@ function compileNow(url: URL): WebAssembly.Module {
  * Opens the built-in fonts and those that are named. After it, everything is synchronous.
  * Throws a `DotLineError`: `unreadable-font`, `bad-font`.
  */
-export function openShelf(options: ShelfOptions = {}): Promise<Shelf> {
-  return openShelfFrom(supply, options)
+export function openFonts(options: FontsOptions = {}): Promise<Fonts> {
+  return openFontsFrom(supply, options)
 }

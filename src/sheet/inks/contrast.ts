@@ -1,4 +1,4 @@
-import { type Ink, type SolidInk, solidOf } from './ink.ts'
+import { type Ink, type SolidInk, representativeColor } from './ink.ts'
 
 /** Relative luminance of `#rrggbb`, 0 to 1 (WCAG 2.2). */
 function luminance(color: string): number {
@@ -17,8 +17,8 @@ const channels = (color: string) =>
  * blended: the ink over the background, and that over white. Of gradients their middle counts.
  */
 export function contrastOf(ink: Ink, background: Ink): number {
-  const ground = overColor(solidOf(background), '#ffffff')
-  const [lighter, darker] = [luminance(overColor(solidOf(ink), ground)), luminance(ground)].sort(
+  const ground = overColor(representativeColor(background), '#ffffff')
+  const [lighter, darker] = [luminance(overColor(representativeColor(ink), ground)), luminance(ground)].sort(
     (a, b) => b - a,
   )
   return (lighter + 0.05) / (darker + 0.05)

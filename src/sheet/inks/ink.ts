@@ -47,7 +47,7 @@ const anInk = being(
 )
 
 /** One color that stands for an ink: its own, or the middle of a gradient. */
-export function solidOf(ink: Ink): SolidInk {
+export function representativeColor(ink: Ink): SolidInk {
   if (ink?.kind === 'solid') return ink
   checkArgument('solidOf', 'ink', ink, anInk)
   const { color, opacity } = ink.stops.reduce((best, stop) =>

@@ -87,7 +87,7 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
     return locate(tokenPath ?? ['$extensions', extensionKey, ...path])
   })
   const notes = problems.map(({ path, problem }) => ({ ...problem, location: locate(path) }))
-  return { ...sheet, notes: [...sheet.notes, ...notes] }
+  return { ...sheet, warnings: [...sheet.warnings, ...notes] }
 }
 
 /** Names are the user's own: `__proto__` is one, and no key of a plain assignment. */

@@ -16,7 +16,7 @@ export interface WrittenTokens {
   /** A file of design tokens (Design Tokens Format Module, 2025.10), as a plain object. */
   readonly tokens: Readonly<Record<string, unknown>>
   /** What the format cannot carry; it is kept beside the tokens, where only a sheet finds it again. */
-  readonly notes: readonly Problem[]
+  readonly warnings: readonly Problem[]
 }
 
 type Group = Record<string, unknown>
@@ -83,7 +83,7 @@ export function writeTokens(sheet: Sheet): WrittenTokens {
       ...typed('typography', styles, groups.styles),
       $extensions: { [extensionKey]: { styles: {}, ...plain(kept) } },
     },
-    notes,
+    warnings: notes,
   }
 }
 

@@ -2,7 +2,7 @@ import { type Drawing, eachItem, inkFrom, isLayout } from '../../drawing/index.t
 import type { Layout } from '../../layout/index.ts'
 import { colorText, htmlText } from '../../notation/index.ts'
 import { aLanguage, anything, aString, checkOptions, fromZero } from '../../problem/index.ts'
-import { type Ink, isDark, solidOf } from '../../sheet/index.ts'
+import { type Ink, isDark, representativeColor } from '../../sheet/index.ts'
 import { px } from './rules.ts'
 import { type HtmlTargetOptions, htmlFields, toHtml } from './to-html.ts'
 
@@ -45,7 +45,7 @@ function hasMainHeading(shown: Layout | Drawing): boolean {
 /** What is behind the page; what browsers draw themselves, as scroll bars, goes with it. */
 function ground(background: Ink | string | undefined): string {
   if (background === undefined) return ''
-  const ink = solidOf(inkFrom(background, undefined))
+  const ink = representativeColor(inkFrom(background, undefined))
   const scheme = isDark(ink) ? 'dark' : 'light'
   return `html{background:${colorText(ink)};color-scheme:${scheme}}\n`
 }

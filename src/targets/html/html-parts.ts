@@ -90,11 +90,11 @@ export interface HtmlParts {
 export function htmlParts(
   layout: Layout,
   rules: HtmlRules,
-  options: { readonly unseen?: boolean } = {},
+  options: { readonly visuallyHidden?: boolean } = {},
 ): HtmlParts {
   checkLayout('htmlParts', layout)
-  checkOptions('htmlParts', options, { unseen: aBoolean })
-  const { unseen = false } = options
+  checkOptions('htmlParts', options, { visuallyHidden: aBoolean })
+  const { visuallyHidden: unseen = false } = options
   const own = isObject(rules) ? kept.get(rules) : undefined
   if (!own) fail('bad-argument', 'the rules of htmlParts must be what htmlRules() gave')
   const block = own.classOf(blockLook(layout, '100%', '100%'))

@@ -148,7 +148,7 @@ const spacingText = (letters: number, words: number) =>
 
 /** Two figures beside each other in the place of one letter. */
 const isPair = ({ upright, text, style }: GlyphRun) =>
-  upright === true && style.digitPairs && /^[0-9]{2}$/.test(text)
+  upright === true && style.combineDigits && /^[0-9]{2}$/.test(text)
 
 /** What font engines that count in 64ths of a pixel make of a size. */
 const pageSize = (size: number) => Math.floor(size * 64) / 64

@@ -10,10 +10,10 @@ import {
   type LaterFace,
   laterSubsetter,
   type ReadFonts,
-  type Shelf,
-  type ShelfEntry,
+  type Fonts,
+  type FontEntry,
   type Subsetter,
-  shelfOf,
+  fontsOf,
   startEngine,
 } from '../fonts/index.ts'
 import {
@@ -49,7 +49,7 @@ import {
   loading,
   traitsOf,
 } from './loading.ts'
-import type { DescribedFont, ShelfOptions } from './shelf-options.ts'
+import type { DescribedFont, FontsOptions } from './fonts-options.ts'
 
 /** How bytes arrive: all that differs between Node and browsers. */
 export interface Supply {
@@ -63,17 +63,17 @@ export interface Supply {
   prepare(urls: readonly URL[]): Promise<(url: URL) => Uint8Array>
   /** A file of the package, as `fonts/….ttf`, in a folder of assets that is named. */
   asset(folder: string | URL, file: string): URL
-  /** Compiled WASM, kept between shelves. */
+  /** Compiled WASM, kept between fonts. */
   compile(url: URL): Promise<WebAssembly.Module>
   /** What subsets fonts, at once; undefined where the platform cannot. */
   subsetterNow(url: URL): Subsetter | undefined
 }
 
-export async function openShelfFrom(supply: Supply, options: ShelfOptions): Promise<Shelf> {
-  checkOptions('openShelf', options, {
+export async function openFontsFrom(supply: Supply, options: FontsOptions): Promise<Fonts> {
+  checkOptions('openFonts', options, {
     builtIn: listOf(either(oneOf(...families), aBuiltInChoice)),
-    fonts: listOf(either(aSource, aDescribedFont)),
-    load: oneOf('at-once', 'when-used'),
+    files: listOf(either(aSource, aDescribedFont)),
+    loading: oneOf('at-once', 'when-used'),
     system: aBoolean,
     aliases: mapOf(aString),
     embedding: aBoolean,
@@ -89,7 +89,7 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
     ...face,
     url: at(face.url, assetOfFace(face)),
   }))
-  const { now, later } = loading(chosen, options.fonts ?? [], options.load ?? 'at-once')
+  const { now, later } = loading(chosen, options.files ?? [], options.loading ?? 'at-once')
   const [engineModule, embedding, bytesOf, added, system] = await Promise.all([
     compiled(supply, at(engineUrl, engineAsset)),
     options.embedding
@@ -104,11 +104,11 @@ export async function openShelfFrom(supply: Supply, options: ShelfOptions): Prom
   const subsetter = () => {
     started ??= supply.subsetterNow(at(subsetterUrl, subsetterAsset))
     if (started) return started
-    return fail('no-subsetter', 'this shelf was opened without support for embedding fonts', {
-      hint: 'openShelf({ embedding: true })',
+    return fail('no-subsetter', 'this fonts were opened without support for embedding fonts', {
+      hint: 'openFonts({ embedding: true })',
     })
   }
-  return shelfOf({
+  return fontsOf({
     entries: [...added.flatMap(one => one.entries), ...builtIn, ...system.entries],
     later: [
       ...later.fonts.map(font => laterFont(supply, font)),
@@ -169,7 +169,7 @@ async function readFont(supply: Supply, font: FontSource | DescribedFont): Promi
     : readEntries(supply, font)
 }
 
-async function describedEntry(supply: Supply, font: DescribedFont): Promise<ShelfEntry> {
+async function describedEntry(supply: Supply, font: DescribedFont): Promise<FontEntry> {
   const { source } = font
   const isBytes = source instanceof Uint8Array
   const file = isBytes ? fileOf(source) : await supply.read(source)
@@ -202,7 +202,7 @@ async function readableEntries(
   supply: Supply,
   files: readonly (string | URL)[],
 ): Promise<ReadFonts> {
-  const entries: ShelfEntry[] = []
+  const entries: FontEntry[] = []
   const problems: Problem[] = []
   for (const file of files) {
     try {
@@ -218,7 +218,7 @@ async function readableEntries(
   return { entries, problems }
 }
 
-async function entriesIn(file: FontFile, name: string): Promise<ShelfEntry[]> {
+async function entriesIn(file: FontFile, name: string): Promise<FontEntry[]> {
   const fonts = await fontsIn(file, name)
   return Promise.all(fonts.map(font => entryFor(font, name)))
 }
@@ -228,7 +228,7 @@ const builtInTraits = ({ family, weight, slant, url }: BuiltInFace) => ({
   name: url.pathname.split('/').at(-1) ?? family,
 })
 
-function builtInEntry(face: BuiltInFace, bytes: () => Uint8Array): ShelfEntry {
+function builtInEntry(face: BuiltInFace, bytes: () => Uint8Array): FontEntry {
   const traits = builtInTraits(face)
   let font: ContainedFont | undefined
   return {

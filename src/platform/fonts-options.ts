@@ -25,28 +25,28 @@ export interface DescribedFont {
   readonly slant?: Slant
 }
 
-/** What `openShelf` takes. */
-export interface ShelfOptions {
+/** What `openFonts` takes. */
+export interface FontsOptions {
   /** Which built-in families and faces to have at hand; all of them where it is not given. */
   readonly builtIn?: readonly (GenericFamily | BuiltInChoice)[]
   /**
    * More fonts: TrueType, OpenType, collections, WOFF and WOFF2, as bytes, as a path (Node; a
    * folder for all fonts in it) or as a URL. With what they are like they can be loaded when used.
    */
-  readonly fonts?: readonly (FontSource | DescribedFont)[]
+  readonly files?: readonly (FontSource | DescribedFont)[]
   /**
-   * When faces are fetched: all before the shelf is open (`at-once`, the default), or each when text
+   * When faces are fetched: all before the fonts are open (`at-once`, the default), or each when text
    * first wants it (`when-used`). Then the first built-in face is there from the start, and stands
-   * in with the problem `awaited-face`; `shelf.onChange()` tells when text is to be set again.
+   * in with the problem `awaited-face`; `fonts.onChange()` tells when text is to be set again.
    */
-  readonly load?: 'at-once' | 'when-used'
+  readonly loading?: 'at-once' | 'when-used'
   /** Also those in the font folders of the operating system (Node); what is broken is left out. */
   readonly system?: boolean
   /** Short names for families: `{ heading: 'Lantern Serif' }`. */
   readonly aliases?: Readonly<Record<string, string>>
   /**
    * Whether documents with embedded fonts will be written. Browsers then fetch a second WASM
-   * module of 0.7 MB when the shelf opens; Node reads it when it is first used, and needs no telling.
+   * module of 0.7 MB when the fonts open; Node reads it when it is first used, and needs no telling.
    */
   readonly embedding?: boolean
   /**

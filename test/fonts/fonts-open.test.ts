@@ -1,27 +1,27 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { openShelf } from 'dot-line'
+import { openFonts } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 
 const fontFile = new URL('../../assets/fonts/SourceSerif4-Italic.ttf', import.meta.url)
 
-describe('the shelf', () => {
+describe('the fonts', () => {
   it('has regular, italic, bold and bold italic of each built-in family', async () => {
-    const shelf = await openShelf()
-    expect(shelf.families).toEqual(['sans', 'serif', 'mono'])
-    for (const family of shelf.families) {
+    const fonts = await openFonts()
+    expect(fonts.families).toEqual(['sans', 'serif', 'mono'])
+    for (const family of fonts.families) {
       const names = (['normal', 'italic'] as const).flatMap(slant =>
-        [400, 700].map(weight => shelf.face(family, { weight, slant }).postScriptName),
+        [400, 700].map(weight => fonts.face(family, { weight, slant }).postScriptName),
       )
       expect(new Set(names).size).toBe(4)
     }
-    const face = shelf.face('sans', { weight: 400, slant: 'normal' })
+    const face = fonts.face('sans', { weight: 400, slant: 'normal' })
     const read = face.outline(36)
-    shelf.close()
-    shelf.close()
-    expect(() => shelf.face('sans', { weight: 400, slant: 'normal' })).toThrow(
-      'the shelf is closed',
+    fonts.close()
+    fonts.close()
+    expect(() => fonts.face('sans', { weight: 400, slant: 'normal' })).toThrow(
+      'the fonts are closed',
     )
     // What was read of a face stays; what was not is refused, and no stray memory read.
     expect(face.outline(36)).toBe(read)
@@ -30,10 +30,10 @@ describe('the shelf', () => {
 
   it('gives its memory back: 1,000 rounds of opening and closing leave it flat', async () => {
     const round = async () => {
-      const shelf = await openShelf({ builtIn: ['sans'] })
-      const face = shelf.face('sans', { weight: 400, slant: 'normal' })
+      const fonts = await openFonts({ builtIn: ['sans'] })
+      const face = fonts.face('sans', { weight: 400, slant: 'normal' })
       expect(face.outline(face.glyphOf(0x61)).segments).not.toBe('')
-      shelf.close()
+      fonts.close()
     }
     for (let i = 0; i < 50; i++) await round()
     const before = process.memoryUsage().rss
@@ -50,16 +50,16 @@ describe('the shelf', () => {
     [600, 700],
     [1000, 700],
   ])('gives weight %i as %i', async (wanted, given) => {
-    const shelf = await openShelf({ builtIn: ['sans'] })
-    expect(shelf.face('SANS', { weight: wanted, slant: 'normal' }).weight).toBe(given)
-    expect(shelf.face('sans', { weight: wanted, slant: 'oblique' }).slant).toBe('italic')
+    const fonts = await openFonts({ builtIn: ['sans'] })
+    expect(fonts.face('SANS', { weight: wanted, slant: 'normal' }).weight).toBe(given)
+    expect(fonts.face('sans', { weight: wanted, slant: 'oblique' }).slant).toBe('italic')
   })
 
   it('takes fonts as paths and as bytes, under the name they give themselves', async () => {
     for (const font of [fontFile, readFileSync(fontFile)]) {
-      const shelf = await openShelf({ builtIn: [], fonts: [font] })
-      expect(shelf.families).toEqual(['Source Serif 4'])
-      const face = shelf.face('Source Serif 4', { weight: 400, slant: 'normal' })
+      const fonts = await openFonts({ builtIn: [], files: [font] })
+      expect(fonts.families).toEqual(['Source Serif 4'])
+      const face = fonts.face('Source Serif 4', { weight: 400, slant: 'normal' })
       expect(face).toMatchObject({ slant: 'italic', metrics: { unitsPerEm: 1000 } })
       expect(face.outline(face.glyphOf(0x61)).segments).toMatch(/^M[QL]+Z/)
     }
@@ -81,7 +81,7 @@ describe('the shelf', () => {
   ])('refuses %s', async (name, bytes, code, message) => {
     const path = join(folder, name)
     if (bytes) writeFileSync(path, bytes)
-    await expect(openShelf({ fonts: [path] })).rejects.toMatchObject({
+    await expect(openFonts({ files: [path] })).rejects.toMatchObject({
       code,
       message: expect.stringMatching(message),
     })

@@ -13,7 +13,7 @@ import {
 import { type Coverage, isCovered, readCoverage, unitedCoverage } from './coverage.ts'
 import type { Face, Slant, Synthesized } from './face.ts'
 import { canDo, checkSearch, isFound } from './find-faces.ts'
-import { notes } from './kept-on-shelf.ts'
+import { notes } from './kept-with-fonts.ts'
 import { type LaterFace, laterFaces } from './later-faces.ts'
 import {
   abilitiesOf,
@@ -22,7 +22,7 @@ import {
   type ListedFace,
   listed,
   namesOf,
-  type ShelfEntry,
+  type FontEntry,
 } from './listed-face.ts'
 import { nearestFaces, type WantedTraits } from './match-face.ts'
 import { toldApart } from './named-weight.ts'
@@ -31,7 +31,7 @@ import { type FontEngines, type OpenFace, openFace } from './open-face.ts'
 import type { Url } from './platform-types.ts'
 import { type Coordinates, coordinatesFor, type WantedVariation } from './variations.ts'
 
-/** A font to put on a shelf: bytes, a path (Node; folders as well) or a URL. */
+/** A font to put on fonts: bytes, a path (Node; folders as well) or a URL. */
 export type FontSource = string | Url | Uint8Array
 
 /** What a style wants of a face. */
@@ -59,13 +59,13 @@ export interface SearchedFace {
 }
 
 /** The faces that are available. */
-export interface Shelf {
+export interface Fonts {
   readonly [notes]: Map<string, object>
   /** Their names. */
   readonly families: readonly string[]
   /** Changes whenever fonts are added, or come that were waited for. */
   readonly revision: number
-  /** Fonts that could not be read or fetched, and so are not on the shelf. */
+  /** Fonts that could not be read or fetched, and so are not among the fonts. */
   readonly problems: readonly Problem[]
   /** Families compare without regard to case, as in CSS. */
   has(family: string): boolean
@@ -91,7 +91,7 @@ export interface Shelf {
   /** What the faces of a family that are nearest to what is wanted have glyphs for. */
   coverage(family: string, wanted: WantedTraits): Coverage
   /** Whether the nearest face is still to come; what is nearest of those that are here stands in. */
-  isAwaited(family: string, wanted: WantedTraits): boolean
+  isPending(family: string, wanted: WantedTraits): boolean
   /** Resolves when no face that was asked for is still to come. */
   settled(): Promise<void>
   /**
@@ -99,20 +99,20 @@ export interface Shelf {
    * otherwise from then on. Returns what ends it.
    */
   onChange(listener: () => void): () => void
-  /** Puts more fonts on the shelf. Throws `unreadable-font`, `bad-font`. */
+  /** Puts more fonts among the fonts. Throws `unreadable-font`, `bad-font`. */
   add(...fonts: readonly FontSource[]): Promise<void>
-  /** Gives the memory of all open faces back. The shelf cannot be used after. */
+  /** Gives the memory of all open faces back. The fonts cannot be used after. */
   close(): void
 }
 
-/** As an argument: what `openShelf` gives. */
-export const aShelf = being(
-  'a shelf, which openShelf() gives',
+/** As an argument: what `openFonts` gives. */
+export const someFonts = being(
+  'fonts, which openFonts() gives',
   value => isObject(value) && typeof value.capabilitiesOf === 'function',
 )
 
-export interface ShelfParts {
-  readonly entries: readonly ShelfEntry[]
+export interface FontsParts {
+  readonly entries: readonly FontEntry[]
   /** Faces that are fetched when text first wants them. */
   readonly later: readonly LaterFace[]
   readonly engines: FontEngines
@@ -125,7 +125,7 @@ export interface ShelfParts {
 
 /** What was found in a file or a folder, and what of it could not be read. */
 export interface ReadFonts {
-  readonly entries: readonly ShelfEntry[]
+  readonly entries: readonly FontEntry[]
   readonly problems: readonly Problem[]
 }
 
@@ -143,14 +143,14 @@ const mostAwake = 64
 /** Places on axes are faces: nobody sets text in more, and each keeps some memory. */
 const mostOpen = 20_000
 
-/** A shelf over font files; each is opened when the first text is set in it. */
-export function shelfOf(parts: ShelfParts): Shelf {
+/** Fonts over font files; each is opened when the first text is set in it. */
+export function fontsOf(parts: FontsParts): Fonts {
   const { entries, engines, names, read, problems: found } = parts
   const problems = [...found]
-  const byFamily = new Map<string, ShelfEntry[]>()
+  const byFamily = new Map<string, FontEntry[]>()
   const families = new Map<string, string>()
-  const keys = new Map<ShelfEntry, number>()
-  const coverages = new Map<ShelfEntry, Coverage>()
+  const keys = new Map<FontEntry, number>()
+  const coverages = new Map<FontEntry, Coverage>()
   const open = new Map<string, OpenFace>()
   /** Those that hold memory of the engine, in the order they were asked for last. */
   const awake = new Map<string, OpenFace>()
@@ -177,7 +177,7 @@ export function shelfOf(parts: ShelfParts): Shelf {
     },
   )
 
-  function put(entry: ShelfEntry) {
+  function put(entry: FontEntry) {
     const key = entry.family.toLowerCase()
     const known = byFamily.get(key)
     revision++
@@ -190,7 +190,7 @@ export function shelfOf(parts: ShelfParts): Shelf {
   }
 
   /** An entry in the place of another, with another weight. */
-  function renamed(entry: ShelfEntry, weight: number): ShelfEntry {
+  function renamed(entry: FontEntry, weight: number): FontEntry {
     const other = { ...entry, weight }
     keys.set(other, keys.get(entry) ?? keys.size)
     return hasNamesOf(other, entry)
@@ -198,7 +198,7 @@ export function shelfOf(parts: ShelfParts): Shelf {
 
   /** The key of a family, by its own name or a short one. */
   function keyOf(family: string): string {
-    checkArgument('a shelf', 'the name of a family', family, aString)
+    checkArgument('fonts', 'the name of a family', family, aString)
     const key = family.toLowerCase()
     return families.has(key) ? key : (shortNames.get(key) ?? family).toLowerCase()
   }
@@ -206,7 +206,7 @@ export function shelfOf(parts: ShelfParts): Shelf {
   /** Notes that a face was asked for; the one that is awake longest without gives its memory back. */
   function touch(key: string, face: OpenFace) {
     open.set(key, face)
-    checkLimit('faces that are open on one shelf', open.size, mostOpen)
+    checkLimit('faces that are open at once', open.size, mostOpen)
     awake.delete(key)
     awake.set(key, face)
     const [longest] = awake
@@ -215,17 +215,17 @@ export function shelfOf(parts: ShelfParts): Shelf {
     longest[1].rest()
   }
 
-  function entriesOf(family: string): ShelfEntry[] {
-    if (closed) fail('closed-shelf', 'the shelf is closed', { hint: 'open another' })
+  function entriesOf(family: string): FontEntry[] {
+    if (closed) fail('closed-fonts', 'the fonts are closed', { hint: 'open another' })
     const key = keyOf(family)
     const found = byFamily.get(key)
     if (found) return found
     if (families.has(key)) return []
     const nearest = nearestFamily(family, [...families.values(), ...shortNames.keys()])
-    return fail('unknown-family', `no family '${family}' on the shelf`, { nearest })
+    return fail('unknown-family', `no family '${family}' among the fonts`, { nearest })
   }
 
-  function coverageOf(entry: ShelfEntry): Coverage {
+  function coverageOf(entry: FontEntry): Coverage {
     let coverage = coverages.get(entry)
     if (!coverage) {
       coverage = readCoverage(entry.font().tables)
@@ -235,7 +235,7 @@ export function shelfOf(parts: ShelfParts): Shelf {
   }
 
   /** The nearest of a family, asked for if it is to come; of the first family that has some till then. */
-  function standIns(family: string, wanted: WantedTraits): readonly ShelfEntry[] {
+  function standIns(family: string, wanted: WantedTraits): readonly FontEntry[] {
     const own = entriesOf(family)
     later.request(keyOf(family), own, wanted)
     return nearFirst(own.length > 0 ? own : ([...byFamily.values()][0] ?? []), wanted)
@@ -250,7 +250,7 @@ export function shelfOf(parts: ShelfParts): Shelf {
     const nearest = nearestName(family, families.values())
     fail(
       'unknown-family',
-      `the short name '${name}' is for '${family}', which is not on the shelf`,
+      `the short name '${name}' is for '${family}', which is not among the fonts`,
       { nearest },
     )
   }
@@ -295,7 +295,7 @@ export function shelfOf(parts: ShelfParts): Shelf {
         .map(entry => abilitiesOf(entry, namesOf(entry), coverageOf(entry)))
         .filter(face => canDo(face, wanted))
     },
-    isAwaited(family, wanted) {
+    isPending(family, wanted) {
       checkArgument('isAwaited', 'what is wanted', wanted, traits)
       return later.isAwaited(keyOf(family), entriesOf(family), wanted)
     },
@@ -326,14 +326,14 @@ export function shelfOf(parts: ShelfParts): Shelf {
   }
 
   /** Of those that are as near, files with letters of Latin first: spaces and marks are taken from it. */
-  function nearFirst(all: readonly ShelfEntry[], wanted: WantedTraits): readonly ShelfEntry[] {
+  function nearFirst(all: readonly FontEntry[], wanted: WantedTraits): readonly FontEntry[] {
     const near = nearestFaces(all, wanted)
     if (near.length === 1) return near
     const has = near.map(entry => isCovered(coverageOf(entry), latinLetter))
     return [...near.filter((_, i) => has[i]), ...near.filter((_, i) => !has[i])]
   }
 
-  function faceOfEntry(entry: ShelfEntry, wanted: WantedFace): Face {
+  function faceOfEntry(entry: FontEntry, wanted: WantedFace): Face {
     const { axes } = namesOf(entry)
     const at = coordinatesFor(axes, wanted)
     const slant = slantAt(entry, wanted)
@@ -354,14 +354,14 @@ export function shelfOf(parts: ShelfParts): Shelf {
 const latinLetter = 0x78
 
 /** The slant a face has for what is wanted: its own, or one it can take on its axes. */
-function slantAt({ slant, slants = [] }: ShelfEntry, wanted: WantedTraits): Slant {
+function slantAt({ slant, slants = [] }: FontEntry, wanted: WantedTraits): Slant {
   if (wanted.slant === 'normal' || slant !== 'normal' || slants.length === 0) return slant
   return slants.includes(wanted.slant) ? wanted.slant : slants[0]
 }
 
 /** What of weight and slant is synthesized: only what is wanted, not there, and allowed. */
 function synthesizedFor(
-  entry: ShelfEntry,
+  entry: FontEntry,
   slant: Slant,
   at: Coordinates,
   { weight, slant: wantedSlant, synthesis = 'none' }: WantedFace,

@@ -1,0 +1,18 @@
+import type { Fonts } from './fonts.ts'
+
+/** Where fonts keep what others found out about its faces. */
+export const notes: unique symbol = Symbol('what was found out about fonts')
+
+/**
+ * What is known of fonts under a name, made when it is first asked for. All that use the fonts
+ * share it, and it goes when the fonts go.
+ */
+export function keptWithFonts<T extends object>(fonts: Fonts, name: string, make: () => T): T {
+  const kept = fonts[notes]
+  const known = kept.get(name)
+  // Each name is given by one place, which makes and reads one type.
+  if (known) return known as T
+  const own = make()
+  kept.set(name, own)
+  return own
+}
