@@ -55,7 +55,7 @@ const [fewer, more] = [handbook(1000), handbook(10_000)]
 row('10,000 pages flowed / 1,000', ratio(flow(more), flow(fewer), 3), 12)
 
 const table = rows => ({
-  content: [
+  blocks: [
     {
       kind: 'table',
       columns: [{}, { width: 'content' }],

@@ -4,8 +4,8 @@ import {
   breakable,
   defineSheet,
   layoutTools,
-  openHyphenation,
   openFonts,
+  openHyphenation,
   shapeParagraph,
   typesetterFor,
 } from './build/inside.js'
@@ -38,7 +38,11 @@ for (const family of ['sans', 'serif']) {
   )
   row(
     `layout of it by the next typesetter, ${family} / shaping it`,
-    ratio(() => typesetterFor({ sheet, fonts }).set(text, { style: 'body', width: 480 }), shapeAll, 5),
+    ratio(
+      () => typesetterFor({ sheet, fonts }).set(text, { style: 'body', width: 480 }),
+      shapeAll,
+      5,
+    ),
     0.6,
   )
 

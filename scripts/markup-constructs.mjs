@@ -29,7 +29,7 @@ const frame = { style: 'body', width: 320 }
 
 /** A construct's picture as SVG. */
 export function constructPicture(library, toSvg, fonts, { markup, values = {}, object }) {
-  const { defineSheet, drawing, inlineObject, rectangle, rule, typesetter } = library
+  const { defineSheet, draw, inlineBox, rectangle, rule, typesetterFor } = library
   const sheet = defineSheet({
     inks: { deep: '#0b3d5c', flare: '#c8331f', kelp: '#2c6e49' },
     styles: {
@@ -47,7 +47,7 @@ export function constructPicture(library, toSvg, fonts, { markup, values = {}, o
       rectangle({ x: 3, y: 3.5, width: 6, height: 9 }, sheet.ink('flare'), 1.5),
       rule([0.5, 14], [11.5, 14], sheet.ink('deep'), 1.8),
     ])
-    filled[object] = inlineObject({
+    filled[object] = inlineBox({
       width: 12,
       height: 15,
       baseline: 14,

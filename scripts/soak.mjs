@@ -152,7 +152,7 @@ const documents = async () => {
   const catalog = readCatalog(data('strings.en.json'), { language: 'en' })
   const { document } = readDocument(data('notice.json'))
   await soak('documents', 10_000, () => {
-    const set = setDocument(document, { sheet, fonts, catalog, images: new Map() })
+    const set = setDocument(document, { sheet, fonts, catalog, artwork: new Map() })
     toPdf([...set.pages()], { ...set.metadata, title: 'Notice' })
   }).catch(error => {
     process.exitCode = 1

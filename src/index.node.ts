@@ -1,3 +1,3 @@
 export * from './core.ts'
-export { openImage, openFonts } from './platform/node/index.ts'
+export { openFonts, openImage } from './platform/node/index.ts'
 export * from './platform/public.ts'

@@ -1,3 +1,3 @@
 export * from './core.ts'
-export { openImage, openFonts } from './platform/browser.ts'
+export { openFonts, openImage } from './platform/browser.ts'
 export * from './platform/public.ts'

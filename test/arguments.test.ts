@@ -63,7 +63,15 @@ function callables(): [string, Callable][] {
   }))
     add(name, entry)
   add('unicode', unicode)
-  for (const [name, made] of Object.entries({ fonts, sheet, typesetter, catalog, shaped, face, texts }))
+  for (const [name, made] of Object.entries({
+    fonts,
+    sheet,
+    typesetter,
+    catalog,
+    shaped,
+    face,
+    texts,
+  }))
     add(name, made)
   return found
 }
@@ -125,7 +133,7 @@ describe('a misspelt key', () => {
     ['circle', () => library.circle(1, 1, 1, { fil: '#000' } as object), 'fill'],
     ['stroke', () => library.circle(1, 1, 1, { stroke: { inc: '#000' } as never }), 'ink'],
     ['arc', () => library.arc(1, 1, { radius: 1, form: 0, to: 9 } as never, {}), 'from'],
-    ['inlineObject', () => library.inlineObject({ width: 1, heigth: 1 } as never), 'height'],
+    ['inlineObject', () => library.inlineBox({ width: 1, heigth: 1 } as never), 'height'],
     ['span', () => library.span('Tern', { style: ['strong'] } as object), 'styles'],
     ['richToHtml', () => library.richToHtml(richFromText(''), { value: {} } as object), 'values'],
     [
@@ -177,9 +185,14 @@ describe('properties at a call', () => {
   it('change the style for that text, and are interned', () => {
     const large = typesetter.set('Tern', { style: 'strong', overrides: { size: 34, ink: 'deep' } })
     expect(large.style).toMatchObject({ size: 34, weight: 700, ink: { color: '#0b3d5c' } })
-    const again = typesetter.set('office', { style: 'strong', overrides: { size: 34, ink: 'deep' } })
+    const again = typesetter.set('office', {
+      style: 'strong',
+      overrides: { size: 34, ink: 'deep' },
+    })
     expect(again.style).toBe(large.style)
-    expect(typesetter.set('Tern', { overrides: { size: '2x' } }).style.size).toBe(sheet.base.size * 2)
+    expect(typesetter.set('Tern', { overrides: { size: '2x' } }).style.size).toBe(
+      sheet.base.size * 2,
+    )
   })
 
   it('are checked as those of a sheet are', () => {

@@ -135,20 +135,20 @@ describe('the packed package, installed without development packages', () => {
 const program = `
   const sheet = defineSheet({ styles: {} })
   openFonts(OPTIONS).then(fonts => {
-    const svg = toSvg(typesetter({ sheet, fonts }).set('Tern office'))
+    const svg = toSvg(typesetterFor({ sheet, fonts }).set('Tern office'))
     DONE(svg.includes('<use') ? 'set' : 'nothing')
   }, error => DONE(error.code + ': ' + error.message))
 `
 const inNode = program.replace('OPTIONS', '{}').replaceAll('DONE', 'console.log')
 const esm =
-  "import { defineSheet, openFonts, typesetter } from 'dot-line'\nimport { toSvg } from 'dot-line/svg'\n"
+  "import { defineSheet, openFonts, typesetterFor } from 'dot-line'\nimport { toSvg } from 'dot-line/svg'\n"
 
 describe('in Node', () => {
   it('runs as a module, by require, and in a worker', () => {
     writeFileSync(join(app, 'a.mjs'), esm + inNode)
     expect(node('a.mjs').stdout).toBe('set\n')
     const required =
-      "const { defineSheet, openFonts, typesetter } = require('dot-line')\nconst { toSvg } = require('dot-line/svg')\n"
+      "const { defineSheet, openFonts, typesetterFor } = require('dot-line')\nconst { toSvg } = require('dot-line/svg')\n"
     writeFileSync(join(app, 'a.cjs'), required + inNode)
     expect(node('--no-warnings', 'a.cjs')).toMatchObject({ stdout: 'set\n', stderr: '' })
     writeFileSync(
@@ -192,7 +192,7 @@ describe('in Node', () => {
 
 describe('types', () => {
   const consumer = `
-    import { type Layout, defineSheet, openFonts, typesetter } from 'dot-line'
+    import { type Layout, defineSheet, openFonts, typesetterFor } from 'dot-line'
     import { paintCanvas } from 'dot-line/canvas'
     import { chartTexts } from 'dot-line/chart'
     import { drawChart } from 'dot-line/chart-file'
@@ -210,10 +210,10 @@ describe('types', () => {
     const sheet = defineSheet({ inks: { deep: '#000000' }, styles: { strong: { weight: 700 } } })
     export async function run(): Promise<readonly unknown[]> {
       const hyphenation = await openHyphenation('en')
-      const setter = typesetter({ sheet, fonts: await openFonts(), hyphenation })
-      const layout: Layout = setter.set('to ~strong[{port}]', { values: { port: 'Ardle' }, with: { ink: 'deep' } })
+      const typesetter = typesetterFor({ sheet, fonts: await openFonts(), hyphenation })
+      const layout: Layout = typesetter.set('to ~strong[{port}]', { values: { port: 'Ardle' }, with: { ink: 'deep' } })
       // @ts-expect-error a style that the sheet does not have
-      setter.set('to ~strung[Ardle]')
+      typesetter.set('to ~strung[Ardle]')
       return [toSvg(layout), toPdf(layout), toPng(layout), toHtml(layout), toStl(layout, { depth: 2 }), graphemes('a'), paintCanvas,
         chartTexts, drawChart, check, setDocument, messageFormat, readXliff]
     }`

@@ -6,7 +6,10 @@ import { strings, time, unseen, words } from '../page-words.js'
 
 const rounds = 9
 const fonts = await openFonts({ builtIn: ['sans'] })
-const typesetter = typesetterFor({ sheet: defineSheet({ styles: { strong: { weight: 700 } } }), fonts })
+const typesetter = typesetterFor({
+  sheet: defineSheet({ styles: { strong: { weight: 700 } } }),
+  fonts,
+})
 for (const word of words) typesetter.set(word)
 await new FontFace('Bench', `url(${sans})`).load().then(face => document.fonts.add(face))
 const context = document.createElement('canvas').getContext('2d')

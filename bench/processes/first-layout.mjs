@@ -4,7 +4,7 @@ const cpu = () => {
   return (user + system) / 1000
 }
 const before = cpu()
-const { defineSheet, openFonts, typesetter } = await import('../../dist/index.node.js')
+const { defineSheet, openFonts, typesetterFor } = await import('../../dist/index.node.js')
 const sheet = defineSheet({ styles: { body: { size: 16 } } })
 const fonts = await openFonts({ builtIn: ['sans'] })
 const { width } = typesetterFor({ sheet, fonts }).set('Boats to Ardle Point', { style: 'body' })

@@ -5,7 +5,14 @@ import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabi
 import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArabic_700Bold.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import hebrewBold from '@expo-google-fonts/noto-sans-hebrew/700Bold/NotoSansHebrew_700Bold.ttf?url'
-import { type Catalog, defineCatalog, openFonts, rangeText, readSheet, typesetterFor } from 'dot-line'
+import {
+  type Catalog,
+  defineCatalog,
+  openFonts,
+  rangeText,
+  readSheet,
+  typesetterFor,
+} from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { boardDrawing } from '../../src/demo/board.ts'
 import { found } from '../found.ts'
@@ -34,7 +41,9 @@ const catalogs: Record<string, Catalog> = {
 try {
   // The scripts of Arabic and Hebrew come from faces that stand in for what sans does not have.
   const family = ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew']
-  const sheet = readSheet(sheetJson, 'sheet.json').with({ styles: { defaults: { family } } })
+  const sheet = readSheet(sheetJson, { source: 'sheet.json' }).with({
+    styles: { defaults: { family } },
+  })
   const sheetRtl = sheet.with({ styles: { defaults: { direction: 'rtl' } } })
   const files = [arabic, arabicBold, hebrew, hebrewBold]
   const fonts = await openFonts({ builtIn: ['sans', 'mono'], files })

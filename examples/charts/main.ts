@@ -43,7 +43,9 @@ function tell(message: string) {
 
 try {
   const family = ['sans', 'Noto Sans Arabic']
-  const light: Sheet = readSheet(sheetJson, 'sheet.json').with({ styles: { defaults: { family } } })
+  const light: Sheet = readSheet(sheetJson, { source: 'sheet.json' }).with({
+    styles: { defaults: { family } },
+  })
   const sheets: Readonly<Record<string, Sheet>> = {
     light,
     dark: light.mode('dark'),

@@ -41,11 +41,11 @@ const portKeys: Readonly<Record<string, string>> = {
 }
 
 const family = ['sans', 'Noto Sans Arabic', 'Noto Sans Hebrew', 'Kosugi']
-const sheet = readSheet(sheetJson, 'sheet.json').with({
+const sheet = readSheet(sheetJson, { source: 'sheet.json' }).with({
   styles: { defaults: { family }, time: { family: ['mono', ...family] }, port: { maxLines: 5 } },
 })
 const fonts = await openFonts({
-  loading: 'when-used',
+  loading: 'lazy',
   builtIn: ['sans', 'mono'],
   files: [
     { source: arabic, family: 'Noto Sans Arabic' },

@@ -13,8 +13,8 @@ import thaiBold from '@expo-google-fonts/noto-sans-thai/700Bold/NotoSansThai_700
 import {
   type Drawing,
   defineCatalog,
-  openImage,
   openFonts,
+  openImage,
   type Picture,
   readSheet,
 } from 'dot-line'
@@ -75,7 +75,7 @@ try {
     'Noto Sans Devanagari',
   ]
   const sans = { family: ['sans', ...others], weight: 'bold' } as const
-  const sheet = readSheet(sheetJson, 'sheet.json').with({
+  const sheet = readSheet(sheetJson, { source: 'sheet.json' }).with({
     styles: {
       defaults: {
         family: ['serif', ...others],
@@ -121,7 +121,7 @@ try {
       images.set('passengers', chart.drawing)
     }
     const source = isHandbook ? handbook() : lines === 'down' ? downward : notice
-    const set = setDocument(source, { sheet, fonts, catalog, images, reader })
+    const set = setDocument(source, { sheet, fonts, catalog, artwork: images, reader })
     shown = { set, pages: [...set.pages()] }
     page = Math.min(page, set.pageCount - 1)
     tell(set.problems.map(({ message }) => message).join('; '))

@@ -161,7 +161,7 @@ try {
   canvas.addEventListener('pointermove', event => {
     const hit = hitAt(event)
     const target = hit.link ?? hit.action
-    under.value = target ?? (hit.isInside ? (hit.run?.styleNames?.join(' ') ?? '') : 'nothing')
+    under.value = target ?? (hit.isOnText ? (hit.run?.styleNames?.join(' ') ?? '') : 'nothing')
     canvas.style.cursor = target ? 'pointer' : 'text'
     if (!selection || event.buttons === 0) return
     selection = { ...selection, focus: { offset: hit.offset, affinity: hit.affinity } }

@@ -1,9 +1,9 @@
 import {
   contrast,
+  type Fonts,
   type Layout,
   type Problem,
   type Sheet,
-  type Fonts,
   typesetterFor,
   type Values,
   withGuides,

@@ -1,4 +1,4 @@
-import type { Sheet, Fonts } from 'dot-line'
+import type { Fonts, Sheet } from 'dot-line'
 import { found } from '../found.ts'
 
 /** What the controls change: a value at a path of the sheet. */

@@ -4,11 +4,11 @@
 import {
   DotLineError,
   defineSheet,
+  type Fonts,
   type Problem,
   problemLine,
   readSheet,
   type Sheet,
-  type Fonts,
   type Values,
   writeCss,
   writeTokens,
@@ -61,7 +61,7 @@ export function openWorkbench(first: WorkFiles, fonts: Fonts): { update(files: W
 
   function readWork(): readonly Problem[] {
     try {
-      sheet = readSheet(work.current.sheet, files.sheet.name)
+      sheet = readSheet(work.current.sheet, { source: files.sheet.name })
       return []
     } catch (error) {
       if (error instanceof DotLineError) return error.problems

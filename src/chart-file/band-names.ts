@@ -1,4 +1,9 @@
-import { type CollisionRemedy, type SolvedAxis, type ValueFormat, valueWriter } from '../chart/index.ts'
+import {
+  type CollisionRemedy,
+  type SolvedAxis,
+  type ValueFormat,
+  valueWriter,
+} from '../chart/index.ts'
 import { type Problem, shortText, warningProblem } from '../problem/index.ts'
 import { keyOf } from './chart-data.ts'
 import type { ChartDescription } from './read-chart.ts'
@@ -27,12 +32,12 @@ export const nameCrowding = ({ data }: ChartDescription): readonly CollisionReme
 const mostNamed = 3
 
 /** Tells of names that had no room. */
-export function leftOutNames({ data }: ChartDescription, { ticks }: SolvedAxis): Problem[] {
+export function omittedNames({ data }: ChartDescription, { ticks }: SolvedAxis): Problem[] {
   const gone = ticks.filter(({ isShown }) => !isShown)
   if (data.xKind !== 'name' || gone.length === 0) return []
   const named = gone.slice(0, mostNamed).map(({ text }) => shortText(text))
   const names = [...named, ...(gone.length > mostNamed ? ['…'] : [])].join(', ')
   const message = `there is no room for ${gone.length} of ${ticks.length} names of the axis: ${names}`
   const hint = 'make the chart larger, or its texts smaller'
-  return [warningProblem('text-left-out', message, { hint })]
+  return [warningProblem('text-omitted', message, { hint })]
 }

@@ -2,7 +2,7 @@ import { scaleBand } from 'd3-scale'
 import { greatest, least } from '../blocks/index.ts'
 import { type ChartLabel, chartFrame, type Mark, valueWriter } from '../chart/index.ts'
 import { escapeMarkup, type Item, rectangle, rule } from '../core.ts'
-import { leftOutNames, nameCrowding, xFormat } from './band-names.ts'
+import { nameCrowding, omittedNames, xFormat } from './band-names.ts'
 import { keyOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { textOptions } from './frame-texts.ts'
@@ -76,8 +76,8 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
     avoid.push({ kind: 'box', box, of: id })
     if (!hasLabels) continue
     const value = to - from
-    const toward = value < 0 ? 'down' : 'up'
-    const prefer = isStacked ? 'middle' : 'outside'
+    const toward = value < 0 ? 'bottom' : 'top'
+    const prefer = isStacked ? 'center' : 'outside'
     labels.push({
       id,
       text: escapeMarkup(write(value, 0).text),
@@ -109,7 +109,7 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
     )
   }
   labels.push(...notes.labels)
-  const problems = [...leftOutNames(chart, axes.bottom), ...notes.problems]
+  const problems = [...omittedNames(chart, axes.bottom), ...notes.problems]
   return { frame, below: grid, above, labels, avoid, problems }
 }
 

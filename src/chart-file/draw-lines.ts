@@ -11,7 +11,7 @@ import {
 } from '../chart/index.ts'
 import { circle, escapeMarkup, type Item, path, rule } from '../core.ts'
 import type { Problem } from '../problem/index.ts'
-import { leftOutNames, nameCrowding, wholeYears, xFormat } from './band-names.ts'
+import { nameCrowding, omittedNames, wholeYears, xFormat } from './band-names.ts'
 import { type DataPoint, keyOf } from './chart-data.ts'
 import type { ChartMarks, ChartToDraw } from './chart-marks.ts'
 import { eachOnce } from './each-once.ts'
@@ -68,7 +68,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
       })
     }
   })
-  const problems: Problem[] = leftOutNames(chart, axes.bottom)
+  const problems: Problem[] = omittedNames(chart, axes.bottom)
   const notes = placedNotes(chart, note => {
     const found = data.series
       .filter(({ name }) => note.series === undefined || note.series === name)

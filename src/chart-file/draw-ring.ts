@@ -78,10 +78,10 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
   )
   const shownLabels = labels.filter(label => largest.has(label))
   const without = labels.length - shownLabels.length
-  const leftOut =
+  const omitted =
     without > 0 && whichLabels === 'all'
       ? [
-          warningProblem('label-left-out', `there is no room for the labels of ${without} slices`, {
+          warningProblem('label-omitted', `there is no room for the labels of ${without} slices`, {
             hint: 'put the smallest together, or use bars',
           }),
         ]
@@ -111,7 +111,7 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
     above: [...above, ...(middle?.text ? [middle.text.item] : [])],
     labels: [...(whichLabels === 'all' ? shownLabels : []), ...notes.labels],
     avoid: [disk],
-    problems: [...(middle?.problems ?? []), ...leftOut, ...notes.problems],
+    problems: [...(middle?.problems ?? []), ...omitted, ...notes.problems],
   }
 }
 

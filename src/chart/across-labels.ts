@@ -61,7 +61,7 @@ function byWay(
   switch (way) {
     case 'wrap':
       return withWay(way, wrapped(ticks, room), room)
-    case 'stagger':
+    case 'two-rows':
       return staggered(level, room)
     case 'angle':
       return turned(ticks, room)
@@ -163,7 +163,7 @@ function staggered(level: readonly AxisLabel[], room: AcrossRoom): AxisLabels | 
   })
   const rows = [0, 1].map(row => labels.filter((_, i) => i % 2 === row))
   if (!rows.every(row => fits(row, room))) return undefined
-  return { labels, applied: ['stagger'], angle: 0 }
+  return { labels, applied: ['two-rows'], angle: 0 }
 }
 
 /** Turned so far that they pass each other. */
@@ -174,7 +174,7 @@ function turned(ticks: readonly Tick[], room: AcrossRoom): AxisLabels | undefine
     const layouts = ticks.map(tick => room.set.line(tick.text))
     const height = greatest(layouts.map(layout => labelBox(layout).height))
     if (step * Math.sin(radians) < height + room.gap / 4) continue
-    const anchor = { across: 'right', down: 'middle', angle } as const
+    const anchor = { across: 'right', down: 'center', angle } as const
     const labels = ticks.map((tick, i) => labelAt(tick, layouts[i], 0, anchor))
     if (labels.some(({ box }) => box.y + box.height > room.depth)) continue
     return { labels, applied: ['angle'], angle }

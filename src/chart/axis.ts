@@ -2,7 +2,7 @@ import type { ChartText } from './chart-texts.ts'
 import type { ValueFormat } from './formats.ts'
 
 /** What is done with labels of ticks that do not fit beside each other. */
-export type CollisionRemedy = 'wrap' | 'stagger' | 'angle' | 'thin' | 'shorten'
+export type CollisionRemedy = 'wrap' | 'two-rows' | 'angle' | 'thin' | 'shorten'
 
 /**
  * Where values stand, in units. Of a scale of bands it gives where a band begins, and `bandwidth` how

@@ -39,7 +39,7 @@ const leastShare = 0.4
 /**
  * A text in the middle of a ring or a bubble, its ink centered to the eye: as large as its style, or
  * smaller, so that no corner of a line touches the ring. Where not even the least size, two fifths
- * of that, goes in, it is left out: `text-left-out`.
+ * of that, goes in, it is left out: `text-omitted`.
  */
 export function centerText(
   texts: ChartTexts,
@@ -63,11 +63,11 @@ export function centerText(
     share === 1
       ? whole
       : texts.set(part, text, { overrides: { size: `${Number((share * 0.999).toFixed(4))}x` } })
-  const placed = placedText(part, layout, x, y, { across: 'center', down: 'middle', by: 'ink' })
+  const placed = placedText(part, layout, x, y, { across: 'center', down: 'center', by: 'ink' })
   if (reachOf(layout) > inner + 0.05) {
     const message = `there is no room for '${layout.text}' in a circle of radius ${round(radius)}`
     const hint = 'use a shorter text or a larger ring'
-    const problem = warningProblem('text-left-out', message, { hint })
+    const problem = warningProblem('text-omitted', message, { hint })
     return { text: undefined, size: wanted * share, problems: [...layout.problems, problem] }
   }
   return { text: placed, size: wanted * share, problems: layout.problems }

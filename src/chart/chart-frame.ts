@@ -22,7 +22,7 @@ import {
   type Attempt,
   attemptFrame,
   type Given,
-  type LeftOut,
+  type OmittedText,
   type Side,
   sides,
 } from './frame-attempt.ts'
@@ -98,7 +98,7 @@ export interface ChartFrame<A extends ChartAxes = ChartAxes> {
   /** Where the legend came to stand. */
   readonly legendPlace?: LegendPlace
   /** Texts that not even the least room was left for. */
-  readonly leftOut: readonly LeftOut[]
+  readonly omitted: readonly OmittedText[]
   /** What is drawn: the legend's marks and all texts. */
   readonly items: readonly Item[]
   /** What was found wrong, and did not stop the work. */
@@ -134,9 +134,9 @@ export function chartFrame<const A extends ChartAxes = ChartAxes>(
     const message = `there is no room for all of the ${part} '${shortText(layout.text)}'`
     found.add(warningProblem('text-cut', message, { hint: largerChart }))
   }
-  for (const { part, text } of attempt.leftOut) {
+  for (const { part, text } of attempt.omitted) {
     const message = `there is no room for the ${part} '${shortText(text)}'`
-    found.add(warningProblem('text-left-out', message, { hint: largerChart }))
+    found.add(warningProblem('text-omitted', message, { hint: largerChart }))
   }
   return {
     plot: attempt.plot,
@@ -145,7 +145,7 @@ export function chartFrame<const A extends ChartAxes = ChartAxes>(
     texts: attempt.texts,
     legendMarks: attempt.legendMarks,
     ...(attempt.legendPlace && { legendPlace: attempt.legendPlace }),
-    leftOut: attempt.leftOut,
+    omitted: attempt.omitted,
     items: [...attempt.legendMarks, ...attempt.texts.map(({ item }): TextItem => item)],
     problems: found.all(),
   }
@@ -234,7 +234,7 @@ function checkAxis(side: Side, axis: ChartAxis) {
     format: aFormat,
     title: anything,
     titlePlace: oneOf('along', 'above'),
-    onCollision: listOf(oneOf('wrap', 'stagger', 'angle', 'thin', 'shorten')),
+    onCollision: listOf(oneOf('wrap', 'two-rows', 'angle', 'thin', 'shorten')),
     align: oneOf('end', 'decimal'),
     maxShare: being('a number from 0 to 1', value => Number(value) >= 0 && Number(value) <= 1),
   })

@@ -1,10 +1,10 @@
 import {
   escapeMarkup,
+  type Fonts,
   type Frame,
   type Layout,
   type RichText,
   type Sheet,
-  type Fonts,
   type StyleSource,
   type Typesetter,
   type TypesetterOptions,

@@ -16,7 +16,7 @@ import {
   nearestName,
   oneOf,
 } from '../problem/index.ts'
-import { aroundNames } from './label-places.ts'
+import { sideNames } from './label-places.ts'
 import type { LabelTarget, Mark } from './label-targets.ts'
 
 const finite = (value: unknown) => typeof value === 'number' && Number.isFinite(value)
@@ -50,7 +50,7 @@ const targets: Fielded<LabelTarget> = {
       x: aNumber,
       y: aNumber,
       radius: fromZero,
-      sides: listOf(oneOf(...aroundNames)),
+      sides: listOf(oneOf(...sideNames)),
       reach: fromZero,
     },
     needed: ['x', 'y'],
@@ -59,9 +59,9 @@ const targets: Fielded<LabelTarget> = {
     fields: {
       kind: aString,
       box: aBox,
-      toward: oneOf('up', 'down', 'left', 'right'),
+      toward: oneOf('top', 'bottom', 'left', 'right'),
       ink: anything,
-      prefer: oneOf('outside', 'inside', 'middle'),
+      prefer: oneOf('outside', 'inside', 'center'),
     },
     needed: ['box', 'toward'],
   },

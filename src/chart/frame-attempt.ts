@@ -24,7 +24,7 @@ export interface Given extends ChartFrameOptions {
 }
 
 /** A text for which there is no room. */
-export interface LeftOut {
+export interface OmittedText {
   readonly part: ChartPart
   readonly text: string
 }
@@ -38,7 +38,7 @@ export interface Attempt {
   readonly texts: readonly PlacedText[]
   readonly legendMarks: readonly Item[]
   readonly legendPlace?: LegendPlace
-  readonly leftOut: readonly LeftOut[]
+  readonly omitted: readonly OmittedText[]
   readonly problems: readonly Problem[]
 }
 
@@ -68,8 +68,8 @@ export function attemptFrame(
   const edge = Math.min(padding, width / 4, height / 4)
   const inner = { x: edge, y: edge, width: width - 2 * edge, height: height - 2 * edge }
   const gap = texts.typesetter.scaleLength(8, { max: 16 })
-  const leftOut: LeftOut[] = []
-  const around = setAround(texts, given, inner, legendPlace, without, leftOut, gap)
+  const omitted: OmittedText[] = []
+  const around = setAround(texts, given, inner, legendPlace, without, omitted, gap)
   let margins: Margins = {
     top: around.top,
     bottom: around.bottom,
@@ -88,10 +88,10 @@ export function attemptFrame(
   const placed = [...around.placed(plot), ...set.texts, ...around.last()]
   for (const side of sides) {
     const title = given.axes[side]?.title
-    if (title !== undefined && without.has('axis')) leftOut.push(leftOutText('axis', title, texts))
+    if (title !== undefined && without.has('axis')) omitted.push(omittedText('axis', title, texts))
     const { ticks = [] } = set.axes[side] ?? {}
     if (ticks.length > 0 && !ticks.some(({ isShown }) => isShown))
-      leftOut.push({ part: 'tick', text: `labels of the ${side} axis` })
+      omitted.push({ part: 'tick', text: `labels of the ${side} axis` })
   }
   const least = {
     // A legend beside the plot is no gain where it takes half of the width.
@@ -115,7 +115,7 @@ export function attemptFrame(
     texts: placed,
     legendMarks: around.marks(plot),
     ...(around.legend && legendPlace && { legendPlace }),
-    leftOut,
+    omitted,
     problems: set.problems,
   }
 }
@@ -143,7 +143,7 @@ function plotOf(inner: Box, { top, bottom, left, right }: Margins): Box {
   }
 }
 
-function leftOutText(part: ChartPart, text: ChartText, texts: ChartTexts): LeftOut {
+function omittedText(part: ChartPart, text: ChartText, texts: ChartTexts): OmittedText {
   return { part, text: texts.set(part, text).text }
 }
 
@@ -154,14 +154,14 @@ function setAround(
   inner: Box,
   legendPlace: LegendPlace | undefined,
   without: ReadonlySet<Thrift>,
-  leftOut: LeftOut[],
+  omitted: OmittedText[],
   gap: number,
 ) {
   const { width } = inner
   const put = (part: ChartPart, text: ChartText | undefined, isOut: boolean, maxLines?: number) => {
     if (text === undefined || text === '') return undefined
     if (!isOut) return texts.set(part, text, { width, ...(maxLines !== undefined && { maxLines }) })
-    leftOut.push(leftOutText(part, text, texts))
+    omitted.push(omittedText(part, text, texts))
     return undefined
   }
   const lines = without.has('lines') ? 1 : without.has('title') ? 2 : undefined
@@ -175,7 +175,7 @@ function setAround(
       ? setLegend(given.legend, texts, isAside ? width * 0.4 : width, isAside)
       : undefined
   if (given.legend && hasLegend && !legend) {
-    for (const { text } of given.legend.entries) leftOut.push(leftOutText('legend', text, texts))
+    for (const { text } of given.legend.entries) omitted.push(omittedText('legend', text, texts))
   }
   const header: { readonly part: ChartPart; readonly layout: Layout; readonly y: number }[] = []
   let top = 0

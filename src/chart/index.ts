@@ -1,4 +1,4 @@
-export type { AxisRemedies, AxisTick, ChartAxis, ChartScale, CollisionRemedy as CollisionRemedy } from './axis.ts'
+export type { AxisRemedies, AxisTick, ChartAxis, ChartScale, CollisionRemedy } from './axis.ts'
 export { type CenteredText, centerText, type RoundRoom } from './center-text.ts'
 export {
   type ChartAxes,
@@ -16,7 +16,7 @@ export {
 } from './chart-texts.ts'
 export { type DataTable, dataTableHtml } from './data-table.ts'
 export { type ValueFormat, valueWriter, type WrittenValue } from './formats.ts'
-export type { Around, LabelTarget, Mark, Point } from './label-targets.ts'
+export type { LabelTarget, Mark, Point, Side } from './label-targets.ts'
 export type { ChartLegend, LegendEntry, LegendPlace } from './legend.ts'
 export type { ChartPart, PartStyles } from './parts.ts'
 export {

@@ -1,5 +1,5 @@
 import type { Box } from '../core.ts'
-import type { Around, LabelTarget, Point } from './label-targets.ts'
+import type { LabelTarget, Point, Side } from './label-targets.ts'
 
 /** A place that a label may have: where the top left of its box goes. */
 export interface LabelPlace {
@@ -20,30 +20,30 @@ export interface LabelSize {
   readonly gap: number
 }
 
-const allAround: readonly Around[] = [
-  'above',
+const allSides: readonly Side[] = [
+  'top',
   'right',
-  'below',
+  'bottom',
   'left',
-  'above-right',
-  'below-right',
-  'above-left',
-  'below-left',
+  'top-right',
+  'bottom-right',
+  'top-left',
+  'bottom-left',
 ]
 
 /** Which way each side is: across, and down. */
-const directions: Readonly<Record<Around, Point>> = {
-  above: [0, -1],
-  below: [0, 1],
+const directions: Readonly<Record<Side, Point>> = {
+  top: [0, -1],
+  bottom: [0, 1],
   left: [-1, 0],
   right: [1, 0],
-  'above-left': [-0.7, -0.7],
-  'above-right': [0.7, -0.7],
-  'below-left': [-0.7, 0.7],
-  'below-right': [0.7, 0.7],
+  'top-left': [-0.7, -0.7],
+  'top-right': [0.7, -0.7],
+  'bottom-left': [-0.7, 0.7],
+  'bottom-right': [0.7, 0.7],
 }
 
-export const aroundNames: readonly string[] = allAround
+export const sideNames: readonly string[] = allSides
 
 /** So many rings of places about a point, each of so many. */
 const [rings, ringPlaces] = [6, 12]
@@ -99,7 +99,7 @@ export type Spots = (index: number, spot: Spot) => boolean
 
 /** The places about a point: beside it, and then on rings farther off. */
 export function pointSpots(
-  { x, y, radius = 0, sides = allAround, reach }: PointTarget,
+  { x, y, radius = 0, sides = allSides, reach }: PointTarget,
   { width, height, gap }: LabelSize,
 ): Spots {
   const away = radius + gap
@@ -169,8 +169,8 @@ function* atBar(
   size: LabelSize,
 ): Generator<LabelPlace> {
   const { width, height, gap } = size
-  const isUpright = toward === 'up' || toward === 'down'
-  const sign = toward === 'up' || toward === 'left' ? -1 : 1
+  const isUpright = toward === 'top' || toward === 'bottom'
+  const sign = toward === 'top' || toward === 'left' ? -1 : 1
   const [start, length] = isUpright ? [box.y, box.height] : [box.x, box.width]
   const own = isUpright ? height : width
   const end = sign < 0 ? start : start + length
@@ -182,7 +182,7 @@ function* atBar(
   const fits = length >= own + 2 * gap && (isUpright ? box.width >= width : box.height >= height)
   const inside = { ...at(sign < 0 ? end + gap : end - gap - own), isInside: true } as const
   const middle = { ...at(start + (length - own) / 2), isInside: true } as const
-  if (prefer !== 'outside' && fits) yield prefer === 'middle' ? middle : inside
+  if (prefer !== 'outside' && fits) yield prefer === 'center' ? middle : inside
   yield outside
   // Wider than its bar it may lean to one side, where a neighbor is lower.
   if (isUpright && width > box.width) {

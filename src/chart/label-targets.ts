@@ -4,15 +4,15 @@ import type { Anchor, Box, InkOrName } from '../core.ts'
 export type Point = readonly [x: number, y: number]
 
 /** A side of a point. */
-export type Around =
-  | 'above'
-  | 'below'
+export type Side =
+  | 'top'
+  | 'bottom'
   | 'left'
   | 'right'
-  | 'above-left'
-  | 'above-right'
-  | 'below-left'
-  | 'below-right'
+  | 'top-left'
+  | 'top-right'
+  | 'bottom-left'
+  | 'bottom-right'
 
 /** What a label belongs to, which says where it may stand. */
 export type LabelTarget =
@@ -23,7 +23,7 @@ export type LabelTarget =
       /** Of its mark; 0 without it. */
       readonly radius?: number
       /** Where it stands, the best side first; all eight, from above on, without it. */
-      readonly sides?: readonly Around[]
+      readonly sides?: readonly Side[]
       /** How far it may move away with a leader line, in units; six lines without it, 0 for none. */
       readonly reach?: number
     }
@@ -31,11 +31,11 @@ export type LabelTarget =
       readonly kind: 'bar'
       readonly box: Box
       /** Where the bar ends: its label stands beyond that, or inside. */
-      readonly toward: 'up' | 'down' | 'left' | 'right'
+      readonly toward: 'top' | 'bottom' | 'left' | 'right'
       /** Of the bar: a label inside is read on it. */
       readonly ink?: InkOrName
       /** Where it stands first; `outside` without it. */
-      readonly prefer?: 'outside' | 'inside' | 'middle'
+      readonly prefer?: 'outside' | 'inside' | 'center'
     }
   | {
       readonly kind: 'slice'

@@ -1,4 +1,11 @@
-import { type Box, type InkOrName, type Item, rule, type Sheet, representativeColor } from '../core.ts'
+import {
+  type Box,
+  type InkOrName,
+  type Item,
+  representativeColor,
+  rule,
+  type Sheet,
+} from '../core.ts'
 import {
   aNumber,
   anObject,
@@ -185,12 +192,12 @@ function shown(
   const found = problemList()
   const lines = leaderLines(leaderWidth, texts.sheet)
   const placed: PlacedLabel[] = []
-  const dropped: string[] = []
+  const omitted: string[] = []
   for (const work of works) {
     const { label, found: at } = work
     for (const problem of work.layout.problems) found.addOnce(problem)
     if (!at) {
-      dropped.push(label.id)
+      omitted.push(label.id)
       continue
     }
     const text = textAt(work, at.place, at.choice, texts, inks, found.addOnce)
@@ -205,7 +212,7 @@ function shown(
   }
   const leaders = placed.flatMap(({ leader }) => (leader ? [leader] : []))
   const items = [...leaders, ...placed.map(({ text }) => text.item)]
-  return { labels: placed, omitted: dropped, items, problems: found.all() }
+  return { labels: placed, omitted, items, problems: found.all() }
 }
 
 /** Makes leader lines, all of one ink after the pattern of the first. */

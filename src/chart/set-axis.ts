@@ -103,7 +103,11 @@ export function setSide(
   const scale = axis.scale(range)
   const em = set.line('0').height
   const height = Math.abs(range[0] - range[1])
-  const { onCollision: crowded = ['wrap', 'shorten', 'thin'], align = 'decimal', maxShare = 0.35 } = axis
+  const {
+    onCollision: crowded = ['wrap', 'shorten', 'thin'],
+    align = 'decimal',
+    maxShare = 0.35,
+  } = axis
   const labelRoom = { gap: em * 0.1, width: chart.width * maxShare, align, set }
   const { ticks, labels } = fewerWhereCrowded(
     `${side}`,

@@ -68,7 +68,7 @@ function signAt(layout: Layout, { wholeEnd }: Tick): number {
 function labelAt(tick: Tick, layout: Layout, right: number): AxisLabel {
   // A line of figures is in the middle by its capitals' height; several lines by their box.
   const isOne = layout.lines.length === 1
-  const down = isOne ? 'alphabetic' : 'middle'
+  const down = isOne ? 'alphabetic' : 'center'
   const y = isOne ? tick.at + capHeight(layout) / 2 : tick.at
   const anchor = { across: 'right', down } as const
   const { matrix } = placement(layout, right, y, anchor)

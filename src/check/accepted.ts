@@ -3,10 +3,13 @@ import {
   being,
   checkArgument,
   checkArguments,
+  checkOptions,
   described,
   fail,
   isObject,
   readJson,
+  type SourceOptions,
+  sourceOptions,
 } from '../problem/index.ts'
 import { type Finding, findingId } from './finding.ts'
 import { anIterable } from './some-findings.ts'
@@ -21,8 +24,10 @@ export function acceptedText(findings: Iterable<Finding>): string {
 }
 
 /** Reads such a file. Throws `bad-accepted` where it is none. */
-export function readAccepted(json: string, source = 'accepted'): ReadonlySet<string> {
-  checkArguments('readAccepted', ['json', json, aString], ['source', source, aString])
+export function readAccepted(json: string, options: SourceOptions = {}): ReadonlySet<string> {
+  checkArguments('readAccepted', ['json', json, aString])
+  checkOptions('readAccepted', options, sourceOptions)
+  const { source = 'accepted' } = options
   const { value } = readJson(json, source)
   const list = isObject(value) ? value.accepted : undefined
   if (!Array.isArray(list) || !list.every(one => typeof one === 'string')) {

@@ -1,4 +1,4 @@
-import { type Catalog, type Hyphenation, type Sheet, type Fonts, typesetterFor } from '../core.ts'
+import { type Catalog, type Fonts, type Hyphenation, type Sheet, typesetterFor } from '../core.ts'
 import {
   anything,
   checkOptions,

@@ -1,4 +1,4 @@
-import { faceOf, type Layout, type UsedFace, lineEndsOf, type Problem } from '../core.ts'
+import { faceOf, type Layout, lineEndsOf, type Problem, type UsedFace } from '../core.ts'
 import type { FindingCode } from './finding.ts'
 
 /** Something that a layout has, in the situation that it was laid out for. */

@@ -28,7 +28,7 @@ export function movedParts(now: Layout, before: Layout): readonly string[] {
 const said = (layout: Layout, of: (line: Line) => string) => layout.lines.map(of).join('|')
 
 function setOf({ lines }: Layout, of: (run: GlyphRun) => string): string {
-  const runs = lines.flatMap(line => line.runs.filter(run => !run.object))
+  const runs = lines.flatMap(line => line.runs.filter(run => !run.box))
   return [...new Set(runs.map(of))].sort().join('|')
 }
 

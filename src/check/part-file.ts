@@ -3,10 +3,13 @@ import {
   being,
   checkArgument,
   checkArguments,
+  checkOptions,
   fail,
   isObject,
   listOf,
   readJson,
+  type SourceOptions,
+  sourceOptions,
 } from '../problem/index.ts'
 import { type Finding, sortedFindings } from './finding.ts'
 import { checkFindings, isFinding } from './some-findings.ts'
@@ -77,8 +80,10 @@ export interface CheckPart {
 }
 
 /** Reads what `findingsText` wrote of a part. Throws `bad-part` where it did not. */
-export function readPart(json: string, source = 'part'): CheckPart {
-  checkArguments('readPart', ['json', json, aString], ['source', source, aString])
+export function readPart(json: string, options: SourceOptions = {}): CheckPart {
+  checkArguments('readPart', ['json', json, aString])
+  checkOptions('readPart', options, sourceOptions)
+  const { source = 'part' } = options
   const value = parsed(json, source)
   if (!isObject(value) || !Array.isArray(value.findings) || !Array.isArray(value.part)) {
     return fail('bad-part', `${source} is no part of a check`, {
@@ -91,8 +96,10 @@ export function readPart(json: string, source = 'part'): CheckPart {
 }
 
 /** Reads one finding, as a part has it in a line. Throws `bad-part` where it is none. */
-export function readFinding(json: string, source = 'part'): Finding {
-  checkArguments('readFinding', ['json', json, aString], ['source', source, aString])
+export function readFinding(json: string, options: SourceOptions = {}): Finding {
+  checkArguments('readFinding', ['json', json, aString])
+  checkOptions('readFinding', options, sourceOptions)
+  const { source = 'part' } = options
   const value = parsed(json, source)
   if (!isFinding(value)) return fail('bad-part', `${source} has a line that is no finding`)
   return value
@@ -132,7 +139,7 @@ export function mergedFindings(
   files: readonly { readonly json: string; readonly source: string }[],
 ): readonly Finding[] {
   checkArgument('mergedFindings', 'files', files, listOf(aPartFile))
-  const parts = files.map(({ json, source }) => ({ ...readPart(json, source), source }))
+  const parts = files.map(({ json, source }) => ({ ...readPart(json, { source }), source }))
   checkParts(parts)
   return sortedFindings(parts.flatMap(({ findings }) => findings))
 }

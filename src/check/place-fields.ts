@@ -58,7 +58,7 @@ export const placeFields: FieldMap = {
     schema: { type: 'object', additionalProperties: { type: ['string', 'number'] } },
   },
   direction: choiceField('ltr', 'rtl'),
-  leastSize: lengthField,
+  minSize: lengthField,
   allows: {
     expected: listOf(being(`one of ${codes.join(', ')}`, value => codes.includes(String(value)))),
     schema: { type: 'array', items: { enum: codes } },

@@ -12,6 +12,8 @@ import {
   pathText,
   readJson,
   type SourceLocation,
+  type SourceOptions,
+  sourceOptions,
 } from '../problem/index.ts'
 import { placeFields, placeListFields } from './place-fields.ts'
 import type { PlaceList } from './place-list.ts'
@@ -25,9 +27,9 @@ export interface ReadPlaces {
 }
 
 /** Reads a list of places in JSON. Throws a `DotLineError` with all mistakes, each with its place. */
-export function readPlaces(json: string, options: { readonly source?: string } = {}): ReadPlaces {
+export function readPlaces(json: string, options: SourceOptions = {}): ReadPlaces {
   checkArguments('readPlaces', ['json', json, aString])
-  checkOptions('readPlaces', options, { source: aString })
+  checkOptions('readPlaces', options, sourceOptions)
   const { value, locationOf, problems } = readJson(json, options.source ?? 'places')
   return { list: checkedPlaces(value, locationOf, problems), locationOf }
 }

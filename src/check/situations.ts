@@ -1,9 +1,9 @@
 import {
   type Catalog,
+  type Fonts,
   type Hyphenation,
   type ReaderSettings,
   type Sheet,
-  type Fonts,
   type Typesetter,
   typesetterFor,
 } from '../core.ts'

@@ -1,5 +1,5 @@
 import { least } from '../blocks/index.ts'
-import { type Layout, facesUsed, type Typesetter } from '../core.ts'
+import { facesUsed, type Layout, type Typesetter } from '../core.ts'
 import { type Finding, type FindingCode, findingKinds, type Situation } from './finding.ts'
 import {
   faceFindings,

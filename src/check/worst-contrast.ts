@@ -1,4 +1,11 @@
-import { contrast, type Ink, type UsedFace, type Sheet, type SolidInk, type Style } from '../core.ts'
+import {
+  contrast,
+  type Ink,
+  type Sheet,
+  type SolidInk,
+  type Style,
+  type UsedFace,
+} from '../core.ts'
 
 /** A contrast that is too low, of all runs of a text the worst against what it needs. */
 export interface LowContrast {

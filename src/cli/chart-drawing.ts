@@ -1,5 +1,5 @@
 import { dirname, isAbsolute, join } from 'node:path'
-import type { Drawing, Hyphenation, ReaderSettings, Sheet, Fonts } from 'dot-line'
+import type { Drawing, Fonts, Hyphenation, ReaderSettings, Sheet } from 'dot-line'
 import { chartTexts } from 'dot-line/chart'
 import { drawChart, readChart } from 'dot-line/chart-file'
 import { readText } from './read-file.ts'

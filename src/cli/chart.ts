@@ -66,15 +66,15 @@ async function chart(file: string, options: ChartOptions) {
   })
   const background = options.background ?? (sheet.inkNames.includes('paper') ? 'paper' : '#ffffff')
   const drawn = drawChart(texts, description, { width, height, background })
-  const { drawing, table, omitted: dropped, problems } = drawn
+  const { drawing, table, omitted, problems } = drawn
   const told = new Set(description.problems)
   warn(problems.filter(problem => !told.has(problem)))
-  if (dropped.length > 0) {
-    const names = dropped.length > 5 ? `${dropped.slice(0, 5).join(', ')}, …` : dropped.join(', ')
-    const message = `no room for ${counted(dropped.length, 'label')}: ${names}`
+  if (omitted.length > 0) {
+    const names = omitted.length > 5 ? `${omitted.slice(0, 5).join(', ')}, …` : omitted.join(', ')
+    const message = `no room for ${counted(omitted.length, 'label')}: ${names}`
     const hint = 'make the chart larger, or its texts smaller'
     process.stderr.write(
-      `warning: ${problemLine({ code: 'label-left-out', severity: 'warning', message, hint })}\n`,
+      `warning: ${problemLine({ code: 'label-omitted', severity: 'warning', message, hint })}\n`,
     )
   }
   const written = await format(drawing, { pixelRatio })

@@ -113,7 +113,10 @@ async function report(all: Iterable<Finding>, options: CheckOptions) {
 
 /** Findings that are not in a file of accepted ones; what is in it and was not found is told. */
 function notAccepted(all: Iterable<Finding>, file: string): Iterable<Finding> {
-  const { findings, gone } = withoutAccepted(all, readAccepted(readText(file, 'list'), file))
+  const { findings, gone } = withoutAccepted(
+    all,
+    readAccepted(readText(file, 'list'), { source: file }),
+  )
   if (gone.length > 0) {
     process.stderr.write(
       `warning: ${counted(gone.length, 'finding')} of ${file} no longer found (write it anew with --update)\n`,

@@ -6,8 +6,8 @@ import {
   DotLineError,
   type Drawing,
   type Hyphenation,
-  openImage,
   openFonts,
+  openImage,
   type Picture,
   type ReaderSettings,
   readCatalog,
@@ -100,7 +100,7 @@ function openCatalogs(): Map<string, Catalog> {
 async function demo(options: DemoOptions) {
   const fonts = await openFonts()
   const sheetPath = dataPath('sheet.json')
-  const sheet = readSheet(readText(sheetPath, 'sheet'), sheetPath)
+  const sheet = readSheet(readText(sheetPath, 'sheet'), { source: sheetPath })
   const catalogs = openCatalogs()
   const language = options.language ?? 'en'
   const catalog = catalogs.get(language)
@@ -112,7 +112,11 @@ async function demo(options: DemoOptions) {
   }
   const reader = { scale: options.readerScale }
   const sceneIn = (mode: Sheet, settings: ReaderSettings): Scene => {
-    return { sheet: mode, catalog, typesetter: typesetterFor({ sheet: mode, fonts, reader: settings }) }
+    return {
+      sheet: mode,
+      catalog,
+      typesetter: typesetterFor({ sheet: mode, fonts, reader: settings }),
+    }
   }
   const scene = sceneIn(sheet, reader)
   // A printed page has no reader setting, and neither has a picture about them.
@@ -210,7 +214,7 @@ async function demo(options: DemoOptions) {
     const paper = sheet.with({
       styles: { ...paperStyles, defaults: { ...paperStyles.defaults, size } },
     })
-    const set = setDocument(source, { sheet: paper, fonts, catalog, images: pictures })
+    const set = setDocument(source, { sheet: paper, fonts, catalog, artwork: pictures })
     warn(set.problems)
     const options = { ...set.metadata, standards: ['PDF/UA-1'] } as const
     await write(file, what, () => toPdf([...set.pages()], options))

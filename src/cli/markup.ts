@@ -62,7 +62,7 @@ async function showMarkup(file: string | undefined, options: MarkupOptions) {
     return
   }
   const parsed =
-    options.from === 'html' ? richFromHtml(text, { source }) : parseMarkup(text, source)
+    options.from === 'html' ? richFromHtml(text, { source }) : parseMarkup(text, { source })
   const problems = [...parsed.problems, ...(await settingProblems(parsed, source, options))]
   tell(problems, text, options.format === 'problems')
   if (options.format !== 'problems') process.stdout.write(output(parsed.rich, options))

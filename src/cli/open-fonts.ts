@@ -1,5 +1,5 @@
 import type { Command } from 'commander'
-import { openFonts, problemLine, type Fonts } from 'dot-line'
+import { type Fonts, openFonts, problemLine } from 'dot-line'
 import { repeated } from './options.ts'
 import { endProgress, tellProgress } from './progress.ts'
 

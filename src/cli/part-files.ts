@@ -37,7 +37,7 @@ export function mergedParts(files: readonly PartFile[]): Iterable<Finding> {
   }
   checkParts(
     files.map(({ source }, i) => ({
-      part: readPart(`${heads[i]}${lastLine}`, source).part,
+      part: readPart(`${heads[i]}${lastLine}`, { source }).part,
       source,
     })),
   )
@@ -65,7 +65,8 @@ export function findingsIn(lines: () => Iterable<string>, source: string): Itera
         if (isFirst) isFirst = false
         else if (line === lastLine) isEnded = true
         else if (line === '') break
-        else if (!isEnded) yield readFinding(line.endsWith(',') ? line.slice(0, -1) : line, source)
+        else if (!isEnded)
+          yield readFinding(line.endsWith(',') ? line.slice(0, -1) : line, { source })
         else throw new CommandError(`${source} goes on behind its end`)
       }
       if (!isEnded) throw new CommandError(`${source} ends before its last finding`)

@@ -24,7 +24,7 @@ export interface PlaceOptions {
 }
 
 const acrossEdges = ['left', 'start', 'center', 'end', 'right'] as const
-const downEdges = ['top', 'cap', 'ex', 'middle', 'alphabetic', 'bottom'] as const
+const downEdges = ['top', 'cap', 'ex', 'center', 'alphabetic', 'bottom'] as const
 
 export function addPlaceOptions(command: Command): Command {
   return command

@@ -1,6 +1,6 @@
 import { dirname, extname, isAbsolute, join } from 'node:path'
 import { type Drawing, openImage, type Picture } from 'dot-line'
-import { documentImages, readDocument, type SetDocument, setDocument } from 'dot-line/document'
+import { documentArtwork, readDocument, type SetDocument, setDocument } from 'dot-line/document'
 import { toHtmlPage } from 'dot-line/html'
 import { pdfChunks } from 'dot-line/pdf'
 import { type ChartSettings, chartIn } from './chart-drawing.ts'
@@ -40,7 +40,7 @@ export async function renderDocument(file: string, options: DocumentOptions) {
     sheet,
     fonts,
     reader,
-    images: await openImages(documentImages(document), dirname(file), charts),
+    artwork: await openImages(documentArtwork(document), dirname(file), charts),
     ...(catalog && { catalog }),
     ...(options.value && { values: options.value }),
     continuous: name === 'html',

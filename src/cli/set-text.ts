@@ -1,8 +1,8 @@
 import { type Command, Option } from 'commander'
 import {
   type Align,
-  type InlineObject,
-  inlineObject,
+  type InlineBox,
+  inlineBox,
   type Layout,
   openImage,
   type ReaderSettings,
@@ -137,12 +137,12 @@ export async function setText(file: string | undefined, options: TextOptions): P
 async function openImages(
   files: Readonly<Record<string, string>>,
   size: number,
-): Promise<Record<string, InlineObject>> {
-  const boxes: Record<string, InlineObject> = {}
+): Promise<Record<string, InlineBox>> {
+  const boxes: Record<string, InlineBox> = {}
   for (const [name, file] of Object.entries(files)) {
     const image = await openImage(file)
     const width = (size * image.width) / image.height
-    boxes[name] = inlineObject({ width, height: size, image, centered: 'cap', label: name })
+    boxes[name] = inlineBox({ width, height: size, image, centered: 'cap', label: name })
   }
   return boxes
 }

@@ -9,7 +9,7 @@ import type {
   Typesetter,
   Values,
 } from 'dot-line'
-import { draw, type InlineObject, inlineObject, place, rectangle, rule } from 'dot-line'
+import { draw, type InlineBox, inlineBox, place, rectangle, rule } from 'dot-line'
 import { type Departure, departures } from './scenario.ts'
 
 export interface Scene {
@@ -163,7 +163,7 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
 }
 
 /** The lamp that the harbour office lights before a gale, to stand in a line of text. */
-export function lampIcon(sheet: Sheet): InlineObject {
+export function lampIcon(sheet: Sheet): InlineBox {
   const flame = sheet.ink('warning')
   const frame = sheet.ink('text')
   const lamp = draw({ width: 12, height: 15 }, [
@@ -172,5 +172,5 @@ export function lampIcon(sheet: Sheet): InlineObject {
     rectangle({ x: 3, y: 4.4, width: 6, height: 8.2 }, flame, 1.5),
     rule([0.5, 13.8], [11.5, 13.8], frame, 1.8),
   ])
-  return inlineObject({ width: 12, height: 15, baseline: 14, drawing: lamp, label: '' })
+  return inlineBox({ width: 12, height: 15, baseline: 14, drawing: lamp, label: '' })
 }

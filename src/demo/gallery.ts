@@ -1,11 +1,11 @@
 import {
   type Drawing,
   draw,
+  type Fonts,
   type Item,
   place,
   richFromText,
   rule,
-  type Fonts,
   type StyleSource,
   typesetterFor,
   withGuides,

@@ -53,7 +53,7 @@ export function handbook(): DocumentSource {
         ? [
             {
               kind: 'figure',
-              image: 'harbour.png',
+              artwork: 'harbour.png',
               alt: 'A boat under the lamp of the harbour, at night',
               caption: 'The lamp of the harbour office',
               width: 130,
@@ -95,9 +95,9 @@ export function handbook(): DocumentSource {
       facing: true,
       background: '#ffffff',
     },
-    header: { start: '{heading}', end: 'Season handbook' },
-    firstHeader: {},
-    footer: { center: '{page}' },
+    runningHead: { start: '{heading}', end: 'Season handbook' },
+    firstRunningHead: {},
+    runningFoot: { center: '{page}' },
     // The contents are counted on their own.
     pageLabels: [
       { page: 1, style: 'lower-roman' },
@@ -117,7 +117,7 @@ export function handbook(): DocumentSource {
       lamp: 'Lamps',
       line: 'Line, yellow',
     },
-    content: [
+    blocks: [
       { kind: 'heading', level: 1, text: 'Contents' },
       { kind: 'contents', levels: 2 },
       { kind: 'page-break' },
@@ -139,7 +139,7 @@ export function handbook(): DocumentSource {
       },
       {
         kind: 'figure',
-        image: 'passengers',
+        artwork: 'passengers',
         alt: 'Bars of passengers a month through three ports: August has the most in all of them',
         caption: 'Passengers through three ports',
         float: 'top',

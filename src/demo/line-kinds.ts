@@ -1,13 +1,13 @@
 import {
   type Drawing,
   draw,
+  type Fonts,
   type Hyphenation,
   type Item,
   place,
   rectangle,
   richFromText,
   rule,
-  type Fonts,
   typesetterFor,
 } from 'dot-line'
 import type { Scene } from './board.ts'

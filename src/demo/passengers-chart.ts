@@ -71,7 +71,7 @@ export function passengersChart({ texts, catalog, width, height }: ChartScene): 
       labels.push({
         id,
         text: numbers.format(value),
-        at: { kind: 'bar', box, toward: 'up', ink: ink(inks[series.port]) },
+        at: { kind: 'bar', box, toward: 'top', ink: ink(inks[series.port]) },
         priority: value,
       })
       const note = `${port(series.port)}, ${names.format(months[i])}: ${numbers.format(value)}`

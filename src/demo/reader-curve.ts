@@ -21,7 +21,7 @@ export function readerCurve({ typesetter, sheet, catalog }: Scene): Drawing {
 
   const grid = [0, 20, 40, 60, 80, 100].flatMap((size): Item[] => [
     rule([left, y(size)], [right, y(size)], sheet.ink(size === 0 ? 'quiet' : 'line')),
-    place(small(String(size)), left - 10, y(size), { across: 'end', down: 'middle' }),
+    place(small(String(size)), left - 10, y(size), { across: 'end', down: 'center' }),
   ])
   const below = [10, 20, 30, 40, 50, 60].flatMap(size =>
     place(small(String(size)), x(size), floor + 8, { across: 'center' }),
@@ -34,7 +34,7 @@ export function readerCurve({ typesetter, sheet, catalog }: Scene): Drawing {
       return rule([x(from), y(sizeAt(from))], [x(to), y(sizeAt(to))], sheet.ink('fine'), 2)
     })
     const label = typesetter.set(catalog.text('curve.scale', { scale }), { style: 'small' })
-    return [...segments, place(label, right + 8, y(sizeAt(largest)), { down: 'middle' })]
+    return [...segments, place(label, right + 8, y(sizeAt(largest)), { down: 'center' })]
   })
   const options = { width, height, title: 'Sizes by reader scale', language: 'en' }
   return draw({ ...options, background: sheet.ink('paper') }, [

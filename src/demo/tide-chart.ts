@@ -64,7 +64,7 @@ export function tideChart({ texts, catalog, width, height }: ChartScene): DemoCh
   const labels = turns.map(({ key, hour }, i): ChartLabel => {
     const note = { time: clock(hour), metres: metres.format(tideAt(hour)) }
     const [x, y] = [axes.bottom.at(hour), axes.left.at(tideAt(hour))]
-    const sides = key === 'high' ? (['above', 'below'] as const) : (['below', 'above'] as const)
+    const sides = key === 'high' ? (['top', 'bottom'] as const) : (['bottom', 'top'] as const)
     return {
       id: `${key} ${i}`,
       text: catalog.text(`tide.${key}`, note),

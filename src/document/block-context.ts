@@ -40,7 +40,7 @@ export interface BlockContext {
   readonly isMirrored: boolean
   /** The width of the paper, where lines run down on it. */
   readonly turn: number | undefined
-  readonly images: ReadonlyMap<string, Picture | Drawing>
+  readonly artwork: ReadonlyMap<string, Picture | Drawing>
   readonly isNumbered: boolean
   /** There is one page without an end: nothing leaves the flow for the head or the foot of a column. */
   readonly isContinuous: boolean

@@ -26,12 +26,10 @@ interface Task {
 
 /** The items of a document's blocks, made when they are asked for; lists may be nested as deep as they like. */
 export function* blockItems(
-  content: readonly BlockSource[],
+  blocks: readonly BlockSource[],
   context: BlockContext,
 ): Generator<FlowItem> {
-  const tasks: Task[] = [
-    { blocks: content, path: ['content'], indent: 0, tags: [], marks: [], at: 0 },
-  ]
+  const tasks: Task[] = [{ blocks, path: ['blocks'], indent: 0, tags: [], marks: [], at: 0 }]
   while (tasks.length > 0) {
     const task = tasks[tasks.length - 1]
     if (task.at === task.blocks.length) {

@@ -146,7 +146,7 @@ const placeFields: readonly FieldMap[] = [
   { x: numberField, y: numberField },
   {
     across: choiceField('start', 'center', 'end'),
-    down: choiceField('top', 'middle', 'bottom'),
+    down: choiceField('top', 'center', 'bottom'),
     inset: numberField,
   },
   ...['below', 'above', 'before', 'after'].map(side => ({
@@ -236,7 +236,7 @@ export const blockFields: Readonly<
   },
   figure: {
     fields: {
-      image: textField,
+      artwork: textField,
       alt: documentText,
       caption: documentText,
       width: lengthField,
@@ -244,7 +244,7 @@ export const blockFields: Readonly<
       float: choiceField('top', 'bottom', 'start', 'end'),
       spansColumns,
     },
-    needed: ['image', 'alt'],
+    needed: ['artwork', 'alt'],
   },
   contents: { fields: { levels: level }, needed: [] },
   index: { fields: {}, needed: [] },
@@ -259,7 +259,7 @@ export const blockFields: Readonly<
     fields: {
       text: documentText,
       style: textField,
-      image: textField,
+      artwork: textField,
       alt: documentText,
       width: lengthField,
       id: textField,
@@ -282,15 +282,15 @@ export const documentFields: FieldMap = {
   keywords: listField(textField),
   language,
   page: objectField(pageFields),
-  header: objectField(runningFields),
-  footer: objectField(runningFields),
-  firstHeader: objectField(runningFields),
-  firstFooter: objectField(runningFields),
+  runningHead: objectField(runningFields),
+  runningFoot: objectField(runningFields),
+  firstRunningHead: objectField(runningFields),
+  firstRunningFoot: objectField(runningFields),
   pageLabels: listField({ expected: anObject, schema: objectSchema(pageLabelFields) }),
   numbered: flag,
   notes: textMap,
   terms: textMap,
-  content: blockList,
+  blocks: blockList,
 }
 
 /** A JSON Schema (draft 2020-12) of documents, for editors. */
@@ -305,7 +305,7 @@ export function documentJsonSchema(): JsonSchema {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: 'Dot Line document',
     ...objectSchema(documentFields),
-    required: ['content'],
+    required: ['blocks'],
     $defs: { block: { anyOf: kinds } },
   }
 }

@@ -27,7 +27,7 @@ import { noteItem, raised } from './text-items.ts'
 export interface RoundSetting {
   readonly document: DocumentSource
   readonly values: Values
-  readonly images: ReadonlyMap<string, Picture | Drawing>
+  readonly artwork: ReadonlyMap<string, Picture | Drawing>
   readonly isMirrored: boolean
   readonly isContinuous: boolean
   readonly isVertical: boolean
@@ -69,7 +69,7 @@ export function documentRound(
   labelOf: (index: number) => string,
   isDrawn: boolean,
 ): Round {
-  const { document, values, images, isMirrored, page, placed, locationOf, gridStep } = setting
+  const { document, values, artwork, isMirrored, page, placed, locationOf, gridStep } = setting
   const wanted = new Map<string, string>()
   const missing = new Map<string, Path>()
   const problems = problemList()
@@ -111,7 +111,7 @@ export function documentRound(
     marginWidth: page.marginWidth,
     isMirrored,
     turn: setting.isVertical ? page.width : undefined,
-    images,
+    artwork,
     isNumbered: document.numbered ?? false,
     isContinuous: setting.isContinuous,
     contents: before?.contents ?? [],
@@ -163,7 +163,7 @@ export function documentRound(
   const terms = new Map<string, IndexEntry['pages'][number][]>()
   let pageCount = 0
   const drawnOnce = new Set<PlacedBlock['source']>()
-  const items = blockItems(document.content, context)
+  const items = blockItems(document.blocks, context)
   const pages = flowPages(items, {
     frameOf: page.frameOf,
     locationOf: (item: FlowItem) => locationOf(item.path),

@@ -175,8 +175,8 @@ export interface CellWithSpans {
 export interface FigureSource extends Spanning {
   /** Tells it from others. */
   readonly kind: 'figure'
-  /** A file beside the document: an image, or a chart in JSON. In code, a name in `images`. */
-  readonly image: string
+  /** A file beside the document: an image, or a chart in JSON. In code, a name in the option `artwork` of `setDocument`. */
+  readonly artwork: string
   /** What is to be seen, for those who do not see it. */
   readonly alt: DocumentText
   /** What stands below it. */
@@ -221,8 +221,8 @@ export interface PlacedSource {
   readonly text?: DocumentText
   /** The name of a style. */
   readonly style?: string
-  /** The name of an image that is given where the document is set. */
-  readonly image?: string
+  /** A name in `artwork`, an option of `setDocument`. */
+  readonly artwork?: string
   /** What is to be seen, for those who do not see it. */
   readonly alt?: DocumentText
   /** In points: of a text, the width that it is wrapped to. */
@@ -238,7 +238,7 @@ export type PlaceSource =
   | { readonly x: number; readonly y: number }
   | {
       readonly across: 'start' | 'center' | 'end'
-      readonly down: 'top' | 'middle' | 'bottom'
+      readonly down: 'top' | 'center' | 'bottom'
       /** From the edges of the page; its margins without it. */
       readonly inset?: number
     }
@@ -286,13 +286,13 @@ export interface DocumentSource {
   /** Its size, margins and columns. */
   readonly page?: PageSource
   /** Above the text of each page. */
-  readonly header?: RunningSource
+  readonly runningHead?: RunningSource
   /** Below the text of each page. */
-  readonly footer?: RunningSource
+  readonly runningFoot?: RunningSource
   /** Those of the first page, where they are others: empty for none. */
-  readonly firstHeader?: RunningSource
+  readonly firstRunningHead?: RunningSource
   /** Below the text of the first page, in place of the other. */
-  readonly firstFooter?: RunningSource
+  readonly firstRunningFoot?: RunningSource
   /** How pages are numbered from one on; their places from 1 without it. */
   readonly pageLabels?: readonly PageLabelSource[]
   /** Whether headings are numbered: 1, 1.1, 1.1.1. */
@@ -302,5 +302,5 @@ export interface DocumentSource {
   /** Entries of the index by name: `{index.name}` in a text leads there, and shows nothing. */
   readonly terms?: Readonly<Record<string, DocumentText>>
   /** Its blocks, in order. */
-  readonly content: readonly BlockSource[]
+  readonly blocks: readonly BlockSource[]
 }

@@ -45,7 +45,12 @@ export interface DocumentTexts {
   readonly em: number
   /** A text of the document or of the catalog. Throws `unknown-key` and `missing-catalog`. */
   rich(text: DocumentText, path: Path): RichText
-  set(text: RichText, style: string, frame: Frame, more?: Pick<SetOptions, 'values' | 'overrides'>): Layout
+  set(
+    text: RichText,
+    style: string,
+    frame: Frame,
+    more?: Pick<SetOptions, 'values' | 'overrides'>,
+  ): Layout
   shape(text: RichText, style: string, more?: Pick<SetOptions, 'values' | 'overrides'>): FlowText
   /** The characters of a text, as bookmarks and contents have them. */
   plain(text: RichText): string

@@ -5,10 +5,10 @@ import { checkedDocument } from './read-document.ts'
 
 /** All blocks with their places, also those in lists, without recursion over how deep they are. */
 export function* everyBlock(
-  content: readonly BlockSource[],
+  blocks: readonly BlockSource[],
 ): Generator<{ readonly block: BlockSource; readonly path: Path }> {
   const waiting: { readonly blocks: readonly BlockSource[]; readonly path: Path }[] = [
-    { blocks: content, path: ['content'] },
+    { blocks, path: ['blocks'] },
   ]
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     for (const [i, block] of next.blocks.entries()) {
@@ -23,20 +23,20 @@ export function* everyBlock(
 }
 
 /** The ids that a document states. */
-export function statedIds(content: readonly BlockSource[]): ReadonlySet<string> {
+export function statedIds(blocks: readonly BlockSource[]): ReadonlySet<string> {
   const ids = new Set<string>()
-  for (const { block } of everyBlock(content)) {
+  for (const { block } of everyBlock(blocks)) {
     if ('id' in block && block.id !== undefined) ids.add(block.id)
   }
   return ids
 }
 
-/** The names of all images of a document, each once. */
-export function documentImages(document: DocumentSource): readonly string[] {
-  const { content } = checkedDocument(document)
+/** The names of all artwork of a document, each once. */
+export function documentArtwork(document: DocumentSource): readonly string[] {
+  const { blocks } = checkedDocument(document)
   const names = new Set<string>()
-  for (const { block } of everyBlock(content)) {
-    if ('image' in block && block.image !== undefined) names.add(block.image)
+  for (const { block } of everyBlock(blocks)) {
+    if ('artwork' in block && block.artwork !== undefined) names.add(block.artwork)
   }
   return [...names]
 }

@@ -13,8 +13,8 @@ export function* figureItems(
   context: BlockContext,
 ): Generator<FlowItem> {
   const { texts } = context
-  const shown = context.images.get(figure.image)
-  if (!shown) context.lacksImage(figure.image, path)
+  const shown = context.artwork.get(figure.artwork)
+  if (!shown) context.lacksImage(figure.artwork, path)
   const available = widthFor(context, figure)
   const { turn } = context
   const upright =

@@ -8,7 +8,9 @@ import { extentOf } from './turned-page.ts'
 export function gridLeading(typesetter: Typesetter, step: number) {
   const known = new Map<string, NonNullable<StyleSource['leading']>>()
   const heightOf = (style: string, leading?: StyleSource['leading']) =>
-    extentOf(typesetter.set('x', { style, ...(leading !== undefined && { overrides: { leading } }) }))
+    extentOf(
+      typesetter.set('x', { style, ...(leading !== undefined && { overrides: { leading } }) }),
+    )
   return (style: string): NonNullable<StyleSource['leading']> => {
     const found = known.get(style)
     if (found !== undefined) return found

@@ -22,7 +22,7 @@ export type {
   TableColumn,
   TableSource,
 } from './document-source.ts'
-export { documentImages } from './every-block.ts'
+export { documentArtwork } from './every-block.ts'
 export type { PageSize } from './page-sizes.ts'
 export { type ReadDocument, readDocument } from './read-document.ts'
 export { type SetDocument, type SetDocumentOptions, setDocument } from './set-document.ts'

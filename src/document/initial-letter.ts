@@ -1,4 +1,11 @@
-import { escapeMarkup, inkBox, parseMarkup, place, type RichText, type SetOptions } from '../core.ts'
+import {
+  escapeMarkup,
+  inkBox,
+  parseMarkup,
+  place,
+  type RichText,
+  type SetOptions,
+} from '../core.ts'
 import type { BlockContext } from './block-context.ts'
 import type { Inset } from './flow-item.ts'
 import type { ListMark } from './list-mark.ts'

@@ -30,13 +30,13 @@ export interface PlacedBlock {
 
 /** What stands beside something, by the id of that. Throws on references to nothing and on circles of them. */
 export function placedByReference(
-  content: readonly BlockSource[],
+  blocks: readonly BlockSource[],
   locationOf: (path: Path) => SourceLocation | string,
 ): ReadonlyMap<string, readonly PlacedBlock[]> {
   const found = new Map<string, PlacedBlock[]>()
   const targetOf = new Map<string, string>()
   const ids = new Set<string>()
-  for (const { block, path } of everyBlock(content)) {
+  for (const { block, path } of everyBlock(blocks)) {
     if ('id' in block && block.id !== undefined) ids.add(block.id)
     if (block.kind !== 'placed' || !isReference(block.at)) continue
     const [, id] = referenceOf(block.at)
@@ -69,12 +69,12 @@ export function placedItem(
   { source, path }: PlacedBlock,
   context: BlockContext,
 ): FlowItem & { readonly width: number } {
-  const { texts, images } = context
+  const { texts, artwork } = context
   const id = source.id === undefined ? {} : { id: source.id }
   const plain = { before: 0, after: 0, keepWithNext: false, path, tags: [], ...id }
-  if (source.image !== undefined) {
-    const shown = images.get(source.image)
-    if (!shown) context.lacksImage(source.image, path)
+  if (source.artwork !== undefined) {
+    const shown = artwork.get(source.artwork)
+    if (!shown) context.lacksImage(source.artwork, path)
     const label = texts.plain(texts.rich(source.alt ?? '', [...path, 'alt']))
     const { width, height } = sizeIn(shown, source.width, Number.POSITIVE_INFINITY)
     const draw = (x: number, y: number): readonly Item[] =>
@@ -183,7 +183,7 @@ function boxAt(
             width: page.width - 2 * inset,
             height: page.height - 2 * inset,
           }
-    const share = { top: 0, middle: 0.5, bottom: 1 }[at.down]
+    const share = { top: 0, center: 0.5, bottom: 1 }[at.down]
     return { x: across(at.across, around), y: around.y + (around.height - height) * share, ...size }
   }
   const [side, id] = referenceOf(at)

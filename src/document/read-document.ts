@@ -13,6 +13,8 @@ import {
   pathText,
   readJson,
   type SourceLocation,
+  type SourceOptions,
+  sourceOptions,
   type TellField,
 } from '../problem/index.ts'
 import {
@@ -30,7 +32,7 @@ import { cellColumns, columnSums } from './table-cells.ts'
 export interface ReadDocument {
   /** As it was read and checked. */
   readonly document: DocumentSource
-  /** Where a part stands, such as `['content', 3]`. */
+  /** Where a part stands, such as `['blocks', 3]`. */
   locationOf(path: Path): SourceLocation | string
 }
 
@@ -39,12 +41,9 @@ export interface ReadDocument {
  * that are not known, values that theirs do not take, rows that do not fit the columns of a table,
  * ids that stand twice.
  */
-export function readDocument(
-  json: string,
-  options: { readonly source?: string } = {},
-): ReadDocument {
+export function readDocument(json: string, options: SourceOptions = {}): ReadDocument {
   checkArguments('readDocument', ['json', json, aString])
-  checkOptions('readDocument', options, { source: aString })
+  checkOptions('readDocument', options, sourceOptions)
   const { value, locationOf, problems } = readJson(json, options.source ?? 'document')
   return { document: checkedDocument(value, locationOf, problems), locationOf }
 }
@@ -61,14 +60,14 @@ export function checkedDocument(
     throw errorOf(problems)
   }
   checkFields(value, documentFields, [], tell, 'a document')
-  if (value.content === undefined) tell([], 'missing-property', "'content' is missing")
+  if (value.blocks === undefined) tell([], 'missing-property', "'blocks' is missing")
   if (isObject(value.page)) checkFields(value.page, pageFields, ['page'], tell, 'a document')
-  for (const name of ['header', 'footer', 'firstHeader', 'firstFooter']) {
+  for (const name of ['runningHead', 'runningFoot', 'firstRunningHead', 'firstRunningFoot']) {
     const running = value[name]
     if (isObject(running)) checkFields(running, runningFields, [name], tell, 'a document')
   }
   if (Array.isArray(value.pageLabels)) checkLabels(value.pageLabels, tell)
-  checkBlocks(value.content, ['content'], tell)
+  checkBlocks(value.blocks, ['blocks'], tell)
   end()
   // Each field was checked to be what it is declared as.
   return value as unknown as DocumentSource
@@ -99,10 +98,10 @@ function checkLabels(labels: readonly unknown[], tell: TellField) {
 const deepest = 100
 
 /** Blocks and those in them, without recursion over how deep they are nested. */
-function checkBlocks(content: unknown, path: Path, tell: TellField) {
+function checkBlocks(blocks: unknown, path: Path, tell: TellField) {
   const ids = new Set<string>()
   const waiting: { readonly blocks: unknown; readonly path: Path; readonly depth: number }[] = [
-    { blocks: content, path, depth: 0 },
+    { blocks, path, depth: 0 },
   ]
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     if (!Array.isArray(next.blocks)) continue

@@ -9,7 +9,13 @@ const everySide: readonly Side[] = ['left', 'center', 'right']
 
 /** What stands at the head and the foot of a page: to be seen, and not read out again on each. */
 export function runningItems(
-  { header, footer, firstHeader = header, firstFooter = footer, page = {} }: DocumentSource,
+  {
+    runningHead,
+    runningFoot,
+    firstRunningHead = runningHead,
+    firstRunningFoot = runningFoot,
+    page = {},
+  }: DocumentSource,
   shape: PageShape,
   index: number,
   values: Readonly<Record<string, string>>,
@@ -47,20 +53,20 @@ export function runningItems(
       const shown = isWide
         ? set({ width: rooms[side], maxLines: layout.lines.length, align: side })
         : layout
-      return place(shown, sides[side].x, y, { across: side, down: 'middle' })
+      return place(shown, sides[side].x, y, { across: side, down: 'center' })
     })
   }
   const isFirst = index === 0
   const { height, top, bottom } = shape
   const items = [
     ...line(
-      isFirst && header !== firstHeader ? 'firstHeader' : 'header',
-      isFirst ? firstHeader : header,
+      isFirst && runningHead !== firstRunningHead ? 'firstRunningHead' : 'runningHead',
+      isFirst ? firstRunningHead : runningHead,
       top / 2,
     ),
     ...line(
-      isFirst && footer !== firstFooter ? 'firstFooter' : 'footer',
-      isFirst ? firstFooter : footer,
+      isFirst && runningFoot !== firstRunningFoot ? 'firstRunningFoot' : 'runningFoot',
+      isFirst ? firstRunningFoot : runningFoot,
       height - bottom / 2,
     ),
   ]

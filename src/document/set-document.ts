@@ -2,12 +2,12 @@ import {
   type Catalog,
   type Drawing,
   draw,
+  type Fonts,
   type Hyphenation,
   type Item,
   type Picture,
   type ReaderSettings,
   type Sheet,
-  type Fonts,
   typesetterFor,
   type Values,
 } from '../core.ts'
@@ -55,7 +55,7 @@ export interface SetDocumentOptions {
   /** By what words are divided. */
   readonly hyphenation?: Hyphenation
   /** Pictures, charts and other drawings by the names that figures have. */
-  readonly images?: ReadonlyMap<string, Picture | Drawing>
+  readonly artwork?: ReadonlyMap<string, Picture | Drawing>
   /** Where texts with a `key` come from; its language is the document's, where that states none. */
   readonly catalog?: Catalog
   /** What fills placeholders of its texts, beside `{page.id}`, `{note.name}` and `{index.name}`. */
@@ -84,7 +84,7 @@ export interface SetDocument {
     readonly keywords?: readonly string[]
     readonly language?: string
     readonly pageLabels?: readonly {
-      readonly from: number
+      readonly page: number
       readonly style?: 'decimal' | 'lower-roman' | 'upper-roman' | 'lower-alpha' | 'upper-alpha'
       readonly prefix?: string
       readonly start?: number
@@ -107,14 +107,14 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
     fonts: anything,
     reader: anObject,
     hyphenation: anything,
-    images: anything,
+    artwork: anything,
     catalog: anObject,
     values: anObject,
     continuous: aBoolean,
     locationOf: aFunction,
   })
   checkArgument('setDocument', 'document', source, anObject)
-  const { locationOf = pathText, images = new Map(), values = {}, continuous = false } = options
+  const { locationOf = pathText, artwork = new Map(), values = {}, continuous = false } = options
   const document = checkedDocument(source, locationOf)
   const { reader, hyphenation, fonts, catalog } = options
   const language = document.language ?? catalog?.language
@@ -133,14 +133,14 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   const setting: RoundSetting = {
     document,
     values,
-    images,
+    artwork,
     isMirrored,
     isContinuous: continuous,
     locationOf,
     isVertical,
     page: pageShape(document.page ?? {}, { isContinuous: continuous, isMirrored, isVertical }),
-    placed: placedByReference(document.content, locationOf),
-    ids: statedIds(document.content),
+    placed: placedByReference(document.blocks, locationOf),
+    ids: statedIds(document.blocks),
     gridStep: grid === undefined ? undefined : typesetter.scaleLength(grid),
     textsFor: known =>
       documentTexts({
@@ -166,8 +166,10 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   const labelOf = (index: number) =>
     pageLabel(index, document.pageLabels, number => plain.number(number))
 
-  const { header, footer, firstHeader, firstFooter } = document
-  const hasRunning = [header, footer, firstHeader, firstFooter].some(one => one !== undefined)
+  const { runningHead, runningFoot, firstRunningHead, firstRunningFoot } = document
+  const hasRunning = [runningHead, runningFoot, firstRunningHead, firstRunningFoot].some(
+    one => one !== undefined,
+  )
   /** What stands at heads and feet, page by page; `heading` is that of the pages before. */
   const runningOf = (
     index: number,
@@ -204,9 +206,9 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   problems.addAll(misnamedStyles(options.sheet.styleNames, 'document-', documentParts))
   problems.addAll(found.problems)
   for (const [name, path] of found.missing) {
-    const message = `the image '${name}' of a figure is missing`
+    const message = `the artwork '${name}' of a figure is missing`
     problems.add(
-      errorProblem('missing-image', message, { location: locationOf([...path, 'image']) }),
+      errorProblem('missing-artwork', message, { location: locationOf([...path, 'artwork']) }),
     )
   }
   const last = found
@@ -238,7 +240,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
       ...(keywords !== undefined && { keywords }),
       ...(language !== undefined && { language }),
       ...(pageLabels && {
-        pageLabels: pageLabels.map(({ page, ...more }) => ({ from: page - 1, ...more })),
+        pageLabels: pageLabels.map(({ page, ...more }) => ({ page, ...more })),
       }),
     },
     *pages() {

@@ -41,7 +41,7 @@ export function aroundText(layout: Layout, isText: (run: GlyphRun) => boolean): 
       }
       append(below, layers.below)
       for (const { run, items } of layers.letters) {
-        const isShown = !run.object && run.text !== '\t' && isFilled(items) && isText(run)
+        const isShown = !run.box && run.text !== '\t' && isFilled(items) && isText(run)
         if (!isShown) append(below, items)
         ofLine.push(!isShown)
       }

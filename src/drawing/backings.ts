@@ -13,7 +13,7 @@ import {
   sidesOf,
   unitScale,
 } from '../layout/index.ts'
-import { type Ink, isSameBacking, type Style, representativeColor } from '../sheet/index.ts'
+import { type Ink, isSameBacking, representativeColor, type Style } from '../sheet/index.ts'
 import type { Item } from './drawing.ts'
 import { fillOf } from './fill.ts'
 
@@ -123,7 +123,7 @@ function boxOf(
   const [left, right] = [Math.max(x, run.x), Math.min(x + width, run.x + run.width)]
   // What hangs at the line's end stands outside of it, but for what sums are rounded by.
   if (right - left < touching) return undefined
-  const { object, style, upright } = run
+  const { box: object, style, upright } = run
   const y = line.baseline - run.rise
   const across = { x: left, width: right - left }
   if (upright) return { ...across, y: y - style.size / 2, height: style.size }

@@ -18,7 +18,7 @@ import {
   fail,
   oneOf,
 } from '../problem/index.ts'
-import { aSheet, type Ink, type Sheet, representativeColor } from '../sheet/index.ts'
+import { aSheet, type Ink, representativeColor, type Sheet } from '../sheet/index.ts'
 import { anInk, aPoint } from './check-items.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import type { Fill, PathItem, Stroke } from './drawing.ts'

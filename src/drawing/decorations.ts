@@ -1,5 +1,5 @@
 import { faceOf, type GlyphRun, type Line, unitScale } from '../layout/index.ts'
-import { type SolidInk, type Style, representativeColor } from '../sheet/index.ts'
+import { representativeColor, type SolidInk, type Style } from '../sheet/index.ts'
 import type { RuleItem } from './drawing.ts'
 import { inkOf } from './fill.ts'
 import { inkBetween, merged, type Stretch, without } from './ink-gaps.ts'
@@ -128,7 +128,7 @@ function placeBeyond(gap: number, width: number, run: GlyphRun, which: Decoratio
 
 /** Where the letters of a run reach into the line, with some room on both sides. */
 function gapsOf(run: GlyphRun, baseline: number, y: number, width: number): Stretch[] {
-  const { style, glyphs, x, rise, object, upright } = run
+  const { style, glyphs, x, rise, box: object, upright } = run
   if (object || upright) return []
   const face = faceOf(run)
   const scale = unitScale(face, style.size)

@@ -47,10 +47,7 @@ export interface DrawingOptions {
 }
 
 /** A drawing of a size, from items and lists of items. Texts that reach beyond it are problems. */
-export function draw(
-  options: DrawingOptions,
-  items: readonly (Item | readonly Item[])[],
-): Drawing {
+export function draw(options: DrawingOptions, items: readonly (Item | readonly Item[])[]): Drawing {
   checkOptions('drawing', options, {
     width: anything,
     height: anything,
@@ -196,7 +193,7 @@ export function asDrawing(shown: Drawing | Layout): Drawing {
   }
   if (isDrawing(shown)) return shown
   return fail('bad-drawing', `expected a drawing or a layout, not ${described(shown)}`, {
-    hint: 'drawing() makes a drawing, set() a layout',
+    hint: 'draw() makes a drawing, set() a layout',
   })
 }
 

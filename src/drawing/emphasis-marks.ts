@@ -23,14 +23,14 @@ export function emphasisMarks(
 ): PathItem[] {
   return runs.flatMap(run => {
     const { style, rise, x } = run
-    const { emphasis, size } = style
-    if (emphasis === 'none' || run.kind !== 'text') return []
+    const { emphasisMark, size } = style
+    if (emphasisMark === 'none' || run.kind !== 'text') return []
     const away = isVertical ? reach.down : reach.across
     // What lies on its side has its baseline beside the line's.
     const base = isVertical ? line.baseline : line.baseline - rise
     const y = base - (away + distance) * size
     const ink = inkOf(style, throughOf(run))
-    return middlesOf(run).map(middle => markAt(emphasis, x + middle, y, size, isVertical, ink))
+    return middlesOf(run).map(middle => markAt(emphasisMark, x + middle, y, size, isVertical, ink))
   })
 }
 

@@ -1,5 +1,11 @@
 import { type Box, identity } from '../geometry/index.ts'
-import { type GradientInk, type Ink, type SolidInk, type Style, representativeColor } from '../sheet/index.ts'
+import {
+  type GradientInk,
+  type Ink,
+  representativeColor,
+  type SolidInk,
+  type Style,
+} from '../sheet/index.ts'
 import type { Fill, Stroke } from './drawing.ts'
 
 /** An ink as it fills a shape; a gradient spans the box, `through` multiplies its opacity. */

@@ -1,10 +1,10 @@
-import type { InlineObject } from '../markup/index.ts'
+import type { InlineBox } from '../markup/index.ts'
 import { anything, aString, checkOptions, described, fail, made } from '../problem/index.ts'
 import { type Drawing, isDrawing } from './drawing.ts'
 import { isPicture, type Picture } from './picture.ts'
 
 /** What `inlineObject` takes. */
-export interface InlineObjectOptions {
+export interface InlineBoxOptions {
   /** In units; grows with the text it stands in. */
   readonly width: number
   /** In units. */
@@ -22,7 +22,7 @@ export interface InlineObjectOptions {
 }
 
 /** An inline object, which stands in a line, as a value. Throws on lengths that are negative or not finite. */
-export function inlineObject(options: InlineObjectOptions): InlineObject {
+export function inlineBox(options: InlineBoxOptions): InlineBox {
   checkOptions('inlineObject', options, {
     width: anything,
     height: anything,
@@ -54,7 +54,7 @@ export function inlineObject(options: InlineObjectOptions): InlineObject {
   for (const { name, content, isOne } of contents) {
     if (content === undefined || isOne(content)) continue
     fail('bad-object', `the ${name} of an inline object is data, not made by the library`, {
-      hint: 'drawing() makes a drawing, openImage() an image',
+      hint: 'draw() makes a drawing, openImage() an image',
     })
   }
   const content = image ?? drawing
@@ -71,7 +71,7 @@ export function inlineObject(options: InlineObjectOptions): InlineObject {
 }
 
 /** What an inline object was made with, told apart again. */
-export function objectContent({ content }: InlineObject): { drawing?: Drawing; image?: Picture } {
+export function objectContent({ content }: InlineBox): { drawing?: Drawing; image?: Picture } {
   if (!content) return {}
   // By its shape: it was checked when the object was made, and a clone of it has lost its mark.
   if (hasKind(content)) return { drawing: content }

@@ -13,7 +13,7 @@ export function layoutText({ lines }: Layout): string {
     let isDivided = false
     for (const run of inOrder) {
       if (run.kind === 'hyphen') isDivided = true
-      else text += run.object ? run.object.label : run.text
+      else text += run.box ? run.box.label : run.text
     }
     if (!isDivided) text += ' '
   }
@@ -30,7 +30,7 @@ export function rangeText(layout: Layout, start: number, end: number): string {
   const { text, lines } = layout
   const objects = new Map<number, string>()
   for (const { runs } of lines) {
-    for (const run of runs) if (run.object) objects.set(run.start, run.object.label)
+    for (const run of runs) if (run.box) objects.set(run.start, run.box.label)
   }
   const [from, to] = [Math.max(0, Math.min(start, end)), Math.max(start, end)]
   let copied = text.slice(from, to)

@@ -12,8 +12,8 @@ const plain = new WeakMap<Style, boolean>()
 export function isPlain(style: Style): boolean {
   let known = plain.get(style)
   if (known === undefined) {
-    const { shadow, underline, overline, strike, backing, emphasis } = style
-    const isBare = backing === 'none' && shadow === 'none' && emphasis === 'none'
+    const { shadow, underline, overline, strike, backing, emphasisMark } = style
+    const isBare = backing === 'none' && shadow === 'none' && emphasisMark === 'none'
     known = isBare && !underline && !overline && !strike
     plain.set(style, known)
   }

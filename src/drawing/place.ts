@@ -34,7 +34,7 @@ export interface Anchor {
    */
   readonly across?: 'left' | 'start' | 'center' | 'end' | 'right' | number
   /** Down: an edge of lines, in the words of CSS Inline Layout 3. */
-  readonly down?: 'top' | 'cap' | 'ex' | 'middle' | 'alphabetic' | 'bottom'
+  readonly down?: 'top' | 'cap' | 'ex' | 'center' | 'alphabetic' | 'bottom'
   /**
    * Of which lines; all of them without it. The edges of letters (`cap`, `ex`, `alphabetic`) are
    * then those of the first.
@@ -254,9 +254,9 @@ function edgeDown(
   others: readonly string[] = [],
 ): number {
   if (down === 'top') return box.y
-  if (down === 'middle') return box.y + box.height / 2
+  if (down === 'center') return box.y + box.height / 2
   if (down === 'bottom') return box.y + box.height
-  return badAnchor('down', down, ['top', 'middle', 'bottom', ...others], of)
+  return badAnchor('down', down, ['top', 'center', 'bottom', ...others], of)
 }
 
 function badAnchor(name: string, value: unknown, choices: readonly string[], of = ''): never {
@@ -266,7 +266,7 @@ function badAnchor(name: string, value: unknown, choices: readonly string[], of 
 
 /** How high letters of a line's first text are. */
 function letterHeight(line: Line | undefined, height: 'capHeight' | 'xHeight'): number {
-  const run = line?.runs.find(r => !r.object)
+  const run = line?.runs.find(r => !r.box)
   if (!run) return 0
   const { metrics } = faceOf(run)
   return metrics[height] * unitScale({ metrics }, run.style.size) + run.rise

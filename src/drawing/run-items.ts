@@ -63,7 +63,7 @@ function itemsAcross(
   through: number,
   standing: Standing,
 ): Item[] {
-  const { object, style, glyphs, text } = run
+  const { box: object, style, glyphs, text } = run
   if (object) {
     const { width, height } = object
     return objectItems(run, { x, y: y - object.baseline, width, height })
@@ -103,7 +103,7 @@ function uprightItems(
   through: number,
   standing: Standing,
 ): Item[] {
-  const { object, style, text } = run
+  const { box: object, style, text } = run
   if (object) {
     const { width, height } = object
     return objectItems(run, { x: x - width / 2, y, width, height })
@@ -176,7 +176,7 @@ function stacked(glyphs: GlyphRun['glyphs']): GlyphRun['glyphs'] {
   return { ...glyphs, offsetsY, advances: new Int32Array(glyphs.advances.length) }
 }
 
-function objectItems({ object }: GlyphRun, place: Box): Item[] {
+function objectItems({ box: object }: GlyphRun, place: Box): Item[] {
   if (!object) return []
   const { x, y, width, height } = place
   const { image: picture, drawing } = objectContent(object)

@@ -9,7 +9,7 @@ import { runItems, type Standing } from './run-items.ts'
 /** The shadow of a run: its letters in another ink, moved, and blurred where it says so. */
 export function shadowItems(run: GlyphRun, standing: Standing, through: number): Item[] {
   const { shadow } = run.style
-  if (shadow === 'none' || run.object) return []
+  if (shadow === 'none' || run.box) return []
   const { x = 0, y = 0, blur = 0 } = shadow
   const solid = representativeColor(shadow.ink)
   const { stroke } = run.style

@@ -7,7 +7,7 @@ import {
   checkOptions,
   fail,
 } from '../problem/index.ts'
-import { aSheet, type Sheet, representativeColor } from '../sheet/index.ts'
+import { aSheet, representativeColor, type Sheet } from '../sheet/index.ts'
 import { anInk, aPoint } from './check-items.ts'
 import { checkFinite, checkLength } from './checks.ts'
 import type { GroupItem, ImageItem, PathItem, RectangleItem, RuleItem } from './drawing.ts'

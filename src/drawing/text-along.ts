@@ -110,7 +110,7 @@ export function textAlong(
   const items = turned.toSorted((a, b) => a.start - b.start).map(({ item }): Item => item)
   const problems: Problem[] = []
   const tell = (message: string, hint: string) =>
-    problems.push(warningProblem('beyond-line', message, { hint }))
+    problems.push(warningProblem('path-too-short', message, { hint }))
   if (start < run.from - 1e-6 || start + x > run.to + 1e-6) {
     const hint = 'use a shorter text, a smaller size or a longer line'
     tell('the text is longer than the line that it runs along', hint)

@@ -1,9 +1,9 @@
 import { aNumber, aString, checkOptions, fail, oneOf } from '../problem/index.ts'
 import { coversText } from './coverage.ts'
 import type { FaceNames } from './face-names.ts'
+import type { SearchedFace } from './fonts.ts'
 import type { FaceCapabilities } from './listed-face.ts'
 import type { FaceTraits } from './match-face.ts'
-import type { SearchedFace } from './fonts.ts'
 
 export function checkSearch(wanted: SearchedFace) {
   checkOptions('find', wanted, {

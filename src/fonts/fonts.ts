@@ -18,11 +18,11 @@ import { type LaterFace, laterFaces } from './later-faces.ts'
 import {
   abilitiesOf,
   type FaceCapabilities,
+  type FontEntry,
   hasNamesOf,
   type ListedFace,
   listed,
   namesOf,
-  type FontEntry,
 } from './listed-face.ts'
 import { nearestFaces, type WantedTraits } from './match-face.ts'
 import { toldApart } from './named-weight.ts'

@@ -23,28 +23,28 @@ export type {
   Slant,
   Synthesized,
 } from './face.ts'
+export {
+  type FontSource,
+  type Fonts,
+  fontsOf,
+  type ReadFonts,
+  type SearchedFace,
+  type Synthesis,
+  someFonts,
+  type WantedFace,
+} from './fonts.ts'
 export { keptWithFonts } from './kept-with-fonts.ts'
 export type { LaterFace } from './later-faces.ts'
 export {
   entryFor,
   type FaceCapabilities,
-  type ListedFace,
   type FontEntry,
+  type ListedFace,
 } from './listed-face.ts'
 export type { FaceTraits, WantedTraits } from './match-face.ts'
 export type { FontEngines } from './open-face.ts'
 export { faceOf } from './open-faces.ts'
 export type { Url, WasmModule } from './platform-types.ts'
-export {
-  someFonts,
-  type FontSource,
-  type ReadFonts,
-  type SearchedFace,
-  type Fonts,
-  type Synthesis,
-  fontsOf,
-  type WantedFace,
-} from './fonts.ts'
 export { type FontSubset, subsetFont } from './subset-font.ts'
 export { unitScale } from './unit-scale.ts'
 export type { Coordinates, NamedInstance, VariationAxis } from './variations.ts'

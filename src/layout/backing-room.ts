@@ -21,7 +21,7 @@ export interface BackedStretch {
 /** Whether the backing of a style moves what is beside it, or is open where lines end. */
 function hasEnds({ backing }: Style): boolean {
   if (backing === 'none' || (backing.extent ?? 'run') !== 'run') return false
-  return backing.inFlow === true || backing.ends === 'open'
+  return backing.inFlow === true || backing.boxDecorationBreak === 'slice'
 }
 
 /** The stretches of a paragraph, in order; of most paragraphs there are none. */
@@ -39,7 +39,7 @@ export function backedStretches(
     if (backing !== 'none' && hasEnds(style)) {
       const end = contentEnd(text, start, runs[next - 1].end)
       const { left, right } = sidesOf((backing.inFlow && backing.padding) || 0)
-      const isOpen = backing.ends === 'open'
+      const isOpen = backing.boxDecorationBreak === 'slice'
       if (end > start) stretches.push({ start, end, left, right, isOpen })
     }
     i = next

@@ -34,7 +34,7 @@ function graphemeEdges({ text }: Layout, { start, end }: Line): Uint8Array {
 
 function runCells(run: GlyphRun, line: Line, edges: Uint8Array): Cell[] {
   const { start, end, x, width, level, style, glyphs } = run
-  if (run.object || start === end || glyphs.glyphs.length === 0) {
+  if (run.box || start === end || glyphs.glyphs.length === 0) {
     return [{ start, end, left: x, right: x + width, level, run }]
   }
   const scale = unitScale(faceOf(run), style.size)

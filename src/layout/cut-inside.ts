@@ -89,8 +89,7 @@ function marked(whole: StyledParagraph, start: number, end: number, tools: Layou
   let [from, to] = [start, end]
   while (from > 0 && /\s/.test(text[from - 1])) from--
   while (to < text.length && /\s/.test(text[to])) to++
-  const holder =
-    runs.findLast(run => run.start < from && !run.object) ?? runs.find(run => !run.object)
+  const holder = runs.findLast(run => run.start < from && !run.box) ?? runs.find(run => !run.box)
   const style = holder?.style ?? whole.style
   const mark = markText(whole.style, tools.shapingStyle(style).faces[0])
   const moved = mark.length - (to - from)

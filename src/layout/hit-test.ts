@@ -17,7 +17,7 @@ export interface Hit {
   /** The text of one style that is there: undefined on a line without any. */
   readonly run: GlyphRun | undefined
   /** Whether the point is on that text, and not only nearest to it. */
-  readonly isInside: boolean
+  readonly isOnText: boolean
   /** Where it leads to. */
   readonly link: string | undefined
   /** A name for the program to act on. */
@@ -40,20 +40,20 @@ export function hitTest(layout: Layout, x: number, y: number): Hit {
   const run = nearestRun(line, along)
   if (!run) {
     const { start } = line
-    const nothing = { run: undefined, isInside: false, link: undefined, action: undefined }
+    const nothing = { run: undefined, isOnText: false, link: undefined, action: undefined }
     return { offset: start, affinity: 'after', line: index, ...nothing }
   }
   const isOn = along >= run.x && along <= run.x + run.width
-  const isInside = isOn && across >= line.top && across <= line.top + line.height
+  const isOnText = isOn && across >= line.top && across <= line.top + line.height
   const cell = nearestCell(cellsOfRun(layout, line, run), along)
   const { link, action } = run
   return {
     ...caretIn(cell, along),
     line: index,
     run,
-    isInside,
-    link: isInside ? link : undefined,
-    action: isInside ? action : undefined,
+    isOnText,
+    link: isOnText ? link : undefined,
+    action: isOnText ? action : undefined,
   }
 }
 

@@ -21,7 +21,7 @@ export { inReadingOrder, type Letter, lettersOf } from './letters.ts'
 export { lineEndsOf } from './line-ends.ts'
 export { type LinkedText, linkedText } from './linked-text.ts'
 export { easedLongWords } from './long-words.ts'
-export { type UsedFace, facesUsed as facesUsed } from './looks.ts'
+export { facesUsed, type UsedFace } from './looks.ts'
 export {
   type CaretMove,
   type CaretPlace,

@@ -118,7 +118,7 @@ function widenedRun(
 function placesIn(runs: readonly GlyphRun[], doLettersGive: boolean): Opportunity[] {
   let places: Opportunity[] = []
   runs.forEach((run, r) => {
-    if (run.object) return
+    if (run.box) return
     const { clusters } = run.glyphs
     const isLeftward = run.level % 2 === 1 && !run.upright
     const count = clusters.length
@@ -156,14 +156,14 @@ function placeOf(runs: readonly GlyphRun[], run: number, glyph: number, isLeftwa
   if (!isLeftward) return { run, glyph }
   if (glyph > 0) return { run, glyph: glyph - 1 }
   const next = runs[run + 1]
-  const count = next.object || next.level % 2 === 0 ? 0 : next.glyphs.glyphs.length
+  const count = next.box || next.level % 2 === 0 ? 0 : next.glyphs.glyphs.length
   return count > 0 ? { run: run + 1, glyph: count - 1 } : undefined
 }
 
 /** The character behind a cluster, in its run or in the next. */
 function following(runs: readonly GlyphRun[], run: number, cluster: number): number {
   if (cluster >= 0) return runs[run].text.codePointAt(cluster) ?? 0
-  return runs[run + 1]?.object ? 0 : (runs[run + 1]?.text.codePointAt(0) ?? 0)
+  return runs[run + 1]?.box ? 0 : (runs[run + 1]?.text.codePointAt(0) ?? 0)
 }
 
 const isWordSpace = (code: number) => code === 0x20 || code === 0xa0 || code === 0x3000

@@ -142,7 +142,7 @@ function struckLine(range: TextRange, reach: number, lines: readonly Line[]): Pr
     if (!isBelow || baseline + reach <= next.baseline - lowLetters(next.runs)) continue
     const message = `the underline of line ${i + 1} goes through line ${i + 2}`
     const hint = 'a smaller gap, or a larger leading'
-    return warningProblem('struck-line', message, { hint, range, line: i })
+    return warningProblem('underline-collision', message, { hint, range, line: i })
   }
   return undefined
 }
@@ -151,7 +151,7 @@ function struckLine(range: TextRange, reach: number, lines: readonly Line[]): Pr
 function lowLetters(runs: readonly GlyphRun[]): number {
   let height = 0
   for (const run of runs) {
-    if (run.object) continue
+    if (run.box) continue
     const face = faceOf(run)
     height = Math.max(height, face.metrics.xHeight * unitScale(face, run.style.size) + run.rise)
   }

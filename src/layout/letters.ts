@@ -22,7 +22,7 @@ export function lettersOf(line: Line): readonly Letter[] {
   let end = line.x
   for (const run of line.runs.toSorted((a, b) => a.x - b.x)) {
     const hangs = run.x < line.x - edge || run.x > line.x + line.width - edge
-    if (run.object || hangs) continue
+    if (run.box || hangs) continue
     for (const letter of lettersOfRun(run, run.x - end)) letters.push(letter)
     end = run.x + run.width
   }

@@ -97,7 +97,8 @@ function limitedLines(
     bottom =
       top + trimmed(next.reach, paragraph.style, tools, isFirst, false).above + next.reach.below
     if (top + own.above + own.below > depth + tolerance && before) {
-      if (continues) return { lines, continuation: rest, cut: { start: paragraph.offset + line.start, end } }
+      if (continues)
+        return { lines, continuation: rest, cut: { start: paragraph.offset + line.start, end } }
       // What it was broken at goes with what is cut.
       const { breaksWord: _, ...kept } = lines[lines.length - 1]
       const cut = cutLine(before.text, kept.start, before.room)

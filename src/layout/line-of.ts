@@ -91,7 +91,7 @@ function hyphenate({ paragraph, tools }: Breakable, runs: GlyphRun[], end: numbe
   const last = runs.at(-1)
   const { glyphRuns } = paragraph
   const glyphRun = glyphRuns[indexAt(glyphRuns, end - 1)]
-  if (!last || !glyphRun || glyphRun.object) return
+  if (!last || !glyphRun || glyphRun.box) return
   const { face, segment, size, upright } = glyphRun
   const shape = (text: string) =>
     upright ? shapedUpright(text, glyphRun, tools.shape) : tools.shape(face, text, segment)

@@ -24,9 +24,9 @@ export function lineExtents(
   let { style } = paragraph
   let reach = styled(style)
   for (const run of runs) {
-    if (run.object) {
+    if (run.box) {
       const rise = run.style.baselineShift * run.style.size
-      reach = unitedExtents(reach, objectExtents(run.object, rise, isCentral))
+      reach = unitedExtents(reach, objectExtents(run.box, rise, isCentral))
     } else if (run.style !== style) {
       style = run.style
       reach = unitedExtents(reach, styled(style))

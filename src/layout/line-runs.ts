@@ -54,7 +54,7 @@ const noGlyphs: ShapedGlyphs = {
 function addPaintedRuns(
   painted: GlyphRun[],
   paragraph: ShapedParagraph,
-  { face, size, level, object, upright, spacing }: ShapedRun,
+  { face, size, level, box: object, upright, spacing }: ShapedRun,
   shaped: ShapedGlyphs,
   from: number,
   to: number,
@@ -96,7 +96,7 @@ function addPaintedRuns(
         ? run
         : {
             ...run,
-            ...(object && { object }),
+            ...(object && { box: object }),
             ...(upright && { upright }),
             ...(isJoined && { isJoined }),
             ...(extra !== 0 && { letterGap: extra }),
@@ -117,7 +117,7 @@ export function middleOf(face: Face, { size }: Style): number {
 /** Tracking stands between letters, not behind the last of a line. */
 export function trackingBehind({ glyphRuns }: ShapedParagraph, end: number): number {
   if (glyphRuns.length === 0) return 0
-  const { spacing, size, object } = glyphRuns[indexAt(glyphRuns, Math.max(0, end - 1))]
+  const { spacing, size, box: object } = glyphRuns[indexAt(glyphRuns, Math.max(0, end - 1))]
   return object ? 0 : spacing.tracking * size
 }
 
@@ -163,7 +163,7 @@ export function movedTo(run: GlyphRun, x: number): GlyphRun {
   const { kind, start, end, text, width, rise, level, face, style, styleNames, glyphs } = run
   const moved = { kind, start, end, text, x, width, rise, level, face, style, styleNames, glyphs }
   const isMarked =
-    run.object ||
+    run.box ||
     run.upright ||
     run.isJoined ||
     run.wordGap !== undefined ||

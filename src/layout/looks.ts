@@ -26,7 +26,7 @@ export function facesUsed(layout: Layout): readonly UsedFace[] {
   const looks: UsedFace[] = []
   const facesOf = new Map<Style, Set<string>>()
   for (const { runs } of layout.lines) {
-    for (const { face, style, text, object } of runs) {
+    for (const { face, style, text, box: object } of runs) {
       const faces = facesOf.get(style) ?? new Set()
       if (object || faces.has(face) || text.trim() === '') continue
       facesOf.set(style, faces.add(face))

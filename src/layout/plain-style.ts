@@ -72,7 +72,7 @@ function isPlainStyle(style: Style): boolean {
     style.startIndent === 0 &&
     style.endIndent === 0 &&
     marker === 'none' &&
-    (backing === 'none' || (!backing.inFlow && backing.ends !== 'open')) &&
+    (backing === 'none' || (!backing.inFlow && backing.boxDecorationBreak !== 'slice')) &&
     !(typeof underline === 'object' && underline.gap !== undefined)
   )
 }

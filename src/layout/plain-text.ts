@@ -9,7 +9,8 @@ import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /** What a frame asks for that words do not tell. */
-export const asksMore = ({ continuation: from, continues }: Frame) => from !== undefined || continues === true
+export const asksMore = ({ continuation: from, continues }: Frame) =>
+  from !== undefined || continues === true
 
 /**
  * A layout of a plain text, the same as that of any other; undefined where it takes more than its

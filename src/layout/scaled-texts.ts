@@ -1,4 +1,4 @@
-import type { InlineObject } from '../markup/index.ts'
+import type { InlineBox } from '../markup/index.ts'
 import type { ShapedParagraph } from '../shaping/index.ts'
 import { type Style, scaledStyle } from '../sheet/index.ts'
 import type { LayoutTools } from './layout-tools.ts'
@@ -30,18 +30,18 @@ function scaledParagraph(
     runs: paragraph.runs.map(run => ({
       ...run,
       style: scaled(run.style),
-      ...(run.object && { object: scaledObject(run.object, ratio) }),
+      ...(run.box && { box: scaledObject(run.box, ratio) }),
     })),
     glyphRuns: paragraph.glyphRuns.map(run => ({
       ...run,
       size: run.size * ratio,
-      ...(run.object && { object: scaledObject(run.object, ratio) }),
+      ...(run.box && { box: scaledObject(run.box, ratio) }),
     })),
   }
 }
 
 /** An object so many times as large. */
-export function scaledObject(object: InlineObject, ratio: number): InlineObject {
+export function scaledObject(object: InlineBox, ratio: number): InlineBox {
   if (ratio === 1) return object
   const { width, height, baseline } = object
   return { ...object, width: width * ratio, height: height * ratio, baseline: baseline * ratio }

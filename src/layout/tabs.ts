@@ -20,7 +20,7 @@ export function tabulate(text: Breakable, runs: GlyphRun[], indent: number): rea
   let count = 0
   let x = indent
   runs.forEach((run, i) => {
-    if (run.text === tab && !run.object) {
+    if (run.text === tab && !run.box) {
       const stop = stopFrom(x + leastTab, stated, tabWidth)
       const width = stop.at - widthBefore(stop, runs, i + 1, paragraph.style) - x
       const own = stated[count++]?.at
@@ -131,7 +131,7 @@ function filledTab(
   const scale = unitScale(face, run.style.size)
   const units = width / scale
   // By its id: of two open fonts with one font, a run does not tell whose its face is.
-  const segment = paragraph.glyphRuns.find(r => r.face.id === own.id && !r.object)?.segment
+  const segment = paragraph.glyphRuns.find(r => r.face.id === own.id && !r.box)?.segment
   const piece = leader !== '' && segment ? tools.shape(face, leader, segment) : undefined
   const step = piece ? advanceOf(piece) : 0
   // Counted from the start edge, so that leaders of lines below each other stand below each other.

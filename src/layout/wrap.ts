@@ -71,18 +71,18 @@ function reachesOf({ paragraph }: Breakable, tools: LayoutTools): ReachOf {
   const { runs, style, glyphRuns } = paragraph
   const styled = extentsIn(paragraph, tools)
   const own = styled(style)
-  if (runs.every(run => !run.object && run.style === (runs[0]?.style ?? style))) {
+  if (runs.every(run => !run.box && run.style === (runs[0]?.style ?? style))) {
     const all = runs.length > 0 ? unitedExtents(own, styled(runs[0].style)) : own
     return () => all
   }
   const isCentral = hasCentralBaseline(style.writingMode)
-  const boxes = new Map(glyphRuns.flatMap(run => (run.object ? [[run.start, run.object]] : [])))
+  const boxes = new Map(glyphRuns.flatMap(run => (run.box ? [[run.start, run.box]] : [])))
   return (start, end) => {
     let all = own
     for (let i = indexAt(runs, start); i < runs.length && runs[i].start < end; i++) {
       const run = runs[i]
       if (run.end <= start) continue
-      const box = run.object && boxes.get(run.start)
+      const box = run.box && boxes.get(run.start)
       const rise = run.style.baselineShift * run.style.size
       all = unitedExtents(all, box ? objectExtents(box, rise, isCentral) : styled(run.style))
     }

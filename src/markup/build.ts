@@ -59,7 +59,7 @@ function readTemplate(strings: TemplateStringsArray): Template {
   while (words.some(word => word.includes(`{${prefix}`))) prefix += '_'
   const slots = words.slice(1).map((_, i) => `${prefix}${i}`)
   const source = words.map((word, i) => (i === 0 ? word : `{${slots[i - 1]}}${word}`)).join('')
-  const { rich: tree, problems } = parseMarkup(source, 'template')
+  const { rich: tree, problems } = parseMarkup(source, { source: 'template' })
   const wrong = problems.find(problem => problem.severity === 'error')
   if (wrong) throw new DotLineError(wrong, problems)
   return { children: tree.children, source, slots }

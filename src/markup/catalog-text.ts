@@ -24,7 +24,7 @@ export type CatalogSyntax = (
 
 /** Texts in the markup of the library. */
 export const markupSyntax: CatalogSyntax = (source, key) => {
-  const { rich, problems } = parseMarkup(source, key)
+  const { rich, problems } = parseMarkup(source, { source: key })
   const text = (values?: Values) => (values ? { ...rich, values } : rich)
   return {
     problems,

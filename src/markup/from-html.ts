@@ -9,13 +9,13 @@ import {
   mapOf,
   type Problem,
 } from '../problem/index.ts'
-import { type ElementStyles, elementStyles, whiteSpaceFolder } from './html-element.ts'
+import { type ElementMeaning, elementMeaning, whiteSpaceFolder } from './html-element.ts'
 import {
   blockTags,
   cellTags,
   deepest,
-  type TagStyles,
-  tagStyles as usualTags,
+  type ElementStyles,
+  elementStyles as usualTags,
 } from './html-tags.ts'
 import type { ParsedMarkup } from './parse-markup.ts'
 import type { RichNode } from './rich-text.ts'
@@ -34,7 +34,7 @@ const silent = new Set([
 
 const lineSeparator = '\u2028'
 
-interface OpenElement extends ElementStyles {
+interface OpenElement extends ElementMeaning {
   readonly tag: string
   readonly start: number
   readonly children: RichNode[]
@@ -47,11 +47,11 @@ interface OpenElement extends ElementStyles {
  */
 export function richFromHtml(
   html: string,
-  options: { readonly tagStyles?: TagStyles; readonly source?: string } = {},
+  options: { readonly elementStyles?: ElementStyles; readonly source?: string } = {},
 ): ParsedMarkup {
   checkArgument('richFromHtml', 'html', html, aString)
-  checkOptions('richFromHtml', options, { tagStyles: mapOf(aString), source: aString })
-  const { tagStyles: tags = usualTags, source = 'html' } = options
+  checkOptions('richFromHtml', options, { elementStyles: mapOf(aString), source: aString })
+  const { elementStyles: tags = usualTags, source = 'html' } = options
   const locationOf = locationsIn(html, source)
   const problems: Problem[] = []
   const top: RichNode[] = []
@@ -97,7 +97,7 @@ export function richFromHtml(
     }
     if (blockTags.has(tag)) endParagraph()
     if (cellTags.has(tag) && anything && !paragraphDue && silence === 0) add('\t')
-    const own = elementStyles(tag, attributes, tags, range, problem =>
+    const own = elementMeaning(tag, attributes, tags, range, problem =>
       problems.push({ ...problem, location: locationOf(range.start, range.end) }),
     )
     open.push({ tag, start: range.start, ...own, children: [] })

@@ -7,23 +7,23 @@ import {
   type TextRange,
   warningProblem,
 } from '../problem/index.ts'
-import { blockTags, cellTags, linkStyle, otherwise, type TagStyles } from './html-tags.ts'
+import { blockTags, cellTags, type ElementStyles, linkStyle, otherwise } from './html-tags.ts'
 import type { Override, StyleName } from './rich-text.ts'
 
 /** What an element makes of the text in it. */
-export interface ElementStyles {
+export interface ElementMeaning {
   readonly styles: readonly StyleName[]
   readonly overrides: readonly Override[]
 }
 
 /** Reads a start tag, by a table of styles for tags; tells what of it is not supported. */
-export function elementStyles(
+export function elementMeaning(
   tag: string,
   attributes: Readonly<Record<string, string>>,
-  tags: TagStyles,
+  tags: ElementStyles,
   range: TextRange,
   tell: (problem: Problem) => void,
-): ElementStyles {
+): ElementMeaning {
   const styles: StyleName[] = []
   const overrides: Override[] = []
   const { start, end } = range

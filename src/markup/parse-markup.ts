@@ -1,10 +1,13 @@
 import {
   aString,
   checkArguments,
+  checkOptions,
   errorProblem,
   locationsIn,
   made,
   type Problem,
+  type SourceOptions,
+  sourceOptions,
   warningProblem,
 } from '../problem/index.ts'
 import { parenthesizedHead } from './parenthesized-head.ts'
@@ -52,10 +55,12 @@ interface Reading {
 
 /**
  * Parses markup. Never throws on any text, and never recurses: spans are kept on a stack. Text that holds a
- * mistake is shown as well as it can be, and the mistake listed. `source` is what problems call it.
+ * mistake is shown as well as it can be, and the mistake listed.
  */
-export function parseMarkup(text: string, source = 'markup'): ParsedMarkup {
-  checkArguments('parseMarkup', ['text', text, aString], ['source', source, aString])
+export function parseMarkup(text: string, options: SourceOptions = {}): ParsedMarkup {
+  checkArguments('parseMarkup', ['text', text, aString])
+  checkOptions('parseMarkup', options, sourceOptions)
+  const { source = 'markup' } = options
   const top: Level = { start: 0, children: [], brackets: 0 }
   const reading: Reading = {
     text,

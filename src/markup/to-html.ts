@@ -11,7 +11,7 @@ import {
   problemList,
   warningProblem,
 } from '../problem/index.ts'
-import { deepest, linkStyle, type TagStyles, tagStyles as usualTags } from './html-tags.ts'
+import { deepest, type ElementStyles, linkStyle, elementStyles as usualTags } from './html-tags.ts'
 import type { Override, RichText, SpanNode, Values } from './rich-text.ts'
 import { valueText } from './to-text.ts'
 import { checkedValue, checkRich, isRich } from './value.ts'
@@ -22,7 +22,7 @@ export interface RichToHtmlOptions {
   /** What fills the placeholders, by their names. */
   readonly values?: Values
   /** Which style each HTML tag stands for. */
-  readonly tagStyles?: TagStyles
+  readonly elementStyles?: ElementStyles
 }
 
 /** What `richToHtml` gives. */
@@ -39,14 +39,14 @@ export interface WrittenHtml {
  */
 export function richToHtml(rich: RichText, options: RichToHtmlOptions = {}): WrittenHtml {
   checkRich('richToHtml', rich)
-  checkOptions('richToHtml', options, { values: anObject, tagStyles: mapOf(aString) })
-  const { values, tagStyles = usualTags } = options
-  for (const tag of Object.keys(tagStyles)) {
+  checkOptions('richToHtml', options, { values: anObject, elementStyles: mapOf(aString) })
+  const { values, elementStyles = usualTags } = options
+  for (const tag of Object.keys(elementStyles)) {
     if (/^[a-z][a-z0-9-]*$/i.test(tag)) continue
     fail('bad-argument', `'${tag}' of tagStyles is not the name of an HTML element`)
   }
   const tagOf = new Map(
-    Object.entries(tagStyles)
+    Object.entries(elementStyles)
       .map(([tag, style]) => [style, tag])
       .reverse() as [string, string][],
   )

@@ -50,7 +50,7 @@ export const messageFormat: CatalogSyntax = (source, key, language = 'en') => {
   }
   const richOf = (form: Message, given: Values, told: (error: unknown) => void): RichText => {
     const { markup, values } = partsMarkup(form.formatToParts(given, told), given)
-    return { ...parseMarkup(markup, key).rich, values }
+    return { ...parseMarkup(markup, { source: key }).rich, values }
   }
   for (const pattern of patternsOf(message)) problems.push(...markProblems(pattern))
   if (problems.length > 0) return failed(source, key, problems)
@@ -98,7 +98,7 @@ function parsed(source: string) {
 
 /** A catalog that collects its mistakes shows such a text as it stands. */
 function failed(source: string, key: string, problems: readonly Problem[]) {
-  const { rich } = parseMarkup('{message}', key)
+  const { rich } = parseMarkup('{message}', { source: key })
   const shown = { ...rich, values: { message: source } }
   return { problems, values: [], variants: () => [shown], text: () => shown }
 }

@@ -1,9 +1,9 @@
 import { type Picture, readPicture } from '../drawing/index.ts'
-import { fileOf, type Fonts, type Url } from '../fonts/index.ts'
+import { type Fonts, fileOf, type Url } from '../fonts/index.ts'
 import { checkArgument, fail } from '../problem/index.ts'
+import type { FontsOptions } from './fonts-options.ts'
 import { aSource } from './loading.ts'
 import { openFontsFrom, type Supply } from './open-fonts.ts'
-import type { FontsOptions } from './fonts-options.ts'
 
 const modules = new Map<string, Promise<WebAssembly.Module>>()
 

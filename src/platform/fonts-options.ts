@@ -35,11 +35,11 @@ export interface FontsOptions {
    */
   readonly files?: readonly (FontSource | DescribedFont)[]
   /**
-   * When faces are fetched: all before the fonts are open (`at-once`, the default), or each when text
-   * first wants it (`when-used`). Then the first built-in face is there from the start, and stands
-   * in with the problem `awaited-face`; `fonts.onChange()` tells when text is to be set again.
+   * When faces are fetched: all before the fonts are open (`eager`, the default), or each when text
+   * first wants it (`lazy`). Then the first built-in face is there from the start, and stands
+   * in with the problem `pending-face`; `fonts.onChange()` tells when text is to be set again.
    */
-  readonly loading?: 'at-once' | 'when-used'
+  readonly loading?: 'eager' | 'lazy'
   /** Also those in the font folders of the operating system (Node); what is broken is left out. */
   readonly system?: boolean
   /** Short names for families: `{ heading: 'Lantern Serif' }`. */

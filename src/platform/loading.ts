@@ -97,7 +97,7 @@ export function loading(
   fonts: readonly (FontSource | DescribedFont)[],
   load: NonNullable<FontsOptions['loading']>,
 ): Loading {
-  if (load === 'at-once') return { now: { faces, fonts }, later: { faces: [], fonts: [] } }
+  if (load === 'eager') return { now: { faces, fonts }, later: { faces: [], fonts: [] } }
   const described = fonts.filter(isDescribed)
   const others = fonts.filter(font => !isDescribed(font))
   // Something has to be there that text can be shown in.

@@ -2,18 +2,18 @@ import { append } from '../blocks/index.ts'
 import {
   type ContainedFont,
   entryFor,
+  type FontEntry,
   type FontFile,
   type FontSource,
+  type Fonts,
   fileOf,
   fontOf,
   fontsIn,
+  fontsOf,
   type LaterFace,
   laterSubsetter,
   type ReadFonts,
-  type Fonts,
-  type FontEntry,
   type Subsetter,
-  fontsOf,
   startEngine,
 } from '../fonts/index.ts'
 import {
@@ -40,6 +40,7 @@ import {
   subsetterAsset,
   subsetterUrl,
 } from './built-in.ts'
+import type { DescribedFont, FontsOptions } from './fonts-options.ts'
 import {
   aBuiltInChoice,
   aDescribedFont,
@@ -49,7 +50,6 @@ import {
   loading,
   traitsOf,
 } from './loading.ts'
-import type { DescribedFont, FontsOptions } from './fonts-options.ts'
 
 /** How bytes arrive: all that differs between Node and browsers. */
 export interface Supply {
@@ -73,7 +73,7 @@ export async function openFontsFrom(supply: Supply, options: FontsOptions): Prom
   checkOptions('openFonts', options, {
     builtIn: listOf(either(oneOf(...families), aBuiltInChoice)),
     files: listOf(either(aSource, aDescribedFont)),
-    loading: oneOf('at-once', 'when-used'),
+    loading: oneOf('eager', 'lazy'),
     system: aBoolean,
     aliases: mapOf(aString),
     embedding: aBoolean,
@@ -89,7 +89,7 @@ export async function openFontsFrom(supply: Supply, options: FontsOptions): Prom
     ...face,
     url: at(face.url, assetOfFace(face)),
   }))
-  const { now, later } = loading(chosen, options.files ?? [], options.loading ?? 'at-once')
+  const { now, later } = loading(chosen, options.files ?? [], options.loading ?? 'eager')
   const [engineModule, embedding, bytesOf, added, system] = await Promise.all([
     compiled(supply, at(engineUrl, engineAsset)),
     options.embedding

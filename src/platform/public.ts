@@ -3,6 +3,6 @@ export { type BuiltInFace, builtInFaces, engineUrl, subsetterUrl } from './built
 export type {
   BuiltInChoice,
   DescribedFont,
-  GenericFamily,
   FontsOptions,
+  GenericFamily,
 } from './fonts-options.ts'

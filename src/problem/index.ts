@@ -69,3 +69,4 @@ export {
 export { type ProblemList, problemList } from './problem-list.ts'
 export { shortText } from './short-text.ts'
 export { locationsIn } from './source-location.ts'
+export { type SourceOptions, sourceOptions } from './source-options.ts'

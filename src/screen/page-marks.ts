@@ -1,4 +1,4 @@
-import { type Sheet, representativeColor } from '../core.ts'
+import { representativeColor, type Sheet } from '../core.ts'
 import { colorText } from '../notation/index.ts'
 
 /**

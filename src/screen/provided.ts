@@ -1,10 +1,10 @@
 import type {
   Catalog,
+  Fonts,
   Hyphenation,
   Problem,
   ReaderSettings,
   Sheet,
-  Fonts,
   Typesetter,
 } from '../core.ts'
 import type { PageFonts } from './page-fonts.ts'

@@ -1,9 +1,9 @@
 import type { Face, Hyphenation } from '../core.ts'
 import {
   type Catalog,
+  type Fonts,
   type ReaderSettings,
   type Sheet,
-  type Fonts,
   typesetterFor,
   type Values,
 } from '../core.ts'
@@ -66,7 +66,7 @@ export interface RenderedElement {
 
 /**
  * A `<dot-line>` as markup, for pages that are made on a server. Where the page has a provider it is
- * taken over as it stands. Throws what `typesetter().set` throws.
+ * taken over as it stands. Throws what `typesetter.set` throws.
  */
 export function renderElement(provision: ServerProvision, text: ServerText): RenderedElement {
   checkOptions('renderElement', provision, {

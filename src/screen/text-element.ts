@@ -43,7 +43,7 @@ export class DotLineElement extends ElementBase {
 
   #parts: ShadowParts | undefined
   #provided: Provided | undefined
-  #setter: Typesetter | undefined
+  #typesetter: Typesetter | undefined
   #layout: Layout | undefined
   /** What was found before it was laid out, and with that. */
   #found: readonly Problem[] = []
@@ -156,8 +156,8 @@ export class DotLineElement extends ElementBase {
    * page has to leave it. 0 until it is set.
    */
   neededWidth(): number {
-    if (!this.#setter) return 0
-    this.#neededWidth ??= leastWhole(this.#setter, this.#content, this.#setting)
+    if (!this.#typesetter) return 0
+    this.#neededWidth ??= leastWhole(this.#typesetter, this.#content, this.#setting)
     return this.#neededWidth
   }
 
@@ -214,7 +214,7 @@ export class DotLineElement extends ElementBase {
     }
     const found: Problem[] = [...this.#misnamed, ...this.#bad.values()]
     this.#neededWidth = undefined
-    this.#setter = provided.typesetter(languageOf(this), directionOf(this))
+    this.#typesetter = provided.typesetter(languageOf(this), directionOf(this))
     const { markup, message, textContent: content } = this
     const given = { rich: this.#rich, values: this.#values, markup, message, content }
     this.#content = saidText(given, provided.provision.catalog, found)
@@ -234,7 +234,7 @@ export class DotLineElement extends ElementBase {
       // What is not shown has no width to be set in.
       if (width === this.#width || width === 0) return
       this.#width = width
-      if (this.#setter) this.#write(width, isNear)
+      if (this.#typesetter) this.#write(width, isNear)
     })
     provided.schedule(this)
   }
@@ -276,10 +276,10 @@ export class DotLineElement extends ElementBase {
   }
 
   #set(frame: Pick<Frame, 'width' | 'align'>, found: Problem[]): Layout | undefined {
-    if (!this.#setter) return undefined
+    if (!this.#typesetter) return undefined
     const align = this.getAttribute('align')
     const own = { ...(isAlign(align) && { align }), ...frame }
-    return setText(this.#setter, this.#content, this.#setting, own, found)
+    return setText(this.#typesetter, this.#content, this.#setting, own, found)
   }
 
   /** As it goes into its box; where it wraps, aligned as it is then to be. */
@@ -316,7 +316,7 @@ export class DotLineElement extends ElementBase {
     const { root, block, frame } = this.#parts
     // What a server wrote is in the right faces, and stays until they are here.
     const isWritten = frame.parentNode !== root && root.querySelector('.frame') !== null
-    if (isWritten && layout.problems.some(({ code }) => code === 'awaited-face')) return
+    if (isWritten && layout.problems.some(({ code }) => code === 'pending-face')) return
     const { pageFaces } = provided
     const page = provided.pageRules()
     // System colors cover what is painted: then letters are letters.
@@ -378,7 +378,8 @@ export class DotLineElement extends ElementBase {
       tooltip === 'none' ? '' : (tooltip ?? (isCut ? rangeText(layout, 0, layout.text.length) : ''))
     if (words.trim() !== '') this.#tooltip ??= tooltipOf(this, frame)
     this.#tooltip?.say(words, tip => {
-      if (this.#provided && this.#setter) writeTip(tip, words.trim(), this.#provided, this.#setter)
+      if (this.#provided && this.#typesetter)
+        writeTip(tip, words.trim(), this.#provided, this.#typesetter)
     })
     // The keyboard reaches what is to be told; links in it are reached anyway.
     if (words.trim() !== '' && !hasLinks) {

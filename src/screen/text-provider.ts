@@ -182,7 +182,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     report(problems) {
       for (const problem of problems) {
         // That is no mistake, and soon over.
-        if (problem.code === 'awaited-face') continue
+        if (problem.code === 'pending-face') continue
         const line = problemLine(problem)
         if (told.has(line)) continue
         told.add(line)

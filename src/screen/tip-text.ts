@@ -8,7 +8,12 @@ import { writtenLines } from './written-lines.ts'
 const widest = 330
 
 /** Writes a tooltip in the sheet's style `tooltip`, where it has one, else white on its dark ground. */
-export function writeTip(tip: HTMLElement, words: string, provided: Provided, typesetter: Typesetter) {
+export function writeTip(
+  tip: HTMLElement,
+  words: string,
+  provided: Provided,
+  typesetter: Typesetter,
+) {
   const hasStyle = provided.provision.sheet.styleNames.includes('tooltip')
   const look = hasStyle ? { style: 'tooltip' } : { with: { ink: '#ffffff' } }
   const setting = { ...look, values: { text: words } }

@@ -1,4 +1,4 @@
-import type { Face, ListedFace, Fonts } from '../fonts/index.ts'
+import type { Face, Fonts, ListedFace } from '../fonts/index.ts'
 import { available, errorProblem, type Problem, warningProblem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
 
@@ -27,7 +27,7 @@ export function findFace(fonts: Fonts, style: Style): FoundFace {
   const face = fonts.face(family, style)
   if (fonts.isPending(family, style)) {
     const message = `a face of '${family}' is being fetched; '${face.postScriptName}' stands in`
-    return { face, problems: [warningProblem('awaited-face', message)] }
+    return { face, problems: [warningProblem('pending-face', message)] }
   }
   if (fonts.facesOf(family).length === 0) {
     const message = `no face of '${family}' could be fetched; '${face.postScriptName}' stands in`

@@ -1,4 +1,4 @@
-import { type Face, isCovered, keptWithFonts, type Fonts } from '../fonts/index.ts'
+import { type Face, type Fonts, isCovered, keptWithFonts } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { scriptOf } from '../unicode/index.ts'
 import { type Fallback, isInvisible } from './fallback.ts'

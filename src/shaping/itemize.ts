@@ -77,7 +77,7 @@ export function itemize(
           isTab: tabbed?.charCodeAt(start) === tab,
         }
         const last = items.at(-1)
-        if (run.object) items.push({ ...item, object: standingObject(run.object, face, size) })
+        if (run.box) items.push({ ...item, box: standingObject(run.box, face, size) })
         else if (last && isOne(last, item)) items[items.length - 1] = { ...last, end }
         else items.push(item)
         start = end
@@ -152,7 +152,7 @@ const tab = 0x09
 
 function isOne(a: ShapingItem, b: ShapingItem): boolean {
   if (a.upright !== b.upright || a.isTab || b.isTab || a.isPaired || b.isPaired) return false
-  if (a.object || a.face !== b.face || a.size !== b.size || a.segment !== b.segment) return false
+  if (a.box || a.face !== b.face || a.size !== b.size || a.segment !== b.segment) return false
   if (a.level !== b.level) return false
   if (a.inRoom !== b.inRoom) {
     if (!a.inRoom || !b.inRoom || !isSameBacking(a.inRoom, b.inRoom)) return false

@@ -1,4 +1,4 @@
-import type { Context, ShapedGlyphs, Fonts } from '../fonts/index.ts'
+import type { Context, Fonts, ShapedGlyphs } from '../fonts/index.ts'
 import { type Problem, warningProblem } from '../problem/index.ts'
 import { hasCentralBaseline } from '../sheet/index.ts'
 import { bidiLevels, needsBidi } from '../unicode/index.ts'
@@ -57,8 +57,8 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
   const isCentral = hasCentralBaseline(paragraph.style.writingMode)
   const glyphRuns: ShapedRun[] = []
   for (const item of items) {
-    if (item.object) {
-      const { face, object } = item
+    if (item.box) {
+      const { face, box: object } = item
       const length = isCentral ? object.height : object.width
       glyphRuns.push({ ...item, ...objectGlyph(length, face), upright: isCentral })
       continue
@@ -194,7 +194,7 @@ function reportMissing(
     const awaited = style && awaitedFamily(fonts, style)
     if (awaited !== undefined) {
       const message = `a face of '${awaited}' is being fetched, and none that is here has a glyph for ${code} '${character}'`
-      problems.push(warningProblem('awaited-face', message, { range }))
+      problems.push(warningProblem('pending-face', message, { range }))
       continue
     }
     const message = `the face ${face.postScriptName} has no glyph for ${code} '${character}'`

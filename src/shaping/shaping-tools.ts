@@ -1,4 +1,4 @@
-import { keptWithFonts, type Segment, type Fonts } from '../fonts/index.ts'
+import { type Fonts, keptWithFonts, type Segment } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { keptByStyle } from './kept-by-style.ts'
 import { segmentBook } from './segments.ts'

@@ -78,7 +78,7 @@ export const properties = {
   combineDigits: ofCharacters(trueOrFalse, false, {
     css: value => ['text-combine-upright', value ? 'digits 2' : 'none'],
   }),
-  emphasis: ofCharacters(oneOf('none', 'dot', 'circle', 'sesame'), 'none', {
+  emphasisMark: ofCharacters(oneOf('none', 'dot', 'circle', 'sesame'), 'none', {
     css: value => ['text-emphasis-style', value],
   }),
   punctuationSpacing: ofCharacters(oneOf('full', 'closed'), 'full', {

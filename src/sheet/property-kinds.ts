@@ -189,19 +189,19 @@ const sides = object('{ top, right, bottom, left }', {
 })
 export const padding = either('units, or { top, right, bottom, left }', length, isNumber, sides)
 
-const box = object('{ ink, padding, radius, border, extent, takesRoom, ends }', {
+const box = object('{ ink, padding, radius, border, extent, inFlow, boxDecorationBreak }', {
   ink: needed(inkReference),
   padding: optional(padding),
   radius: optional(length),
   border: optional(border),
   extent: optional(oneOf('run', 'line', 'block')),
   inFlow: optional(trueOrFalse),
-  ends: optional(oneOf('closed', 'open')),
+  boxDecorationBreak: optional(oneOf('clone', 'slice')),
 })
 export const backing = orNone(
   mapped(box, (stated, at) => {
-    const { extent, inFlow, ends } = stated
-    const ofRuns = inFlow ? 'takesRoom' : ends ? 'ends' : undefined
+    const { extent, inFlow, boxDecorationBreak } = stated
+    const ofRuns = inFlow ? 'inFlow' : boxDecorationBreak ? 'boxDecorationBreak' : undefined
     if (ofRuns === undefined || extent === undefined || extent === 'run') return stated
     const message = `'${ofRuns}' is of a backing that stands behind a run, not behind the ${extent}`
     const hint = `leave out 'extent', or '${ofRuns}'`

@@ -22,7 +22,7 @@ const otherNames = {
   textTransform: 'lettercase case uppercase',
   orientation: 'textorientation',
   combineDigits: 'textcombineupright tatechuyoko',
-  emphasis: 'textemphasis textemphasisstyle boten',
+  emphasisMark: 'textemphasis textemphasisstyle boten',
   punctuationSpacing: 'textspacingtrim textspacing',
   features: 'fontfeaturesettings',
   axes: 'fontvariationsettings',

@@ -75,8 +75,8 @@ export interface CharacterProperties<I extends string = string, Z extends string
         readonly extent?: 'run' | 'line' | 'block'
         /** Whether the padding at its sides moves what stands beside it. */
         readonly inFlow?: boolean
-        /** Whether it is closed, or open, where a line ends and it goes on. */
-        readonly ends?: 'closed' | 'open'
+        /** At the end of a line inside the run: `clone` (the default) closes the backing on both lines, `slice` lets it go on. */
+        readonly boxDecorationBreak?: 'clone' | 'slice'
       }
   readonly shadow?:
     | 'none'
@@ -101,7 +101,7 @@ export interface CharacterProperties<I extends string = string, Z extends string
   /** Whether two figures in vertical text stand upright beside each other (CSS Writing Modes 4, 9.1). */
   readonly combineDigits?: boolean
   /** A mark at each letter, above it or to the right of vertical text (CSS Text Decoration 3, section 3). */
-  readonly emphasis?: 'none' | 'dot' | 'circle' | 'sesame'
+  readonly emphasisMark?: 'none' | 'dot' | 'circle' | 'sesame'
   /** `closed` leaves half of a letter's width where blanks of fullwidth punctuation meet (CSS Text 4, 8.4). */
   readonly punctuationSpacing?: 'full' | 'closed'
   /** OpenType feature tags: on, off, or the number of an alternate. */

@@ -1,5 +1,5 @@
 import { asDrawing } from '../drawing/index.ts'
-import { someFonts, type Fonts } from '../fonts/index.ts'
+import { type Fonts, someFonts } from '../fonts/index.ts'
 import { htmlText } from '../notation/index.ts'
 import { checkArgument, checkOptions } from '../problem/index.ts'
 import { toSvg } from '../targets/svg/index.ts'

@@ -1,5 +1,5 @@
 import { type Drawing, draw, type Item, place, rule } from '../drawing/index.ts'
-import { someFonts, coversText, type ListedFace, type Fonts } from '../fonts/index.ts'
+import { coversText, type Fonts, type ListedFace, someFonts } from '../fonts/index.ts'
 import type { Layout } from '../layout/index.ts'
 import { richFromText, span } from '../markup/index.ts'
 import {

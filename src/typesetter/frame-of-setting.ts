@@ -13,6 +13,13 @@ export const isFree = ({ width, height, maxLines, align, continuation: from, con
   continues === undefined
 
 /** Written out: picking the rest of an object is slow where there are tens of thousands. */
-export function frameOf({ width, height, maxLines, align, continuation: from, continues }: Frame): Frame {
+export function frameOf({
+  width,
+  height,
+  maxLines,
+  align,
+  continuation: from,
+  continues,
+}: Frame): Frame {
   return { width, height, maxLines, align, continuation: from, continues }
 }

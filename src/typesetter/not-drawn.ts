@@ -68,7 +68,7 @@ function notHyphenated(styles: ReadonlySet<Style>, hyphenation: Hyphenation | un
   const lacking = [...new Set(asked.map(style => style.language))]
   return lacking.map(language => {
     const message = `no hyphenation patterns are loaded for '${language}'`
-    const hint = `typesetter({ hyphenation: await openHyphenation('${language}') })`
+    const hint = `typesetterFor({ hyphenation: await openHyphenation('${language}') })`
     return warningProblem('no-hyphenation', message, { hint })
   })
 }

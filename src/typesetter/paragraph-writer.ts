@@ -1,5 +1,5 @@
 import { type SourcePiece, scaledObject } from '../layout/index.ts'
-import type { InlineObject } from '../markup/index.ts'
+import type { InlineBox } from '../markup/index.ts'
 import type { TextRange } from '../problem/index.ts'
 import type { Isolate, StyledParagraph, StyledRun } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
@@ -34,7 +34,7 @@ export interface ParagraphWriter {
   add(text: string, around: InheritedContext, source?: TextRange): void
   /** Text of a value, which keeps its own direction among its surroundings. */
   addValue(text: string, around: InheritedContext, source?: TextRange): void
-  addObject(object: InlineObject, around: InheritedContext, source?: TextRange): void
+  addObject(object: InlineBox, around: InheritedContext, source?: TextRange): void
   end(): {
     readonly paragraphs: readonly StyledParagraph[]
     readonly sourceMap: readonly SourcePiece[]
@@ -88,7 +88,7 @@ export function paragraphWriter(
     text += piece
     const own = asRead(style)
     const before = runs.at(-1)
-    const goesOn = before && !before.object && before.style === own
+    const goesOn = before && !before.box && before.style === own
     if (goesOn && before.link === link && before.action === action) {
       before.end = text.length
       return
@@ -156,7 +156,7 @@ export function paragraphWriter(
         end: text.length,
         style,
         styleNames,
-        object: scaledObject(object, grown),
+        box: scaledObject(object, grown),
         ...linked(around),
       })
       noteSource(offset + start, source)

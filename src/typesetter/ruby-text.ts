@@ -1,6 +1,6 @@
-import { draw, inlineObject, place } from '../drawing/index.ts'
+import { draw, inlineBox, place } from '../drawing/index.ts'
 import type { Layout } from '../layout/index.ts'
-import { type InlineObject, plainText, type RichText, richFromText } from '../markup/index.ts'
+import { type InlineBox, plainText, type RichText, richFromText } from '../markup/index.ts'
 import {
   anObject,
   aString,
@@ -21,7 +21,7 @@ export interface RubyOptions {
 }
 
 const aTypesetter = being(
-  'what typesetter() gives',
+  'what typesetterFor() returns',
   value => isObject(value) && typeof value.set === 'function' && typeof value.shape === 'function',
 )
 
@@ -39,10 +39,10 @@ export function rubyText(
   text: string,
   ruby: string,
   options: RubyOptions = {},
-): InlineObject {
+): InlineBox {
   checkArguments(
     'rubyText',
-    ['setter', typesetter, aTypesetter],
+    ['typesetter', typesetter, aTypesetter],
     ['text', text, aString],
     ['ruby', ruby, aString],
   )
@@ -54,18 +54,18 @@ export function rubyText(
       overrides: { ...changes, leading: 1, ...more },
     })
   const base = set(richFromText(text), {})
-  const beside = set(richFromText(ruby), { size: rubySize, emphasis: 'none' })
+  const beside = set(richFromText(ruby), { size: rubySize, emphasisMark: 'none' })
   const label = plainText(richFromText(text))
   if (isVertical(base.writingMode)) {
     const height = Math.max(base.height, beside.height)
     // The text stands in the middle of its line: as much room is on the other side of it.
     const width = base.width + 2 * beside.width
-    const middle = { across: 'center', down: 'middle' } as const
+    const middle = { across: 'center', down: 'center' } as const
     const shown = draw({ width, height }, [
       place(base, width / 2, height / 2, middle),
       place(beside, width - beside.width / 2, height / 2, middle),
     ])
-    return inlineObject({ width, height, drawing: shown, label })
+    return inlineBox({ width, height, drawing: shown, label })
   }
   const width = Math.max(base.width, beside.width)
   const height = base.height + beside.height
@@ -74,5 +74,5 @@ export function rubyText(
     place(beside, width / 2, 0, { across: 'center', down: 'top' }),
   ])
   const baseline = beside.height + (base.lines[0]?.baseline ?? base.height)
-  return inlineObject({ width, height, baseline, drawing: shown, label })
+  return inlineBox({ width, height, baseline, drawing: shown, label })
 }

@@ -1,4 +1,4 @@
-import { someFonts, keptWithFonts, type Fonts } from '../fonts/index.ts'
+import { type Fonts, keptWithFonts, someFonts } from '../fonts/index.ts'
 import {
   aHyphenation,
   type Breakable,
@@ -51,7 +51,7 @@ import { frameOf, isFree, noFrame } from './frame-of-setting.ts'
 import { isEmpty } from './is-empty.ts'
 import { letterForms } from './letter-forms.ts'
 import { notDrawn } from './not-drawn.ts'
-import { plainSetter } from './plain-setter.ts'
+import { plainTypesetter } from './plain-typesetter.ts'
 import { type Resolved, resolve } from './resolve.ts'
 import { type ShapedText, shapedText } from './shaped-text.ts'
 import { sheetForReader } from './sheet-for-reader.ts'
@@ -150,8 +150,12 @@ const settingFields: Fields<SetOptions<string, string, string>> = {
 export function typesetterFor<S extends string, I extends string, Z extends string>(
   options: TypesetterOptions<S, I, Z>,
 ): Typesetter<S, I, Z> {
-  checkOptions('typesetter', options, typesetterFields)
-  checkArguments('typesetter', ['sheet', options.sheet, aSheet], ['fonts', options.fonts, someFonts])
+  checkOptions('typesetterFor', options, typesetterFields)
+  checkArguments(
+    'typesetter',
+    ['sheet', options.sheet, aSheet],
+    ['fonts', options.fonts, someFonts],
+  )
   const { fonts, hyphenation, problems: mode = 'throw' } = options
   const reader = options.reader ? checkedReader('typesetter', options.reader) : noReader
   const { sheet, notes } = sheetForReader(options.sheet, reader)
@@ -178,7 +182,7 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     const { style: own, problems: changed } = baseOf(setting)
     const base = { style: own, name: style ?? 'defaults' }
     const { rich, problems: mistakes } =
-      typeof markup === 'string' ? parseMarkup(markup, source) : { rich: markup, problems: [] }
+      typeof markup === 'string' ? parseMarkup(markup, { source }) : { rich: markup, problems: [] }
     const { paragraphs, problems, sourceMap } = resolve(
       rich,
       base,
@@ -202,7 +206,7 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     return changes === undefined ? { style: named, problems: none } : book.changed(named, changes)
   }
 
-  const plainTexts = plainSetter({ sheet, book, tools, asRead, hasNotes: notes.length > 0 })
+  const plainTexts = plainTypesetter({ sheet, book, tools, asRead, hasNotes: notes.length > 0 })
 
   function laidOut(
     texts: readonly Breakable[],
@@ -308,7 +312,8 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
   }
 
   return {
-    set: (markup: string | RichText, setting: SetOptions<S, I, Z> = noSetting) => set(markup, setting),
+    set: (markup: string | RichText, setting: SetOptions<S, I, Z> = noSetting) =>
+      set(markup, setting),
     shape: (markup: string | RichText, setting: SetOptions<S, I, Z> = noSetting) =>
       prepared(markup, setting),
     scaleLength(length, bounds = {}) {

@@ -36,11 +36,11 @@ describe('the file of a chart', () => {
       { kind: 'Dogs', n: 2 },
     ]
     const ring = read({ kind: 'ring', rows: kinds, x: 'kind', y: 'n' })
-    const { drawing, omitted: dropped } = drawChart(textsAt(), ring)
+    const { drawing, omitted } = drawChart(textsAt(), ring)
     expect([...inkedTexts(drawing.items).map(({ text }) => text)]).toEqual(
       expect.arrayContaining(['99%', '0.8%']),
     )
-    expect(dropped).toEqual(['Dogs'])
+    expect(omitted).toEqual(['Dogs'])
     const tiny = drawChart(textsAt(), ring, { width: 120, height: 90 })
     expect(tiny.omitted.every(id => ['Single', 'Season', 'Dogs'].includes(id))).toBe(true)
     const twice = ['a', 'a'].map(at => ({ at, n: 1 }))
@@ -308,7 +308,7 @@ describe('a chart that was read', () => {
       Array.from({ length: 40 }, (_, i) => `Stop ${i}`),
       420,
     )
-    expect(many.problems).toMatchObject([{ code: 'text-left-out', severity: 'warning' }])
+    expect(many.problems).toMatchObject([{ code: 'text-omitted', severity: 'warning' }])
     expect(many.problems[0].message).toMatch(
       /^there is no room for \d+ of 40 names of the axis: Stop 1, /,
     )

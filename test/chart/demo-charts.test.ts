@@ -14,7 +14,9 @@ const data = (name: string) =>
 const charts = { passengersChart, ticketsChart, tideChart, stopsChart }
 const fonts = await openFonts({ files: arabicFonts })
 const family = ['sans', 'Noto Sans Arabic']
-const sheet = readSheet(data('sheet.json'), 'sheet.json').with({ styles: { defaults: { family } } })
+const sheet = readSheet(data('sheet.json'), { source: 'sheet.json' }).with({
+  styles: { defaults: { family } },
+})
 const catalogs = new Map<string, Catalog>(
   ['en', 'de', 'el', 'ar'].map(language => [
     language,
@@ -101,9 +103,7 @@ describe('in pixels', () => {
             ? [item]
             : [],
       )
-    const svgs = textsOf(shown.items).map(item =>
-      toSvg(draw({ width: 800, height: 500 }, [item])),
-    )
+    const svgs = textsOf(shown.items).map(item => toSvg(draw({ width: 800, height: 500 }, [item])))
     expect(svgs.length).toBeGreaterThan(5)
     expect(await covered(svgs, 800, 500)).toBe(0)
     // And it would tell: a text over itself is seen.

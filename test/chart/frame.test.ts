@@ -1,6 +1,11 @@
 import { scaleBand, scaleLinear, scalePoint, scaleUtc } from 'd3-scale'
 import { defineSheet, openFonts, type ReaderSettings } from 'dot-line'
-import { type ChartFrameOptions, type CollisionRemedy, chartFrame, chartTexts } from 'dot-line/chart'
+import {
+  type ChartFrameOptions,
+  type CollisionRemedy,
+  chartFrame,
+  chartTexts,
+} from 'dot-line/chart'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { arabicFonts, thaiFonts } from '../support/fonts.ts'
@@ -61,7 +66,7 @@ describe('the frame of a chart', () => {
       most: fc.constantFrom(0.004, 1, 25, 1e6, 123456789),
       axes: fc.subarray(['bottom', 'top', 'left', 'right'] as const, { minLength: 1 }),
       crowded: fc.option(
-        fc.shuffledSubarray(['wrap', 'stagger', 'angle', 'thin', 'shorten'] as const),
+        fc.shuffledSubarray(['wrap', 'two-rows', 'angle', 'thin', 'shorten'] as const),
         { nil: undefined },
       ),
       legend: fc.option(
@@ -121,7 +126,7 @@ describe('the frame of a chart', () => {
         // What is there is told: all texts stand, or are listed.
         const all = [
           ...frame.texts.map(({ part }) => part),
-          ...frame.leftOut.map(({ part }) => part),
+          ...frame.omitted.map(({ part }) => part),
         ]
         expect(all).toContain('subtitle')
         expect(all).toContain('source')
@@ -152,7 +157,7 @@ describe('the frame of a chart', () => {
 
   it.each([
     ['wrap', 760],
-    ['stagger', 720],
+    ['two-rows', 720],
     ['angle', 420],
     ['thin', 420],
     ['shorten', 520],
@@ -263,8 +268,8 @@ describe('a chart too small for its texts', () => {
       source: 'Counts of the harbour office',
       axes: bandChart(ports),
     })
-    expect(frame.leftOut.map(({ part }) => part)).toContain('source')
-    expect(frame.problems.map(({ code }) => code)).toContain('text-left-out')
+    expect(frame.omitted.map(({ part }) => part)).toContain('source')
+    expect(frame.problems.map(({ code }) => code)).toContain('text-omitted')
     expect(faults(inkedTexts(frame.items), { x: 0, y: 0, width: 240, height: 200 })).toEqual([])
   })
 
@@ -313,7 +318,7 @@ describe('a chart too small for its texts', () => {
       [],
       ['one'],
     ]) {
-      for (const crowded of [undefined, ['angle', 'stagger', 'shorten']] as const) {
+      for (const crowded of [undefined, ['angle', 'two-rows', 'shorten']] as const) {
         const axes = bandChart(names, crowded)
         const frame = chartFrame(textsFor(), { width: 700, height: 400, axes })
         expect(faults(inkedTexts(frame.items), box)).toEqual([])

@@ -69,7 +69,10 @@ describe('many labels', () => {
             width: 2,
           }
           const avoid = [...asMarks(list), line]
-          const { labels, omitted: dropped } = placeLabels(textsAt(scale), asLabels(list), { within, avoid })
+          const { labels, omitted } = placeLabels(textsAt(scale), asLabels(list), {
+            within,
+            avoid,
+          })
           expect(touching(labels)).toEqual([])
           for (const { text } of labels) {
             const { box } = text
@@ -81,7 +84,7 @@ describe('many labels', () => {
             for (const { x, y } of list) if (ink) expect(covers(ink, x, y, 3)).toBe(false)
           }
           // Each is placed or listed, and none is both.
-          const ids = [...labels.map(({ id }) => id), ...dropped].toSorted()
+          const ids = [...labels.map(({ id }) => id), ...omitted].toSorted()
           expect(ids).toEqual(list.map(({ id }) => id).toSorted())
         },
       ),
@@ -95,8 +98,8 @@ describe('many labels', () => {
     const first = placeLabels(texts, asLabels(list), options)
     placeLabels(texts, asLabels(points(90, 8)), options)
     const again = placeLabels(texts, asLabels(list), options)
-    const told = ({ labels, omitted: dropped }: typeof first) => [
-      dropped,
+    const told = ({ labels, omitted }: typeof first) => [
+      omitted,
       labels.map(({ id, choice, text, leader }) => [id, choice, text.box, leader]),
     ]
     expect(told(again)).toEqual(told(first))
@@ -137,7 +140,7 @@ describe('many labels', () => {
       {
         id: 'a',
         text: 'aaaa',
-        at: { kind: 'point', x: 60, y: 60, sides: ['above', 'below'], reach: 0 },
+        at: { kind: 'point', x: 60, y: 60, sides: ['top', 'bottom'], reach: 0 },
       },
       { id: 'b', text: 'bbbb', at: { kind: 'places', places: [{ x: 44, y: 42 }] } },
     ]
@@ -187,14 +190,14 @@ describe('what a label belongs to', () => {
 
   it('stands over a bar, inside one that reaches the top, and has the ink that is read there', () => {
     const tall = { x: 100, y: 0, width: 60, height: 300 }
-    const over = one({ kind: 'bar', box: { ...tall, y: 100, height: 200 }, toward: 'up' })
+    const over = one({ kind: 'bar', box: { ...tall, y: 100, height: 200 }, toward: 'top' })
     expect(over.text.box.y + over.text.box.height).toBeLessThanOrEqual(100)
     expect(over.text.box.x + over.text.box.width / 2).toBeCloseTo(130, 6)
     const mark = { kind: 'box', box: tall, of: 'one' } as const
-    const inside = one({ kind: 'bar', box: tall, toward: 'up', ink: '#0b3d5c' }, '23.5', [mark])
+    const inside = one({ kind: 'bar', box: tall, toward: 'top', ink: '#0b3d5c' }, '23.5', [mark])
     expect(inside.text.box.y).toBeGreaterThan(0)
     expect(inside.text.layout.lines[0].runs[0].style.ink).toMatchObject({ color: '#ffffff' })
-    const light = one({ kind: 'bar', box: tall, toward: 'up', ink: '#e8d9a0' }, '23.5', [mark])
+    const light = one({ kind: 'bar', box: tall, toward: 'top', ink: '#e8d9a0' }, '23.5', [mark])
     expect(light.text.layout.lines[0].runs[0].style.ink).toMatchObject({ color: '#000000' })
   })
 
@@ -261,7 +264,7 @@ describe('what a label belongs to', () => {
     [{ kind: 'point', x: 1 }, 'y of at of a label must be given, not undefined'],
     [{ kind: 'point', x: Number.NaN, y: 1 }, 'x of at of a label must be a finite number, not NaN'],
     [
-      { kind: 'bar', box: { x: 0, y: 0, width: -1, height: 4 }, toward: 'up' },
+      { kind: 'bar', box: { x: 0, y: 0, width: -1, height: 4 }, toward: 'top' },
       'box of at of a label must be a box',
     ],
     [
@@ -324,7 +327,7 @@ describe('a text in the middle of a ring', () => {
             radius,
           })
           if (!placed) {
-            expect(problems.map(({ code }) => code)).toContain('text-left-out')
+            expect(problems.map(({ code }) => code)).toContain('text-omitted')
             return
           }
           const found = inked(placed.item)
@@ -399,7 +402,7 @@ describe('text along a line', () => {
     const [first, last] = [places[0].dx, places[places.length - 1].dx]
     expect((first + last) / 2).toBeCloseTo(150, -1)
     const short = textAlong(layout, 'M0 0 C10 0 20 0 30 0')
-    expect(short.problems[0].code).toBe('beyond-line')
+    expect(short.problems[0].code).toBe('path-too-short')
     const gap = textAlong(layout, 'M9 9 M0 50 L300 50 M400 50 L700 50')
     expect(gap.problems.map(({ message }) => message)).toEqual([
       'the text runs along the first stretch of the path only',

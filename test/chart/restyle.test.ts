@@ -60,7 +60,7 @@ describe('charts of plotting code', () => {
     )
     for (const { text, outcome: did } of chart.texts) {
       const label = text.slice(0, 4).replace('&', '&amp;')
-      if (did !== 'dropped') expect(chart.svg).toContain(`aria-label="${label}`)
+      if (did !== 'omitted') expect(chart.svg).toContain(`aria-label="${label}`)
     }
   })
 
@@ -93,7 +93,7 @@ describe('charts of plotting code', () => {
     for (const scale of [0.85, 1]) {
       const chart = restyled(chartOf(name), {}, scale)
       const names = chart.texts.filter(({ text }) => ports.includes(text))
-      expect(names.filter(({ outcome: did }) => did === 'dropped')).toEqual([])
+      expect(names.filter(({ outcome: did }) => did === 'omitted')).toEqual([])
       const angles = new Set(
         ports.map(text =>
           standOf(chart, text)
@@ -127,7 +127,7 @@ describe('charts of plotting code', () => {
       `<text x="${20 + i * 36}" y="260" text-anchor="middle" font-size="9">${100_000 + i}</text>`
     const chart = restyled(svg(Array.from({ length: 11 }, (_, i) => label(i)).join('')))
     expect(chart.texts.map(({ outcome: did }) => did)).toEqual(
-      Array.from({ length: 11 }, (_, i) => (i % 2 ? 'dropped' : 'set')),
+      Array.from({ length: 11 }, (_, i) => (i % 2 ? 'omitted' : 'set')),
     )
   })
 

@@ -375,7 +375,9 @@ describe('accepted findings', () => {
       style: 'label',
     })
     expect(withoutAccepted(worse, accepted).findings.map(({ code }) => code)).toContain('text-cut')
-    expect(() => readAccepted('{"accepted": 5}', 'a.json')).toThrow("a.json has no list 'accepted'")
+    expect(() => readAccepted('{"accepted": 5}', { source: 'a.json' })).toThrow(
+      "a.json has no list 'accepted'",
+    )
   })
 })
 

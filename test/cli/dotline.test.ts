@@ -590,7 +590,7 @@ describe('dotline render of a document', () => {
     )
     writeFileSync(
       join(cwd, 'report.json'),
-      '{ "content": [{ "kind": "figure", "image": "counts.json", "alt": "Boats" }] }',
+      '{ "blocks": [{ "kind": "figure", "artwork": "counts.json", "alt": "Boats" }] }',
     )
     expect(run('render', 'report.json', '-o', 'report.svg')).toEqual({ code: 0, out: '', err: '' })
     const svg = readFileSync(join(cwd, 'report.svg'), 'utf8')
@@ -599,7 +599,7 @@ describe('dotline render of a document', () => {
   })
 
   it('tells what is wrong with it at its place, and leaves no file', () => {
-    writeFileSync(join(cwd, 'bad.json'), '{ "content": [\n { "kind": "paragaph", "text": "x" } ] }')
+    writeFileSync(join(cwd, 'bad.json'), '{ "blocks": [\n { "kind": "paragaph", "text": "x" } ] }')
     expect(run('render', 'bad.json', '-o', 'bad.pdf')).toEqual({
       code: 2,
       out: '',
@@ -610,7 +610,7 @@ describe('dotline render of a document', () => {
     })
     writeFileSync(
       join(cwd, 'lost.json'),
-      '{ "content": [{ "kind": "paragraph", "text": "~href=\\"#x\\"[x]" }] }',
+      '{ "blocks": [{ "kind": "paragraph", "text": "~href=\\"#x\\"[x]" }] }',
     )
     const { code, err } = run('render', 'lost.json', '-o', 'lost.pdf')
     expect([code, err]).toEqual([

@@ -128,7 +128,16 @@ describe('what machines make of text', () => {
     const made = [
       representativeColor(),
       representativeColor('--plate', '3', '--plate-text', 'sunk', '--plate-radius', '2'),
-      representativeColor('--plate', '3', '--plate-text', 'cut', '--bridges', '0.5', '--letter-height', '9'),
+      representativeColor(
+        '--plate',
+        '3',
+        '--plate-text',
+        'cut',
+        '--bridges',
+        '0.5',
+        '--letter-height',
+        '9',
+      ),
       representativeColor('--mirrored', '--advance-factor', '0.8'),
       representativeColor('--along', 'M0 50 Q50 0 100 50'),
     ]

@@ -58,7 +58,10 @@ function randomDocument(seed: number): { document: DocumentSource; expected: str
       content.push({ kind: 'quotation', text: text(next(20)), keepTogether: true })
     else content.push({ kind: 'paragraph', text: text(next(160)) })
   }
-  return { document: { page: { ...small, columns: 1 + next(2), gap: 12 }, content }, expected }
+  return {
+    document: { page: { ...small, columns: 1 + next(2), gap: 12 }, blocks: content },
+    expected,
+  }
 }
 
 describe('a document on pages', () => {
@@ -120,7 +123,7 @@ describe('a document on pages', () => {
       head: [['Port', 'First']],
       rows,
     } as const
-    const pages = [...set({ page: small, content: [table] }).pages()]
+    const pages = [...set({ page: small, blocks: [table] }).pages()]
     expect(pages.length).toBeGreaterThan(2)
     pages.forEach((page, i) => {
       const [first] = textsOf(page.items)
@@ -134,7 +137,7 @@ describe('a document on pages', () => {
     const laid = set({
       page: small,
       notes: { tide: 'Above chart datum.', gale: 'Above force eight.' },
-      content: [
+      blocks: [
         { kind: 'paragraph', text: `${filler} Heights{note.tide}.` },
         { kind: 'paragraph', text: `${filler} Lamp{note.gale}.`, keepTogether: true },
       ],
@@ -154,7 +157,7 @@ describe('a document on pages', () => {
     const laid = set({
       page: small,
       notes: { early: 'Early.', late: 'Late.' },
-      content: [{ kind: 'paragraph', text: `Heights{note.early} ${filler} lamp{note.late}.` }],
+      blocks: [{ kind: 'paragraph', text: `Heights{note.early} ${filler} lamp{note.late}.` }],
     })
     const pages = [...laid.pages()].map(page => textsOf(page.items))
     expect(pages.length).toBeGreaterThan(1)
@@ -166,16 +169,18 @@ describe('a document on pages', () => {
   })
 
   it('is told of what would fill the memory, and shows an empty drawing as nothing', () => {
-    const content = [{ kind: 'paragraph', text: 'x' }] as const
+    const blocks = [{ kind: 'paragraph', text: 'x' }] as const
     const far = [{ page: 1, style: 'upper-alpha', start: 1e9 }] as const
-    expect(() => set({ content, pageLabels: far })).toThrow('a whole number from 1 to 100000')
-    expect(() => set({ content, page: { columns: 1e7, gap: -50 } })).toThrow(
+    expect(() => set({ blocks: blocks, pageLabels: far })).toThrow(
+      'a whole number from 1 to 100000',
+    )
+    expect(() => set({ blocks: blocks, page: { columns: 1e7, gap: -50 } })).toThrow(
       'page.columns must be a whole number from 1 to 100',
     )
-    expect(() => set({ content, page: { columns: 2, gap: -50 } })).toThrow('a number from 0')
+    expect(() => set({ blocks: blocks, page: { columns: 2, gap: -50 } })).toThrow('a number from 0')
     const images = new Map([['none', draw({ width: 0, height: 0 }, [])]])
-    const figure = { kind: 'figure', image: 'none', alt: 'Nothing' } as const
-    const [page] = set({ content: [figure, ...content] }, { images }).pages()
+    const figure = { kind: 'figure', artwork: 'none', alt: 'Nothing' } as const
+    const [page] = set({ blocks: [figure, ...blocks] }, { artwork: images }).pages()
     const [text] = textsOf(page.items)
     expect(text.layout.text).toBe('x')
     expect(Number.isFinite(text.y)).toBe(true)
@@ -190,7 +195,7 @@ describe('a document on pages', () => {
       { kind: 'heading', level: 2, text: 'Rules of ~strong[landing]', id: 'rules' },
       { kind: 'paragraph', text: filler },
     ]
-    const laid = set({ page: small, numbered: true, content })
+    const laid = set({ page: small, numbered: true, blocks: content })
     expect(laid.contents.map(({ text, id }) => [text, id])).toEqual([
       ['1 Boats', 'heading-1'],
       ['1.1 Rules of landing', 'rules'],
@@ -208,13 +213,13 @@ describe('a document on pages', () => {
     expect(all.some(text => text.startsWith(`See page ${rules + 1}.`))).toBe(true)
     expect(() =>
       set({
-        content: [
+        blocks: [
           { kind: 'paragraph', text: '{page.rulse}' },
           { kind: 'heading', text: 'x', id: 'rules' },
         ],
       }),
     ).toThrow(
-      "'{page.rulse}' refers to 'rulse', and nothing in the document has that id at content[0].text (did you mean 'rules'?)",
+      "'{page.rulse}' refers to 'rulse', and nothing in the document has that id at blocks[0].text (did you mean 'rules'?)",
     )
   })
 
@@ -225,7 +230,7 @@ describe('a document on pages', () => {
       ...[heading('One'), heading('Two', 'heading-0'), heading('Three', 'heading-2')],
       ...[heading('Four'), heading('Five'), heading('Six', 'heading-5')],
     ]
-    const { contents } = set({ content })
+    const { contents } = set({ blocks: content })
     expect(contents.map(({ text }) => text)).toEqual(['One', 'Two', 'Three', 'Four', 'Five', 'Six'])
     expect(new Set(contents.map(({ id }) => id)).size).toBe(6)
   })
@@ -233,10 +238,10 @@ describe('a document on pages', () => {
   it('has heads and feet with page numbers, others on the first page, turned in a book', () => {
     const laid = set({
       page: { size: 'A6', margin: { top: 40, end: 20, bottom: 40, start: 50 }, facing: true },
-      header: { start: '{heading}', end: 'Ferries' },
-      firstHeader: {},
-      footer: { center: '{page} of {pages}' },
-      content: [
+      runningHead: { start: '{heading}', end: 'Ferries' },
+      firstRunningHead: {},
+      runningFoot: { center: '{page} of {pages}' },
+      blocks: [
         { kind: 'heading', text: 'Boats' },
         { kind: 'page-break' },
         { kind: 'paragraph', text: 'x' },
@@ -273,7 +278,7 @@ describe('what comes of a document', () => {
     const newPage = { kind: 'page-break' } as const
     const page = { size: [300, 200], margin: 20 } as const
     const laid = (header: object) =>
-      set({ page, header, content: [heading, paragraph, newPage, heading, paragraph] })
+      set({ page, runningHead: header, blocks: [heading, paragraph, newPage, heading, paragraph] })
     for (const header of [
       { start: '{heading}', end: 'Page {page} of {pages}' },
       { start: 'Ferries', end: '{heading}' },
@@ -379,19 +384,19 @@ describe('the file of a document', () => {
     ],
     [{ title: 'x' }, "'content' is missing"],
     [
-      { content: [{ kind: 'paragaph', text: 'x' }] },
+      { blocks: [{ kind: 'paragaph', text: 'x' }] },
       "kind may not be 'paragaph' at doc.json:4:4 (did you mean 'paragraph'?",
     ],
-    [{ content: [{ kind: 'heading' }] }, "'text' of a heading is missing"],
+    [{ blocks: [{ kind: 'heading' }] }, "'text' of a heading is missing"],
     [
-      { content: [{ kind: 'heading', level: 9, text: 'x' }] },
-      'content[0].level must be a level from 1 to 6, not 9',
+      { blocks: [{ kind: 'heading', level: 9, text: 'x' }] },
+      'blocks[0].level must be a level from 1 to 6, not 9',
     ],
-    [{ page: { size: 'A9' }, content: [] }, 'page.size must be one of A3, A4'],
-    [{ page: { margin: -1 }, content: [] }, 'page.margin must be a number from 0'],
+    [{ page: { size: 'A9' }, blocks: [] }, 'page.size must be one of A3, A4'],
+    [{ page: { margin: -1 }, blocks: [] }, 'page.margin must be a number from 0'],
     [
       {
-        content: [
+        blocks: [
           { ...paragraph, id: 'a' },
           { ...paragraph, id: 'a' },
         ],
@@ -399,15 +404,15 @@ describe('the file of a document', () => {
       "two blocks have the id 'a'",
     ],
     [
-      { content: [{ kind: 'table', columns: [{}], rows: [['a', 'b']] }] },
+      { blocks: [{ kind: 'table', columns: [{}], rows: [['a', 'b']] }] },
       'a row has cells for 2 columns, and the table 1',
     ],
     [
-      { content: [{ kind: 'list', items: [[{ kind: 'lst' }]] }] },
+      { blocks: [{ kind: 'list', items: [[{ kind: 'lst' }]] }] },
       "kind may not be 'lst' at doc.json:8:7",
     ],
     [
-      { page: { size: [100, 100], margin: 60 }, content: [paragraph] },
+      { page: { size: [100, 100], margin: 60 }, blocks: [paragraph] },
       'the margins leave no room on the page',
     ],
     [5, 'a document is an object, not 5'],
@@ -419,14 +424,14 @@ describe('the file of a document', () => {
     const long = sentence(numbers(8), 400)
     const laid = set({
       page: small,
-      content: [
+      blocks: [
         { kind: 'paragraph', text: long, keepTogether: true },
-        { kind: 'figure', image: 'x.png', alt: 'x' },
+        { kind: 'figure', artwork: 'x.png', alt: 'x' },
       ],
     })
     expect(laid.problems.map(({ code, location }) => [code, location])).toEqual([
-      ['over-page', 'content[0]'],
-      ['missing-image', 'content[1].image'],
+      ['over-page', 'blocks[0]'],
+      ['missing-artwork', 'blocks[1].image'],
     ])
     const pages = [...laid.pages()]
     expect(readOf(pages).flatMap(({ layout }) => words(shownText(layout)))).toEqual(words(long))
@@ -437,15 +442,15 @@ describe('the file of a document', () => {
   it('sees contents and images in lists too', () => {
     const laid = set({
       page: small,
-      content: [
+      blocks: [
         {
           kind: 'list',
-          items: [[{ kind: 'contents' }, { kind: 'figure', image: 'x.png', alt: 'x' }]],
+          items: [[{ kind: 'contents' }, { kind: 'figure', artwork: 'x.png', alt: 'x' }]],
         },
         { kind: 'heading', text: 'Boats' },
       ],
     })
-    expect(laid.problems.map(({ location }) => location)).toEqual(['content[0].items[0][1].image'])
+    expect(laid.problems.map(({ location }) => location)).toEqual(['blocks[0].items[0][1].image'])
     const texts = readOf([...laid.pages()]).map(({ layout }) => layout.text)
     expect(texts).toContain('Boats\t1')
   })
@@ -454,12 +459,12 @@ describe('the file of a document', () => {
     const file = readFileSync(new URL('../../document.schema.json', import.meta.url), 'utf8')
     expect(JSON.parse(file)).toEqual(documentJsonSchema())
     const valid = new Ajv2020({ strict: false }).compile(documentJsonSchema())
-    expect(valid({ content: [paragraph, { kind: 'list', items: ['a', [paragraph]] }] })).toBe(true)
+    expect(valid({ blocks: [paragraph, { kind: 'list', items: ['a', [paragraph]] }] })).toBe(true)
     for (const wrong of [
       {},
-      { content: [{ kind: 'paragaph' }] },
-      { content: [{ kind: 'heading' }] },
-      { page: { size: 'A9' }, content: [] },
+      { blocks: [{ kind: 'paragaph' }] },
+      { blocks: [{ kind: 'heading' }] },
+      { page: { size: 'A9' }, blocks: [] },
     ]) {
       expect(valid(wrong)).toBe(false)
       expect(() => read(wrong)).toThrow(DotLineError)
@@ -472,7 +477,7 @@ describe('the file of a document', () => {
       page: small,
       numbered: true,
       notes: { a: 'n' },
-      content: [
+      blocks: [
         { kind: 'contents' },
         { kind: 'heading', text: 'Boats', id: 'b' },
         { kind: 'list', items: ['x{note.a}', [paragraph]] },

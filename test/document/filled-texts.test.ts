@@ -16,7 +16,7 @@ const everywhere = (text: string): Readonly<Record<string, DocumentSource>> => {
     page: { size: [400, 400], margin: 90 },
     terms: { pier: `the pier ${text}` },
     notes: { noon: `at noon ${text}` },
-    content: [here, ...blocks],
+    blocks: [here, ...blocks],
   })
   const given = (more: Partial<DocumentSource>) => ({ ...of(), ...more })
   const end = `boats ${text}`
@@ -24,9 +24,9 @@ const everywhere = (text: string): Readonly<Record<string, DocumentSource>> => {
     'a title': given({ title: end }),
     'an author': given({ author: end }),
     'a subject': given({ subject: end }),
-    'a head': given({ header: { start: end } }),
-    'the first head': given({ firstHeader: { center: end } }),
-    'a foot': given({ footer: { end } }),
+    'a head': given({ runningHead: { start: end } }),
+    'the first head': given({ firstRunningHead: { center: end } }),
+    'a foot': given({ runningFoot: { end } }),
     'a heading': of({ kind: 'heading', text: end }),
     'a paragraph': of({ kind: 'paragraph', text: end }),
     'a large first letter': of({ kind: 'paragraph', text: `${text} and boats`, initialLetter: 2 }),
@@ -34,12 +34,12 @@ const everywhere = (text: string): Readonly<Record<string, DocumentSource>> => {
     'a list': of({ kind: 'list', items: [end, [{ kind: 'paragraph', text: end }]] }),
     'a cell': of({ kind: 'table', columns: [{}], head: [[end]], rows: [[{ text: end }]] }),
     'the caption of a table': of({ kind: 'table', columns: [{}], rows: [['x']], caption: end }),
-    'a caption': of({ kind: 'figure', image: 'plan', alt: 'a plan', caption: end }),
-    'what a figure shows': of({ kind: 'figure', image: 'plan', alt: end }),
+    'a caption': of({ kind: 'figure', artwork: 'plan', alt: 'a plan', caption: end }),
+    'what a figure shows': of({ kind: 'figure', artwork: 'plan', alt: end }),
     'what is placed': of({ kind: 'placed', text: end, at: { x: 0, y: 0 } }),
     'what a placed picture shows': of({
       kind: 'placed',
-      image: 'plan',
+      artwork: 'plan',
       alt: end,
       at: { x: 0, y: 0 },
     }),
@@ -79,14 +79,14 @@ describe('what is given fills each text of a document', () => {
 })
 
 it.each(['note', 'index'])('what every object has is no %s of a document', kind => {
-  const content = [{ kind: 'paragraph', text: `Boats{${kind}.constructor}` }] as const
-  const document = { notes: { noon: 'Noon' }, terms: { pier: 'Pier' }, content }
-  const message = `no value for {${kind}.constructor} at content[0].text`
+  const blocks = [{ kind: 'paragraph', text: `Boats{${kind}.constructor}` }] as const
+  const document = { notes: { noon: 'Noon' }, terms: { pier: 'Pier' }, blocks }
+  const message = `no value for {${kind}.constructor} at blocks[0].text`
   expect(() => set(document)).toThrow(message)
-  expect(() => set({ title: `{${kind}.constructor}{constructor}`, content: [here] })).toThrow(
+  expect(() => set({ title: `{${kind}.constructor}{constructor}`, blocks: [here] })).toThrow(
     `no value for {${kind}.constructor} at title`,
   )
-  expect(() => set({ title: '{constructor}', content: [here] })).toThrow('no value for')
+  expect(() => set({ title: '{constructor}', blocks: [here] })).toThrow('no value for')
 })
 
 describe('marks of the index', () => {
@@ -96,9 +96,9 @@ describe('marks of the index', () => {
   )
 
   it.each(marked)('lead to %s', async (_, own) => {
-    const content = [...own.content, { kind: 'page-break' } as const, lead]
+    const content = [...own.blocks, { kind: 'page-break' } as const, lead]
     const terms: Record<string, DocumentText> = { pier: 'Pier' }
-    const made = set({ ...own, terms, content }, { images })
+    const made = set({ ...own, terms, blocks: content }, { images })
     const pages = [...made.pages()]
     const read = pages.flatMap(page => textsOf(page.items))
     const entry = read.findLast(({ roles }) => roles.includes('doc-index'))
@@ -118,7 +118,7 @@ describe('marks of the index', () => {
     const rows = Array.from({ length: 60 }, (_, i) => [`Boat ${i}`])
     const made = set({
       terms: { pier: 'Pier' },
-      content: [{ kind: 'table', columns: [{}], head: [['Pier{index.pier}']], rows }, lead],
+      blocks: [{ kind: 'table', columns: [{}], head: [['Pier{index.pier}']], rows }, lead],
     })
     const pages = [...made.pages()]
     expect(pages.length).toBeGreaterThan(1)
@@ -137,7 +137,7 @@ const idsOf = (items: readonly Item[]): readonly string[] =>
 it('a note of a line with a leader stands at the foot of its page', () => {
   const { text, problems } = allOf({
     notes: { noon: 'Not in winter.' },
-    content: [{ kind: 'leaders', entries: [['Ardle Point{note.noon}', '12:40']] }],
+    blocks: [{ kind: 'leaders', entries: [['Ardle Point{note.noon}', '12:40']] }],
   })
   expect(text).toContain('Not in winter.')
   expect(problems).toEqual([])

@@ -39,7 +39,7 @@ describe('columns', () => {
   it('are of one height where the text ends, and filled one after the other where that is asked', () => {
     const content: BlockSource[] = [{ kind: 'paragraph', text: filler(90) }]
     const bottoms = (page: DocumentSource['page']) => {
-      const [first] = [...set({ ...(page && { page }), content }).pages()]
+      const [first] = [...set({ ...(page && { page }), blocks: content }).pages()]
       const found = textsOf(first.items)
       return [30, 220].map(x =>
         Math.max(0, ...found.filter(one => one.x === x).map(one => one.y + one.layout.height)),
@@ -56,7 +56,7 @@ describe('columns', () => {
   it('end above what spans them, and begin again below it', () => {
     const laid = set({
       page: twoColumns,
-      content: [
+      blocks: [
         { kind: 'heading', text: 'Boats of the sound', spansColumns: true },
         { kind: 'paragraph', text: filler(60) },
         { kind: 'rule', spansColumns: true },
@@ -85,10 +85,10 @@ describe('what leaves the flow', () => {
     const of = (float: 'top' | 'bottom') => {
       const content: BlockSource[] = [
         { kind: 'paragraph', text: filler(20) },
-        { kind: 'figure', image: 'small', alt: 'x', caption: 'A box', float },
+        { kind: 'figure', artwork: 'small', alt: 'x', caption: 'A box', float },
         { kind: 'paragraph', text: filler(200) },
       ]
-      const pages = [...set({ page: small, content }, { images }).pages()]
+      const pages = [...set({ page: small, blocks: content }, { images }).pages()]
       return pages.map(page => picturesOf(page.items))
     }
     expect(of('top')[0]).toEqual([])
@@ -100,11 +100,11 @@ describe('what leaves the flow', () => {
 
   it('stands below what takes room at a side, where the text has ended', () => {
     const content: BlockSource[] = [
-      { kind: 'figure', image: 'small', alt: 'x', caption: 'side', float: 'end' },
-      { kind: 'figure', image: 'small', alt: 'x', caption: 'top', float: 'top' },
-      { kind: 'figure', image: 'small', alt: 'x', caption: 'later', float: 'top' },
+      { kind: 'figure', artwork: 'small', alt: 'x', caption: 'side', float: 'end' },
+      { kind: 'figure', artwork: 'small', alt: 'x', caption: 'top', float: 'top' },
+      { kind: 'figure', artwork: 'small', alt: 'x', caption: 'later', float: 'top' },
     ]
-    const [page] = [...set({ page: small, content }, { images }).pages()]
+    const [page] = [...set({ page: small, blocks: content }, { images }).pages()]
     const [side, top, later] = textsOf(page.items)
     const [, second, third] = picturesOf(page.items)
     expect(second.y).toBeGreaterThanOrEqual(side.y + side.layout.height)
@@ -115,10 +115,10 @@ describe('what leaves the flow', () => {
   it('stands in the text of a web page, which has no feet', () => {
     const content: BlockSource[] = [
       { kind: 'paragraph', text: 'one' },
-      { kind: 'figure', image: 'small', alt: 'x', caption: 'two', float: 'bottom' },
+      { kind: 'figure', artwork: 'small', alt: 'x', caption: 'two', float: 'bottom' },
       { kind: 'paragraph', text: 'three' },
     ]
-    const pages = [...set({ page: small, content }, { images, continuous: true }).pages()]
+    const pages = [...set({ page: small, blocks: content }, { images, continuous: true }).pages()]
     expect(readOf(pages).map(({ layout }) => layout.text)).toEqual(['one', 'two', 'three'])
   })
 
@@ -127,10 +127,10 @@ describe('what leaves the flow', () => {
     float => {
       const text = filler(90)
       const content: BlockSource[] = [
-        { kind: 'figure', image: 'small', alt: 'x', float },
+        { kind: 'figure', artwork: 'small', alt: 'x', float },
         { kind: 'paragraph', text },
       ]
-      const pages = [...set({ page: small, content }, { images }).pages()]
+      const pages = [...set({ page: small, blocks: content }, { images }).pages()]
       const [page] = pages
       const [picture] = picturesOf(page.items)
       expect(picture).toEqual({ x: float === 'start' ? 30 : 150, y: 30 })
@@ -147,10 +147,10 @@ describe('what leaves the flow', () => {
   it('lets what has no room beside it begin below', () => {
     const rows = [['Ardle Point', '06:50']]
     const content: BlockSource[] = [
-      { kind: 'figure', image: 'small', alt: 'x', float: 'end' },
+      { kind: 'figure', artwork: 'small', alt: 'x', float: 'end' },
       { kind: 'table', columns: [{}, {}], rows },
     ]
-    const [page] = [...set({ page: small, content }, { images }).pages()]
+    const [page] = [...set({ page: small, blocks: content }, { images }).pages()]
     for (const { y } of textsOf(page.items)) expect(y).toBeGreaterThan(80)
   })
 })
@@ -159,7 +159,7 @@ describe('a paragraph', () => {
   it('begins with a letter as high as three lines, which the text goes around', () => {
     const text = `Every ${filler(60)}`
     const [page] = [
-      ...set({ page: small, content: [{ kind: 'paragraph', text, initialLetter: 3 }] }).pages(),
+      ...set({ page: small, blocks: [{ kind: 'paragraph', text, initialLetter: 3 }] }).pages(),
     ]
     const [letter, beside, below] = textsOf(page.items)
     expect(letter.layout.text).toBe('E')
@@ -173,7 +173,7 @@ describe('a paragraph', () => {
   it('has no such letter where letters join, and one where it is shorter than that', () => {
     const first = (text: string) => {
       const content: BlockSource[] = [{ kind: 'paragraph', text, initialLetter: 3 }]
-      const [page] = [...set({ page: small, content }, {}).pages()]
+      const [page] = [...set({ page: small, blocks: content }, {}).pages()]
       return textsOf(page.items)[0].layout.text
     }
     expect(first('“So” it is.')).toBe('“S')
@@ -184,7 +184,7 @@ describe('a paragraph', () => {
       { kind: 'paragraph', text: 'Short.', initialLetter: 3 },
       { kind: 'paragraph', text: 'Next.' },
     ]
-    const [page] = [...set({ page: small, content }).pages()]
+    const [page] = [...set({ page: small, blocks: content }).pages()]
     const [letter, , next] = textsOf(page.items)
     expect(next.y).toBeGreaterThan(letter.y + letter.layout.lines[0].baseline)
   })
@@ -200,7 +200,7 @@ describe('a paragraph', () => {
     ]
     for (const scale of [1, 1.7]) {
       const page = { ...twoColumns, baselineGrid: 16, columnFill: 'auto' } as const
-      const laid = set({ page, content }, { reader: { scale } })
+      const laid = set({ page, blocks: content }, { reader: { scale } })
       for (const { layout, y, roles } of readOf([...laid.pages()])) {
         if (roles.includes('cell')) continue
         for (const line of layout.lines) {
@@ -217,19 +217,19 @@ describe('a paragraph', () => {
       { kind: 'paragraph', text: 'one', marginNote: filler(14) },
       { kind: 'paragraph', text: 'two', marginNote: 'Second.' },
     ]
-    const [drawn] = [...set({ page, content }).pages()]
+    const [drawn] = [...set({ page, blocks: content }).pages()]
     const [one, two, first, second] = textsOf(drawn.items)
     expect(first.x).toBe(222)
     const baseline = ({ y, layout }: typeof one) => y + layout.lines[0].baseline
     expect(baseline(first)).toBeCloseTo(baseline(one), 6)
     expect(second.y).toBeGreaterThanOrEqual(first.y + first.layout.height)
     expect(baseline(second)).toBeGreaterThan(baseline(two))
-    const narrow = set({ page: small, content })
+    const narrow = set({ page: small, blocks: content })
     expect(narrow.problems.map(({ code, location }) => [code, location])).toEqual([
-      ['no-room', 'content[0].marginNote'],
-      ['no-room', 'content[1].marginNote'],
-      ['broken-word', 'content[0].marginNote'],
-      ['broken-word', 'content[1].marginNote'],
+      ['no-room', 'blocks[0].marginNote'],
+      ['no-room', 'blocks[1].marginNote'],
+      ['broken-word', 'blocks[0].marginNote'],
+      ['broken-word', 'blocks[1].marginNote'],
     ])
   })
 })
@@ -238,14 +238,14 @@ it('leads to figures, tables and what is placed by their ids', () => {
   const ids = ['plain', 'told', 'rows', 'here', 'words']
   const content: BlockSource[] = [
     { kind: 'paragraph', text: ids.map(id => `~href="#${id}"[{page.${id}}]`).join(' ') },
-    { kind: 'figure', image: 'small', alt: 'x', id: 'plain' },
+    { kind: 'figure', artwork: 'small', alt: 'x', id: 'plain' },
     { kind: 'page-break' },
-    { kind: 'figure', image: 'small', alt: 'x', id: 'told', caption: 'A box', float: 'top' },
+    { kind: 'figure', artwork: 'small', alt: 'x', id: 'told', caption: 'A box', float: 'top' },
     { kind: 'table', columns: [{}], rows: [['x']], id: 'rows', caption: 'Rows' },
     { kind: 'paragraph', text: 'y', id: 'words' },
     { kind: 'placed', text: 'z', id: 'here', at: { x: 1, y: 1 } },
   ]
-  const laid = set({ page: small, title: 'x', language: 'en', content }, { images })
+  const laid = set({ page: small, title: 'x', language: 'en', blocks: content }, { images })
   const pages = [...laid.pages()]
   expect(readOf(pages)[0].layout.text).toBe('1 2 2 2 2')
   expect(() => toPdf(pages, { ...laid.metadata, standards: ['PDF/UA-1'] })).not.toThrow()
@@ -255,12 +255,12 @@ describe('numbers of pages', () => {
   it('are those of the document, in contents, references, feet and the PDF', async () => {
     const laid = set({
       page: small,
-      footer: { center: '{page}' },
+      runningFoot: { center: '{page}' },
       pageLabels: [
         { page: 1, style: 'lower-roman' },
         { page: 3, style: 'decimal', prefix: 'A-' },
       ],
-      content: [
+      blocks: [
         { kind: 'paragraph', text: 'Rules are on {page.rules}.' },
         { kind: 'page-break' },
         { kind: 'heading', text: 'Boats' },
@@ -282,7 +282,7 @@ describe('numbers of pages', () => {
       page: small,
       language: 'de',
       terms: { z: 'Zoll', a: 'Äther', b: 'Boot' },
-      content: [
+      blocks: [
         { kind: 'index' },
         ...[0, 1, 2, 3].flatMap((i): BlockSource[] => [
           { kind: 'page-break' },
@@ -341,7 +341,7 @@ function anyDocument(seed: number): { document: DocumentSource; expected: string
     else if (kind === 3)
       content.push({
         kind: 'figure',
-        image: pick(next, ['small', 'wide']),
+        artwork: pick(next, ['small', 'wide']),
         alt: 'x',
         caption: text(next(6)),
         ...(next(4) > 0 && { float: pick(next, ['top', 'bottom', 'start', 'end'] as const) }),
@@ -362,7 +362,10 @@ function anyDocument(seed: number): { document: DocumentSource; expected: string
   // So wide that no word has to be broken.
   const size = [60 + 200 * columns, 320] as const
   const page = { size, margin: 30, columns, gap: 12, ...grid }
-  return { document: { page, notes, content, language: pick(next, ['en', 'ar']) }, expected }
+  return {
+    document: { page, notes, blocks: content, language: pick(next, ['en', 'ar']) },
+    expected,
+  }
 }
 
 it('lays out any document: every word once, nothing out of the page that is not told', () => {
@@ -379,7 +382,7 @@ it('lays out any document: every word once, nothing out of the page that is not 
       expect(own.sort()).toEqual(expected.sort())
       const notes = texts.filter(({ roles }) => roles.includes('note'))
       const told = notes.filter(({ layout }) => /^\S+ Note/.test(shownText(layout)))
-      const asked = JSON.stringify(document.content).match(/\{note\./g) ?? []
+      const asked = JSON.stringify(document.blocks).match(/\{note\./g) ?? []
       expect(told).toHaveLength(asked.length)
       if (laid.problems.some(({ code }) => code === 'over-page')) return
       const right = document.page?.columns === 1 ? 260 : 460
@@ -442,7 +445,7 @@ it('parts a paragraph over many pages as it would be set on each of them', () =>
       { kind: 'paragraph', text: 'And then no more.' },
     ] as const
     const own = sheet.with({ styles: { defaults: style, big: { size: 25 } } })
-    const pages = [...set({ page: small, content }, { sheet: own }).pages()]
+    const pages = [...set({ page: small, blocks: content }, { sheet: own }).pages()]
     expect(pages.length).toBeGreaterThan(4)
     const texts = pages.map(page => textsOf(page.items))
     expect(
@@ -459,7 +462,7 @@ it('parts a paragraph over many pages as it would be set on each of them', () =>
     const [first, second] = textsOf(
       [
         ...set(
-          { page: small, content: [{ ...content[1] }, { ...content[1] }] },
+          { page: small, blocks: [{ ...content[1] }, { ...content[1] }] },
           { sheet: own },
         ).pages(),
       ][0].items,

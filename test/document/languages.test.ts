@@ -4,12 +4,12 @@ import {
   type Drawing,
   defineCatalog,
   defineSheet,
-  openImage,
   openFonts,
+  openImage,
   readCatalog,
   richFromText,
 } from 'dot-line'
-import { type BlockSource, documentImages, readDocument, setDocument } from 'dot-line/document'
+import { type BlockSource, documentArtwork, readDocument, setDocument } from 'dot-line/document'
 import { toHtmlPage } from 'dot-line/html'
 import { toPdf } from 'dot-line/pdf'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
@@ -55,7 +55,7 @@ const { document } = readDocument(readFileSync(new URL('notice.json', data), 'ut
 })
 const images = new Map(
   await Promise.all(
-    documentImages(document).map(
+    documentArtwork(document).map(
       async name => [name, await openImage(readFileSync(new URL(name, data)))] as const,
     ),
   ),
@@ -63,7 +63,7 @@ const images = new Map(
 const noticeIn = (language: string, more: object = {}) => {
   const json = readFileSync(new URL(`strings.${language}.json`, data), 'utf8')
   const catalog = readCatalog(json, { language })
-  return setDocument(document, { sheet, fonts, catalog, images, ...more })
+  return setDocument(document, { sheet, fonts, catalog, artwork: images, ...more })
 }
 const isLeftward = (language: string) => language === 'ar' || language === 'he'
 
@@ -125,7 +125,7 @@ describe('pages whose lines run down', () => {
   const json = readFileSync(new URL('strings.ja.json', data), 'utf8')
   const catalog = readCatalog(json, { language: 'ja' })
   const down = { ...document, page: { ...document.page, writingMode: 'vertical-rl' } } as const
-  const laid = setDocument(down, { sheet, fonts, catalog, images })
+  const laid = setDocument(down, { sheet, fonts, catalog, artwork: images })
   const pages = [...laid.pages()]
 
   it('have all of the text in its order, from the right, within the margins', () => {
@@ -183,7 +183,7 @@ describe('texts of a catalog', () => {
   ]
 
   it('have values, and footnotes', () => {
-    const laid = set({ page: small, notes: { sea: { key: 'sea' } }, content }, { catalog })
+    const laid = set({ page: small, notes: { sea: { key: 'sea' } }, blocks: content }, { catalog })
     expect(readOf([...laid.pages()]).map(({ layout }) => layout.text)).toEqual([
       'Boats to Ardle Point1',
       '1 Calm.',
@@ -192,26 +192,26 @@ describe('texts of a catalog', () => {
 
   it('may be rich texts in code', () => {
     const text = richFromText('~not markup{page.x}')
-    const laid = set({ page: small, content: [{ kind: 'paragraph', text }] })
+    const laid = set({ page: small, blocks: [{ kind: 'paragraph', text }] })
     expect(readOf([...laid.pages()])[0].layout.text).toBe('~not markup{page.x}')
   })
 
   it.each([
     [
       { key: 'greetng' },
-      "no text 'greetng' in the catalog at content[0].text.key (did you mean 'greeting'?)",
+      "no text 'greetng' in the catalog at blocks[0].text.key (did you mean 'greeting'?)",
     ],
-    [{ key: 5 }, 'content[0].text must be a string, or { key, values }'],
-    [{ key: 'bad', valeus: {} }, 'content[0].text must be a string, or { key, values }'],
+    [{ key: 5 }, 'blocks[0].text must be a string, or { key, values }'],
+    [{ key: 'bad', valeus: {} }, 'blocks[0].text must be a string, or { key, values }'],
   ])('are told where there are none %#', (text, message) => {
     const wrong = [{ kind: 'paragraph', text }] as unknown as BlockSource[]
-    expect(() => set({ content: wrong }, { catalog })).toThrow(message)
+    expect(() => set({ blocks: wrong }, { catalog })).toThrow(message)
   })
 
   it('tell of notes that stand where no note can', () => {
     const laid = set({
       notes: { a: 'A', b: 'See {page.x}{note.a}' },
-      content: [{ kind: 'paragraph', text: '{note.b}', id: 'x' }],
+      blocks: [{ kind: 'paragraph', text: '{note.b}', id: 'x' }],
     })
     expect(laid.problems.map(({ code, location }) => [code, location])).toEqual([
       ['lost-note', 'notes.a'],

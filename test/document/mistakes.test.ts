@@ -1,7 +1,7 @@
 import { DotLineError, defineCatalog, type Problem } from 'dot-line'
 import { type BlockSource, readDocument, setDocument } from 'dot-line/document'
 import { describe, expect, it } from 'vitest'
-import { set, sheet, fonts } from '../support/documents.ts'
+import { fonts, set, sheet } from '../support/documents.ts'
 
 const placed = (problems: readonly Problem[]) =>
   problems.map(({ message, location }) => {
@@ -21,9 +21,9 @@ const paragraph = (text: string): BlockSource => ({ kind: 'paragraph', text })
 
 describe('mistakes in the texts of a document', () => {
   const json = `{ "title": "~strong[",
-    "footer": { "center": "{page} ]" },
+    "runningFoot": { "center": "{page} ]" },
     "notes": { "noon": "~strong[" },
-    "content": [
+    "blocks": [
       { "kind": "paragraph", "text": "fine ~strong[words]" },
       { "kind": "heading", "text": "~strong[" },
       { "kind": "list", "items": ["fine", "~strong[", [{ "kind": "paragraph", "text": "]" }]] },
@@ -39,12 +39,12 @@ describe('mistakes in the texts of a document', () => {
         `in title: ${unclosed} at 1:3`,
         `in footer.center: ${unopened} at 2:17`,
         `in notes.noon: ${unclosed} at 3:16`,
-        `in content[1].text: ${unclosed} at 6:28`,
-        `in content[2].items[1]: ${unclosed} at 7:43`,
-        `in content[2].items[2][0].text: ${unopened} at 7:79`,
-        `in content[3].rows[0][0]: ${unopened} at 8:53`,
-        `in content[3].rows[1][0].text: ${unclosed} at 8:62`,
-        `in content[4].entries[0][1]: ${unopened} at 9:49`,
+        `in blocks[1].text: ${unclosed} at 6:28`,
+        `in blocks[2].items[1]: ${unclosed} at 7:43`,
+        `in blocks[2].items[2][0].text: ${unopened} at 7:79`,
+        `in blocks[3].rows[0][0]: ${unopened} at 8:53`,
+        `in blocks[3].rows[1][0].text: ${unclosed} at 8:62`,
+        `in blocks[4].entries[0][1]: ${unopened} at 9:49`,
       ].sort(),
     )
   })
@@ -57,15 +57,15 @@ describe('mistakes in the texts of a document', () => {
 
   it('a style, a value or a family that is none tells the text that asks for it', () => {
     const asking = (text: string, notes = {}) =>
-      thrownBy(() => set({ content: [paragraph('Boats'), paragraph(text)], notes }))
+      thrownBy(() => set({ blocks: [paragraph('Boats'), paragraph(text)], notes }))
     expect(asking('~strung[x]')).toEqual([
-      "in content[1].text: no style named 'strung' at content[1].text",
+      "in blocks[1].text: no style named 'strung' at blocks[1].text",
     ])
     expect(asking('to {port}')).toEqual([
-      'in content[1].text: no value for {port} at content[1].text',
+      'in blocks[1].text: no value for {port} at blocks[1].text',
     ])
     expect(asking('~family=Lantern[x]')).toEqual([
-      "in content[1].text: no family 'Lantern' among the fonts at content[1].text",
+      "in blocks[1].text: no family 'Lantern' among the fonts at blocks[1].text",
     ])
     expect(asking('Boats{note.noon}', { noon: 'by ~strung[x]' })).toEqual([
       "in notes.noon: no style named 'strung' at notes.noon",
@@ -76,7 +76,7 @@ describe('mistakes in the texts of a document', () => {
 describe('warnings of the texts of a document', () => {
   it('tell missing letters and broken words once, at the first of them', () => {
     const { problems } = set({
-      content: [
+      blocks: [
         paragraph('Boats'),
         paragraph('Boats to \u51fa'),
         paragraph('and to \u51fa'),
@@ -98,7 +98,7 @@ describe('warnings of the texts of a document', () => {
       { language: 'en' },
     )
     const keyed = (key: string) => ({
-      content: [paragraph('fine'), { kind: 'paragraph' as const, text: { key } }],
+      blocks: [paragraph('fine'), { kind: 'paragraph' as const, text: { key } }],
     })
     expect(placed(set(keyed('boats'), { catalog }).problems)).toEqual([
       expect.stringMatching(/^in content\[1\]\.text: the face .* at content\[1\]\.text$/),
@@ -108,7 +108,7 @@ describe('warnings of the texts of a document', () => {
 
   it('tell what is of the reader and not of a text without a place', () => {
     const header = { start: 'Ferries' }
-    const document = { header, content: [paragraph('Boats'), paragraph('Tickets')] }
+    const document = { header, blocks: [paragraph('Boats'), paragraph('Tickets')] }
     const { problems } = setDocument(document, { sheet, fonts, reader: { contrast: 'more' } })
     expect(problems).toHaveLength(1)
     expect(problems[0].code).toBe('no-contrast-mode')
@@ -118,15 +118,15 @@ describe('warnings of the texts of a document', () => {
 
 it('headings that skip a level are told, each at its place; pages of the web have others around them', () => {
   const heading = (level: number): BlockSource => ({ kind: 'heading', level, text: 'Boats' })
-  const levels = (...list: readonly number[]) => ({ content: list.map(heading) })
+  const levels = (...list: readonly number[]) => ({ blocks: list.map(heading) })
   const told = (document: ReturnType<typeof levels>, more = {}) =>
     placed(set(document, more).problems)
   expect(told(levels(1, 2, 3, 2, 1, 2, 3))).toEqual([])
   expect(told(levels(2, 3, 3, 1, 3))).toEqual([
-    'the first heading is one of level 2 at content[0].level',
-    'a heading of level 3 follows one of level 1 at content[4].level',
+    'the first heading is one of level 2 at blocks[0].level',
+    'a heading of level 3 follows one of level 1 at blocks[4].level',
   ])
   expect(told(levels(2, 4), { continuous: true })).toEqual([
-    'a heading of level 4 follows one of level 2 at content[1].level',
+    'a heading of level 4 follows one of level 2 at blocks[1].level',
   ])
 })

@@ -6,7 +6,7 @@ import { numbers } from '../support/random.ts'
 
 const page = { size: [400, 300], margin: 40 } as const
 const text = (content: readonly BlockSource[], name: string, more: object = {}) => {
-  for (const one of set({ page, content, ...more }).pages()) {
+  for (const one of set({ page, blocks: content, ...more }).pages()) {
     const found = textsOf(one.items).find(({ layout }) => layout.text === name)
     if (found) return found
   }
@@ -29,13 +29,13 @@ describe('a text at a place of its own', () => {
   it.each([
     ['start', 'top', undefined, 40, 40],
     ['end', 'bottom', undefined, 360, 260],
-    ['center', 'middle', undefined, 200, 150],
+    ['center', 'center', undefined, 200, 150],
     ['end', 'top', 10, 390, 10],
   ] as const)('stands at the page: %s, %s', (across, down, inset, right, bottom) => {
     const at = { across, down, ...(inset !== undefined && { inset }) }
     const { x, y, layout } = text([placed(at)], 'here')
     const share = { start: 0, center: 0.5, end: 1 }[across]
-    const depth = { top: 0, middle: 0.5, bottom: 1 }[down]
+    const depth = { top: 0, center: 0.5, bottom: 1 }[down]
     expect(x + layout.width * share).toBeCloseTo(right, 6)
     expect(y + layout.height * depth).toBeCloseTo(bottom, 6)
   })
@@ -80,7 +80,7 @@ describe('a text at a place of its own', () => {
       filler,
       title,
     ]
-    const pages = [...set({ page, content }).pages()].map(one =>
+    const pages = [...set({ page, blocks: content }).pages()].map(one =>
       textsOf(one.items).map(({ layout }) => layout.text),
     )
     const last = pages[pages.length - 1]
@@ -100,16 +100,16 @@ describe('a text at a place of its own', () => {
     ])
     const picture: BlockSource = {
       kind: 'placed',
-      image: 'box',
+      artwork: 'box',
       alt: 'A box',
       at: { x: 380, y: 290 },
     }
-    const laid = set({ page, content: [picture] }, { images })
+    const laid = set({ page, blocks: [picture] }, { images })
     const [first] = [...laid.pages()]
     expect(JSON.stringify(first.items)).toContain('"label":"A box"')
     // What it lays out a second time, to draw it, it tells once.
     expect(laid.problems.map(({ code, location }) => [code, location])).toEqual([
-      ['over-page', 'content[0]'],
+      ['over-page', 'blocks[0]'],
     ])
   })
 
@@ -122,8 +122,8 @@ describe('a text at a place of its own', () => {
     ],
     [[placed({ below: 'a' }, { id: 'a' })], "'a' is placed beside what is placed beside it"],
     [[{ kind: 'placed', text: 'x' }], "'at' of a placed is missing"],
-    [[placed({ x: 1 } as PlacedSource['at'])], 'content[0].at must be { x, y }'],
+    [[placed({ x: 1 } as PlacedSource['at'])], 'blocks[0].at must be { x, y }'],
   ])('tells of places that there are not %#', (content, message) => {
-    expect(() => set({ page, content: content as BlockSource[] })).toThrow(message)
+    expect(() => set({ page, blocks: content as BlockSource[] })).toThrow(message)
   })
 })

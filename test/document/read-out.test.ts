@@ -8,7 +8,7 @@ import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { auditOf } from '../support/audit.ts'
 import { launchBrowser } from '../support/browser.ts'
-import { set, sheet, fonts, textsOf } from '../support/documents.ts'
+import { fonts, set, sheet, textsOf } from '../support/documents.ts'
 import { pdfSource } from '../support/pdf.ts'
 import { problemsOf } from '../support/problems.ts'
 
@@ -25,9 +25,9 @@ const document: DocumentSource = {
   title: 'Notice',
   language: 'en',
   terms: { port: 'Ardle Point' },
-  header: { start: 'Harbour ~href="https://lantern-sound.example"[office]', end: 'unheard' },
-  footer: { center: 'unheard {page}' },
-  content: [
+  runningHead: { start: 'Harbour ~href="https://lantern-sound.example"[office]', end: 'unheard' },
+  runningFoot: { center: 'unheard {page}' },
+  blocks: [
     { kind: 'heading', text: 'Boats', id: 'boats' },
     { kind: 'contents' },
     {
@@ -52,7 +52,7 @@ const document: DocumentSource = {
         ['Quillhaven', '12:40'],
       ],
     },
-    { kind: 'figure', image: 'boat', alt: 'A boat', caption: 'The Tern' },
+    { kind: 'figure', artwork: 'boat', alt: 'A boat', caption: 'The Tern' },
     { kind: 'index' },
   ],
 }
@@ -116,7 +116,7 @@ describe('the items of a list that counts', () => {
   const rules: DocumentSource = {
     title: 'Rules',
     language: 'en',
-    content: [
+    blocks: [
       { kind: 'heading', text: 'Rules' },
       {
         kind: 'list',
@@ -157,7 +157,7 @@ describe('the items of a list that counts', () => {
     const nested: DocumentSource = {
       title: 'Rules',
       language: 'en',
-      content: [
+      blocks: [
         { kind: 'heading', text: 'Rules' },
         {
           kind: 'list',
@@ -190,8 +190,8 @@ describe('the items of a list that counts', () => {
   it('are in lists nested up to a depth that has room for text', () => {
     let list: ListSource = { kind: 'list', items: ['x'] }
     for (let i = 0; i < 99; i++) list = { kind: 'list', items: [[list]] }
-    expect(textsOf([...set({ content: [list] }, {}).pages()][0].items).length).toBe(101)
-    const deeper: DocumentSource = { content: [{ kind: 'list', items: [[list]] }] }
+    expect(textsOf([...set({ blocks: [list] }, {}).pages()][0].items).length).toBe(101)
+    const deeper: DocumentSource = { blocks: [{ kind: 'list', items: [[list]] }] }
     expect(problemsOf(() => set(deeper, {}))).toMatchObject([{ code: 'too-deep' }])
   })
 

@@ -7,7 +7,7 @@ import { numbers } from '../support/random.ts'
 
 const page = { size: [360, 320], margin: 30 } as const
 const tableOf = (table: Omit<TableSource, 'kind'>, language = 'en', more: object = {}) =>
-  set({ page, language, content: [{ kind: 'table', ...table }] }, more)
+  set({ page, language, blocks: [{ kind: 'table', ...table }] }, more)
 const cellsOf = (table: Omit<TableSource, 'kind'>, language?: string) =>
   textsOf([...tableOf(table, language).pages()][0].items)
 
@@ -60,7 +60,7 @@ describe('numbers in a table', () => {
     const columns = [{}, {}]
     const foot = [['x', { total: 'sum' }]] as const
     expect(() => tableOf({ columns, rows: [['a', '4.2']], foot })).toThrow(
-      'a sum is asked for of a column that has no numbers above it at content[0].foot[0][1]',
+      'a sum is asked for of a column that has no numbers above it at blocks[0].foot[0][1]',
     )
     expect(() => tableOf({ columns, rows: [[5, 'b']], foot })).toThrow('no numbers')
     const early = [
@@ -68,7 +68,7 @@ describe('numbers in a table', () => {
       ['b', 3],
     ] as const
     expect(() => tableOf({ columns, rows: early })).toThrow(
-      'no numbers above it at content[0].rows[0][1]',
+      'no numbers above it at blocks[0].rows[0][1]',
     )
   })
 
@@ -171,10 +171,10 @@ describe('cells', () => {
         [tall, 'x'],
       ],
     })
-    expect(high.told).toEqual([['over-page', 'content[0].rows[1]']])
+    expect(high.told).toEqual([['over-page', 'blocks[0].rows[1]']])
     expect(high.words.sort()).toEqual([...words(tall), 'a', 'b', 'x'].sort())
     const spanning = wordsOf({ columns, rows: [[{ text: tall, rowSpan: 2 }, 'x'], ['y']] })
-    expect(spanning.told[0]).toEqual(['over-page', 'content[0].rows[0]'])
+    expect(spanning.told[0]).toEqual(['over-page', 'blocks[0].rows[0]'])
     expect(spanning.words.sort()).toEqual([...words(tall), 'x', 'y'].sort())
   })
 
@@ -202,7 +202,7 @@ describe('cells', () => {
     ])
     const notes = { n0: 'zero', n10: 'ten', n20: 'twenty' }
     const content: BlockSource[] = [{ kind: 'table', columns: [{}], rows }]
-    const pages = [...set({ page: small, notes, content }).pages()]
+    const pages = [...set({ page: small, notes, blocks: content }).pages()]
     expect(pages.length).toBeGreaterThan(1)
     for (const one of pages) {
       const texts = textsOf(one.items)
@@ -221,7 +221,7 @@ it('keeps a table on one page where that is asked, and it has room there', () =>
     { kind: 'paragraph', text: sentence(numbers(1), 100) },
     { kind: 'table', columns: [{}], rows, keepTogether: true },
   ]
-  const pages = [...set({ page: small, content }).pages()]
+  const pages = [...set({ page: small, blocks: content }).pages()]
   const counts = pages.map(
     one => textsOf(one.items).filter(({ roles }) => roles.includes('cell')).length,
   )
@@ -231,7 +231,7 @@ it('keeps a table on one page where that is asked, and it has room there', () =>
 it('tells of columns that have no room, and keeps them in it', () => {
   const laid = tableOf({ columns: [{ width: 300 }, { width: 200 }], rows: [['a', 'b']] })
   expect(laid.problems.map(({ code, location }) => [code, location])).toEqual([
-    ['no-room', 'content[0].columns'],
+    ['no-room', 'blocks[0].columns'],
   ])
   const [a, b] = textsOf([...laid.pages()][0].items)
   expect([a.x, b.x]).toEqual([36, 30 + 180 + 6])

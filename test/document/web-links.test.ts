@@ -5,7 +5,7 @@ import { toSvg } from 'dot-line/svg'
 import type { Browser } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { launchBrowser } from '../support/browser.ts'
-import { set, sheet, fonts } from '../support/documents.ts'
+import { fonts, set, sheet } from '../support/documents.ts'
 
 let browser: Browser
 beforeAll(async () => {
@@ -26,14 +26,14 @@ const content: readonly BlockSource[] = [
   ...filler(8),
   { kind: 'heading', text: 'Lamp & "rain"', id: 'lamp' },
   ...filler(8),
-  { kind: 'figure', image: 'plan', alt: 'A plan', caption: 'The plan', id: 'plan' },
+  { kind: 'figure', artwork: 'plan', alt: 'A plan', caption: 'The plan', id: 'plan' },
   ...filler(8),
   { kind: 'table', columns: [{}], head: [['Boat']], rows: [['Tern{index.tern}']], id: 'table' },
   ...filler(8),
   { kind: 'index' },
 ]
 const [page] = set(
-  { title: 'Boats', language: 'en', terms: { tern: 'Tern' }, content },
+  { title: 'Boats', language: 'en', terms: { tern: 'Tern' }, blocks: content },
   { continuous: true, images: new Map([['plan', plan]]) },
 ).pages()
 

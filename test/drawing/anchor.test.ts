@@ -1,13 +1,4 @@
-import {
-  type Anchor,
-  bounds,
-  draw,
-  inkBox,
-  inlineObject,
-  place,
-  placement,
-  rectangle,
-} from 'dot-line'
+import { type Anchor, bounds, draw, inkBox, inlineBox, place, placement, rectangle } from 'dot-line'
 import { toPng } from 'dot-line/png'
 import { describe, expect, it } from 'vitest'
 import { paintedItems } from '../support/painted.ts'
@@ -58,7 +49,7 @@ describe('anchors, by the pixels of what was drawn', () => {
 
   it.each(['top', 'bottom'] as const)('down by the %s of the ink', async down => {
     expect(Math.abs((await inked('gap', { down, by: 'ink' }))[down] - y)).toBeLessThan(0.75)
-    const { top, bottom } = await inked('gap', { down: 'middle', by: 'ink' })
+    const { top, bottom } = await inked('gap', { down: 'center', by: 'ink' })
     expect(Math.abs((top + bottom) / 2 - y)).toBeLessThan(0.75)
   })
 
@@ -73,7 +64,7 @@ describe('anchors, by the pixels of what was drawn', () => {
     expect(top({ down: 'bottom' })).toBeCloseTo(-3 * line)
     expect(top({ down: 'bottom', of: 'first' })).toBeCloseTo(-line)
     expect(top({ down: 'top', of: 'last' })).toBeCloseTo(-2 * line)
-    expect(top({ down: 'middle', of: 'last' })).toBeCloseTo(-2.5 * line)
+    expect(top({ down: 'center', of: 'last' })).toBeCloseTo(-2.5 * line)
     expect(() => top({ of: 'second' as 'first' })).toThrow(
       "'second' is not a valid value for 'of' in the anchor (expected one of first, last, all)",
     )
@@ -95,7 +86,7 @@ describe('anchors, by the pixels of what was drawn', () => {
 describe('turning, by the pixels of what was drawn', () => {
   const anchors = [
     {},
-    { across: 'center', down: 'middle', by: 'ink' },
+    { across: 'center', down: 'center', by: 'ink' },
     { across: 'end', down: 'bottom', of: 'last' },
     { across: 1.2, down: 'cap' },
   ] as const
@@ -126,7 +117,7 @@ describe('turning, by the pixels of what was drawn', () => {
     expect(ink.right).toBeLessThan(x + 10)
     const typesetter = await testSetter()
     const layout = typesetter.set('Marigold', { style: 'headline' })
-    const upright = { across: 'center', down: 'middle' } as const
+    const upright = { across: 'center', down: 'center' } as const
     const { matrix } = placement(layout, x, y, { ...upright, angle: 77 })
     const [cx, cy] = [layout.width / 2, layout.height / 2]
     expect(matrix.xx * cx + matrix.xy * cy + matrix.dx).toBeCloseTo(x, 9)
@@ -177,7 +168,7 @@ describe('inline boxes', () => {
       rectangle({ x: 0, y: 0, width: 1, height: 1 }, sheet.ink('deep')),
     ])
     const box = (centered?: 'cap' | 'ex') => ({
-      icon: inlineObject({
+      icon: inlineBox({
         width: size,
         height: size,
         drawing: icon,
@@ -188,7 +179,7 @@ describe('inline boxes', () => {
     const [caps, small] = [await middleOf('H'), await middleOf('x')]
     expect(Math.abs((await middleOf('{icon}', box('cap'))).middle - caps.middle)).toBeLessThan(0.75)
     expect(Math.abs((await middleOf('{icon}', box('ex'))).middle - small.middle)).toBeLessThan(0.75)
-    expect(() => inlineObject({ width: 1, height: 1, centered: 'top' as 'cap' })).toThrow(
+    expect(() => inlineBox({ width: 1, height: 1, centered: 'top' as 'cap' })).toThrow(
       "not on 'top'",
     )
   })

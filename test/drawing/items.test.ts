@@ -44,7 +44,7 @@ describe('a drawing', () => {
       rectangle({ x: 0, y: 0, width: 40, height: 20 }, 'deep', 0, sheet),
     ])
     const shown = draw(size, [
-      place(inner, 150, 60, { across: 'center', down: 'middle', angle: 90 }),
+      place(inner, 150, 60, { across: 'center', down: 'center', angle: 90 }),
     ])
     const ink = inkBox(shown)
     expect([ink?.x, ink?.y, ink?.width, ink?.height].map(n => Math.round(n ?? 0))).toEqual([

@@ -75,11 +75,17 @@ describe('underlines', () => {
     const twoLines = typesetter.set('Boats to Ardle Point', { width: 120, overrides: far })
     expect(twoLines.lines.length).toBeGreaterThan(1)
     expect(twoLines.problems).toMatchObject([
-      { code: 'struck-line', message: 'the underline of line 1 goes through line 2', line: 0 },
+      {
+        code: 'underline-collision',
+        message: 'the underline of line 1 goes through line 2',
+        line: 0,
+      },
     ])
     expect(typesetter.set('Boats', { overrides: far }).problems).toEqual([])
     const near = { underline: { width: 2, gap: 3 } }
-    expect(typesetter.set('Boats to Ardle Point', { width: 120, overrides: near }).problems).toEqual([])
+    expect(
+      typesetter.set('Boats to Ardle Point', { width: 120, overrides: near }).problems,
+    ).toEqual([])
   })
 
   it('leave gaps around letters that reach below them, and none elsewhere', () => {

@@ -1,4 +1,4 @@
-import { defineSheet, faceOf, openFonts, type Fonts, typesetterFor } from 'dot-line'
+import { defineSheet, type Fonts, faceOf, openFonts, typesetterFor } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
 import fc from 'fast-check'

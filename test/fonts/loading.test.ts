@@ -32,14 +32,14 @@ function facesOf(typesetter: Typesetter, markup: string, style = 'body') {
 
 describe('fonts whose faces are loaded when they are used', () => {
   it('has one face from the start, and fetches another when text wants it', async () => {
-    const fonts = await openFonts({ loading: 'when-used' })
+    const fonts = await openFonts({ loading: 'lazy' })
     const typesetter = typesetterFor({ sheet, fonts })
     expect(fonts.families).toEqual(['sans', 'serif', 'mono'])
     expect(facesOf(typesetter, 'Boats')).toEqual({ names: ['SourceSans3-Regular'], codes: [] })
     let changes = 0
     const end = fonts.onChange(() => changes++)
     const before = facesOf(typesetter, 'Boats ~strong[late]')
-    expect(before).toEqual({ names: ['SourceSans3-Regular'], codes: ['awaited-face'] })
+    expect(before).toEqual({ names: ['SourceSans3-Regular'], codes: ['pending-face'] })
     // Asked for a hundred times, fetched once.
     for (let i = 0; i < 100; i++) facesOf(typesetter, `Boat ${i} ~strong[late]`)
     await fonts.settled()
@@ -50,7 +50,7 @@ describe('fonts whose faces are loaded when they are used', () => {
     })
     end()
     const stoodIn = facesOf(typesetter, 'Boats', 'print')
-    expect(stoodIn).toEqual({ names: ['SourceSans3-Regular'], codes: ['awaited-face'] })
+    expect(stoodIn).toEqual({ names: ['SourceSans3-Regular'], codes: ['pending-face'] })
     await fonts.settled()
     expect(changes).toBe(1)
     expect(facesOf(typesetter, 'Boats', 'print').names).toEqual(['SourceSerif4-Regular'])
@@ -58,7 +58,7 @@ describe('fonts whose faces are loaded when they are used', () => {
   })
 
   it('sets the same lines as fonts that had them from the start, once they are there', async () => {
-    const [later, whole] = [await openFonts({ loading: 'when-used' }), await openFonts()]
+    const [later, whole] = [await openFonts({ loading: 'lazy' }), await openFonts()]
     const markup = 'Boats ~strong[to ~emphasis,slant=italic[Quillhaven]] ~family=mono[07:45]'
     const lines = (fonts: typeof later) =>
       typesetterFor({
@@ -73,7 +73,7 @@ describe('fonts whose faces are loaded when they are used', () => {
   })
 
   it('begins with the first family or face that is named', async () => {
-    const fonts = await openFonts({ builtIn: ['serif', 'sans'], loading: 'when-used' })
+    const fonts = await openFonts({ builtIn: ['serif', 'sans'], loading: 'lazy' })
     expect(fonts.isPending('serif', { weight: 400, slant: 'normal' })).toBe(false)
     expect(fonts.isPending('serif', { weight: 700, slant: 'normal' })).toBe(true)
     expect(fonts.isPending('sans', { weight: 400, slant: 'normal' })).toBe(true)
@@ -84,14 +84,14 @@ describe('fonts whose faces are loaded when they are used', () => {
   it('fetches another family only when the first lacks a character', async () => {
     const fonts = await openFonts({
       builtIn: ['sans'],
-      loading: 'when-used',
+      loading: 'lazy',
       files: [{ source: fontFiles.thai, family: 'Harbour' }],
     })
     const typesetter = typesetterFor({ sheet, fonts })
     expect(facesOf(typesetter, 'Boats', 'harbour').codes).toEqual([])
     await fonts.settled()
     expect(fonts.isPending('Harbour', { weight: 400, slant: 'normal' })).toBe(true)
-    expect(facesOf(typesetter, 'เรือ ไทย', 'harbour').codes).toContain('awaited-face')
+    expect(facesOf(typesetter, 'เรือ ไทย', 'harbour').codes).toContain('pending-face')
     expect(facesOf(typesetter, 'เรือ ไทย', 'harbour').codes).not.toContain('missing-glyph')
     await fonts.settled()
     const { names, codes } = facesOf(typesetter, 'Boats เรือ', 'harbour')
@@ -104,14 +104,14 @@ describe('fonts whose faces are loaded when they are used', () => {
     const broken = join(mkdtempSync(join(tmpdir(), 'dotline-')), 'broken.ttf')
     writeFileSync(broken, 'no font')
     for (const source of ['nowhere.ttf', broken]) {
-      const fonts = await openFonts({ loading: 'when-used', files: [{ source, family: 'Harbour' }] })
+      const fonts = await openFonts({ loading: 'lazy', files: [{ source, family: 'Harbour' }] })
       const typesetter = typesetterFor({
         sheet: defineSheet({ styles: { body: { family: 'Harbour' } } }),
         fonts,
       })
       let changes = 0
       fonts.onChange(() => changes++)
-      expect(facesOf(typesetter, 'Boats').codes).toEqual(['awaited-face'])
+      expect(facesOf(typesetter, 'Boats').codes).toEqual(['pending-face'])
       await fonts.settled()
       expect(changes).toBe(1)
       expect(facesOf(typesetter, 'Boats')).toEqual({
@@ -123,7 +123,7 @@ describe('fonts whose faces are loaded when they are used', () => {
   })
 
   it('drops what comes after it was closed', async () => {
-    const fonts = await openFonts({ loading: 'when-used' })
+    const fonts = await openFonts({ loading: 'lazy' })
     fonts.onChange(() => expect.fail('told after it was closed'))
     facesOf(typesetterFor({ sheet, fonts }), '~strong[late]')
     const settled = fonts.settled()
@@ -147,7 +147,7 @@ describe('fonts whose faces are loaded when they are used', () => {
     const open = (options: object) => openFonts(options)
     await expect(open({ builtIn: [{ family: 'sans', weight: 300 }] })).rejects.toThrow('weight')
     await expect(open({ builtIn: ['sanz'] })).rejects.toThrow('builtIn')
-    await expect(open({ load: 'later' })).rejects.toThrow('at-once, when-used')
+    await expect(open({ load: 'later' })).rejects.toThrow('at-once, lazy')
     await expect(open({ fonts: [{ source: 'a.ttf' }] })).rejects.toThrow('family')
     await expect(open({ fonts: [{ source: 'a.ttf', famly: 'A', family: 'A' }] })).rejects.toThrow(
       "no option 'famly'",

@@ -4,18 +4,18 @@ import {
   defineCatalog,
   defineSheet,
   draw,
+  type Fonts,
   group,
   image,
-  inlineObject,
-  openImage,
+  inlineBox,
   openFonts,
+  openImage,
   parseMarkup,
   place,
   readCatalog,
   readSheet,
   rectangle,
   richToHtml,
-  type Fonts,
   type StyleSource,
   typesetterFor,
   withGuides,
@@ -123,7 +123,9 @@ describe('tens of thousands of each', () => {
           { kind: 'paragraph', text: 'Boats leave at noon. '.repeat(many / 4) },
         ] as const
         const sheet = defineSheet({ styles: {} })
-        expect([...setDocument({ content }, { sheet, fonts }).pages()].length).toBeGreaterThan(80)
+        expect(
+          [...setDocument({ blocks: content }, { sheet, fonts }).pages()].length,
+        ).toBeGreaterThan(80)
       },
     ],
     [
@@ -184,7 +186,7 @@ describe('tens of thousands of each', () => {
   })
 
   it('boxes among words are wrapped again and again', () => {
-    const box = inlineObject({ width: 5, height: 5 })
+    const box = inlineBox({ width: 5, height: 5 })
     const text = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts }).shape(
       '{box} a '.repeat(many / 4),
       { values: { box } },

@@ -114,8 +114,7 @@ const readers: Readonly<Record<string, (next: ReturnType<typeof numbers>) => unk
     })
     const { set } = typesetterFor({ sheet, fonts, problems: 'collect' })
     for (const key of catalog.keys) {
-      for (const variant of catalog.cases(key, { count: 3, price: 4 }))
-        set(variant, { width: 100 })
+      for (const variant of catalog.cases(key, { count: 3, price: 4 })) set(variant, { width: 100 })
     }
     return catalog
   },
@@ -161,7 +160,7 @@ const readers: Readonly<Record<string, (next: ReturnType<typeof numbers>) => unk
       sheet,
       fonts,
       catalog: source,
-      images: new Map(),
+      artwork: new Map(),
     })
     return set.problems
   },

@@ -2,7 +2,7 @@ import {
   DotLineError,
   defineSheet,
   draw,
-  inlineObject,
+  inlineBox,
   openFonts,
   place,
   rectangle,
@@ -101,7 +101,7 @@ describe('texts of any kind', () => {
     let refused = 0
     for (let round = 0; round < rounds; round++) {
       const text = someText(next)
-      const box = inlineObject({
+      const box = inlineBox({
         width: next(30),
         height: next(30),
         drawing: draw({ width: 9, height: 9 }, [

@@ -20,8 +20,8 @@ const styles = {
   defaults: { size: 20, family: ['sans', 'Noto Sans Hebrew'] },
   plain: { backing: pill },
   pill: { backing: { ...pill, inFlow: true } },
-  open: { backing: { ...pill, inFlow: true, ends: 'open' } },
-  drawnOpen: { backing: { ...pill, ends: 'open' } },
+  open: { backing: { ...pill, inFlow: true, boxDecorationBreak: 'slice' } },
+  drawnOpen: { backing: { ...pill, boxDecorationBreak: 'slice' } },
   strong: { weight: 700 },
 } as const
 const breakings = ['fast', 'best', 'even'] as const
@@ -159,7 +159,7 @@ describe('a backing that takes room', () => {
       styles: { bad: { backing: { ink: '#000', extent: 'line', inFlow: true } } },
     }
     expect(problemsOf(() => defineSheet(source as never))[0].message).toContain(
-      "'takesRoom' is of a backing",
+      "'inFlow' is of a backing",
     )
   })
 })

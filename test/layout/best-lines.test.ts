@@ -167,7 +167,9 @@ describe('best breaks', () => {
           for (const [i, line] of texts.slice(0, -1).entries()) {
             if (isDivided || /[ -]./.test(line)) continue
             const pair = `${line}${/^[^ -]*[ -]?/.exec(texts[i + 1])?.[0]}`
-            expect(typesetter.set(pair as 'x').width, `${line}| ${width}`).toBeGreaterThan(width - 0.01)
+            expect(typesetter.set(pair as 'x').width, `${line}| ${width}`).toBeGreaterThan(
+              width - 0.01,
+            )
           }
         },
       ),

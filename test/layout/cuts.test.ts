@@ -35,7 +35,8 @@ let typesetter: Awaited<ReturnType<typeof open>>
 beforeAll(async () => {
   typesetter = await open()
 })
-const set = (text: string, style: Name, frame = {}) => typesetter.set(text as 'x', { style, ...frame })
+const set = (text: string, style: Name, frame = {}) =>
+  typesetter.set(text as 'x', { style, ...frame })
 const kinds = (layout: Layout, kind: string) =>
   layout.lines.flatMap(line => line.runs).filter(run => run.kind === kind)
 

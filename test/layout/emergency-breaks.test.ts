@@ -9,7 +9,10 @@ describe('a word wider than its line', () => {
     joined: { features: { dlig: true, liga: true } },
   } as const
   const openSetter = async () =>
-    typesetterFor({ sheet: defineSheet({ styles }), fonts: await openFonts({ files: arabicFonts }) })
+    typesetterFor({
+      sheet: defineSheet({ styles }),
+      fonts: await openFonts({ files: arabicFonts }),
+    })
   let typesetter: Awaited<ReturnType<typeof openSetter>>
   beforeAll(async () => {
     typesetter = await openSetter()

@@ -1,4 +1,4 @@
-import { defineSheet, inlineObject, openFonts, typesetterFor } from 'dot-line'
+import { defineSheet, inlineBox, openFonts, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
@@ -89,7 +89,7 @@ describe('fitting', () => {
   )
 
   it('keeps all of a text in proportion', () => {
-    const box = inlineObject({ width: 16, height: 16 })
+    const box = inlineBox({ width: 16, height: 16 })
     const boxed = typesetter.set('a ~strong[b]{box}', {
       values: { box },
       width: 400,

@@ -16,9 +16,9 @@ const sheet = defineSheet({
     paired: { writingMode: 'vertical-rl', combineDigits: true },
     closed: { punctuationSpacing: 'closed' },
     closedDown: { writingMode: 'vertical-rl', punctuationSpacing: 'closed' },
-    dots: { emphasis: 'dot' },
-    circles: { emphasis: 'circle' },
-    drops: { emphasis: 'sesame' },
+    dots: { emphasisMark: 'dot' },
+    circles: { emphasisMark: 'circle' },
+    drops: { emphasisMark: 'sesame' },
   },
 })
 const typesetter = typesetterFor({ sheet, fonts })
@@ -141,7 +141,7 @@ describe('emphasis', () => {
     expect(marked?.y).toBeLessThan((across?.y ?? 0) - 3)
     expect(marked?.height).toBeGreaterThan((across?.height ?? 0) + 3)
     const down = box('down', {})
-    const beside = box('down', { emphasis: 'dot' })
+    const beside = box('down', { emphasisMark: 'dot' })
     expect(beside?.x).toBeCloseTo(down?.x ?? 0, 3)
     expect(beside?.width).toBeGreaterThan((down?.width ?? 0) + 3)
   })
@@ -193,6 +193,8 @@ describe('ruby', () => {
     expect(() => rubyText(typesetter, '埠', 'ふ', { styel: 'x' } as never)).toThrow(
       "did you mean 'style'?",
     )
-    expect(() => rubyText(typesetter, '埠', 'ふ', { style: 'donw' })).toThrow("did you mean 'down'?")
+    expect(() => rubyText(typesetter, '埠', 'ふ', { style: 'donw' })).toThrow(
+      "did you mean 'down'?",
+    )
   })
 })

@@ -1,4 +1,4 @@
-import { defineSheet, inlineObject, type Layout, openFonts, typesetterFor } from 'dot-line'
+import { defineSheet, inlineBox, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { toPdf } from 'dot-line/pdf'
 import { toSvg } from 'dot-line/svg'
@@ -91,7 +91,11 @@ describe('justified lines', () => {
 
   it('give way no further than the style lets them', () => {
     const layout = set(texts.latin, 'limited')
-    const free = typesetter.set(texts.latin as 'x', { style: 'limited', width: 260, align: 'start' })
+    const free = typesetter.set(texts.latin as 'x', {
+      style: 'limited',
+      width: 260,
+      align: 'start',
+    })
     layout.lines.slice(0, -1).forEach((line, i) => {
       const text = line.runs
         .map(run => run.text)
@@ -106,18 +110,22 @@ describe('justified lines', () => {
   })
 
   it('keep joined letters joined, boxes as wide as they are, and what stands before a tab', () => {
-    const plain = typesetter.set(texts.arabic as 'x', { style: 'arabic', width: 260, align: 'start' })
+    const plain = typesetter.set(texts.arabic as 'x', {
+      style: 'arabic',
+      width: 260,
+      align: 'start',
+    })
     const wide = set(texts.arabic, 'arabic')
     const words = ({ lines }: Layout) =>
       lines[0].runs.flatMap(run =>
         [...run.glyphs.advances].filter((_, g) => run.text[run.glyphs.clusters[g]] !== ' '),
       )
     expect(words(wide)).toEqual(words(plain))
-    const box = inlineObject({ width: 30, height: 10 })
+    const box = inlineBox({ width: 30, height: 10 })
     const boxed = set('one {box} two three four five six seven eight nine ten', 'defaults', 200, {
       box,
     })
-    expect(boxed.lines[0].runs.find(run => run.object)?.width).toBeCloseTo(30, 3)
+    expect(boxed.lines[0].runs.find(run => run.box)?.width).toBeCloseTo(30, 3)
     const tabbed = set('one\ttwo three four five six seven eight nine', 'defaults', 200)
     const ragged = typesetter.set('one\ttwo three four five six seven eight nine', {
       width: 200,

@@ -214,7 +214,11 @@ describe('problems', () => {
       "unknown property 'sise' at board.txt:1:2 (did you mean 'size'?)",
     ],
     ['~weight=1200[x]', 'bad-value', /1200 is not a valid value for 'weight' at board.txt:1:2/],
-    ['~family=Sanz[x]', 'unknown-family', "no family 'Sanz' among the fonts (did you mean 'sans'?)"],
+    [
+      '~family=Sanz[x]',
+      'unknown-family',
+      "no family 'Sanz' among the fonts (did you mean 'sans'?)",
+    ],
     [
       '~href=javascript:alert[x]',
       'forbidden-link',

@@ -35,9 +35,12 @@ describe('the line ends of a layout', () => {
 
   it('are known when the fonts are closed, and nobody read the lines', async () => {
     const fonts = await openFonts({ builtIn: ['sans'] })
-    const layout = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts }).set('Boats to Ardle', {
-      width: 60,
-    })
+    const layout = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts }).set(
+      'Boats to Ardle',
+      {
+        width: 60,
+      },
+    )
     fonts.close()
     expect(lineEndsOf(layout)).toEqual([9, 14])
     expect(problemsOf(() => layout.lines)).toMatchObject([{ code: 'closed-fonts' }])

@@ -14,11 +14,16 @@ beforeAll(async () => {
       padded: { from: 'both', padding: { left: 10, right: 6 }, startIndent: 4 },
     },
   })
-  typesetter = typesetterFor({ sheet, fonts: await openFonts(), hyphenation: await openHyphenation('de') })
+  typesetter = typesetterFor({
+    sheet,
+    fonts: await openFonts(),
+    hyphenation: await openHyphenation('de'),
+  })
 })
 
 const text = 'Heute Fährverbindungsunterbrechung nach Quillhaven'
-const set = (style: string, width: number, markup = text) => typesetter.set(markup, { style, width })
+const set = (style: string, width: number, markup = text) =>
+  typesetter.set(markup, { style, width })
 const codes = (layout: ReturnType<typeof set>) => layout.problems.map(problem => problem.code)
 const words = (layout: ReturnType<typeof set>) =>
   layout.lines.map(line =>

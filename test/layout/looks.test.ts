@@ -1,4 +1,4 @@
-import { defineSheet, type Layout, facesUsed, openFonts, typesetterFor } from 'dot-line'
+import { defineSheet, facesUsed, type Layout, openFonts, typesetterFor } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { arabicFonts } from '../support/fonts.ts'
 import { problemsOf } from '../support/problems.ts'

@@ -5,7 +5,7 @@ import {
   defineSheet,
   draw,
   hitTest,
-  inlineObject,
+  inlineBox,
   type Layout,
   linkedText,
   moveCaret,
@@ -205,7 +205,7 @@ describe('what is chosen and copied', () => {
   })
 
   it('is the text as it was given, with labels of objects and without hyphens', () => {
-    const lamp = inlineObject({
+    const lamp = inlineBox({
       width: 10,
       height: 10,
       drawing: draw({ width: 10, height: 10 }, []),
@@ -236,7 +236,7 @@ describe('links and actions', () => {
 describe('a point of a page', () => {
   it('is taken back through the placement of a layout', () => {
     const layout = set('Boats to Quillhaven')
-    const placed = placement(layout, 300, 200, { across: 'center', down: 'middle', angle: 30 })
+    const placed = placement(layout, 300, 200, { across: 'center', down: 'center', angle: 30 })
     const caret = caretAt(layout, 9)
     const middle = [caret.from[0] + 2, (caret.from[1] + caret.to[1]) / 2] as const
     const { xx, yx, xy, yy, dx, dy } = placed.matrix

@@ -86,7 +86,13 @@ function inFrames(
   let from: Continuation | undefined
   do {
     const maxLines = counts[frames.length % counts.length]
-    const layout: Layout = typesetter.set(text, { style, ...frame, maxLines, continuation: from, continues: true })
+    const layout: Layout = typesetter.set(text, {
+      style,
+      ...frame,
+      maxLines,
+      continuation: from,
+      continues: true,
+    })
     frames.push(layout)
     from = layout.continuation
     expect(frames.length).toBeLessThan(500)

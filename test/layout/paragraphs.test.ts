@@ -1,6 +1,6 @@
 import {
   defineSheet,
-  inlineObject,
+  inlineBox,
   openFonts,
   rich,
   sourceRange,
@@ -46,7 +46,7 @@ describe('the paragraphs of a layout', () => {
   it('are told apart run by run', () => {
     const kinds = (markup: string, setting: object) =>
       typesetter.set(markup, setting).lines.flatMap(line => line.runs.map(run => run.kind))
-    const icon = inlineObject({ width: 9, height: 9 })
+    const icon = inlineBox({ width: 9, height: 9 })
     expect(kinds('~list[a {icon}]', { style: 'body', values: { icon } })).toEqual([
       'marker',
       'text',

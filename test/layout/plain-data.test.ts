@@ -6,7 +6,7 @@ import {
   draw,
   hitTest,
   inkBox,
-  inlineObject,
+  inlineBox,
   type Layout,
   openFonts,
   place,
@@ -40,7 +40,7 @@ beforeAll(async () => {
   const lamp = draw({ width: 8, height: 8 }, [
     rectangle({ x: 0, y: 0, width: 8, height: 8 }, sheet.ink('deep')),
   ])
-  const values = { lamp: inlineObject({ width: 8, height: 8, drawing: lamp, label: 'lamp' }) }
+  const values = { lamp: inlineBox({ width: 8, height: 8, drawing: lamp, label: 'lamp' }) }
   const markup =
     'Boats to ~link,href=https://lantern-sound.example[Low Emmerly] {lamp}\nfare\t12.50'
   const plain = { style: 'body', width: 150 } as const

@@ -21,7 +21,8 @@ const styles = {
   arabicList: { from: 'arabic', marker: { text: '•', indent: 20 } },
 } as const
 const sheet = defineSheet({ styles })
-const openSetter = async () => typesetterFor({ sheet, fonts: await openFonts({ files: arabicFonts }) })
+const openSetter = async () =>
+  typesetterFor({ sheet, fonts: await openFonts({ files: arabicFonts }) })
 let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
   typesetter = await openSetter()

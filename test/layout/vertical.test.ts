@@ -138,7 +138,7 @@ describe('trimming', () => {
     const ground = rectangle({ x: 0, y: 0, ...size }, styled.ink('foam'))
     const shown = draw(size, [
       ground,
-      place(layout, 100, 150, { across: 'center', down: 'middle' }),
+      place(layout, 100, 150, { across: 'center', down: 'center' }),
     ])
     const { top, bottom } = inkEdges(toPng(shown, { pixelRatio: 2 }), 2)
     expect((top + bottom) / 2).toBeCloseTo(150, 0)

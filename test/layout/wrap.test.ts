@@ -91,9 +91,12 @@ describe('the least width', () => {
   it.each(['serif', 'spaced', 'divided', 'padded', 'arabic'] as const)(
     'is the least in which no word is broken: %s',
     style => {
-      const prepared = typesetter.shape('Ships to Brackwater-under-Heugh,\ninternational: مرفأ 12', {
-        style,
-      })
+      const prepared = typesetter.shape(
+        'Ships to Brackwater-under-Heugh,\ninternational: مرفأ 12',
+        {
+          style,
+        },
+      )
       const least = prepared.minWidth()
       const isBroken = (width: number) =>
         prepared.set({ width }).problems.some(({ code }) => code === 'broken-word')

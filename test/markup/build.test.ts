@@ -174,10 +174,10 @@ describe('HTML', () => {
       '<span class="alert"><strong>x</strong></span>',
     )
     const tags = { mark: 'alert' }
-    expect(richToHtml(parsed('~alert[a\nb]'), { tagStyles: tags }).html).toBe(
+    expect(richToHtml(parsed('~alert[a\nb]'), { elementStyles: tags }).html).toBe(
       '<p><mark>a</mark></p>\n<p><mark>b</mark></p>',
     )
-    expect(richToMarkup(richFromHtml('<mark>a</mark><b>b</b>', { tagStyles: tags }).rich)).toBe(
+    expect(richToMarkup(richFromHtml('<mark>a</mark><b>b</b>', { elementStyles: tags }).rich)).toBe(
       '~alert[a]b',
     )
   })

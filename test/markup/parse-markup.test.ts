@@ -55,7 +55,9 @@ describe('markup', () => {
   })
 
   it('shows the text and lists the mistake of an unclosed span and a stray close', () => {
-    const { rich, problems } = parseMarkup('now]\nto ~strong[late ~alert[very', 'board.txt')
+    const { rich, problems } = parseMarkup('now]\nto ~strong[late ~alert[very', {
+      source: 'board.txt',
+    })
     expect(shown(rich.children)).toBe('now]\nto strong<late alert<very>>')
     expect(
       problems.map(p => [

@@ -39,7 +39,9 @@ describe('catalogs in MessageFormat 2', () => {
       [' are late', 400],
     ])
     const page = 'https://lantern-sound.example/a?b=1'
-    const more = typesetterFor({ sheet, fonts }).set(catalogIn('en').text('more', { page, icon: '●' }))
+    const more = typesetterFor({ sheet, fonts }).set(
+      catalogIn('en').text('more', { page, icon: '●' }),
+    )
     expect(more.text).toBe('Read on ●')
     expect(more.lines[0].runs[0].link).toBe(page)
     expect(said('en', 'literal', {})).toBe('Curly {, ~strong[no span] and [brackets]')

@@ -1,6 +1,6 @@
 // Paints a layout on a canvas, its SVG many times as large on another, and counts the pixels that are not
 // as dark as that shows them to be.
-import { draw, image, openImage, openFonts, place } from 'dot-line'
+import { draw, image, openFonts, openImage, place } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { toSvg } from 'dot-line/svg'
 import { frames, setFrame } from '../support/setting.ts'

@@ -10,10 +10,10 @@ import {
   type Drawing,
   defineSheet,
   draw,
+  type Fonts,
   type Layout,
   openFonts,
   place,
-  type Fonts,
   typesetterFor,
 } from 'dot-line'
 import cff from 'source-code-pro/OTF/SourceCodePro-Regular.otf?url'
@@ -114,7 +114,7 @@ const sheet = defineSheet({
         radius: 8,
         border: { ink: 'text', width: 2 },
         inFlow: true,
-        ends: 'open',
+        boxDecorationBreak: 'slice',
       },
     },
     line: { backing: { ink: 'sky', extent: 'line', padding: 3, radius: 4 } },
@@ -217,7 +217,7 @@ export function sceneDrawing(name: string, fonts: Fonts): Drawing {
   const height = Math.ceil(layout.height) + (isTurned ? 200 : 20)
   const background = sheet.ink('paper')
   const items = isTurned
-    ? place(layout, 300, height / 2, { across: 0.25, down: 'middle', angle: 24 })
+    ? place(layout, 300, height / 2, { across: 0.25, down: 'center', angle: 24 })
     : place(layout, scenePlace.x, scenePlace.y)
   return draw({ width: 600, height, background }, [items])
 }

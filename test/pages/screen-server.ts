@@ -12,7 +12,7 @@ declare global {
 }
 
 window.takeOver = async () => {
-  const fonts = await openFonts({ loading: 'when-used' })
+  const fonts = await openFonts({ loading: 'lazy' })
   window.provider = provideText(document, { sheet: defineSheet(serverSheet), fonts })
   await window.provider.settled()
 }

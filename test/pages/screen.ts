@@ -47,7 +47,7 @@ window.actions = []
 document.addEventListener('text-action', event => {
   if (event instanceof CustomEvent) window.actions.push(event.detail)
 })
-const fonts = await openFonts({ loading: 'when-used' })
+const fonts = await openFonts({ loading: 'lazy' })
 const provider = provideText(document, {
   sheet,
   fonts,

@@ -393,7 +393,7 @@ describe('what a reader and an application change', () => {
     })
     const problems = await change<string[]>(`
       const fonts = await window.openFonts({
-        load: 'when-used',
+        loading: 'lazy',
         fonts: [{ source: window.arabic + '?late', family: 'Late' }],
       })
       const sheet = window.sheet.with({ styles: { defaults: { family: ['sans', 'Late'] } } })
@@ -438,7 +438,7 @@ describe('what a reader and an application change', () => {
 
   it('goes on in what stands in for a font that cannot be fetched, and says so', async () => {
     await change(`
-      const fonts = await window.openFonts({ load: 'when-used', fonts: [{ source: '/nowhere.ttf', family: 'Gone' }] })
+      const fonts = await window.openFonts({ loading: 'lazy', fonts: [{ source: '/nowhere.ttf', family: 'Gone' }] })
       const styles = { defaults: { family: ['Gone', 'sans'], ink: 'deep' } }
       window.fontsBefore = window.provider.current.fonts
       window.provider.update({ fonts, sheet: window.sheet.with({ styles }) })`)

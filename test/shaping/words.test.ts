@@ -1,4 +1,4 @@
-import { openFonts, type Fonts } from 'dot-line'
+import { type Fonts, openFonts } from 'dot-line'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { prose } from '../../bench/corpus.mjs'

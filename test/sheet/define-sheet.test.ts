@@ -128,7 +128,7 @@ describe('defineSheet', () => {
 describe('readSheet', () => {
   it('places mistakes in the file', () => {
     const json = '{\n  "styles": {\n    "body": { "size": 16,\n      "ink": "dep" }\n  }\n}'
-    const [problem] = problemsOf(() => readSheet(json, 'ferry.json'))
+    const [problem] = problemsOf(() => readSheet(json, { source: 'ferry.json' }))
     expect(problem).toMatchObject({
       code: 'unknown-ink',
       location: { source: 'ferry.json', line: 4, column: 7 },
@@ -174,7 +174,7 @@ describe('readSheet', () => {
     const json = `{ "styles": {\n${chain.join(',\n')}\n} }`.padEnd(2_500_000)
     expect(readSheet(json).style('style-29999').size).toBe(30_000)
     const [problem] = problemsOf(() =>
-      readSheet(json.replace('"size": 30000', '"size": "none"'), 'big.json'),
+      readSheet(json.replace('"size": 30000', '"size": "none"'), { source: 'big.json' }),
     )
     expect(problem).toMatchObject({ code: 'unknown-size', location: { line: 30_001 } })
   })
@@ -192,7 +192,7 @@ describe('readSheet', () => {
 describe('where parts of a sheet stand', () => {
   it('is a place in its file, or a path', () => {
     const json = '{\n  "inks": { "deep": "#0b3d5c" },\n  "styles": { "body": {} }\n}'
-    const read = readSheet(json, 'sheet.json')
+    const read = readSheet(json, { source: 'sheet.json' })
     expect(read.locationOf(['styles', 'body'])).toMatchObject({ source: 'sheet.json', line: 3 })
     // What was changed stands in no file.
     expect(read.with({ sizes: { large: 20 } }).locationOf(['inks', 'deep'])).toBe('inks.deep')

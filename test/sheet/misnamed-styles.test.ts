@@ -30,7 +30,7 @@ it('a style that is called nearly like that of a part of documents is told', () 
     styles: { 'document-paragaph': size, 'document-heading-2': size, 'document-harbour': size },
   })
   const { problems } = setDocument(
-    { content: [{ kind: 'paragraph', text: 'Boats' }] },
+    { blocks: [{ kind: 'paragraph', text: 'Boats' }] },
     { sheet, fonts },
   )
   expect(told(problems)).toEqual([

@@ -62,9 +62,9 @@ describe('what was passed over in silence', () => {
   it('is refused of tags that are no names of elements', () => {
     const { rich } = parseMarkup('~strong[x]')
     for (const tag of ['b onclick="x"', 'b><script', '', '1']) {
-      expect(() => richToHtml(rich, { tagStyles: { [tag]: 'strong' } })).toThrow('HTML element')
+      expect(() => richToHtml(rich, { elementStyles: { [tag]: 'strong' } })).toThrow('HTML element')
     }
-    expect(richToHtml(rich, { tagStyles: { b: 'strong' } }).html).toBe('<b>x</b>')
+    expect(richToHtml(rich, { elementStyles: { b: 'strong' } }).html).toBe('<b>x</b>')
   })
 })
 
@@ -129,7 +129,7 @@ describe('a document on the web', () => {
     language: 'en',
     page: { facing: true, margin: { top: 40, start: 90, bottom: 40, end: 30 } },
     terms: { rain: 'rain' },
-    content: [
+    blocks: [
       { kind: 'contents' },
       ...[1, 2, 3].flatMap(i => [
         { kind: 'page-break' } as const,

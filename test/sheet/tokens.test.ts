@@ -110,7 +110,7 @@ describe('design tokens', () => {
   }
 
   it('of others are read: groups with types, references, older forms', () => {
-    const read = readSheet(JSON.stringify(foreign), 'brand.tokens.json')
+    const read = readSheet(JSON.stringify(foreign), { source: 'brand.tokens.json' })
     expect(read.ink('brand.alias')).toEqual(read.ink('brand.primary'))
     expect(read.ink('brand.old')).toMatchObject({ color: '#c8331f' })
     expect(read.ink('brand.hue')).toMatchObject({ color: '#008000', opacity: 0.5 })
@@ -123,7 +123,7 @@ describe('design tokens', () => {
       leading: { kind: 'times', factor: 1.2 },
     })
     expect(read.warnings).toMatchObject([
-      { code: 'token-left-out', location: { source: 'brand.tokens.json' } },
+      { code: 'token-omitted', location: { source: 'brand.tokens.json' } },
     ])
   })
 
@@ -149,7 +149,9 @@ describe('design tokens', () => {
     ],
     [{ a: { $type: 'dimension', $value: { value: 1, unit: 'furlong' } } }, 'bad-token'],
   ])('that are wrong are refused: %j', (wrong, code) => {
-    const [problem] = problemsOf(() => readSheet(JSON.stringify(wrong), 'a.tokens.json'))
+    const [problem] = problemsOf(() =>
+      readSheet(JSON.stringify(wrong), { source: 'a.tokens.json' }),
+    )
     expect(problem).toMatchObject({ code, location: { source: 'a.tokens.json' } })
   })
 })

@@ -23,9 +23,12 @@ async function use(bytes: Buffer, isDocument: boolean): Promise<void> {
   try {
     const [family] = fonts.families
     const named = sheet.with({ styles: { defaults: { family } } })
-    const layout = typesetterFor({ sheet: named, fonts, problems: 'collect' }).set('Tern office 12', {
-      width: 60,
-    })
+    const layout = typesetterFor({ sheet: named, fonts, problems: 'collect' }).set(
+      'Tern office 12',
+      {
+        width: 60,
+      },
+    )
     toSvg(layout)
     if (isDocument) toPdf(layout)
   } finally {

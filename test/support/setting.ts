@@ -1,4 +1,4 @@
-import { defineSheet, type Layout, openFonts, type Fonts, typesetterFor } from 'dot-line'
+import { defineSheet, type Fonts, type Layout, openFonts, typesetterFor } from 'dot-line'
 
 /** The sheet most tests set text with. */
 export const sheet = defineSheet({

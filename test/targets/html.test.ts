@@ -135,8 +135,14 @@ describe('the HTML itself', () => {
   })
 
   it('is a page that a strict policy lets through', async () => {
-    const typesetter = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts: await openFonts() })
-    const page = toHtmlPage([typesetter.set('one'), typesetter.set('two')], { nonce: 'a"b', title: '<t>' })
+    const typesetter = typesetterFor({
+      sheet: defineSheet({ styles: {} }),
+      fonts: await openFonts(),
+    })
+    const page = toHtmlPage([typesetter.set('one'), typesetter.set('two')], {
+      nonce: 'a"b',
+      title: '<t>',
+    })
     expect(page).toContain('<style nonce="a&quot;b">')
     expect(page).toContain('<title>&lt;t&gt;</title>')
     expect(page).not.toMatch(/ style=|<script/)
@@ -199,21 +205,31 @@ describe('the HTML itself', () => {
   })
 
   it('carries of its fonts what its text takes', async () => {
-    const typesetter = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts: await openFonts() })
+    const typesetter = typesetterFor({
+      sheet: defineSheet({ styles: {} }),
+      fonts: await openFonts(),
+    })
     const one = typesetter.set('Boats to Quillhaven, ﬁrst office Å')
     expect(toHtml(one).css.length).toBeLessThan(40_000)
     expect(toSvg(one, { textAs: 'embedded' }).length).toBeLessThan(40_000)
   })
 
   it('is a page with a main part, a heading, and a ground that may be dark', async () => {
-    const typesetter = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts: await openFonts() })
+    const typesetter = typesetterFor({
+      sheet: defineSheet({ styles: {} }),
+      fonts: await openFonts(),
+    })
     const page = toHtmlPage(typesetter.set('Winter timetable'), { background: '#0b1d2c' })
     expect(page).toMatch(
       /<main>\n<h1 class="dotline-heading">Winter timetable<\/h1>[\s\S]*<\/main>/,
     )
     expect(page).toContain('html{background:#0b1d2c;color-scheme:dark}')
-    expect(toHtmlPage(typesetter.set('x'), { background: '#f4fafc' })).toContain('color-scheme:light')
-    expect(() => toHtmlPage(typesetter.set('x'), { background: 'dusk' })).toThrow("no ink named 'dusk'")
+    expect(toHtmlPage(typesetter.set('x'), { background: '#f4fafc' })).toContain(
+      'color-scheme:light',
+    )
+    expect(() => toHtmlPage(typesetter.set('x'), { background: 'dusk' })).toThrow(
+      "no ink named 'dusk'",
+    )
   })
 
   it('is the same of letters alone, without their glyphs, as with them', async () => {
@@ -232,7 +248,10 @@ describe('the HTML itself', () => {
       cut: { maxLines: 2 },
     } as const
     const inks = { fade: { gradient: 'linear', stops: ['#f00', '#00f'] } } as const
-    const typesetter = typesetterFor({ sheet: defineSheet({ inks, styles }), fonts: await openFonts() })
+    const typesetter = typesetterFor({
+      sheet: defineSheet({ inks, styles }),
+      fonts: await openFonts(),
+    })
     const texts = prose(12_000, 3).split('\n')
     let unread = 0
     for (const [i, text] of texts.entries()) {

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { draw, image, inlineObject, openImage } from 'dot-line'
+import { draw, image, inlineBox, openImage } from 'dot-line'
 import { toPdf } from 'dot-line/pdf'
 import { toPng } from 'dot-line/png'
 import { toSvg } from 'dot-line/svg'
@@ -170,7 +170,7 @@ describe('images', () => {
   })
 
   it('stand in a line as boxes, and are written once however often they do', async () => {
-    const icon = inlineObject({
+    const icon = inlineBox({
       width: 12,
       height: 12,
       image: await openImage(pngs.color),

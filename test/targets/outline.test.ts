@@ -2,8 +2,8 @@ import {
   defineSheet,
   draw,
   image,
-  openImage,
   openFonts,
+  openImage,
   place,
   rectangle,
   rule,
@@ -31,7 +31,8 @@ const sheet = defineSheet({
     shaded: { shadow: { ink: 'deep', x: 2, blur: 4 } },
   },
 })
-const openSetter = async () => typesetterFor({ sheet, fonts: await openFonts({ files: arabicFonts }) })
+const openSetter = async () =>
+  typesetterFor({ sheet, fonts: await openFonts({ files: arabicFonts }) })
 let typesetter: Awaited<ReturnType<typeof openSetter>>
 beforeAll(async () => {
   typesetter = await openSetter()

@@ -4,7 +4,7 @@ import {
   defineSheet,
   draw,
   group,
-  inlineObject,
+  inlineBox,
   openFonts,
   place,
   rubyText,
@@ -44,9 +44,9 @@ describe('an inline object in a PDF', () => {
   const badge = draw({ width: 20, height: 20 }, [place(typesetter.set('3'), 2, 0)])
   const objects = {
     ruby: rubyText(typesetter, 'Pier', 'peer'),
-    badge: inlineObject({ width: 20, height: 20, drawing: badge, label: 'three boats' }),
-    bare: inlineObject({ width: 20, height: 20, drawing: badge }),
-    lamp: inlineObject({ width: 12, height: 12, drawing: lamp, label: 'lamp' }),
+    badge: inlineBox({ width: 20, height: 20, drawing: badge, label: 'three boats' }),
+    bare: inlineBox({ width: 20, height: 20, drawing: badge }),
+    lamp: inlineBox({ width: 12, height: 12, drawing: lamp, label: 'lamp' }),
   }
   const pageWith = (value: keyof typeof objects) => {
     const layout = typesetter.set('Before {w} after', { width: 300, values: { w: objects[value] } })
@@ -77,7 +77,7 @@ describe('an inline object in a PDF', () => {
     const set = setDocument(
       {
         ...named,
-        content: [
+        blocks: [
           { kind: 'heading', text: 'Head {w} behind' },
           { kind: 'list', items: ['Item {w} behind'] },
           { kind: 'table', columns: [{}], rows: [['Cell {w} behind']] },

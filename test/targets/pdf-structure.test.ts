@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest'
 import { pdfSource } from '../support/pdf.ts'
 
 const path = new URL('../../examples/lantern-sound/sheet.json', import.meta.url)
-const sheet = readSheet(readFileSync(path, 'utf8'), 'sheet.json')
+const sheet = readSheet(readFileSync(path, 'utf8'), { source: 'sheet.json' })
 const { set } = typesetterFor({ sheet, fonts: await openFonts() })
 const text = (markup: string, x: number, y: number, style = 'body', width = 300) =>
   place(set(markup, { style, width }), x, y)
@@ -125,8 +125,8 @@ describe('the structure of a PDF', () => {
   it('has bookmarks of its headings, places of its own, and page labels', async () => {
     const { pdf } = await opened({
       pageLabels: [
-        { from: 0, style: 'lower-roman' },
-        { from: 1, style: 'decimal', prefix: 'N-' },
+        { page: 0, style: 'lower-roman' },
+        { page: 1, style: 'decimal', prefix: 'N-' },
       ],
     })
     const [first] = await pdf.getOutline()
@@ -183,7 +183,7 @@ describe('the structure of a PDF', () => {
     expect(() => toPdf(lost)).toThrow(
       "a link leads to '#ent', and nothing in the document has that id (did you mean 'end'?)",
     )
-    expect(() => toPdf(notice, { pageLabels: [{ from: 1 }] })).toThrow(
+    expect(() => toPdf(notice, { pageLabels: [{ page: 1 }] })).toThrow(
       'pageLabels of a PDF must be a list of page labels',
     )
     expect(() => group([], { level: 0 })).toThrow('level of group must be a whole number from 1')

@@ -36,7 +36,9 @@ describe('SVG', () => {
 
   it('is well-formed for any title and text', async () => {
     const typesetter = await testSetter(1, 'collect')
-    const svg = toSvg(typesetter.set(']]> \u0001 \ud800 & "<b>"'), { title: '</title><script>&\u0000' })
+    const svg = toSvg(typesetter.set(']]> \u0001 \ud800 & "<b>"'), {
+      title: '</title><script>&\u0000',
+    })
     expect(svg).toContain('<title>&lt;/title&gt;&lt;script&gt;&amp;\ufffd</title>')
     expect(toSvg(typesetter.set('<b> "&'))).toContain('aria-label="&lt;b&gt; &quot;&amp;"')
   })
@@ -58,7 +60,7 @@ describe('SVG', () => {
 
   it.each([
     ['start', 'top', 100, 50],
-    ['center', 'middle', 50, 30],
+    ['center', 'center', 50, 30],
     ['end', 'bottom', 0, 10],
     [0.25, 'top', 75, 50],
   ] as const)('places %s %s', async (across, down, x, top) => {

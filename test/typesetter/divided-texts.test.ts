@@ -52,7 +52,11 @@ describe('texts in several scripts, faces and directions', () => {
   beforeAll(async () => {
     const { arabic, hebrew, thai, japanese, emoji } = fontFiles
     const fonts = await openFonts({ files: [arabic, hebrew, thai, japanese, emoji] })
-    typesetter = typesetterFor({ sheet: defineSheet({ styles: looks }), fonts, problems: 'collect' })
+    typesetter = typesetterFor({
+      sheet: defineSheet({ styles: looks }),
+      fonts,
+      problems: 'collect',
+    })
   })
   const check = (markup: string, setting: SetOptions): Layout => {
     const quick = typesetter.set(markup, setting)

@@ -1,4 +1,4 @@
-import { escapeMarkup, inlineObject, rich, richFromText, typesetterFor } from 'dot-line'
+import { escapeMarkup, inlineBox, rich, richFromText, typesetterFor } from 'dot-line'
 import { describe, expect, it } from 'vitest'
 import { builtInFonts, sheet } from '../support/setting.ts'
 
@@ -61,7 +61,7 @@ describe('literal markup is checked by the compiler', () => {
   it('takes boxes as values', async () => {
     const { set } = typesetterFor({ sheet, fonts: await builtInFonts() })
     expect(
-      set('to {icon} quay', { values: { icon: inlineObject({ width: 8, height: 8 }) } }).text,
+      set('to {icon} quay', { values: { icon: inlineBox({ width: 8, height: 8 }) } }).text,
     ).toBe('to \ufffc quay')
   })
 })

@@ -1,6 +1,7 @@
 import {
   defineCatalog,
   defineSheet,
+  type Fonts,
   joinRich,
   type Layout,
   openFonts,
@@ -9,7 +10,6 @@ import {
   rich,
   richFromText,
   type SetOptions,
-  type Fonts,
   span,
   type Typesetter,
   typesetterFor,

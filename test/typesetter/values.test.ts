@@ -2,7 +2,7 @@ import {
   DotLineError,
   draw,
   escapeMarkup,
-  inlineObject,
+  inlineBox,
   plainText,
   rectangle,
   rich,
@@ -85,11 +85,9 @@ describe('values', () => {
 
   it('of no known kind are told', () => {
     const known = rich`~strong[x]`
-    const data = [
-      known,
-      inlineObject({ width: 8, height: 8 }),
-      draw({ width: 1, height: 1 }, []),
-    ].map(own => JSON.parse(JSON.stringify(own)))
+    const data = [known, inlineBox({ width: 8, height: 8 }), draw({ width: 1, height: 1 }, [])].map(
+      own => JSON.parse(JSON.stringify(own)),
+    )
     const painted = {
       kind: 'object',
       width: 9,
@@ -119,7 +117,7 @@ describe('values', () => {
     const tree = JSON.parse(JSON.stringify(rich`~strong[x]`))
     expect(() => typesetter.set(tree)).toThrow('expected markup or rich text, not an object')
     const picture = JSON.parse(JSON.stringify(draw({ width: 1, height: 1 }, [])))
-    expect(() => inlineObject({ width: 1, height: 1, drawing: picture })).toThrow('is data')
+    expect(() => inlineBox({ width: 1, height: 1, drawing: picture })).toThrow('is data')
   })
 
   it('go by the hundred thousand into one sentence', () => {
@@ -181,7 +179,7 @@ describe('boxes in a line', () => {
   const icon = draw({ width: 10, height: 10 }, [
     rectangle({ x: 0, y: 0, width: 10, height: 10 }, sheet.ink('flare')),
   ])
-  const box = inlineObject({ width: 20, height: 40, baseline: 30, drawing: icon, label: 'lamp' })
+  const box = inlineBox({ width: 20, height: 40, baseline: 30, drawing: icon, label: 'lamp' })
 
   it('take their width, and make room for their height', () => {
     const layout = typesetter.set('a{icon}b', { style: 'body', values: { icon: box } })
@@ -213,10 +211,8 @@ describe('boxes in a line', () => {
   })
 
   it('are refused with lengths that are none', () => {
-    expect(() => inlineObject({ width: -1, height: 2 })).toThrow(
-      'the width of an inline object is -1',
-    )
-    expect(() => inlineObject({ width: 1, height: Number.NaN })).toThrow(
+    expect(() => inlineBox({ width: -1, height: 2 })).toThrow('the width of an inline object is -1')
+    expect(() => inlineBox({ width: 1, height: Number.NaN })).toThrow(
       'the height of an inline object is NaN',
     )
   })

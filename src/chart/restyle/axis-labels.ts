@@ -7,8 +7,8 @@ import {
   movedInside,
   movedText,
   placedAt,
-  type SetText,
   type RestyleSetting,
+  type SetText,
   touch,
   type Wanted,
 } from './place-text.ts'

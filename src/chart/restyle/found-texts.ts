@@ -14,7 +14,7 @@ export interface FoundText {
   readonly angle: number
   /** How the author anchored it. */
   readonly across: 'start' | 'center' | 'end'
-  readonly down: 'top' | 'cap' | 'middle' | 'capMiddle' | 'alphabetic' | 'bottom'
+  readonly down: 'top' | 'cap' | 'center' | 'capMiddle' | 'alphabetic' | 'bottom'
   /** In units of the document. */
   readonly fontSize: number
   readonly isBold: boolean

@@ -53,7 +53,7 @@ export function placedAt({ text, part }: Wanted, layout: Layout): PlacedText {
   const anchor: Anchor = {
     across,
     angle,
-    down: down === 'capMiddle' ? 'middle' : down,
+    down: down === 'capMiddle' ? 'center' : down,
     ...(down === 'alphabetic' && { of: 'first' }),
   }
   const lift = down === 'capMiddle' && isOne ? capLift(layout) : 0
@@ -88,8 +88,8 @@ export function movedText(placed: PlacedText, dx: number, dy: number): PlacedTex
 
 /** How far below the middle of its line the middle of its capitals is. */
 function capLift(layout: Layout): number {
-  const at = (down: 'cap' | 'alphabetic' | 'middle') => placement(layout, 0, 0, { down }).matrix.dy
-  return (at('cap') + at('alphabetic')) / 2 - at('middle')
+  const at = (down: 'cap' | 'alphabetic' | 'center') => placement(layout, 0, 0, { down }).matrix.dy
+  return (at('cap') + at('alphabetic')) / 2 - at('center')
 }
 
 /** What a text covers, with a little room around its ink. */

@@ -95,9 +95,9 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
     )
   }
   for (const { text, outcome: did } of set.told) {
-    if (did === 'dropped') {
+    if (did === 'omitted') {
       const message = `there is no room for the text '${shortText(text)}'`
-      problems.add(warningProblem('text-left-out', message, { hint: 'make the chart larger' }))
+      problems.add(warningProblem('text-omitted', message, { hint: 'make the chart larger' }))
     }
   }
   if (tree.elements.some(hasScript)) {

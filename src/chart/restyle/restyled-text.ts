@@ -6,6 +6,6 @@ export interface RestyledText {
   readonly text: string
   /** Which part of a chart it is, and so its style. */
   readonly part: ChartPart
-  /** `turned`: at another angle than before; `cut`: shown in part; `dropped`: not shown, for want of room. */
-  readonly outcome: 'set' | 'wrapped' | 'turned' | 'cut' | 'dropped'
+  /** `turned`: at another angle than before; `cut`: shown in part; `omitted`: not shown, for want of room. */
+  readonly outcome: 'set' | 'wrapped' | 'turned' | 'cut' | 'omitted'
 }

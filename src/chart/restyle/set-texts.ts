@@ -10,8 +10,8 @@ import {
   movedInside,
   movedText,
   placedAt,
-  type SetText,
   type RestyleSetting,
+  type SetText,
   type Wanted,
 } from './place-text.ts'
 import type { RestyledText } from './restyled-text.ts'
@@ -45,7 +45,7 @@ export function setTexts(
     (one): RestyledText => ({
       text: one.text.text,
       part: one.part,
-      outcome: results.get(one)?.outcome ?? 'dropped',
+      outcome: results.get(one)?.outcome ?? 'omitted',
     }),
   )
   return { placed: wanted.flatMap(one => results.get(one)?.placed ?? []), told }

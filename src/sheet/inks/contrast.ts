@@ -1,4 +1,4 @@
-import { type Ink, type SolidInk, representativeColor } from './ink.ts'
+import { type Ink, representativeColor, type SolidInk } from './ink.ts'
 
 /** Relative luminance of `#rrggbb`, 0 to 1 (WCAG 2.2). */
 function luminance(color: string): number {
@@ -18,9 +18,10 @@ const channels = (color: string) =>
  */
 export function contrastOf(ink: Ink, background: Ink): number {
   const ground = overColor(representativeColor(background), '#ffffff')
-  const [lighter, darker] = [luminance(overColor(representativeColor(ink), ground)), luminance(ground)].sort(
-    (a, b) => b - a,
-  )
+  const [lighter, darker] = [
+    luminance(overColor(representativeColor(ink), ground)),
+    luminance(ground),
+  ].sort((a, b) => b - a)
   return (lighter + 0.05) / (darker + 0.05)
 }
 

@@ -62,7 +62,7 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
       const message = found.type
         ? `tokens of type '${found.type}' have no equivalent in a sheet`
         : `the token '${token.name}' has no type`
-      at.report(token.path, warningProblem('token-left-out', message))
+      at.report(token.path, warningProblem('token-omitted', message))
       continue
     }
     // An alias keeps naming what it named: changing that one changes both.
@@ -111,14 +111,14 @@ function sheetName(name: string): string {
   return Object.hasOwn(groups, first) && rest.length > 0 ? rest.join('.') : name
 }
 
-interface Around {
+interface Side {
   readonly known: ReadonlyMap<string, Token>
   readonly at: Reading
 }
 
 interface TokenReader {
   readonly part: keyof SheetParts
-  value(token: Token, around: Around): unknown
+  value(token: Token, around: Side): unknown
 }
 
 const readers = new Map<string, TokenReader>(
@@ -181,7 +181,7 @@ function units(token: Token, at: Reading): number | undefined {
 }
 
 /** A gradient (section 9.6): stops; the angle is not the format's and comes back with the rest. */
-function gradient(token: Token, { known, at }: Around): unknown {
+function gradient(token: Token, { known, at }: Side): unknown {
   if (!isArray(token.value)) return wrong(token, at, 'a list of { color, position }')
   const stops = token.value.map(stop => {
     if (!isObject(stop) || typeof stop.position !== 'number')
@@ -193,12 +193,12 @@ function gradient(token: Token, { known, at }: Around): unknown {
 }
 
 /** A part of a composite value, itself a value or a reference. */
-function part(token: Token, type: string, value: unknown, known: Around['known'], at: Reading) {
+function part(token: Token, type: string, value: unknown, known: Side['known'], at: Reading) {
   return followed({ ...token, type, value }, known, at)
 }
 
 /** Typography (section 9.8): family, size, weight, letter spacing, line height. */
-function typography(token: Token, { known, at }: Around): unknown {
+function typography(token: Token, { known, at }: Side): unknown {
   if (!isObject(token.value)) return wrong(token, at, '{ fontFamily, fontSize, fontWeight, … }')
   const { fontFamily, fontSize, fontWeight, letterSpacing, lineHeight } = token.value
   const style: Record<string, unknown> = {}

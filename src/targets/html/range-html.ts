@@ -38,8 +38,8 @@ function stretches({ lines, text }: Layout, from: number, to: number): readonly 
     .toSorted((a, b) => a.start - b.start)
   const found: Stretch[] = []
   for (const run of runs) {
-    const own = run.object
-      ? run.object.label
+    const own = run.box
+      ? run.box.label
       : text.slice(Math.max(from, run.start), Math.min(to, run.end))
     const last = found.at(-1)
     const isSame = last && last.run.style === run.style && last.run.link === run.link

@@ -24,7 +24,7 @@ export function runElement(
   language: string,
   lowered: number,
 ): string {
-  const { text, object, start, end, style } = run
+  const { text, box: object, start, end, style } = run
   if (object) return objectElement(run, gap, behind, rules, lowered)
   const lang = style.language === language ? '' : ` lang="${htmlText(style.language)}"`
   const own = runDeclarations(run, isPainted, rules, lowered, hyphen)
@@ -208,7 +208,7 @@ function middleOf(run: GlyphRun): number {
 
 /** An object keeps its place, and says what it says; what is in it is in a picture. */
 function objectElement(
-  { object, rise, upright }: GlyphRun,
+  { box: object, rise, upright }: GlyphRun,
   gap: number,
   behind: number,
   rules: Rules,

@@ -3,8 +3,8 @@ import { utf16String } from './bytes.ts'
 
 /** How pages are numbered from one on (ISO 32000-2, 12.4.2). */
 export interface PageLabels {
-  /** The page that begins it, counted from 0. */
-  readonly from: number
+  /** The page that begins it, counted from 1. */
+  readonly page: number
   /** How numbers are written. */
   readonly style?: 'decimal' | 'lower-roman' | 'upper-roman' | 'lower-alpha' | 'upper-alpha'
   /** What stands before each number. */
@@ -26,30 +26,30 @@ const whole = (least: number) =>
 
 /** As an argument: pages are numbered from the first on, in order. */
 export const somePageLabels = being(
-  'a list of page labels, { from, style, prefix, start }, the first from 0, in order',
+  'a list of page labels, { page, style, prefix, start }, the first from page 1, in order',
   value =>
     Array.isArray(value) &&
     value.every((one: unknown, i) => {
-      if (!isObject(one) || !Number.isInteger(one.from)) return false
-      return i === 0 ? one.from === 0 : Number(one.from) > Number(value[i - 1].from)
+      if (!isObject(one) || !Number.isInteger(one.page)) return false
+      return i === 0 ? one.page === 1 : Number(one.page) > Number(value[i - 1].page)
     }),
 )
 
 export function pageLabelsText(labels: readonly PageLabels[]): string {
   const entries = labels.map(label => {
     checkOptions('page labels', label, {
-      from: whole(0),
+      page: whole(0),
       style: oneOf(...Object.keys(letters)),
       prefix: aString,
       start: whole(1),
     })
-    const { from, style, prefix, start } = label
+    const { page, style, prefix, start } = label
     const parts = [
       ...(style === undefined ? [] : [`/S /${letters[style]}`]),
       ...(prefix === undefined ? [] : [`/P ${utf16String(prefix)}`]),
       ...(start === undefined ? [] : [`/St ${start}`]),
     ]
-    return `${from} << ${parts.join(' ')} >>`
+    return `${page - 1} << ${parts.join(' ')} >>`
   })
   return `/PageLabels << /Nums [${entries.join(' ')}] >> `
 }

@@ -26,7 +26,7 @@ import { withName } from './span-style.ts'
 import type { StyleBook } from './style-book.ts'
 
 /** Sets texts whose words tell all there is to them. */
-export interface PlainSetter {
+export interface PlainTypesetter {
   /** Told where they do not; undefined where it is not known before the text is resolved. */
   set(
     markup: string | RichText,
@@ -62,7 +62,13 @@ interface Known {
 }
 
 /** Most labels are a short text in one style, of words that were seen before. */
-export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetting): PlainSetter {
+export function plainTypesetter({
+  sheet,
+  book,
+  tools,
+  asRead,
+  hasNotes,
+}: PlainSetting): PlainTypesetter {
   const { fonts } = tools
   /** All typesetters that share fonts share what is known of a style. */
   const keptStyles = keptWithFonts(fonts, 'plain styles', () => ({
@@ -187,7 +193,15 @@ export function plainSetter({ sheet, book, tools, asRead, hasNotes }: PlainSetti
       if (paragraph.style !== style) return undefined
       isOfOneDirection &&= paragraph.isolates.length === 0
       const { offset } = paragraph
-      for (const { start, end, style, styleNames = [], link, action, object } of paragraph.runs) {
+      for (const {
+        start,
+        end,
+        style,
+        styleNames = [],
+        link,
+        action,
+        box: object,
+      } of paragraph.runs) {
         const own = object ? undefined : plainAsRead(style, styleNames)
         if (!own) return undefined
         runs.push({ start: offset + start, end: offset + end, own, link, action })
