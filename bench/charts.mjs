@@ -1,11 +1,11 @@
 // What placing labels costs beside setting them, and a frame of a chart. `npm run bench`, after a build.
-import { chartTexts, placeLabels } from '../dist/chart/index.js'
+import { chartTextsFor, placeLabels } from '../dist/chart/index.js'
 import { defineSheet, openFonts } from '../dist/index.node.js'
 import { openBenchPage } from './served-page.mjs'
 import { figure, ratio, row } from './support.mjs'
 
 const sheet = defineSheet({ styles: { defaults: { family: 'sans', size: 14 } } })
-const texts = chartTexts({ sheet, fonts: await openFonts({ builtIn: ['sans'] }) })
+const texts = chartTextsFor({ sheet, fonts: await openFonts({ builtIn: ['sans'] }) })
 
 const style = texts.styleOf('value')
 

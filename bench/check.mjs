@@ -49,7 +49,10 @@ const shapedOnce = () => {
   let width = 0
   for (const [i, own] of texts.entries()) {
     for (const text of Object.values(own)) {
-      const { lines } = typesetter.set(text, { style: 'body', with: { language: languages[i] } })
+      const { lines } = typesetter.set(text, {
+        style: 'body',
+        overrides: { language: languages[i] },
+      })
       // What is shaped has glyphs: they are made when they are read.
       for (const { glyphs } of lines[0].runs) width += glyphs.advances.length
     }

@@ -10,7 +10,7 @@ const text = prose(megabyte)
 const paragraphs = text.split('\n')
 const fonts = await openFonts({
   builtIn: ['sans'],
-  fonts: ['node_modules/@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf'],
+  files: ['node_modules/@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf'],
 })
 const face = fonts.face('sans', { weight: 400, slant: 'normal' })
 const segment = { script: 'Latn', language: 'en', direction: 'ltr', features: [] }

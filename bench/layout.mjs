@@ -117,7 +117,7 @@ row(
 const typesetter = typesetterFor({
   sheet: defineSheet({ styles: {} }),
   fonts: await openFonts({
-    fonts: [
+    files: [
       'node_modules/@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf',
       'node_modules/@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf',
     ],

@@ -1,6 +1,6 @@
 // What writing a picture costs beside its layout. `npm run bench`, after a build.
 import { defineSheet, openFonts, typesetterFor } from '../dist/index.node.js'
-import { svgShapes, toSvg } from '../dist/targets/svg/index.js'
+import { svgShapesFor, toSvg } from '../dist/targets/svg/index.js'
 import { prose } from './corpus.mjs'
 import { figure, ratio, row } from './support.mjs'
 
@@ -45,7 +45,7 @@ const words = prose(60_000).split(/\s+/)
 const strings = Array.from({ length: 1000 }, (_, i) =>
   words.slice(i * 3, i * 3 + 1 + (i % 3)).join(' '),
 )
-const shapes = svgShapes()
+const shapes = svgShapesFor()
 const sizes = strings.map(
   text => Buffer.byteLength(toSvg(typesetter.set(text, { style: 'body' }), { shapes })) / 1000,
 )

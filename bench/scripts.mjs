@@ -6,7 +6,7 @@ import { least, ratio, row } from './support.mjs'
 const font = (name, file) =>
   `node_modules/@expo-google-fonts/${name}/400Regular/${file}_400Regular.ttf`
 const fonts = await openFonts({
-  fonts: [
+  files: [
     font('noto-sans-thai', 'NotoSansThai'),
     font('noto-sans-arabic', 'NotoSansArabic'),
     'node_modules/@expo-google-fonts/kosugi/Kosugi_400Regular.ttf',

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Resvg } from '@resvg/resvg-js'
 
-import { chartTexts, restyleChart } from '../dist/chart/index.js'
+import { chartTextsFor, restyleChart } from '../dist/chart/index.js'
 import * as library from '../dist/index.node.js'
 import { toSvg } from '../dist/targets/svg/index.js'
 import { constructPicture, constructs } from './markup-constructs.mjs'
@@ -79,7 +79,7 @@ export async function documentPictures(browser, folder) {
     })
   }
   const shoot = async (images, file) => {
-    const style = 'margin:10px;display:flex;gap:10px;justify-content:center;background:#7b909c'
+    const style = 'margin:10px;display:flex;gap:10px;justify-content:center;background:#7c95a2'
     await page.setContent(`<body style="${style}">${images.join('')}</body>`)
     await page.screenshot({ path: join(folder, file) })
   }
@@ -126,7 +126,7 @@ export async function restyledPicture(browser, path) {
       'chart-title': { size: 19, weight: 'bold' },
     },
   })
-  const texts = chartTexts({ sheet, fonts: await openFonts(), problems: 'collect' })
+  const texts = chartTextsFor({ sheet, fonts: await openFonts(), problems: 'collect' })
   const { svg } = restyleChart(chart, { texts })
   const page = await browser.newPage({
     viewport: { width: 1164, height: 424 },

@@ -58,7 +58,7 @@ async function beside(path, pictures) {
     picture => `<img height="800" src="data:image/png;base64,${picture.toString('base64')}">`,
   )
   await page.setContent(
-    `<body style="margin:0;display:flex;gap:10px;background:#7b909c">${images.join('')}</body>`,
+    `<body style="margin:0;display:flex;gap:10px;background:#7c95a2">${images.join('')}</body>`,
   )
   await page.screenshot({ path })
   await page.close()

@@ -30,7 +30,7 @@ const fonts = await openFonts({ builtIn: ['sans'] })
 const sheet = defineSheet({ inks: { deep: '#0b3d5c' }, styles: { strong: { weight: 700 } } })
 const typesetter = typesetterFor({ sheet, fonts })
 const catalog = defineCatalog({ late: '{boat} is late' })
-const texts = chart.chartTexts({ sheet, fonts })
+const texts = chart.chartTextsFor({ sheet, fonts })
 const shaped = typesetter.shape('Tern office 12')
 const layout = typesetter.set('Tern ~strong[office] 12', { width: 60 })
 const drawing = library.draw({ width: 100, height: 100 }, [library.place(layout, 0, 0)])
@@ -133,7 +133,7 @@ describe('a misspelt key', () => {
     ['circle', () => library.circle(1, 1, 1, { fil: '#000' } as object), 'fill'],
     ['stroke', () => library.circle(1, 1, 1, { stroke: { inc: '#000' } as never }), 'ink'],
     ['arc', () => library.arc(1, 1, { radius: 1, form: 0, to: 9 } as never, {}), 'from'],
-    ['inlineObject', () => library.inlineBox({ width: 1, heigth: 1 } as never), 'height'],
+    ['inlineBox', () => library.inlineBox({ width: 1, heigth: 1 } as never), 'height'],
     ['span', () => library.span('Tern', { style: ['strong'] } as object), 'styles'],
     ['richToHtml', () => library.richToHtml(richFromText(''), { value: {} } as object), 'values'],
     [

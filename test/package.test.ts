@@ -211,7 +211,7 @@ describe('types', () => {
     export async function run(): Promise<readonly unknown[]> {
       const hyphenation = await openHyphenation('en')
       const typesetter = typesetterFor({ sheet, fonts: await openFonts(), hyphenation })
-      const layout: Layout = typesetter.set('to ~strong[{port}]', { values: { port: 'Ardle' }, with: { ink: 'deep' } })
+      const layout: Layout = typesetter.set('to ~strong[{port}]', { values: { port: 'Ardle' }, overrides: { ink: 'deep' } })
       // @ts-expect-error a style that the sheet does not have
       typesetter.set('to ~strung[Ardle]')
       return [toSvg(layout), toPdf(layout), toPng(layout), toHtml(layout), toStl(layout, { depth: 2 }), graphemes('a'), paintCanvas,
@@ -287,7 +287,7 @@ describe('in a browser, under a strict policy', () => {
     response.end(readFileSync(file))
   })
   beforeAll(async () => {
-    const options = (assets: string) => `{ builtIn: ['sans'], fonts: ['/font.woff2']${assets} }`
+    const options = (assets: string) => `{ builtIn: ['sans'], files: ['/font.woff2']${assets} }`
     const source = (assets = '') =>
       esm +
       'const done = text => { document.title = text }\n' +
@@ -389,6 +389,8 @@ describe('in a browser, under a strict policy', () => {
   })
 
   it('says where a policy forbids WebAssembly', async () => {
-    expect(await titleOf('esbuild.html?no-wasm')).toMatch(/^no-webassembly: .*wasm-unsafe-eval/)
+    expect(await titleOf('esbuild.html?no-wasm')).toMatch(
+      /^unavailable-webassembly: .*wasm-unsafe-eval/,
+    )
   })
 })

@@ -3,7 +3,13 @@
 import { scaleLinear } from 'd3-scale'
 import { circle, defineSheet, draw, openFonts, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
-import { type ChartLabel, chartFrame, chartTexts, type Mark, placeLabels } from 'dot-line/chart'
+import {
+  type ChartLabel,
+  chartFrameFor,
+  chartTextsFor,
+  type Mark,
+  placeLabels,
+} from 'dot-line/chart'
 
 declare global {
   interface Window {
@@ -15,7 +21,7 @@ declare global {
 
 const sheet = defineSheet({ styles: { defaults: { family: 'sans', size: 14 } } })
 const fonts = await openFonts({ builtIn: ['sans'] })
-const texts = chartTexts({ sheet, fonts })
+const texts = chartTextsFor({ sheet, fonts })
 const typesetter = typesetterFor({ sheet, fonts })
 const context = document.querySelector('canvas')?.getContext('2d')
 
@@ -28,7 +34,7 @@ const next = () => {
 const places = Array.from({ length: 200 }, () => [next(), next()] as const)
 
 function frame(step: number) {
-  const chart = chartFrame(texts, {
+  const chart = chartFrameFor(texts, {
     width: 900,
     height: 600,
     title: 'Stops of a day',

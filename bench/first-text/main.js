@@ -3,7 +3,7 @@ import { builtInFaces, defineSheet, engineUrl, openFonts, typesetterFor } from '
 import { paintCanvas } from 'dot-line/canvas'
 
 const start = performance.now()
-const fonts = await openFonts({ load: 'when-used' })
+const fonts = await openFonts({ loading: 'lazy' })
 const typesetter = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts })
 const context = document.querySelector('canvas').getContext('2d')
 paintCanvas(context, typesetter.set('Boats to Quillhaven', { width: 300 }), { x: 10, y: 10 })
@@ -17,4 +17,4 @@ await Promise.all(
   }),
 )
 const fetched = performance.now()
-window.firstText = { shown: shown - start, fetched: fetched - shown, files.length }
+window.firstText = { shown: shown - start, fetched: fetched - shown, files: files.length }

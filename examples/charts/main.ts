@@ -5,7 +5,7 @@
 import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
 import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArabic_700Bold.ttf?url'
 import { type Catalog, defineCatalog, openFonts, readSheet, type Sheet } from 'dot-line'
-import { chartTexts } from 'dot-line/chart'
+import { chartTextsFor } from 'dot-line/chart'
 import { passengersChart, stopsChart, ticketsChart, tideChart } from '../../src/demo/index.ts'
 import { found } from '../found.ts'
 import sheetJson from '../lantern-sound/sheet.json?raw'
@@ -61,7 +61,7 @@ try {
     const language = languageChooser.value
     const direction = language === 'ar' ? 'rtl' : 'ltr'
     const sheet = sheets[sheetChooser.value].with({ styles: { defaults: { direction } } })
-    const texts = chartTexts({
+    const texts = chartTextsFor({
       sheet,
       fonts,
       language,

@@ -18,8 +18,8 @@ import {
   type Picture,
   readSheet,
 } from 'dot-line'
-import { chartTexts } from 'dot-line/chart'
-import { readDocument, type SetDocument, setDocument } from 'dot-line/document'
+import { chartTextsFor } from 'dot-line/chart'
+import { type DocumentLayout, readDocument, setDocument } from 'dot-line/document'
 import { toHtml } from 'dot-line/html'
 import { pdfChunks } from 'dot-line/pdf'
 import { handbook, passengersChart } from '../../src/demo/index.ts'
@@ -100,7 +100,7 @@ try {
   const downward = { ...notice, page: { ...notice.page, writingMode: 'vertical-rl' } } as const
   const picture = await openImage(harbour)
 
-  let shown: { readonly set: SetDocument; readonly pages: readonly Drawing[] } | undefined
+  let shown: { readonly set: DocumentLayout; readonly pages: readonly Drawing[] } | undefined
   let page = 0
   /** Which document the PDF at hand is of: what is asked for meanwhile takes its place. */
   let asked = 0
@@ -114,14 +114,14 @@ try {
     found('[for=scale]', HTMLOutputElement).value = `${Math.round(reader.scale * 100)} %`
     const catalogLanguage = isHandbook ? 'en' : language
     const catalog = defineCatalog(strings[catalogLanguage], { language: catalogLanguage })
-    const images = new Map<string, Picture | Drawing>([['harbour.png', picture]])
+    const artwork = new Map<string, Picture | Drawing>([['harbour.png', picture]])
     if (isHandbook) {
-      const texts = chartTexts({ sheet, fonts, language: 'en' })
+      const texts = chartTextsFor({ sheet, fonts, language: 'en' })
       const chart = passengersChart({ texts, catalog, width: 420, height: 300 })
-      images.set('passengers', chart.drawing)
+      artwork.set('passengers', chart.drawing)
     }
     const source = isHandbook ? handbook() : lines === 'down' ? downward : notice
-    const set = setDocument(source, { sheet, fonts, catalog, artwork: images, reader })
+    const set = setDocument(source, { sheet, fonts, catalog, artwork, reader })
     shown = { set, pages: [...set.pages()] }
     page = Math.min(page, set.pageCount - 1)
     tell(set.problems.map(({ message }) => message).join('; '))
@@ -157,7 +157,7 @@ try {
   }
 
   /** The PDF of a document, some pages at a time: the page stays alive. */
-  async function build(set: SetDocument, own: number) {
+  async function build(set: DocumentLayout, own: number) {
     const before = offer.querySelector('a')
     if (before) URL.revokeObjectURL(before.href)
     offer.replaceChildren()

@@ -12,12 +12,12 @@ import {
   draw,
   hitTest,
   type Layout,
-  linkedText,
+  linkedTexts,
   moveCaret,
   openFonts,
   paragraphRange,
   place,
-  placement,
+  placementOf,
   pointInLayout,
   rangeBoxes,
   rangeText,
@@ -74,7 +74,7 @@ try {
     return typesetter.set(markup, { style: 'notice', width })
   }
 
-  const placed = () => placement(layout, margin, margin)
+  const placed = () => placementOf(layout, margin, margin)
   const onPage = (box: { x: number; y: number; width: number; height: number }) => ({
     ...box,
     x: box.x + margin,
@@ -124,7 +124,7 @@ try {
   }
 
   // What is in a canvas is read out and reached by the keyboard in its place.
-  const linked = linkedText(layout)
+  const linked = linkedTexts(layout)
   const parts = linked.map(({ text, link, action }) => {
     const part = document.createElement(link === undefined ? 'button' : 'a')
     if (part instanceof HTMLAnchorElement && link !== undefined) part.href = link

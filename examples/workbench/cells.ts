@@ -11,7 +11,7 @@ import {
 import { toSvg } from 'dot-line/svg'
 import { runsLeftward } from '../../src/document/language-direction.ts'
 
-const scales = [0.8, 1, 1.5, 2, 3.1]
+const scales = [0.85, 1, 1.25, 1.5, 2, 3]
 const widths = [140, 200, 250]
 
 /** What is shown. */

@@ -24,7 +24,7 @@ export function xFormat(chart: ChartDescription, language: string) {
   return (key: unknown) => write(byKey.get(String(key)), 0).text
 }
 
-/** What is done with them where they are crowded: the next day can be guessed, the next name cannot. */
+/** What is done with them where they are onCollision: the next day can be guessed, the next name cannot. */
 export const nameCrowding = ({ data }: ChartDescription): readonly CollisionRemedy[] =>
   data.xKind === 'name' ? ['wrap', 'angle', 'shorten', 'thin'] : ['wrap', 'angle', 'thin']
 

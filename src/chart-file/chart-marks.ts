@@ -1,11 +1,11 @@
-import type { ChartLabel, ChartTexts, chartFrame, Mark } from '../chart/index.ts'
+import type { ChartLabel, ChartTexts, chartFrameFor, Mark } from '../chart/index.ts'
 import type { Item } from '../core.ts'
 import type { Problem } from '../problem/index.ts'
 import type { ChartDescription } from './read-chart.ts'
 
 /** What a kind of chart gives: marks, below and above which texts stand. */
 export interface ChartMarks {
-  readonly frame: ReturnType<typeof chartFrame>
+  readonly frame: ReturnType<typeof chartFrameFor>
   readonly below: readonly Item[]
   readonly above: readonly Item[]
   readonly labels: readonly ChartLabel[]

@@ -1,6 +1,6 @@
 import { scaleBand } from 'd3-scale'
 import { greatest, least } from '../blocks/index.ts'
-import { type ChartLabel, chartFrame, type Mark, valueWriter } from '../chart/index.ts'
+import { type ChartLabel, chartFrameFor, type Mark, valueWriter } from '../chart/index.ts'
 import { escapeMarkup, type Item, rectangle, rule } from '../core.ts'
 import { nameCrowding, omittedNames, xFormat } from './band-names.ts'
 import { keyOf } from './chart-data.ts'
@@ -29,7 +29,7 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
   const hasLabels = whichLabels === 'all'
   const line = texts.setPlain('value', '0').height + 4
   const keys = data.xs.map(keyOf)
-  const frame = chartFrame(texts, {
+  const frame = chartFrameFor(texts, {
     width,
     height,
     ...textOptions(chart, texts),
@@ -38,7 +38,7 @@ export function drawBars({ texts, chart, width, height }: ChartToDraw): ChartMar
         scale: range => scaleBand(keys, range).paddingInner(0.22).paddingOuter(0.12),
         ticks: keys,
         format: xFormat(chart, language),
-        crowded: nameCrowding(chart),
+        onCollision: nameCrowding(chart),
         ...(chart.texts?.x !== undefined && { title: chart.texts.x }),
       },
       left: yAxis([bottom, top], chart.texts?.y, formats.y),

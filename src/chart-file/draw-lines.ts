@@ -4,7 +4,7 @@ import { isoTime } from '../blocks/index.ts'
 import {
   type ChartAxis,
   type ChartLabel,
-  chartFrame,
+  chartFrameFor,
   type Mark,
   type Point,
   valueWriter,
@@ -30,7 +30,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
   const isLine = kind === 'lines'
   const values = data.series.flatMap(({ points }) => points.flatMap(point => point?.y ?? []))
   const range = rangeOf(values, chart.includeZero)
-  const frame = chartFrame(texts, {
+  const frame = chartFrameFor(texts, {
     width,
     height,
     ...textOptions(chart, texts, isLine ? 'line' : 'circle'),

@@ -1,6 +1,12 @@
 import { pie } from 'd3-shape'
 import { greatest } from '../blocks/index.ts'
-import { type ChartLabel, centerText, chartFrame, type Mark, valueWriter } from '../chart/index.ts'
+import {
+  type ChartLabel,
+  centerText,
+  chartFrameFor,
+  type Mark,
+  valueWriter,
+} from '../chart/index.ts'
 import { arc, escapeMarkup } from '../core.ts'
 import { DotLineError, errorProblem, warningProblem } from '../problem/index.ts'
 import { xFormat } from './band-names.ts'
@@ -45,7 +51,7 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
     text: escapeMarkup(name),
     ink: seriesInk(i, chart, sheet),
   }))
-  const frame = chartFrame(texts, { width, height, ...around, legend: { ...legend, entries } })
+  const frame = chartFrameFor(texts, { width, height, ...around, legend: { ...legend, entries } })
   const { plot } = frame
   const line = texts.setPlain('value', '0').height
   const room = Math.min(plot.width, plot.height) / 2 - Math.min(line * 1.5, plot.height * 0.12)

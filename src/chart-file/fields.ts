@@ -18,6 +18,7 @@ import {
   numberField,
   objectField,
   objectSchema,
+  schemaHead,
   textField,
 } from '../problem/index.ts'
 
@@ -105,7 +106,7 @@ export const chartFields: FieldMap = {
   formats: objectField(formatFields),
   inks: listField(textField),
   legend: listField(choiceField('right', 'left', 'top', 'bottom')),
-  zero: { expected: aBoolean, schema: { type: 'boolean' } },
+  includeZero: { expected: aBoolean, schema: { type: 'boolean' } },
   notes: {
     expected: listOf(being('an object', isObject)),
     schema: { type: 'array', items: objectSchema(noteFields) },
@@ -115,7 +116,7 @@ export const chartFields: FieldMap = {
 /** A JSON Schema (draft 2020-12) of chart files, for editors. */
 export function chartJsonSchema(): JsonSchema {
   return {
-    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    ...schemaHead('chart'),
     title: 'Dot Line chart',
     ...objectSchema(chartFields),
     required: ['kind', 'x', 'y'],

@@ -4,14 +4,14 @@ import type { ChartDescription } from './read-chart.ts'
 
 /** Inks of series where a chart names none: told apart by lightness too, on white and on black. */
 const usual = [
-  '#2f6690',
-  '#b8860b',
-  '#3a7d5c',
-  '#c2402d',
-  '#7a5c99',
-  '#5e6e78',
-  '#8ab6d6',
-  '#d9a35b',
+  '#1f5f86',
+  '#b8842a',
+  '#39805a',
+  '#c24a31',
+  '#6d5a94',
+  '#5a6c77',
+  '#86b3d3',
+  '#d7a866',
 ]
 
 /** The ink of a series, a slice; after the last the first again. */

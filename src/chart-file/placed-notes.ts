@@ -22,7 +22,7 @@ export function placedNotes(
   const tell = (i: number, message: string, nearest: string | undefined) => {
     const location = locationOf(['notes', i])
     problems.push(
-      warningProblem('no-place', message, { location, ...(nearest !== undefined && { nearest }) }),
+      warningProblem('off-scale', message, { location, ...(nearest !== undefined && { nearest }) }),
     )
   }
   notes.forEach((note, i) => {

@@ -154,7 +154,7 @@ function csvTable(
 ): Table | undefined {
   if (!readCsv) {
     const hint = 'give readCsv: path => its text, or rows'
-    found.push(errorProblem('no-csv', `the chart names the file ${path}`, { location, hint }))
+    found.push(errorProblem('missing-csv', `the chart names the file ${path}`, { location, hint }))
     return undefined
   }
   const { table, problems } = tableOfCsv(readCsv(path), path)

@@ -42,7 +42,7 @@ export interface ChartAxes {
   readonly right?: ChartAxis
 }
 
-/** What `chartFrame` takes. */
+/** What `chartFrameFor` takes. */
 export interface ChartFrameOptions<A extends ChartAxes = ChartAxes> {
   /** In units. */
   readonly width: number
@@ -75,7 +75,7 @@ export interface SolvedAxis<S extends ChartScale = ChartScale> extends AxisRemed
   readonly scale: S
   /** How wide a band is, in units; 0 of a scale without bands. */
   readonly bandwidth: number
-  /** Where a value stands, in units: of a band its middle. Throws `no-place` where it has none. */
+  /** Where a value stands, in units: of a band its middle. Throws `off-scale` where it has none. */
   at(value: Parameters<S>[0]): number
   /** All ticks, also those whose label is not shown. */
   readonly ticks: readonly AxisTick[]
@@ -115,11 +115,11 @@ const anAxis = being(
  * nothing is clipped, nothing touches. What cannot have room even so is left out, and told. Throws
  * `bad-argument` and `unknown-option` on what is no chart.
  */
-export function chartFrame<const A extends ChartAxes = ChartAxes>(
+export function chartFrameFor<const A extends ChartAxes = ChartAxes>(
   texts: ChartTexts,
   options: ChartFrameOptions<A>,
 ): ChartFrame<A> {
-  checkArgument('chartFrame', 'texts', texts, someChartTexts)
+  checkArgument('chartFrameFor', 'texts', texts, someChartTexts)
   checkFrameOptions(options)
   const { padding = 16, axes = {} } = options
   const inset = { top: 0, right: 0, bottom: 0, left: 0, ...options.inset }
@@ -175,7 +175,7 @@ function firstThatFits(texts: ChartTexts, given: Given): Attempt {
 }
 
 function checkFrameOptions(options: ChartFrameOptions) {
-  checkOptions('chartFrame', options, {
+  checkOptions('chartFrameFor', options, {
     width: aNumber,
     height: aNumber,
     padding: fromZero,
@@ -187,8 +187,8 @@ function checkFrameOptions(options: ChartFrameOptions) {
     inset: anObject,
   })
   const { width, height, axes = {}, legend, inset = {} } = options
-  checkArgument('chartFrame', 'width', width, fromZero)
-  checkArgument('chartFrame', 'height', height, fromZero)
+  checkArgument('chartFrameFor', 'width', width, fromZero)
+  checkArgument('chartFrameFor', 'height', height, fromZero)
   checkOptions('the inset of chartFrame', inset, {
     top: fromZero,
     right: fromZero,

@@ -33,7 +33,7 @@ export type ChartText =
   | RichText
   | { readonly text: string | RichText; readonly values?: Values }
 
-/** What `chartTexts` takes. */
+/** What `chartTextsFor` takes. */
 export interface ChartTextOptions extends TypesetterOptions<string, string, string> {
   /** Which style of the sheet a part is set in; `chart-title` and so on without it. */
   readonly styles?: PartStyles
@@ -68,9 +68,9 @@ export interface PartFrame extends Frame {
   readonly overrides?: PartChanges
 }
 
-/** As an argument: what `chartTexts` gives. */
+/** As an argument: what `chartTextsFor` gives. */
 export const someChartTexts = being(
-  'what chartTexts() gives',
+  'what chartTextsFor() gives',
   value => isObject(value) && typeof value.setPlain === 'function' && isObject(value.sheet),
 )
 
@@ -78,8 +78,8 @@ export const someChartTexts = being(
  * All texts of charts by one sheet: a style for each part, built on the sheet's `defaults` where it
  * has none of that name. Throws as `typesetter` does.
  */
-export function chartTexts(options: ChartTextOptions): ChartTexts {
-  checkOptions('chartTexts', options, {
+export function chartTextsFor(options: ChartTextOptions): ChartTexts {
+  checkOptions('chartTextsFor', options, {
     sheet: anything,
     fonts: anything,
     reader: anything,

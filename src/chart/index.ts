@@ -4,14 +4,14 @@ export {
   type ChartAxes,
   type ChartFrame,
   type ChartFrameOptions,
-  chartFrame,
+  chartFrameFor,
   type SolvedAxis,
 } from './chart-frame.ts'
 export {
   type ChartText,
   type ChartTextOptions,
   type ChartTexts,
-  chartTexts,
+  chartTextsFor,
   type PartFrame,
 } from './chart-texts.ts'
 export { type DataTable, dataTableHtml } from './data-table.ts'
@@ -27,7 +27,7 @@ export {
   placeLabels,
 } from './place-labels.ts'
 export type { PlacedText } from './placed-text.ts'
-export { type ReadableInk, readableInk } from './readable-ink.ts'
+export { type MeasuredInk, readableInk } from './readable-ink.ts'
 export {
   type RestyledChart,
   type RestyleOptions,

@@ -10,7 +10,7 @@ import {
 } from '../problem/index.ts'
 
 /** An ink that was chosen for text on a background. */
-export interface ReadableInk {
+export interface MeasuredInk {
   /** What it is painted with. */
   readonly ink: InkOrName
   /** From 1 to 21 (WCAG 2.2, 1.4.3). */
@@ -35,7 +35,7 @@ export function readableInk(
   background: InkOrName,
   inks: readonly InkOrName[] = ['#ffffff', '#000000'],
   sheet?: Sheet,
-): ReadableInk {
+): MeasuredInk {
   checkArgument('readableInk', 'background', background, inkOrName)
   checkArgument('readableInk', 'inks', inks, listOf(inkOrName))
   if (inks.length === 0) fail('bad-argument', 'inks of readableInk must not be empty')

@@ -191,7 +191,7 @@ function solvedAxis(
     at(value) {
       const at = positionOf(scale, value)
       if (at !== undefined) return at + bandwidth / 2
-      return fail('no-place', `the scale of the ${name} axis has no place for ${described(value)}`)
+      return fail('off-scale', `the scale of the ${name} axis has no place for ${described(value)}`)
     },
     ticks,
     applied: did,

@@ -1,5 +1,5 @@
 import { greatest, least } from '../blocks/index.ts'
-import { type Box, caretAt, type Layout, placement } from '../core.ts'
+import { type Box, caretAt, type Layout, placementOf } from '../core.ts'
 import { type AxisLabel, type AxisLabels, fewestBetween } from './across-labels.ts'
 import type { ChartAxis, CollisionRemedy } from './axis.ts'
 import { labelBox } from './label-box.ts'
@@ -71,7 +71,7 @@ function labelAt(tick: Tick, layout: Layout, right: number): AxisLabel {
   const down = isOne ? 'alphabetic' : 'center'
   const y = isOne ? tick.at + capHeight(layout) / 2 : tick.at
   const anchor = { across: 'right', down } as const
-  const { matrix } = placement(layout, right, y, anchor)
+  const { matrix } = placementOf(layout, right, y, anchor)
   const own = labelBox(layout)
   const box: Box = { ...own, x: own.x + matrix.dx, y: own.y + matrix.dy }
   const beyond = Math.max(0, box.x + box.width)
@@ -79,8 +79,8 @@ function labelAt(tick: Tick, layout: Layout, right: number): AxisLabel {
 }
 
 const capHeight = (layout: Layout) =>
-  placement(layout, 0, 0, { down: 'cap' }).matrix.dy -
-  placement(layout, 0, 0, { down: 'alphabetic' }).matrix.dy
+  placementOf(layout, 0, 0, { down: 'cap' }).matrix.dy -
+  placementOf(layout, 0, 0, { down: 'alphabetic' }).matrix.dy
 
 /** Whether none touches the next, from the top downward. */
 function apart(labels: readonly AxisLabel[], { gap, width }: SideRoom): boolean {

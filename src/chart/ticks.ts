@@ -35,7 +35,7 @@ export function ticksOf(
     const at = positionOf(scale, value)
     if (at === undefined) {
       const message = `the scale of the ${name} axis has no place for ${described(value)}`
-      problems.push(warningProblem('no-place', message, { location: `axes.${name}.ticks[${i}]` }))
+      problems.push(warningProblem('off-scale', message, { location: `axes.${name}.ticks[${i}]` }))
       return
     }
     const { text, wholeEnd } = write(value, i)

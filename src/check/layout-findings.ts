@@ -27,7 +27,7 @@ const codes: Readonly<Record<string, FindingCode>> = {
 }
 
 /** Told otherwise, or of no text alone. */
-const passed = new Set(['overflow', 'unused-value', 'large-scale', 'no-hyphenation'])
+const passed = new Set(['overflow', 'unused-value', 'large-scale', 'missing-hyphenation'])
 
 /** Scripts that write words without spaces between them: the last line of them has no lone word. */
 const spaceless =

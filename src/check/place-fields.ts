@@ -12,6 +12,7 @@ import {
   listOf,
   mapOf,
   objectSchema,
+  schemaHead,
   textField,
 } from '../problem/index.ts'
 import { findingKinds } from './finding.ts'
@@ -86,7 +87,7 @@ export const placeListFields: FieldMap = {
 /** A JSON Schema (draft 2020-12) of lists of places, for editors. */
 export function placesJsonSchema(): JsonSchema {
   return {
-    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    ...schemaHead('places'),
     title: 'Dot Line list of places',
     ...objectSchema(placeListFields),
     required: ['places'],

@@ -31,7 +31,7 @@ export interface TextPlace {
 export interface PlaceList {
   /** Where the JSON Schema is, for editors. */
   readonly $schema?: string
-  /** The reader's; 0.8, 1, 1.5, 2 and 3.1 without them. */
+  /** The reader's; 0.85, 1, 1.25, 1.5, 2 and 3 without them. */
   readonly scales?: readonly number[]
   /** Modes of the sheet, tried beside the sheet as it is. */
   readonly modes?: readonly string[]
@@ -41,4 +41,5 @@ export interface PlaceList {
   readonly places: readonly TextPlace[]
 }
 
-export const usualScales = [0.8, 1, 1.5, 2, 3.1]
+/** One below the usual size, steps a reader takes first, and up to three times; WCAG 2.2, 1.4.4 asks for 2. */
+export const usualScales = [0.85, 1, 1.25, 1.5, 2, 3]

@@ -32,13 +32,13 @@ const leastNotes = 150
 
 const sheet = defineSheet({
   inks: {
-    ink: '#17303f',
-    quiet: '#4a6272',
-    found: '#b3261e',
-    changed: '#17456b',
+    ink: '#143344',
+    quiet: '#4b6473',
+    found: '#ad3a20',
+    changed: '#1a5478',
     page: '#ffffff',
-    line: '#c3d0d7',
-    room: '#9fb1bb',
+    line: '#c6d4db',
+    room: '#a3b6c0',
   },
   styles: {
     defaults: { language: 'en', ink: 'ink', size: 9, leading: 1.35 },

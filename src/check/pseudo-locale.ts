@@ -52,7 +52,7 @@ export function pseudoCatalog(source: Catalog, kind: PseudoKind): Catalog {
       values: source.placeholdersOf(key),
       problems: [],
       text: values => strange(source.text(key, values)),
-      variants: values => source.cases(key, values).map(strange),
+      cases: values => source.cases(key, values).map(strange),
     }),
   })
 }

@@ -19,7 +19,7 @@ import { placeFields, placeListFields } from './place-fields.ts'
 import type { PlaceList } from './place-list.ts'
 
 /** A list of places that was checked, and where its parts stand in their file. */
-export interface ReadPlaces {
+export interface PlacesFile {
   /** As it was read and checked. */
   readonly list: PlaceList
   /** Where a part of it stands in its file. */
@@ -27,7 +27,7 @@ export interface ReadPlaces {
 }
 
 /** Reads a list of places in JSON. Throws a `DotLineError` with all mistakes, each with its place. */
-export function readPlaces(json: string, options: SourceOptions = {}): ReadPlaces {
+export function readPlaces(json: string, options: SourceOptions = {}): PlacesFile {
   checkArguments('readPlaces', ['json', json, aString])
   checkOptions('readPlaces', options, sourceOptions)
   const { value, locationOf, problems } = readJson(json, options.source ?? 'places')

@@ -4,7 +4,7 @@ import type { PlaceList } from './place-list.ts'
 import { textFacts } from './text-facts.ts'
 
 /** Styles that elements, charts and documents look for by their names. */
-const lookedUp = /^(?:hovered|focused|pressed|tooltip|link|(?:chart|document)-.+)$/
+const lookedUp = /^(?:hover|focus|active|tooltip|link|(?:chart|document)-.+)$/
 
 /** Styles and inks of a sheet that no place and no text uses, and no other style that is used builds on. */
 export function* sheetFindings(

@@ -19,7 +19,7 @@ export function unitFindings(
   setters: readonly ScaledSetter[],
 ): readonly Finding[] {
   const { place, key, catalog } = unit
-  const { height, background, direction, minSize: leastSize, allows = [] } = place
+  const { height, background, direction, minSize, allows = [] } = place
   const texts = settingsOf(unit)
   const found = new Map<FindingCode, { finding: LayoutFinding; situations: Situation[] }>()
   const add = (finding: LayoutFinding, scale: number, width?: number, mode?: string) => {
@@ -39,11 +39,11 @@ export function unitFindings(
       const message = `the contrast is too low for ${contrast}`
       own.push({ code: 'low-contrast', message, figure: rounded(low.figure), limit: low.limit })
     }
-    if (leastSize !== undefined) {
+    if (minSize !== undefined) {
       const smallest = least(looks.map(({ style }) => style.size))
       const message = 'letters are smaller than the place allows'
-      if (smallest < leastSize) {
-        own.push({ code: 'small-text', message, figure: rounded(smallest), limit: leastSize })
+      if (smallest < minSize) {
+        own.push({ code: 'small-text', message, figure: rounded(smallest), limit: minSize })
       }
     }
     if (direction && layout.paragraphs.some(one => one.direction !== direction)) {

@@ -1,6 +1,6 @@
 import { dirname, isAbsolute, join } from 'node:path'
 import type { Drawing, Fonts, Hyphenation, ReaderSettings, Sheet } from 'dot-line'
-import { chartTexts } from 'dot-line/chart'
+import { chartTextsFor } from 'dot-line/chart'
 import { drawChart, readChart } from 'dot-line/chart-file'
 import { readText } from './read-file.ts'
 import { warn } from './warn.ts'
@@ -28,7 +28,7 @@ export function readChartFile(file: string) {
 export function chartIn(file: string, { language, ...settings }: ChartSettings): Drawing {
   const chart = readChartFile(file)
   // A chart that says its language is in that, in a document of any other.
-  const texts = chartTexts({ ...settings, language: chart.language ?? language })
+  const texts = chartTextsFor({ ...settings, language: chart.language ?? language })
   const { drawing, problems } = drawChart(texts, chart)
   const told = new Set(chart.problems)
   warn(problems.filter(problem => !told.has(problem)))

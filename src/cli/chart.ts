@@ -1,6 +1,6 @@
 import type { Command } from 'commander'
 import { problemLine } from 'dot-line'
-import { chartTexts, dataTableHtml } from 'dot-line/chart'
+import { chartTextsFor, dataTableHtml } from 'dot-line/chart'
 import { drawChart } from 'dot-line/chart-file'
 import { readChartFile } from './chart-drawing.ts'
 import { counted } from './counted.ts'
@@ -42,7 +42,7 @@ export function define(command: Command) {
     )
     .option('--height <units>', 'height of the chart', positiveNumber)
     .option('--language <tag>', 'language of numbers and dates; that of the file without it')
-    .option('--reader-scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
+    .option('--reader-scale <factor>', "the reader's text scale, such as 1.5", positiveNumber)
     .option('--background <ink>', 'what is painted behind it: an ink of the sheet, or a color')
     .option('--pixel-ratio <number>', 'pixels per unit of a PNG', positiveNumber, 1)
   addFormatOption(addFontOptions(command))
@@ -57,7 +57,7 @@ async function chart(file: string, options: ChartOptions) {
   const format = formatFor(options.format, output)
   const description = readChartFile(file)
   const sheet = openSheet(options.sheet, options.mode)
-  const texts = chartTexts({
+  const texts = chartTextsFor({
     sheet,
     fonts: await fontsFor(options),
     hyphenation: await openHyphenationFor(sheet),

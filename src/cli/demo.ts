@@ -15,7 +15,7 @@ import {
   type Sheet,
   typesetterFor,
 } from 'dot-line'
-import { chartTexts } from 'dot-line/chart'
+import { chartTextsFor } from 'dot-line/chart'
 import { readDocument, setDocument } from 'dot-line/document'
 import { toHtmlPage } from 'dot-line/html'
 import { openHyphenation } from 'dot-line/hyphenation'
@@ -50,7 +50,7 @@ export function define(command: Command) {
         'folder, drawings also as PNG, and lists what it wrote.',
     )
     .option('-o, --output <folder>', 'where to write', 'dotline-demo')
-    .option('--reader-scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
+    .option('--reader-scale <factor>', "the reader's text scale, such as 1.5", positiveNumber)
     .option('--language <tag>', 'language of the screen: en, de or el', 'en')
     .action(demo)
 }
@@ -122,7 +122,7 @@ async function demo(options: DemoOptions) {
   // A printed page has no reader setting, and neither has a picture about them.
   const printed = sceneIn(sheet, {})
   const chartSceneAt = (scale: number): ChartScene => {
-    const texts = chartTexts({ sheet, fonts, reader: { scale }, language })
+    const texts = chartTextsFor({ sheet, fonts, reader: { scale }, language })
     return { texts, catalog, width: 800, height: 500 }
   }
   const missing = new Set<string>()
@@ -138,12 +138,12 @@ async function demo(options: DemoOptions) {
       what: 'the same in the sheet’s dark mode',
     },
     ...charts.flatMap(({ name, chart, what }) =>
-      [1, 3.1].map(scale => {
+      [1, 3].map(scale => {
         const { drawing, problems } = chart(chartSceneAt(scale * (options.readerScale ?? 1)))
         // What a chart could not place at the largest size is its own answer, and is shown by it.
         if (scale === 1) warn(problems)
         const file = scale === 1 ? name : `${name}-large`
-        const how = scale === 1 ? '' : ', as a reader sees it who has text at 310 %'
+        const how = scale === 1 ? '' : ', as a reader sees it who has text at 300 %'
         const files = ['svg', 'png', 'pdf'].map(ending => `${file}.${ending}`)
         return { drawing, files, what: `${what}${how}` }
       }),
@@ -192,7 +192,7 @@ async function demo(options: DemoOptions) {
   await write('notice.html', 'the same notice as a web page', () =>
     toHtmlPage(noticeLayouts(scene), { gap: 10 }),
   )
-  const images = new Map([['harbour.png', await openImage(dataPath('harbour.png'))]])
+  const pictures = new Map([['harbour.png', await openImage(dataPath('harbour.png'))]])
   const notice = readDocument(readText(dataPath('notice.json'), 'document')).document
   const documents = [
     {
@@ -209,12 +209,12 @@ async function demo(options: DemoOptions) {
     },
   ]
   const passengers = passengersChart({ ...chartSceneAt(1), width: 420, height: 300 }).drawing
-  const pictures = new Map<string, Picture | Drawing>([...images, ['passengers', passengers]])
+  const artwork = new Map<string, Picture | Drawing>([...pictures, ['passengers', passengers]])
   for (const { file, what, source, size } of documents) {
     const paper = sheet.with({
       styles: { ...paperStyles, defaults: { ...paperStyles.defaults, size } },
     })
-    const set = setDocument(source, { sheet: paper, fonts, catalog, artwork: pictures })
+    const set = setDocument(source, { sheet: paper, fonts, catalog, artwork })
     warn(set.problems)
     const options = { ...set.metadata, standards: ['PDF/UA-1'] } as const
     await write(file, what, () => toPdf([...set.pages()], options))
@@ -224,7 +224,7 @@ async function demo(options: DemoOptions) {
 
 /** What needs a package that is not installed is left out of the demo, and told once. */
 function noteMissing(error: unknown, missing: Set<string>) {
-  if (!(error instanceof DotLineError) || error.code !== 'not-installed') throw error
+  if (!(error instanceof DotLineError) || error.code !== 'unavailable-package') throw error
   missing.add(error.message)
 }
 

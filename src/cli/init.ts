@@ -18,10 +18,10 @@ export function define(command: Command) {
 
 const sheet = {
   inks: {
-    text: '#1a2b34',
+    text: '#143344',
     paper: '#ffffff',
-    alert: '#b3261e',
-    accent: '#0b5c7a',
+    alert: '#ad3a20',
+    accent: '#0e5a78',
   },
   styles: {
     defaults: { family: 'sans', ink: 'text' },
@@ -38,7 +38,7 @@ const sheet = {
     link: { ink: 'accent', underline: true },
   },
   modes: {
-    dark: { inks: { text: '#e8eef1', paper: '#10202b', alert: '#ff9b8f', accent: '#7fd0ee' } },
+    dark: { inks: { text: '#e4eef3', paper: '#0f222d', alert: '#f3a58c', accent: '#84c9e2' } },
   },
 }
 

@@ -1,6 +1,6 @@
 import { type Command, Option } from 'commander'
 import { type Box, inkBox, type Layout, type Placement } from 'dot-line'
-import { addPlaceOptions, type PlaceOptions, placementOf } from './place-text.ts'
+import { addPlaceOptions, optionalPlacement, type PlaceOptions } from './place-text.ts'
 import { addTextOptions, setText, type TextOptions } from './set-text.ts'
 import { table } from './table.ts'
 
@@ -26,7 +26,7 @@ export function define(command: Command) {
 
 async function measure(file: string | undefined, { format, ...options }: MeasureOptions) {
   const layout = await setText(file, options)
-  const placed = placementOf(layout, options)
+  const placed = optionalPlacement(layout, options)
   process.stdout.write(
     format === 'json'
       ? `${JSON.stringify(measures(layout, placed), null, 2)}\n`

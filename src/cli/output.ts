@@ -17,7 +17,7 @@ export interface OutputOptions extends SolidOptions {
   /** Painted under a PNG. */
   readonly background?: string
   /** How text is written in SVG. */
-  readonly svgText?: 'outlines' | 'embedded'
+  readonly textAs?: 'outlines' | 'embedded'
   /** Of outlines: how near to their curves lines stay, the narrowest part there may be, in units. */
   readonly tolerance?: number
   readonly minThickness?: number
@@ -36,7 +36,7 @@ function standardsOf(shown: Drawing | Layout, title: string | undefined): readon
 
 /** What each format writes; a file's extension is its name. */
 const formats = new Map<string, Format>([
-  ['svg', (shown, { title, svgText: textAs }) => toSvg(shown, { title, textAs })],
+  ['svg', (shown, { title, textAs }) => toSvg(shown, { title, textAs })],
   [
     'pdf',
     (shown, { title }) =>

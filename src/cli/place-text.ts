@@ -6,7 +6,7 @@ import {
   type Layout,
   type Placement,
   place,
-  placement,
+  placementOf,
   withGuides,
 } from 'dot-line'
 import { anyNumber, numberPair } from './options.ts'
@@ -62,7 +62,7 @@ export function addGuidesOption(command: Command): Command {
   )
 }
 
-/** `center,middle`; what is down may be left out. */
+/** `center,center`; what is down may be left out. */
 function anchorPoint(text: string): Pick<Anchor, 'across' | 'down'> {
   const [acrossText, downText, ...more] = text.split(',')
   const across = acrossEdges.find(edge => edge === acrossText) ?? fraction(acrossText)
@@ -88,15 +88,15 @@ const isPlaced = ({ page, at, angle, anchor, anchorOf: of, anchorBy: by }: Place
   [page, at, angle, anchor, of, by].some(option => option !== undefined)
 
 /** Where a text comes to stand; undefined where no option says anything of it. */
-export function placementOf(layout: Layout, options: PlaceOptions): Placement | undefined {
+export function optionalPlacement(layout: Layout, options: PlaceOptions): Placement | undefined {
   if (!isPlaced(options)) return undefined
   const [x, y] = options.at ?? [0, 0]
-  return placement(layout, x, y, anchorOf(options))
+  return placementOf(layout, x, y, anchorOf(options))
 }
 
 /** The text as it is drawn: on its page, or in a drawing that is as large as it takes. */
 export function placedText(layout: Layout, options: PlaceOptions): Drawing | Layout {
-  const placed = placementOf(layout, options)
+  const placed = optionalPlacement(layout, options)
   if (!placed) return options.guides ? withGuides(layout) : layout
   const [x, y] = options.at ?? [0, 0]
   const anchor = anchorOf(options)

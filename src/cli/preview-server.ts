@@ -157,7 +157,7 @@ function problemPage(lines: readonly string[]): string {
   const escaped = lines.map(line => line.replaceAll('&', '&amp;').replaceAll('<', '&lt;'))
   return (
     '<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>Proof</title>' +
-    '<style>body{font:16px/1.5 system-ui,sans-serif;color:#17303f;margin:32px;max-width:70ch}li{margin:8px 0;color:#b3261e}</style></head>' +
+    '<style>body{font:16px/1.5 system-ui,sans-serif;color:#143344;margin:32px;max-width:70ch}li{margin:8px 0;color:#ad3a20}</style></head>' +
     `<body><h1>The files cannot be read</h1><ul>${escaped.map(line => `<li>${line}</li>`).join('')}</ul>` +
     '<p>This page is loaded again when they are written.</p></body></html>'
   )

@@ -14,14 +14,12 @@ import { warnOf } from './warn.ts'
 import { writeOut, writePages } from './write-out.ts'
 
 type Format = 'html' | 'pdf' | 'png'
-type Shown = 'all' | 'found'
-
 interface ProofOptions extends CheckedTexts {
   readonly output?: string
   readonly format?: Format
   readonly title?: string
   readonly against?: string
-  readonly show?: Shown
+  readonly onlyFound?: true
 }
 
 /** What the command takes, and what it does. */
@@ -34,11 +32,7 @@ export function define(command: Command) {
     .argument('<FILE>', 'the list of places in JSON')
   addFontOptions(addCheckOptions(command))
     .option('--against <file>', 'another sheet, such as it was: each text in both, with what moved')
-    .option(
-      '--show <texts>',
-      'all, or found: only texts in which something is found, or moved',
-      shownTexts,
-    )
+    .option('--only-found', 'only texts in which something is found, or moved')
     .option('--title <text>', 'title of the proof')
     .option('--format <format>', 'html, pdf or png, where the file has no extension', proofFormat)
     .option(
@@ -60,13 +54,8 @@ function proofFormat(name: string): Format {
   throw new InvalidArgumentError(`Allowed choices are ${formats.join(', ')}.`)
 }
 
-function shownTexts(name: string): Shown {
-  if (name === 'all' || name === 'found') return name
-  throw new InvalidArgumentError('Allowed choices are all, found.')
-}
-
 async function proof(file: string, options: ProofOptions) {
-  const { scales, title, output, against, show } = options
+  const { scales, title, output, against, onlyFound } = options
   const name = formatName(options.format, output) ?? 'html'
   if (!isFormat(name)) {
     throw new CommandError(`there is no proof in '${name}'`, `available: ${formats.join(', ')}`)
@@ -82,7 +71,7 @@ async function proof(file: string, options: ProofOptions) {
     places: list,
     locationOf,
     ...(other && { against: other }),
-    ...(show === 'found' && { onlyFound: true }),
+    ...(onlyFound && { onlyFound }),
     ...(hyphenation && { hyphenation }),
     ...(scales && { scales }),
     ...(title !== undefined && { title }),

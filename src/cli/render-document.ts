@@ -1,6 +1,6 @@
 import { dirname, extname, isAbsolute, join } from 'node:path'
 import { type Drawing, openImage, type Picture } from 'dot-line'
-import { documentArtwork, readDocument, type SetDocument, setDocument } from 'dot-line/document'
+import { type DocumentLayout, documentArtwork, readDocument, setDocument } from 'dot-line/document'
 import { toHtmlPage } from 'dot-line/html'
 import { pdfChunks } from 'dot-line/pdf'
 import { type ChartSettings, chartIn } from './chart-drawing.ts'
@@ -72,7 +72,7 @@ export async function renderDocument(file: string, options: DocumentOptions) {
 const worthTelling = 20
 
 /** Writes pages as they are drawn. */
-function writePdf(set: SetDocument, output: string | undefined, title: string | undefined) {
+function writePdf(set: DocumentLayout, output: string | undefined, title: string | undefined) {
   const { metadata, pageCount } = set
   const isTold = pageCount >= worthTelling
   function* pages(): Generator<Drawing> {
@@ -89,13 +89,13 @@ function writePdf(set: SetDocument, output: string | undefined, title: string | 
   )
 }
 
-/** The images that a document names, from files beside it: those in JSON are charts. */
+/** The artwork that a document names, from files beside it: those in JSON are charts. */
 async function openImages(names: readonly string[], folder: string, charts: ChartSettings) {
-  const images = new Map<string, Picture | Drawing>()
+  const artwork = new Map<string, Picture | Drawing>()
   for (const name of names) {
     const path = isAbsolute(name) ? name : join(folder, name)
     const isChart = extname(name).toLowerCase() === '.json'
-    images.set(name, isChart ? chartIn(path, charts) : await openImage(path))
+    artwork.set(name, isChart ? chartIn(path, charts) : await openImage(path))
   }
-  return images
+  return artwork
 }

@@ -32,7 +32,7 @@ export function define(command: Command) {
     .option('--pixel-ratio <number>', 'pixels per unit of a PNG', positiveNumber, 1)
     .option('--background <color>', 'what is painted behind a PNG')
     .addOption(
-      new Option('--svg-text <kind>', 'text in SVG: outlines, or text with its fonts').choices([
+      new Option('--text-as <kind>', 'text in SVG: outlines, or text with its fonts').choices([
         'outlines',
         'embedded',
       ]),
@@ -61,7 +61,7 @@ export function define(command: Command) {
 const ofDocuments = ['catalog', 'language']
 const ofBoth = [
   ...['sheet', 'mode', 'value', 'font', 'system', 'title', 'format', 'output', 'pixelRatio'],
-  ...['background', 'svgText', 'tolerance', 'minThickness', 'depth', 'readerScale', 'readerGrowth'],
+  ...['background', 'textAs', 'tolerance', 'minThickness', 'depth', 'readerScale', 'readerGrowth'],
   ...['readerSpacing', 'readerBold', 'readerContrast'],
 ]
 

@@ -1,7 +1,7 @@
 import { type Command, Option } from 'commander'
 import {
   type Align,
-  type InlineBox,
+  type InlineBoxItem,
   inlineBox,
   type Layout,
   openImage,
@@ -84,7 +84,7 @@ export function addTextOptions(command: Command): Command {
       ]),
     )
     .option('--mode <name>', 'a mode of the sheet')
-    .option('--reader-scale <factor>', "the reader's text scale, such as 1.3", positiveNumber)
+    .option('--reader-scale <factor>', "the reader's text scale, such as 1.5", positiveNumber)
     .addOption(
       new Option('--reader-growth <kind>', 'how large styles grow with it').choices([
         'tapered',
@@ -137,8 +137,8 @@ export async function setText(file: string | undefined, options: TextOptions): P
 async function openImages(
   files: Readonly<Record<string, string>>,
   size: number,
-): Promise<Record<string, InlineBox>> {
-  const boxes: Record<string, InlineBox> = {}
+): Promise<Record<string, InlineBoxItem>> {
+  const boxes: Record<string, InlineBoxItem> = {}
   for (const [name, file] of Object.entries(files)) {
     const image = await openImage(file)
     const width = (size * image.width) / image.height

@@ -2,7 +2,7 @@ import { defineSheet } from 'dot-line'
 
 /** What markup may name where no sheet is given. */
 export const starterSheet = defineSheet({
-  inks: { text: '#1a2b34', alert: '#b3261e', link: '#0b5c7a' },
+  inks: { text: '#143344', alert: '#ad3a20', link: '#0e5a78' },
   styles: {
     body: { family: 'sans', size: 16, leading: 1.4, ink: 'text' },
     headline: { from: 'body', size: 30, weight: 'bold', leading: 1.15 },

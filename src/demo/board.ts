@@ -9,7 +9,7 @@ import type {
   Typesetter,
   Values,
 } from 'dot-line'
-import { draw, type InlineBox, inlineBox, place, rectangle, rule } from 'dot-line'
+import { draw, type InlineBoxItem, inlineBox, place, rectangle, rule } from 'dot-line'
 import { type Departure, departures } from './scenario.ts'
 
 export interface Scene {
@@ -163,7 +163,7 @@ function addDepartures(flow: Flow, width: number, scene: Scene) {
 }
 
 /** The lamp that the harbour office lights before a gale, to stand in a line of text. */
-export function lampIcon(sheet: Sheet): InlineBox {
+export function lampIcon(sheet: Sheet): InlineBoxItem {
   const flame = sheet.ink('warning')
   const frame = sheet.ink('text')
   const lamp = draw({ width: 12, height: 15 }, [

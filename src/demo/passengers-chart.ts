@@ -1,6 +1,6 @@
 import { scaleBand, scaleLinear } from 'd3-scale'
 import { draw, type Item, plainText, rectangle, rule, type Values } from 'dot-line'
-import { type ChartLabel, chartFrame, type Mark, placeLabels } from 'dot-line/chart'
+import { type ChartLabel, chartFrameFor, type Mark, placeLabels } from 'dot-line/chart'
 import type { ChartMark, ChartScene, DemoChart } from './chart-scene.ts'
 import { portPassengers } from './scenario.ts'
 
@@ -21,7 +21,7 @@ export function passengersChart({ texts, catalog, width, height }: ChartScene): 
   }
   const text = (key: string) => catalog.text(`chart.${key}`, values[key])
   const most = Math.max(...portPassengers.flatMap(series => series.months))
-  const frame = chartFrame(texts, {
+  const frame = chartFrameFor(texts, {
     width,
     height,
     title: text('title'),
@@ -32,7 +32,7 @@ export function passengersChart({ texts, catalog, width, height }: ChartScene): 
         scale: range => scaleBand(months, range).paddingInner(0.2).paddingOuter(0.1),
         ticks: months,
         format: { date: monthFormat },
-        crowded: ['angle', 'thin'],
+        onCollision: ['angle', 'thin'],
       },
       left: {
         scale: range => scaleLinear([0, most], range),

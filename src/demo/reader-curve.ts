@@ -5,7 +5,7 @@ import { linear } from './scales.ts'
 const width = 800
 const height = 500
 const edge = 28
-const scales = [1, 1.3, 1.6, 2] as const
+const scales = [1, 1.25, 1.5, 2] as const
 const largest = 60
 const samples = 60
 
@@ -14,7 +14,7 @@ export function readerCurve({ typesetter, sheet, catalog }: Scene): Drawing {
   const title = typesetter.set(catalog.text('curve.title'), { style: 'subhead' })
   const small = (text: string) => typesetter.set('{text}', { style: 'small', values: { text } })
   const tick = small('100')
-  const [left, right] = [edge + tick.width + 10, width - edge - small('scale 1.6').width - 12]
+  const [left, right] = [edge + tick.width + 10, width - edge - small('scale 1.25').width - 12]
   const [top, floor] = [edge + title.height + 24, height - edge - tick.height - 8]
   const x = linear([0, largest], [left, right])
   const y = linear([0, 100], [floor, top])

@@ -1,7 +1,7 @@
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { line } from 'd3-shape'
 import { circle, draw, type Item, path, plainText, rectangle, rule, type Values } from 'dot-line'
-import { type ChartLabel, chartFrame, type Mark, type Point, placeLabels } from 'dot-line/chart'
+import { type ChartLabel, chartFrameFor, type Mark, type Point, placeLabels } from 'dot-line/chart'
 import type { ChartMark, ChartScene, DemoChart } from './chart-scene.ts'
 import { morningStops, portsSouthward } from './scenario.ts'
 
@@ -30,7 +30,7 @@ export function stopsChart({ texts, catalog, width, height }: ChartScene): DemoC
   const clock = { hour: '2-digit', minute: '2-digit', hourCycle: 'h23', timeZone: 'UTC' } as const
   const times = new Intl.DateTimeFormat(language, clock)
   const names = boats.map(boat => texts.setPlain('legend', boat).width)
-  const frame = chartFrame(texts, {
+  const frame = chartFrameFor(texts, {
     width,
     height,
     title: text('title'),

@@ -5,7 +5,7 @@ import {
   type ChartLabel,
   type ChartText,
   centerText,
-  chartFrame,
+  chartFrameFor,
   type PlacedLabels,
   placeLabels,
 } from 'dot-line/chart'
@@ -106,7 +106,7 @@ function ringOf(
   const text = (key: string) =>
     catalog.text(`tickets.${key}`, key === 'subtitle' ? { year: '2025' } : undefined)
   const entries = tickets.map(({ kind }, i) => ({ text: text(kind), ink: sheet.ink(inks[i]) }))
-  const frame = chartFrame(texts, {
+  const frame = chartFrameFor(texts, {
     width,
     height,
     title: text('title'),

@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { draw, path, plainText, rule, textAlong, type Values } from 'dot-line'
-import { type ChartLabel, chartFrame, type Point, placeLabels } from 'dot-line/chart'
+import { type ChartLabel, chartFrameFor, type Point, placeLabels } from 'dot-line/chart'
 import type { ChartMark, ChartScene, DemoChart } from './chart-scene.ts'
 import { tideAt } from './scenario.ts'
 
@@ -33,7 +33,7 @@ export function tideChart({ texts, catalog, width, height }: ChartScene): DemoCh
     gist: { port, first: clock(turns[0].hour), second: clock(turns[2].hour) },
   }
   const text = (key: string) => catalog.text(`tide.${key}`, values[key])
-  const frame = chartFrame(texts, {
+  const frame = chartFrameFor(texts, {
     width,
     height,
     title: text('title'),
@@ -44,7 +44,7 @@ export function tideChart({ texts, catalog, width, height }: ChartScene): DemoCh
         scale: range => scaleLinear([0, 24], range),
         ticks: hours,
         format: value => twoDigits(Number(value)),
-        crowded: ['thin'],
+        onCollision: ['thin'],
       },
       left: {
         scale: range => scaleLinear([0, highest], range),

@@ -16,6 +16,7 @@ import {
   numberField,
   objectField,
   objectSchema,
+  schemaHead,
   textField,
 } from '../problem/index.ts'
 import { pageSizes } from './page-sizes.ts'
@@ -227,7 +228,7 @@ export const blockFields: Readonly<
       caption: documentText,
       id: textField,
       rowHeaders: flag,
-      partsRows: flag,
+      splitRows: flag,
       keepTogether: flag,
       float: choiceField('top', 'bottom'),
       spansColumns,
@@ -302,7 +303,7 @@ export function documentJsonSchema(): JsonSchema {
     }
   })
   return {
-    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    ...schemaHead('document'),
     title: 'Dot Line document',
     ...objectSchema(documentFields),
     required: ['blocks'],

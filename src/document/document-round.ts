@@ -92,7 +92,7 @@ export function documentRound(
       if (setting.isContinuous) {
         const message = `a web page has no page numbers, and the text asks for {${name}}`
         const hint = 'refer to it by its name, as a link to its id'
-        problems.addOnce(warningProblem('no-page-number', message, { hint }))
+        problems.addOnce(warningProblem('missing-page-number', message, { hint }))
         return '–'
       }
       return before?.pageOf.get(key) ?? '0'

@@ -24,5 +24,5 @@ export type {
 } from './document-source.ts'
 export { documentArtwork } from './every-block.ts'
 export type { PageSize } from './page-sizes.ts'
-export { type ReadDocument, readDocument } from './read-document.ts'
-export { type SetDocument, type SetDocumentOptions, setDocument } from './set-document.ts'
+export { type DocumentFile, readDocument } from './read-document.ts'
+export { type DocumentLayout, type SetDocumentOptions, setDocument } from './set-document.ts'

@@ -50,8 +50,8 @@ export function paragraphItem(setting: ParagraphSetting): FlowItem {
 }
 
 function linesOf(setting: ParagraphSetting, maxLines?: number): SetLines {
-  const { shaped, width, indent = 0, continuation: from, inset } = setting
-  const frame = { width: Math.max(1, width - indent), ...(from && { from }) }
+  const { shaped, width, indent = 0, continuation, inset } = setting
+  const frame = { width: Math.max(1, width - indent), ...(continuation && { continuation }) }
   return setLines(shaped, frame, inset, maxLines)
 }
 
@@ -124,7 +124,7 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
         // What had to be parted once is told once.
         keepTogether: keepTogether && !must,
         before: 0,
-        from: rest,
+        continuation: rest,
         marks: later,
       }
       const below = lines.from(count, () => linesOf(restSetting)) ?? linesOf(restSetting)

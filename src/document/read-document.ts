@@ -29,7 +29,7 @@ import type { DocumentSource } from './document-source.ts'
 import { cellColumns, columnSums } from './table-cells.ts'
 
 /** A document that was checked, and where its parts stand in their file. */
-export interface ReadDocument {
+export interface DocumentFile {
   /** As it was read and checked. */
   readonly document: DocumentSource
   /** Where a part stands, such as `['blocks', 3]`. */
@@ -41,7 +41,7 @@ export interface ReadDocument {
  * that are not known, values that theirs do not take, rows that do not fit the columns of a table,
  * ids that stand twice.
  */
-export function readDocument(json: string, options: SourceOptions = {}): ReadDocument {
+export function readDocument(json: string, options: SourceOptions = {}): DocumentFile {
   checkArguments('readDocument', ['json', json, aString])
   checkOptions('readDocument', options, sourceOptions)
   const { value, locationOf, problems } = readJson(json, options.source ?? 'document')

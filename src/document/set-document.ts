@@ -67,7 +67,7 @@ export interface SetDocumentOptions {
 }
 
 /** A document that was laid out. */
-export interface SetDocument {
+export interface DocumentLayout {
   /** How many pages it has. */
   readonly pageCount: number
   /** Headings, and the pages they are on. */
@@ -101,7 +101,7 @@ const mostRounds = 4
  * nothing, `circular-reference` on what is placed beside itself, `unknown-key` on texts that the
  * catalog does not have, and as `typesetter` does.
  */
-export function setDocument(source: DocumentSource, options: SetDocumentOptions): SetDocument {
+export function setDocument(source: DocumentSource, options: SetDocumentOptions): DocumentLayout {
   checkOptions('setDocument', options, {
     sheet: anything,
     fonts: anything,

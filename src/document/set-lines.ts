@@ -36,11 +36,11 @@ export interface SetLines {
  */
 export function setLines(
   text: FlowText,
-  { width, from }: { readonly width: number; readonly from?: Frame['continuation'] },
+  { width, continuation }: Pick<Frame, 'continuation'> & { readonly width: number },
   inset?: Inset,
   maxLines?: number,
 ): SetLines {
-  const place = { ...(from && { from }) }
+  const place = { ...(continuation && { continuation }) }
   const limit = maxLines === undefined ? {} : { maxLines, continues: true }
   if (!inset) {
     const layout = text.set({ width, ...place, ...limit })

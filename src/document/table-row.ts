@@ -168,7 +168,7 @@ function partedRow(setting: RowSetting, shape: TableShape, room: number) {
     })
     // Of a cell that has ended there is nothing below.
     const from = end ?? { offset: part.text.length, line: 0 }
-    const frame = { ...cell.frame, from }
+    const frame = { ...cell.frame, continuation: from }
     rest.push({
       ...cell,
       frame,

@@ -47,7 +47,7 @@ export function fontFaces(prefix: string, urlOf?: (face: Face) => string): FontF
 
 function checkEmbeddable(face: Face, urlOf: unknown) {
   if (urlOf !== undefined || face.embeddable) return
-  fail('no-embedding', `the license of the font ${face.postScriptName} forbids embedding`, {
+  fail('forbidden-embedding', `the license of the font ${face.postScriptName} forbids embedding`, {
     hint: 'use another font, or an address it is fetched from',
   })
 }
@@ -63,7 +63,7 @@ function embedded(face: Face, text: string): Uint8Array {
   try {
     return face.subsetForText(text)
   } catch (error) {
-    if (error instanceof DotLineError && error.code === 'no-subsetter') return face.bytes
+    if (error instanceof DotLineError && error.code === 'unavailable-subsetter') return face.bytes
     throw error
   }
 }

@@ -8,7 +8,7 @@ import type { Drawing, GlyphsItem, Item, RectangleItem, RuleItem } from './drawi
 import { eachItem } from './each-item.ts'
 import { bounds } from './layout-boxes.ts'
 import { numberText } from './number-text.ts'
-import { type Anchor, placement } from './place.ts'
+import { type Anchor, placementOf } from './place.ts'
 
 /** A layout as it was placed. */
 export interface PlacedLayout {
@@ -24,14 +24,14 @@ export interface PlacedLayout {
 
 const solid = (color: string, opacity = 1): SolidInk => ({ kind: 'solid', color, opacity })
 const inks = {
-  frame: solid('#1d5fd0'),
-  line: solid('#1d5fd0', 0.08),
-  baseline: solid('#d02d6b'),
-  ink: solid('#1f8a4c'),
-  anchor: solid('#d02d6b'),
-  leader: solid('#1d5fd0', 0.35),
-  ruler: solid('#eef1f5'),
-  mark: solid('#3c4656'),
+  frame: solid('#2b62b8'),
+  line: solid('#2b62b8', 0.08),
+  baseline: solid('#b8386a'),
+  ink: solid('#2a8457'),
+  anchor: solid('#b8386a'),
+  leader: solid('#2b62b8', 0.35),
+  ruler: solid('#eef2f5'),
+  mark: solid('#3f4c5a'),
 } as const
 const hairline = 0.5
 const labelSize = 7
@@ -72,7 +72,7 @@ interface LineNames {
 
 /** Of each line the styles of its runs, each once. */
 function lineNames({ layout, x = 0, y = 0, anchor = {} }: PlacedLayout): LineNames[] {
-  const { matrix } = placement(layout, x, y, anchor)
+  const { matrix } = placementOf(layout, x, y, anchor)
   const flow = flowMatrix(layout)
   return layout.lines.flatMap(({ x: left, width, baseline, runs }) => {
     const names = new Set(
@@ -125,7 +125,7 @@ function firstFace(items: readonly Item[]): Face | undefined {
 function layoutGuides(one: PlacedLayout): Item[] {
   checkOptions('withGuides', one, { layout: aLayout, x: aNumber, y: aNumber, anchor: anObject })
   const { layout, x = 0, y = 0, anchor = {} } = one
-  const { matrix, inkBox } = placement(layout, x, y, anchor)
+  const { matrix, inkBox } = placementOf(layout, x, y, anchor)
   const flow = flowMatrix(layout)
   const inFrame = layout.lines.flatMap(({ x: left, width, top, height, baseline }): Item[] => {
     const box = mappedBox(flow, { x: left, y: top, width, height })

@@ -2,7 +2,7 @@ export {
   checkLayout,
   faceOf,
   isLayout,
-  linkedText,
+  linkedTexts,
   spacingOf,
   subsetFont,
   unitScale,
@@ -49,8 +49,8 @@ export { layoutText, rangeText } from './layout-text.ts'
 export { lineItems } from './line-items.ts'
 export { numberText } from './number-text.ts'
 export { type Picture, readPicture } from './picture.ts'
-export { type Anchor, type Placement, place, placement, pointInLayout } from './place.ts'
+export { type Anchor, type Placement, place, placementOf, pointInLayout } from './place.ts'
 export { image, rectangle, rule } from './shapes.ts'
 export { singleSpaced } from './single-spaces.ts'
 export { splitGlyphs } from './split-glyphs.ts'
-export { type CircleLine, type TextAlong, type TextAlongOptions, textAlong } from './text-along.ts'
+export { type CircleLine, type CurvedText, type TextAlongOptions, textAlong } from './text-along.ts'

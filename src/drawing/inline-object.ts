@@ -1,9 +1,9 @@
-import type { InlineBox } from '../markup/index.ts'
+import type { InlineBoxItem } from '../markup/index.ts'
 import { anything, aString, checkOptions, described, fail, made } from '../problem/index.ts'
 import { type Drawing, isDrawing } from './drawing.ts'
 import { isPicture, type Picture } from './picture.ts'
 
-/** What `inlineObject` takes. */
+/** What `inlineBox` takes. */
 export interface InlineBoxOptions {
   /** In units; grows with the text it stands in. */
   readonly width: number
@@ -22,8 +22,8 @@ export interface InlineBoxOptions {
 }
 
 /** An inline object, which stands in a line, as a value. Throws on lengths that are negative or not finite. */
-export function inlineBox(options: InlineBoxOptions): InlineBox {
-  checkOptions('inlineObject', options, {
+export function inlineBox(options: InlineBoxOptions): InlineBoxItem {
+  checkOptions('inlineBox', options, {
     width: anything,
     height: anything,
     baseline: anything,
@@ -36,14 +36,14 @@ export function inlineBox(options: InlineBoxOptions): InlineBox {
   for (const [name, value] of Object.entries({ width, height })) {
     if (!(Number.isFinite(value) && value >= 0)) {
       const what = described(value)
-      fail('bad-object', `the ${name} of an inline object is ${what}, which is not a length`)
+      fail('bad-inline-box', `the ${name} of an inline object is ${what}, which is not a length`)
     }
   }
   if (!Number.isFinite(baseline))
-    fail('bad-object', `the baseline of an inline object is ${described(baseline)}`)
+    fail('bad-inline-box', `the baseline of an inline object is ${described(baseline)}`)
   if (centered !== undefined && centered !== 'cap' && centered !== 'ex') {
     fail(
-      'bad-object',
+      'bad-inline-box',
       `an inline object is centered on 'cap' or 'ex', not on ${described(centered)}`,
     )
   }
@@ -53,7 +53,7 @@ export function inlineBox(options: InlineBoxOptions): InlineBox {
   ]
   for (const { name, content, isOne } of contents) {
     if (content === undefined || isOne(content)) continue
-    fail('bad-object', `the ${name} of an inline object is data, not made by the library`, {
+    fail('bad-inline-box', `the ${name} of an inline object is data, not made by the library`, {
       hint: 'draw() makes a drawing, openImage() an image',
     })
   }
@@ -71,7 +71,7 @@ export function inlineBox(options: InlineBoxOptions): InlineBox {
 }
 
 /** What an inline object was made with, told apart again. */
-export function objectContent({ content }: InlineBox): { drawing?: Drawing; image?: Picture } {
+export function objectContent({ content }: InlineBoxItem): { drawing?: Drawing; image?: Picture } {
   if (!content) return {}
   // By its shape: it was checked when the object was made, and a clone of it has lost its mark.
   if (hasKind(content)) return { drawing: content }

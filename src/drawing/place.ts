@@ -133,15 +133,15 @@ function drawingPoint(shown: Drawing, anchor: Anchor): readonly [across: number,
 }
 
 /** Where a layout comes to stand when it is placed in the same way. Throws as `place` does. */
-export function placement(layout: Layout, x: number, y: number, anchor: Anchor = {}): Placement {
-  checkLayout('placement', layout)
+export function placementOf(layout: Layout, x: number, y: number, anchor: Anchor = {}): Placement {
+  checkLayout('placementOf', layout)
   checkAnchor('placement', anchor)
   const matrix = placingMatrix(layout, x, y, anchor)
   const inkBox = inkBoxOf([{ kind: 'text', layout, matrix }])
   return { matrix, bounds: mappedBox(matrix, bounds(layout)), inkBox }
 }
 
-/** As an argument: what `placement` gives. */
+/** As an argument: what `placementOf` gives. */
 const aPlacement = being(
   'a placement, which placement() gives',
   value =>

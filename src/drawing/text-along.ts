@@ -47,7 +47,7 @@ export interface TextAlongOptions {
 }
 
 /** A text along a line, and what of it is beyond the line's end. */
-export interface TextAlong {
+export interface CurvedText {
   /** What is drawn. */
   readonly item: GroupItem
   /** What was found wrong, and did not stop the work. */
@@ -80,7 +80,7 @@ export function textAlong(
   layout: Layout,
   along: string | CircleLine,
   options: TextAlongOptions = {},
-): TextAlong {
+): CurvedText {
   checkLayout('textAlong', layout)
   checkArguments('textAlong', ['along', along, aCircle])
   checkOptions('textAlong', options, {

@@ -129,7 +129,7 @@ export interface Face {
   subset(glyphs: Iterable<number>): Uint8Array
   /**
    * A font file that sets a text as this face does, with its features; of a variable font, as it
-   * stands here. Throws `no-subsetter` where the fonts were opened without one.
+   * stands here. Throws `unavailable-subsetter` where the fonts were opened without one.
    */
   subsetForText(text: string): Uint8Array
 }

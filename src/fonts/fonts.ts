@@ -296,8 +296,8 @@ export function fontsOf(parts: FontsParts): Fonts {
         .filter(face => canDo(face, wanted))
     },
     isPending(family, wanted) {
-      checkArgument('isAwaited', 'what is wanted', wanted, traits)
-      return later.isAwaited(keyOf(family), entriesOf(family), wanted)
+      checkArgument('isPending', 'what is wanted', wanted, traits)
+      return later.isPending(keyOf(family), entriesOf(family), wanted)
     },
     settled: later.settled,
     onChange(listener) {

@@ -15,7 +15,7 @@ export interface LaterFace extends FaceTraits {
 export interface LaterFaces {
   readonly families: readonly string[]
   /** Whether the face of a family that is nearest to what is wanted, of these and those at hand, is to come. */
-  isAwaited(key: string, atHand: readonly FaceTraits[], wanted: WantedTraits): boolean
+  isPending(key: string, atHand: readonly FaceTraits[], wanted: WantedTraits): boolean
   /** Fetches the face of a family that is nearest, if it is one of these; each once. */
   request(key: string, atHand: readonly FaceTraits[], wanted: WantedTraits): void
   /** Resolves when all that was asked for has come, or failed. */
@@ -62,7 +62,7 @@ export function laterFaces(
 
   return {
     families: faces.map(face => face.family),
-    isAwaited: (key, atHand, wanted) => nearestOf(key, atHand, wanted).length > 0,
+    isPending: (key, atHand, wanted) => nearestOf(key, atHand, wanted).length > 0,
     request(key, atHand, wanted) {
       for (const face of nearestOf(key, atHand, wanted)) {
         if (!underWay.has(face)) underWay.set(face, fetched(face))

@@ -14,7 +14,7 @@ export interface Frame {
   readonly height?: number
   /** How lines stand in the frame; as the style says without it. */
   readonly align?: Align
-  /** Takes the text up where another layout of it left off: its `rest`. */
+  /** Takes the text up where another layout of it left off: its `continuation`. */
   readonly continuation?: Continuation | undefined
   /** The text goes on in another frame: no line is cut short, and none ends with a mark. */
   readonly continues?: boolean
@@ -33,7 +33,7 @@ export const frameFields: Fields<Frame> = {
 /** Throws on what only a mistake in a program gives: a width that is negative or not a number. */
 export function checkFrame({ width, height, maxLines, align, continuation: from }: Frame) {
   if (from !== undefined && !(Number.isInteger(from?.offset) && from.offset >= 0)) {
-    fail('bad-frame', 'from must be the rest of a layout of this text')
+    fail('bad-frame', 'continuation must be that of a layout of this text')
   }
   checkLength('width', width)
   checkLength('height', height)

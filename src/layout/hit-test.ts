@@ -27,7 +27,7 @@ export interface Hit {
 /**
  * What is at a point, in units from the top left of the frame: the nearest place for a caret, and
  * the text, link and action that the point is on. In a layout that was placed, take the point back
- * by the inverse of its `placement` first. Throws on coordinates that are not finite.
+ * by the inverse of its `placementOf` first. Throws on coordinates that are not finite.
  */
 export function hitTest(layout: Layout, x: number, y: number): Hit {
   checkLayout('hitTest', layout)

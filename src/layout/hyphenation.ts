@@ -19,7 +19,7 @@ export interface PatternTree {
 /** As an argument: what `openHyphenation` gives. */
 export const aHyphenation = being(
   'hyphenation, which openHyphenation() gives',
-  value => isObject(value) && typeof value.divide === 'function',
+  value => isObject(value) && typeof value.hyphenate === 'function',
 )
 
 /** Divides words, in the languages it was opened for. */

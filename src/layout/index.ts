@@ -19,7 +19,7 @@ export { type LayoutTools, layoutTools } from './layout-tools.ts'
 export { minWidth } from './least-width.ts'
 export { inReadingOrder, type Letter, lettersOf } from './letters.ts'
 export { lineEndsOf } from './line-ends.ts'
-export { type LinkedText, linkedText } from './linked-text.ts'
+export { type LinkedText, linkedTexts } from './linked-text.ts'
 export { easedLongWords } from './long-words.ts'
 export { facesUsed, type UsedFace } from './looks.ts'
 export {

@@ -1,5 +1,5 @@
 import type { Fonts, ShapedGlyphs } from '../fonts/index.ts'
-import type { InlineBox } from '../markup/index.ts'
+import type { InlineBoxItem } from '../markup/index.ts'
 import type { Problem, TextRange } from '../problem/index.ts'
 import type { Style, WritingMode } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
@@ -51,7 +51,7 @@ export interface GlyphRun {
   /** Sides on which its backing goes on, on the line before or on the next. */
   readonly openEnds?: 'left' | 'right' | 'both'
   /** Stands in place of the glyphs. */
-  readonly box?: InlineBox
+  readonly box?: InlineBoxItem
   /** Where it leads to. */
   readonly link?: string
   /** A name for the program to act on. */

@@ -1,5 +1,5 @@
 import type { Face } from '../fonts/index.ts'
-import type { InlineBox } from '../markup/index.ts'
+import type { InlineBoxItem } from '../markup/index.ts'
 import { unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 
@@ -34,7 +34,11 @@ export function centralExtents(
 }
 
 /** What an inline object asks of a line. */
-export function objectExtents(object: InlineBox, rise: number, isCentral: boolean): LineExtents {
+export function objectExtents(
+  object: InlineBoxItem,
+  rise: number,
+  isCentral: boolean,
+): LineExtents {
   if (isCentral) return { above: object.width / 2 + rise, below: object.width / 2 - rise }
   return { above: object.baseline + rise, below: object.height - object.baseline - rise }
 }

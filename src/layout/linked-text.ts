@@ -19,8 +19,8 @@ export interface LinkedText {
  * The links and actions of a layout in the order of its text, each once: what a keyboard goes
  * through. `rangeBoxes` gives the boxes of one.
  */
-export function linkedText(layout: Layout): LinkedText[] {
-  checkLayout('linkedText', layout)
+export function linkedTexts(layout: Layout): LinkedText[] {
+  checkLayout('linkedTexts', layout)
   const found: { start: number; end: number; link?: string; action?: string }[] = []
   for (const line of layout.lines) {
     for (const { start, end, link, action } of line.runs) {

@@ -21,7 +21,7 @@ export interface UsedFace {
 export function facesUsed(layout: Layout): readonly UsedFace[] {
   // Whether it is one is seen by its glyphs, which a plain text needs not have.
   const sole = isObject(layout) ? soleStyle(layout) : undefined
-  if (!sole) checkLayout('looksOf', layout)
+  if (!sole) checkLayout('facesUsed', layout)
   if (sole) return layout.text.trim() === '' ? [] : layout.cut ? withMark(sole) : sole.looks
   const looks: UsedFace[] = []
   const facesOf = new Map<Style, Set<string>>()

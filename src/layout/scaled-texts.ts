@@ -1,4 +1,4 @@
-import type { InlineBox } from '../markup/index.ts'
+import type { InlineBoxItem } from '../markup/index.ts'
 import type { ShapedParagraph } from '../shaping/index.ts'
 import { type Style, scaledStyle } from '../sheet/index.ts'
 import type { LayoutTools } from './layout-tools.ts'
@@ -41,7 +41,7 @@ function scaledParagraph(
 }
 
 /** An object so many times as large. */
-export function scaledObject(object: InlineBox, ratio: number): InlineBox {
+export function scaledObject(object: InlineBoxItem, ratio: number): InlineBoxItem {
   if (ratio === 1) return object
   const { width, height, baseline } = object
   return { ...object, width: width * ratio, height: height * ratio, baseline: baseline * ratio }

@@ -12,7 +12,7 @@ export interface CatalogEntry {
   /** With its values. */
   readonly text: (values?: Values) => RichText
   /** All that it may say: one text, or one for each case that it tells apart. */
-  readonly variants: (values?: Values) => readonly RichText[]
+  readonly cases: (values?: Values) => readonly RichText[]
 }
 
 /** Reads the texts of a catalog; those of `dot-line` are in markup. */
@@ -29,7 +29,7 @@ export const markupSyntax: CatalogSyntax = (source, key) => {
   return {
     problems,
     text,
-    variants: values => [text(values)],
+    cases: values => [text(values)],
     get values() {
       return valueNames(rich)
     },
@@ -53,7 +53,7 @@ export function* textProblems(
 ): Generator<Problem> {
   if (styles) {
     const known = new Set(styles)
-    for (const name of new Set(text.variants().flatMap(styleNames))) {
+    for (const name of new Set(text.cases().flatMap(styleNames))) {
       if (known.has(name)) continue
       const nearest = nearestName(name, styles)
       yield errorProblem('unknown-style', `in '${key}': there is no style '${name}'`, { nearest })

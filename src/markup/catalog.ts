@@ -156,14 +156,14 @@ function catalogOf(
       return fallback?.has(key) ? fallback.text(key, values) : unknownKey(key)
     },
     cases(key, values) {
-      checkArgument('variants', 'key', key, aString)
-      checkValues('variants', values)
+      checkArgument('cases', 'key', key, aString)
+      checkValues('cases', values)
       const text = texts.get(key)
-      if (text) return text.variants(values).map(one => named(one, key))
+      if (text) return text.cases(values).map(one => named(one, key))
       return fallback?.has(key) ? fallback.cases(key, values) : unknownKey(key)
     },
     placeholdersOf(key) {
-      checkArgument('valuesOf', 'key', key, aString)
+      checkArgument('placeholdersOf', 'key', key, aString)
       const text = texts.get(key)
       if (text) return text.values
       return fallback?.has(key) ? fallback.placeholdersOf(key) : unknownKey(key)

@@ -14,7 +14,7 @@ import {
   blockTags,
   cellTags,
   deepest,
-  type ElementStyles,
+  type StyleByElement,
   elementStyles as usualTags,
 } from './html-tags.ts'
 import type { ParsedMarkup } from './parse-markup.ts'
@@ -47,7 +47,7 @@ interface OpenElement extends ElementMeaning {
  */
 export function richFromHtml(
   html: string,
-  options: { readonly elementStyles?: ElementStyles; readonly source?: string } = {},
+  options: { readonly elementStyles?: StyleByElement; readonly source?: string } = {},
 ): ParsedMarkup {
   checkArgument('richFromHtml', 'html', html, aString)
   checkOptions('richFromHtml', options, { elementStyles: mapOf(aString), source: aString })

@@ -7,7 +7,7 @@ import {
   type TextRange,
   warningProblem,
 } from '../problem/index.ts'
-import { blockTags, cellTags, type ElementStyles, linkStyle, otherwise } from './html-tags.ts'
+import { blockTags, cellTags, linkStyle, otherwise, type StyleByElement } from './html-tags.ts'
 import type { Override, StyleName } from './rich-text.ts'
 
 /** What an element makes of the text in it. */
@@ -20,7 +20,7 @@ export interface ElementMeaning {
 export function elementMeaning(
   tag: string,
   attributes: Readonly<Record<string, string>>,
-  tags: ElementStyles,
+  tags: StyleByElement,
   range: TextRange,
   tell: (problem: Problem) => void,
 ): ElementMeaning {

@@ -2,10 +2,10 @@
 export const deepest = 512
 
 /** Which tag of HTML stands for which style; the user can change it. */
-export type ElementStyles = Readonly<Record<string, string>>
+export type StyleByElement = Readonly<Record<string, string>>
 
 /** By the meaning that HTML gives each tag. Of tags with one style, the first is written. */
-export const elementStyles: ElementStyles = {
+export const elementStyles: StyleByElement = {
   strong: 'strong',
   b: 'strong',
   em: 'emphasis',

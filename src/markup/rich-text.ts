@@ -72,7 +72,7 @@ export interface StyledValue {
 }
 
 /** An object that stands in the line as a character does: an icon, a badge. Lengths in units. */
-export interface InlineBox extends Made {
+export interface InlineBoxItem extends Made {
   /** Tells it from others. */
   readonly kind: 'object'
   /** In units. */
@@ -90,6 +90,6 @@ export interface InlineBox extends Made {
 }
 
 /** What a placeholder is filled with. Only rich text holds markup; all else is data. */
-export type Value = string | number | FormattedValue | StyledValue | InlineBox | RichText
+export type Value = string | number | FormattedValue | StyledValue | InlineBoxItem | RichText
 /** What fills the placeholders of a text, by their names. */
 export type Values = Readonly<Record<string, Value>>

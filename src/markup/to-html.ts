@@ -11,7 +11,7 @@ import {
   problemList,
   warningProblem,
 } from '../problem/index.ts'
-import { deepest, type ElementStyles, linkStyle, elementStyles as usualTags } from './html-tags.ts'
+import { deepest, linkStyle, type StyleByElement, elementStyles as usualTags } from './html-tags.ts'
 import type { Override, RichText, SpanNode, Values } from './rich-text.ts'
 import { valueText } from './to-text.ts'
 import { checkedValue, checkRich, isRich } from './value.ts'
@@ -22,7 +22,7 @@ export interface RichToHtmlOptions {
   /** What fills the placeholders, by their names. */
   readonly values?: Values
   /** Which style each HTML tag stands for. */
-  readonly elementStyles?: ElementStyles
+  readonly elementStyles?: StyleByElement
 }
 
 /** What `richToHtml` gives. */
@@ -43,7 +43,7 @@ export function richToHtml(rich: RichText, options: RichToHtmlOptions = {}): Wri
   const { values, elementStyles = usualTags } = options
   for (const tag of Object.keys(elementStyles)) {
     if (/^[a-z][a-z0-9-]*$/i.test(tag)) continue
-    fail('bad-argument', `'${tag}' of tagStyles is not the name of an HTML element`)
+    fail('bad-argument', `'${tag}' of elementStyles is not the name of an HTML element`)
   }
   const tagOf = new Map(
     Object.entries(elementStyles)

@@ -57,7 +57,7 @@ export const messageFormat: CatalogSyntax = (source, key, language = 'en') => {
   return {
     problems,
     values: facts.values,
-    variants: (values = {}) => forms().map(form => richOf(form, values, () => {})),
+    cases: (values = {}) => forms().map(form => richOf(form, values, () => {})),
     text(values = {}) {
       for (const name of facts.needed) {
         if (Object.hasOwn(values, name) && values[name] !== undefined) continue
@@ -100,7 +100,7 @@ function parsed(source: string) {
 function failed(source: string, key: string, problems: readonly Problem[]) {
   const { rich } = parseMarkup('{message}', { source: key })
   const shown = { ...rich, values: { message: source } }
-  return { problems, values: [], variants: () => [shown], text: () => shown }
+  return { problems, values: [], cases: () => [shown], text: () => shown }
 }
 
 const typeOf = (error: unknown) =>

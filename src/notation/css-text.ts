@@ -7,3 +7,6 @@ export function cssString(text: string): string {
   const safe = text.replace(/\p{Surrogate}|\0/gu, '\ufffd').replace(/["\\<>&\n\r\f]/g, cssEscape)
   return `"${safe}"`
 }
+
+/** What classes, custom properties and data attributes of pages begin with. */
+export const defaultPrefix = 'dotline-'

@@ -10,7 +10,7 @@ const modules = new Map<string, Promise<WebAssembly.Module>>()
 const supply: Supply = {
   read: async source => fileOf(await fetchBytes(source)),
   systemFiles: async () =>
-    fail('no-system-fonts', 'a web page cannot read the fonts of the operating system', {
+    fail('unavailable-system-fonts', 'a web page cannot read the fonts of the operating system', {
       hint: 'give fonts by URL',
     }),
   files: async source => [source],

@@ -5,7 +5,7 @@ import {
   fail,
   listOf,
   nearestName,
-  notInstalled,
+  unavailablePackage,
 } from '../problem/index.ts'
 
 type Loader = () => Promise<{ readonly default: { readonly patterns: HyphenationPatterns } }>
@@ -59,7 +59,7 @@ const loaders = new Map<string, Loader>([
 /** The patterns are many, and in a package of their own, which only those install who use them. */
 async function patternsFrom(load: Loader): Promise<HyphenationPatterns> {
   const loaded = await load().catch((error: unknown) =>
-    notInstalled('patterns for hyphenation', 'hyphen', error),
+    unavailablePackage('patterns for hyphenation', 'hyphen', error),
   )
   return loaded.default.patterns
 }

@@ -104,9 +104,13 @@ export async function openFontsFrom(supply: Supply, options: FontsOptions): Prom
   const subsetter = () => {
     started ??= supply.subsetterNow(at(subsetterUrl, subsetterAsset))
     if (started) return started
-    return fail('no-subsetter', 'this fonts were opened without support for embedding fonts', {
-      hint: 'openFonts({ embedding: true })',
-    })
+    return fail(
+      'unavailable-subsetter',
+      'this fonts were opened without support for embedding fonts',
+      {
+        hint: 'openFonts({ embedding: true })',
+      },
+    )
   }
   return fontsOf({
     entries: [...added.flatMap(one => one.entries), ...builtIn, ...system.entries],
@@ -129,16 +133,22 @@ async function compiled(supply: Supply, url: URL): Promise<WebAssembly.Module> {
   const hint =
     "a content security policy needs script-src 'wasm-unsafe-eval'; no other evaluation is needed"
   if (typeof WebAssembly === 'undefined') {
-    return fail('no-webassembly', 'there is no WebAssembly here, which shapes text', { hint })
+    return fail('unavailable-webassembly', 'there is no WebAssembly here, which shapes text', {
+      hint,
+    })
   }
   try {
     return await supply.compile(url)
   } catch (error) {
     if (error instanceof DotLineError) throw error
     const why = error instanceof Error ? error.message.split('\n')[0] : String(error)
-    return fail('no-webassembly', `WebAssembly, which shapes text, does not run here: ${why}`, {
-      hint,
-    })
+    return fail(
+      'unavailable-webassembly',
+      `WebAssembly, which shapes text, does not run here: ${why}`,
+      {
+        hint,
+      },
+    )
   }
 }
 

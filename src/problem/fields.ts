@@ -120,3 +120,9 @@ export function fieldReport(
     },
   }
 }
+
+/** What a JSON Schema of one of our files begins with (JSON Schema 2020-12, 8.1.1 and 8.2.1). */
+export const schemaHead = (file: 'chart' | 'document' | 'places' | 'sheet') => ({
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  $id: `https://dot-line.example/${file}.schema.json`,
+})

@@ -42,6 +42,7 @@ export {
   numberField,
   objectField,
   objectSchema,
+  schemaHead,
   type TellField,
   textField,
 } from './fields.ts'
@@ -52,7 +53,6 @@ export { allowedLink, allowedLinks, linkScheme } from './links.ts'
 export { isMade, type Made, made } from './made.ts'
 export { misnamedStyles } from './misnamed-styles.ts'
 export { type NearestName, nearestName, nearestNames } from './nearest-name.ts'
-export { notInstalled } from './not-installed.ts'
 export { type Path, pathText } from './path.ts'
 export {
   DotLineError,
@@ -70,3 +70,4 @@ export { type ProblemList, problemList } from './problem-list.ts'
 export { shortText } from './short-text.ts'
 export { locationsIn } from './source-location.ts'
 export { type SourceOptions, sourceOptions } from './source-options.ts'
+export { unavailablePackage } from './unavailable-package.ts'

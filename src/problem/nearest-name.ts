@@ -24,10 +24,27 @@ export function nearestNames(): NearestName {
   }
 }
 
+/** Words that other programs use for what has another name here. */
+const otherWords: ReadonlyMap<string, string> = new Map([
+  ['content', 'blocks'],
+  ['header', 'runningHead'],
+  ['footer', 'runningFoot'],
+  ['image', 'artwork'],
+  ['images', 'artwork'],
+  ['middle', 'center'],
+  ['above', 'top'],
+  ['below', 'bottom'],
+  ['hovered', 'hover'],
+  ['focused', 'focus'],
+  ['pressed', 'active'],
+])
+
 /** The known name nearest to `name`, or undefined where none comes near. */
 export function nearestName(name: string, known: Iterable<string>): string | undefined {
   if (name.length > longest) return undefined
   const wanted = name.toLowerCase()
+  const meant = otherWords.get(wanted)
+  if (meant !== undefined && [...known].includes(meant)) return meant
   let best: string | undefined
   let bestDistance = allowed(name.length) + 1
   for (const candidate of known) {

@@ -1,4 +1,4 @@
-import { type Layout, type LinkedText, linkedText, rangeBoxes } from '../core.ts'
+import { type Layout, type LinkedText, linkedTexts, rangeBoxes } from '../core.ts'
 import { colorText } from '../notation/index.ts'
 import type { LinkState } from './state-rules.ts'
 
@@ -40,8 +40,8 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedText) =
   let rings: HTMLElement[] = []
 
   const indexOf = (target: EventTarget | null) => {
-    const part = target instanceof Element ? target.closest('[data-link]') : undefined
-    return part ? Number(part.getAttribute('data-link')) : undefined
+    const part = target instanceof Element ? target.closest('[data-dotline-link]') : undefined
+    return part ? Number(part.getAttribute('data-dotline-link')) : undefined
   }
 
   function set(state: LinkState, index: number | undefined) {
@@ -52,11 +52,11 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedText) =
   }
 
   function mark() {
-    for (const part of block.querySelectorAll('[data-link]')) {
-      const own = Number(part.getAttribute('data-link'))
+    for (const part of block.querySelectorAll('[data-dotline-link]')) {
+      const own = Number(part.getAttribute('data-dotline-link'))
       const names = [...active].filter(([, index]) => index === own).map(([name]) => name)
-      if (names.length > 0) part.setAttribute('data-state', names.join(' '))
-      else part.removeAttribute('data-state')
+      if (names.length > 0) part.setAttribute('data-dotline-state', names.join(' '))
+      else part.removeAttribute('data-dotline-state')
     }
     drawRings()
   }
@@ -64,7 +64,7 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedText) =
   function drawRings() {
     for (const ring of rings) ring.remove()
     rings = []
-    const focused = linked[active.get('focused') ?? -1]
+    const focused = linked[active.get('focus') ?? -1]
     if (!focused || !layout) return
     const color = inkAt(layout, focused.start)
     rings = rangeBoxes(layout, focused.start, focused.end).map(({ x, y, width, height }) => {
@@ -86,17 +86,17 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedText) =
     return true
   }
 
-  block.addEventListener('pointerover', event => set('hovered', indexOf(event.target)))
-  block.addEventListener('pointerleave', () => set('hovered', undefined))
-  block.addEventListener('pointerdown', event => set('pressed', indexOf(event.target)))
+  block.addEventListener('pointerover', event => set('hover', indexOf(event.target)))
+  block.addEventListener('pointerleave', () => set('hover', undefined))
+  block.addEventListener('pointerdown', event => set('active', indexOf(event.target)))
   for (const end of ['pointerup', 'pointercancel', 'pointerleave']) {
-    block.addEventListener(end, () => set('pressed', undefined))
+    block.addEventListener(end, () => set('active', undefined))
   }
   block.addEventListener('focusin', ({ target }) => {
     const isSeen = target instanceof Element && target.matches(':focus-visible')
-    set('focused', isSeen ? indexOf(target) : undefined)
+    set('focus', isSeen ? indexOf(target) : undefined)
   })
-  block.addEventListener('focusout', () => set('focused', undefined))
+  block.addEventListener('focusout', () => set('focus', undefined))
   block.addEventListener('click', event => {
     const index = indexOf(event.target)
     if (index === undefined) return
@@ -113,14 +113,14 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedText) =
 
   return {
     show(own) {
-      const focusedBefore = active.get('focused')
+      const focusedBefore = active.get('focus')
       layout = own
-      linked = linkedText(own)
+      linked = linkedTexts(own)
       if (active.size > 0) mark()
       // Its nodes may have been written anew.
       if (focusedBefore === undefined || !(root instanceof ShadowRoot)) return
       if (root.activeElement) return
-      const part = block.querySelector(`[data-link="${focusedBefore}"]:not([aria-hidden])`)
+      const part = block.querySelector(`[data-dotline-link="${focusedBefore}"]:not([aria-hidden])`)
       if (part instanceof HTMLElement) part.focus()
     },
   }

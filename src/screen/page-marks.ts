@@ -1,5 +1,5 @@
 import { representativeColor, type Sheet } from '../core.ts'
-import { colorText } from '../notation/index.ts'
+import { colorText, defaultPrefix } from '../notation/index.ts'
 
 /**
  * What stylesheets of the page may ask for: how large text is, and the inks as they are now. What is
@@ -8,14 +8,14 @@ import { colorText } from '../notation/index.ts'
 export function markPage(root: Element | Document, sheet: Sheet, scale: number) {
   const element = root instanceof Document ? root.documentElement : root
   if (!(element instanceof HTMLElement)) return
-  element.style.setProperty('--text-scale', String(scale))
+  element.style.setProperty(`--${defaultPrefix}text-scale`, String(scale))
   for (const name of sheet.inkNames) {
     // Named as `writeCss` names them.
-    const property = `--ink-${name.replaceAll('.', '-')}`
+    const property = `--${defaultPrefix}ink-${name.replaceAll('.', '-')}`
     element.style.setProperty(property, colorText(representativeColor(sheet.ink(name))))
   }
-  for (const one of root.querySelectorAll('[data-decoration-up-to]')) {
-    const most = Number(one.getAttribute('data-decoration-up-to'))
+  for (const one of root.querySelectorAll('[data-dotline-decoration-up-to]')) {
+    const most = Number(one.getAttribute('data-dotline-decoration-up-to'))
     if (one instanceof HTMLElement) one.hidden = scale > most
   }
 }

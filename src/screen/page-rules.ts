@@ -1,5 +1,5 @@
 import type { Face } from '../core.ts'
-import { type HtmlRules, htmlRules } from '../targets/html/index.ts'
+import { type HtmlRules, htmlRulesFor } from '../targets/html/index.ts'
 
 /** A stylesheet that the texts of a page share. */
 export interface PageRules {
@@ -13,7 +13,7 @@ export const mostRules = 4000
 /** Rules go in by CSSOM, which a policy for stylesheets does not forbid. */
 export function pageRules(prefix: string, family: (face: Face) => string): PageRules {
   const sheet = new CSSStyleSheet()
-  const rules = htmlRules({
+  const rules = htmlRulesFor({
     prefix,
     family,
     write: rule => sheet.insertRule(rule, sheet.cssRules.length),

@@ -74,7 +74,7 @@ export interface Provided {
   pageRules(): PageRules
   /** Rules of the elements themselves. */
   readonly hostSheet: CSSStyleSheet
-  /** Rules for links that are hovered, focused or pressed. */
+  /** Rules for links in the states hover, focus and active. */
   stateSheet(): CSSStyleSheet
   /** Sets text in a language and a direction of the page. */
   typesetter(language: string | undefined, direction: 'ltr' | 'rtl' | undefined): Typesetter

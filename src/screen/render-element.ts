@@ -7,7 +7,7 @@ import {
   typesetterFor,
   type Values,
 } from '../core.ts'
-import { htmlText } from '../notation/index.ts'
+import { defaultPrefix, htmlText } from '../notation/index.ts'
 import {
   aCatalog,
   aFunction,
@@ -105,7 +105,7 @@ export function renderElement(provision: ServerProvision, text: ServerText): Ren
   }
   const layout = set(content, { ...setting, width })
   const { html, css } = toHtml(layout, {
-    prefix: 'dot-line-server',
+    prefix: `${defaultPrefix}server-`,
     ...(fontUrl && { fontUrl }),
   })
   const rules = css.split('\n')

@@ -26,10 +26,10 @@ export const hostRules =
   '.frame:has(font)>div>* *{line-height:inherit!important}\n' +
   '.frame:has(font)>div>*::before{content:none!important}\n' +
   '.painted{position:absolute;z-index:-1;pointer-events:none}\n' +
-  '[data-link]{outline:none;cursor:pointer}\n' +
+  '[data-dotline-link]{outline:none;cursor:pointer}\n' +
   '.ring{position:absolute;pointer-events:none;outline:2px solid currentColor;outline-offset:1px;border-radius:2px}\n' +
   '.tooltip{all:initial;display:block;position:fixed;inset:auto;margin:0;border:0;padding:8px 12px;border-radius:6px;' +
-  'background:#0b2233;color:#fff;font:15px/1.4 sans-serif;max-inline-size:min(90vw,360px);overflow-wrap:break-word;z-index:2147483647;' +
+  'background:#0d2737;color:#fff;font:15px/1.4 sans-serif;max-inline-size:min(90vw,360px);overflow-wrap:break-word;z-index:2147483647;' +
   'box-shadow:0 2px 10px rgb(0 0 0/0.35)}\n' +
   '@media (forced-colors:active){.tooltip{border:1px solid}}\n'
 

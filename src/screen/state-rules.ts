@@ -2,11 +2,11 @@ import type { Sheet, Style } from '../core.ts'
 import { colorText } from '../notation/index.ts'
 
 /** Styles of a sheet that links and actions have, beside their own, while something is done with them. */
-export const states = ['hovered', 'focused', 'pressed'] as const
+export const states = ['hover', 'focus', 'active'] as const
 export type LinkState = (typeof states)[number]
 
 /**
- * How links and actions look while they are hovered, focused or pressed: the ink and the ground of
+ * How links and actions look in the states of CSS, `hover`, `focus` and `active`: the ink and the ground of
  * the styles of these names, where the sheet has them. Text stays where it is.
  */
 export function stateRules(sheet: Sheet): CSSStyleSheet {
@@ -16,7 +16,7 @@ export function stateRules(sheet: Sheet): CSSStyleSheet {
     if (!sheet.styleNames.includes(state)) continue
     const declarations = declarationsOf(sheet.style(state), plain)
     if (declarations === '') continue
-    rules.insertRule(`[data-state~="${state}"] *{${declarations}}`, rules.cssRules.length)
+    rules.insertRule(`[data-dotline-state~="${state}"] *{${declarations}}`, rules.cssRules.length)
   }
   return rules
 }

@@ -8,7 +8,7 @@ import {
   type Typesetter,
   type Values,
 } from '../core.ts'
-import { htmlParts } from '../targets/html/index.ts'
+import { htmlPartsOf } from '../targets/html/index.ts'
 import { type BlockPictures, blockPictures } from './block-pictures.ts'
 import { dressBlock, sizeFreely } from './dress-block.ts'
 import {
@@ -321,7 +321,7 @@ export class DotLineElement extends ElementBase {
     const page = provided.pageRules()
     // System colors cover what is painted: then letters are letters.
     const paint = provided.preferences.forcedColors ? 'text' : this.paint
-    const parts = htmlParts(layout, page.rules, { visuallyHidden: paint !== 'text' })
+    const parts = htmlPartsOf(layout, page.rules, { visuallyHidden: paint !== 'text' })
     const awaited = pageFaces.awaited()
     if (awaited) {
       void awaited.then(() => this.isConnected && provided === this.#provided && this.show())
@@ -362,7 +362,7 @@ export class DotLineElement extends ElementBase {
   #follow(layout: Layout) {
     if (!this.#parts) return
     const { block, frame } = this.#parts
-    const hasLinks = block.querySelector('[data-link]') !== null
+    const hasLinks = block.querySelector('[data-dotline-link]') !== null
     if (hasLinks) {
       this.#links ??= followLinks(block, ({ action, text }) => {
         const detail: TextAction = { action: action ?? '', text, values: this.#values }

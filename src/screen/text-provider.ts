@@ -1,4 +1,5 @@
 import { problemLine, type ReaderSettings, type Typesetter, typesetterFor } from '../core.ts'
+import { defaultPrefix } from '../notation/index.ts'
 import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
 import { isNearSight, laterWriting } from './later-writing.ts'
 import { pageFonts } from './page-fonts.ts'
@@ -47,7 +48,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const told = new Set<string>()
   const written = new Set<ProvidedText>()
   const later = laterWriting(page)
-  const prefix = `dot-line-${++count}`
+  const prefix = `${defaultPrefix}${++count}`
   const pageFaces = pageFonts(page, prefix)
   const hostSheet = new CSSStyleSheet()
   hostSheet.replaceSync(hostRules)

@@ -1,5 +1,5 @@
 import type { Typesetter } from '../core.ts'
-import { htmlParts } from '../targets/html/index.ts'
+import { htmlPartsOf } from '../targets/html/index.ts'
 import { dressBlock, sizeFrame } from './dress-block.ts'
 import type { Provided } from './provided.ts'
 import { writtenLines } from './written-lines.ts'
@@ -15,11 +15,11 @@ export function writeTip(
   typesetter: Typesetter,
 ) {
   const hasStyle = provided.provision.sheet.styleNames.includes('tooltip')
-  const look = hasStyle ? { style: 'tooltip' } : { with: { ink: '#ffffff' } }
+  const look = hasStyle ? { style: 'tooltip' } : { overrides: { ink: '#ffffff' } }
   const setting = { ...look, values: { text: words } }
   const natural = typesetter.set('{text}', setting).width
   const layout = typesetter.set('{text}', { ...setting, width: Math.min(natural, widest) })
-  const parts = htmlParts(layout, provided.pageRules().rules)
+  const parts = htmlPartsOf(layout, provided.pageRules().rules)
   // Till its face is in the page the words are shown as they are.
   if (provided.pageFaces.awaited()) {
     tip.textContent = words

@@ -1,5 +1,5 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
-import type { InlineBox } from '../markup/index.ts'
+import type { InlineBoxItem } from '../markup/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { Spacing } from './spacing.ts'
 
@@ -25,7 +25,7 @@ export interface ShapingItem {
   /** The stretch is one tab. */
   readonly isTab: boolean
   /** The stretch is one inline object. */
-  readonly box?: InlineBox
+  readonly box?: InlineBoxItem
 }
 
 /** Glyphs of a stretch of one face, size and script. An object is one glyph, which stands for it. */

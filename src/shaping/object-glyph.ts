@@ -1,5 +1,5 @@
 import { type Face, type ShapedGlyphs, unitScale } from '../fonts/index.ts'
-import type { InlineBox } from '../markup/index.ts'
+import type { InlineBoxItem } from '../markup/index.ts'
 
 /** Parts of a unit that the width of an object is rounded to. */
 const objectUnits = 4096
@@ -25,7 +25,7 @@ function singleGlyph(glyph: number, advance: number): ShapedGlyphs {
 }
 
 /** An object where it stands: one that is centered on letters gets its baseline from them. */
-export function standingObject(object: InlineBox, face: Face, size: number): InlineBox {
+export function standingObject(object: InlineBoxItem, face: Face, size: number): InlineBoxItem {
   if (!object.centered) return object
   const { capHeight, xHeight } = face.metrics
   const letters = (object.centered === 'cap' ? capHeight : xHeight) * unitScale(face, size)

@@ -1,4 +1,4 @@
-import type { InlineBox } from '../markup/index.ts'
+import type { InlineBoxItem } from '../markup/index.ts'
 import type { Style } from '../sheet/index.ts'
 
 /** A stretch of one style; offsets are of its paragraph. */
@@ -14,7 +14,7 @@ export interface StyledRun {
   readonly link?: string
   readonly action?: string
   /** The run is one character, and this stands in its place. */
-  readonly box?: InlineBox
+  readonly box?: InlineBoxItem
 }
 
 /** A stretch that keeps its own direction among its surroundings, as a value does. */

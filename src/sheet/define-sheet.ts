@@ -314,7 +314,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
     },
     definition: () => sourceOf(layered),
     overridesFromText(properties) {
-      checkArgument('override', 'properties', properties, mapOf(aString))
+      checkArgument('overridesFromText', 'properties', properties, mapOf(aString))
       const wrong: Found[] = []
       const entries = Object.entries(properties).map(([name, text]) => {
         return [name, { value: valueOfText(text), path: [name] }] as const
@@ -323,7 +323,7 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       return { stated, problems: wrong.map(({ problem }) => problem) }
     },
     overrides(properties) {
-      checkArgument('stating', 'properties', properties, anObject)
+      checkArgument('overrides', 'properties', properties, anObject)
       const wrong: Found[] = []
       const entries = Object.entries(properties).map(([name, value]) => {
         return [name, { value, path: [name] }] as const

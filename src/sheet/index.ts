@@ -35,5 +35,5 @@ export type {
 export { initialStyle, type StatedStyle, type Style, styleWithin } from './style.ts'
 export { textSteps } from './text-steps.ts'
 export { type WrittenTokens, writeTokens } from './tokens/write-tokens.ts'
-export { writeCss } from './write-css.ts'
+export { type WriteCssOptions, writeCss } from './write-css.ts'
 export { hasCentralBaseline, isVertical, type WritingMode } from './writing-mode.ts'

@@ -1,3 +1,4 @@
+import { schemaHead } from '../problem/index.ts'
 import { inkKind } from './inks/read-inks.ts'
 import type { JsonSchema } from './kinds.ts'
 import { properties } from './properties.ts'
@@ -21,7 +22,7 @@ export function sheetJsonSchema(): JsonSchema {
   const known = Object.entries(properties).map(([name, { kind }]) => [name, kind.schema])
   const from = { anyOf: [{ type: 'string' }, { type: 'array', items: { type: 'string' } }] }
   return {
-    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    ...schemaHead('sheet'),
     title: 'Dot Line sheet',
     type: 'object',
     properties: { $schema: { type: 'string' }, ...parts, modes: named({ $ref: '#/$defs/part' }) },

@@ -1,5 +1,5 @@
-import { cssEscape, cssString } from '../notation/index.ts'
-import { checkArgument, fail } from '../problem/index.ts'
+import { cssEscape, cssString, defaultPrefix } from '../notation/index.ts'
+import { being, checkArgument, checkOptions, fail } from '../problem/index.ts'
 import type { CssDeclaration, CssNames } from './declared.ts'
 import { aSheet, type Sheet } from './define-sheet.ts'
 import type { Ink } from './inks/ink.ts'
@@ -15,37 +15,55 @@ const generics = new Map([
   ['mono', 'monospace'],
 ])
 
+/** What `writeCss` takes. */
+export interface WriteCssOptions {
+  /**
+   * Begins the names of classes, custom properties and data attributes. Default: `dotline-`, as on
+   * pages with texts in elements. An empty string for no prefix.
+   */
+  readonly prefix?: string
+}
+
+const aPrefix = being(
+  'the beginning of a name: letters, digits, - and _, or nothing',
+  value => typeof value === 'string' && /^([a-z_][\w-]*)?$/i.test(value),
+)
+
 /**
  * A sheet as CSS: custom properties for inks and sizes, and a class for each style with what it
  * states. Sizes are in `rem`, so that they follow the reader's setting in the browser. Modes become
- * the same properties under `[data-mode="…"]`. Throws `duplicate-name` where two names are one in CSS.
+ * the same properties under `[data-dotline-mode="…"]`. Throws `duplicate-name` where two names are one in CSS.
  */
-export function writeCss(sheet: Sheet): string {
+export function writeCss(sheet: Sheet, options: WriteCssOptions = {}): string {
   checkArgument('writeCss', 'sheet', sheet, aSheet)
+  checkOptions('writeCss', options, { prefix: aPrefix })
+  const { prefix = defaultPrefix } = options
   for (const names of [sheet.inkNames, sheet.sizeNames, sheet.styleNames]) checkApart(names)
-  const declared = declarationsOf(sheet)
+  const declared = declarationsOf(sheet, prefix)
   const styleNames = new Set(sheet.styleNames)
-  const blocks = [block(':root', customProperties(sheet))]
+  const blocks = [block(':root', customProperties(sheet, prefix))]
   for (const mode of sheet.modeNames) {
-    const selector = `[data-mode=${cssString(mode)}]`
-    const before = new Set(customProperties(sheet))
+    const selector = `[data-${prefix}mode=${cssString(mode)}]`
+    const before = new Set(customProperties(sheet, prefix))
     const changed = sheet.mode(mode)
-    const declaredThen = declarationsOf(changed)
+    const declaredThen = declarationsOf(changed, prefix)
     blocks.push(
       block(
         selector,
-        customProperties(changed).filter(line => !before.has(line)),
+        customProperties(changed, prefix).filter(line => !before.has(line)),
       ),
     )
     for (const name of changed.styleNames) {
       const own = new Set(styleNames.has(name) ? declared(name) : [])
       const lines = declaredThen(name).filter(line => !own.has(line))
       if (lines.length > 0)
-        blocks.push(block(name === 'defaults' ? selector : `${selector} .${cssName(name)}`, lines))
+        blocks.push(
+          block(name === 'defaults' ? selector : `${selector} .${prefix}${cssName(name)}`, lines),
+        )
     }
   }
   const styles = sheet.styleNames.map(name =>
-    block(name === 'defaults' ? ':root' : `.${cssName(name)}`, declared(name)),
+    block(name === 'defaults' ? ':root' : `.${prefix}${cssName(name)}`, declared(name)),
   )
   return [blocks[0], ...styles, ...blocks.slice(1)].filter(text => text !== '').join('\n')
 }
@@ -54,10 +72,10 @@ function block(selector: string, lines: readonly string[]): string {
   return lines.length === 0 ? '' : `${selector} {\n${lines.map(line => `  ${line};\n`).join('')}}\n`
 }
 
-function customProperties(sheet: Sheet): string[] {
+function customProperties(sheet: Sheet, prefix: string): string[] {
   return [
-    ...sheet.inkNames.map(name => `--ink-${cssName(name)}: ${paint(sheet.ink(name))}`),
-    ...sheet.sizeNames.map(name => `--size-${cssName(name)}: ${rems(sheet.size(name))}`),
+    ...sheet.inkNames.map(name => `--${prefix}ink-${cssName(name)}: ${paint(sheet.ink(name))}`),
+    ...sheet.sizeNames.map(name => `--${prefix}size-${cssName(name)}: ${rems(sheet.size(name))}`),
   ]
 }
 
@@ -99,15 +117,16 @@ function color(hex: string, opacity: number): string {
 }
 
 /** The declarations of a sheet's styles; its names are put together once for all of them. */
-function declarationsOf(sheet: Sheet): (style: string) => string[] {
+function declarationsOf(sheet: Sheet, prefix: string): (style: string) => string[] {
   const [sizes, inks] = [new Set(sheet.sizeNames), new Set(sheet.inkNames)]
-  return name => declarations(sheet, name, sizes, inks)
+  return name => declarations(sheet, name, prefix, sizes, inks)
 }
 
 /** What a style states, with what it builds on, as far as CSS has words for it. */
 function declarations(
   sheet: Sheet,
   name: string,
+  prefix: string,
   sizes: ReadonlySet<string>,
   inks: ReadonlySet<string>,
 ): string[] {
@@ -118,8 +137,8 @@ function declarations(
     length: rems,
     family: familyName,
     // By the name it was stated with, so that a mode which changes that changes this.
-    size: units => variable(sizes, as.get('size'), 'size') ?? rems(units),
-    ink: ink => variable(inks, as.get('ink'), 'ink') ?? paint(ink),
+    size: units => variable(sizes, as.get('size'), `${prefix}size`) ?? rems(units),
+    ink: ink => variable(inks, as.get('ink'), `${prefix}ink`) ?? paint(ink),
   }
   const values = new Map<string, string[]>()
   for (const [property, { css }] of cssProperties) {

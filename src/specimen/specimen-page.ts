@@ -6,17 +6,17 @@ import { toSvg } from '../targets/svg/index.ts'
 import { familySpecimens, type SpecimenOptions, specimenFields } from './specimen.ts'
 
 const style = `
-body { margin: 2.5rem auto; max-width: 60rem; padding: 0 1.5rem; background: #fff; color: #102a36;
+body { margin: 2.5rem auto; max-width: 60rem; padding: 0 1.5rem; background: #fff; color: #143344;
   font: 1rem/1.4 system-ui, sans-serif }
-section { border-top: 1px solid #d5e0e5; padding: 1.25rem 0 1rem; break-inside: avoid;
+section { border-top: 1px solid #d3dfe5; padding: 1.25rem 0 1rem; break-inside: avoid;
   content-visibility: auto; contain-intrinsic-size: auto 15rem }
 form { position: sticky; top: 0; z-index: 1; display: flex; gap: 0.75rem; align-items: baseline; margin: 0 0 1rem;
-  padding: 0.75rem 0; background: #fff; color: #4a6270 }
-input { font: inherit; color: #102a36; width: 18rem; max-width: 60%; padding: 0.35rem 0.6rem;
-  border: 1px solid #7b929e; border-radius: 0.3rem }
+  padding: 0.75rem 0; background: #fff; color: #4b6473 }
+input { font: inherit; color: #143344; width: 18rem; max-width: 60%; padding: 0.35rem 0.6rem;
+  border: 1px solid #7c95a2; border-radius: 0.3rem }
 @media print { form { display: none } }
-h2 { font-size: 0.85rem; margin: 0 0 0.75rem; color: #5a7280; font-weight: 400 }
-h2 b { color: #102a36 }
+h2 { font-size: 0.85rem; margin: 0 0 0.75rem; color: #5b7482; font-weight: 400 }
+h2 b { color: #143344 }
 svg { display: block; max-width: 100%; height: auto; margin: 0.4rem 0 }
 `
 

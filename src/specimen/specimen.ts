@@ -47,7 +47,7 @@ export interface FamilySpecimen {
 /** Made when it is asked for: a page that shows no specimens must not pull it in. */
 const specimenSheet = () =>
   defineSheet({
-    inks: { ink: '#102a36', quiet: '#5a7280', line: '#d5e0e5', paper: '#ffffff' },
+    inks: { ink: '#143344', quiet: '#5b7482', line: '#d3dfe5', paper: '#ffffff' },
     styles: { defaults: { ink: 'ink' } },
   })
 

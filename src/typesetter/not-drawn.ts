@@ -69,6 +69,6 @@ function notHyphenated(styles: ReadonlySet<Style>, hyphenation: Hyphenation | un
   return lacking.map(language => {
     const message = `no hyphenation patterns are loaded for '${language}'`
     const hint = `typesetterFor({ hyphenation: await openHyphenation('${language}') })`
-    return warningProblem('no-hyphenation', message, { hint })
+    return warningProblem('missing-hyphenation', message, { hint })
   })
 }

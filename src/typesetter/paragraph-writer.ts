@@ -1,5 +1,5 @@
 import { type SourcePiece, scaledObject } from '../layout/index.ts'
-import type { InlineBox } from '../markup/index.ts'
+import type { InlineBoxItem } from '../markup/index.ts'
 import type { TextRange } from '../problem/index.ts'
 import type { Isolate, StyledParagraph, StyledRun } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
@@ -34,7 +34,7 @@ export interface ParagraphWriter {
   add(text: string, around: InheritedContext, source?: TextRange): void
   /** Text of a value, which keeps its own direction among its surroundings. */
   addValue(text: string, around: InheritedContext, source?: TextRange): void
-  addObject(object: InlineBox, around: InheritedContext, source?: TextRange): void
+  addObject(object: InlineBoxItem, around: InheritedContext, source?: TextRange): void
   end(): {
     readonly paragraphs: readonly StyledParagraph[]
     readonly sourceMap: readonly SourcePiece[]

@@ -1,6 +1,6 @@
 import { draw, inlineBox, place } from '../drawing/index.ts'
 import type { Layout } from '../layout/index.ts'
-import { type InlineBox, plainText, type RichText, richFromText } from '../markup/index.ts'
+import { type InlineBoxItem, plainText, type RichText, richFromText } from '../markup/index.ts'
 import {
   anObject,
   aString,
@@ -39,7 +39,7 @@ export function rubyText(
   text: string,
   ruby: string,
   options: RubyOptions = {},
-): InlineBox {
+): InlineBoxItem {
   checkArguments(
     'rubyText',
     ['typesetter', typesetter, aTypesetter],

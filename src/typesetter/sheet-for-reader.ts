@@ -13,5 +13,5 @@ export function sheetForReader<S extends string, I extends string, Z extends str
   if (sheet.modeNames.includes(contrastMode)) return { sheet: sheet.mode(contrastMode), notes }
   const message = `the reader asks for more contrast, and the sheet has no mode '${contrastMode}'`
   const hint = `declare one: modes: { '${contrastMode}': { inks: { … } } }`
-  return { sheet, notes: [...notes, warningProblem('no-contrast-mode', message, { hint })] }
+  return { sheet, notes: [...notes, warningProblem('missing-contrast-mode', message, { hint })] }
 }

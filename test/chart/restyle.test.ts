@@ -1,7 +1,12 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { Resvg } from '@resvg/resvg-js'
 import { defineSheet, openFonts } from 'dot-line'
-import { chartTexts, type RestyledChart, type RestyleOptions, restyleChart } from 'dot-line/chart'
+import {
+  chartTextsFor,
+  type RestyledChart,
+  type RestyleOptions,
+  restyleChart,
+} from 'dot-line/chart'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openPage, type ServedPage } from '../support/browser.ts'
 
@@ -10,7 +15,8 @@ const sheet = defineSheet({
   inks: { deep: '#0b3d5c' },
   styles: { defaults: { family: 'serif', ink: 'deep', size: 15 } },
 })
-const textsAt = (scale = 1) => chartTexts({ sheet, fonts, reader: { scale }, problems: 'collect' })
+const textsAt = (scale = 1) =>
+  chartTextsFor({ sheet, fonts, reader: { scale }, problems: 'collect' })
 const folder = new URL('../fixtures/charts/', import.meta.url)
 const files = readdirSync(folder).filter(name => name.endsWith('.svg'))
 const chartOf = (name: string) => readFileSync(new URL(name, folder), 'utf8')
@@ -24,7 +30,7 @@ const withoutOverlay = (svg: string) =>
     .replace(/<g role="group"><defs>[\s\S]*<\/g>(?=<\/svg>)/, '')
     .replace(/<g role="group">\s*<defs>[\s\S]*(?=<\/svg>)/, '')
 
-const did = (chart: RestyledChart, text: string) => chart.texts.find(one => one.text === text)
+const textOf = (chart: RestyledChart, text: string) => chart.texts.find(one => one.text === text)
 
 const svg = (body: string, more = '') =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300" viewBox="0 0 400 300"${more}>${body}</svg>`
@@ -58,9 +64,9 @@ describe('charts of plotting code', () => {
     expect(chart.texts.length).toBe(
       [...source.matchAll(/<tspan x|<text(?![^>]*><tspan x)/g)].length,
     )
-    for (const { text, outcome: did } of chart.texts) {
+    for (const { text, outcome } of chart.texts) {
       const label = text.slice(0, 4).replace('&', '&amp;')
-      if (did !== 'omitted') expect(chart.svg).toContain(`aria-label="${label}`)
+      if (outcome !== 'omitted') expect(chart.svg).toContain(`aria-label="${label}`)
     }
   })
 
@@ -93,7 +99,7 @@ describe('charts of plotting code', () => {
     for (const scale of [0.85, 1]) {
       const chart = restyled(chartOf(name), {}, scale)
       const names = chart.texts.filter(({ text }) => ports.includes(text))
-      expect(names.filter(({ outcome: did }) => did === 'omitted')).toEqual([])
+      expect(names.filter(({ outcome }) => outcome === 'omitted')).toEqual([])
       const angles = new Set(
         ports.map(text =>
           standOf(chart, text)
@@ -117,7 +123,7 @@ describe('charts of plotting code', () => {
           .join(''),
       ),
     )
-    expect(chart.texts.map(({ part, outcome: did }) => `${part} ${did}`)).toEqual(
+    expect(chart.texts.map(({ part, outcome }) => `${part} ${outcome}`)).toEqual(
       Array(5).fill('tick wrapped'),
     )
   })
@@ -126,7 +132,7 @@ describe('charts of plotting code', () => {
     const label = (i: number) =>
       `<text x="${20 + i * 36}" y="260" text-anchor="middle" font-size="9">${100_000 + i}</text>`
     const chart = restyled(svg(Array.from({ length: 11 }, (_, i) => label(i)).join('')))
-    expect(chart.texts.map(({ outcome: did }) => did)).toEqual(
+    expect(chart.texts.map(({ outcome }) => outcome)).toEqual(
       Array.from({ length: 11 }, (_, i) => (i % 2 ? 'omitted' : 'set')),
     )
   })
@@ -151,7 +157,7 @@ describe('charts of plotting code', () => {
     const chart = restyled(chartOf('names-in-groups.svg'), {
       parts: { 'g > .heading': 'note', '.names': 'keep' },
     })
-    expect(did(chart, 'Passengers through eight ports')?.part).toBe('note')
+    expect(textOf(chart, 'Passengers through eight ports')?.part).toBe('note')
     expect(chart.kept.map(({ text }) => text)).toContain('Quillhaven')
     expect(chart.svg).toMatch(/<text[^>]*>Quillhaven<\/text>/)
     expect(() => restyled(svg(''), { parts: { 'a[': 'title' } })).toThrow("'a['")
@@ -369,7 +375,7 @@ describe('an element of a page', () => {
     const { page, errors } = served
     await page.waitForSelector('html[data-ready=true]')
     expect(await page.evaluate('document.documentElement.dataset.told')).toBe(
-      JSON.stringify([{ text: 'high water', part: 'value', did: 'set' }]),
+      JSON.stringify([{ text: 'high water', part: 'value', outcome: 'set' }]),
     )
     // The end of the text is where it was anchored, in the page too.
     const right = await page.evaluate<number>(`(() => {

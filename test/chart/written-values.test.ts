@@ -1,11 +1,11 @@
 import { defineCatalog, defineSheet, openFonts, plainText } from 'dot-line'
-import { chartTexts, dataTableHtml } from 'dot-line/chart'
+import { chartTextsFor, dataTableHtml } from 'dot-line/chart'
 import { drawChart, readChart } from 'dot-line/chart-file'
 import { messageFormat } from 'dot-line/messages'
 import { afterEach, describe, expect, it } from 'vitest'
 import { wordsOf } from '../support/drawn-words.ts'
 
-const texts = chartTexts({
+const texts = chartTextsFor({
   sheet: defineSheet({ styles: { defaults: { family: 'sans' } } }),
   fonts: await openFonts(),
   language: 'en',
@@ -156,12 +156,12 @@ describe('notes', () => {
     for (const note of [{ x: 'Nope' }, { x: 'Ardle', series: 'zz' }]) {
       const { words, problems } = noted(kind, note)
       expect(words).not.toContain('storm')
-      expect(problems).toEqual(['no-place'])
+      expect(problems).toEqual(['off-scale'])
     }
   })
 
   it.each(['bars', 'lines'])('beyond the axis are told: %s', kind => {
-    expect(noted(kind, { x: 'Ardle', y: 99 }).problems).toEqual(['no-place'])
-    expect(noted(kind, { x: 'Nope', y: 4 }).problems).toEqual(['no-place'])
+    expect(noted(kind, { x: 'Ardle', y: 99 }).problems).toEqual(['off-scale'])
+    expect(noted(kind, { x: 'Nope', y: 4 }).problems).toEqual(['off-scale'])
   })
 })

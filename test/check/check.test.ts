@@ -119,7 +119,7 @@ describe('each kind of finding has a text that has it, and nearly the same that 
       ['x', { style: 'fade', background: '#ffffff' }],
       ['x', { style: 'body', background: '#ffffff' }],
     ],
-    ['small-text', ['x', { style: 'tiny', leastSize: 9 }], ['x', { style: 'tiny', leastSize: 8 }]],
+    ['small-text', ['x', { style: 'tiny', minSize: 9 }], ['x', { style: 'tiny', minSize: 8 }]],
     ['wrong-direction', ['שלום', { direction: 'ltr' }], ['שלום', { direction: 'rtl' }]],
     ['empty-link', ['~link,href=https://a.example[ ]'], ['~link,href=https://a.example[a]']],
     [
@@ -270,7 +270,7 @@ describe('parts', () => {
     places: {
       places: [
         { name: 'p', style: 'label', keys: '*', width: [80, 160] },
-        { name: 'q', style: 'tiny', leastSize: 12, keys: 'k1' },
+        { name: 'q', style: 'tiny', minSize: 12, keys: 'k1' },
       ],
     },
   } as const

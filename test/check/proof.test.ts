@@ -174,7 +174,7 @@ describe('a proof against another sheet', () => {
 
   it('has larger pages where a text is larger', () => {
     const places = {
-      scales: [3.1],
+      scales: [3],
       places: [{ name: 'wide', keys: 'late', width: 1440, height: 900 }],
     }
     const [page] = proofDrawings({ ...options, places })

@@ -170,7 +170,7 @@ describe('bad input: one line, exit code 2, no file', () => {
 describe('dotline render: placing', () => {
   it('puts a text on a page by its anchor, and tells what lies outside', () => {
     const args = ['render', '-t', 'Tern', '--page', '200,100', '--at', '190,50']
-    const inside = run(...args, '--anchor', 'end,middle')
+    const inside = run(...args, '--anchor', 'end,center')
     expect({ err: inside.err, code: inside.code }).toEqual({ err: '', code: 0 })
     expect(inside.out).toContain('viewBox="0 0 200 100"')
     expect(run(...args).err).toMatch(
@@ -276,7 +276,7 @@ describe('dotline sheet', () => {
   })
 
   it('writes tokens, CSS and JSON, and takes tokens wherever it takes a sheet', () => {
-    expect(run('sheet', ferry, '--format', 'css').out).toContain('--ink-flare: #c8331f;')
+    expect(run('sheet', ferry, '--format', 'css').out).toContain('--dotline-ink-flare: #c8331f;')
     const written = run('sheet', ferry, '--format', 'tokens', '-o', 'ferry.tokens.json')
     expect(written).toMatchObject({ code: 0, out: '' })
     expect(written.err).toContain('warning: modes.dark is a mode, which tokens do not have')

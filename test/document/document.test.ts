@@ -178,9 +178,9 @@ describe('a document on pages', () => {
       'page.columns must be a whole number from 1 to 100',
     )
     expect(() => set({ blocks: blocks, page: { columns: 2, gap: -50 } })).toThrow('a number from 0')
-    const images = new Map([['none', draw({ width: 0, height: 0 }, [])]])
+    const artwork = new Map([['none', draw({ width: 0, height: 0 }, [])]])
     const figure = { kind: 'figure', artwork: 'none', alt: 'Nothing' } as const
-    const [page] = set({ blocks: [figure, ...blocks] }, { artwork: images }).pages()
+    const [page] = set({ blocks: [figure, ...blocks] }, { artwork }).pages()
     const [text] = textsOf(page.items)
     expect(text.layout.text).toBe('x')
     expect(Number.isFinite(text.y)).toBe(true)
@@ -289,7 +289,7 @@ describe('what comes of a document', () => {
       const told = problems.filter(({ code }) => code === 'no-room')
       const parts = Object.values(header).filter(text => text === '{heading}')
       expect(told).toHaveLength(parts.length)
-      expect(told[0].message).toMatch(/^the text of header\.\w+ is wider .* first on page 1$/)
+      expect(told[0].message).toMatch(/^the text of runningHead\.\w+ is wider .* first on page 1$/)
       for (const shown of pages()) {
         const boxes = textsOf(shown.items)
           .filter(({ roles }) => roles.includes('none'))
@@ -378,11 +378,9 @@ describe('the file of a document', () => {
     readDocument(JSON.stringify(document, null, 1), { source: 'doc.json' }).document
 
   it.each([
-    [
-      { contnt: [] },
-      "a document has no property 'contnt' at doc.json:2:2 (did you mean 'content'?",
-    ],
-    [{ title: 'x' }, "'content' is missing"],
+    [{ blcks: [] }, "a document has no property 'blcks' at doc.json:2:2 (did you mean 'blocks'?"],
+    [{ content: [], blocks: [] }, "'content' at doc.json:2:2 (did you mean 'blocks'?"],
+    [{ title: 'x' }, "'blocks' is missing"],
     [
       { blocks: [{ kind: 'paragaph', text: 'x' }] },
       "kind may not be 'paragaph' at doc.json:4:4 (did you mean 'paragraph'?",
@@ -420,7 +418,7 @@ describe('the file of a document', () => {
     expect(() => set(read(document as object))).toThrow(message)
   })
 
-  it('tells of content that is too high, images that are missing, and loses nothing', () => {
+  it('tells of content that is too high, artwork that are missing, and loses nothing', () => {
     const long = sentence(numbers(8), 400)
     const laid = set({
       page: small,
@@ -431,7 +429,7 @@ describe('the file of a document', () => {
     })
     expect(laid.problems.map(({ code, location }) => [code, location])).toEqual([
       ['over-page', 'blocks[0]'],
-      ['missing-artwork', 'blocks[1].image'],
+      ['missing-artwork', 'blocks[1].artwork'],
     ])
     const pages = [...laid.pages()]
     expect(readOf(pages).flatMap(({ layout }) => words(shownText(layout)))).toEqual(words(long))
@@ -439,7 +437,7 @@ describe('the file of a document', () => {
     for (const { layout, y } of readOf(pages)) expect(y + layout.height).toBeLessThan(290.01)
   })
 
-  it('sees contents and images in lists too', () => {
+  it('sees contents and artwork in lists too', () => {
     const laid = set({
       page: small,
       blocks: [
@@ -450,7 +448,7 @@ describe('the file of a document', () => {
         { kind: 'heading', text: 'Boats' },
       ],
     })
-    expect(laid.problems.map(({ location }) => location)).toEqual(['blocks[0].items[0][1].image'])
+    expect(laid.problems.map(({ location }) => location)).toEqual(['blocks[0].items[0][1].artwork'])
     const texts = readOf([...laid.pages()]).map(({ layout }) => layout.text)
     expect(texts).toContain('Boats\t1')
   })

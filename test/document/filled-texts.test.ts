@@ -7,7 +7,7 @@ import { describe, expect, it } from 'vitest'
 import { set, shownText, textsOf, words } from '../support/documents.ts'
 import { destinationsOf } from '../support/pdf.ts'
 
-const images = new Map([['plan', draw({ width: 40, height: 20 }, [])]])
+const artwork = new Map([['plan', draw({ width: 40, height: 20 }, [])]])
 const here: BlockSource = { kind: 'heading', text: 'Here', id: 'here' }
 
 /** A document each of whose texts has `text` in it, by what they are. */
@@ -54,7 +54,7 @@ const labelsOf = (items: readonly Item[]): readonly string[] =>
 
 /** All that is seen and said of a document. */
 function allOf(document: DocumentSource, values: object = {}) {
-  const { metadata, problems, ...made } = set(document, { images, values })
+  const { metadata, problems, ...made } = set(document, { artwork, values })
   const pages = [...made.pages()]
   const texts = pages.flatMap(page => textsOf(page.items).map(one => shownText(one.layout)))
   const { title, author, subject } = metadata
@@ -98,7 +98,7 @@ describe('marks of the index', () => {
   it.each(marked)('lead to %s', async (_, own) => {
     const content = [...own.blocks, { kind: 'page-break' } as const, lead]
     const terms: Record<string, DocumentText> = { pier: 'Pier' }
-    const made = set({ ...own, terms, blocks: content }, { images })
+    const made = set({ ...own, terms, blocks: content }, { artwork })
     const pages = [...made.pages()]
     const read = pages.flatMap(page => textsOf(page.items))
     const entry = read.findLast(({ roles }) => roles.includes('doc-index'))

@@ -19,7 +19,7 @@ import { numbers, pick, roundsOf } from '../support/random.ts'
 const filler = (length: number, seed = 3) => sentence(numbers(seed), length)
 const box = (width: number, height: number) =>
   draw({ width, height }, [rectangle({ x: 0, y: 0, width, height }, '#336699')])
-const images = new Map([
+const artwork = new Map([
   ['small', box(80, 50)],
   ['wide', box(400, 90)],
 ])
@@ -88,7 +88,7 @@ describe('what leaves the flow', () => {
         { kind: 'figure', artwork: 'small', alt: 'x', caption: 'A box', float },
         { kind: 'paragraph', text: filler(200) },
       ]
-      const pages = [...set({ page: small, blocks: content }, { images }).pages()]
+      const pages = [...set({ page: small, blocks: content }, { artwork }).pages()]
       return pages.map(page => picturesOf(page.items))
     }
     expect(of('top')[0]).toEqual([])
@@ -104,7 +104,7 @@ describe('what leaves the flow', () => {
       { kind: 'figure', artwork: 'small', alt: 'x', caption: 'top', float: 'top' },
       { kind: 'figure', artwork: 'small', alt: 'x', caption: 'later', float: 'top' },
     ]
-    const [page] = [...set({ page: small, blocks: content }, { images }).pages()]
+    const [page] = [...set({ page: small, blocks: content }, { artwork }).pages()]
     const [side, top, later] = textsOf(page.items)
     const [, second, third] = picturesOf(page.items)
     expect(second.y).toBeGreaterThanOrEqual(side.y + side.layout.height)
@@ -118,7 +118,7 @@ describe('what leaves the flow', () => {
       { kind: 'figure', artwork: 'small', alt: 'x', caption: 'two', float: 'bottom' },
       { kind: 'paragraph', text: 'three' },
     ]
-    const pages = [...set({ page: small, blocks: content }, { images, continuous: true }).pages()]
+    const pages = [...set({ page: small, blocks: content }, { artwork, continuous: true }).pages()]
     expect(readOf(pages).map(({ layout }) => layout.text)).toEqual(['one', 'two', 'three'])
   })
 
@@ -130,7 +130,7 @@ describe('what leaves the flow', () => {
         { kind: 'figure', artwork: 'small', alt: 'x', float },
         { kind: 'paragraph', text },
       ]
-      const pages = [...set({ page: small, blocks: content }, { images }).pages()]
+      const pages = [...set({ page: small, blocks: content }, { artwork }).pages()]
       const [page] = pages
       const [picture] = picturesOf(page.items)
       expect(picture).toEqual({ x: float === 'start' ? 30 : 150, y: 30 })
@@ -150,7 +150,7 @@ describe('what leaves the flow', () => {
       { kind: 'figure', artwork: 'small', alt: 'x', float: 'end' },
       { kind: 'table', columns: [{}, {}], rows },
     ]
-    const [page] = [...set({ page: small, blocks: content }, { images }).pages()]
+    const [page] = [...set({ page: small, blocks: content }, { artwork }).pages()]
     for (const { y } of textsOf(page.items)) expect(y).toBeGreaterThan(80)
   })
 })
@@ -245,7 +245,7 @@ it('leads to figures, tables and what is placed by their ids', () => {
     { kind: 'paragraph', text: 'y', id: 'words' },
     { kind: 'placed', text: 'z', id: 'here', at: { x: 1, y: 1 } },
   ]
-  const laid = set({ page: small, title: 'x', language: 'en', blocks: content }, { images })
+  const laid = set({ page: small, title: 'x', language: 'en', blocks: content }, { artwork })
   const pages = [...laid.pages()]
   expect(readOf(pages)[0].layout.text).toBe('1 2 2 2 2')
   expect(() => toPdf(pages, { ...laid.metadata, standards: ['PDF/UA-1'] })).not.toThrow()
@@ -372,7 +372,7 @@ it('lays out any document: every word once, nothing out of the page that is not 
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 1e6 }), seed => {
       const { document, expected } = anyDocument(seed)
-      const laid = set(document, { images })
+      const laid = set(document, { artwork })
       const pages = [...laid.pages()]
       const texts = readOf(pages)
       const read = texts.filter(({ roles }) => !roles.includes('note'))
@@ -401,7 +401,7 @@ it('covers no text with another, whatever a document has', () => {
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 1e6 }), seed => {
       const { document } = anyDocument(seed)
-      const laid = set(document, { images })
+      const laid = set(document, { artwork })
       if (laid.problems.length > 0) return
       for (const page of laid.pages()) {
         const boxes = textsOf(page.items).flatMap(({ layout, x, y }) =>

@@ -53,7 +53,7 @@ const sheet = defineSheet({
 const { document } = readDocument(readFileSync(new URL('notice.json', data), 'utf8'), {
   source: 'notice.json',
 })
-const images = new Map(
+const artwork = new Map(
   await Promise.all(
     documentArtwork(document).map(
       async name => [name, await openImage(readFileSync(new URL(name, data)))] as const,
@@ -63,7 +63,7 @@ const images = new Map(
 const noticeIn = (language: string, more: object = {}) => {
   const json = readFileSync(new URL(`strings.${language}.json`, data), 'utf8')
   const catalog = readCatalog(json, { language })
-  return setDocument(document, { sheet, fonts, catalog, artwork: images, ...more })
+  return setDocument(document, { sheet, fonts, catalog, artwork, ...more })
 }
 const isLeftward = (language: string) => language === 'ar' || language === 'he'
 
@@ -125,7 +125,7 @@ describe('pages whose lines run down', () => {
   const json = readFileSync(new URL('strings.ja.json', data), 'utf8')
   const catalog = readCatalog(json, { language: 'ja' })
   const down = { ...document, page: { ...document.page, writingMode: 'vertical-rl' } } as const
-  const laid = setDocument(down, { sheet, fonts, catalog, artwork: images })
+  const laid = setDocument(down, { sheet, fonts, catalog, artwork })
   const pages = [...laid.pages()]
 
   it('have all of the text in its order, from the right, within the margins', () => {

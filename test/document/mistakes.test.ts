@@ -37,7 +37,7 @@ describe('mistakes in the texts of a document', () => {
     expect([...thrownBy(() => readDocument(json))].sort()).toEqual(
       [
         `in title: ${unclosed} at 1:3`,
-        `in footer.center: ${unopened} at 2:17`,
+        `in runningFoot.center: ${unopened} at 2:22`,
         `in notes.noon: ${unclosed} at 3:16`,
         `in blocks[1].text: ${unclosed} at 6:28`,
         `in blocks[2].items[1]: ${unclosed} at 7:43`,
@@ -85,10 +85,10 @@ describe('warnings of the texts of a document', () => {
     })
     const told = placed(problems)
     expect(told.filter(one => one.includes('U+51FA'))).toEqual([
-      expect.stringMatching(/^in content\[1\]\.text: the face .* at content\[1\]\.text$/),
+      expect.stringMatching(/^in blocks\[1\]\.text: the face .* at blocks\[1\]\.text$/),
     ])
     expect(told.filter(one => one.includes('word'))).toEqual([
-      expect.stringMatching(/^in content\[3\]\.rows\[0\]\[0\]: a word is broken inside/),
+      expect.stringMatching(/^in blocks\[3\]\.rows\[0\]\[0\]: a word is broken inside/),
     ])
   })
 
@@ -101,17 +101,17 @@ describe('warnings of the texts of a document', () => {
       blocks: [paragraph('fine'), { kind: 'paragraph' as const, text: { key } }],
     })
     expect(placed(set(keyed('boats'), { catalog }).problems)).toEqual([
-      expect.stringMatching(/^in content\[1\]\.text: the face .* at content\[1\]\.text$/),
+      expect.stringMatching(/^in blocks\[1\]\.text: the face .* at blocks\[1\]\.text$/),
     ])
     expect(thrownBy(() => set(keyed('late'), { catalog }))).toEqual(["no style named 'lat' at 1:6"])
   })
 
   it('tell what is of the reader and not of a text without a place', () => {
     const header = { start: 'Ferries' }
-    const document = { header, blocks: [paragraph('Boats'), paragraph('Tickets')] }
+    const document = { runningHead: header, blocks: [paragraph('Boats'), paragraph('Tickets')] }
     const { problems } = setDocument(document, { sheet, fonts, reader: { contrast: 'more' } })
     expect(problems).toHaveLength(1)
-    expect(problems[0].code).toBe('no-contrast-mode')
+    expect(problems[0].code).toBe('missing-contrast-mode')
     expect(problems[0].location).toBeUndefined()
   })
 })

@@ -90,7 +90,7 @@ describe('a text at a place of its own', () => {
   })
 
   it('is a picture too, and is told where it reaches out of the page', () => {
-    const images = new Map([
+    const artwork = new Map([
       [
         'box',
         draw({ width: 30, height: 20 }, [
@@ -104,7 +104,7 @@ describe('a text at a place of its own', () => {
       alt: 'A box',
       at: { x: 380, y: 290 },
     }
-    const laid = set({ page, blocks: [picture] }, { images })
+    const laid = set({ page, blocks: [picture] }, { artwork })
     const [first] = [...laid.pages()]
     expect(JSON.stringify(first.items)).toContain('"label":"A box"')
     // What it lays out a second time, to draw it, it tells once.

@@ -56,9 +56,9 @@ const document: DocumentSource = {
     { kind: 'index' },
   ],
 }
-const images = new Map([['boat', boat]])
+const artwork = new Map([['boat', boat]])
 const pageOf = (continuous: boolean) => {
-  const [page] = set(document, { images, continuous }).pages()
+  const [page] = set(document, { artwork, continuous }).pages()
   return page
 }
 const inMain = (svg: string) =>

@@ -183,10 +183,10 @@ describe('cells', () => {
     ['of rows that stay whole', false, 22],
     ['of rows that are higher than a page', false, 400],
     ['of those, parted', true, 400],
-  ])('have the head above them on each page, and never alone: %s', (_, partsRows, length) => {
+  ])('have the head above them on each page, and never alone: %s', (_, splitRows, length) => {
     const rows = Array.from({ length: 5 }, (_, i) => [sentence(numbers(i), length), 'x'])
     const head = [['Ports', 'Boats']]
-    const laid = tableOf({ columns: [{ width: 90 }, {}], head, rows, splitRows: partsRows })
+    const laid = tableOf({ columns: [{ width: 90 }, {}], head, rows, splitRows: splitRows })
     const pages = [...laid.pages()].map(one => textsOf(one.items))
     expect(pages.length).toBeGreaterThan(1)
     for (const texts of pages) {

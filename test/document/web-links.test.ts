@@ -34,7 +34,7 @@ const content: readonly BlockSource[] = [
 ]
 const [page] = set(
   { title: 'Boats', language: 'en', terms: { tern: 'Tern' }, blocks: content },
-  { continuous: true, images: new Map([['plan', plan]]) },
+  { continuous: true, artwork: new Map([['plan', plan]]) },
 ).pages()
 
 describe('links of a document lead to their places on a web page', () => {

@@ -1,4 +1,13 @@
-import { type Anchor, bounds, draw, inkBox, inlineBox, place, placement, rectangle } from 'dot-line'
+import {
+  type Anchor,
+  bounds,
+  draw,
+  inkBox,
+  inlineBox,
+  place,
+  placementOf,
+  rectangle,
+} from 'dot-line'
 import { toPng } from 'dot-line/png'
 import { describe, expect, it } from 'vitest'
 import { paintedItems } from '../support/painted.ts'
@@ -98,7 +107,7 @@ describe('turning, by the pixels of what was drawn', () => {
       const ground = rectangle({ x: 0, y: 0, width, height }, sheet.ink('foam'))
       const shown = draw({ width, height }, [ground, place(layout, x, y, anchor)])
       const ink = inkEdges(toPng(shown, { pixelRatio: 2 }), 2)
-      const { inkBox, bounds } = placement(layout, x, y, anchor)
+      const { inkBox, bounds } = placementOf(layout, x, y, anchor)
       if (!inkBox) throw new Error('no ink')
       expect(shown.problems).toEqual([])
       expect(Math.abs(ink.left - inkBox.x)).toBeLessThan(1)
@@ -118,7 +127,7 @@ describe('turning, by the pixels of what was drawn', () => {
     const typesetter = await testSetter()
     const layout = typesetter.set('Marigold', { style: 'headline' })
     const upright = { across: 'center', down: 'center' } as const
-    const { matrix } = placement(layout, x, y, { ...upright, angle: 77 })
+    const { matrix } = placementOf(layout, x, y, { ...upright, angle: 77 })
     const [cx, cy] = [layout.width / 2, layout.height / 2]
     expect(matrix.xx * cx + matrix.xy * cy + matrix.dx).toBeCloseTo(x, 9)
     expect(matrix.yx * cx + matrix.yy * cy + matrix.dy).toBeCloseTo(y, 9)

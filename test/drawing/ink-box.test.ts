@@ -1,4 +1,4 @@
-import { defineSheet, inkBox, placement, typesetterFor } from 'dot-line'
+import { defineSheet, inkBox, placementOf, typesetterFor } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
 import { paintedItems } from '../support/painted.ts'
@@ -42,7 +42,7 @@ describe('ink boxes', () => {
   it('of the first line lie below the padding', async () => {
     for (const text of ['Boats', 'Boats\nleave'] as const) {
       const layout = (await typesetter()).set(text, { style: 'padded' })
-      const { matrix } = placement(layout, 0, 0, { of: 'first' })
+      const { matrix } = placementOf(layout, 0, 0, { of: 'first' })
       expect(matrix.dy, text).toBe(-9)
     }
   })

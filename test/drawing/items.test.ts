@@ -50,7 +50,7 @@ describe('a drawing', () => {
     expect([ink?.x, ink?.y, ink?.width, ink?.height].map(n => Math.round(n ?? 0))).toEqual([
       140, 40, 20, 40,
     ])
-    expect(() => place(inner, 0, 0, { down: 'cap' })).toThrow('expected one of top, middle, bottom')
+    expect(() => place(inner, 0, 0, { down: 'cap' })).toThrow('expected one of top, center, bottom')
     expect(() => place(JSON.parse(JSON.stringify(inner)), 0, 0)).toThrow('is data')
   })
 

@@ -14,7 +14,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { DotLineError, defineSheet, openFonts, typesetterFor } from 'dot-line'
-import { chartTexts, restyleChart } from 'dot-line/chart'
+import { chartTextsFor, restyleChart } from 'dot-line/chart'
 import { describe, expect, it } from 'vitest'
 import { dotlineHosted } from '../support/command.ts'
 import { type Next, numbers, pick, roundsOf } from '../support/random.ts'
@@ -94,7 +94,7 @@ describe('attacks of each class', () => {
 
   it('selectors are matched, or passed over, however they are put together', () => {
     const next = numbers(41)
-    const texts = chartTexts({ sheet, fonts, problems: 'collect' })
+    const texts = chartTextsFor({ sheet, fonts, problems: 'collect' })
     const pieces = [
       'g',
       'a',

@@ -57,9 +57,9 @@ describe('figures that would take more memory or time than anything is worth', (
     [
       'the area of a PNG',
       () => toPng(draw({ width: 32_000, height: 32_000 }, [])),
-      'bad-picture-size',
+      'bad-image-size',
     ],
-    ['a PNG of nothing', () => toPng(draw({ width: 0, height: 0 }, [])), 'bad-picture-size'],
+    ['a PNG of nothing', () => toPng(draw({ width: 0, height: 0 }, [])), 'bad-image-size'],
     ['a place', () => toPdf(draw(page, [place(set({}, 'a'), 1e300, 0)])), 'bad-coordinate'],
   ])('%s is refused by name', (_, call, code) => {
     let thrown: DotLineError | undefined
@@ -94,7 +94,7 @@ describe('drawings of no size, and texts of no characters', () => {
       try {
         expect(target(shown)).toBeDefined()
       } catch (error) {
-        expect(error).toMatchObject({ name: 'DotLineError', code: 'bad-picture-size' })
+        expect(error).toMatchObject({ name: 'DotLineError', code: 'bad-image-size' })
       }
     }
     for (const width of [Number.NaN, Infinity, -1]) {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { DotLineError, defineSheet, openFonts, readCatalog, typesetterFor } from 'dot-line'
-import { chartTexts } from 'dot-line/chart'
+import { chartTextsFor } from 'dot-line/chart'
 import { drawChart, readChart } from 'dot-line/chart-file'
 import { check, proofPage, readPlaces } from 'dot-line/check'
 import { readDocument, setDocument } from 'dot-line/document'
@@ -94,7 +94,7 @@ const places = {
       keys: 'ports.*',
       values: { port: 'Ardle' },
       direction: 'ltr',
-      leastSize: 9,
+      minSize: 9,
       allows: ['lone-word'],
     },
   ],
@@ -149,7 +149,7 @@ const readers: Readonly<Record<string, (next: ReturnType<typeof numbers>) => unk
         ? mutatedText(JSON.stringify(chart), next, marks)
         : JSON.stringify(mutatedValue(chart, next, odd))
     const rows = next(2) === 0 ? csv : mutatedText(csv, next, [...marks, '\n', ';', '""'])
-    return drawChart(chartTexts({ sheet, fonts }), readChart(changed, { readCsv: () => rows }))
+    return drawChart(chartTextsFor({ sheet, fonts }), readChart(changed, { readCsv: () => rows }))
   },
   document(next) {
     const changed =

@@ -109,7 +109,7 @@ describe('texts of any kind', () => {
         ]),
       })
       const values: Values = next(3) === 0 ? {} : { port: pick(next, pieces), box }
-      const setting = { ...pick(next, frames), values, with: pick(next, styles) }
+      const setting = { ...pick(next, frames), values, overrides: pick(next, styles) }
       try {
         const layout = pick(next, setters).set(text as 'x', setting)
         for (const line of layout.lines) {

@@ -126,7 +126,7 @@ describe('hyphenation', () => {
 
   it('says where it has no patterns, and which languages it knows', async () => {
     expect(set('x', 'icelandic').problems).toMatchObject([
-      { code: 'no-hyphenation', severity: 'warning', message: /no patterns for 'is'/ },
+      { code: 'missing-hyphenation', severity: 'warning', message: /no patterns for 'is'/ },
     ])
     await expect(openHyphenation('eng')).rejects.toThrow(
       "there are no hyphenation patterns for 'eng' (did you mean 'en'?)",

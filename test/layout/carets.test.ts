@@ -167,17 +167,17 @@ describe('hit-testing', () => {
       const [box] = rangeBoxes(layout, start, start + word.length)
       return hitTest(layout, box.x + box.width / 2, box.y + box.height / 2)
     }
-    expect(at('board')).toMatchObject({ link: 'https://lantern.example', isInside: true })
+    expect(at('board')).toMatchObject({ link: 'https://lantern.example', isOnText: true })
     expect(at('rebook')).toMatchObject({ action: 'rebook', link: undefined })
     expect(at('rebook').run?.text).toBe('rebook')
     expect(at('See').link).toBeUndefined()
     const beside = hitTest(layout, layout.width + 50, 5)
     expect(beside).toMatchObject({
-      isInside: false,
+      isOnText: false,
       offset: layout.text.length,
       affinity: 'before',
     })
-    expect(hitTest(layout, -10, 900)).toMatchObject({ offset: 0, isInside: false })
+    expect(hitTest(layout, -10, 900)).toMatchObject({ offset: 0, isOnText: false })
     expect(hitTest(set(''), 5, 5)).toMatchObject({ offset: 0, run: undefined })
   })
 

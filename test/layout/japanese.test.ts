@@ -135,7 +135,7 @@ describe('emphasis', () => {
 
   it('stands above the letters, or to the right of those below each other', () => {
     const box = (style: string, more: object) =>
-      inkBox(typesetter.set('島', { style, with: more } as object))
+      inkBox(typesetter.set('島', { style, overrides: more } as object))
     const across = box('defaults', {})
     const marked = box('dots', {})
     expect(marked?.y).toBeLessThan((across?.y ?? 0) - 3)

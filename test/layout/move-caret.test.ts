@@ -7,11 +7,11 @@ import {
   hitTest,
   inlineBox,
   type Layout,
-  linkedText,
+  linkedTexts,
   moveCaret,
   openFonts,
   paragraphRange,
-  placement,
+  placementOf,
   pointInLayout,
   rangeText,
   type Typesetter,
@@ -225,7 +225,7 @@ describe('links and actions', () => {
       70,
     )
     expect(layout.lines.length).toBeGreaterThan(3)
-    expect(linkedText(layout).map(({ text, link, action }) => [text, link, action])).toEqual([
+    expect(linkedTexts(layout).map(({ text, link, action }) => [text, link, action])).toEqual([
       ['the whole notice of today', 'https://lantern-sound.example', undefined],
       ['rebook', undefined, 'rebook'],
       ['refund', undefined, 'refund'],
@@ -236,7 +236,7 @@ describe('links and actions', () => {
 describe('a point of a page', () => {
   it('is taken back through the placement of a layout', () => {
     const layout = set('Boats to Quillhaven')
-    const placed = placement(layout, 300, 200, { across: 'center', down: 'center', angle: 30 })
+    const placed = placementOf(layout, 300, 200, { across: 'center', down: 'center', angle: 30 })
     const caret = caretAt(layout, 9)
     const middle = [caret.from[0] + 2, (caret.from[1] + caret.to[1]) / 2] as const
     const { xx, yx, xy, yy, dx, dy } = placed.matrix

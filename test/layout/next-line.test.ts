@@ -154,7 +154,7 @@ describe('a text that goes on', () => {
     expect((shown(cut) + shown(more)).replace(/\s+/g, ' ')).toBe(cut.text.replace(/\s+/g, ' '))
     expect(more.lines[0].runs.some(run => run.styleNames?.includes('strong'))).toBe(true)
     expect(() => typesetter.set(text, { continuation: {} as never })).toThrow(
-      'from must be the rest of a layout',
+      'continuation must be that of a layout',
     )
   })
 })

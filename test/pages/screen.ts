@@ -20,7 +20,7 @@ export const sheet = defineSheet({
     headline: { size: 28, weight: 700, leading: 1.15 },
     strong: { weight: 700 },
     link: { ink: 'kelp', underline: true },
-    hovered: { ink: 'flare' },
+    hover: { ink: 'flare' },
   },
   modes: {
     dark: { inks: { deep: '#d9e7ee' } },

@@ -394,7 +394,7 @@ describe('what a reader and an application change', () => {
     const problems = await change<string[]>(`
       const fonts = await window.openFonts({
         loading: 'lazy',
-        fonts: [{ source: window.arabic + '?late', family: 'Late' }],
+        files: [{ source: window.arabic + '?late', family: 'Late' }],
       })
       const sheet = window.sheet.with({ styles: { defaults: { family: ['sans', 'Late'] } } })
       window.inner = window.provideInside(document.querySelector('.row'), { sheet, fonts })
@@ -425,7 +425,7 @@ describe('what a reader and an application change', () => {
     await page.route(/packed\.woff2$/, route => route.fulfill({ body: 'wOF2 and no more' }))
     await page.route(/woff2-[\w-]+\.js$/, route => route.abort())
     const told = await change<string[]>(`
-      return window.openFonts({ fonts: ['/packed.woff2'] }).then(
+      return window.openFonts({ files: ['/packed.woff2'] }).then(
         () => ['opened'],
         error => [error.name, error.code, error.message],
       )`)
@@ -438,7 +438,7 @@ describe('what a reader and an application change', () => {
 
   it('goes on in what stands in for a font that cannot be fetched, and says so', async () => {
     await change(`
-      const fonts = await window.openFonts({ loading: 'lazy', fonts: [{ source: '/nowhere.ttf', family: 'Gone' }] })
+      const fonts = await window.openFonts({ loading: 'lazy', files: [{ source: '/nowhere.ttf', family: 'Gone' }] })
       const styles = { defaults: { family: ['Gone', 'sans'], ink: 'deep' } }
       window.fontsBefore = window.provider.current.fonts
       window.provider.update({ fonts, sheet: window.sheet.with({ styles }) })`)
@@ -625,7 +625,7 @@ describe('links and actions', () => {
         await page.evaluate<string>(`(() => {
           let active = document.activeElement
           while (active?.shadowRoot?.activeElement) active = active.shadowRoot.activeElement
-          return active?.getAttribute('data-link') ?? active?.className ?? ''
+          return active?.getAttribute('data-dotline-link') ?? active?.className ?? ''
         })()`),
       )
     }
@@ -639,7 +639,7 @@ describe('links and actions', () => {
       ['rebook', 'rebook'],
       ['rebook', 'rebook'],
     ])
-    await page.click('#notice >> [data-action=rebook] span')
+    await page.click('#notice >> [data-dotline-action=rebook] span')
     expect(await page.evaluate('window.actions.length')).toBe(3)
     await page.click('#notice >> a[href="#notice"] span >> nth=0')
     expect(page.url()).toContain('#notice')
@@ -650,14 +650,14 @@ describe('links and actions', () => {
     await page.keyboard.press('Tab')
     const [rings, parts] = await page.evaluate<[number, number]>(`(() => {
       const { shadowRoot } = document.querySelector('#notice')
-      return [shadowRoot.querySelectorAll('.ring').length, shadowRoot.querySelectorAll('[data-link="0"]').length]
+      return [shadowRoot.querySelectorAll('.ring').length, shadowRoot.querySelectorAll('[data-dotline-link="0"]').length]
     })()`)
     expect(parts).toBeGreaterThan(1)
     expect(rings).toBe(parts)
-    await page.hover('#notice >> [data-link="0"][aria-hidden] span >> nth=0')
+    await page.hover('#notice >> [data-dotline-link="0"][aria-hidden] span >> nth=0')
     const colors = await page.evaluate<string[]>(`(() => {
       const { shadowRoot } = document.querySelector('#notice')
-      return [...shadowRoot.querySelectorAll('[data-link="0"] span')].map(span => getComputedStyle(span).color)
+      return [...shadowRoot.querySelectorAll('[data-dotline-link="0"] span')].map(span => getComputedStyle(span).color)
     })()`)
     expect(new Set(colors)).toEqual(new Set(['rgb(200, 51, 31)']))
     await page.mouse.move(690, 890)

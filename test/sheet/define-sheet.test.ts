@@ -181,11 +181,12 @@ describe('readSheet', () => {
 
   it('starts from steps of sizes', () => {
     const { sizes, styles } = textSteps
-    const sheet = defineSheet({ sizes, styles: { ...styles, body: { ...styles.body, size: 20 } } })
-    const all = (['display', 'title', 'heading', 'body', 'caption'] as const).map(
-      name => sheet.style(name).size,
-    )
-    expect(all).toEqual([45, 32, 22, 20, 13])
+    const sheet = defineSheet({ sizes, styles: { ...styles, text: { ...styles.text, size: 18 } } })
+    const names = ['note', 'text', 'lead', 'subhead', 'head', 'masthead'] as const
+    expect(names.map(name => sheet.style(name).size)).toEqual([13, 18, 20, 25, 31, 39])
+    // Each 1.25 times the one below, from 16 on.
+    const ratio = Object.values(sizes).map((_, i) => Math.round(16 * 1.25 ** (i - 1)))
+    expect(Object.values(sizes)).toEqual(ratio)
   })
 })
 

@@ -1,5 +1,5 @@
 import { defineSheet, openFonts, type Problem } from 'dot-line'
-import { chartFrame, chartTexts, restyleChart } from 'dot-line/chart'
+import { chartFrameFor, chartTextsFor, restyleChart } from 'dot-line/chart'
 import { setDocument } from 'dot-line/document'
 import { expect, it } from 'vitest'
 
@@ -12,17 +12,17 @@ it('a style that is called nearly like that of a part of charts is told', () => 
   const sheet = defineSheet({
     styles: { 'chart-titel': size, 'chart-tick': size, 'chart-harbour': size, chart: size },
   })
-  const texts = chartTexts({ sheet, fonts })
+  const texts = chartTextsFor({ sheet, fonts })
   const expected = ["unknown-part: no text is set in the style 'chart-titel'; chart-title"]
   expect(told(texts.problems)).toEqual(expected)
-  expect(told(chartFrame(texts, { width: 300, height: 200 }).problems)).toEqual(expected)
+  expect(told(chartFrameFor(texts, { width: 300, height: 200 }).problems)).toEqual(expected)
   const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'
   expect(told(restyleChart(svg, { texts }).problems)).toEqual(expected)
 })
 
 it('none that a part is set in, whatever it is called', () => {
   const sheet = defineSheet({ styles: { 'chart-titel': size } })
-  expect(chartTexts({ sheet, fonts, styles: { title: 'chart-titel' } }).problems).toEqual([])
+  expect(chartTextsFor({ sheet, fonts, styles: { title: 'chart-titel' } }).problems).toEqual([])
 })
 
 it('a style that is called nearly like that of a part of documents is told', () => {

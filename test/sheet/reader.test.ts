@@ -134,7 +134,7 @@ describe('a style as a reader gets it', () => {
     expect(run.style.ink).toMatchObject({ color: '#000000' })
     const without = defineSheet({ styles: {} })
     expect(typesetterFor({ sheet: without, fonts, reader }).set('x').problems).toMatchObject([
-      { code: 'no-contrast-mode' },
+      { code: 'missing-contrast-mode' },
     ])
   })
 

@@ -152,7 +152,7 @@ describe('a document on the web', () => {
       true,
     )
     expect(words.join(' ')).toContain('See page –')
-    expect(set.problems.map(({ code }) => code)).toEqual(['no-page-number'])
+    expect(set.problems.map(({ code }) => code)).toEqual(['missing-page-number'])
     expect(words).toContain('rain, 1, 2, 3')
     expect(new Set(pages.map(page => leftOf(page.items))).size).toBe(1)
     function leftOf(items: (typeof pages)[number]['items']): number {

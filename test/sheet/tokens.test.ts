@@ -160,31 +160,42 @@ describe('CSS', () => {
   const css = writeCss(defineSheet(source))
 
   it('has custom properties, and classes that use them', () => {
-    expect(css).toContain('--ink-deep: #0b3d5c;')
-    expect(css).toContain('--ink-veil: rgb(11 61 92 / 0.50196);')
-    expect(css).toContain('--size-title: 1.95313rem;')
-    expect(css).toMatch(/--ink-dusk: linear-gradient\(0deg, #0b3d5c 0%, .*\)/)
+    expect(css).toContain('--dotline-ink-deep: #0b3d5c;')
+    expect(css).toContain('--dotline-ink-veil: rgb(11 61 92 / 0.50196);')
+    expect(css).toContain('--dotline-size-title: 1.95313rem;')
+    expect(css).toMatch(/--dotline-ink-dusk: linear-gradient\(0deg, #0b3d5c 0%, .*\)/)
     expect(css).toMatch(
-      /\.headline \{[^}]*font-family: "Lantern Serif", serif;[^}]*font-size: var\(--size-title\);/,
+      /\.dotline-headline \{[^}]*font-family: "Lantern Serif", serif;[^}]*font-size: var\(--dotline-size-title\);/,
     )
     expect(css).toMatch(
-      /\.headline \{[^}]*text-transform: uppercase;\n {2}font-feature-settings: "onum" 1;/,
+      /\.dotline-headline \{[^}]*text-transform: uppercase;\n {2}font-feature-settings: "onum" 1;/,
     )
-    expect(css).toMatch(/\.strong \{\n {2}font-weight: 700;\n\}/)
-    expect(css).toMatch(/:root \{\n {2}color: var\(--ink-text\);/)
+    expect(css).toMatch(/\.dotline-strong \{\n {2}font-weight: 700;\n\}/)
+    expect(css).toMatch(/:root \{\n {2}color: var\(--dotline-ink-text\);/)
+  })
+
+  it('begins all names with a prefix, or with none', () => {
+    const sheet = defineSheet({ inks: { deep: '#000' }, styles: { note: { ink: 'deep' } } })
+    expect(writeCss(sheet, { prefix: 'a_' })).toBe(
+      ':root {\n  --a_ink-deep: #000000;\n}\n\n.a_note {\n  color: var(--a_ink-deep);\n}\n',
+    )
+    expect(writeCss(sheet, { prefix: '' })).toContain('.note {\n  color: var(--ink-deep)')
+    expect(() => writeCss(sheet, { prefix: 'a b' })).toThrow('prefix')
   })
 
   it('has modes, with what they change', () => {
-    const dark = css.slice(css.indexOf('[data-mode="dark"]'))
-    expect(dark).toContain('--ink-deep: #ffffff;')
-    expect(dark).not.toContain('--ink-vivid')
+    const dark = css.slice(css.indexOf('[data-dotline-mode="dark"]'))
+    expect(dark).toContain('--dotline-ink-deep: #ffffff;')
+    expect(dark).not.toContain('--dotline-ink-vivid')
   })
 
   it('lets no name end a rule', () => {
     const odd = defineSheet({ inks: { 'a}b;c': '#000' }, styles: { '1 "x"': { family: 'A"; }' } } })
-    expect(writeCss(odd)).toContain('--ink-a\\7d b\\3b c: #000000;')
+    expect(writeCss(odd)).toContain('--dotline-ink-a\\7d b\\3b c: #000000;')
     expect(writeCss(odd)).toContain('font-family: "A\\22 ; }";')
-    expect(writeCss(defineSheet({ styles: { '-1st': { weight: 700 } } }))).toContain('.-\\31 st {')
+    expect(writeCss(defineSheet({ styles: { '-1st': { weight: 700 } } }))).toContain(
+      '.dotline--\\31 st {',
+    )
     const alike = defineSheet({ styles: { 'a.b': {}, 'a-b': {} } })
     expect(() => writeCss(alike)).toThrow("'a.b' and 'a-b' are both 'a-b' in CSS")
   })

@@ -161,7 +161,7 @@ describe('the HTML itself', () => {
       'the whole notice',
     )
     expect(html.match(/role="button" tabindex="0"/g)?.length).toBe(1)
-    expect(html.match(/data-action="ask"/g)?.length).toBe(1)
+    expect(html.match(/data-dotline-action="ask"/g)?.length).toBe(1)
     expect(html).toMatch(/<span [^>]*lang="de">Fähre/)
     expect(html.match(/lang="en"/g)?.length).toBe(1)
   })
@@ -179,11 +179,11 @@ describe('the HTML itself', () => {
     )
     const links = html.match(/<a [^>]*>/g) ?? []
     expect(links.length).toBeGreaterThan(2)
-    expect(links[0]).toContain('data-link="0" aria-label="the whole notice of today">')
+    expect(links[0]).toContain('data-dotline-link="0" aria-label="the whole notice of today">')
     for (const later of links.slice(1)) {
-      expect(later).toContain('data-link="0" aria-hidden="true" tabindex="-1"')
+      expect(later).toContain('data-dotline-link="0" aria-hidden="true" tabindex="-1"')
     }
-    const parts = html.match(/<span [^>]*data-action="ask"[^>]*>/g) ?? []
+    const parts = html.match(/<span [^>]*data-dotline-action="ask"[^>]*>/g) ?? []
     expect(parts.length).toBeGreaterThan(1)
     expect(parts.filter(part => part.includes('tabindex="0"')).length).toBe(1)
     expect(html.match(/tabindex="0"/g)?.length).toBe(1)

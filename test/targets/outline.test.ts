@@ -301,7 +301,7 @@ describe('solids', () => {
   it('tell where there is nothing to make one of', async () => {
     const { stl, problems } = await toStl(set(' '), { depth: 1 })
     expect(checkedSolid(stl).count).toBe(0)
-    expect(problems).toMatchObject([{ code: 'no-outline' }])
+    expect(problems).toMatchObject([{ code: 'missing-outline' }])
     expect((await toPolygons(set(''))).problems.length).toBe(1)
     const plate = { thickness: 2 }
     expect(checkedSolid((await toStl(set(''), { depth: 1, plate })).stl).open).toBe(0)

@@ -125,8 +125,8 @@ describe('the structure of a PDF', () => {
   it('has bookmarks of its headings, places of its own, and page labels', async () => {
     const { pdf } = await opened({
       pageLabels: [
-        { page: 0, style: 'lower-roman' },
-        { page: 1, style: 'decimal', prefix: 'N-' },
+        { page: 1, style: 'lower-roman' },
+        { page: 2, style: 'decimal', prefix: 'N-' },
       ],
     })
     const [first] = await pdf.getOutline()
@@ -183,7 +183,7 @@ describe('the structure of a PDF', () => {
     expect(() => toPdf(lost)).toThrow(
       "a link leads to '#ent', and nothing in the document has that id (did you mean 'end'?)",
     )
-    expect(() => toPdf(notice, { pageLabels: [{ page: 1 }] })).toThrow(
+    expect(() => toPdf(notice, { pageLabels: [{ page: 2 }] })).toThrow(
       'pageLabels of a PDF must be a list of page labels',
     )
     expect(() => group([], { level: 0 })).toThrow('level of group must be a whole number from 1')

@@ -1,5 +1,5 @@
 import { draw, rectangle } from 'dot-line'
-import { svgShapes, toSvg } from 'dot-line/svg'
+import { svgShapesFor, toSvg } from 'dot-line/svg'
 import { describe, expect, it } from 'vitest'
 import { paintedItems } from '../support/painted.ts'
 import { sheet, testSetter } from '../support/setting.ts'
@@ -17,7 +17,7 @@ describe('SVG', () => {
 
   it('writes shapes once a page where its SVGs share them', async () => {
     const typesetter = await testSetter()
-    const shapes = svgShapes()
+    const shapes = svgShapesFor()
     const labels = ['see sea', 'a ~strong[sea]', 'ease'].map(text => typesetter.set(text))
     const written = labels.map(label => toSvg(label, { shapes }))
     const held = [...shapes.svg().matchAll(/<path id="([^"]+)"/g)].map(m => m[1])

@@ -1,4 +1,4 @@
-import { type Anchor, type Box, type Layout, placement } from '../../core.ts'
+import { type Anchor, type Box, type Layout, placementOf } from '../../core.ts'
 import type { ChartTexts } from '../chart-texts.ts'
 import type { ChartPart } from '../parts.ts'
 import { inkPieces } from '../pieces.ts'
@@ -88,7 +88,8 @@ export function movedText(placed: PlacedText, dx: number, dy: number): PlacedTex
 
 /** How far below the middle of its line the middle of its capitals is. */
 function capLift(layout: Layout): number {
-  const at = (down: 'cap' | 'alphabetic' | 'center') => placement(layout, 0, 0, { down }).matrix.dy
+  const at = (down: 'cap' | 'alphabetic' | 'center') =>
+    placementOf(layout, 0, 0, { down }).matrix.dy
   return (at('cap') + at('alphabetic')) / 2 - at('center')
 }
 

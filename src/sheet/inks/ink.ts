@@ -49,7 +49,7 @@ const anInk = being(
 /** One color that stands for an ink: its own, or the middle of a gradient. */
 export function representativeColor(ink: Ink): SolidInk {
   if (ink?.kind === 'solid') return ink
-  checkArgument('solidOf', 'ink', ink, anInk)
+  checkArgument('representativeColor', 'ink', ink, anInk)
   const { color, opacity } = ink.stops.reduce((best, stop) =>
     Math.abs(stop.at - 0.5) < Math.abs(best.at - 0.5) ? stop : best,
   )

@@ -13,7 +13,7 @@ export interface Layer {
 export function openLayer(below: CanvasContext): Layer {
   const { width, height } = below.canvas
   const layer = openCanvas(width, height)
-  if (!layer) return fail('no-layer', 'no canvas is available to paint a group on')
+  if (!layer) return fail('unavailable-layer', 'no canvas is available to paint a group on')
   const { a, b, c, d, e, f } = below.getTransform()
   layer.context.setTransform(a, b, c, d, e, f)
   return layer

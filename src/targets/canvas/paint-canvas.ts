@@ -143,7 +143,7 @@ function paintRule(
 
 function paintImage(context: CanvasContext, { x, y, width, height, picture }: ImageItem) {
   if (!picture.bitmap) {
-    fail('no-bitmap', 'the image was not decoded for canvases', {
+    fail('unavailable-bitmap', 'the image was not decoded for canvases', {
       hint: 'open it with openImage()',
     })
   }

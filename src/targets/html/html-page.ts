@@ -1,6 +1,6 @@
 import { type Drawing, eachItem, inkFrom, isLayout } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { colorText, htmlText } from '../../notation/index.ts'
+import { colorText, defaultPrefix, htmlText } from '../../notation/index.ts'
 import { aLanguage, anything, aString, checkOptions, fromZero } from '../../problem/index.ts'
 import { type Ink, isDark, representativeColor } from '../../sheet/index.ts'
 import { px } from './rules.ts'
@@ -73,7 +73,7 @@ export function toHtmlPage(
     gap = 16,
     fontUrl,
     pictureUrl,
-    prefix = 'dotline',
+    prefix = defaultPrefix,
   } = options
   const { html, css } = toHtml(all, { fontUrl, pictureUrl, prefix })
   const own = first?.kind === 'drawing' ? first.language : first?.style?.language
@@ -81,7 +81,7 @@ export function toHtmlPage(
   const heading =
     title === '' || all.some(hasMainHeading)
       ? ''
-      : `<h1 class="${prefix}-heading">${htmlText(title)}</h1>\n`
+      : `<h1 class="${prefix}heading">${htmlText(title)}</h1>\n`
   const once = nonce === undefined ? '' : ` nonce="${htmlText(nonce)}"`
   return (
     `<!doctype html>\n<html lang="${htmlText(language)}">\n<meta charset="utf-8">\n` +
@@ -90,7 +90,7 @@ export function toHtmlPage(
     `<style${once}>\n${ground(options.background)}body{margin:0}\n` +
     `main{margin:${px(margin)};display:grid;justify-items:start;gap:${px(gap)}}\n` +
     // It is there for those who have the page read out; the texts show it.
-    `.${prefix}-heading{position:absolute;inline-size:1px;block-size:1px;margin:-1px;overflow:hidden;clip-path:inset(50%)}\n` +
+    `.${prefix}heading{position:absolute;inline-size:1px;block-size:1px;margin:-1px;overflow:hidden;clip-path:inset(50%)}\n` +
     `${css}</style>\n<main>\n${heading}${html}\n</main>\n</html>\n`
   )
 }

@@ -22,7 +22,7 @@ export interface HtmlRules {
   readonly count: number
 }
 
-/** What `htmlRules` takes. */
+/** What `htmlRulesFor` takes. */
 export interface HtmlRulesOptions {
   /** What the names of classes begin with. */
   readonly prefix: string
@@ -34,9 +34,9 @@ export interface HtmlRulesOptions {
 
 const kept = new WeakMap<object, Rules>()
 
-/** Begins a stylesheet for `htmlParts`. */
-export function htmlRules(options: HtmlRulesOptions): HtmlRules {
-  checkOptions('htmlRules', options, { prefix: aPrefix, family: aFunction, write: aFunction })
+/** Begins a stylesheet for `htmlPartsOf`. */
+export function htmlRulesFor(options: HtmlRulesOptions): HtmlRules {
+  checkOptions('htmlRulesFor', options, { prefix: aPrefix, family: aFunction, write: aFunction })
   const { prefix, family, write } = options
   checkArguments(
     'htmlRules',
@@ -87,13 +87,13 @@ export interface HtmlParts {
  * The pieces of a layout. `unseen` text is there to be selected, found and read out over a picture
  * that shows it.
  */
-export function htmlParts(
+export function htmlPartsOf(
   layout: Layout,
   rules: HtmlRules,
   options: { readonly visuallyHidden?: boolean } = {},
 ): HtmlParts {
-  checkLayout('htmlParts', layout)
-  checkOptions('htmlParts', options, { visuallyHidden: aBoolean })
+  checkLayout('htmlPartsOf', layout)
+  checkOptions('htmlPartsOf', options, { visuallyHidden: aBoolean })
   const { visuallyHidden: unseen = false } = options
   const own = isObject(rules) ? kept.get(rules) : undefined
   if (!own) fail('bad-argument', 'the rules of htmlParts must be what htmlRules() gave')

@@ -3,8 +3,8 @@ export {
   type HtmlParts,
   type HtmlRules,
   type HtmlRulesOptions,
-  htmlParts,
-  htmlRules,
+  htmlPartsOf,
+  htmlRulesFor,
 } from './html-parts.ts'
 export { rangeHtml } from './range-html.ts'
 export { type HtmlOutput, type HtmlTargetOptions, toHtml } from './to-html.ts'

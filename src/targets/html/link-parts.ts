@@ -1,4 +1,4 @@
-import { linkedText, singleSpaced } from '../../drawing/index.ts'
+import { linkedTexts, singleSpaced } from '../../drawing/index.ts'
 import type { GlyphRun, Layout } from '../../layout/index.ts'
 
 /** Which part of a link or an action is on a line. */
@@ -19,7 +19,7 @@ export function linkParts(layout: Layout): LinkParts {
   const hasLinks = layout.lines.some(line =>
     line.runs.some(run => run.link !== undefined || run.action !== undefined),
   )
-  const all = hasLinks ? linkedText(layout) : []
+  const all = hasLinks ? linkedTexts(layout) : []
   return runs => {
     let [start, end] = [Infinity, 0]
     for (const run of runs) {

@@ -61,8 +61,8 @@ export function targetElement(
 ): string {
   const name = rules.classOf('color:inherit;text-decoration:none')
   const data =
-    (part ? ` data-link="${part.index}"` : '') +
-    (action === undefined ? '' : ` data-action="${htmlText(action)}"`)
+    (part ? ` data-dotline-link="${part.index}"` : '') +
+    (action === undefined ? '' : ` data-dotline-action="${htmlText(action)}"`)
   const isLater = part?.isFirst === false
   const said = isLater
     ? ' aria-hidden="true"'

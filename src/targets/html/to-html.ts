@@ -1,6 +1,7 @@
 import { asDrawing, checkLayout, type Drawing, isLayout } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 import type { Layout } from '../../layout/index.ts'
+import { defaultPrefix } from '../../notation/index.ts'
 import { aFunction, being, checkOptions, type Fields } from '../../problem/index.ts'
 import { anchors } from './anchors.ts'
 import { drawingElement } from './drawing-element.ts'
@@ -54,7 +55,7 @@ export function toHtml(
   options: HtmlTargetOptions = {},
 ): HtmlOutput {
   checkOptions('toHtml', options, htmlFields)
-  const { fontUrl, pictureUrl = svgUrl, prefix = 'dotline' } = options
+  const { fontUrl, pictureUrl = svgUrl, prefix = defaultPrefix } = options
   const sheet = rules(prefix, fontUrl)
   const ids = anchors()
   const elements = [shown].flat().map(one => {

@@ -4,8 +4,8 @@ import type { Layout } from '../../layout/index.ts'
 import { checkOptions } from '../../problem/index.ts'
 import { type MillimeterOptions, millimeterFields, millimetersFor } from './millimeters.ts'
 import {
-  type Polygon,
   type PolygonOptions,
+  type PolygonOutline,
   type Polygons,
   polygonFields,
   toPolygons,
@@ -36,7 +36,7 @@ export function toDxf(
   }))
 }
 
-function dxfOf(polygons: readonly Polygon[], box: Box, millimetersPerUnit: number): string {
+function dxfOf(polygons: readonly PolygonOutline[], box: Box, millimetersPerUnit: number): string {
   const rings = polygons.flatMap(({ outer, holes }) => [
     polyline(outer, 'CONTOURS'),
     ...holes.map(hole => polyline(hole, 'HOLES')),

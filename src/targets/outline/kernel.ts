@@ -1,4 +1,4 @@
-import { fail, notInstalled } from '../../problem/index.ts'
+import { fail, unavailablePackage } from '../../problem/index.ts'
 
 type Pair = [number, number]
 /** One ring, or several. */
@@ -57,7 +57,7 @@ let pointsGiven = 0
 const mostPoints = 1_000_000
 
 /**
- * The kernel, compiled once, for shapes of so many points. Throws `not-installed` where its package
+ * The kernel, compiled once, for shapes of so many points. Throws `unavailable-package` where its package
  * is not there.
  */
 export function openKernel(points: number): Promise<Kernel> {
@@ -75,7 +75,7 @@ export function openKernel(points: number): Promise<Kernel> {
     (error: unknown) => {
       // It may be installed, or reached, the next time.
       opened = undefined
-      return notInstalled('solids and cutting files', 'manifold-3d', error)
+      return unavailablePackage('solids and cutting files', 'manifold-3d', error)
     },
   )
   return opened

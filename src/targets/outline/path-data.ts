@@ -2,7 +2,7 @@ import type { Drawing } from '../../drawing/index.ts'
 import { type Outline, segmentPoints } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { being, checkArgument, isObject, listOf } from '../../problem/index.ts'
-import type { Polygon } from './polygons.ts'
+import type { PolygonOutline } from './polygons.ts'
 import { toOutlines } from './shapes.ts'
 
 /** Places beyond a ten-thousandth of a unit tell nothing. */
@@ -39,7 +39,7 @@ const aPolygon = being(
 const isRing = (value: unknown) => Array.isArray(value) || value instanceof Float64Array
 
 /** Polygons as the data of one SVG path. */
-export function polygonData(polygons: readonly Polygon[]): string {
+export function polygonData(polygons: readonly PolygonOutline[]): string {
   checkArgument('polygonData', 'polygons', polygons, listOf(aPolygon))
   return polygons
     .flatMap(({ outer, holes }) => [outer, ...holes])

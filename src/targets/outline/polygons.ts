@@ -15,7 +15,7 @@ import { type FilledOutline, toOutlines } from './shapes.ts'
 import { thinParts } from './thin-parts.ts'
 
 /** One piece of material: a contour, and the holes in it. x and y in turn, in units, y downward. */
-export interface Polygon {
+export interface PolygonOutline {
   /** Counter-clockwise as it is seen. */
   readonly outer: Float64Array
   /** Clockwise as they are seen. */
@@ -35,7 +35,7 @@ export interface PolygonOptions {
 /** What `toPolygons` gives. */
 export interface Polygons {
   /** Each with its holes. */
-  readonly polygons: readonly Polygon[]
+  readonly polygons: readonly PolygonOutline[]
   /** What was found wrong, and did not stop the work. */
   readonly problems: readonly Problem[]
 }
@@ -51,7 +51,7 @@ const usualTolerance = 0.05
 /**
  * The filled shapes of a drawing or a layout as polygons that neither overlap nor touch
  * themselves: letters that overlap are one piece. Made by the package `manifold-3d`, which is
- * loaded when it is first needed. Throws on a tolerance that is none; `not-installed`.
+ * loaded when it is first needed. Throws on a tolerance that is none; `unavailable-package`.
  */
 export function toPolygons(
   shown: Drawing | Layout,
@@ -69,7 +69,7 @@ export function toPolygons(
 }
 
 /** The pieces of what is filled. */
-export const polygonsOf = (section: Section, keep: Keep): readonly Polygon[] =>
+export const polygonsOf = (section: Section, keep: Keep): readonly PolygonOutline[] =>
   section
     .decompose()
     .map(keep)
@@ -77,7 +77,7 @@ export const polygonsOf = (section: Section, keep: Keep): readonly Polygon[] =>
 
 /** What of the pieces is thinner than it may be. */
 export const thinIn = (
-  polygons: readonly Polygon[],
+  polygons: readonly PolygonOutline[],
   { outlines }: FilledContours,
   { minThickness = 0 }: PolygonOptions,
 ): readonly Problem[] => (minThickness > 0 ? thinParts(polygons, outlines, minThickness) : [])
@@ -117,7 +117,7 @@ export function sectionOf(
   const section = keep(CrossSection.union(shapes))
   if (!section.isEmpty()) return { section, problems }
   const message = 'there is nothing to see that has an outline'
-  return { section, problems: [...problems, warningProblem('no-outline', message)] }
+  return { section, problems: [...problems, warningProblem('missing-outline', message)] }
 }
 
 function flatteningOf({
@@ -164,7 +164,7 @@ function asPairs(ring: Float64Array): [number, number][] {
 }
 
 /** The largest ring of a piece is its contour; undefined where there is none. */
-function polygonOf(rings: readonly Ring[]): Polygon | undefined {
+function polygonOf(rings: readonly Ring[]): PolygonOutline | undefined {
   const flat = rings.map(ring => Float64Array.from(ring.flat()))
   if (flat.length === 0) return undefined
   const outer = flat.reduce((a, b) => (Math.abs(turn(b)) > Math.abs(turn(a)) ? b : a))

@@ -53,7 +53,7 @@ export interface StlOptions extends PolygonOptions, MillimeterOptions {
  * The shapes of a drawing or a layout as a closed solid, in binary STL: millimeters, y upward from
  * the drawing's lower edge, z from 0. By itself it is as thick as the depth; with a plate it stands
  * on that, is sunk into it, or cut out of it. Made by the package `manifold-3d`, which is loaded when
- * it is first needed. Throws on a depth that is none, `not-installed`.
+ * it is first needed. Throws on a depth that is none, `unavailable-package`.
  */
 export function toStl(
   shown: Drawing | Layout,

@@ -1,6 +1,6 @@
 import { outlineBox } from '../../geometry/index.ts'
 import { type Problem, warningProblem } from '../../problem/index.ts'
-import type { Polygon } from './polygons.ts'
+import type { PolygonOutline } from './polygons.ts'
 import type { FilledOutline } from './shapes.ts'
 
 /** A side of a polygon, its material on the left as it is seen. */
@@ -13,7 +13,7 @@ interface Edge {
 
 /** A problem for each polygon that is narrower than this somewhere, at its narrowest place. */
 export function thinParts(
-  polygons: readonly Polygon[],
+  polygons: readonly PolygonOutline[],
   shapes: readonly FilledOutline[],
   narrowest: number,
 ): Problem[] {
@@ -30,7 +30,7 @@ export function thinParts(
 }
 
 /** From the middle of each side straight into the material, to the side that faces it. */
-function thinnest(polygon: Polygon, narrowest: number) {
+function thinnest(polygon: PolygonOutline, narrowest: number) {
   const edges = [polygon.outer, ...polygon.holes].flatMap(edgesOf)
   let thin: { x: number; y: number; width: number } | undefined
   for (const edge of edges) {

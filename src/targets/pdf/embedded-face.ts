@@ -42,9 +42,13 @@ export function embeddedFace(
   addFont: (font: ObjectNumber) => string,
 ): EmbeddedFace {
   if (!face.embeddable) {
-    fail('no-embedding', `the license of the font ${face.postScriptName} forbids embedding`, {
-      hint: 'use another font, or outlines',
-    })
+    fail(
+      'forbidden-embedding',
+      `the license of the font ${face.postScriptName} forbids embedding`,
+      {
+        hint: 'use another font, or outlines',
+      },
+    )
   }
   const blocks: Block[] = []
   /** By glyph and the one UTF-16 unit it stands for, which is most of all text. */

@@ -131,7 +131,8 @@ export function* pdfChunks(
     yield* chunks
     chunks = []
   }
-  if (count === 0) fail('no-pages', 'a PDF has at least one page', { hint: 'give it a drawing' })
+  if (count === 0)
+    fail('missing-pages', 'a PDF has at least one page', { hint: 'give it a drawing' })
   resources.write()
   structure.end()
   for (const { number, kids } of nodes) {

@@ -1,7 +1,14 @@
 import { createRequire } from 'node:module'
 import { asDrawing, type Drawing, type Item, inkFrom } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
-import { anything, checkOptions, described, fail, made, notInstalled } from '../../problem/index.ts'
+import {
+  anything,
+  checkOptions,
+  described,
+  fail,
+  made,
+  unavailablePackage,
+} from '../../problem/index.ts'
 import type { Ink } from '../../sheet/index.ts'
 import { toSvg } from '../svg/index.ts'
 
@@ -33,10 +40,10 @@ export function toPng(shown: Drawing | Layout, options: PngOptions = {}): Uint8A
   // What is painted to an edge within a pixel would cover part of that.
   const [across, down] = [box.width, box.height].map(side => Math.ceil(side * pixelRatio - slack))
   if (across < 1 || down < 1) {
-    fail('bad-picture-size', `a PNG of ${across} by ${down} pixels has nothing to show`)
+    fail('bad-image-size', `a PNG of ${across} by ${down} pixels has nothing to show`)
   }
   if (Math.max(across, down) > longestSide || across * down > mostPixels) {
-    fail('bad-picture-size', `a PNG of ${across} by ${down} pixels cannot be made`, {
+    fail('bad-image-size', `a PNG of ${across} by ${down} pixels cannot be made`, {
       hint: `at most ${longestSide} pixels a side, and ${mostPixels} in all`,
     })
   }
@@ -87,6 +94,6 @@ function renderer(): typeof import('@resvg/resvg-js') {
   try {
     return createRequire(import.meta.url)('@resvg/resvg-js')
   } catch (error) {
-    return notInstalled('PNGs', '@resvg/resvg-js', error)
+    return unavailablePackage('PNGs', '@resvg/resvg-js', error)
   }
 }

@@ -1,2 +1,2 @@
-export { type SvgShapes, svgShapes } from './svg-shapes.ts'
+export { type SvgShapes, svgShapesFor } from './svg-shapes.ts'
 export { type SvgOptions, toSvg } from './to-svg.ts'

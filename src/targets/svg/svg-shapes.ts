@@ -13,7 +13,7 @@ const definitionsOf = new WeakMap<object, Definitions>()
  * Shapes for `toSvg(label, { shapes })`: what is written with them shows nothing by itself, but in a
  * page that has `shapes.svg()` in it, asked for after the last of them.
  */
-export function svgShapes(): SvgShapes {
+export function svgShapesFor(): SvgShapes {
   const definitions = svgDefinitions()
   const shapes: SvgShapes = {
     svg: () =>
@@ -27,6 +27,6 @@ export const sharedDefinitions = (shapes: SvgShapes): Definitions | undefined =>
   definitionsOf.get(shapes)
 
 export const someShapes = being(
-  'what svgShapes() gave',
+  'what svgShapesFor() gave',
   value => isObject(value) && definitionsOf.has(value),
 )

@@ -44,7 +44,7 @@ export interface SvgOptions {
    * face. What a browser would not set alike stays outlines.
    */
   readonly textAs?: 'outlines' | 'embedded' | ((face: Face) => string)
-  /** Where many SVGs stand in one page: `svgShapes()`, which writes each glyph's shape once for all. */
+  /** Where many SVGs stand in one page: `svgShapesFor()`, which writes each glyph's shape once for all. */
   readonly shapes?: SvgShapes
 }
 
