@@ -22,7 +22,7 @@ function readRanges(file, keep = () => true) {
 }
 
 /**
- * Ranges as `gap,length,value` triples in base 36, joined where neighbours have one value. A zero
+ * Ranges as `gap,length,value` triples in base 36, joined where neighbors have one value. A zero
  * is left out: half of the numbers are zeros, and pages load these tables.
  */
 function encode(ranges, values) {

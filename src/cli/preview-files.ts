@@ -59,7 +59,7 @@ export function previewFiles(named: NamedFiles): PreviewFiles {
       const known = new Set(
         [sheet, ...catalog, ...(places === undefined ? [] : [places])].map(one => resolve(one)),
       )
-      // Editors write a neighbour and rename it: what is watched is the folder.
+      // Editors write a neighbor and rename it: what is watched is the folder.
       for (const folder of new Set([...known].map(dirname))) {
         watch(folder, (_, name) => {
           if (name !== null && known.has(join(folder, basename(name)))) changed()

@@ -32,7 +32,7 @@ export function writeOut(path: string | undefined, content: Content | Iterable<C
 }
 
 /**
- * Writes a whole file or none: into a neighbour first, which then takes the name. A link keeps leading
+ * Writes a whole file or none: into a neighbor first, which then takes the name. A link keeps leading
  * to the file, and the file keeps who may read it. What is no plain file, a device or a pipe, is written to.
  */
 export function writeWhole(path: string, content: Content | Iterable<Content>) {

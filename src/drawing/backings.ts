@@ -80,7 +80,7 @@ interface Backed {
   open: RectangleSides | undefined
 }
 
-/** Neighbours with the same backing are backed as one: runs of a line, or lines below each other. */
+/** Neighbors with the same backing are backed as one: runs of a line, or lines below each other. */
 function backed(layout: Layout, lines: readonly Line[], extent: NonNullable<Backing['extent']>) {
   const found: Backed[] = []
   let last: Backed | undefined

@@ -7,14 +7,14 @@ import { inkBetween, merged, type Stretch, without } from './ink-gaps.ts'
 /** The lines that text may be decorated with. */
 export type Decoration = 'underline' | 'overline' | 'strike'
 
-/** Neighbours on a line that are decorated as one. */
+/** Neighbors on a line that are decorated as one. */
 interface Decorated {
   readonly runs: readonly GlyphRun[]
   readonly from: number
   readonly to: number
 }
 
-/** How near runs stand to be neighbours. */
+/** How near runs stand to be neighbors. */
 const touching = 0.01
 
 /**

@@ -20,7 +20,7 @@ export function isPlain(style: Style): boolean {
   return known
 }
 
-/** Neighbours of a line that are painted together, and then shown as far as `opacity` says. */
+/** Neighbors of a line that are painted together, and then shown as far as `opacity` says. */
 export interface OpacityGroup {
   readonly opacity: number
   readonly runs: readonly GlyphRun[]

@@ -3,7 +3,7 @@ import { coverageIndex, tagAt } from './table-parts.ts'
 
 /**
  * Whether a font's spaces stand by themselves: no rule of its `GSUB` table, and of `GPOS` none but
- * kerning with a neighbour, asks for the space, puts something in its place, or looks over it. The
+ * kerning with a neighbor, asks for the space, puts something in its place, or looks over it. The
  * words beside a space are then what they are alone, and may be shaped one by one. Read from the
  * tables (OpenType, chapter 2, "Layout common table formats"); where they cannot be read, the
  * answer is no.

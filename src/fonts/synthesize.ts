@@ -110,10 +110,10 @@ function otherPlaces(points: Float32Array, from: number, count: number, step: 1 
   const places = new Uint32Array(count)
   const start = step > 0 ? count - 1 : 0
   for (let n = 0, i = start; n < 2 * count; n++) {
-    const neighbour = (i + step + count) % count
-    const [a, b] = [(from + i) * 2, (from + neighbour) * 2]
+    const neighbor = (i + step + count) % count
+    const [a, b] = [(from + i) * 2, (from + neighbor) * 2]
     const isOther = points[a] !== points[b] || points[a + 1] !== points[b + 1]
-    places[i] = isOther ? neighbour : places[neighbour]
+    places[i] = isOther ? neighbor : places[neighbor]
     i = (i - step + count) % count
   }
   return places

@@ -80,7 +80,7 @@ export function giveRoom(
     if (!members) continue
     run = members.last
     places ??= placesOf(runs)
-    for (const group of neighbours(places, members.first, members.last)) {
+    for (const group of neighbors(places, members.first, members.last)) {
       const hasStart = group.includes(members.first) && stretch.start >= start
       const hasEnd = group.includes(members.last) && stretch.end <= end
       const [hasLeft, hasRight] = level % 2 === 1 ? [hasEnd, hasStart] : [hasStart, hasEnd]
@@ -102,7 +102,7 @@ function placesOf(runs: readonly GlyphRun[]): Uint32Array {
 }
 
 /** The runs from `first` to `last` from left to right, those that stand beside each other together. */
-function neighbours(places: Uint32Array, first: number, last: number): number[][] {
+function neighbors(places: Uint32Array, first: number, last: number): number[][] {
   const inOrder = Array.from({ length: last - first + 1 }, (_, i) => first + i).sort(
     (a, b) => places[a] - places[b],
   )

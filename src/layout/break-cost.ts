@@ -45,13 +45,13 @@ const hyphensInRow = 3000
 /** A line this bad or worse is only taken where there is no other. */
 const worst = 10_000
 /** A tight line beside a loose one. */
-const unlikeNeighbours = 3000
+const unlikeNeighbors = 3000
 /** Spaces under each other on two lines, which the eye joins to a river; more are no worse. */
 const river = 400
 const mostRivers = 5
 
 /** The most that a line costs because of the one before it. */
-export const mostBetweenLines = unlikeNeighbours + river * mostRivers
+export const mostBetweenLines = unlikeNeighbors + river * mostRivers
 
 /** What a line costs that is not justified, by the share of its room that is left empty. */
 export function raggedCost(empty: number, traits: number): number {
@@ -81,7 +81,7 @@ export function tightness(ratio: number): Tightness {
 
 /** What two justified lines cost beside each other; `rivers` spaces stand under each other. */
 export function costBetween(above: Tightness, below: Tightness, rivers: number): number {
-  const unlike = Math.abs(above - below) > 1 ? unlikeNeighbours : 0
+  const unlike = Math.abs(above - below) > 1 ? unlikeNeighbors : 0
   return unlike + river * Math.min(rivers, mostRivers)
 }
 

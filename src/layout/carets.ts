@@ -7,7 +7,7 @@ import { indexAt } from './index-at.ts'
 import type { Layout, Line } from './layout.ts'
 
 /**
- * Which of its two neighbours a caret belongs to: where a line wraps, and where the direction
+ * Which of its two neighbors a caret belongs to: where a line wraps, and where the direction
  * changes, the end of the character before and the start of the one after are not one place.
  */
 export type Affinity = 'before' | 'after'
@@ -75,7 +75,7 @@ interface CaretPosition {
   readonly affinity: Affinity
 }
 
-/** By the neighbour it belongs to, or else by the other; beside the last one before it, or at the line's start. */
+/** By the neighbor it belongs to, or else by the other; beside the last one before it, or at the line's start. */
 function placeIn(
   cells: readonly Cell[],
   line: Line,

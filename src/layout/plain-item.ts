@@ -12,7 +12,7 @@ import { advanceOf } from './line-runs.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import { behindItem } from './plain-style.ts'
 
-/** Neighbouring runs that are shaped as one, and their words. */
+/** Neighboring runs that are shaped as one, and their words. */
 export interface MeasuredItem {
   readonly start: number
   readonly end: number

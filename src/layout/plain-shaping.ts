@@ -99,7 +99,7 @@ function styledRun({ start, end, own, link, action }: PlainRun): StyledRun {
   return { ...run, ...(link !== undefined && { link }), ...(action !== undefined && { action }) }
 }
 
-/** Neighbours that differ in paint only are shaped as one. */
+/** Neighbors that differ in paint only are shaped as one. */
 function shapedItems(text: string, runs: readonly PlainRun[]): ShapedRun[] {
   const script = scriptOfPlain(text)
   const items: ShapedRun[] = []

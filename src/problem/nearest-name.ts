@@ -63,7 +63,7 @@ export function nearestName(name: string, known: Iterable<string>): string | und
 
 /**
  * Optimal string alignment: the fewest insertions, deletions, substitutions and swaps of
- * neighbours that turn `a` into `b`.
+ * neighbors that turn `a` into `b`.
  */
 function editDistance(a: string, b: string): number {
   let beforeLast: number[] = []

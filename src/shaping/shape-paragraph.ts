@@ -34,7 +34,7 @@ export interface ItemizedParagraph {
   readonly problems: Problem[]
 }
 
-/** Divides a paragraph. Neighbours that differ in paint only are one. */
+/** Divides a paragraph. Neighbors that differ in paint only are one. */
 export function itemized(paragraph: StyledParagraph, tools: ShapingTools): ItemizedParagraph {
   const problems: Problem[] = []
   const { text: given, runs, style } = paragraph

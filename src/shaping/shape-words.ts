@@ -85,7 +85,7 @@ export interface WordShaper {
 
 /**
  * A shaper with a cache of words. Between words, the space is kerned with the letters beside it:
- * the gap is shaped between its two neighbours, and kept by them. Fonts that do more than that
+ * the gap is shaped between its two neighbors, and kept by them. Fonts that do more than that
  * across spaces are left alone, as their tables say.
  */
 export function wordShaper(): WordShaper {

@@ -6,7 +6,7 @@ import type { ShapedAs } from './glyph-run.ts'
 import type { Shape } from './shape-cache.ts'
 import { spaced } from './spacing.ts'
 
-/** Features of letters below each other: their own forms, and no kerning with a neighbour beside them. */
+/** Features of letters below each other: their own forms, and no kerning with a neighbor beside them. */
 const uprightFeatures = ['vert=1', 'kern=0']
 
 /** How letters of a segment are shaped for vertical text, and how as if they stood among kana. */

@@ -1,6 +1,6 @@
 import type { Style } from './style.ts'
 
-/** Whether two styles have the same behind their letters, so that neighbours are backed as one. */
+/** Whether two styles have the same behind their letters, so that neighbors are backed as one. */
 export function isSameBacking({ backing }: Style, { backing: other }: Style): boolean {
   if (backing === other) return true
   if (backing === 'none' || other === 'none') return false

@@ -26,7 +26,7 @@ type OpenRun = Omit<StyledRun, 'end'> & { end: number }
 /** A style as the reader gets it; the same each time for the same style. */
 export type AsRead = (style: Style) => Style
 
-/** Collects text into paragraphs; neighbours of one style become one run. */
+/** Collects text into paragraphs; neighbors of one style become one run. */
 export interface ParagraphWriter {
   /** Tells of every span that opens, also of one without text of its own. */
   enter(around: InheritedContext): void

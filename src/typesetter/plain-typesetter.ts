@@ -128,7 +128,7 @@ export function plainTypesetter({
     return own
   }
 
-  /** The runs of pieces: neighbours of one style are one. */
+  /** The runs of pieces: neighbors of one style are one. */
   function runsOf(pieces: readonly SimplePiece[], base: Known): PlainRun[] | undefined {
     const runs: { start: number; end: number; own: PlainStyle }[] = []
     let start = 0

@@ -80,7 +80,7 @@ describe('dotline preview', () => {
   })
 
   const write = (name: string, change: (text: string) => string) => {
-    // As editors do: a neighbour takes the name.
+    // As editors do: a neighbor takes the name.
     writeFileSync(join(cwd, `.${name}.part`), change(readFileSync(join(cwd, name), 'utf8')))
     renameSync(join(cwd, `.${name}.part`), join(cwd, name))
   }

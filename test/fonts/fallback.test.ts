@@ -23,7 +23,7 @@ beforeAll(async () => {
   fonts = await openFonts({ files })
 })
 
-/** Which face writes what; neighbours that only their direction tells apart are one. */
+/** Which face writes what; neighbors that only their direction tells apart are one. */
 function faces(text: string, style: 'defaults' | 'listed' = 'defaults') {
   const layout = typesetterFor({ sheet, fonts, problems: 'collect' }).set(text, { style })
   const runs: [text: string, family: string][] = []

@@ -23,7 +23,7 @@ describe('a synthesized weight', () => {
     expect(bold(contour(around))).toEqual([-50, -50, 550, -50, 550, 550, -50, 550])
   })
 
-  it('has the edges of a point from its nearest neighbours at other places', () => {
+  it('has the edges of a point from its nearest neighbors at other places', () => {
     const twice = [
       [0, 0],
       [0, 0],

@@ -69,7 +69,7 @@ describe('a backing that takes room', () => {
     expect(set('AV~plain[AV]AV').width).toBeLessThan(3 * single)
   })
 
-  it('covers no letter of its neighbours, and stays in its line, however lines are broken', () => {
+  it('covers no letter of its neighbors, and stays in its line, however lines are broken', () => {
     const styleName = fc.constantFrom('pill', 'open')
     const words = fc.array(fc.constantFrom('quay', 'light', 'שלום', 'of', 'harbour'), {
       minLength: 1,

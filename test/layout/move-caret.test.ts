@@ -127,7 +127,7 @@ describe('a caret that is moved', () => {
     expect(moveCaret(layout, inside, 'text-end').offset).toBe(text.length)
   })
 
-  it('goes to the left by a word towards the end, in text from right to left', () => {
+  it('goes to the left by a word toward the end, in text from right to left', () => {
     const layout = set('הסירות יוצאות עם')
     expect(moveCaret(layout, start, 'word-left').offset).toBe('הסירות'.length)
   })

@@ -1,7 +1,7 @@
 import type { RichNode, RichText } from 'dot-line'
 
 /**
- * A tree without its ranges, with neighbouring texts as one, and without spans that change nothing:
+ * A tree without its ranges, with neighboring texts as one, and without spans that change nothing:
  * what two trees are compared by.
  */
 export type BareNode = string | { readonly name: string } | BareSpan

@@ -61,7 +61,7 @@ describe('images', () => {
     const [color] = await pdfImages(toPdf(await shown(pngs.color)))
     expect([...color.data.slice(0, 3)]).toEqual([0xc8, 0x33, 0x1f])
     const [alpha] = await pdfImages(toPdf(await shown(pngs.alpha)))
-    // One pixel is opaque, its neighbour too by its filter; below, one more than 255 is 0.
+    // One pixel is opaque, its neighbor too by its filter; below, one more than 255 is 0.
     expect([...alpha.data].filter((_, i) => i % 4 === 3)).toEqual([255, 255, 0, 0])
     const [palette] = await pdfImages(toPdf(await shown(pngs.palette)))
     expect([...palette.data].filter((_, i) => i % 4 === 3)).toEqual([255, 0, 255, 0])

@@ -88,7 +88,7 @@ function turned({ stops, extend }: ColorLine): ColorLine {
   return { stops: turnedStops, extend }
 }
 
-/** Degrees of a wedge of one color: too narrow to be told from its neighbours. */
+/** Degrees of a wedge of one color: too narrow to be told from its neighbors. */
 const wedge = 2
 
 /**
