@@ -24,12 +24,12 @@ function floorsPart(rows, floors) {
   })
   if (lines.length === 0) return ''
   return `
-## What holds up the bounds that are not reached
+## Why some targets are missed
 
-The least program is one that does only what cannot be left out, and nothing else of what the library gives. Where it is over a bound
-itself, no program reaches that in this way.
+The least program does only the necessary steps, and nothing else that the library offers. If it misses a target itself, no program
+reaches it in this way.
 
-| what | at most | the least program | ours | what the least program does |
+| what | at most | the least program | ours | steps of the least program |
 |---|---|---|---|---|
 ${lines.join('\n')}
 
@@ -37,7 +37,7 @@ ${profiles}`
 }
 
 /** Of several profiles, of the programs of the rows. */
-const profiles = `Where the time goes, by profiles:
+const profiles = `Where the time goes, by profile:
 
 - **A label**, 1.5 µs: 0.4 µs to find its words by their letters, 0.3 µs to make the layout (0.25 of it for \`lines\`, a property that is
   made when it is read and that copies have), 0.2 µs for its script and what its frame asks for, 0.2 µs to add its words and gaps up,
@@ -76,8 +76,8 @@ export function benchPage(rows, floors) {
   const reached = rows.filter(({ ratio, most }) => ratio <= most).length
   return `# Benchmarks
 
-\`npm run bench\` writes this page. Every figure is a ratio of two things that were timed in turn on one machine, so that it says the same on
-another; a row fails when its bound is passed by more than a tenth. ${reached} of ${rows.length} bounds are reached.
+\`npm run bench\` writes this page. Every figure is a ratio of two things that were timed in turn on one machine, so that it holds on
+other machines; a row fails if it misses its target by more than a tenth. ${reached} of ${rows.length} targets are reached.
 
 ![Each figure beside its bound](pictures/benchmarks.svg)
 

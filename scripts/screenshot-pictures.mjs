@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { copyFileSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Resvg } from '@resvg/resvg-js'
 
@@ -144,9 +144,12 @@ export async function restyledPicture(browser, path) {
 
 /** What the README's own code writes, on white with a margin. */
 export function readmePicture(folder, readme) {
-  const code = /```ts\n(.*?)```/s.exec(readme)?.[1] ?? ''
+  const codes = [...readme.matchAll(/```ts\n(.*?)```/gs)].map(found => found[1])
+  const code = codes.find(one => one.includes("'notice.svg'")) ?? ''
   const written = join(mkdtempSync(join(tmpdir(), 'dot-line-')), 'notice.svg')
-  const run = code.replace("'notice.svg'", JSON.stringify(written))
+  const run = code
+    .replace("'notice.svg'", JSON.stringify(written))
+    .replace("'notice.pdf'", JSON.stringify(join(dirname(written), 'notice.pdf')))
   execFileSync(process.execPath, ['--input-type=module', '-e', run], { cwd: root })
   const [, x, y, width, height] = /viewBox="(\S+) (\S+) (\S+) (\S+)"/
     .exec(readFileSync(written, 'utf8'))

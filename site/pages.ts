@@ -19,17 +19,22 @@ const pictures = import.meta.glob<string>(['../docs/screenshots/*.png', '../docs
 })
 
 const groups: readonly (readonly [string, readonly string[]])[] = [
-  ['Begin', ['README', 'first-steps', 'recipes', 'moving']],
+  ['Begin', ['README', 'first-steps', 'how-it-fits-together', 'recipes', 'moving-to-a-sheet']],
   [
     'Text',
     ['styles', 'markup', 'catalogs', 'fonts', 'reader-settings', 'lines', 'placing', 'painting'],
   ],
-  ['Where it goes', ['screen', 'charts', 'flow', 'documents', 'check', 'command', 'packaging']],
+  [
+    'Where it goes',
+    ['screens', 'charts', 'documents', 'pdf-and-web-pages', 'checks', 'command', 'packaging'],
+  ],
   [
     'Reference',
     [
       'reference/README',
       'reference/problems',
+      'reference/names',
+      'known-limits',
       'benchmarks',
       'architecture',
       'CONTRIBUTING',

@@ -148,7 +148,7 @@ describe('a misspelt key', () => {
     ['toHtmlPage', () => html.toHtmlPage(layout, { titel: '' } as object), 'title'],
     ['toStl', () => outline.toStl(layout, { dept: 2 } as never), 'depth'],
     ['toDxf', () => outline.toDxf(layout, { tolerence: 2 } as object), 'tolerance'],
-    ['openFonts', () => openFonts({ font: [] } as object), 'fonts'],
+    ['openFonts', () => openFonts({ fils: [] } as object), 'files'],
     ['specimen', () => library.specimen(fonts, { familys: [] } as object), 'families'],
     ['lineBreaks', () => unicode.lineBreaks('Tern', { lineBraek: 'loose' } as object), 'lineBreak'],
   ]

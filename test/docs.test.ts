@@ -46,9 +46,12 @@ for (const name of [...packagesOfPages(), '@types']) {
 }
 
 it('the README has code that runs as it stands', () => {
-  const [, code] = /```ts\n(.*?)```/s.exec(readme) ?? []
-  const run = spawnSync(process.execPath, ['--input-type=module', '-e', code], { cwd: folder })
-  expect(String(run.stderr)).toBe('')
+  const codes = [...readme.matchAll(/```ts\n(.*?)```/gs)].map(found => found[1])
+  expect(codes.length).toBe(2)
+  for (const code of codes) {
+    const run = spawnSync(process.execPath, ['--input-type=module', '-e', code], { cwd: folder })
+    expect(String(run.stderr)).toBe('')
+  }
   const written = readFileSync(join(folder, 'notice.svg'), 'utf8')
   expect(written).toContain('aria-label="Boats to Quillhaven are delayed')
 })

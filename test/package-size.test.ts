@@ -3,7 +3,7 @@ import { build } from 'vite'
 import { describe, expect, it } from 'vitest'
 import { file } from './support/font-files.ts'
 
-const core = `export { defineSheet, openFonts, typesetter } from '${file('dist/index.js')}'
+const core = `export { defineSheet, openFonts, typesetterFor } from '${file('dist/index.js')}'
 export { toHtml } from '${file('dist/targets/html/index.js')}'`
 const element = `${core}\nexport * from '${file('dist/screen/index.js')}'`
 

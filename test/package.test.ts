@@ -194,7 +194,7 @@ describe('types', () => {
   const consumer = `
     import { type Layout, defineSheet, openFonts, typesetterFor } from 'dot-line'
     import { paintCanvas } from 'dot-line/canvas'
-    import { chartTexts } from 'dot-line/chart'
+    import { chartTextsFor } from 'dot-line/chart'
     import { drawChart } from 'dot-line/chart-file'
     import { check } from 'dot-line/check'
     import { setDocument } from 'dot-line/document'
@@ -215,7 +215,7 @@ describe('types', () => {
       // @ts-expect-error a style that the sheet does not have
       typesetter.set('to ~strung[Ardle]')
       return [toSvg(layout), toPdf(layout), toPng(layout), toHtml(layout), toStl(layout, { depth: 2 }), graphemes('a'), paintCanvas,
-        chartTexts, drawChart, check, setDocument, messageFormat, readXliff]
+        chartTextsFor, drawChart, check, setDocument, messageFormat, readXliff]
     }`
 
   it.each([

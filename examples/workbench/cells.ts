@@ -25,7 +25,7 @@ export interface Shown {
   readonly values: Values
 }
 
-/** The text at five scales and three widths, light and dark; and what was found wrong as it is designed. */
+/** The text at six scales and three widths, light and dark; and what was found wrong as it is designed. */
 export function showCells(
   into: HTMLElement,
   shown: Shown,
@@ -48,7 +48,7 @@ function block(mode: string, shown: Shown) {
   element.className = 'cells'
   element.tabIndex = 0
   element.setAttribute('role', 'group')
-  element.setAttribute('aria-label', `${mode} mode, five scales, three widths`)
+  element.setAttribute('aria-label', `${mode} mode, six scales, three widths`)
   element.style.setProperty('--ground', ground)
   element.style.setProperty('--letters', contrast(ground, '#000000') > 10 ? '#0b2f45' : '#e6eef2')
   let problems: readonly Problem[] = []

@@ -1,4 +1,4 @@
-// The place to make a sheet by eye: sheet and markup are edited, and seen at once at five scales and
+// The place to make a sheet by eye: sheet and markup are edited, and seen at once at six scales and
 // three widths, light and dark, in any language.
 
 import {

@@ -74,7 +74,7 @@ export function chartData(
     )
   }
   if (table.rows.length === 0) {
-    found.add(errorProblem('no-rows', 'the chart has no rows', { location: named.all }))
+    found.add(errorProblem('missing-rows', 'the chart has no rows', { location: named.all }))
   }
   if (found.all().length > 0) return { data: undefined, problems: found.all() }
   const cells = table.rows.map(row => row.get(columns.x))
@@ -168,7 +168,7 @@ export function chartData(
   const series = Array.from(byName, ([name, points]): DataSeries => ({ name, points }))
   const isEmpty = !series.some(({ points }) => points.some(point => point !== undefined))
   if (isEmpty)
-    found.add(errorProblem('no-values', 'the chart has no values', { location: named.all }))
+    found.add(errorProblem('missing-numbers', 'the chart has no values', { location: named.all }))
   const xs = cells.map(cell => xOf(cell, xKind)).filter(x => x !== undefined)
   const each = new Map(xs.map(x => [keyOf(x), x]))
   return {

@@ -189,13 +189,13 @@ function checkFrameOptions(options: ChartFrameOptions) {
   const { width, height, axes = {}, legend, inset = {} } = options
   checkArgument('chartFrameFor', 'width', width, fromZero)
   checkArgument('chartFrameFor', 'height', height, fromZero)
-  checkOptions('the inset of chartFrame', inset, {
+  checkOptions('the inset of chartFrameFor', inset, {
     top: fromZero,
     right: fromZero,
     bottom: fromZero,
     left: fromZero,
   })
-  checkOptions('the axes of chartFrame', axes, {
+  checkOptions('the axes of chartFrameFor', axes, {
     bottom: anAxis,
     top: anAxis,
     left: anAxis,

@@ -279,15 +279,15 @@ describe('a chart too small for its texts', () => {
   })
 
   it.each([
-    [{ width: Number.NaN, height: 100 }, 'width of chartFrame must be a finite number, not NaN'],
-    [{ width: -4, height: 100 }, 'width of chartFrame must be a number from 0, not -4'],
+    [{ width: Number.NaN, height: 100 }, 'width of chartFrameFor must be a finite number, not NaN'],
+    [{ width: -4, height: 100 }, 'width of chartFrameFor must be a number from 0, not -4'],
     [
       { width: 90, height: 90, titel: 'x' },
-      "chartFrame has no option 'titel' (did you mean 'title'?",
+      "chartFrameFor has no option 'titel' (did you mean 'title'?",
     ],
     [
       { width: 90, height: 90, axes: { left: {} } },
-      'left of the axes of chartFrame must be an axis',
+      'left of the axes of chartFrameFor must be an axis',
     ],
     [
       { width: 90, height: 90, axes: { left: { scale: () => () => 1, ticks: 5 } } },

@@ -29,10 +29,10 @@ describe('the workbench', () => {
     )
   }
 
-  it('shows a text at five scales and three widths, light and dark', async () => {
-    expect(await page.evaluate(`document.querySelectorAll('.cells svg').length`)).toBe(30)
+  it('shows a text at six scales and three widths, light and dark', async () => {
+    expect(await page.evaluate(`document.querySelectorAll('.cells svg').length`)).toBe(36)
     const notes = await texts('.cells div p')
-    expect(notes.length).toBe(30)
+    expect(notes.length).toBe(36)
     for (const note of notes) expect(note).toMatch(/^\d+ lines?, [\d.]+ high, contrast [\d.]+/)
   })
 
@@ -41,7 +41,7 @@ describe('the workbench', () => {
     await page.fill('#sheet', whole.replace('"weight": "regular"', '"wait": "regular"'))
     const [problem] = await texts('#sheet-problems button')
     expect(problem).toMatch(/wait.*sheet\.json:\d+:\d+/)
-    expect(await page.evaluate(`document.querySelectorAll('.cells svg').length`)).toBe(30)
+    expect(await page.evaluate(`document.querySelectorAll('.cells svg').length`)).toBe(36)
     await page.click('#sheet-problems button')
     expect(
       await page.evaluate(

@@ -147,7 +147,7 @@ describe('fonts whose faces are loaded when they are used', () => {
     const open = (options: object) => openFonts(options)
     await expect(open({ builtIn: [{ family: 'sans', weight: 300 }] })).rejects.toThrow('weight')
     await expect(open({ builtIn: ['sanz'] })).rejects.toThrow('builtIn')
-    await expect(open({ load: 'later' })).rejects.toThrow('at-once, lazy')
+    await expect(open({ loading: 'later' })).rejects.toThrow('eager, lazy')
     await expect(open({ files: [{ source: 'a.ttf' }] })).rejects.toThrow('family')
     await expect(open({ files: [{ source: 'a.ttf', famly: 'A', family: 'A' }] })).rejects.toThrow(
       "no option 'famly'",

@@ -1,7 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { sheetJsonSchema } from 'dot-line'
+import { elementStyles, sheetJsonSchema } from 'dot-line'
+import { chartJsonSchema } from 'dot-line/chart-file'
+import { placesJsonSchema } from 'dot-line/check'
+import { documentJsonSchema } from 'dot-line/document'
 import { dotlineHosted } from './command.ts'
 
 const root = fileURLToPath(new URL('../../', import.meta.url))
@@ -72,18 +75,78 @@ export function publicMembers(): string[] {
   return [...members]
 }
 
-/** Every property of a sheet and of its styles, and the keys of those that are objects. */
-export function sheetProperties(): string[] {
+/** Every key of the JSON files that users write, and every word that a key takes. */
+export function jsonNames(): string[] {
   const names = new Set<string>()
-  const waiting: unknown[] = [sheetJsonSchema()]
+  const waiting: unknown[] = [
+    sheetJsonSchema(),
+    chartJsonSchema(),
+    documentJsonSchema(),
+    placesJsonSchema(),
+  ]
   for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
     if (typeof at !== 'object' || at === null) continue
     for (const [key, value] of Object.entries(at)) {
       waiting.push(value)
       if (key === 'properties') for (const name of Object.keys(value)) names.add(name)
+      if (key !== 'enum' && key !== 'const') continue
+      for (const word of [value].flat()) if (isWord(word)) names.add(word)
     }
   }
   return [...names].filter(name => !name.startsWith('$'))
+}
+
+const isWord = (value: unknown): value is string =>
+  typeof value === 'string' && /^[a-z][\w-]+$/i.test(value)
+
+/** Words that public types list: `'start' | 'end'`, and members inside of unions. */
+export function typeWords(): string[] {
+  const known = new Set(publicExports())
+  const words = new Set<string>()
+  for (const { text } of sources) {
+    const code = text.replace(/\/\*[\s\S]*?\*\//g, '').replace(/\/\/.*$/gm, '')
+    for (const [, name, body] of code.matchAll(
+      /^export (?:interface|type) (\w+)([\s\S]*?)(?=^(?:export|const|function|interface|type|class|async|let)\b|(?![\s\S]))/gm,
+    )) {
+      if (!known.has(name) || mirrored.has(name) || body.includes('infer ')) continue
+      for (const [, word] of body.matchAll(/[|:<,]\s*'([^']+)'/g)) if (isWord(word)) words.add(word)
+      for (const [, member] of body.matchAll(/readonly ([\w$]+)\??:/g)) words.add(member)
+    }
+  }
+  return [...words].filter(word => word !== '$schema')
+}
+
+/** What pages see of the elements: attributes, events, custom properties, data attributes. */
+export function elementWords(): string[] {
+  const screen = sources.filter(({ name }) => name.startsWith('src/screen/'))
+  const words = new Set<string>()
+  for (const { text } of screen) {
+    for (const [, list] of text.matchAll(/const attributes[^[]*\[([^\]]*)\]/g)) {
+      for (const [, word] of list.matchAll(/'([a-z-]+)'/g)) words.add(word)
+    }
+    for (const [, word] of text.matchAll(/CustomEvent(?:<[^>]*>)?\('([a-z-]+)'/g)) words.add(word)
+    for (const [, word] of text.matchAll(/(data-dotline-[a-z-]+)/g)) words.add(word)
+  }
+  words.add('--dotline-text-scale')
+  return [...words]
+}
+
+/** Styles that the library looks for by their names. */
+export function styleWords(): string[] {
+  const keysOf = (file: string) =>
+    [
+      ...(/const usual[^{]*= \{([\s\S]*?)^\}/m.exec(textOf(file))?.[1] ?? '').matchAll(
+        /^ {2}'?([\w-]+)'?:/gm,
+      ),
+    ].map(match => match[1])
+  const states = /const states = \[([^\]]*)\]/.exec(textOf('src/screen/state-rules.ts'))?.[1] ?? ''
+  return [
+    ...keysOf('src/chart/parts.ts').map(part => `chart-${part}`),
+    ...keysOf('src/document/document-parts.ts').map(part => `document-${part}`),
+    ...[...states.matchAll(/'(\w+)'/g)].map(match => match[1]),
+    ...['tooltip', 'link', 'defaults', 'more-contrast', 'dark', 'reduced-transparency'],
+    ...Object.values(elementStyles),
+  ]
 }
 
 /** The codes that problems, errors and findings may have. */
@@ -129,7 +192,10 @@ export function publicNames(): string[] {
   const all = [
     ...publicExports(),
     ...publicMembers().filter(name => name !== '$schema'),
-    ...sheetProperties(),
+    ...jsonNames(),
+    ...typeWords(),
+    ...elementWords(),
+    ...styleWords(),
     ...problemCodes(),
     ...commands,
     ...options.map(asName),

@@ -31,7 +31,9 @@ describe('SVG', () => {
     for (const [i, label] of labels.entries()) {
       expect(toSvg(label).replace(/<defs>[\s\S]*<\/defs>\n/, '')).toBe(written[i])
     }
-    expect(() => toSvg(labels[0], { shapes: { svg: () => '' } })).toThrow('what svgShapes() gave')
+    expect(() => toSvg(labels[0], { shapes: { svg: () => '' } })).toThrow(
+      'what svgShapesFor() gave',
+    )
   })
 
   it('is well-formed for any title and text', async () => {
