@@ -4,10 +4,10 @@ import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Resvg } from '@resvg/resvg-js'
-
 import { chartTextsFor, restyleChart } from '../dist/chart/index.js'
 import * as library from '../dist/index.node.js'
 import { toSvg } from '../dist/targets/svg/index.js'
+import { architecturePicture } from './architecture-picture.mjs'
 import { constructPicture, constructs } from './markup-constructs.mjs'
 
 const root = fileURLToPath(new URL('../', import.meta.url))
@@ -172,3 +172,6 @@ export async function constructPictures(folder) {
     writeFileSync(join(folder, `markup-${construct.name}.svg`), svg)
   }
 }
+
+/** The figure of the architecture, drawn with the library itself. */
+export const drawArchitecture = () => architecturePicture(library, toSvg)

@@ -11,6 +11,7 @@ import {
   constructPictures,
   demoPictures,
   documentPictures,
+  drawArchitecture,
   proofPicture,
   readmePicture,
   restyledPicture,
@@ -20,6 +21,7 @@ import {
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 await demoPictures(folder)
 specimenPicture(folder)
+await drawArchitecture()
 await constructPictures(fileURLToPath(new URL('../docs/pictures/', import.meta.url)))
 await readmePicture(folder, readFileSync(new URL('../README.md', import.meta.url), 'utf8'))
 
@@ -109,7 +111,7 @@ await restyledPicture(browser, `${folder}restyled.png`)
 await documentPictures(browser, folder)
 await proofPicture(browser, `${folder}proof.png`)
 await withExample('board', async page => {
-  await page.fill('#scale', '1.6')
+  await page.fill('#scale', '1.5')
   await page.screenshot({ path: `${folder}board-example.png` })
   await page.fill('#scale', '1')
   await page.selectOption('#language', 'ar')

@@ -9,12 +9,12 @@ import {
 } from '../problem/index.ts'
 import type { Cell, Table } from './read-table.ts'
 
-/** What x is: names side by side, numbers or days on a scale. */
+/** Kind of x: names side by side, or numbers or days on a scale. */
 export type XKind = 'name' | 'number' | 'date'
 
 /** A value of a series. */
 export interface DataPoint {
-  /** Its category, its number or its time. */
+  /** Its category, number or time. */
   readonly x: string | number | Date
   /** Its value. */
   readonly y: number
@@ -22,7 +22,7 @@ export interface DataPoint {
 
 /** Values under one name. */
 export interface DataSeries {
-  /** What it is called. */
+  /** Its name. */
   readonly name: string
   /** In the order of the rows; undefined where a value is missing, and a line has a gap. */
   readonly points: readonly (DataPoint | undefined)[]
@@ -30,11 +30,11 @@ export interface DataSeries {
 
 /** The values of a chart that was read. */
 export interface ChartData {
-  /** What its x is: categories, numbers, or times. */
+  /** Kind of its x: categories, numbers or times. */
   readonly xKind: XKind
   /** Each x once, in the order of the rows. */
   readonly xs: readonly (string | number | Date)[]
-  /** By their names. */
+  /** Sizes by name. */
   readonly series: readonly DataSeries[]
 }
 

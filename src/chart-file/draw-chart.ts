@@ -16,13 +16,13 @@ import type { ChartDescription } from './read-chart.ts'
 import { atTextOfChart } from './text-of-chart.ts'
 import { gistOf, said, tableOf } from './told.ts'
 
-/** What `drawChart` takes. */
+/** Options of `drawChart`. */
 export interface DrawChartOptions {
   /** In units; those of the description, or else 800 by 500. */
   readonly width?: number
-  /** In units; that of the description without it. */
+  /** Height, in units. Default: that of the description. */
   readonly height?: number
-  /** Painted behind it; nothing without it. */
+  /** Background. Default: none. */
   readonly background?: InkOrName
 }
 
@@ -34,7 +34,7 @@ export interface DrawnChart {
   readonly table: DataTable
   /** Ids of labels for which there was no room. */
   readonly omitted: readonly string[]
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

@@ -19,9 +19,9 @@ import { type ChartData, chartData } from './chart-data.ts'
 import { chartFields, type chartKinds, formatFields, noteFields, textFields } from './fields.ts'
 import { type Table, tableOfCsv, tableOfRows } from './read-table.ts'
 
-/** What `readChart` takes. */
+/** Options of `readChart`. */
 export interface ReadChartOptions {
-  /** What problems call the description: a file name. */
+  /** Name of the description in problems: its file name. */
   readonly source?: string
   /** Gives the text of the CSV file that a chart names. */
   readonly readCsv?: (path: string) => string
@@ -29,7 +29,7 @@ export interface ReadChartOptions {
 
 /** A chart as a file describes it, checked, with its data. */
 export interface ChartDescription {
-  /** What it is drawn with. */
+  /** Kind of chart. */
   readonly kind: (typeof chartKinds)[number]
   /** The column of its x. */
   readonly x: string
@@ -37,13 +37,13 @@ export interface ChartDescription {
   readonly y: string | readonly string[]
   /** The column that tells series apart. */
   readonly series?: string
-  /** Whether bars of one x stand beside or upon each other. */
+  /** Bars of one x side by side, or stacked. */
   readonly arrangement?: 'grouped' | 'stacked'
-  /** Whether bars, slices and points have their values; all without it, of lines none. */
+  /** Whether marks have value labels. Default: `all`; for lines `none`. */
   readonly labels?: 'all' | 'none'
-  /** In units; 800 without it. */
+  /** Width, in units. Default: 800. */
   readonly width?: number
-  /** In units; 500 without it. */
+  /** Height, in units. Default: 500. */
   readonly height?: number
   /** BCP 47 tag. */
   readonly language?: string
@@ -57,13 +57,13 @@ export interface ChartDescription {
     /** In the middle of a ring; `{total}` in it is the sum. */
     readonly center?: string
   }
-  /** How values are written. */
+  /** Formats of values. */
   readonly formats?: { readonly x?: ValueFormat; readonly y?: ValueFormat }
-  /** Of the series, in their order: names of the sheet. */
+  /** Inks of the series, in order: names in the sheet, or colors. */
   readonly inks?: readonly string[]
-  /** Where the legend may stand, the best place first. */
+  /** Possible places of the legend, the best first. */
   readonly legend?: readonly LegendPlace[]
-  /** Whether lines and points begin at zero; they do where that costs less than half of the height. */
+  /** Whether lines and points begin at zero. Default: if that costs less than half of the height. */
   readonly includeZero?: boolean
   /** Texts at values, which point at them. */
   readonly notes?: readonly {
@@ -72,9 +72,9 @@ export interface ChartDescription {
     readonly series?: string
     readonly text: string
   }[]
-  /** Its values. */
+  /** Its data. */
   readonly data: ChartData
-  /** Where a part of it stands in its file, for problems: `['inks', 0]`. */
+  /** Place of a part in its file, for problems: `['inks', 0]`. */
   locationOf?(path: Path): SourceLocation | string
   /** Warnings: values that are missing. */
   readonly problems: readonly Problem[]

@@ -1,16 +1,16 @@
 import type { ChartText } from './chart-texts.ts'
 import type { ValueFormat } from './formats.ts'
 
-/** What is done with labels of ticks that do not fit beside each other. */
+/** A remedy for tick labels that collide. */
 export type CollisionRemedy = 'wrap' | 'two-rows' | 'angle' | 'thin' | 'shorten'
 
 /**
- * Where values stand, in units. Of a scale of bands it gives where a band begins, and `bandwidth` how
- * wide it is: labels stand at its middle.
+ * Maps values to units. A band scale returns the start of a band, and `bandwidth` its width; labels
+ * stand at its middle.
  */
 export interface ChartScale {
   (value: never): number | undefined
-  /** How wide a band is, in units. */
+  /** Width of a band, in units. */
   bandwidth?(): number
 }
 
@@ -23,38 +23,38 @@ export interface ChartAxis<S extends ChartScale = ChartScale> {
   readonly scale: (range: [from: number, to: number]) => S
   /** The values that have a tick; or how to find about so many. */
   readonly ticks: readonly unknown[] | ((count: number) => readonly unknown[])
-  /** How they are written. */
+  /** Format of its values. */
   readonly format?: ValueFormat
-  /** What it is called, for those who read and for documents. */
+  /** Title, for screen readers and documents. */
   readonly title?: ChartText
-  /** Of an axis at a side: turned along it, the default, or level above it. */
+  /** For an axis at a side: the title rotated along it (the default), or level above it. */
   readonly titlePlace?: 'along' | 'above'
   /**
-   * What is done with labels that collide, the first that helps: `wrap` and `thin` without it, of an
-   * axis at a side `wrap`, `shorten` and `thin`. Where nothing helps they are thinned and shortened.
+   * Remedies for labels that collide; the first that helps is used. Default: `wrap` and `thin`; at
+   * a side `wrap`, `shorten` and `thin`. If none helps, labels are thinned and truncated.
    */
   readonly onCollision?: readonly CollisionRemedy[]
-  /** Of an axis at a side: how labels stand below each other, at their decimal signs or their ends. */
+  /** Alignment of labels at a side: by decimal signs, or by their ends. */
   readonly align?: 'end' | 'decimal'
-  /** How much of the drawing's width labels of an axis at a side may take, 0 to 1; 0.35 without it. */
+  /** Largest share of the drawing's width for labels at a side, 0 to 1. Default: 0.35. */
   readonly maxShare?: number
 }
 
 /** A value of an axis, and where it stands. */
 export interface AxisTick {
-  /** What it stands at. */
+  /** Its value. */
   readonly value: unknown
   /** In units, across or down. */
   readonly at: number
-  /** All of its label, which may be cut, or not be there. */
+  /** Its whole label, even if truncated or hidden. */
   readonly text: string
-  /** Whether its label is written. */
+  /** Whether its label is visible. */
   readonly isShown: boolean
 }
 
-/** What was done so that labels fit. */
+/** The remedies that made labels fit. */
 export interface AxisRemedies {
-  /** What was done so that the texts fit, in order. */
+  /** The remedies, in order. */
   readonly applied: readonly CollisionRemedy[]
   /** Degrees, counter-clockwise. */
   readonly angle: number

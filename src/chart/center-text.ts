@@ -19,17 +19,17 @@ export interface RoundRoom {
   readonly x: number
   /** Downward, in units. */
   readonly y: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly radius: number
 }
 
 /** A text in the middle of a ring. */
 export interface CenteredText {
-  /** Undefined where there is no room for it. */
+  /** The placed text; undefined if there is no room. */
   readonly text: PlacedText | undefined
   /** The size that its style came to, in units. */
   readonly size: number
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

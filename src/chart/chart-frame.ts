@@ -42,23 +42,23 @@ export interface ChartAxes {
   readonly right?: ChartAxis
 }
 
-/** What `chartFrameFor` takes. */
+/** Options of `chartFrameFor`. */
 export interface ChartFrameOptions<A extends ChartAxes = ChartAxes> {
-  /** In units. */
+  /** Outer radius, in units. */
   readonly width: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly height: number
-  /** Kept free at all four edges, in units; 16 without it. */
+  /** Space at all four edges, in units. Default: 16. */
   readonly padding?: number
-  /** What it is called, for those who read and for documents. */
+  /** Title, for screen readers and documents. */
   readonly title?: ChartText
   /** The line below the title. */
   readonly subtitle?: ChartText
-  /** Where the data comes from, below all else. */
+  /** Source of the data, at the bottom. */
   readonly source?: ChartText
-  /** By their sides. */
+  /** The axes, by side. */
   readonly axes?: A
-  /** What marks stand for. */
+  /** The legend. */
   readonly legend?: ChartLegend
   /** Room inside the plot that scales do not use: for labels over bars, points at its edge. */
   readonly inset?: {
@@ -73,19 +73,19 @@ export interface ChartFrameOptions<A extends ChartAxes = ChartAxes> {
 export interface SolvedAxis<S extends ChartScale = ChartScale> extends AxisRemedies {
   /** The scale of the plot's range, as it was made. */
   readonly scale: S
-  /** How wide a band is, in units; 0 of a scale without bands. */
+  /** Width of a band, in units; 0 for a scale without bands. */
   readonly bandwidth: number
-  /** Where a value stands, in units: of a band its middle. Throws `off-scale` where it has none. */
+  /** Position of a value, in units; of a band its middle. Throws `off-scale`. */
   at(value: Parameters<S>[0]): number
-  /** All ticks, also those whose label is not shown. */
+  /** All ticks, also those with hidden labels. */
   readonly ticks: readonly AxisTick[]
 }
 
 /** A chart's room for marks, and all of its texts where they stand. */
 export interface ChartFrame<A extends ChartAxes = ChartAxes> {
-  /** Where marks go. */
+  /** The room for marks. */
   readonly plot: Box
-  /** As they were set, by their sides. */
+  /** The solved axes, by side. */
   readonly axes: {
     readonly [K in keyof A]: NonNullable<A[K]> extends ChartAxis<infer S>
       ? SolvedAxis<S> | (undefined extends A[K] ? undefined : never)
@@ -95,13 +95,13 @@ export interface ChartFrame<A extends ChartAxes = ChartAxes> {
   readonly texts: readonly PlacedText[]
   /** The marks of the legend, and where it came to stand. */
   readonly legendMarks: readonly Item[]
-  /** Where the legend came to stand. */
+  /** The place of the legend. */
   readonly legendPlace?: LegendPlace
   /** Texts that not even the least room was left for. */
   readonly omitted: readonly OmittedText[]
-  /** What is drawn: the legend's marks and all texts. */
+  /** The items to draw: marks of the legend, and all texts. */
   readonly items: readonly Item[]
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
 }
 
@@ -111,9 +111,9 @@ const anAxis = being(
 )
 
 /**
- * Measures the texts of a chart, finds how much room they leave for its marks, and places them:
- * nothing is clipped, nothing touches. What cannot have room even so is left out, and told. Throws
- * `bad-argument` and `unknown-option` on what is no chart.
+ * Measures the texts of a chart, finds the room for its marks, and places the texts without
+ * clipping or overlap. Texts without room are in `omitted`. Throws `bad-argument` and
+ * `unknown-option`.
  */
 export function chartFrameFor<const A extends ChartAxes = ChartAxes>(
   texts: ChartTexts,

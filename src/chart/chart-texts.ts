@@ -33,11 +33,11 @@ export type ChartText =
   | RichText
   | { readonly text: string | RichText; readonly values?: Values }
 
-/** What `chartTextsFor` takes. */
+/** Options of `chartTextsFor`. */
 export interface ChartTextOptions extends TypesetterOptions<string, string, string> {
-  /** Which style of the sheet a part is set in; `chart-title` and so on without it. */
+  /** Styles by part. Default: `chart-title` and so on. */
   readonly styles?: PartStyles
-  /** BCP 47 tag of all texts, and of how numbers and dates are written; that of `defaults` without it. */
+  /** Language of all texts, numbers and dates, a BCP 47 tag. Default: that of `defaults`. */
   readonly language?: string
 }
 
@@ -48,7 +48,7 @@ export type PartChanges = Omit<StyleSource, 'from'>
 export interface ChartTexts {
   /** The sheet, with a style for every part. */
   readonly sheet: Sheet
-  /** What sets them. */
+  /** The typesetter of the texts. */
   readonly typesetter: Typesetter
   /** BCP 47 tag. */
   readonly language: string
@@ -62,7 +62,7 @@ export interface ChartTexts {
   setPlain(part: ChartPart, text: string, frame?: PartFrame): Layout
 }
 
-/** Where a text of a chart goes, and what of its style is changed. */
+/** Frame of a chart's text, and overrides of its style. */
 export interface PartFrame extends Frame {
   /** Properties that are others than those of the part's style. */
   readonly overrides?: PartChanges
@@ -75,8 +75,8 @@ export const someChartTexts = being(
 )
 
 /**
- * All texts of charts by one sheet: a style for each part, built on the sheet's `defaults` where it
- * has none of that name. Throws as `typesetter` does.
+ * Sets all texts of charts by one sheet. Missing styles of parts are built on `defaults`. Throws as
+ * `typesetterFor` does.
  */
 export function chartTextsFor(options: ChartTextOptions): ChartTexts {
   checkOptions('chartTextsFor', options, {

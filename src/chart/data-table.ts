@@ -4,14 +4,14 @@ import { aFormat, type ValueFormat, valueWriter } from './formats.ts'
 
 /** A table of a chart's values, for `dataTableHtml`. */
 export interface DataTable {
-  /** What the table is of. */
+  /** Caption of the table. */
   readonly caption?: string
-  /** What they are called, and how their values are written. */
+  /** Titles and formats of the columns. */
   readonly columns: readonly {
     readonly title: string
     readonly format?: ValueFormat
   }[]
-  /** Of each row a value a column; the first names the row. */
+  /** Values of each row, one a column; the first names the row. */
   readonly rows: readonly (readonly unknown[])[]
   /** BCP 47 tag, of the text and of how numbers and dates are written. */
   readonly language?: string

@@ -11,7 +11,7 @@ import {
   listOf,
 } from '../problem/index.ts'
 
-/** How a value is written: by `Intl`, in the language of the chart's texts, or by a function of one's own. */
+/** Format of a value: by `Intl`, in the language of the chart's texts, or a function. */
 export type ValueFormat =
   | { readonly number: Intl.NumberFormatOptions }
   | { readonly date: Intl.DateTimeFormatOptions }
@@ -21,9 +21,9 @@ export const aFormat: Expected = either(aFunction, anObject)
 
 /** A value as it is written, and where its decimal sign stands or would stand. */
 export interface WrittenValue {
-  /** As it is written. */
+  /** The written value. */
   readonly text: string
-  /** Offset behind the last digit of its whole part; undefined of what is no number. */
+  /** Offset behind the last digit of the whole part; undefined for anything but a number. */
   readonly wholeEnd?: number
 }
 

@@ -14,7 +14,7 @@ export type Side =
   | 'bottom-left'
   | 'bottom-right'
 
-/** What a label belongs to, which says where it may stand. */
+/** The mark that a label belongs to, and so its possible positions. */
 export type LabelTarget =
   | {
       readonly kind: 'point'
@@ -77,7 +77,7 @@ export type LabelTarget =
       }[]
     }
 
-/** What labels keep clear of. */
+/** A shape that labels avoid. */
 export type Mark = (
   | { readonly kind: 'circle'; readonly x: number; readonly y: number; readonly radius: number }
   | { readonly kind: 'box'; readonly box: Box }

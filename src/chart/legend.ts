@@ -3,26 +3,26 @@ import { circle, type InkOrName, type Item, type Layout, rectangle, rule } from 
 import type { ChartText, ChartTexts } from './chart-texts.ts'
 import { labelBox } from './label-box.ts'
 
-/** A key of a legend: what a mark of the chart stands for. */
+/** An entry of a legend. */
 export interface LegendEntry {
-  /** What it says. */
+  /** Its text. */
   readonly text: ChartText
-  /** What its key is painted with. */
+  /** Ink of its mark. */
   readonly ink: InkOrName
-  /** What stands before it; a square without it. */
+  /** Its mark. Default: a square. */
   readonly mark?: 'square' | 'circle' | 'line'
 }
 
 /** A side of a chart at which its legend stands. */
 export type LegendPlace = 'right' | 'left' | 'top' | 'bottom'
 
-/** The legend of a chart: what its marks stand for, and where it may stand. */
+/** The legend of a chart: its entries, and possible places. */
 export interface ChartLegend {
-  /** What is listed. */
+  /** Its entries. */
   readonly entries: readonly LegendEntry[]
-  /** Where it may stand, the place that is best first; top and bottom without it. */
+  /** Possible places, the best first. Default: top and bottom. */
   readonly places?: readonly LegendPlace[]
-  /** In so many columns of one width, where it is above or below the plot; in rows that wrap without it. */
+  /** Number of equal columns above or below the plot. Default: rows that wrap. */
   readonly columns?: number
 }
 

@@ -30,7 +30,7 @@ const usual: Readonly<Record<ChartPart, Omit<StyleSource, 'from'>>> = {
 
 export const chartParts = Object.keys(usual) as readonly ChartPart[]
 
-/** Which style of the sheet a part is set in, where that is another than its own. */
+/** Styles by part, if they are not the usual ones. */
 export type PartStyles = { readonly [P in ChartPart]?: string }
 
 /** The name of a part's style. */

@@ -37,35 +37,35 @@ import { type Field, makeRoom, settle, type Work } from './settle-labels.ts'
 
 /** A label of something in a chart. */
 export interface ChartLabel {
-  /** Tells it from others, also when the data has changed. */
+  /** Id of the label; keep it when the data changes. */
   readonly id: string
-  /** What it says. */
+  /** Its text. */
   readonly text: ChartText
-  /** What it is: a value without it. */
+  /** Part of the label. Default: `value`. */
   readonly part?: ChartPart
-  /** What it is a label of. */
+  /** The mark that it belongs to. */
   readonly at: LabelTarget
-  /** What has more stays where there is no room for all; 0 without it. */
+  /** Labels with more priority are placed first. Default: 0. */
   readonly priority?: number
   /** In units, where it wraps. */
   readonly maxWidth?: number
 }
 
-/** What `placeLabels` takes. */
+/** Options of `placeLabels`. */
 export interface PlaceLabelsOptions {
-  /** Where labels may stand. */
+  /** The box for labels. */
   readonly within: Box
-  /** What they keep clear of, beside each other. */
+  /** Marks that labels avoid. */
   readonly avoid?: readonly Mark[]
-  /** Between labels, and between a label and a mark, in units; 3 without it. */
+  /** Distance between labels, and to marks, in units. Default: 3. */
   readonly gap?: number
-  /** What leader lines are painted with; that of the labels' style without it. */
+  /** Ink of leader lines. Default: that of the labels' style. */
   readonly leaderInk?: InkOrName
-  /** In units; 1 without it. */
+  /** Width of leader lines, in units. Default: 1. */
   readonly leaderWidth?: number
-  /** What came out before the data changed: labels stay where they were, wherever they can. */
+  /** The earlier result; labels stay where they were while they can. */
   readonly previous?: PlacedLabels
-  /** Inks that labels on marks may have; that of the label's style, white and black without it. */
+  /** Possible inks of labels on marks. Default: that of the label's style, white and black. */
   readonly inks?: readonly InkOrName[]
 }
 
@@ -73,30 +73,30 @@ export interface PlaceLabelsOptions {
 export interface PlacedLabel {
   /** That of its label. */
   readonly id: string
-  /** As it was set. */
+  /** Its text, as placed. */
   readonly text: PlacedText
   /** The line from its mark to it, where it does not stand beside that. */
   readonly leader?: Item
-  /** Which of its places it has, the best being 0. */
+  /** Index of its position; 0 is the best. */
   readonly choice: number
 }
 
-/** What `placeLabels` gives. */
+/** Result of `placeLabels`. */
 export interface PlacedLabels {
-  /** Those that have a place. */
+  /** Labels with a place. */
   readonly labels: readonly PlacedLabel[]
-  /** Ids of labels for which there is no room, in the order in which they were given. */
+  /** Ids of labels without room, in their given order. */
   readonly omitted: readonly string[]
-  /** What is drawn: leader lines, and then the texts in the order in which they were given. */
+  /** The items to draw: leader lines, then texts in their given order. */
   readonly items: readonly Item[]
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
 }
 
 /**
- * Places many labels so that none touches another, a mark or a leader line: each beside its mark,
- * or farther off with a leader line, or not at all, by priority. The same labels come to the same
- * places; with what came out before, they stay there while they can. Throws `bad-argument`,
+ * Places many labels so that none touches another, a mark or a leader line. By priority, a label
+ * stands beside its mark, or farther off with a leader line, or is omitted. The same labels get the
+ * same places; with `previous`, labels stay where they were while they can. Throws `bad-argument`,
  * `unknown-option` and `duplicate-name`.
  */
 export function placeLabels(

@@ -5,15 +5,15 @@ import type { ChartPart } from './parts.ts'
 
 /** A text of a chart where it stands. */
 export interface PlacedText {
-  /** Which part of a chart it is, and so its style. */
+  /** Its part of the chart, and so its style. */
   readonly part: ChartPart
   /** The text as it is laid out. */
   readonly layout: Layout
-  /** What is put into a drawing. */
+  /** The item to draw. */
   readonly item: TextItem
   /** The upright box that holds its lines and its ink. */
   readonly box: Box
-  /** Of a label of a tick: its value. */
+  /** Value of a tick label. */
   readonly value?: unknown
 }
 

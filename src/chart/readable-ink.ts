@@ -11,11 +11,11 @@ import {
 
 /** An ink that was chosen for text on a background. */
 export interface MeasuredInk {
-  /** What it is painted with. */
+  /** Ink of the glyphs. */
   readonly ink: InkOrName
   /** From 1 to 21 (WCAG 2.2, 1.4.3). */
   readonly contrast: number
-  /** `low-contrast` where none of the inks reaches 4.5. */
+  /** `low-contrast` if no ink reaches 4.5. */
   readonly problems: readonly Problem[]
 }
 
@@ -28,8 +28,8 @@ const inkOrName = being(
 )
 
 /**
- * Of some inks the first that can be read on a background, or else the one with the best contrast;
- * white and black without a list. Names are of inks of the sheet. Throws `unknown-ink`.
+ * The first ink that is readable on a background, or else the one with the best contrast. Default
+ * inks: white and black. Names are inks of the sheet. Throws `unknown-ink`.
  */
 export function readableInk(
   background: InkOrName,

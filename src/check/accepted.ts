@@ -14,7 +14,7 @@ import {
 import { type Finding, findingId } from './finding.ts'
 import { anIterable } from './some-findings.ts'
 
-/** Findings that are taken as they are, as a file has them: by what they are known by. */
+/** The content of a file of accepted findings. */
 export function acceptedText(findings: Iterable<Finding>): string {
   checkArgument('acceptedText', 'findings', findings, anIterable)
   const ids = new Set<string>()
@@ -23,7 +23,7 @@ export function acceptedText(findings: Iterable<Finding>): string {
   return `${JSON.stringify({ accepted: [...ids].sort() }, null, 2)}\n`
 }
 
-/** Reads such a file. Throws `bad-accepted` where it is none. */
+/** Reads a file of accepted findings. Throws `bad-accepted`. */
 export function readAccepted(json: string, options: SourceOptions = {}): ReadonlySet<string> {
   checkArguments('readAccepted', ['json', json, aString])
   checkOptions('readAccepted', options, sourceOptions)
@@ -87,9 +87,9 @@ interface NotAccepted<T> {
 }
 
 /**
- * Findings that are not in such a file, or are worse than they were when it was written (at smaller
- * scales, or further from their limit), and what is in it that is no longer found. Those that are read from
- * elsewhere are gone through for both, and not held.
+ * Findings that are new, or worse than when the file was written (at smaller scales, or farther
+ * from their limit), and entries that no longer occur. Findings from elsewhere are streamed, not
+ * held.
  */
 export function withoutAccepted(
   findings: readonly Finding[],

@@ -2,11 +2,11 @@ import type { Catalog, Sheet } from '../core.ts'
 import type { TextPlace } from './place-list.ts'
 import { textFacts } from './text-facts.ts'
 
-/** Sheet and catalogs as they were; what did not change needs not be given. */
+/** A sheet and catalogs before a change; leave out what did not change. */
 export interface Before {
-  /** As it was. */
+  /** The sheet before the change. */
   readonly sheet?: Sheet
-  /** By their languages. */
+  /** The catalogs before the change, by language. */
   readonly catalogs?: readonly Catalog[]
 }
 

@@ -17,42 +17,41 @@ import { sheetFindings } from './sheet-findings.ts'
 import { settersFor, type Unit, unitsOf } from './situations.ts'
 import { unitFindings } from './unit-findings.ts'
 
-/** What `check` takes. */
+/** Options of `check`. */
 export interface CheckOptions {
   /** Whose styles the places have. */
   readonly sheet: Sheet
   /** Whose faces it is set in. */
   readonly fonts: Fonts
-  /** By what words are divided. */
+  /** Hyphenation patterns. */
   readonly hyphenation?: Hyphenation
   /** The first is the source; those of other languages are measured by it too. */
   readonly catalogs: readonly Catalog[]
-  /** Where texts stand. */
+  /** Places of texts. */
   readonly places: PlaceList
   /** The reader's scales, in place of those of the list. */
   readonly scales?: readonly number[]
-  /** What it was before a change: only texts that the change can affect are checked. */
+  /** The state before a change; only texts that it can affect are checked. */
   readonly since?: Before
-  /** Which of so many equal parts is checked, counted from 1: `[3, 8]`. All of it without it. */
+  /** One of several equal parts, counted from 1: `[3, 8]`. Default: everything. */
   readonly part?: readonly [part: number, of: number]
   /** Says where a part of the list stands in its file, for errors. */
   readonly locationOf?: (path: Path) => SourceLocation | string
-  /** Is told how many of all texts at all places have been checked. */
+  /** Called with the number of checked texts, and of all. */
   readonly progress?: (done: number, all: number) => void
 }
 
 /**
- * Lays every text out at every place that it has, in each language, at each of the reader's scales, in
- * each width and mode, and tells what is wrong, by cause. Throws on lists of places and keys that are
- * none.
+ * Lays out every text at every place, in each language, text scale, width and mode, and returns
+ * findings, by cause. Throws on invalid lists of places and unknown keys.
  */
 export function check(options: CheckOptions): readonly Finding[] {
   return sortedFindings([...foundBy('check', options)])
 }
 
 /**
- * The same, one after the other as they are found, in no order: for more findings than memory has room for.
- * Throws what `check` does, when it is called.
+ * As `check`, but yields findings as they are found, in no order, for more than memory can hold.
+ * Throws what `check` does, when called.
  */
 export function eachFinding(options: CheckOptions): Iterable<Finding> {
   return foundBy('eachFinding', options)

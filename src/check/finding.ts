@@ -30,44 +30,44 @@ export const findingKinds = {
   'wrong-direction': 'warning',
 } as const
 
-/** What a finding is called. */
+/** Code of a finding. */
 export type FindingCode = keyof typeof findingKinds
 
 /** One of the situations that something was found in. */
 export interface Situation {
   /** The reader's. */
   readonly scale: number
-  /** Of the place, in units; undefined where it has none. */
+  /** Width of the place, in units; undefined if it has none. */
   readonly width?: number
-  /** The mode of the sheet; undefined for none. */
+  /** Mode of the sheet; undefined for the plain sheet. */
   readonly mode?: string
-  /** What was measured, and what it may be at most, or at least. */
+  /** The measured figure. */
   readonly figure?: number
-  /** What the figure may be at most, or at least. */
+  /** The limit of the figure. */
   readonly limit?: number
 }
 
 /** Something that is wrong with a text where it stands, in all situations in which it is so. */
 export interface Finding {
-  /** What it is called. */
+  /** Its name. */
   readonly code: FindingCode
-  /** Whether it would have given wrong output, or only warns. */
+  /** `error`, or `warning` if the output is still right. */
   readonly severity: 'error' | 'warning'
-  /** What is wrong, in a sentence. */
+  /** The problem in a sentence. */
   readonly message: string
-  /** The name of the place; empty of what is wrong wherever it stands. */
+  /** Name of the place; empty if the finding belongs to no place. */
   readonly place: string
-  /** Of the text in its catalog; empty of what is of no text. */
+  /** Key of the text in its catalog; empty if the finding belongs to no text. */
   readonly key: string
   /** BCP 47 tag. */
   readonly language: string
-  /** Where the text stands. */
+  /** Place of the text. */
   readonly location?: SourceLocation | string
   /** The worst first. */
   readonly situations: readonly Situation[]
 }
 
-/** What a finding is known by: it stays when lines of files move, and figures change. */
+/** Identity of a finding; it stays when lines move and figures change. */
 export function findingId(finding: Finding): string {
   checkFinding('findingId', finding)
   const { code, place, key, language, message } = finding

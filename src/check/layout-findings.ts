@@ -126,6 +126,6 @@ function ofProblem({ code, message, severity }: Problem): LayoutFinding | undefi
   return { code: 'bad-text', message: `${code}: ${message}` }
 }
 
-/** Lines change with the situation: what is told of them would be another finding in each. */
+/** Lines change with the situation: what is reported them would be another finding in each. */
 const withoutPlace = (message: string) =>
   message.replace(/ at the end of line \d+(, and \d+ more)?/, '').replace(/ on line \d+/, '')

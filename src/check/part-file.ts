@@ -14,7 +14,7 @@ import {
 import { type Finding, sortedFindings } from './finding.ts'
 import { checkFindings, isFinding } from './some-findings.ts'
 
-/** Findings as JSON, of all or of a part: what programs read, and what parts are merged from. */
+/** Findings as JSON, of a whole check or a part. */
 export function findingsText(
   findings: readonly Finding[],
   part?: readonly [part: number, of: number],
@@ -71,15 +71,15 @@ function parsed(json: string, source: string): unknown {
   }
 }
 
-/** What is written of a part of a check. */
+/** One part of a check, from a file. */
 export interface CheckPart {
-  /** Which of how many, counted from 1. */
+  /** Number of the part, counted from 1, and of all parts. */
   readonly part: readonly [part: number, of: number]
   /** In the order that reports have them in. */
   readonly findings: readonly Finding[]
 }
 
-/** Reads what `findingsText` wrote of a part. Throws `bad-part` where it did not. */
+/** Reads a part written by `findingsText`. Throws `bad-part`. */
 export function readPart(json: string, options: SourceOptions = {}): CheckPart {
   checkArguments('readPart', ['json', json, aString])
   checkOptions('readPart', options, sourceOptions)
@@ -95,7 +95,7 @@ export function readPart(json: string, options: SourceOptions = {}): CheckPart {
   return { part: [part, of], findings: value.findings as Finding[] }
 }
 
-/** Reads one finding, as a part has it in a line. Throws `bad-part` where it is none. */
+/** Reads one finding, from a line of a part. Throws `bad-part`. */
 export function readFinding(json: string, options: SourceOptions = {}): Finding {
   checkArguments('readFinding', ['json', json, aString])
   checkOptions('readFinding', options, sourceOptions)
@@ -134,7 +134,7 @@ const anOrigin = being(
   value => isObject(value) && Array.isArray(value.part) && typeof value.source === 'string',
 )
 
-/** The findings of all parts, in the order that one machine gives. Throws `bad-part` where one is missing or twice. */
+/** The findings of all parts, in the order of a single run. Throws `bad-part` if one is missing or given twice. */
 export function mergedFindings(
   files: readonly { readonly json: string; readonly source: string }[],
 ): readonly Finding[] {

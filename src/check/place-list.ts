@@ -3,7 +3,7 @@ import type { FindingCode } from './finding.ts'
 
 /** A place where texts stand: a label, a button, a headline. */
 export interface TextPlace {
-  /** What reports call it. */
+  /** Name of the place in reports. */
   readonly name: string
   /** The style of the sheet that they are set in. */
   readonly style?: string
@@ -11,33 +11,33 @@ export interface TextPlace {
   readonly keys: string | readonly string[]
   /** In units; several for a place that is narrower on some screens. */
   readonly width?: number | readonly number[]
-  /** In units, at the reader's scale of 1: boxes that grow with their text have none. */
+  /** Height, in units at scale 1. Leave it out for boxes that grow with their text. */
   readonly height?: number
-  /** Maximum number of lines; that of the style without it. */
+  /** Maximum number of lines. Default: that of the style. */
   readonly maxLines?: number
   /** An ink of the sheet, or a color. */
   readonly background?: string
-  /** What fills placeholders. */
+  /** Values for placeholders. */
   readonly values?: Values
-  /** Which way the place runs, where texts that run the other way are out of it. */
+  /** Direction of the place; texts of the other direction are skipped. */
   readonly direction?: 'ltr' | 'rtl'
   /** The least size of a letter, in units. */
   readonly minSize?: number
-  /** What may be found there. */
+  /** Findings that are fine there. */
   readonly allows?: readonly FindingCode[]
 }
 
-/** Places where texts stand, and what they are tried with. */
+/** Places of texts, and the situations to try. */
 export interface PlaceList {
-  /** Where the JSON Schema is, for editors. */
+  /** Address of the JSON Schema, for editors. */
   readonly $schema?: string
   /** The reader's; 0.85, 1, 1.25, 1.5, 2 and 3 without them. */
   readonly scales?: readonly number[]
   /** Modes of the sheet, tried beside the sheet as it is. */
   readonly modes?: readonly string[]
-  /** Levels of WCAG 2.2 for contrast; AA without it. */
+  /** Level of WCAG 2.2 for contrast. Default: `AA`. */
   readonly contrast?: 'AA' | 'AAA'
-  /** Where texts stand. */
+  /** Places of texts. */
   readonly places: readonly TextPlace[]
 }
 

@@ -51,9 +51,9 @@ const sheet = defineSheet({
 })
 
 /**
- * A proof as pages on paper, for PDF and PNG: every text at its place at each scale and in each language,
- * what is found outlined and numbered. Captions are in the first family of the fonts where it has no
- * sans serif of the library. Throws as `check` does.
+ * A proof on paper, for PDF and PNG: every text at its place, at each scale and in each language,
+ * findings outlined and numbered. Captions use the built-in sans if it is open, else the first
+ * family. Throws as `check` does.
  */
 export function proofDrawings(options: ProofOptions): readonly Drawing[] {
   const proof = proofTexts('proofDrawings', options)

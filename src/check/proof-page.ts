@@ -12,9 +12,9 @@ import {
 } from './proof-texts.ts'
 
 /**
- * A page of all that is checked: every text at its place at each scale and in each language, as real
- * text, what is found outlined and numbered. It needs nothing beside it, and filters by place, language
- * and finding. Against another sheet each text is shown in both. Throws as `check` does.
+ * A self-contained web page of everything checked: every text at its place, at each scale and in
+ * each language, as real text, findings outlined and numbered. It has filters by place, language
+ * and finding. With `against` each text is shown in both sheets. Throws as `check` does.
  */
 export function proofPage(options: ProofOptions): string {
   const proof = proofTexts('proofPage', options)

@@ -6,11 +6,11 @@ import { movedParts } from './moved.ts'
 import { checkedPlaces } from './read-places.ts'
 import { framesOf, settersFor, settingsOf, type Unit, unitsOf } from './situations.ts'
 
-/** What `proofPage` and `proofDrawings` take. */
+/** Options of `proofPage` and `proofDrawings`. */
 export interface ProofOptions extends Omit<CheckOptions, 'part'> {
-  /** What it is called, for those who read and for documents. */
+  /** Title, for screen readers and documents. */
   readonly title?: string
-  /** A sheet as it was, or another: each text is shown in both, with what moved. */
+  /** Another sheet; each text is shown in both, with the differences. */
   readonly against?: Sheet
   /** Only texts in which something is found, or moved. */
   readonly onlyFound?: boolean

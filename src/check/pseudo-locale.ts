@@ -8,7 +8,7 @@ import {
 } from '../core.ts'
 import { checkArgument, oneOf } from '../problem/index.ts'
 
-/** How texts are made strange: with accents, longer by 40 percent, or from right to left. */
+/** Kind of pseudo text: accented, 40 percent longer, or mirrored. */
 export type PseudoKind = 'accented' | 'longer' | 'mirrored'
 
 /** Tags of CLDR for such locales; the longer one has none of its own. */

@@ -20,9 +20,9 @@ import type { PlaceList } from './place-list.ts'
 
 /** A list of places that was checked, and where its parts stand in their file. */
 export interface PlacesFile {
-  /** As it was read and checked. */
+  /** The document, checked. */
   readonly list: PlaceList
-  /** Where a part of it stands in its file. */
+  /** Place of a part in its file. */
   locationOf(path: Path): SourceLocation | string
 }
 

@@ -13,7 +13,7 @@ export interface ChartSettings {
   readonly language: string | undefined
 }
 
-/** A chart of a file in JSON, and data in CSV beside it; what is wrong with it is told. */
+/** A chart of a file in JSON, and data in CSV beside it; what is wrong with it is reported. */
 export function readChartFile(file: string) {
   const folder = file === '-' ? '.' : dirname(file)
   const chart = readChart(readText(file, 'chart'), {

@@ -45,7 +45,7 @@ function endWithoutParent(): never {
 
 /**
  * The same check in as many processes, each at a part of it, which it writes into a file of a folder.
- * (Threads of one process slow each other by half.) One that ends before it is done is told of, and its
+ * (Threads of one process slow each other by half.) One that ends before it is done is reported, and its
  * part is done again.
  */
 export async function checkInParts(

@@ -111,7 +111,7 @@ async function report(all: Iterable<Finding>, options: CheckOptions) {
   }
 }
 
-/** Findings that are not in a file of accepted ones; what is in it and was not found is told. */
+/** Findings that are not in a file of accepted ones; what is in it and was not found is reported. */
 function notAccepted(all: Iterable<Finding>, file: string): Iterable<Finding> {
   const { findings, gone } = withoutAccepted(
     all,

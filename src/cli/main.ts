@@ -100,7 +100,7 @@ function calledName(): string | undefined {
   return names[0] === 'help' ? names[1] : names[0]
 }
 
-/** All commands with their options, for what is told of all of them. */
+/** All commands with their options, for what is reported all of them. */
 function everyCommand(): Promise<readonly Command[]> {
   return Promise.all(
     commands.map(async ({ name, summary, load }) => {

@@ -57,7 +57,7 @@ export function define(command: Command) {
 async function showMarkup(file: string | undefined, options: MarkupOptions) {
   const { text, source } = readMarkup(file, options.text, options.from === 'html')
   if (file?.endsWith('.json')) {
-    // A catalog has many texts: what is wrong with any is told.
+    // A catalog has many texts: what is wrong with any is reported.
     tell(await catalogProblems(text, source, options.sheet), text, true)
     return
   }

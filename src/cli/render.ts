@@ -57,7 +57,7 @@ export function define(command: Command) {
     .action(render)
 }
 
-/** What only documents are told, and what texts are told too; all other options are of texts alone. */
+/** What only documents are reported, and what texts are told too; all other options are of texts alone. */
 const ofDocuments = ['catalog', 'language']
 const ofBoth = [
   ...['sheet', 'mode', 'value', 'font', 'system', 'title', 'format', 'output', 'pixelRatio'],

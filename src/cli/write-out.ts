@@ -133,7 +133,7 @@ export function makeFolder(path: string) {
   trying(`cannot make the folder ${path}`, () => mkdirSync(path, { recursive: true }))
 }
 
-/** What the system refuses is told in a line. */
+/** What the system refuses is reported in a line. */
 export function trying<Value>(what: string, act: () => Value): Value {
   try {
     return act()

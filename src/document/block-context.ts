@@ -7,11 +7,11 @@ import type { FlowMark } from './flow-item.ts'
 export interface ContentsEntry {
   /** 1 for the highest. */
   readonly level: number
-  /** What the heading says. */
+  /** Text of the heading. */
   readonly text: string
-  /** Tells it from others, for references. */
+  /** Id of the heading, for references. */
   readonly id: string
-  /** What is written for its page. */
+  /** Its page, as written. */
   readonly page: string
 }
 

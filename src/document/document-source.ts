@@ -6,15 +6,15 @@ export type DocumentText = string | RichText | CatalogText
 
 /** A text of a catalog, with its values. */
 export interface CatalogText {
-  /** Of the catalog. */
+  /** Key in the catalog. */
   readonly key: string
-  /** What fills the placeholders, by their names. */
+  /** Values for the placeholders, by name. */
   readonly values?: Values
 }
 
 /** The page, in points. In documents from right to left it is mirrored: columns begin at the right. */
 export interface PageSource {
-  /** By its name, or width and height in points. */
+  /** A name, or width and height in points. */
   readonly size?: PageSize | readonly [width: number, height: number]
   /** Upright, or on its side. */
   readonly orientation?: 'portrait' | 'landscape'
@@ -27,11 +27,11 @@ export interface PageSource {
         readonly bottom: number
         readonly end: number
       }
-  /** How many there are. */
+  /** Number of columns. */
   readonly columns?: number
-  /** Between columns; 24 without it. */
+  /** Space between columns, in points. Default: 24. */
   readonly gap?: number
-  /** Whether columns are of one height where the text ends; else one is filled after the other. */
+  /** Whether columns get equal heights at the end of the text, or fill one after the other. */
   readonly columnFill?: 'balance' | 'auto'
   /** Start and end of even pages change places, as in a book. */
   readonly facing?: boolean
@@ -39,29 +39,29 @@ export interface PageSource {
   readonly baselineGrid?: number
   /** `vertical-rl`: lines run down, the first at the right, where `start` is then. */
   readonly writingMode?: 'horizontal-tb' | 'vertical-rl'
-  /** What is painted under all of it: an ink, or a color. */
+  /** Background: an ink, or a color. */
   readonly background?: string
 }
 
-/** How pages are numbered from one on (ISO 32000-2, 12.4.2). */
+/** Page numbering from one page on (ISO 32000-2, 12.4.2). */
 export interface PageLabelSource {
   /** The page that begins it, counted from 1. */
   readonly page: number
-  /** How numbers are written. */
+  /** Style of the numbers. */
   readonly style?: 'decimal' | 'lower-roman' | 'upper-roman' | 'lower-alpha' | 'upper-alpha'
-  /** What stands before each number. */
+  /** Text before each number. */
   readonly prefix?: string
-  /** The number of its first page; 1 without it. */
+  /** Number of the first page. Default: 1. */
   readonly start?: number
 }
 
 /** A line at the head or the foot of a page: `{page}`, `{pages}` and `{heading}` are filled. */
 export interface RunningSource {
-  /** Where lines begin. */
+  /** Text at the start of lines. */
   readonly start?: DocumentText
   /** In the middle. */
   readonly center?: DocumentText
-  /** Where lines end. */
+  /** Text at the end of lines. */
   readonly end?: DocumentText
 }
 
@@ -72,13 +72,13 @@ interface Spanning {
 
 /** A heading. */
 export interface HeadingSource extends Spanning {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'heading'
   /** 1 for the highest. */
   readonly level?: number
-  /** What it says. */
+  /** Its text. */
   readonly text: DocumentText
-  /** Tells it from others, for references. */
+  /** Id of the heading, for references. */
   readonly id?: string
   /** BCP 47 tag, where it is not the document's. */
   readonly language?: string
@@ -88,17 +88,17 @@ export interface HeadingSource extends Spanning {
 
 /** A paragraph, or a quotation. */
 export interface ParagraphSource extends Spanning {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'paragraph' | 'quotation'
-  /** What it says. */
+  /** Its text. */
   readonly text: DocumentText
   /** The name of a style. */
   readonly style?: string
-  /** Tells it from others, for references. */
+  /** Id of the heading, for references. */
   readonly id?: string
   /** BCP 47 tag, where it is not the document's. */
   readonly language?: string
-  /** It stands on the page of what follows. */
+  /** Keeps it on the page of the next block. */
   readonly keepWithNext?: boolean
   /** No page or column ends inside of it. */
   readonly keepTogether?: boolean
@@ -108,13 +108,13 @@ export interface ParagraphSource extends Spanning {
   readonly marginNote?: DocumentText
 }
 
-/** A list: its items, and what stands before each. */
+/** A list of items with markers. */
 export interface ListSource {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'list'
-  /** What each item says. */
+  /** Its items: texts, or lists of blocks. */
   readonly items: readonly (DocumentText | readonly BlockSource[])[]
-  /** What stands before each; a dot without it. Other characters stand as they are. */
+  /** Marker of each item. Default: a dot. Other characters stand as they are. */
   readonly marker?: 'disc' | 'decimal' | 'lower-alpha' | (string & {})
   /** The number of the first. */
   readonly start?: number
@@ -122,33 +122,33 @@ export interface ListSource {
 
 /** A table. */
 export interface TableSource extends Spanning {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'table'
   /** From the side where lines begin. */
   readonly columns: readonly TableColumn[]
-  /** Rows that say what columns are; they stand on each page again. */
+  /** Head rows; they repeat on each page. */
   readonly head?: readonly (readonly CellSource[])[]
   /** From the top. */
   readonly rows: readonly (readonly CellSource[])[]
   /** Below the last row, such as totals. */
   readonly foot?: readonly (readonly CellSource[])[]
-  /** What stands above it. */
+  /** Text above it. */
   readonly caption?: DocumentText
-  /** Tells it from others, for references. */
+  /** Id of the heading, for references. */
   readonly id?: string
-  /** Whether the first cell of each row is its header, as those that listen to a table need to know. */
+  /** Whether the first cell of each row is its header, for screen readers. */
   readonly rowHeaders?: boolean
-  /** Whether a row may be parted at the foot of a page; only what is higher than a page is without it. */
+  /** Whether rows may break at the foot of a page. Default: only rows higher than a page. */
   readonly splitRows?: boolean
-  /** All of it on one page, where it has room on one. */
+  /** Keeps it on one page, if it fits. */
   readonly keepTogether?: boolean
-  /** At the head or the foot of a column that has room, whole. */
+  /** Top or bottom of a column with room. */
   readonly float?: 'top' | 'bottom'
 }
 
 /** A column of a table: how wide it is, and how its cells stand in it. */
 export interface TableColumn {
-  /** In points, as wide as its content, or a share of what is left: `{ share: 2 }`. */
+  /** Width: points, `content`, or a share of the rest: `{ share: 2 }`. */
   readonly width?: number | 'content' | { readonly share: number }
   /** `decimal` puts the decimal signs of its numbers below each other. */
   readonly align?: 'start' | 'center' | 'end' | 'decimal'
@@ -156,12 +156,12 @@ export interface TableColumn {
   readonly decimals?: number
 }
 
-/** A text; a number, written as the document's language does; or one of them with what else it has. */
+/** A text, or a number in the document's language, or either with more fields. */
 export type CellSource = DocumentText | number | CellWithSpans
 
 /** A cell of a table that says more than its text. */
 export interface CellWithSpans {
-  /** What it says. */
+  /** Its text. */
   readonly text?: DocumentText
   /** The sum of the numbers above it. */
   readonly total?: 'sum'
@@ -173,67 +173,67 @@ export interface CellWithSpans {
 
 /** A picture or a drawing with its caption. */
 export interface FigureSource extends Spanning {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'figure'
   /** A file beside the document: an image, or a chart in JSON. In code, a name in the option `artwork` of `setDocument`. */
   readonly artwork: string
-  /** What is to be seen, for those who do not see it. */
+  /** Alternative text. */
   readonly alt: DocumentText
-  /** What stands below it. */
+  /** Text below it. */
   readonly caption?: DocumentText
-  /** In points; that of the column, at most, without it. */
+  /** Width, in points. Default: at most that of the column. */
   readonly width?: number
-  /** Tells it from others, for references. */
+  /** Id of the heading, for references. */
   readonly id?: string
-  /** At the head or the foot of a column that has room, or at a side, with text beside it. */
+  /** Top or bottom of a column with room, or a side, with text beside it. */
   readonly float?: 'top' | 'bottom' | 'start' | 'end'
 }
 
 /** The contents of a document: its headings, and the pages they are on. */
 export interface ContentsSource {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'contents'
-  /** Headings down to this level; 3 without it. */
+  /** Lowest level of headings. Default: 3. */
   readonly levels?: number
 }
 
 /** The terms of the document, with the pages that their marks, `{index.name}`, stand on. */
 export interface IndexSource {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'index'
 }
 
 /** Lines with a text at each end, and a leader between. */
 export interface LeadersSource {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'leaders'
-  /** What stands at the side where lines begin, and at the other. */
+  /** Two texts each: at the start and at the end of the line. */
   readonly entries: readonly (readonly [DocumentText, DocumentText])[]
-  /** What is repeated between them; dots without it. */
+  /** Text repeated between them. Default: dots. */
   readonly leader?: string
 }
 
 /** A text or a picture at a place of its own, which takes no room in the flow. */
 export interface PlacedSource {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'placed'
-  /** What it says, where it is a text. */
+  /** Its text, if it is not artwork. */
   readonly text?: DocumentText
   /** The name of a style. */
   readonly style?: string
   /** A name in `artwork`, an option of `setDocument`. */
   readonly artwork?: string
-  /** What is to be seen, for those who do not see it. */
+  /** Alternative text. */
   readonly alt?: DocumentText
   /** In points: of a text, the width that it is wrapped to. */
   readonly width?: number
-  /** Tells it from others, for references. */
+  /** Id of the heading, for references. */
   readonly id?: string
-  /** Where it stands on its page, or beside what. */
+  /** Its place on the page, or beside a block. */
   readonly at: PlaceSource
 }
 
-/** Where something is placed, in points: from the page's top left, at the page, or beside what has an id. */
+/** A place in points: from the page's top left, within the page, or beside a block with an id. */
 export type PlaceSource =
   | { readonly x: number; readonly y: number }
   | {
@@ -271,31 +271,31 @@ export type BlockSource =
 
 /** A document: its page, its running texts, its blocks. */
 export interface DocumentSource {
-  /** Where the JSON Schema is, for editors. */
+  /** Address of the JSON Schema, for editors. */
   readonly $schema?: string
-  /** What it is called, for those who read and for documents. */
+  /** Title, for screen readers and documents. */
   readonly title?: DocumentText
   /** Who wrote it. */
   readonly author?: DocumentText
-  /** What it is about. */
+  /** Subject of the document. */
   readonly subject?: DocumentText
   /** Words to find it by. */
   readonly keywords?: readonly string[]
-  /** BCP 47 tag; that of the catalog without it. */
+  /** Language, a BCP 47 tag. Default: that of the catalog. */
   readonly language?: string
-  /** Its size, margins and columns. */
+  /** Size, margins and columns. */
   readonly page?: PageSource
   /** Above the text of each page. */
   readonly runningHead?: RunningSource
   /** Below the text of each page. */
   readonly runningFoot?: RunningSource
-  /** Those of the first page, where they are others: empty for none. */
+  /** Running head of the first page; empty for none. Default: `runningHead`. */
   readonly firstRunningHead?: RunningSource
   /** Below the text of the first page, in place of the other. */
   readonly firstRunningFoot?: RunningSource
-  /** How pages are numbered from one on; their places from 1 without it. */
+  /** Page numbering. Default: 1, 2, 3. */
   readonly pageLabels?: readonly PageLabelSource[]
-  /** Whether headings are numbered: 1, 1.1, 1.1.1. */
+  /** Whether headings have numbers: 1, 1.1, 1.1.1. */
   readonly numbered?: boolean
   /** Footnotes by name: `{note.name}` in a text is their mark. */
   readonly notes?: Readonly<Record<string, DocumentText>>

@@ -91,7 +91,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
       : { ...frame, ...(width !== undefined && { width }) }
   const placesIn = (text: RichText): readonly FilledPlace[] =>
     text.sourceText.includes('{') || text.values ? placeholdersOf(text, known) : []
-  /** The values that a text asks for, and no others: what is given and not used would be told. */
+  /** The values that a text asks for, and no others: what is given and not used would be reported. */
   const valuesOf = (text: RichText, more: Values = {}): Values => {
     const found: Record<string, Value> = { ...more }
     for (const { name } of placesIn(text)) {
@@ -109,7 +109,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     rich(text, path) {
       if (typeof text === 'string') {
         const { rich } = parseMarkup(text)
-        // What is wrong with a text without marks is told without a place in it.
+        // What is wrong with a text without marks is reported without a place in it.
         return called(hasMarks(rich) ? { ...rich, name: pathText(path) } : rich, path)
       }
       if (!('key' in text)) return text

@@ -6,7 +6,7 @@ import type { PlacedSource } from './document-source.ts'
 export interface FlowTag {
   readonly role: string
   readonly id: string
-  /** What is to be seen, for those who do not see it. */
+  /** Alternative text. */
   readonly label?: string
   /** How the items of a list are counted. */
   readonly counter?: 'decimal' | 'lower-alpha'

@@ -53,7 +53,7 @@ export interface FlowSetting {
 /**
  * Items one after the other into columns, page by page. What is to stay together goes on in the
  * next column as a whole; what is higher than any column is parted wherever it can be, or reaches
- * out of it, which is told: nothing is left out.
+ * out of it, which is reported: nothing is left out.
  */
 export function* flowPages(items: Iterable<FlowItem>, setting: FlowSetting): Generator<FlowPage> {
   const queue = itemQueue(items)

@@ -121,7 +121,7 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
       const restSetting = {
         ...others,
         isParted: true,
-        // What had to be parted once is told once.
+        // What had to be parted once is reported once.
         keepTogether: keepTogether && !must,
         before: 0,
         continuation: rest,

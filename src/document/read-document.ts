@@ -30,9 +30,9 @@ import { cellColumns, columnSums } from './table-cells.ts'
 
 /** A document that was checked, and where its parts stand in their file. */
 export interface DocumentFile {
-  /** As it was read and checked. */
+  /** The document, checked. */
   readonly document: DocumentSource
-  /** Where a part stands, such as `['blocks', 3]`. */
+  /** Place of a part, such as `['blocks', 3]`. */
   locationOf(path: Path): SourceLocation | string
 }
 

@@ -44,23 +44,23 @@ import { placedByReference } from './placed-items.ts'
 import { checkedDocument } from './read-document.ts'
 import { runningItems } from './running-items.ts'
 
-/** What `setDocument` takes. */
+/** Options of `setDocument`. */
 export interface SetDocumentOptions {
   /** Whose styles it is set with. */
   readonly sheet: Sheet
   /** Whose faces it is set in. */
   readonly fonts: Fonts
-  /** What the reader prefers. */
+  /** The reader's preferences. */
   readonly reader?: ReaderSettings
-  /** By what words are divided. */
+  /** Hyphenation patterns. */
   readonly hyphenation?: Hyphenation
   /** Pictures, charts and other drawings by the names that figures have. */
   readonly artwork?: ReadonlyMap<string, Picture | Drawing>
-  /** Where texts with a `key` come from; its language is the document's, where that states none. */
+  /** Catalog for texts with a `key`. Its language becomes the document's, if that has none. */
   readonly catalog?: Catalog
-  /** What fills placeholders of its texts, beside `{page.id}`, `{note.name}` and `{index.name}`. */
+  /** Values for placeholders, beside `{page.id}`, `{note.name}` and `{index.name}`. */
   readonly values?: Values
-  /** On one page as high as all of it, without what stands at the head and the foot: for the web. */
+  /** One page as high as everything, without running heads and feet: for the web. */
   readonly continuous?: boolean
   /** Says where a part stands in its file, for problems. */
   readonly locationOf?: (path: Path) => SourceLocation | string
@@ -68,15 +68,15 @@ export interface SetDocumentOptions {
 
 /** A document that was laid out. */
 export interface DocumentLayout {
-  /** How many pages it has. */
+  /** Number of pages. */
   readonly pageCount: number
   /** Headings, and the pages they are on. */
   readonly contents: readonly ContentsEntry[]
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
-  /** Its pages, each drawn when it is asked for: none is kept. */
+  /** Its pages, each drawn on demand; none is kept. */
   pages(): Generator<Drawing, void, void>
-  /** What a PDF says of it: for `toPdf` and `pdfChunks`. */
+  /** Metadata, for `toPdf` and `pdfChunks`. */
   readonly metadata: {
     readonly title?: string
     readonly author?: string
@@ -96,10 +96,9 @@ export interface DocumentLayout {
 const mostRounds = 4
 
 /**
- * Lays a document out on pages. References to pages, contents and the index are right: it is laid out
- * again, without being drawn, until their numbers stay. Throws `unknown-reference` on references to
- * nothing, `circular-reference` on what is placed beside itself, `unknown-key` on texts that the
- * catalog does not have, and as `typesetter` does.
+ * Lays out a document on pages. It repeats the layout, without drawing, until page references,
+ * contents and index are right. Throws `unknown-reference`, `circular-reference` and `unknown-key`,
+ * and as `typesetterFor` does.
  */
 export function setDocument(source: DocumentSource, options: SetDocumentOptions): DocumentLayout {
   checkOptions('setDocument', options, {

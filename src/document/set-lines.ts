@@ -17,7 +17,7 @@ export interface SetLines {
   readonly count: number
   /** How far a line reaches from the top. */
   reach(line: number): number
-  /** Of the first line; undefined where there is none. */
+  /** Of the first line; undefined if there is none. */
   readonly baseline: number | undefined
   readonly continuation: Layout['continuation']
   /** Whether the first line is shorter for what it is beside of. */

@@ -13,20 +13,20 @@ import type { Drawing, GlyphsItem } from './drawing.ts'
 import { inkOf, isHollow, solidFill, strokeOf } from './fill.ts'
 import { hasColors } from './has-colors.ts'
 
-/** How letters stand that are cut, milled or printed. */
+/** Arrangement of letters that are cut, milled or printed. */
 export interface LetterArrangement {
-  /** How far each letter goes on, as a factor of its own advance; 1 without it. */
+  /** Factor of each letter's advance. Default: 1. */
   readonly advanceFactor?: number
   /** One above the other, each line a column, read `downward` or `upward`. */
   readonly stacked?: 'downward' | 'upward'
-  /** As in a mirror: for what is pressed, or seen from behind. */
+  /** Mirrors the letters, for stamps, or to be seen from behind. Default: false. */
   readonly mirrored?: boolean
 }
 
 /**
- * The letters of a layout as a drawing, arranged anew: without the lines, backings and shadows of
- * its text. Lines keep their place across, and columns stand half an em apart. Letters of joined
- * scripts stay joined. Throws on vertical text, and on a factor that is none.
+ * The letters of a layout as a drawing, without lines, backings and shadows. Lines keep their place
+ * across; columns stand half an em apart. Letters of joined scripts stay joined. Throws on vertical
+ * text and invalid factors.
  */
 export function arrangeLetters(layout: Layout, arrangement: LetterArrangement = {}): Drawing {
   checkLayout('arrangeLetters', layout)

@@ -25,14 +25,14 @@ import type { Fill, PathItem, Stroke } from './drawing.ts'
 import { fillOf } from './fill.ts'
 import { type InkOrName, inkFrom } from './ink-from.ts'
 
-/** What a shape is painted with; a gradient spans the shape. */
+/** Fill and stroke of a shape; a gradient spans the shape. */
 export interface ShapePaint {
-  /** What it is filled with. */
+  /** Fill of the shape. */
   readonly fill?: InkOrName
   /** The line along its edge: its ink, how wide it is in units, and where it lies. */
   readonly stroke?: {
     readonly ink: InkOrName
-    /** In units. */
+    /** Outer radius, in units. */
     readonly width: number
     /** On the edge, the default, or outside of it. */
     readonly align?: Stroke['align']
@@ -68,13 +68,13 @@ export function circle(x: number, y: number, radius: number, paint: ShapePaint):
 
 /** A part of a disk or of a ring. */
 export interface ArcOptions {
-  /** In units. */
+  /** Outer radius, in units. */
   readonly radius: number
-  /** Of the hole; without it the part goes to the middle. */
+  /** Radius of the hole, in units. Without it, the shape reaches the center. */
   readonly innerRadius?: number
   /** Degrees, counter-clockwise; 0 is to the right. */
   readonly from: number
-  /** Where the arc ends, in degrees. */
+  /** End of the arc, in degrees. */
   readonly to: number
 }
 
@@ -125,10 +125,7 @@ export function polygon(
   return painted(polygonOf(points.flat()), paint)
 }
 
-/**
- * A shape of SVG path data, as plotting code writes it. A path that is only stroked may be open.
- * Throws `bad-path-data` on what is not path data, `bad-coordinate` on numbers that are not finite.
- */
+/** A shape of SVG path data. A path that is only stroked may be open. Throws `bad-path-data` and `bad-coordinate`. */
 export function path(data: string, paint: ShapePaint): PathItem {
   checkArgument('path', 'data', data, aString)
   checkPaint('path', paint)

@@ -28,15 +28,15 @@ import { outsideProblems } from './outside.ts'
 import { place } from './place.ts'
 import { rectangle } from './shapes.ts'
 
-/** What `drawing` takes. */
+/** Options of `draw`. */
 export interface DrawingOptions {
-  /** In units. */
+  /** Outer radius, in units. */
   readonly width: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly height: number
-  /** What it is called, for those who read and for documents. */
+  /** Title, for screen readers and documents. */
   readonly title?: string
-  /** What is to be seen, at more length: read out after the title. */
+  /** A longer description of the picture, read out after the title. */
   readonly description?: string
   /** BCP 47 tag. */
   readonly language?: string
@@ -81,31 +81,31 @@ export function draw(options: DrawingOptions, items: readonly (Item | readonly I
   }
 }
 
-/** What items are together, where they are read out. */
+/** Meaning of a group for screen readers. */
 export interface GroupOptions {
   /** A role of WAI-ARIA, such as `figure`, `heading`, `list`. */
   readonly role?: string
   /** BCP 47 tag. */
   readonly language?: string
-  /** What it is called, for those who read and for documents. */
+  /** Title, for screen readers and documents. */
   readonly title?: string
-  /** What is read out in place of the items. */
+  /** Text that is read out instead of the items. */
   readonly label?: string
-  /** Where they lead to: http, https, mailto, tel or a relative address. */
+  /** Address of a link: http, https, mailto, tel or relative. */
   readonly link?: string
   /** 0 to 1: the items are painted together, and then shown so far. */
   readonly opacity?: number
-  /** Of a heading: 1 for the highest, to 6. */
+  /** Level of a heading, 1 to 6; 1 is the highest. */
   readonly level?: number
-  /** Tells it from others of a document. */
+  /** Id of the group in its document. */
   readonly id?: string
   /** Parts of one id on several pages of a document are one, as a paragraph that goes on. */
   readonly continues?: boolean
-  /** Of a cell of a table: over how many columns and rows it goes. */
+  /** Number of columns that a table cell spans. */
   readonly columnSpan?: number
   /** Over how many rows it goes. */
   readonly rowSpan?: number
-  /** Of a list: how its items are counted. A list without it has no numbers. */
+  /** Counter of a list. A list without it has no numbers. */
   readonly counter?: 'decimal' | 'lower-alpha'
   /** The number before an item of a list: it is read out, and is a label in a PDF. */
   readonly isMarker?: boolean
@@ -116,7 +116,7 @@ const wholeFromOne = being(
   value => Number.isInteger(value) && Number(value) >= 1,
 )
 
-/** Items as one, with what they mean. Throws `forbidden-link` on a link that may do more than lead somewhere. */
+/** Several items as one, with their meaning. Throws `forbidden-link`. */
 export function group(
   items: readonly (Item | readonly Item[])[],
   options: GroupOptions = {},
@@ -185,7 +185,7 @@ function madeDrawing(layout: Layout): Drawing {
   return { [made]: true, kind: 'drawing', box, items, problems: layout.problems }
 }
 
-/** A layout as a drawing of its own; a drawing as it is. Throws on what is neither. */
+/** A layout as a drawing; a drawing is returned unchanged. Throws on anything else. */
 export function asDrawing(shown: Drawing | Layout): Drawing {
   if (isObject(shown) && shown.kind === 'layout') {
     checkLayout('a target', shown)

@@ -5,12 +5,12 @@ import { isMade, type Made, type Problem } from '../problem/index.ts'
 import type { SolidInk } from '../sheet/index.ts'
 import type { Picture } from './picture.ts'
 
-/** What a shape is filled with: a color, or a gradient in the coordinates of its item. */
+/** Fill of a shape: a color, or a gradient in the coordinates of its item. */
 export type Fill = (SolidPaint & { readonly color: string }) | LinearPaint | RadialPaint
 
 /** A line along an outline, its joins round. */
 export interface Stroke {
-  /** What it is painted with. */
+  /** Ink of the glyphs. */
   readonly ink: SolidInk
   /** In units; of one outside, how far it reaches beyond the outline. */
   readonly width: number
@@ -18,7 +18,7 @@ export interface Stroke {
   readonly align: 'outside' | 'center'
 }
 
-/** How glyphs are painted that are not just filled with one color. */
+/** Paint of glyphs beyond a single color. */
 export interface GlyphPaint {
   /** Nothing where they are hollow. */
   readonly fill?: Fill | undefined
@@ -28,7 +28,7 @@ export interface GlyphPaint {
 
 /** Glyphs of one face, size and ink on one baseline. */
 export interface GlyphsItem {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'glyphs'
   /** Start of the run on its baseline. */
   readonly x: number
@@ -36,9 +36,9 @@ export interface GlyphsItem {
   readonly y: number
   /** The face that its glyphs are of. */
   readonly face: Face
-  /** In units. */
+  /** Outer radius, in units. */
   readonly size: number
-  /** What it is painted with. */
+  /** Ink of the glyphs. */
   readonly ink: SolidInk
   /** Paints them instead of the ink. */
   readonly paint?: GlyphPaint
@@ -46,13 +46,13 @@ export interface GlyphsItem {
   readonly glyphs: ShapedGlyphs
   /** OpenType features it was shaped with, beyond the usual ones. */
   readonly features?: readonly string[]
-  /** What stands behind each letter, and behind each word space beside that, in units. */
+  /** Space behind each letter, and in addition behind each word space, in units. */
   readonly letterSpacing?: number
   /** Room added to each space, in units. */
   readonly wordSpacing?: number
-  /** It runs from right to left. */
+  /** Whether it runs from right to left. */
   readonly isRightToLeft?: true
-  /** Its letters stand below each other: none advances, and each is where its offsets say. */
+  /** Whether letters stand below each other: none advances, and offsets place them. */
   readonly isStacked?: true
   /** A hyphen at a line's end, which is of no character: its text is empty. */
   readonly isHyphen?: true
@@ -64,45 +64,45 @@ export interface GlyphsItem {
 
 /** A filled rectangle of a drawing. */
 export interface RectangleItem extends Box {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'rectangle'
   /** Radius of the corners. */
   readonly radius: number
-  /** What it is painted with. */
+  /** Ink of the glyphs. */
   readonly ink: SolidInk
 }
 
 /** A shape of any outline, in units with y downward. */
 export interface PathItem extends GlyphPaint {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'path'
-  /** What it is filled in. */
+  /** The outline of the shape. */
   readonly outline: Outline
 }
 
 /** A straight line. */
 export interface RuleItem {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'rule'
-  /** Where it begins, in units. */
+  /** Start point, in units. */
   readonly from: readonly [x: number, y: number]
-  /** Where it ends, in units. */
+  /** End point, in units. */
   readonly to: readonly [x: number, y: number]
-  /** In units. */
+  /** Outer radius, in units. */
   readonly width: number
-  /** What it is painted with. */
+  /** Ink of the glyphs. */
   readonly ink: SolidInk
   /** Lengths of dashes and of the gaps between them, in units, and how far into them it begins. */
   readonly dash?: readonly number[]
-  /** Where in the pattern of dashes it starts, in units. */
+  /** Offset in the dash pattern, in units. */
   readonly dashStart?: number
 }
 
 /** A raster image, drawn to fill its box. */
 export interface ImageItem extends Box {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'image'
-  /** What it shows, where it is read out. */
+  /** Alternative text. */
   readonly label?: string
   /** The image. */
   readonly picture: Picture
@@ -110,7 +110,7 @@ export interface ImageItem extends Box {
 
 /** Items that are moved, turned or scaled together, or painted as one. */
 export interface GroupItem {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'group'
   /** From the items' coordinates to those around the group. */
   readonly matrix?: Matrix
@@ -118,35 +118,35 @@ export interface GroupItem {
   readonly opacity?: number
   /** Blurs the items, which are glyphs, by a Gaussian whose deviation is half of this, in units. */
   readonly blur?: number
-  /** Where the items lead to. */
+  /** Address that the items link to. */
   readonly link?: string
-  /** What the items are together: a role of WAI-ARIA, such as `figure`, `heading`, `list`. */
+  /** WAI-ARIA role of the group, such as `figure`, `heading`, `list`. */
   readonly role?: string
-  /** BCP 47 tag of what is said in it. */
+  /** Language of the group, a BCP 47 tag. */
   readonly language?: string
-  /** What it is called, for those who read and for documents. */
+  /** Title, for screen readers and documents. */
   readonly title?: string
-  /** What is read out in place of the items. */
+  /** Text that is read out instead of the items. */
   readonly label?: string
-  /** Of a heading: 1 for the highest. */
+  /** Level of a heading; 1 is the highest. */
   readonly level?: number
-  /** Tells it from others; items of one id on several pages are one, where they go on. */
+  /** Id of the group; groups with one id on several pages are one element if they continue. */
   readonly id?: string
-  /** It goes on on another page, or does so here. */
+  /** Whether the element goes on on another page, or began on an earlier one. */
   readonly continues?: boolean
-  /** Of a cell: over how many columns and rows it goes. */
+  /** Number of columns that a cell spans. */
   readonly columnSpan?: number
   /** Over how many rows it goes. */
   readonly rowSpan?: number
-  /** Of a list: how its items are counted. A list without it has no numbers. */
+  /** Counter of a list. A list without it has no numbers. */
   readonly counter?: 'decimal' | 'lower-alpha'
   /** The number before an item of a list: it is read out, and is a label in a PDF. */
   readonly isMarker?: boolean
-  /** Of an inline object in a line: what it says, in place of what is in it. */
+  /** Text of an inline box, read out instead of its content. */
   readonly inlineLabel?: string
-  /** What of a page is to be clicked on. */
+  /** The clickable area on a page. */
   readonly area?: Box
-  /** What it is made of, the first painted first. */
+  /** Its items; the first is painted first. */
   readonly items: readonly Item[]
 }
 
@@ -155,32 +155,32 @@ export type PaintedItem = GlyphsItem | RectangleItem | PathItem | RuleItem | Ima
 
 /** A layout where it was placed: text, until a target expands it. */
 export interface TextItem {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'text'
   /** The text as it is laid out. */
   readonly layout: Layout
   /** From the layout's frame to the coordinates around. */
   readonly matrix: Matrix
-  /** Tells it from other texts. */
+  /** Id of the text. */
   readonly id?: string
 }
 
-/** What a drawing is made of. */
+/** An entry of a drawing. */
 export type Item = PaintedItem | GroupItem | TextItem
 
 /** The device-independent display list: painted in order, later items over earlier ones. */
 export interface Drawing extends Made {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'drawing'
-  /** What is shown; items outside of it are clipped. */
+  /** The visible box; items outside are clipped. */
   readonly box: Box
-  /** What it is called, for those who read and for documents. */
+  /** Title, for screen readers and documents. */
   readonly title?: string
-  /** What is to be seen, at more length. */
+  /** A longer description of the picture. */
   readonly description?: string
   /** BCP 47 tag of the text's language. */
   readonly language?: string
-  /** What it is made of, the first painted first. */
+  /** Its items; the first is painted first. */
   readonly items: readonly Item[]
   /** Such as labels that reach beyond the box. */
   readonly problems: readonly Problem[]

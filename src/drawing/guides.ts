@@ -18,7 +18,7 @@ export interface PlacedLayout {
   readonly x?: number
   /** Downward, in units. */
   readonly y?: number
-  /** Which of its points stands at x and y. */
+  /** The point of the layout that stands at x and y. */
   readonly anchor?: Anchor
 }
 

@@ -3,21 +3,21 @@ import { anything, aString, checkOptions, described, fail, made } from '../probl
 import { type Drawing, isDrawing } from './drawing.ts'
 import { isPicture, type Picture } from './picture.ts'
 
-/** What `inlineBox` takes. */
+/** Options of `inlineBox`. */
 export interface InlineBoxOptions {
   /** In units; grows with the text it stands in. */
   readonly width: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly height: number
-  /** From the top to what stands on the baseline; the bottom without it. */
+  /** Distance from the top to the baseline, in units. Default: the height, so the box stands on the baseline. */
   readonly baseline?: number
   /** Puts its middle as high as that of capitals (`cap`), or of small letters (`ex`), instead. */
   readonly centered?: 'cap' | 'ex'
-  /** What is painted in it, in its own proportions. */
+  /** A drawing in the box, in its own proportions. */
   readonly drawing?: Drawing
   /** Fills it, instead of a drawing. */
   readonly image?: Picture
-  /** What it says, where text is read out or copied. */
+  /** Text of the box when it is read out or copied. */
   readonly label?: string
 }
 

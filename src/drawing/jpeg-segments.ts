@@ -11,7 +11,7 @@ const startOfScan = 0xda
 
 /**
  * The segments before the first scan (ISO/IEC 10918-1, B.1.1). Any marker may have bytes of 255 before
- * it, which fill up. Where a file goes on with something else nothing more is told of.
+ * it, which fill up. Where a file goes on with something else nothing more is reported.
  */
 export function* jpegSegments(bytes: Uint8Array): Generator<JpegSegment> {
   for (let at = 2; at + 4 <= bytes.length && bytes[at] === 0xff; ) {

@@ -11,7 +11,7 @@ export function bounds(layout: Layout): Box {
   return { x: 0, y: 0, width, height }
 }
 
-/** The smallest box around what a layout or a drawing is painted with; undefined where nothing is. */
+/** The smallest box around everything painted; undefined if nothing is. */
 export function inkBox(shown: Layout | Drawing): Box | undefined {
   if (isDrawing(shown)) return inkBoxOf(shown.items)
   checkLayout('inkBox', shown)

@@ -21,8 +21,8 @@ export function layoutText({ lines }: Layout): string {
 }
 
 /**
- * What is copied of a stretch of a layout: its text as it was given, with paragraphs and lines that it
- * ends itself, objects by their labels, and without what only divides words.
+ * The text to copy for a stretch: as it was given, with its own line ends, and labels for inline
+ * boxes. Soft hyphens are removed.
  */
 export function rangeText(layout: Layout, start: number, end: number): string {
   checkLayout('rangeText', layout)

@@ -9,7 +9,7 @@ import { isFrame, jpegSegments } from './jpeg-segments.ts'
 
 /** A raster image whose head has been read: PNG or JPEG. */
 export interface Picture extends Made {
-  /** How the file is written. */
+  /** Format of the file. */
   readonly format: 'png' | 'jpeg'
   /** The file's contents. */
   readonly bytes: Uint8Array
@@ -17,9 +17,9 @@ export interface Picture extends Made {
   readonly width: number
   /** In pixels, as it is shown. */
   readonly height: number
-  /** How a JPEG is stored that is not as it is shown. */
+  /** Orientation of a JPEG that is not stored upright. */
   readonly orientation?: Orientation
-  /** What a browser has made of it, for canvases to paint. */
+  /** The decoded image, for canvases in a browser. */
   readonly bitmap?: object
 }
 

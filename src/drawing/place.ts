@@ -26,33 +26,33 @@ import { inkBoxOf } from './ink-box.ts'
 import { bounds } from './layout-boxes.ts'
 import { lineItems } from './line-items.ts'
 
-/** Which point of a layout is put at a coordinate, and how the layout is turned about it. */
+/** The point of a layout that is put at a coordinate, and its rotation about that point. */
 export interface Anchor {
   /**
-   * Along the line, the left without it: an edge, or a fraction of the width from the left, also
-   * below 0 or above 1. The start of text from right to left is its right edge.
+   * Along the line: an edge, or a fraction of the width from the left, also below 0 or above 1.
+   * Default: `left`. The start of right-to-left text is its right edge.
    */
   readonly across?: 'left' | 'start' | 'center' | 'end' | 'right' | number
   /** Down: an edge of lines, in the words of CSS Inline Layout 3. */
   readonly down?: 'top' | 'cap' | 'ex' | 'center' | 'alphabetic' | 'bottom'
   /**
-   * Of which lines; all of them without it. The edges of letters (`cap`, `ex`, `alphabetic`) are
-   * then those of the first.
+   * The lines that count. Default: `all`; the edges of letters (`cap`, `ex`, `alphabetic`) are then
+   * those of the first line.
    */
   readonly of?: 'first' | 'last' | 'all'
-  /** Whether edges are those of the line boxes, or of what is painted. */
+  /** Edges of line boxes, or of painted ink. */
   readonly by?: 'line' | 'ink'
   /** Degrees that the layout is turned by about this point, counter-clockwise. */
   readonly angle?: number
 }
 
-/** Where a layout comes to stand. */
+/** Where a layout stands after placing. */
 export interface Placement {
   /** From the coordinates of the layout's frame to those it is placed in. */
   readonly matrix: Matrix
   /** The upright box around its frame, as it is turned. */
   readonly bounds: Box
-  /** The upright box around what is painted; undefined where nothing is. */
+  /** The upright box around everything painted; undefined if nothing is. */
   readonly inkBox: Box | undefined
 }
 
@@ -132,7 +132,7 @@ function drawingPoint(shown: Drawing, anchor: Anchor): readonly [across: number,
   return [box.x + box.width * fractionOf(across, undefined), edgeDown(box, down, ' of a drawing')]
 }
 
-/** Where a layout comes to stand when it is placed in the same way. Throws as `place` does. */
+/** Where `place` would put a layout. Throws as `place` does. */
 export function placementOf(layout: Layout, x: number, y: number, anchor: Anchor = {}): Placement {
   checkLayout('placementOf', layout)
   checkAnchor('placement', anchor)
@@ -148,10 +148,7 @@ const aPlacement = being(
     isObject(value) && isObject(value.matrix) && Object.values(value.matrix).every(Number.isFinite),
 )
 
-/**
- * A point of what a layout was placed in, as a point of the layout, for `hitTest`: the inverse of its
- * placement. Throws on coordinates that are not finite.
- */
+/** Maps a point to the coordinates of a placed layout, for `hitTest`. Throws `bad-coordinate`. */
 export function pointInLayout(
   placed: Placement,
   x: number,

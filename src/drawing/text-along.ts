@@ -22,35 +22,32 @@ export interface CircleLine {
   readonly x: number
   /** Downward, in units. */
   readonly y: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly radius: number
 }
 
-/** What `textAlong` takes. */
+/** Options of `textAlong`. */
 export interface TextAlongOptions {
   /**
-   * Where the text stands: of a path a share of its length, from 0 to 1, the middle without it; of
-   * a circle degrees, counter-clockwise from the right, 90, which is its top, without it.
+   * Position of the text. On a path: a share of its length from 0 to 1, default 0.5. On a circle:
+   * degrees, counter-clockwise from the right, default 90, the top.
    */
   readonly at?: number
-  /** Which point of the text stands there; its center without it. */
+  /** The point of the text at that position. Default: `center`. */
   readonly across?: 'start' | 'center' | 'end'
-  /** Of a circle: on which side of its line; outside without it. */
+  /** Side of a circle's line. Default: `outside`. */
   readonly side?: 'outside' | 'inside'
-  /**
-   * Of a circle: whether the letters' tops point outward or to its middle; without it so that they
-   * stand upright, outward in the upper half.
-   */
+  /** On a circle: whether letters point outward or to the center. Default: upright, so outward in the upper half. */
   readonly facing?: 'outward' | 'inward'
-  /** How far the letters keep from the line, in units; 0 without it. Of a path, what they stand above it. */
+  /** Distance between letters and line, in units. Default: 0. On a path, the distance above it. */
   readonly gap?: number
 }
 
-/** A text along a line, and what of it is beyond the line's end. */
+/** A text along a line, with its problems. */
 export interface CurvedText {
-  /** What is drawn. */
+  /** The item to draw. */
   readonly item: GroupItem
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
 }
 
@@ -72,9 +69,9 @@ const aCircle = being(
 )
 
 /**
- * The letters of a layout's first line along a curve or a circle, each turned as the line runs
- * there; what is read out is the text. Letters of joined scripts stay joined, and so bend as one.
- * Throws `bad-path-data` on what is no path, `bad-layout` on vertical text.
+ * The letters of a layout's first line along a curve or circle, each rotated to the line. Screen
+ * readers read the text. Letters of joined scripts stay joined, and bend as one. Throws
+ * `bad-path-data`, and `bad-layout` for vertical text.
  */
 export function textAlong(
   layout: Layout,

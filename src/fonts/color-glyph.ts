@@ -72,5 +72,5 @@ export interface ColorGroup {
   readonly parts: readonly ColorPart[]
 }
 
-/** What a color glyph is painted with (OpenType `COLR`, versions 0 and 1), in order. */
+/** One layer of a color glyph (OpenType `COLR`, versions 0 and 1). */
 export type ColorPart = ColorFill | ColorGroup

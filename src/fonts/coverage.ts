@@ -39,7 +39,7 @@ const needsNoGlyph = /[\s\p{Cf}\p{Variation_Selector}]/u
 
 const someRanges = being('the coverage of a face', value => value instanceof Uint32Array)
 
-/** Whether a text can be written with what is covered. */
+/** Whether a coverage has every character of a text. */
 export function coversText(coverage: Coverage, text: string): boolean {
   checkArguments('coversText', ['coverage', coverage, someRanges], ['text', text, aString])
   return [...text].every(

@@ -6,7 +6,7 @@ import type { VerticalMetrics } from './vertical-metrics.ts'
 /** Upright, slanted by design, or slanted by the program (OpenType, `slnt` and `ital`). */
 export type Slant = 'normal' | 'italic' | 'oblique'
 
-/** What HarfBuzz is told of a text before it shapes it; nothing of it is guessed. */
+/** What HarfBuzz is reported a text before it shapes it; nothing of it is guessed. */
 export interface Segment {
   /** ISO 15924 tag, such as `Latn`. */
   readonly script: string
@@ -37,11 +37,11 @@ export interface ShapedGlyphs {
   readonly unsafe: Uint8Array
 }
 
-/** Lengths of a face in font units, y upward, as its tables give them. */
+/** Metrics of a face, in font units, y upward, from its tables. */
 export interface FaceMetrics {
   /** Font units of an em. */
   readonly unitsPerEm: number
-  /** How far up a line reaches, in font units. */
+  /** Height of a line above the baseline, in font units. */
   readonly ascent: number
   /** Below the baseline, and so negative. */
   readonly descent: number
@@ -68,13 +68,13 @@ export type Synthesized = 'weight' | 'slant'
 
 /** One face of a family, open. */
 export interface Face {
-  /** Tells this face from every other among the fonts. */
+  /** Identifies the face among the fonts. */
   readonly key: string
-  /** Tells of its font's contents, its place on the axes and what was synthesized: the same wherever it is open. */
+  /** Identifies the font's contents, its place on the axes and its synthesis; the same wherever the font is open. */
   readonly id: string
   /** The name of the family. */
   readonly family: string
-  /** Its name in documents (OpenType, name ID 6). */
+  /** PostScript name (OpenType, name ID 6). */
   readonly postScriptName: string
   /** 1 to 1000. */
   readonly weight: number
@@ -82,47 +82,47 @@ export interface Face {
   readonly slant: Slant
   /** Percent of the usual width. */
   readonly stretch: number
-  /** What of its weight and slant is not of the font, but synthesized. */
+  /** The parts of its weight and slant that are synthesized. */
   readonly synthesized: readonly Synthesized[]
-  /** Its lengths, in font units. */
+  /** Its metrics, in font units. */
   readonly metrics: FaceMetrics
   /** The file's contents. */
   readonly bytes: Uint8Array
-  /** What its outlines are written in: a table of the font. */
+  /** The table that holds its outlines. */
   readonly outlineFormat: 'glyf' | 'CFF' | 'CFF2'
-  /** Whether its license lets documents carry it (`OS/2.fsType`). */
+  /** Whether the license allows embedding (`OS/2.fsType`). */
   readonly embeddable: boolean
-  /** Whether some of its glyphs have colors of their own. */
+  /** Whether some glyphs have colors of their own. */
   readonly colored: boolean
-  /** Its axes, where it is variable. */
+  /** Its axes, if it is variable. */
   readonly axes: readonly VariationAxis[]
-  /** Where on its axes a variable font stands. */
+  /** Its place on the axes of a variable font. */
   readonly coordinates: Coordinates
-  /** How many glyphs it has. */
+  /** Number of glyphs. */
   readonly glyphCount: number
-  /** Glyph of a code point by the face's `cmap`; 0 where there is none. */
+  /** Glyph of a code point, by `cmap`; 0 if there is no glyph. */
   glyphOf(codePoint: number): number
-  /** How far a glyph moves the pen, in font units. */
+  /** Advance of a glyph, in font units. */
   advance(glyph: number): number
   /** The rectangle around a glyph, in font units; undefined where nothing is painted. */
   extents(glyph: number): Extents | undefined
-  /** How its letters stand below each other. */
+  /** Metrics for vertical text. */
   vertical(): VerticalMetrics
-  /** Where carets stand inside a ligature, in font units from its origin; none where it is not stated. */
+  /** Caret positions inside a ligature, in font units from its origin; empty if the font states none. */
   ligatureCarets(glyph: number): readonly number[]
   /** The outline of a glyph, in font units. */
   outline(glyph: number): Outline
-  /** What a glyph of colors of its own is painted with; undefined where it takes the text's ink. */
+  /** Layers of a color glyph; undefined if it takes the text's ink. */
   colorParts(glyph: number): readonly ColorPart[] | undefined
-  /** Whether a glyph looks as it does in the font's own bytes: neither colored nor synthesized. */
+  /** Whether a glyph looks as in the font's own bytes: neither colored nor synthesized. */
   isPlain(glyph: number): boolean
   /** Shapes a text; letters of joined scripts join with those of the context. */
   shape(text: string, segment: Segment, context?: Context): ShapedGlyphs
-  /** Whether spaces change nothing of the words beside them but by kerning, with these features on. */
+  /** Whether spaces change the words beside them by kerning only, with these features on. */
   spacesStandAlone(features: readonly string[]): boolean
   /**
-   * Whether its font has the same rules for two scripts with these features on, each script as an ISO 15924
-   * tag such as `Hani`: text of both may then be shaped as one.
+   * Whether the font has the same rules for two scripts with these features on, so that their text
+   * can be shaped together. Scripts are ISO 15924 tags, such as `Hani`.
    */
   sharesRules(one: string, other: string, features: readonly string[]): boolean
   /** A font file with these glyphs only, under the ids they had. */

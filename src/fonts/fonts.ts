@@ -42,7 +42,7 @@ export interface WantedFace extends WantedVariation {
 
 export type Synthesis = 'none' | Synthesized | 'all'
 
-/** What faces are searched by; all of it has to be so. */
+/** Criteria for finding faces; all must match. */
 export interface SearchedFace {
   /** A part of the name of the family or of the style, in any case. */
   readonly name?: string
@@ -52,7 +52,7 @@ export interface SearchedFace {
   readonly script?: string
   /** A weight that it has, or can take. */
   readonly weight?: number
-  /** Upright or slanted; either, without it. */
+  /** Slant. Default: any. */
   readonly slant?: Slant
   /** The tag of an OpenType feature that it has. */
   readonly feature?: string
@@ -72,31 +72,30 @@ export interface Fonts {
   /** The known family nearest in name. */
   nearest(family: string): string | undefined
   /**
-   * The face of a family nearest to what is wanted; throws `unknown-family` where it has none. One
-   * that is still to come is fetched; what is nearest of those that are here stands in.
+   * The nearest face of a family. Throws `unknown-family`. A face that is still loading is fetched,
+   * and the nearest available face is returned.
    */
   face(family: string, wanted: WantedFace): Face
   /**
-   * All faces of a family that are as near: fonts for the web are divided by script, and each file
-   * has some of the characters. The first has letters of Latin where one does. None while all are
-   * still to come.
+   * All equally near faces of a family. Web fonts are divided by script, and each file has some of
+   * the characters. A face with Latin letters comes first. Empty while all are loading.
    */
   faces(family: string, wanted: WantedFace): readonly Face[]
-  /** Faces of all families by what they are called and what they can do. */
+  /** Finds faces of all families by name and capabilities. */
   find(wanted: SearchedFace): readonly FaceCapabilities[]
   /** Every face of a family. */
   facesOf(family: string): readonly ListedFace[]
-  /** What each face of a family can do, read from its tables. */
+  /** Capabilities of each face of a family, from its tables. */
   capabilitiesOf(family: string): readonly FaceCapabilities[]
-  /** What the faces of a family that are nearest to what is wanted have glyphs for. */
+  /** Characters that the nearest faces of a family have glyphs for. */
   coverage(family: string, wanted: WantedTraits): Coverage
-  /** Whether the nearest face is still to come; what is nearest of those that are here stands in. */
+  /** Whether the nearest face is still loading; the nearest available face is used meanwhile. */
   isPending(family: string, wanted: WantedTraits): boolean
   /** Resolves when no face that was asked for is still to come. */
   settled(): Promise<void>
   /**
-   * Calls a function whenever fonts were added, came, or could not be fetched: text may be set
-   * otherwise from then on. Returns what ends it.
+   * Calls a function when fonts were added, loaded, or could not be fetched, so that you can set
+   * text again. Returns a function that stops this.
    */
   onChange(listener: () => void): () => void
   /** Puts more fonts among the fonts. Throws `unreadable-font`, `bad-font`. */

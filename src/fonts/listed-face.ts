@@ -22,21 +22,24 @@ export interface ListedFace extends FaceTraits {
   readonly family: string
   /** The file it is in. */
   readonly name: string
-  /** Its axes, where it is variable. */
+  /** Its axes, if it is variable. */
   readonly axes: readonly VariationAxis[]
-  /** Whether its license lets documents carry it. */
+  /** Whether the license allows embedding. */
   readonly embeddable: boolean
-  /** Whether some of its glyphs have colors of their own. */
+  /** Whether some glyphs have colors of their own. */
   readonly colored: boolean
-  /** Without it, letters stand as they come: no kerning, no ligatures, no joining, no marks in place. */
+  /**
+   * Whether the face has OpenType layout tables. Without them there is no kerning, no ligatures, no
+   * joining and no mark placement.
+   */
   readonly openTypeLayout: boolean
 }
 
-/** All that a face can do. */
+/** Everything that a face can do. */
 export interface FaceCapabilities extends ListedFace {
-  /** Its name in documents (OpenType, name ID 6). */
+  /** PostScript name (OpenType, name ID 6). */
   readonly postScriptName: string
-  /** How many glyphs it has. */
+  /** Number of glyphs. */
   readonly glyphCount: number
   /** Named places on its axes. */
   readonly instances: readonly NamedInstance[]

@@ -46,7 +46,7 @@ export interface FaceOrder {
   readonly name: string
   /** Tells it from all others of its fonts. */
   readonly key: string
-  /** Where on its axes a variable font stands. */
+  /** Its place on the axes of a variable font. */
   readonly at: Coordinates
   /** The slant it has there. */
   readonly slant: Slant

@@ -16,7 +16,7 @@ export interface VariationAxis {
 
 /** A named place on the axes. */
 export interface NamedInstance {
-  /** What it is called. */
+  /** Its name. */
   readonly name: string
   /** Its place on each axis, by tag. */
   readonly coordinates: ReadonlyMap<string, number>
@@ -25,7 +25,7 @@ export interface NamedInstance {
 /** Where on its axes a variable font stands; axes that are not named stand where they usually do. */
 export type Coordinates = ReadonlyMap<string, number>
 
-/** The axes in an `fvar` table; none where it is broken. Its instances have names by id. */
+/** The axes in an `fvar` table; none if it is broken. Its instances have names by id. */
 export function readAxes(table: DataView | undefined, nameOf: (id: number) => string | undefined) {
   const none = { axes: [], instances: [] }
   if (!table || table.byteLength < 16) return none

@@ -6,9 +6,9 @@ export interface Box {
   readonly x: number
   /** Downward, in units. */
   readonly y: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly width: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly height: number
 }
 

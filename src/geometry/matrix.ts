@@ -1,16 +1,16 @@
 /** An affine map: x' = xx·x + xy·y + dx, y' = yx·x + yy·y + dy. */
 export interface Matrix {
-  /** By what x is multiplied for x. */
+  /** Factor of x for the new x. */
   readonly xx: number
-  /** By what x is multiplied for y. */
+  /** Factor of x for the new y. */
   readonly yx: number
-  /** By what y is multiplied for x. */
+  /** Factor of y for the new x. */
   readonly xy: number
-  /** By what y is multiplied for y. */
+  /** Factor of y for the new y. */
   readonly yy: number
-  /** What is added to x. */
+  /** Offset added to x. */
   readonly dx: number
-  /** What is added to y. */
+  /** Offset added to y. */
   readonly dy: number
 }
 
@@ -34,7 +34,7 @@ export function mapped(matrix: Matrix, x: number, y: number): readonly [x: numbe
   return [xx * x + xy * y + dx, yx * x + yy * y + dy]
 }
 
-/** The map back; undefined where there is none. */
+/** The map back; undefined if there is none. */
 export function inverse({ xx, yx, xy, yy, dx, dy }: Matrix): Matrix | undefined {
   const determinant = xx * yy - xy * yx
   if (!(Math.abs(determinant) > 1e-12)) return undefined

@@ -7,22 +7,22 @@ import { indexAt } from './index-at.ts'
 import type { Layout, Line } from './layout.ts'
 
 /**
- * Which of its two neighbors a caret belongs to: where a line wraps, and where the direction
- * changes, the end of the character before and the start of the one after are not one place.
+ * The neighbor that a caret belongs to. Where a line wraps or the direction changes, the end of one
+ * character and the start of the next are two places.
  */
 export type Affinity = 'before' | 'after'
 
-/** Where text would be inserted. */
+/** A place where text can be inserted. */
 export interface Caret {
   /** Offset in the layout's text, at the edge of a grapheme. */
   readonly offset: number
-  /** Which of the two characters beside it a caret belongs to. */
+  /** The character that the caret belongs to: the one before, or the one after. */
   readonly affinity: Affinity
   /** Index of its line. */
   readonly line: number
-  /** Its two ends in the frame: from the top of the line box to its bottom. */
+  /** Top of the caret in the frame: the top of the line box. */
   readonly from: readonly [x: number, y: number]
-  /** Its lower end, in units. */
+  /** Bottom of the caret in the frame, in units. */
   readonly to: readonly [x: number, y: number]
   /** The direction of the text it belongs to. */
   readonly direction: 'ltr' | 'rtl'
@@ -31,8 +31,8 @@ export interface Caret {
 const lineEnds = /[\v\f\u0085\u2028]/
 
 /**
- * The caret at an offset of the layout's text. An offset inside a grapheme is taken as its start;
- * one in text that was cut off, as where the cut begins. Throws on an offset that is none.
+ * The caret at an offset of the layout's text. An offset inside a grapheme counts as its start; an
+ * offset in truncated text as the point of truncation. Throws `bad-offset`.
  */
 export function caretAt(layout: Layout, offset: number, affinity: Affinity = 'after'): Caret {
   checkLayout('caretAt', layout)

@@ -9,7 +9,7 @@ export function dividedByScript(text: string, runs: readonly PlainRun[]): readon
   return stretches.length === 0 ? runs : divided(runs, stretches)
 }
 
-/** Runs divided where stretches end, each with what is told of its stretch. */
+/** Runs divided where stretches end, each with what is reported its stretch. */
 function divided(
   runs: readonly PlainRun[],
   stretches: readonly {

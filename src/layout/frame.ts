@@ -1,22 +1,22 @@
 import { aBoolean, anything, described, type Fields, fail } from '../problem/index.ts'
 import type { Continuation } from './next-line.ts'
 
-/** Where lines stand in their frame: at a side, at both, or where the direction of the text begins or ends. */
+/** Alignment of lines in their frame. */
 export type Align = 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'
 
-/** Where text goes. */
+/** Width, height and line limit of a text. */
 export interface Frame {
-  /** In units; without it lines end where paragraphs do. */
+  /** Width, in units. Without it, lines end only where paragraphs do. */
   readonly width?: number
-  /** Maximum number of lines; that of the style without it. */
+  /** Maximum number of lines. Default: that of the style. */
   readonly maxLines?: number
   /** In units; lines that do not go into it are left out. */
   readonly height?: number
-  /** How lines stand in the frame; as the style says without it. */
+  /** Alignment of lines. Default: that of the style. */
   readonly align?: Align
   /** Takes the text up where another layout of it left off: its `continuation`. */
   readonly continuation?: Continuation | undefined
-  /** The text goes on in another frame: no line is cut short, and none ends with a mark. */
+  /** The text goes on in another frame, so the last line has no ellipsis. */
   readonly continues?: boolean
 }
 

@@ -6,28 +6,28 @@ import { checkLayout } from './check-layout.ts'
 import { flowMatrix } from './flow.ts'
 import type { GlyphRun, Layout, Line } from './layout.ts'
 
-/** What is at a point of a layout. */
+/** Result of `hitTest`. */
 export interface Hit {
-  /** Where a caret goes that is put there: offset in the layout's text. */
+  /** Offset of the nearest caret in the layout's text. */
   readonly offset: number
-  /** Which of the two characters beside it a caret belongs to. */
+  /** The character that the caret belongs to: the one before, or the one after. */
   readonly affinity: Affinity
   /** Index of the nearest line. */
   readonly line: number
   /** The text of one style that is there: undefined on a line without any. */
   readonly run: GlyphRun | undefined
-  /** Whether the point is on that text, and not only nearest to it. */
+  /** Whether the point is on the text, and not only near it. */
   readonly isOnText: boolean
-  /** Where it leads to. */
+  /** Address of its link. */
   readonly link: string | undefined
   /** A name for the program to act on. */
   readonly action: string | undefined
 }
 
 /**
- * What is at a point, in units from the top left of the frame: the nearest place for a caret, and
- * the text, link and action that the point is on. In a layout that was placed, take the point back
- * by the inverse of its `placementOf` first. Throws on coordinates that are not finite.
+ * The nearest caret to a point, and the text, link and action at the point. Coordinates are in
+ * units from the top left of the frame. For a placed layout, map the point with `pointInLayout`
+ * first. Throws `bad-coordinate`.
  */
 export function hitTest(layout: Layout, x: number, y: number): Hit {
   checkLayout('hitTest', layout)
@@ -114,9 +114,9 @@ const isOffset = (value: unknown) => typeof value === 'number' && !Number.isNaN(
 const touching = 1e-6
 
 /**
- * The boxes around a stretch of the layout's text, as high as their lines: one for each line, and
- * more where the direction changes. Graphemes that the stretch holds only a part of are whole. Throws on
- * offsets that are no numbers.
+ * The boxes around a stretch of the layout's text, as high as their lines. There is one for each
+ * line, and more where the direction changes. Partial graphemes count as whole. Throws
+ * `bad-offset`.
  */
 export function rangeBoxes(layout: Layout, start: number, end: number): Box[] {
   checkLayout('rangeBoxes', layout)

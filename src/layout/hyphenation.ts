@@ -26,7 +26,7 @@ export const aHyphenation = being(
 export interface Hyphenation {
   /** BCP 47 tags. */
   readonly languages: readonly string[]
-  /** Whether it knows this one. */
+  /** Whether the catalog has the key. */
   has(language: string): boolean
   /** Marks the offsets of a part of a text before which a word may be divided, where no mark is. */
   hyphenate(

@@ -8,26 +8,25 @@ import type { Continuation } from './next-line.ts'
 /** Glyphs of one face and one style on a line. */
 export interface GlyphRun {
   /**
-   * What it is: characters of the text, an inline object, a tab filled with a leader; or, of no
-   * character, the hyphen of a word that goes on on the next line, the mark of what was cut off, or
-   * what stands before the paragraph.
+   * Kind of run. `text`: characters of the text. `box`: an inline box. `leader`: a filled tab. The
+   * others show no characters of the text: `hyphen`, `ellipsis`, `marker`.
    */
   readonly kind: 'text' | 'object' | 'leader' | 'hyphen' | 'ellipsis' | 'marker'
-  /** Offsets in the layout's text; equal for what is of no character. */
+  /** Start offset in the layout's text; equal to `end` for runs without characters. */
   readonly start: number
-  /** Behind the last character, in UTF-16 code units. */
+  /** End of the hidden stretch, in UTF-16 code units. */
   readonly end: number
   /** Its characters. */
   readonly text: string
   /** Left edge of its leftmost glyph's advance, from the left edge of the frame. */
   readonly x: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly width: number
-  /** How far it stands above the line's baseline. */
+  /** Height above the line's baseline, in units. */
   readonly rise: number
   /** Embedding level (UAX #9); odd ones run from right to left. */
   readonly level: number
-  /** Id of the face, which `faceOf` gives. */
+  /** Id of its face; `faceOf` returns the face. */
   readonly face: string
   /** With nothing left open. */
   readonly style: Style
@@ -40,19 +39,19 @@ export interface GlyphRun {
    * line, and their offsets count from its middle.
    */
   readonly upright?: true
-  /** What justifying added behind each space, and behind each letter, in units. */
+  /** Space that justifying added behind each space, in units. */
   readonly wordGap?: number
-  /** What justifying added behind each letter, in units. */
+  /** Space that justifying added behind each letter, in units. */
   readonly letterGap?: number
-  /** Its letters join, and the tracking of its style is not between them. */
+  /** Its letters join, so tracking does not separate them. */
   readonly isJoined?: true
-  /** What its backing keeps free beside it, in units; `width` is without that. */
+  /** Space that its backing keeps free beside it, in units; not part of `width`. */
   readonly room?: { readonly left: number; readonly right: number }
   /** Sides on which its backing goes on, on the line before or on the next. */
   readonly openEnds?: 'left' | 'right' | 'both'
   /** Stands in place of the glyphs. */
   readonly box?: InlineBoxItem
-  /** Where it leads to. */
+  /** Address of its link. */
   readonly link?: string
   /** A name for the program to act on. */
   readonly action?: string
@@ -62,17 +61,17 @@ export interface GlyphRun {
 export interface Line {
   /** Index of its paragraph in the layout. */
   readonly paragraph: number
-  /** Offsets in the layout's text; spaces that hang at the end belong to the line. */
+  /** Start offset in the layout's text; spaces that hang at the end belong to the line. */
   readonly start: number
-  /** Behind the last character, in UTF-16 code units. */
+  /** End of the hidden stretch, in UTF-16 code units. */
   readonly end: number
   /** To the right, in units. */
   readonly x: number
-  /** Without the spaces that hang at its end. */
+  /** Width without hanging spaces, in units. */
   readonly width: number
   /** Top of the line box, from the top of the frame. */
   readonly top: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly height: number
   /** From the top of the text to its baseline, in units. */
   readonly baseline: number
@@ -85,7 +84,7 @@ export interface Line {
   readonly runs: readonly GlyphRun[]
 }
 
-/** A paragraph of a layout, also where none of its lines are shown. */
+/** A paragraph of a layout, also if none of its lines are visible. */
 export interface LayoutParagraph extends TextRange {
   /** With nothing left open. */
   readonly style: Style
@@ -93,7 +92,7 @@ export interface LayoutParagraph extends TextRange {
   readonly language: string
   /** The direction that it runs in. */
   readonly direction: 'ltr' | 'rtl'
-  /** What stands before it, where its style asks for that. */
+  /** The marker before it, if its style has one. */
   readonly marker?: string | undefined
 }
 
@@ -103,13 +102,13 @@ export interface SourcePiece extends TextRange {
   readonly source: TextRange
 }
 
-/** What did not fit. */
+/** Text that did not fit. */
 export interface Cut {
-  /** Offsets in the layout's text between which nothing is shown. */
+  /** Start of the hidden stretch, in offsets of the layout's text. */
   readonly start: number
-  /** Behind the last character, in UTF-16 code units. */
+  /** End of the hidden stretch, in UTF-16 code units. */
   readonly end: number
-  /** What stands in place of what was cut. */
+  /** The mark shown instead. */
   readonly text: string
 }
 
@@ -119,9 +118,9 @@ export const heldFonts: unique symbol = Symbol('the fonts of a layout')
 /** Set text: plain data, in units, y downward from the top left of the frame. */
 export interface Layout {
   readonly [heldFonts]?: Fonts
-  /** Tells it from drawings. */
+  /** Marks a layout. */
   readonly kind: 'layout'
-  /** As in CSS Writing Modes: what is not `horizontal-tb` has lines that run down or up. */
+  /** Writing mode (CSS Writing Modes). In all but `horizontal-tb`, lines run down or up. */
   readonly writingMode: WritingMode
   /** The style of its first paragraph, whose padding and frame it has. */
   readonly style: Style
@@ -129,24 +128,27 @@ export interface Layout {
   readonly text: string
   /** The frame's width where it has one, or else that of the longest line. */
   readonly width: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly height: number
   /** The size of the style it is set in, where that was made to fit the frame. */
   readonly fittedSize?: number | undefined
   /** Width of the longest line. */
   readonly textWidth: number
-  /** Of a plain text they are made when they are first read: `closed-fonts` where it is closed by then. */
+  /**
+   * Its lines. Lines of plain text are made when you first read them; after `fonts.close()` that
+   * throws `closed-fonts`.
+   */
   readonly lines: readonly Line[]
   /** Stretches between line ends that were stated. */
   readonly paragraphs: readonly LayoutParagraph[]
-  /** Where its characters stand in the markup; `sourceRange` reads it. */
+  /** Where its characters stand in the markup; use `sourceRange`. */
   readonly sourceMap: readonly SourcePiece[]
-  /** What was left out; undefined where all of it is there. */
+  /** The truncated stretch; undefined if everything fits. */
   readonly cut?: Cut | undefined
-  /** Where the text goes on, for `from` in another frame; undefined where all of it is there. */
+  /** Where the text goes on; pass it to the next frame as `continuation`. Undefined if everything fits. */
   readonly continuation?: Continuation | undefined
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
-  /** What it was laid out in. */
+  /** The frame of the layout. */
   readonly frame: Frame
 }

@@ -3,21 +3,21 @@ import type { Layout } from './layout.ts'
 
 /** A stretch of a text that leads somewhere or does something, over however many lines and styles. */
 export interface LinkedText {
-  /** Offsets in the layout's text. */
+  /** Start offset in the layout's text. */
   readonly start: number
-  /** Behind the last character, in UTF-16 code units. */
+  /** End of the hidden stretch, in UTF-16 code units. */
   readonly end: number
   /** Its characters. */
   readonly text: string
-  /** Where it leads to. */
+  /** Address of its link. */
   readonly link: string | undefined
   /** A name for the program to act on. */
   readonly action: string | undefined
 }
 
 /**
- * The links and actions of a layout in the order of its text, each once: what a keyboard goes
- * through. `rangeBoxes` gives the boxes of one.
+ * The links and actions of a layout in text order, each once, for keyboard navigation. `rangeBoxes`
+ * returns their boxes.
  */
 export function linkedTexts(layout: Layout): LinkedText[] {
   checkLayout('linkedTexts', layout)

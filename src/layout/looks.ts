@@ -5,18 +5,18 @@ import type { Layout } from './layout.ts'
 import { soleStyle } from './plain-layout.ts'
 import type { PlainStyle } from './plain-style.ts'
 
-/** How some letters of a layout look. */
+/** A face and a style that a layout uses. */
 export interface UsedFace {
-  /** Id of the face, which `faceOf` gives. */
+  /** Id of its face; `faceOf` returns the face. */
   readonly face: string
   /** With nothing left open. */
   readonly style: Style
 }
 
 /**
- * The faces and styles that letters of a layout are in, each pair once, in the order of its lines:
- * to find out which fonts a page needs, or how small its letters are. Of most texts no glyph has to
- * be made for it. What is shown of a style but no letter, such as spaces and objects, is not told.
+ * The faces and styles of the letters in a layout, each pair once, in the order of lines. Use it to
+ * find the fonts of a page, or the smallest letters. For most texts no glyphs are made. Spaces and
+ * inline boxes are not included.
  */
 export function facesUsed(layout: Layout): readonly UsedFace[] {
   // Whether it is one is seen by its glyphs, which a plain text needs not have.

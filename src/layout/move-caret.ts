@@ -8,9 +8,8 @@ import { indexAt } from './index-at.ts'
 import type { Layout, Line } from './layout.ts'
 
 /**
- * Where a caret goes: as the arrow keys say, by a grapheme or a word to the left or right, a line up
- * or down; to an end of its line, its paragraph or the text. In vertical text arrows mean the same
- * as they point to.
+ * A move of a caret: by a grapheme or word to the left or right, by a line up or down, or to an end
+ * of the line, paragraph or text. In vertical text the arrows mean where they point.
  */
 export type CaretMove =
   | 'left'
@@ -45,9 +44,9 @@ const moves: readonly CaretMove[] = [
 export interface CaretPlace {
   /** In UTF-16 code units. */
   readonly offset: number
-  /** Which of the two characters beside it a caret belongs to. */
+  /** The character that the caret belongs to: the one before, or the one after. */
   readonly affinity: Affinity
-  /** How far along its line a caret was before it went over lines, which it comes back to. */
+  /** Position along the line before the caret moved over lines; it returns there. */
   readonly along?: number | undefined
 }
 
@@ -65,9 +64,9 @@ const turned: Readonly<
 const near = 1e-6
 
 /**
- * A caret moved over the layout: visually to the left and right, also where the direction changes
- * within a line; at the end of a line to the next. Moves that lead nowhere leave it where it is.
- * Takes and gives what `caretAt` does, with `along` to be handed back for the next move up or down.
+ * Moves a caret: visually to the left and right, also where the direction changes within a line;
+ * from the end of a line to the next. A move that leads nowhere returns the same place. Pass
+ * `along` back for the next move up or down.
  */
 export function moveCaret(layout: Layout, from: CaretPlace, move: CaretMove): Caret & CaretPlace {
   checkLayout('moveCaret', layout)

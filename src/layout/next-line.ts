@@ -5,13 +5,13 @@ import type { BrokenLine } from './line-of.ts'
 import { type LinePlan, type ParagraphLines, paragraphLines } from './paragraph-lines.ts'
 import { type Breakable, indentOf } from './stops.ts'
 
-/** Where a text goes on: plain data, of the text it was taken from. */
+/** Where a text goes on: plain data of that text. */
 export interface Continuation {
   /** Offset in the whole text. */
   readonly offset: number
-  /** Which line of its paragraph comes next, from 0. */
+  /** Index of the next line in its paragraph, from 0. */
   readonly line: number
-  /** What was planned for the rest of its paragraph. */
+  /** The plan for the rest of the paragraph. */
   readonly plan?: LinePlan
 }
 

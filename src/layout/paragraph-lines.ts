@@ -8,15 +8,15 @@ import { type BrokenLine, lineOf } from './line-of.ts'
 import { type Breakable, firstStopBehind, tolerance } from './stops.ts'
 
 /**
- * What was planned for the lines of a paragraph that are still to come, where it is planned as a
- * whole: plain data, to go on by in another frame with rooms as wide.
+ * The plan for the remaining lines of a paragraph that is planned as a whole. Plain data, for
+ * frames of the same width.
  */
 export interface LinePlan {
   /** The width of the rooms it was made for. */
   readonly room: number
-  /** Of best and even lines: the stops that the next ones end at. */
+  /** The stops where the next lines end, for `best` and `even`. */
   readonly stops?: readonly number[]
-  /** Where there are none: the next lines are first fit. */
+  /** Whether the next lines are first fit. */
   readonly firstFit?: true
 }
 
@@ -103,7 +103,7 @@ function elasticityOf({ paragraph, tools }: Breakable): Elasticity {
 }
 
 /**
- * The best stops; none where first fit makes fewer lines of them. That can be where lines are not
+ * The best stops; none if first fit makes fewer lines of them. That can be where lines are not
  * what their numbers say: a word that starts its line may fit though it seemed not to.
  */
 function fewestStops(

@@ -108,7 +108,7 @@ function measuredByItems({ text, own, styled, room, most }: StyledText): Measure
   return lines && { runs: divided.runs, level: divided.level, isOne: true, lines }
 }
 
-/** The lines of all paragraphs of a text: of those that do not go into their frame more is to be told. */
+/** The lines of all paragraphs of a text: of those that do not go into their frame more is to be reported. */
 function linesOfAll(
   text: string,
   own: PlainStyle,

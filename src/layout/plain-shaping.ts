@@ -20,7 +20,7 @@ export interface PlainRun {
   readonly script?: number | undefined
   /** What it is shaped with, where the text is divided as all others are. */
   readonly item?: ShapingItem | undefined
-  /** Where it leads to. */
+  /** Address of its link. */
   readonly link?: string | undefined
   /** A name for the program to act on. */
   readonly action?: string | undefined

@@ -46,7 +46,7 @@ export function plainLayout(
     const next = isOne ? -1 : text.indexOf('\n', start)
     const isEnd = next < 0
     const end = isEnd ? text.length : next
-    // Of several paragraphs that do not go into their frame, more is to be told than of lines.
+    // Of several paragraphs that do not go into their frame, more is to be reported than of lines.
     const found = isOne
       ? paragraphLines(text, own, room, continues ? Infinity : shown, script)
       : laterLines(text, start, end, own, room)

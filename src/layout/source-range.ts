@@ -4,10 +4,9 @@ import { indexAt } from './index-at.ts'
 import type { Layout } from './layout.ts'
 
 /**
- * The part of the markup that a stretch of a layout's text comes from: offsets in what was set.
- * Where characters stand for others (an escape, a value, a letter in another case), all of what they
- * stand for. Undefined where nothing of the stretch is in the markup, as inside of rich text that
- * fills a placeholder.
+ * The part of the markup that a stretch of the layout's text comes from. An escape, a value or a
+ * case change counts as a whole. Undefined if the stretch is not in the markup, as in rich text
+ * that fills a placeholder.
  */
 export function sourceRange(layout: Layout, start: number, end: number): TextRange | undefined {
   checkLayout('sourceRange', layout)

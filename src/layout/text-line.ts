@@ -8,13 +8,13 @@ import type { Breakable } from './stops.ts'
 export interface TextLine {
   /** Index of its paragraph. */
   readonly paragraph: number
-  /** Offsets in the text; spaces that hang at the end belong to the line. */
+  /** Start offset in the text; spaces that hang at the end belong to the line. */
   readonly start: number
-  /** Behind the last character, in UTF-16 code units. */
+  /** End of the hidden stretch, in UTF-16 code units. */
   readonly end: number
   /** In units, without the spaces that hang. */
   readonly width: number
-  /** Behind the line; undefined where the text ends. */
+  /** Where the next line starts; undefined at the end of the text. */
   readonly continuation: Continuation | undefined
 }
 

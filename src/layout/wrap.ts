@@ -11,19 +11,19 @@ import type { Breakable } from './stops.ts'
 
 /** The lines of a text in a width, as numbers only: one entry of each array a line. */
 export interface WrappedLines {
-  /** How many lines there are. */
+  /** Number of lines. */
   readonly count: number
-  /** Offsets in the text; spaces that hang at the end belong to the line. */
+  /** Start offset in the text; spaces that hang at the end belong to the line. */
   readonly starts: Uint32Array
-  /** Where each line ends. */
+  /** End of each line, as an offset. */
   readonly ends: Uint32Array
   /** In units, without the spaces that hang. */
   readonly widths: Float64Array
-  /** How wide the spaces are that hang at the end. */
+  /** Width of the spaces that hang at each line's end, in units. */
   readonly hangs: Float64Array
   /** From the top of the text. */
   readonly baselines: Float64Array
-  /** In units. */
+  /** Outer radius, in units. */
   readonly height: number
 }
 

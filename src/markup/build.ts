@@ -97,7 +97,7 @@ export function joinRich(
   return { [made]: true, kind: 'rich-text', children, sourceText: '', ...(values && { values }) }
 }
 
-/** What a span lays over its text: names of styles, and properties, `href` or `action`. */
+/** Styles and overrides of a span, also `href` and `action`. */
 export interface SpanOptions {
   /** Names of styles, each laid over the one before. */
   readonly styles?: readonly string[]

@@ -7,11 +7,11 @@ import { valueNames } from './value-names.ts'
 export interface CatalogEntry {
   /** Names of the values that it asks for. */
   readonly values: readonly string[]
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
   /** With its values. */
   readonly text: (values?: Values) => RichText
-  /** All that it may say: one text, or one for each case that it tells apart. */
+  /** One text for each case of a message. */
   readonly cases: (values?: Values) => readonly RichText[]
 }
 

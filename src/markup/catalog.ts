@@ -37,21 +37,21 @@ export type CatalogKeys<T> = T extends CatalogStrings
       string]
   : string
 
-/** What `defineCatalog` and `readCatalog` take. */
+/** Options of `defineCatalog` and `readCatalog`. */
 export interface CatalogOptions {
   /** BCP 47 tag of the language the texts are in. */
   readonly language?: string
-  /** Where a text is taken from that is not here: a catalog of another language. */
+  /** A catalog of another language, for missing texts. */
   readonly fallback?: Catalog
-  /** What problems call the catalog: a file name. */
+  /** Name of the file, for problems. */
   readonly source?: string
   /** `throw` (the default) throws all mistakes at once; `collect` lists them in `problems`. */
   readonly problems?: 'throw' | 'collect'
-  /** What the texts are written in; markup, unless it is another, such as `messageFormat`. */
+  /** Syntax of the texts. Default: markup; or `messageFormat`. */
   readonly syntax?: CatalogSyntax
   /** Names of the styles that spans may have, such as `sheet.styleNames`; others are mistakes. */
   readonly styles?: readonly string[]
-  /** What the texts were translated from: values that are not the same are mistakes. */
+  /** The catalog that was translated. Texts with other values are reported. */
   readonly original?: Catalog
 }
 
@@ -65,16 +65,13 @@ export interface Catalog<K extends string = string> {
   readonly missing: readonly string[]
   /** Mistakes in the texts. */
   readonly problems: readonly Problem[]
-  /** Whether it knows this one. */
+  /** Whether the catalog has the key. */
   has(key: string): boolean
-  /** Where a text of its own stands: in a file, or as a path. Undefined of keys it does not have. */
+  /** Place of a text of this catalog: in a file, or as a path. Undefined for other keys. */
   locationOf(key: string): NonNullable<Problem['location']> | undefined
   /** A text with its values. Throws `unknown-key` where neither it nor the fallback has one. */
   text(key: K, values?: Values): RichText
-  /**
-   * All that a text may say: itself, or one for each case that it tells apart. Throws `unknown-key` as
-   * `text` does.
-   */
+  /** One text for each case of a message; a plain text has one. Throws `unknown-key`. */
   cases(key: string, values?: Values): readonly RichText[]
   /** Names of the values that a text asks for. Throws `unknown-key` as `text` does. */
   placeholdersOf(key: string): readonly string[]

@@ -10,17 +10,16 @@ import {
 
 /** A number, an amount, a date or a time that is written in the language where it stands. */
 export interface FormattedValue extends Made {
-  /** Tells it from other values. */
+  /** Marks a formatted value. */
   readonly kind: 'formatted'
-  /** What it is in a language: a BCP 47 tag. */
+  /** The text in a language, a BCP 47 tag. */
   readonly in: (language: string) => string
 }
 
 /**
- * A number or a date as a value of a text, written in the language of the text where it stands, with the
- * options of `Intl.NumberFormat` or `Intl.DateTimeFormat` (ECMA-402). Dates are written in UTC unless
- * `timeZone` says otherwise, so that they are the same on every machine. Throws `bad-option` on options
- * that these do not take, `bad-value` on what is neither.
+ * A number or date as a value, written in the language of its text, with the options of
+ * `Intl.NumberFormat` or `Intl.DateTimeFormat` (ECMA-402). Dates are in UTC unless you give a
+ * `timeZone`, so they are the same on every machine. Throws `bad-option` and `bad-value`.
  */
 export function formatted(
   value: number | bigint,

@@ -1,10 +1,10 @@
 /** As deep as browsers go; deeper nesting is no text, and costs more than it is worth. */
 export const deepest = 512
 
-/** Which tag of HTML stands for which style; the user can change it. */
+/** Styles by HTML element. */
 export type StyleByElement = Readonly<Record<string, string>>
 
-/** By the meaning that HTML gives each tag. Of tags with one style, the first is written. */
+/** Styles by HTML element. If several elements have one style, the first is written. */
 export const elementStyles: StyleByElement = {
   strong: 'strong',
   b: 'strong',

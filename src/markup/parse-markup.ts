@@ -14,11 +14,11 @@ import { parenthesizedHead } from './parenthesized-head.ts'
 import type { RichNode, RichText } from './rich-text.ts'
 import { type HeadReader, headReader, nameEnd, type SpanHead } from './span-head.ts'
 
-/** What `parseMarkup` and `richFromHtml` give. */
+/** Result of `parseMarkup` and `richFromHtml`. */
 export interface ParsedMarkup {
   /** The tree. */
   readonly rich: RichText
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
 }
 

@@ -32,15 +32,15 @@ export interface Override extends SourceRange {
   readonly value: string
 }
 
-/** A span: styles and overrides over what is inside of it. */
+/** A span: styles and overrides over its content. */
 export interface SpanNode extends SourceRange {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'span'
-  /** Its styles, each laid over the one before. */
+  /** Its styles; later ones win. */
   readonly styles: readonly StyleName[]
   /** Properties that are others than those of its styles. */
   readonly overrides: readonly Override[]
-  /** What is inside of it. */
+  /** Its nodes. */
   readonly children: readonly RichNode[]
 }
 
@@ -49,15 +49,15 @@ export type RichNode = TextNode | PlaceholderNode | SpanNode
 
 /** A rich text tree, with the source its ranges are of. */
 export interface RichText extends Made {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'rich-text'
-  /** What is inside of it. */
+  /** Its nodes. */
   readonly children: readonly RichNode[]
   /** The markup that it was read from. */
   readonly sourceText: string
-  /** What problems call it: a file, a key of a catalog. */
+  /** Name for problems: a file, or a key of a catalog. */
   readonly name?: string
-  /** What fills its own placeholders; those that are not here are filled where it is set. */
+  /** Values for its own placeholders; the others are filled when it is set. */
   readonly values?: Values
   /** BCP 47 tag of the language it is written in. */
   readonly language?: string
@@ -65,7 +65,7 @@ export interface RichText extends Made {
 
 /** A value with a style of its own: data, never parsed. */
 export interface StyledValue {
-  /** What it says. */
+  /** Its text. */
   readonly text: string | number | FormattedValue
   /** The name of a style. */
   readonly style: string
@@ -73,23 +73,23 @@ export interface StyledValue {
 
 /** An object that stands in the line as a character does: an icon, a badge. Lengths in units. */
 export interface InlineBoxItem extends Made {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'object'
-  /** In units. */
+  /** Outer radius, in units. */
   readonly width: number
-  /** In units. */
+  /** Outer radius, in units. */
   readonly height: number
-  /** From its top to what stands on the baseline. */
+  /** Distance from its top to the baseline, in units. */
   readonly baseline: number
-  /** Its middle stands as high as that of capitals, or of small letters, whatever its baseline. */
+  /** Centers the box on capitals or small letters, whatever its baseline. */
   readonly centered?: 'cap' | 'ex'
-  /** What is painted in it: the business of those who paint. */
+  /** Content of the box, for targets. */
   readonly content?: object
-  /** What it says, where text is read out or copied. */
+  /** Text of the box when it is read out or copied. */
   readonly label: string
 }
 
-/** What a placeholder is filled with. Only rich text holds markup; all else is data. */
+/** A value of a placeholder. Only rich text holds markup; everything else is data. */
 export type Value = string | number | FormattedValue | StyledValue | InlineBoxItem | RichText
-/** What fills the placeholders of a text, by their names. */
+/** Values of placeholders, by name. */
 export type Values = Readonly<Record<string, Value>>

@@ -17,19 +17,19 @@ import { valueText } from './to-text.ts'
 import { checkedValue, checkRich, isRich } from './value.ts'
 import { walk } from './walk.ts'
 
-/** What `richToHtml` takes. */
+/** Options of `richToHtml`. */
 export interface RichToHtmlOptions {
-  /** What fills the placeholders, by their names. */
+  /** Values for the placeholders, by name. */
   readonly values?: Values
-  /** Which style each HTML tag stands for. */
+  /** Styles by HTML element. */
   readonly elementStyles?: StyleByElement
 }
 
-/** What `richToHtml` gives. */
+/** Result of `richToHtml`. */
 export interface WrittenHtml {
   /** The markup. */
   readonly html: string
-  /** What HTML has no words for here: properties that a span overrides, forbidden links. */
+  /** What HTML can't carry: overrides of a span, forbidden links. */
   readonly problems: readonly Problem[]
 }
 

@@ -7,8 +7,8 @@ import { checkedValue, checkRich, checkValues, isRich } from './value.ts'
 import { walk } from './walk.ts'
 
 /**
- * A rich text as markup: parsing it gives the same tree. Placeholders without a value stay; values
- * are printed as what they show. Throws where a name or a value cannot be written in markup.
+ * Rich text as markup; parsing it gives the same tree. Placeholders without a value stay. Values
+ * are written as plain text. Throws `unprintable`.
  */
 export function richToMarkup(rich: RichText, values?: Values): string {
   checkRich('richToMarkup', rich)

@@ -17,10 +17,10 @@ import { type Message, messageFacts, patternsOf } from './message-facts.ts'
 import { partsMarkup } from './parts-markup.ts'
 
 /**
- * The syntax of catalogs in Unicode MessageFormat 2 (LDML, part 9): `{#strong}…{/strong}` are spans,
- * `{$port}` values, `{#icon/}` is an object in the line; with plurals, selection, numbers, dates and
- * amounts in the catalog's language. For `syntax` of `readCatalog` and `defineCatalog`. A text whose
- * value is missing, or is not what its function takes, throws `missing-value` and `bad-value`.
+ * Syntax of catalogs in Unicode MessageFormat 2 (LDML, part 9): `{#strong}…{/strong}` are spans,
+ * `{$port}` values, `{#icon/}` inline boxes; with plurals, selection, numbers, dates and amounts in
+ * the catalog's language. Pass it as `syntax` to `readCatalog` and `defineCatalog`. Missing or
+ * wrong values throw `missing-value` and `bad-value`.
  */
 export const messageFormat: CatalogSyntax = (source, key, language = 'en') => {
   checkArguments(
@@ -124,7 +124,7 @@ const said = (type: string) =>
 
 function valueProblem(error: unknown, key: string): Problem | undefined {
   const type = typeOf(error)
-  // What nobody gave stays as it is named, and is told of where it is set.
+  // What nobody gave stays as it is named, and is reported where it is set.
   if (type === 'unresolved-variable' || type === 'bad-selector') return undefined
   const reason = error instanceof Error ? error.message : String(error)
   // What stands within it may have failed as well.

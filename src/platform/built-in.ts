@@ -9,7 +9,7 @@ export interface BuiltInFace {
   readonly weight: number
   /** Upright or slanted. */
   readonly slant: Slant
-  /** Where its file is. */
+  /** Address of its file. */
   readonly url: Url
 }
 
@@ -121,7 +121,7 @@ export function assetOfFace({ family, weight, slant }: BuiltInFace): string {
 export const engineAsset = 'wasm/harfbuzz.wasm'
 export const subsetterAsset = 'wasm/harfbuzz-subset.wasm'
 
-/** Where the file of the shaping engine is. */
+/** Address of the shaping engine's file. */
 export const engineUrl: Url = new URL('../../assets/wasm/harfbuzz.wasm', import.meta.url)
-/** Where the file of what embeds fonts is. */
+/** Address of the file that makes subsets. */
 export const subsetterUrl: Url = new URL('../../assets/wasm/harfbuzz-subset.wasm', import.meta.url)

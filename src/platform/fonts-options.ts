@@ -9,49 +9,49 @@ export interface BuiltInChoice {
   readonly family: GenericFamily
   /** 400 (the default) or 700. */
   readonly weight?: number
-  /** `normal` without it. */
+  /** Default: `normal`. */
   readonly slant?: 'normal' | 'italic'
 }
 
-/** A font with what it is like, so that it need not be read before it is used. */
+/** A font file with its family, weight and slant, so that it can be loaded later. */
 export interface DescribedFont {
-  /** Where it comes from. */
+  /** The font: a path, a URL or bytes. */
   readonly source: FontSource
-  /** What styles call it. */
+  /** The family name that styles use. */
   readonly family: string
-  /** 1 to 1000, 400 without it; of a variable font the least and the most. */
+  /** 1 to 1000; for a variable font the lowest and highest. Default: 400. */
   readonly weight?: number | readonly [least: number, most: number]
-  /** `normal` without it. */
+  /** Default: `normal`. */
   readonly slant?: Slant
 }
 
-/** What `openFonts` takes. */
+/** Options of `openFonts`. */
 export interface FontsOptions {
-  /** Which built-in families and faces to have at hand; all of them where it is not given. */
+  /** Built-in families and faces to open. Default: all. */
   readonly builtIn?: readonly (GenericFamily | BuiltInChoice)[]
   /**
-   * More fonts: TrueType, OpenType, collections, WOFF and WOFF2, as bytes, as a path (Node; a
-   * folder for all fonts in it) or as a URL. With what they are like they can be loaded when used.
+   * Font files: TrueType, OpenType, collections, WOFF and WOFF2, as bytes, a path (Node; a folder
+   * opens all its fonts) or a URL. Described files can be loaded lazily.
    */
   readonly files?: readonly (FontSource | DescribedFont)[]
   /**
-   * When faces are fetched: all before the fonts are open (`eager`, the default), or each when text
-   * first wants it (`lazy`). Then the first built-in face is there from the start, and stands
-   * in with the problem `pending-face`; `fonts.onChange()` tells when text is to be set again.
+   * When faces are fetched: all at once (`eager`, the default), or when text first needs them
+   * (`lazy`). With `lazy`, the first built-in face is used meanwhile, with the problem
+   * `pending-face`; `fonts.onChange()` tells you when to set text again.
    */
   readonly loading?: 'eager' | 'lazy'
-  /** Also those in the font folders of the operating system (Node); what is broken is left out. */
+  /** Also opens the operating system's fonts (Node). Unreadable files are skipped. Default: false. */
   readonly system?: boolean
   /** Short names for families: `{ heading: 'Lantern Serif' }`. */
   readonly aliases?: Readonly<Record<string, string>>
   /**
-   * Whether documents with embedded fonts will be written. Browsers then fetch a second WASM
-   * module of 0.7 MB when the fonts open; Node reads it when it is first used, and needs no telling.
+   * Whether you will write documents with embedded fonts. Browsers then fetch a second WASM module
+   * of 0.7 MB when the fonts open. Node reads it on demand.
    */
   readonly embedding?: boolean
   /**
-   * Where the folder `assets` of the package is served from, for bundlers that do not find what
-   * `new URL(…, import.meta.url)` names: an address, or a path in Node.
+   * Where the package's folder `assets` is served from, for bundlers that don't resolve `new URL(…,
+   * import.meta.url)`: an address, or a path in Node.
    */
   readonly assets?: string | Url
 }

@@ -154,7 +154,7 @@ async function compiled(supply: Supply, url: URL): Promise<WebAssembly.Module> {
 
 /**
  * The faces in a font: one, those of a collection, or of every font in a folder. A folder may hold
- * a file that is broken: it is told, and the rest opens; where all are, it is thrown.
+ * a file that is broken: it is reported, and the rest opens; where all are, it is thrown.
  */
 async function readEntries(supply: Supply, source: FontSource): Promise<ReadFonts> {
   if (source instanceof Uint8Array) {
@@ -205,7 +205,7 @@ const laterBuiltIn = (supply: Supply, face: BuiltInFace): LaterFace => ({
   },
 })
 
-/** Nobody chose the fonts of a system one by one: what cannot be read of them is told, and left out. */
+/** Nobody chose the fonts of a system one by one: what cannot be read of them is reported, and left out. */
 const systemEntries = async (supply: Supply) => readableEntries(supply, await supply.systemFiles())
 
 async function readableEntries(

@@ -1,10 +1,10 @@
 /** A stretch of a source text: offsets in UTF-16 code units, `line` and `column` counted from 1. */
 export interface SourceLocation {
-  /** What the source is called: a file name, `markup`, `sheet`. */
+  /** Name of the source: a file name, `markup`, `sheet`. */
   readonly source: string
-  /** Of the first character, in UTF-16 code units. */
+  /** Offset of the first character, in UTF-16 code units. */
   readonly start: number
-  /** Behind the last character, in UTF-16 code units. */
+  /** End of the hidden stretch, in UTF-16 code units. */
   readonly end: number
   /** From 1. */
   readonly line: number
@@ -14,9 +14,9 @@ export interface SourceLocation {
 
 /** A stretch of a text: offsets in UTF-16 code units. */
 export interface TextRange {
-  /** Of the first character, in UTF-16 code units. */
+  /** Offset of the first character, in UTF-16 code units. */
   readonly start: number
-  /** Behind the last character, in UTF-16 code units. */
+  /** End of the hidden stretch, in UTF-16 code units. */
   readonly end: number
 }
 
@@ -25,35 +25,35 @@ export interface TextRange {
  * silence and is thrown where problems are thrown; a `warning` is only ever listed.
  */
 export interface Problem {
-  /** What kind of problem it is; `docs/reference/problems.md` lists all. */
+  /** The code of the problem; `docs/reference/problems.md` lists all. */
   readonly code: string
-  /** Whether it would have given wrong output, or only warns. */
+  /** `error`, or `warning` if the output is still right. */
   readonly severity: 'error' | 'warning'
-  /** What is wrong, in a sentence. */
+  /** The problem in a sentence. */
   readonly message: string
   /** Where it was found: a place in a source text, or a path such as `styles.body.size`. */
   readonly location?: SourceLocation | string
-  /** Of a layout, where it is to be seen: offsets in its text, and the indices of line and run. */
+  /** Where it shows in a layout: offsets in its text, and indices of line and run. */
   readonly range?: TextRange
   /** The index of its line. */
   readonly line?: number
   /** The index of its run in the line. */
   readonly run?: number
-  /** How it is mended. */
+  /** How to fix it. */
   readonly hint?: string
   /** The known name that comes nearest to one that was not found. */
   readonly nearest?: string
 }
 
-/** What went wrong, where, and how to mend it; `message` holds it all in one line. */
+/** An error with a code, a place and a hint; `message` has all of it in one line. */
 export class DotLineError extends Error {
   /** Always `DotLineError`. */
   override readonly name = 'DotLineError'
-  /** What kind of problem it is; `docs/reference/problems.md` lists all. */
+  /** The code of the problem; `docs/reference/problems.md` lists all. */
   readonly code: string
-  /** Where it was found. */
+  /** Where the problem was found. */
   readonly location: SourceLocation | string | undefined
-  /** How it is mended. */
+  /** How to fix it. */
   readonly hint: string | undefined
   /** The known name that comes nearest to one that was not found. */
   readonly nearest: string | undefined
@@ -88,7 +88,7 @@ export function fail(code: string, message: string, more: ProblemDetails = {}): 
   throw new DotLineError(errorProblem(code, message, more))
 }
 
-/** One line: what, where, how to mend it. Control characters in names are shown, not sent. */
+/** A problem in one line: what, where, how to fix it. Control characters in names are made visible. */
 export function problemLine(problem: Problem): string {
   if (typeof problem?.message !== 'string') {
     fail('bad-argument', 'problemLine takes a problem, with code and message')
@@ -109,8 +109,8 @@ export function locationText(location: SourceLocation | string | undefined): str
 }
 
 /**
- * Text for a terminal or a report: control characters, and those that turn the direction of text, as
- * `U+` and their number, so that a name from outside cannot steer what shows it.
+ * Text for a terminal or report: control and direction characters become `U+` and their number, so
+ * that a name can't steer the terminal.
  */
 export function visibleControls(text: string): string {
   if (typeof text !== 'string') fail('bad-argument', 'visibleControls takes a text')

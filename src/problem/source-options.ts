@@ -2,7 +2,7 @@ import { aString } from './arguments.ts'
 
 /** The last argument of every function that reads a text. */
 export interface SourceOptions {
-  /** What problems call the text: the name of its file. */
+  /** Name of the text in problems: its file name. */
   readonly source?: string
 }
 

@@ -85,13 +85,13 @@ export function readValues(attribute: string | null): {
     const read: unknown = JSON.parse(attribute)
     if (isValues(read)) return { values: read }
   } catch {
-    // What it is not is told below.
+    // What it is not is reported below.
   }
   const message = `the values of <${elementName}> are not a JSON object: ${attribute.slice(0, 60)}`
   return { problem: { code: 'bad-values', severity: 'error', message } }
 }
 
-/** What failed, as problems to be told. */
+/** What failed, as problems to be reported. */
 function problemsOf(error: unknown): readonly Problem[] {
   if (error instanceof DotLineError) return error.problems
   throw error

@@ -3,27 +3,27 @@ import type { TextAction } from './links.ts'
 import type { DotLineElement } from './text-element.ts'
 import type { DotLineRowElement } from './text-row.ts'
 
-/** What `<dot-line>` takes where a framework writes it: attributes by their names, and its own properties. */
+/** Attributes and properties of `<dot-line>` in a framework. */
 export interface TextAttributes {
   /** The name of a style of the sheet. */
   'text-style'?: string | undefined
-  /** What it says. */
+  /** Its text. */
   markup?: string | undefined
   /** A key of the catalog, in place of markup. */
   message?: string | undefined
-  /** What fills its placeholders; as an attribute, JSON. */
+  /** Values for its placeholders; as an attribute, JSON. */
   values?: Values | string | undefined
   /** Rich text, in place of markup: a property. */
   rich?: RichText | undefined
-  /** How many lines there may be; what is beyond is cut. */
+  /** Maximum number of lines; more are truncated. */
   'max-lines'?: number | string | undefined
-  /** How lines stand in its box, in place of what its style says. */
+  /** Alignment of lines. Default: that of the style. */
   align?: Align | undefined
   /** The same, where it has more than one line. */
   'align-wrapped'?: Align | undefined
-  /** As what it is seen. */
+  /** How it is painted. */
   paint?: 'text' | 'svg' | 'canvas' | undefined
-  /** Words for the tooltip, `none` for none; all of the text where it was cut, without it. */
+  /** Text of the tooltip, or `none`. Default: the whole text, if it was truncated. */
   tooltip?: string | undefined
   /** Called when an action of it is taken. */
   'ontext-action'?: ((event: CustomEvent<TextAction>) => void) | undefined

@@ -2,11 +2,11 @@ import { type Layout, type LinkedText, linkedTexts, rangeBoxes } from '../core.t
 import { colorText } from '../notation/index.ts'
 import type { LinkState } from './state-rules.ts'
 
-/** What is told when an action is taken. */
+/** Details of the event `text-action`. */
 export interface TextAction {
-  /** The name that the markup gives it. */
+  /** Name of the action in the markup. */
   readonly action: string
-  /** What it says. */
+  /** Its text. */
   readonly text: string
   /** The values that its text was filled with. */
   readonly values: unknown

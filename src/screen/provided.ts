@@ -11,17 +11,17 @@ import type { PageFonts } from './page-fonts.ts'
 import type { PageRules } from './page-rules.ts'
 import type { ReaderPreferences } from './reader-preferences.ts'
 
-/** What the texts below an element are set with. */
+/** Everything that sets the texts below an element. */
 export interface TextProvision {
   /** Whose styles it is set with. */
   readonly sheet: Sheet
   /** Whose faces it is set in. */
   readonly fonts: Fonts
-  /** Where `message` is looked up. */
+  /** Catalog for `message`. */
   readonly catalog?: Catalog | undefined
-  /** By what words are divided. */
+  /** Hyphenation patterns. */
   readonly hyphenation?: Hyphenation | undefined
-  /** Goes before what the reader has set in browser and system; its scale is times theirs. */
+  /** Overrides the reader's settings in browser and system; its scale multiplies theirs. */
   readonly reader?: ReaderSettings | undefined
   /**
    * Modes of the sheet that are on. Without it those that the reader's own settings ask for, where
@@ -29,21 +29,21 @@ export interface TextProvision {
    * that are on together it may have a mode of its own, such as `dark-more-contrast`.
    */
   readonly modes?: readonly string[] | undefined
-  /** Takes each problem once; the console does without it. */
+  /** Called once with each problem. Default: the console. */
   readonly onProblem?: ((problem: Problem) => void) | undefined
-  /** Is called when texts are to be set anew: what was changed, or what the reader has set. */
+  /** Called when texts should be set again: after a change here or in the reader's settings. */
   readonly onChange?: (() => void) | undefined
 }
 
-/** Provides texts; what is changed is changed in all of them with the next frame. */
+/** Provides for texts; changes reach all of them with the next frame. */
 export interface TextProvider {
-  /** What is provided now. */
+  /** What it provides now. */
   readonly current: TextProvision
-  /** What the reader has set. */
+  /** The reader's color scheme. */
   readonly preferences: ReaderPreferences
   /** The sheet in the modes that are on. */
   readonly sheet: Sheet
-  /** Changes what is provided; all texts below follow within a frame. */
+  /** Changes what it provides; all texts below follow within a frame. */
   update(changes: Partial<TextProvision>): void
   /** Resolves when every text is written as it is to be. */
   settled(): Promise<void>

@@ -1,14 +1,14 @@
-/** What a reader has set in browser and system, as media queries and the browser's font size tell it. */
+/** The reader's settings in browser and system, from media queries and the browser's font size. */
 export interface ReaderPreferences {
-  /** Of the browser's font size, 16 pixels being 1. */
+  /** Text scale, from the browser's font size: 16 pixels are 1. */
   readonly scale: number
-  /** Whether the reader asks for more. */
+  /** Whether the reader asks for more contrast. */
   readonly contrast: 'normal' | 'more'
-  /** What the reader has set. */
+  /** The reader's color scheme. */
   readonly colorScheme: 'light' | 'dark'
   /** Whether the system's own colors are shown (`forced-colors`). */
   readonly forcedColors: boolean
-  /** Whether the reader asks for less of it. */
+  /** Whether the reader asks for less transparency. */
   readonly reducedTransparency: boolean
   /** Device pixels a CSS pixel, which zooming changes: canvases are painted anew. */
   readonly pixelRatio: number

@@ -22,21 +22,21 @@ import { toHtml } from '../targets/html/index.ts'
 import { elementName } from './element-name.ts'
 import { hostRules } from './shadow-parts.ts'
 
-/** What a text is set with on a server. */
+/** Everything that sets a text on a server. */
 export interface ServerProvision {
   /** Whose styles it is set with. */
   readonly sheet: Sheet
   /** Whose faces it is set in. */
   readonly fonts: Fonts
-  /** Where texts are looked up by their keys. */
+  /** Catalog for keys. */
   readonly catalog?: Catalog
-  /** By what words are divided. */
+  /** Hyphenation patterns. */
   readonly hyphenation?: Hyphenation
-  /** What the reader prefers. */
+  /** The reader's preferences. */
   readonly reader?: ReaderSettings
-  /** Where browsers fetch a face's font file from; in the stylesheet, without it. */
+  /** Address of a face's font file. Without it, the stylesheet holds the file. */
   readonly fontUrl?: (face: Face) => string
-  /** What a content security policy lets the element's stylesheet in by. */
+  /** Nonce of a content security policy, for the element's stylesheet. */
   readonly nonce?: string
 }
 
@@ -44,19 +44,19 @@ export interface ServerProvision {
 export interface ServerText {
   /** The name of its style. */
   readonly textStyle?: string
-  /** What it says, unless it is a text of the catalog. */
+  /** Its markup, unless the text comes from the catalog. */
   readonly markup?: string
   /** A key of the catalog. */
   readonly message?: string
-  /** What fills the placeholders, by their names. */
+  /** Values for the placeholders, by name. */
   readonly values?: Values
-  /** How many lines there may be; what is beyond is cut. */
+  /** Maximum number of lines; more are truncated. */
   readonly maxLines?: number
   /** The width that its lines are broken for till the page knows its own, in units. */
   readonly width: number
 }
 
-/** What `renderElement` gives. */
+/** Result of `renderElement`. */
 export interface RenderedElement {
   /** The element with its text in a shadow root, which browsers show before any script runs. */
   readonly html: string
@@ -65,8 +65,8 @@ export interface RenderedElement {
 }
 
 /**
- * A `<dot-line>` as markup, for pages that are made on a server. Where the page has a provider it is
- * taken over as it stands. Throws what `typesetter.set` throws.
+ * A `<dot-line>` as markup, for pages from a server. The page's provider takes it over as it
+ * stands. Throws what `typesetter.set` throws.
  */
 export function renderElement(provision: ServerProvision, text: ServerText): RenderedElement {
   checkOptions('renderElement', provision, {

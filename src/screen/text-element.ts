@@ -32,10 +32,9 @@ import { type Tooltip, tooltipOf } from './tooltip.ts'
 import { type WrittenLines, writtenLines } from './written-lines.ts'
 
 /**
- * A text in a page: `<dot-line text-style="headline" message="board.title">`. It is set with what
- * the nearest provider around it has, as wide as its box, and as high as its lines. What it says is
- * its markup, a text of the catalog, rich text, or else what stands in it. Tells of actions by the
- * event `text-action`, and of what it was set as by `text-layout`.
+ * A text in a page: `<dot-line text-style="headline" message="board.title">`. It uses the nearest
+ * provider, is as wide as its box and as high as its lines. Its text is its markup, a text of the
+ * catalog, rich text, or its own content. Fires `text-action` and `text-layout`.
  */
 export class DotLineElement extends ElementBase {
   /** The attributes whose changes the element hears of (HTML, custom elements). */
@@ -76,7 +75,7 @@ export class DotLineElement extends ElementBase {
     this.#reflect('text-style', value)
   }
 
-  /** What it says; null where it is a text of the catalog, or its own content. */
+  /** Its markup; null if the text comes from the catalog or its own content. */
   get markup(): string | null {
     return this.getAttribute('markup')
   }
@@ -92,7 +91,7 @@ export class DotLineElement extends ElementBase {
     this.#reflect('message', value)
   }
 
-  /** What fills its placeholders; as an attribute, JSON. */
+  /** Values for its placeholders; as an attribute, JSON. */
   get values(): Values | undefined {
     return this.#values
   }
@@ -111,7 +110,7 @@ export class DotLineElement extends ElementBase {
     this.#changed()
   }
 
-  /** How many lines there may be; what is beyond is cut. */
+  /** Maximum number of lines; more are truncated. */
   get maxLines(): number | undefined {
     return countIn(this.getAttribute('max-lines'))
   }
@@ -119,7 +118,7 @@ export class DotLineElement extends ElementBase {
     this.#reflect('max-lines', value === undefined ? null : String(value))
   }
 
-  /** As what it is seen: `text` (the default), or `svg` or `canvas` with the text over it unseen. */
+  /** How it is painted: `text` (the default); or `svg` or `canvas`, with the text over it, visually hidden. */
   get paint(): 'text' | 'svg' | 'canvas' {
     const value = this.getAttribute('paint')
     return value === 'svg' || value === 'canvas' ? value : 'text'
@@ -128,7 +127,7 @@ export class DotLineElement extends ElementBase {
     this.#reflect('paint', value)
   }
 
-  /** Words for the tooltip, `none` for none; all of the text where it was cut, without it. */
+  /** Text of the tooltip, or `none`. Default: the whole text, if it was truncated. */
   get tooltip(): string | null {
     return this.getAttribute('tooltip')
   }
@@ -136,24 +135,24 @@ export class DotLineElement extends ElementBase {
     this.#reflect('tooltip', value)
   }
 
-  /** How it is set now; undefined until it is. */
+  /** Its current layout; undefined before the first. */
   get layout(): Layout | undefined {
     return this.#layout
   }
 
-  /** How wide it is where nothing wraps it, in whole units. */
+  /** Its width on one line, in whole units. */
   get naturalWidth(): number {
     return this.#naturalWidth
   }
 
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   get problems(): readonly Problem[] {
     return this.#problems
   }
 
   /**
-   * The least width in which no word of it is broken and nothing is cut, in units: what a row of the
-   * page has to leave it. 0 until it is set.
+   * The smallest width without broken words or truncation, in units; 0 before the first layout. A
+   * row of the page should leave that much.
    */
   neededWidth(): number {
     if (!this.#typesetter) return 0
@@ -308,7 +307,7 @@ export class DotLineElement extends ElementBase {
     provided.showLater(this)
   }
 
-  /** Writes what was laid out and is not written yet; its provider calls it. */
+  /** Writes a pending layout; its provider calls it. */
   show() {
     const provided = this.#provided
     if (!provided || !this.#parts || !this.#laidOut) return
@@ -381,7 +380,7 @@ export class DotLineElement extends ElementBase {
       if (this.#provided && this.#typesetter)
         writeTip(tip, words.trim(), this.#provided, this.#typesetter)
     })
-    // The keyboard reaches what is to be told; links in it are reached anyway.
+    // The keyboard reaches what is to be reported; links in it are reached anyway.
     if (words.trim() !== '' && !hasLinks) {
       frame.tabIndex = 0
       frame.setAttribute('role', 'group')

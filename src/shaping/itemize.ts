@@ -110,7 +110,7 @@ function eastAsianIn(
   }
 }
 
-/** What styles are shaped with; a problem of a style is told once. */
+/** What styles are shaped with; a problem of a style is reported once. */
 function tellingOnce(tools: ShapingTools, problems: Problem[]): ShapingTools['shapingStyle'] {
   let told: Set<Style> | undefined
   return style => {

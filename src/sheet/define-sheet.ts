@@ -29,9 +29,9 @@ import { readSizes } from './sizes.ts'
 import type { InkSource, SheetPart, SheetSource, SizeDefinition, StyleSource } from './source.ts'
 import { initialStyle, type StatedStyle, type Style, styleWithin } from './style.ts'
 
-/** A property of a style, and why it is what it is. */
+/** A property of a style, and where its value comes from. */
 export interface Reason extends Origin {
-  /** Its name. */
+  /** Name of the property. */
   readonly property: string
   /** The value as it was stated: the name of an ink, and not its color. */
   readonly stated: unknown
@@ -46,21 +46,21 @@ export interface Sheet<
   Z extends string = string,
   M extends string = string,
 > {
-  /** Of its styles. */
+  /** Names of its styles. */
   readonly styleNames: readonly string[]
-  /** Of its inks. */
+  /** Names of its inks. */
   readonly inkNames: readonly string[]
-  /** Of its sizes. */
+  /** Names of its sizes. */
   readonly sizeNames: readonly string[]
-  /** Of its short names for families. */
+  /** Names of its families. */
   readonly familyNames: readonly string[]
-  /** Of its modes. */
+  /** Names of its modes. */
   readonly modeNames: readonly string[]
   /** Warnings: colors that had to be mapped into sRGB. */
   readonly warnings: readonly Problem[]
-  /** What all text has that no style is named for: the style `defaults` over what holds anyway. */
+  /** The style of text without a style: `defaults` over the built-in defaults. */
   readonly base: Style
-  /** What a style states, with what it builds on; undefined where there is none of that name. */
+  /** The properties that a style states, with those it builds on; undefined for unknown names. */
   stated(name: string): StatedStyle | undefined
   /** A style with nothing left open. Throws `unknown-style`. */
   style(name: S): Style
@@ -70,9 +70,9 @@ export interface Sheet<
   size(name: Z): number
   /** The list a short name of a family stands for. */
   families(name: string): readonly string[] | undefined
-  /** Which style stated each property of a style, and where. Throws `unknown-style`. */
+  /** The style that stated each property of a style, and where. Throws `unknown-style`. */
   why(name: S): readonly Reason[]
-  /** Where a part of it stands: in the file that it was read from, or as a path. */
+  /** Place of a part: in the file it was read from, or as a path. */
   locationOf(path: Path): NonNullable<Problem['location']>
   /** A sheet with changes: styles are changed property by property, all else by name. */
   with<S2 extends string = never, I2 extends string = never, Z2 extends string = never>(part: {
@@ -112,8 +112,8 @@ const aPath = listOf(either(aString, aNumber))
 export type Locate = (path: Path) => NonNullable<Problem['location']>
 
 /**
- * Checks a sheet and makes it ready. All its mistakes are thrown as one `DotLineError`, whose
- * `problems` lists them, each with its path, what was expected, and the nearest known name.
+ * Checks a sheet and resolves it. One `DotLineError` lists all mistakes in `problems`, each with
+ * its path, the expected values, and the nearest known name.
  */
 export function defineSheet<
   const S extends string,

@@ -6,8 +6,8 @@ import { families } from './property-kinds.ts'
 import { scaleKind, sizeKind } from './sizes.ts'
 
 /**
- * A JSON Schema (draft 2020-12) of sheets in JSON, for editors. It knows every property and what
- * it takes, but not whether a name is one of the sheet.
+ * A JSON Schema (draft 2020-12) of sheets, for editors. It knows every property and its values, but
+ * not the names in your sheet.
  */
 export function sheetJsonSchema(): JsonSchema {
   const named = (schema: JsonSchema) => ({ type: 'object', additionalProperties: schema })

@@ -14,9 +14,9 @@ import {
 } from '../problem/index.ts'
 import { grownLengths, type Style } from './style.ts'
 
-/** What the person reading prefers. */
+/** The reader's preferences. */
 export interface ReaderSettings {
-  /** How much larger text is to be; 1 is as designed. */
+  /** Text scale; 1 is as designed. */
   readonly scale?: number
   /**
    * `tapered` (the default): large styles grow less than body text. `linear`: all grow alike, as
@@ -77,9 +77,9 @@ const bodySize = 20
 const growthAbove = 0.4
 
 /**
- * The size a reader gets: f(size, scale) = scale · size up to 20 units; of what is above them,
- * scale^0.4. Continuous, strictly rising in both, f(size, 1) = size; so large styles grow less,
- * and none ever overtakes another.
+ * The size for a reader's scale: f(size, scale) = scale · size up to 20 units; the part above grows
+ * by scale^0.4. The curve is continuous and rises with both, and f(size, 1) = size. Large styles
+ * grow less, and none overtakes another.
  */
 export function scaledSize(size: number, reader: ReaderSettings): number {
   checkArgument('scaledSize', 'size', size, fromZero)

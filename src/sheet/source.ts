@@ -195,7 +195,7 @@ export interface ParagraphProperties<I extends string = string> {
       }
 }
 
-/** A style as it is stated: what it builds on, and its properties. */
+/** A style as you write it: `from`, and properties. */
 export interface StyleSource<
   S extends string = string,
   I extends string = string,
@@ -235,17 +235,17 @@ export type InkSource =
       readonly extent?: 'run' | 'line' | 'block'
     }
 
-/** What a mode changes: a part of a sheet. */
+/** The parts of a sheet that a mode can change. */
 export interface SheetPart {
   /** Short names, each for a family or for several, the first that is there. */
   readonly families?: Readonly<Record<string, string | readonly string[]>>
   /** The base of a modular scale, in units, and its ratio. */
   readonly modularScale?: { readonly base: number; readonly ratio: number }
-  /** By their names. */
+  /** Sizes by name. */
   readonly sizes?: Readonly<Record<string, SizeDefinition>>
-  /** By their names. */
+  /** Sizes by name. */
   readonly inks?: Readonly<Record<string, InkSource>>
-  /** By their names. */
+  /** Sizes by name. */
   readonly styles?: Readonly<Record<string, StyleSource>>
 }
 
@@ -262,11 +262,11 @@ export interface SheetSource<
   readonly families?: Readonly<Record<string, string | readonly string[]>>
   /** A modular scale: step n is base · ratioⁿ units. */
   readonly modularScale?: { readonly base: number; readonly ratio: number }
-  /** By their names. */
+  /** Sizes by name. */
   readonly sizes?: Readonly<Record<Z, SizeDefinition>>
-  /** By their names. */
+  /** Sizes by name. */
   readonly inks?: Readonly<Record<I, InkSource>>
-  /** By name; one called `defaults` lies under all others. */
+  /** Styles by name; `defaults` is below all others. */
   readonly styles: { readonly [K in S]: StyleSource<NoInfer<S>, NoInfer<I>, NoInfer<Z>> }
   /** Named sets of changes: dark, more contrast, another brand. */
   readonly modes?: { readonly [K in M]: SheetPart }

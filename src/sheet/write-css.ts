@@ -15,7 +15,7 @@ const generics = new Map([
   ['mono', 'monospace'],
 ])
 
-/** What `writeCss` takes. */
+/** Options of `writeCss`. */
 export interface WriteCssOptions {
   /**
    * Begins the names of classes, custom properties and data attributes. Default: `dotline-`, as on
@@ -30,9 +30,9 @@ const aPrefix = being(
 )
 
 /**
- * A sheet as CSS: custom properties for inks and sizes, and a class for each style with what it
- * states. Sizes are in `rem`, so that they follow the reader's setting in the browser. Modes become
- * the same properties under `[data-dotline-mode="…"]`. Throws `duplicate-name` where two names are one in CSS.
+ * A sheet as CSS: custom properties for inks and sizes, and a class for each style. Sizes are in
+ * `rem`, so they follow the browser's font size. Modes become `[data-dotline-mode="…"]`. Throws
+ * `duplicate-name` if two names are one in CSS.
  */
 export function writeCss(sheet: Sheet, options: WriteCssOptions = {}): string {
   checkArgument('writeCss', 'sheet', sheet, aSheet)

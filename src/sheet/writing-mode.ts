@@ -1,6 +1,6 @@
 import type { Style } from './style.ts'
 
-/** How lines and text run (CSS Writing Modes 4, section 3.2). */
+/** Direction of lines and text (CSS Writing Modes 4, section 3.2). */
 export type WritingMode = Style['writingMode']
 
 /** Whether lines run downward or upward. */

@@ -22,13 +22,13 @@ export const specimenFields: Fields<SpecimenOptions> = {
   progress: aFunction,
 }
 
-/** What `specimen` and `specimenPage` take. */
+/** Options of `specimen` and `specimenPage`. */
 export interface SpecimenOptions {
-  /** Which families to show; all among the fonts without it. */
+  /** Families to show. Default: all. */
   readonly families?: readonly string[]
   /** A line to show in each family that can write it. */
   readonly text?: string
-  /** In units. */
+  /** Outer radius, in units. */
   readonly width?: number
   /** Told before each family, with how many are done. */
   readonly progress?: (family: string, done: number, total: number) => void

@@ -62,7 +62,7 @@ function flatInks(style: Style): readonly string[] {
   return names
 }
 
-/** Patterns are loaded before text is set: a language without them is told. */
+/** Patterns are loaded before text is set: a language without them is reported. */
 function notHyphenated(styles: ReadonlySet<Style>, hyphenation: Hyphenation | undefined) {
   const asked = [...styles].filter(style => style.hyphenation && !hyphenation?.has(style.language))
   const lacking = [...new Set(asked.map(style => style.language))]

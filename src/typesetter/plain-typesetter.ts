@@ -53,7 +53,7 @@ interface PlainSetting {
   readonly hasNotes: boolean
 }
 
-/** A style of the sheet, and those of spans in it; none where a text in it is more than plain. */
+/** A style of the sheet, and those of spans in it; none if a text in it is more than plain. */
 interface Known {
   readonly own: PlainStyle | undefined
   readonly style: Style

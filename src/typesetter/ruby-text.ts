@@ -12,7 +12,7 @@ import {
 import { isVertical, type StyleSource } from '../sheet/index.ts'
 import type { Typesetter } from './typesetter.ts'
 
-/** What `rubyText` takes. */
+/** Options of `rubyText`. */
 export interface RubyOptions {
   /** The style that the text around it is set in. */
   readonly style?: string

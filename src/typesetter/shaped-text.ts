@@ -17,7 +17,7 @@ import { checkOptions } from '../problem/index.ts'
 
 /** A text that was shaped, to be set in many frames. */
 export interface ShapedText {
-  /** Its lines in a width, as numbers: fast enough for every step of a window that is resized. */
+  /** Its lines at a width, as numbers; fast enough for every step of a window resize. */
   wrap(width: number): WrappedLines
   /**
    * The next line from a place on (its beginning without one), in a room that may differ from line
@@ -30,11 +30,11 @@ export interface ShapedText {
   ): TextLine | undefined
   /** The least width in which no word has to be broken, in units. */
   minWidth(): number
-  /** Its layout in a frame; in that of the setting without it. */
+  /** Its layout in a frame. Default: the frame given to `shape`. */
   set(frame?: Frame): Layout
 }
 
-/** A text that is laid out, in a frame, as it is told. */
+/** A text that is laid out, in a frame, as it is reported. */
 export function shapedText(
   texts: () => readonly Breakable[],
   frame: Frame,

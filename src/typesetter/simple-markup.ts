@@ -107,7 +107,7 @@ export function richPieces(rich: RichText, values: Values): readonly SimplePiece
 
 const noValues: Values = {}
 
-/** Values that are unused are told of. */
+/** Values that are unused are reported. */
 function isEachUsed(values: Values, used: ReadonlySet<string>): boolean {
   for (const name in values) if (!used.has(name)) return false
   return true

@@ -10,7 +10,7 @@ import {
 /** Styles as they come about in text: each is made once, and is one object from then on. */
 export interface StyleBook {
   readonly sheet: Sheet
-  /** The style of text in a style of the sheet; undefined where there is none of that name. */
+  /** The style of text in a style of the sheet; undefined if there is none of that name. */
   within(around: Style, name: string): Style | undefined
   overridden(around: Style, name: string, value: string): Changed
   inLanguage(style: Style, language: string): Style
@@ -67,7 +67,7 @@ export function styleBook(sheet: Sheet): StyleBook {
       return { style: made(around, key, known.stated), problems: known.problems }
     },
     changed(around, properties) {
-      // What JSON does not hold is no property either, and is read to be told.
+      // What JSON does not hold is no property either, and is read to be reported.
       const key = jsonOf(properties)
       const known = key === undefined ? undefined : overrides.get(key)
       const read = known ?? sheet.overrides(properties)

@@ -57,25 +57,25 @@ import { type ShapedText, shapedText } from './shaped-text.ts'
 import { sheetForReader } from './sheet-for-reader.ts'
 import { styleBook } from './style-book.ts'
 
-/** What `typesetter` takes. */
+/** Options of `typesetterFor`. */
 export interface TypesetterOptions<S extends string, I extends string, Z extends string> {
   /** Whose styles it is set with. */
   readonly sheet: Sheet<S, I, Z>
   /** Whose faces it is set in. */
   readonly fonts: Fonts
-  /** What the reader prefers. */
+  /** The reader's preferences. */
   readonly reader?: ReaderSettings
-  /** How words are divided where a style has `hyphenation`: from `openHyphenation`. */
+  /** Hyphenation patterns from `openHyphenation`, for styles with `hyphenation`. */
   readonly hyphenation?: Hyphenation
   /**
-   * What wrong input does: `throw` (the default) throws a `DotLineError`; `collect`, for
-   * production screens, shows the text as well as it can be and lists the problem on the layout.
-   * Warnings are listed either way.
+   * What wrong input does. `throw` (the default) throws a `DotLineError`. `collect`, for
+   * production, shows the text as well as possible and lists problems on the layout. Warnings are
+   * always listed.
    */
   readonly problems?: 'throw' | 'collect'
 }
 
-/** Where a text goes, in which style, with which values. */
+/** Frame, style, values and overrides of a text. */
 export interface SetOptions<
   S extends string = string,
   I extends string = never,
@@ -85,9 +85,9 @@ export interface SetOptions<
   readonly style?: NoInfer<S>
   /** Properties that are others than those of the style, at this call. */
   readonly overrides?: Omit<StyleSource<NoInfer<S>, NoInfer<I>, NoInfer<Z>>, 'from'>
-  /** What fills the placeholders, by their names. */
+  /** Values for the placeholders, by name. */
   readonly values?: Values
-  /** What problems call the markup: a file name. */
+  /** Name of the markup in problems: a file name. */
   readonly source?: string
   /**
    * Sets the text as large as it goes into the frame, the size of its style between these, in
@@ -112,7 +112,7 @@ export interface Typesetter<
     markup: CheckedMarkup<T, { style: S; ink: I; size: Z }>,
     ...setting: SettingFor<T, SetOptions<S, I, Z>>
   ): Layout
-  /** Makes a text ready to be set in many widths: it is shaped once. Takes and throws what `set` does. */
+  /** Shapes a text once, to set it in many widths. Takes and throws what `set` does. */
   shape<const T extends string | RichText>(
     markup: CheckedMarkup<T, { style: S; ink: I; size: Z }>,
     ...setting: SettingFor<T, SetOptions<S, I, Z>>

@@ -31,7 +31,7 @@ const deepest = 125
 /** The direction of a paragraph: stated, or that of its first strong character (UAX #9, P2). */
 export type BaseDirection = 'ltr' | 'rtl' | 'auto'
 
-/** What `bidiLevels` gives. */
+/** Result of `bidiLevels`. */
 export interface BidiLevels {
   /** The level of the paragraph: 0 from left to right, 1 from right to left. */
   readonly paragraphLevel: number
@@ -41,9 +41,9 @@ export interface BidiLevels {
 
 /** A stretch of a text that keeps its own direction. */
 export interface IsolatedRange {
-  /** Of the first character, in UTF-16 code units. */
+  /** Offset of the first character, in UTF-16 code units. */
   readonly start: number
-  /** Behind the last character, in UTF-16 code units. */
+  /** End of the hidden stretch, in UTF-16 code units. */
   readonly end: number
 }
 

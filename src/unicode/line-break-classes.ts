@@ -3,8 +3,8 @@ import { ranges, values } from './line-break.data.ts'
 import { once, propertyIndex, propertyTable } from './property-table.ts'
 
 /**
- * How strictly lines of Chinese and Japanese are broken (CSS Text 3, section 5.2, `line-break`);
- * `keep-slash` is `normal`, and no line ends behind a slash that ASCII follows, as in browsers.
+ * Strictness of line breaks in Chinese and Japanese (CSS Text 3, section 5.2, `line-break`).
+ * `keep-slash` is `normal`, but no line ends behind a slash before ASCII, as in browsers.
  */
 export type Strictness = 'loose' | 'normal' | 'strict' | 'keep-slash'
 

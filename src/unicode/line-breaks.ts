@@ -15,15 +15,15 @@ import { wordEnds } from './word-ends.ts'
 export interface BreakOpportunity {
   /** UTF-16 offset before which the line may or must end. */
   readonly offset: number
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'allowed' | 'mandatory'
 }
 
-/** What `lineBreaks` takes. */
+/** Options of `lineBreaks`. */
 export interface LineBreakOptions {
   /**
-   * How strictly Chinese and Japanese are broken; without it just as UAX #14 has it, which is
-   * `strict`, but takes a point and the figures behind it apart where none are before it.
+   * Strictness for Chinese and Japanese. Default: UAX #14 as it stands, which is `strict`, but a
+   * point is separated from figures behind it if none are before it.
    */
   readonly lineBreak?: Strictness
   /** `keep-all` keeps words of Korean, Chinese and Japanese whole (CSS Text 3). */
@@ -32,7 +32,7 @@ export interface LineBreakOptions {
   readonly language?: string
 }
 
-/** What stands between two characters, in `breakKinds`. */
+/** Kinds of breaks between two characters, in `breakKinds`. */
 export const breakKind = { none: 0, allowed: 1, mandatory: 2 } as const
 
 const [bk, cr, lf, nl, sp, zw] = ['BK', 'CR', 'LF', 'NL', 'SP', 'ZW'].map(classOf)

@@ -21,7 +21,7 @@ export const plain = {
   closing: 64,
 } as const
 
-/** For each code point below `firstBeyondPlain`, what is told of it by `plain`. */
+/** For each code point below `firstBeyondPlain`, what is reported it by `plain`. */
 export const plainCharacters: () => Uint8Array = once(() => {
   const kinds = new Uint8Array(firstBeyondPlain)
   const bits = values.map(names => names.split(' ').reduce((all, name) => all | bitOf(name), 0))

@@ -69,13 +69,13 @@ export function visualOrder(of: ArrayLike<number>): number[] {
   return bidi.visualOrder(of)
 }
 
-/** Whether any of a paragraph runs from right to left; where not, its levels are all 0. */
+/** Whether a paragraph has right-to-left text; if not, all levels are 0. */
 export function needsBidi(text: string, direction: bidi.BaseDirection = 'auto'): boolean {
   checkArguments('needsBidi', ['text', text, aString], ['direction', direction, directions])
   return bidi.needsBidi(text, direction)
 }
 
-/** Where the grapheme clusters of a text end (UAX #29, Unicode 15.0): offsets in rising order. */
+/** Ends of the grapheme clusters of a text (UAX #29, Unicode 15.0): offsets in rising order. */
 export function graphemes(text: string): Uint32Array {
   checkArgument('graphemes', 'text', text, aString)
   return clusters.graphemes(text)
@@ -99,7 +99,7 @@ export function lineBreaks(
   return breaks.lineBreaks(text, options)
 }
 
-/** As `lineBreaks`, of every offset: a value of `breakKind`. */
+/** The break at every offset: a value of `breakKind`. */
 export function breakKinds(text: string, options: breaks.LineBreakOptions = {}): Uint8Array {
   checkArgument('breakKinds', 'text', text, aString)
   checkBreakOptions('breakKinds', options)
@@ -118,7 +118,7 @@ export function scripts(text: string): script.ScriptRun[] {
   return script.scripts(text)
 }
 
-/** Whether a code point belongs to no script of its own. */
+/** Whether a code point belongs to the script Common or Inherited. */
 export function isCommonScript(codePoint: number): boolean {
   checkArgument('isCommonScript', 'codePoint', codePoint, aCodePoint)
   return script.isCommonScript(codePoint)
@@ -130,7 +130,7 @@ export function scriptOf(codePoint: number): string {
   return script.scriptOf(codePoint)
 }
 
-/** How a code point stands in vertical text (UAX #50). */
+/** Orientation of a code point in vertical text (UAX #50). */
 export function verticalOrientation(codePoint: number): vertical.VerticalOrientation {
   checkArgument('verticalOrientation', 'codePoint', codePoint, aCodePoint)
   return vertical.verticalOrientation(codePoint)

@@ -9,15 +9,15 @@ const latin = values.indexOf('Latin')
 
 /** A stretch of a text in one script (UAX #24). */
 export interface ScriptRun {
-  /** Of the first character, in UTF-16 code units. */
+  /** Offset of the first character, in UTF-16 code units. */
   readonly start: number
-  /** Behind the last character, in UTF-16 code units. */
+  /** End of the hidden stretch, in UTF-16 code units. */
   readonly end: number
   /** The long name of the Script property's value (UAX #24), such as `Latin`. */
   readonly script: string
 }
 
-/** For each value of Script_Extensions, the scripts it names; none where they are just the script. */
+/** For each value of Script_Extensions, the scripts it names; none if they are just the script. */
 const extensions = once(() => ({
   table: propertyTable(extensionRanges),
   scripts: extensionValues.map(names =>

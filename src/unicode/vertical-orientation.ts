@@ -4,8 +4,8 @@ import { ranges, values } from './vertical-orientation.data.ts'
 const table = once(() => propertyTable(ranges))
 
 /**
- * How a character stands in vertical text (UAX #50): upright, rotated, or, where the font has no
- * glyph of its own for that, transformed with one of the two instead.
+ * Orientation of a character in vertical text (UAX #50): upright, rotated, or transformed if the
+ * font has a glyph for that.
  */
 export type VerticalOrientation = 'U' | 'R' | 'Tu' | 'Tr'
 

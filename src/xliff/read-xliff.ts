@@ -14,9 +14,9 @@ import {
 import { readElements, type XmlElement } from './read-elements.ts'
 import { childrenOf, unitMarkup } from './unit-markup.ts'
 
-/** What `readXliff` takes. */
+/** Options of `readXliff`. */
 export interface XliffOptions {
-  /** What problems call it: a file name. */
+  /** Name of the file in problems. */
   readonly source?: string
   /** `throw` (the default) throws all mistakes at once; `collect` lists them in `problems`. */
   readonly problems?: CatalogOptions['problems']
@@ -24,20 +24,19 @@ export interface XliffOptions {
 
 /** The texts of a file that came back from translators. */
 export interface XliffTexts {
-  /** What it was translated from. */
+  /** The original texts. */
   readonly source: Catalog
-  /** What is translated; a text that is not is none of its keys. */
+  /** The translated texts; untranslated keys are missing. */
   readonly target: Catalog
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
 }
 
 const namespace = /^urn:oasis:names:tc:xliff:document:2\.[0-9]$/
 
 /**
- * Reads XLIFF 2 (OASIS; ISO 21720) back into catalogs in markup. Throws `bad-xml` on what is no XML,
- * `bad-xliff` on what is no XLIFF 2, and `lost-code` where a translation lost a span or a value, each
- * with its place.
+ * Reads XLIFF 2 (OASIS; ISO 21720) into catalogs in markup. Throws `bad-xml`, `bad-xliff`, and
+ * `lost-code` if a translation lost a span or a value, each with its place.
  */
 export function readXliff(xml: string, options: XliffOptions = {}): XliffTexts {
   checkArgument('readXliff', 'xml', xml, aString)

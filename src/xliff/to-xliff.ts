@@ -3,18 +3,18 @@ import { xmlText } from '../notation/index.ts'
 import { aCatalog, aLanguage, checkArgument, checkOptions, fail } from '../problem/index.ts'
 import { type Inline, inlineOf, spanEnd } from './inline-codes.ts'
 
-/** What `toXliff` takes beside the source. */
+/** Options of `toXliff`. */
 export interface XliffTarget {
-  /** What is translated already. */
+  /** The existing translation. */
   readonly catalog?: Catalog
-  /** BCP 47 tag of the language that texts are translated into; that of the catalog without it. */
+  /** Language of the translation, a BCP 47 tag. Default: that of the catalog. */
   readonly language?: string
 }
 
 /**
- * The texts of a catalog for translators: XLIFF 2.0 (OASIS; ISO 21720), a unit a text, named by its key.
- * Spans and values are inline codes that keep what they are in the unit's original data, so that no
- * translation breaks them. Throws `bad-argument` where a language is not known.
+ * The texts of a catalog for translators: XLIFF 2.0 (OASIS; ISO 21720), one unit a text, named by
+ * its key. Spans and values are inline codes with their original data, so that a translation keeps
+ * them. Throws `bad-argument` if a language is unknown.
  */
 export function toXliff(source: Catalog, target: XliffTarget = {}): string {
   checkArgument('toXliff', 'source', source, aCatalog)

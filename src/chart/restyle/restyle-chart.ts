@@ -24,39 +24,38 @@ import type { RestyledText } from './restyled-text.ts'
 import { setTexts } from './set-texts.ts'
 import { type StyledElement, svgTree } from './svg-tree.ts'
 
-/** An SVG element of a page; what is used of it. */
+/** The used part of an SVG element of a page. */
 export interface SvgElementLike {
-  /** Its source, as it is written. */
+  /** Its source. */
   readonly outerHTML: string
 }
 
-/** What `restyleChart` takes. */
+/** Options of `restyleChart`. */
 export interface RestyleOptions {
-  /** What sets them. */
+  /** The typesetter of the texts. */
   readonly texts: ChartTexts
-  /** Which part the texts are that a selector of CSS finds; others are told by where they stand. */
+  /** Parts by CSS selector. Default: by position. */
   readonly parts?: Readonly<Record<string, ChartPart | 'keep'>>
   /** Keeps the colors that the chart's texts have. */
   readonly keepInks?: boolean
 }
 
-/** What `restyleChart` gives. */
+/** Result of `restyleChart`. */
 export interface RestyledChart {
   /** The chart: all of it as it was, but its texts. */
   readonly svg: string
-  /** As they were set. */
+  /** The outcome for each text. */
   readonly texts: readonly RestyledText[]
   /** Texts that stayed as they were, and why. */
   readonly kept: readonly { readonly text: string; readonly why: string }[]
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
 }
 
 /**
- * Sets the texts of a chart that any plotting code wrote as SVG in the styles of a sheet: at the
- * same anchors, through transforms, anchors and baselines; those that would overlap are wrapped,
- * cut or left out. What is no text stays as it was, to the letter. Throws `bad-svg` and
- * `bad-selector`.
+ * Sets the texts of an SVG chart in the styles of a sheet, at the same anchors. Labels of an axis
+ * that collide are wrapped, rotated, truncated or omitted, all alike. Everything else stays as it
+ * was, byte for byte. Throws `bad-svg` and `bad-selector`.
  */
 export function restyleChart(svg: string | SvgElementLike, options: RestyleOptions): RestyledChart {
   checkOptions('restyleChart', options, {

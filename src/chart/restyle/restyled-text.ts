@@ -1,10 +1,10 @@
 import type { ChartPart } from '../parts.ts'
 
-/** What became of a text. */
+/** The outcome for one text. */
 export interface RestyledText {
-  /** What it says. */
+  /** Its text. */
   readonly text: string
-  /** Which part of a chart it is, and so its style. */
+  /** Its part of the chart, and so its style. */
   readonly part: ChartPart
   /** `turned`: at another angle than before; `cut`: shown in part; `omitted`: not shown, for want of room. */
   readonly outcome: 'set' | 'wrapped' | 'turned' | 'cut' | 'omitted'

@@ -6,7 +6,7 @@ import { junitPieces } from './junit-report.ts'
 import { markdownPieces } from './markdown-report.ts'
 import { sarifPieces } from './sarif-report.ts'
 
-/** What findings are written as. */
+/** Format of a report. */
 export type ReportFormat = 'json' | 'sarif' | 'junit' | 'markdown'
 
 const formats: Readonly<Record<ReportFormat, (findings: Iterable<Finding>) => Iterable<string>>> = {

@@ -22,7 +22,7 @@ function oneSituation({ scale, width, mode, figure, limit }: Situation): string 
   return parts.join(', ')
 }
 
-/** What it is of, in words: a place, a text, a language. */
+/** The subject of a finding in words: a place, a text, a language. */
 export function subjectText(finding: Finding): string {
   checkFinding('subjectText', finding)
   const { place, key, language } = finding
@@ -32,7 +32,7 @@ export function subjectText(finding: Finding): string {
     .join(' · ')
 }
 
-/** Where its text stands, in words; empty where that is not known. */
+/** Where a finding's text stands, in words; empty if unknown. */
 export function whereText(finding: Finding): string {
   checkFinding('whereText', finding)
   const { location } = finding
@@ -51,7 +51,7 @@ export function byCode(findings: readonly Finding[]): ReadonlyMap<string, readon
   return groups
 }
 
-/** How many findings there are of each kind. */
+/** Number of findings by code. */
 export function countsOf(findings: Iterable<Finding>): ReadonlyMap<string, number> {
   checkArgument('countsOf', 'findings', findings, anIterable)
   const counts = new Map<string, number>()

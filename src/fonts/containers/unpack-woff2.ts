@@ -17,7 +17,7 @@ const knownTags = (
 
 interface PackedTable {
   readonly tag: string
-  /** As it was. */
+  /** The sheet before the change. */
   readonly length: number
   /** As it stands in the compressed data. */
   readonly packedLength: number

@@ -2,7 +2,7 @@ import { being, checkArgument, isObject } from '../../problem/index.ts'
 
 /** A color in sRGB, as every target can show it. */
 export interface SolidInk {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'solid'
   /** `#rrggbb`. */
   readonly color: string
@@ -24,17 +24,17 @@ export type GradientExtent = 'run' | 'line' | 'block'
 
 /** A gradient whose stops lie so close that targets may blend between them in sRGB. */
 export interface GradientInk {
-  /** Tells it from others. */
+  /** Marks a drawing. */
   readonly kind: 'linear' | 'radial'
-  /** Of a linear one: degrees, counter-clockwise; 0 runs from left to right. */
+  /** Angle of a linear gradient in degrees, counter-clockwise; 0 runs from left to right. */
   readonly angle: number
-  /** What the gradient spans. */
+  /** The box that the gradient spans. */
   readonly extent: GradientExtent
-  /** Its colors, each at its place from 0 to 1. */
+  /** Color stops, at places from 0 to 1. */
   readonly stops: readonly GradientStop[]
 }
 
-/** What glyphs, rules and backings are painted with. */
+/** Paint of glyphs, rules and backings: a color or a gradient. */
 export type Ink = SolidInk | GradientInk
 
 const anInk = being(

@@ -11,20 +11,20 @@ import type { InkSource, StyleSource } from '../source.ts'
 import type { Style } from '../style.ts'
 import { extensionKey, groups } from './read-tokens.ts'
 
-/** What `writeTokens` gives. */
+/** Result of `writeTokens`. */
 export interface WrittenTokens {
   /** A file of design tokens (Design Tokens Format Module, 2025.10), as a plain object. */
   readonly tokens: Readonly<Record<string, unknown>>
-  /** What the format cannot carry; it is kept beside the tokens, where only a sheet finds it again. */
+  /** What tokens can't carry; only a sheet reads it back. */
   readonly warnings: readonly Problem[]
 }
 
 type Group = Record<string, unknown>
 
 /**
- * A sheet as design tokens: inks as colors and gradients, sizes as dimensions, families, and
- * styles that are whole as typography. What the format has no words for is kept under
- * `$extensions`, so that reading the tokens gives the sheet again, and is named in `notes`.
+ * A sheet as design tokens: inks as colors and gradients, sizes as dimensions, families, complete
+ * styles as typography. Everything else goes under `$extensions`, so reading the tokens gives the
+ * same sheet; `warnings` list it.
  */
 export function writeTokens(sheet: Sheet): WrittenTokens {
   checkArgument('writeTokens', 'sheet', sheet, aSheet)

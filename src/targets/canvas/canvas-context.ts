@@ -28,7 +28,7 @@ export interface CanvasImage {
   readonly height: number
 }
 
-/** What is used of a 2D context, on screen or off. */
+/** The part of a 2D context that is used, on screen or off. */
 export interface CanvasContext {
   readonly canvas: CanvasImage
   fillStyle: unknown

@@ -30,11 +30,11 @@ import { paintLetters } from './paint-letters.ts'
 import { paintPath } from './paint-path.ts'
 import { paintFromBitmap } from './run-bitmaps.ts'
 
-/** What `paintCanvas` takes. */
+/** Options of `paintCanvas`. */
 export interface CanvasOptions {
   /**
-   * Where the top left corner of the drawing goes, or of the layout's frame, in units. Ink may reach
-   * beyond a frame: `inkBox` tells how far.
+   * X of the top left corner of the drawing, or of the layout's frame, in units. Ink can extend
+   * beyond a frame; see `inkBox`.
    */
   readonly x?: number
   /** Downward, in units. */

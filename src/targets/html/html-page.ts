@@ -6,17 +6,17 @@ import { type Ink, isDark, representativeColor } from '../../sheet/index.ts'
 import { px } from './rules.ts'
 import { type HtmlTargetOptions, htmlFields, toHtml } from './to-html.ts'
 
-/** What `toHtmlPage` takes. */
+/** Options of `toHtmlPage`. */
 export interface HtmlPageOptions extends HtmlTargetOptions {
-  /** What it is called, for those who read and for documents. */
+  /** Title, for screen readers and documents. */
   readonly title?: string
-  /** BCP 47 tag; that of the first layout without it. */
+  /** Language, a BCP 47 tag. Default: that of the first layout. */
   readonly language?: string
-  /** What a content security policy lets the stylesheet in by. */
+  /** Nonce of a content security policy, for the stylesheet. */
   readonly nonce?: string
   /** Around all of it, and between the texts, in units; 24 and 16 where it is not said. */
   readonly margin?: number
-  /** What lies behind it: an ink, or a color of CSS. The page's own without it, which is light. */
+  /** Background: an ink, or a CSS color. Default: the page's own, which is light. */
   readonly background?: Ink | string
   /** Between texts, in units. */
   readonly gap?: number

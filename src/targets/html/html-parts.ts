@@ -22,9 +22,9 @@ export interface HtmlRules {
   readonly count: number
 }
 
-/** What `htmlRulesFor` takes. */
+/** Options of `htmlRulesFor`. */
 export interface HtmlRulesOptions {
-  /** What the names of classes begin with. */
+  /** Beginning of class names. */
   readonly prefix: string
   /** The family name that the page knows a face by. */
   readonly family: (face: Face, text: string) => string
@@ -73,13 +73,13 @@ export interface HtmlParts {
   /** One piece a line, one behind the other: an element each, with a newline behind it between paragraphs. */
   readonly lines: readonly string[]
   /**
-   * How far each line begins behind the edge of the block, in units: what the custom property
-   * `--line-start` of its element is to be, in `px`, where it is more than 0.
+   * Start of each line behind the edge of the block, in units. Set the custom property
+   * `--line-start` of its element to it, in `px`, if it is more than 0.
    */
   readonly starts: readonly number[]
-  /** What is painted below the letters and above them: elements with a picture. */
+  /** Pictures painted below the letters, as elements. */
   readonly below: string | undefined
-  /** What is painted over it. */
+  /** Pictures painted above the letters, as elements. */
   readonly above: string | undefined
 }
 

@@ -7,8 +7,8 @@ import { aNumber, checkArguments } from '../../problem/index.ts'
 const boldFrom = 600
 
 /**
- * What is copied of a stretch of a layout as HTML, for programs that paste: paragraphs with bold,
- * italic, underlined and colored words and links, and nothing of where its lines were.
+ * A stretch of a layout as HTML for the clipboard: paragraphs with bold, italic, underlined and
+ * colored words and links, without line ends.
  */
 export function rangeHtml(layout: Layout, start: number, end: number): string {
   checkLayout('rangeHtml', layout)

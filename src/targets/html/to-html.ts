@@ -8,20 +8,17 @@ import { drawingElement } from './drawing-element.ts'
 import { layoutElement } from './layout-element.ts'
 import { rules } from './rules.ts'
 
-/** What `toHtml` takes. */
+/** Options of `toHtml`. */
 export interface HtmlTargetOptions {
-  /** Where a face's font file is fetched from; without it the file is in the stylesheet. */
+  /** Address of a face's font file. Without it, the stylesheet holds the file. */
   readonly fontUrl?: (face: Face) => string
-  /**
-   * Where a picture is fetched from that is painted below the text or above it; without it the
-   * picture is in the stylesheet.
-   */
+  /** Address of a picture below or above the text. Without it, the stylesheet holds the picture. */
   readonly pictureUrl?: (svg: string) => string
-  /** What the names of classes and families begin with. Those of two stylesheets must differ. */
+  /** Beginning of class and family names; it must differ between two stylesheets. Default: `dotline-`. */
   readonly prefix?: string
 }
 
-/** What `toHtml` gives. */
+/** Result of `toHtml`. */
 export interface HtmlOutput {
   /** An element for each layout. Nothing in it is a style: that is all in the stylesheet. */
   readonly html: string

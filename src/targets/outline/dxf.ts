@@ -11,16 +11,16 @@ import {
   toPolygons,
 } from './polygons.ts'
 
-/** What `toDxf` takes. */
+/** Options of `toDxf`. */
 export type DxfOptions = PolygonOptions & MillimeterOptions
 
 /** What `$INSUNITS` calls millimeters. */
 const millimeters = 4
 
 /**
- * The outlines of a drawing or a layout as a DXF drawing in ASCII (release 12): closed polylines in
- * millimeters, y upward from the drawing's lower edge, contours and holes on layers of their own. Throws on a
- * scale that is none.
+ * The outlines of a drawing or layout as DXF in ASCII (release 12): closed polylines in
+ * millimeters, y upward from the drawing's lower edge, contours and holes on their own layers.
+ * Throws `bad-outline`.
  */
 export function toDxf(
   shown: Drawing | Layout,

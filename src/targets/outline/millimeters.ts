@@ -2,11 +2,11 @@ import { asDrawing, type Drawing, eachItem, unitScale } from '../../drawing/inde
 import type { Layout } from '../../layout/index.ts'
 import { anything, described, type Fields, fail } from '../../problem/index.ts'
 
-/** How large things are that a machine makes of a drawing; one of the two. */
+/** Scale of a drawing for machines; use one of the two. */
 export interface MillimeterOptions {
-  /** Millimeters a unit; 25.4 / 96, a CSS pixel, without it. */
+  /** Millimeters a unit. Default: 25.4 / 96, a CSS pixel. */
   readonly millimetersPerUnit?: number
-  /** How high the capitals of its first text are, in millimeters. */
+  /** Height of the capitals of the first text, in millimeters. */
   readonly letterHeight?: number
 }
 

@@ -9,7 +9,7 @@ import { toOutlines } from './shapes.ts'
 const places = 10_000
 const text = (n: number) => String(Math.round(n * places) / places)
 
-/** All filled shapes as the data of one SVG path, curves kept; to be filled by the nonzero rule. */
+/** All filled shapes as one SVG path, with curves, for the nonzero rule. */
 export function toPathData(shown: Drawing | Layout): string {
   return toOutlines(shown)
     .outlines.map(({ outline }) => outlineData(outline))

@@ -22,21 +22,21 @@ export interface PolygonOutline {
   readonly holes: readonly Float64Array[]
 }
 
-/** How curves become straight lines; a tolerance of 0.05 units without either. */
+/** How curves become lines. Default: a tolerance of 0.05 units. */
 export interface PolygonOptions {
   /** Lines lie within this of their curve, in units. */
   readonly tolerance?: number
-  /** So many lines for each curve. */
+  /** Number of lines for each curve. */
   readonly segmentsPerCurve?: number
-  /** Parts that are narrower than this, in units, are told as problems. */
+  /** Parts narrower than this, in units, are `thin-part` problems. */
   readonly minThickness?: number
 }
 
-/** What `toPolygons` gives. */
+/** Result of `toPolygons`. */
 export interface Polygons {
   /** Each with its holes. */
   readonly polygons: readonly PolygonOutline[]
-  /** What was found wrong, and did not stop the work. */
+  /** Problems that did not stop the work. */
   readonly problems: readonly Problem[]
 }
 
@@ -49,9 +49,9 @@ export const polygonFields: Fields<PolygonOptions> = {
 const usualTolerance = 0.05
 
 /**
- * The filled shapes of a drawing or a layout as polygons that neither overlap nor touch
- * themselves: letters that overlap are one piece. Made by the package `manifold-3d`, which is
- * loaded when it is first needed. Throws on a tolerance that is none; `unavailable-package`.
+ * The filled shapes of a drawing or layout as polygons that neither overlap nor touch themselves;
+ * overlapping letters are one piece. Uses the package `manifold-3d`, loaded on demand. Throws
+ * `bad-outline` and `unavailable-package`.
  */
 export function toPolygons(
   shown: Drawing | Layout,
@@ -163,7 +163,7 @@ function asPairs(ring: Float64Array): [number, number][] {
   return Array.from({ length: ring.length / 2 }, (_, i) => [ring[i * 2], ring[i * 2 + 1]])
 }
 
-/** The largest ring of a piece is its contour; undefined where there is none. */
+/** The largest ring of a piece is its contour; undefined if there is none. */
 function polygonOf(rings: readonly Ring[]): PolygonOutline | undefined {
   const flat = rings.map(ring => Float64Array.from(ring.flat()))
   if (flat.length === 0) return undefined

@@ -21,17 +21,17 @@ import { type Problem, warningProblem } from '../../problem/index.ts'
 
 /** A filled shape of a drawing, in units with y downward. */
 export interface FilledOutline {
-  /** What it is filled in. */
+  /** The outline of the shape. */
   readonly outline: Outline
   /** The text whose letters it is; nothing of other shapes. */
   readonly text: string
 }
 
-/** What `toOutlines` gives. */
+/** Result of `toOutlines`. */
 export interface FilledOutlines {
-  /** Each with what it is filled with. */
+  /** Outlines, each with its fill. */
   readonly outlines: readonly FilledOutline[]
-  /** What has no outline: images, and lines around shapes. */
+  /** Problems: images, and strokes, have no outline. */
   readonly problems: readonly Problem[]
 }
 

@@ -28,11 +28,11 @@ import { isClosed, mergedMesh, type SolidMesh, writtenStl } from './solid-mesh.t
 export interface Plate {
   /** In millimeters. */
   readonly thickness: number
-  /** How text is in it: `raised` by the depth (the default), `sunk` so deep, or `cut` through. */
+  /** Text `raised` by the depth (the default), `sunk` that deep, or `cut` through. */
   readonly text?: 'raised' | 'sunk' | 'cut'
-  /** Around the text; 5 without it. */
+  /** Space around the text, in millimeters. Default: 5. */
   readonly margin?: number
-  /** Radius of its corners; 0 without it. */
+  /** Radius of its corners, in millimeters. Default: 0. */
   readonly radius?: number
   /**
    * Width of the strips, in millimeters, that hold the loose parts of a cut text, such as the middle of
@@ -41,19 +41,19 @@ export interface Plate {
   readonly bridges?: number
 }
 
-/** What `toStl` takes. */
+/** Options of `toStl`. */
 export interface StlOptions extends PolygonOptions, MillimeterOptions {
-  /** How thick the solid is, or how far text is raised or sunk, in millimeters. */
+  /** Thickness of the solid, or height or depth of the text, in millimeters. */
   readonly depth: number
-  /** What the text stands on, or is taken out of. */
+  /** A plate that the text stands on, or is cut from. */
   readonly plate?: Plate
 }
 
 /**
- * The shapes of a drawing or a layout as a closed solid, in binary STL: millimeters, y upward from
- * the drawing's lower edge, z from 0. By itself it is as thick as the depth; with a plate it stands
- * on that, is sunk into it, or cut out of it. Made by the package `manifold-3d`, which is loaded when
- * it is first needed. Throws on a depth that is none, `unavailable-package`.
+ * A drawing or layout as a closed solid in binary STL: millimeters, y upward from the drawing's
+ * lower edge, z from 0. By itself it is as thick as the depth; with a plate it stands on it, is
+ * sunk into it, or cut out. Uses the package `manifold-3d`, loaded on demand. Throws `bad-outline`,
+ * `bad-solid` and `unavailable-package`.
  */
 export function toStl(
   shown: Drawing | Layout,

@@ -1,19 +1,19 @@
 import { fail } from '../../problem/index.ts'
 import { utf16String } from './bytes.ts'
 
-/** What a document says of itself (ISO 32000-2, 14.3.3). Dates are written only where they are given. */
+/** Metadata of a document (ISO 32000-2, 14.3.3). Dates are written only if you pass them. */
 export interface PdfMetadata {
-  /** That of the first page that has one without it. */
+  /** Title. Default: that of the first page with a title. */
   readonly title?: string
   /** Who wrote it. */
   readonly author?: string
-  /** What it is about. */
+  /** Subject of the document. */
   readonly subject?: string
   /** Words to find it by. */
   readonly keywords?: readonly string[]
-  /** When it was made. */
+  /** Date of creation. */
   readonly created?: Date
-  /** When it was changed last. */
+  /** Date of the last change. */
   readonly modified?: Date
 }
 

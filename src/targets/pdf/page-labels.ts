@@ -1,15 +1,15 @@
 import { aString, being, checkOptions, isObject, oneOf } from '../../problem/index.ts'
 import { utf16String } from './bytes.ts'
 
-/** How pages are numbered from one on (ISO 32000-2, 12.4.2). */
+/** Page numbering from one page on (ISO 32000-2, 12.4.2). */
 export interface PageLabels {
   /** The page that begins it, counted from 1. */
   readonly page: number
-  /** How numbers are written. */
+  /** Style of the numbers. */
   readonly style?: 'decimal' | 'lower-roman' | 'upper-roman' | 'lower-alpha' | 'upper-alpha'
-  /** What stands before each number. */
+  /** Text before each number. */
   readonly prefix?: string
-  /** The number of its first page; 1 without it. */
+  /** Number of the first page. Default: 1. */
   readonly start?: number
 }
 

@@ -38,13 +38,13 @@ import { srgbProfile } from './srgb-profile.ts'
 import { type DocumentStructure, documentStructure } from './structure.ts'
 import { type PdfStandard, xmpPacket } from './xmp.ts'
 
-/** What `toPdf` and `pdfChunks` take. */
+/** Options of `toPdf` and `pdfChunks`. */
 export interface PdfOptions extends PdfMetadata {
-  /** BCP 47 tag of the document's language; that of the first page that has one without it. */
+  /** Language, a BCP 47 tag. Default: that of the first page with a language. */
   readonly language?: string
   /**
-   * Compresses into the zlib format. Without it the platform's own `zlib` does, where there is one,
-   * and else one that is built in: the bytes differ by that, what they hold does not.
+   * Compresses into the zlib format. Default: the platform's `zlib`, or else a built-in one. The
+   * bytes differ by that, the content does not.
    */
   readonly deflate?: Deflate
   /**
@@ -52,12 +52,12 @@ export interface PdfOptions extends PdfMetadata {
    * labels of figures, and headings that skip no level.
    */
   readonly standards?: readonly PdfStandard[]
-  /** How pages are numbered: i, ii, 1, 2. Their places from 1 without it. */
+  /** Page numbering: i, ii, 1, 2. Default: 1, 2, 3. */
   readonly pageLabels?: readonly PageLabels[]
   /**
-   * Is told what was wrong and did not stop the work: a link to a place that there is not, whose text
-   * stays, and what a standard asks for and the pages lack, which is then not claimed. Without it,
-   * both are thrown, as `unknown-place` and `unmet-standard`.
+   * Called with problems that did not stop the work: a link to a missing id, whose text stays, or
+   * an unmet standard, which is then not claimed. Without it, both throw: `unknown-place`,
+   * `unmet-standard`.
    */
   readonly onProblem?: (problem: Problem) => void
 }
@@ -85,8 +85,8 @@ const somePages = being(
 const pagesOfNode = 50
 
 /**
- * Drawings or layouts as the pages of a PDF document (ISO 32000), one unit a point. Fonts are
- * embedded as subsets, and text can be selected and searched. The same pages give the same bytes.
+ * Drawings or layouts as pages of a PDF document (ISO 32000), one unit a point. Fonts are embedded
+ * as subsets; text can be selected and searched. The same pages give the same bytes.
  */
 export function toPdf(
   shown: Drawing | Layout | readonly (Drawing | Layout)[],
@@ -96,8 +96,8 @@ export function toPdf(
 }
 
 /**
- * A PDF document piece by piece: pages are asked for when the one before is written, and none is
- * kept. The pieces are one file; where a page is refused, what was written is none.
+ * A PDF document piece by piece. A page is requested after the one before is written, and none is
+ * kept. If a page is refused, the pieces so far are not a valid PDF.
  */
 export function* pdfChunks(
   pages: Iterable<Drawing | Layout>,

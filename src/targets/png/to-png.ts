@@ -12,11 +12,11 @@ import {
 import type { Ink } from '../../sheet/index.ts'
 import { toSvg } from '../svg/index.ts'
 
-/** What `toPng` takes. */
+/** Options of `toPng`. */
 export interface PngOptions {
   /** Pixels a unit. */
   readonly pixelRatio?: number
-  /** What lies behind the drawing: an ink of one color, or a color of CSS. Transparent without it. */
+  /** Background: an ink of one color, or a CSS color. Default: transparent. */
   readonly background?: Ink | string
 }
 

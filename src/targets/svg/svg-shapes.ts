@@ -10,8 +10,8 @@ export interface SvgShapes {
 const definitionsOf = new WeakMap<object, Definitions>()
 
 /**
- * Shapes for `toSvg(label, { shapes })`: what is written with them shows nothing by itself, but in a
- * page that has `shapes.svg()` in it, asked for after the last of them.
+ * Shared glyphs for `toSvg(label, { shapes })`. Such an SVG shows nothing by itself. Put
+ * `shapes.svg()` into the page after the last of them.
  */
 export function svgShapesFor(): SvgShapes {
   const definitions = svgDefinitions()

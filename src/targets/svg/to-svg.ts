@@ -32,19 +32,19 @@ import { type SvgShapes, sharedDefinitions, someShapes } from './svg-shapes.ts'
 import { isPlainText, openText, textFonts } from './text-element.ts'
 import { transformText } from './transform-text.ts'
 
-/** What `toSvg` takes. */
+/** Options of `toSvg`. */
 export interface SvgOptions {
-  /** What the picture is called; read out by screen readers. The drawing's own title without it. */
+  /** Title, read out by screen readers. Default: that of the drawing. */
   readonly title?: string
-  /** What is to be seen, at more length. The drawing's own without it. */
+  /** A longer description. Default: that of the drawing. */
   readonly description?: string
   /**
-   * How text is written: as `outlines` (the default), which need no fonts; as real text with its
-   * fonts `embedded` in the file; or as real text in fonts that are fetched from a URL for each
-   * face. What a browser would not set alike stays outlines.
+   * How text is written: as `outlines` (the default), which need no fonts; as real text with
+   * `embedded` fonts; or as real text in fonts from a URL for each face. Text that a browser would
+   * set differently stays outlines.
    */
   readonly textAs?: 'outlines' | 'embedded' | ((face: Face) => string)
-  /** Where many SVGs stand in one page: `svgShapesFor()`, which writes each glyph's shape once for all. */
+  /** For many SVGs in one page: `svgShapesFor()` writes each glyph once for all of them. */
   readonly shapes?: SvgShapes
 }
 
@@ -73,7 +73,7 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   let body = ''
   let hasParts = false
   const once = idsOnce()
-  // Outlines say nothing: where there is more to be told than one name, each text says what it is.
+  // Outlines say nothing: where there is more to be reported than one name, each text says what it is.
   const saysTexts =
     !fonts && (isStructured(items) || (title !== undefined && leadsSomewhere(items)))
   /** Texts that are elements, and are open. */
@@ -190,7 +190,7 @@ function isStructured(items: readonly Item[]): boolean {
   return isFound
 }
 
-/** What an image says has no parts that are told of: with links in it it is none. */
+/** What an image says has no parts that are reported: with links in it it is none. */
 function textRole(item: TextItem) {
   const label = layoutText(item.layout)
   if (label === '') return []
