@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { copyFileSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -28,14 +28,16 @@ export function demoPictures(folder) {
   }
 }
 
-/** The built-in families, one for another script, one in color and one that is variable. */
+/** The built-in families, under their own names. */
 export function specimenPicture(folder) {
-  const fonts = [
-    '@expo-google-fonts/noto-sans-arabic/400Regular',
-    '@expo-google-fonts/bungee-spice/400Regular',
-    'source-code-pro/VF/SourceCodeVF-Italic.otf',
-  ].flatMap(font => ['--font', `node_modules/${font}`])
-  const args = ['dist/cli/main.js', 'specimen', ...fonts, '-t', 'Saint Orrin’s Landing']
+  const fonts = readdirSync(join(root, 'assets/fonts'))
+    .filter(name => name.endsWith('.ttf'))
+    .flatMap(name => ['--font', join('assets/fonts', name)])
+  const families = ['Source Sans 3', 'Source Serif 4', 'Source Code Pro'].flatMap(name => [
+    '--family',
+    name,
+  ])
+  const args = ['dist/cli/main.js', 'specimen', ...fonts, ...families]
   execFileSync(process.execPath, [...args, '-o', join(folder, 'specimen.png')], { cwd: root })
 }
 
@@ -133,11 +135,14 @@ export async function restyledPicture(browser, path) {
     deviceScaleFactor: 2,
   })
   await page.setContent(
-    // As images, for a stylesheet of one must not reach the other.
-    `<body style="margin:12px;display:flex;gap:20px">${[chart, svg]
-      .map(one => `<img alt="" src="data:image/svg+xml,${encodeURIComponent(one)}">`)
+    // Each in a shadow root, for a stylesheet of one must not reach the other; in a font of the package.
+    `<style>@font-face{font-family:Shipped;src:url(data:font/ttf;base64,${readFileSync(join(root, 'assets/fonts/SourceSans3-Regular.ttf')).toString('base64')})}</style>
+    <body style="margin:12px;display:flex;gap:20px">${[chart, svg]
+      .map(one => one.replace(/<\?xml.*?\?>/, '').replaceAll('sans-serif', 'Shipped'))
+      .map(one => `<div><template shadowrootmode="open">${one}</template></div>`)
       .join('')}</body>`,
   )
+  await page.evaluate('document.fonts.ready')
   await page.screenshot({ path })
   await page.close()
 }

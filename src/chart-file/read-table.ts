@@ -70,7 +70,7 @@ export function tableOfCsv(
     if (record.length > columns.length) {
       const message = `a row of ${source} has ${record.length} values for ${columns.length} columns`
       const location = place(i, columns.length)
-      const hint = 'values that hold what divides them stand in quotation marks'
+      const hint = 'put values that contain the separator into quotation marks'
       problems.push(errorProblem('bad-row', message, { location, hint }))
     }
     at.push(i)

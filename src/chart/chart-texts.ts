@@ -70,7 +70,7 @@ export interface PartFrame extends Frame {
 
 /** As an argument: what `chartTextsFor` gives. */
 export const someChartTexts = being(
-  'what chartTextsFor() gives',
+  'a result of chartTextsFor()',
   value => isObject(value) && typeof value.setPlain === 'function' && isObject(value.sheet),
 )
 

@@ -13,7 +13,7 @@ export function keysOfPlace(
     const matching = known.filter(key => meant.test(key))
     if (matching.length === 0) {
       const nearest = nearestName(pattern, known)
-      fail('unknown-key', `'${pattern}' of the place '${name}' is no key of the catalog`, {
+      fail('unknown-key', `'${pattern}' of the place '${name}' is not a key of the catalog`, {
         location: locationOf(i),
         nearest,
       })

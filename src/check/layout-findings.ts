@@ -92,7 +92,7 @@ export function roomFindings(
   const findings: LayoutFinding[] = []
   if (isCut) {
     const figure = text.length - (cut.end - cut.start)
-    const message = 'the text is cut: there is no room for all of it'
+    const message = 'the text is truncated: it does not fit'
     findings.push({ code: 'text-cut', message, figure, limit: text.length })
   }
   if (isHigh) {

@@ -86,7 +86,7 @@ export function readPart(json: string, options: SourceOptions = {}): CheckPart {
   const { source = 'part' } = options
   const value = parsed(json, source)
   if (!isObject(value) || !Array.isArray(value.findings) || !Array.isArray(value.part)) {
-    return fail('bad-part', `${source} is no part of a check`, {
+    return fail('bad-part', `${source} is not a part of a check`, {
       hint: 'it is written by dotline check --part 1/4 --format json -o FILE',
     })
   }
@@ -101,7 +101,7 @@ export function readFinding(json: string, options: SourceOptions = {}): Finding 
   checkOptions('readFinding', options, sourceOptions)
   const { source = 'part' } = options
   const value = parsed(json, source)
-  if (!isFinding(value)) return fail('bad-part', `${source} has a line that is no finding`)
+  if (!isFinding(value)) return fail('bad-part', `${source} has a line that is not a finding`)
   return value
 }
 

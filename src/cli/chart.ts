@@ -33,17 +33,13 @@ export function define(command: Command) {
         'file or in a CSV file that it names. A web page has the data as a table too.',
     )
     .argument('<FILE>', 'the description in JSON, or - for standard input')
-    .option('-s, --sheet <file>', 'style sheet in JSON; without it, a small one that is built in')
+    .option('-s, --sheet <file>', 'style sheet in JSON (default: a small built-in one)')
     .option('--mode <name>', 'a mode of the sheet')
-    .option(
-      '-w, --width <units>',
-      'width of the chart; that of the file without it',
-      positiveNumber,
-    )
+    .option('-w, --width <units>', 'width of the chart (default: that of the file)', positiveNumber)
     .option('--height <units>', 'height of the chart', positiveNumber)
-    .option('--language <tag>', 'language of numbers and dates; that of the file without it')
+    .option('--language <tag>', 'language of numbers and dates (default: that of the file)')
     .option('--reader-scale <factor>', "the reader's text scale, such as 1.5", positiveNumber)
-    .option('--background <ink>', 'what is painted behind it: an ink of the sheet, or a color')
+    .option('--background <ink>', 'background: an ink of the sheet, or a color')
     .option('--pixel-ratio <number>', 'pixels per unit of a PNG', positiveNumber, 1)
   addFormatOption(addFontOptions(command))
     .option('-o, --output <file>', outputHelp)

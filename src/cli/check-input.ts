@@ -17,10 +17,13 @@ export interface CheckedTexts extends FontOptions {
 
 export function addCheckOptions(command: Command): Command {
   return command
-    .option('-s, --sheet <file>', 'style sheet in JSON; without it, a small one that is built in')
+    .option('-s, --sheet <file>', 'style sheet in JSON (default: a small built-in one)')
     .option('--catalog <file>', 'texts by key in JSON, the source first; may be repeated', repeated)
     .addOption(
-      new Option('--pseudo <kind>', 'checks texts made from the source too; may be repeated')
+      new Option(
+        '--pseudo <kind>',
+        'also checks pseudo texts made from the source; may be repeated',
+      )
         .choices(['accented', 'longer', 'mirrored'])
         .argParser(pseudoKinds),
     )

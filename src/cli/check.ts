@@ -47,27 +47,27 @@ export function define(command: Command) {
       'Lays every text of the catalogs out at every place that it has, in each language, at each of ' +
         "the reader's text scales, in each width and mode, and tells what is wrong: text that is cut or " +
         'too wide, words that break, missing letters and texts, contrast that is too low. Ends with exit ' +
-        'code 1 where something is found.',
+        'code 1 if anything is found.',
     )
     .argument('[FILES...]', 'the list of places in JSON; with --merge, the parts of a check')
   addCheckOptions(command)
     .addOption(
-      new Option('--format <format>', 'what is printed')
+      new Option('--format <format>', 'output format')
         .choices(['table', 'json', 'sarif', 'junit', 'markdown'])
         .default('table'),
     )
-    .option('--accepted <file>', 'findings that are taken as they are')
-    .option('--update', 'writes what is found into that file')
+    .option('--accepted <file>', 'file of accepted findings')
+    .option('--update', 'accepts the current findings: writes them into that file')
     .option(
       '--since <file>',
-      'a catalog or sheet as it was: only what a change affects is checked; may be repeated',
+      'an earlier catalog or sheet: checks only what the change affects; may be repeated',
       repeated,
     )
-    .option('--part <part/parts>', 'one of so many equal parts, such as 3/8', partOf)
-    .option('--jobs <number>', 'how many processes work at it', wholeNumber)
-    .option('--merge', 'puts the findings of parts together, which --format json wrote')
+    .option('--part <part/parts>', 'one of several equal parts, such as 3/8', partOf)
+    .option('--jobs <number>', 'number of processes', wholeNumber)
+    .option('--merge', 'merges the findings of parts, written with --format json')
   addFontOptions(command)
-    .option('-o, --output <file>', 'where to write; without it, standard output')
+    .option('-o, --output <file>', 'output file (default: standard output)')
     .addHelpText(
       'after',
       '\nExample:\n  dotline check places.json -s sheet.json --catalog strings.en.json --catalog strings.de.json',

@@ -16,12 +16,12 @@ export function define(command: Command) {
   command
     .description(
       'Writes a catalog as XLIFF 2 for translators, with what is translated already, and reads what they ' +
-        'send back: spans and values are inline codes, so that no translation breaks them.',
+        'send back. Spans and values are inline codes, so translations keep them.',
     )
-    .argument('<FILE>', 'the source catalog in JSON, or XLIFF that comes back')
-    .argument('[TRANSLATION]', 'the catalog of the other language, as far as it is there')
-    .option('--to <language>', 'the language to translate into, where there is no catalog of it')
-    .option('-o, --output <file>', 'where to write; without it, standard output')
+    .argument('<FILE>', 'the source catalog in JSON, or translated XLIFF')
+    .argument('[TRANSLATION]', 'the existing catalog of the other language')
+    .option('--to <language>', 'the target language, if it has no catalog')
+    .option('-o, --output <file>', 'output file (default: standard output)')
     .addHelpText(
       'after',
       '\nExamples:\n  dotline exchange strings.en.json strings.el.json -o el.xlf\n' +

@@ -22,12 +22,16 @@ export function define(command: Command) {
   )
   addFontOptions(command)
     .option('--name <part>', 'only faces with this in the name of their family or style')
-    .option('--covers <text>', 'only faces that have every character of this')
+    .option('--covers <text>', 'only faces with every character of a text')
     .option('--script <code>', 'only faces with characters of a script, such as Grek (ISO 15924)')
-    .option('--weight <number>', 'only faces that have this weight, or can take it', positiveNumber)
+    .option(
+      '--weight <number>',
+      'only faces with a weight, or with an axis that reaches it',
+      positiveNumber,
+    )
     .option('--feature <tag>', 'only faces with an OpenType feature, such as smcp')
     .addOption(
-      new Option('--format <format>', 'what is printed; as JSON, with all that each face can do')
+      new Option('--format <format>', 'output format; JSON lists everything that each face can do')
         .choices(['table', 'json'])
         .default('table'),
     )

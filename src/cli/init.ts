@@ -9,7 +9,7 @@ export function define(command: Command) {
   command
     .description(
       'Writes a small sheet, a catalog and a list of places to start from, and says what to do with them. ' +
-        'Files that are there already are left alone.',
+        'Existing files are not changed.',
     )
     .argument('[FOLDER]', 'where to write', '.')
     .addHelpText('after', '\nExample:\n  dotline init texts')

@@ -38,10 +38,10 @@ export function define(command: Command) {
     .argument('[FILE]', 'a text file in UTF-8, or -')
     .option('-t, --text <markup>', 'the markup itself')
     .addOption(
-      new Option('--from <format>', 'what is read').choices(['markup', 'html']).default('markup'),
+      new Option('--from <format>', 'input format').choices(['markup', 'html']).default('markup'),
     )
     .addOption(
-      new Option('--format <format>', 'what is printed')
+      new Option('--format <format>', 'output format')
         .choices(['tree', 'text', 'html', 'markup', 'problems'])
         .default('tree'),
     )

@@ -16,9 +16,7 @@ export function define(command: Command) {
   )
   addPlaceOptions(addTextOptions(command))
     .addOption(
-      new Option('--format <format>', 'what is printed')
-        .choices(['table', 'json'])
-        .default('table'),
+      new Option('--format <format>', 'output format').choices(['table', 'json']).default('table'),
     )
     .addHelpText('after', "\nExample:\n  dotline measure -t 'Boats to Quillhaven are late' -w 120")
     .action(measure)

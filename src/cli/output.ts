@@ -70,10 +70,7 @@ const formatNames = [...formats.keys()]
 export const outputHelp = `where to write; the extension chooses the format: ${formatNames.map(name => `.${name}`).join(', ')}. Without it, standard output`
 
 export function addFormatOption(command: Command): Command {
-  return command.option(
-    '--format <format>',
-    'the format, where the file has no extension or there is no file',
-  )
+  return command.option('--format <format>', 'the format, if the file has no extension')
 }
 
 /** The name of a format as it is stated, or else of a path's extension. */

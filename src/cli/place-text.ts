@@ -30,29 +30,26 @@ export function addPlaceOptions(command: Command): Command {
   return command
     .option(
       '--page <width,height>',
-      'size of the drawing, in units; without it, that of the text',
+      'size of the drawing, in units (default: that of the text)',
       numberPair,
     )
-    .option('--at <x,y>', 'where the anchor of the text goes on it', numberPair)
+    .option('--at <x,y>', 'where to put the anchor of the text', numberPair)
     .option(
       '--anchor <across,down>',
       `the point of the text that goes there: ${acrossEdges.join(', ')} or a fraction of the width; then ${downEdges.join(', ')}`,
       anchorPoint,
     )
     .addOption(
-      new Option('--anchor-of <lines>', 'the lines whose edges these are').choices([
+      new Option('--anchor-of <lines>', 'the lines that the anchor refers to').choices([
         'first',
         'last',
         'all',
       ]),
     )
     .addOption(
-      new Option('--anchor-by <box>', 'edges of the line boxes, or of the ink').choices([
-        'line',
-        'ink',
-      ]),
+      new Option('--anchor-by <box>', 'edges of line boxes, or of ink').choices(['line', 'ink']),
     )
-    .option('--angle <degrees>', 'turns the text about its anchor, counter-clockwise', anyNumber)
+    .option('--angle <degrees>', 'rotates the text about its anchor, counter-clockwise', anyNumber)
 }
 
 export function addGuidesOption(command: Command): Command {

@@ -20,7 +20,7 @@ export function define(command: Command) {
     )
     .argument('[FILE]', 'the list of places in JSON')
   addFontOptions(addCheckOptions(command))
-    .option('--port <number>', 'where it is served; 0 for any that is free', portNumber, 4870)
+    .option('--port <number>', 'port; 0 for any free one', portNumber, 4870)
     .addHelpText(
       'after',
       '\nExample:\n  dotline preview places.json -s sheet.json --catalog strings.en.json',

@@ -31,13 +31,13 @@ export function define(command: Command) {
     )
     .argument('<FILE>', 'the list of places in JSON')
   addFontOptions(addCheckOptions(command))
-    .option('--against <file>', 'another sheet, such as it was: each text in both, with what moved')
-    .option('--only-found', 'only texts in which something is found, or moved')
+    .option('--against <file>', 'another sheet: shows each text in both, with the differences')
+    .option('--only-found', 'only texts with findings or differences')
     .option('--title <text>', 'title of the proof')
-    .option('--format <format>', 'html, pdf or png, where the file has no extension', proofFormat)
+    .option('--format <format>', 'html, pdf or png, if the file has no extension', proofFormat)
     .option(
       '-o, --output <file>',
-      'where to write; the extension chooses the format. Pages of PNG are numbered. Without it, standard output',
+      'output file (default: standard output); its extension sets the format; PNG pages are numbered',
     )
     .addHelpText(
       'after',

@@ -25,12 +25,9 @@ export function define(command: Command) {
   addSolidOptions(addFormatOption(addGuidesOption(addPlaceOptions(addTextOptions(command)))))
     .option('--title <text>', 'title of the picture or document')
     .option('--catalog <file>', 'texts of a document by key, in JSON')
-    .option(
-      '--language <tag>',
-      "language of a document; that of the catalog's file name without it",
-    )
+    .option('--language <tag>', "language of a document (default: from the catalog's file name)")
     .option('--pixel-ratio <number>', 'pixels per unit of a PNG', positiveNumber, 1)
-    .option('--background <color>', 'what is painted behind a PNG')
+    .option('--background <color>', 'background of a PNG')
     .addOption(
       new Option('--text-as <kind>', 'text in SVG: outlines, or text with its fonts').choices([
         'outlines',
@@ -39,15 +36,11 @@ export function define(command: Command) {
     )
     .option(
       '--tolerance <units>',
-      'how far the lines of DXF and STL may be from the curves',
+      'largest distance of DXF and STL lines from the curves',
       positiveNumber,
     )
-    .option(
-      '--min-thickness <units>',
-      'reports parts of DXF and STL that are thinner',
-      positiveNumber,
-    )
-    .option('--depth <millimeters>', 'how thick an STL solid is', positiveNumber)
+    .option('--min-thickness <units>', 'reports thinner parts of DXF and STL', positiveNumber)
+    .option('--depth <millimeters>', 'thickness of an STL solid', positiveNumber)
     .option('-o, --output <file>', outputHelp)
     .addHelpText(
       'after',

@@ -42,25 +42,21 @@ export function addTextOptions(command: Command): Command {
   command
     .argument('[FILE]', 'a text file in UTF-8, or -')
     .option('-t, --text <markup>', 'the markup itself')
-    .option('-s, --sheet <file>', 'style sheet in JSON; without it, a small one that is built in')
+    .option('-s, --sheet <file>', 'style sheet in JSON (default: a small built-in one)')
     .option('--style <name>', 'style of the text', 'body')
     .option(
       '-w, --width <units>',
-      'width of the frame; without it, lines end where paragraphs do',
+      'width of the frame (default: lines end only where paragraphs do)',
       positiveNumber,
     )
-    .option(
-      '--height <units>',
-      'height of the frame; lines that do not fit are cut off',
-      positiveNumber,
-    )
+    .option('--height <units>', 'height of the frame; further lines are removed', positiveNumber)
     .option(
       '-l, --max-lines <number>',
-      'maximum number of lines; what is left out is marked',
+      'maximum number of lines; longer text gets an ellipsis',
       wholeNumber,
     )
     .addOption(
-      new Option('-a, --align <edge>', 'how lines stand in the frame').choices([
+      new Option('-a, --align <edge>', 'alignment of lines').choices([
         'start',
         'center',
         'end',
@@ -71,11 +67,11 @@ export function addTextOptions(command: Command): Command {
     )
     .option(
       '--fit <min,max>',
-      'the largest size between two at which the text fits the frame',
+      'fits the text into the frame: the largest size between two',
       numberPair,
     )
     .addOption(
-      new Option('--writing-mode <mode>', 'how lines and text run').choices([
+      new Option('--writing-mode <mode>', 'direction of lines and text').choices([
         'horizontal-tb',
         'vertical-rl',
         'vertical-lr',
@@ -86,20 +82,17 @@ export function addTextOptions(command: Command): Command {
     .option('--mode <name>', 'a mode of the sheet')
     .option('--reader-scale <factor>', "the reader's text scale, such as 1.5", positiveNumber)
     .addOption(
-      new Option('--reader-growth <kind>', 'how large styles grow with it').choices([
-        'tapered',
-        'linear',
-      ]),
+      new Option('--reader-growth <kind>', 'growth of large styles').choices(['tapered', 'linear']),
     )
     .addOption(
-      new Option('--reader-spacing <kind>', 'spacing the reader asks for').choices([
+      new Option('--reader-spacing <kind>', "the reader's text spacing").choices([
         'normal',
         'wide',
       ]),
     )
-    .option('--reader-bold', 'the reader asks for bold text')
+    .option('--reader-bold', "the reader's preference for bold text")
     .addOption(
-      new Option('--reader-contrast <kind>', 'contrast the reader asks for').choices([
+      new Option('--reader-contrast <kind>', "the reader's contrast preference").choices([
         'normal',
         'more',
       ]),

@@ -33,7 +33,7 @@ export function define(command: Command) {
     .argument('<FILE>', 'the sheet')
     .option('--why <style>', 'each property of a style, with the style and the line that set it')
     .addOption(
-      new Option('--format <format>', 'what is printed')
+      new Option('--format <format>', 'output format')
         .choices(['table', 'tokens', 'css', 'json'])
         .default(undefined, 'by the extension of -o, or else table'),
     )

@@ -117,7 +117,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
       const location = locationOf([...path, 'key'])
       if (!catalog) {
         const hint = 'give one: `catalog`, or --catalog at the command'
-        return fail('missing-catalog', `'${key}' is a text of a catalog, and there is none`, {
+        return fail('missing-catalog', `'${key}' is a key, but there is no catalog`, {
           location,
           hint,
         })

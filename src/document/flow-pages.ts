@@ -253,13 +253,13 @@ function tooHigh(problem: 'parted' | 'reaches', location: Problem['location']): 
   const hint = 'make it smaller, or the page larger'
   const message =
     problem === 'parted'
-      ? 'what is to stay together is higher than the page, and is parted'
-      : 'the content is higher than the page, and reaches out of it'
+      ? 'a block that must stay together is higher than the page, and is split'
+      : 'a block is higher than the page, and extends beyond it'
   return warningProblem('over-page', message, { location, hint })
 }
 
 function offPage(location: Problem['location']): Problem {
-  const message = 'what is placed reaches out of the page'
+  const message = 'a placed block extends beyond the page'
   const hint = 'give it another place, or less width'
   return warningProblem('over-page', message, { location, hint })
 }

@@ -52,7 +52,7 @@ export function placedByReference(
     const seen = new Set([id])
     for (let at = targetOf.get(id); at !== undefined; at = targetOf.get(at)) {
       if (seen.has(at)) {
-        const message = `'${id}' is placed beside what is placed beside it: ${[...seen, at].join(', ')}`
+        const message = `'${id}' is placed beside itself: ${[...seen, at].join(', ')}`
         fail('circular-reference', message, {
           location,
           hint: 'give one of them a place on the page',

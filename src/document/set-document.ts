@@ -218,7 +218,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
       if (cut.has(name)) return
       cut.add(name)
       const message = `the text of ${name} is wider than its room, and cut: first on page ${labelOf(index)}`
-      const hint = 'make it shorter, or leave out what stands beside it'
+      const hint = 'shorten it, or shorten the texts beside it'
       problems.add(warningProblem('no-room', message, { location: locationOf(path), hint }))
     })
   }

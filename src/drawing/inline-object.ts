@@ -36,11 +36,11 @@ export function inlineBox(options: InlineBoxOptions): InlineBoxItem {
   for (const [name, value] of Object.entries({ width, height })) {
     if (!(Number.isFinite(value) && value >= 0)) {
       const what = described(value)
-      fail('bad-inline-box', `the ${name} of an inline object is ${what}, which is not a length`)
+      fail('bad-inline-box', `the ${name} of an inline box is ${what}, which is not a length`)
     }
   }
   if (!Number.isFinite(baseline))
-    fail('bad-inline-box', `the baseline of an inline object is ${described(baseline)}`)
+    fail('bad-inline-box', `the baseline of an inline box is ${described(baseline)}`)
   if (centered !== undefined && centered !== 'cap' && centered !== 'ex') {
     fail(
       'bad-inline-box',
@@ -53,7 +53,7 @@ export function inlineBox(options: InlineBoxOptions): InlineBoxItem {
   ]
   for (const { name, content, isOne } of contents) {
     if (content === undefined || isOne(content)) continue
-    fail('bad-inline-box', `the ${name} of an inline object is data, not made by the library`, {
+    fail('bad-inline-box', `the ${name} of an inline box is data, not made by the library`, {
       hint: 'draw() makes a drawing, openImage() an image',
     })
   }

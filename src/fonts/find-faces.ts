@@ -55,7 +55,7 @@ function scriptPattern(script: string): RegExp {
   try {
     return new RegExp(`\\p{Script=${code}}`, 'u')
   } catch {
-    return fail('bad-argument', `script of find is no script: '${script}'`, {
+    return fail('bad-argument', `script of find is not a script: '${script}'`, {
       hint: 'four letters of ISO 15924, such as Grek',
     })
   }

@@ -106,7 +106,7 @@ export interface Fonts {
 
 /** As an argument: what `openFonts` gives. */
 export const someFonts = being(
-  'fonts, which openFonts() gives',
+  'fonts from openFonts()',
   value => isObject(value) && typeof value.capabilitiesOf === 'function',
 )
 

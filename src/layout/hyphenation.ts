@@ -18,7 +18,7 @@ export interface PatternTree {
 
 /** As an argument: what `openHyphenation` gives. */
 export const aHyphenation = being(
-  'hyphenation, which openHyphenation() gives',
+  'hyphenation from openHyphenation()',
   value => isObject(value) && typeof value.hyphenate === 'function',
 )
 

@@ -105,7 +105,7 @@ export function brokenWord(text: string, broken: readonly BrokenWord[], offset =
 function unreachedStops(lines: readonly MeasuredLine[]): readonly Problem[] {
   return lines.flatMap((line, i) =>
     (line.unreachedTabs ?? []).map(start => {
-      const message = `what stands before a tab on line ${i + 1} reaches beyond the tab's stop`
+      const message = `the text before a tab on line ${i + 1} is already past the tab's stop`
       const hint = 'move the stop, or use a shorter text'
       const range = { start, end: start + 1 }
       return warningProblem('unreached-tab', message, { hint, range, line: i })

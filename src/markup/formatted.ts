@@ -63,7 +63,7 @@ function writerOf(
   if (typeof value === 'bigint' || (typeof value === 'number' && Number.isFinite(value))) {
     return language => new Intl.NumberFormat(language, options).format(value)
   }
-  const what = value instanceof Date ? 'a date that is none' : described(value)
+  const what = value instanceof Date ? 'an invalid date' : described(value)
   return fail('bad-value', `formatted() takes a number or a date, not ${what}`)
 }
 

@@ -74,7 +74,7 @@ function styleOf(name: string, { start, end }: TextRange): StyleName {
 const withoutBraces = (href: string) => href.replaceAll('{', '%7B').replaceAll('}', '%7D')
 
 const dropped = (what: string) =>
-  warningProblem('unsupported-tag', `${what} is not supported and is dropped`)
+  warningProblem('unsupported-tag', `${what} is not supported and is removed`)
 
 /** Folds white space as HTML does, across the borders of elements. */
 export function whiteSpaceFolder() {

@@ -154,7 +154,7 @@ function spanTags({ styles, overrides }: SpanNode, tagOf: ReadonlyMap<string, st
 function overrideLoss({ name, value }: Override): Problem | undefined {
   if (name === 'href' && allowedLink(value)) return undefined
   const what = name === 'href' ? `the link '${value}'` : `'${name}=${value}'`
-  return warningProblem('not-in-html', `${what} is left out of the HTML`)
+  return warningProblem('not-in-html', `${what} is missing from the HTML`)
 }
 
 /** Line separators are line breaks. */

@@ -120,7 +120,7 @@ const reasons: Readonly<Record<string, string>> = {
 }
 
 const said = (type: string) =>
-  `it is no message of MessageFormat 2: ${reasons[type] ?? type.replaceAll('-', ' ')}`
+  `not valid MessageFormat 2: ${reasons[type] ?? type.replaceAll('-', ' ')}`
 
 function valueProblem(error: unknown, key: string): Problem | undefined {
   const type = typeOf(error)

@@ -133,7 +133,7 @@ async function compiled(supply: Supply, url: URL): Promise<WebAssembly.Module> {
   const hint =
     "a content security policy needs script-src 'wasm-unsafe-eval'; no other evaluation is needed"
   if (typeof WebAssembly === 'undefined') {
-    return fail('unavailable-webassembly', 'there is no WebAssembly here, which shapes text', {
+    return fail('unavailable-webassembly', 'WebAssembly is not available; it shapes text', {
       hint,
     })
   }

@@ -1,8 +1,8 @@
 import { coversText } from '../fonts/index.ts'
 
-/** Sample lines by script, from the demo's world. */
+/** Sample lines by script. */
 const lines: readonly string[] = [
-  'Boats leave Quillhaven at dusk',
+  'Boats leave at dusk',
   'Τα πλοία φεύγουν το σούρουπο',
   'Лодки уходят на закате',
   'القوارب تغادر عند الغروب',

@@ -21,7 +21,7 @@ export interface RubyOptions {
 }
 
 const aTypesetter = being(
-  'what typesetterFor() returns',
+  'a result of typesetterFor()',
   value => isObject(value) && typeof value.set === 'function' && typeof value.shape === 'function',
 )
 

@@ -250,7 +250,7 @@ describe('what is tried', () => {
     expect(of('board.*')).toEqual(['board.place', 'board.title'])
     expect(of(['*e', 'other'])).toEqual(['board.place', 'board.title', 'other'])
     expect(() => of('bord.*')).toThrow(
-      "'bord.*' of the place 'p' is no key of the catalog at places[0].keys",
+      "'bord.*' of the place 'p' is not a key of the catalog at places[0].keys",
     )
     expect(() => of(['other', 'othr'])).toThrow("at places[0].keys[1] (did you mean 'other'?)")
   })
@@ -304,7 +304,7 @@ describe('parts', () => {
     expect(() => mergedFindings([part(1, 2), part(1, 2)])).toThrow('are the same part: 1')
     expect(() => mergedFindings([part(1, 2), part(2, 3)])).toThrow('is one of 3 parts')
     expect(() => mergedFindings([{ json: '{}', source: 'x.json' }])).toThrow(
-      'x.json is no part of a check',
+      'x.json is not a part of a check',
     )
     expect(() => check({ ...options, part: [3, 2] })).toThrow(
       'part of check must be a part and how many',

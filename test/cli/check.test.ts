@@ -177,7 +177,7 @@ describe('dotline check', () => {
       [text.slice(0, -30), 'error: '],
       [`${lines.slice(0, 9).join('\n')}\n`, 'error: broken.json ends before its last finding\n'],
       [`${text}{}\n`, 'error: broken.json goes on behind its end\n'],
-      [text.replace('"code"', '"cod"'), 'error: broken.json has a line that is no finding\n'],
+      [text.replace('"code"', '"cod"'), 'error: broken.json has a line that is not a finding\n'],
       [text.replace('"situations":[', '"situations":{'), 'error: '],
     ] as const) {
       const { code, err, isWhole } = merge(broken)
@@ -356,7 +356,7 @@ describe('dotline check', () => {
       [['bad.json'], 'no texts to check (give --catalog FILE)'],
       [
         ['bad.json', ...catalog],
-        "'bord.*' of the place 'x' is no key of the catalog at bad.json:5:4",
+        "'bord.*' of the place 'x' is not a key of the catalog at bad.json:5:4",
       ],
       [['bad.json', 'plain.json', ...catalog], 'one list of places is checked: bad.json'],
       [['bad.json', ...catalog, '--part', '4/3'], 'It takes a part and how many there are'],

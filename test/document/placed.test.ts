@@ -118,7 +118,7 @@ describe('a text at a place of its own', () => {
     [[placed({ below: 'titel' }), title], "did you mean 'title'?"],
     [
       [placed({ below: 'b' }, { id: 'a' }), placed({ below: 'a' }, { id: 'b' })],
-      "'b' is placed beside what is placed beside it: b, a, b",
+      "'b' is placed beside itself: b, a, b",
     ],
     [[placed({ below: 'a' }, { id: 'a' })], "'a' is placed beside what is placed beside it"],
     [[{ kind: 'placed', text: 'x' }], "'at' of a placed is missing"],

@@ -153,8 +153,8 @@ describe('HTML', () => {
     )
     expect(plainText(text)).toBe('Tern\ny')
     expect(problems.map(p => [p.code, p.message])).toEqual([
-      ['unsupported-tag', 'the attribute id of <h1> is not supported and is dropped'],
-      ['unsupported-tag', '<h1> is not supported and is dropped'],
+      ['unsupported-tag', 'the attribute id of <h1> is not supported and is removed'],
+      ['unsupported-tag', '<h1> is not supported and is removed'],
       ['forbidden-link', "a link may not start with 'javascript:'"],
     ])
   })

@@ -122,8 +122,8 @@ describe('outlines', () => {
     ])
     const messages = toOutlines(shown).problems.map(problem => problem.message)
     expect(messages).toEqual([
-      'an image has no outline and is left out',
-      'a blurred shadow has no outline and is left out',
+      'an image has no outline and is omitted',
+      'a blurred shadow has no outline and is omitted',
     ])
   })
 

@@ -32,7 +32,7 @@ describe('SVG', () => {
       expect(toSvg(label).replace(/<defs>[\s\S]*<\/defs>\n/, '')).toBe(written[i])
     }
     expect(() => toSvg(labels[0], { shapes: { svg: () => '' } })).toThrow(
-      'what svgShapesFor() gave',
+      'a result of svgShapesFor()',
     )
   })
 

@@ -211,9 +211,9 @@ describe('boxes in a line', () => {
   })
 
   it('are refused with lengths that are none', () => {
-    expect(() => inlineBox({ width: -1, height: 2 })).toThrow('the width of an inline object is -1')
+    expect(() => inlineBox({ width: -1, height: 2 })).toThrow('the width of an inline box is -1')
     expect(() => inlineBox({ width: 1, height: Number.NaN })).toThrow(
-      'the height of an inline object is NaN',
+      'the height of an inline box is NaN',
     )
   })
 })

@@ -81,7 +81,7 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
       }
       return false
     })?.[1]
-    if (own === 'keep') kept.push({ text: text.text, why: 'it is kept as was asked' })
+    if (own === 'keep') kept.push({ text: text.text, why: 'kept on request' })
     return own === 'keep' ? [] : [{ text, part: own ?? guessed[i] }]
   })
   const set = setTexts(wanted, { texts, box, keepInks })
@@ -89,9 +89,7 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
   const problems = problemList()
   problems.addAll(texts.problems)
   for (const { text, why } of kept) {
-    problems.add(
-      warningProblem('text-kept', `the text '${shortText(text)}' stays as it was: ${why}`),
-    )
+    problems.add(warningProblem('text-kept', `the text '${shortText(text)}' is unchanged: ${why}`))
   }
   for (const { text, outcome: did } of set.told) {
     if (did === 'omitted') {
@@ -100,9 +98,9 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
     }
   }
   if (tree.elements.some(hasScript)) {
-    const message = 'the SVG has scripts, which stay as they were'
+    const message = 'the SVG contains scripts, which are still there'
     problems.add(
-      warningProblem('script-kept', message, { hint: 'take them out where you do not trust it' }),
+      warningProblem('script-kept', message, { hint: 'remove them unless you trust the file' }),
     )
   }
   for (const { layout } of set.placed) for (const one of layout.problems) problems.addOnce(one)

@@ -42,7 +42,7 @@ export function svgTree(svg: string): SvgTree {
   const root = document.children.find(isElement)
   if (root?.name.replace(/^.*:/, '') !== 'svg') {
     return fail('bad-svg', 'restyleChart takes an SVG document', {
-      hint: root ? `its first element is '${root.name}'` : 'there is no element in it',
+      hint: root ? `its first element is '${root.name}'` : 'it has no elements',
     })
   }
   const found = styledElements(root)

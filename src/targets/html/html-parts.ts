@@ -96,7 +96,7 @@ export function htmlPartsOf(
   checkOptions('htmlPartsOf', options, { visuallyHidden: aBoolean })
   const { visuallyHidden: unseen = false } = options
   const own = isObject(rules) ? kept.get(rules) : undefined
-  if (!own) fail('bad-argument', 'the rules of htmlParts must be what htmlRules() gave')
+  if (!own) fail('bad-argument', 'the rules of htmlPartsOf must come from htmlRulesFor()')
   const block = own.classOf(blockLook(layout, '100%', '100%'))
   const { content, start, below, above } = writtenLayout(layout, own, unseen)
   const picture = (drawing: Drawing | undefined, level: -1 | 1) =>

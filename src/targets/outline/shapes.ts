@@ -63,7 +63,7 @@ export function toOutlines(shown: Drawing | Layout): FilledOutlines {
 }
 
 function withoutOutline(what: string): Problem {
-  return warningProblem('missing-outline', `${what} has no outline and is left out`)
+  return warningProblem('missing-outline', `${what} has no outline and is omitted`)
 }
 
 function outlineOf(item: PaintedItem, problems: Problem[]): Outline | undefined {

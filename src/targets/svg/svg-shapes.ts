@@ -27,6 +27,6 @@ export const sharedDefinitions = (shapes: SvgShapes): Definitions | undefined =>
   definitionsOf.get(shapes)
 
 export const someShapes = being(
-  'what svgShapesFor() gave',
+  'a result of svgShapesFor()',
   value => isObject(value) && definitionsOf.has(value),
 )
