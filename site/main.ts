@@ -64,39 +64,54 @@ function placeAsked(): string {
   }
 }
 
-/** A block of code that is edited and run where it stands. */
+/** A block of code that is run where it stands, and edited if somebody asks for that. */
 function makeLive(code: Element) {
   const source = (code.textContent ?? '').trimEnd()
   const block = code.parentElement
   if (!block || !canRun(source)) return
   const live = document.createElement('div')
   live.className = 'live'
-  const field = document.createElement('textarea')
-  field.value = source
-  field.rows = source.split('\n').length
-  field.spellcheck = false
-  field.setAttribute('aria-label', 'Code, which can be edited')
-  const run = document.createElement('button')
-  run.type = 'button'
-  run.textContent = 'Run'
+  block.replaceWith(live)
+  let edited: HTMLTextAreaElement | undefined
+  const run = button('Run')
+  const edit = button('Edit')
   const output = document.createElement('output')
   output.setAttribute('aria-live', 'polite')
   run.addEventListener('click', async () => {
     run.disabled = true
-    const { printed, svg, isWrong } = await runExample(field.value)
+    const { printed, svg, isWrong } = await runExample(edited?.value ?? source)
     run.disabled = false
     output.className = isWrong ? 'wrong' : ''
     const text = document.createElement('pre')
     text.tabIndex = 0
     text.textContent = printed.join('\n')
     const picture = document.createElement('img')
-    picture.alt = 'What it draws'
+    picture.alt = 'The drawing'
     // As a picture, nothing of it can run.
     if (svg) picture.src = `data:image/svg+xml,${encodeURIComponent(svg)}`
     output.replaceChildren(text, ...(svg ? [picture] : []))
   })
-  live.append(field, run, output)
-  block.replaceWith(live)
+  edit.addEventListener('click', () => {
+    edited = document.createElement('textarea')
+    edited.value = source
+    edited.rows = source.split('\n').length
+    edited.spellcheck = false
+    edited.setAttribute('aria-label', 'Code, editable')
+    block.replaceWith(edited)
+    edit.remove()
+    edited.focus()
+  })
+  const buttons = document.createElement('div')
+  buttons.className = 'buttons'
+  buttons.append(run, edit)
+  live.append(block, buttons, output)
+}
+
+function button(words: string): HTMLButtonElement {
+  const made = document.createElement('button')
+  made.type = 'button'
+  made.textContent = words
+  return made
 }
 
 field.addEventListener('input', () => {

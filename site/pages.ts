@@ -1,8 +1,22 @@
 // The pages of the docs, as they are read on their own: the same files.
-import { marked } from 'marked'
+import { Marked } from 'marked'
 import { headingAnchors } from '../scripts/heading-anchors.mjs'
 import { applicationGroup, applications } from './applications.ts'
+import { highlighted } from './highlight.ts'
 import type { Page } from './page.ts'
+import { withTypographicQuotes } from './quotes.ts'
+
+const reader = new Marked({
+  renderer: {
+    code({ text, lang = '' }) {
+      const language = lang.split(' ')[0]
+      const html = highlighted(text, language)
+      return (
+        html !== undefined && `<pre><code class="language-${language}">${html}\n</code></pre>\n`
+      )
+    },
+  },
+})
 
 const files = import.meta.glob<string>(
   ['../README.md', '../CONTRIBUTING.md', '../CHANGELOG.md', '../docs/**/*.md'],
@@ -70,16 +84,20 @@ export function htmlOf({ name, text }: Page): string {
     : isRoot(name)
       ? ''
       : 'docs/'
-  const html = marked.parse(text, { async: false })
+  const html = withTypographicQuotes(reader.parse(text, { async: false }))
   const anchorOf = headingAnchors()
   return (
     html
       .replace(/<h([1-6])>(.*?)<\/h\1>/g, (_, level, inner) => {
-        return `<h${level} id="${anchorOf(inner)}">${inner}</h${level}>`
+        const anchor = anchorOf(inner)
+        const link = `<a class="anchor" href="#/${name}#${anchor}" aria-label="Link to this section"></a>`
+        return `<h${level} id="${anchor}">${inner}${level === '1' ? '' : link}</h${level}>`
       })
       .replace(/(href|src)="([^"#:]+)(#[^"]*)?"/g, (whole, attribute, path, hash = '') => {
         const target = resolved(folder + path)
         if (attribute === 'src') return `src="${pictures[`../${target}`] ?? path}" loading="lazy"`
+        const picture = pictures[`../${target}`]
+        if (picture) return `href="${picture}"`
         const page = pages.find(one => one.name === nameOf(`../${target}`))
         return page ? `href="#/${page.name}${hash}"` : whole
       })

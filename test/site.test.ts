@@ -85,7 +85,7 @@ describe('the site', () => {
       const count = await lives.count()
       ran += count
       for (let i = 0; i < count; i++) {
-        await lives.nth(i).locator('button').click()
+        await lives.nth(i).locator('button').first().click()
         await lives.nth(i).locator('output pre').waitFor()
         const said = await lives.nth(i).locator('output').getAttribute('class')
         expect([name, i, said, said === 'wrong' && (await lives.nth(i).textContent())]).toEqual([
@@ -99,6 +99,7 @@ describe('the site', () => {
     expect(ran).toBeGreaterThan(25)
     await open('recipes')
     const first = page.locator('.live').first()
+    await first.locator('button', { hasText: 'Edit' }).click()
     await first
       .locator('textarea')
       .fill((await first.locator('textarea').inputValue()).replace('maxLines: 2', 'maxLines: 1'))
@@ -135,7 +136,7 @@ describe('the site', () => {
   })
 
   it('has nothing that an audit finds, in light and dark, and fits a phone', async () => {
-    for (const name of ['README', 'check', 'reference/problems']) {
+    for (const name of ['README', 'checks', 'reference/problems']) {
       await open(name)
       for (let i = 0; i < 2; i++) {
         expect([name, await auditOf(page)]).toEqual([name, []])
@@ -143,7 +144,7 @@ describe('the site', () => {
       }
     }
     await page.setViewportSize({ width: 360, height: 740 })
-    for (const name of ['README', 'check', 'recipes', 'examples/board', 'reference/dot-line']) {
+    for (const name of ['README', 'checks', 'recipes', 'examples/board', 'reference/dot-line']) {
       await open(name)
       expect([name, await page.evaluate('document.documentElement.scrollWidth')]).toEqual([
         name,

@@ -34,7 +34,7 @@ export interface ChartData {
   readonly xKind: XKind
   /** Each x once, in the order of the rows. */
   readonly xs: readonly (string | number | Date)[]
-  /** Sizes by name. */
+  /** Its series. */
   readonly series: readonly DataSeries[]
 }
 

@@ -25,7 +25,7 @@ export interface ChartAxis<S extends ChartScale = ChartScale> {
   readonly ticks: readonly unknown[] | ((count: number) => readonly unknown[])
   /** Format of its values. */
   readonly format?: ValueFormat
-  /** Title, for screen readers and documents. */
+  /** Title. */
   readonly title?: ChartText
   /** For an axis at a side: the title rotated along it (the default), or level above it. */
   readonly titlePlace?: 'along' | 'above'

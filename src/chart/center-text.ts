@@ -19,7 +19,7 @@ export interface RoundRoom {
   readonly x: number
   /** Downward, in units. */
   readonly y: number
-  /** Outer radius, in units. */
+  /** Radius, in units. */
   readonly radius: number
 }
 

@@ -44,13 +44,13 @@ export interface ChartAxes {
 
 /** Options of `chartFrameFor`. */
 export interface ChartFrameOptions<A extends ChartAxes = ChartAxes> {
-  /** Outer radius, in units. */
+  /** Width, in units. */
   readonly width: number
-  /** Outer radius, in units. */
+  /** Height, in units. */
   readonly height: number
   /** Space at all four edges, in units. Default: 16. */
   readonly padding?: number
-  /** Title, for screen readers and documents. */
+  /** Title. */
   readonly title?: ChartText
   /** The line below the title. */
   readonly subtitle?: ChartText

@@ -49,7 +49,7 @@ export interface Situation {
 
 /** Something that is wrong with a text where it stands, in all situations in which it is so. */
 export interface Finding {
-  /** Its name. */
+  /** Code of the finding. */
   readonly code: FindingCode
   /** `error`, or `warning` if the output is still right. */
   readonly severity: 'error' | 'warning'

@@ -20,7 +20,7 @@ import type { PlaceList } from './place-list.ts'
 
 /** A list of places that was checked, and where its parts stand in their file. */
 export interface PlacesFile {
-  /** The document, checked. */
+  /** The list of places, checked. */
   readonly list: PlaceList
   /** Place of a part in its file. */
   locationOf(path: Path): SourceLocation | string

@@ -9,7 +9,7 @@ export interface ContentsEntry {
   readonly level: number
   /** Text of the heading. */
   readonly text: string
-  /** Id of the heading, for references. */
+  /** Id, for references. */
   readonly id: string
   /** Its page, as written. */
   readonly page: string

@@ -150,13 +150,18 @@ const placeFields: readonly FieldMap[] = [
     down: choiceField('top', 'center', 'bottom'),
     inset: numberField,
   },
-  ...['below', 'above', 'before', 'after'].map(side => ({
-    [side]: textField,
+  {
+    side: choiceField('top', 'bottom', 'start', 'end'),
+    of: textField,
     gap: numberField,
     align: choiceField('start', 'center', 'end'),
-  })),
+  },
 ]
-const placeNeeds = [['x', 'y'], ['across', 'down'], ['below'], ['above'], ['before'], ['after']]
+const placeNeeds = [
+  ['x', 'y'],
+  ['across', 'down'],
+  ['side', 'of'],
+]
 const isPlace = (value: unknown, i: number) =>
   isObject(value) &&
   placeNeeds[i].every(name => value[name] !== undefined) &&
@@ -166,7 +171,7 @@ const isPlace = (value: unknown, i: number) =>
   )
 const placeField: Field = {
   expected: being(
-    '{ x, y }, { across, down, inset }, or { below, gap, align } with an id, or above, before, after',
+    '{ x, y }, { across, down, inset }, or { side, of, gap, align } with the id of a block',
     value => placeFields.some((_, i) => isPlace(value, i)),
   ),
   schema: {

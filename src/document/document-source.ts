@@ -72,13 +72,13 @@ interface Spanning {
 
 /** A heading. */
 export interface HeadingSource extends Spanning {
-  /** Marks a drawing. */
+  /** Kind of block. */
   readonly kind: 'heading'
   /** 1 for the highest. */
   readonly level?: number
   /** Its text. */
   readonly text: DocumentText
-  /** Id of the heading, for references. */
+  /** Id, for references. */
   readonly id?: string
   /** BCP 47 tag, where it is not the document's. */
   readonly language?: string
@@ -88,13 +88,13 @@ export interface HeadingSource extends Spanning {
 
 /** A paragraph, or a quotation. */
 export interface ParagraphSource extends Spanning {
-  /** Marks a drawing. */
+  /** Kind of block. */
   readonly kind: 'paragraph' | 'quotation'
   /** Its text. */
   readonly text: DocumentText
   /** The name of a style. */
   readonly style?: string
-  /** Id of the heading, for references. */
+  /** Id, for references. */
   readonly id?: string
   /** BCP 47 tag, where it is not the document's. */
   readonly language?: string
@@ -110,7 +110,7 @@ export interface ParagraphSource extends Spanning {
 
 /** A list of items with markers. */
 export interface ListSource {
-  /** Marks a drawing. */
+  /** Kind of block. */
   readonly kind: 'list'
   /** Its items: texts, or lists of blocks. */
   readonly items: readonly (DocumentText | readonly BlockSource[])[]
@@ -122,7 +122,7 @@ export interface ListSource {
 
 /** A table. */
 export interface TableSource extends Spanning {
-  /** Marks a drawing. */
+  /** Kind of block. */
   readonly kind: 'table'
   /** From the side where lines begin. */
   readonly columns: readonly TableColumn[]
@@ -134,7 +134,7 @@ export interface TableSource extends Spanning {
   readonly foot?: readonly (readonly CellSource[])[]
   /** Text above it. */
   readonly caption?: DocumentText
-  /** Id of the heading, for references. */
+  /** Id, for references. */
   readonly id?: string
   /** Whether the first cell of each row is its header, for screen readers. */
   readonly rowHeaders?: boolean
@@ -173,7 +173,7 @@ export interface CellWithSpans {
 
 /** A picture or a drawing with its caption. */
 export interface FigureSource extends Spanning {
-  /** Marks a drawing. */
+  /** Kind of block. */
   readonly kind: 'figure'
   /** A file beside the document: an image, or a chart in JSON. In code, a name in the option `artwork` of `setDocument`. */
   readonly artwork: string
@@ -183,7 +183,7 @@ export interface FigureSource extends Spanning {
   readonly caption?: DocumentText
   /** Width, in points. Default: at most that of the column. */
   readonly width?: number
-  /** Id of the heading, for references. */
+  /** Id, for references. */
   readonly id?: string
   /** Top or bottom of a column with room, or a side, with text beside it. */
   readonly float?: 'top' | 'bottom' | 'start' | 'end'
@@ -191,7 +191,7 @@ export interface FigureSource extends Spanning {
 
 /** The contents of a document: its headings, and the pages they are on. */
 export interface ContentsSource {
-  /** Marks a drawing. */
+  /** Kind of block. */
   readonly kind: 'contents'
   /** Lowest level of headings. Default: 3. */
   readonly levels?: number
@@ -199,13 +199,13 @@ export interface ContentsSource {
 
 /** The terms of the document, with the pages that their marks, `{index.name}`, stand on. */
 export interface IndexSource {
-  /** Marks a drawing. */
+  /** Kind of block. */
   readonly kind: 'index'
 }
 
 /** Lines with a text at each end, and a leader between. */
 export interface LeadersSource {
-  /** Marks a drawing. */
+  /** Kind of block. */
   readonly kind: 'leaders'
   /** Two texts each: at the start and at the end of the line. */
   readonly entries: readonly (readonly [DocumentText, DocumentText])[]
@@ -215,7 +215,7 @@ export interface LeadersSource {
 
 /** A text or a picture at a place of its own, which takes no room in the flow. */
 export interface PlacedSource {
-  /** Marks a drawing. */
+  /** Kind of block. */
   readonly kind: 'placed'
   /** Its text, if it is not artwork. */
   readonly text?: DocumentText
@@ -227,7 +227,7 @@ export interface PlacedSource {
   readonly alt?: DocumentText
   /** In points: of a text, the width that it is wrapped to. */
   readonly width?: number
-  /** Id of the heading, for references. */
+  /** Id, for references. */
   readonly id?: string
   /** Its place on the page, or beside a block. */
   readonly at: PlaceSource
@@ -239,19 +239,19 @@ export type PlaceSource =
   | {
       readonly across: 'start' | 'center' | 'end'
       readonly down: 'top' | 'center' | 'bottom'
-      /** From the edges of the page; its margins without it. */
+      /** Distance from the edges of the page, in points. Default: its margins. */
       readonly inset?: number
     }
-  | (BesideSource & {
+  | {
+      /** The side of the block that it stands beside. */
+      readonly side: 'top' | 'bottom' | 'start' | 'end'
+      /** Id of the block, which may be placed itself. */
+      readonly of: string
+      /** Distance to the block, in points. Default: 0. */
       readonly gap?: number
+      /** Alignment along that side. Default: `start`. */
       readonly align?: 'start' | 'center' | 'end'
-    })
-
-type BesideSource =
-  | { readonly below: string }
-  | { readonly above: string }
-  | { readonly before: string }
-  | { readonly after: string }
+    }
 
 /** A block of a document. */
 export type BlockSource =

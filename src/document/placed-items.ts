@@ -13,15 +13,6 @@ type Reference = Exclude<PlaceSource, { readonly x: number } | { readonly across
 
 export const isReference = (at: PlaceSource): at is Reference => !('x' in at) && !('across' in at)
 
-/** What something stands beside, and on which side of it. */
-function referenceOf(
-  at: Reference,
-): readonly [side: 'below' | 'above' | 'before' | 'after', id: string] {
-  if ('below' in at) return ['below', at.below]
-  if ('above' in at) return ['above', at.above]
-  return 'before' in at ? ['before', at.before] : ['after', at.after]
-}
-
 /** A placed block with where it stands in the document. */
 export interface PlacedBlock {
   readonly source: PlacedSource
@@ -39,7 +30,7 @@ export function placedByReference(
   for (const { block, path } of everyBlock(blocks)) {
     if ('id' in block && block.id !== undefined) ids.add(block.id)
     if (block.kind !== 'placed' || !isReference(block.at)) continue
-    const [, id] = referenceOf(block.at)
+    const id = block.at.of
     found.set(id, [...(found.get(id) ?? []), { source: block, path }])
     if (block.id !== undefined) targetOf.set(block.id, id)
   }
@@ -186,14 +177,14 @@ function boxAt(
     const share = { top: 0, center: 0.5, bottom: 1 }[at.down]
     return { x: across(at.across, around), y: around.y + (around.height - height) * share, ...size }
   }
-  const [side, id] = referenceOf(at)
+  const { side, of: id } = at
   const around = boxes.get(id) ?? inner
   const { gap = 0, align = 'start' } = at
-  if (side === 'below')
+  if (side === 'bottom')
     return { x: across(align, around), y: around.y + around.height + gap, ...size }
-  if (side === 'above') return { x: across(align, around), y: around.y - gap - height, ...size }
+  if (side === 'top') return { x: across(align, around), y: around.y - gap - height, ...size }
   const share = { start: 0, center: 0.5, end: 1 }[align]
   const y = around.y + (around.height - height) * share
-  const isLeft = (side === 'before') !== isMirrored
+  const isLeft = (side === 'start') !== isMirrored
   return { x: isLeft ? around.x - gap - width : around.x + around.width + gap, y, ...size }
 }

@@ -32,7 +32,7 @@ export interface ShapePaint {
   /** The line along its edge: its ink, how wide it is in units, and where it lies. */
   readonly stroke?: {
     readonly ink: InkOrName
-    /** Outer radius, in units. */
+    /** Width, in units. */
     readonly width: number
     /** On the edge, the default, or outside of it. */
     readonly align?: Stroke['align']

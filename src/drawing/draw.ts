@@ -30,9 +30,9 @@ import { rectangle } from './shapes.ts'
 
 /** Options of `draw`. */
 export interface DrawingOptions {
-  /** Outer radius, in units. */
+  /** Width, in units. */
   readonly width: number
-  /** Outer radius, in units. */
+  /** Height, in units. */
   readonly height: number
   /** Title, for screen readers and documents. */
   readonly title?: string

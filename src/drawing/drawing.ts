@@ -10,7 +10,7 @@ export type Fill = (SolidPaint & { readonly color: string }) | LinearPaint | Rad
 
 /** A line along an outline, its joins round. */
 export interface Stroke {
-  /** Ink of the glyphs. */
+  /** Ink. */
   readonly ink: SolidInk
   /** In units; of one outside, how far it reaches beyond the outline. */
   readonly width: number
@@ -36,9 +36,9 @@ export interface GlyphsItem {
   readonly y: number
   /** The face that its glyphs are of. */
   readonly face: Face
-  /** Outer radius, in units. */
+  /** Size, in units. */
   readonly size: number
-  /** Ink of the glyphs. */
+  /** Ink. */
   readonly ink: SolidInk
   /** Paints them instead of the ink. */
   readonly paint?: GlyphPaint
@@ -68,7 +68,7 @@ export interface RectangleItem extends Box {
   readonly kind: 'rectangle'
   /** Radius of the corners. */
   readonly radius: number
-  /** Ink of the glyphs. */
+  /** Ink. */
   readonly ink: SolidInk
 }
 
@@ -88,9 +88,9 @@ export interface RuleItem {
   readonly from: readonly [x: number, y: number]
   /** End point, in units. */
   readonly to: readonly [x: number, y: number]
-  /** Outer radius, in units. */
+  /** Width, in units. */
   readonly width: number
-  /** Ink of the glyphs. */
+  /** Ink. */
   readonly ink: SolidInk
   /** Lengths of dashes and of the gaps between them, in units, and how far into them it begins. */
   readonly dash?: readonly number[]

@@ -7,7 +7,7 @@ import { isPicture, type Picture } from './picture.ts'
 export interface InlineBoxOptions {
   /** In units; grows with the text it stands in. */
   readonly width: number
-  /** Outer radius, in units. */
+  /** Height, in units. */
   readonly height: number
   /** Distance from the top to the baseline, in units. Default: the height, so the box stands on the baseline. */
   readonly baseline?: number

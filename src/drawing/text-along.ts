@@ -22,7 +22,7 @@ export interface CircleLine {
   readonly x: number
   /** Downward, in units. */
   readonly y: number
-  /** Outer radius, in units. */
+  /** Radius, in units. */
   readonly radius: number
 }
 

@@ -6,9 +6,9 @@ export interface Box {
   readonly x: number
   /** Downward, in units. */
   readonly y: number
-  /** Outer radius, in units. */
+  /** Width, in units. */
   readonly width: number
-  /** Outer radius, in units. */
+  /** Height, in units. */
   readonly height: number
 }
 

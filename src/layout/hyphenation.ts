@@ -26,7 +26,7 @@ export const aHyphenation = being(
 export interface Hyphenation {
   /** BCP 47 tags. */
   readonly languages: readonly string[]
-  /** Whether the catalog has the key. */
+  /** Whether patterns of a language are loaded. */
   has(language: string): boolean
   /** Marks the offsets of a part of a text before which a word may be divided, where no mark is. */
   hyphenate(

@@ -14,13 +14,13 @@ export interface GlyphRun {
   readonly kind: 'text' | 'object' | 'leader' | 'hyphen' | 'ellipsis' | 'marker'
   /** Start offset in the layout's text; equal to `end` for runs without characters. */
   readonly start: number
-  /** End of the hidden stretch, in UTF-16 code units. */
+  /** End offset, in UTF-16 code units. */
   readonly end: number
   /** Its characters. */
   readonly text: string
   /** Left edge of its leftmost glyph's advance, from the left edge of the frame. */
   readonly x: number
-  /** Outer radius, in units. */
+  /** Width, in units. */
   readonly width: number
   /** Height above the line's baseline, in units. */
   readonly rise: number
@@ -63,7 +63,7 @@ export interface Line {
   readonly paragraph: number
   /** Start offset in the layout's text; spaces that hang at the end belong to the line. */
   readonly start: number
-  /** End of the hidden stretch, in UTF-16 code units. */
+  /** End offset, in UTF-16 code units. */
   readonly end: number
   /** To the right, in units. */
   readonly x: number
@@ -71,7 +71,7 @@ export interface Line {
   readonly width: number
   /** Top of the line box, from the top of the frame. */
   readonly top: number
-  /** Outer radius, in units. */
+  /** Height, in units. */
   readonly height: number
   /** From the top of the text to its baseline, in units. */
   readonly baseline: number
@@ -106,7 +106,7 @@ export interface SourcePiece extends TextRange {
 export interface Cut {
   /** Start of the hidden stretch, in offsets of the layout's text. */
   readonly start: number
-  /** End of the hidden stretch, in UTF-16 code units. */
+  /** End offset, in UTF-16 code units. */
   readonly end: number
   /** The mark shown instead. */
   readonly text: string
@@ -128,7 +128,7 @@ export interface Layout {
   readonly text: string
   /** The frame's width where it has one, or else that of the longest line. */
   readonly width: number
-  /** Outer radius, in units. */
+  /** Height, in units. */
   readonly height: number
   /** The size of the style it is set in, where that was made to fit the frame. */
   readonly fittedSize?: number | undefined

@@ -5,7 +5,7 @@ import type { Layout } from './layout.ts'
 export interface LinkedText {
   /** Start offset in the layout's text. */
   readonly start: number
-  /** End of the hidden stretch, in UTF-16 code units. */
+  /** End offset, in UTF-16 code units. */
   readonly end: number
   /** Its characters. */
   readonly text: string

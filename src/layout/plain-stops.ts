@@ -75,7 +75,7 @@ export function eachStop(
 export interface NumberedLines {
   /** Offsets in the paragraph. */
   readonly ends: number[]
-  /** Outer radius, in units. */
+  /** Width, in units. */
   readonly widths: number[]
   /** Which of them end inside a word that is wider than its line. */
   readonly broken: readonly number[]

@@ -10,7 +10,7 @@ export interface TextLine {
   readonly paragraph: number
   /** Start offset in the text; spaces that hang at the end belong to the line. */
   readonly start: number
-  /** End of the hidden stretch, in UTF-16 code units. */
+  /** End offset, in UTF-16 code units. */
   readonly end: number
   /** In units, without the spaces that hang. */
   readonly width: number

@@ -23,7 +23,7 @@ export interface WrappedLines {
   readonly hangs: Float64Array
   /** From the top of the text. */
   readonly baselines: Float64Array
-  /** Outer radius, in units. */
+  /** Height, in units. */
   readonly height: number
 }
 

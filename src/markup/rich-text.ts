@@ -75,9 +75,9 @@ export interface StyledValue {
 export interface InlineBoxItem extends Made {
   /** Marks a drawing. */
   readonly kind: 'object'
-  /** Outer radius, in units. */
+  /** Width, in units. */
   readonly width: number
-  /** Outer radius, in units. */
+  /** Height, in units. */
   readonly height: number
   /** Distance from its top to the baseline, in units. */
   readonly baseline: number

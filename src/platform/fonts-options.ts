@@ -9,7 +9,7 @@ export interface BuiltInChoice {
   readonly family: GenericFamily
   /** 400 (the default) or 700. */
   readonly weight?: number
-  /** Default: `normal`. */
+  /** Slant. Default: `normal`. */
   readonly slant?: 'normal' | 'italic'
 }
 
@@ -21,7 +21,7 @@ export interface DescribedFont {
   readonly family: string
   /** 1 to 1000; for a variable font the lowest and highest. Default: 400. */
   readonly weight?: number | readonly [least: number, most: number]
-  /** Default: `normal`. */
+  /** Slant. Default: `normal`. */
   readonly slant?: Slant
 }
 

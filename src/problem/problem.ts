@@ -2,9 +2,9 @@
 export interface SourceLocation {
   /** Name of the source: a file name, `markup`, `sheet`. */
   readonly source: string
-  /** Offset of the first character, in UTF-16 code units. */
+  /** Start offset, in UTF-16 code units. */
   readonly start: number
-  /** End of the hidden stretch, in UTF-16 code units. */
+  /** End offset, in UTF-16 code units. */
   readonly end: number
   /** From 1. */
   readonly line: number
@@ -14,9 +14,9 @@ export interface SourceLocation {
 
 /** A stretch of a text: offsets in UTF-16 code units. */
 export interface TextRange {
-  /** Offset of the first character, in UTF-16 code units. */
+  /** Start offset, in UTF-16 code units. */
   readonly start: number
-  /** End of the hidden stretch, in UTF-16 code units. */
+  /** End offset, in UTF-16 code units. */
   readonly end: number
 }
 

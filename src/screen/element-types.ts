@@ -7,7 +7,7 @@ import type { DotLineRowElement } from './text-row.ts'
 export interface TextAttributes {
   /** The name of a style of the sheet. */
   'text-style'?: string | undefined
-  /** Its text. */
+  /** Its markup. */
   markup?: string | undefined
   /** A key of the catalog, in place of markup. */
   message?: string | undefined

@@ -39,7 +39,7 @@ export interface TextProvision {
 export interface TextProvider {
   /** What it provides now. */
   readonly current: TextProvision
-  /** The reader's color scheme. */
+  /** The reader's settings in browser and system. */
   readonly preferences: ReaderPreferences
   /** The sheet in the modes that are on. */
   readonly sheet: Sheet

@@ -243,9 +243,9 @@ export interface SheetPart {
   readonly modularScale?: { readonly base: number; readonly ratio: number }
   /** Sizes by name. */
   readonly sizes?: Readonly<Record<string, SizeDefinition>>
-  /** Sizes by name. */
+  /** Inks by name. */
   readonly inks?: Readonly<Record<string, InkSource>>
-  /** Sizes by name. */
+  /** Styles by name. */
   readonly styles?: Readonly<Record<string, StyleSource>>
 }
 
@@ -264,7 +264,7 @@ export interface SheetSource<
   readonly modularScale?: { readonly base: number; readonly ratio: number }
   /** Sizes by name. */
   readonly sizes?: Readonly<Record<Z, SizeDefinition>>
-  /** Sizes by name. */
+  /** Inks by name. */
   readonly inks?: Readonly<Record<I, InkSource>>
   /** Styles by name; `defaults` is below all others. */
   readonly styles: { readonly [K in S]: StyleSource<NoInfer<S>, NoInfer<I>, NoInfer<Z>> }

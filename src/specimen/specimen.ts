@@ -28,7 +28,7 @@ export interface SpecimenOptions {
   readonly families?: readonly string[]
   /** A line to show in each family that can write it. */
   readonly text?: string
-  /** Outer radius, in units. */
+  /** Width, in units. */
   readonly width?: number
   /** Told before each family, with how many are done. */
   readonly progress?: (family: string, done: number, total: number) => void

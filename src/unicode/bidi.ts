@@ -41,9 +41,9 @@ export interface BidiLevels {
 
 /** A stretch of a text that keeps its own direction. */
 export interface IsolatedRange {
-  /** Offset of the first character, in UTF-16 code units. */
+  /** Start offset, in UTF-16 code units. */
   readonly start: number
-  /** End of the hidden stretch, in UTF-16 code units. */
+  /** End offset, in UTF-16 code units. */
   readonly end: number
 }
 

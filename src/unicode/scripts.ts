@@ -9,9 +9,9 @@ const latin = values.indexOf('Latin')
 
 /** A stretch of a text in one script (UAX #24). */
 export interface ScriptRun {
-  /** Offset of the first character, in UTF-16 code units. */
+  /** Start offset, in UTF-16 code units. */
   readonly start: number
-  /** End of the hidden stretch, in UTF-16 code units. */
+  /** End offset, in UTF-16 code units. */
   readonly end: number
   /** The long name of the Script property's value (UAX #24), such as `Latin`. */
   readonly script: string

@@ -490,7 +490,7 @@ describe('the file of a document', () => {
           float: 'top',
         },
         { kind: 'leaders', entries: [['a', 'b']] },
-        { kind: 'placed', text: 'p', at: { below: 'b', gap: 2 } },
+        { kind: 'placed', text: 'p', at: { side: 'bottom', of: 'b', gap: 2 } },
         { kind: 'index' },
       ],
       terms: { a: 'A' },

@@ -50,20 +50,23 @@ describe('a text at a place of its own', () => {
   it('stands beside what has an id, and takes no room there', () => {
     const rest: BlockSource = { kind: 'paragraph', text: 'flows' }
     const plain = text([title, rest], 'flows')
-    const content = [title, placed({ below: 'title', gap: 8 }), rest]
+    const content = [title, placed({ side: 'bottom', of: 'title', gap: 8 }), rest]
     const own = text(content, 'Boats')
     const below = text(content, 'here')
     expect([below.x, below.y]).toEqual([40, own.y + own.layout.height + 8])
     expect(text(content, 'flows').y).toBe(plain.y)
-    const above = text([title, placed({ above: 'title', align: 'end' })], 'here')
+    const above = text([title, placed({ side: 'top', of: 'title', align: 'end' })], 'here')
     expect(above.y + above.layout.height).toBeCloseTo(own.y, 6)
     expect(above.x + above.layout.width).toBeCloseTo(360, 6)
   })
 
   it('stands beside what is placed itself, wherever that is in the file', () => {
     const content = [
-      placed({ after: 'second', gap: 5 }, { text: 'third' }),
-      placed({ after: 'first', gap: 5, align: 'center' }, { text: 'second', id: 'second' }),
+      placed({ side: 'end', of: 'second', gap: 5 }, { text: 'third' }),
+      placed(
+        { side: 'end', of: 'first', gap: 5, align: 'center' },
+        { text: 'second', id: 'second' },
+      ),
       placed({ x: 50, y: 60 }, { text: 'first', id: 'first', style: 'document-heading-1' }),
     ]
     const [first, second, third] = ['first', 'second', 'third'].map(name => text(content, name))
@@ -75,8 +78,8 @@ describe('a text at a place of its own', () => {
   it('comes with what it stands beside, on whatever page that is, and once', () => {
     const filler: BlockSource = { kind: 'paragraph', text: sentence(numbers(2), 400), id: 'long' }
     const content = [
-      placed({ below: 'title' }),
-      placed({ above: 'long' }, { text: 'once' }),
+      placed({ side: 'bottom', of: 'title' }),
+      placed({ side: 'top', of: 'long' }, { text: 'once' }),
       filler,
       title,
     ]
@@ -114,13 +117,19 @@ describe('a text at a place of its own', () => {
   })
 
   it.each([
-    [[placed({ below: 'titel' }), title], "something is placed beside 'titel', and nothing"],
-    [[placed({ below: 'titel' }), title], "did you mean 'title'?"],
     [
-      [placed({ below: 'b' }, { id: 'a' }), placed({ below: 'a' }, { id: 'b' })],
+      [placed({ side: 'bottom', of: 'titel' }), title],
+      "something is placed beside 'titel', and nothing",
+    ],
+    [[placed({ side: 'bottom', of: 'titel' }), title], "did you mean 'title'?"],
+    [
+      [
+        placed({ side: 'bottom', of: 'b' }, { id: 'a' }),
+        placed({ side: 'bottom', of: 'a' }, { id: 'b' }),
+      ],
       "'b' is placed beside itself: b, a, b",
     ],
-    [[placed({ below: 'a' }, { id: 'a' })], "'a' is placed beside what is placed beside it"],
+    [[placed({ side: 'bottom', of: 'a' }, { id: 'a' })], "'a' is placed beside itself"],
     [[{ kind: 'placed', text: 'x' }], "'at' of a placed is missing"],
     [[placed({ x: 1 } as PlacedSource['at'])], 'blocks[0].at must be { x, y }'],
   ])('tells of places that there are not %#', (content, message) => {

@@ -32,7 +32,7 @@ export interface SvgElementLike {
 
 /** Options of `restyleChart`. */
 export interface RestyleOptions {
-  /** The typesetter of the texts. */
+  /** The texts of the chart, from `chartTextsFor`. */
   readonly texts: ChartTexts
   /** Parts by CSS selector. Default: by position. */
   readonly parts?: Readonly<Record<string, ChartPart | 'keep'>>

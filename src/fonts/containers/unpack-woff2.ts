@@ -17,7 +17,7 @@ const knownTags = (
 
 interface PackedTable {
   readonly tag: string
-  /** The sheet before the change. */
+  /** Length in the file, in bytes. */
   readonly length: number
   /** As it stands in the compressed data. */
   readonly packedLength: number
