@@ -2,6 +2,11 @@ export interface ReadExport {
   readonly name: string
   readonly kind: string
   readonly comment: string
+  readonly tags: readonly {
+    readonly name: string
+    readonly parameter: string | undefined
+    readonly text: string
+  }[]
   readonly signatures: readonly string[]
   readonly members: readonly {
     readonly name: string

@@ -49,6 +49,7 @@ function exported(symbol, checker) {
     name: symbol.name,
     kind: kindOf(first),
     comment: commentOf(own, checker),
+    tags: tagsOf(own, checker),
     signatures: declarations.map(signatureOf).filter(Boolean),
     members: declarations.flatMap(one => membersOf(one, checker)),
   }
@@ -67,6 +68,18 @@ const kindOf = declaration =>
 
 const commentOf = (symbol, checker) =>
   ts.displayPartsToString(symbol.getDocumentationComment(checker)).replace(/\s+/g, ' ').trim()
+
+/** What tags of a comment say: `@param x …`, `@returns`, `@throws`, `@example`, `@see`. */
+const tagsOf = (symbol, checker) =>
+  symbol.getJsDocTags(checker).map(({ name, text = [] }) => ({
+    name,
+    parameter: text.find(({ kind }) => kind === 'parameterName')?.text,
+    text: text
+      .filter(({ kind }) => kind !== 'parameterName')
+      .map(part => part.text)
+      .join('')
+      .trim(),
+  }))
 
 /** A declaration without its comments, and without the members that are told one by one. */
 function signatureOf(declaration) {

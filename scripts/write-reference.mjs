@@ -30,7 +30,7 @@ export function referencePages() {
 
 const pageOf = path => `${path.replace('/', '-')}.md`
 
-function section({ name, kind, comment, signatures, members }) {
+function section({ name, kind, comment, tags, signatures, members }) {
   const parts = [`## ${name}`, comment]
   if (signatures.length > 0) parts.push(`\`\`\`text\n${signatures.map(inLines).join('\n')}\n\`\`\``)
   else parts.push(`*${kind}*`)
@@ -41,7 +41,23 @@ function section({ name, kind, comment, signatures, members }) {
     )
     parts.push(`| | |\n|---|---|\n${rows.join('\n')}`)
   }
-  return `${parts.filter(Boolean).join('\n\n')}\n`
+  return `${[...parts, ...tagParts(tags)].filter(Boolean).join('\n\n')}\n`
+}
+
+/** What the tags of a comment say: arguments, result, errors, an example, other entries. */
+function tagParts(tags) {
+  const of = wanted => tags.filter(({ name }) => name === wanted)
+  const params = of('param').map(({ parameter, text }) => `| \`${parameter}\` | ${cell(text)} |`)
+  const lines = [
+    ...of('returns').map(({ text }) => `**Returns** ${text}`),
+    ...of('throws').map(({ text }) => `**Throws** ${text}`),
+    ...of('see').map(({ text }) => `**See** ${text}`),
+  ]
+  return [
+    params.length > 0 ? `| argument | |\n|---|---|\n${params.join('\n')}` : '',
+    ...lines,
+    ...of('example').map(({ text }) => `\`\`\`text\n${text}\n\`\`\``),
+  ]
 }
 
 /** So many characters of code go into a line. */

@@ -28,6 +28,24 @@ describe('the reference', () => {
     expect(modules.flatMap(({ exports }) => exports).length).toBeGreaterThan(350)
   })
 
+  it('names arguments in comments as signatures do, and throws codes that exist', () => {
+    const codes = problemCodes()
+    const wrong = modules.flatMap(({ exports }) =>
+      exports.flatMap(({ name, tags, signatures }) =>
+        tags.flatMap(tag => {
+          if (tag.name === 'param' && !signatures.some(one => one.includes(`${tag.parameter}`))) {
+            return [`${name} has no argument ${tag.parameter}`]
+          }
+          const thrown = tag.name === 'throws' ? [...tag.text.matchAll(/`([a-z]+-[a-z-]+)`/g)] : []
+          return thrown
+            .filter(([, code]) => !codes.includes(code))
+            .map(([, code]) => `${name} throws ${code}`)
+        }),
+      ),
+    )
+    expect(wrong).toEqual([])
+  })
+
   it('is what the doc comments say today: npm run reference writes it', () => {
     for (const [name, text] of pages) {
       expect(readFileSync(join(folder, name), 'utf8') === text, name).toBe(true)

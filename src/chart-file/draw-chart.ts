@@ -38,7 +38,14 @@ export interface DrawnChart {
   readonly problems: readonly Problem[]
 }
 
-/** Draws a chart that was read: bars, lines, points or a ring, with all of its texts. */
+/**
+ * Draws a chart that was read: bars, lines, points or a ring, with all of its texts.
+ *
+ * @param chart Result of `readChart`.
+ * @returns The drawing, its data as a table, omitted labels, and problems.
+ * @example
+ * drawChart(texts, readChart(json), { width: 600 }).drawing
+ */
 export function drawChart(
   texts: ChartTexts,
   chart: ChartDescription,

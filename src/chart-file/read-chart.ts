@@ -83,6 +83,12 @@ export interface ChartDescription {
 /**
  * Reads the description of a chart in JSON, and its rows or the CSV file that it names. Throws a
  * `DotLineError` with all mistakes, each with its place.
+ *
+ * @param json The text of a chart file.
+ * @returns The chart with its data, checked.
+ * @throws `bad-json`, `bad-chart`, `bad-value`, `missing-rows` and others, each with line and column.
+ * @example
+ * readChart(json, { source: 'passengers.json', readCsv: name => readFileSync(name, 'utf8') })
  */
 export function readChart(json: string, options: ReadChartOptions = {}): ChartDescription {
   checkArguments('readChart', ['json', json, aString])

@@ -114,6 +114,12 @@ const anAxis = being(
  * Measures the texts of a chart, finds the room for its marks, and places the texts without
  * clipping or overlap. Texts without room are in `omitted`. Throws `bad-argument` and
  * `unknown-option`.
+ *
+ * @param texts Result of `chartTextsFor`.
+ * @param options Size, titles, axes and legend.
+ * @returns The plot, the solved axes, and the texts to draw.
+ * @example
+ * chartFrameFor(texts, { width: 480, height: 300, axes: { bottom: { scale, ticks } } })
  */
 export function chartFrameFor<const A extends ChartAxes = ChartAxes>(
   texts: ChartTexts,

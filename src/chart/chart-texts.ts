@@ -77,6 +77,10 @@ export const someChartTexts = being(
 /**
  * Sets all texts of charts by one sheet. Missing styles of parts are built on `defaults`. Throws as
  * `typesetterFor` does.
+ *
+ * @returns The texts of charts, for `chartFrameFor`, `placeLabels` and others.
+ * @example
+ * const texts = chartTextsFor({ sheet, fonts, language: 'en' })
  */
 export function chartTextsFor(options: ChartTextOptions): ChartTexts {
   checkOptions('chartTextsFor', options, {

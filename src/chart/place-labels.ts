@@ -98,6 +98,13 @@ export interface PlacedLabels {
  * stands beside its mark, or farther off with a leader line, or is omitted. The same labels get the
  * same places; with `previous`, labels stay where they were while they can. Throws `bad-argument`,
  * `unknown-option` and `duplicate-name`.
+ *
+ * @param texts Result of `chartTextsFor`.
+ * @param labels Labels with their targets.
+ * @param options The box for labels, and marks to avoid.
+ * @returns Placed labels, omitted ids, and the items to draw.
+ * @example
+ * placeLabels(texts, labels, { within: frame.plot, avoid: marks })
  */
 export function placeLabels(
   texts: ChartTexts,

@@ -44,6 +44,12 @@ export interface CheckOptions {
 /**
  * Lays out every text at every place, in each language, text scale, width and mode, and returns
  * findings, by cause. Throws on invalid lists of places and unknown keys.
+ *
+ * @param options Sheet, fonts, catalogs and places.
+ * @returns Findings, sorted.
+ * @throws `bad-places`, `unknown-key`, `unknown-style`
+ * @example
+ * check({ sheet, fonts, catalogs: [en, de], places })
  */
 export function check(options: CheckOptions): readonly Finding[] {
   return sortedFindings([...foundBy('check', options)])

@@ -40,6 +40,10 @@ export interface DocumentFile {
  * Reads a document in JSON. Throws a `DotLineError` with all mistakes, each with its place: fields
  * that are not known, values that theirs do not take, rows that do not fit the columns of a table,
  * ids that stand twice.
+ *
+ * @param json The text of a document.
+ * @returns The document, and the places of its parts.
+ * @throws `bad-json`, `bad-document`, `bad-value` and others, each with line and column.
  */
 export function readDocument(json: string, options: SourceOptions = {}): DocumentFile {
   checkArguments('readDocument', ['json', json, aString])

@@ -99,6 +99,13 @@ const mostRounds = 4
  * Lays out a document on pages. It repeats the layout, without drawing, until page references,
  * contents and index are right. Throws `unknown-reference`, `circular-reference` and `unknown-key`,
  * and as `typesetterFor` does.
+ *
+ * @param source A document, from code or `readDocument`.
+ * @param options Sheet, fonts, artwork, catalog and values.
+ * @returns The pages, drawn on demand, with contents and metadata.
+ * @throws `unknown-reference`, `circular-reference`, `unknown-key`
+ * @example
+ * const set = setDocument(document, { sheet, fonts, artwork })
  */
 export function setDocument(source: DocumentSource, options: SetDocumentOptions): DocumentLayout {
   checkOptions('setDocument', options, {

@@ -27,6 +27,9 @@ export interface LetterArrangement {
  * The letters of a layout as a drawing, without lines, backings and shadows. Lines keep their place
  * across; columns stand half an em apart. Letters of joined scripts stay joined. Throws on vertical
  * text and invalid factors.
+ *
+ * @example
+ * arrangeLetters(layout, { advanceFactor: 1.1, mirrored: true })
  */
 export function arrangeLetters(layout: Layout, arrangement: LetterArrangement = {}): Drawing {
   checkLayout('arrangeLetters', layout)

@@ -46,7 +46,16 @@ export interface DrawingOptions {
   readonly sheet?: Sheet
 }
 
-/** A drawing of a size, from items and lists of items. Texts that reach beyond it are problems. */
+/**
+ * A drawing of a size, from items and lists of items. Texts that reach beyond it are problems.
+ *
+ * @param options Width and height in units; title, language and background.
+ * @param items Items, or lists of items; the first is painted first.
+ * @returns A drawing, for every target.
+ * @throws `bad-item`, `bad-coordinate`, `bad-ink`
+ * @example
+ * draw({ width: 200, height: 80 }, [rectangle(box, '#f4fafc'), place(layout, 16, 16)])
+ */
 export function draw(options: DrawingOptions, items: readonly (Item | readonly Item[])[]): Drawing {
   checkOptions('drawing', options, {
     width: anything,
@@ -116,7 +125,14 @@ const wholeFromOne = being(
   value => Number.isInteger(value) && Number(value) >= 1,
 )
 
-/** Several items as one, with their meaning. Throws `forbidden-link`. */
+/**
+ * Several items as one, with their meaning. Throws `forbidden-link`.
+ *
+ * @param items Items of the group.
+ * @param options Role, label, link, id and language.
+ * @example
+ * group([bars, labels], { role: 'figure', label: 'Passengers a month' })
+ */
 export function group(
   items: readonly (Item | readonly Item[])[],
   options: GroupOptions = {},

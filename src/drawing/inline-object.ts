@@ -21,7 +21,13 @@ export interface InlineBoxOptions {
   readonly label?: string
 }
 
-/** An inline object, which stands in a line, as a value. Throws on lengths that are negative or not finite. */
+/**
+ * An inline object, which stands in a line, as a value. Throws on lengths that are negative or not
+ * finite.
+ *
+ * @example
+ * const lamp = inlineBox({ width: 12, height: 16, drawing, label: 'lamp' })
+ */
 export function inlineBox(options: InlineBoxOptions): InlineBoxItem {
   checkOptions('inlineBox', options, {
     width: anything,

@@ -57,8 +57,12 @@ export interface Placement {
 }
 
 /**
- * A layout, or a drawing, with its anchor at (x, y). A drawing is placed as a line of its size: it has
- * no letters to be placed by. Throws on coordinates that are not finite.
+ * A layout, or a drawing, with its anchor at (x, y). A drawing is placed as a line of its size: it
+ * has no letters to be placed by. Throws on coordinates that are not finite.
+ *
+ * @example
+ * place(layout, 100, 40, { across: 'center', down: 'alphabetic', angle: 90 })
+ * @see `placementOf` for where it would stand
  */
 export function place(
   shown: Layout,
@@ -132,7 +136,15 @@ function drawingPoint(shown: Drawing, anchor: Anchor): readonly [across: number,
   return [box.x + box.width * fractionOf(across, undefined), edgeDown(box, down, ' of a drawing')]
 }
 
-/** Where `place` would put a layout. Throws as `place` does. */
+/**
+ * Where `place` would put a layout. Throws as `place` does.
+ *
+ * @param x X of the anchor, in units.
+ * @param y Y of the anchor, in units.
+ * @returns The matrix, and the boxes of frame and ink after placing.
+ * @example
+ * const { inkBox } = placementOf(layout, 24, 150, { across: 'center' })
+ */
 export function placementOf(layout: Layout, x: number, y: number, anchor: Anchor = {}): Placement {
   checkLayout('placementOf', layout)
   checkAnchor('placement', anchor)

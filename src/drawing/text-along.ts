@@ -72,6 +72,12 @@ const aCircle = being(
  * The letters of a layout's first line along a curve or circle, each rotated to the line. Screen
  * readers read the text. Letters of joined scripts stay joined, and bend as one. Throws
  * `bad-path-data`, and `bad-layout` for vertical text.
+ *
+ * @param layout A layout; its first line is used.
+ * @param along SVG path data, or a circle.
+ * @returns The item to draw, and problems such as `path-too-short`.
+ * @example
+ * textAlong(layout, { x: 60, y: 60, radius: 44 }, { side: 'outside' }).item
  */
 export function textAlong(
   layout: Layout,

@@ -33,6 +33,12 @@ const lineEnds = /[\v\f\u0085\u2028]/
 /**
  * The caret at an offset of the layout's text. An offset inside a grapheme counts as its start; an
  * offset in truncated text as the point of truncation. Throws `bad-offset`.
+ *
+ * @param offset Offset in the layout's text.
+ * @param affinity The character it belongs to. Default: `after`.
+ * @throws `bad-offset`
+ * @example
+ * caretAt(layout, hit.offset, hit.affinity)
  */
 export function caretAt(layout: Layout, offset: number, affinity: Affinity = 'after'): Caret {
   checkLayout('caretAt', layout)

@@ -28,6 +28,13 @@ export interface Hit {
  * The nearest caret to a point, and the text, link and action at the point. Coordinates are in
  * units from the top left of the frame. For a placed layout, map the point with `pointInLayout`
  * first. Throws `bad-coordinate`.
+ *
+ * @param x X in the layout's frame, in units.
+ * @param y Y in the layout's frame, in units.
+ * @returns Offset, affinity, line, run, link and action.
+ * @throws `bad-coordinate`
+ * @example
+ * hitTest(layout, event.offsetX, event.offsetY).link
  */
 export function hitTest(layout: Layout, x: number, y: number): Hit {
   checkLayout('hitTest', layout)
@@ -117,6 +124,11 @@ const touching = 1e-6
  * The boxes around a stretch of the layout's text, as high as their lines. There is one for each
  * line, and more where the direction changes. Partial graphemes count as whole. Throws
  * `bad-offset`.
+ *
+ * @param start Start offset.
+ * @param end End offset.
+ * @returns Boxes in the layout's frame, in units.
+ * @throws `bad-offset`
  */
 export function rangeBoxes(layout: Layout, start: number, end: number): Box[] {
   checkLayout('rangeBoxes', layout)

@@ -77,7 +77,15 @@ export interface Catalog<K extends string = string> {
   placeholdersOf(key: string): readonly string[]
 }
 
-/** A catalog from an object of strings, such as a JSON module. */
+/**
+ * A catalog from an object of strings, such as a JSON module.
+ *
+ * @param strings Texts by key; groups become `group.key`.
+ * @returns A catalog whose keys the compiler checks.
+ * @throws `bad-catalog`, `bad-text`
+ * @example
+ * defineCatalog({ board: { late: '{boat} is late' } }, { language: 'en' })
+ */
 export function defineCatalog<const T extends CatalogStrings>(
   strings: T,
   options: CatalogOptions = {},
@@ -87,7 +95,15 @@ export function defineCatalog<const T extends CatalogStrings>(
   return catalogOf(strings, options, path => `${source} ${pathText(path)}`)
 }
 
-/** A catalog from the text of a JSON file; mistakes have their places in it. */
+/**
+ * A catalog from the text of a JSON file; mistakes have their places in it.
+ *
+ * @param json The text of a catalog.
+ * @returns A catalog.
+ * @throws `bad-json`, `bad-catalog`, `bad-text`; each mistake has a line and column.
+ * @example
+ * readCatalog(json, { language: 'de', original: en, source: 'strings.de.json' })
+ */
 export function readCatalog(json: string, options: CatalogOptions = {}): Catalog {
   checkArgument('readCatalog', 'json', json, aString)
   checkCatalogOptions('readCatalog', options)

@@ -20,6 +20,11 @@ export interface FormattedValue extends Made {
  * A number or date as a value, written in the language of its text, with the options of
  * `Intl.NumberFormat` or `Intl.DateTimeFormat` (ECMA-402). Dates are in UTC unless you give a
  * `timeZone`, so they are the same on every machine. Throws `bad-option` and `bad-value`.
+ *
+ * @param value A number or a date.
+ * @param options Options of `Intl.NumberFormat` or `Intl.DateTimeFormat`.
+ * @example
+ * formatted(15.2, { style: 'currency', currency: 'GBP' })
  */
 export function formatted(
   value: number | bigint,

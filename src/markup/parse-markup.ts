@@ -54,8 +54,14 @@ interface Reading {
 }
 
 /**
- * Parses markup. Never throws on any text, and never recurses: spans are kept on a stack. Text that holds a
- * mistake is shown as well as it can be, and the mistake listed.
+ * Parses markup. Never throws on any text, and never recurses: spans are kept on a stack. Text that
+ * holds a mistake is shown as well as it can be, and the mistake listed.
+ *
+ * @param text Markup; any string is accepted.
+ * @param options Name of the text, for problems.
+ * @returns Rich text, and its problems.
+ * @example
+ * const { rich, problems } = parseMarkup('Boats are ~strong[late]')
  */
 export function parseMarkup(text: string, options: SourceOptions = {}): ParsedMarkup {
   checkArguments('parseMarkup', ['text', text, aString])

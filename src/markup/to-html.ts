@@ -36,6 +36,10 @@ export interface WrittenHtml {
 /**
  * A rich text as HTML: a style by its tag, or as a span with its name as class; links; paragraphs
  * where there are several.
+ *
+ * @returns HTML, and what HTML can't carry.
+ * @example
+ * richToHtml(parseMarkup('~strong[late]').rich).html
  */
 export function richToHtml(rich: RichText, options: RichToHtmlOptions = {}): WrittenHtml {
   checkRich('richToHtml', rich)

@@ -114,6 +114,13 @@ export type Locate = (path: Path) => NonNullable<Problem['location']>
 /**
  * Checks a sheet and resolves it. One `DotLineError` lists all mistakes in `problems`, each with
  * its path, the expected values, and the nearest known name.
+ *
+ * @param source Styles, inks, sizes, families and modes.
+ * @returns The sheet, checked and resolved.
+ * @throws `unknown-ink`, `unknown-style`, `bad-value` and others; all mistakes at once.
+ * @example
+ * defineSheet({ inks: { deep: '#0b3d5c' }, styles: { body: { size: 16, ink: 'deep' } } })
+ * @see `readSheet` for JSON
  */
 export function defineSheet<
   const S extends string,

@@ -11,7 +11,15 @@ import { checkedSheet, type Sheet } from './define-sheet.ts'
 import { isTokens, sheetFromTokens } from './tokens/read-tokens.ts'
 
 /**
- * A sheet from the text of a JSON file, or from one of design tokens. All mistakes are thrown as one `DotLineError`, whose `problems` have places in the file.
+ * A sheet from the text of a JSON file, or from one of design tokens. All mistakes are thrown as
+ * one `DotLineError`, whose `problems` have places in the file.
+ *
+ * @param json The text of a sheet, or of design tokens.
+ * @param options Name of the file, for problems.
+ * @returns The sheet, checked and resolved.
+ * @throws `bad-json`, and as `defineSheet`; each mistake has a line and column.
+ * @example
+ * readSheet(await readFile('sheet.json', 'utf8'), { source: 'sheet.json' })
  */
 export function readSheet(json: string, options: SourceOptions = {}): Sheet {
   checkArguments('readSheet', ['json', json, aString])

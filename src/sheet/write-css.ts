@@ -33,6 +33,11 @@ const aPrefix = being(
  * A sheet as CSS: custom properties for inks and sizes, and a class for each style. Sizes are in
  * `rem`, so they follow the browser's font size. Modes become `[data-dotline-mode="…"]`. Throws
  * `duplicate-name` if two names are one in CSS.
+ *
+ * @returns A stylesheet.
+ * @throws `duplicate-name`
+ * @example
+ * writeCss(sheet, { prefix: 'brand-' })
  */
 export function writeCss(sheet: Sheet, options: WriteCssOptions = {}): string {
   checkArgument('writeCss', 'sheet', sheet, aSheet)

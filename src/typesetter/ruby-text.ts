@@ -29,10 +29,14 @@ const aTypesetter = being(
 const rubySize = '0.5x'
 
 /**
- * A text with another at half its size above it, or to the right of vertical text, that says how it is
- * read (CSS Ruby 1; JLREQ, 3.3): a value for a placeholder. It is not broken, and both are as wide as
- * the wider one. Lines with a `leading` of 2 or more have room for it; others grow. Copied and read out,
- * it is the text. Throws as `set` of a typesetter does.
+ * A text with another at half its size above it, or to the right of vertical text, that says how it
+ * is read (CSS Ruby 1; JLREQ, 3.3): a value for a placeholder. It is not broken, and both are as
+ * wide as the wider one. Lines with a `leading` of 2 or more have room for it; others grow. Copied
+ * and read out, it is the text. Throws as `set` of a typesetter does.
+ *
+ * @returns A value for a placeholder.
+ * @example
+ * set.set('{pier}へ。', { values: { pier: rubyText(set, '埠頭', 'ふとう') } })
  */
 export function rubyText(
   typesetter: Typesetter,

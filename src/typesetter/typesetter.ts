@@ -146,7 +146,16 @@ const settingFields: Fields<SetOptions<string, string, string>> = {
   fit: anObject,
 }
 
-/** Holds a sheet, fonts and reader settings, and sets text. */
+/**
+ * Holds a sheet, fonts and reader settings, and sets text.
+ *
+ * @param options Sheet, fonts, and the reader's settings.
+ * @returns A typesetter for one reader.
+ * @throws `bad-argument`, `bad-reader`, `unknown-option`
+ * @example
+ * const { set } = typesetterFor({ sheet, fonts, reader: { scale: 1.5 } })
+ * @see `openFonts`, `defineSheet`
+ */
 export function typesetterFor<S extends string, I extends string, Z extends string>(
   options: TypesetterOptions<S, I, Z>,
 ): Typesetter<S, I, Z> {

@@ -12,8 +12,12 @@ const [hangulL, hangulV, hangulT, hangulLV, hangulLVT] = ['L', 'V', 'T', 'LV', '
 const [regional, pictograph] = ['Regional_Indicator', 'Extended_Pictographic'].map(of)
 
 /**
- * The offsets at which the extended grapheme clusters of `text` end, in UTF-16 code units
- * (UAX #29, Unicode 15.0, rules GB1 to GB999). The last is the text's length.
+ * The offsets at which the extended grapheme clusters of `text` end, in UTF-16 code units (UAX #29,
+ * Unicode 15.0, rules GB1 to GB999). The last is the text's length.
+ *
+ * @returns End offsets.
+ * @example
+ * graphemes('e\u0301') // [2]
  */
 export function graphemes(text: string): Uint32Array {
   const ends = uint32Row(text.length)

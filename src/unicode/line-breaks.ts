@@ -52,7 +52,13 @@ const isHangul = (c: number) => c === jl || c === jv || c === jt || c === h2 || 
 const isPrefix = (c: number) => c === pr || c === prWide
 const isPostfix = (c: number) => c === po || c === poWide
 
-/** Where lines may and must end (UAX #14, Unicode 15.0); the end of the text is mandatory. */
+/**
+ * Where lines may and must end (UAX #14, Unicode 15.0); the end of the text is mandatory.
+ *
+ * @returns Offsets with their kind, in rising order.
+ * @example
+ * lineBreaks('Brackwater-under-Heugh')
+ */
 export function lineBreaks(text: string, options: LineBreakOptions = {}): BreakOpportunity[] {
   const kinds = breakKinds(text, options)
   const breaks: BreakOpportunity[] = []

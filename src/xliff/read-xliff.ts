@@ -37,6 +37,11 @@ const namespace = /^urn:oasis:names:tc:xliff:document:2\.[0-9]$/
 /**
  * Reads XLIFF 2 (OASIS; ISO 21720) into catalogs in markup. Throws `bad-xml`, `bad-xliff`, and
  * `lost-code` if a translation lost a span or a value, each with its place.
+ *
+ * @returns Both catalogs, and problems.
+ * @throws `bad-xml`, `bad-xliff`, `lost-code`
+ * @example
+ * readXliff(xml, { source: 'de.xlf' }).target
  */
 export function readXliff(xml: string, options: XliffOptions = {}): XliffTexts {
   checkArgument('readXliff', 'xml', xml, aString)

@@ -15,6 +15,13 @@ export interface XliffTarget {
  * The texts of a catalog for translators: XLIFF 2.0 (OASIS; ISO 21720), one unit a text, named by
  * its key. Spans and values are inline codes with their original data, so that a translation keeps
  * them. Throws `bad-argument` if a language is unknown.
+ *
+ * @param source The original catalog.
+ * @param target The existing translation, or its language.
+ * @returns XLIFF source.
+ * @throws `bad-argument`
+ * @example
+ * toXliff(en, { catalog: de })
  */
 export function toXliff(source: Catalog, target: XliffTarget = {}): string {
   checkArgument('toXliff', 'source', source, aCatalog)

@@ -109,7 +109,8 @@ export function typeWords(): string[] {
       /^export (?:interface|type) (\w+)([\s\S]*?)(?=^(?:export|const|function|interface|type|class|async|let)\b|(?![\s\S]))/gm,
     )) {
       if (!known.has(name) || mirrored.has(name) || body.includes('infer ')) continue
-      for (const [, word] of body.matchAll(/[|:<,=]\s*'([^']+)'/g)) if (isWord(word)) words.add(word)
+      for (const [, word] of body.matchAll(/[|:<,=]\s*'([^']+)'/g))
+        if (isWord(word)) words.add(word)
       for (const [, member] of body.matchAll(/readonly ([\w$]+)\??:/g)) words.add(member)
     }
   }

@@ -56,6 +56,13 @@ export interface RestyledChart {
  * Sets the texts of an SVG chart in the styles of a sheet, at the same anchors. Labels of an axis
  * that collide are wrapped, rotated, truncated or omitted, all alike. Everything else stays as it
  * was, byte for byte. Throws `bad-svg` and `bad-selector`.
+ *
+ * @param svg SVG source, or an element of a page.
+ * @param options Texts, parts by selector, and whether to keep inks.
+ * @returns The SVG, with the outcome for each text.
+ * @throws `bad-svg`, `bad-selector`
+ * @example
+ * restyleChart(svg, { texts, parts: { '.title': 'title' } }).svg
  */
 export function restyleChart(svg: string | SvgElementLike, options: RestyleOptions): RestyledChart {
   checkOptions('restyleChart', options, {

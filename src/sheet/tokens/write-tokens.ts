@@ -25,6 +25,10 @@ type Group = Record<string, unknown>
  * A sheet as design tokens: inks as colors and gradients, sizes as dimensions, families, complete
  * styles as typography. Everything else goes under `$extensions`, so reading the tokens gives the
  * same sheet; `warnings` list it.
+ *
+ * @returns Tokens of the W3C format, and warnings.
+ * @example
+ * JSON.stringify(writeTokens(sheet).tokens)
  */
 export function writeTokens(sheet: Sheet): WrittenTokens {
   checkArgument('writeTokens', 'sheet', sheet, aSheet)

@@ -48,7 +48,15 @@ const aContext = being(
   value => isObject(value) && typeof value.roundRect === 'function' && 'globalAlpha' in value,
 )
 
-/** Paints a drawing or a layout on a 2D context, whose state it leaves as it was. */
+/**
+ * Paints a drawing or a layout on a 2D context, whose state it leaves as it was.
+ *
+ * @param context A 2D context, on screen or off.
+ * @param shown A layout or a drawing.
+ * @param options Position in units, and pixels a unit.
+ * @example
+ * paintCanvas(context, layout, { x: 10, y: 10, pixelRatio: devicePixelRatio })
+ */
 export function paintCanvas(
   context: CanvasContext,
   shown: Drawing | Layout,

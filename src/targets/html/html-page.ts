@@ -50,7 +50,13 @@ function ground(background: Ink | string | undefined): string {
   return `html{background:${colorText(ink)};color-scheme:${scheme}}\n`
 }
 
-/** Layouts and drawings as a whole page, below each other, with its stylesheet. */
+/**
+ * Layouts and drawings as a whole page, below each other, with its stylesheet.
+ *
+ * @returns A whole web page.
+ * @example
+ * toHtmlPage(layout, { title: 'Notice', language: 'en' })
+ */
 export function toHtmlPage(
   shown: Layout | Drawing | readonly (Layout | Drawing)[],
   options: HtmlPageOptions = {},

@@ -41,11 +41,17 @@ export const htmlFields: Fields<HtmlTargetOptions> = {
 }
 
 /**
- * A layout, or a drawing, as real text: one flow of inline elements, to be selected, searched, copied and read
- * out, its lines where they are everywhere else. What is more than letters in one color is
- * painted in pictures below it and above it. Of several, an element each and a stylesheet for all;
- * the texts of a drawing stand at their places in the order they were given, its shapes are pictures
- * between them. Throws where a font's license forbids embedding.
+ * A layout, or a drawing, as real text: one flow of inline elements, to be selected, searched,
+ * copied and read out, its lines where they are everywhere else. What is more than letters in one
+ * color is painted in pictures below it and above it. Of several, an element each and a stylesheet
+ * for all; the texts of a drawing stand at their places in the order they were given, its shapes
+ * are pictures between them. Throws where a font's license forbids embedding.
+ *
+ * @param shown A layout, a drawing, or several.
+ * @returns Elements and their stylesheet.
+ * @throws `forbidden-embedding`
+ * @example
+ * const { html, css } = toHtml(layout, { prefix: 'notice-' })
  */
 export function toHtml(
   shown: Layout | Drawing | readonly (Layout | Drawing)[],

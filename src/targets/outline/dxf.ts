@@ -21,6 +21,10 @@ const millimeters = 4
  * The outlines of a drawing or layout as DXF in ASCII (release 12): closed polylines in
  * millimeters, y upward from the drawing's lower edge, contours and holes on their own layers.
  * Throws `bad-outline`.
+ *
+ * @returns The text of the file, and problems.
+ * @example
+ * (await toDxf(layout, { letterHeight: 20 })).dxf
  */
 export function toDxf(
   shown: Drawing | Layout,

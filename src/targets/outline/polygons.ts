@@ -52,6 +52,10 @@ const usualTolerance = 0.05
  * The filled shapes of a drawing or layout as polygons that neither overlap nor touch themselves;
  * overlapping letters are one piece. Uses the package `manifold-3d`, loaded on demand. Throws
  * `bad-outline` and `unavailable-package`.
+ *
+ * @returns Polygons in units, and problems such as `thin-part`.
+ * @example
+ * (await toPolygons(layout, { minThickness: 0.8 })).polygons
  */
 export function toPolygons(
   shown: Drawing | Layout,

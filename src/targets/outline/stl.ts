@@ -54,6 +54,12 @@ export interface StlOptions extends PolygonOptions, MillimeterOptions {
  * lower edge, z from 0. By itself it is as thick as the depth; with a plate it stands on it, is
  * sunk into it, or cut out. Uses the package `manifold-3d`, loaded on demand. Throws `bad-outline`,
  * `bad-solid` and `unavailable-package`.
+ *
+ * @param shown A layout or a drawing.
+ * @param options Depth in millimeters, scale, and a plate.
+ * @returns The bytes of the file, and problems such as `loose-part`.
+ * @example
+ * (await toStl(layout, { depth: 3, letterHeight: 12 })).stl
  */
 export function toStl(
   shown: Drawing | Layout,

@@ -87,6 +87,14 @@ const pagesOfNode = 50
 /**
  * Drawings or layouts as pages of a PDF document (ISO 32000), one unit a point. Fonts are embedded
  * as subsets; text can be selected and searched. The same pages give the same bytes.
+ *
+ * @param shown A layout or drawing for each page.
+ * @param options Metadata, standards, page labels.
+ * @returns The bytes of the file.
+ * @throws `missing-pages`, `forbidden-embedding`, `unmet-standard`, `unknown-place`
+ * @example
+ * toPdf([...set.pages()], { ...set.metadata, standards: ['PDF/UA-1'] })
+ * @see `pdfChunks` for long documents
  */
 export function toPdf(
   shown: Drawing | Layout | readonly (Drawing | Layout)[],
@@ -98,6 +106,11 @@ export function toPdf(
 /**
  * A PDF document piece by piece. A page is requested after the one before is written, and none is
  * kept. If a page is refused, the pieces so far are not a valid PDF.
+ *
+ * @param pages Layouts or drawings; any iterable.
+ * @returns Pieces of one file, in order.
+ * @example
+ * for (const piece of pdfChunks(set.pages(), set.metadata)) writeSync(file, piece)
  */
 export function* pdfChunks(
   pages: Iterable<Drawing | Layout>,

@@ -25,7 +25,14 @@ const longestSide = 32_000
 /** Four bytes each are held at once, several times. */
 const mostPixels = 1 << 26
 
-/** A drawing or a layout as a PNG file, from its SVG. Node only. */
+/**
+ * A drawing or a layout as a PNG file, from its SVG. Node only.
+ *
+ * @returns The bytes of the file.
+ * @throws `unavailable-package`, `bad-image-size`, `bad-color`
+ * @example
+ * await writeFile('board.png', await toPng(drawing, { pixelRatio: 2 }))
+ */
 export function toPng(shown: Drawing | Layout, options: PngOptions = {}): Uint8Array {
   checkOptions('toPng', options, { pixelRatio: anything, background: anything })
   const { pixelRatio = 1, background } = options

@@ -51,6 +51,12 @@ export interface SvgOptions {
 /**
  * A drawing or a layout as an SVG document. Glyphs are outlines, each defined once, so the file
  * needs no fonts and looks the same everywhere.
+ *
+ * @param shown A layout or a drawing.
+ * @param options Title, description, and how text is written.
+ * @returns SVG source.
+ * @example
+ * toSvg(layout, { textAs: 'embedded' })
  */
 export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string {
   checkOptions('toSvg', options, {
