@@ -64,7 +64,7 @@ export interface ChartTexts {
 
 /** Frame of a chart's text, and overrides of its style. */
 export interface PartFrame extends Frame {
-  /** Properties that are others than those of the part's style. */
+  /** Properties that override those of the part's style. */
   readonly overrides?: PartChanges
 }
 

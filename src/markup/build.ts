@@ -101,11 +101,21 @@ export function joinRich(
 export interface SpanOptions {
   /** Names of styles, each laid over the one before. */
   readonly styles?: readonly string[]
-  /** Properties that are others than those of its styles. */
+  /** Properties that override those of its styles, also `href` and `action`. */
   readonly overrides?: Readonly<Record<string, string | number | boolean>>
 }
 
-/** Text in a span: `wrap('late', 'alert')`, `wrap(text, { overrides: { href: 'tel:555-0147' } })`. */
+/**
+ * Text in a span.
+ *
+ * @param content Rich text, or a plain string.
+ * @param span A style, several styles, or styles and overrides.
+ * @returns Rich text.
+ * @throws `unprintable` for a name that markup can't hold.
+ * @example
+ * span('late', 'alert')
+ * span(text, { overrides: { href: 'tel:555-0147' } })
+ */
 export function span(
   content: RichText | string,
   span: string | readonly string[] | SpanOptions,

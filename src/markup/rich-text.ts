@@ -38,7 +38,7 @@ export interface SpanNode extends SourceRange {
   readonly kind: 'span'
   /** Its styles; later ones win. */
   readonly styles: readonly StyleName[]
-  /** Properties that are others than those of its styles. */
+  /** Properties that override those of its styles. */
   readonly overrides: readonly Override[]
   /** Its nodes. */
   readonly children: readonly RichNode[]

@@ -16,7 +16,7 @@ import type { Typesetter } from './typesetter.ts'
 export interface RubyOptions {
   /** The style that the text around it is set in. */
   readonly style?: string
-  /** Properties that are others than those of the style. */
+  /** Properties that override those of the style. */
   readonly overrides?: Omit<StyleSource, 'from'>
 }
 

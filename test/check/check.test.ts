@@ -292,7 +292,7 @@ describe('parts', () => {
     expect(each).not.toEqual(check(options))
     expect(each.toSorted(compareFindings)).toEqual(check(options))
     const places = { places: [{ name: 'p', keys: 'k99' }] }
-    expect(() => eachFinding({ ...options, places })).toThrow("'k99' of the place 'p' is no key")
+    expect(() => eachFinding({ ...options, places })).toThrow("'k99' of the place 'p' is not a key")
   })
 
   it('are all needed, and each once', () => {
