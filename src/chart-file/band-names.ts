@@ -24,14 +24,14 @@ export function xFormat(chart: ChartDescription, language: string) {
   return (key: unknown) => write(byKey.get(String(key)), 0).text
 }
 
-/** What is done with them where they are onCollision: the next day can be guessed, the next name cannot. */
+/** Remedies for names that collide: you can guess the next day, but not the next name. */
 export const nameCrowding = ({ data }: ChartDescription): readonly CollisionRemedy[] =>
   data.xKind === 'name' ? ['wrap', 'angle', 'shorten', 'thin'] : ['wrap', 'angle', 'thin']
 
 /** So many are named. */
 const mostNamed = 3
 
-/** Tells of names that had no room. */
+/** Problems for names without room. */
 export function omittedNames({ data }: ChartDescription, { ticks }: SolvedAxis): Problem[] {
   const gone = ticks.filter(({ isShown }) => !isShown)
   if (data.xKind !== 'name' || gone.length === 0) return []

@@ -24,7 +24,7 @@ export interface DataPoint {
 export interface DataSeries {
   /** Its name. */
   readonly name: string
-  /** In the order of the rows; undefined where a value is missing, and a line has a gap. */
+  /** In the order of the rows; undefined if a value is missing, and a line has a gap. */
   readonly points: readonly (DataPoint | undefined)[]
 }
 

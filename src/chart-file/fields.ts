@@ -77,7 +77,7 @@ export const noteFields: FieldMap = {
 
 export const chartKinds = ['bars', 'lines', 'points', 'ring'] as const
 
-/** What a chart file may say. */
+/** Fields of a chart file. */
 export const chartFields: FieldMap = {
   $schema: textField,
   kind: choiceField(...chartKinds),

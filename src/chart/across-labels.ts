@@ -130,7 +130,7 @@ function wrapped(ticks: readonly Tick[], { gap, width: most, set }: AcrossRoom) 
   return labels
 }
 
-/** A label in a few lines of whole words; undefined where that does not go into the width. */
+/** A label in a few lines of whole words; undefined if that does not go into the width. */
 function inWidth({ text }: Tick, width: number, set: TickSetter): Layout | undefined {
   const alone = set.line(text)
   const layout = alone.width <= width ? alone : set.within(text, { ...centered, width })

@@ -68,7 +68,7 @@ export interface PartFrame extends Frame {
   readonly overrides?: PartChanges
 }
 
-/** As an argument: what `chartTextsFor` gives. */
+/** Check of an argument: a result of `chartTextsFor`. */
 export const someChartTexts = being(
   'a result of chartTextsFor()',
   value => isObject(value) && typeof value.setPlain === 'function' && isObject(value.sheet),

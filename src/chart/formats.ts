@@ -38,7 +38,7 @@ const [fewest, most] = [3, 20]
 
 /**
  * So many decimals that none of the numbers is written as another, as 0, or off by more than a 200th of
- * itself or of all that they span. Undefined where no number of decimals is enough.
+ * itself or of all that they span. Undefined if no number of decimals is enough.
  */
 function decimalsFor(values: readonly unknown[]): number | undefined {
   const numbers = [

@@ -20,21 +20,21 @@ export type LabelTarget =
       readonly kind: 'point'
       readonly x: number
       readonly y: number
-      /** Of its mark; 0 without it. */
+      /** Radius of its mark, in units. Default: 0. */
       readonly radius?: number
-      /** Where it stands, the best side first; all eight, from above on, without it. */
+      /** Possible sides, the best first. Default: all eight, from the top. */
       readonly sides?: readonly Side[]
-      /** How far it may move away with a leader line, in units; six lines without it, 0 for none. */
+      /** Largest distance with a leader line, in units; 0 for no leader line. Default: six lines. */
       readonly reach?: number
     }
   | {
       readonly kind: 'bar'
       readonly box: Box
-      /** Where the bar ends: its label stands beyond that, or inside. */
+      /** The end of the bar; its label stands beyond it, or inside. */
       readonly toward: 'top' | 'bottom' | 'left' | 'right'
-      /** Of the bar: a label inside is read on it. */
+      /** Ink of the bar, for labels inside. */
       readonly ink?: InkOrName
-      /** Where it stands first; `outside` without it. */
+      /** The preferred position. Default: `outside`. */
       readonly prefer?: 'outside' | 'inside' | 'center'
     }
   | {
@@ -48,16 +48,16 @@ export type LabelTarget =
       readonly from: number
       readonly to: number
       readonly ink?: InkOrName
-      /** Where it stands first; `inside` without it. */
+      /** The preferred position. Default: `inside`. */
       readonly prefer?: 'outside' | 'inside'
     }
   | {
       readonly kind: 'line-end'
       readonly x: number
       readonly y: number
-      /** Which way the line ends; to the right without it. */
+      /** The side where the line ends. Default: `right`. */
       readonly toward?: 'left' | 'right'
-      /** How far it may move up or down with a leader line; six lines without it. */
+      /** Largest distance up or down with a leader line, in units. Default: six lines. */
       readonly reach?: number
     }
   | {

@@ -44,7 +44,7 @@ export function affectedBy(
   }
 }
 
-/** The styles that are others now; undefined where every text may be. */
+/** The styles that are others now; undefined if every text may be. */
 function changedStyles(before: Sheet | undefined, sheet: Sheet): ReadonlySet<string> | undefined {
   if (!before) return new Set()
   const said = (value: unknown) =>

@@ -57,7 +57,7 @@ export function* catalogFindings(source: Catalog, catalog: Catalog): Generator<F
 /** Where links lead, each as often as it stands; of addresses of a language's own, a catalog has values. */
 const targetsOf = ({ links }: TextFacts) => links.map(({ target }) => target).sort()
 
-/** What one list has beside another, in words; undefined where they are alike. */
+/** What one list has beside another, in words; undefined if they are alike. */
 function difference(own: readonly string[], given: readonly string[]): string | undefined {
   const more = without(own, given)
   const less = without(given, own)

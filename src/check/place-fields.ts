@@ -20,7 +20,7 @@ import { findingKinds } from './finding.ts'
 const codes = Object.keys(findingKinds)
 const isLength = (value: unknown) => lengthField.expected(value) === undefined
 
-/** What a place may say. */
+/** Fields of a place. */
 export const placeFields: FieldMap = {
   name: textField,
   style: textField,
@@ -66,7 +66,7 @@ export const placeFields: FieldMap = {
   },
 }
 
-/** What a list of places may say. */
+/** Fields of a list of places. */
 export const placeListFields: FieldMap = {
   $schema: textField,
   scales: listField({

@@ -25,7 +25,7 @@ interface ChartOptions extends FontOptions {
   readonly output?: string
 }
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command
     .description(

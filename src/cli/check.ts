@@ -40,7 +40,7 @@ interface CheckOptions extends CheckedTexts {
 /** Something was found: it is no mistake of the call. */
 const isFound = 1
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command
     .description(

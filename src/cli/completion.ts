@@ -11,7 +11,7 @@ const shells = {
 }
 type Shell = keyof typeof shells
 
-/** What the command takes, and what it does; `all` gives every command with its options. */
+/** Options and action of the command; `all` returns every command with its options. */
 export function define(command: Command, all: () => Promise<readonly Command[]>) {
   command
     .description(

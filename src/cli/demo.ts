@@ -42,7 +42,7 @@ import { readText } from './read-file.ts'
 import { warn } from './warn.ts'
 import { makeFolder, writeWhole } from './write-out.ts'
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command
     .description(

@@ -11,7 +11,7 @@ interface ExchangeOptions {
   readonly output?: string
 }
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command
     .description(

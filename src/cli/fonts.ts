@@ -14,7 +14,7 @@ interface FontsOptions extends FontOptions {
   readonly format: 'table' | 'json'
 }
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command.description(
     'Lists families and faces: those built in, those of the files and folders that are named, ' +

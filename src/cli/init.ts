@@ -4,7 +4,7 @@ import type { Command } from 'commander'
 import { CommandError } from './command-error.ts'
 import { makeFolder, writeWhole } from './write-out.ts'
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command
     .description(

@@ -27,7 +27,7 @@ interface MarkupOptions {
   readonly value?: Record<string, string>
 }
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command
     .description(

@@ -8,7 +8,7 @@ interface MeasureOptions extends TextOptions, PlaceOptions {
   readonly format: 'table' | 'json'
 }
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command.description(
     'Sets marked-up text in a frame and prints how large it is, and where its lines are. ' +

@@ -84,7 +84,7 @@ function anchorOf({ anchor, anchorOf: of, anchorBy: by, angle }: PlaceOptions): 
 const isPlaced = ({ page, at, angle, anchor, anchorOf: of, anchorBy: by }: PlaceOptions) =>
   [page, at, angle, anchor, of, by].some(option => option !== undefined)
 
-/** Where a text comes to stand; undefined where no option says anything of it. */
+/** Where a text comes to stand; undefined if no option says anything of it. */
 export function optionalPlacement(layout: Layout, options: PlaceOptions): Placement | undefined {
   if (!isPlaced(options)) return undefined
   const [x, y] = options.at ?? [0, 0]

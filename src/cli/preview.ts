@@ -10,7 +10,7 @@ interface PreviewOptions extends CheckedTexts, FontOptions {
   readonly port: number
 }
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command
     .description(

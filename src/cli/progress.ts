@@ -15,7 +15,7 @@ export function endProgress() {
   if (isShown) tellProgress('')
 }
 
-/** Is told how much is done, of how much. */
+/** Called with the work done, and all work. */
 export type Progress = (done: number, all: number) => void
 
 /** Passes on how much is done not more often than it changes what is seen: when another percent is done. */

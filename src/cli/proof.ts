@@ -22,7 +22,7 @@ interface ProofOptions extends CheckedTexts {
   readonly onlyFound?: true
 }
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command
     .description(

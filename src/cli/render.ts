@@ -15,7 +15,7 @@ interface RenderOptions extends TextOptions, PlaceOptions, OutputOptions {
   readonly output?: string
 }
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command.description(
     'Sets marked-up text in a frame and writes it as a picture or a document. ' +
@@ -50,7 +50,7 @@ export function define(command: Command) {
     .action(render)
 }
 
-/** What only documents are reported, and what texts are told too; all other options are of texts alone. */
+/** Options for documents only, and options for documents and texts; all others are for texts. */
 const ofDocuments = ['catalog', 'language']
 const ofBoth = [
   ...['sheet', 'mode', 'value', 'font', 'system', 'title', 'format', 'output', 'pixelRatio'],

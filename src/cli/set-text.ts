@@ -17,7 +17,7 @@ import { namedValue, numberPair, positiveNumber, wholeNumber } from './options.t
 import { readMarkup } from './read-markup.ts'
 import { warn } from './warn.ts'
 
-/** What commands that set a text are reported about it. */
+/** Options of commands that set a text. */
 export interface TextOptions extends FontOptions {
   readonly text?: string
   readonly sheet?: string

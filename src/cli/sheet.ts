@@ -23,7 +23,7 @@ interface SheetOptions {
   readonly output?: string
 }
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command
     .description(

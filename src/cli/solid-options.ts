@@ -77,7 +77,7 @@ function aroundInk(item: GroupItem): Drawing {
   return draw({ width: ink.width, height: ink.height }, [moved])
 }
 
-/** Letters as they are asked for: along a curve, in a mirror, closer or wider; undefined where none of that is. */
+/** Letters as they are asked for: along a curve, in a mirror, closer or wider; undefined if none of that is. */
 export function arrangedText(layout: Layout, options: SolidOptions): Drawing | undefined {
   const { mirrored, advanceFactor, along } = options
   if (along !== undefined) {

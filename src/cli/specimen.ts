@@ -13,7 +13,7 @@ interface SpecimenOptions extends FontOptions {
   readonly output?: string
 }
 
-/** What the command takes, and what it does. */
+/** Options and action of the command. */
 export function define(command: Command) {
   command.description(
     'Draws each family in its own faces: a line, figures, accents, and a line of your own.',

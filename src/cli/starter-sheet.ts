@@ -1,6 +1,6 @@
 import { defineSheet } from 'dot-line'
 
-/** What markup may name where no sheet is given. */
+/** The sheet of commands without `--sheet`. */
 export const starterSheet = defineSheet({
   inks: { text: '#143344', alert: '#ad3a20', link: '#0e5a78' },
   styles: {

@@ -11,7 +11,7 @@ function wantsColor({ NO_COLOR, FORCE_COLOR }: NodeJS.ProcessEnv, isTerminal: bo
   return FORCE_COLOR ? FORCE_COLOR !== '0' : isTerminal
 }
 
-/** How wide a terminal is, in columns; undefined where nothing is cut off: a file, another program. */
+/** How wide a terminal is, in columns; undefined if nothing is cut off: a file, another program. */
 function terminalWidth(): number | undefined {
   const stated = Number(process.env.COLUMNS)
   if (stated > 0) return stated

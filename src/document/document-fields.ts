@@ -179,7 +179,7 @@ const placeField: Field = {
   },
 }
 
-/** What each kind of block may say, and what it must. */
+/** Fields of each kind of block, and those it needs. */
 export const blockFields: Readonly<
   Record<string, { readonly fields: FieldMap; readonly needed: readonly string[] }>
 > = {
@@ -279,7 +279,7 @@ export const blockFields: Readonly<
   'column-break': { fields: {}, needed: [] },
 }
 
-/** What a document file may say. */
+/** Fields of a document file. */
 export const documentFields: FieldMap = {
   $schema: textField,
   title: documentText,

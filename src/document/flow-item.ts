@@ -30,7 +30,7 @@ export interface FlowItem {
   readonly before: number
   readonly after: number
   readonly keepWithNext: boolean
-  /** Where it stands in the document. */
+  /** Its place in the document. */
   readonly path: Path
   /** The elements it is in, the outermost first. */
   readonly tags: readonly FlowTag[]
@@ -55,14 +55,14 @@ export interface FlowItem {
   /** Stands beside it, in the margin. */
   readonly inMargin?: FlowItem
   /**
-   * The part of it that goes into a height, and what is left; undefined where none may be parted. Where
+   * The part of it that goes into a height, and what is left; undefined if none may be parted. Where
    * it `must` be, also what is to stay together is.
    */
   split?(
     room: number,
     must?: boolean,
   ): { readonly first: FlowItem; readonly rest: FlowItem } | undefined
-  /** The same where something else takes room at a side; undefined where it cannot stand beside that. */
+  /** The same where something else takes room at a side; undefined if it cannot stand beside that. */
   beside?(inset: Inset): FlowItem | undefined
   /** How far what stands before its first line is moved where that line is beside something. */
   readonly markShift?: number

@@ -21,7 +21,7 @@ export interface PageFrame {
   readonly margin: Box
 }
 
-/** What stands on a page. */
+/** The content of a page. */
 export interface FlowPage {
   readonly index: number
   readonly items: readonly Item[]
@@ -46,7 +46,7 @@ export interface FlowSetting {
   readonly isMirrored: boolean
   /** What stands beside something, by the id of that. */
   readonly placed: ReadonlyMap<string, readonly PlacedBlock[]>
-  /** The item of what is placed; undefined where it stands somewhere already. */
+  /** The item of what is placed; undefined if it stands somewhere already. */
   placedItem(block: PlacedBlock): (FlowItem & { readonly width: number }) | undefined
 }
 

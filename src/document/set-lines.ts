@@ -23,7 +23,7 @@ export interface SetLines {
   /** Whether the first line is shorter for what it is beside of. */
   readonly isBeside: boolean
   /**
-   * The lines from one of them on, as they are when they begin a column; undefined where they may be
+   * The lines from one of them on, as they are when they begin a column; undefined if they may be
    * others there. They are set when they are drawn: a paragraph of a hundred pages is not set anew for
    * each.
    */

@@ -10,7 +10,7 @@ import { standingOf } from './run-items.ts'
 
 /** What a layout is painted with where its plain letters are shown as text by another program. */
 export interface AroundText {
-  /** Below the letters; undefined where there is nothing. */
+  /** Below the letters; undefined if there is nothing. */
   readonly below: Drawing | undefined
   readonly above: Drawing | undefined
   /** Whether a run, of a place in its line, is painted in `below`, so that its text is not to be seen. */

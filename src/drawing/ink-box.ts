@@ -13,7 +13,7 @@ import type { GlyphPaint, GlyphsItem, Item, PaintedItem, RuleItem } from './draw
 import { eachItem } from './each-item.ts'
 import { eachGlyph } from './glyph-pens.ts'
 
-/** The smallest box that holds what is painted; undefined where nothing is. */
+/** The smallest box that holds what is painted; undefined if nothing is. */
 export function inkBoxOf(items: readonly Item[]): Box | undefined {
   let box: Box | undefined
   eachInkBox(items, (_, own) => {

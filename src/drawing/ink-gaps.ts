@@ -11,7 +11,7 @@ export interface Stretch {
 /** Of the size of an em, how closely curves are followed. */
 const precision = 1 / 500
 
-/** Where a glyph has ink between two heights, in font units; undefined where it has none there. */
+/** Where a glyph has ink between two heights, in font units; undefined if it has none there. */
 export function inkBetween(face: Face, glyph: number, bottom: number, top: number): Stretch[] {
   const extents = face.extents(glyph)
   if (!extents || extents.bottom >= top || extents.top <= bottom) return []

@@ -153,7 +153,7 @@ export function placementOf(layout: Layout, x: number, y: number, anchor: Anchor
   return { matrix, bounds: mappedBox(matrix, bounds(layout)), inkBox }
 }
 
-/** As an argument: what `placementOf` gives. */
+/** Check of an argument: a result of `placementOf`. */
 const aPlacement = being(
   'a placement, which placement() gives',
   value =>

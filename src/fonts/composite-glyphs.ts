@@ -100,7 +100,7 @@ interface GlyphBox {
   readonly top: number
 }
 
-/** The box that a glyph states; undefined where it has no outline. */
+/** The box that a glyph states; undefined if it has no outline. */
 function glyphBox(glyf: DataView, start: number, end: number): GlyphBox | undefined {
   if (end - start < 10) return undefined
   const [left, bottom, right, top] = [2, 4, 6, 8].map(at => glyf.getInt16(start + at))

@@ -6,7 +6,7 @@ import type { VerticalMetrics } from './vertical-metrics.ts'
 /** Upright, slanted by design, or slanted by the program (OpenType, `slnt` and `ital`). */
 export type Slant = 'normal' | 'italic' | 'oblique'
 
-/** What HarfBuzz is reported a text before it shapes it; nothing of it is guessed. */
+/** Properties of a text for HarfBuzz; it guesses none of them. */
 export interface Segment {
   /** ISO 15924 tag, such as `Latn`. */
   readonly script: string
@@ -104,7 +104,7 @@ export interface Face {
   glyphOf(codePoint: number): number
   /** Advance of a glyph, in font units. */
   advance(glyph: number): number
-  /** The rectangle around a glyph, in font units; undefined where nothing is painted. */
+  /** The rectangle around a glyph, in font units; undefined if nothing is painted. */
   extents(glyph: number): Extents | undefined
   /** Metrics for vertical text. */
   vertical(): VerticalMetrics

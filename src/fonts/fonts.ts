@@ -104,7 +104,7 @@ export interface Fonts {
   close(): void
 }
 
-/** As an argument: what `openFonts` gives. */
+/** Check of an argument: a result of `openFonts`. */
 export const someFonts = being(
   'fonts from openFonts()',
   value => isObject(value) && typeof value.capabilitiesOf === 'function',

@@ -1,6 +1,6 @@
 import type { Fonts } from './fonts.ts'
 
-/** Where fonts keep what others found out about its faces. */
+/** Where fonts keep what other parts found out about their faces. */
 export const notes: unique symbol = Symbol('what was found out about fonts')
 
 /**

@@ -38,7 +38,7 @@ function uint16(table: DataView, at: number): number {
   return at + 2 <= table.byteLength ? table.getUint16(at) : 0
 }
 
-/** An offset from `base`, stated at `at`; undefined where it is null or leads out of the table. */
+/** An offset from `base`, stated at `at`; undefined if it is null or leads out of the table. */
 function offsetAt(table: DataView, base: number, at: number): number | undefined {
   const offset = uint16(table, at)
   return offset === 0 || base + offset >= table.byteLength ? undefined : base + offset

@@ -22,7 +22,7 @@ const weights: Readonly<Record<string, number>> = {
 
 const slants = /italic|oblique/g
 
-/** The weight that the name of a style says, as `ExtraLight Italic` does; undefined where it says none. */
+/** The weight that the name of a style says, as `ExtraLight Italic` does; undefined if it says none. */
 export function namedWeight(styleName: string): number | undefined {
   const name = styleName
     .toLowerCase()

@@ -21,7 +21,7 @@ const mostKept = 2 ** 20
 let sums = new Float64Array(4096)
 
 /**
- * The area that a shape covers of each pixel, where it overlaps itself once; undefined where there is
+ * The area that a shape covers of each pixel, where it overlaps itself once; undefined if there is
  * none. Whether it does is found out, unless it is known.
  */
 export function coverageOf(

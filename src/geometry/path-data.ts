@@ -152,7 +152,7 @@ function outlineWriter() {
   }
 }
 
-/** From the ends of an arc to its center (SVG 2, B.2.4); undefined where it is a straight line. */
+/** From the ends of an arc to its center (SVG 2, B.2.4); undefined if it is a straight line. */
 function arcTo(
   x1: number,
   y1: number,

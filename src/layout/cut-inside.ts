@@ -24,7 +24,7 @@ const lineSeparator = '\u2028'
 
 /**
  * As much of a text as fits, without its start or without its middle; the mark stands for what is
- * left out, and what is kept is shaped again beside it. Undefined where not even the mark fits.
+ * left out, and what is kept is shaped again beside it. Undefined if not even the mark fits.
  */
 export function cutInside(
   paragraphs: readonly ShapedParagraph[],

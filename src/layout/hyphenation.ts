@@ -16,7 +16,7 @@ export interface PatternTree {
   readonly [letter: string]: number | PatternTree | readonly [PatternTree, number]
 }
 
-/** As an argument: what `openHyphenation` gives. */
+/** Check of an argument: a result of `openHyphenation`. */
 export const aHyphenation = being(
   'hyphenation from openHyphenation()',
   value => isObject(value) && typeof value.hyphenate === 'function',

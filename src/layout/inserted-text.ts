@@ -11,7 +11,7 @@ export interface InsertedText {
   readonly style: Style
   /** In the whole text. */
   readonly offset: number
-  /** Of the paragraph it stands in; undefined where its own letters say it. */
+  /** Of the paragraph it stands in; undefined if its own letters say it. */
   readonly level?: number | undefined
 }
 

@@ -23,7 +23,7 @@ export interface ShortLine {
 
 /**
  * The longest line from a place on that goes into a room, with the mark of what is left out behind it
- * where there is one; undefined where none does, or where it takes more than the glyphs of words to
+ * where there is one; undefined if none does, or where it takes more than the glyphs of words to
  * tell. Up to the end of word `last`.
  */
 export function shortLine(

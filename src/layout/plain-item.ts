@@ -56,7 +56,7 @@ const softHyphen = '\u00ad'
 
 const zero = new Int32Array(1)
 
-/** A stretch as one word; undefined where a glyph is missing. */
+/** A stretch as one word; undefined if a glyph is missing. */
 function measuredWhole(item: ShapingItem, text: string, tools: LayoutTools): WordLine | undefined {
   const shaped = shapedWhole(item, text, tools)
   if (hasMissing(shaped.glyphs)) return undefined

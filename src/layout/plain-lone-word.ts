@@ -6,7 +6,7 @@ import { tolerance } from './stops.ts'
 
 /**
  * Where one word is left for the last line, the line before gives it one of its own, if it has
- * another; undefined where it takes more than words to tell how wide the two are.
+ * another; undefined if it takes more than words to tell how wide the two are.
  */
 export function withoutLoneWord(
   lines: NumberedLines,

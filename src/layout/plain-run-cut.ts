@@ -38,7 +38,7 @@ interface ItemOnLine {
 const unknown = 'unknown'
 
 /**
- * As much of a line as goes into its room with the mark of what is left out; undefined where nothing
+ * As much of a line as goes into its room with the mark of what is left out; undefined if nothing
  * does, or where it takes more than the glyphs of words to tell.
  */
 export function cutRuns(line: LongLine): CutRuns | undefined {

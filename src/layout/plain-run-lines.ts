@@ -9,7 +9,7 @@ import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /**
- * The lines of a text in several styles in a room, first fit; undefined where it takes more than the
+ * The lines of a text in several styles in a room, first fit; undefined if it takes more than the
  * numbers of its words: where one is wider than its line, not safe to break where it may be, or alone
  * on the last line and may not be. Of more lines than `most` the last is cut.
  */

@@ -19,7 +19,7 @@ import { tolerance } from './stops.ts'
 
 /**
  * A layout of a plain text in several styles, or of one that is plain but for its scripts, faces and
- * directions; undefined where it takes more than its words to make one. `own` is the style of its
+ * directions; undefined if it takes more than its words to make one. `own` is the style of its
  * paragraphs, and runs follow each other.
  */
 export function plainRunsLayout(

@@ -60,7 +60,7 @@ const bitOf: ReadonlyMap<string, number> = new Map(
 )
 
 /**
- * The words of a plain text that has some; undefined where it is more than those. Of a paragraph,
+ * The words of a plain text that has some; undefined if it is more than those. Of a paragraph,
  * `whole` is the text that goes on behind it, from an offset on. Its script may be known.
  */
 export function measuredPlainly(

@@ -99,7 +99,7 @@ export const keptLines = ({ ends, widths, cut }: Omit<NumberedLines, 'broken'>):
 })
 
 /**
- * The lines of a text of words in a room as numbers; undefined where it takes more than those to break
+ * The lines of a text of words in a room as numbers; undefined if it takes more than those to break
  * it: where lines are chosen, or a word is not safe to break where it may be. Of more lines than `most`
  * the last is cut.
  */

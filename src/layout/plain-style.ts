@@ -45,7 +45,7 @@ export interface PlainStyle {
   readonly isOfWords: boolean
   /** What stands behind the last letter of a line, and does not count, in units. */
   readonly tracking: number
-  /** The mark of what is left out; undefined where its numbers do not tell what goes before it. */
+  /** The mark of what is left out; undefined if its numbers do not tell what goes before it. */
   mark(): SizedMark | undefined
   /** What texts as long have in common, made once. */
   readonly paragraphs: (readonly LayoutParagraph[])[]
@@ -80,7 +80,7 @@ function isPlainStyle(style: Style): boolean {
 const isFirstFit = ({ breaking, lineBreak, wordBreak, hyphenation }: Style) =>
   breaking === 'fast' && lineBreak === 'normal' && wordBreak === 'normal' && !hyphenation
 
-/** What it takes to lay out plain texts in a style; undefined where that is not enough for any. */
+/** What it takes to lay out plain texts in a style; undefined if that is not enough for any. */
 export function plainStyle(
   style: Style,
   styleNames: readonly string[],

@@ -13,7 +13,7 @@ export const asksMore = ({ continuation: from, continues }: Frame) =>
   from !== undefined || continues === true
 
 /**
- * A layout of a plain text, the same as that of any other; undefined where it takes more than its
+ * A layout of a plain text, the same as that of any other; undefined if it takes more than its
  * words to make one. Lines hold what it takes to make them: they can be read until the fonts are
  * closed.
  */
@@ -164,7 +164,7 @@ function paragraphLines(
   return oneLine(text.length, words.to[words.count - 1] * own.scale - own.tracking)
 }
 
-/** The height of a frame with so much in it; undefined where that is more than the frame has. */
+/** The height of a frame with so much in it; undefined if that is more than the frame has. */
 export function fittingHeight(
   bottom: number,
   { padding: { blockStart, blockEnd } }: PlainStyle,

@@ -5,7 +5,7 @@ const fillable = new Set(['href', 'action'])
 /** A name in braces, as markup has them. */
 export const placeholderIn = /\{([\p{L}_][\p{L}\p{N}_.-]*)\}/gu
 
-/** Gives what a placeholder stands for; undefined where it stays as it is. */
+/** Gives what a placeholder stands for; undefined if it stays as it is. */
 export type FillOf = (name: string, span: SpanNode) => Value | undefined
 
 /**

@@ -42,7 +42,7 @@ export function nameEnd(text: string, at: number): number {
  * read again from every tilde in it, and reading stays linear.
  */
 export interface HeadReader {
-  /** The head of the span whose tilde is at `at`; undefined where none starts there. */
+  /** The head of the span whose tilde is at `at`; undefined if none starts there. */
   read(at: number): SpanHead | undefined
 }
 

@@ -81,7 +81,7 @@ export function traitsOf({
   }
 }
 
-/** What is read before a fonts are open, and what when text first wants it. */
+/** Faces to read at once, and faces to read when text first needs them. */
 export interface Loading {
   readonly now: Loaded<FontSource | DescribedFont>
   readonly later: Loaded<DescribedFont>

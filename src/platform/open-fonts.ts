@@ -65,7 +65,7 @@ export interface Supply {
   asset(folder: string | URL, file: string): URL
   /** Compiled WASM, kept between fonts. */
   compile(url: URL): Promise<WebAssembly.Module>
-  /** What subsets fonts, at once; undefined where the platform cannot. */
+  /** What subsets fonts, at once; undefined if the platform cannot. */
   subsetterNow(url: URL): Subsetter | undefined
 }
 

@@ -36,7 +36,7 @@ function makeRoom(scratch: Scratch, count: number) {
 }
 
 /**
- * The words of a text, all in the table; how many there are. Undefined where the table does not
+ * The words of a text, all in the table; how many there are. Undefined if the table does not
  * hold so many different ones at a time.
  */
 export function dividedWords(

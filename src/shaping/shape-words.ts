@@ -13,7 +13,7 @@ export interface WordwiseText {
   readonly shaped: ShapedGlyphs
   /**
    * What the last advance before an offset changes by when the line ends there, in font units: the
-   * kerning with the space behind it falls away. Undefined where it is 0 everywhere.
+   * kerning with the space behind it falls away. Undefined if it is 0 everywhere.
    */
   readonly endDeltas?: Int32Array
 }
@@ -47,7 +47,7 @@ const leftwardScripts: ReadonlyMap<string, readonly string[]> = new Map([
 const mostBytes = 1 << 26
 const fractionSlash = '\u2044'
 
-/** Shapes texts from words that were shaped before; undefined where that would not be the same. */
+/** Shapes texts from words that were shaped before; undefined if that would not be the same. */
 export type ShapeWords = (face: Face, text: string, segment: Segment) => WordwiseText | undefined
 
 /**

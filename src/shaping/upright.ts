@@ -101,7 +101,7 @@ const paired = (segment: Segment): Segment => ({
  */
 export const orientation = { turned: 0, upright: 1, byFace: 2, paired: 3 } as const
 
-/** The orientations of a stretch of a paragraph, by graphemes; undefined where all of it is turned. */
+/** The orientations of a stretch of a paragraph, by graphemes; undefined if all of it is turned. */
 export function orientations(
   text: string,
   paragraphStyle: Style,

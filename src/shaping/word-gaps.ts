@@ -19,7 +19,7 @@ export interface Gap {
 const { startsPlain, startsOther, endsPlain, endsOther } = wordFlag
 
 /**
- * The gap between two words, or beside one (-1 is none). Undefined where the words beside it are
+ * The gap between two words, or beside one (-1 is none). Undefined if the words beside it are
  * not what they are by themselves.
  */
 export function gapOf(

@@ -33,7 +33,7 @@ export interface Kind<T> {
   /** Completes “expected …”. */
   readonly expected: string
   readonly schema: JsonSchema
-  /** The value, read and checked; undefined where it was reported instead. */
+  /** The value, read and checked; undefined if it was reported instead. */
   read(value: unknown, at: Reading): T | undefined
 }
 

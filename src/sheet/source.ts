@@ -11,7 +11,7 @@ export type ColorText = `#${string}` | `${string}(${string})` | NamedColor
 export type SizeSource<Z extends string = string> = number | `${number}x` | Z
 
 export interface LineSource<I extends string = string> {
-  /** That of the text without it. */
+  /** Ink. Default: that of the text. */
   readonly ink?: I | ColorText
   /** In units, as all lengths here; they scale with the text. */
   readonly width?: number
@@ -36,7 +36,7 @@ export interface BorderSource<I extends string = string> {
   readonly width: number
 }
 
-/** What a style or an override may state of characters. */
+/** Properties of characters, for styles and overrides. */
 export interface CharacterProperties<I extends string = string, Z extends string = string> {
   /** A family, or a list to try in order: of the sheet, of the fonts, or a generic one. */
   readonly family?: string | readonly string[]
@@ -46,7 +46,7 @@ export interface CharacterProperties<I extends string = string, Z extends string
   readonly slant?: Slant
   /** 50 to 200 percent, or a name. */
   readonly stretch?: number | StretchName
-  /** What may be made of the face there is, where the family has no bold or slanted one. */
+  /** What may be synthesized if the family has no bold or slanted face. */
   readonly synthesis?: 'none' | 'weight' | 'slant' | 'all'
   /** Distance of baselines: times the size, or units as `'24u'`. */
   readonly leading?: number | `${number}u`
@@ -89,14 +89,14 @@ export interface CharacterProperties<I extends string = string, Z extends string
   readonly underline?: boolean | LineSource<I>
   readonly overline?: boolean | LineSource<I>
   readonly strike?: boolean | LineSource<I>
-  /** How far the baseline is raised, in ems. */
+  /** Shift of the baseline upward, in ems. */
   readonly baselineShift?: number
   readonly variantPosition?: 'normal' | 'super' | 'sub'
-  /** As in CSS Text 3, by the rules of the language. */
+  /** Case, by the rules of the language (CSS Text 3). */
   readonly textTransform?: 'none' | 'uppercase' | 'lowercase' | 'capitalize'
   /** Small letters as small capitals (CSS Fonts 4, `font-variant-caps`). */
   readonly caps?: 'normal' | 'small-caps'
-  /** How letters stand in vertical text: as Unicode says for each, all upright, or all turned. */
+  /** Orientation of letters in vertical text: by Unicode, all upright, or all rotated. */
   readonly orientation?: 'mixed' | 'upright' | 'sideways'
   /** Whether two figures in vertical text stand upright beside each other (CSS Writing Modes 4, 9.1). */
   readonly combineDigits?: boolean
@@ -118,18 +118,18 @@ export interface CharacterProperties<I extends string = string, Z extends string
   readonly scaling?: boolean
 }
 
-/** What a style may state of paragraphs. */
+/** Properties of paragraphs, for styles. */
 export interface ParagraphProperties<I extends string = string> {
   readonly align?: 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'
   readonly direction?: 'ltr' | 'rtl' | 'auto'
-  /** How lines and text run (CSS Writing Modes 4): that of a text is that of the style it is set in. */
+  /** Direction of lines and text (CSS Writing Modes 4). It counts for the style of the whole text. */
   readonly writingMode?:
     | 'horizontal-tb'
     | 'vertical-rl'
     | 'vertical-lr'
     | 'sideways-rl'
     | 'sideways-lr'
-  /** What of the first line's box is left out above its letters, and of the last below its baseline. */
+  /** Trims the first line's box above its letters, and the last line's below its baseline. */
   readonly trim?: 'none' | { readonly above?: 'cap' | 'ex'; readonly below?: 'alphabetic' }
   readonly firstIndent?: number
   readonly startIndent?: number
@@ -147,7 +147,7 @@ export interface ParagraphProperties<I extends string = string> {
       }
   /** First fit; lines about equally long, for headings; or the best lines for the whole paragraph. */
   readonly breaking?: 'fast' | 'even' | 'best'
-  /** How strictly lines of Chinese and Japanese are broken. */
+  /** Strictness of line breaks in Chinese and Japanese. */
   readonly lineBreak?: 'loose' | 'normal' | 'strict' | 'keep-slash'
   /** `keep-all` keeps words of Korean, Chinese and Japanese whole. */
   readonly wordBreak?: 'normal' | 'keep-all'
@@ -186,11 +186,11 @@ export interface ParagraphProperties<I extends string = string> {
   readonly border?:
     | 'none'
     | {
-        /** Of the line, which is drawn inside of the edge. */
+        /** Ink of the line, which is inside the edge. */
         readonly ink?: I | ColorText
         readonly width?: number
         readonly radius?: number
-        /** What is painted inside of it. */
+        /** Fill inside the line. */
         readonly fill?: I | ColorText
       }
 }
@@ -223,7 +223,7 @@ export type InkSource =
       readonly darker?: number
       /** Multiplies the opacity. */
       readonly alpha?: number
-      /** Another ink, blended in by `share` (a half without it). */
+      /** Another ink to blend in, by `share`. Default: 0.5. */
       readonly mix?: string
       readonly share?: number
     }

@@ -27,7 +27,7 @@ import type { StyleBook } from './style-book.ts'
 
 /** Sets texts whose words tell all there is to them. */
 export interface PlainTypesetter {
-  /** Told where they do not; undefined where it is not known before the text is resolved. */
+  /** Told where they do not; undefined if it is not known before the text is resolved. */
   set(
     markup: string | RichText,
     style: string | undefined,
@@ -35,7 +35,7 @@ export interface PlainTypesetter {
     frame: Frame,
   ): Layout | 'general' | undefined
   /**
-   * Sets what was resolved, whatever it was before, in a style as it is stated; undefined where its words do
+   * Sets what was resolved, whatever it was before, in a style as it is stated; undefined if its words do
    * not tell all.
    */
   setResolved(resolved: Resolved, stated: Style, frame: Frame): Layout | undefined

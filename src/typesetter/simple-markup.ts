@@ -21,7 +21,7 @@ const [tilde, openBrace, closeBrace, openBracket, closeBracket] = [0x7e, 0x7b, 0
 
 /**
  * The pieces of markup in which there is nothing but text, values that are texts or numbers, and
- * spans of one style beside each other; undefined where there is more. Some text stands in no span.
+ * spans of one style beside each other; undefined if there is more. Some text stands in no span.
  */
 export function simplePieces(markup: string, values: Values): readonly SimplePiece[] | undefined {
   const pieces: SimplePiece[] = []

@@ -21,7 +21,7 @@ import type { OutlinePen } from './outline-pen.ts'
 import { addFunctions, type TypedFunction } from './wasm-functions.ts'
 import { allocate, type Heap } from './wasm-memory.ts'
 
-/** Paints one glyph of a font; undefined where it has no colors that can be painted. */
+/** Paints one glyph of a font; undefined if it has no colors that can be painted. */
 export type ColorPen = (font: number, glyph: number) => readonly ColorPart[] | undefined
 
 /** Bytes of `hb_color_stop_t`: offset, whether it is the text's own ink, color. */

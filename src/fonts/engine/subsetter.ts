@@ -89,7 +89,7 @@ function start(module: WasmModule): Running {
   return { hb, heap: { malloc: hb.malloc, free: hb.free, memory: exports.memory } }
 }
 
-/** Everything it takes it gives back; undefined where the font, or its memory, did not allow it. */
+/** Everything it takes it gives back; undefined if the font, or its memory, did not allow it. */
 function attempt(
   { hb, heap }: Running,
   bytes: Uint8Array,

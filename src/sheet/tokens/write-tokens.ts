@@ -118,7 +118,7 @@ function colorValue({ color, opacity }: SolidInk): Group {
   return { colorSpace: 'srgb', components, ...(opacity < 1 && { alpha: opacity }), hex: color }
 }
 
-/** Why an ink would not be the same again; undefined where it is. */
+/** Why an ink would not be the same again; undefined if it is. */
 function inkLoss(stated: InkSource, inks: Readonly<Record<string, InkSource>>): string | undefined {
   if (typeof stated === 'object') {
     return 'gradient' in stated

@@ -6,7 +6,7 @@ declare const Path2D: new () => GlyphPath
 
 const paths = new WeakMap<Face, Map<number, GlyphPath | undefined>>()
 
-/** A glyph's path in font units, made once a face; undefined where there is nothing to paint. */
+/** A glyph's path in font units, made once a face; undefined if there is nothing to paint. */
 export function glyphPath(face: Face, glyph: number): GlyphPath | undefined {
   let known = paths.get(face)
   if (!known) {

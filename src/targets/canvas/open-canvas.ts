@@ -34,7 +34,7 @@ export const emptyPixels = (width: number, height: number): CanvasPixels =>
   new ImageData(width, height)
 
 /**
- * A canvas that is not shown; undefined where the platform has none. One for `pixels` is kept where
+ * A canvas that is not shown; undefined if the platform has none. One for `pixels` is kept where
  * the processor reaches it: they are put there, not drawn.
  */
 export function openCanvas(

@@ -50,7 +50,7 @@ export type FillGlyphs = (context: CanvasContext, item: GlyphsItem) => void
 
 /**
  * Glyphs as a picture that is put together of their letters' pixels: a browser takes many times as long to
- * fill their paths. Undefined where they are turned or large, and have to be filled. The matrix leads from
+ * fill their paths. Undefined if they are turned or large, and have to be filled. The matrix leads from
  * their coordinates to device pixels.
  */
 export function pictureOf(

@@ -111,7 +111,7 @@ const touching = 1e-6
 
 /**
  * Text and the spaces that hang behind it as one element: two of one style that follow each other, and
- * are spaced alike. Undefined where they are to stand by themselves.
+ * are spaced alike. Undefined if they are to stand by themselves.
  */
 function joinedText(one: GlyphRun, next: GlyphRun): GlyphRun | undefined {
   const isAlike =

@@ -121,7 +121,7 @@ function letterDeclarations(
 
 /**
  * Writes lines of letters of one style and face, of which nothing has to be known but their text: where the
- * browser has their size as it is, they come out as wide as they are. Undefined where it has another.
+ * browser has their size as it is, they come out as wide as they are. Undefined if it has another.
  */
 export function bareRuns(
   { style, face }: BareLetters,

@@ -1,6 +1,6 @@
 /**
  * What PDF calls the glyphs of a CFF font: of a CID-keyed one, the character identifiers of its
- * charset; of any other, their indices (ISO 32000-2, 9.7.4.2). Undefined where they are the indices.
+ * charset; of any other, their indices (ISO 32000-2, 9.7.4.2). Undefined if they are the indices.
  */
 export function cffCharacters(table: DataView, glyphCount: number): Uint16Array | undefined {
   const names = indexEnd(table, table.getUint8(2))

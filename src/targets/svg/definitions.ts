@@ -5,7 +5,7 @@ import { faceShapes, hash32, shapesOf } from './glyph-shapes.ts'
 export interface Definitions {
   /**
    * Of each glyph of a face the start of the element that uses its shape, up to the number that says
-   * where, in ASCII; undefined where there is nothing to paint.
+   * where, in ASCII; undefined if there is nothing to paint.
    */
   glyphsOf(face: Face): (glyph: number) => Uint8Array | undefined
   /** The id of anything else, whose element is made with it. The same content has the same id. */
