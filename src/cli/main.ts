@@ -29,22 +29,22 @@ const commands: readonly Called[] = [
   },
   {
     name: 'render',
-    summary: 'set marked-up text and write it as a picture or a document',
+    summary: 'set markup, and write a picture or a document',
     load: () => import('./render.ts'),
   },
   {
     name: 'measure',
-    summary: 'set marked-up text and print its measurements',
+    summary: 'set markup, and print measurements',
     load: () => import('./measure.ts'),
   },
   {
     name: 'sheet',
-    summary: 'show the styles of a sheet, why they are so, or the sheet in another format',
+    summary: 'print the styles of a sheet, where they come from, or the sheet in another format',
     load: () => import('./sheet.ts'),
   },
   {
     name: 'markup',
-    summary: 'print what markup means: its tree, its text, HTML, or its problems',
+    summary: 'print the tree, text, HTML or problems of markup',
     load: () => import('./markup.ts'),
   },
   {
@@ -54,42 +54,42 @@ const commands: readonly Called[] = [
   },
   {
     name: 'specimen',
-    summary: 'draw families in their own faces, to choose from',
+    summary: 'draw font families as a specimen',
     load: () => import('./specimen.ts'),
   },
   {
     name: 'chart',
-    summary: 'draw bars, lines, points or a ring from a description in JSON, with all their texts',
+    summary: 'draw bars, lines, points or a ring from JSON and CSV',
     load: () => import('./chart.ts'),
   },
   {
     name: 'check',
-    summary: 'find texts that are cut, broken or unreadable somewhere, before readers do',
+    summary: 'find texts that are truncated, broken or unreadable, before readers do',
     load: () => import('./check.ts'),
   },
   {
     name: 'proof',
-    summary: 'draw every text at every place, with what is wrong outlined, as a web page',
+    summary: 'draw every text at every place, findings outlined, as a web page',
     load: () => import('./proof.ts'),
   },
   {
     name: 'preview',
-    summary: 'serve workbench and proof on this machine, live as files change',
+    summary: 'serve the workbench and the proof on this machine, live',
     load: () => import('./preview.ts'),
   },
   {
     name: 'exchange',
-    summary: 'write texts as XLIFF for translators, and read what they send back',
+    summary: 'write texts as XLIFF for translators, and read their translations',
     load: () => import('./exchange.ts'),
   },
   {
     name: 'completion',
-    summary: 'print a script with which a shell completes what is typed',
+    summary: 'print a completion script for a shell',
     load: () => import('./completion.ts'),
   },
   {
     name: 'demo',
-    summary: 'write screens, charts, a PDF and a web page of a made-up ferry company',
+    summary: 'write the screens, charts and documents of a made-up ferry company',
     load: () => import('./demo.ts'),
   },
 ]

@@ -256,7 +256,7 @@ describe('where texts stand', () => {
 
 describe('what is no chart', () => {
   it.each([
-    ['', 'restyleChart takes an SVG document (there is no element in it)'],
+    ['', 'restyleChart takes an SVG document (it has no elements)'],
     ['<html><p>hi</p></html>', "restyleChart takes an SVG document (its first element is 'html')"],
     [7, 'restyleChart takes SVG or an element, not 7'],
     [{ outerHTML: 5 }, 'restyleChart takes SVG or an element, not an object'],

@@ -693,7 +693,7 @@ describe('dotline demo in other languages', () => {
 describe('help', () => {
   it('is there for the command and for each subcommand', () => {
     expect(run().out).toBe(run('--help').out)
-    expect(run('--help').out).toMatch(/render.*set marked-up text.*demo.*write screens/s)
+    expect(run('--help').out).toMatch(/render.*set markup.*demo.*write the screens/s)
     for (const command of ['render', 'measure', 'sheet', 'markup', 'fonts', 'specimen', 'demo']) {
       const { code, out } = run(command, '--help')
       expect(code).toBe(0)
