@@ -68,6 +68,8 @@ export default async function servePages({ provide }: TestProject) {
               executablePath: chromiumPath,
               args: browserArguments(),
             })
+            // A test may ask again just when the server closes an idle connection.
+            response.setHeader('Connection', 'close')
             browser.then(started => response.end(started.wsEndpoint()), next)
           })
           middlewares.use((request, _, next) => {
