@@ -32,13 +32,13 @@ import { tickSetter } from './ticks.ts'
 
 /** The axes of a chart, by where their labels stand. */
 export interface ChartAxes {
-  /** Downward, in units. */
+  /** The axis below the plot. */
   readonly bottom?: ChartAxis
-  /** Upward, in units. */
+  /** The axis above the plot. */
   readonly top?: ChartAxis
-  /** To the left, in units. */
+  /** The axis to the left of the plot. */
   readonly left?: ChartAxis
-  /** To the right, in units. */
+  /** The axis to the right of the plot. */
   readonly right?: ChartAxis
 }
 

@@ -11,7 +11,7 @@ import {
 
 /** An ink that was chosen for text on a background. */
 export interface MeasuredInk {
-  /** Ink. */
+  /** The ink, or its name in the sheet. */
   readonly ink: InkOrName
   /** From 1 to 21 (WCAG 2.2, 1.4.3). */
   readonly contrast: number

@@ -21,7 +21,7 @@ import { unitFindings } from './unit-findings.ts'
 export interface CheckOptions {
   /** Whose styles the places have. */
   readonly sheet: Sheet
-  /** Whose faces it is set in. */
+  /** The fonts that text is set in. */
   readonly fonts: Fonts
   /** Hyphenation patterns. */
   readonly hyphenation?: Hyphenation

@@ -46,9 +46,9 @@ import { runningItems } from './running-items.ts'
 
 /** Options of `setDocument`. */
 export interface SetDocumentOptions {
-  /** Whose styles it is set with. */
+  /** The sheet with the styles. */
   readonly sheet: Sheet
-  /** Whose faces it is set in. */
+  /** The fonts that text is set in. */
   readonly fonts: Fonts
   /** The reader's preferences. */
   readonly reader?: ReaderSettings

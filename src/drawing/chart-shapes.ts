@@ -37,7 +37,7 @@ export interface ShapePaint {
     /** On the edge, the default, or outside of it. */
     readonly align?: Stroke['align']
   }
-  /** Whose inks names are of. */
+  /** The sheet whose inks are meant by name. */
   readonly sheet?: Sheet
 }
 

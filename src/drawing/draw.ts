@@ -42,7 +42,7 @@ export interface DrawingOptions {
   readonly language?: string
   /** Paints the whole box first. */
   readonly background?: InkOrName
-  /** Whose inks names are of. */
+  /** The sheet whose inks are meant by name. */
   readonly sheet?: Sheet
 }
 

@@ -10,7 +10,7 @@ export type Fill = (SolidPaint & { readonly color: string }) | LinearPaint | Rad
 
 /** A line along an outline, its joins round. */
 export interface Stroke {
-  /** Ink. */
+  /** The color it is painted with. */
   readonly ink: SolidInk
   /** In units; of one outside, how far it reaches beyond the outline. */
   readonly width: number
@@ -28,7 +28,7 @@ export interface GlyphPaint {
 
 /** Glyphs of one face, size and ink on one baseline. */
 export interface GlyphsItem {
-  /** Marks a drawing. */
+  /** Glyphs of one face. */
   readonly kind: 'glyphs'
   /** Start of the run on its baseline. */
   readonly x: number
@@ -38,7 +38,7 @@ export interface GlyphsItem {
   readonly face: Face
   /** Size, in units. */
   readonly size: number
-  /** Ink. */
+  /** The color it is painted with. */
   readonly ink: SolidInk
   /** Paints them instead of the ink. */
   readonly paint?: GlyphPaint
@@ -64,17 +64,17 @@ export interface GlyphsItem {
 
 /** A filled rectangle of a drawing. */
 export interface RectangleItem extends Box {
-  /** Marks a drawing. */
+  /** A rectangle. */
   readonly kind: 'rectangle'
   /** Radius of the corners. */
   readonly radius: number
-  /** Ink. */
+  /** The color it is painted with. */
   readonly ink: SolidInk
 }
 
 /** A shape of any outline, in units with y downward. */
 export interface PathItem extends GlyphPaint {
-  /** Marks a drawing. */
+  /** A filled or stroked outline. */
   readonly kind: 'path'
   /** The outline of the shape. */
   readonly outline: Outline
@@ -82,7 +82,7 @@ export interface PathItem extends GlyphPaint {
 
 /** A straight line. */
 export interface RuleItem {
-  /** Marks a drawing. */
+  /** A line from one point to another. */
   readonly kind: 'rule'
   /** Start point, in units. */
   readonly from: readonly [x: number, y: number]
@@ -90,7 +90,7 @@ export interface RuleItem {
   readonly to: readonly [x: number, y: number]
   /** Width, in units. */
   readonly width: number
-  /** Ink. */
+  /** The color it is painted with. */
   readonly ink: SolidInk
   /** Lengths of dashes and of the gaps between them, in units, and how far into them it begins. */
   readonly dash?: readonly number[]
@@ -100,7 +100,7 @@ export interface RuleItem {
 
 /** A raster image, drawn to fill its box. */
 export interface ImageItem extends Box {
-  /** Marks a drawing. */
+  /** A picture. */
   readonly kind: 'image'
   /** Alternative text. */
   readonly label?: string
@@ -110,7 +110,7 @@ export interface ImageItem extends Box {
 
 /** Items that are moved, turned or scaled together, or painted as one. */
 export interface GroupItem {
-  /** Marks a drawing. */
+  /** Items that are drawn together. */
   readonly kind: 'group'
   /** From the items' coordinates to those around the group. */
   readonly matrix?: Matrix
@@ -155,7 +155,7 @@ export type PaintedItem = GlyphsItem | RectangleItem | PathItem | RuleItem | Ima
 
 /** A layout where it was placed: text, until a target expands it. */
 export interface TextItem {
-  /** Marks a drawing. */
+  /** A text that was laid out. */
   readonly kind: 'text'
   /** The text as it is laid out. */
   readonly layout: Layout
@@ -170,7 +170,7 @@ export type Item = PaintedItem | GroupItem | TextItem
 
 /** The device-independent display list: painted in order, later items over earlier ones. */
 export interface Drawing extends Made {
-  /** Marks a drawing. */
+  /** A whole drawing. */
   readonly kind: 'drawing'
   /** The visible box; items outside are clipped. */
   readonly box: Box

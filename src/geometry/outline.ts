@@ -2,13 +2,13 @@ import { identity, type Matrix } from './matrix.ts'
 
 /** A rectangle, y upward. */
 export interface Extents {
-  /** To the left, in units. */
+  /** Least x, in units. */
   readonly left: number
-  /** Downward, in units. */
+  /** Least y, in units: the lower edge where y grows upward, as in fonts. */
   readonly bottom: number
-  /** To the right, in units. */
+  /** Greatest x, in units. */
   readonly right: number
-  /** Upward, in units. */
+  /** Greatest y, in units. */
   readonly top: number
 }
 

@@ -34,7 +34,7 @@ export interface Override extends SourceRange {
 
 /** A span: styles and overrides over its content. */
 export interface SpanNode extends SourceRange {
-  /** Marks a drawing. */
+  /** A stretch of text with a style of its own. */
   readonly kind: 'span'
   /** Its styles; later ones win. */
   readonly styles: readonly StyleName[]
@@ -49,7 +49,7 @@ export type RichNode = TextNode | PlaceholderNode | SpanNode
 
 /** A rich text tree, with the source its ranges are of. */
 export interface RichText extends Made {
-  /** Marks a drawing. */
+  /** The root of rich text. */
   readonly kind: 'rich-text'
   /** Its nodes. */
   readonly children: readonly RichNode[]
@@ -73,7 +73,7 @@ export interface StyledValue {
 
 /** An object that stands in the line as a character does: an icon, a badge. Lengths in units. */
 export interface InlineBoxItem extends Made {
-  /** Marks a drawing. */
+  /** An inline box. */
   readonly kind: 'object'
   /** Width, in units. */
   readonly width: number

@@ -13,9 +13,9 @@ import type { ReaderPreferences } from './reader-preferences.ts'
 
 /** Everything that sets the texts below an element. */
 export interface TextProvision {
-  /** Whose styles it is set with. */
+  /** The sheet with the styles. */
   readonly sheet: Sheet
-  /** Whose faces it is set in. */
+  /** The fonts that text is set in. */
   readonly fonts: Fonts
   /** Catalog for `message`. */
   readonly catalog?: Catalog | undefined

@@ -24,9 +24,9 @@ import { hostRules } from './shadow-parts.ts'
 
 /** Everything that sets a text on a server. */
 export interface ServerProvision {
-  /** Whose styles it is set with. */
+  /** The sheet with the styles. */
   readonly sheet: Sheet
-  /** Whose faces it is set in. */
+  /** The fonts that text is set in. */
   readonly fonts: Fonts
   /** Catalog for keys. */
   readonly catalog?: Catalog

@@ -59,9 +59,9 @@ import { styleBook } from './style-book.ts'
 
 /** Options of `typesetterFor`. */
 export interface TypesetterOptions<S extends string, I extends string, Z extends string> {
-  /** Whose styles it is set with. */
+  /** The sheet with the styles. */
   readonly sheet: Sheet<S, I, Z>
-  /** Whose faces it is set in. */
+  /** The fonts that text is set in. */
   readonly fonts: Fonts
   /** The reader's preferences. */
   readonly reader?: ReaderSettings

@@ -15,7 +15,7 @@ import { wordEnds } from './word-ends.ts'
 export interface BreakOpportunity {
   /** UTF-16 offset before which the line may or must end. */
   readonly offset: number
-  /** Marks a drawing. */
+  /** Whether the line must end here or only may. */
   readonly kind: 'allowed' | 'mandatory'
 }
 

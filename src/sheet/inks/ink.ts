@@ -2,7 +2,7 @@ import { being, checkArgument, isObject } from '../../problem/index.ts'
 
 /** A color in sRGB, as every target can show it. */
 export interface SolidInk {
-  /** Marks a drawing. */
+  /** One color all over. */
   readonly kind: 'solid'
   /** `#rrggbb`. */
   readonly color: string
@@ -24,7 +24,7 @@ export type GradientExtent = 'run' | 'line' | 'block'
 
 /** A gradient whose stops lie so close that targets may blend between them in sRGB. */
 export interface GradientInk {
-  /** Marks a drawing. */
+  /** The kind of gradient: along a line or around a center. */
   readonly kind: 'linear' | 'radial'
   /** Angle of a linear gradient in degrees, counter-clockwise; 0 runs from left to right. */
   readonly angle: number
