@@ -67,7 +67,13 @@ interface Column {
   inset: (Omit<Inset, 'depth'> & { readonly bottom: number; readonly foot: number }) | undefined
 }
 
-/** Fills the columns of a band one after the other; `floats` wait for the head or the foot of one. */
+/**
+ * Fills the columns of a band one after the other; `floats` wait for the head or the foot of one.
+ *
+ * Worked input: two columns, 100 points high; a paragraph of 60, a heading of 20 that stays with what
+ * follows it, and a paragraph whose first two lines are 24 high. The first paragraph reaches 60. The
+ * heading alone would fit, but with the two lines it reaches 104, so it begins the second column.
+ */
 export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSetting): Band {
   const { columns, depth = Number.POSITIVE_INFINITY, isFresh, grid, tell } = setting
   const feet = [...setting.feet]

@@ -67,6 +67,10 @@ interface Ways {
  * The paragraph is gone through once. Of the ways that end with the same line the cheapest is kept;
  * of those that end with other lines, those by which what follows may still come out cheaper: what a
  * line costs depends on the line before it, and on no other.
+ *
+ * Worked input: in `a b c` lines may end behind each letter. At the stop behind `c` there are three
+ * ways: their last line is `c`, `b c` or `a b c`. The first may follow `a b` or `a | b`, of which the
+ * cheaper is kept. The cheapest of the three is the answer; its `before` lists lead back to the start.
  */
 function search(
   text: Breakable,

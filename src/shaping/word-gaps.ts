@@ -19,8 +19,12 @@ export interface Gap {
 const { startsPlain, startsOther, endsPlain, endsOther } = wordFlag
 
 /**
- * The gap between two words, or beside one (-1 is none). Undefined if the words beside it are
- * not what they are by themselves.
+ * The gap between two words, or beside one (-1 stands for no word). Undefined if the words beside it
+ * are not what they are by themselves.
+ *
+ * Worked input: for `ferry To`, the letters `y`, space and `T` are shaped together. `delta` is what
+ * kerning before the space adds to the advance of `y`, `spaceDelta` what kerning with `T` adds to that
+ * of the space; a line that ends behind `ferry` has neither. The words' own glyphs are not shaped again.
  */
 export function gapOf(
   before: number,

@@ -51,6 +51,10 @@ export interface IsolatedRange {
  * Embedding levels of a paragraph (UAX #9, Unicode 15.0, rules P2 to L1, white space at the end as
  * at the end of a line). Ranges are isolated as by U+2068 before and U+2069 behind them, which
  * stand nowhere in the text; they are in order, and none overlaps another.
+ *
+ * Worked input: `Quay שלום 12` has the levels 00000 1111 1 22. The first strong letter is Latin, so
+ * the paragraph is 0; the Hebrew word is 1 (I1); the figures behind it count as right to left where
+ * the space between is resolved (N1), which makes that 1, and are 2 themselves (I1).
  */
 export function bidiLevels(
   text: string,

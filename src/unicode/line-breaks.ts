@@ -81,6 +81,10 @@ const behindBracket = 2
  * For each UTF-16 offset of a text, and its end, what kind of break is there: in one pass, with the
  * tailoring for numbers of UAX #14, section 8.2, example 7. Thai, Lao, Khmer and Myanmar are broken
  * between words by the platform.
+ *
+ * Worked input: `pier-head 1,5 km` gives allowed breaks at 5 (behind the hyphen, LB21), 10 and 14
+ * (behind spaces, LB18), a mandatory one at 16 (LB3), and none at 12: a comma between figures belongs
+ * to the number (LB25).
  */
 export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8Array {
   const { length } = text
