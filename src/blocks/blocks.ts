@@ -11,7 +11,7 @@ const mostBytes = blockBytes >> 3
 let block = new ArrayBuffer(0)
 let used = 0
 
-/** Where in the block the next row starts; its length is a multiple of eight, as any row may need. */
+/** Offset in the block at which the next row starts: a multiple of eight, as any row may need. */
 function cut(bytes: number): number {
   if (used + bytes > block.byteLength) {
     block = new ArrayBuffer(blockBytes)

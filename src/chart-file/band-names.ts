@@ -16,7 +16,7 @@ export function wholeYears({ data }: ChartDescription): ValueFormat | undefined 
   return areYears ? { number: { useGrouping: false } } : undefined
 }
 
-/** How names of bands are written: days and numbers as such. */
+/** The format of names of bands: days and numbers are written as such. */
 export function xFormat(chart: ChartDescription, language: string) {
   const { data, formats = {} } = chart
   const write = valueWriter(formats.x ?? wholeYears(chart), language, data.xs)

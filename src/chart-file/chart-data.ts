@@ -38,7 +38,7 @@ export interface ChartData {
   readonly series: readonly DataSeries[]
 }
 
-/** Which columns of a table are shown. */
+/** The columns of a table that are shown. */
 export interface Columns {
   readonly x: string
   readonly y: string | readonly string[]
@@ -208,7 +208,7 @@ function strayCells(cells: readonly Cell[], kind: XKind): { row: number; message
   return []
 }
 
-/** What values of x are told apart by: days by their number, which is what a band of them is called. */
+/** The key that tells values of x apart: the number of a day, or the name of a band. */
 export const keyOf = (x: string | number | Date): string =>
   x instanceof Date ? x.toISOString().replace('T00:00:00.000Z', '') : String(x)
 

@@ -3,7 +3,7 @@ import type { Item } from '../core.ts'
 import type { Problem } from '../problem/index.ts'
 import type { ChartDescription } from './read-chart.ts'
 
-/** What a kind of chart gives: marks, below and above which texts stand. */
+/** The result of each kind of chart: marks, and the layers below and above its texts. */
 export interface ChartMarks {
   readonly frame: ReturnType<typeof chartFrameFor>
   readonly below: readonly Item[]
@@ -13,7 +13,7 @@ export interface ChartMarks {
   readonly problems?: readonly Problem[]
 }
 
-/** What all kinds of charts are drawn by. */
+/** The input of each kind of chart. */
 export interface ChartToDraw {
   readonly texts: ChartTexts
   readonly chart: ChartDescription

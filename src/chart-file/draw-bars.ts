@@ -119,7 +119,7 @@ function grouped({ series }: ChartToDraw['chart']['data']): Bar[] {
   )
 }
 
-/** What is above zero goes up, what is below goes down. */
+/** Stacks values: positive ones upward, negative ones downward. */
 function stacked({ series }: ChartToDraw['chart']['data']): Bar[] {
   const up = new Map<string, number>()
   const down = new Map<string, number>()

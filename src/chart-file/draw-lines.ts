@@ -92,7 +92,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
   return { frame, below, above, labels, avoid, problems }
 }
 
-/** What the axis knows a place by that has no value; undefined of what is not on it. */
+/** The axis's key for a value of x without a y; undefined if it isn't on the axis. */
 function keyOnAxis({ data }: ChartToDraw['chart'], x: string | number): string | undefined {
   const key = String(x)
   if (data.xKind === 'name') return data.xs.map(keyOf).includes(key) ? key : undefined
@@ -178,7 +178,7 @@ function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: s
 const usualTicks = 10
 const day = 86_400_000
 
-/** Of days there are ticks at days only: at those that there are, where they are few. */
+/** Ticks of days: at days only, and if there are few, at the days of the data. */
 function dateTicks(times: readonly number[], domain: readonly number[], count: number): number[] {
   const areDays = times.every(time => time % day === 0)
   if (areDays && times.length <= count) return [...times].sort((a, b) => a - b)
@@ -186,7 +186,7 @@ function dateTicks(times: readonly number[], domain: readonly number[], count: n
   return areDays ? ticks.filter(time => time % day === 0) : ticks
 }
 
-/** Of whole numbers there are ticks at whole numbers only. */
+/** Ticks of whole numbers: at whole numbers only. */
 function numberTicks(
   numbers: readonly number[],
   domain: readonly number[],

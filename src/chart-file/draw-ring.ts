@@ -27,7 +27,7 @@ function shareWriter(language: string): (share: number) => string {
   return share => (share > 0 && share < 0.01 ? small : whole).format(share)
 }
 
-/** Of slices. */
+/** Maximum number of slices with labels. */
 const mostLabels = 500
 
 /** Between the text in the middle and the ring, as a share of its inner radius. */

@@ -149,7 +149,7 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
   return { ...chart, data, problems, locationOf }
 }
 
-/** Of points there may be as many as there are. */
+/** The kinds of chart in which each x must be unique; lines may repeat one. */
 const uniqueIn = { bars: 'always', ring: 'always', lines: 'usually', points: 'never' } as const
 
 function csvTable(

@@ -8,7 +8,7 @@ export type Cell = string | number | undefined
 export interface Table {
   readonly columns: readonly string[]
   readonly rows: readonly ReadonlyMap<string, Cell>[]
-  /** Where a value stands. */
+  /** The location of a value in the file. */
   locationOf(row: number, column: string): SourceLocation | string
 }
 

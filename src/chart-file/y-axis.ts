@@ -27,7 +27,7 @@ export function soundDomain(least: number, most: number): [number, number] {
   return most - least > leastSpan ? [least, most] : widened(least)
 }
 
-/** Of one value there is room around it. */
+/** Widens the domain of a single value. */
 function widened(value: number): [number, number] {
   if (Math.abs(value) < leastSpan) return [0, 1]
   const by = Math.abs(value) / 2

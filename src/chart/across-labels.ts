@@ -13,7 +13,7 @@ export interface AxisLabel {
   /** From the labels' edge, downward. */
   readonly y: number
   readonly anchor: Anchor
-  /** What it covers, as `x` and `y` count. */
+  /** The area that it covers, in the coordinates of `x` and `y`. */
   readonly box: Box
 }
 
@@ -23,11 +23,11 @@ export interface AxisLabels {
   readonly angle: number
 }
 
-/** What labels of a horizontal axis may take. */
+/** The space for labels of a horizontal axis. */
 export interface AcrossRoom {
   /** Between two of them. */
   readonly gap: number
-  /** How wide one of them may be, and how deep all. */
+  /** The maximum width of a label, and the maximum height of all. */
   readonly width: number
   readonly depth: number
   readonly set: TickSetter
@@ -109,7 +109,7 @@ function fits(labels: readonly AxisLabel[], { gap, width, depth }: AcrossRoom): 
   return true
 }
 
-/** How far ticks stand from each other, where they are nearest. */
+/** The distance of the two ticks that are nearest to each other. */
 function stepOf(ticks: readonly Tick[]): number {
   let step = Infinity
   for (let i = 1; i < ticks.length; i++) step = Math.min(step, ticks[i].at - ticks[i - 1].at)

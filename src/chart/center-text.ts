@@ -75,7 +75,7 @@ export function centerText(
 
 const round = (n: number) => Math.round(n * 100) / 100
 
-/** How far the farthest corner of a line's ink is from the middle of all ink. */
+/** Distance of the farthest corner of a line's ink from the center of all ink. */
 function reachOf(layout: Layout): number {
   const all = inkBox(layout)
   if (!all) return 0

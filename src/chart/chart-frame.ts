@@ -159,7 +159,7 @@ export function chartFrameFor<const A extends ChartAxes = ChartAxes>(
 
 const largerChart = 'make the chart larger, or its texts shorter'
 
-/** What is given up, one after the other, where a chart is too small for all of its texts. */
+/** Texts that a small chart gives up, in this order. */
 const thrift = ['source', 'subtitle', 'axis', 'title', 'lines', 'legend', 'tick', 'all'] as const
 
 export type Thrift = (typeof thrift)[number]

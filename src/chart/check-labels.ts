@@ -38,7 +38,7 @@ const points = listOf(aPoint)
 type Fielded<T extends { readonly kind: string }> = {
   readonly [K in T['kind']]: {
     readonly fields: Fields<Extract<T, { readonly kind: K }>>
-    /** What may not be left out. */
+    /** Labels that must not be omitted. */
     readonly needed: readonly string[]
   }
 }

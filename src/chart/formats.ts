@@ -27,7 +27,7 @@ export interface WrittenValue {
   readonly wholeEnd?: number
 }
 
-/** What says by itself how many figures a number has. */
+/** Options that fix the number of digits by themselves. */
 const figures = [
   ...['minimumFractionDigits', 'maximumFractionDigits', 'minimumSignificantDigits'],
   ...['maximumSignificantDigits', 'notation', 'style'],
@@ -54,7 +54,7 @@ function decimalsFor(values: readonly unknown[]): number | undefined {
   return undefined
 }
 
-/** How numbers are written where a format does not say it: with as many figures as tell them apart. */
+/** Default options for numbers: as many digits as tell them apart. */
 function numberOptions(
   given: Intl.NumberFormatOptions,
   values: readonly unknown[],
@@ -130,7 +130,7 @@ function shownText(value: unknown): string {
   })
 }
 
-/** What `Intl` does not take is told as a mistake of the format. */
+/** Reports options that `Intl` refuses as a mistake of the format. */
 function intl<T>(make: () => T): T {
   try {
     return make()

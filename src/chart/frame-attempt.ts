@@ -42,7 +42,7 @@ export interface Attempt {
   readonly problems: readonly Problem[]
 }
 
-/** How much of the chart's four edges texts take. */
+/** The space that texts take at each of the chart's edges. */
 type Margins = Readonly<Record<Side, number>>
 
 /** Labels are measured for the plot that the margins leave, and give the margins of the next round. */

@@ -9,11 +9,11 @@ export interface LabelPlace {
   readonly leader?: readonly [Point, Point]
   /** It stands on its own mark. */
   readonly isInside?: true
-  /** What a turned label covers. */
+  /** The boxes that a rotated label covers. */
   readonly pieces?: readonly Box[]
 }
 
-/** How large a label is, and how far it keeps from marks. */
+/** The size of a label, and its distance from marks. */
 export interface LabelSize {
   readonly width: number
   readonly height: number
@@ -31,7 +31,7 @@ const allSides: readonly Side[] = [
   'bottom-left',
 ]
 
-/** Which way each side is: across, and down. */
+/** The direction of each side: across, and down. */
 const directions: Readonly<Record<Side, Point>> = {
   top: [0, -1],
   bottom: [0, 1],
@@ -246,7 +246,7 @@ function clearOf(
 /** Each step comes nearer by about a half; a tenth of a unit is near enough. */
 const mostSteps = 8
 
-/** How far out, and up and down, in heights of the label. */
+/** Offsets to try, outward and up and down, in heights of the label. */
 const outward: readonly Point[] = [
   [0.6, 0],
   ...[1, -1, 2, -2, 3, -3].flatMap(shift => [[0.6, shift] as const, [1.5, shift] as const]),

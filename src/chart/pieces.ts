@@ -15,7 +15,7 @@ export function piecesOf(box: Box, matrix: Matrix): readonly Box[] {
 /** More than this show no more of a label. */
 const mostPieces = 200
 
-/** What a placed layout's ink covers, and a little around it. */
+/** The boxes that a placed layout's ink covers, with a small margin. */
 export function inkPieces(layout: Layout, matrix: Matrix, gap: number): readonly Box[] {
   const ink = inkBox(layout)
   if (!ink) return []

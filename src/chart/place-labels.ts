@@ -71,7 +71,7 @@ export interface PlaceLabelsOptions {
 
 /** A label that has a place. */
 export interface PlacedLabel {
-  /** That of its label. */
+  /** Id of its label. */
   readonly id: string
   /** Its text, as placed. */
   readonly text: PlacedText
@@ -129,7 +129,7 @@ interface LabelWork extends Work {
   readonly label: ChartLabel
 }
 
-/** What has priority first, and what stood somewhere before what did not. */
+/** Orders labels: priority first, then labels that already had a place. */
 function byRank(a: LabelWork, b: LabelWork): number {
   const priority = (b.label.priority ?? 0) - (a.label.priority ?? 0)
   const stood = Number(b.before !== undefined) - Number(a.before !== undefined)

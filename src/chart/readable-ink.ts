@@ -19,7 +19,7 @@ export interface MeasuredInk {
   readonly problems: readonly Problem[]
 }
 
-/** What text needs, unless it is large (WCAG 2.2, 1.4.3). */
+/** Minimum contrast of text that is not large (WCAG 2.2, 1.4.3). */
 const least = 4.5
 
 const inkOrName = being(

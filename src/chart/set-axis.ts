@@ -17,7 +17,7 @@ export interface SetAxis {
   readonly problems: readonly Problem[]
 }
 
-/** What all axes of a plot are set by. */
+/** Settings that all axes of a plot share. */
 export interface AxisRoom {
   readonly texts: ChartTexts
   readonly set: TickSetter

@@ -21,17 +21,17 @@ export interface Work {
   readonly box: Box
   readonly size: LabelSize
   readonly before: number | undefined
-  /** Where it stands, and what that is among the obstacles. */
+  /** Its place, and the index of that place among the obstacles. */
   found?:
     | { readonly choice: number; readonly place: LabelPlace; readonly obstacles: readonly number[] }
     | undefined
 }
 
-/** What labels are placed in. */
+/** The area that labels are placed in, and what is there already. */
 export interface Field {
   readonly grid: Obstacles
   readonly within: Box
-  /** Whose place an obstacle is. */
+  /** The label whose place an obstacle is, by the obstacle's index. */
   readonly labels: Map<number, Work>
 }
 
@@ -67,7 +67,7 @@ export function settle(work: Work, field: Field): boolean {
   return true
 }
 
-/** The same for the places about a point, of which dozens may be tried for one that is free. */
+/** Tries the places around a point in the same way; there may be dozens. */
 function settleAtPoint(
   work: Work,
   at: Extract<LabelTarget, { kind: 'point' }>,
@@ -108,7 +108,7 @@ const isWithin = (left: number, top: number, right: number, bottom: number, box:
   right <= box.x + box.width + edge &&
   bottom <= box.y + box.height + edge
 
-/** What a place covers. */
+/** The boxes that a label covers at a place. */
 const covered = ({ size }: Work, { left, top, pieces }: LabelPlace): readonly Box[] =>
   pieces ?? [{ x: left, y: top, width: size.width, height: size.height }]
 
@@ -119,7 +119,7 @@ function isFree(work: Work, place: LabelPlace, field: Field): boolean {
 
 const [free, outside] = [-1, -2]
 
-/** What is in a label's way: the index of an obstacle, or that it would be outside. */
+/** The obstacle of a place: its index, or that the place is outside. */
 function blockerOf(work: Work, place: LabelPlace, { grid, within }: Field): number {
   const { gap } = work.size
   const own = place.isInside ? work.index : undefined
@@ -133,7 +133,7 @@ function blockerOf(work: Work, place: LabelPlace, { grid, within }: Field): numb
   return grid.hitByLine(x1, y1, x2, y2)
 }
 
-/** What sums of numbers may be off by, in units. */
+/** Tolerance for sums of numbers, in units. */
 const edge = 1e-6
 
 function take(work: Work, choice: number, place: LabelPlace, { grid, labels }: Field) {

@@ -5,7 +5,7 @@ import type { ChartAxis, CollisionRemedy } from './axis.ts'
 import { labelBox } from './label-box.ts'
 import type { Tick, TickSetter } from './ticks.ts'
 
-/** What labels of a vertical axis may take. */
+/** The space for labels of a vertical axis. */
 export interface SideRoom {
   /** Between two of them. */
   readonly gap: number

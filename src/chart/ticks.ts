@@ -44,7 +44,7 @@ export function ticksOf(
   return { list: list.toSorted((a, b) => a.at - b.at), problems }
 }
 
-/** Where a value stands; undefined if the scale has no place for it. */
+/** The position of a value; undefined if the scale has no place for it. */
 export function positionOf(scale: ChartScale, value: unknown): number | undefined {
   // What a value of a scale is, is the caller's: ticks and scale are of one axis.
   const at = scale(value as never)

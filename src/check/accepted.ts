@@ -42,7 +42,7 @@ export function readAccepted(json: string, options: SourceOptions = {}): Readonl
   return new Set(list)
 }
 
-/** How bad a finding is: at which scale it begins, and how far what was measured is from its limit. */
+/** How serious a finding is: the scale at which it begins, and how far it is from its limit. */
 interface Gravity {
   readonly scale: number
   readonly off: number
@@ -80,7 +80,7 @@ const isWorse = (now: Gravity, then: Gravity) =>
 
 const aSet = being('a set, which readAccepted() gives', value => value instanceof Set)
 
-/** What is not accepted, and what is accepted and no longer found. */
+/** Findings that are not accepted, and accepted ones that are no longer found. */
 interface NotAccepted<T> {
   readonly findings: T
   readonly gone: readonly string[]

@@ -2,7 +2,7 @@ import type { Catalog } from '../core.ts'
 import { type Finding, type FindingCode, findingKinds } from './finding.ts'
 import { type TextFacts, textFacts } from './text-facts.ts'
 
-/** What is wrong with texts wherever they stand, beside those of the first catalog. */
+/** Findings about texts themselves, at any place, compared with the first catalog. */
 export function* catalogFindings(source: Catalog, catalog: Catalog): Generator<Finding> {
   const language = catalog.language ?? ''
   const found = (code: FindingCode, key: string, message: string): Finding => {
@@ -54,10 +54,13 @@ export function* catalogFindings(source: Catalog, catalog: Catalog): Generator<F
   }
 }
 
-/** Where links lead, each as often as it stands; of addresses of a language's own, a catalog has values. */
+/**
+ * Targets of links, as often as they occur; addresses of one language only are values of its
+ * catalog.
+ */
 const targetsOf = ({ links }: TextFacts) => links.map(({ target }) => target).sort()
 
-/** What one list has beside another, in words; undefined if they are alike. */
+/** The difference of two lists, in words; undefined if they are alike. */
 function difference(own: readonly string[], given: readonly string[]): string | undefined {
   const more = without(own, given)
   const less = without(given, own)

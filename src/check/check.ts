@@ -19,7 +19,7 @@ import { unitFindings } from './unit-findings.ts'
 
 /** Options of `check`. */
 export interface CheckOptions {
-  /** Whose styles the places have. */
+  /** The sheet whose styles the places use. */
   readonly sheet: Sheet
   /** The fonts that text is set in. */
   readonly fonts: Fonts
@@ -88,7 +88,7 @@ function foundBy(owner: string, options: CheckOptions): Iterable<Finding> {
   return findingsOf(options, { list, source, locationOf, isAffected, units })
 }
 
-/** What is checked, made out before any text is. */
+/** The input of a check, resolved before any text is checked. */
 interface Checked {
   readonly list: PlaceList
   readonly source: Catalog

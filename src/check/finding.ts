@@ -1,7 +1,10 @@
 import type { SourceLocation } from '../core.ts'
 import { checkBriefly, checkFinding } from './some-findings.ts'
 
-/** What is found, and how grave it is: an error is wrong for every reader, a warning looks wrong. */
+/**
+ * The kinds of findings with their severity: an error is wrong for every reader, a warning looks
+ * wrong.
+ */
 export const findingKinds = {
   'bad-text': 'error',
   'broken-word': 'error',

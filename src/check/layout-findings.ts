@@ -15,7 +15,7 @@ export interface TextRoom {
   readonly height: number | undefined
 }
 
-/** What problems of a layout are here; those that are not named are wrong texts. */
+/** Finding codes for the layout's problems; problems that are not listed are wrong texts. */
 const codes: Readonly<Record<string, FindingCode>> = {
   'broken-word': 'broken-word',
   'missing-face': 'missing-face',
@@ -36,7 +36,7 @@ const spaceless =
 /** Lengths that differ by less, in units, are the same. */
 const slack = 0.01
 
-/** What is wrong with a layout, measured against its room. */
+/** Findings of a layout within its available space. */
 export function layoutFindings(layout: Layout, room: TextRoom): readonly LayoutFinding[] {
   const findings: LayoutFinding[] = []
   for (const problem of layout.problems) {
@@ -80,7 +80,7 @@ export function* faceFindings(looks: readonly UsedFace[]): Generator<LayoutFindi
   }
 }
 
-/** What has no room: text that is cut, too high or too wide. */
+/** Findings about missing space: text that is truncated, too high or too wide. */
 export function roomFindings(
   { cut, text, height: depth, textWidth }: Layout,
   { width, height }: TextRoom,

@@ -4,7 +4,7 @@ import { rounded } from './layout-findings.ts'
 /** Lengths that differ by less, in units, are the same. */
 const slack = 0.05
 
-/** What is other than it was, in words; empty where all of it stands where it stood, and looks as it did. */
+/** The changes between two layouts, in words; empty if nothing moved or looks different. */
 export function movedParts(now: Layout, before: Layout): readonly string[] {
   const parts: string[] = []
   const compare = (name: string, a: number, b: number) => {

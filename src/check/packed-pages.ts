@@ -11,7 +11,7 @@ export interface Packed {
   readonly isHead?: boolean
 }
 
-/** Where it stands on its page. */
+/** The position of an entry: its page and its place there. */
 export interface PackedAt {
   readonly x: number
   readonly y: number

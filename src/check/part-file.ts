@@ -24,7 +24,10 @@ export function findingsText(
   return [...jsonPieces(findings, part)].join('')
 }
 
-/** The same piece by piece. A part has a finding a line, so that it need not be read as a whole. */
+/**
+ * Writes a part in pieces. Each finding has a line of its own, so that no reader must hold the
+ * whole file.
+ */
 export function* jsonPieces(
   findings: Iterable<Finding>,
   part?: readonly [part: number, of: number],
@@ -62,7 +65,9 @@ const aPartFile = being(
   value => isObject(value) && typeof value.json === 'string' && typeof value.source === 'string',
 )
 
-/** What a part holds; of what is no JSON, where its first mistake is. Where its parts stand nobody asks. */
+/**
+ * Parses a part; reports the first mistake if it isn't JSON. Locations inside it are not needed.
+ */
 function parsed(json: string, source: string): unknown {
   try {
     return JSON.parse(json)

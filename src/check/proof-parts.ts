@@ -1,4 +1,4 @@
-/** How a proof looks: quiet around the texts, what is found in one strong color. */
+/** The style of a proof: quiet around the texts, with one strong color for findings. */
 export const proofStyles = `
 :root{color-scheme:light;--ink:#143344;--line:#c6d4db;--found:#ad3a20}
 body{margin:0;background:#edf3f6;color:var(--ink);font:15px/1.45 system-ui,sans-serif}

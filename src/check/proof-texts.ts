@@ -118,14 +118,14 @@ const subject = (place: string, key: string, language: string) =>
 const isSame = (a: Situation, b: Situation) =>
   a.scale === b.scale && a.width === b.width && a.mode === b.mode
 
-/** Of a gradient nothing is shown: what stands on it is judged by its worst point. */
+/** The background color of a text; for a gradient, its worst point. */
 function colorBehind(background = '#ffffff', sheet: Sheet): string {
   if (!sheet.inkNames.includes(background)) return background
   const ink = sheet.ink(background)
   return ink.kind === 'solid' ? ink.color : '#ffffff'
 }
 
-/** What stands above a text: which it is, and in what situation. */
+/** The caption of a text: its key and its situation. */
 export function captionOf({ unit: { key, catalog }, situation }: ProofText): string {
   const { scale, width, mode } = situation
   return [

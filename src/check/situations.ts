@@ -76,7 +76,7 @@ export function settersFor(
   }
 }
 
-/** Of a language: a sheet of which all styles have it. */
+/** Typesetters by language: each has a sheet whose styles all have that language. */
 function settersIn(
   language: string | undefined,
   { sheet, fonts, hyphenation }: SetterOptions,
@@ -110,7 +110,7 @@ function settersIn(
   })
 }
 
-/** What a text is set with at its place: each of its variants. */
+/** The options for a text at its place, one for each of its cases. */
 export function settingsOf({ place, key, catalog }: Unit) {
   const { style, values = {} } = place
   const base = { ...(style !== undefined && { style }) }

@@ -1,6 +1,6 @@
 import { type Catalog, plainText, type RichNode, type RichText } from '../core.ts'
 
-/** What a text of a catalog is made of, apart from its words. */
+/** Facts about a text of a catalog, apart from its words. */
 export interface TextFacts {
   /** Names of styles in its spans, sorted; one that stands twice is there twice. */
   readonly spans: readonly string[]
@@ -9,7 +9,7 @@ export interface TextFacts {
   readonly links: readonly { readonly target: string; readonly words: string }[]
 }
 
-/** Of all its variants: as many spans of a name as the one has that has most of them. */
+/** Facts over all cases of a text: for each kind of span, the highest number in any case. */
 export function textFacts(catalog: Catalog, key: string): TextFacts {
   const spans: string[] = []
   const links = new Map<string, TextFacts['links'][number]>()

@@ -12,7 +12,7 @@ import type { PlaceList } from './place-list.ts'
 import { framesOf, type ScaledSetter, settingsOf, type Unit } from './situations.ts'
 import { type ContrastMeter, worstContrast } from './worst-contrast.ts'
 
-/** What is found of one text at one place, each with the situations that have it. */
+/** Findings of one text at one place, each with its situations. */
 export function unitFindings(
   unit: Unit,
   { contrast = 'AA' }: PlaceList,
@@ -61,7 +61,10 @@ export function unitFindings(
     { contrastOf, mode, scale, typesetter }: ScaledSetter,
   ) {
     const shaped = typesetter.shape(text, setting)
-    /** Of the widest place, where least of it is cut: what it is but for its room is the same in each. */
+    /**
+     * Findings at the widest place, where least is truncated: all but those about space are the
+     * same at each width.
+     */
     let same: readonly LayoutFinding[] | undefined
     return widest.map(({ width, room, frame }) => {
       const layout = shaped.set(frame)
@@ -72,7 +75,7 @@ export function unitFindings(
       return own
     })
   }
-  /** What is lost beside that where lines, words and letters are far apart. */
+  /** Text that is lost in addition if lines, words and letters are spaced apart. */
   function lookAtSpaced(
     { text, setting }: (typeof texts)[number],
     { mode, scale }: ScaledSetter,
@@ -125,7 +128,7 @@ function situationOf(
   return situation
 }
 
-/** What depends on how much room there is. */
+/** Codes of findings that depend on the available space. */
 const ofRoom: ReadonlySet<string> = new Set([
   ...['broken-word', 'lone-word', 'over-height', 'over-width', 'text-cut'],
 ])

@@ -1,6 +1,6 @@
 import type { Problem } from 'dot-line'
 
-/** How much of a long line is shown on each side of the place. */
+/** Number of characters of a long line that are shown on each side of the place. */
 const context = 40
 
 /** The line of a problem's place with a caret under each of its characters; nothing without a place. */

@@ -2,10 +2,10 @@ import { openFonts, type Problem, typesetterFor } from 'dot-line'
 import { catalogOf } from './open-catalog.ts'
 import { openSheet } from './open-sheet.ts'
 
-/** What only a text with its values can tell. */
+/** Codes that only a text with its values can have. */
 const ofValues = new Set(['missing-value', 'unused-value'])
 
-/** What is wrong with the texts of a catalog, each at its place; with a sheet, also with their names. */
+/** Problems of a catalog's texts with their locations; with a sheet, also unknown names. */
 export async function catalogProblems(
   json: string,
   source: string,

@@ -7,7 +7,7 @@ import type { FontOptions } from './open-fonts.ts'
 import { openSheet } from './open-sheet.ts'
 import { repeated } from './options.ts'
 
-/** What texts are checked, and how. */
+/** The texts to check, and their options. */
 export interface CheckedTexts extends FontOptions {
   readonly sheet?: string
   readonly catalog?: readonly string[]

@@ -24,7 +24,7 @@ const folderOfParts = 'DOTLINE_CHECK_FOLDER'
 /** The parent, by its number: it may have ended before this process asks for its own. */
 const parentOfPart = 'DOTLINE_CHECK_PARENT'
 
-/** How far a check has come: told to the process that has started this one, or else to who looks on. */
+/** Progress of a check: sent to the process that started this one, or else shown to the user. */
 export function toldProgress(): Progress {
   if (process.env[tellsParent] === undefined || !process.send) return percentTold(textsIn)
   // A message takes longer than the check of a text.

@@ -22,11 +22,11 @@ export async function findingsTable(findings: Iterable<Finding>): Promise<Iterab
   return tablePieces(findings, shapeOf(findings, await cellWidths(false)))
 }
 
-/** What has to be known of all before the first is written. */
+/** The shape of a table, which needs all rows before the first is written. */
 interface TableShape {
   readonly areAllSingle: boolean
   readonly widthOf: WidthOf
-  /** Of each cause: how many there are, and how wide their columns. */
+  /** Number of rows of each cause, and widths of their columns. */
   readonly causes: ReadonlyMap<string, { count: number; widths: readonly number[] }>
 }
 

@@ -84,7 +84,7 @@ async function runCheck(files: readonly string[], options: CheckOptions) {
   }
 }
 
-/** What was found, in order, and what is to be done when it has been told. */
+/** The findings in order, and what to do once they are written. */
 interface Found {
   readonly findings: Iterable<Finding>
   close(): void

@@ -1,4 +1,4 @@
-/** What a user did that a command cannot do: reported in one line, exit code 2. */
+/** A mistake of the user that a command can't work around: one line, exit code 2. */
 export class CommandError extends Error {
   constructor(what: string, hint?: string) {
     super(hint === undefined ? what : `${what} (${hint})`)

@@ -72,7 +72,7 @@ const charts = [
   { name: 'stops', chart: stopsChart, what: 'sixty stops of a timetable, crowded labels' },
 ]
 
-/** What documents have that screens have not. */
+/** Styles that documents need and screens don't. */
 const paperStyles = {
   defaults: { family: 'serif', size: 10.5, leading: 1.42 },
   'document-heading-1': { family: 'sans', size: 22, weight: 'bold', leading: 1.15 },
@@ -222,7 +222,7 @@ async function demo(options: DemoOptions) {
   for (const message of missing) process.stderr.write(`warning: ${message}\n`)
 }
 
-/** What needs a package that is not installed is left out of the demo, and told once. */
+/** Leaves out scenes that need a package that isn't installed, and says so once. */
 function noteMissing(error: unknown, missing: Set<string>) {
   if (!(error instanceof DotLineError) || error.code !== 'unavailable-package') throw error
   missing.add(error.message)

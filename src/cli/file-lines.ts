@@ -17,7 +17,7 @@ export function* fileLines(path: string, what: string): Generator<string> {
   }
 }
 
-/** The same of a file that is open, from its start on, wherever it was read or written last. */
+/** The lines of an open file from its start, at whatever position it was last read or written. */
 export function* openLines(file: number, name: string): Generator<string> {
   const bytes = new Uint8Array(chunkBytes)
   const decoder = new TextDecoder('utf-8', { fatal: true })

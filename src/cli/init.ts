@@ -100,7 +100,7 @@ function init(folder: string) {
   )
 }
 
-/** Where the package lies beside the folder, if it does. */
+/** The package's path relative to the folder, if it is nearby. */
 function schemaFrom(folder: string, name: string): string | undefined {
   const path = join('node_modules', 'dot-line', name)
   if (!existsSync(path)) return undefined

@@ -8,7 +8,7 @@ import { mergedOrder } from './merged-order.ts'
 import { findingsIn } from './part-files.ts'
 import { inChunks, trying } from './write-out.ts'
 
-/** Of so many situations findings are held; those of more lie in files. */
+/** Up to this many situations are held in memory; more go to files. */
 const mostHeld = 50_000
 
 /** Takes findings as they come, and gives them in the order that reports have them in. */

@@ -78,7 +78,7 @@ function tell(problems: readonly Problem[], text: string, isAsked: boolean) {
   if (problems.some(problem => problem.severity === 'error')) process.exitCode = 2
 }
 
-/** What is wrong with names and values, where there is a sheet to hold them against. */
+/** Problems of names and values, if there is a sheet to compare them with. */
 async function settingProblems(
   { rich }: ParsedMarkup,
   source: string,

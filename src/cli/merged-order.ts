@@ -1,4 +1,4 @@
-/** What several sources give in order, in one order; of equals, those of the first source come first. */
+/** Merges sorted sources into one order; of equals, those of the first source come first. */
 export function* mergedOrder<T>(
   sources: readonly Iterable<T>[],
   compare: (a: T, b: T) => number,

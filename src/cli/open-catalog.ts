@@ -37,7 +37,7 @@ export function catalogOf(
   })
 }
 
-/** What the name of a file says of the texts in it. */
+/** The information about a catalog that its file name holds. */
 export function catalogName(file: string): {
   readonly language?: string
   readonly isMessages: boolean

@@ -16,25 +16,25 @@ export interface OutputOptions extends SolidOptions {
   readonly pixelRatio?: number
   /** Painted under a PNG. */
   readonly background?: string
-  /** How text is written in SVG. */
+  /** The form of text in SVG. */
   readonly textAs?: 'outlines' | 'embedded'
-  /** Of outlines: how near to their curves lines stay, the narrowest part there may be, in units. */
+  /** For outlines: tolerance of curves and minimum width of parts, in units. */
   readonly tolerance?: number
   readonly minThickness?: number
-  /** How thick a solid is, in millimeters. */
+  /** The thickness of a solid, in millimeters. */
   readonly depth?: number
 }
 
 type Format = (shown: Drawing | Layout, options: OutputOptions) => Content | Promise<Content>
 
-/** What has a title and a language says that it can be read by everyone. */
+/** The PDF standards to claim: PDF/UA if there is a title and a language. */
 function standardsOf(shown: Drawing | Layout, title: string | undefined): readonly PdfStandard[] {
   const own = shown.kind === 'drawing' ? shown : undefined
   const isNamed = (title ?? own?.title) !== undefined && own?.language !== undefined
   return isNamed ? ['PDF/UA-1'] : []
 }
 
-/** What each format writes; a file's extension is its name. */
+/** The output formats; a file's extension is the name of its format. */
 const formats = new Map<string, Format>([
   ['svg', (shown, { title, textAs }) => toSvg(shown, { title, textAs })],
   [

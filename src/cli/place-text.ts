@@ -12,7 +12,7 @@ import {
 import { anyNumber, numberPair } from './options.ts'
 import { warn } from './warn.ts'
 
-/** Where a text goes on a page, and how it is turned. */
+/** The position and rotation of a text on a page. */
 export interface PlaceOptions {
   readonly page?: readonly [width: number, height: number]
   readonly at?: readonly [x: number, y: number]
@@ -84,7 +84,7 @@ function anchorOf({ anchor, anchorOf: of, anchorBy: by, angle }: PlaceOptions): 
 const isPlaced = ({ page, at, angle, anchor, anchorOf: of, anchorBy: by }: PlaceOptions) =>
   [page, at, angle, anchor, of, by].some(option => option !== undefined)
 
-/** Where a text comes to stand; undefined if no option says anything of it. */
+/** The place of a text; undefined if no option sets one. */
 export function optionalPlacement(layout: Layout, options: PlaceOptions): Placement | undefined {
   if (!isPlaced(options)) return undefined
   const [x, y] = options.at ?? [0, 0]

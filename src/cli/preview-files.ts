@@ -16,11 +16,11 @@ export interface NamedFiles extends CheckedTexts, FontOptions {
   readonly places?: string
 }
 
-/** What is served of the files, read anew each time. */
+/** The files as they are served, read anew for each request. */
 export interface PreviewFiles {
   readonly fonts: readonly string[]
   readonly hasProof: boolean
-  /** What the workbench is opened with. */
+  /** The data that the workbench starts with. */
   served(): object
   /** A page of HTML. Throws what is wrong with the files. */
   proof(): Promise<string>

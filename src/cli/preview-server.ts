@@ -31,7 +31,7 @@ const typeOf = (path: string) =>
 /** Serves on this machine alone, and gives the address. Throws where the port is taken. */
 export async function servePreview(files: PreviewFiles, port: number): Promise<string> {
   const waiting = new Set<ServerResponse>()
-  /** How often files were written. */
+  /** Number of changes of the files so far. */
   let changes = 0
   const server = createServer(async (request, response) => {
     if (!isAsked(request)) return answer(response, notHere(403, 'only this machine is served'))
@@ -152,7 +152,7 @@ const live = (page: string, changes: number) =>
 const liveScript = (changes: number) =>
   `new EventSource('/changes?since=${changes}').addEventListener('message',()=>location.reload())`
 
-/** What is wrong with the files, where the proof would stand. */
+/** The page that reports problems of the files in place of the proof. */
 function problemPage(lines: readonly string[]): string {
   const escaped = lines.map(line => line.replaceAll('&', '&amp;').replaceAll('<', '&lt;'))
   return (

@@ -29,7 +29,7 @@ export function eachPercent(pass: Progress): Progress {
   }
 }
 
-/** How many columns a bar has: with what is said behind it, it goes on a line of the narrowest terminals. */
+/** Columns of a progress bar: with its words it fits in the narrowest terminals. */
 const barColumns = 24
 
 /** A bar that is filled as far as so many percent say. */

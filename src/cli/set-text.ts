@@ -145,7 +145,7 @@ function inWritingMode(sheet: Sheet, { style, writingMode }: TextOptions): Sheet
   return sheet.with({ styles: { [style]: { writingMode } } })
 }
 
-/** What the options say of the reader. */
+/** The reader's settings from the options. */
 export function readerOf(options: TextOptions): ReaderSettings {
   return {
     scale: options.readerScale,

@@ -77,7 +77,7 @@ async function sheetText(sheet: Sheet, options: SheetOptions): Promise<string> {
   return why === undefined ? stylesTable(sheet, reader) : whyTable(sheet, why, reader)
 }
 
-/** What a file of a name holds. */
+/** The format of a sheet, from its file name. */
 function formatOfPath(path: string): SheetOptions['format'] {
   if (path.endsWith('.css')) return 'css'
   if (path.endsWith('.tokens.json')) return 'tokens'

@@ -11,7 +11,9 @@ function wantsColor({ NO_COLOR, FORCE_COLOR }: NodeJS.ProcessEnv, isTerminal: bo
   return FORCE_COLOR ? FORCE_COLOR !== '0' : isTerminal
 }
 
-/** How wide a terminal is, in columns; undefined if nothing is cut off: a file, another program. */
+/**
+ * The width of a terminal, in columns; undefined for files and pipes, where nothing is truncated.
+ */
 function terminalWidth(): number | undefined {
   const stated = Number(process.env.COLUMNS)
   if (stated > 0) return stated
@@ -21,7 +23,7 @@ function terminalWidth(): number | undefined {
 /** Characters that are a column wide each: what most cells are of. */
 const singleColumns = /^[\x20-\x7e\xa1-\xac\xae-\u02ff]*$/
 
-/** How wide cells are, in columns. */
+/** The width of a cell, in columns. */
 export type WidthOf = (cell: string) => number
 
 /** Whether all characters of a cell are a column wide. */

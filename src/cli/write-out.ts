@@ -17,7 +17,7 @@ import type { Drawing } from 'dot-line'
 import { CommandError, systemReason } from './command-error.ts'
 import { removedAtEnd } from './removed-at-end.ts'
 
-/** What is written of a format. */
+/** The content of an output file. */
 export type Content = string | Uint8Array
 
 /** Writes to a file, or to standard output; bytes not to a terminal. */
@@ -54,7 +54,7 @@ export function writeWhole(path: string, content: Content | Iterable<Content>) {
   }
 }
 
-/** What a path leads to in the end, and what that is. */
+/** The file that a path leads to in the end, and its kind. */
 function targetOf(path: string): { target: string; mode?: number; isPlain: boolean } {
   let target = path
   // A link may lead to what is not there yet.
@@ -133,7 +133,7 @@ export function makeFolder(path: string) {
   trying(`cannot make the folder ${path}`, () => mkdirSync(path, { recursive: true }))
 }
 
-/** What the system refuses is reported in a line. */
+/** Runs an action on files; reports a refusal of the system in one line. */
 export function trying<Value>(what: string, act: () => Value): Value {
   try {
     return act()

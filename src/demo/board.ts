@@ -25,7 +25,7 @@ const gap = 12
 interface Flow {
   y: number
   readonly items: (Item | readonly Item[])[]
-  /** Of the whole board. */
+  /** The width of the whole board. */
   readonly width: number
   /** Whether the board is read from right to left, and so is the other way round. */
   readonly mirrored: boolean
@@ -47,7 +47,7 @@ interface BoardAnchor {
   readonly down?: Anchor['down']
 }
 
-/** The same for a box. */
+/** Maps a box onto the board. */
 function onBoard(flow: Flow, box: Box): Box {
   return flow.mirrored ? { ...box, x: flow.width - box.x - box.width } : box
 }

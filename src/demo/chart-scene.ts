@@ -1,7 +1,7 @@
 import type { Box, Catalog, Drawing, Problem } from 'dot-line'
 import type { ChartTexts, DataTable } from 'dot-line/chart'
 
-/** What a chart of the demo is drawn from. */
+/** The input of a demo chart. */
 export interface ChartScene {
   readonly texts: ChartTexts
   readonly catalog: Catalog
@@ -13,7 +13,7 @@ export interface ChartScene {
 export interface ChartMark {
   readonly id: string
   readonly box: Box
-  /** What is shown and said of it. */
+  /** The note that is shown and read out. */
   readonly note: string
 }
 
@@ -21,7 +21,7 @@ export interface ChartMark {
 export interface DemoChart {
   readonly drawing: Drawing
   readonly marks: readonly ChartMark[]
-  /** What the picture shows, in a sentence or two. */
+  /** The alternative text, in a sentence or two. */
   readonly description: string
   readonly table: DataTable
   readonly problems: readonly Problem[]

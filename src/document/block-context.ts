@@ -23,16 +23,16 @@ export interface IndexEntry {
   readonly pages: readonly { readonly page: number; readonly label: string; readonly id: string }[]
 }
 
-/** What a text asks for, and the id of what it stands in: one of its own where the index leads there. */
+/** The marks of a text, and the id of its block: an id of its own if the index leads there. */
 export interface TextMarks {
   readonly marks: readonly FlowMark[]
   readonly id?: string
 }
 
-/** What blocks are made into items with. */
+/** Everything that turning blocks into items needs. */
 export interface BlockContext {
   readonly texts: DocumentTexts
-  /** Of a column, of all of them, and of the margin that notes stand in. */
+  /** The width of a column, of all columns, and of the margin for notes. */
   readonly width: number
   readonly innerWidth: number
   readonly marginWidth: number
@@ -44,14 +44,16 @@ export interface BlockContext {
   readonly isNumbered: boolean
   /** There is one page without an end: nothing leaves the flow for the head or the foot of a column. */
   readonly isContinuous: boolean
-  /** Of the round before. */
+  /** Headings of the round before. */
   readonly contents: readonly ContentsEntry[]
   readonly index: readonly IndexEntry[]
   /** Numbers of headings, from the highest level on. */
   readonly counters: number[]
-  /** What a text asks for: footnotes, for the first time, and terms. `id` is that of what it stands in. */
+  /**
+   * Marks of a text: footnotes that occur for the first time, and terms. `id` is that of its block.
+   */
   marksOf(text: RichText, id?: string): TextMarks
-  /** The same of a text that no footnote can stand below. */
+  /** Marks of a text that can't have a footnote below it. */
   termsOf(text: RichText, id?: string): TextMarks
   /** That contents or an index are asked for, which take another round. */
   asksNumbers(): void
@@ -65,7 +67,7 @@ export interface BlockContext {
   ownId(kind: 'heading' | 'place'): string
 }
 
-/** Where a block goes that leaves the flow. */
+/** The place of a block that leaves the flow. */
 export const floatOf = <F extends string>(
   { isContinuous }: BlockContext,
   float: F | undefined,

@@ -1,6 +1,6 @@
 import { type FlowItem, heightOf } from './flow-item.ts'
 
-/** What stands at the foot of a column: figures that were put there, and below them its footnotes. */
+/** The foot of a column: figures that were put there, and its footnotes below them. */
 export interface ColumnFoot {
   readonly floats: readonly FlowItem[]
   readonly notes: readonly FlowItem[]
@@ -11,7 +11,7 @@ export const emptyFoot: ColumnFoot = { floats: [], notes: [] }
 /** Between a column's text and its notes, in points. */
 const noteGap = 8
 
-/** How much of a column its foot takes, with notes that are to come in addition. */
+/** The height of a column's foot, with further notes. */
 export function footHeight({ floats, notes }: ColumnFoot, more: readonly FlowItem[] = []): number {
   const count = notes.length + more.length
   const noteHeight = heightOf(notes) + heightOf(more) + (count > 0 ? noteGap : 0)

@@ -142,7 +142,7 @@ const paragraph: FieldMap = {
   spansColumns,
 }
 
-/** Of places of their own, by what tells one from the others. */
+/** Fields of each kind of place, told apart by their names. */
 const placeFields: readonly FieldMap[] = [
   { x: numberField, y: numberField },
   {

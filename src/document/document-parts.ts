@@ -39,7 +39,7 @@ export function withDocumentParts(
   return sheet.with({ styles: Object.fromEntries(added) })
 }
 
-/** What a document's styles are called behind `document-`. */
+/** The names of a document's styles after `document-`. */
 export const documentParts: readonly string[] = Object.keys(usual)
 
 /** Styles whose texts are more than paragraphs (DPUB-ARIA 1.1). */

@@ -23,7 +23,7 @@ import type { PageShape } from './page-shape.ts'
 import { type PlacedBlock, placedItem } from './placed-items.ts'
 import { noteItem, raised } from './text-items.ts'
 
-/** What all rounds of a document have in common. */
+/** Settings that all rounds of a document share. */
 export interface RoundSetting {
   readonly document: DocumentSource
   readonly values: Values
@@ -32,7 +32,7 @@ export interface RoundSetting {
   readonly isContinuous: boolean
   readonly isVertical: boolean
   readonly page: PageShape
-  /** What stands beside something, by the id of that. */
+  /** Blocks that stand beside another, by the id of that one. */
   readonly placed: ReadonlyMap<string, readonly PlacedBlock[]>
   /** Ids that the document states. */
   readonly ids: ReadonlySet<string>
@@ -41,7 +41,7 @@ export interface RoundSetting {
   locationOf(path: Path): SourceLocation | string
 }
 
-/** What a round found: the pages of ids, headings and terms. */
+/** The results of a round: the pages of ids, headings and terms. */
 export interface Found {
   readonly pageOf: ReadonlyMap<string, string>
   readonly contents: readonly ContentsEntry[]

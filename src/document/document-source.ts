@@ -65,7 +65,7 @@ export interface RunningSource {
   readonly end?: DocumentText
 }
 
-/** What blocks have that may go over all columns of a page. */
+/** Fields of blocks that can span all columns of a page. */
 interface Spanning {
   readonly spansColumns?: boolean
 }

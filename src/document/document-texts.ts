@@ -56,7 +56,7 @@ export interface DocumentTexts {
   plain(text: RichText): string
   /** Its placeholders, also those in spans. */
   placesIn(text: RichText): readonly FilledPlace[]
-  /** What was found wrong with texts, and did not stop the work: each once, at the first of them. */
+  /** Problems of texts that did not stop the work, each once, at the first text. */
   problems(): readonly Problem[]
   /** A number as the document's language writes it. */
   number(value: number, decimals?: number): string
@@ -68,14 +68,14 @@ export interface TextsOptions {
   readonly sheet: Sheet
   readonly language: string | undefined
   readonly catalog: Catalog | undefined
-  /** Of the baselines that paragraphs stand on, where there is one. */
+  /** The distance of the baseline grid, if there is one. */
   readonly gridStep: number | undefined
   /** Whether lines run down: the width of a frame is then how long they may be. */
   readonly isVertical: boolean
-  /** What fills a name. */
+  /** The value of a name. */
   known(name: string): Value | undefined
   locationOf(path: Path): SourceLocation | string
-  /** What is wrong with the sheet or the reader's settings, of which each layout tells. */
+  /** Problems of the sheet or the reader's settings, which every layout repeats. */
   readonly general: readonly Problem[]
 }
 

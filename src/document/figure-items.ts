@@ -90,7 +90,7 @@ export const sizeIn = (
   return { width, height: own && own.width > 0 ? (own.height * width) / own.width : 0 }
 }
 
-/** The same on a page whose lines run down: it is no higher than they are long. */
+/** The largest size on a page whose lines run down: no higher than a line is long. */
 function downSizeIn(
   shown: Picture | Drawing | undefined,
   asked: number | undefined,

@@ -22,7 +22,7 @@ export interface BandSetting {
   readonly columns: readonly Box[]
   /** No text goes further down than this below the top, where columns are to be of one height. */
   readonly depth?: number
-  /** What stands at the feet of the columns already. */
+  /** Figures and notes that are at the feet of the columns already. */
   readonly feet: readonly ColumnFoot[]
   /** At the top of a page: there is no better place for what does not go into a column. */
   readonly isFresh: boolean
@@ -36,15 +36,18 @@ export interface Grid {
   readonly step: number
 }
 
-/** What ends a band: the text, something that spans the columns, a new page, or that it is full. */
+/**
+ * The reason why a band ends: the end of the text, a block that spans the columns, a new page, or
+ * no space.
+ */
 export type BandEnd = 'end' | 'span' | 'page' | 'full'
 
 export interface Band {
   readonly placed: readonly PlacedItem[]
   readonly feet: readonly ColumnFoot[]
-  /** How far down the page it is filled. */
+  /** The position of the lowest filled point on the page. */
   readonly bottom: number
-  /** What is wanted below its last item. */
+  /** The space wanted below its last item. */
   readonly after: number
   readonly end: BandEnd
   /** Whether its columns may be made of one height: nothing in it says where it stands. */
@@ -63,7 +66,7 @@ interface Column {
   isOnlyKept: boolean
   /** It has more than figures at its head. */
   hasText: boolean
-  /** What takes room at a side: how far down it reaches, and how far text keeps from it. */
+  /** A figure at a side: how far down it reaches, and the distance that text keeps from it. */
   inset: (Omit<Inset, 'depth'> & { readonly bottom: number; readonly foot: number }) | undefined
 }
 
@@ -82,7 +85,7 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
   let [reached, lastAfter] = [bandTop, 0]
   let isFree = true
 
-  /** How far down an item may reach, with the notes that it asks for below it. */
+  /** The lowest point that an item may reach, with the footnotes that it needs. */
   function bottomFor({ box, index, inset }: Column, notes: readonly FlowItem[]) {
     const bottom = Math.min(bandTop + depth, box.y + box.height - footHeight(feet[index], notes))
     // Notes may not rise into what was put at the side: what asks for them goes to the next column.

@@ -8,7 +8,7 @@ export interface FlowTag {
   readonly id: string
   /** Alternative text. */
   readonly label?: string
-  /** How the items of a list are counted. */
+  /** The numbering of a list's items. */
   readonly counter?: 'decimal' | 'lower-alpha'
 }
 
@@ -21,10 +21,10 @@ export interface Inset {
   readonly depth: number
 }
 
-/** What goes into a column as one: a paragraph, a row of a table, a rule. Lengths are in points. */
+/** A unit of a column: a paragraph, a row of a table, a rule. Lengths are in points. */
 export interface FlowItem {
   readonly height: number
-  /** How far down what it paints reaches, where that is into those that are kept with it. */
+  /** The lowest point of its paint, if that reaches into the items it is kept with. */
   readonly reach?: number
   /** Wanted above and below it; at the top of a column there is none. */
   readonly before: number
@@ -34,7 +34,7 @@ export interface FlowItem {
   readonly path: Path
   /** The elements it is in, the outermost first. */
   readonly tags: readonly FlowTag[]
-  /** What begins a column or a page before it. */
+  /** The break before it: a new column or a new page. */
   readonly breaks?: 'page' | 'column'
   /** It goes over all columns of the page. */
   readonly spansColumns?: boolean
@@ -42,7 +42,7 @@ export interface FlowItem {
   readonly float?: 'top' | 'bottom' | Side
   /** Takes no room: it is put at a place of its own on the page that it comes to. */
   readonly placed?: PlacedSource
-  /** How wide it is, of what text runs beside. */
+  /** The width, if text runs beside it. */
   readonly width?: number
   /** From its top to its first baseline: that goes onto the grid of a page that has one. */
   readonly baseline?: number
@@ -50,7 +50,7 @@ export interface FlowItem {
   readonly head?: FlowItem
   readonly heading?: FlowHeading
   readonly id?: string
-  /** What its text asks for: footnotes, and terms of the index. */
+  /** The marks of its text: footnotes, and terms of the index. */
   readonly marks?: readonly FlowMark[]
   /** Stands beside it, in the margin. */
   readonly inMargin?: FlowItem
@@ -62,11 +62,13 @@ export interface FlowItem {
     room: number,
     must?: boolean,
   ): { readonly first: FlowItem; readonly rest: FlowItem } | undefined
-  /** The same where something else takes room at a side; undefined if it cannot stand beside that. */
+  /** The item beside a figure at a side; undefined if it can't stand there. */
   beside?(inset: Inset): FlowItem | undefined
-  /** How far what stands before its first line is moved where that line is beside something. */
+  /** The shift of a mark whose line stands beside something. */
   readonly markShift?: number
-  /** What stands before its first line and is in other elements than it: marks of the lists around it. */
+  /**
+   * The marks of lists around it, which stand before its first line and belong to other elements.
+   */
   outerMarks?(x: number, y: number): readonly TaggedItems[]
   /** Painted with its top left corner at a point; `isAgain` is a head that is repeated. */
   draw(x: number, y: number, isAgain?: boolean): readonly Item[]

@@ -17,7 +17,7 @@ export interface PageFrame {
   readonly innerOnPage: Box
   /** The width of the paper, where lines run down on it. */
   readonly turn?: number
-  /** Where notes in the margin stand. */
+  /** The box for notes in the margin. */
   readonly margin: Box
 }
 
@@ -26,11 +26,11 @@ export interface FlowPage {
   readonly index: number
   readonly items: readonly Item[]
   readonly headings: readonly NonNullable<FlowItem['heading']>[]
-  /** Where items with an id stand. */
+  /** The boxes of items with an id. */
   readonly places: ReadonlyMap<string, Box>
   /** Entries of the index that lead here. */
   readonly terms: readonly { readonly name: string; readonly id: string }[]
-  /** How far down it is filled. */
+  /** The position of the lowest filled point. */
   readonly bottom: number
   readonly problems: readonly Problem[]
 }
@@ -44,7 +44,7 @@ export interface FlowSetting {
   /** Distance of baselines, where paragraphs stand on common ones. */
   readonly gridStep: number | undefined
   readonly isMirrored: boolean
-  /** What stands beside something, by the id of that. */
+  /** Blocks that stand beside another, by the id of that one. */
   readonly placed: ReadonlyMap<string, readonly PlacedBlock[]>
   /** The item of what is placed; undefined if it stands somewhere already. */
   placedItem(block: PlacedBlock): (FlowItem & { readonly width: number }) | undefined

@@ -30,7 +30,7 @@ export function* indexItems(
   }
 }
 
-/** Where a term stands on a web page, which has no page numbers: its places are counted. */
+/** The places of a term on a web page, which has no page numbers: they are counted. */
 function placesOf(pages: IndexEntry['pages']): RichText {
   const values: Record<string, string> = {}
   const links = pages.map(({ id }, i) => {

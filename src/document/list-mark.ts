@@ -38,7 +38,7 @@ export function listMark(
   }
 }
 
-/** How the items of a list are counted, where its marks are numbers. */
+/** The numbering of a list whose marks are numbers. */
 export function counterOf({ marker }: Pick<ListSource, 'marker'>): Pick<FlowTag, 'counter'> {
   const counter = (['decimal', 'lower-alpha'] as const).find(kind => kind === marker)
   return counter ? { counter } : {}

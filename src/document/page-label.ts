@@ -1,6 +1,6 @@
 import type { PageLabelSource } from './document-source.ts'
 
-/** What a page is called that is counted from 0. */
+/** The label of a page, by its index from 0. */
 export function pageLabel(
   index: number,
   labels: readonly PageLabelSource[] | undefined,

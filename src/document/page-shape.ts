@@ -12,7 +12,7 @@ const endless = 1e7
 const marginGap = 12
 
 export interface PageShape {
-  /** Of the paper. */
+  /** The width of the paper. */
   readonly width: number
   readonly height: number
   readonly top: number
@@ -22,7 +22,7 @@ export interface PageShape {
   readonly marginWidth: number
   /** Left and right of what the margins leave on the paper. */
   sidesOf(index: number): readonly [left: number, right: number]
-  /** Where text goes; of pages whose lines run down, as if they lay on their side. */
+  /** The area for text; pages whose lines run down are treated as if they lay on their side. */
   frameOf(index: number): PageFrame
 }
 

@@ -10,7 +10,7 @@ const fewest = 2
 
 export interface ParagraphSetting {
   readonly shaped: FlowText
-  /** Of its column. */
+  /** The width of its column. */
   readonly width: number
   readonly path: Path
   readonly role: GroupOptions
@@ -30,13 +30,13 @@ export interface ParagraphSetting {
   readonly mark?: ListMark | undefined
   /** Its large first letter, which is painted beside its first line and read as part of it. */
   readonly letter?: ListMark | undefined
-  /** How far the mark is moved where its line is beside something. */
+  /** The shift of its mark where the line stands beside something. */
   readonly markShift?: number
   /** Room that something of its own takes beside its first lines. */
   readonly inset?: Inset | undefined
   /** It is no lower than this, however few lines it has. */
   readonly leastHeight?: number
-  /** How far its text stands in from where the column begins. */
+  /** The indent of its text from the start of the column. */
   readonly indent?: number
   /** Whether columns begin at the right. */
   readonly isMirrored: boolean

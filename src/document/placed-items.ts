@@ -19,7 +19,7 @@ export interface PlacedBlock {
   readonly path: Path
 }
 
-/** What stands beside something, by the id of that. Throws on references to nothing and on circles of them. */
+/** Blocks that stand beside another, by the id of that one. Throws on unknown ids and on cycles. */
 export function placedByReference(
   blocks: readonly BlockSource[],
   locationOf: (path: Path) => SourceLocation | string,
@@ -131,7 +131,7 @@ export function withPlaced(
   return { all, free }
 }
 
-/** Where an item with an id stands. */
+/** The box of an item with an id. */
 export const boxOf = ({ item, x, y, width }: PlacedItem): (readonly [id: string, box: Box])[] =>
   item.id === undefined || item.placed
     ? []

@@ -7,7 +7,7 @@ import type { PageShape } from './page-shape.ts'
 type Side = 'left' | 'center' | 'right'
 const everySide: readonly Side[] = ['left', 'center', 'right']
 
-/** What stands at the head and the foot of a page: to be seen, and not read out again on each. */
+/** The running head and foot of a page: visible, but not read out on each page. */
 export function runningItems(
   {
     runningHead,

@@ -162,7 +162,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
       }),
   }
   let found: Found | undefined
-  /** Of heads, feet and metadata, which no note stands below. */
+  /** Texts of heads, feet and metadata, which can't have notes. */
   const plain = setting.textsFor(name => {
     if (Object.hasOwn(values, name)) return values[name]
     return name.startsWith('page.') ? found?.pageOf.get(name.slice(5)) : undefined
@@ -176,7 +176,7 @@ export function setDocument(source: DocumentSource, options: SetDocumentOptions)
   const hasRunning = [runningHead, runningFoot, firstRunningHead, firstRunningFoot].some(
     one => one !== undefined,
   )
-  /** What stands at heads and feet, page by page; `heading` is that of the pages before. */
+  /** The running heads and feet, page by page; `heading` is the last of the pages before. */
   const runningOf = (
     index: number,
     heading: string,
@@ -286,7 +286,7 @@ function checkWanted(
   }
 }
 
-/** Where a part of a text stands first in a document; undefined of what is in a catalog, or in rich text. */
+/** The first location of a text's part in a document; undefined for catalogs and rich text. */
 function pathOfText(document: DocumentSource, part: string): Path | undefined {
   const waiting: { readonly value: unknown; readonly path: Path }[] = [
     { value: document, path: [] },

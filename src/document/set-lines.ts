@@ -15,9 +15,9 @@ export interface SetLines {
   parts(): readonly PlacedPart[]
   readonly height: number
   readonly count: number
-  /** How far a line reaches from the top. */
+  /** The lower edge of a line, from the top. */
   reach(line: number): number
-  /** Of the first line; undefined if there is none. */
+  /** The first line's baseline; undefined without lines. */
   readonly baseline: number | undefined
   readonly continuation: Layout['continuation']
   /** Whether the first line is shorter for what it is beside of. */
@@ -86,7 +86,7 @@ function lined(
 /** Lines that go on below what they are beside of. */
 const beside = { isSameInPart: false, isBeside: true }
 
-/** Where all lines of a paragraph stand. */
+/** The positions of all lines of a paragraph. */
 interface Standing {
   readonly lines: readonly {
     readonly top: number

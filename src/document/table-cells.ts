@@ -52,10 +52,10 @@ function spanOf(cell: unknown, name: 'columnSpan' | 'rowSpan'): number {
   return Number.isInteger(span) && Number(span) >= 1 ? Math.min(Number(span), 10_000) : 1
 }
 
-/** What a column adds up to, row by row. */
+/** The sum of a column, row by row. */
 interface ColumnSum {
   sum: number
-  /** How many numbers it is of. */
+  /** Number of values in the sum. */
   count: number
 }
 

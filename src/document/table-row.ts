@@ -10,7 +10,7 @@ import { extentOf } from './turned-page.ts'
 
 export type RowKind = 'head' | 'rows' | 'foot'
 
-/** What all rows of a table have in common. */
+/** Settings that all rows of a table share. */
 export interface TableShape {
   readonly table: TableSource
   readonly columns: readonly ColumnShape[]
@@ -29,7 +29,7 @@ export interface SetCell {
   readonly x: number
   readonly shift: number
   readonly marks: readonly FlowMark[]
-  /** Where the index leads to it. */
+  /** The id that the index leads to. */
   readonly id?: string
   /** Over how far down more than its row it goes. */
   readonly extra?: number

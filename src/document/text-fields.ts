@@ -46,7 +46,7 @@ const each =
   (value, path, tell) => {
     if (Array.isArray(value)) value.forEach((one, i) => void inside(one, [...path, i], tell))
   }
-/** Of a list in which some are texts. */
+/** A check for lists in which some entries are texts. */
 export const insideTexts = each(tellMarkup)
 const insideCell: Inside = (value, path, tell) =>
   isObject(value) ? tellMarkup(value.text, [...path, 'text'], tell) : tellMarkup(value, path, tell)

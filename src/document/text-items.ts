@@ -8,7 +8,7 @@ import { initialLetter } from './initial-letter.ts'
 import type { ListMark } from './list-mark.ts'
 import { paragraphItem } from './paragraph-item.ts'
 
-/** Where a block stands in the document, and in what. */
+/** The location of a block in the document, and its container. */
 export interface BlockPlace {
   readonly path: Path
   readonly tags: readonly FlowTag[]
@@ -197,5 +197,5 @@ export function noteItem(
   })
 }
 
-/** What the mark of a footnote shows, in markup. */
+/** The mark of a footnote, in markup. */
 export const raised = (number: string) => `~variantPosition=super[${number}]`

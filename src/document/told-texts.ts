@@ -9,13 +9,13 @@ import {
   type SourceLocation,
 } from '../problem/index.ts'
 
-/** What is wrong with the texts of a document, told where they stand in it. */
+/** Collects problems of a document's texts with their locations. */
 export interface ToldTexts {
   /** Takes down where a text stands, and gives it. */
   called(text: RichText, path: Path): RichText
   /** Sets a text: what is thrown has its place, what is wrong with the layout is taken down. */
   told(text: RichText, values: Values, set: () => Layout): Layout
-  /** What was taken down: each once, at the first text. */
+  /** The collected problems, each once, at the first text. */
   problems(): readonly Problem[]
 }
 

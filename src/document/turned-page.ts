@@ -3,7 +3,7 @@ import type { Box, Item, Layout } from '../core.ts'
 /** Whether lines of a layout run down. */
 const runsDown = ({ writingMode }: Layout) => writingMode.startsWith('vertical')
 
-/** How much of a page a layout takes across its lines. */
+/** The extent of a layout across its lines. */
 export const extentOf = (layout: Layout) => (runsDown(layout) ? layout.width : layout.height)
 
 /**

@@ -8,7 +8,7 @@ import { frameItems, laidBackings } from './line-items.ts'
 import { layersOf, opacityGroups, paintedOf } from './line-layers.ts'
 import { standingOf } from './run-items.ts'
 
-/** What a layout is painted with where its plain letters are shown as text by another program. */
+/** The layers of a layout whose plain letters another program shows as text. */
 export interface AroundText {
   /** Below the letters; undefined if there is nothing. */
   readonly below: Drawing | undefined

@@ -22,7 +22,7 @@ type Backing = Exclude<Style['backing'], 'none'>
 /** The border of a backing, or of a frame. */
 type Border = NonNullable<Backing['border']>
 
-/** What lies behind text: a box with an ink, a border, or both. */
+/** The background of text: a box with an ink, a border, or both. */
 export function backingItem(
   box: Box,
   ink: Ink | undefined,
@@ -69,7 +69,7 @@ export function backingItems(layout: Layout, lines: readonly Line[]): Item[] {
   return items
 }
 
-/** What stands nearer is not apart, in units. */
+/** Boxes that are nearer than this count as touching, in units. */
 const touching = 0.01
 
 interface Backed {

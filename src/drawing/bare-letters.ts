@@ -3,7 +3,7 @@ import { bareStyle, type Layout } from '../layout/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { isPlain } from './line-layers.ts'
 
-/** What all letters of a layout look like. */
+/** The common appearance of all letters of a layout. */
 export interface BareLetters {
   readonly style: Style
   readonly face: Face

@@ -53,7 +53,9 @@ const maybe =
     value === undefined ? undefined : kind(value)
 const box = { x: aNumber, y: aNumber, width: fromZero, height: fromZero }
 
-/** What the items of each kind must have; what paints nothing wrong where it is missing is left out. */
+/**
+ * The fields that items of each kind must have; fields that are harmless if missing are not listed.
+ */
 const fieldsOf = new Map<unknown, Readonly<Record<string, Expected>>>([
   ['text', { layout: aLayout, matrix, id: maybe(aString) }],
   [

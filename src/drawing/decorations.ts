@@ -14,7 +14,7 @@ interface Decorated {
   readonly to: number
 }
 
-/** How near runs stand to be neighbors. */
+/** Runs that are nearer than this are neighbors. */
 const touching = 0.01
 
 /**
@@ -90,7 +90,9 @@ function ruleOf(
   return dash && isDashed ? { ...rule, dash, dashStart: from - start } : rule
 }
 
-/** Where the face puts a line: its middle, downward from the baseline, and its width, in units. */
+/**
+ * The position and width of a line in the face: its middle, downward from the baseline, in units.
+ */
 function usualPlace(run: GlyphRun, which: Decoration) {
   const { style, upright } = run
   const { metrics } = faceOf(run)
@@ -126,7 +128,7 @@ function placeBeyond(gap: number, width: number, run: GlyphRun, which: Decoratio
   return -gap - width / 2
 }
 
-/** Where the letters of a run reach into the line, with some room on both sides. */
+/** The stretches where the letters of a run cross the line, with a margin on both sides. */
 function gapsOf(run: GlyphRun, baseline: number, y: number, width: number): Stretch[] {
   const { style, glyphs, x, rise, box: object, upright } = run
   if (object || upright) return []

@@ -2,7 +2,7 @@ import { identity, type Matrix, product } from '../geometry/index.ts'
 import type { GroupItem, Item, PaintedItem, TextItem } from './drawing.ts'
 import { expandedText } from './expand-text.ts'
 
-/** What is done on the way through items; a group is entered before its items and left behind them. */
+/** The callbacks of a visit; a group is entered before its items and left after them. */
 export interface ItemVisitor {
   /** Whether a group is left out with all that is in it; asked before it is entered. */
   skips?(group: GroupItem, matrix: Matrix): boolean

@@ -11,7 +11,7 @@ const distance = 0.16
 /** Half of what a letter of horizontal text takes above the baseline, and of vertical text beside its middle. */
 const reach = { across: 0.88, down: 0.5 }
 
-/** What has no mark: blanks and punctuation (CSS Text Decoration 3, section 3.5). */
+/** Characters without a mark: blanks and punctuation (CSS Text Decoration 3, section 3.5). */
 const unmarked = /^[\p{Z}\p{C}\p{P}]/u
 
 /** Marks at the letters of a line, in its own coordinates: along it, and across it. */

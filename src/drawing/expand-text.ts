@@ -15,7 +15,7 @@ function itemsOf(layout: Layout): readonly Item[] {
   return items
 }
 
-/** What a text is painted with, in the coordinates around it. */
+/** The items of a text, in the coordinates around it. */
 export function expandedText({ layout, matrix }: TextItem): readonly Item[] {
   const items = itemsOf(layout)
   if (matrix.yx === 0 && matrix.xx === 1 && matrix.xy === 0 && matrix.yy === 1) {

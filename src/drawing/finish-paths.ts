@@ -43,7 +43,7 @@ export function finishPath(item: GlyphsItem): PathItem | undefined {
   return path
 }
 
-/** Where letters are painted to a page each frame, they are the same items. */
+/** Finished items, kept because pages that repaint each frame paint the same items. */
 const finished = new WeakMap<GlyphsItem, PathItem>()
 
 /** Lines lie within this of their curves, in units, and points on a grid within that. */
@@ -81,15 +81,15 @@ function touching(outlines: readonly Outline[]): Outline[][] {
   return groups.map(group => group.outlines)
 }
 
-/** What hides what is painted under it. */
+/** Whether a fill hides everything below it. */
 export function isOpaque(fill: Fill | undefined): boolean {
   if (!fill) return false
   return fill.kind === 'solid' ? fill.opacity >= 1 : fill.stops.every(stop => stop.opacity >= 1)
 }
 
-/** How a target paints the stroke of a shape whose letters it leaves alone. */
+/** A target's way to paint the stroke of a shape without changing its letters. */
 export interface StrokeParts {
-  /** Of the pen, in units: half of it is on either side of the edge. */
+  /** The width of the pen, in units: half of it is on either side of the edge. */
   readonly width: number
   /** Whether the fill is painted after the stroke, and so over the half of it that is inside. */
   readonly isBelow: boolean

@@ -1,6 +1,6 @@
 import type { GlyphsItem } from './drawing.ts'
 
-/** What a target does with a glyph: `x` and `y` in font units from the run's start, y upward. */
+/** A target's action for each glyph: `x` and `y` in font units from the run's start, y upward. */
 export type VisitGlyph = (glyph: number, x: number, y: number, index: number) => void
 
 /** Visits the glyphs of an item with the places of their origins. */

@@ -37,7 +37,7 @@ const hairline = 0.5
 const labelSize = 7
 /** Between the drawing and the names beside it. */
 const nameGap = 6
-/** How wide the rulers are. */
+/** The width of the rulers. */
 const band = 20
 
 /**
@@ -70,7 +70,7 @@ interface LineNames {
   readonly y: number
 }
 
-/** Of each line the styles of its runs, each once. */
+/** The names of each line's styles, each once. */
 function lineNames({ layout, x = 0, y = 0, anchor = {} }: PlacedLayout): LineNames[] {
   const { matrix } = placementOf(layout, x, y, anchor)
   const flow = flowMatrix(layout)

@@ -61,7 +61,7 @@ export function itemBox(item: PaintedItem, matrix: Matrix): Box | undefined {
   }
 }
 
-/** How far a stroke reaches beyond the outline. */
+/** The distance that a stroke reaches beyond the outline. */
 function strokeReach({ stroke }: GlyphPaint): number {
   if (!stroke) return 0
   return stroke.align === 'outside' ? stroke.width : stroke.width / 2
@@ -106,7 +106,9 @@ function uprightGlyphs(item: GlyphsItem, matrix: Matrix): Box | undefined {
   return matrix === identity ? own : mappedBox(matrix, own)
 }
 
-/** What is turned is measured by its outlines: a turned box would be larger than what is in it. */
+/**
+ * The box of rotated glyphs, from their outlines: a rotated box would be larger than its content.
+ */
 function turnedGlyphs(item: GlyphsItem, matrix: Matrix): Box | undefined {
   const { face, size } = item
   const scale = unitScale(face, size)

@@ -8,10 +8,10 @@ export interface Stretch {
   readonly to: number
 }
 
-/** Of the size of an em, how closely curves are followed. */
+/** The precision of curves, as a share of an em. */
 const precision = 1 / 500
 
-/** Where a glyph has ink between two heights, in font units; undefined if it has none there. */
+/** The ink of a glyph between two heights, in font units; undefined without ink there. */
 export function inkBetween(face: Face, glyph: number, bottom: number, top: number): Stretch[] {
   const extents = face.extents(glyph)
   if (!extents || extents.bottom >= top || extents.top <= bottom) return []
@@ -69,7 +69,7 @@ export function merged(stretches: readonly Stretch[]): Stretch[] {
   return all
 }
 
-/** What is left of a stretch without others, which are in order. */
+/** A stretch minus others, which are in order. */
 export function without({ from, to }: Stretch, gaps: readonly Stretch[]): Stretch[] {
   const left: Stretch[] = []
   let at = from

@@ -76,7 +76,7 @@ export function inlineBox(options: InlineBoxOptions): InlineBoxItem {
   }
 }
 
-/** What an inline object was made with, told apart again. */
+/** The items that an inline box was made from. */
 export function objectContent({ content }: InlineBoxItem): { drawing?: Drawing; image?: Picture } {
   if (!content) return {}
   // By its shape: it was checked when the object was made, and a clone of it has lost its mark.

@@ -1,10 +1,13 @@
 import type { Matrix } from '../geometry/index.ts'
 import { jpegSegments } from './jpeg-segments.ts'
 
-/** How the rows of a JPEG are to be shown (Exif 2.32, tag 274): 1 as they are, to 8. */
+/**
+ * The orientation of a JPEG's rows (Exif 2.32, tag 274): 1 is upright; 2 to 8 are mirrored or
+ * rotated.
+ */
 export type Orientation = 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8
 
-/** Where a value stands in a file, and how. */
+/** The position and byte order of a value in a file. */
 interface OrientationPlace {
   readonly offset: number
   readonly littleEndian: boolean

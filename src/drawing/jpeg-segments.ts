@@ -1,9 +1,9 @@
 /** A segment of a JPEG file: its marker, and where its contents lie. */
 export interface JpegSegment {
   readonly marker: number
-  /** Of its first byte behind the length. */
+  /** Offset of its first byte after the length. */
   readonly start: number
-  /** Of the first byte behind it, which a file that is cut short may not have. */
+  /** Offset after its last byte, which a truncated file may lack. */
   readonly end: number
 }
 

@@ -5,7 +5,7 @@ import type { Item } from './drawing.ts'
 import { isPlain, layersOf, opacityGroups, paintedOf } from './line-layers.ts'
 import { laidDown, runItems, type Standing, standingOf } from './run-items.ts'
 
-/** What lines are painted with, in the coordinates of their layout's frame. */
+/** The items of lines, in the coordinates of their layout's frame. */
 export function lineItems(layout: Layout, lines: readonly Line[] = layout.lines): Item[] {
   const items: Item[] = lines === layout.lines ? frameItems(layout) : []
   if (lines.every(line => line.runs.every(run => isPlain(run.style)))) {
@@ -20,7 +20,7 @@ export function lineItems(layout: Layout, lines: readonly Line[] = layout.lines)
   return items
 }
 
-/** What lies behind runs, lines and blocks. */
+/** The backgrounds of runs, lines and blocks. */
 export function laidBackings(layout: Layout, lines: readonly Line[]): Item[] {
   if (lines.length === 0) return []
   return laidDown(standingOf(layout, lines[0]).matrix, backingItems(layout, lines))

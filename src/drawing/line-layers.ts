@@ -41,12 +41,12 @@ export function opacityGroups({ runs }: Line): OpacityGroup[] {
   return spans
 }
 
-/** What runs are painted with, in the coordinates of their layout's frame. */
+/** The layers of runs, in the coordinates of their layout's frame. */
 export interface Layers {
   /** Shadows, and then lines: they lie below all letters. */
   readonly below: readonly Item[]
   readonly letters: readonly { readonly run: GlyphRun; readonly items: readonly Item[] }[]
-  /** What strikes them out. */
+  /** Lines that strike them out. */
   readonly above: readonly Item[]
 }
 
@@ -55,7 +55,9 @@ export function paintedOf({ below, letters, above }: Layers): Item[] {
   return [...below, ...letters.flatMap(letter => letter.items), ...above]
 }
 
-/** Of a group that is shown as one, each run is painted whole; of others, as far as its style says. */
+/**
+ * The layers of a group: with an opacity as a group each run is whole; otherwise its style decides.
+ */
 export function layersOf({ runs, opacity }: OpacityGroup, standing: Standing): Layers {
   const throughOf = ({ style }: GlyphRun) => (opacity < 1 ? 1 : style.opacity)
   const { line, matrix, layout } = standing

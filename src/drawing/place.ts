@@ -46,7 +46,7 @@ export interface Anchor {
   readonly angle?: number
 }
 
-/** Where a layout stands after placing. */
+/** The position of a layout after placing. */
 export interface Placement {
   /** From the coordinates of the layout's frame to those it is placed in. */
   readonly matrix: Matrix
@@ -188,7 +188,7 @@ function matrixFor(
   return angle % 360 === 0 ? shift : product(turning(angle, x, y), shift)
 }
 
-/** Where the anchor lies in the layout's frame. */
+/** The point of the anchor in the layout's frame. */
 function anchorPoint(layout: Layout, anchor: Anchor): readonly [across: number, down: number] {
   const { across = 'left', down = 'top', of = 'all' } = anchor
   const lines = linesOf(layout.lines, of)
@@ -230,7 +230,7 @@ function linesOf(lines: readonly Line[], of: NonNullable<Anchor['of']>): readonl
 
 const fractions = { left: 0, start: 0, center: 0.5, end: 1, right: 1 }
 
-/** How far from the left. */
+/** The fraction of the width from the left. */
 function fractionOf(across: NonNullable<Anchor['across']>, line: Line | undefined): number {
   const fraction =
     typeof across === 'number' ? across : Object.hasOwn(fractions, across) ? fractions[across] : NaN
@@ -273,7 +273,7 @@ function badAnchor(name: string, value: unknown, choices: readonly string[], of 
   return fail('bad-anchor', message, { hint: `expected one of ${choices.join(', ')}` })
 }
 
-/** How high letters of a line's first text are. */
+/** The height of letters of a line's first text. */
 function letterHeight(line: Line | undefined, height: 'capHeight' | 'xHeight'): number {
   const run = line?.runs.find(r => !r.box)
   if (!run) return 0

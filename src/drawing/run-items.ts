@@ -14,7 +14,7 @@ import { hasColors } from './has-colors.ts'
 import { imageItem } from './image-item.ts'
 import { objectContent } from './inline-object.ts'
 
-/** Where a run stands, and how its coordinates become those of the frame. */
+/** The position of a run, and the matrix from its coordinates to those of the frame. */
 export interface Standing {
   readonly layout: Layout
   readonly line: Line
@@ -25,7 +25,7 @@ export function standingOf(layout: Layout, line: Line): Standing {
   return { layout, line, matrix: flowMatrix(layout) }
 }
 
-/** What a run is painted with itself, in the coordinates of the frame, shown as far as `through` says. */
+/** The items of a run itself, in the coordinates of the frame; `through` is its opacity. */
 export function runItems(
   run: GlyphRun,
   standing: Standing,
@@ -75,7 +75,7 @@ function itemsAcross(
   return [finished(asText(item, run), run, through, standing, identity)]
 }
 
-/** What is to be known of a run where it is written as text. */
+/** A run's details for targets that write it as text. */
 function asText(item: GlyphsItem, run: GlyphRun): GlyphsItem {
   const { style, kind, level } = run
   const features = shapingFeatures(style)
@@ -148,7 +148,7 @@ function runFill(run: GlyphRun, { layout, line }: Standing, through: number): Fi
   return fillOf(ink, boxes[ink.extent], through)
 }
 
-/** Where a run stands along its line; a word and its hyphen are painted as one. */
+/** The extent of a run along its line; a word and its hyphen are painted as one. */
 function stretchOf(run: GlyphRun, { runs }: Line): { readonly x: number; readonly width: number } {
   const isHyphen = run.kind === 'hyphen'
   const other = runs.find(

@@ -51,7 +51,7 @@ export interface CurvedText {
   readonly problems: readonly Problem[]
 }
 
-/** Where a letter's middle stands, and which way it runs: a unit vector. */
+/** The middle of a letter, and its direction as a unit vector. */
 interface Stand {
   readonly x: number
   readonly y: number
@@ -131,7 +131,7 @@ export function textAlong(
   }
 }
 
-/** Where the left edge of a line stands, counted along from the point it is put at. */
+/** The left edge of a line, relative to its anchor point. */
 function startOf(line: Line | undefined, { across = 'center' }: TextAlongOptions): number {
   const width = line?.width ?? 0
   if (across === 'center') return -width / 2
@@ -140,7 +140,7 @@ function startOf(line: Line | undefined, { across = 'center' }: TextAlongOptions
 }
 
 interface Run {
-  /** How far the line goes on from the point the text is put at, back and forth. */
+  /** The start of the path relative to the anchor point; its end is `to`. */
   readonly from: number
   readonly to: number
   /** Whether it goes on somewhere else, behind a gap. */

@@ -1,6 +1,6 @@
 import type { Matrix, Outline } from '../geometry/index.ts'
 
-/** How a group is mixed with what is below it, in the words of W3C Compositing and Blending. */
+/** The blend mode of a group, in the words of W3C Compositing and Blending. */
 export type BlendMode =
   | 'normal'
   | 'screen'

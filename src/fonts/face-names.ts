@@ -4,12 +4,12 @@ import { namedWeight } from './named-weight.ts'
 import type { SfntTables } from './sfnt.ts'
 import { type NamedInstance, readAxes, type VariationAxis } from './variations.ts'
 
-/** What a face says of itself in `name`, `OS/2`, `head`, `hhea`, `post`, `maxp` and `fvar`. */
+/** Facts about a face from `name`, `OS/2`, `head`, `hhea`, `post`, `maxp` and `fvar`. */
 export interface FaceNames {
   /** Empty where it has no name: fonts that are made small for the web may have none. */
   readonly family: string
   readonly postScriptName: string
-  /** What the family calls it: `Bold Italic`. */
+  /** Its name within the family: `Bold Italic`. */
   readonly styleName: string
   readonly weight: number
   readonly slant: Slant
@@ -126,7 +126,7 @@ const longestName = 1024
 const [windows, unicode, macintosh] = [3, 0, 1]
 const platforms: readonly number[] = [windows, unicode, macintosh]
 
-/** Where a name lies in its table; of several with one id the least in rank is read. */
+/** The location of a name in its table; of several with one id, the lowest rank wins. */
 interface NamePlace {
   readonly rank: number
   readonly isRoman: boolean

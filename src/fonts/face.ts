@@ -17,7 +17,7 @@ export interface Segment {
   readonly features: readonly string[]
 }
 
-/** What stands beside a text that is shaped, and is not shaped with it: a few characters. */
+/** A few characters beside a text, which affect its shaping but are not shaped with it. */
 export interface Context {
   readonly before: string
   readonly after: string
@@ -63,7 +63,7 @@ export interface FaceMetrics {
   readonly strikeThickness: number
 }
 
-/** What a family does not have and is made of the face there is. */
+/** A trait that the family lacks and that is made from an existing face. */
 export type Synthesized = 'weight' | 'slant'
 
 /** One face of a family, open. */

@@ -34,9 +34,9 @@ import { type Coordinates, coordinatesFor, type WantedVariation } from './variat
 /** A font to put on fonts: bytes, a path (Node; folders as well) or a URL. */
 export type FontSource = string | Url | Uint8Array
 
-/** What a style wants of a face. */
+/** The traits that a style wants of a face. */
 export interface WantedFace extends WantedVariation {
-  /** What may be synthesized where the family does not have it. */
+  /** The traits that may be synthesized if the family lacks them. */
   readonly synthesis?: Synthesis
 }
 
@@ -122,7 +122,7 @@ export interface FontsParts {
   readonly problems: readonly Problem[]
 }
 
-/** What was found in a file or a folder, and what of it could not be read. */
+/** The fonts of a file or a folder, and problems of those that could not be read. */
 export interface ReadFonts {
   readonly entries: readonly FontEntry[]
   readonly problems: readonly Problem[]
@@ -324,7 +324,7 @@ export function fontsOf(parts: FontsParts): Fonts {
     },
   }
 
-  /** Of those that are as near, files with letters of Latin first: spaces and marks are taken from it. */
+  /** Of equally near files, those with Latin letters first: spaces and marks come from them. */
   function nearFirst(all: readonly FontEntry[], wanted: WantedTraits): readonly FontEntry[] {
     const near = nearestFaces(all, wanted)
     if (near.length === 1) return near
@@ -358,7 +358,7 @@ function slantAt({ slant, slants = [] }: FontEntry, wanted: WantedTraits): Slant
   return slants.includes(wanted.slant) ? wanted.slant : slants[0]
 }
 
-/** What of weight and slant is synthesized: only what is wanted, not there, and allowed. */
+/** The traits to synthesize: wanted, missing and allowed. */
 function synthesizedFor(
   entry: FontEntry,
   slant: Slant,

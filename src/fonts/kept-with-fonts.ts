@@ -1,6 +1,6 @@
 import type { Fonts } from './fonts.ts'
 
-/** Where fonts keep what other parts found out about their faces. */
+/** The key under which fonts keep data of other parts about their faces. */
 export const notes: unique symbol = Symbol('what was found out about fonts')
 
 /**

@@ -5,7 +5,7 @@ import { type FaceTraits, nearestFaces, type WantedTraits } from './match-face.t
 /** A face that is fetched when text first wants it; what it is like is known before. */
 export interface LaterFace extends FaceTraits {
   readonly family: string
-  /** What messages call it: its URL, mostly. */
+  /** Its name in messages, usually its URL. */
   readonly name: string
   /** Fetches it. Throws a `DotLineError` where that fails. */
   readonly fetch: () => Promise<FontEntry>

@@ -1,7 +1,7 @@
 import type { SfntTables } from './sfnt.ts'
 import { tagAt } from './table-parts.ts'
 
-/** What a font's OpenType layout knows: tags as in the OpenType registries, sorted. */
+/** The scripts, languages and features of a font's layout tables: OpenType tags, sorted. */
 export interface LayoutTags {
   readonly features: readonly string[]
   readonly scripts: readonly string[]

@@ -1,7 +1,7 @@
 import type { SfntTables } from './sfnt.ts'
 import { coverageIndex } from './table-parts.ts'
 
-/** Where the insertion point stands inside a ligature, in font units from its origin. */
+/** Insertion points inside a ligature, in font units from its origin. */
 export type LigatureCarets = (glyph: number) => readonly number[]
 
 const none: readonly number[] = []

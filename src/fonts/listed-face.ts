@@ -11,7 +11,7 @@ import { type NamedInstance, type VariationAxis, variableTraits } from './variat
 /** A font file that the fonts may open. */
 export interface FontEntry extends FaceTraits {
   readonly family: string
-  /** What messages call it: the file's path or URL. */
+  /** Its name in messages: the file's path or URL. */
   readonly name: string
   readonly font: () => ContainedFont
 }
@@ -55,7 +55,7 @@ export interface FaceCapabilities extends ListedFace {
 
 const namesRead = new WeakMap<FontEntry, FaceNames>()
 
-/** What the font of an entry says of itself, read once. */
+/** The names of an entry's font, read once. */
 export function namesOf(entry: FontEntry): FaceNames {
   let names = namesRead.get(entry)
   if (!names) {

@@ -3,7 +3,7 @@ import type { Slant } from './face.ts'
 /** Least and most of what a variable font can take. */
 export type Range = readonly [least: number, most: number]
 
-/** What faces of a family are told apart by. */
+/** The traits that tell faces of a family apart. */
 export interface FaceTraits {
   /** 1 to 1000. */
   readonly weight: number
@@ -18,7 +18,7 @@ export interface FaceTraits {
   readonly slants?: readonly Slant[]
 }
 
-/** What is wanted of a face. */
+/** The wanted traits of a face. */
 export interface WantedTraits {
   readonly weight: number
   readonly slant: Slant
@@ -50,7 +50,7 @@ function nearest<T>(faces: readonly T[], distanceOf: (face: T) => number): reado
   return faces.filter((_, i) => distances[i] === least)
 }
 
-/** Of a variable font, what is taken is the nearest it has. */
+/** The value that a variable font takes: the nearest within its range. */
 function taken(range: Range | undefined, own: number, wanted: number): number {
   return range ? Math.min(range[1], Math.max(range[0], wanted)) : own
 }

@@ -30,7 +30,7 @@ import { angleOf, synthesizedOutline } from './synthesize.ts'
 import type { Coordinates } from './variations.ts'
 import { readVerticalMetrics } from './vertical-metrics.ts'
 
-/** What faces are opened with: one for all fonts. */
+/** The engines that open faces, one set for all fonts. */
 export interface FontEngines {
   readonly engine: Engine
   /** Started on first use; it is a second WASM module that only documents need. */
@@ -42,7 +42,7 @@ export interface FontEngines {
 /** A face as it is to be opened. */
 export interface FaceOrder {
   readonly font: ContainedFont
-  /** What messages call it. */
+  /** Its name in messages. */
   readonly name: string
   /** Tells it from all others of its fonts. */
   readonly key: string
@@ -59,7 +59,7 @@ export interface FaceOrder {
 /** Weight that is synthesized is called bold. */
 const synthesizedWeight = 700
 
-/** What a face is read from. */
+/** The source of a face. */
 interface Source {
   readonly engines: FontEngines
   readonly font: FaceOrder['font']
@@ -100,7 +100,10 @@ export function openFace(
   const outlines = new Map<number, Outline>()
   const extents = new Map<number, Extents | undefined>()
   const glyphs = new Map<number, number>()
-  /** Of the Basic Multilingual Plane, by 256: every character of every text is looked up. */
+  /**
+   * Glyphs of the Basic Multilingual Plane, in pages of 256: every character of every text is
+   * looked up.
+   */
   const pages: (Int32Array | undefined)[] = new Array(0x100).fill(undefined)
   const colors = new Map<number, readonly ColorPart[] | undefined>()
   const metrics = measured(said, opened, synthesized)
@@ -242,7 +245,10 @@ export function openFace(
   return { face, rest, release }
 }
 
-/** Of what is asked for with every letter, only what would stop the engine is found out. */
+/**
+ * A check for calls that are made for each letter: only input that would stop the engine is
+ * refused.
+ */
 function checkNumber(owner: string, name: string, value: unknown) {
   if (typeof value !== 'number') checkArgument(owner, name, value, aNumber)
 }

@@ -5,7 +5,7 @@ import { tagAt } from './table-parts.ts'
 /** The tag of a script in layout tables (OpenType 1.9, "Script tags"), for scripts with one that is shaped by no rules of its own. */
 const layoutTag = (script: string) => (script === 'Hira' ? 'kana' : script.toLowerCase())
 
-/** What shapers take where a table does not have a script. */
+/** Script tags that shapers use if a table lacks the script. */
 const usualScripts = ['DFLT', 'dflt', 'latn']
 
 /** Around U+2044 shapers turn these on. */

@@ -10,7 +10,7 @@ export interface ListedTable {
 /** Without bitwise operators: a length that is claimed may be beyond 31 bits. */
 const padded = (length: number) => Math.ceil(length / 4) * 4
 
-/** How long the file of such tables is, in bytes. */
+/** The length of a file with these tables, in bytes. */
 export function sfntLength(tables: readonly Pick<ListedTable, 'length'>[]): number {
   return tables.reduce((total, table) => total + padded(table.length), 12 + tables.length * 16)
 }

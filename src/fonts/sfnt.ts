@@ -54,7 +54,7 @@ function viewOf(bytes: Uint8Array): DataView {
   return new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
 }
 
-/** Where the table directory starts: of a collection, that of one of its fonts. */
+/** Offset of the table directory; for a collection, that of one of its fonts. */
 function directoryStart(file: FontFile, index: number): number {
   const signature = viewOf(file.read(0, 4))
   const entry = viewOf(file.read(12 + index * 4, 4))

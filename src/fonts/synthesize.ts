@@ -3,7 +3,7 @@ import type { Synthesized } from './face.ts'
 
 /** Degrees that an upright face leans where no slanted one is at hand (CSS Fonts 4, `oblique`). */
 const lean = 14
-/** How much thicker stems get where no bold face is at hand, in ems. */
+/** The thickening of stems if there is no bold face, in ems. */
 const thickening = 1 / 28
 
 const slanted: Matrix = {
@@ -45,7 +45,7 @@ function thickened({ segments, points }: Outline, amount: number): Outline {
   return { segments, points: moved }
 }
 
-/** Where the points of each contour start and end, counted in points. */
+/** The first and last point of each contour, by index. */
 function contoursOf(segments: string): (readonly [from: number, to: number])[] {
   const counts: Record<string, number> = { M: 1, L: 1, Q: 2, C: 3, Z: 0 }
   const contours: (readonly [number, number])[] = []

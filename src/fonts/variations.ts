@@ -22,7 +22,7 @@ export interface NamedInstance {
   readonly coordinates: ReadonlyMap<string, number>
 }
 
-/** Where on its axes a variable font stands; axes that are not named stand where they usually do. */
+/** A position on the axes of a variable font; axes that are not named have their defaults. */
 export type Coordinates = ReadonlyMap<string, number>
 
 /** The axes in an `fvar` table; none if it is broken. Its instances have names by id. */
@@ -48,12 +48,12 @@ export function readAxes(table: DataView | undefined, nameOf: (id: number) => st
   return { axes, instances }
 }
 
-/** What a face is wanted for, where its font is variable. */
+/** The wanted traits of a face whose font is variable. */
 export interface WantedVariation extends WantedTraits {
   readonly axes?: Coordinates
 }
 
-/** Where the `slnt` axis stands for slanted text (CSS Fonts 4, `oblique`): degrees, as it counts them. */
+/** The value of the `slnt` axis for slanted text, in degrees (CSS Fonts 4, `oblique`). */
 const lean = -14
 
 /**
@@ -89,7 +89,7 @@ function stepOf(value: number, min: number, max: number): number {
   return value === min || value === max ? value : Math.round(value * perUnit) / perUnit
 }
 
-/** What a variable font can take on its axes beside what it says of itself. */
+/** The traits that a variable font's axes offer in addition to its own. */
 export function variableTraits(axes: readonly VariationAxis[]): Partial<FaceTraits> {
   const rangeOf = (tag: string): Range | undefined => {
     const axis = axes.find(a => a.tag === tag)

@@ -1,13 +1,13 @@
 import type { Extents } from '../geometry/index.ts'
 import type { SfntTables } from './sfnt.ts'
 
-/** How far letters below each other stand apart, and where they hang from, in font units. */
+/** Distances of letters below each other, and their vertical origins, in font units. */
 export interface VerticalMetrics {
   /** Whether the font states them; without that every letter takes an em. */
   readonly isStated: boolean
-  /** How far down the next letter begins. */
+  /** The vertical advance of a glyph. */
   advance(glyph: number): number
-  /** How far above the baseline the letter begins. */
+  /** The height of a glyph's vertical origin above the baseline. */
   origin(glyph: number): number
 }
 
@@ -51,7 +51,7 @@ export function readVerticalMetrics(
   }
 }
 
-/** Of each glyph; those that the table does not list have its default. */
+/** The vertical origin of each glyph; glyphs that the table does not list have its default. */
 function readOrigins(table: DataView | undefined): ((glyph: number) => number) | undefined {
   if (!table || table.byteLength < 8) return undefined
   const usual = table.getInt16(4)

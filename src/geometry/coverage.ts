@@ -1,9 +1,9 @@
 import { type Edges, edgesOf, type OutlinePlace } from './edges.ts'
 import type { Outline } from './outline.ts'
 
-/** How much of each pixel a shape covers, of 255; row after row. */
+/** The coverage of each pixel, 0 to 255, row after row. */
 export interface Coverage {
-  /** Of its first pixel, from that of the origin; to the right. */
+  /** Column of its first pixel, relative to the origin, to the right. */
   readonly left: number
   /** Downward. */
   readonly top: number
@@ -14,7 +14,7 @@ export interface Coverage {
   readonly isOverlapping: boolean
 }
 
-/** What takes more numbers is no glyph, and is not kept. */
+/** Larger arrays are not kept: a shape that needs them isn't a glyph. */
 const mostKept = 2 ** 20
 
 /** Sums of the pixels at work; kept, for glyphs are many and small. */
@@ -125,7 +125,10 @@ function addEdge(x0: number, y0: number, x1: number, y1: number, stride: number)
 /** Lines through a pixel that are looked at where parts overlap. */
 const linesOfPixel = 8
 
-/** Where edges cross the lines at work, line after line, and which way around; kept, as `sums` are. */
+/**
+ * Crossings of edges with the current lines, line after line, with their direction; kept, as `sums`
+ * are.
+ */
 let crossings = new Float64Array(4096)
 let turns = new Int8Array(4096)
 let starts = new Int32Array(1024)
@@ -193,7 +196,7 @@ function sortCrossings(from: number, to: number) {
   }
 }
 
-/** What is right of a border, on one line through its pixels. */
+/** Adds the coverage to the right of a border, on one row of pixels. */
 function addBorder(row: number, x: number, tall: number) {
   const cell = Math.floor(x)
   const beside = tall * (x - cell)

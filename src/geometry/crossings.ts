@@ -1,4 +1,4 @@
-/** Where a contour crosses a height, and which way: 1 where y grows, -1 where it falls. */
+/** A crossing of a contour with a height, and its direction: 1 where y grows, -1 where it falls. */
 export interface Crossing {
   readonly x: number
   readonly turn: 1 | -1

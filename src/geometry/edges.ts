@@ -1,13 +1,13 @@
 import { mappedOutline, type Outline, outlineBox } from './outline.ts'
 import { polylines } from './outline-parts.ts'
 
-/** Where an outline's origin stands within its pixel, and how many pixels its units take. */
+/** The position of an outline's origin within its pixel, and the pixels per unit. */
 export interface OutlinePlace {
   readonly x: number
   /** Downward. */
   readonly y: number
   readonly scaleX: number
-  /** Of the outline's upward units. */
+  /** Pixels per unit upward. */
   readonly scaleY: number
 }
 
@@ -17,16 +17,16 @@ export interface Edges {
   readonly top: number
   readonly width: number
   readonly height: number
-  /** Of each edge where it starts and where it ends: four numbers. The next shape's are written over them. */
+  /** Start and end of each edge: four numbers. The next shape overwrites them. */
   readonly points: Float64Array
-  /** How many numbers there are. */
+  /** Number of values in use. */
   readonly count: number
 }
 
 /** Lines lie within this of their curve, in pixels: less than could be seen. */
 const flattening = { tolerance: 0.04 }
 
-/** What takes more numbers is no glyph, and is not kept. */
+/** Larger arrays are not kept: a shape that needs them isn't a glyph. */
 const mostKept = 2 ** 20
 
 /** Kept, for glyphs are many and small. */

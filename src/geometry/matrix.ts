@@ -16,7 +16,7 @@ export interface Matrix {
 
 export const identity: Matrix = { xx: 1, yx: 0, xy: 0, yy: 1, dx: 0, dy: 0 }
 
-/** What `inner` does, and then `outer`. */
+/** The matrix that applies `inner` and then `outer`. */
 export function product(outer: Matrix, inner: Matrix): Matrix {
   const [dx, dy] = mapped(outer, inner.dx, inner.dy)
   return {

@@ -33,7 +33,7 @@ export function outlineExtents({ segments, points }: Outline, matrix: Matrix): E
   return box
 }
 
-/** Where a Bézier curve of two or three degrees turns back in one of its coordinates. */
+/** Parameters at which a Bézier curve of two or three degrees turns back in one coordinate. */
 function turnsOf(p: readonly number[]): number[] {
   const [a, b, c, d] = p
   const found = p.length === 3 ? [(a - b) / (a - 2 * b + c)] : cubicTurns(a, b, c, d)

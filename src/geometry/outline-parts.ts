@@ -13,7 +13,7 @@ export function concatenatedOutlines(outlines: readonly Outline[]): Outline {
   return { segments, points }
 }
 
-/** How a curve is divided into straight lines. */
+/** The way to divide a curve into straight lines. */
 export type Flattening = { readonly tolerance: number } | { readonly segments: number }
 
 /** The contours of an outline as polygons: x and y in turn, the last point not the first again. */

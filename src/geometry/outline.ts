@@ -35,7 +35,7 @@ export function mappedOutline(matrix: Matrix, { segments, points }: Outline): Ou
 /** A closed polygon of the given points, x and y in turn. */
 export const polygon = (...points: readonly number[]): Outline => polygonOf(points)
 
-/** The same of any number of points: a call takes only so many arguments. */
+/** A polygon of any number of points: a function call takes only so many arguments. */
 export function polygonOf(points: readonly number[]): Outline {
   const lines = 'L'.repeat(Math.max(0, points.length / 2 - 1))
   return { segments: `M${lines}Z`, points: Float32Array.from(points) }
@@ -54,5 +54,5 @@ export function outlineBox({ points }: Outline): Extents | undefined {
   return box
 }
 
-/** How many points each kind of segment has. */
+/** Number of points of each kind of segment. */
 export const segmentPoints: Readonly<Record<string, number>> = { M: 1, L: 1, Q: 2, C: 3, Z: 0 }

@@ -1,7 +1,7 @@
 import type { Box } from './box.ts'
 import { type Outline, polygon } from './outline.ts'
 
-/** How far from a corner the handles of a quarter of a circle are, by one cubic (off by 0.03 %). */
+/** Distance of a handle from the corner, for a quarter of a circle by one cubic (off by 0.03 %). */
 const handle = 1 - 0.5522847498
 
 /** Sides of a rectangle. */

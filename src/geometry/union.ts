@@ -66,7 +66,7 @@ function dividedSides(given: readonly Side[]): readonly Side[] {
 
 type Point = readonly [x: number, y: number]
 
-/** Of each side the points within it where another meets it. */
+/** For each side, the points within it at which another meets it. */
 function crossings(sides: readonly Side[]): ReadonlyMap<number, Point[]> {
   const cuts = new Map<number, Point[]>()
   const cut = (index: number, x: number, y: number) => {

@@ -11,7 +11,7 @@ export interface BackedStretch {
   readonly start: number
   /** Without the spaces at its end, which may hang. */
   readonly end: number
-  /** What it takes beside its letters, in units. */
+  /** The space on its left, in units. */
   readonly left: number
   readonly right: number
   /** Whether it has no end where a line ends and it goes on. */
@@ -47,7 +47,7 @@ export function backedStretches(
   return stretches
 }
 
-/** What lies before the letters of a stretch, and behind them, in the direction of its paragraph. */
+/** The space before and after the letters of a stretch, in the direction of its paragraph. */
 export const roomAlong = ({ left, right }: BackedStretch, level: number) =>
   level % 2 === 1 ? { before: right, behind: left } : { before: left, behind: right }
 
@@ -55,7 +55,7 @@ export const roomAlong = ({ left, right }: BackedStretch, level: number) =>
 interface LineContent {
   readonly start: number
   readonly end: number
-  /** Where the paragraph starts in the whole text, and its level. */
+  /** The start of its paragraph in the whole text, and the paragraph's level. */
   readonly offset: number
   readonly level: number
 }
@@ -92,7 +92,7 @@ export function giveRoom(
   }
 }
 
-/** Where each run stands on its line, counted from the left. */
+/** The position of each run on its line, counted from the left. */
 function placesOf(runs: readonly GlyphRun[]): Uint32Array {
   const places = new Uint32Array(runs.length)
   visualOrder(runs.map(run => run.level)).forEach((run, place) => {
@@ -115,7 +115,7 @@ function neighbors(places: Uint32Array, first: number, last: number): number[][]
   return groups
 }
 
-/** Where the content of a line of a paragraph stands. */
+/** The range of a line's content within its paragraph. */
 export const contentOf = (
   { offset, level }: ShapedParagraph,
   start: number,

@@ -45,7 +45,7 @@ function isTooWide(text: Breakable, room: number): boolean {
 /** Costs this near are the same, as a share. */
 const tie = 1e-9
 
-/** What the next line may be without, and cost less. */
+/** Traits that the next line may lack, which then costs less. */
 const risesNever = trait.loneWord | trait.followsHyphen
 
 /** No way, at the start of what is broken. */

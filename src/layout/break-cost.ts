@@ -4,7 +4,7 @@
  * and Plass ask for ("Breaking Paragraphs into Lines", 1981). `docs/lines.md` has it in words.
  */
 
-/** How far spaces of justified lines give way, as shares of the width of a space. */
+/** The flexibility of spaces in justified lines, as shares of the width of a space. */
 export interface Elasticity {
   readonly stretch: number
   readonly shrink: number
@@ -16,7 +16,7 @@ export interface Elasticity {
  */
 export type BreakCost = 'ragged' | 'even' | Elasticity
 
-/** What is said of a line beside its widths, as bits. */
+/** Traits of a line apart from its widths, as bits. */
 export const trait = {
   /** It ends its paragraph, or where the text itself ends a line: it may be as short as it is. */
   forced: 1,
@@ -53,13 +53,13 @@ const mostRivers = 5
 /** The most that a line costs because of the one before it. */
 export const mostBetweenLines = unlikeNeighbors + river * mostRivers
 
-/** What a line costs that is not justified, by the share of its room that is left empty. */
+/** The cost of a line that is not justified, by the empty share of its space. */
 export function raggedCost(empty: number, traits: number): number {
   const share = traits & trait.forced ? 0 : 100 * empty
   return share * share + hyphenCost(traits, raggedHyphen, raggedHyphensInRow) + aloneCost(traits)
 }
 
-/** What a justified line costs by itself, by how much its spaces give way. */
+/** The cost of a justified line by itself, by how much its spaces stretch or shrink. */
 export function justifiedCost(ratio: number, traits: number): number {
   const line = linePenalty + badness(ratio)
   return line * line + hyphenCost(traits, hyphen, hyphensInRow) + aloneCost(traits)
@@ -72,14 +72,14 @@ function hyphenCost(traits: number, one: number, inRow: number): number {
 
 const aloneCost = (traits: number) => (traits & trait.loneWord ? loneWord : 0)
 
-/** How a justified line looks beside others. */
+/** The class of a justified line by how tight it looks. */
 export function tightness(ratio: number): Tightness {
   if (ratio < -0.5) return 0
   if (ratio <= 0.5) return 1
   return ratio <= 1 ? 2 : 3
 }
 
-/** What two justified lines cost beside each other; `rivers` spaces stand under each other. */
+/** The cost of two justified lines in a row; `rivers` is the number of spaces under each other. */
 export function costBetween(above: Tightness, below: Tightness, rivers: number): number {
   const unlike = Math.abs(above - below) > 1 ? unlikeNeighbors : 0
   return unlike + river * Math.min(rivers, mostRivers)
@@ -102,7 +102,7 @@ export function adjustment(
   return give > 0 ? left / give : left > 0 ? worst : -1
 }
 
-/** Of lines that are past bearing, one may still be worse than another: not so steeply any more. */
+/** The badness of a line: it grows less steeply once the line is beyond repair. */
 function badness(ratio: number): number {
   const size = Math.abs(ratio)
   const cubed = 100 * size * size * size

@@ -2,7 +2,7 @@ import { faceOf, unitScale } from '../shaping/index.ts'
 import { graphemes } from '../unicode/index.ts'
 import type { GlyphRun, Layout, Line } from './layout.ts'
 
-/** Where a grapheme stands on its line: offsets in the layout's text, places along the line. */
+/** A grapheme's position on its line: offsets in the layout's text, coordinates along the line. */
 export interface Cell {
   readonly start: number
   readonly end: number
@@ -64,7 +64,7 @@ function runCells(run: GlyphRun, line: Line, edges: Uint8Array): Cell[] {
   })
 }
 
-/** Of a grapheme that goes through several runs, each part stands for all of it. */
+/** The edge before a grapheme; each part of one that spans several runs stands for the whole. */
 function wholeBefore(offset: number, { start }: Line, edges: Uint8Array): number {
   let at = offset
   while (at > start && edges[at - start] === 0) at--
@@ -103,7 +103,7 @@ function clusterGroups({ glyphs }: GlyphRun): ClusterGroup[] {
   return groups
 }
 
-/** How far from a cluster's left its graphemes end: as the font says, or in equal parts. */
+/** The ends of graphemes in a cluster, from its left: as the font says, or in equal parts. */
 function divided(run: GlyphRun, group: ClusterGroup, inner: number): readonly number[] {
   const width = group.right - group.left
   if (inner === 0) return [0, width]

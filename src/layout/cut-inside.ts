@@ -13,7 +13,7 @@ import type { LayoutTools } from './layout-tools.ts'
 /** A text with a mark in place of a part of it. */
 export interface CutInside {
   readonly paragraph: ShapedParagraph
-  /** What was left out; offsets in the whole text. */
+  /** The omitted range; offsets in the whole text. */
   readonly cut: { readonly start: number; readonly end: number }
   /** The place in the whole text of an offset of the paragraph. */
   original(offset: number): number

@@ -55,9 +55,9 @@ function cutPlaces(text: Breakable, start: number, width: number): Uint32Array {
 
 /** The mark of what is left out, as numbers. */
 export interface SizedMark {
-  /** Of each of its runs. */
+  /** The width of each of its runs. */
   readonly widths: readonly number[]
-  /** What is taken off behind the last of them. */
+  /** The width that is removed after the last of them. */
   readonly behind: number
   /** Ids of its faces. */
   readonly faces: readonly string[]

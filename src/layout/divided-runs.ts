@@ -39,7 +39,7 @@ const mostDivided = 256
 /** A text divided as all others are: runs of one face, script and direction each. */
 export interface DividedText {
   readonly runs: readonly PlainRun[]
-  /** Of the paragraph: 1 where it runs from right to left. */
+  /** The level of the paragraph: 1 if it runs from right to left. */
   readonly level: number
 }
 

@@ -26,7 +26,7 @@ export function* fastLines(
   if (length === 0) yield { start: 0, end: 0, contentEnd: 0, runs: [], width: 0 }
 }
 
-/** Where a line of a paragraph starts, and which of its lines it is. */
+/** The start of a line in its paragraph, and its index there. */
 export interface LineStart {
   readonly offset: number
   readonly line: number

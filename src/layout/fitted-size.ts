@@ -5,7 +5,7 @@ import { flowPadding } from './padding.ts'
 import { type Breakable, indentOf, tolerance } from './stops.ts'
 import { type WrappedLines, wrapLines } from './wrap.ts'
 
-/** How near the largest size one is found, as a share of it. */
+/** The precision of the largest size, as a share of it. */
 const precision = 0.0005
 
 /**
@@ -25,7 +25,7 @@ export function fittedRatio(
   return largestRatio({ style, longest, wrap }, frame, bounds)
 }
 
-/** How many times as large a text may be. */
+/** The limits of a text's enlargement. */
 export interface Ratios {
   readonly min: number
   readonly max: number
@@ -33,9 +33,9 @@ export interface Ratios {
 
 /** A text as it is stated, to be tried in rooms. */
 export interface TriedText {
-  /** Of its first paragraph. */
+  /** The style of its first paragraph. */
   readonly style: Style
-  /** How long the longest word is, with its indents. */
+  /** The width of the longest word, with its indents. */
   readonly longest: number
   wrap(width: number): Pick<WrappedLines, 'count' | 'height'>
 }

@@ -20,7 +20,7 @@ export interface Frame {
   readonly continues?: boolean
 }
 
-/** Of every key of a frame, what it takes; `checkFrame` says more of the values. */
+/** The expected value of each key of a frame; `checkFrame` checks the values further. */
 export const frameFields: Fields<Frame> = {
   width: anything,
   height: anything,

@@ -117,7 +117,7 @@ function caretIn({ start, end, left, right, level }: Cell, x: number) {
 /** Beyond the text as well: what is there is nothing. */
 const isOffset = (value: unknown) => typeof value === 'number' && !Number.isNaN(value)
 
-/** How near two boxes are to be one. */
+/** Boxes that are nearer than this are joined. */
 const touching = 1e-6
 
 /**

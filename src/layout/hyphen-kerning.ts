@@ -2,7 +2,7 @@ import type { Face, Segment } from '../fonts/index.ts'
 import type { Shape } from '../shaping/index.ts'
 import { advanceOf } from './line-runs.ts'
 
-/** How much nearer the hyphen stands to letters than their advances say, in font units. */
+/** The kerning of a hyphen with the letters before it, in font units. */
 export type HyphenKerning = (
   face: Face,
   segment: Segment,
@@ -13,7 +13,7 @@ export type HyphenKerning = (
 /** So many letters before a hyphen have a say in where it stands. */
 export const lettersBeforeHyphen = 3
 
-/** Of few letters there are so few endings that each is shaped once. */
+/** Short endings are so few that each is shaped once. */
 const mostKept = 1 << 16
 
 export function hyphenKerning(shape: Shape): HyphenKerning {

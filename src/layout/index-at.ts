@@ -2,7 +2,7 @@
 export const indexAt = (stretches: readonly { readonly start: number }[], offset: number): number =>
   indexBy(stretches, startOf, offset)
 
-/** The same of items that say otherwise where they start. */
+/** The index of an item, for items with another way to tell their start. */
 export function indexBy<T>(items: readonly T[], start: (item: T) => number, offset: number) {
   let low = 0
   let high = items.length - 1

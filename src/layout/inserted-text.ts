@@ -11,7 +11,7 @@ export interface InsertedText {
   readonly style: Style
   /** In the whole text. */
   readonly offset: number
-  /** Of the paragraph it stands in; undefined if its own letters say it. */
+  /** The level of its paragraph; undefined if its own letters decide. */
   readonly level?: number | undefined
 }
 

@@ -5,13 +5,13 @@ import type { GlyphRun } from './layout.ts'
 import type { BrokenLine } from './line-of.ts'
 import { advanceOf, arranged, widthOf } from './line-runs.ts'
 
-/** How much spaces and letters of a style give way, in ems. */
+/** The flexibility of a style's spaces and letters, in ems. */
 export interface JustificationLimits {
   readonly words: readonly [min: number, max: number]
   readonly letters: readonly [min: number, max: number]
 }
 
-/** What stands behind each letter of a run, and behind each word space beside that, in units. */
+/** The space after each letter of a run, and after each word space in addition, in units. */
 export function spacingOf(run: GlyphRun): { readonly letters: number; readonly words: number } {
   const { style, wordGap = 0, letterGap = 0, isJoined } = run
   const { size, tracking, wordSpacing } = style
@@ -60,7 +60,7 @@ export function justified(line: BrokenLine, paragraph: ShapedParagraph, room: nu
   return { ...line, runs, width }
 }
 
-/** What hangs at a line's end is not: spaces, from `end` on. */
+/** Whether a run is content of its line: spaces that hang, from `end` on, are not. */
 const isContent = ({ kind, start }: GlyphRun, end: number) => start < end || kind === 'hyphen'
 
 /** Less than that is not shared out, in units. */

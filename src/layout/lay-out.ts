@@ -31,7 +31,7 @@ export function layOut(
     fittedSize,
     sourceMap = [],
   }: {
-    /** What was found before, which the layout's own problems follow. */
+    /** Earlier problems, which come before the layout's own. */
     readonly found?: readonly Problem[]
     readonly fittedSize?: number | undefined
     readonly sourceMap?: readonly SourcePiece[]
@@ -81,7 +81,7 @@ export function layOut(
   }
 }
 
-/** How long lines may be; as long as the longest where nothing says so. */
+/** The maximum length of lines; without a limit, the length of the longest. */
 function innerLength(lines: readonly MeasuredLine[], { length }: Limits): number {
   if (length !== Infinity) return length
   let widest = 0

@@ -12,12 +12,12 @@ interface MadeLines {
   readonly measured: readonly MeasuredLine[]
   readonly lines: readonly Line[]
   readonly limits: Limits
-  /** How far the lines reach, without padding. */
+  /** The extent of the lines, without padding. */
   readonly needed: number
   readonly writingMode: WritingMode
 }
 
-/** What is wrong with a layout: what was found before, then what shaping found, then its lines. */
+/** The problems of a layout: earlier ones, then those of shaping, then those of its lines. */
 export function layoutProblems(found: readonly Problem[], made: MadeLines): readonly Problem[] {
   const { texts, measured, lines, limits, needed, writingMode } = made
   const list = problemList()
@@ -127,7 +127,7 @@ function struckLines(texts: readonly Breakable[], lines: readonly Line[]): reado
   return problems
 }
 
-/** How far below the baseline an underline with a stated gap reaches. */
+/** The lowest point of an underline with a given gap, below the baseline. */
 function underlineReach({ underline }: Style): number {
   if (typeof underline !== 'object' || underline.gap === undefined) return 0
   return underline.gap + (underline.width ?? 0)
@@ -147,7 +147,7 @@ function struckLine(range: TextRange, reach: number, lines: readonly Line[]): Pr
   return undefined
 }
 
-/** How high the small letters of a line are at least. */
+/** The minimum height of a line's lowercase letters. */
 function lowLetters(runs: readonly GlyphRun[]): number {
   let height = 0
   for (const run of runs) {

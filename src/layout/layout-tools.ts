@@ -11,11 +11,11 @@ import { type HyphenKerning, hyphenKerning } from './hyphen-kerning.ts'
 import type { Hyphenation } from './hyphenation.ts'
 import { type LineExtents, lineExtentsOf } from './line-box.ts'
 
-/** What layout needs beside the text: made once for many texts, since it remembers. */
+/** The tools of layout, shared by many texts because they cache. */
 export interface LayoutTools extends ShapingTools {
   readonly hyphenation?: Hyphenation
   readonly hyphenKerning: HyphenKerning
-  /** What a style asks of its line box. A face that stands in for another moves no baseline. */
+  /** The line box that a style asks for. A fallback face moves no baseline. */
   readonly extents: (style: Style) => LineExtents
 }
 

@@ -75,7 +75,7 @@ export interface Line {
   readonly height: number
   /** From the top of the text to its baseline, in units. */
   readonly baseline: number
-  /** That of its paragraph (UAX #9): 1 where it runs from right to left. */
+  /** The level of its paragraph (UAX #9): 1 if it runs from right to left. */
   readonly level: number
   /**
    * In the order of the text, which is not always that from left to right. Of a plain text they are

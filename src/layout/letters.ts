@@ -3,7 +3,7 @@ import { faceOf, isCursive, sliceGlyphs, unitScale } from '../shaping/index.ts'
 import { scriptOf, scriptTag } from '../unicode/index.ts'
 import type { GlyphRun, Line } from './layout.ts'
 
-/** What of a line cannot be taken apart: the glyphs of a cluster, or of a run whose letters join. */
+/** The smallest unit of a line: the glyphs of a cluster, or of a run whose letters join. */
 export interface Letter {
   readonly run: GlyphRun
   /** Its characters, of which the glyphs' clusters count. */
@@ -12,7 +12,7 @@ export interface Letter {
   readonly start: number
   readonly glyphs: ShapedGlyphs
   readonly width: number
-  /** How far it stands from the one on its left, or from the start of the line. */
+  /** Its distance from the letter on its left, or from the start of the line. */
   readonly gap: number
 }
 
@@ -29,7 +29,7 @@ export function lettersOf(line: Line): readonly Letter[] {
   return letters
 }
 
-/** What sums of widths may be off by, in units. */
+/** Tolerance for sums of widths, in units. */
 const edge = 1e-6
 
 function lettersOfRun(run: GlyphRun, firstGap: number): Letter[] {

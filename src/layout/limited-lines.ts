@@ -18,14 +18,14 @@ export interface MeasuredLine extends BrokenLine {
   readonly indent: number
   /** Space above it, which the first line of all does without. */
   readonly space: number
-  /** What stands in its indent. */
+  /** The marker in its indent. */
   readonly marker?: Marker | undefined
 }
 
 export const outerWidth = (line: MeasuredLine) =>
   line.indent + line.width + line.paragraph.style.endIndent
 
-/** Where lines go: how long they may be, how many, and how far they may reach together. */
+/** The limits of lines: their length, their number, and their total depth. */
 export interface Limits {
   readonly length: number
   readonly depth: number
@@ -79,7 +79,7 @@ function limitedLines(
 ): LimitedLines {
   const { depth, count, continuation: from = textStart, continues } = limits
   const lines: MeasuredLine[] = []
-  /** Of the line before, what it takes to cut it after all, where the next is too low. */
+  /** The state of the line before, which must be truncated after all if the next is too low. */
   let before: NextLine | undefined
   let rest: Continuation | undefined
   let bottom = 0

@@ -3,7 +3,7 @@ import type { InlineBoxItem } from '../markup/index.ts'
 import { unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 
-/** How far a line box reaches from its baseline, both ways. */
+/** The extent of a line box from its baseline, in both directions. */
 export interface LineExtents {
   readonly above: number
   readonly below: number
@@ -23,7 +23,7 @@ export function lineExtentsOf(face: Face, style: Style): LineExtents {
   return { above: ascent * scale + halfLeading + rise, below: halfLeading - descent * scale - rise }
 }
 
-/** The same height about the middle of the line, which letters of vertical text stand on. */
+/** The same height, centered on the middle of the line, as letters of vertical text are. */
 export function centralExtents(
   { above, below }: LineExtents,
   { baselineShift: shift, size }: Style,
@@ -33,7 +33,7 @@ export function centralExtents(
   return { above: half + rise, below: half - rise }
 }
 
-/** What an inline object asks of a line. */
+/** The line box that an inline box asks for. */
 export function objectExtents(
   object: InlineBoxItem,
   rise: number,

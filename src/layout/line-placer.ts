@@ -6,9 +6,9 @@ import type { LineExtents } from './line-box.ts'
 import { trimmed } from './line-reach.ts'
 import type { FlowPadding } from './padding.ts'
 
-/** What of a line says where it stands. */
+/** The measures of a line that decide its position. */
 export interface SizedLine {
-  /** Of its paragraph. */
+  /** The style of its paragraph. */
   readonly style: Style
   readonly level: number
   readonly reach: LineExtents
@@ -43,7 +43,7 @@ export function linePlacer(
   }
 }
 
-/** How much of the room beside a line lies to its left, in text from left to right. */
+/** The share of a line's free space to its left, in text from left to right. */
 const shares: Record<Align, number> = {
   start: 0,
   center: 0.5,

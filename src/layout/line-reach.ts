@@ -4,7 +4,7 @@ import type { LayoutTools } from './layout-tools.ts'
 import { centralExtents, type LineExtents, objectExtents, unitedExtents } from './line-box.ts'
 import type { BrokenLine } from './line-of.ts'
 
-/** What styles ask of the lines of a paragraph. */
+/** The line boxes that the styles of a paragraph ask for. */
 export function extentsIn(
   { style }: ShapedParagraph,
   tools: LayoutTools,
@@ -13,7 +13,7 @@ export function extentsIn(
   return own => centralExtents(tools.extents(own), own)
 }
 
-/** What the styles and boxes of a line ask for. */
+/** The line box that the styles and inline boxes of a line ask for. */
 export function lineExtents(
   paragraph: ShapedParagraph,
   { runs }: BrokenLine,
@@ -35,7 +35,10 @@ export function lineExtents(
   return reach
 }
 
-/** How far the first line's letters reach up, and the last line's down, where the style trims them. */
+/**
+ * The extent of the first line's letters upward and the last line's downward, if the style trims
+ * them.
+ */
 export function trimmed(
   reach: LineExtents,
   style: Style,

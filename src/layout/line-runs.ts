@@ -108,7 +108,10 @@ function addPaintedRuns(
   }
 }
 
-/** How far above the baseline the middle of a face's letters is: what lies on its side stands on that. */
+/**
+ * The middle of a face's letters above the baseline, on which letters that lie on their side are
+ * centered.
+ */
 export function middleOf(face: Face, { size }: Style): number {
   const { ascent, descent } = face.metrics
   return ((ascent + descent) / 2) * unitScale(face, size)
@@ -121,7 +124,7 @@ export function trackingBehind({ glyphRuns }: ShapedParagraph, end: number): num
   return object ? 0 : spacing.tracking * size
 }
 
-/** How long a run is on its line, with the room that its backing takes. */
+/** The length of a run on its line, with the space of its background. */
 export const lengthOf = ({ width, room }: GlyphRun) =>
   room ? room.left + width + room.right : width
 

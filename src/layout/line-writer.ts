@@ -2,7 +2,7 @@ import type { LineExtents } from './line-box.ts'
 import type { FlowPadding } from './padding.ts'
 import type { WrappedLines } from './wrap.ts'
 
-/** What is left of the first and of the last line's box. */
+/** The remaining box of the first and the last line. */
 interface Trims {
   readonly first: (reach: LineExtents) => LineExtents
   readonly last: (reach: LineExtents) => LineExtents

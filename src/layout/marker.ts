@@ -2,16 +2,16 @@ import type { StyledParagraph } from '../shaping/index.ts'
 import { type InsertedRuns, insertedRuns } from './inserted-text.ts'
 import type { LayoutTools } from './layout-tools.ts'
 
-/** What stands before the first line of a paragraph. */
+/** The marker before the first line of a paragraph. */
 export interface Marker extends InsertedRuns {
-  /** How far in it puts the lines. */
+  /** The indent that it gives to lines. */
   readonly indent: number
 }
 
 /** Between a marker and its paragraph, in ems, where no indent is stated. */
 const gap = 0.5
 
-/** What a marker says, with the number of its paragraph. */
+/** The text of a marker, with the number of its paragraph. */
 export const markerText = (text: string, itemNumber = 1): string =>
   text.replaceAll('{number}', String(itemNumber))
 

@@ -50,7 +50,7 @@ export interface CaretPlace {
   readonly along?: number | undefined
 }
 
-/** Where lines follow each other downward, arrows along them are left and right. */
+/** The arrow keys of vertical text, where lines follow each other sideways. */
 const turned: Readonly<
   Partial<Record<WritingMode, Readonly<Partial<Record<CaretMove, CaretMove>>>>>
 > = {
@@ -153,7 +153,7 @@ function visibleEnd({ text, lines }: Layout, index: number): number {
   return line.start + text.slice(line.start, line.end).trimEnd().length
 }
 
-/** Where a caret stands along its line. */
+/** The position of a caret along its line. */
 function placeAlong(layout: Layout, cells: readonly Cell[], at: Caret): number {
   const line = layout.lines[at.line]
   const own = (affinity: Affinity) =>

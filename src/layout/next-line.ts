@@ -5,7 +5,7 @@ import type { BrokenLine } from './line-of.ts'
 import { type LinePlan, type ParagraphLines, paragraphLines } from './paragraph-lines.ts'
 import { type Breakable, indentOf } from './stops.ts'
 
-/** Where a text goes on: plain data of that text. */
+/** The start of the rest of a text: plain data that belongs to that text. */
 export interface Continuation {
   /** Offset in the whole text. */
   readonly offset: number
@@ -19,7 +19,7 @@ export const textStart: Continuation = { offset: 0, line: 0 }
 
 /** The rooms that lines go into, and whether they are made as wide. */
 export interface Rooms {
-  /** Of a paragraph, for each of its lines. */
+  /** The space of each line of a paragraph. */
   roomOf(text: Breakable): RoomOf
   isJustified(text: Breakable): boolean
 }
@@ -47,7 +47,7 @@ export interface NextLine {
   /** Index of its paragraph. */
   readonly paragraph: number
   readonly line: BrokenLine
-  /** Which line of the paragraph it is, and the room it has. */
+  /** The index of the line in its paragraph, and its space. */
   readonly index: number
   readonly room: number
   /** Undefined behind the last line. */

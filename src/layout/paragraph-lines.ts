@@ -26,7 +26,7 @@ export interface ParagraphLines {
   plan(): LinePlan | undefined
 }
 
-/** What the lines of a paragraph come from. */
+/** The input of line breaking for one paragraph. */
 export interface ParagraphBreaking {
   readonly text: Breakable
   readonly roomOf: RoomOf
@@ -93,7 +93,10 @@ function brokenLines(asked: ParagraphBreaking): ParagraphLines {
   }
 }
 
-/** Of justified lines, spaces are best no more than half as wide again, and no narrower than they may be. */
+/**
+ * The flexibility of justified lines: spaces grow by half at best, and shrink as far as the style
+ * allows.
+ */
 function elasticityOf({ paragraph, tools }: Breakable): Elasticity {
   const { style } = paragraph
   const [face] = tools.shapingStyle(style).faces
@@ -160,7 +163,7 @@ function allFit(
   })
 }
 
-/** How many lines first fit makes by numbers alone, in rooms wider by a slack. */
+/** The number of lines that first fit makes from widths alone, with a slack. */
 function lineCount(text: Breakable, roomOf: RoomOf, from: LineStart, slack: number): number {
   const breaks = text.breaks()
   const { stops, widths } = breaks

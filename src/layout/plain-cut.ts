@@ -9,7 +9,7 @@ export interface LinePlace {
   readonly offset: number
   /** The word that it stands in, or before. */
   readonly word: number
-  /** How far along the text it is, in font units. */
+  /** The position along the text, in font units. */
   readonly along: number
   /** Whether what goes on from there is shaped as it stands in the text. */
   readonly isSafe: boolean
@@ -99,7 +99,7 @@ export function withMark(
   return width + mark.behind
 }
 
-/** How far along a glyph of a word begins; the last of its clusters ends where the word does. */
+/** The position of a glyph's start within a word; the last cluster ends where the word does. */
 export const alongCluster = (words: WordLine, word: number, glyph: number) =>
   glyph < 0 ? words.to[word] : alongGlyph(words, word, glyph)
 
@@ -118,7 +118,7 @@ export function goesOnAsOne(
 
 export const textBegin: LinePlace = { offset: 0, word: 0, along: 0, isSafe: true }
 
-/** Where a line begins, in the words of a text from one on. */
+/** The start of a line, as a position in the words of a text. */
 export function linePlace(offset: number, words: WordLine, from = 0): LinePlace {
   // With the spaces that a text begins with.
   if (offset === 0) return textBegin

@@ -20,7 +20,7 @@ export interface MeasuredItem {
   readonly next: number
   readonly scale: number
   readonly piece: string
-  /** Of what is no words, all of it as one. */
+  /** All of it as one word, if it has no words. */
   readonly words: WordLine
   /** Whether lines may end at its spaces without a change to what is on them. */
   readonly isWordwise: boolean
@@ -51,7 +51,7 @@ export function measuredItem(
   return { start, end, next, scale, piece, words, isWordwise }
 }
 
-/** Where words go on with a hyphen, lines are not what their numbers say. */
+/** The soft hyphen: widths alone do not describe a line that ends at one. */
 const softHyphen = '\u00ad'
 
 const zero = new Int32Array(1)

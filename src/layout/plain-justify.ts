@@ -2,7 +2,7 @@ import type { Frame } from './frame.ts'
 import { justificationLimits, leastShare } from './justify.ts'
 import type { PlainStyle } from './plain-style.ts'
 
-/** Where lines of a text end, in the whole of it, and how wide they are before they are justified. */
+/** The ends of lines in the whole text, and their widths before justification. */
 interface MeasuredLines {
   readonly ends: ArrayLike<number>
   readonly widths: ArrayLike<number>
@@ -17,7 +17,7 @@ export function isJustifiedBySpaces({ style }: PlainStyle): boolean {
   return words[0] === 0 && words[1] === Infinity && letters[0] === 0 && letters[1] === 0
 }
 
-/** How wide the lines of a text are that is justified by its spaces. */
+/** The widths of lines that are justified by their spaces. */
 export function justifiedWidths(
   { ends, widths }: MeasuredLines,
   text: string,

@@ -11,14 +11,14 @@ import { type LineEnds, plainLines } from './plain-lines.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
 
-/** What was found out of a plain text by its words. */
+/** The measures of a plain text, from its words. */
 export interface PlainSizes {
   readonly text: string
   /** The style of its paragraph. */
   readonly own: PlainStyle
-  /** Where it is in other styles than that as well. */
+  /** Its runs, if it has further styles. */
   readonly runs: readonly PlainRun[] | undefined
-  /** Of all paragraphs: 1 where they run from right to left. */
+  /** The level of all paragraphs: 1 if they run from right to left. */
   readonly level: number
   /** Whether it is one paragraph. */
   readonly isOne: boolean
@@ -26,17 +26,17 @@ export interface PlainSizes {
   readonly width: number
   readonly height: number
   readonly textWidth: number
-  /** Where it has more than one line, or less than all of it. */
+  /** The ends of lines, if there are several or some text is missing. */
   readonly lineEnds: LineEnds | undefined
   readonly fittedSize: number | undefined
   readonly cut: Layout['cut']
   readonly rest: Layout['continuation']
   readonly problems: Layout['problems']
-  /** Where it is not the markup as it stands. */
+  /** The source map, if the text differs from the markup. */
   readonly sourceMap: readonly SourcePiece[] | undefined
 }
 
-/** What a plain layout is made by, and its runs. */
+/** The keys of a plain layout's style and runs. */
 const heldStyle: unique symbol = Symbol('how a plain text is set')
 const heldRuns: unique symbol = Symbol('the runs of a plain text')
 const heldEnds: unique symbol = Symbol('the ends of its lines')
@@ -93,7 +93,7 @@ function frameOf(frame: Frame, maxLines: number | undefined, own: PlainStyle): F
   return own.frame
 }
 
-/** Of what texts as long have in common, so much is kept. */
+/** Up to this length, layouts of equal length share data. */
 const longestKept = 256
 
 const sourceMaps: (readonly SourcePiece[])[] = []
@@ -128,7 +128,7 @@ function paragraphIn(start: number, end: number, { style }: PlainStyle): LayoutP
   return { start, end, style, language: style.language, direction: 'ltr' }
 }
 
-/** Of markup that is text as it stands. */
+/** The source map of markup that is plain text. */
 export const sourceMapOf = (end: number): readonly SourcePiece[] =>
   end === 0 ? [] : [{ start: 0, end, source: { start: 0, end } }]
 
@@ -158,7 +158,10 @@ export function soleStyle(layout: Layout): PlainStyle | undefined {
   return layout[heldStyle]
 }
 
-/** The same where all letters stand as they are shaped: none are cut, and no spaces are widened. */
+/**
+ * The style of a layout whose letters all stand as shaped: nothing is truncated, no space is
+ * widened.
+ */
 export function bareStyle(layout: Layout): PlainStyle | undefined {
   if (!isPlain(layout) || layout[heldRuns] || layout.cut) return undefined
   const { [heldStyle]: own, [heldEnds]: lineEnds, frame } = layout
@@ -166,7 +169,7 @@ export function bareStyle(layout: Layout): PlainStyle | undefined {
   return lineEnds && isJustified(own, frame) ? undefined : own
 }
 
-/** Where the lines of a plain text end; undefined of other layouts, and of changed copies. */
+/** The ends of a plain layout's lines; undefined for other layouts and changed copies. */
 export function plainEnds(layout: object): ArrayLike<number> | undefined {
   return isPlain(layout) ? (layout[heldEnds]?.ends ?? [layout.text.length]) : undefined
 }

@@ -13,7 +13,7 @@ import { type PlainRun, shapedPlainly } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
 import type { Breakable } from './stops.ts'
 
-/** Where lines of a text end, in the whole of it, and how wide they are: one entry of each a line. */
+/** The ends and widths of lines in the whole text: one entry of each for each line. */
 export interface LineEnds {
   readonly ends: ArrayLike<number>
   readonly widths: ArrayLike<number>
@@ -27,7 +27,7 @@ interface MeasuredText {
   readonly own: PlainStyle
   readonly runs: readonly PlainRun[] | undefined
   readonly frame: Frame
-  /** Of all paragraphs: 1 where they run from right to left. */
+  /** The level of all paragraphs: 1 if they run from right to left. */
   readonly level: number
   readonly paragraphs: readonly LayoutParagraph[]
   readonly textWidth: number
@@ -78,7 +78,7 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
   return lines
 }
 
-/** How far a line of a text reaches with all styles that are on it. */
+/** The extent of a line with all its styles. */
 export function reachOfRuns(
   own: PlainStyle,
   runs: readonly PlainRun[],
@@ -94,7 +94,7 @@ export function reachOfRuns(
 
 type PlacedLine = Omit<Line, 'runs'>
 
-/** What the runs of a line are made by, and they themselves once they are. */
+/** The runs of a line, or until they are read, the means to make them. */
 const heldRuns: unique symbol = Symbol('the runs of a line')
 
 interface HeldLine extends Line {

@@ -18,19 +18,19 @@ interface LongLine {
   /** The style of its paragraph. */
   readonly own: PlainStyle
   readonly runs: readonly PlainRun[]
-  /** Where it begins: a safe place. */
+  /** Its start, a safe place to break. */
   readonly start: number
   readonly room: number
   readonly script: number
 }
 
-/** What is known of a line before runs that are shaped as one. */
+/** The state of a line before runs that are shaped as one. */
 interface ItemOnLine {
   /** The first of its runs. */
   readonly first: number
-  /** How far along the line it begins, by the text as it is shaped. */
+  /** Its start along the line, in the text as it is shaped. */
   readonly along: number
-  /** The same by the runs that are painted: a sum that may differ in its last digits. */
+  /** Its start by the painted runs: a sum that may differ in its last digits. */
   readonly painted: number
 }
 
@@ -73,7 +73,7 @@ function itemsOnLine(line: LongLine): ItemOnLine[] | undefined {
   return items
 }
 
-/** How far along an item what is on the line begins of each of its runs, and where the last ends. */
+/** The start of each run along an item, and the end of the last. */
 function placesOfRuns(
   { runs, start: lineStart }: LongLine,
   first: number,
@@ -156,7 +156,7 @@ function cutItem(
   return undefined
 }
 
-/** How long a part of an item is by itself, in font units. */
+/** The length of a part of an item by itself, in font units. */
 function unitsOf(
   { piece, words: { segment } }: MeasuredItem,
   from: number,

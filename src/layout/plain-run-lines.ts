@@ -51,7 +51,10 @@ export function runLines(
   return isLone && own.style.loneWord === 'avoid' ? undefined : lines
 }
 
-/** Where lines may end, and where they do and the next begin, in units along the text on one line. */
+/**
+ * Break opportunities with the end of their line and the start of the next, along the text on one
+ * line.
+ */
 interface RunStops {
   readonly offsets: readonly number[]
   readonly ends: Float64Array

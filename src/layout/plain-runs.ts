@@ -172,7 +172,7 @@ function linesIn(
 
 const none: Layout['problems'] = []
 
-/** How far down the last of some lines reaches, each as high as the styles on it ask for. */
+/** The height of lines, each as high as its styles ask for. */
 function heightOf(
   ends: readonly number[],
   text: string,
@@ -199,11 +199,11 @@ function heightOf(
   return depth
 }
 
-/** How long a text is on one line: sums that may differ in their last digits. */
+/** The length of a text on one line: sums that may differ in their last digits. */
 interface RunLengths {
-  /** Of its shaped items. */
+  /** The length of its shaped items. */
   readonly along: number
-  /** Of its painted runs. */
+  /** The length of its painted runs. */
   readonly painted: number
   /** Whether lines are what the numbers of their words are. */
   readonly isWordwise: boolean

@@ -18,7 +18,7 @@ export interface PlainRun {
   readonly own: PlainStyle
   /** The bit of its script, where the text has several. */
   readonly script?: number | undefined
-  /** What it is shaped with, where the text is divided as all others are. */
+  /** The item it is shaped with, if the text is divided in the general way. */
   readonly item?: ShapingItem | undefined
   /** Address of its link. */
   readonly link?: string | undefined

@@ -15,10 +15,10 @@ import { tolerance } from './stops.ts'
 
 /** Hears of the places that lines may end at, in order; goes on as long as it gives true. */
 export type OnStop = (
-  /** Where a line ends there, and where the next begins, in units along the text on one line. */
+  /** The end of a line at each place, and the start of the next, along the text on one line. */
   end: number,
   next: number,
-  /** How wide the spaces between are. */
+  /** The width of the spaces between them. */
   hang: number,
   /** Offset that the next line starts at. */
   offset: number,
@@ -77,7 +77,7 @@ export interface NumberedLines {
   readonly ends: number[]
   /** Width, in units. */
   readonly widths: number[]
-  /** Which of them end inside a word that is wider than its line. */
+  /** The indices of those that end inside a word that is wider than its line. */
   readonly broken: readonly number[]
   /** The offset that it is cut at, where not all of it goes on the lines. */
   readonly cut?: number | undefined
@@ -91,7 +91,7 @@ export const oneLine = (end: number, width: number): NumberedLines => ({
 
 const none: readonly number[] = []
 
-/** What is kept of lines: of arrays that grew, copies without room to grow. (Typed arrays of a few are larger.) */
+/** Trims grown arrays to their used length. (Typed arrays of a few entries are larger.) */
 export const keptLines = ({ ends, widths, cut }: Omit<NumberedLines, 'broken'>): LineEnds => ({
   ends: ends.slice(),
   widths: widths.slice(),
@@ -140,7 +140,7 @@ function firstFitLines(
   let last = noStop
   let next = 0
   let lineEnd = 0
-  /** Where the line begins; its place is found where it is asked for. */
+  /** The start of the line; its place is found on demand. */
   let lineStart = 0
   let begin = textBegin
   let isCut = false

@@ -20,16 +20,16 @@ export interface PlainStyle {
   readonly styleNames: readonly string[]
   readonly tools: LayoutTools
   readonly face: ShapedRun['face']
-  /** What its fonts had for it: the face, and others beside it. */
+  /** The face of the style, and the fallback faces. */
   readonly shaping: ReturnType<LayoutTools['shapingStyle']>
   readonly scale: number
-  /** How such texts are shaped, by the bit of their script in `plain`. */
+  /** The segment for such texts, by the bit of their script in `plain`. */
   readonly segments: ReadonlyMap<number, ShapedRun['segment']>
   /** That all of its letters have. */
   readonly looks: readonly UsedFace[]
-  /** How far a line reaches, and how far the only line of a text does where it is trimmed. */
+  /** The extent of a line, and of the only line of a text if it is trimmed. */
   readonly reach: LineExtents
-  /** How high a line is that may be the first, or the last. */
+  /** The height of a line that may be the first or the last. */
   heightOf(isFirst: boolean, isLast: boolean): number
   /** Between paragraphs. */
   readonly space: number
@@ -43,17 +43,17 @@ export interface PlainStyle {
   readonly isFirstFit: boolean
   /** Whether plain texts are the words of its face, from left to right. */
   readonly isOfWords: boolean
-  /** What stands behind the last letter of a line, and does not count, in units. */
+  /** The space after the last letter of a line, which does not count, in units. */
   readonly tracking: number
   /** The mark of what is left out; undefined if its numbers do not tell what goes before it. */
   mark(): SizedMark | undefined
-  /** What texts as long have in common, made once. */
+  /** Data that texts of equal length share, made once. */
   readonly paragraphs: (readonly LayoutParagraph[])[]
   /** The last frame that was asked for. */
   frame: Frame
 }
 
-/** Which no frame is the same as. */
+/** A frame that differs from every other. */
 const noFrame: Frame = { width: Number.NaN }
 
 /** Letters that are so much closer, in ems, still stand one behind the other. */
@@ -80,7 +80,7 @@ function isPlainStyle(style: Style): boolean {
 const isFirstFit = ({ breaking, lineBreak, wordBreak, hyphenation }: Style) =>
   breaking === 'fast' && lineBreak === 'normal' && wordBreak === 'normal' && !hyphenation
 
-/** What it takes to lay out plain texts in a style; undefined if that is not enough for any. */
+/** Everything that plain layout of a style needs; undefined if the style needs more. */
 export function plainStyle(
   style: Style,
   styleNames: readonly string[],

@@ -8,7 +8,7 @@ import { keptLines, linesWithin, type NumberedLines, oneLine } from './plain-sto
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
-/** What a frame asks for that words do not tell. */
+/** Whether a frame asks for more than words and widths can answer. */
 export const asksMore = ({ continuation: from, continues }: Frame) =>
   from !== undefined || continues === true
 
@@ -22,7 +22,7 @@ export function plainLayout(
   own: PlainStyle,
   frame: Frame,
   fittedSize?: number,
-  /** Where it is not the markup as it stands. */
+  /** The source map, if the text differs from the markup. */
   sourceMap?: readonly SourcePiece[],
 ): Layout | undefined {
   const { continuation: from, continues } = frame
@@ -32,7 +32,10 @@ export function plainLayout(
     frame.width === undefined ? undefined : Math.max(0, frame.width - inlineStart - inlineEnd)
   let textWidth = 0
   let depth = own.padding.blockStart
-  /** Of all paragraphs; those of the first one itself, for most texts have no other. */
+  /**
+   * The lines of all paragraphs; the arrays of the first one are reused, since most texts have no
+   * other.
+   */
   let [ends, widths]: [number[], number[]] = [[], []]
   const broken: BrokenWord[] = []
   const maxLines = frame.maxLines ?? own.style.maxLines ?? Infinity
@@ -120,7 +123,7 @@ export const cutBehind = (start: number, text: string) => ({
   text: text.slice(start),
 })
 
-/** How many lines of one paragraph go into the height of a frame. */
+/** The number of one paragraph's lines that fit in a frame's height. */
 function linesIn(own: PlainStyle, { height }: Frame): number {
   if (height === undefined) return Infinity
   const { blockStart, blockEnd } = own.padding

@@ -16,14 +16,14 @@ import type { WrappedLines } from './wrap.ts'
 interface PlainStops {
   /** The first place of each paragraph; behind the last, how many there are. */
   readonly first: Uint32Array
-  /** Where a line ends there, and where the next begins. */
+  /** The end of a line at each place, and the start of the next. */
   readonly ends: Float64Array
   readonly starts: Float64Array
-  /** How wide the spaces between are. */
+  /** The width of the spaces between them. */
   readonly hangs: Float64Array
   /** Offsets in the whole text. */
   readonly offsets: Uint32Array
-  /** How long all paragraphs are together, in units. */
+  /** The length of all paragraphs together, in units. */
   readonly length: number
   /** Whether no place is before the one it follows, within each paragraph. */
   readonly areInOrder: boolean
@@ -37,7 +37,7 @@ export interface PlainText {
   readonly paragraphs: Uint32Array
   /** Undefined where lines may not end wherever words may. */
   readonly stops: () => PlainStops | undefined
-  /** The same as any other text is made ready, when that is needed. */
+  /** The texts prepared for the general way, on demand. */
   readonly texts: () => readonly Breakable[]
 }
 
@@ -129,7 +129,7 @@ export function wrapPlain(
   // Lines are not full: of those that the length makes, and one a paragraph, some more.
   const about = Math.ceil((1.1 * stops.length) / Math.max(1, limit)) + paragraphs.length
   const lines = lineWriter(padding, trims, Math.min(about, offsets.length + paragraphs.length))
-  /** How many places the line before went by: this one goes by about as many. */
+  /** The number of places in the line before: the next has about as many. */
   let step = 0
   for (let p = 0; p < paragraphs.length; p++) {
     const count = first[p + 1]

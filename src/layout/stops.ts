@@ -50,15 +50,15 @@ export interface Breakable {
   /** The least that a tab leaves free: half a digit (CSS Text 3, 4.1.2). */
   readonly leastTab: number
   readonly marker?: Marker | undefined
-  /** What its backings take beside their letters, if one of them does. */
+  /** The space that backgrounds add to their letters, if any does. */
   readonly stretches?: readonly BackedStretch[] | undefined
   /** Found when it is first asked for: a label that goes on one line needs none of it. */
   readonly breaks: () => Breaks
 }
 
-/** Where a paragraph may be broken. */
+/** The break opportunities of a paragraph. */
 export interface Breaks {
-  /** How far along the paragraph each offset lies, in units. */
+  /** The position of each offset along the paragraph, in units. */
   readonly widths: Float64Array
   readonly stops: Stops
   /** Whether `ends` are what lines are wide, and not only nearly so. */
@@ -156,7 +156,7 @@ function breaksOf(
   }
 }
 
-/** What moves the hyphen behind a part of a word nearer to it, or further off, in units. */
+/** The kerning of the hyphen after a part of a word, in units. */
 function kerningBeforeHyphen(
   text: string,
   end: number,
@@ -172,7 +172,7 @@ function kerningBeforeHyphen(
 
 type GlyphRunOfParagraph = ShapedParagraph['glyphRuns'][number]
 
-/** How far from the start edge a line begins. */
+/** The distance of a line from the start edge. */
 export function indentOf({ paragraph, marker }: Breakable, isFirst: boolean): number {
   const { startIndent, firstIndent } = paragraph.style
   return startIndent + (marker?.indent ?? 0) + (isFirst ? firstIndent : 0)
@@ -183,7 +183,7 @@ const spacesPerTab = 8
 const spaceWidth = (paragraph: ShapedParagraph, tools: LayoutTools) =>
   Math.max(1, advanceIn(paragraph, tools, ' '))
 
-/** How wide a character is in the face of a paragraph's own style. */
+/** The advance of a character in the face of a paragraph's own style. */
 function advanceIn({ style }: ShapedParagraph, tools: LayoutTools, character: string): number {
   const [face] = tools.shapingStyle(style).faces
   return face.advance(face.glyphOf(character.charCodeAt(0))) * unitScale(face, style.size)
@@ -223,7 +223,7 @@ export const hyphenText = (run: { readonly face: { glyphOf(codePoint: number): n
 const hyphenGlyph = (run: { readonly face: { glyphOf(codePoint: number): number } }) =>
   run.face.glyphOf(hyphenText(run).charCodeAt(0))
 
-/** Where lines may end: by the text, and inside its words where they may be hyphenated. */
+/** The places at which lines may end: in the text, and inside words that may be hyphenated. */
 function stopKinds(paragraph: ShapedParagraph, tools: LayoutTools): Uint8Array {
   const { text, style, runs } = paragraph
   const { lineBreak, wordBreak, language } = style

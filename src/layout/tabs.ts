@@ -62,7 +62,7 @@ function stopFrom(x: number, stops: readonly TabStop[], tabWidth: number): TabSt
   return stops[low] ?? { at: Math.ceil(x / tabWidth - reached) * tabWidth }
 }
 
-/** How much of what follows a tab, up to the next one, stands before the stop. */
+/** The width of the text after a tab that stands before the stop. */
 function widthBefore(
   { align = 'start' }: TabStop,
   runs: readonly GlyphRun[],
@@ -80,7 +80,7 @@ function widthBefore(
   return align === 'center' ? width / 2 : width
 }
 
-/** Where the decimals of a number begin: at a separator between figures. */
+/** The offset at which the decimals of a number begin: at a separator between digits. */
 function decimalPlace(text: string, separator: string): number {
   for (let at = text.indexOf(separator); at >= 0; at = text.indexOf(separator, at + 1)) {
     if (/\p{Nd}/u.test(text[at + 1] ?? '') && !isGrouping(text, at, separator)) return at
@@ -93,7 +93,7 @@ const isGrouping = (text: string, at: number, separator: string) => text.include
 
 const separators = new Map<string, string>()
 
-/** What numbers of a language have before their decimals. */
+/** The decimal separator of a language. */
 function decimalSeparator(language: string): string {
   const known = separators.get(language)
   if (known !== undefined) return known

@@ -2,15 +2,17 @@ import type { Breakable } from './stops.ts'
 
 /** The word spaces of a paragraph: how many a line has, and where they stand. */
 export interface WordSpaces {
-  /** Of a space, on average, in units. */
+  /** The average width of a space, in units. */
   readonly width: number
-  /** Those of a line from an offset to a stop that give way when it is justified. */
+  /** Number of spaces that stretch in a line from an offset to a stop. */
   count(start: number, stop: number): number
-  /** How many of one line, up to a stop, stand above spaces of the next, up to another. */
+  /**
+   * Number of one line's spaces, up to a stop, that stand above spaces of the next, up to another.
+   */
   underEachOther(start: number, stop: number, nextStop: number): number
 }
 
-/** Where nobody asks for them. */
+/** The word spaces if nothing needs them. */
 export const noSpaces: WordSpaces = { width: 0, count: () => 0, underEachOther: () => 0 }
 
 export function spacesIn({ paragraph, breaks }: Breakable): WordSpaces {

@@ -66,7 +66,9 @@ export function wrapLines(
 
 type ReachOf = (start: number, end: number) => LineExtents
 
-/** How far lines of a paragraph reach; most paragraphs have one style, and all lines the same reach. */
+/**
+ * The extents of a paragraph's lines; most paragraphs have one style, and one extent for all lines.
+ */
 function reachesOf({ paragraph }: Breakable, tools: LayoutTools): ReachOf {
   const { runs, style, glyphRuns } = paragraph
   const styled = extentsIn(paragraph, tools)

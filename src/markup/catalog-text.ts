@@ -36,7 +36,7 @@ export const markupSyntax: CatalogSyntax = (source, key) => {
   }
 }
 
-/** What a text is held against. */
+/** The original that a text is compared with. */
 interface Against {
   readonly styles?: readonly string[]
   readonly original?: {

@@ -10,7 +10,7 @@ import {
 import { blockTags, cellTags, linkStyle, otherwise, type StyleByElement } from './html-tags.ts'
 import type { Override, StyleName } from './rich-text.ts'
 
-/** What an element makes of the text in it. */
+/** The meaning of an HTML element for its text. */
 export interface ElementMeaning {
   readonly styles: readonly StyleName[]
   readonly overrides: readonly Override[]

@@ -24,7 +24,7 @@ export const elementStyles: StyleByElement = {
 /** The style of links, as far as the sheet has one. */
 export const linkStyle = 'link'
 
-/** What is overridden for each of these styles where the sheet has none of that name. */
+/** The overrides for each of these styles if the sheet has no style of that name. */
 export const otherwise: Readonly<
   Record<string, readonly (readonly [name: string, value: string])[]>
 > = {

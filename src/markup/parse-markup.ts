@@ -41,7 +41,7 @@ interface Mistake {
   readonly hint: string
 }
 
-/** Where the reading stands. */
+/** The state of the parser. */
 interface Reading {
   readonly text: string
   readonly heads: HeadReader

@@ -10,7 +10,7 @@ export interface SpanHead {
 const nameStart = /[\p{L}_]/u
 const nameRest = /[\p{L}\p{N}_.-]/u
 
-/** What an ASCII character may be in a name: 0 nothing, 1 any but the first, 2 also the first. */
+/** The role of each ASCII character in a name: 0 none, 1 any place but the first, 2 any place. */
 const asciiRoles = Uint8Array.from({ length: 128 }, (_, code) => {
   const character = String.fromCharCode(code)
   return nameStart.test(character) ? 2 : nameRest.test(character) ? 1 : 0
@@ -113,7 +113,10 @@ function readQuoted(text: string, from: number) {
   }
 }
 
-/** What a value without quotation marks cannot hold: white space, a comma, a bracket, a quotation mark. */
+/**
+ * Whether a character ends a value without quotation marks: white space, a comma, a bracket, a
+ * quotation mark.
+ */
 function endsBare(code: number): boolean {
   switch (code) {
     case 0x22:

@@ -60,7 +60,7 @@ export function richToHtml(rich: RichText, options: RichToHtmlOptions = {}): Wri
   let html = ''
   let length = 0
   const tagsFor = (span: SpanNode) => spanTags(span, tagOf)
-  /** Of spans in spans in spans, those that browsers still follow; the text of the rest is there. */
+  /** Number of spans that are nested deeper than browsers follow; their text is kept. */
   let beyond = 0
   const endParagraph = () => {
     // A paragraph ends all that is open, and what follows opens it again.

@@ -27,7 +27,7 @@ export function plainText(rich: RichText, values?: Values): string {
   return parts.join('')
 }
 
-/** What a value that is no rich text says in a language. */
+/** The text of a value that isn't rich text, in a language. */
 export function valueText(value: Exclude<Value, RichText>, language: string | undefined): string {
   if (typeof value !== 'object') return String(value)
   if (isFormatted(value)) return formattedText(value, language)

@@ -25,10 +25,10 @@ export function isValue(value: unknown): value is Value {
   )
 }
 
-/** What is expected of a value. */
+/** The expected forms of a value. */
 const valueHint = 'expected a text, a number, rich text, { text, style } or an inline object'
 
-/** What is meant where no value is, and how it is given. */
+/** A hint for a wrong value: the likely meaning, and its correct form. */
 export function hintOf(value: unknown): string {
   if (value instanceof Date)
     return 'formatted(date, { dateStyle: … }) writes a date in the language'
@@ -36,7 +36,7 @@ export function hintOf(value: unknown): string {
   return valueHint
 }
 
-/** What a value that is none is called: `an object` says more than what it is turned into. */
+/** The name of a wrong value's kind: `an object` says more than its conversion to text. */
 export function valueName(value: unknown): string {
   if (Array.isArray(value)) return 'a list'
   if (value instanceof Date) return 'a date'

@@ -24,7 +24,7 @@ function valueIn(scope: Scope, name: string): Value | undefined {
   return undefined
 }
 
-/** What a walk meets, in the order of the text. `isInner` is of what stands in a value. */
+/** The callbacks of a walk, in the order of the text. `isInner` marks the content of a value. */
 export interface Visitor {
   /** A value that stands inside itself is a text without a node. */
   text(text: string, node?: TextNode, isInner?: boolean): void

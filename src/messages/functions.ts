@@ -26,7 +26,7 @@ const inUtc =
     )
   }
 
-/** What messages may call. */
+/** The functions that messages can call. */
 export const functions: Readonly<Record<string, MessageFunction<Kind>>> = {
   ...DefaultFunctions,
   ...DraftFunctions,

@@ -1,6 +1,6 @@
 import type { MessageFormat, MessagePart, Model } from 'messageformat'
 
-/** What functions of messages give. */
+/** The result of a message's function. */
 export type Kind = 'datetime' | 'number' | 'string'
 
 export type Message = MessageFormat<Kind, Kind>
@@ -8,7 +8,7 @@ export type Message = MessageFormat<Kind, Kind>
 /** A part of a message as it is shown. */
 export type Part = MessagePart<Kind>
 
-/** What a message asks for, whichever of its variants is shown. */
+/** Facts about a message that hold for all its cases. */
 export interface MessageFacts {
   /** Names of its values, in the order in which they stand. */
   readonly values: readonly string[]

@@ -8,5 +8,5 @@ export function cssString(text: string): string {
   return `"${safe}"`
 }
 
-/** What classes, custom properties and data attributes of pages begin with. */
+/** The default prefix of classes, custom properties and data attributes. */
 export const defaultPrefix = 'dotline-'

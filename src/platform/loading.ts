@@ -12,7 +12,7 @@ import {
 import { type BuiltInFace, families } from './built-in.ts'
 import type { BuiltInChoice, DescribedFont, FontsOptions } from './fonts-options.ts'
 
-/** Where bytes come from: a path or an address, or they themselves. */
+/** The source of bytes: a path, an address, or the bytes themselves. */
 export const aSource = either(
   aString,
   someBytes,
@@ -65,7 +65,7 @@ export function checkDescriptions({ builtIn = [], files: fonts = [] }: FontsOpti
   for (const font of fonts) if (isDescribed(font)) checkDescribedFont(font)
 }
 
-/** What styles tell a described font by. */
+/** The traits by which styles find a described font. */
 export function traitsOf({
   family,
   weight = 400,

@@ -51,7 +51,7 @@ import {
   traitsOf,
 } from './loading.ts'
 
-/** How bytes arrive: all that differs between Node and browsers. */
+/** The supply of bytes: the only difference between Node and browsers. */
 export interface Supply {
   /** Reads what a caller names: a path or a URL. */
   read(source: string | URL): Promise<FontFile>
@@ -65,7 +65,7 @@ export interface Supply {
   asset(folder: string | URL, file: string): URL
   /** Compiled WASM, kept between fonts. */
   compile(url: URL): Promise<WebAssembly.Module>
-  /** What subsets fonts, at once; undefined if the platform cannot. */
+  /** The subsetter, synchronously; undefined if the platform has none. */
   subsetterNow(url: URL): Subsetter | undefined
 }
 

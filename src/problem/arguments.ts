@@ -9,7 +9,7 @@ import { shortText } from './short-text.ts'
  */
 export type Expected = (value: unknown) => string | undefined
 
-/** What passes a test, in words. */
+/** The tests of arguments, each with its words for messages. */
 export const being =
   (what: string, is: (value: unknown) => boolean): Expected =>
   value =>
@@ -77,7 +77,7 @@ export const mapOf =
     return undefined
   }
 
-/** What every key of some options must be; a type of options makes sure that none is forgotten. */
+/** The expected value of each option; its type makes sure that no option is forgotten. */
 export type Fields<T> = { readonly [K in keyof Required<T>]: Expected }
 
 /** Throws `bad-argument` on an argument that is not what is expected. */

@@ -1,7 +1,7 @@
 import { type Path, pathText } from './path.ts'
 import { DotLineError, type Problem, type SourceLocation } from './problem.ts'
 
-/** What is said of a text of a file: which it is, too. */
+/** A message about a text of a file, with the text's path. */
 export const messageIn = (path: Path, message: string) => `in ${pathText(path)}: ${message}`
 
 /** A problem in a text of a file, which is told where the text stands there. */

@@ -1,7 +1,7 @@
 /** More names than these are no help to anybody. */
 const mostListed = 20
 
-/** What there is to choose from, in a hint; of many, the first. */
+/** The available names, for a hint; of many, the first. */
 export function available(names: Iterable<string>): string {
   const all = [...names]
   const rest = all.length - mostListed

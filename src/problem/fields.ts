@@ -15,7 +15,7 @@ import { DotLineError, errorProblem, type Problem } from './problem.ts'
 
 export type JsonSchema = Readonly<Record<string, unknown>>
 
-/** What a field of a file takes, once for the reader and for editors. */
+/** A field of a file, declared once for the reader and for editors. */
 export interface Field {
   readonly expected: Expected
   readonly schema: JsonSchema
@@ -96,7 +96,7 @@ export function errorOf(problems: readonly Problem[]): DotLineError {
   return new DotLineError(errors[0] ?? problems[0], problems)
 }
 
-/** What reading a file finds, and where its parts stand. */
+/** A report of reading a file: its problems, and locations of its parts. */
 export interface FieldReport {
   readonly tell: TellField
   readonly problems: Problem[]
@@ -121,7 +121,7 @@ export function fieldReport(
   }
 }
 
-/** What a JSON Schema of one of our files begins with (JSON Schema 2020-12, 8.1.1 and 8.2.1). */
+/** The head of our JSON Schemas (JSON Schema 2020-12, 8.1.1 and 8.2.1). */
 export const schemaHead = (file: 'chart' | 'document' | 'places' | 'sheet') => ({
   $schema: 'https://json-schema.org/draft/2020-12/schema',
   $id: `https://dot-line.example/${file}.schema.json`,

@@ -16,5 +16,5 @@ export const insideText =
     }
   }
 
-/** What tells of the inside of a field's value. */
+/** A check of the content of a field's value. */
 export type Inside = NonNullable<Field['inside']>

@@ -1,6 +1,6 @@
 const allowed = ['http', 'https', 'mailto', 'tel']
 
-/** What messages say of links. */
+/** The allowed links, for messages. */
 export const allowedLinks = `links may be relative, or ${allowed.join(', ')}`
 
 /**

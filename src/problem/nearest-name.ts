@@ -1,4 +1,4 @@
-/** How many letters may differ before two names no longer look like the same one. */
+/** The number of letters in which two similar names may differ. */
 const allowed = (length: number) => (length < 3 ? 1 : length < 6 ? 2 : 3)
 
 /** Names longer than this are no slips of the finger; comparing them would cost more than it tells. */

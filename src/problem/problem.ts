@@ -70,7 +70,7 @@ export class DotLineError extends Error {
   }
 }
 
-/** What a problem may say beside what it is. */
+/** The optional details of a problem. */
 export type ProblemDetails = Partial<Omit<Problem, 'code' | 'severity' | 'message'>>
 
 /** An error problem, from its parts; leaves out what is not given. */

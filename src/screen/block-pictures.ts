@@ -2,7 +2,7 @@ import { asDrawing, type Layout } from '../core.ts'
 import { paintCanvas } from '../targets/canvas/index.ts'
 import { writtenNodes } from './written-nodes.ts'
 
-/** What is painted below and above the letters of a block. */
+/** The items below and above the letters of a block. */
 export interface BlockPictures {
   /** Elements with a picture; nothing where the text is empty. Those that stay are kept. */
   write(below: string, above: string): void

@@ -2,7 +2,7 @@ import { errorProblem, nearestName, type Problem, warningProblem } from '../prob
 import { elementName } from './element-name.ts'
 import { aligns } from './element-text.ts'
 
-/** What a text element takes from its markup. */
+/** The attributes of a text element. */
 export const attributes = [
   'text-style',
   'markup',
@@ -20,14 +20,14 @@ export type Attribute = (typeof attributes)[number]
 /** As what a text may be seen. */
 export const paints: readonly string[] = ['text', 'svg', 'canvas']
 
-/** Those of which not every value is one. */
+/** The attributes that take only certain values. */
 const choices: { readonly [A in Attribute]?: readonly string[] } = {
   align: aligns,
   'align-wrapped': aligns,
   paint: paints,
 }
 
-/** What is wrong with the value of an attribute; what is wrong is as if it were not there. */
+/** The problem of an attribute's value; a wrong value has no effect. */
 export function attributeProblem(name: Attribute, value: string | null): Problem | undefined {
   if (value === null) return undefined
   const taken = choices[name]
@@ -46,10 +46,10 @@ export function countIn(value: string | null): number | undefined {
 }
 
 const known = new Set<string>(attributes)
-/** Of every element, or of those that put pages together: nobody meant ours by them. */
+/** Global attributes, and those of frameworks: they are never misspellings of ours. */
 const others =
   /^(class|id|is|key|lang|dir|part|role|slot|style|title|width|hidden|(aria|data)-.*|.*[:@#.].*)$/
-/** The same names as JavaScript has them, which HTML does not know: `textstyle`. */
+/** The names without hyphens, as JavaScript has them and HTML doesn't: `textstyle`. */
 const withoutHyphens = new Map(attributes.map(name => [name.replaceAll('-', ''), name]))
 
 /** Attributes that are called nearly like one of ours. */

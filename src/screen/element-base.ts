@@ -1,3 +1,3 @@
-/** What elements are made of; on a server, where there are none, they are there to be named only. */
+/** The base class of elements; on a server, which has none, an empty class. */
 export const ElementBase: typeof HTMLElement =
   typeof HTMLElement === 'undefined' ? (class {} as typeof HTMLElement) : HTMLElement

@@ -12,17 +12,17 @@ import {
 } from '../core.ts'
 import { elementName } from './element-name.ts'
 
-/** What an element was given to say: rich text before markup, that before a text of the catalog. */
+/** The given text of an element: rich text, or else markup, or else a text of the catalog. */
 export interface GivenText {
   readonly rich: RichText | undefined
   readonly markup: string | null
   readonly message: string | null
   readonly values: Values | undefined
-  /** What stands in it. */
+  /** The element's content. */
   readonly content: string | null
 }
 
-/** What it says; as plain text, where it cannot be what was asked for. */
+/** The text of an element; plain text if the given one can't be read. */
 export function saidText(
   { rich, markup, message, values, content }: GivenText,
   catalog: Catalog | undefined,
@@ -46,7 +46,7 @@ export function saidText(
   return escapeMarkup(own || message)
 }
 
-/** How a text is set, apart from its frame. */
+/** The options of a text, apart from its frame. */
 export interface TextSetting {
   readonly style?: string
   readonly values?: Values
@@ -91,7 +91,7 @@ export function readValues(attribute: string | null): {
   return { problem: { code: 'bad-values', severity: 'error', message } }
 }
 
-/** What failed, as problems to be reported. */
+/** The problems of an error, to be reported. */
 function problemsOf(error: unknown): readonly Problem[] {
   if (error instanceof DotLineError) return error.problems
   throw error

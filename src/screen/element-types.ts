@@ -21,7 +21,7 @@ export interface TextAttributes {
   align?: Align | undefined
   /** The same, where it has more than one line. */
   'align-wrapped'?: Align | undefined
-  /** How it is painted. */
+  /** The way it is painted. */
   paint?: 'text' | 'svg' | 'canvas' | undefined
   /** Text of the tooltip, or `none`. Default: the whole text, if it was truncated. */
   tooltip?: string | undefined

@@ -1,10 +1,10 @@
 import type { ProvidedText } from './provided.ts'
 
-/** Of an idle period, in milliseconds: with less left nothing is begun. */
+/** The minimum rest of an idle period, in milliseconds; with less, no new text is begun. */
 const leastIdle = 1
 /** No width has changed for so many milliseconds when texts out of sight are written: each of them once. */
 const rest = 150
-/** What is out of sight is written after so many milliseconds of rest, whether there is time or not. */
+/** Elements out of sight are written after this many milliseconds of rest, idle or not. */
 const longestStale = 300
 
 /** Whether what stands so far from the top of a screen is in it, or no more than a screen away, in pixels. */
@@ -72,7 +72,7 @@ export function laterWriting(page: Document): LaterWriting {
     timer = Number(setTimeout(wait, milliseconds))
   }
 
-  /** What is scrolled to does not wait. */
+  /** Writes elements near the viewport at once, so that scrolling shows no gaps. */
   function writeNear() {
     frame = 0
     const screen = page.documentElement.clientHeight

@@ -14,7 +14,7 @@ export interface TextAction {
 
 /** Follows pointer, touch and keyboard over the links and actions of a block. */
 export interface Links {
-  /** What of the text is linked now. */
+  /** Updates the links for a layout. */
   show(layout: Layout): void
 }
 

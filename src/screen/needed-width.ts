@@ -1,6 +1,6 @@
 import { DotLineError, type RichText, type Typesetter, type Values } from '../core.ts'
 
-/** How a text is set, apart from its width. */
+/** The options of a text, apart from its width. */
 interface WholeSetting {
   readonly style?: string
   readonly values?: Values

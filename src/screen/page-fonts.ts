@@ -4,7 +4,7 @@ import type { Face } from '../core.ts'
 export interface PageFonts {
   /** The family name of a face; it is loaded when it is first asked for, and then given to the page. */
   family(face: Face): string
-  /** What is awaited until all faces that were asked for can be shown; undefined when they can. */
+  /** A promise that resolves once all requested faces can be shown; undefined if they can be. */
   awaited(): Promise<unknown> | undefined
   close(): void
 }

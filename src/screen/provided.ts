@@ -37,7 +37,7 @@ export interface TextProvision {
 
 /** Provides for texts; changes reach all of them with the next frame. */
 export interface TextProvider {
-  /** What it provides now. */
+  /** The current provision. */
   readonly current: TextProvision
   /** The reader's settings in browser and system. */
   readonly preferences: ReaderPreferences
@@ -55,18 +55,18 @@ export interface TextProvider {
 export interface ProvidedText {
   readonly isConnected: boolean
   readonly problems: readonly Problem[]
-  /** What is set anew: all of it, or where it is written in other rules or for other settings. */
+  /** Sets the text again: all of it, or only if other rules or settings affect it. */
   refresh(): void
   /** Writes what was laid out and is not written yet. */
   show(): void
-  /** Where it stands on the screen, in pixels. */
+  /** Its position on the screen, in pixels. */
   getBoundingClientRect(): { readonly top: number }
 }
 
 /** Hears how wide an element is, and whether it is in sight, or a screen away from it. */
 export type OnWidth = (width: number, isNear: boolean) => void
 
-/** What a text is given. */
+/** Everything that a text is provided with. */
 export interface Provided {
   readonly provision: TextProvision
   readonly preferences: ReaderPreferences

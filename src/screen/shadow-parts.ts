@@ -1,4 +1,4 @@
-/** What an element has in its shadow root. */
+/** The parts of an element's shadow root. */
 export interface ShadowParts {
   readonly root: ShadowRoot
   /** As wide as the element, and of no height: what is observed. */
@@ -11,7 +11,7 @@ export interface ShadowParts {
   readonly block: HTMLElement
 }
 
-/** Where a page's styles end, and those of a text begin. */
+/** The rules that keep a page's styles out of a text. */
 export const hostRules =
   ':host{display:block;min-inline-size:0;max-inline-size:100%;position:relative}\n' +
   ':host([hidden]){display:none}\n' +

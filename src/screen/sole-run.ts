@@ -2,7 +2,7 @@
 export interface SoleRun {
   /** The class of the line's element. */
   readonly line: string
-  /** That of its run's. */
+  /** The declarations of its run. */
   readonly run: string
   readonly text: string
 }

@@ -44,17 +44,17 @@ export class DotLineElement extends ElementBase {
   #provided: Provided | undefined
   #typesetter: Typesetter | undefined
   #layout: Layout | undefined
-  /** What was found before it was laid out, and with that. */
+  /** Problems that were found before and during layout. */
   #found: readonly Problem[] = []
   #problems: readonly Problem[] = []
   #width: number | undefined
   #naturalWidth = 0
   /** Found when a row asks for it. */
   #neededWidth: number | undefined
-  /** What it is to be, and is not written as yet. */
+  /** The layout that is waiting to be written. */
   #laidOut: { readonly layout: Layout; readonly found: readonly Problem[] } | undefined
   #values: Values | undefined
-  /** What is wrong with its attributes; they may be read before there is anyone to tell. */
+  /** Problems of its attributes; they may be read before anyone can hear of them. */
   readonly #bad = new Map<Attribute, Problem>()
   #misnamed: readonly Problem[] = []
   #rich: RichText | undefined
@@ -118,7 +118,10 @@ export class DotLineElement extends ElementBase {
     this.#reflect('max-lines', value === undefined ? null : String(value))
   }
 
-  /** How it is painted: `text` (the default); or `svg` or `canvas`, with the text over it, visually hidden. */
+  /**
+   * The way it is painted: `text` (the default); or `svg` or `canvas`, with the text over it,
+   * visually hidden.
+   */
   get paint(): 'text' | 'svg' | 'canvas' {
     const value = this.getAttribute('paint')
     return value === 'svg' || value === 'canvas' ? value : 'text'
@@ -254,7 +257,7 @@ export class DotLineElement extends ElementBase {
     else this.setAttribute(name, value)
   }
 
-  /** How it is set, apart from its frame. */
+  /** The options of the text, apart from its frame. */
   get #setting(): TextSetting {
     const { textStyle: style, maxLines } = this
     // A text of the catalog has its values already: they choose what it says.

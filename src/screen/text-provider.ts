@@ -23,7 +23,7 @@ import { stateRules } from './state-rules.ts'
 
 let count = 0
 
-/** What is provided must be what it is to be, before any text is set with it. */
+/** Checks a provision before any text is set with it. */
 function checkProvision(provision: TextProvision) {
   checkOptions('provideText', provision, {
     sheet: anObject,

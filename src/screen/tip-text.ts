@@ -4,7 +4,7 @@ import { dressBlock, sizeFrame } from './dress-block.ts'
 import type { Provided } from './provided.ts'
 import { writtenLines } from './written-lines.ts'
 
-/** How wide a tooltip's words may be, in units. */
+/** The maximum width of a tooltip's text, in units. */
 const widest = 330
 
 /** Writes a tooltip in the sheet's style `tooltip`, where it has one, else white on its dark ground. */

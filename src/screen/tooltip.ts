@@ -1,6 +1,6 @@
 /** Shows a text beside an element while it is pointed at, focused or held. */
 export interface Tooltip {
-  /** What it says, and how that is written into it; it is not shown where it is empty. */
+  /** Sets the text of the tooltip and writes it; an empty tooltip is not shown. */
   say(text: string, write: WriteTip): void
   close(): void
 }

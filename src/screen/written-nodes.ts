@@ -32,7 +32,7 @@ const values = / ([\w:-]+)="([^"]*)"/g
 
 const svg = 'http://www.w3.org/2000/svg'
 
-/** What stands in a picture is of its namespace. */
+/** Creates an element; inside of a picture, in its namespace. */
 function elementOf(page: Document, name: string, around: Element | DocumentFragment): Element {
   const isPicture = name === 'svg' || ('namespaceURI' in around && around.namespaceURI === svg)
   return isPicture ? page.createElementNS(svg, name) : page.createElement(name)

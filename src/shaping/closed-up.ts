@@ -4,7 +4,7 @@ import type { Style } from '../sheet/index.ts'
 const opening = /[（［｛｟〈《「『【〔〖〘〚〝]/
 const closing = /[）］｝｠〉》」』】〕〗〙〛〟、。，．]/
 
-/** What stands behind fullwidth punctuation that is closed up with what follows it, in ems: half less. */
+/** The tracking after fullwidth punctuation that is closed up with the next character, in ems. */
 export const closedTracking = -0.5
 
 /**

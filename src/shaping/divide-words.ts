@@ -74,7 +74,7 @@ const mostAhead = 1 << 12
 /** No mark comes before it. */
 const firstMark = 0x300
 
-/** What goes on the character before it, such as a mark or a joiner, is one with the space before a word. */
+/** Whether a word begins with a mark or joiner, which belongs to the space before it. */
 const isNotByItself = (word: string) =>
   word.charCodeAt(0) >= firstMark &&
   /^[\p{M}\p{Grapheme_Extend}\p{Emoji_Modifier}\u200d]/u.test(word)

@@ -4,7 +4,7 @@ import type { Style } from '../sheet/index.ts'
 
 export interface FoundFace {
   readonly face: Face
-  /** What of the style the fonts do not have. */
+  /** Traits of the style that the fonts lack. */
   readonly problems: readonly Problem[]
 }
 
@@ -50,7 +50,7 @@ export function findFace(fonts: Fonts, style: Style): FoundFace {
 /** Axes count in steps that may not hold a number exactly. */
 const nearEnough = 0.5
 
-/** What a style asks for and its face is not, and was not made. */
+/** The traits that a style asks for and that its face neither has nor got by synthesis. */
 function lackingIn(face: Face, { stretch, weight, slant }: Style): string[] {
   const differs = (a: number, b: number) => Math.abs(a - b) > nearEnough
   // What was synthesized is heavier by one step, whatever was asked for.

@@ -16,10 +16,10 @@ const mostFound = 4096
  */
 export function fontsFallback(fonts: Fonts, style: Style): Fallback {
   const ranked = new Map<string, readonly string[]>()
-  /** Of several files put together: once a family, not once a grapheme. */
+  /** Coverage of several files together: made once for each family, not for each grapheme. */
   const coverages = new Map<string, ReturnType<Fonts['coverage']>>()
   let isAsked = false
-  /** What was found before: most symbols of an interface come again and again. */
+  /** Earlier results: an interface has most of its symbols again and again. */
   const found = new Map<string, Face | undefined>()
   return (grapheme, colored) => {
     const key = colored ? `${grapheme} ` : grapheme

@@ -3,7 +3,7 @@ import type { InlineBoxItem } from '../markup/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { Spacing } from './spacing.ts'
 
-/** What a text is shaped by. */
+/** Everything that shapes a text. */
 export type ShapedAs = Pick<ShapingItem, 'face' | 'segment' | 'spacing' | 'isPaired'>
 
 /** A stretch that is shaped as one; offsets are of its paragraph. */
@@ -20,7 +20,7 @@ export interface ShapingItem {
   readonly upright: boolean
   /** Two figures of vertical text, upright beside each other. */
   readonly isPaired?: true
-  /** Of a backing that takes room: a style with it. Letters do not join over its edge. */
+  /** The style of a background that takes space. Letters do not join over its edge. */
   readonly inRoom?: Style | undefined
   /** The stretch is one tab. */
   readonly isTab: boolean

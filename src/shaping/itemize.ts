@@ -17,7 +17,7 @@ export interface DividedText {
   readonly levels: Uint8Array | undefined
   /** In vertical text, how each character stands. */
   readonly turns: Uint8Array | undefined
-  /** Where punctuation is closed up with the next character. */
+  /** Flags of punctuation that is closed up with the next character. */
   readonly closed: Uint8Array | undefined
   /** The text with its tabs, where it has some. */
   readonly tabbed: string | undefined
@@ -87,7 +87,7 @@ export function itemize(
   return items
 }
 
-/** Of vertical text: letters that stand upright are shaped with these. */
+/** Features of upright letters in vertical text. */
 const verticalFeatures = ['vert', 'vrt2']
 
 /**
@@ -110,7 +110,7 @@ function eastAsianIn(
   }
 }
 
-/** What styles are shaped with; a problem of a style is reported once. */
+/** The tools, which report a style's problem only once. */
 function tellingOnce(tools: ShapingTools, problems: Problem[]): ShapingTools['shapingStyle'] {
   let told: Set<Style> | undefined
   return style => {

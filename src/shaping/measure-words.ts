@@ -12,26 +12,26 @@ import type { TextAhead } from './words-ahead.ts'
  */
 export interface WordLine {
   count: number
-  /** How long all of it is where more follows: with the spaces at its end. */
+  /** The length of everything if more follows: with the spaces at its end. */
   total: number
   /** Offsets in the text. */
   starts: Int32Array
   ends: Int32Array
-  /** How far along a word begins, and how far one ends that ends its line. */
+  /** The position at which each word begins; `to` is where it ends at the end of a line. */
   from: Int32Array
   to: Int32Array
-  /** What the kerning with the space behind it adds to a word. */
+  /** The kerning that the space after a word adds to it. */
   deltas: Int32Array
   /** The numbers of the words in their table. */
   words: Int32Array
   table: WordTable | undefined
-  /** How they were shaped. */
+  /** The segment that they were shaped in. */
   segment: Segment | undefined
-  /** What is added behind their clusters, which `from`, `to` and `total` have in them. */
+  /** The spacing after clusters, which `from`, `to` and `total` include. */
   spacing: LineSpacing | undefined
 }
 
-/** What is added behind clusters, and how many stand before each word; so many of them are spaces. */
+/** The spacing after clusters: their number before each word, and how many of them are spaces. */
 export interface LineSpacing {
   readonly spacing: Spacing
   readonly unitsPerEm: number
@@ -152,7 +152,10 @@ const spacingRows = (length: number) => ({
   spaces: new Int32Array(length),
 })
 
-/** How far along a text the glyph of a word begins, with what was added before it; behind all, the end of the word. */
+/**
+ * The position of a word's glyph along a text, with earlier spacing; after the last glyph, the
+ * word's end.
+ */
 export function alongGlyph(
   { from, words, table, spacing }: WordLine,
   index: number,
@@ -165,7 +168,7 @@ export function alongGlyph(
     : along
 }
 
-/** What is added behind the first clusters of a word, in font units. */
+/** The spacing after the first clusters of a word, in font units. */
 export function addedInside(
   { spacing, unitsPerEm, clusters, spaces }: LineSpacing,
   index: number,

@@ -4,7 +4,7 @@ import type { InlineBoxItem } from '../markup/index.ts'
 /** Parts of a unit that the width of an object is rounded to. */
 const objectUnits = 4096
 
-/** What stands for an object among glyphs: one cluster, whose advance is the object's length on the line. */
+/** The glyph of an inline box: one cluster, whose advance is the box's length on the line. */
 export function objectGlyph(length: number, face: Face): { shaped: ShapedGlyphs; size: number } {
   const shaped = singleGlyph(0, Math.round(length * objectUnits))
   return { shaped, size: face.metrics.unitsPerEm / objectUnits }

@@ -6,14 +6,17 @@ import type { Context, Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
  */
 export type Shape = (face: Face, text: string, segment: Segment, context?: Context) => ShapedGlyphs
 
-/** How much one generation of the cache holds, in bytes. */
+/** The size of one generation of the cache, in bytes. */
 const generationSize = 1 << 24
 
-/** What a shaped text takes: its six arrays and their buffers, by measuring, its glyphs, and its text. */
+/**
+ * The size of a shaped text, in bytes: six arrays with their buffers (measured), glyphs, and the
+ * text.
+ */
 const bytesOf = (text: string, { glyphs }: ShapedGlyphs) =>
   1300 + 25 * glyphs.length + 2 * text.length
 
-/** What a map takes, with its key: letters that join have one for each that stand beside them. */
+/** The size of a map with its key: letters that join have one for each neighbor. */
 const bytesOfKind = 600
 
 /** Texts longer than this are not likely to come again. */

@@ -69,7 +69,7 @@ function wholeCharacters(text: string, end: number): number {
   return isHigh && end < text.length ? end + 1 : end
 }
 
-/** How many glyphs stand before the last place that is safe to break, in the second half of a piece. */
+/** Number of glyphs before the last safe place to break, in the second half of a piece. */
 function safeGlyphs({ clusters, unsafe }: ShapedGlyphs): number {
   for (let i = clusters.length - 1; i > clusters.length / 2; i--) {
     if (unsafe[i] === 0 && clusters[i] !== clusters[i - 1]) return i

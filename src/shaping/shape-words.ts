@@ -21,7 +21,7 @@ export interface WordwiseText {
 /** Scripts whose words end at spaces, and change nothing beyond them but the kerning with the space. */
 const wordScripts = new Set(['Latn', 'Grek', 'Cyrl', 'Armn', 'Geor'])
 
-/** The same of scripts that run from right to left, with the features that shapers apply to them unasked. */
+/** Scripts that run from right to left, with the features that shapers always apply to them. */
 const leftwardScripts: ReadonlyMap<string, readonly string[]> = new Map([
   [
     'Arab',
@@ -98,7 +98,7 @@ export function wordShaper(): WordShaper {
   const ofPiece = { scratch: newScratch(), line: newWordLine() }
   const [spacedText, spacedPiece] = [newWordLine(), newWordLine()]
 
-  /** What was measured last: a text is often set in several frames, and sizes, after each other. */
+  /** The last measurement: a text is often set again in other frames and sizes. */
   let lastText: string | undefined
   let lastClearings = 0
 
@@ -126,7 +126,7 @@ export function wordShaper(): WordShaper {
     return book
   }
 
-  /** Of books that together keep too much, those used longest ago are forgotten. */
+  /** Clears the books that were used longest ago, if all together are too large. */
   function keepWithinBounds(used: Book) {
     const kept = recent.get(used)
     if (!kept) return

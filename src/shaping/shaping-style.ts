@@ -6,14 +6,14 @@ import { candidateFaces, findFace } from './find-face.ts'
 import { fontsFallback } from './fonts-fallback.ts'
 import type { Spacing } from './spacing.ts'
 
-/** What shaping takes of a style. */
+/** The part of a style that shaping depends on. */
 export interface ShapingStyle {
   readonly faces: readonly Face[]
   readonly fallback: Fallback
   readonly spacing: Spacing
   readonly language: string
   readonly features: readonly string[]
-  /** What of the style the fonts do not have. */
+  /** Traits of the style that the fonts lack. */
   readonly problems: readonly Problem[]
 }
 

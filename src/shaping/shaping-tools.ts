@@ -12,7 +12,7 @@ import {
 } from './shape-words.ts'
 import { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 
-/** What shaping needs beside the text. */
+/** The tools of shaping. */
 export interface ShapingTools {
   readonly fonts: Fonts
   readonly shape: Shape
@@ -20,7 +20,7 @@ export interface ShapingTools {
   readonly shapeWords: ShapeWords
   readonly measureWords: MeasureWords
   readonly measurePiece: MeasurePiece
-  /** What shaping takes of a style. */
+  /** The part of a style that shaping depends on. */
   readonly shapingStyle: (style: Style) => ShapingStyle
   /** One object for each kind of segment. */
   readonly segmentOf: (

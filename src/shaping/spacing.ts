@@ -34,7 +34,7 @@ export function spaced(
   return { ...shaped, advances }
 }
 
-/** What spacing adds behind so many clusters, so many of them word spaces: whole font units. */
+/** The spacing after a number of clusters and word spaces, in whole font units. */
 export const addedUnits = (
   clusters: number,
   spaces: number,

@@ -31,7 +31,7 @@ export interface StyledParagraph {
   readonly isolates: readonly Isolate[]
   /** Where the paragraph starts in the whole text. */
   readonly offset: number
-  /** Which of the paragraphs in a row that have the same marker it is, from 1. */
+  /** The number of the paragraph among those in a row with the same marker, from 1. */
   readonly itemNumber?: number | undefined
   /** The level of the paragraph it is a part of, where its own letters do not say it. */
   readonly level?: number | undefined

@@ -9,7 +9,7 @@ import { spaced } from './spacing.ts'
 /** Features of letters below each other: their own forms, and no kerning with a neighbor beside them. */
 const uprightFeatures = ['vert=1', 'kern=0']
 
-/** How letters of a segment are shaped for vertical text, and how as if they stood among kana. */
+/** The segments of vertical text: one for its letters, one for them among kana. */
 interface UprightSegments {
   readonly own: Segment
   readonly kana: Segment

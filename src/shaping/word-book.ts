@@ -4,7 +4,7 @@ import { shapedInOrder } from './shape-pieces.ts'
 import type { Gap } from './word-gaps.ts'
 import { firstHash, nextHash, type WordTable, wordFlag, wordTable } from './word-table.ts'
 
-/** What is known of words in one face, script, language and set of features. */
+/** The known words of one face, script, language and set of features. */
 export interface Book {
   readonly words: WordTable
   readonly gaps: Map<string, Gap | undefined>
@@ -34,10 +34,10 @@ export function newBook(): Book {
   }
 }
 
-/** What a gap, or the end of a word, takes with its glyphs; found by measuring. */
+/** The size of a gap, or of the end of a word, with its glyphs; measured. */
 const bytesPerGap = 700
 
-/** What a book keeps, in bytes. */
+/** The size of a book, in bytes. */
 export function bytesOf({
   words,
   gaps,

@@ -65,7 +65,7 @@ function isOneWord(text: string, start: number, end: number): boolean {
   return true
 }
 
-/** Of a word that is not broken safely, fewer advances than offsets. */
+/** Offsets and advances inside a word; a word without safe breaks has fewer advances. */
 export function innerStops(
   index: number,
   text: string,

@@ -8,9 +8,9 @@ export interface Gap {
   readonly spaces: ShapedGlyphs
   /** The sum of their advances. */
   readonly advance: number
-  /** What the advance before the spaces differs by from that at the end of a line. */
+  /** The difference of the advance before the spaces from that at the end of a line. */
   readonly delta: number
-  /** The same of the last space, which is kerned with what follows it. */
+  /** The difference for the last space, which is kerned with the next letter. */
   readonly spaceDelta: number
   /** Whether the first glyph behind the spaces would differ, were the text broken before it. */
   readonly isNextUnsafe: boolean

@@ -7,17 +7,17 @@ import type { ShapedGlyphs } from '../fonts/index.ts'
  */
 export interface WordTable {
   readonly size: number
-  /** What it keeps, in bytes. */
+  /** Its size, in bytes. */
   readonly bytes: number
   /** The number of the word in a part of a text; -1 where it is not known. */
   find(text: string, start: number, end: number, hash: number): number
   /** Adds a word whose glyphs are a part of a shaped text; clusters there count from `base`. */
   add(word: string, source: ShapedGlyphs, from: number, to: number, base: number): number
   clear(): void
-  /** How often it was cleared: numbers of words hold until then. */
+  /** How often it was cleared: a word's number is valid until the next time. */
   readonly clearings: number
   glyphCount(word: number): number
-  /** Of clusters of one character, that character; otherwise -1. */
+  /** The character of a word's first cluster; -1 if the cluster has several. */
   firstCode(word: number): number
   lastCode(word: number): number
   /** The characters of its first and last clusters. */
@@ -33,7 +33,7 @@ export interface WordTable {
   glyphAdvance(word: number, index: number): number
   /** The offset in the word of the cluster it is of. */
   cluster(word: number, index: number): number
-  /** How many clusters its first glyphs are of; all of them without a number. */
+  /** Number of clusters of a word's first glyphs; without a number, of all of them. */
   clusterCount(word: number, glyphs?: number): number
   /** The sum of its advances, in font units. */
   advance(word: number): number
@@ -43,7 +43,7 @@ export interface WordTable {
   isSafeAt(word: number, glyph: number, offset: number): boolean
   /** The sum of the advances of its first glyphs. */
   advanceTo(word: number, glyph: number): number
-  /** What was found out about a word and its ends. */
+  /** The `wordFlag` bits of each word. */
   readonly flags: Uint8Array
   /**
    * The first and the last character of each word where they were found to be what they are by
@@ -71,7 +71,7 @@ export const firstHash = 0x811c9dc5 | 0
 /** Beyond ASCII. */
 export const noEdge = 0x80
 
-/** What is found out about a word, and about its ends, as bits of `flags`. */
+/** Facts about a word and its ends, as bits of `flags`. */
 export const wordFlag = {
   startsPlain: 1,
   startsOther: 2,
@@ -88,7 +88,10 @@ export const wordFlag = {
 /** Ints a glyph: its number, its advance, and its cluster with whether it is unsafe to break before. */
 const glyphFields = 3
 
-/** What is known of each word, one entry a word in each block; `capacity` words have room. */
+/**
+ * The data of each word, in blocks with an entry for each word; there is space for `capacity`
+ * words.
+ */
 function wordBlocks(capacity: number) {
   return {
     capacity,
@@ -110,7 +113,7 @@ function wordBlocks(capacity: number) {
   }
 }
 
-/** Of the blocks of `wordBlocks`, for each word. */
+/** The size of the blocks of `wordBlocks`, for each word. */
 const bytesPerWord = 4 * 4 + 8 * 4 + 2 * 2 + 3
 
 /** Room for so many words at first: most programs set few in each face. */

@@ -1,7 +1,7 @@
 import type { Ink } from './inks/ink.ts'
 import type { Kind } from './kinds.ts'
 
-/** What writes CSS knows: how names and lengths of the sheet are written there. */
+/** The names and lengths of a sheet in CSS. */
 export interface CssNames {
   /** A length in units. */
   length(units: number): string

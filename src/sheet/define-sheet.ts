@@ -35,7 +35,7 @@ export interface Reason extends Origin {
   readonly property: string
   /** The value as it was stated: the name of an ink, and not its color. */
   readonly stated: unknown
-  /** Where it was stated: a place in a file, or a path. */
+  /** The location of its definition: a place in a file, or a path. */
   readonly location: NonNullable<Problem['location']>
 }
 
@@ -184,7 +184,7 @@ function checkModes(layered: Layered, found: Found[]) {
 
 const partsOfMode = { inks: 'ink', styles: 'style', sizes: 'size', families: 'family' } as const
 
-/** What a mode changes and the sheet does not have, unless the mode itself uses it. */
+/** Names that a mode changes and the sheet lacks, unless the mode itself uses them. */
 function* unknownInMode(mode: string, value: unknown, layered: Layered): Generator<Found> {
   if (!isObject(value)) return
   for (const [part, what] of Object.entries(partsOfMode)) {

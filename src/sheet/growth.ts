@@ -1,7 +1,7 @@
 import type { ValueOf } from './kinds.ts'
 import type * as kind from './property-kinds.ts'
 
-/** How values in units grow with the size of their text: each kind of value, so many times as large. */
+/** The growth of values in units with the size of their text, for each kind of value. */
 
 export const length = (units: number, ratio: number): number => units * ratio
 

@@ -13,14 +13,14 @@ import type { Ink } from './inks/ink.ts'
 /** A piece of a JSON Schema (draft 2020-12). */
 export type JsonSchema = { readonly [key: string]: unknown }
 
-/** What names in a sheet may stand for while it is read. */
+/** The names that a sheet's values can refer to while it is read. */
 export interface ReadNames {
   readonly families: ReadonlyMap<string, readonly string[]>
   readonly sizes: ReadonlyMap<string, number>
   readonly inks: { get(name: string): Ink | undefined; readonly names: readonly string[] }
 }
 
-/** Where a reader stands, and whom it tells of mistakes. */
+/** The location of the reader, and its report of mistakes. */
 export interface Reading {
   readonly path: Path
   readonly names: ReadNames
@@ -37,7 +37,7 @@ export interface Kind<T> {
   read(value: unknown, at: Reading): T | undefined
 }
 
-/** What a kind's values are once read. */
+/** The type of a kind's values. */
 export type ValueOf<K> = K extends Kind<infer T> ? T : never
 
 export const inside = (at: Reading, key: string | number): Reading => ({

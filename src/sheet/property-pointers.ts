@@ -1,7 +1,7 @@
 import { nearestName } from '../problem/index.ts'
 import { type PropertyName, propertyNames } from './properties.ts'
 
-/** What properties are called in CSS and in everyday speech, in small letters. */
+/** Names of properties in CSS and in everyday speech, in lowercase. */
 const otherNames = {
   ink: 'color colour fill textcolor',
   family: 'font fontfamily typeface',

@@ -6,7 +6,7 @@ import { isPropertyName, properties } from './properties.ts'
 import { propertyMeant } from './property-pointers.ts'
 import { type StatedStyle, statedOver } from './style.ts'
 
-/** Which style stated a property, and where. */
+/** The style that set a property, and its location. */
 export interface Origin {
   readonly style: string
   readonly path: Path

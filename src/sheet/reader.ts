@@ -62,7 +62,7 @@ export function checkedReader(owner: string, reader: ReaderSettings): ReaderSett
   return reader
 }
 
-/** What is likely meant otherwise. */
+/** Notes about settings that are likely mistakes. */
 export function readerNotes({ scale = 1 }: ReaderSettings): readonly Problem[] {
   if (scale <= mostScale) return []
   const message = `the reader's scale is ${scale}: text ${scale} times as large`
@@ -73,7 +73,7 @@ export function readerNotes({ scale = 1 }: ReaderSettings): readonly Problem[] {
 /** Sizes up to this one grow by the whole of the reader's scale: body text and all that is smaller. */
 const bodySize = 20
 
-/** How much of the scale the part of a size above that still gets: scale to this power. */
+/** The exponent of the scale for the part of a size above the threshold. */
 const growthAbove = 0.4
 
 /**

@@ -46,7 +46,7 @@ export interface CharacterProperties<I extends string = string, Z extends string
   readonly slant?: Slant
   /** 50 to 200 percent, or a name. */
   readonly stretch?: number | StretchName
-  /** What may be synthesized if the family has no bold or slanted face. */
+  /** The traits that may be synthesized if the family has no bold or slanted face. */
   readonly synthesis?: 'none' | 'weight' | 'slant' | 'all'
   /** Distance of baselines: times the size, or units as `'24u'`. */
   readonly leading?: number | `${number}u`

@@ -2,7 +2,7 @@ import type { ValueOf } from './kinds.ts'
 import type { Size } from './lengths.ts'
 import { type PropertyName, properties } from './properties.ts'
 
-/** What one style or override states, read and checked. */
+/** The properties of one style or override, read and checked. */
 export type StatedStyle = {
   readonly [K in PropertyName]?: ValueOf<(typeof properties)[K]['kind']>
 }
@@ -16,7 +16,7 @@ export type Style = Required<Omit<StatedStyle, 'size' | Open>> &
     readonly size: number
   }
 
-/** What holds where no style says anything else. */
+/** The values of properties that no style sets. */
 export const initialStyle: Style = initialOf()
 
 function initialOf(): Style {

@@ -127,7 +127,7 @@ function declarationsOf(sheet: Sheet, prefix: string): (style: string) => string
   return name => declarations(sheet, name, prefix, sizes, inks)
 }
 
-/** What a style states, with what it builds on, as far as CSS has words for it. */
+/** The declarations of a style with its bases, as far as CSS can express them. */
 function declarations(
   sheet: Sheet,
   name: string,

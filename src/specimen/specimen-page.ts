@@ -42,7 +42,7 @@ document.querySelector('form').addEventListener('submit', event => event.prevent
 show()
 `
 
-/** The same as `specimen` as a page for a browser, with a field that searches names; lines are pictures. */
+/** The page of `specimen` for a browser, with a field that searches names; lines are pictures. */
 export function specimenPage(fonts: Fonts, options: SpecimenOptions = {}): string {
   checkArgument('specimenPage', 'fonts', fonts, someFonts)
   checkOptions('specimenPage', options, specimenFields)

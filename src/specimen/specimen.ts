@@ -152,7 +152,7 @@ const facesByWeight = (family: string, fonts: Fonts) =>
 /** Weights at which a variable font is shown, beside its lightest and its heaviest. */
 const usualWeights = [400, 700]
 
-/** What each line of a family is set in, each once; the regular face is shown by the first line. */
+/** The traits of each line of a family, each once; the first line shows the regular face. */
 function shownTraits(faces: readonly ListedFace[]) {
   const traits = faces.flatMap(({ weight, weights, slant, stretch }) => {
     const within = usualWeights.filter(w => weights && w > weights[0] && w < weights[1])

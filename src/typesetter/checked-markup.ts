@@ -7,7 +7,7 @@ import type { CharacterProperties, ColorText, ParagraphProperties } from '../she
  * cannot follow (quotation marks in the head of a span) is left to the parser.
  */
 
-/** How many marks of a string are looked at. */
+/** Maximum number of a string's marks that types check. */
 type Bound = 24
 type Steps = readonly unknown[]
 
@@ -78,17 +78,17 @@ export type PlaceholdersIn<T extends string, N extends Steps = []> = N['length']
             | PlaceholdersIn<Rest, [...N, 0]>
     : never
 
-/** What a sheet has names for. */
+/** The names of a sheet, as types. */
 export interface SheetNames {
   readonly style: string
   readonly ink: string
   readonly size: string
 }
 
-/** What may stand before `=` in a head. */
+/** The names that can stand before `=` in a head. */
 type OverrideName = keyof CharacterProperties | keyof ParagraphProperties | 'href' | 'action'
 
-/** What is wrong with one item of a head. */
+/** The mistake in one item of a head, as a type. */
 type ItemFault<
   Item extends string,
   Names extends SheetNames,

@@ -1,6 +1,6 @@
 import type { Frame } from '../layout/index.ts'
 
-/** That of a setting which has none. */
+/** The frame of options without one. */
 export const noFrame: Frame = Object.freeze(frameOf({}))
 
 /** Whether a setting is of no frame, as that of most labels is. */

@@ -15,7 +15,7 @@ export type LetterForms = (text: string, style: Style) => readonly FormedPiece[]
 /** Features of raised and lowered letters (OpenType layout tag registry). */
 const positionFeatures = { super: 'sups', sub: 'subs' } as const
 
-/** How large capitals are that stand for small capitals, in proportion to small letters. */
+/** The size of capitals that stand in for small capitals, relative to lowercase letters. */
 const aboveSmallLetters = 1.06
 
 /**
@@ -26,7 +26,7 @@ export function letterForms(fonts: Fonts): LetterForms {
   const byFeature = new WeakMap<Style, Style>()
   const capitals = new WeakMap<Style, { readonly whole: Style; readonly small: Style }>()
   const faceOf = keptByStyle(fonts, style => findFace(fonts, style).face)
-  /** Of letters of a style, which is raised, lowered or small: whether its face has them so. */
+  /** Whether a face has its own raised, lowered or small letters, for each style. */
   const known = keptByStyle(fonts, () => new Map<string, boolean>())
 
   function hasForms(text: string, face: Face, feature: string, style: Style): boolean {

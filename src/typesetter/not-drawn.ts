@@ -40,7 +40,7 @@ export function hasProblems(style: Style, hyphenation: Hyphenation | undefined):
 
 const known = new WeakMap<Style, readonly string[]>()
 
-/** What lines and shadows of a style are painted with is one color: found out once. */
+/** The inks of a style's lines and shadows, which must be solid: found once for each style. */
 function flatInks(style: Style): readonly string[] {
   let names = known.get(style)
   if (!names) {

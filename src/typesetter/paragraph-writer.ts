@@ -6,7 +6,7 @@ import type { Style } from '../sheet/index.ts'
 import type { LetterForms } from './letter-forms.ts'
 import { transformed } from './text-transform.ts'
 
-/** What holds at a point of the tree, before reader settings; and what it stands in. */
+/** The state at a point of the tree, before reader settings. */
 export interface InheritedContext {
   readonly style: Style
   /** Names of the styles that hold, the outermost first. */
@@ -14,7 +14,7 @@ export interface InheritedContext {
   readonly link?: string
   readonly action?: string
   readonly outer?: InheritedContext
-  /** How many spans it is inside of. */
+  /** Number of spans around it. */
   readonly depth: number
 }
 
@@ -56,7 +56,7 @@ export function paragraphWriter(
   let isolates: Isolate[] = []
   let offset = 0
   let holder: InheritedContext | undefined
-  /** How lines run is one thing for all of a text. */
+  /** The writing mode, which is the same for all of a text. */
   const whole = asRead(base.style)
   let items = 0
 

@@ -1,14 +1,14 @@
 import { hintOf, isRich, isValue, type RichText, type Value, valueName } from '../markup/index.ts'
 import { errorProblem, type Problem } from '../problem/index.ts'
 
-/** What a placeholder stands for. */
+/** The value of a placeholder. */
 export type PlaceholderValue =
   | { readonly kind: 'rich'; readonly value: RichText }
   | { readonly kind: 'value'; readonly value: Exclude<Value, RichText> }
   | {
       readonly kind: 'problem'
       readonly problem: Problem
-      /** What stands in the text instead. */
+      /** The text that stands in for it. */
       readonly shown: string
       readonly isValue: boolean
     }

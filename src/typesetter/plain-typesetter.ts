@@ -43,7 +43,7 @@ export interface PlainTypesetter {
   shape(markup: string | RichText, style: string | undefined, values: Values): PlainText | undefined
 }
 
-/** What it sets by. */
+/** The settings that it uses. */
 interface PlainSetting {
   readonly sheet: Sheet
   readonly book: StyleBook
@@ -76,7 +76,7 @@ export function plainTypesetter({
   }))
   /** By the language of the text, and the name of its style. */
   let known = new Map<string | undefined, Map<string | undefined, Known>>()
-  /** What was asked for last: labels of one style follow each other. */
+  /** The last style: labels of one style often follow each other. */
   let last: { readonly name: string | undefined; readonly found: Known } | undefined
   let { revision } = fonts
 
@@ -231,7 +231,7 @@ export function plainTypesetter({
   }
 }
 
-/** Of a text in one style: as one run, or as many as it has scripts, faces and directions. */
+/** A layout of text in one style: one run, or as many as it has scripts, faces and directions. */
 function bareLayout(
   text: string,
   own: PlainStyle,

@@ -36,7 +36,7 @@ export interface Resolved {
   readonly sourceMap: readonly SourcePiece[]
 }
 
-/** What holds at a point of the walk. */
+/** The state at a point of the walk. */
 interface Standing {
   readonly around: InheritedContext
   /** Places problems in the source of the rich text it is of. */

@@ -25,7 +25,7 @@ const aTypesetter = being(
   value => isObject(value) && typeof value.set === 'function' && typeof value.shape === 'function',
 )
 
-/** Of the text that it stands beside (JLREQ, 3.3.3). */
+/** The size of ruby text, relative to its base (JLREQ, 3.3.3). */
 const rubySize = '0.5x'
 
 /**

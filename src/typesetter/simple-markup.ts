@@ -66,7 +66,7 @@ export function simplePieces(markup: string, values: Values): readonly SimplePie
   return span === undefined && isOutside && isAllUsed ? pieces : undefined
 }
 
-/** The same of rich text: its own values go before those that are given. */
+/** The pieces of rich text: its own values take precedence over given ones. */
 export function richPieces(rich: RichText, values: Values): readonly SimplePiece[] | undefined {
   const own = rich.values ?? noValues
   const pieces: SimplePiece[] = []
@@ -123,7 +123,7 @@ export function bareText({ children, sourceText, values }: RichText): string | u
     : undefined
 }
 
-/** What a value says that is a text or a number. */
+/** The text of a value that is a text or a number. */
 function valueText(values: Values, name: string): string | undefined {
   if (!Object.hasOwn(values, name)) return undefined
   const value: unknown = values[name]

@@ -17,7 +17,7 @@ export interface Reporter {
   readonly nearest: NearestName
 }
 
-/** What holds inside a span: its styles in order, then its overrides. */
+/** The style inside a span: its styles in order, then its overrides. */
 export function aroundSpan(
   span: SpanNode,
   outer: InheritedContext,

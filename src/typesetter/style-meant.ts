@@ -1,7 +1,7 @@
 import type { NearestName } from '../problem/index.ts'
 import type { Sheet, StatedStyle } from '../sheet/index.ts'
 
-/** What words that people bring from elsewhere say of a text. */
+/** Words that people know from other programs, with the styles they mean. */
 const meanings: readonly (readonly [words: string, isMeant: (stated: StatedStyle) => boolean])[] = [
   ['bold b strong', ({ weight = 0 }) => weight >= 600],
   ['italic italics i em emphasis', ({ slant = 'normal' }) => slant !== 'normal'],

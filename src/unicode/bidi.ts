@@ -157,7 +157,7 @@ function isAllLeftward(classes: Uint8Array, direction: BaseDirection): boolean {
   return isStrong
 }
 
-/** Of each class, whether all of a paragraph from right to left may be of it. */
+/** For each class, whether a paragraph from right to left may consist of it alone. */
 const isLeftward = new Uint8Array(32)
 for (const c of [R, AL, NSM, WS, ON, ES, ET, CS, BN, S]) isLeftward[c] = 1
 
@@ -273,7 +273,7 @@ function explicitLevels(
   }
 }
 
-/** What X9 removed has no level of its own, and takes that of what is before it. */
+/** Gives characters that X9 removed the level of the one before. */
 function removedLevels(classes: Uint8Array, levels: Uint8Array, paragraph: number) {
   for (let i = 0; i < classes.length; i++) {
     if (isRemoved(classes[i])) levels[i] = i > 0 ? levels[i - 1] : paragraph

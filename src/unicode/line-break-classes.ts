@@ -24,7 +24,7 @@ export function rawClass(codePoint: number): LineBreakClass {
   return propertyIndex(table(), codePoint)
 }
 
-/** What tailors the classes. */
+/** The options that tailor the classes. */
 export interface ClassTailoring {
   readonly lineBreak: Strictness
   /** Whether the text is Chinese or Japanese, whose rules `loose` and `normal` relax further. */

@@ -73,7 +73,7 @@ const [smallA, smallZ] = [0x61, 0x7a]
 const slash = 0x2f
 const firstBeyondAscii = 0x80
 
-/** Where a number has got to: in its figures, or behind the bracket that closes it (LB25). */
+/** The state of a number: in its digits, or after the bracket that closes it (LB25). */
 const inFigures = 1
 const behindBracket = 2
 

@@ -10,14 +10,16 @@ export const firstBeyondPlain = 0x2c00
  */
 export const plain = {
   space: 1,
-  /** Of no script. */
+  /** Characters of no script. */
   common: 2,
   latin: 4,
   greek: 8,
   cyrillic: 16,
   /** A letter or a digit: a line may end between it and another with a space between them. */
   alphanumeric: 32,
-  /** What ends a word and is followed by a space: a line may end there, before a letter or a digit. */
+  /**
+   * Characters that end a word before a space: a line may end there, before a letter or a digit.
+   */
   closing: 64,
 } as const
 

@@ -1,6 +1,6 @@
 import { type RichNode, type RichText, richToMarkup, type SpanNode } from '../core.ts'
 
-/** What stands in a segment: words, or what markup does to them. */
+/** The content of a segment: text, or the effect of markup on it. */
 export type Inline =
   | { readonly kind: 'text'; readonly text: string }
   | { readonly kind: 'placeholder'; readonly data: string }

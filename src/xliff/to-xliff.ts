@@ -123,7 +123,7 @@ function content(
   return content
 }
 
-/** What no XML 1.0 can hold (2.2) stands as its code point (XLIFF 2.0, 4.2.3.1). */
+/** Writes characters that XML 1.0 forbids (2.2) as code points (XLIFF 2.0, 4.2.3.1). */
 const written = (text: string) =>
   text
     .split(notInXml)

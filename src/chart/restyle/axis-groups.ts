@@ -3,7 +3,7 @@ import type { FoundText } from './found-texts.ts'
 import type { Wanted } from './place-text.ts'
 import { columnsOf, rowsOf } from './text-groups.ts'
 
-/** Where an axis stands, seen from the plot. */
+/** The side of the plot that an axis is on. */
 export type AxisSide = 'top' | 'bottom' | 'left' | 'right'
 
 export interface AxisGroup {

@@ -47,7 +47,7 @@ interface Axis {
   /** In the order in which they stand along it. */
   readonly labels: readonly Wanted[]
   readonly setting: RestyleSetting
-  /** What other texts cover. */
+  /** The areas that other texts cover. */
   readonly taken: readonly (readonly Box[])[]
 }
 
@@ -198,7 +198,7 @@ function turnedLabel(
   return { placed, outcome: layout.cut ? 'cut' : wasTurned ? 'turned' : 'set' }
 }
 
-/** How wide a label of a row may be beside its neighbors. */
+/** The maximum width of a label beside its neighbors in a row. */
 function widthInRow({ text }: Wanted, row: readonly Wanted[]): number {
   let step = Infinity
   for (const other of row) {
@@ -208,7 +208,7 @@ function widthInRow({ text }: Wanted, row: readonly Wanted[]): number {
   return step * 0.92
 }
 
-/** How wide a level label may be on its side of its anchor. */
+/** The maximum width of a horizontal label on its side of the anchor. */
 function widthInColumn({ text: { x, across } }: Wanted, box: Box): number {
   const [before, after] = [x - box.x, box.x + box.width - x]
   if (across === 'center') return 2 * Math.min(before, after)
@@ -235,7 +235,7 @@ const edge = (boxes: readonly Box[], which: 'top' | 'bottom'): number =>
     which === 'top' ? Infinity : -Infinity,
   )
 
-/** Where the edge of a label that faces the plot was: that of its letters in the size that they had. */
+/** The original edge of a label that faces the plot, from its letters in their original size. */
 function facingEdge(label: Wanted, side: AxisSide, setting: RestyleSetting): number {
   const layout = layoutOf(label, setting)
   const own = coverOf(placedAt(label, layout))

@@ -1,4 +1,4 @@
-/** What of a page's element is used, so that this needs no types of the DOM. */
+/** The members of a page's element that are used here, so that no DOM types are needed. */
 interface PageElement {
   readonly outerHTML: string
   readonly ownerDocument?: {

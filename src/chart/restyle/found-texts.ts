@@ -12,7 +12,7 @@ export interface FoundText {
   readonly y: number
   /** Degrees, counter-clockwise. */
   readonly angle: number
-  /** How the author anchored it. */
+  /** The author's `text-anchor`. */
   readonly across: 'start' | 'center' | 'end'
   readonly down: 'top' | 'cap' | 'center' | 'capMiddle' | 'alphabetic' | 'bottom'
   /** In units of the document. */
@@ -83,7 +83,7 @@ function textElsewhere(
 interface Chunk {
   x: number
   y: number
-  /** What its baseline was moved down by, in ems: how plotting code centers text. */
+  /** The offset of its baseline, in ems, downward: plotting code centers text with it. */
   emsDown: number
   text: string
   readonly context: Context
@@ -222,7 +222,10 @@ const emsIn = (value: string | undefined): number | undefined => {
   return found ? Number(found[1]) : undefined
 }
 
-/** Which line of the letters stands at the anchor; plotting code lowers a baseline by ems to center or hang text. */
+/**
+ * The line of the letters that stands at the anchor; plotting code shifts a baseline by ems to
+ * center or hang text.
+ */
 function downOf(baseline: string | undefined, emsDown: number): FoundText['down'] {
   switch (baseline) {
     case 'middle':

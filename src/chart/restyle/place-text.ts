@@ -18,7 +18,7 @@ export interface SetText {
   readonly outcome: RestyledText['outcome']
 }
 
-/** What every text of a chart is set with. */
+/** Settings that every text of a chart shares. */
 export interface RestyleSetting {
   readonly texts: ChartTexts
   /** The box that the chart shows. */
@@ -86,14 +86,14 @@ export function movedText(placed: PlacedText, dx: number, dy: number): PlacedTex
   }
 }
 
-/** How far below the middle of its line the middle of its capitals is. */
+/** Distance from the middle of a line down to the middle of its capitals. */
 function capLift(layout: Layout): number {
   const at = (down: 'cap' | 'alphabetic' | 'center') =>
     placementOf(layout, 0, 0, { down }).matrix.dy
   return (at('cap') + at('alphabetic')) / 2 - at('center')
 }
 
-/** What a text covers, with a little room around its ink. */
+/** The area that a text covers: its ink and a small margin. */
 export const coverOf = ({ layout, item }: PlacedText) => inkPieces(layout, item.matrix, 1)
 
 const overlap = (a: Box, b: Box) =>

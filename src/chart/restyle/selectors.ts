@@ -69,7 +69,7 @@ function matcherOf(tokens: readonly Selector[]): Matcher {
   return { weight: weightOf(tokens), matches: elements => found(elements, steps) }
 }
 
-/** What has been found of the steps at an element: which hold for it, for one around it, for one before it. */
+/** The steps of a selector that hold for an element, for one around it, and for one before it. */
 interface Held {
   readonly own: Uint8Array
   readonly around: Uint8Array

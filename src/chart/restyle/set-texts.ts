@@ -16,7 +16,7 @@ import {
 } from './place-text.ts'
 import type { RestyledText } from './restyled-text.ts'
 
-/** Which texts get their places first where some would overlap: those before the axes, and those after them. */
+/** The parts that get their places before the axes if texts would overlap; the others follow. */
 const beforeAxes: readonly ChartPart[] = ['title', 'center', 'subtitle']
 const afterAxes: readonly ChartPart[] = ['axis', 'legend', 'note', 'value', 'source']
 
@@ -90,7 +90,7 @@ function firstFree(
   return undefined
 }
 
-/** How wide a level text may be on its side of its anchor. */
+/** The maximum width of a horizontal text on its side of the anchor. */
 function roomAcross({ x, across }: FoundText, box: Box): number {
   const [before, after] = [x - box.x, box.x + box.width - x]
   if (across === 'center') return 2 * Math.min(before, after)

@@ -3,7 +3,7 @@ import { identity, type Matrix, product } from '../../geometry/index.ts'
 import type { StyledElement } from './svg-tree.ts'
 import { transformMatrix } from './transform.ts'
 
-/** What holds within an element, from those around it. */
+/** Inherited values within an element. */
 export interface Context {
   readonly matrix: Matrix
   readonly fontSize: number
@@ -16,7 +16,7 @@ const inherited = [
   ...['writing-mode', 'xml:space'],
 ]
 
-/** What is in these is not shown where it stands. */
+/** Elements whose content is not shown where it stands. */
 const unseen = [
   'defs',
   'symbol',

@@ -8,7 +8,7 @@ export function junitReport(findings: readonly Finding[]): string {
   return [...junitPieces([...byCode(findings).values()].flat())].join('')
 }
 
-/** The same piece by piece, of findings by cause. */
+/** Writes the report piece by piece, from findings grouped by cause. */
 export function* junitPieces(findings: Iterable<Finding>): Generator<string> {
   const counts = countsOf(findings)
   let all = 0

@@ -12,7 +12,7 @@ export function markdownReport(findings: readonly Finding[]): string {
   return [...markdownPieces([...byCode(findings).values()].flat())].join('')
 }
 
-/** The same piece by piece, of findings by cause. */
+/** Writes the report piece by piece, from findings grouped by cause. */
 export function* markdownPieces(findings: Iterable<Finding>): Generator<string> {
   const counts = countsOf(findings)
   let all = 0

@@ -34,7 +34,7 @@ export function reportPieces(
   return jsonPieces(checked, part)
 }
 
-/** The same findings, each looked at when it is read. */
+/** The findings, each checked when it is read. */
 const eachChecked = (findings: Iterable<Finding>): Iterable<Finding> => ({
   *[Symbol.iterator]() {
     for (const finding of findings) {

@@ -14,7 +14,7 @@ const rules = Object.entries(findingKinds).map(([id, level]) => ({
 }))
 const ruleIndex = new Map(rules.map(({ id }, i) => [id, i]))
 
-/** The same piece by piece. */
+/** Writes the report piece by piece. */
 export function* sarifPieces(findings: Iterable<Finding>): Generator<string> {
   const driver = { name: 'dotline check', rules }
   const report = {
@@ -34,7 +34,7 @@ export function* sarifPieces(findings: Iterable<Finding>): Generator<string> {
   yield `${isFirst ? '' : '\n      '}${end}\n`
 }
 
-/** Of results in a report. */
+/** The indent of results in a report. */
 const indent = ' '.repeat(8)
 
 function resultOf(finding: Finding) {

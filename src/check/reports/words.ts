@@ -32,7 +32,7 @@ export function subjectText(finding: Finding): string {
     .join(' · ')
 }
 
-/** Where a finding's text stands, in words; empty if unknown. */
+/** The location of a finding's text, in words; empty if unknown. */
 export function whereText(finding: Finding): string {
   checkFinding('whereText', finding)
   const { location } = finding

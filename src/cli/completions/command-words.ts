@@ -1,8 +1,8 @@
-/** What can be typed behind the command's name. */
+/** The words that can follow the command's name. */
 export interface CommandWords {
   readonly name: string
   readonly summary: string
-  /** Of its first argument; where there are none, files are meant. */
+  /** The choices of its first argument; without any, files are meant. */
   readonly choices: readonly string[]
   readonly options: readonly OptionWords[]
 }
@@ -12,7 +12,7 @@ export interface OptionWords {
   readonly names: readonly string[]
   readonly description: string
   readonly takesValue: boolean
-  /** What it may be; where there are none, a file is meant. */
+  /** Its choices; without any, a file is meant. */
   readonly choices: readonly string[]
 }
 

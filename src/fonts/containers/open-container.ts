@@ -42,7 +42,7 @@ export function fontOf(file: FontFile, name: string, index = 0): ContainedFont {
   return { tables: readSfnt(file, name, index), bytes: () => file.whole(), index }
 }
 
-/** How many faces a collection has (OpenType 1.9, "Font Collections"). */
+/** Number of faces in a collection (OpenType 1.9, "Font Collections"). */
 function facesIn(file: FontFile, name: string): number {
   const head = file.read(0, collectionHead)
   const view = new DataView(head.buffer, head.byteOffset, head.byteLength)

@@ -139,7 +139,7 @@ function addSimple(
   writePoints(xs, ys, onCurve, overlaps, out)
 }
 
-/** How far a point is from the one before it, by its flag (5.2, "Triplet Encoding"). */
+/** The distance of a point from the one before it, by its flag (5.2, "Triplet Encoding"). */
 function readStep(flag: number, from: ByteReader): readonly [dx: number, dy: number] {
   const signed = (value: number, bit: number) => (flag & bit ? value : -value)
   if (flag < 10) return [0, signed(((flag & 14) << 7) + from.byte(), 1)]

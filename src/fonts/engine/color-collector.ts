@@ -2,7 +2,7 @@ import { append } from '../../blocks/index.ts'
 import type { Outline } from '../../geometry/index.ts'
 import type { BlendMode, ColorFill, ColorPart, Paint } from '../color-glyph.ts'
 
-/** What a glyph is clipped to while it is painted; the box around all of it is only a bound. */
+/** The clip of a glyph while it is painted; the box around everything is only a bound. */
 export interface Clip {
   readonly outline: Outline
   readonly isBound: boolean
@@ -29,7 +29,7 @@ type Part = ColorPart | OpenFill
 
 interface Group {
   parts: Part[]
-  /** How many clips held when it began: they clip the group, not its parts. */
+  /** Number of clips at its start: they clip the group, not its parts. */
   readonly base: number
 }
 

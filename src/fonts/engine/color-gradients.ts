@@ -3,7 +3,7 @@ import { inverse, type Matrix, mapped, mappedOutline, polygon } from '../../geom
 import { hexBytes } from '../../notation/index.ts'
 import type { ColorPart, ColorStop, Paint } from '../color-glyph.ts'
 
-/** How colors go on beyond a gradient's ends (`hb_paint_extend_t`). */
+/** The colors beyond a gradient's ends (`hb_paint_extend_t`). */
 export type Extend = 'pad' | 'repeat' | 'reflect'
 
 export interface ColorLine {
@@ -82,7 +82,7 @@ export function radialPaint(
   return { kind: 'radial', from: at(start), to: at(end), stops, matrix }
 }
 
-/** The same colors from the other end. */
+/** The color line, reversed. */
 function turned({ stops, extend }: ColorLine): ColorLine {
   const turnedStops = stops.map(stop => ({ ...stop, offset: 1 - stop.offset })).reverse()
   return { stops: turnedStops, extend }

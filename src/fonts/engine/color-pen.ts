@@ -27,7 +27,7 @@ export type ColorPen = (font: number, glyph: number) => readonly ColorPart[] | u
 /** Bytes of `hb_color_stop_t`: offset, whether it is the text's own ink, color. */
 const stopSize = 12
 const mostStops = 512
-/** Where HarfBuzz's foreground is asked for, it is told by a flag as well. */
+/** The flag that HarfBuzz sets in addition when it asks for the foreground color. */
 const foreground = 0x000000ff
 const extends_: readonly Extend[] = ['pad', 'repeat', 'reflect']
 const defaultPalette = 0

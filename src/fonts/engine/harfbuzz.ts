@@ -18,7 +18,7 @@ export interface EngineFont {
   advance(glyph: number): number
   extents(glyph: number): Extents | undefined
   outline(glyph: number): Outline
-  /** What a glyph of colors of its own is painted with. */
+  /** The parts of a color glyph. */
   colorParts(glyph: number): readonly ColorPart[] | undefined
   release(): void
 }

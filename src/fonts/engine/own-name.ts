@@ -1,6 +1,6 @@
 import { sfntOf, sfntTables, tableChecksum } from '../sfnt-file.ts'
 
-/** What a subset is called whose license keeps the font's own name for the font. */
+/** The family name of subsets whose license reserves the font's own name. */
 const family = 'Text Subset'
 
 /** Names by their numbers (OpenType 1.9, name): those that say what the font is called. */

@@ -5,7 +5,10 @@ import { type Calls, callsOf } from './calls.ts'
 import { withOwnName } from './own-name.ts'
 import { type Heap, tagNumber } from './wasm-memory.ts'
 
-/** What a font file keeps: some glyphs under the ids they had, or all that shows some characters. */
+/**
+ * The glyphs that a font file keeps: some glyphs under their ids, or everything that shows some
+ * characters.
+ */
 export type Kept = { readonly glyphs: Iterable<number> } | { readonly codePoints: Iterable<number> }
 
 /**
@@ -23,7 +26,7 @@ export type Subsetter = (
 
 const flagNoHinting = 0x1
 const flagRetainGlyphIds = 0x2
-/** What is missing must be seen. */
+/** Missing glyphs must stay visible. */
 const flagKeepMissingOutline = 0x40
 const flagNoLayoutClosure = 0x200
 const setOfDroppedTables = 3

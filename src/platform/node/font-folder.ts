@@ -24,7 +24,7 @@ export async function fontsInFolder(folder: string): Promise<readonly string[]> 
   return fonts.sort()
 }
 
-/** What is in a folder; nothing where it was read already, undefined where it cannot be read. */
+/** The entries of a folder; none if it was read already, undefined if it can't be read. */
 async function entriesOf(
   folder: string,
   seen: Set<string>,

@@ -19,7 +19,7 @@ export interface GradientStop {
   readonly opacity: number
 }
 
-/** What a gradient spans. */
+/** The area that a gradient spans. */
 export type GradientExtent = 'run' | 'line' | 'block'
 
 /** A gradient whose stops lie so close that targets may blend between them in sRGB. */

@@ -50,7 +50,7 @@ const gradient = object('a gradient', {
   extent: optional(oneOf('run', 'line', 'block')),
 })
 
-/** What an ink may be stated as: a color, another ink's name, one derived from it, a gradient. */
+/** The forms of an ink: a color, another ink's name, one derived from it, a gradient. */
 const objectInk: Kind<ValueOf<typeof derived> | ValueOf<typeof gradient>> = {
   expected: 'an ink',
   schema: { anyOf: [derived.schema, gradient.schema] },

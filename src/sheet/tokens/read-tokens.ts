@@ -93,7 +93,7 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
 /** Names are the user's own: `__proto__` is one, and no key of a plain assignment. */
 type SheetParts = Record<'families' | 'sizes' | 'inks' | 'styles', Map<string, unknown>>
 
-/** What was kept beside the tokens, over what the tokens say. */
+/** Adds the data that was kept beside the tokens; it overrides them. */
 function withKept(parts: SheetParts, kept: unknown): unknown {
   const merged = new Map<string, unknown>(
     Object.entries(parts).map(([part, entries]) => [part, Object.fromEntries(entries)]),
@@ -160,7 +160,7 @@ function colorText(token: Token, at: Reading): string | undefined {
   return own ? `${value.colorSpace}(${inner})` : `color(${value.colorSpace} ${inner})`
 }
 
-/** What of a color may be missing is `none` (CSS Color 4, section 4.4). */
+/** Whether a value is a color component; a missing one is `none` (CSS Color 4, section 4.4). */
 const isComponent = (value: unknown): value is number | 'none' =>
   value === 'none' || (typeof value === 'number' && Number.isFinite(value))
 

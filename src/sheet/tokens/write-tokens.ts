@@ -129,7 +129,7 @@ function inkLoss(stated: InkSource, inks: Readonly<Record<string, InkSource>>): 
   return 'is written as its color in sRGB'
 }
 
-/** What typography has; leading only as a factor. */
+/** The properties of a typography token; leading only as a factor. */
 const carried = ['family', 'size', 'weight', 'tracking', 'leading']
 
 function styleLoss(name: string, stated: StyleSource): string | undefined {

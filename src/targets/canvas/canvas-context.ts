@@ -1,4 +1,4 @@
-/** What is used of the browser's `Path2D`. */
+/** The members of the browser's `Path2D` that are used. */
 export interface GlyphPath {
   moveTo(x: number, y: number): void
   lineTo(x: number, y: number): void
@@ -7,12 +7,12 @@ export interface GlyphPath {
   closePath(): void
 }
 
-/** What is used of a gradient. */
+/** The members of a gradient that are used. */
 export interface CanvasGradientFill {
   addColorStop(offset: number, color: string): void
 }
 
-/** What is used of the map from units to device pixels. */
+/** The members of the matrix from units to device pixels that are used. */
 export interface CanvasMatrix {
   readonly a: number
   readonly b: number

@@ -9,7 +9,7 @@ import { type Scratch, scratchFor } from './scratch.ts'
 export interface RunPicture {
   /** None where the glyphs have no ink. */
   readonly bitmap: CanvasBitmap | undefined
-  /** Of its first pixel, from the one in which the run starts. */
+  /** Column of its first pixel, relative to the one in which the run starts. */
   readonly left: number
   /** Downward. */
   readonly top: number
@@ -73,7 +73,7 @@ function placeMasks(item: GlyphsItem, { scaleX, scaleY, x, y }: RunPlace) {
 
 const bytes = new Uint8Array(4)
 const oneWord = new Uint32Array(bytes.buffer)
-/** Where of the four bytes the last one stands in a word: processors differ. */
+/** The shift of the last of four bytes in a word: processors differ in their order. */
 const opacityShift = (() => {
   bytes[3] = 1
   return oneWord[0] === 1 ? 0 : 24

@@ -7,9 +7,9 @@ export const phases = 8
 /** By face, scale, and glyph with its place within a pixel; no entry's value where there is no ink. */
 let known = new WeakMap<Face, Map<string, Map<number, Coverage | undefined>>>()
 let bytesKept = 0
-/** Of each face the glyphs whose parts lie over each other: at any scale, that takes another way. */
+/** Glyphs of each face whose parts overlap: they need another way of painting at any scale. */
 const overlapping = new WeakMap<Face, Set<number>>()
-/** Of a byte a pixel: some ten thousand letters of a text's size. */
+/** Maximum size of kept masks, at a byte for each pixel: some ten thousand letters in text size. */
 const mostBytes = 4 * 2 ** 20
 
 /** The glyphs of one face at one scale, in pixels a font unit. */

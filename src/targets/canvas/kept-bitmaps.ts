@@ -1,6 +1,6 @@
 import type { CanvasBitmap } from './open-canvas.ts'
 
-/** Of four bytes a pixel: 64 MB. */
+/** Maximum number of kept pixels: 64 MB at four bytes for each. */
 const mostPixels = 2 ** 24
 
 /** Bitmaps that may be drawn again, of a bounded size in all: with the last of it all are given up. */

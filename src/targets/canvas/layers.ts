@@ -39,7 +39,7 @@ export function closeLayer(below: CanvasContext, { canvas }: Layer, group: Group
   below.restore()
 }
 
-/** What is blurred is all of one color. */
+/** The color of blurred items, which all have the same one. */
 function colorOf({ items }: GroupItem): string {
   for (const item of items) {
     if (item.kind === 'group') return colorOf(item)

@@ -1,6 +1,6 @@
 import type { CanvasContext, CanvasImage } from './canvas-context.ts'
 
-/** What is used of pixels that are put on a canvas as they are: four bytes each. */
+/** The members of pixel data that are used: four bytes for each pixel. */
 export interface CanvasPixels {
   readonly data: Uint8ClampedArray
 }
@@ -16,7 +16,7 @@ interface OffscreenContext extends CanvasContext {
 
 interface Offscreen extends CanvasImage {
   getContext(kind: '2d', settings?: { willReadFrequently: boolean }): OffscreenContext | null
-  /** What is on the canvas, which is empty then. */
+  /** Takes the canvas's content, which leaves it empty. */
   transferToImageBitmap(): CanvasBitmap
 }
 

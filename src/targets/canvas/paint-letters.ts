@@ -2,7 +2,9 @@ import { type Drawing, eachItem, finishPath, type GlyphsItem } from '../../drawi
 import type { CanvasContext, CanvasMatrix } from './canvas-context.ts'
 import { drawPicture, type FillGlyphs, pictureOf } from './run-bitmaps.ts'
 
-/** Of drawings that are painted again for each frame; none of those that have more than letters. */
+/**
+ * The letters of drawings that are repainted for each frame; undefined for those with other items.
+ */
 const letters = new WeakMap<Drawing, readonly GlyphsItem[] | undefined>()
 
 function lettersIn(drawing: Drawing): readonly GlyphsItem[] | undefined {

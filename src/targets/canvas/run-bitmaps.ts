@@ -9,7 +9,7 @@ import type { CanvasBitmap } from './open-canvas.ts'
 
 /** All that makes a difference to the pixels of glyphs, but the glyphs. */
 interface Look {
-  /** Of the face: glyphs that are shared are those of several. */
+  /** Id of the face: glyph data may be shared by several. */
   readonly face: string
   readonly size: number
   readonly color: string

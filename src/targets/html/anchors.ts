@@ -1,9 +1,9 @@
 import { idsOnce } from '../../drawing/index.ts'
 import { htmlText } from '../../notation/index.ts'
 
-/** What links on a page lead to: ids of elements, at the first of what they stand for. */
+/** The targets of links on a page: ids of elements, each at its first item. */
 export interface Anchors {
-  /** Of what comes next: groups have no place of their own, but what is in them has. */
+  /** Adds an id for the next item: groups have no position of their own. */
   add(id: string | undefined): void
   /** Elements with the ids that wait, to stand in that, at the place of a class where there is one. */
   take(placeClass?: () => string): string

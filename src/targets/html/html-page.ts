@@ -42,7 +42,7 @@ function hasMainHeading(shown: Layout | Drawing): boolean {
   return isFound
 }
 
-/** What is behind the page; what browsers draw themselves, as scroll bars, goes with it. */
+/** The background of the page; scroll bars and other parts of the browser follow it. */
 function ground(background: Ink | string | undefined): string {
   if (background === undefined) return ''
   const ink = representativeColor(inkFrom(background, undefined))

@@ -27,13 +27,13 @@ export function layoutElement(
   return `<div class="${block}" dir="ltr" lang="${language}">${body.join('')}</div>`
 }
 
-/** Of a block with its size. */
+/** The declarations of a block with its size. */
 function blockDeclarations(layout: Layout): string {
   const { width, height } = layout
   return blockLook(layout, px(width), px(height))
 }
 
-/** Of a block of any size, which the text in it does not depend on. */
+/** The declarations of a block that don't depend on its size. */
 export function blockLook({ writingMode, style }: Layout, width: string, height: string): string {
   const mode = isVertical(writingMode) ? `;writing-mode:${writingMode}` : ''
   // One baseline for all, where it is in horizontal text; runs of upright letters have another.

@@ -4,7 +4,7 @@ import type { LinkParts } from './link-parts.ts'
 import { px, type Rules } from './rules.ts'
 import { type RunPlace, runElement, targetElement } from './run-element.ts'
 
-/** How far a line begins behind the edge of its block, in units: left of it below 0. */
+/** The distance of a line from the edge of its block, in units; negative to the left of it. */
 export function lineStart({ x, runs }: Line): number {
   return runs.reduce((least, run) => (isMarker(run) ? Math.min(least, run.x) : least), x)
 }
@@ -149,7 +149,7 @@ const isBare = (run: GlyphRun) =>
 const bothRooms = (one: GlyphRun['room'], other: GlyphRun['room']) =>
   one && other ? { left: one.left + other.left, right: one.right + other.right } : (one ?? other)
 
-/** What a run's backing keeps free before it and behind it, in its own direction. */
+/** The space of a run's background before and after it, in the run's own direction. */
 function roomOf({ room, level }: GlyphRun) {
   const { left, right } = room ?? { left: 0, right: 0 }
   return level % 2 === 1 ? { before: right, behind: left } : { before: left, behind: right }
@@ -162,7 +162,7 @@ interface Writing {
   readonly sheet: Rules
   readonly language: string
   readonly partOf: LinkParts
-  /** How far below where they would stand by the page's baseline. */
+  /** The distance below the page's baseline. */
   readonly lowered: number
 }
 

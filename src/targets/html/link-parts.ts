@@ -1,7 +1,7 @@
 import { linkedTexts, singleSpaced } from '../../drawing/index.ts'
 import type { GlyphRun, Layout } from '../../layout/index.ts'
 
-/** Which part of a link or an action is on a line. */
+/** The part of a link or action that is on a line. */
 export interface LinkPart {
   /** Its index among the links and actions of the layout. */
   readonly index: number

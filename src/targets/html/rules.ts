@@ -9,7 +9,7 @@ export interface Rules {
   family(face: Face, text: string): string
 }
 
-/** Where the rules of a stylesheet go, and how its text names faces. */
+/** The stylesheet that rules go to, and its names of faces. */
 export interface RulesTarget {
   family(face: Face, text: string): string
   write(rule: string): void

@@ -98,7 +98,7 @@ function runDeclarations(
   ].join(';')
 }
 
-/** How letters of a style and a face look, which the page knows by a family name. */
+/** The declarations of letters of a style and a face, which the page knows by a family name. */
 function letterDeclarations(
   style: Style,
   face: Face,
@@ -150,13 +150,13 @@ const spacingText = (letters: number, words: number) =>
 const isPair = ({ upright, text, style }: GlyphRun) =>
   upright === true && style.combineDigits && /^[0-9]{2}$/.test(text)
 
-/** What font engines that count in 64ths of a pixel make of a size. */
+/** A size as font engines see it that count in 64ths of a pixel. */
 const pageSize = (size: number) => Math.floor(size * 64) / 64
 
 /** A size that is that, and no 64th less by how a browser calculates. */
 const askedSize = (size: number) => (Number.isInteger(size) ? size : pageSize(size) + 0.25 / 64)
 
-/** What words and letters are apart, and what the browser's size leaves off of the run's width. */
+/** The word and letter spacing of a run, with the width that the browser's size leaves off. */
 function spacingDeclarations(run: GlyphRun, gap: number, behind: number): string {
   const { style, text, width } = run
   const { size } = style
@@ -187,7 +187,7 @@ function tallerUpright(run: GlyphRun): number {
   return ascent + descent - run.style.size
 }
 
-/** What a browser takes for the ascent and descent of a run's face: whole pixels. */
+/** The ascent and descent that a browser uses for a run's face: whole pixels. */
 function pageHeights(run: GlyphRun): { readonly ascent: number; readonly descent: number } {
   const { metrics } = faceOf(run)
   const scale = unitScale({ metrics }, run.style.size)

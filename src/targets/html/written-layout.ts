@@ -7,15 +7,15 @@ import { bareRuns } from './run-element.ts'
 
 /** A layout as lines of real text, and what is painted around their letters. */
 export interface WrittenLayout {
-  /** What is in a line, by its index. */
+  /** The content of a line, by its index. */
   content(line: number): string
-  /** How far it begins behind the edge of its block, in units: left of it below 0. */
+  /** The distance of a line from the edge of its block, in units; negative to the left of it. */
   start(line: number): number
   readonly below: Drawing | undefined
   readonly above: Drawing | undefined
 }
 
-/** Of `unseen` text all is painted, and the text is there to be selected, found and read out. */
+/** The written layout; if it is visually hidden, its text is still selected, found and read out. */
 export function writtenLayout(layout: Layout, rules: Rules, unseen = false): WrittenLayout {
   const { lines, text } = layout
   const bare = unseen ? undefined : bareLetters(layout)

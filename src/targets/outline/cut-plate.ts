@@ -31,7 +31,10 @@ function loosePieces(section: Section, keep: Keep): readonly Section[] {
   return pieces.toSorted((a, b) => b.area() - a.area()).slice(1)
 }
 
-/** Where a strip crosses a piece, as shares of its width: the first that touches it is taken. */
+/**
+ * The places at which a strip can cross a piece, as shares of its width: the first that touches it
+ * is used.
+ */
 const places = [0.5, 0.3, 0.7, 0.1, 0.9]
 
 /** Up and down from a piece, across as much of the letter as lies there. */

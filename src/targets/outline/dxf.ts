@@ -14,7 +14,7 @@ import {
 /** Options of `toDxf`. */
 export type DxfOptions = PolygonOptions & MillimeterOptions
 
-/** What `$INSUNITS` calls millimeters. */
+/** Millimeters as a value of `$INSUNITS`. */
 const millimeters = 4
 
 /**

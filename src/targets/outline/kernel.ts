@@ -5,7 +5,7 @@ type Pair = [number, number]
 type Contours = Pair[] | Pair[][]
 type Shape = Section | Contours
 
-/** What of the geometry kernel is used: shapes and solids that neither overlap nor touch themselves. */
+/** The members of the geometry kernel that are used: shapes and solids without overlaps. */
 export interface Kernel {
   readonly CrossSection: {
     ofPolygons(contours: Contours, fillRule: 'NonZero'): Section
@@ -53,7 +53,7 @@ interface StartedKernel extends Kernel {
 let opened: Promise<Kernel> | undefined
 let pointsGiven = 0
 
-/** Of the lists of points that it is given the kernel keeps some: after so many it is begun anew. */
+/** Number of points after which the kernel is started anew, since it keeps some of its input. */
 const mostPoints = 1_000_000
 
 /**

@@ -42,7 +42,7 @@ function checked(name: string, value: unknown, unit: string): number {
   )
 }
 
-/** Of the first letters, in units. */
+/** The height of the first capitals, in units. */
 function capitalHeight(shown: Drawing | Layout): number | undefined {
   let height: number | undefined
   eachItem(asDrawing(shown).items, {

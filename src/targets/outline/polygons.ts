@@ -22,7 +22,7 @@ export interface PolygonOutline {
   readonly holes: readonly Float64Array[]
 }
 
-/** How curves become lines. Default: a tolerance of 0.05 units. */
+/** The conversion of curves to lines. Default: a tolerance of 0.05 units. */
 export interface PolygonOptions {
   /** Lines lie within this of their curve, in units. */
   readonly tolerance?: number
@@ -79,21 +79,21 @@ export const polygonsOf = (section: Section, keep: Keep): readonly PolygonOutlin
     .map(keep)
     .flatMap(piece => polygonOf(piece.toPolygons()) ?? [])
 
-/** What of the pieces is thinner than it may be. */
+/** The parts of pieces that are thinner than allowed. */
 export const thinIn = (
   polygons: readonly PolygonOutline[],
   { outlines }: FilledContours,
   { minThickness = 0 }: PolygonOptions,
 ): readonly Problem[] => (minThickness > 0 ? thinParts(polygons, outlines, minThickness) : [])
 
-/** How many points shapes have. */
+/** Number of points of shapes. */
 export const pointsIn = ({ contours }: FilledContours) =>
   contours.reduce((sum, rings) => rings.reduce((all, ring) => all + ring.length, sum), 0)
 
 /** The shapes of a drawing, their curves made lines. */
 export interface FilledContours {
   readonly outlines: readonly FilledOutline[]
-  /** Of each shape its rings. */
+  /** The rings of each shape. */
   readonly contours: readonly [number, number][][][]
   readonly problems: readonly Problem[]
 }

@@ -93,7 +93,7 @@ export function toStl(
   )
 }
 
-/** What a solid is made of beside its text. */
+/** The options of a solid, apart from its text. */
 interface SolidShape {
   readonly size: readonly [number, number]
   readonly plate: Plate | undefined

@@ -64,7 +64,7 @@ function isFacing(a: Edge, b: Edge, length: number): boolean {
   return own > 0 && (a.x2 - a.x1) * bx + (a.y2 - a.y1) * by < against * length * own
 }
 
-/** How far a ray goes to a side; undefined if that is not less than `most`. */
+/** The distance from a point to a side along a ray; undefined if it isn't less than `most`. */
 function distanceTo(
   { x1, y1, x2, y2 }: Edge,
   x: number,

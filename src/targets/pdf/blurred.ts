@@ -3,7 +3,7 @@ import { type Box, coverageOf, type Matrix, mappedOutline, product } from '../..
 
 /** Blurred shapes as a picture of how far they cover each pixel: PDF has no blur of its own. */
 export interface Blurred {
-  /** Where the picture stands, in units. */
+  /** The box of the picture, in units. */
   readonly box: Box
   readonly width: number
   readonly height: number
@@ -13,7 +13,10 @@ export interface Blurred {
   readonly color: string
 }
 
-/** Of what is larger pixels are: a line as long as a book has a shadow as well. */
+/**
+ * Maximum number of pixels; a larger picture has larger pixels, since a line as long as a book can
+ * have a shadow.
+ */
 const mostPixels = 2 ** 22
 
 /** Shapes of one color, blurred by a Gaussian whose deviation is half of `blur`, in units. */

@@ -62,7 +62,7 @@ export function addBookmarks(
   return root
 }
 
-/** How many entries are below each: those that come later are counted first. */
+/** Number of entries below each: later entries are counted first. */
 function descendants(all: readonly Entry[]): ReadonlyMap<ObjectNumber, number> {
   const counts = new Map<ObjectNumber, number>()
   for (const { number, parent } of all.toReversed()) {

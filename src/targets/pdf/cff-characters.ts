@@ -16,7 +16,7 @@ export function cffCharacters(table: DataView, glyphCount: number): Uint16Array 
 const registryOrderingSupplement = 1200 + 30
 const charsetOperator = 15
 
-/** Where an INDEX ends (section 5): its last offset counts from the byte before its data. */
+/** The end of an INDEX (section 5): its last offset counts from the byte before its data. */
 function indexEnd(view: DataView, start: number): number {
   const count = view.getUint16(start)
   if (count === 0) return start + 2

@@ -1,6 +1,6 @@
 /** A glyph as a page shows it. */
 export interface EncodedGlyph {
-  /** Which of the document's fonts. */
+  /** The name of the document's font. */
   readonly font: string
   /** Its code there, as it stands in a string. */
   readonly code: string
@@ -21,13 +21,13 @@ export interface Hook {
   readonly y: number
 }
 
-/** What a code stands for: a glyph, or several as one, and the text that is read for it. */
+/** The meaning of a code: a glyph, or several as one, and their text. */
 export interface Coded {
   readonly parts: readonly GlyphPart[]
   /** In font units. */
   readonly advance: number
   readonly text: string
-  /** Of letters below each other: the point that a glyph is placed by, from its origin. */
+  /** The point by which a glyph of vertical text is positioned, from its origin. */
   readonly hook?: Hook
 }
 

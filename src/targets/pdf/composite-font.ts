@@ -52,7 +52,7 @@ export function writeCompositeFont(
   )
 }
 
-/** Where letters below each other are placed by, and how far each goes on (9.7.4.3). */
+/** The vertical origins and advances of glyphs (9.7.4.3). */
 function downMetrics(coded: readonly Coded[]): string {
   const entries = coded.map(({ hook = { x: 0, y: 0 } }) => {
     const [x, y] = [hook.x, hook.y].map(n => numberText(n, writtenDecimals))
@@ -61,16 +61,16 @@ function downMetrics(coded: readonly Coded[]): string {
   return `/W2 [0 [${entries.join(' ')}]] `
 }
 
-/** What fonts of TrueType and of CFF outlines differ in. */
+/** The differences between fonts with TrueType and CFF outlines. */
 interface FontParts {
-  /** Of the descendant font. */
+  /** Entries of the descendant font. */
   readonly entries: string
   readonly encoding: string
-  /** Of the font descriptor. */
+  /** Entries of the font descriptor. */
   readonly descriptor: string
 }
 
-/** What codes show that is more than a glyph of the font, and how their glyphs are numbered then. */
+/** Codes of composite glyphs, and the numbering of their parts. */
 function compositesOf(
   face: Face,
   coded: readonly Coded[],

@@ -14,7 +14,7 @@ interface Names<K> {
   set(key: K, name: string): unknown
 }
 
-/** What is written is not kept: whoever still has it can ask for it again. */
+/** A cache for text that is large to keep and cheap to make again: entries go with their object. */
 const unkept = <K extends object>() => new WeakMap<K, string>()
 
 /** Names in the order they were first asked for: `F1`, `F2`. */

@@ -29,7 +29,7 @@ export function eachCluster({ glyphs, text }: GlyphsItem, visit: VisitCluster) {
   }
 }
 
-/** Where the characters of a cluster end: where those of the next in the text begin. */
+/** The ends of clusters' characters: each ends where the next in the text begins. */
 function clusterEnds(clusters: Uint32Array, length: number): (from: number, to: number) => number {
   let [rises, falls] = [true, true]
   for (let i = 1; i < clusters.length; i++) {

@@ -4,7 +4,9 @@ import { eachCluster } from './each-cluster.ts'
 
 /** Readers take it as no character; they would invent one for a code without text. */
 const nothing = '\u200b'
-/** What a hyphen at a line's end is read as: with this, not with U+00AD, searches find words across lines. */
+/**
+ * The text of a hyphen at a line's end: this, not U+00AD, lets searches find words across lines.
+ */
 const hyphen = '-'
 /** More glyphs than any letter with its marks has. */
 const mostParts = 256
@@ -13,7 +15,7 @@ const wideGap = 80
 /** Wide glyphs come in steps of an em, so that justified lines do not need new ones each. */
 const wideSteps = 50
 
-/** What is behind a glyph and not seen stands so far within: readers leave out what is beyond a page's edge. */
+/** The position of invisible text behind a glyph: viewers omit text beyond a page's edge. */
 const inside = 10
 
 /**
@@ -107,7 +109,7 @@ function aheadOf(characters: readonly string[], index: number): number {
 /** In thousandths of an em. */
 const apart = 60
 
-/** Which characters of a cluster are read before its glyph, with it, and after it. */
+/** The characters of a cluster that are read before its glyph, with it, and after it. */
 interface Separated {
   readonly before: readonly string[]
   readonly read: string
@@ -149,7 +151,7 @@ function eachApart(
   }
 }
 
-/** What fills a tab is one glyph, told apart by how many there are and not by where it begins. */
+/** Visits a leader as one glyph, identified by its count and not by its start. */
 function visitLeader(
   { glyphs }: GlyphsItem,
   from: number,

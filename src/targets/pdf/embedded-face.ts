@@ -17,7 +17,7 @@ import type { ObjectNumber, PdfObjects } from './objects.ts'
 import type { Resources } from './resources.ts'
 import { downWidth, perMille, writtenDecimals } from './units.ts'
 
-/** How a block's glyphs come into the document: in the font's bytes, below each other, or drawn. */
+/** The way a block's glyphs get into the document: from the font's bytes, vertically, or drawn. */
 type BlockKind = 'across' | 'down' | 'drawn'
 
 /** Codes that share one of the document's fonts. */
@@ -54,7 +54,7 @@ export function embeddedFace(
   /** By glyph and the one UTF-16 unit it stands for, which is most of all text. */
   const ofUnit = new Map<number, EncodedGlyph>()
   const ofText = new Map<string, EncodedGlyph>()
-  /** Of each character of ASCII the glyph it had last, and their code: most have but one. */
+  /** The last glyph of each ASCII character, and its code: most have only one. */
   const lastGlyphs = new Int32Array(0x80).fill(-1)
   const lastCodes: EncodedGlyph[] = []
   let composites = 0

@@ -63,7 +63,9 @@ function embedPng(picture: Picture, objects: PdfObjects): ObjectNumber {
   )
 }
 
-/** What of a picture without alpha is not seen: entries of its palette, or one color (8.9.6.4). */
+/**
+ * The transparent parts of a picture without alpha: entries of its palette, or one color (8.9.6.4).
+ */
 function maskEntry(picture: Picture, parts: PngParts, objects: PdfObjects): string {
   const { colorType, transparency, bitDepth } = parts
   if (colorType === 3) {

@@ -1,7 +1,7 @@
 /** Kinds of entries in a cross-reference stream (ISO 32000-2, 7.5.8.3). */
 export const entryKind = { free: 0, inFile: 1, inObjectStream: 2 } as const
 
-/** Of each object: its kind, its offset or object stream, and its place in that; as a file has them. */
+/** The cross-reference entries: kind, offset or object stream, and index in the stream. */
 export interface EntryTable {
   readonly length: number
   /** Adds an entry; gives its number. */
@@ -10,7 +10,7 @@ export interface EntryTable {
   bytes(): Uint8Array
 }
 
-/** How many bytes each part of an entry has: a file may be longer than 4 GB. */
+/** The width of each field of an entry, in bytes: a file may be longer than 4 GB. */
 export const entryWidths = [1, 6, 2] as const
 const size = 9
 

@@ -37,7 +37,7 @@ export function glyphsContent(
   let codes = ''
   let rise = 0
   let font = ''
-  /** Where readers have got to, by the rounded numbers they were given, in thousandths of an em. */
+  /** The position that viewers reach with the rounded numbers, in thousandths of an em. */
   let reached = 0
 
   const endArray = () => {

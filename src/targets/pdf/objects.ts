@@ -29,7 +29,9 @@ export const reference = (number: ObjectNumber) => `${number} 0 R`
 /** The comment with bytes above 127 tells programs that the file is not text. */
 const header = joined([latin1('%PDF-1.7\n%'), Uint8Array.of(0xe2, 0xe3, 0xcf, 0xd3, 0x0a)])
 
-/** How many objects are compressed together (7.5.7): readers unpack all of them to get at one. */
+/**
+ * Number of objects that are compressed together (7.5.7): viewers unpack all of them to read one.
+ */
 const mostTogether = 100
 
 export function pdfObjects(write: (bytes: Uint8Array) => void, deflate: Deflate): PdfObjects {

@@ -27,7 +27,7 @@ import { inked, pathContent } from './path-content.ts'
 import type { Resources } from './resources.ts'
 import type { PageStructure, StructureNode } from './structure.ts'
 
-/** What a page shows, and where it leads to. */
+/** The content of a page, with its links. */
 export interface PageContent {
   readonly content: string
   readonly links: readonly PageLink[]
@@ -49,10 +49,10 @@ export function pageContent(
 ): PageContent {
   const space = pageSpace(box)
   const links: PageLink[] = []
-  /** What has been written of each group that is open, the page outermost. */
+  /** The content of each open group, the page outermost. */
   const contents: string[] = ['']
   const matrices: Matrix[] = [identity]
-  /** How many groups are open that are painted as pictures: nothing in them is written. */
+  /** Number of open groups that are painted as pictures: their items are not written. */
   let pictures = 0
   /** Runs on one baseline. */
   let line: GlyphsItem[] = []

@@ -4,7 +4,7 @@ import { identity, type Matrix, product } from '../../geometry/index.ts'
 /** A point of a drawing as the page has it: y grows upward from its lower edge. */
 export type Point = (x: number, y: number) => string
 
-/** How coordinates of a drawing become those of its page. */
+/** The map from coordinates of a drawing to those of its page. */
 export interface PageSpace {
   readonly flip: Matrix
   readonly point: Point

@@ -1,7 +1,7 @@
 import { zlibSync } from 'fflate'
 import type { Deflate } from './objects.ts'
 
-/** What of Node's `process`, which browsers do not have, is used. */
+/** The members of Node's `process` that are used; browsers lack it. */
 interface Process {
   getBuiltinModule?(name: string): { readonly deflateSync?: Deflate } | undefined
 }

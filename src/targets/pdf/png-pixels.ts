@@ -3,7 +3,7 @@ import { fail } from '../../problem/index.ts'
 import { joined } from './bytes.ts'
 import { bitsAt, pngRows } from './png-rows.ts'
 
-/** What a PNG says of its pixels, and its compressed data as it stands (ISO/IEC 15948). */
+/** The header of a PNG, and its compressed data unchanged (ISO/IEC 15948). */
 export interface PngParts {
   readonly bitDepth: number
   /** 0 gray, 2 color, 3 palette, 4 gray and alpha, 6 color and alpha. */

@@ -24,7 +24,7 @@ const interlaced: readonly Pass[] = [
   { left: 0, top: 1, across: 1, down: 2 },
 ]
 
-/** How many samples a pixel has, by its color type. */
+/** Number of samples of a pixel, by color type. */
 const samplesOf: Readonly<Record<number, number>> = { 0: 1, 2: 3, 3: 1, 4: 2, 6: 4 }
 
 /** The rows of a PNG as they are seen, from top to bottom, without filters. */

@@ -6,7 +6,7 @@ import type { EmbeddedFace } from './coded.ts'
 import type { ObjectNumber } from './objects.ts'
 import type { Shown } from './shading.ts'
 
-/** How what is painted goes onto what is there. */
+/** The graphics state: how paint is combined with the backdrop. */
 export interface GraphicsState {
   readonly opacity?: number
   readonly blend?: BlendMode
@@ -14,7 +14,10 @@ export interface GraphicsState {
   readonly mask?: ObjectNumber
 }
 
-/** What pages, forms and drawn glyphs of a document share (ISO 32000-2, 7.8.3); each gives a name. */
+/**
+ * The shared resources of pages, forms and drawn glyphs (ISO 32000-2, 7.8.3); each method returns a
+ * name.
+ */
 export interface Resources {
   /** The dictionary of all of them. */
   readonly number: ObjectNumber

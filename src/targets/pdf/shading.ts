@@ -2,7 +2,7 @@ import { numberText } from '../../drawing/index.ts'
 import type { ColorStop, LinearPaint, RadialPaint } from '../../fonts/index.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
 
-/** What of a gradient a shading shows: its colors, or how opaque they are, as gray. */
+/** The content of a shading: a gradient's colors, or their opacity as gray. */
 export type Shown = 'color' | 'opacity'
 
 /** A gradient as a shading (ISO 32000-2, 8.7.4.5), in the gradient's own coordinates. */

@@ -4,7 +4,7 @@ import type { Point } from './page-point.ts'
 import type { Resources } from './resources.ts'
 import { placeDecimals } from './units.ts'
 
-/** How far within the line a letter hangs, in thousandths of an em. */
+/** The distance that a letter may hang within the line, in thousandths of an em. */
 const slack = 10
 
 /**
@@ -19,7 +19,10 @@ export function stackedContent(item: GlyphsItem, point: Point, resources: Resour
   let [operators, array, codes, font] = ['', '', '', '']
   // Letters hang from the same height; that of the first is what it stands below its top.
   const hookY = Math.min(1000, Math.max(500, Math.round(-glyphs.offsetsY[0] * perMille) - slack))
-  /** How far down the line readers begin, and have got to from there, in thousandths of an em. */
+  /**
+   * The position at which viewers begin on the line, and the one they reach, in thousandths of an
+   * em.
+   */
   let [top, reached] = [0, 0]
   const endArray = () => {
     if (codes !== '') array += `(${codes})`

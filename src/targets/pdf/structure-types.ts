@@ -31,7 +31,7 @@ const types: Readonly<Record<string, string>> = {
   table: 'Table',
 }
 
-/** What is read of types that the standard does not have (14.8.4.2). */
+/** The standard types for types of our own (14.8.4.2). */
 const standing: Readonly<Record<string, string>> = { Epigraph: 'BlockQuote', Subtitle: 'P' }
 
 /** The entry that tells readers what to take types for that are not the standard's. */

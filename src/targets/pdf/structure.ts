@@ -10,12 +10,12 @@ export interface StructureNode {
   readonly number: ObjectNumber
   readonly type: string
   readonly parent: StructureNode | undefined
-  /** What it holds, as entries of its `K`. */
+  /** Its children, as entries of its `K`. */
   readonly kids: string[]
   readonly entries: string
   /** The page of its first content. */
   page: ObjectNumber | undefined
-  /** Where a link leads to: runs of one link are one element. */
+  /** The target of a link: runs of one link are one element. */
   readonly href?: string | undefined
   /** Whether it goes on on other pages, and is written when it is seen no more. */
   readonly isLasting: boolean
@@ -41,7 +41,7 @@ export interface FoundPlace {
   readonly top: number
 }
 
-/** What of a page is which element: told in the order in which it is painted. */
+/** The structure of a page, built in the order of painting. */
 export interface PageStructure {
   /** `top` is the upper edge of what has no text to be found by, from the page's lower edge. */
   enter(group: GroupItem, top?: number): void
@@ -68,7 +68,7 @@ export interface DocumentStructure {
   readonly places: readonly FoundPlace[]
   /** Ids that links lead to. */
   readonly wanted: Set<string>
-  /** What PDF/UA asks for and the pages so far lack. */
+  /** The requirements of PDF/UA that the pages so far don't meet. */
   readonly unmet: ReadonlySet<string>
   /** The top of the first page. */
   first: Pick<FoundPlace, 'page' | 'top'> | undefined
@@ -100,13 +100,13 @@ const blocksOf = new Set([
   'Aside',
 ])
 
-/** How the labels of a list count (ISO 32000-2, table 382). */
+/** The numbering of a list's labels (ISO 32000-2, table 382). */
 const listNumbering = { decimal: 'Decimal', 'lower-alpha': 'LowerAlpha' } as const
 
-/** What goes on on a later page than so many after the one before begins anew there. */
+/** Maximum number of pages between two parts of one element; beyond that, a new element begins. */
 const mostBetween = 20
 
-/** Of so many pages references are kept as one string: it is far smaller than its parts. */
+/** Number of pages whose references are kept as one string, which is far smaller than its parts. */
 const pagesOfString = 200
 
 /** The structure of a document, written element by element: what is complete is not kept. */
@@ -135,7 +135,10 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
   const unmet = new Set<string>()
   let level = 0
 
-  /** What PDF/UA asks for and an element lacks: words for a figure (7.3), a heading of each level (7.4.2). */
+  /**
+   * Notes unmet requirements of PDF/UA: alternative text of a figure (7.3), a heading of each level
+   * (7.4.2).
+   */
   function noteUnmet(type: string, label: string | undefined) {
     if ((type === 'Figure' || type === 'Formula') && label === undefined) {
       unmet.add(`a ${type === 'Figure' ? 'figure' : 'formula'} has no label`)
@@ -185,7 +188,7 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
     const wholes: (StructureNode | undefined)[] = []
     let current: StructureNode | 'artifact' | undefined
     let inText: StructureNode | undefined
-    /** How many texts are open: one may stand in another, as the words of an inline object. */
+    /** Number of open texts: one can be within another, such as the text of an inline box. */
     let openTexts = 0
     let link: StructureNode | undefined
 
@@ -210,7 +213,7 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       stack.push(node)
       return node
     }
-    /** What an item of a list says; on the next page it goes on. */
+    /** The body of a list item; it continues on the next page. */
     function body(item: StructureNode): StructureNode {
       const known = bodies.get(item)
       if (known) {

@@ -188,7 +188,7 @@ export function* pdfChunks(
   yield* chunks
 }
 
-/** What the colors of a document for archives mean (ISO 19005-2, 6.2.3). */
+/** The output intent: the color space of an archivable document (ISO 19005-2, 6.2.3). */
 function outputIntent(objects: PdfObjects): string {
   const profile = objects.addStream(srgbProfile(), '/N 3 ')
   return (
@@ -209,7 +209,7 @@ function isMet(
   return false
 }
 
-/** What HTML calls the top of a document (HTML, section 7.4.6.3). */
+/** The name of a document's top in links (HTML, section 7.4.6.3). */
 const topOfDocument = 'top'
 
 /** The places that links lead to, by their names in order (12.3.2.4). */

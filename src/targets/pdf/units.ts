@@ -6,7 +6,7 @@ export const perMille = (face: Face, units: number) => (units * 1000) / face.met
 /** Decimals of a width: what they leave off does not add up to anything, however long the line. */
 export const writtenDecimals = 6
 
-/** How far from its place a glyph may stand, in units. */
+/** The tolerance of a glyph's position, in units. */
 const precision = 0.004
 
 /** Decimals of moves in thousandths of an em that keep glyphs of a size in their places. */

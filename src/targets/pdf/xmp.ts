@@ -21,7 +21,7 @@ const extension =
   '<pdfaProperty:description>Part of ISO 14289</pdfaProperty:description></rdf:li>' +
   '</rdf:Seq></pdfaSchema:property></rdf:li></rdf:Bag></pdfaExtension:schemas>\n'
 
-/** What a document says of itself as XMP (ISO 16684-1), the same as its information dictionary. */
+/** The metadata of a document as XMP (ISO 16684-1), equal to its information dictionary. */
 export function xmpPacket(
   { title, author, subject, keywords, created, modified }: PdfMetadata,
   language: string | undefined,

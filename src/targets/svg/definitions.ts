@@ -1,7 +1,7 @@
 import type { Face } from '../../fonts/index.ts'
 import { faceShapes, hash32, shapesOf } from './glyph-shapes.ts'
 
-/** What is defined once and used by its id. */
+/** Elements that are defined once and used by their id. */
 export interface Definitions {
   /**
    * Of each glyph of a face the start of the element that uses its shape, up to the number that says

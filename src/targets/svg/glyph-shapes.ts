@@ -3,7 +3,7 @@ import type { Face } from '../../fonts/index.ts'
 import { colorGlyph } from './color-glyph.ts'
 import { outlinePath } from './outline-path.ts'
 
-/** What a glyph is painted with. */
+/** The shape of a glyph, with its paint. */
 export interface GlyphShape {
   /** The element that its id stands for. */
   readonly element: string

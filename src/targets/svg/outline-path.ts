@@ -14,7 +14,7 @@ export function outlinePath({ segments, points }: Outline): string {
   let open = ''
   // All in thousandths, so that steps add up to the very points.
   let [x, y, startX, startY] = [0, 0, 0, 0]
-  /** Where the handle before lies, seen from the other side: of quadratic and cubic curves. */
+  /** The reflected handle of the segment before, for smooth quadratic and cubic curves. */
   let [mirrorX, mirrorY, mirrored] = [0, 0, '']
   const step = (letter: string, ...by: readonly number[]) => {
     // Numbers behind a move are lines.

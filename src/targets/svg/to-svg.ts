@@ -84,9 +84,12 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
     !fonts && (isStructured(items) || (title !== undefined && leadsSomewhere(items)))
   /** Texts that are elements, and are open. */
   const elements = new Set<TextItem>()
-  /** How many groups are open whose texts are not told of: links say their own, decorations nothing. */
+  /**
+   * Number of open groups whose texts are not read out: links have their own, decorations have
+   * none.
+   */
   let silent = 0
-  /** How many links are open: what is in one is said by that. */
+  /** Number of open links: the link's text covers everything in it. */
   let links = 0
   eachItem(items, {
     skips: hiddenLayers(box),
@@ -196,7 +199,7 @@ function isStructured(items: readonly Item[]): boolean {
   return isFound
 }
 
-/** What an image says has no parts that are reported: with links in it it is none. */
+/** The role of a text in an image, which has no readable parts; with links, it isn't an image. */
 function textRole(item: TextItem) {
   const label = layoutText(item.layout)
   if (label === '') return []
