@@ -38,7 +38,7 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
       bottom: xAxis(chart, language),
       left: yAxis(range, chart.texts?.y, formats.y),
     },
-    // What begins at zero stands on its axis.
+    // Marks that begin at zero stand on the axis.
     inset: { top: 10, right: 10, bottom: range[0] === 0 ? 0 : 10, left: 10 },
   })
   const { plot, axes } = frame
@@ -144,7 +144,7 @@ function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: s
   const isDate = data.xKind === 'date'
   const numbers = data.xs.map(Number)
   const [least, most] = rangeOf(numbers, false)
-  // Of one day there is half a day to each side.
+  // A single day gets half a day on each side.
   const domain =
     isDate && least === most ? [least - halfDay, most + halfDay] : soundDomain(least, most)
   const numberOf = (key: string) => (isDate ? isoTime(key) : Number(key))
@@ -157,7 +157,7 @@ function xAxis(chart: ChartToDraw['chart'], language: string): ChartAxis<(key: s
       const scale = scaleLinear(domain, range)
       return key => scale(numberOf(key))
     },
-    // What is written alike would say of one place that it is another.
+    // Two ticks with the same text would contradict each other.
     ticks: count => {
       const values = ticks(count)
       const write = xWriter(chart, language, values)

@@ -78,7 +78,7 @@ export function drawRing({ texts, chart, width, height }: ChartToDraw): ChartMar
     const at = { kind: 'slice', x, y, innerRadius, radius, ...slice, ink } as const
     return { id: ids[i], text: escapeMarkup(writeShare(share)), at, priority: points[i].y }
   })
-  // Of thousands of slices most are narrower than a figure: the largest have labels.
+  // With thousands of slices most are narrower than a digit: only the largest have labels.
   const largest = new Set(
     labels.toSorted((a, b) => (b.priority ?? 0) - (a.priority ?? 0)).slice(0, mostLabels),
   )

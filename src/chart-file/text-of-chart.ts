@@ -14,8 +14,8 @@ const parts = {
 const names = Object.keys(parts) as (keyof typeof parts)[]
 
 /**
- * What was thrown over a chart, with the place of the first of its own words that cannot be set, such as
- * one in a style that is none; all else as it is.
+ * Adds the location of the chart's first text that can't be set, such as one with an unknown style,
+ * to an error; returns other errors unchanged.
  */
 export function atTextOfChart(
   error: unknown,

@@ -195,8 +195,8 @@ function thinned(level: readonly AxisLabel[], room: AcrossRoom): AxisLabels | un
 }
 
 /**
- * Of so many labels one at the least is left, where each takes so much of an axis: with more of them not
- * even the narrowest would stand apart, where ticks are farthest from each other.
+ * The minimum number of labels to thin to, if each takes this much of an axis: with more of them,
+ * not even the narrowest would stand apart at the widest distance of ticks.
  */
 export function fewestBetween<T>(
   labels: readonly T[],

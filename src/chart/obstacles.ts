@@ -1,8 +1,8 @@
 import type { Box } from '../core.ts'
 
 /**
- * What labels must not touch, found by place: a grid whose cells list what reaches into them.
- * Boxes, circles and straight lines, each by four or five numbers.
+ * Areas that labels must not touch, found by position: a grid whose cells list the boxes, circles
+ * and straight lines that reach into them, each as four or five numbers.
  */
 export interface Obstacles {
   /** Adds a box and gives its index, by which it can be taken away and put back. */
@@ -35,7 +35,7 @@ export function obstacleGrid(within: Box, width: number, height: number): Obstac
   const numbers: number[] = []
   const there: boolean[] = []
   const owners: (Owner | undefined)[] = []
-  // Of each cell the last entry, and of each entry the one before it: lists without objects.
+  // The last entry of each cell, and for each entry the one before it: lists without objects.
   const last = new Int32Array(columns * rows).fill(-1)
   const before: number[] = []
   const entries: number[] = []
@@ -199,7 +199,7 @@ function lineMeetsBox(
   right: number,
   bottom: number,
 ): boolean {
-  // What is left of it after each pair of edges (Liang and Barsky).
+  // The part that remains after each pair of edges (Liang and Barsky).
   const [dx, dy] = [x2 - x1, y2 - y1]
   let [from, to] = [0, 1]
   if (dx === 0) {

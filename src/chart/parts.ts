@@ -13,8 +13,8 @@ export type ChartPart =
   | 'source'
 
 /**
- * What each part is, over the style `defaults` of the sheet: the family, the ink and the size of all
- * of them follow that. A sheet that has a style `chart-title` has its own.
+ * The style of each part on top of the sheet's `defaults`, which set the family, ink and size of
+ * all. A style of the sheet named `chart-title` takes its place.
  */
 const usual: Readonly<Record<ChartPart, Omit<StyleSource, 'from'>>> = {
   title: { size: '1.4x', weight: 'bold', leading: 1.2 },

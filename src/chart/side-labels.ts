@@ -51,7 +51,7 @@ function column(
   { align }: SideRoom,
 ): AxisLabel[] {
   const layouts = ticks.map(layoutOf)
-  // How far each reaches behind its decimal sign; those that have none end where the whole parts do.
+  // The width of each after its decimal sign; without decimals, a label ends with its whole part.
   const tails = layouts.map((layout, i) => layout.width - signAt(layout, ticks[i]))
   const longest = align === 'decimal' ? greatest(tails) : 0
   return ticks.map((tick, i) => {

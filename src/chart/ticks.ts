@@ -46,7 +46,8 @@ export function ticksOf(
 
 /** The position of a value; undefined if the scale has no place for it. */
 export function positionOf(scale: ChartScale, value: unknown): number | undefined {
-  // What a value of a scale is, is the caller's: ticks and scale are of one axis.
+  // The caller makes sure that ticks and scale belong to one axis, so the value has the scale's
+  // type.
   const at = scale(value as never)
   return typeof at === 'number' && Number.isFinite(at) ? at : undefined
 }

@@ -54,7 +54,7 @@ export function layoutFindings(layout: Layout, room: TextRoom): readonly LayoutF
 /** The word that is alone on the last line of a paragraph of more. */
 function loneWord(layout: Layout): string | undefined {
   const { text } = layout
-  // Of two words on two lines each is alone.
+  // With two words on two lines, each is necessarily alone.
   if (!/\S\s+\S+\s+\S/.test(text)) return undefined
   const ends = lineEndsOf(layout)
   if (ends.length < 2) return undefined
@@ -121,7 +121,7 @@ export const rounded = (length: number) => Number(length.toFixed(2))
 
 function ofProblem({ code, message, severity }: Problem): LayoutFinding | undefined {
   if (Object.hasOwn(codes, code)) return { code: codes[code], message: withoutPlace(message) }
-  // What only warns is no mistake of the text.
+  // Warnings are no mistakes of the text.
   if (passed.has(code) || severity === 'warning') return undefined
   return { code: 'bad-text', message: `${code}: ${message}` }
 }

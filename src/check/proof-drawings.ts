@@ -144,7 +144,7 @@ function card(text: ProofText, numbers: ProofTexts['numbers'], captions: Caption
     items.push(outlined({ x, y: top, ...box }, findings.length > 0 ? 'found' : 'room'))
     items.push(place(side.layout, x, top))
     deepest = Math.max(deepest, top + Math.max(box.height, side.layout.height))
-    // What reaches out of its room is shown, and nothing stands on it.
+    // Text that overflows is shown, and nothing else is placed over it.
     x += Math.max(box.width, side.layout.textWidth) + gap
   }
   const inner = Math.max(x - gap - padding, caption.width, findings.length > 0 ? leastNotes : 0)

@@ -114,11 +114,11 @@ function settersIn(
 export function settingsOf({ place, key, catalog }: Unit) {
   const { style, values = {} } = place
   const base = { ...(style !== undefined && { style }) }
-  // What is given and not asked for is no mistake of each text.
+  // A value that a text doesn't use is no mistake of that text.
   const asked = catalog.placeholdersOf(key)
   const own = Object.fromEntries(Object.entries(values).filter(([name]) => asked.includes(name)))
   return catalog.cases(key, own).map(text => {
-    // What is only words is set faster as what it is.
+    // Text without spans is set faster as a plain string.
     const isPlain = text.children.every(({ kind }) => kind === 'text')
     return { text: isPlain ? text.sourceText : text, setting: base }
   })

@@ -60,7 +60,7 @@ export async function checkInParts(
     const countAt = (i: number) => (count: readonly number[]) => {
       counts[i] = [...count]
       const [done, all] = [0, 1].map(at => counts.reduce((sum, one) => sum + one[at], 0))
-      // Of how many it is, is known when all have begun.
+      // The total is known once all processes have begun.
       if (counts.every(one => one[1] > 0)) progress?.(done, all)
     }
     return await Promise.all(

@@ -159,7 +159,7 @@ async function found(files: readonly string[], options: CheckOptions): Promise<F
     progress: toldProgress(),
   })
   const kept = keptFindings()
-  // Of the sheet that is built in nobody uses all, and nobody can take anything out.
+  // Nobody uses all styles of the built-in sheet, and nobody can remove any.
   const isOwn = options.sheet !== undefined
   for (const finding of each) {
     if (isOwn || !['unused-style', 'unused-ink'].includes(finding.code)) kept.add(finding)

@@ -140,7 +140,7 @@ async function demo(options: DemoOptions) {
     ...charts.flatMap(({ name, chart, what }) =>
       [1, 3].map(scale => {
         const { drawing, problems } = chart(chartSceneAt(scale * (options.readerScale ?? 1)))
-        // What a chart could not place at the largest size is its own answer, and is shown by it.
+        // A chart that has no space for something at the largest size is meant to show that.
         if (scale === 1) warn(problems)
         const file = scale === 1 ? name : `${name}-large`
         const how = scale === 1 ? '' : ', as a reader sees it who has text at 300 %'

@@ -49,7 +49,7 @@ export function mergedParts(files: readonly PartFile[]): Iterable<Finding> {
 
 /** The first line of a file with a finding a line. */
 function headOf({ path }: PartFile): string | undefined {
-  // What comes from another program is read once.
+  // Standard input can be read only once.
   if (path === '-') return undefined
   for (const line of fileLines(path, what)) return line.endsWith(headEnd) ? line : undefined
   return undefined

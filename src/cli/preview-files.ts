@@ -32,7 +32,7 @@ export function previewFiles(named: NamedFiles): PreviewFiles {
   const { sheet, catalog, places, font = [] } = named
   const fonts = font.flatMap(fontsIn)
   let opened: Fonts | undefined
-  // What is not there is reported now, and not on the page.
+  // Missing files are reported now, and not on the page.
   for (const file of [sheet, ...catalog, ...(places === undefined ? [] : [places])]) {
     readText(file, 'file')
   }

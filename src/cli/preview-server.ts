@@ -41,7 +41,7 @@ export async function servePreview(files: PreviewFiles, port: number): Promise<s
     if (pathname === '/changes') {
       response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' })
       response.write(': here\n\n')
-      // What was written since a page was made, before it listened, is reported at once.
+      // A change between the making of a page and its first question is reported at once.
       if (Number(searchParams.get('since') ?? changes) < changes) response.write(changed)
       waiting.add(response)
       request.on('close', () => waiting.delete(response))

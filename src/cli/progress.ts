@@ -1,7 +1,7 @@
 let isShown = false
 
 /**
- * How far long work has come, on one line of a terminal that is written over. Where nobody looks on, nothing
+ * Progress of long work, on one line of a terminal that is overwritten. Without a terminal, nothing
  * is written.
  */
 export function tellProgress(text: string) {

@@ -78,7 +78,7 @@ function writeInto(
 ) {
   const file = trying(cannotWrite, () => openSync(path, flags))
   try {
-    // What makes the chunks may fail too, and says why itself.
+    // The source of the chunks may fail too, with its own message.
     for (const chunk of chunksOf(content)) trying(cannotWrite, () => writeFileSync(file, chunk))
   } finally {
     closeSync(file)

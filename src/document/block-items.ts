@@ -118,7 +118,7 @@ function* itemsOf(
         yield* items
         return
       }
-      // What leaves the flow is one.
+      // A block that leaves the flow is a single item.
       yield {
         ...stacked([...items]),
         before: texts.space,
@@ -143,7 +143,7 @@ function* itemsOf(
       yield* leadersItems(block, { path, tags, indent }, context)
       return
     case 'placed':
-      // What stands beside something else comes with that.
+      // A block beside another is placed with that one.
       if (!isReference(block.at)) yield { ...plain, height: 0, placed: block, draw: () => [] }
   }
 }

@@ -109,7 +109,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     rich(text, path) {
       if (typeof text === 'string') {
         const { rich } = parseMarkup(text)
-        // What is wrong with a text without marks is reported without a place in it.
+        // A problem of a text without marks has no location within it.
         return called(hasMarks(rich) ? { ...rich, name: pathText(path) } : rich, path)
       }
       if (!('key' in text)) return text
@@ -156,7 +156,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     },
     plain(text) {
       const values = valuesOf(text)
-      // What has no value is told as of texts that are laid out.
+      // A missing value is reported as for any text that is laid out.
       const isWhole = placesIn(text).every(({ name }) => Object.hasOwn(values, name))
       if (!isWhole) told(text, values, () => typesetter.set(text, { values }))
       return plainText(text, values).replaceAll('\n', ' ')

@@ -128,7 +128,7 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
   function putFloats(column: Column, isLast = false) {
     for (let item = floats[0]; item; item = floats[0]) {
       const space = column.isAtTop ? 0 : Math.max(column.after, item.before)
-      // What takes room at a side has it first.
+      // A figure at a side comes first.
       const top = Math.max(column.y + space, column.inset?.bottom ?? 0)
       const room = bottomFor(column, notesOf(item)) - top
       const mustStay = column.isEmpty && isFresh
@@ -171,7 +171,7 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
       else top = inset.bottom
     }
     if (grid && own.baseline !== undefined) {
-      // Of a space at least half is there, except of one that is nearly none.
+      // At least half of a space stays, unless the space is negligible.
       const kept = space > grid.step * 0.35 ? space / 2 : 0
       const least = top - space + kept + own.baseline
       top = onGrid(top + own.baseline, least, grid) - own.baseline
@@ -184,7 +184,7 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
     for (let item = queue.peek(0); item; item = queue.peek(0)) {
       if (item.breaks) {
         if (item.breaks === 'page') {
-          // What waits for a place has it before the new page.
+          // Floats that wait are placed before the new page begins.
           putFloats(column, true)
           if (floats.length > 0) return 'full'
           queue.take()

@@ -153,7 +153,7 @@ function pageOf(
     index,
     items: isDrawn
       ? inElements(
-          // What has a place of its own has that of the paper.
+          // An item with its own position is positioned on the paper.
           all.flatMap(one => drawn(one, ownPlaces.has(one) ? undefined : frame.turn)),
         )
       : [],

@@ -52,7 +52,7 @@ function pageRanges(pages: IndexEntry['pages']): RichText {
   for (let i = 0; i < pages.length; ) {
     let end = i
     while (pages[end + 1]?.page === pages[end].page + 1) end++
-    // Of two, both are reported: a range begins at three.
+    // Two pages are listed one by one: a range begins at three.
     if (end - i < 2) parts.push(...pages.slice(i, end + 1).map(linked))
     else parts.push(`${linked(pages[i])}–${linked(pages[end])}`)
     i = end + 1

@@ -24,7 +24,8 @@ export function itemQueue(items: Iterable<FlowItem>): ItemQueue {
     peek,
     take() {
       at++
-      // What was taken is let go now and then: not at each, which would move all that waits.
+      // Taken items are removed now and then: doing so for each would move the whole queue every
+      // time.
       if (at < 64 || at * 2 < ahead.length) return
       ahead = ahead.slice(at)
       at = 0

@@ -57,7 +57,7 @@ export function pageShape(
   const [length, depthOfPaper] = isVertical ? [paperHeight, paperWidth] : [paperWidth, paperHeight]
   const [before, after, ahead] = isVertical ? [top, bottom, start] : [start, end, top]
   const columnWidth = (length - before - after - gap * (asked - 1)) / asked
-  // What goes on without an end has one column, as wide as those of its pages.
+  // A continuous page has one column, as wide as the columns of its pages.
   const columns = isContinuous ? 1 : asked
   const innerWidth = columnWidth * columns + gap * (columns - 1)
   const width = isVertical ? paperWidth : innerWidth + start + end
@@ -67,7 +67,7 @@ export function pageShape(
     fail('bad-page', 'the margins leave no room on the page', { location: 'page.margin' })
   }
   // Text that runs down begins at the right.
-  // What goes on without an end has no page to face.
+  // A continuous page has no page to face.
   const isFacing = facing && !isContinuous
   const isTurned = (index: number) => (isFacing && index % 2 === 1) !== (isMirrored || isVertical)
   const sidesOf = (index: number): readonly [number, number] =>

@@ -105,7 +105,7 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
       const part = linesOf(setting, count)
       const { continuation: rest } = part
       if (!rest || part.height > room + 1e-6) return undefined
-      // What a text asks for comes where it does so.
+      // The marks of a text belong to the part that contains them.
       const [own, later] = [true, false].map(isHere =>
         flowMarks.filter(({ offset }) => offset < rest.offset === isHere),
       )
@@ -121,7 +121,7 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
       const restSetting = {
         ...others,
         isParted: true,
-        // What had to be parted once is reported once.
+        // An item that had to be split once is reported once.
         keepTogether: keepTogether && !must,
         before: 0,
         continuation: rest,

@@ -78,8 +78,8 @@ export function runningItems(
 const tolerance = 1e-6
 
 /**
- * How wide each part may be, so that none meets another: the middle one a third at least, and more
- * where the sides leave it; two sides half each, and what the other leaves.
+ * The maximum width of each part, so that none meets another: at least a third for the middle part,
+ * and more if the sides leave it; half for each of two sides, and what the other leaves free.
  */
 function roomsOf(
   widthOf: (side: Side) => number,

@@ -60,7 +60,7 @@ export function setLines(
   const above = { layout: first, x, y: 0 }
   if (!first.continuation || count === maxLines) return lined([above])
   const more = maxLines === undefined ? {} : { maxLines: maxLines - count, continues: true }
-  // What was planned of the lines was so for the other width.
+  // A plan of the lines was valid for the other width only.
   const { offset, line } = first.continuation
   const below = text.set({ width, continuation: { offset, line }, ...more })
   return lined([above, { layout: below, x: 0, y: extentOf(first) }])

@@ -110,7 +110,7 @@ function* groupItems(rows: readonly RowSetting[], shape: TableShape): Generator<
       if (cell.rowSpan === 1) continue
       const end = Math.min(rows.length, i + cell.rowSpan)
       const there = heights.slice(i, end).reduce((sum, height) => sum + height, 0)
-      // What a cell lacks over all of its rows, the last of them has in addition.
+      // The last row of a cell that spans several gets the height that they lack.
       heights[end - 1] += Math.max(0, extentOf(layout) + 2 * cellPadding.down - there)
     }
   })

@@ -166,7 +166,7 @@ function partedRow(setting: RowSetting, shape: TableShape, room: number) {
       layout: part,
       marks: cell.marks.filter(({ offset }) => !end || offset < end.offset),
     })
-    // Of a cell that has ended there is nothing below.
+    // A cell that has ended has nothing below.
     const from = end ?? { offset: part.text.length, line: 0 }
     const frame = { ...cell.frame, continuation: from }
     rest.push({

@@ -30,7 +30,7 @@ export function proseItem(
     block.initialLetter === undefined
       ? undefined
       : initialLetter(text, block.initialLetter, style, changes.overrides ?? {}, context)
-  // What a list's item begins with stands close to the item before.
+  // The beginning of a list item stands close to the item before.
   const space = mark ? texts.space * 0.4 : texts.space
   return paragraphItem({
     shaped: texts.shape(text, style, changes),

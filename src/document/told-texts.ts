@@ -28,8 +28,8 @@ export function toldTexts(
   const found = problemList()
   const said = new Set<string>()
   /**
-   * Of a text, or of a part of it, by what problems call that; of the first that is known without a name.
-   * What a catalog says is told by its key.
+   * The path of a text, or of a part of it, by its name in problems; a part without a known name
+   * has that of the first. A text of a catalog is named by its key.
    */
   const pathIn =
     (text: RichText, values: Values) =>

@@ -77,7 +77,7 @@ function alongLines(layout: Layout, factor: number): Arranged {
     letters.forEach((letter, i) => {
       x += letter.gap
       placed.push(letterItem(letter, x, line.baseline))
-      // What is added stands between letters, and so not behind the last.
+      // Spacing goes between letters, and so not after the last one.
       x += letter.width * (i === letters.length - 1 ? 1 : factor)
     })
     return { line, placed, width: x }

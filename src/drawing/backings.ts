@@ -121,7 +121,7 @@ function boxOf(
   const length = isAcross ? layout.width : layout.height
   if (extent === 'block') return { x: 0, y: top, width: length, height }
   const [left, right] = [Math.max(x, run.x), Math.min(x + width, run.x + run.width)]
-  // What hangs at the line's end stands outside of it, but for what sums are rounded by.
+  // Hanging content at the line's end is outside of it, apart from rounding.
   if (right - left < touching) return undefined
   const { box: object, style, upright } = run
   const y = line.baseline - run.rise

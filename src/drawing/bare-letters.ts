@@ -12,8 +12,9 @@ export interface BareLetters {
 const known = new WeakMap<object, BareLetters | null>()
 
 /**
- * Of a layout that is nothing but letters of one style and face, filled with one color, without a mark of
- * what was cut: who shows it as text needs no glyphs for it. Undefined of all others.
+ * The letters of a layout that has nothing else: one style and face, one solid color, no mark of
+ * truncated text. A target that writes text needs no glyphs for it. Undefined for all other
+ * layouts.
  */
 export function bareLetters(layout: Layout): BareLetters | undefined {
   const own = bareStyle(layout)

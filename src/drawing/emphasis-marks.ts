@@ -26,7 +26,7 @@ export function emphasisMarks(
     const { emphasisMark, size } = style
     if (emphasisMark === 'none' || run.kind !== 'text') return []
     const away = isVertical ? reach.down : reach.across
-    // What lies on its side has its baseline beside the line's.
+    // Letters that lie on their side have their baseline beside the line's.
     const base = isVertical ? line.baseline : line.baseline - rise
     const y = base - (away + distance) * size
     const ink = inkOf(style, throughOf(run))

@@ -34,7 +34,7 @@ export function finishPath(item: GlyphsItem): PathItem | undefined {
   if (known) return known
   const { stroke, fill } = item.paint
   const outlines = outlinesOf(item)
-  // What hides the inner half of a stroke hides seams as well.
+  // A paint that hides the inner half of a stroke hides the seams as well.
   const showsSeams = stroke !== undefined && !(stroke.align === 'outside' && isOpaque(fill))
   const outline = concatenatedOutlines(showsSeams ? withoutSeams(outlines) : outlines)
   if (outline.segments === '') return undefined

@@ -57,7 +57,7 @@ const fontDataUrl = (face: Face, text: string) =>
 
 /** Browsers have the subsetter only where `openFonts` was told so: without it the font goes in whole. */
 function embedded(face: Face, text: string): Uint8Array {
-  // What is left of glyphs with colors, and of variable ones in CFF2, paints nothing in browsers.
+  // Subsets of glyphs with colors, and of variable ones in CFF2, show nothing in browsers.
   const isWhole = face.colored || (face.coordinates.size > 0 && face.outlineFormat !== 'glyf')
   if (isWhole) return face.bytes
   try {

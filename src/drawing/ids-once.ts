@@ -1,7 +1,6 @@
 /**
- * Which ids a page writes, for links to lead to: of parts that share one, the first has it. Names with
- * a space are none (HTML, 3.2.6): no link leads to them, for they tell parts of one element that they
- * are.
+ * The ids that a page writes as targets of links: if several parts share one, the first has it.
+ * Names with a space aren't ids (HTML, 3.2.6): they only mark parts of one element.
  */
 export function idsOnce(): (id: string | undefined) => string | undefined {
   const written = new Set<string>()

@@ -25,7 +25,7 @@ export function inkBetween(face: Face, glyph: number, bottom: number, top: numbe
       if (edge) edges.push(edge)
     }
   }
-  // What lies between two edges on one height is ink as well.
+  // Ink between two edges at one height counts as well.
   for (const height of [bottom, (bottom + top) / 2, top]) append(edges, inside(contours, height))
   return merged(edges)
 }

@@ -3,8 +3,8 @@ import { aNumber, checkArguments } from '../problem/index.ts'
 import { singleSpaced } from './single-spaces.ts'
 
 /**
- * What a layout says as it is shown, in the order of the text: objects by their labels, lines as
- * one, and words whole that a hyphen divides.
+ * The text of a layout as it is shown, in the order of the text: inline boxes by their labels,
+ * lines joined, and hyphenated words whole.
  */
 export function layoutText({ lines }: Layout): string {
   let text = ''

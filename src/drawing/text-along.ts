@@ -160,7 +160,7 @@ function circleRun(
   const ink = inkBox(layout)
   const ascent = line && ink ? line.baseline - ink.y : 0
   const descent = line && ink ? ink.y + ink.height - line.baseline : 0
-  // Which edge of the letters is next to the circle.
+  // The edge of the letters that is next to the circle.
   const isOut = side === 'outside'
   const reach = isOut === (facing === 'outward') ? descent : ascent
   const own = Math.max(1e-6, isOut ? radius + gap + reach : radius - gap - reach)

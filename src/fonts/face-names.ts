@@ -57,7 +57,7 @@ export function readFaceNames(tables: SfntTables, name: string): FaceNames {
     slant: selection & 1 ? 'italic' : selection & 0x200 ? 'oblique' : 'normal',
     glyphCount: read('maxp', 6).getUint16(4),
     outlineFormat: tables.has('glyf') ? 'glyf' : tables.has('CFF ') ? 'CFF' : 'CFF2',
-    // Of the usage permissions, 2 alone is "restricted license embedding".
+    // Among the usage permissions, only the value 2 is "restricted license embedding".
     embeddable: ((os2?.getUint16(8) ?? 0) & 0xf) !== 2,
     colored: tables.has('COLR') && tables.has('CPAL'),
     openTypeLayout: tables.has('GSUB') || tables.has('GPOS'),

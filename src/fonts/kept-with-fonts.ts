@@ -4,8 +4,8 @@ import type { Fonts } from './fonts.ts'
 export const notes: unique symbol = Symbol('what was found out about fonts')
 
 /**
- * What is known of fonts under a name, made when it is first asked for. All that use the fonts
- * share it, and it goes when the fonts go.
+ * Data about fonts under a name, made on first use. All users of the fonts share it, and it is
+ * freed with the fonts.
  */
 export function keptWithFonts<T extends object>(fonts: Fonts, name: string, make: () => T): T {
   const kept = fonts[notes]

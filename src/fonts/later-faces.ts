@@ -69,7 +69,7 @@ export function laterFaces(
       }
     },
     async settled() {
-      // What comes may be set at once, and ask for more.
+      // Faces that arrive may be set at once, and more may be asked for.
       while (underWay.size > 0) await Promise.all(underWay.values())
     },
     close() {

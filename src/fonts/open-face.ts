@@ -268,8 +268,8 @@ const aSegment = being(
 )
 
 /**
- * What programs that set text take for other characters: spaces, hyphens, a circle under marks that
- * stand alone, brackets the other way round.
+ * Characters that typesetting programs substitute for others: spaces, hyphens, a circle under marks
+ * that stand alone, mirrored brackets.
  */
 const always = ' \u00a0-\u2010\u25cc()[]{}<>«»‹›'
 const forms = ['NFC', 'NFD', 'NFKD'] as const

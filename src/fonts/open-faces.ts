@@ -41,14 +41,14 @@ export function faceOf(run: { readonly face: string }): Face {
   for (const { face, isOpen, embeds } of candidates) {
     const own = face.deref()
     if (own && isOpen()) {
-      // Of two fonts with one font, the one that can do more with it.
+      // Of two entries for one font, the more capable one wins.
       if (embeds) return own
       open ??= own
     }
     found ??= own
   }
   if (open) return open
-  // What was read of a face before its fonts were closed can still be drawn.
+  // Data that was read before the fonts were closed can still be drawn.
   if (found) return found
   known.delete(id)
   return fail('closed-fonts', `the face ${id} belongs to no open fonts`, {

@@ -22,7 +22,7 @@ export function sharesRules(
   other: string,
   features: readonly string[],
 ): boolean {
-  // What AAT tables do is not looked at.
+  // AAT tables are not examined.
   if (tables.has('morx') || tables.has('kerx')) return false
   const asked = features.map(feature => feature.slice(0, 4))
   const wanted = new Set([...usualFeatures, ...ofFractions, ...asked])

@@ -13,7 +13,7 @@ export function spacesStandAlone(
   space: number,
   features: readonly string[],
 ): boolean {
-  // What AAT tables do is not looked at.
+  // AAT tables are not examined.
   if (space === 0 || tables.has('morx') || tables.has('kerx')) return false
   const asked = features.filter(feature => !feature.endsWith('=0')).map(f => f.slice(0, 4))
   const wanted = new Set([...usualFeatures, ...asked])
@@ -29,8 +29,8 @@ export function spacesStandAlone(
 }
 
 /**
- * What shapers apply to Latin, Greek, Cyrillic, Armenian and Georgian text unasked. Fractions are
- * not among it: they are set where there is a U+2044, and such text is not divided.
+ * Features that shapers always apply to Latin, Greek, Cyrillic, Armenian and Georgian text.
+ * Fractions are not among them: they depend on U+2044, and such text is not divided.
  */
 export const usualFeatures = [
   ...['rvrn', 'rclt', 'calt', 'ccmp', 'clig', 'liga', 'locl', 'rlig', 'rand', 'ltra', 'ltrm'],

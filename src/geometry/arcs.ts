@@ -11,7 +11,7 @@ export function arcCubics(
 ): number[] {
   const count = Math.max(1, Math.ceil(Math.abs(sweep) / (Math.PI / 2) - 1e-9))
   const step = sweep / count
-  // How far the handles are from the ends of an arc, of its radius.
+  // The distance of the handles from the ends of an arc, as a share of its radius.
   const handle = (4 / 3) * Math.tan(step / 4)
   const [cos, sin] = [Math.cos(turned), Math.sin(turned)]
   const points: number[] = []

@@ -50,7 +50,7 @@ export function edgesOf(
   const height = Math.floor(box.top) + 1 - top
   count = 0
   for (const contour of polylines(placed, flattening)) {
-    // What is filled is closed, whether or not its contour says so.
+    // A filled contour is closed, even if it doesn't end with a close command.
     let [fromX, fromY] = [contour[contour.length - 2] - left, contour[contour.length - 1] - top]
     for (let i = 0; i < contour.length; i += 2) {
       const [toX, toY] = [contour[i] - left, contour[i + 1] - top]

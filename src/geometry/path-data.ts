@@ -102,7 +102,7 @@ function outlineWriter() {
       const own = given.map((n, i) => n + (i % 2 === 0 ? baseX : baseY))
       const mirrored = (of: string) =>
         handleOf === of ? [2 * x - handleX, 2 * y - handleY] : [x, y]
-      // What follows a closed contour without a move starts where that did.
+      // A segment after a closed contour starts where that contour did.
       if (segments[segments.length - 1] === 'Z' && kind !== 'M' && kind !== 'Z') to('M', x, y)
       switch (kind) {
         case 'M':

@@ -184,7 +184,7 @@ const acrossEnd = ({ x2, y2 }: Side) => across(x2, y2)
 /** Whether nothing is filled on one side of a side, and something on the other; notes on which. */
 function keepsNothing(side: Side, others: readonly Side[]): boolean {
   const [start, end] = [acrossStart(side), acrossEnd(side)]
-  // What runs along the ray is asked across it.
+  // A side along the ray is tested across it.
   const isAlong = start === end
   // From its middle, in halves.
   const [x, y] = [side.y1 + side.y2, start + end]

@@ -83,7 +83,7 @@ function search(
   const { count, offsets, ends, kinds } = stops
   const isRagged = typeof cost === 'string'
   const avoidsLoneEnd = text.paragraph.style.loneWord === 'avoid'
-  // What is ragged has no use for its spaces, but to tell a word alone.
+  // Ragged lines need their spaces only to recognize a lone word.
   const spaces = isRagged && !avoidsLoneEnd ? noSpaces : spacesIn(text)
   const wordEnds = wordEndsOf(text)
   const isEven = cost === 'even'
@@ -92,7 +92,7 @@ function search(
   const shrunk = isRagged ? 0 : cost.shrink * spaces.width
   const ways: Ways = { stops: [], before: [], costs: [], lines: [], tightness: [] }
   const startBehind = (way: number) => (way === none ? first.offset : offsets[ways.stops[way]])
-  // How wide a tab is depends on where it stands; and a backing's end, on where the line ends.
+  // The width of a tab depends on its position, and a background's end on the line's end.
   const widthTo = (start: number, stop: number) =>
     isMeasured ? lineAt(text, start, stop).width : ends[stop] - widths[start]
   /**
@@ -170,7 +170,7 @@ function search(
           sum += costBetween(ways.tightness[way], look, rivers)
         }
       }
-      // Of lines that cost the same, those that end first: whatever sums of products are rounded to.
+      // Of lines that cost the same, apart from rounding, those that end first win.
       if (!isFewer && sum > least + slack - tie * (1 + least)) continue
       least = isFewer ? sum : Math.min(least, sum)
       fewest = index

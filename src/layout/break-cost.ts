@@ -1,7 +1,7 @@
 /**
- * What lines cost, in demerits: the best lines of a paragraph are those of the least sum. Of lines
- * that are not justified it is how much of each is left empty; of justified ones it is what Knuth
- * and Plass ask for ("Breaking Paragraphs into Lines", 1981). `docs/lines.md` has it in words.
+ * The cost of lines, in demerits: the best lines of a paragraph have the least sum. For ragged
+ * lines it is the empty share of each; for justified ones it follows Knuth and Plass ("Breaking
+ * Paragraphs into Lines", 1981). `docs/lines.md` explains it in words.
  */
 
 /** The flexibility of spaces in justified lines, as shares of the width of a space. */
@@ -86,8 +86,8 @@ export function costBetween(above: Tightness, below: Tightness, rivers: number):
 }
 
 /**
- * How much of its stretch or shrink a line takes to be as wide as its room, as a share; over 1 is
- * more than it should. Of `gaps` word spaces each is `space` wide.
+ * The share of its stretch or shrink that a line needs to fill its space; over 1 is more than it
+ * should. It has `gaps` word spaces, each `space` wide.
  */
 export function adjustment(
   left: number,

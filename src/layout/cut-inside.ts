@@ -32,7 +32,7 @@ export function cutInside(
   tools: LayoutTools,
   fits: (paragraph: ShapedParagraph) => boolean,
 ): CutInside | undefined {
-  // What is left keeps the direction that the whole text has.
+  // The remaining text keeps the direction of the whole.
   const [{ level }] = paragraphs
   const whole = { ...asOneParagraph(paragraphs), level }
   const places = keptPlaces(whole)

@@ -40,7 +40,7 @@ function cutPlaces(text: Breakable, start: number, width: number): Uint32Array {
   const { count, offsets, contentEnds, kinds, ends } = stops
   const { ellipsis } = paragraph.style
   const isBetweenWords = typeof ellipsis !== 'string' && ellipsis.between === 'words'
-  // What a tab takes of a line is known when that is set.
+  // The width of a tab is known only once the line is set.
   const most = text.hasTabs ? Infinity : widths[start] + width + largestSize
   const words: number[] = []
   let end = paragraph.text.length

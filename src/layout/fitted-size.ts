@@ -9,9 +9,8 @@ import { type WrappedLines, wrapLines } from './wrap.ts'
 const precision = 0.0005
 
 /**
- * How many times as large a text can be, from `least` to `most`, so that it goes into the frame:
- * by wrapping it to the frame as much smaller. Words are not broken for it. `least` where not even
- * that fits.
+ * The largest ratio from `least` to `most` at which a text fits in the frame, found by wrapping it
+ * to a frame that is as much smaller. Words are not broken for it. `least` if not even that fits.
  */
 export function fittedRatio(
   texts: readonly Breakable[],

@@ -38,8 +38,8 @@ export function layoutProblems(found: readonly Problem[], made: MadeLines): read
 }
 
 /**
- * What styles put into a text and no face has: a mark of what was cut off, a leader or a marker.
- * Lines are only looked at where a style has such a text of its own.
+ * Problems of text that styles insert and no face can show: an ellipsis, a leader or a marker.
+ * Lines are examined only if a style has such text of its own.
  */
 function missingInserted(texts: readonly Breakable[], lines: readonly Line[]): readonly Problem[] {
   const [{ paragraph: first }] = texts

@@ -99,7 +99,7 @@ function limitedLines(
     if (top + own.above + own.below > depth + tolerance && before) {
       if (continues)
         return { lines, continuation: rest, cut: { start: paragraph.offset + line.start, end } }
-      // What it was broken at goes with what is cut.
+      // The break of a word goes with the text that is truncated.
       const { breaksWord: _, ...kept } = lines[lines.length - 1]
       const cut = cutLine(before.text, kept.start, before.room)
       lines[lines.length - 1] = { ...kept, ...cut }

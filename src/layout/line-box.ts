@@ -10,8 +10,8 @@ export interface LineExtents {
 }
 
 /**
- * What a style asks of its line box: the face's ascent and descent, with half of what the leading
- * adds to them (or takes off) on each side (CSS Inline Layout 3, section 5.1).
+ * The line box of a style: the face's ascent and descent, with half of the leading that is added
+ * (or removed) on each side (CSS Inline Layout 3, section 5.1).
  */
 export function lineExtentsOf(face: Face, style: Style): LineExtents {
   const { ascent, descent } = face.metrics

@@ -87,7 +87,7 @@ function addPaintedRuns(
       glyphs: object ? noGlyphs : level % 2 === 1 && !upright ? reversed(glyphs) : glyphs,
     }
     const isJoined = style.tracking !== 0 && spacing.tracking === 0
-    // What of the spacing is not the style's: punctuation that is closed up.
+    // The part of the spacing that isn't the style's: punctuation that is closed up.
     const extra = object || isJoined ? 0 : (spacing.tracking - style.tracking) * style.size
     const isPlain =
       !object && !upright && !isJoined && extra === 0 && link === undefined && action === undefined

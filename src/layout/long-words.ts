@@ -15,9 +15,9 @@ export interface EasedTexts {
 }
 
 /**
- * What a style asks to be done with words that no line has room for, before they are broken anywhere:
- * those words divided where hyphens may be, then all of the text smaller, down to a floor. Undefined
- * where nothing is asked, or no word is as wide.
+ * Eases words that are wider than every line, before they are broken anywhere: first these words
+ * are hyphenated, then all of the text is reduced, down to a floor. Undefined if the style asks for
+ * neither, or if no word is as wide.
  */
 export function easedLongWords(
   texts: readonly Breakable[],

@@ -4,9 +4,9 @@ import { unitScale } from '../shaping/index.ts'
 import { type BackedStretch, roomAlong } from './backing-room.ts'
 
 /**
- * How far along the paragraph, set on one line, each offset lies: in units, one entry a UTF-16
- * unit and one for the end. Offsets inside a cluster lie at its end. What a backing takes at an
- * end of its stretch belongs to the letter there.
+ * The position of each offset along the paragraph set on one line: in units, one entry for each
+ * UTF-16 unit and one for the end. Offsets inside a cluster have the position of its end. The space
+ * of a background belongs to the letter at its end.
  */
 export function paragraphWidths(
   paragraph: ShapedParagraph,

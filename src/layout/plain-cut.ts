@@ -67,8 +67,8 @@ export function shortLine(
 }
 
 /**
- * How long a line is that ends inside a word: its letters may be other ones there, or closer to each
- * other. What stands before the word in front of that one is not changed by it.
+ * The length of a line that ends inside a word: its letters may change there, or move closer. Text
+ * before the previous word is not affected.
  */
 function unitsOf(
   text: string,
@@ -79,7 +79,7 @@ function unitsOf(
   { tools, face, shaping: { spacing } }: PlainStyle,
 ): number | undefined {
   if (!segment) return undefined
-  // What is added behind letters is rounded by all of it.
+  // Spacing after letters is rounded once, for all of it.
   const isParted = start.isSafe && !added && word > 0 && starts[word - 1] > start.offset
   const first = isParted ? starts[word - 1] : start.offset
   const units = tools.measurePiece(face, text.slice(first, end), segment, spacing)

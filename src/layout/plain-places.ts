@@ -11,8 +11,8 @@ export function wordAt(offset: number, { count, ends }: WordLine, from = 0): num
 }
 
 /**
- * How far along its words an offset is that `wordAt` gave a word for: of letters that are one glyph,
- * behind all of them. Undefined if that is not known of spaces, or takes too many glyphs.
+ * The position of an offset along its words, for the word that `wordAt` returned: within a
+ * ligature, after all of it. Undefined if spaces make it unknown, or if it needs too many glyphs.
  */
 export function alongAt(offset: number, word: number, words: WordLine): number | undefined {
   const { count, total, starts, ends, from, to, deltas, table } = words

@@ -91,7 +91,7 @@ interface StyledText {
 
 function plainlyMeasured({ text, own, styled, room, most }: StyledText): MeasuredRuns | undefined {
   if (!own.isOfWords || !styled.every(run => run.own.isOfWords)) return undefined
-  // What has one script has no newline: most texts are looked through once.
+  // A text in one script has no newline: most texts are looked through once.
   const script = scriptOfPlain(text)
   const isOne = script !== 0 || !text.includes('\n')
   const runs = script === 0 && isOne ? dividedByScript(text, styled) : styled
@@ -162,7 +162,7 @@ function linesIn(
   if (!isWordwise) return painted <= room + tolerance ? oneLine(text.length, painted) : undefined
   const isOnOne = endsAtSpaces && along <= room + tolerance
   if (isOnOne) return oneLine(text.length, along)
-  // What stands on one line at most is cut wherever its words end.
+  // A text of at most one line is cut wherever its words end.
   if (most === 1 && along > room + tolerance && own.style.overflowWrap !== 'normal') {
     const cut = cutRuns({ text, own, runs, start: 0, room, script })
     return cut && { ends: [cut.end], widths: [cut.width], broken: [], cut: cut.end }
@@ -182,7 +182,7 @@ function heightOf(
   let depth = own.padding.blockStart
   const last = ends.length - 1
   for (let i = 0, start = 0; i <= last; i++) {
-    // What stands between two lines is the end of a paragraph.
+    // The gap between two lines is the end of a paragraph.
     const isNew = i > 0 && text[start] === '\n'
     if (isNew) {
       start++

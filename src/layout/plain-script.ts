@@ -73,7 +73,7 @@ export function measuredPlainly(
   const segment = script === 0 ? undefined : segments.get(script)
   if (!segment) return undefined
   const ahead = whole === undefined ? undefined : { text: whole, from, script }
-  // What parts words without being a space is spaced as well: it is inside of what words are here.
+  // A separator of words that isn't a space gets spacing too: it is inside of the words here.
   if (shaping.spacing.word !== 0 && text.includes('\u00a0')) return undefined
   const words = tools.measureWords(face, text, segment, shaping.spacing, ahead)
   return words && words.count > 0 ? words : undefined

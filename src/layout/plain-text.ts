@@ -40,7 +40,7 @@ export function plainLayout(
   const broken: BrokenWord[] = []
   const maxLines = frame.maxLines ?? own.style.maxLines ?? Infinity
   let cut: Layout['cut']
-  // What has a script has no newline: most texts are looked through once.
+  // A text in one script has no newline: most texts are looked through once.
   const script = scriptOfPlain(text)
   const isOne = script !== 0 || !text.includes('\n')
   if (continues && !isOne) return undefined
@@ -49,13 +49,13 @@ export function plainLayout(
     const next = isOne ? -1 : text.indexOf('\n', start)
     const isEnd = next < 0
     const end = isEnd ? text.length : next
-    // Of several paragraphs that do not go into their frame, more is to be reported than of lines.
+    // Several paragraphs that overflow their frame need more detailed reports.
     const found = isOne
       ? paragraphLines(text, own, room, continues ? Infinity : shown, script)
       : laterLines(text, start, end, own, room)
     if (!found) return undefined
     if (found.cut !== undefined) cut = cutBehind(found.cut, text)
-    // What goes on elsewhere is broken as a whole, and none of its lines is cut short.
+    // A text that continues elsewhere is broken as a whole, and none of its lines is truncated.
     if (continues && found.ends.length > shown) {
       cut = cutBehind(found.ends[shown - 1], text)
       found.ends.length = shown

@@ -45,7 +45,7 @@ export function formatted(
     written.set(language, text)
     return text
   }
-  // What the options are worth is found now, not where it is shown.
+  // Wrong options are found now, and not where the value is shown.
   try {
     inLanguage('en')
   } catch (error) {

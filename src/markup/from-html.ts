@@ -111,7 +111,7 @@ export function richFromHtml(
     if (!open.some(element => element.tag === tag)) return
     for (let element = open.pop(); element; element = open.pop()) {
       const { styles, overrides, children: inner, start } = element
-      // What says nothing of its text is no span.
+      // An element without an effect on its text is no span.
       if (styles.length + overrides.length === 0) for (const node of inner) children().push(node)
       else children().push({ kind: 'span', styles, overrides, children: inner, start, end })
       if (element.tag === tag) return

@@ -6,8 +6,8 @@ const longest = 200
 const form = /^~\(([^[\]\n]*?)\)\[/
 
 /**
- * What looks like the head of a span in parentheses, such as `~(strong ink=deep)[`, which is plain
- * text; with how a head is written instead.
+ * A span head in parentheses, such as `~(strong ink=deep)[`, which is plain text; with the correct
+ * form.
  */
 export function parenthesizedHead(
   text: string,

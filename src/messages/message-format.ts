@@ -39,7 +39,7 @@ export const messageFormat: CatalogSyntax = (source, key, language = 'en') => {
   }
   const inLanguage = (one: Model.Message) =>
     new MessageFormat(language, one, { bidiIsolation: 'none', functions })
-  // Of most texts of a catalog nothing is asked before they are shown.
+  // Most texts of a catalog are not examined before they are shown.
   let whole: Message | undefined
   let cases: readonly Message[] | undefined
   const forms = () => {
@@ -86,7 +86,7 @@ function parsed(source: string) {
   try {
     const message = parseMessage(source)
     validate(message, type => problems.push(errorProblem('bad-message', said(type))))
-    // What is no message by its data is nothing to be written from.
+    // A message with invalid data can't be written.
     if (problems.length === 0) return { message, problems }
   } catch (error) {
     const { start } = isObject(error) ? error : {}
@@ -124,10 +124,10 @@ const said = (type: string) =>
 
 function valueProblem(error: unknown, key: string): Problem | undefined {
   const type = typeOf(error)
-  // What nobody gave stays as it is named, and is reported where it is set.
+  // A missing value keeps its name, and is reported where it is set.
   if (type === 'unresolved-variable' || type === 'bad-selector') return undefined
   const reason = error instanceof Error ? error.message : String(error)
-  // What stands within it may have failed as well.
+  // A failure inside of it may be the cause.
   const start = `the message '${key}' cannot be written: `
   return errorProblem(
     'bad-value',

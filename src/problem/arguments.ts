@@ -4,8 +4,8 @@ import { fail } from './problem.ts'
 import { shortText } from './short-text.ts'
 
 /**
- * What an argument must be, checked at run time: callers in plain JavaScript, and values from JSON,
- * have no compiler that tells. Gives what was expected, in words, of a value that is something else.
+ * Checks of arguments at run time: callers in plain JavaScript, and values from JSON, have no
+ * compiler. A check returns the expected form, in words, for a wrong value.
  */
 export type Expected = (value: unknown) => string | undefined
 

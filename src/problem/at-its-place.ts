@@ -12,8 +12,8 @@ export const inText = (
 ): Problem => ({ ...problem, message: messageIn(path, problem.message), location })
 
 /**
- * What was thrown over a text of a file, with the text's place in that; all else as it is. `pathOf` knows
- * the texts by what problems call them, and the one that was set where they call none.
+ * Adds the location of a file's text to an error about it; returns other errors unchanged. `pathOf`
+ * finds a text by its name in problems, or the current text if they have none.
  */
 export function atItsPlace(
   error: unknown,

@@ -42,7 +42,7 @@ export function saidText(
   } catch (error) {
     found.push(...problemsOf(error))
   }
-  // What stands in it says more to a reader than a key.
+  // The element's content tells a reader more than a key.
   return escapeMarkup(own || message)
 }
 
@@ -85,7 +85,7 @@ export function readValues(attribute: string | null): {
     const read: unknown = JSON.parse(attribute)
     if (isValues(read)) return { values: read }
   } catch {
-    // What it is not is reported below.
+    // Wrong types are reported below.
   }
   const message = `the values of <${elementName}> are not a JSON object: ${attribute.slice(0, 60)}`
   return { problem: { code: 'bad-values', severity: 'error', message } }

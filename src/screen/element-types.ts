@@ -31,7 +31,7 @@ export interface TextAttributes {
   'ontext-layout'?: ((event: CustomEvent<{ readonly layout: Layout }>) => void) | undefined
 }
 
-// What a page is asked for by name is what it is.
+// The name of an element determines its type on a page.
 declare global {
   interface HTMLElementTagNameMap {
     'dot-line': DotLineElement

@@ -89,7 +89,7 @@ export function laterWriting(page: Document): LaterWriting {
   // Scrolling does not bubble; whatever is scrolled may bring texts near.
   page.addEventListener('scroll', onScroll, { capture: true, passive: true })
 
-  // What is printed is all of it.
+  // Printing needs all texts.
   const finish = () => writeSome()
   page.defaultView?.addEventListener('beforeprint', finish)
 

@@ -100,13 +100,13 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedText) =
   block.addEventListener('click', event => {
     const index = indexOf(event.target)
     if (index === undefined) return
-    // What was selected within it was not clicked.
+    // A click that ends a selection is no click on the link.
     if (take(index)) event.preventDefault()
   })
   block.addEventListener('keydown', event => {
     const index = indexOf(event.target)
     if (index === undefined || (event.key !== 'Enter' && event.key !== ' ')) return
-    // Of links browsers follow Enter themselves.
+    // Browsers handle Enter on links themselves.
     if (linked[index]?.link !== undefined && linked[index]?.action === undefined) return
     if (take(index)) event.preventDefault()
   })

@@ -18,7 +18,7 @@ export function leastWhole(
     let least = typesetter.shape(content, free).minWidth()
     const isWhole = (width: number) => !typesetter.set(content, { ...setting, width }).cut
     if (isWhole(least)) return least
-    // Of few lines it takes more: found by halving, to a unit.
+    // Few lines need more width: found by halving, to a unit.
     let most = typesetter.set(content, free).width
     while (most - least > 1) {
       const middle = (least + most) / 2

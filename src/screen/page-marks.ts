@@ -2,8 +2,8 @@ import { representativeColor, type Sheet } from '../core.ts'
 import { colorText, defaultPrefix } from '../notation/index.ts'
 
 /**
- * What stylesheets of the page may ask for: how large text is, and the inks as they are now. What is
- * decoration up to a scale is hidden above it.
+ * Marks a page for its stylesheets: the text scale, and the current inks. Decoration with an upper
+ * scale is hidden above it.
  */
 export function markPage(root: Element | Document, sheet: Sheet, scale: number) {
   const element = root instanceof Document ? root.documentElement : root

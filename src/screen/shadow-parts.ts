@@ -19,7 +19,7 @@ export const hostRules =
   '.natural{block-size:0;max-inline-size:100%}\n' +
   '.frame{contain:inline-size;outline:none}\n' +
   '.frame:focus-visible{outline:2px solid currentColor;outline-offset:2px;border-radius:2px}\n' +
-  // What a reader has translated is longer or shorter: it flows as pages do until it is written anew.
+  // A translation in the browser has another length: it flows as pages do until it is set again.
   '.frame:has(font){inline-size:auto!important;block-size:auto!important;margin-inline-end:0!important;overflow:visible!important}\n' +
   '.frame:has(font)>div{inline-size:auto!important;block-size:auto!important;white-space:normal!important}\n' +
   '.frame:has(font)>div>*{line-height:1.4!important}\n' +

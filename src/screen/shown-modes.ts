@@ -14,7 +14,7 @@ export function shownModes(
   ]
   const isMore = (reader?.contrast ?? contrast) === 'more' && !base.includes(moreContrast)
   const all = isMore ? [...base, moreContrast] : base
-  // What two of them together ask for is a mode that has both their names.
+  // Two modes together form a mode with both their names.
   const pairs = all.flatMap((one, i) => all.slice(i + 1).map(other => `${one}-${other}`))
   return [...all, ...pairs].filter(mode => sheet.modeNames.includes(mode))
 }

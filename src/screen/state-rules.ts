@@ -6,8 +6,8 @@ export const states = ['hover', 'focus', 'active'] as const
 export type LinkState = (typeof states)[number]
 
 /**
- * How links and actions look in the states of CSS, `hover`, `focus` and `active`: the ink and the ground of
- * the styles of these names, where the sheet has them. Text stays where it is.
+ * The rules of links and actions in the CSS states `hover`, `focus` and `active`: the ink and
+ * background of the styles of these names, if the sheet has them. Text doesn't move.
  */
 export function stateRules(sheet: Sheet): CSSStyleSheet {
   const rules = new CSSStyleSheet()

@@ -165,7 +165,7 @@ export class DotLineElement extends ElementBase {
 
   /** Called by the page when the element has come into it. */
   connectedCallback() {
-    // What was set before the page knew the element hides its accessors.
+    // Properties that were set before the page knew the element hide its accessors.
     for (const name of ['values', 'rich']) {
       if (!Object.hasOwn(this, name)) continue
       const early: unknown = Reflect.get(this, name)
@@ -175,7 +175,7 @@ export class DotLineElement extends ElementBase {
     this.#misnamed = misnamedAttributes(this)
     this.#parts ??= shadowParts(this)
     const { root } = this.#parts
-    // What stands in it is what it says, until it can be set.
+    // The content is the text until a typesetter is there.
     if (root.childNodes.length === 0) root.append(this.ownerDocument.createElement('slot'))
     this.#children = new MutationObserver(() => this.#changed())
     this.#children.observe(this, { childList: true, characterData: true, subtree: true })
@@ -233,7 +233,7 @@ export class DotLineElement extends ElementBase {
       root.prepend(ruler, natural)
     }
     provided.observe(ruler, (width, isNear) => {
-      // What is not shown has no width to be set in.
+      // A hidden element has no width.
       if (width === this.#width || width === 0) return
       this.#width = width
       if (this.#typesetter) this.#write(width, isNear)
@@ -316,7 +316,7 @@ export class DotLineElement extends ElementBase {
     if (!provided || !this.#parts || !this.#laidOut) return
     const { layout, found } = this.#laidOut
     const { root, block, frame } = this.#parts
-    // What a server wrote is in the right faces, and stays until they are here.
+    // A server's text has the right faces, and stays until they are loaded.
     const isWritten = frame.parentNode !== root && root.querySelector('.frame') !== null
     if (isWritten && layout.problems.some(({ code }) => code === 'pending-face')) return
     const { pageFaces } = provided

@@ -128,7 +128,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   async function atRest() {
     do {
       if (dirty.size > 0) await new Promise<void>(resolve => idle.push(resolve))
-      // What is observed is reported behind the frame.
+      // Observers report after the frame.
       await new Promise(resolve => setTimeout(resolve))
       // Only a text that has been set has asked for its faces; those that come make it wait again.
       await current.fonts.settled()

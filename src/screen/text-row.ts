@@ -66,8 +66,8 @@ export class DotLineRowElement extends ElementBase {
 const tolerance = 1 / 32
 
 /**
- * What the widest text of an element needs: all on one line, but in an element that takes up what
- * others leave (`flex-grow`), where it may wrap. What has no text has a width of its own.
+ * The width of an element's widest text on one line; if the element grows (`flex-grow`), its text
+ * may wrap. Content that isn't text has its own width.
  */
 function neededWidth(part: Element): number {
   const texts = part instanceof DotLineElement ? [part] : [...part.querySelectorAll('dot-line')]

@@ -12,9 +12,9 @@ export interface FaceRun {
 export type Fallback = (grapheme: string, colored: boolean) => Face | undefined
 
 /**
- * Which face writes what: each grapheme whole, in the first of a style's faces that has all of it,
- * or in one found elsewhere. Spaces, digits, punctuation and marks stay in the face of what is
- * before them where that has them. What no face has stays in the first, which shows a box for it.
+ * The face of each grapheme: the first of a style's faces that has all of it, or a fallback.
+ * Spaces, digits, punctuation and marks stay in the face before them if it has them. Graphemes that
+ * no face has stay in the first, which shows a box.
  */
 export function faceRuns(
   text: string,

@@ -53,7 +53,7 @@ const nearEnough = 0.5
 /** The traits that a style asks for and that its face neither has nor got by synthesis. */
 function lackingIn(face: Face, { stretch, weight, slant }: Style): string[] {
   const differs = (a: number, b: number) => Math.abs(a - b) > nearEnough
-  // What was synthesized is heavier by one step, whatever was asked for.
+  // Synthesized weight is one step heavier, whatever was asked for.
   const isMade = face.synthesized.includes('weight')
   return [
     ...(differs(face.stretch, stretch) ? [`width of ${stretch} %`] : []),

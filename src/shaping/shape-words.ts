@@ -12,8 +12,8 @@ import type { TextAhead } from './words-ahead.ts'
 export interface WordwiseText {
   readonly shaped: ShapedGlyphs
   /**
-   * What the last advance before an offset changes by when the line ends there, in font units: the
-   * kerning with the space behind it falls away. Undefined if it is 0 everywhere.
+   * The change of the last advance before an offset if the line ends there, in font units: the
+   * kerning with the following space is gone. Undefined if it is 0 everywhere.
    */
   readonly endDeltas?: Int32Array
 }
@@ -51,8 +51,8 @@ const fractionSlash = '\u2044'
 export type ShapeWords = (face: Face, text: string, segment: Segment) => WordwiseText | undefined
 
 /**
- * How far along a plain text its words stand, in a face whose spaces stand by themselves; undefined
- * where that is not all there is to it. What it gives holds until it is called again.
+ * The positions of words along a plain text, in a face whose spaces are independent of letters;
+ * undefined if that is not all. The result is valid until the next call.
  */
 export type MeasureWords = (
   face: Face,
@@ -63,8 +63,8 @@ export type MeasureWords = (
 ) => WordLine | undefined
 
 /**
- * How long a text is that ends with a word, in font units, while the words of another are at hand;
- * undefined where its words are not all there is to it, or where the others are forgotten for it.
+ * The length of a text that ends with a word, in font units, while another text's words are in use;
+ * undefined if words are not all, or if the other words had to be cleared.
  */
 export type MeasurePiece = (
   face: Face,

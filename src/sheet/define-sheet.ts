@@ -174,7 +174,7 @@ function checkModes(layered: Layered, found: Found[]) {
     }
     const inMode: Found[] = []
     read(withLayer(layered, value, readingAt(path, inMode), false), inMode)
-    // What is wrong without the mode is reported without it.
+    // Problems that exist without the mode are reported without it.
     const isOwn = (problem: Found) => path.every((key, i) => problem.path[i] === key)
     for (const wrong of inMode) {
       if (isOwn(wrong) && wrong.problem.severity === 'error') found.push(wrong)
@@ -365,6 +365,6 @@ function sourceOf(layered: Layered): SheetSource {
   }
   const isThere = ([name, part]: [string, unknown]) =>
     name === 'styles' || (typeof part === 'object' && part !== null && Object.keys(part).length > 0)
-  // What was read and checked as a sheet is one.
+  // A sheet that was read and checked stays as it is.
   return Object.fromEntries(Object.entries(parts).filter(isThere)) as unknown as SheetSource
 }

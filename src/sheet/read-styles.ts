@@ -24,7 +24,8 @@ export function readStyles(styles: StyleEntries, at: Reading): ReadonlyMap<strin
     [...styles].map(([name, entries]) => [name, readParents(entries, styles, at)]),
   )
   for (const first of styles.keys()) {
-    // What is being read waits here for its parents; a parent that waits already makes a circle.
+    // Styles that are being read wait here for their parents; a parent that waits already is part
+    // of a cycle.
     const waiting = [first]
     const onPath = new Set(waiting)
     while (waiting.length > 0) {

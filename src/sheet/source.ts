@@ -154,8 +154,8 @@ export interface ParagraphProperties<I extends string = string> {
   /** `anywhere` breaks a word that is wider than the line; with `normal` it runs over the edge. */
   readonly overflowWrap?: 'anywhere' | 'normal'
   /**
-   * What is done with a word that no line has room for, before it is broken anywhere: it is divided by
-   * a hyphen, then all of the text is set smaller, down to so many units.
+   * The handling of a word that is wider than every line, before it is broken anywhere: it is
+   * hyphenated, then all of the text is reduced, down to this many units.
    */
   readonly longWords?: { readonly hyphenate?: boolean; readonly shrinkTo?: number }
   /** Whether one word may be left for the last line. */

@@ -2,9 +2,9 @@ import type { RichText, Value } from '../markup/index.ts'
 import type { CharacterProperties, ColorText, ParagraphProperties } from '../sheet/index.ts'
 
 /**
- * What a compiler can say of a literal markup string: which styles, properties, inks, sizes and
- * placeholders it names. Bounded: of a string with many marks, only the first are looked at, and what the types
- * cannot follow (quotation marks in the head of a span) is left to the parser.
+ * The checks of a literal markup string by the compiler: its styles, properties, inks, sizes and
+ * placeholders. They are bounded: in a string with many marks only the first are checked, and
+ * syntax that types can't follow (quotation marks in the head of a span) is left to the parser.
  */
 
 /** Maximum number of a string's marks that types check. */

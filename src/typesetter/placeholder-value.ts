@@ -14,8 +14,8 @@ export type PlaceholderValue =
     }
 
 /**
- * What a placeholder stands for, of a value that may be anything; `nearestTo` finds the value that was meant,
- * and a value that is `entered` stands inside itself.
+ * The value of a placeholder, for input of any type; `nearestTo` finds the name that was meant, and
+ * a value that is `entered` contains itself.
  */
 export function placeholderValue(
   name: string,

@@ -169,11 +169,11 @@ export function plainTypesetter({
       const { start: from, end: to } = piece
       sourceMap.push({ start, end: text.length, source: { start: from, end: to } })
     }
-    // Which paragraphs stand in a span as a whole is found out of what is resolved.
+    // The general way finds paragraphs that are entirely within a span.
     if (text.includes('\n')) return undefined
     const layout = plainRunsLayout(text, base.own, runs, sourceMap, frame, false)
     if (layout) return layout
-    // What keeps a direction of its own is found out of what is resolved.
+    // The general way handles text with a direction of its own.
     return isBeyondPlain(text, base.own, runs) ? undefined : 'general'
   }
 
@@ -184,7 +184,8 @@ export function plainTypesetter({
   ): Layout | undefined {
     if (problems.length > 0) return undefined
     const [{ style }] = paragraphs
-    // What the whole text is in says how much of it is shown, and its paragraphs all else.
+    // The style of the whole text limits its lines; the styles of paragraphs decide everything
+    // else.
     if (style.maxLines !== stated.maxLines || style.longWords !== stated.longWords) return undefined
     const runs: PlainRun[] = []
     let text = ''
@@ -223,7 +224,7 @@ export function plainTypesetter({
     setResolved,
     shape(markup, name, values) {
       const { own } = styleNamed(name, languageOf(markup))
-      // What is wrapped is so to many widths, in most of which it has several lines.
+      // Wrapped text is set in many widths, in most of which it has several lines.
       if (!own?.isOfWords || !own.isFirstFit || own.style.align === 'justify') return undefined
       const text = isEmpty(values) ? textOf(markup) : undefined
       return text === undefined ? undefined : plainText(text, own)

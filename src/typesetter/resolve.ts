@@ -122,7 +122,7 @@ export function resolve(
           )
         } else {
           report(found.problem)
-          // What is no value is shown apart from the text around it, as a value would be.
+          // A missing value is isolated from the text around it, as a value would be.
           if (found.isValue) writer.addValue(found.shown, around)
           else writer.add(found.shown, around)
         }

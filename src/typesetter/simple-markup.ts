@@ -77,7 +77,7 @@ export function richPieces(rich: RichText, values: Values): readonly SimplePiece
     if (node.kind === 'span') return false
     const { start, end } = node
     if (node.kind === 'text') {
-      // Of what was escaped not each character has a place of its own.
+      // In escaped text, not every character has its own place in the source.
       if (node.text.length !== end - start) return false
       pieces.push({ text: node.text, span, start, end })
     } else {

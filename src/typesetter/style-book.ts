@@ -67,7 +67,7 @@ export function styleBook(sheet: Sheet): StyleBook {
       return { style: made(around, key, known.stated), problems: known.problems }
     },
     changed(around, properties) {
-      // What JSON does not hold is no property either, and is read to be reported.
+      // Values that JSON can't hold are no properties, and are read so that they are reported.
       const key = jsonOf(properties)
       const known = key === undefined ? undefined : overrides.get(key)
       const read = known ?? sheet.overrides(properties)

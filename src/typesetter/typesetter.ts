@@ -68,7 +68,7 @@ export interface TypesetterOptions<S extends string, I extends string, Z extends
   /** Hyphenation patterns from `openHyphenation`, for styles with `hyphenation`. */
   readonly hyphenation?: Hyphenation
   /**
-   * What wrong input does. `throw` (the default) throws a `DotLineError`. `collect`, for
+   * The treatment of wrong input. `throw` (the default) throws a `DotLineError`. `collect`, for
    * production, shows the text as well as possible and lists problems on the layout. Warnings are
    * always listed.
    */

@@ -38,7 +38,7 @@ export function resolveSequences(
 ) {
   const kept: number[] = []
   for (let i = 0; i < classes.length; i++) if (!isRemoved(classes[i])) kept.push(i)
-  // What one sequence resolves must not change what its neighbors see of it.
+  // The results of one sequence must not affect its neighbors.
   const explicit = levels.slice()
   const runs = levelRuns(kept, explicit)
   const runStartingAt = new Map(runs.map(run => [kept[run.start], run]))

@@ -109,8 +109,8 @@ function keepPairs(text: string, levels: Uint8Array) {
 const none = 0xffffffff
 
 /**
- * What a range opens and does not close, or closes and has not opened, would reach out of it: such
- * controls have no effect (as BN). Embeddings end with the isolate they are in (X6a) of themselves.
+ * Neutralizes controls that a range opens and doesn't close, or closes and hasn't opened: they
+ * would reach out of it (they become BN). Embeddings end with their isolate by themselves (X6a).
  */
 function keepInside(classes: Uint8Array) {
   const matches = matchingIsolates(classes)

@@ -5,8 +5,8 @@ import { once, rangesIn } from './property-table.ts'
 export const firstBeyondPlain = 0x2c00
 
 /**
- * What a character asks of a text: nothing but its script, or more than that. No bit is set where
- * it may need bidi, more than one script or face, a mark in its place, or a line of its own.
+ * The requirements of a character: only its script, or more. No bit is set for a character that may
+ * need bidi, several scripts or faces, a mark's placement, or a line of its own.
  */
 export const plain = {
   space: 1,

@@ -51,7 +51,7 @@ export function scripts(text: string): ScriptRun[] {
   }
   for (let at = 0; at < text.length; ) {
     const unit = text.charCodeAt(at)
-    // Of ASCII, letters are Latin and all else goes with what is before it.
+    // Among ASCII characters, letters are Latin and all others follow the character before.
     if (unit < 0x80 && (current === latin || !isAsciiLetter(unit))) {
       at++
       continue

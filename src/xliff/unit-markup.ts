@@ -46,7 +46,7 @@ export function unitMarkup(unit: XmlElement, key: string): UnitTexts {
       const inner = childrenOf(segment)
       const own = inner.find(({ name }) => name === which)
       const order = Number(own?.attributes.order ?? i + 1)
-      // What is between segments, and nobody translated, is the same in both.
+      // Content between segments is not translated, and the same in both languages.
       const shown =
         own ??
         (segment.name === 'ignorable' ? inner.find(({ name }) => name === 'source') : undefined)

@@ -5,8 +5,8 @@ import type { FoundText } from './found-texts.ts'
 import { columnsOf, rowsOf } from './text-groups.ts'
 
 /**
- * What a text of a chart is, by where it stands: rows and columns of texts at an edge are ticks,
- * what is large at the top is the title, what is turned is the title of an axis.
+ * Guesses the part of each text of a chart from its position: rows and columns at an edge are
+ * ticks, large text at the top is the title, and rotated text is the title of an axis.
  */
 export function guessedParts(texts: readonly FoundText[], box: Box): readonly ChartPart[] {
   const sizes = texts.map(({ fontSize }) => fontSize).toSorted((a, b) => a - b)

@@ -120,8 +120,8 @@ const read = [
 ]
 
 /**
- * What stylesheets say of elements: rules of CSS without conditions, later ones over earlier ones of
- * the same weight. Selectors that cannot be read hold for nothing, as in CSS.
+ * The declarations of stylesheets for elements: CSS rules without conditions; later ones override
+ * earlier ones of the same weight. Selectors that can't be read match nothing, as in CSS.
  */
 function declarations(elements: readonly Element[]) {
   const declared = new Map<Element, Map<string, string>>()
@@ -178,7 +178,7 @@ function rulesOf(css: string): { readonly selector: string; readonly body: strin
       if (text[end] === '{') depth++
       else if (text[end] === '}') depth--
     }
-    // What holds under a condition is not known here.
+    // Whether a conditional rule applies is unknown here, so it is ignored.
     if (!selector.startsWith('@')) rules.push({ selector, body: text.slice(open + 1, end - 1) })
     at = end
   }

@@ -15,7 +15,7 @@ export function transformMatrix(transform: string): Matrix | undefined {
 }
 
 function numbersOf(text: string): number[] {
-  // Of angles and lengths in a stylesheet the units are those of SVG.
+  // Angles and lengths in a stylesheet have units, which match those of SVG.
   return (text.match(/[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?/gi) ?? []).map(Number)
 }
 

@@ -127,7 +127,7 @@ function attempt(
     const subset = hb.hb_subset_or_fail(face, input)
     if (subset === 0) return undefined
     const file = written({ hb, heap }, subset)
-    // Of glyphs alone there is no table of names.
+    // A subset of glyphs alone has no table of names.
     return isText ? withOwnName(file) : file
   } catch (error) {
     // A trap leaves the module's memory in no state to go on with.

@@ -198,7 +198,7 @@ export const inkReference: Kind<Ink> = {
     if (text === undefined) return undefined
     const known = at.names.inks.get(text)
     if (known) return known
-    // What is wrong with that ink was told where it stands.
+    // A mistake of that ink was reported at its own location.
     if (at.names.inks.names.includes(text)) return undefined
     const color = readColor(text)
     if (isMistake(color)) {

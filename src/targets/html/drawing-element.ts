@@ -39,7 +39,7 @@ export function drawingElement(
     const picture = pictureOf(waiting)
     waiting = []
     if (!picture) return
-    // Of a link without words the picture is what is clicked.
+    // A link without text is clicked by its picture.
     const isClicked = frames.some(frame => frame.isLink)
     const clicks = isClicked ? ';pointer-events:auto' : ''
     const name = sheet.classOf('', pictureDeclarations(picture, -1, pictureUrl) + clicks)

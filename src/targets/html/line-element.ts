@@ -40,8 +40,8 @@ export function lineElement(
 }
 
 /**
- * How far below its box the baseline of a line is, or above it (below 0): that of letters which are all
- * raised, or lowered. A browser's lines have their baseline within them: letters are moved instead.
+ * The distance of a line's baseline below its box, or above it (negative), if all its letters are
+ * raised or lowered. A browser's lines have their baseline within them: letters are moved instead.
  */
 export function outsideBox({ top, height, baseline }: Line): number {
   return Math.max(baseline - top - height, Math.min(0, baseline - top))
@@ -64,8 +64,8 @@ export function lineContent(
 }
 
 /**
- * What lies between a line and the one before it: above it, but where lines of vertical text follow
- * each other from left to right, below (CSS Writing Modes 4, section 6.3).
+ * The space between a line and the one before: above it, or below it if lines of vertical text
+ * follow each other from left to right (CSS Writing Modes 4, section 6.3).
  */
 function roomBeside(
   { lines, writingMode, width }: Layout,

@@ -176,8 +176,8 @@ function spacingDeclarations(run: GlyphRun, gap: number, behind: number): string
 }
 
 /**
- * How much more than an em a browser gives upright letters of a face without vertical metrics: as
- * much as they take above and below their baseline. The layout gives them an em each.
+ * The height over an em that a browser gives upright letters of a face without vertical metrics:
+ * their ascent and descent. The layout gives them an em each.
  */
 function tallerUpright(run: GlyphRun): number {
   if (!run.upright || isPair(run)) return 0
@@ -198,8 +198,8 @@ function pageHeights(run: GlyphRun): { readonly ascent: number; readonly descent
 }
 
 /**
- * How far the middle of upright letters is above the baseline that a browser puts them on: between
- * the whole pixels that it takes for their ascent and descent.
+ * The middle of upright letters above the browser's baseline: halfway between the whole pixels of
+ * their ascent and descent.
  */
 function middleOf(run: GlyphRun): number {
   const { ascent, descent } = pageHeights(run)
@@ -223,7 +223,7 @@ function objectElement(
   const own =
     `display:inline-block;inline-size:${px(inline)};block-size:${px(block)};` +
     `vertical-align:${px(rise - lowered - below)};margin-inline:${px(gap)} ${px(behind)}`
-  // What says nothing is decoration.
+  // A picture without a label is decoration.
   const said =
     label.trim() === '' ? 'aria-hidden="true"' : `role="img" aria-label="${htmlText(label)}"`
   return `<span class="${rules.classOf(own)}" ${said}></span>`

@@ -91,7 +91,7 @@ export function keeping<T>(use: (kept: Keep) => T): T {
     })
   } catch (error) {
     if (error instanceof Error) throw error
-    // What the kernel throws itself is an address in its memory.
+    // The kernel throws addresses in its memory.
     return fail('bad-solid', 'the shapes are too large or too many for a solid')
   } finally {
     for (const one of made) one.delete()

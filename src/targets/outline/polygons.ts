@@ -107,8 +107,8 @@ export function filledContours(shown: Drawing | Layout, options: PolygonOptions)
 }
 
 /**
- * What is filled, as one flat shape in units, y downward, with what has no outline. A shape is filled
- * by its winding (nonzero, as fonts are), whichever way its contours run.
+ * The filled area as one flat shape in units, y downward, and items without an outline. A shape is
+ * filled by its winding (nonzero, as in fonts), whichever way its contours run.
  */
 export function sectionOf(
   { contours, problems }: FilledContours,

@@ -92,7 +92,8 @@ function smoothed(
 ): Float32Array {
   const size = Math.max(1, Math.floor((deviation * 3 * Math.sqrt(2 * Math.PI)) / 4 + 0.5))
   const half = Math.floor(size / 2)
-  // Of an even size two averages are off by half a pixel, each to another side, and the third is odd.
+  // Two averages over an even size are off by half a pixel in opposite directions, and the third
+  // size is odd.
   const isEven = size % 2 === 0
   const windows = isEven
     ? [

@@ -1,6 +1,6 @@
 /**
- * What PDF calls the glyphs of a CFF font: of a CID-keyed one, the character identifiers of its
- * charset; of any other, their indices (ISO 32000-2, 9.7.4.2). Undefined if they are the indices.
+ * The codes of a CFF font's glyphs in PDF: for a CID-keyed font, the character identifiers of its
+ * charset; for others, their indices (ISO 32000-2, 9.7.4.2). Undefined if they are the indices.
  */
 export function cffCharacters(table: DataView, glyphCount: number): Uint16Array | undefined {
   const names = indexEnd(table, table.getUint8(2))

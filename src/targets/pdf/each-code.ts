@@ -97,9 +97,9 @@ function widened(
 }
 
 /**
- * How far before the end of a glyph what is read behind it stands: not at all, but where a
- * character comes twice. One reader takes the second for the first again, where both stand in one
- * place; of a gap it would make a space.
+ * The distance before a glyph's end of text that is read after it: zero, unless a character occurs
+ * twice. One viewer takes a second one at the same place for the first, and takes a gap for a
+ * space.
  */
 function aheadOf(characters: readonly string[], index: number): number {
   const isTwice = new Set(characters).size < characters.length

@@ -107,7 +107,7 @@ export function pageContent(
       matrices.push(own)
       if (!isOnlyLink(group)) contents.push('')
       if (blur > 0) pictures++
-      // What is painted as one is of one element.
+      // A group that is painted as a whole belongs to one element.
       if (isPaintedWhole(group)) {
         contents[contents.length - 2] += structure.startWhole(hasText(group.items))
       }
@@ -239,7 +239,7 @@ function lineContent(
     while (to < line.length && isShownAlike(first, line[to])) to++
     const text = glyphsContent(line.slice(from, to), point, resources, isReplaced)
     const path = finishPath(first)
-    // Of what is finished shapes are seen; the text is there to be read, searched and copied.
+    // Finished text is visible as shapes; its letters are there to be read, searched and copied.
     content += path
       ? `${pathContent(path, flip, resources)}q 3 Tr\n${text}Q\n`
       : inked(first.ink, 'rg', resources, text)

@@ -341,7 +341,7 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
     return {
       enter(group, edge) {
         const node = groupNode(group, edge)
-        // What a list's item says is its body (14.8.4.8.3).
+        // The content of a list item is its body (14.8.4.8.3).
         groups.push(node?.type === 'LI' ? [node, body(node)] : node ? [node] : [])
       },
       leave(group) {

@@ -14,7 +14,7 @@ export const placeDecimals = (size: number) =>
   Math.min(4, Math.max(0, Math.ceil(Math.log10(size / (2000 * precision)))))
 
 /**
- * How far letters below each other go on, in thousandths of an em: a little less than an em. What
- * begins or ends beyond the edge of a page is left out by a reader, be it by a rounded digit.
+ * The advance of letters below each other, in thousandths of an em: a little less than an em,
+ * because viewers omit text that reaches beyond a page's edge even by a rounded digit.
  */
 export const downWidth = 980

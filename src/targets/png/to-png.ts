@@ -44,7 +44,7 @@ export function toPng(shown: Drawing | Layout, options: PngOptions = {}): Uint8A
       `pixelRatio of toPng must be a number above 0, not ${described(pixelRatio)}`,
     )
   }
-  // What is painted to an edge within a pixel would cover part of that.
+  // Paint that ends within a pixel would cover only a part of it.
   const [across, down] = [box.width, box.height].map(side => Math.ceil(side * pixelRatio - slack))
   if (across < 1 || down < 1) {
     fail('bad-image-size', `a PNG of ${across} by ${down} pixels has nothing to show`)

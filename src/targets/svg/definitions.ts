@@ -4,8 +4,8 @@ import { faceShapes, hash32, shapesOf } from './glyph-shapes.ts'
 /** Elements that are defined once and used by their id. */
 export interface Definitions {
   /**
-   * Of each glyph of a face the start of the element that uses its shape, up to the number that says
-   * where, in ASCII; undefined if there is nothing to paint.
+   * The start of the element for each glyph of a face, up to its position, in ASCII; undefined if
+   * the glyph paints nothing.
    */
   glyphsOf(face: Face): (glyph: number) => Uint8Array | undefined
   /** The id of anything else, whose element is made with it. The same content has the same id. */

@@ -49,8 +49,8 @@ function glyphElement(face: Face, glyph: number, id: string): string {
 const kept = new WeakMap<Face, FaceShapes>()
 
 /**
- * Those of a face, with the prefix that its contents give. They are kept, for labels have the same few
- * letters; but for colored ones, which are long, and few.
+ * The shapes of a face, with the prefix from its contents. They are kept, since labels use the same
+ * few letters; except color glyphs, which are long and few.
  */
 export function shapesOf(face: Face): FaceShapes {
   let shapes = kept.get(face)

@@ -39,9 +39,9 @@ export interface SvgOptions {
   /** A longer description. Default: that of the drawing. */
   readonly description?: string
   /**
-   * How text is written: as `outlines` (the default), which need no fonts; as real text with
-   * `embedded` fonts; or as real text in fonts from a URL for each face. Text that a browser would
-   * set differently stays outlines.
+   * The form of text: `outlines` (the default), which need no fonts; real text with `embedded`
+   * fonts; or real text in fonts from a URL for each face. Text that a browser would set
+   * differently stays outlines.
    */
   readonly textAs?: 'outlines' | 'embedded' | ((face: Face) => string)
   /** For many SVGs in one page: `svgShapesFor()` writes each glyph once for all of them. */
