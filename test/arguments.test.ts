@@ -177,7 +177,10 @@ describe('a misspelt key', () => {
 describe('families of fonts', () => {
   it('that do not exist are told with those that do', async () => {
     const error = await outcome(() => openFonts({ builtIn: ['sams'] as never }), [])
-    expect(error).toMatchObject({ code: 'bad-argument', message: /one of sans, serif, mono/ })
+    expect(error).toMatchObject({
+      code: 'bad-argument',
+      message: expect.stringMatching(/one of sans, serif, mono/),
+    })
   })
 })
 

@@ -80,6 +80,13 @@ export function* faceFindings(looks: readonly UsedFace[]): Generator<LayoutFindi
   }
 }
 
+/** Findings about missing space, in the words of the layout's own problems. */
+const roomWords = {
+  'text-cut': 'the text is truncated',
+  'over-height': 'the text is higher than its frame',
+  'over-width': 'a line is wider than its frame',
+} as const
+
 /** Findings about missing space: text that is truncated, too high or too wide. */
 export function roomFindings(
   { cut, text, height: depth, textWidth }: Layout,
@@ -92,15 +99,15 @@ export function roomFindings(
   const findings: LayoutFinding[] = []
   if (isCut) {
     const figure = text.length - (cut.end - cut.start)
-    const message = 'the text is truncated: it does not fit'
+    const message = roomWords['text-cut']
     findings.push({ code: 'text-cut', message, figure, limit: text.length })
   }
   if (isHigh) {
-    const message = 'the text is higher than its place'
+    const message = roomWords['over-height']
     findings.push({ code: 'over-height', message, figure: rounded(depth), limit: rounded(height) })
   }
   if (isWide) {
-    const message = 'a word is wider than its line'
+    const message = roomWords['over-width']
     findings.push({
       code: 'over-width',
       message,

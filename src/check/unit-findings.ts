@@ -84,9 +84,9 @@ export function unitFindings(
   ) {
     const shaped = spaced.shape(text, setting)
     widest.forEach(({ width, room, frame }, i) => {
-      for (const { code, figure, limit } of roomFindings(shaped.set(frame), room)) {
+      for (const { code, figure, limit, message: loss } of roomFindings(shaped.set(frame), room)) {
         if (lost[i].some(one => one.code === code) || allows.includes(code)) continue
-        const message = `with the spacing of WCAG 2.2, 1.4.12, ${lostBy[code] ?? 'it is lost'}`
+        const message = `with the spacing of WCAG 2.2, 1.4.12, ${loss}`
         add({ code: 'spacing-loss', message, figure, limit }, scale, width, mode)
       }
     })
@@ -132,12 +132,6 @@ function situationOf(
 const ofRoom: ReadonlySet<string> = new Set([
   ...['broken-word', 'lone-word', 'over-height', 'over-width', 'text-cut'],
 ])
-
-const lostBy: Readonly<Record<string, string>> = {
-  'text-cut': 'the text is cut',
-  'over-height': 'the text is higher than its place',
-  'over-width': 'a word is wider than its line',
-}
 
 /** By how far they are from their limit, then by scale, width and mode. */
 function worstFirst(situations: readonly Situation[]): readonly Situation[] {

@@ -173,9 +173,9 @@ const larger = 'use a larger frame or a smaller size'
 function tooDeep(needed: number, { depth }: Limits, mode: WritingMode): readonly Problem[] {
   if (needed <= depth + tolerance) return none
   const [what, hint] = isVertical(mode)
-    ? ['wide', larger]
-    : ['high', 'use a taller frame or a smaller size']
-  const message = `the text is ${needed.toFixed(1)} units ${what} in a frame of ${depth}`
+    ? ['wider', larger]
+    : ['higher', 'use a taller frame or a smaller size']
+  const message = `the text is ${what} than its frame: ${needed.toFixed(1)} of ${depth} units`
   return [warningProblem('overflow', message, { hint })]
 }
 
@@ -189,10 +189,10 @@ function tooLong(
   if (long < 0) return none
   const needed = outerWidth(lines[long]).toFixed(1)
   const [what, hint] = isVertical(mode)
-    ? ['long', larger]
-    : ['wide', 'use a wider frame or a smaller size']
+    ? ['longer', larger]
+    : ['wider', 'use a wider frame or a smaller size']
   const { paragraph, start, end } = lines[long]
   const range = { start: paragraph.offset + start, end: paragraph.offset + end }
-  const message = `line ${long + 1} is ${needed} units ${what} in a frame of ${length}`
+  const message = `line ${long + 1} is ${what} than its frame: ${needed} of ${length} units`
   return [warningProblem('overflow', message, { hint, range, line: long })]
 }

@@ -126,7 +126,11 @@ describe('hyphenation', () => {
 
   it('says where it has no patterns, and which languages it knows', async () => {
     expect(set('x', 'icelandic').problems).toMatchObject([
-      { code: 'missing-hyphenation', severity: 'warning', message: /no patterns for 'is'/ },
+      {
+        code: 'missing-hyphenation',
+        severity: 'warning',
+        message: expect.stringMatching(/patterns are loaded for 'is'/),
+      },
     ])
     await expect(openHyphenation('eng')).rejects.toThrow(
       "there are no hyphenation patterns for 'eng' (did you mean 'en'?)",
@@ -294,7 +298,9 @@ describe('cutting', () => {
     expect(set('one\ntwo', undefined, { height: 30 }).cut?.text).toBe('\ntwo')
     const low = set('x', undefined, { height: 5 })
     expect(low.lines.length).toBe(1)
-    expect(low.problems).toMatchObject([{ code: 'overflow', message: /units high/ }])
+    expect(low.problems).toMatchObject([
+      { code: 'overflow', message: expect.stringMatching(/higher than its frame/) },
+    ])
     expect(() => set('x', undefined, { height: -1 })).toThrow('the height of a frame')
   })
 
