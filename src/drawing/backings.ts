@@ -38,7 +38,7 @@ export function backingItem(
   }
   if (border && border.width > 0) {
     const half = border.width / 2
-    const inner = padded(box, sidesBut(open, -half))
+    const inner = padded(box, sidesBut(open, -half, 0))
     const innerRadius = Math.max(0, radius - half)
     const solid = representativeColor(border.ink)
     items.push({
@@ -60,9 +60,9 @@ export function backingItem(
 export function backingItems(layout: Layout, lines: readonly Line[]): Item[] {
   const items: Item[] = []
   for (const extent of ['block', 'line', 'run'] as const) {
-    for (const { box, backing, style, open } of backed(layout, lines, extent)) {
+    for (const { box, backing, style, open, level } of backed(layout, lines, extent)) {
       const { ink, border, radius = 0, padding = 0 } = backing
-      const own = padded(box, sidesBut(open, padding))
+      const own = padded(box, sidesBut(open, padding, level))
       items.push(...backingItem(own, ink, radius, border, style.opacity, open))
     }
   }
@@ -76,6 +76,8 @@ interface Backed {
   box: Box
   readonly backing: Backing
   readonly style: Style
+  /** The level of its first paragraph, which decides where `start` is. */
+  readonly level: number
   /** Sides on which it goes on, on another line. */
   open: RectangleSides | undefined
 }
@@ -98,7 +100,7 @@ function backed(layout: Layout, lines: readonly Line[], extent: NonNullable<Back
         last.box = unionOfBoxes(last.box, box) ?? box
         last.open = bothSides(last.open, run.openEnds)
       } else {
-        last = { box, backing, style: run.style, open: run.openEnds }
+        last = { box, backing, style: run.style, level: line.level, open: run.openEnds }
         found.push(last)
       }
       isHere = true
@@ -137,10 +139,16 @@ function boxOf(
 const bothSides = (one: RectangleSides | undefined, other: RectangleSides | undefined) =>
   one && other && one !== other ? 'both' : (one ?? other)
 
-/** A padding without that of open sides. */
-function sidesBut(open: RectangleSides | undefined, padding: Style['padding']): Style['padding'] {
-  if (!open) return padding
-  const { top, right, bottom, left } = sidesOf(padding)
+type Sides = ReturnType<typeof sidesOf>
+
+/** The sides of a padding, without that of open sides. */
+function sidesBut(
+  open: RectangleSides | undefined,
+  padding: Style['padding'],
+  level: number,
+): Sides {
+  const { top, right, bottom, left } = sidesOf(padding, level)
+  if (!open) return { top, right, bottom, left }
   return {
     top,
     bottom,
@@ -150,7 +158,6 @@ function sidesBut(open: RectangleSides | undefined, padding: Style['padding']): 
 }
 
 /** A box with room around it, on each side alike or as stated. */
-export function padded({ x, y, width, height }: Box, padding: Style['padding']): Box {
-  const { top, right, bottom, left } = sidesOf(padding)
+function padded({ x, y, width, height }: Box, { top, right, bottom, left }: Sides): Box {
   return { x: x - left, y: y - top, width: width + left + right, height: height + top + bottom }
 }

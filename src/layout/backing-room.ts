@@ -28,6 +28,7 @@ function hasEnds({ backing }: Style): boolean {
 export function backedStretches(
   text: string,
   runs: readonly StyledRun[],
+  level: number,
 ): readonly BackedStretch[] | undefined {
   if (!runs.some(run => hasEnds(run.style))) return undefined
   const stretches: BackedStretch[] = []
@@ -38,7 +39,7 @@ export function backedStretches(
     const { backing } = style
     if (backing !== 'none' && hasEnds(style)) {
       const end = contentEnd(text, start, runs[next - 1].end)
-      const { left, right } = sidesOf((backing.inFlow && backing.padding) || 0)
+      const { left, right } = sidesOf((backing.inFlow && backing.padding) || 0, level)
       const isOpen = backing.boxDecorationBreak === 'slice'
       if (end > start) stretches.push({ start, end, left, right, isOpen })
     }

@@ -23,7 +23,7 @@ export interface SizedLine {
 export function linePlacer(
   length: number,
   align: Align | undefined,
-  { inlineStart, blockStart }: FlowPadding,
+  { inlineStart, inlineStartLeftward, blockStart }: FlowPadding,
   tools: LayoutTools,
 ): (
   line: SizedLine,
@@ -34,7 +34,7 @@ export function linePlacer(
   return ({ style, level, reach: whole, width, indent, space }, isFirst, isLast) => {
     const reach = trimmed(whole, style, tools, isFirst, isLast)
     const room = length - indent - style.endIndent - width
-    const edge = inlineStart + (level === 1 ? style.endIndent : indent)
+    const edge = level === 1 ? inlineStartLeftward + style.endIndent : inlineStart + indent
     const x = edge + room * shareOf(align ?? style.align, level)
     const height = reach.above + reach.below
     const top = isFirst ? bottom : bottom + space

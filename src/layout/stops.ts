@@ -77,7 +77,7 @@ export function breakable(
   marker = markerOf(paragraph, tools),
 ): Breakable {
   const hasTabs = paragraph.text.includes('\t')
-  const stretches = backedStretches(paragraph.text, paragraph.runs)
+  const stretches = backedStretches(paragraph.text, paragraph.runs, paragraph.level)
   let found: Breaks | undefined
   const breaks = () => {
     found ??= breaksOf(paragraph, tools, hasTabs, stretches)

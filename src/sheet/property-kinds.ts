@@ -181,13 +181,41 @@ export const stroke = orNone(
 
 const border = object('{ ink, width }', { ink: needed(inkReference), width: needed(length) })
 
-const sides = object('{ top, right, bottom, left }', {
+const anySides = object('{ top, right, bottom, left } or { top, start, bottom, end }', {
   top: optional(length),
   right: optional(length),
   bottom: optional(length),
   left: optional(length),
+  start: optional(length),
+  end: optional(length),
 })
-export const padding = either('units, or { top, right, bottom, left }', length, isNumber, sides)
+
+const physicalSides = ['left', 'right'] as const
+const logicalSides = ['start', 'end'] as const
+
+/** Sides of the frame, or sides by the direction of text: both together would contradict each other. */
+const sides: typeof anySides = {
+  ...anySides,
+  schema: {
+    ...anySides.schema,
+    not: {
+      anyOf: physicalSides.flatMap(one => logicalSides.map(other => ({ required: [one, other] }))),
+    },
+  },
+  read(value, at) {
+    const read = anySides.read(value, at)
+    const left = read && physicalSides.find(side => read[side] !== undefined)
+    const start = read && logicalSides.find(side => read[side] !== undefined)
+    if (!left || !start) return read
+    const hint = `expected ${anySides.expected}`
+    at.report(
+      at.path,
+      errorProblem('bad-value', `'${left}' and '${start}' exclude each other`, { hint }),
+    )
+    return undefined
+  },
+}
+export const padding = either(`units, ${sides.expected}`, length, isNumber, sides)
 
 const box = object('{ ink, padding, radius, border, extent, inFlow, boxDecorationBreak }', {
   ink: needed(inkReference),

@@ -30,6 +30,14 @@ export type PaddingSource =
       readonly bottom?: number
       readonly left?: number
     }
+  | {
+      readonly top?: number
+      readonly bottom?: number
+      /** The side at which lines begin, in units: left, or right in a right-to-left paragraph. */
+      readonly start?: number
+      /** The side at which lines end, in units. */
+      readonly end?: number
+    }
 
 export interface BorderSource<I extends string = string> {
   readonly ink: I | ColorText

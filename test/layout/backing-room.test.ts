@@ -21,6 +21,7 @@ const styles = {
   plain: { backing: pill },
   pill: { backing: { ...pill, inFlow: true } },
   open: { backing: { ...pill, inFlow: true, boxDecorationBreak: 'slice' } },
+  logical: { backing: { ink: '#1b4b6b', padding: { start: 9, end: 4, top: 2 }, inFlow: true } },
   drawnOpen: { backing: { ...pill, boxDecorationBreak: 'slice' } },
   strong: { weight: 700 },
 } as const
@@ -152,6 +153,20 @@ describe('a backing that takes room', () => {
     expect(first.room).toEqual({ left: 8, right: 6 })
     expect(second.room).toEqual({ left: 8, right: 6 })
     expect(first.x).toBeGreaterThan(second.x)
+  })
+
+  it('follows its paragraph with logical sides', () => {
+    for (const [word, left, right] of [
+      ['quay', 9, 4],
+      ['שלום', 4, 9],
+    ] as const) {
+      const layout = set(`${word} ~logical[${word}] ${word}`)
+      const [run] = layout.lines[0].runs.filter(one => one.room)
+      expect(run.room).toEqual({ left, right })
+      const [{ left: edge, right: end }] = boxes(layout)
+      expect(run.x - edge).toBeCloseTo(left, 4)
+      expect(end - run.x - run.width).toBeCloseTo(right, 4)
+    }
   })
 
   it('belongs to runs only', () => {

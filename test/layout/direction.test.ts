@@ -22,6 +22,9 @@ const sheet = defineSheet({
     red: { ink: '#c8331f' },
     rtl: { direction: 'rtl', startIndent: 30, firstIndent: 10 },
     ltr: { direction: 'ltr' },
+    logical: { padding: { start: 30, end: 10, top: 4, bottom: 6 } },
+    logicalDown: { padding: { start: 30, end: 10 }, writingMode: 'vertical-rl' },
+    physical: { padding: { left: 30, right: 10, top: 4, bottom: 6 } },
   },
 })
 
@@ -181,5 +184,40 @@ describe('spaces at the end of a line', () => {
     const space = lines[0].runs.find(run => run.text.startsWith(' ') && run.start > 4)
     expect(space?.level).toBe(0)
     expect(lines[0].width).toBeCloseTo(typesetter.set('a אב' as 'x').width, 6)
+  })
+})
+
+describe('logical padding', () => {
+  const texts = ['quay', 'quay ~strong[left]', 'שלום', 'שלום ~strong[רב]', 'שלום רב ו quay\nquay']
+  it('stands where lines begin, in words alone and with spans', () => {
+    for (const text of texts) {
+      for (const width of [undefined, 300]) {
+        const frame = width === undefined ? {} : { width }
+        const layout = set(text, { style: 'logical', ...frame })
+        const same = set(text, { style: 'physical', ...frame })
+        expect(layout.width).toBeCloseTo(same.width, 6)
+        expect(layout.height).toBe(same.height)
+        const widest = Math.max(...layout.lines.map(line => line.width))
+        for (const { level, x, width: long } of layout.lines) {
+          const behind = layout.width - x - long
+          expect(level === 1 ? behind : x).toBeCloseTo(30, 6)
+          if (width === undefined && long === widest) {
+            expect(level === 1 ? x : behind).toBeCloseTo(10, 6)
+          }
+        }
+      }
+    }
+  })
+
+  it('is above and below lines that run down', () => {
+    const layout = set('quay', { style: 'logicalDown' })
+    expect(layout.lines[0].x).toBe(30)
+    expect(layout.height).toBeCloseTo(layout.lines[0].width + 40, 6)
+  })
+
+  it('excludes the sides of the frame', () => {
+    const padding = { start: 3, left: 4 }
+    const define = () => defineSheet({ styles: { note: { padding } } })
+    expect(define).toThrow("'left' and 'start' exclude each other")
   })
 })
