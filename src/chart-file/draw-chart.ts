@@ -9,12 +9,12 @@ import {
   isObject,
   type Problem,
 } from '../problem/index.ts'
+import { gistOf, said, tableOf } from './alternative-text.ts'
 import { drawBars } from './draw-bars.ts'
 import { drawLines } from './draw-lines.ts'
 import { drawRing } from './draw-ring.ts'
 import type { ChartDescription } from './read-chart.ts'
 import { atTextOfChart } from './text-of-chart.ts'
-import { gistOf, said, tableOf } from './told.ts'
 
 /** Options of `drawChart`. */
 export interface DrawChartOptions {

@@ -19,7 +19,7 @@ export function placedNotes(
   const names = data.series.map(({ name }) => name)
   const labels: ChartLabel[] = []
   const problems: Problem[] = []
-  const tell = (i: number, message: string, nearest: string | undefined) => {
+  const report = (i: number, message: string, nearest: string | undefined) => {
     const location = locationOf(['notes', i])
     problems.push(
       warningProblem('off-scale', message, { location, ...(nearest !== undefined && { nearest }) }),
@@ -28,14 +28,14 @@ export function placedNotes(
   notes.forEach((note, i) => {
     const { x, y, series, text } = note
     if (series !== undefined && !names.includes(series)) {
-      tell(i, `the chart has no series '${series}' for a note`, nearestName(series, names))
+      report(i, `the chart has no series '${series}' for a note`, nearestName(series, names))
       return
     }
     const at = placeOf(note)
     if (!at) {
       const where = y === undefined ? `'${x}'` : `'${x}', ${y}`
       const nearest = y === undefined ? nearestName(String(x), data.xs.map(keyOf)) : undefined
-      tell(i, `the chart has no place at ${where} for a note`, nearest)
+      report(i, `the chart has no place at ${where} for a note`, nearest)
       return
     }
     labels.push({ id: `note ${i}`, text, part: 'note', at, priority: 1 })

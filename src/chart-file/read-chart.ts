@@ -95,32 +95,33 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
   checkOptions('readChart', options, { source: aString, readCsv: aFunction })
   const { source = 'chart' } = options
   const { value, locationOf, problems: twice } = readJson(json, source)
-  const { tell, problems: found } = fieldReport(locationOf, twice)
+  const { report, problems: found } = fieldReport(locationOf, twice)
   if (!isObject(value)) {
-    tell([], 'bad-chart', `a chart is an object, not ${described(value)}`)
+    report([], 'bad-chart', `a chart is an object, not ${described(value)}`)
     throw errorOf(found)
   }
-  checkFields(value, chartFields, [], tell, 'a chart')
+  checkFields(value, chartFields, [], report, 'a chart')
   for (const name of ['kind', 'x', 'y']) {
-    if (value[name] === undefined) tell([], 'missing-property', `'${name}' is missing`)
+    if (value[name] === undefined) report([], 'missing-property', `'${name}' is missing`)
   }
-  if (isObject(value.texts)) checkFields(value.texts, textFields, ['texts'], tell, 'a chart')
+  if (isObject(value.texts)) checkFields(value.texts, textFields, ['texts'], report, 'a chart')
   if (isObject(value.formats)) {
-    checkFields(value.formats, formatFields, ['formats'], tell, 'a chart')
+    checkFields(value.formats, formatFields, ['formats'], report, 'a chart')
   }
   if (Array.isArray(value.notes)) {
     value.notes.forEach((note: unknown, i) => {
       if (!isObject(note)) return
-      checkFields(note, noteFields, ['notes', i], tell, 'a chart')
+      checkFields(note, noteFields, ['notes', i], report, 'a chart')
       for (const name of ['x', 'text']) {
-        if (note[name] === undefined) tell(['notes', i], 'missing-property', `'${name}' is missing`)
+        if (note[name] === undefined)
+          report(['notes', i], 'missing-property', `'${name}' is missing`)
       }
     })
   }
   if ((value.rows === undefined) === (value.csv === undefined)) {
     const message =
       value.rows === undefined ? "'rows' or 'csv' is missing" : "'rows' and 'csv' are both there"
-    tell([], 'missing-property', message, {
+    report([], 'missing-property', message, {
       hint: 'a chart has rows of its own, or those of a file',
     })
   }

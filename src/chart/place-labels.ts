@@ -241,7 +241,7 @@ function textAt(
   choice: number,
   texts: ChartTexts,
   inks: readonly InkOrName[] | undefined,
-  tell: (problem: Problem) => void,
+  report: (problem: Problem) => void,
 ): PlacedText {
   const { at, part = 'value', text } = label
   if (at.kind === 'places') {
@@ -253,7 +253,7 @@ function textAt(
   let read = layout
   if (ground !== undefined) {
     const { ink, problems } = readableInk(ground, inks ?? [own, '#ffffff', '#000000'], texts.sheet)
-    problems.forEach(tell)
+    problems.forEach(report)
     const color = typeof ink === 'string' ? ink : representativeColor(ink).color
     if (ink !== own) read = texts.set(part, text, { ...layout.frame, overrides: { ink: color } })
   }

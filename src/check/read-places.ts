@@ -40,25 +40,25 @@ export function checkedPlaces(
   locationOf: (path: Path) => SourceLocation | string = pathText,
   before: readonly Problem[] = [],
 ): PlaceList {
-  const { tell, problems, end } = fieldReport(locationOf, before)
+  const { report, problems, end } = fieldReport(locationOf, before)
   if (!isObject(value)) {
-    tell([], 'bad-places', `a list of places is an object, not ${described(value)}`)
+    report([], 'bad-places', `a list of places is an object, not ${described(value)}`)
     throw errorOf(problems)
   }
-  checkFields(value, placeListFields, [], tell, 'a list of places')
-  if (value.places === undefined) tell([], 'missing-property', "'places' is missing")
+  checkFields(value, placeListFields, [], report, 'a list of places')
+  if (value.places === undefined) report([], 'missing-property', "'places' is missing")
   const names = new Set<unknown>()
   if (Array.isArray(value.places)) {
     value.places.forEach((place: unknown, i) => {
       if (!isObject(place)) return
       const at = ['places', i]
-      checkFields(place, placeFields, at, tell, 'a place')
+      checkFields(place, placeFields, at, report, 'a place')
       for (const name of ['name', 'keys']) {
         if (place[name] === undefined)
-          tell(at, 'missing-property', `'${name}' of a place is missing`)
+          report(at, 'missing-property', `'${name}' of a place is missing`)
       }
       if (names.has(place.name)) {
-        tell([...at, 'name'], 'duplicate-name', `two places are named '${String(place.name)}'`)
+        report([...at, 'name'], 'duplicate-name', `two places are named '${String(place.name)}'`)
       }
       names.add(place.name)
     })

@@ -30,7 +30,7 @@ export function chartIn(file: string, { language, ...settings }: ChartSettings):
   // A chart that says its language is in that, in a document of any other.
   const texts = chartTextsFor({ ...settings, language: chart.language ?? language })
   const { drawing, problems } = drawChart(texts, chart)
-  const told = new Set(chart.problems)
-  warn(problems.filter(problem => !told.has(problem)))
+  const reported = new Set(chart.problems)
+  warn(problems.filter(problem => !reported.has(problem)))
   return drawing
 }

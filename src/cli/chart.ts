@@ -63,8 +63,8 @@ async function chart(file: string, options: ChartOptions) {
   const background = options.background ?? (sheet.inkNames.includes('paper') ? 'paper' : '#ffffff')
   const drawn = drawChart(texts, description, { width, height, background })
   const { drawing, table, omitted, problems } = drawn
-  const told = new Set(description.problems)
-  warn(problems.filter(problem => !told.has(problem)))
+  const reported = new Set(description.problems)
+  warn(problems.filter(problem => !reported.has(problem)))
   if (omitted.length > 0) {
     const names = omitted.length > 5 ? `${omitted.slice(0, 5).join(', ')}, …` : omitted.join(', ')
     const message = `no room for ${counted(omitted.length, 'label')}: ${names}`

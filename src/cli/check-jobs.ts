@@ -3,7 +3,7 @@ import { rmSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { CommandError } from './command-error.ts'
 import type { PartFile } from './part-files.ts'
-import { eachPercent, type Progress, percentTold } from './progress.ts'
+import { eachPercent, type Progress, percentShown } from './progress.ts'
 
 /** Exit codes of a check that came to its end, nothing found or something, and of one that refused its input. */
 const done = [0, 1]
@@ -12,28 +12,28 @@ const refused = 2
 interface Ended {
   /** None of a process that was killed. */
   readonly code: number | null
-  readonly told: string
+  readonly errors: string
 }
 
 export const textsIn = (all: number) => `${all} texts`
 
 /** Set for processes that check a part: others may have a parent that listens, too. */
-const tellsParent = 'DOTLINE_CHECK_PART'
+const reportsToParent = 'DOTLINE_CHECK_PART'
 /** The folder that its part is written into. */
 const folderOfParts = 'DOTLINE_CHECK_FOLDER'
 /** The parent, by its number: it may have ended before this process asks for its own. */
 const parentOfPart = 'DOTLINE_CHECK_PARENT'
 
 /** Progress of a check: sent to the process that started this one, or else shown to the user. */
-export function toldProgress(): Progress {
-  if (process.env[tellsParent] === undefined || !process.send) return percentTold(textsIn)
+export function progressReport(): Progress {
+  if (process.env[reportsToParent] === undefined || !process.send) return percentShown(textsIn)
   // A message takes longer than the check of a text.
-  const tell = eachPercent((done, all) => process.send?.([done, all]))
+  const sendProgress = eachPercent((done, all) => process.send?.([done, all]))
   const parent = Number(process.env[parentOfPart] ?? process.ppid)
   return (done, all) => {
     // Killed outright, the parent could end nothing: what works for nobody ends itself.
     if (process.ppid !== parent) endWithoutParent()
-    tell(done, all)
+    sendProgress(done, all)
   }
 }
 
@@ -110,8 +110,8 @@ export function runningParts(): RunningParts {
 
 const isEarly = ({ code }: Ended) => code === null || ![...done, refused].includes(code)
 
-const reasonOf = ({ code, told }: Ended, part: string) =>
-  (code === refused && told.replace(/^error: /, '').trim()) || `part ${part} could not be checked`
+const reasonOf = ({ code, errors }: Ended, part: string) =>
+  (code === refused && errors.replace(/^error: /, '').trim()) || `part ${part} could not be checked`
 
 /**
  * Each works on one core: what engines do beside their programs on others, collecting and compiling, would
@@ -134,20 +134,20 @@ function checkedPart(
       execArgv,
       env: {
         ...process.env,
-        [tellsParent]: part,
+        [reportsToParent]: part,
         [folderOfParts]: dirname(file),
         [parentOfPart]: String(process.pid),
       },
       stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
     })
     running.add(child)
-    let told = ''
+    let errors = ''
     const end = (code: number | null) => {
       running.delete(child)
-      resolve({ code, told })
+      resolve({ code, errors })
     }
     child.stderr?.on('data', (text: Buffer) => {
-      told += text.toString()
+      errors += text.toString()
     })
     child.on('message', (message: unknown) => {
       if (isCount(message)) count(message)

@@ -10,7 +10,7 @@ import {
   withoutAccepted,
 } from 'dot-line/check'
 import { addCheckOptions, type CheckedTexts, openChecked } from './check-input.ts'
-import { checkInParts, runningParts, textsIn, toldProgress } from './check-jobs.ts'
+import { checkInParts, progressReport, runningParts, textsIn } from './check-jobs.ts'
 import { findingsTable } from './check-table.ts'
 import { CommandError } from './command-error.ts'
 import { counted } from './counted.ts'
@@ -21,7 +21,7 @@ import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { repeated, wholeNumber } from './options.ts'
 import { mergedParts } from './part-files.ts'
-import { percentTold } from './progress.ts'
+import { percentShown } from './progress.ts'
 import { readText } from './read-file.ts'
 import { temporaryFolder } from './temporary-folder.ts'
 import { inChunks, writeOut } from './write-out.ts'
@@ -156,7 +156,7 @@ async function found(files: readonly string[], options: CheckOptions): Promise<F
     ...(scales && { scales }),
     ...(part && { part }),
     ...(options.since && { since: await asBefore(options.since) }),
-    progress: toldProgress(),
+    progress: progressReport(),
   })
   const kept = keptFindings()
   // Nobody uses all styles of the built-in sheet, and nobody can remove any.
@@ -171,7 +171,7 @@ async function foundInParts(jobs: number): Promise<Found> {
   const running = runningParts()
   const { path, remove } = temporaryFolder(running.end)
   try {
-    const parts = await checkInParts(jobs, path, running, percentTold(textsIn))
+    const parts = await checkInParts(jobs, path, running, percentShown(textsIn))
     return { findings: mergedParts(parts), close: remove }
   } catch (error) {
     remove()

@@ -58,18 +58,18 @@ async function showMarkup(file: string | undefined, options: MarkupOptions) {
   const { text, source } = readMarkup(file, options.text, options.from === 'html')
   if (file?.endsWith('.json')) {
     // A catalog has many texts: what is wrong with any is reported.
-    tell(await catalogProblems(text, source, options.sheet), text, true)
+    report(await catalogProblems(text, source, options.sheet), text, true)
     return
   }
   const parsed =
     options.from === 'html' ? richFromHtml(text, { source }) : parseMarkup(text, { source })
   const problems = [...parsed.problems, ...(await settingProblems(parsed, source, options))]
-  tell(problems, text, options.format === 'problems')
+  report(problems, text, options.format === 'problems')
   if (options.format !== 'problems') process.stdout.write(output(parsed.rich, options))
 }
 
 /** Problems with a caret under each, as what is asked for or beside it. */
-function tell(problems: readonly Problem[], text: string, isAsked: boolean) {
+function report(problems: readonly Problem[], text: string, isAsked: boolean) {
   const shown = problems.map(problem => {
     return `${problem.severity}: ${problemLine(problem)}\n${caretLines(text, problem)}`
   })

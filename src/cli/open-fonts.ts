@@ -1,7 +1,7 @@
 import type { Command } from 'commander'
 import { type Fonts, openFonts, problemLine } from 'dot-line'
 import { repeated } from './options.ts'
-import { endProgress, tellProgress } from './progress.ts'
+import { endProgress, showProgress } from './progress.ts'
 
 export interface FontOptions {
   readonly font?: string[]
@@ -18,7 +18,7 @@ export function addFontOptions(command: Command): Command {
 /** The fonts that the options ask for; what of the system's fonts is broken is reported as warnings. */
 export async function fontsFor({ font, system }: FontOptions): Promise<Fonts> {
   // A folder may be a whole disk.
-  if (font || system) tellProgress('reading fonts')
+  if (font || system) showProgress('reading fonts')
   const fonts = await openFonts({ files: font, system }).finally(endProgress)
   for (const problem of fonts.problems) {
     process.stderr.write(`warning: ${problemLine(problem)}; it is left out\n`)

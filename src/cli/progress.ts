@@ -4,7 +4,7 @@ let isShown = false
  * Progress of long work, on one line of a terminal that is overwritten. Without a terminal, nothing
  * is written.
  */
-export function tellProgress(text: string) {
+export function showProgress(text: string) {
   if (!process.stderr.isTTY) return
   process.stderr.write(`\r\u001b[K${text}`)
   isShown = text !== ''
@@ -12,7 +12,7 @@ export function tellProgress(text: string) {
 
 /** Takes the line away, where there is one. */
 export function endProgress() {
-  if (isShown) tellProgress('')
+  if (isShown) showProgress('')
 }
 
 /** Called with the work done, and all work. */
@@ -39,9 +39,9 @@ function bar(percent: number): string {
 }
 
 /** Shows how much of a whole is done, as a bar and in percent. */
-export function percentTold(whole: (all: number) => string): Progress {
+export function percentShown(whole: (all: number) => string): Progress {
   return eachPercent((done, all) => {
     const percent = Math.floor((done / all) * 100)
-    tellProgress(done === all ? '' : `${bar(percent)} ${percent} % of ${whole(all)}`)
+    showProgress(done === all ? '' : `${bar(percent)} ${percent} % of ${whole(all)}`)
   })
 }

@@ -8,7 +8,7 @@ import { addFontOptions, fontsFor } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { formatName } from './output.ts'
-import { percentTold } from './progress.ts'
+import { percentShown } from './progress.ts'
 import { readText } from './read-file.ts'
 import { warnOf } from './warn.ts'
 import { writeOut, writePages } from './write-out.ts'
@@ -75,7 +75,7 @@ async function proof(file: string, options: ProofOptions) {
     ...(hyphenation && { hyphenation }),
     ...(scales && { scales }),
     ...(title !== undefined && { title }),
-    progress: percentTold(() => 'the proof'),
+    progress: percentShown(() => 'the proof'),
   }
   if (name === 'html') return writeOut(output, proofPage(given))
   const pages = proofDrawings(given)

@@ -9,7 +9,7 @@ import { fontsFor } from './open-fonts.ts'
 import { openHyphenationFor } from './open-hyphenation.ts'
 import { openSheet } from './open-sheet.ts'
 import { formatFor, formatName, type OutputOptions } from './output.ts'
-import { endProgress, tellProgress } from './progress.ts'
+import { endProgress, showProgress } from './progress.ts'
 import { readText } from './read-file.ts'
 import { readerOf, type TextOptions } from './set-text.ts'
 import { warn, warnOf } from './warn.ts'
@@ -69,19 +69,19 @@ export async function renderDocument(file: string, options: DocumentOptions) {
 }
 
 /** Pages from here on are worth telling about on a terminal. */
-const worthTelling = 20
+const worthShowing = 20
 
 /** Writes pages as they are drawn. */
 function writePdf(set: DocumentLayout, output: string | undefined, title: string | undefined) {
   const { metadata, pageCount } = set
-  const isTold = pageCount >= worthTelling
+  const isLong = pageCount >= worthShowing
   function* pages(): Generator<Drawing> {
     let number = 0
     for (const page of set.pages()) {
-      if (isTold) tellProgress(`${++number} of ${pageCount} pages`)
+      if (isLong) showProgress(`${++number} of ${pageCount} pages`)
       yield page
     }
-    if (isTold) endProgress()
+    if (isLong) endProgress()
   }
   writeOut(
     output,

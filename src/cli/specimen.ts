@@ -3,7 +3,7 @@ import { specimen, specimenPage } from 'dot-line'
 import { addFontOptions, type FontOptions, fontsFor } from './open-fonts.ts'
 import { repeated } from './options.ts'
 import { addFormatOption, formatFor, formatName, outputHelp } from './output.ts'
-import { endProgress, tellProgress } from './progress.ts'
+import { endProgress, showProgress } from './progress.ts'
 import { writeOut } from './write-out.ts'
 
 interface SpecimenOptions extends FontOptions {
@@ -30,20 +30,20 @@ export function define(command: Command) {
 }
 
 /** Fewer families than this are drawn before anybody waits. */
-const worthTelling = 8
+const worthShowing = 8
 
 async function writeSpecimen(options: SpecimenOptions) {
   const { family: families, text, output, format: named, ...fontOptions } = options
   const isPage = formatName(named, output) === 'html'
   const format = formatFor(named, output)
   const fonts = await fontsFor(fontOptions)
-  const isTold = (families ?? fonts.families).length >= worthTelling
+  const isLong = (families ?? fonts.families).length >= worthShowing
   const progress = (family: string, done: number, total: number) =>
-    tellProgress(`${done + 1} of ${total}  ${family}`)
-  const shown = { families, text, ...(isTold && { progress }) }
+    showProgress(`${done + 1} of ${total}  ${family}`)
+  const shown = { families, text, ...(isLong && { progress }) }
   const written = isPage
     ? specimenPage(fonts, shown)
     : format(specimen(fonts, shown), { pixelRatio: 2 })
-  if (isTold) endProgress()
+  if (isLong) endProgress()
   writeOut(output, await written)
 }

@@ -60,7 +60,7 @@ export interface BlockContext {
   /** That there is no picture of a name. */
   lacksImage(name: string, path: Path): void
   /** That something has no room, or is a level too low, with what and why. */
-  tell(code: 'no-room' | 'skipped-level', message: string, hint: string, path: Path): void
+  report(code: 'no-room' | 'skipped-level', message: string, hint: string, path: Path): void
   /** A number for a name that nothing else has. */
   next(): number
   /** An id for what has none, by what it is; none that the document states. */

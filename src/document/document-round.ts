@@ -128,7 +128,7 @@ export function documentRound(
       asksNumbers = true
     },
     lacksImage: (name, path) => missing.set(name, path),
-    tell(code, message, hint, path) {
+    report(code, message, hint, path) {
       problems.add(warningProblem(code, message, { location: locationOf(path), hint }))
     },
     marksOf: (text, id) => marksIn(text, id, true),

@@ -23,7 +23,7 @@ import {
 } from '../problem/index.ts'
 import type { DocumentText } from './document-source.ts'
 import { gridLeading } from './grid-leading.ts'
-import { isRich, toldTexts } from './told-texts.ts'
+import { isRich, textProblems } from './text-problems.ts'
 
 /** A text that may be set in parts. */
 export interface FlowText {
@@ -101,7 +101,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     }
     return found
   }
-  const { called, told, problems } = toldTexts(locationOf, general)
+  const { called, collect, problems } = textProblems(locationOf, general)
   return {
     sheet,
     space: sheet.base.size * 0.75,
@@ -131,7 +131,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     },
     set(text, style, frame, more = {}) {
       const values = valuesOf(text, more.values)
-      return told(text, values, () =>
+      return collect(text, values, () =>
         typesetter.set(text, { ...turned(frame, style), ...more, style, values }),
       )
     },
@@ -146,7 +146,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
           // A text that is set once, and whole, needs not be made ready for more.
           const isWhole = frame.continuation === undefined && frame.maxLines === undefined
           const own = turned(frame, style)
-          return told(text, values, () => {
+          return collect(text, values, () => {
             if (isWhole) return typesetter.set(text, { ...setting, ...own })
             shaped ??= typesetter.shape(text, setting)
             return shaped.set(own)
@@ -158,7 +158,7 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
       const values = valuesOf(text)
       // A missing value is reported as for any text that is laid out.
       const isWhole = placesIn(text).every(({ name }) => Object.hasOwn(values, name))
-      if (!isWhole) told(text, values, () => typesetter.set(text, { values }))
+      if (!isWhole) collect(text, values, () => typesetter.set(text, { values }))
       return plainText(text, values).replaceAll('\n', ' ')
     },
     placesIn,

@@ -28,7 +28,7 @@ export interface BandSetting {
   readonly isFresh: boolean
   /** Distance of the baselines that paragraphs stand on, from the top of the page's columns. */
   readonly grid: Grid | undefined
-  tell(item: FlowItem, problem: 'parted' | 'reaches'): void
+  report(item: FlowItem, problem: 'parted' | 'reaches'): void
 }
 
 export interface Grid {
@@ -78,7 +78,7 @@ interface Column {
  * heading alone would fit, but with the two lines it reaches 104, so it begins the second column.
  */
 export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSetting): Band {
-  const { columns, depth = Number.POSITIVE_INFINITY, isFresh, grid, tell } = setting
+  const { columns, depth = Number.POSITIVE_INFINITY, isFresh, grid, report } = setting
   const feet = [...setting.feet]
   const placed: PlacedItem[] = []
   const bandTop = columns[0].y
@@ -135,7 +135,7 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
       if (item.float === 'top' && column.hasText && !isLast) return
       if (item.height + (item.float === 'bottom' ? item.before : 0) > room + slack) {
         if (!mustStay) return
-        tell(item, 'reaches')
+        report(item, 'reaches')
       }
       floats.shift()
       if (item.float === 'top') {
@@ -219,14 +219,14 @@ export function fillBand(queue: ItemQueue, floats: FlowItem[], setting: BandSett
         (own.keepWithNext ? undefined : own.split?.(room)) ??
         (mustStay && own.height > room + slack ? own.split?.(room, true) : undefined)
       if (parts) {
-        if (mustStay && !own.split?.(room)) tell(item, 'parted')
+        if (mustStay && !own.split?.(room)) report(item, 'parted')
         put(column, parts.first, top, head)
         queue.replace(parts.rest)
         return 'full'
       }
       if (!mustStay) return 'full'
       // At the top of a page there is no better place.
-      if (Math.max(own.height, own.reach ?? 0) > room + slack) tell(item, 'reaches')
+      if (Math.max(own.height, own.reach ?? 0) > room + slack) report(item, 'reaches')
       put(column, own, top, head)
       queue.take()
     }

@@ -85,7 +85,7 @@ function pageOf(
   const placed: PlacedItem[] = []
   let feet: readonly ColumnFoot[] = columns.map(() => emptyFoot)
   let [y, after] = [inner.y, 0]
-  const tell = (item: FlowItem, problem: 'parted' | 'reaches') =>
+  const report = (item: FlowItem, problem: 'parted' | 'reaches') =>
     problems.push(tooHigh(problem, locationOf(item)))
   if (index === 0) skipBreaks(queue)
   for (;;) {
@@ -97,7 +97,7 @@ function pageOf(
       // With what it is kept with: so much as a few lines.
       const wanted = span.height + (span.keepWithNext ? (queue.peek(1)?.before ?? 0) + keptRoom : 0)
       if (wanted > room && !isFresh) break
-      if (span.height > room) tell(span, 'reaches')
+      if (span.height > room) report(span, 'reaches')
       placed.push({ item: span, x: inner.x, y: top, width: inner.width })
       feet = feet.map((foot, i) =>
         i === 0 ? { ...foot, notes: [...foot.notes, ...notesOf(span)] } : foot,
@@ -111,7 +111,7 @@ function pageOf(
     const top = y + space
     if (top >= inner.y + inner.height) break
     const boxes = columns.map(box => ({ ...box, y: top, height: box.y + box.height - top }))
-    const bandSetting = { columns: boxes, feet, isFresh, grid, tell }
+    const bandSetting = { columns: boxes, feet, isFresh, grid, report }
     const band = bandOf(queue, floats, bandSetting, isBalanced)
     placed.push(...band.placed)
     feet = band.feet
@@ -147,7 +147,7 @@ function pageOf(
       top + item.height > page.y + page.height + slack
     if (isOut) problems.push(offPage(locationOf(item)))
   }
-  const all = [...inOrder, ...inMargin(placed, frame, tell)]
+  const all = [...inOrder, ...inMargin(placed, frame, report)]
   const ownPlaces = new Set(free)
   return {
     index,
@@ -214,7 +214,7 @@ const roomBelow = (
 function inMargin(
   placed: readonly PlacedItem[],
   { margin }: PageFrame,
-  tell: (item: FlowItem, problem: 'reaches') => void,
+  report: (item: FlowItem, problem: 'reaches') => void,
 ): PlacedItem[] {
   const found: { item: FlowItem; y: number }[] = []
   let bottom = margin.y
@@ -233,7 +233,7 @@ function inMargin(
     limit = note.y - note.item.after
   }
   const [first] = found
-  if (first && limit < margin.y - first.item.after - 1e-6) tell(first.item, 'reaches')
+  if (first && limit < margin.y - first.item.after - 1e-6) report(first.item, 'reaches')
   return found.map(({ item, y }) => ({ item, x: margin.x, y, width: margin.width }))
 }
 

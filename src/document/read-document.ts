@@ -11,11 +11,11 @@ import {
   type Path,
   type Problem,
   pathText,
+  type ReportField,
   readJson,
   type SourceLocation,
   type SourceOptions,
   sourceOptions,
-  type TellField,
 } from '../problem/index.ts'
 import {
   blockFields,
@@ -58,37 +58,38 @@ export function checkedDocument(
   locationOf: (path: Path) => SourceLocation | string = pathText,
   before: readonly Problem[] = [],
 ): DocumentSource {
-  const { tell, problems, end } = fieldReport(locationOf, before)
+  const { report, problems, end } = fieldReport(locationOf, before)
   if (!isObject(value)) {
-    tell([], 'bad-document', `a document is an object, not ${described(value)}`)
+    report([], 'bad-document', `a document is an object, not ${described(value)}`)
     throw errorOf(problems)
   }
-  checkFields(value, documentFields, [], tell, 'a document')
-  if (value.blocks === undefined) tell([], 'missing-property', "'blocks' is missing")
-  if (isObject(value.page)) checkFields(value.page, pageFields, ['page'], tell, 'a document')
+  checkFields(value, documentFields, [], report, 'a document')
+  if (value.blocks === undefined) report([], 'missing-property', "'blocks' is missing")
+  if (isObject(value.page)) checkFields(value.page, pageFields, ['page'], report, 'a document')
   for (const name of ['runningHead', 'runningFoot', 'firstRunningHead', 'firstRunningFoot']) {
     const running = value[name]
-    if (isObject(running)) checkFields(running, runningFields, [name], tell, 'a document')
+    if (isObject(running)) checkFields(running, runningFields, [name], report, 'a document')
   }
-  if (Array.isArray(value.pageLabels)) checkLabels(value.pageLabels, tell)
-  checkBlocks(value.blocks, ['blocks'], tell)
+  if (Array.isArray(value.pageLabels)) checkLabels(value.pageLabels, report)
+  checkBlocks(value.blocks, ['blocks'], report)
   end()
   // Each field was checked to be what it is declared as.
   return value as unknown as DocumentSource
 }
 
-function checkLabels(labels: readonly unknown[], tell: TellField) {
+function checkLabels(labels: readonly unknown[], report: ReportField) {
   let before = 0
   labels.forEach((label, i) => {
     const at = ['pageLabels', i]
     if (!isObject(label)) return
-    checkFields(label, pageLabelFields, at, tell, 'a page label')
-    if (label.page === undefined) tell(at, 'missing-property', "'page' of a page label is missing")
+    checkFields(label, pageLabelFields, at, report, 'a page label')
+    if (label.page === undefined)
+      report(at, 'missing-property', "'page' of a page label is missing")
     const page = Number(label.page)
     if (i === 0 && page > 1) {
-      tell([...at, 'page'], 'bad-value', `the first page label begins at page 1, not ${page}`)
+      report([...at, 'page'], 'bad-value', `the first page label begins at page 1, not ${page}`)
     } else if (page <= before) {
-      tell(
+      report(
         [...at, 'page'],
         'bad-value',
         `page labels are in the order of their pages: ${page} is no more than ${before}`,
@@ -102,7 +103,7 @@ function checkLabels(labels: readonly unknown[], tell: TellField) {
 const deepest = 100
 
 /** Blocks and those in them, without recursion over how deep they are nested. */
-function checkBlocks(blocks: unknown, path: Path, tell: TellField) {
+function checkBlocks(blocks: unknown, path: Path, report: ReportField) {
   const ids = new Set<string>()
   const waiting: { readonly blocks: unknown; readonly path: Path; readonly depth: number }[] = [
     { blocks, path, depth: 0 },
@@ -112,11 +113,11 @@ function checkBlocks(blocks: unknown, path: Path, tell: TellField) {
     for (const [i, block] of next.blocks.entries()) {
       const at = [...next.path, i]
       if (!isObject(block)) continue
-      checkBlock(block, at, tell, ids)
+      checkBlock(block, at, report, ids)
       if (!Array.isArray(block.items)) continue
       const depth = next.depth + 1
       if (depth > deepest) {
-        tell(at.slice(0, 2), 'too-deep', `lists are nested more than ${deepest} deep`)
+        report(at.slice(0, 2), 'too-deep', `lists are nested more than ${deepest} deep`)
         continue
       }
       for (const [j, item] of block.items.entries()) {
@@ -129,13 +130,13 @@ function checkBlocks(blocks: unknown, path: Path, tell: TellField) {
 function checkBlock(
   block: Readonly<Record<string, unknown>>,
   at: Path,
-  tell: TellField,
+  report: ReportField,
   ids: Set<string>,
 ) {
   const { kind } = block
   if (typeof kind !== 'string' || !Object.hasOwn(blockFields, kind)) {
     const known = Object.keys(blockFields)
-    tell([...at, 'kind'], 'bad-value', `kind may not be ${described(kind)}`, {
+    report([...at, 'kind'], 'bad-value', `kind may not be ${described(kind)}`, {
       hint: `it is one of ${known.join(', ')}`,
       ...(typeof kind === 'string' && { nearest: nearestName(kind, known) }),
     })
@@ -143,23 +144,25 @@ function checkBlock(
   }
   const { fields, needed } = blockFields[kind]
   const kindField = { expected: aString, schema: {} }
-  checkFields(block, { kind: kindField, ...fields }, at, tell, `a ${kind}`)
+  checkFields(block, { kind: kindField, ...fields }, at, report, `a ${kind}`)
   for (const name of needed) {
-    if (block[name] === undefined) tell(at, 'missing-property', `'${name}' of a ${kind} is missing`)
+    if (block[name] === undefined)
+      report(at, 'missing-property', `'${name}' of a ${kind} is missing`)
   }
   if (typeof block.id === 'string') {
     if (ids.has(block.id))
-      tell([...at, 'id'], 'duplicate-name', `two blocks have the id '${block.id}'`)
+      report([...at, 'id'], 'duplicate-name', `two blocks have the id '${block.id}'`)
     ids.add(block.id)
   }
-  if (kind === 'table') checkTable(block, at, tell)
+  if (kind === 'table') checkTable(block, at, report)
 }
 
-function checkTable(block: Readonly<Record<string, unknown>>, at: Path, tell: TellField) {
+function checkTable(block: Readonly<Record<string, unknown>>, at: Path, report: ReportField) {
   const { columns } = block
   if (!Array.isArray(columns)) return
   columns.forEach((column: unknown, i) => {
-    if (isObject(column)) checkFields(column, columnFields, [...at, 'columns', i], tell, 'a column')
+    if (isObject(column))
+      checkFields(column, columnFields, [...at, 'columns', i], report, 'a column')
   })
   const count = columns.length
   const { sums, add } = columnSums(count)
@@ -170,14 +173,14 @@ function checkTable(block: Readonly<Record<string, unknown>>, at: Path, tell: Te
       const own = [...at, part, i]
       if (used <= count && free === 0) {
         const hasNumbers = (cell: number) => sums[places[cell]].count > 0
-        checkTotals(rows[i], hasNumbers, own, tell)
+        checkTotals(rows[i], hasNumbers, own, report)
         // A year that a head says is nothing to be added up.
         if (part !== 'head') add(rows[i], places)
         continue
       }
       const cells = used > count ? used : count - free
       const message = `a row has cells for ${cells} columns, and the table ${count}`
-      tell(own, 'bad-row', message)
+      report(own, 'bad-row', message)
     }
   }
 }
@@ -187,12 +190,12 @@ function checkTotals(
   row: readonly unknown[],
   hasNumbers: (cell: number) => boolean,
   at: Path,
-  tell: TellField,
+  report: ReportField,
 ) {
   row.forEach((cell, j) => {
     if (!isObject(cell) || cell.total === undefined || hasNumbers(j)) return
     const message = 'a sum is asked for of a column that has no numbers above it'
     const hint = 'write its cells as numbers, 12.5 and not "12.5"'
-    tell([...at, j], 'bad-total', message, { hint })
+    report([...at, j], 'bad-total', message, { hint })
   })
 }

@@ -29,7 +29,7 @@ export function* tableItems(
   const { columns, isSqueezed } = columnShapes(table, width, path, texts)
   if (isSqueezed) {
     const message = 'the columns of the table are wider than its room, and are made narrower'
-    context.tell('no-room', message, 'state less, or leave widths out', [...path, 'columns'])
+    context.report('no-room', message, 'state less, or leave widths out', [...path, 'columns'])
   }
   const whole = columns.reduce((sum, column) => sum + column.width, 0)
   const tags = [...around, { role: 'table', id: name }]

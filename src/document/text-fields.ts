@@ -40,22 +40,24 @@ const textSchema: JsonSchema = {
     },
   ],
 }
-const tellMarkup = insideText(parseMarkup)
+const insideMarkup = insideText(parseMarkup)
 const each =
   (inside: Inside): Inside =>
-  (value, path, tell) => {
-    if (Array.isArray(value)) value.forEach((one, i) => void inside(one, [...path, i], tell))
+  (value, path, report) => {
+    if (Array.isArray(value)) value.forEach((one, i) => void inside(one, [...path, i], report))
   }
 /** A check for lists in which some entries are texts. */
-export const insideTexts = each(tellMarkup)
-const insideCell: Inside = (value, path, tell) =>
-  isObject(value) ? tellMarkup(value.text, [...path, 'text'], tell) : tellMarkup(value, path, tell)
+export const insideTexts = each(insideMarkup)
+const insideCell: Inside = (value, path, report) =>
+  isObject(value)
+    ? insideMarkup(value.text, [...path, 'text'], report)
+    : insideMarkup(value, path, report)
 
 /** A text of a document. */
 export const documentText: Field = {
   expected: being('a string, or { key, values }', isText),
   schema: textSchema,
-  inside: tellMarkup,
+  inside: insideMarkup,
 }
 export const whole: Field = {
   expected: being('a whole number from 1', value => Number.isInteger(value) && Number(value) >= 1),
@@ -92,9 +94,9 @@ export const tableRows: Field = {
 /** Texts by their names. */
 export const textMap: Field = {
   expected: mapOf(documentText.expected),
-  inside(value, path, tell) {
+  inside(value, path, report) {
     if (!isObject(value)) return
-    for (const [name, text] of Object.entries(value)) tellMarkup(text, [...path, name], tell)
+    for (const [name, text] of Object.entries(value)) insideMarkup(text, [...path, name], report)
   },
   schema: { type: 'object', additionalProperties: textSchema },
 }

@@ -70,7 +70,7 @@ export function headingItem(
 ): FlowItem {
   const { texts, counters, isMirrored } = context
   const { level = 1, language } = block
-  tellSkipped(level, path, context)
+  reportSkippedLevel(level, path, context)
   counters.length = level
   for (let i = 0; i < level; i++) counters[i] ??= 0
   counters[level - 1]++
@@ -99,7 +99,11 @@ export function headingItem(
 }
 
 /** Who goes from heading to heading looks for those between (ISO 14289-1, 7.4.2; WCAG 2.2, 1.3.1). */
-function tellSkipped(level: number, path: Path, { counters, isContinuous, tell }: BlockContext) {
+function reportSkippedLevel(
+  level: number,
+  path: Path,
+  { counters, isContinuous, report }: BlockContext,
+) {
   // A page of the web has headings around it.
   if (level <= counters.length + 1 || (isContinuous && counters.length === 0)) return
   const message =
@@ -107,7 +111,7 @@ function tellSkipped(level: number, path: Path, { counters, isContinuous, tell }
       ? `the first heading is one of level ${level}`
       : `a heading of level ${level} follows one of level ${counters.length}`
   const hint = `make it one of level ${counters.length + 1}: how it looks is its style's`
-  tell('skipped-level', message, hint, [...path, 'level'])
+  report('skipped-level', message, hint, [...path, 'level'])
 }
 
 /** A text behind the number of its heading. */
@@ -158,7 +162,7 @@ function marginItem(
   const at = [...path, 'marginNote']
   if (marginWidth < leastMargin) {
     const message = `the margin has no room for a note: it is ${Math.round(marginWidth)} points wide`
-    context.tell('no-room', message, `make it ${leastMargin + 24} or wider`, at)
+    context.report('no-room', message, `make it ${leastMargin + 24} or wider`, at)
   }
   const text = texts.rich(note, at)
   return paragraphItem({

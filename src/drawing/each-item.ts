@@ -54,5 +54,5 @@ export function eachItem(items: readonly Item[], visitor: ItemVisitor, around: M
 }
 
 /** Whether a group says what it is, or leads somewhere: a target must not drop that. */
-export const isTold = ({ role, title, label, language, link }: GroupItem): boolean =>
+export const isReadOut = ({ role, title, label, language, link }: GroupItem): boolean =>
   [role, title, label, language, link].some(said => said !== undefined)

@@ -30,7 +30,7 @@ export type {
   Stroke,
   TextItem,
 } from './drawing.ts'
-export { eachItem, type ItemVisitor, isTold } from './each-item.ts'
+export { eachItem, type ItemVisitor, isReadOut } from './each-item.ts'
 export { inkOf } from './fill.ts'
 export { finishPath, glyphsOutline, isOpaque, strokeParts, surroundings } from './finish-paths.ts'
 export { type FontFaces, fontFaces } from './font-faces.ts'

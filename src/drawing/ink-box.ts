@@ -25,7 +25,7 @@ export function inkBoxOf(items: readonly Item[]): Box | undefined {
 /** Tells of each item that paints something, and that is asked for, the box of what it paints. */
 export function eachInkBox(
   items: readonly Item[],
-  tell: (item: PaintedItem, box: Box) => void,
+  visit: (item: PaintedItem, box: Box) => void,
   isAsked: (item: PaintedItem) => boolean = () => true,
 ) {
   let blurs = 0
@@ -38,7 +38,7 @@ export function eachInkBox(
     },
     item(item, matrix) {
       const box = isAsked(item) ? itemBox(item, matrix) : undefined
-      if (box) tell(item, blurs > 0 ? grown(box, blurs * scaleOf(matrix)) : box)
+      if (box) visit(item, blurs > 0 ? grown(box, blurs * scaleOf(matrix)) : box)
     },
   })
 }

@@ -10,7 +10,7 @@ const unnoticed = 0.5
 export function outsideProblems(items: readonly Item[], box: Box): Problem[] {
   const problems: Problem[] = []
   const isText = ({ kind }: PaintedItem) => kind === 'glyphs'
-  const tell = (item: PaintedItem, ink: Box) => {
+  const visit = (item: PaintedItem, ink: Box) => {
     if (item.kind !== 'glyphs') return
     const edges = [
       ['left', box.x - ink.x, ink.width],
@@ -30,6 +30,6 @@ export function outsideProblems(items: readonly Item[], box: Box): Problem[] {
       warningProblem('outside-drawing', message, { hint: 'move it, or make the drawing larger' }),
     )
   }
-  eachInkBox(items, tell, isText)
+  eachInkBox(items, visit, isText)
   return problems
 }

@@ -112,17 +112,17 @@ export function textAlong(
   // In the order of the text: that is what is copied and read out.
   const items = turned.toSorted((a, b) => a.start - b.start).map(({ item }): Item => item)
   const problems: Problem[] = []
-  const tell = (message: string, hint: string) =>
+  const report = (message: string, hint: string) =>
     problems.push(warningProblem('path-too-short', message, { hint }))
   if (start < run.from - 1e-6 || start + x > run.to + 1e-6) {
     const hint = 'use a shorter text, a smaller size or a longer line'
-    tell('the text is longer than the line that it runs along', hint)
+    report('the text is longer than the line that it runs along', hint)
   }
   if (layout.lines.length > 1) {
-    tell('only the first line of the text runs along the line', 'set it without a width')
+    report('only the first line of the text runs along the line', 'set it without a width')
   }
   if (run.hasMore) {
-    tell('the text runs along the first stretch of the path only', 'give a path without gaps')
+    report('the text runs along the first stretch of the path only', 'give a path without gaps')
   }
   const label = line ? rangeText(layout, line.start, line.end).trimEnd() : ''
   return {

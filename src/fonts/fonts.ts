@@ -160,19 +160,19 @@ export function fontsOf(parts: FontsParts): Fonts {
   let revision = 0
   let closed = false
 
-  const tell = () => {
+  const notify = () => {
     for (const listener of [...listeners]) listener()
   }
   const later = laterFaces(
     parts.later,
     entry => {
       put(entry)
-      tell()
+      notify()
     },
     failures => {
       append(problems, failures)
       revision++
-      tell()
+      notify()
     },
   )
 
@@ -311,7 +311,7 @@ export function fontsOf(parts: FontsParts): Fonts {
         for (const entry of one.entries) put(entry)
         append(problems, one.problems)
       }
-      tell()
+      notify()
     },
     close() {
       closed = true

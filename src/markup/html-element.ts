@@ -22,7 +22,7 @@ export function elementMeaning(
   attributes: Readonly<Record<string, string>>,
   tags: StyleByElement,
   range: TextRange,
-  tell: (problem: Problem) => void,
+  report: (problem: Problem) => void,
 ): ElementMeaning {
   const styles: StyleName[] = []
   const overrides: Override[] = []
@@ -39,13 +39,13 @@ export function elementMeaning(
       if (allowedLink(value)) overrides.push({ name, value: withoutBraces(value), start, end })
       else {
         const message = `a link may not start with '${linkScheme(value)}:'`
-        tell(errorProblem('forbidden-link', message, { hint: allowedLinks }))
+        report(errorProblem('forbidden-link', message, { hint: allowedLinks }))
       }
-    } else tell(dropped(`the attribute ${name} of <${tag}>`))
+    } else report(dropped(`the attribute ${name} of <${tag}>`))
   }
   const isText =
     known !== undefined || tag === 'span' || tag === 'a' || (isApart(tag) && !meaningful.has(tag))
-  if (!isText) tell(dropped(`<${tag}>`))
+  if (!isText) report(dropped(`<${tag}>`))
   return { styles, overrides }
 }
 

@@ -20,7 +20,7 @@ export interface Field {
   readonly expected: Expected
   readonly schema: JsonSchema
   /** Tells what is wrong inside of a value that is as expected: in its texts, at their own places. */
-  readonly inside?: (value: unknown, path: Path, tell: TellField) => void
+  readonly inside?: (value: unknown, path: Path, report: ReportField) => void
 }
 
 export type FieldMap = Readonly<Record<string, Field>>
@@ -56,7 +56,12 @@ export const objectSchema = (fields: FieldMap): JsonSchema => ({
 })
 
 /** Reports a mistake at a path of a file. */
-export type TellField = (path: Path, code: string, message: string, more?: Partial<Problem>) => void
+export type ReportField = (
+  path: Path,
+  code: string,
+  message: string,
+  more?: Partial<Problem>,
+) => void
 
 /**
  * Tells of fields that are not known, and of values that are not what theirs take; `what` is a word
@@ -66,7 +71,7 @@ export function checkFields(
   value: object,
   fields: FieldMap,
   path: Path,
-  tell: TellField,
+  report: ReportField,
   what: string,
 ) {
   for (const [name, given] of Object.entries(value)) {
@@ -75,18 +80,18 @@ export function checkFields(
       const known = Object.keys(fields)
       const nearest = nearestName(name, known)
       const hint = `it takes ${known.filter(one => one !== '$schema').join(', ')}`
-      tell(at, 'unknown-property', `${what} has no property '${pathText(at)}'`, { nearest, hint })
+      report(at, 'unknown-property', `${what} has no property '${pathText(at)}'`, { nearest, hint })
       continue
     }
     const expected = fields[name].expected(given)
     if (expected === undefined) {
-      fields[name].inside?.(given, at, tell)
+      fields[name].inside?.(given, at, report)
       continue
     }
     const choices = /^one of (.*)$/.exec(expected)?.[1].split(', ')
     const nearest = choices && typeof given === 'string' ? nearestName(given, choices) : undefined
     const message = `${pathText(at)} must be ${expected}, not ${described(given)}`
-    tell(at, 'bad-value', message, nearest === undefined ? {} : { nearest })
+    report(at, 'bad-value', message, nearest === undefined ? {} : { nearest })
   }
 }
 
@@ -98,7 +103,7 @@ export function errorOf(problems: readonly Problem[]): DotLineError {
 
 /** A report of reading a file: its problems, and locations of its parts. */
 export interface FieldReport {
-  readonly tell: TellField
+  readonly report: ReportField
   readonly problems: Problem[]
   /** Throws an error of all that was found, where any of it is one. */
   end(): void
@@ -111,7 +116,7 @@ export function fieldReport(
   const problems: Problem[] = [...before]
   return {
     problems,
-    tell(path, code, message, more = {}) {
+    report(path, code, message, more = {}) {
       const location = locationOf(path)
       problems.push(errorProblem(code, message, { ...(location && { location }), ...more }))
     },

@@ -42,8 +42,8 @@ export {
   numberField,
   objectField,
   objectSchema,
+  type ReportField,
   schemaHead,
-  type TellField,
   textField,
 } from './fields.ts'
 export { type Inside, insideText } from './inside-text.ts'

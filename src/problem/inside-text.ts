@@ -8,11 +8,11 @@ import type { Problem } from './problem.ts'
  */
 export const insideText =
   (parse: (text: string) => { readonly problems: readonly Problem[] }): Inside =>
-  (value, path, tell) => {
+  (value, path, report) => {
     // Most texts have no mark in them.
     if (typeof value !== 'string' || !/[~{[\]]/.test(value)) return
     for (const { message, location: _, ...others } of parse(value).problems) {
-      tell(path, others.code, messageIn(path, message), others)
+      report(path, others.code, messageIn(path, message), others)
     }
   }
 

@@ -80,7 +80,7 @@ export interface Provided {
   typesetter(language: string | undefined, direction: 'ltr' | 'rtl' | undefined): Typesetter
   add(text: ProvidedText): void
   remove(text: ProvidedText): void
-  /** Tells how wide an element is, now and whenever that changes; without reading anything back. */
+  /** Reports the width of an element, now and at each change; without reading anything back. */
   observe(element: Element, onWidth: OnWidth): void
   unobserve(element: Element): void
   /** Writes a text that is out of sight when the page has time. */
@@ -89,8 +89,8 @@ export interface Provided {
   schedule(text: ProvidedText): void
   /** Sets all of its texts anew: another provider may be nearer to some of them. */
   scheduleAll(): void
-  /** Tells what a text has, when it is settled. */
-  tell(text: ProvidedText): void
+  /** Reports the problems of a text once it is at rest. */
+  reportAtRest(text: ProvidedText): void
   report(problems: readonly Problem[]): void
 }
 

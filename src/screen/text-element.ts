@@ -356,7 +356,7 @@ export class DotLineElement extends ElementBase {
     if (this.#layout === layout) return
     this.#layout = layout
     this.#problems = [...found, ...layout.problems]
-    this.#provided?.tell(this)
+    this.#provided?.reportAtRest(this)
     this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout }, bubbles: true }))
   }
 

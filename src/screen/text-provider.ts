@@ -45,7 +45,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const page = root instanceof Document ? root : root.ownerDocument
   const texts = new Set<ProvidedText>()
   const dirty = new Set<ProvidedText>()
-  const told = new Set<string>()
+  const reported = new Set<string>()
   const written = new Set<ProvidedText>()
   const later = laterWriting(page)
   const prefix = `${defaultPrefix}${++count}`
@@ -170,7 +170,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     scheduleAll() {
       for (const text of texts) schedule(text)
     },
-    tell(text) {
+    reportAtRest(text) {
       // Faces may be on their way, and widths about to change.
       if (written.size === 0) {
         void atRest().then(() => {
@@ -185,8 +185,8 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
         // That is no mistake, and soon over.
         if (problem.code === 'pending-face') continue
         const line = problemLine(problem)
-        if (told.has(line)) continue
-        told.add(line)
+        if (reported.has(line)) continue
+        reported.add(line)
         if (current.onProblem) current.onProblem(problem)
         else console.warn(line)
       }

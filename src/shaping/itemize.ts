@@ -31,7 +31,7 @@ export function itemize(
   problems: Problem[],
 ): ShapingItem[] {
   const { text, levels, turns, tabbed } = divided
-  const shapingStyle = tellingOnce(tools, problems)
+  const shapingStyle = reportingOnce(tools, problems)
   const scriptRuns = scripts(text)
   const items: ShapingItem[] = []
   let next = 0
@@ -111,13 +111,13 @@ function eastAsianIn(
 }
 
 /** The tools, which report a style's problem only once. */
-function tellingOnce(tools: ShapingTools, problems: Problem[]): ShapingTools['shapingStyle'] {
-  let told: Set<Style> | undefined
+function reportingOnce(tools: ShapingTools, problems: Problem[]): ShapingTools['shapingStyle'] {
+  let reported: Set<Style> | undefined
   return style => {
     const found = tools.shapingStyle(style)
-    if (found.problems.length === 0 || told?.has(style)) return found
-    told ??= new Set()
-    told.add(style)
+    if (found.problems.length === 0 || reported?.has(style)) return found
+    reported ??= new Set()
+    reported.add(style)
     for (const problem of found.problems) problems.push(problem)
     return found
   }

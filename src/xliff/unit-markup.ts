@@ -27,7 +27,7 @@ const codeOf = ({ attributes }: XmlElement, data: string): Code => ({
 /** Puts a unit's segments together, inline codes by what its original data says of them. */
 export function unitMarkup(unit: XmlElement, key: string): UnitTexts {
   const problems: Problem[] = []
-  const tell = (code: string, message: string, location: SourceLocation, hint?: string) =>
+  const report = (code: string, message: string, location: SourceLocation, hint?: string) =>
     problems.push(errorProblem(code, message, { location, ...(hint && { hint }) }))
   const parts = childrenOf(unit)
   const datas = new Map(
@@ -38,7 +38,7 @@ export function unitMarkup(unit: XmlElement, key: string): UnitTexts {
   )
   const segments = parts.filter(({ name }) => name === 'segment' || name === 'ignorable')
   if (!segments.some(({ name }) => name === 'segment')) {
-    tell('bad-xliff', `the unit of '${key}' has no segment`, unit.location)
+    report('bad-xliff', `the unit of '${key}' has no segment`, unit.location)
   }
   const side = (which: 'source' | 'target') => {
     const codes: Code[] = []
@@ -50,7 +50,7 @@ export function unitMarkup(unit: XmlElement, key: string): UnitTexts {
       const shown =
         own ??
         (segment.name === 'ignorable' ? inner.find(({ name }) => name === 'source') : undefined)
-      return { order, text: shown && contentMarkup(shown, datas, codes, tell, key) }
+      return { order, text: shown && contentMarkup(shown, datas, codes, report, key) }
     })
     const isWhole = pieces.every(({ text }) => text !== undefined)
     const text = isWhole
@@ -70,7 +70,7 @@ export function unitMarkup(unit: XmlElement, key: string): UnitTexts {
       if (at >= 0) left.splice(at, 1)
       else if (!canDelete) {
         const hint = 'a translator deleted or changed it'
-        tell('lost-code', `the translation of '${key}' has lost ${code}`, unit.location, hint)
+        report('lost-code', `the translation of '${key}' has lost ${code}`, unit.location, hint)
       }
     }
   }
@@ -96,7 +96,7 @@ function contentMarkup(
   content: XmlElement,
   datas: ReadonlyMap<string, string>,
   codes: Code[],
-  tell: Tell,
+  report: Tell,
   key: string,
 ): string {
   let markup = ''
@@ -105,7 +105,7 @@ function contentMarkup(
     const data = ref === undefined ? undefined : datas.get(ref)
     if (data !== undefined) return data
     const message = `an inline code of '${key}' has no original data`
-    tell('lost-code', message, element.location, `<${element.name}> needs ${attribute}`)
+    report('lost-code', message, element.location, `<${element.name}> needs ${attribute}`)
     return ''
   }
   const waiting: (XmlElement | string | { readonly end: string })[] = [

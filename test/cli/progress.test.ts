@@ -1,5 +1,5 @@
 import { afterEach, expect, it, vi } from 'vitest'
-import { percentTold } from '../../src/cli/progress.ts'
+import { percentShown } from '../../src/cli/progress.ts'
 
 const { isTTY } = process.stderr
 afterEach(() => {
@@ -13,7 +13,7 @@ function told(isTerminal: boolean, counts: readonly number[]): string[] {
     .spyOn(process.stderr, 'write')
     .mockImplementation(text => lines.push(String(text)) > 0)
   process.stderr.isTTY = isTerminal
-  const progress = percentTold(all => `${all} texts`)
+  const progress = percentShown(all => `${all} texts`)
   for (const done of counts) progress(done, 400)
   write.mockRestore()
   return lines

@@ -98,7 +98,7 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
   for (const { text, why } of kept) {
     problems.add(warningProblem('text-kept', `the text '${shortText(text)}' is unchanged: ${why}`))
   }
-  for (const { text, outcome: did } of set.told) {
+  for (const { text, outcome: did } of set.restyled) {
     if (did === 'omitted') {
       const message = `there is no room for the text '${shortText(text)}'`
       problems.add(warningProblem('text-omitted', message, { hint: 'make the chart larger' }))
@@ -116,7 +116,7 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
     .map(({ startIndex, endIndex }) => [startIndex ?? 0, (endIndex ?? -1) + 1] as const)
   return {
     svg: withTexts(source, ranges, overlayOf(set.placed, box), tree.root),
-    texts: set.told,
+    texts: set.restyled,
     kept,
     problems: problems.all(),
   }

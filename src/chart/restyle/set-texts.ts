@@ -20,11 +20,11 @@ import type { RestyledText } from './restyled-text.ts'
 const beforeAxes: readonly ChartPart[] = ['title', 'center', 'subtitle']
 const afterAxes: readonly ChartPart[] = ['axis', 'legend', 'note', 'value', 'source']
 
-/** Sets texts at the anchors they had, so that none touches another; tells what became of each. */
+/** Sets texts at the anchors they had, so that none touches another; reports the outcome of each. */
 export function setTexts(
   wanted: readonly Wanted[],
   setting: RestyleSetting,
-): { readonly placed: readonly PlacedText[]; readonly told: readonly RestyledText[] } {
+): { readonly placed: readonly PlacedText[]; readonly restyled: readonly RestyledText[] } {
   const taken: (readonly Box[])[] = []
   const results = new Map<Wanted, SetText>()
   const setOnes = (parts: readonly ChartPart[]) => {
@@ -41,14 +41,14 @@ export function setTexts(
   const ticks = wanted.filter(({ part }) => part === 'tick')
   for (const [one, found] of setAxisLabels(ticks, setting, taken)) results.set(one, found)
   setOnes(afterAxes)
-  const told = wanted.map(
+  const restyled = wanted.map(
     (one): RestyledText => ({
       text: one.text.text,
       part: one.part,
       outcome: results.get(one)?.outcome ?? 'omitted',
     }),
   )
-  return { placed: wanted.flatMap(one => results.get(one)?.placed ?? []), told }
+  return { placed: wanted.flatMap(one => results.get(one)?.placed ?? []), restyled }
 }
 
 /** In heights of the text. */

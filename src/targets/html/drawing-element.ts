@@ -3,7 +3,7 @@ import {
   eachItem,
   type GroupItem,
   type Item,
-  isTold,
+  isReadOut,
   isUnheard,
   numberText,
   pictureOf,
@@ -32,7 +32,7 @@ export function drawingElement(
   ids: Anchors,
 ): string {
   const { box, items, title, description, language } = drawing
-  const told = groupsTold(items)
+  const readOutGroups = groupsReadOut(items)
   const parts: string[] = []
   let waiting: Item[] = []
   const flush = (label?: string) => {
@@ -65,7 +65,7 @@ export function drawingElement(
       ids.add(item.id)
       const text = layoutElement(item.layout, sheet, pictureUrl)
       parts.push(`<div class="${place}">${ids.take()}${text}</div>`)
-    } else if (item.kind === 'group' && told.has(item)) {
+    } else if (item.kind === 'group' && readOutGroups.has(item)) {
       flush()
       const { open, close } = groupTags(item, frame.isCounted, sheet)
       parts.push(open)
@@ -142,22 +142,22 @@ function groupTags(group: GroupItem, isInCounted: boolean, sheet: Rules) {
 }
 
 /** The groups that say what they are, or hold text or groups that do, at any depth. */
-function groupsTold(items: readonly Item[]): ReadonlySet<GroupItem> {
+function groupsReadOut(items: readonly Item[]): ReadonlySet<GroupItem> {
   const found = new Set<GroupItem>()
   const open: GroupItem[] = []
-  const tell = () => {
+  const readOut = () => {
     for (let i = open.length - 1; i >= 0 && !found.has(open[i]); i--) found.add(open[i])
     return true
   }
   eachItem(items, {
     enter(group) {
       open.push(group)
-      if (isTold(group)) tell()
+      if (isReadOut(group)) readOut()
     },
     leave: () => open.pop(),
-    text: tell,
+    text: readOut,
     item(item) {
-      if (item.kind === 'image' && item.label !== undefined) tell()
+      if (item.kind === 'image' && item.label !== undefined) readOut()
     },
   })
   return found

@@ -15,13 +15,13 @@ export function addBookmarks(
   headings: readonly FoundHeading[],
   objects: PdfObjects,
 ): ObjectNumber | undefined {
-  const told = headings.filter(({ text }) => text !== '')
-  if (told.length === 0) return undefined
+  const entries = headings.filter(({ text }) => text !== '')
+  if (entries.length === 0) return undefined
   const root = objects.reserve()
   const tops: Entry[] = []
   const open: Entry[] = []
   const all: Entry[] = []
-  for (const heading of told) {
+  for (const heading of entries) {
     while (open.length > 0 && open[open.length - 1].heading.level >= heading.level) open.pop()
     const parent = open[open.length - 1]
     const entry = { number: objects.reserve(), heading, parent, kids: [] }

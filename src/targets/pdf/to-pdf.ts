@@ -122,7 +122,7 @@ export function* pdfChunks(
   const deflate = options.deflate ?? platformDeflate()
   const objects = pdfObjects(bytes => chunks.push(bytes), deflate)
   const { standards = [], pageLabels, onProblem } = options
-  const tell = (problem: Problem) => {
+  const report = (problem: Problem) => {
     if (!onProblem) throw new DotLineError(problem)
     onProblem(problem)
   }
@@ -169,7 +169,7 @@ export function* pdfChunks(
   }
   const own = { ...options, ...(title !== undefined && { title }) }
   const claimed = standards.filter(
-    standard => standard !== 'PDF/UA-1' || isMet(standard, structure, tell),
+    standard => standard !== 'PDF/UA-1' || isMet(standard, structure, report),
   )
   const packet = new TextEncoder().encode(xmpPacket(own, language, claimed))
   const metadata = objects.addRaw(packet, '/Type /Metadata /Subtype /XML ')
@@ -182,7 +182,7 @@ export function* pdfChunks(
     `<< /Type /Catalog /Pages ${reference(root)} ${lang}${viewer}` +
       `/MarkInfo << /Marked true >> /StructTreeRoot ${reference(structure.root)} ` +
       `/Metadata ${reference(metadata)} ${outline}${labels}${intent}` +
-      `${placesText(structure, objects, tell)}>>`,
+      `${placesText(structure, objects, report)}>>`,
   )
   objects.end(catalog, objects.add(infoText(own)))
   yield* chunks
@@ -201,11 +201,11 @@ function outputIntent(objects: PdfObjects): string {
 function isMet(
   standard: PdfStandard,
   { unmet }: DocumentStructure,
-  tell: (problem: Problem) => void,
+  report: (problem: Problem) => void,
 ): boolean {
   if (unmet.size === 0) return true
   const message = `the document is not ${standard}: ${[...unmet].join('; ')}`
-  tell(warningProblem('unmet-standard', message, { hint: 'label figures, and skip no level' }))
+  report(warningProblem('unmet-standard', message, { hint: 'label figures, and skip no level' }))
   return false
 }
 
@@ -216,7 +216,7 @@ const topOfDocument = 'top'
 function placesText(
   structure: DocumentStructure,
   objects: PdfObjects,
-  tell: (problem: Problem) => void,
+  report: (problem: Problem) => void,
 ): string {
   const { wanted, first } = structure
   const places = [...structure.places]
@@ -228,7 +228,7 @@ function placesText(
     if (known.has(id)) continue
     const message = `a link leads to '#${id}', and nothing in the document has that id`
     const nearest = nearestName(id, known.keys())
-    tell(warningProblem('unknown-place', message, nearest === undefined ? {} : { nearest }))
+    report(warningProblem('unknown-place', message, nearest === undefined ? {} : { nearest }))
   }
   if (known.size === 0) return ''
   const names = [...known.values()]

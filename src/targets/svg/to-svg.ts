@@ -11,7 +11,7 @@ import {
   idsOnce,
   inkBoxOf,
   isDecoration,
-  isTold,
+  isReadOut,
   isUnheard,
   layoutText,
   leadsSomewhere,
@@ -94,7 +94,7 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   eachItem(items, {
     skips: hiddenLayers(box),
     enter(group) {
-      if (isTold(group)) hasParts = true
+      if (isReadOut(group)) hasParts = true
       if (isSilent(group)) silent++
       body += (text?.close() ?? '') + groupStart(group, once(group.id), links > 0, definitions)
       if (group.link !== undefined) links++
@@ -191,7 +191,7 @@ function isStructured(items: readonly Item[]): boolean {
   eachItem(items, {
     skips: () => isFound,
     enter(group) {
-      if (isTold(group) && !isDecoration(group)) isFound = true
+      if (isReadOut(group) && !isDecoration(group)) isFound = true
     },
     text: () => true,
     item: () => {},

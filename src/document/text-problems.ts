@@ -10,20 +10,20 @@ import {
 } from '../problem/index.ts'
 
 /** Collects problems of a document's texts with their locations. */
-export interface ToldTexts {
+export interface TextProblems {
   /** Takes down where a text stands, and gives it. */
   called(text: RichText, path: Path): RichText
   /** Sets a text: what is thrown has its place, what is wrong with the layout is taken down. */
-  told(text: RichText, values: Values, set: () => Layout): Layout
+  collect(text: RichText, values: Values, set: () => Layout): Layout
   /** The collected problems, each once, at the first text. */
   problems(): readonly Problem[]
 }
 
 /** `general` is what every layout tells: it is of no text. */
-export function toldTexts(
+export function textProblems(
   locationOf: (path: Path) => SourceLocation | string,
   general: readonly Problem[],
-): ToldTexts {
+): TextProblems {
   const paths = new WeakMap<RichText, Path>()
   const found = problemList()
   const said = new Set<string>()
@@ -43,7 +43,7 @@ export function toldTexts(
       }
       return undefined
     }
-  function tell(problem: Problem, text: RichText, values: Values) {
+  function report(problem: Problem, text: RichText, values: Values) {
     const key = `${problem.code} ${problem.message}`
     if (said.has(key)) return
     said.add(key)
@@ -56,10 +56,10 @@ export function toldTexts(
       paths.set(text, path)
       return text
     },
-    told(text, values, set) {
+    collect(text, values, set) {
       try {
         const layout = set()
-        for (const problem of layout.problems) tell(problem, text, values)
+        for (const problem of layout.problems) report(problem, text, values)
         return layout
       } catch (error) {
         throw atItsPlace(error, pathIn(text, values), locationOf)
