@@ -2,7 +2,7 @@ import { type Ink, type InkOrName, rectangle, type Sheet } from '../core.ts'
 import { available, DotLineError, fail, nearestName, pathText } from '../problem/index.ts'
 import type { ChartDescription } from './read-chart.ts'
 
-/** Inks of series where a chart names none: told apart by lightness too, on white and on black. */
+/** Default inks of series: they differ in lightness too, on white and on black. */
 const usual = [
   '#1f5f86',
   '#b8842a',
@@ -28,7 +28,9 @@ export function ruleInk(sheet: Sheet, share: number): InkOrName {
   return { ...ink, opacity: ink.opacity * share }
 }
 
-/** Throws `unknown-ink`, at its place in the chart, where a name is none of the sheet, and no color. */
+/**
+ * Throws `unknown-ink`, at its place in the chart, where a name is none of the sheet, and no color.
+ */
 function resolved(name: string, index: number, chart: ChartDescription, sheet: Sheet): Ink {
   if (sheet.inkNames.includes(name)) return sheet.ink(name)
   try {

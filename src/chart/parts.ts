@@ -46,7 +46,7 @@ export function withChartParts(sheet: Sheet, styles: PartStyles, language?: stri
   const added = chartParts.flatMap(part => {
     const name = partStyle(part, styles)
     const isThere = sheet.styleNames.includes(name)
-    // A style that is not there and was asked for by name is told by the typesetter, when it is used.
+    // The typesetter reports a missing style that was asked for by name when it is used.
     if (isThere || styles[part] !== undefined) return isThere ? [[name, spoken]] : []
     return [[name, { ...usual[part], ...spoken }]]
   })

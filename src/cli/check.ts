@@ -111,7 +111,9 @@ async function report(all: Iterable<Finding>, options: CheckOptions) {
   }
 }
 
-/** Findings that are not in a file of accepted ones; what is in it and was not found is reported. */
+/**
+ * Findings that are not in a file of accepted ones; what is in it and was not found is reported.
+ */
 function notAccepted(all: Iterable<Finding>, file: string): Iterable<Finding> {
   const { findings, gone } = withoutAccepted(
     all,
@@ -179,7 +181,7 @@ async function foundInParts(jobs: number): Promise<Found> {
   }
 }
 
-/** Sheets are told from catalogs by what is in them. */
+/** A file's content decides whether it is a sheet or a catalog. */
 async function asBefore(files: readonly string[]): Promise<Before> {
   const isSheet = (file: string) => /^\s*\{[\s\S]*"styles"\s*:\s*\{/.test(readText(file, 'file'))
   const sheets = files.filter(isSheet)

@@ -23,7 +23,7 @@ const reasons: Record<string, string> = {
   ENOSPC: 'the disk is full',
 }
 
-/** The one line that tells an error, for each problem if there are several. */
+/** The line for an error, or one for each problem if there are several. */
 export async function errorLines(error: unknown): Promise<string[]> {
   // Loaded only here: a command that needs nothing of the library starts without it.
   const { DotLineError, problemLine, visibleControls } = await import('dot-line')
@@ -31,7 +31,7 @@ export async function errorLines(error: unknown): Promise<string[]> {
     const errors = error.problems.filter(problem => problem.severity === 'error')
     return errors.map(problem => `error: ${problemLine(problem)}`)
   }
-  // Another process of this command may have told several.
+  // Another process of this command may have reported several.
   if (error instanceof CommandError) {
     return error.message
       .split(/\n(?=error: )/)

@@ -91,7 +91,7 @@ function valuesOf(places: string): Readonly<Record<string, Values>> {
     )
     return Object.fromEntries(found.reverse())
   } catch {
-    // The proof tells of it, with its place.
+    // The proof reports it, with its location.
     return {}
   }
 }

@@ -3,10 +3,13 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { trying } from './write-out.ts'
 
-/** A folder of this command's own, gone when the work with it is done, and where the command is told to end. */
+/**
+ * A folder of this command's own, removed when the work is done, and when the command receives a
+ * signal to end.
+ */
 export interface TemporaryFolder {
   readonly path: string
-  /** Takes it away, and with it what `onEnd` was told of. */
+  /** Removes it, and the actions given to `onEnd`. */
   remove(): void
 }
 
@@ -18,7 +21,7 @@ export function temporaryFolder(onEnd: () => void = () => {}): TemporaryFolder {
     onEnd()
     if (path !== undefined) rmSync(path, { recursive: true, force: true })
   }
-  // Heard before there is a folder: told to end in between, the command would leave it behind.
+  // Listens before the folder exists: a signal in between would leave it behind.
   const unheard = beforeEnd(remove)
   try {
     path = trying(`cannot make a folder in ${tmpdir()}`, () =>
@@ -33,7 +36,9 @@ export function temporaryFolder(onEnd: () => void = () => {}): TemporaryFolder {
 
 const endings = ['SIGINT', 'SIGTERM', 'SIGHUP'] as const
 
-/** Runs something when this process is told to end, before it does; gives what undoes that. */
+/**
+ * Runs an action when this process receives a signal to end; returns a function that cancels it.
+ */
 function beforeEnd(run: () => void): () => void {
   const heard = endings.map(name => {
     const end = () => {

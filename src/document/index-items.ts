@@ -40,7 +40,7 @@ function placesOf(pages: IndexEntry['pages']): RichText {
   return { ...parseMarkup(links.join(', ')).rich, values }
 }
 
-/** Pages one after the other are told as one: 3, 7–9. Each leads to what the term stands in. */
+/** Consecutive pages are written as a range: 3, 7–9. Each links to the block with the term. */
 function pageRanges(pages: IndexEntry['pages']): RichText {
   const parts: string[] = []
   const values: Record<string, string> = {}

@@ -21,7 +21,7 @@ export function runningItems(
   values: Readonly<Record<string, string>>,
   texts: DocumentTexts,
   isMirrored: boolean,
-  /** Is told what is cut, for it is wider than its room. */
+  /** Called for text that is truncated because it is wider than its space. */
   onCut?: (path: Path) => void,
 ): readonly Item[] {
   const isTurned = (page.facing === true && index % 2 === 1) !== isMirrored

@@ -1,4 +1,4 @@
-// Fields of a document that take texts: what is wrong with one is told where it stands.
+// Fields of a document that take texts; mistakes of a text are reported at its location.
 
 import { parseMarkup } from '../core.ts'
 import {

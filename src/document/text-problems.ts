@@ -19,7 +19,7 @@ export interface TextProblems {
   problems(): readonly Problem[]
 }
 
-/** `general` is what every layout tells: it is of no text. */
+/** `general` are problems that every layout repeats and that belong to no text. */
 export function textProblems(
   locationOf: (path: Path) => SourceLocation | string,
   general: readonly Problem[],

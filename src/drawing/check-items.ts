@@ -27,7 +27,7 @@ const solidInk = being(
   'an ink of one color',
   value => isObject(value) && value.kind === 'solid' && typeof value.color === 'string',
 )
-/** That its coordinates are finite is checked, and told, apart. */
+/** Whether its coordinates are finite is checked and reported separately. */
 export const aPoint = being(
   'a pair of numbers',
   value => Array.isArray(value) && value.length === 2 && value.every(n => typeof n === 'number'),
@@ -85,7 +85,9 @@ const fieldsOf = new Map<unknown, Readonly<Record<string, Expected>>>([
   ],
 ])
 
-/** Groups that were checked with all that is in them: groups of groups are not gone through again. */
+/**
+ * Groups that were checked with all that is in them: groups of groups are not gone through again.
+ */
 const checked = new WeakSet<object>()
 
 /** A group whose items were checked. */

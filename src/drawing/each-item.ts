@@ -6,12 +6,12 @@ import { expandedText } from './expand-text.ts'
 export interface ItemVisitor {
   /** Whether a group is left out with all that is in it; asked before it is entered. */
   skips?(group: GroupItem, matrix: Matrix): boolean
-  /** `matrix` as `skips` is told it. */
+  /** `matrix` is the one that `skips` gets. */
   enter?(group: GroupItem, matrix: Matrix): unknown
   leave?(group: GroupItem): unknown
-  /** Is told of a text before what it is painted with; that is left out where this gives `true`. */
+  /** Called for a text before its painted items, which are skipped if this returns `true`. */
   text?(text: TextItem, matrix: Matrix): boolean | undefined
-  /** Is told behind what a text is painted with, unless that was left out. */
+  /** Called after the painted items of a text, unless they were skipped. */
   endText?(text: TextItem): unknown
   /** `matrix` leads from the item's coordinates to those around all groups. */
   item(item: PaintedItem, matrix: Matrix): void
@@ -27,7 +27,7 @@ interface Task {
 
 /**
  * Goes through items in the order they are painted in; groups may be nested as deep as they like.
- * `around` leads from the items' coordinates to those that matrices are told to lead to.
+ * `around` leads from the items' coordinates to those that the matrices lead to.
  */
 export function eachItem(items: readonly Item[], visitor: ItemVisitor, around: Matrix = identity) {
   const tasks: Task[] = [{ items, next: 0, matrix: around }]

@@ -55,7 +55,10 @@ function checkEmbeddable(face: Face, urlOf: unknown) {
 const fontDataUrl = (face: Face, text: string) =>
   `data:font/sfnt;base64,${base64(embedded(face, text))}`
 
-/** Browsers have the subsetter only where `openFonts` was told so: without it the font goes in whole. */
+/**
+ * Browsers have the subsetter only if `openFonts` asked for it: without it the whole font is
+ * embedded.
+ */
 function embedded(face: Face, text: string): Uint8Array {
   // Subsets of glyphs with colors, and of variable ones in CFF2, show nothing in browsers.
   const isWhole = face.colored || (face.coordinates.size > 0 && face.outlineFormat !== 'glyf')

@@ -117,7 +117,7 @@ export function place(
   return { kind: 'text', layout: shown, matrix, ...(id !== undefined && { id }) }
 }
 
-/** Values that are none are told where they are read. */
+/** Invalid values are reported where they are read. */
 function checkAnchor(owner: string, anchor: Anchor) {
   checkOptions(owner, anchor, {
     across: anything,
@@ -255,7 +255,10 @@ function depthOf(box: Box, line: Line | undefined, down: NonNullable<Anchor['dow
   }
 }
 
-/** Lines that stand on end have a top, a middle and a bottom; the edges of their letters are not down. */
+/**
+ * Lines that stand on end have a top, a middle and a bottom; the edges of their letters are not
+ * down.
+ */
 function edgeDown(
   box: Box,
   down: NonNullable<Anchor['down']>,

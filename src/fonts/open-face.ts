@@ -52,7 +52,7 @@ export interface FaceOrder {
   readonly slant: Slant
   readonly stretch: number
   readonly synthesized: readonly Synthesized[]
-  /** Is told when the face takes memory again after a rest. */
+  /** Called when the face takes memory again after a rest. */
   readonly woken: () => void
 }
 
@@ -341,7 +341,10 @@ function measured(
   }
 }
 
-/** The value for a key, made on first asking. Bounded by what a face has: its glyphs, its characters. */
+/**
+ * The value for a key, made on first asking. Bounded by what a face has: its glyphs, its
+ * characters.
+ */
 function kept<T>(map: Map<number, T>, key: number, make: (key: number) => T): T {
   const found = map.get(key)
   if (found !== undefined || map.has(key)) return found as T

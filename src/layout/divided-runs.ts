@@ -44,7 +44,7 @@ export interface DividedText {
 }
 
 /**
- * Whether a text that its words did not tell may still be told by its letters: it has others than those
+ * Whether a text that words could not describe may still be divided by its letters: it has others than those
  * of plain texts, or runs the other way.
  */
 export function isBeyondPlain(text: string, own: PlainStyle, runs: readonly PlainRun[]): boolean {

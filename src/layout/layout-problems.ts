@@ -84,7 +84,7 @@ export interface BrokenWord {
 }
 
 /**
- * A word that went on on the next line without a hyphen: told once, with how many there are. `text`
+ * Words that continue on the next line without a hyphen: reported once, with their number. `text`
  * begins at an offset of the whole.
  */
 export function brokenWord(text: string, broken: readonly BrokenWord[], offset = 0): Problem {

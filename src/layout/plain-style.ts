@@ -38,7 +38,7 @@ export interface PlainStyle {
   readonly isUneased: boolean
   /**
    * Whether lines end at the words that fit, wherever those may end. Where they are chosen or hyphenated,
-   * or words are divided by other rules, only texts on one line are told by their numbers.
+   * or words are divided by other rules, only texts on one line can be laid out from their numbers.
    */
   readonly isFirstFit: boolean
   /** Whether plain texts are the words of its face, from left to right. */
@@ -59,7 +59,10 @@ const noFrame: Frame = { width: Number.NaN }
 /** Letters that are so much closer, in ems, still stand one behind the other. */
 const leastSpacing = -0.1
 
-/** Whether a style asks for nothing that takes more than words and their lengths to lay out one line. */
+/**
+ * Whether a style asks for nothing that takes more than words and their lengths to lay out one
+ * line.
+ */
 function isPlainStyle(style: Style): boolean {
   const { backing, underline, marker } = style
   return (

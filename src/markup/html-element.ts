@@ -16,7 +16,7 @@ export interface ElementMeaning {
   readonly overrides: readonly Override[]
 }
 
-/** Reads a start tag, by a table of styles for tags; tells what of it is not supported. */
+/** Reads a start tag, by a table of styles for tags; reports the parts that are not supported. */
 export function elementMeaning(
   tag: string,
   attributes: Readonly<Record<string, string>>,

@@ -4,7 +4,7 @@ import { DotLineError, type Problem, type SourceLocation } from './problem.ts'
 /** A message about a text of a file, with the text's path. */
 export const messageIn = (path: Path, message: string) => `in ${pathText(path)}: ${message}`
 
-/** A problem in a text of a file, which is told where the text stands there. */
+/** A problem in a text of a file, with the text's location there. */
 export const inText = (
   problem: Problem,
   path: Path,

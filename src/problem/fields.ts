@@ -19,7 +19,9 @@ export type JsonSchema = Readonly<Record<string, unknown>>
 export interface Field {
   readonly expected: Expected
   readonly schema: JsonSchema
-  /** Tells what is wrong inside of a value that is as expected: in its texts, at their own places. */
+  /**
+   * Tells what is wrong inside of a value that is as expected: in its texts, at their own places.
+   */
   readonly inside?: (value: unknown, path: Path, report: ReportField) => void
 }
 
@@ -41,7 +43,7 @@ export const listField = ({ expected, schema }: Field): Field => ({
   expected: listOf(expected),
   schema: { type: 'array', items: schema, minItems: 1 },
 })
-/** An object with fields of its own, whose places are told apart. */
+/** An object with fields of its own, whose locations are distinguished. */
 export const objectField = (fields: FieldMap): Field => ({
   expected: being('an object', isObject),
   schema: objectSchema(fields),

@@ -57,7 +57,7 @@ export class DotLineError extends Error {
   readonly hint: string | undefined
   /** The known name that comes nearest to one that was not found. */
   readonly nearest: string | undefined
-  /** Everything that was found wrong; the first is the one the message tells. */
+  /** All problems; the message is that of the first. */
   readonly problems: readonly Problem[]
 
   constructor(problem: Problem, all: readonly Problem[] = [problem]) {
@@ -88,7 +88,9 @@ export function fail(code: string, message: string, more: ProblemDetails = {}): 
   throw new DotLineError(errorProblem(code, message, more))
 }
 
-/** A problem in one line: what, where, how to fix it. Control characters in names are made visible. */
+/**
+ * A problem in one line: what, where, how to fix it. Control characters in names are made visible.
+ */
 export function problemLine(problem: Problem): string {
   if (typeof problem?.message !== 'string') {
     fail('bad-argument', 'problemLine takes a problem, with code and message')

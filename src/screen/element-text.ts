@@ -42,7 +42,7 @@ export function saidText(
   } catch (error) {
     found.push(...problemsOf(error))
   }
-  // The element's content tells a reader more than a key.
+  // The element's content is more useful to a reader than a key.
   return escapeMarkup(own || message)
 }
 

@@ -2,7 +2,9 @@ import type { Face } from '../core.ts'
 
 /** Faces that a page sets text in, under names of their own. */
 export interface PageFonts {
-  /** The family name of a face; it is loaded when it is first asked for, and then given to the page. */
+  /**
+   * The family name of a face; it is loaded when it is first asked for, and then given to the page.
+   */
   family(face: Face): string
   /** A promise that resolves once all requested faces can be shown; undefined if they can be. */
   awaited(): Promise<unknown> | undefined
@@ -29,7 +31,7 @@ export function pageFonts(page: Document, prefix: string): PageFonts {
         // One that the page knew before it is loaded, a browser may leave texts of unseen for good.
         const loaded = own.load().then(
           () => isClosed || page.fonts.add(own),
-          // A browser that cannot read a font shows its text in another: that is told where it is set.
+          // A browser that can't read a font shows its text in another; this is reported when it is set.
           () => undefined,
         )
         loading.add(loaded)

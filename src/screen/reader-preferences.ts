@@ -59,7 +59,7 @@ export function watchPreferences(
     if (!isSame) onChange(next)
   }
   for (const list of Object.values(lists)) list.addEventListener('change', changed)
-  // A query tells of one ratio: for each there is another.
+  // A query covers one pixel ratio only: each needs another.
   let resolution = view.matchMedia(`(resolution: ${view.devicePixelRatio}dppx)`)
   const zoomed = () => {
     resolution.removeEventListener('change', zoomed)
@@ -68,7 +68,7 @@ export function watchPreferences(
     changed()
   }
   resolution.addEventListener('change', zoomed)
-  // It tells its size before the first frame that it is in is shown.
+  // It reports its size before its first frame is shown.
   const observer = new ResizeObserver(([entry]) => {
     const [{ inlineSize }] = entry.contentBoxSize
     if (inlineSize <= 0) return

@@ -3,7 +3,7 @@ import type { ShapedGlyphs } from '../fonts/index.ts'
 /**
  * Words of one face, script, language and set of features with their glyphs, in a few large blocks
  * of memory: of texts with tens of thousands of words, each is found with as few reads as can be.
- * Words are told by their characters in a text at hand, so that no string is made to look one up.
+ * Words are identified by their characters in a given text, so that no string is made to look one up.
  */
 export interface WordTable {
   readonly size: number
@@ -25,7 +25,10 @@ export interface WordTable {
   last(word: number): string
   /** All of it. */
   text(word: number): string
-  /** The number of the glyphs of its first or last cluster: the same of all words that begin, or end, with those. */
+  /**
+   * The number of the glyphs of its first or last cluster: the same of all words that begin, or
+   * end, with those.
+   */
   edgeNumber(word: number, end: 'first' | 'last'): number
   /** A glyph of a word. */
   glyph(word: number, index: number): number
@@ -37,7 +40,10 @@ export interface WordTable {
   clusterCount(word: number, glyphs?: number): number
   /** The sum of its advances, in font units. */
   advance(word: number): number
-  /** The index of the first glyph whose cluster starts at an offset or behind it; -1 where none does. */
+  /**
+   * The index of the first glyph whose cluster starts at an offset or behind it; -1 where none
+   * does.
+   */
   glyphFrom(word: number, offset: number): number
   /** Whether a line may end at an offset as the word stands, before a glyph. */
   isSafeAt(word: number, glyph: number, offset: number): boolean
@@ -51,7 +57,9 @@ export interface WordTable {
    */
   readonly firstEdges: Uint8Array
   readonly lastEdges: Uint8Array
-  /** Writes a word's glyphs from index `g` on, clusters counted from `start`; gives the next index. */
+  /**
+   * Writes a word's glyphs from index `g` on, clusters counted from `start`; gives the next index.
+   */
   write(word: number, into: Writable, g: number, start: number): number
 }
 
@@ -85,7 +93,9 @@ export const wordFlag = {
   unsafe: 128,
 } as const
 
-/** Ints a glyph: its number, its advance, and its cluster with whether it is unsafe to break before. */
+/**
+ * Ints a glyph: its number, its advance, and its cluster with whether it is unsafe to break before.
+ */
 const glyphFields = 3
 
 /**

@@ -179,7 +179,7 @@ export function either<T, U>(
         report: (path, problem) => at.report(path, withExpected(path, problem)),
       })
       function withExpected(path: Path, problem: Problem): Problem {
-        // A mistake deeper inside tells more than what the whole may be.
+        // A mistake deeper inside is more helpful than the expected form of the whole.
         return problem.code === 'bad-value' && path.length === at.path.length
           ? { ...problem, hint: `expected ${expected}` }
           : problem

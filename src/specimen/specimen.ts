@@ -81,7 +81,7 @@ export function specimen(fonts: Fonts, options: SpecimenOptions = {}): Drawing {
   return draw({ width, height, title: 'Specimen', background }, items)
 }
 
-/** The lines of every family, each set in it; told one by one, since there may be hundreds. */
+/** The lines of every family, each set in it; yielded one by one, since there may be hundreds. */
 export function* familySpecimens(
   fonts: Fonts,
   { families = fonts.families, text, width = defaultWidth, progress }: SpecimenOptions,

@@ -92,7 +92,7 @@ export interface SetOptions<
   /**
    * Sets the text as large as it goes into the frame, the size of its style between these, in
    * units; all else in proportion. Where not even the least fits, that size is taken, and the text
-   * cut. The layout's `fittedSize` tells the size.
+   * cut. The layout's `fittedSize` is the size.
    */
   readonly fit?: { readonly min: number; readonly max: number }
 }

@@ -119,7 +119,7 @@ function keepInside(classes: Uint8Array) {
   }
 }
 
-/** Levels of characters of these classes; `codeAt` tells brackets. */
+/** Levels of characters of these classes; `codeAt` finds brackets. */
 export function levelsOfClasses(
   classes: Uint8Array,
   direction: BaseDirection,

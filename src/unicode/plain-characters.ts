@@ -1,7 +1,7 @@
 import { ranges, values } from './plain-characters.data.ts'
 import { once, rangesIn } from './property-table.ts'
 
-/** The code points told here are those below; all that stand in most texts of Europe and America. */
+/** Code points below this are in the table: nearly all characters of European languages. */
 export const firstBeyondPlain = 0x2c00
 
 /**

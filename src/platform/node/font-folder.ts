@@ -4,8 +4,8 @@ import { join } from 'node:path'
 
 /**
  * The font files of a folder and of all folders in it, sorted. Links are followed, each folder once: links
- * may lead in circles. A folder that cannot be read is listed as if it were a file, so that whoever reads
- * it is told why.
+ * may lead in circles. A folder that cannot be read is listed as if it were a file, so that reading
+ * it reports the reason.
  */
 export async function fontsInFolder(folder: string): Promise<readonly string[]> {
   const fonts: string[] = []

@@ -1,10 +1,15 @@
 import type { Face } from '../../fonts/index.ts'
 import { type Coverage, coverageOf } from '../../geometry/index.ts'
 
-/** Places of a glyph within a pixel are told apart this finely, across and down: none is off by more than a sixteenth. */
+/**
+ * Number of distinct positions of a glyph within a pixel, across and down: none is off by more than
+ * a sixteenth.
+ */
 export const phases = 8
 
-/** By face, scale, and glyph with its place within a pixel; no entry's value where there is no ink. */
+/**
+ * By face, scale, and glyph with its place within a pixel; no entry's value where there is no ink.
+ */
 let known = new WeakMap<Face, Map<string, Map<number, Coverage | undefined>>>()
 let bytesKept = 0
 /** Glyphs of each face whose parts overlap: they need another way of painting at any scale. */
@@ -15,7 +20,10 @@ const mostBytes = 4 * 2 ** 20
 /** The glyphs of one face at one scale, in pixels a font unit. */
 export type MaskOf = (glyph: number, phaseX: number, phaseY: number) => Coverage | undefined
 
-/** Pixels are counted from the one in which the glyph's origin stands, `phase` eighths from its edge. */
+/**
+ * Pixels are counted from the one in which the glyph's origin stands, `phase` eighths from its
+ * edge.
+ */
 export function glyphMasks(face: Face, scaleX: number, scaleY: number): MaskOf {
   if (bytesKept > mostBytes) {
     known = new WeakMap()

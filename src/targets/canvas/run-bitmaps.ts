@@ -33,7 +33,9 @@ const known = new WeakMap<ShapedGlyphs, Painted>()
 const shared = boundedMap<string, Painted>(5000)
 const kept = keptBitmaps()
 
-/** Larger letters, in pixels an em, are filled: there are few of them, and they have many pixels. */
+/**
+ * Larger letters, in pixels an em, are filled: there are few of them, and they have many pixels.
+ */
 const largest = 160
 
 /** The picture of some glyphs, and where it goes, in device pixels. */
@@ -146,7 +148,7 @@ function remember(
   return painted
 }
 
-/** Labels are short; longer runs are hardly ever the same, and would take room to be told apart. */
+/** Labels are short; longer runs hardly ever repeat, and their keys would be long. */
 const longestShared = 64
 
 /** By what glyphs are shared; not where that would be more than their numbers and advances. */
@@ -157,7 +159,7 @@ function sharedKey(look: Look, glyphs: ShapedGlyphs): string | undefined {
   return `${key} ${glyphs.glyphs.join()} ${glyphs.advances.join()}`
 }
 
-/** Glyphs that stand off their places are told by more than their advances. */
+/** Glyphs with offsets are identified by more than their advances. */
 function hasOffsets({ offsetsX, offsetsY }: ShapedGlyphs): boolean {
   for (let i = 0; i < offsetsX.length; i++) if (offsetsX[i] !== 0 || offsetsY[i] !== 0) return true
   return false

@@ -34,7 +34,7 @@ const types: Readonly<Record<string, string>> = {
 /** The standard types for types of our own (14.8.4.2). */
 const standing: Readonly<Record<string, string>> = { Epigraph: 'BlockQuote', Subtitle: 'P' }
 
-/** The entry that tells readers what to take types for that are not the standard's. */
+/** The entry that maps types of our own to standard ones. */
 export function roleMapText(types: Iterable<string>): string {
   const mapped = [...types].filter(type => Object.hasOwn(standing, type)).sort()
   if (mapped.length === 0) return ''

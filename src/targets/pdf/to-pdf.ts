@@ -197,7 +197,7 @@ function outputIntent(objects: PdfObjects): string {
   )
 }
 
-/** Whether the pages have all that a standard asks for; tells what they lack. */
+/** Whether the pages meet a standard; reports what they lack. */
 function isMet(
   standard: PdfStandard,
   { unmet }: DocumentStructure,

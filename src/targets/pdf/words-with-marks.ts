@@ -8,7 +8,7 @@ export interface TextRange {
 
 /**
  * Words in which letters and marks share glyphs, as in `स्त्री`: a reader that puts words together by
- * the places of their glyphs mixes them up, so that the whole word is told as a replacement text
+ * the places of their glyphs mixes them up, so that the whole word has a replacement text
  * (ISO 32000-2, 14.9.4). Readers that know no replacement texts read the codes.
  *
  * Text from right to left is read by its codes alone: readers turn replacement texts around, or

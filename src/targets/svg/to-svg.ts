@@ -137,7 +137,7 @@ export function toSvg(shown: Drawing | Layout, options: SvgOptions = {}): string
   // With a title that names it the picture is read out by that; without one, by its text.
   const label =
     title === undefined && !saysTexts ? ` aria-label="${xmlText(spokenText(items))}"` : ''
-  // The parts of an image are not told of: links, what says what it is, and text that is text, must be.
+  // Parts of an image are not read out, so links, labels and real text must not be in one.
   const role = hasParts || fonts ? 'group' : 'img'
   return (
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" ` +
@@ -185,7 +185,7 @@ function attributesText(list: readonly (readonly [string, string | undefined])[]
 
 const isSilent = (group: GroupItem) => group.link !== undefined || isDecoration(group)
 
-/** Whether a drawing tells what parts of it are, or where they lead. */
+/** Whether parts of a drawing have roles, labels or links. */
 function isStructured(items: readonly Item[]): boolean {
   let isFound = false
   eachItem(items, {
@@ -211,7 +211,7 @@ function textRole(item: TextItem) {
   ] as const
 }
 
-/** A filter needs to be told where there is something: as far as the blur can be seen. */
+/** A filter needs its area: as far as the blur is visible. */
 function blurFilter({ items }: GroupItem, blur: number, definitions: Definitions): string {
   const ink = inkBoxOf(items) ?? { x: 0, y: 0, width: 0, height: 0 }
   const reach = 2 * blur
