@@ -57,7 +57,7 @@ export interface DrawingOptions {
  * draw({ width: 200, height: 80 }, [rectangle(box, '#f4fafc'), place(layout, 16, 16)])
  */
 export function draw(options: DrawingOptions, items: readonly (Item | readonly Item[])[]): Drawing {
-  checkOptions('drawing', options, {
+  checkOptions('draw', options, {
     width: anything,
     height: anything,
     title: aString,

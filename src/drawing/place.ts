@@ -147,7 +147,7 @@ function drawingPoint(shown: Drawing, anchor: Anchor): readonly [across: number,
  */
 export function placementOf(layout: Layout, x: number, y: number, anchor: Anchor = {}): Placement {
   checkLayout('placementOf', layout)
-  checkAnchor('placement', anchor)
+  checkAnchor('placementOf', anchor)
   const matrix = placingMatrix(layout, x, y, anchor)
   const inkBox = inkBoxOf([{ kind: 'text', layout, matrix }])
   return { matrix, bounds: mappedBox(matrix, bounds(layout)), inkBox }

@@ -161,12 +161,12 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
 ): Typesetter<S, I, Z> {
   checkOptions('typesetterFor', options, typesetterFields)
   checkArguments(
-    'typesetter',
+    'typesetterFor',
     ['sheet', options.sheet, aSheet],
     ['fonts', options.fonts, someFonts],
   )
   const { fonts, hyphenation, problems: mode = 'throw' } = options
-  const reader = options.reader ? checkedReader('typesetter', options.reader) : noReader
+  const reader = options.reader ? checkedReader('typesetterFor', options.reader) : noReader
   const { sheet, notes } = sheetForReader(options.sheet, reader)
   const tools = layoutTools(fonts, hyphenation)
   const forms = keptWithFonts(fonts, 'letter forms', () => ({ of: letterForms(fonts) })).of

@@ -39,7 +39,7 @@ export function htmlRulesFor(options: HtmlRulesOptions): HtmlRules {
   checkOptions('htmlRulesFor', options, { prefix: aPrefix, family: aFunction, write: aFunction })
   const { prefix, family, write } = options
   checkArguments(
-    'htmlRules',
+    'htmlRulesFor',
     ['prefix', prefix, aPrefix],
     ['family', family, aFunction],
     ['write', write, aFunction],
