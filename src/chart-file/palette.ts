@@ -29,7 +29,8 @@ export function ruleInk(sheet: Sheet, share: number): InkOrName {
 }
 
 /**
- * Throws `unknown-ink`, at its place in the chart, where a name is none of the sheet, and no color.
+ * Throws `unknown-ink`, with its location in the chart, for a name that is neither an ink of
+ * the sheet nor a color.
  */
 function resolved(name: string, index: number, chart: ChartDescription, sheet: Sheet): Ink {
   if (sheet.inkNames.includes(name)) return sheet.ink(name)

@@ -1,7 +1,7 @@
 import { dsvFormat } from 'd3-dsv'
 import { errorProblem, type Path, type Problem, type SourceLocation } from '../problem/index.ts'
 
-/** A value of a row; undefined if there is none. */
+/** A value of a row; undefined if the row lacks it. */
 export type Cell = string | number | undefined
 
 /** Rows under named columns, from JSON or from CSV. */

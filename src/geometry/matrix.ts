@@ -34,7 +34,7 @@ export function mapped(matrix: Matrix, x: number, y: number): readonly [x: numbe
   return [xx * x + xy * y + dx, yx * x + yy * y + dy]
 }
 
-/** The map back; undefined if there is none. */
+/** The inverse matrix; undefined if the matrix can't be inverted. */
 export function inverse({ xx, yx, xy, yy, dx, dy }: Matrix): Matrix | undefined {
   const determinant = xx * yy - xy * yx
   if (!(Math.abs(determinant) > 1e-12)) return undefined

@@ -12,25 +12,27 @@ export interface FlowPadding {
 
 /** A style's padding, whose sides are those of the frame, as lines of a writing mode meet it. */
 export function flowPadding({ padding }: Style, mode: WritingMode): FlowPadding {
-  const inlineStartLeftward = alongLines(padding, mode, 1).inlineStart
-  return { ...alongLines(padding, mode, 0), inlineStartLeftward }
+  const rightward = alongLines(padding, mode, 0)
+  const leftward = isLogical(padding) ? alongLines(padding, mode, 1) : rightward
+  return { ...rightward, inlineStartLeftward: leftward.inlineStart }
 }
 
+const isLogical = (padding: Style['padding']) =>
+  typeof padding === 'object' && (padding.start ?? padding.end) !== undefined
+
 function alongLines(padding: Style['padding'], mode: WritingMode, level: number) {
+  const { top, right, bottom, left } = sidesOf(padding, level)
   if (!isVertical(mode)) {
-    const { top, right, bottom, left } = sidesOf(padding, level)
     return { inlineStart: left, inlineEnd: right, blockStart: top, blockEnd: bottom }
   }
-  // Lines run down or up: their start and end are at the top and the bottom, beside those sides.
-  const { start = 0, end = 0, ...sides } = typeof padding === 'number' ? {} : padding
-  const { top, right, bottom, left } = sidesOf(typeof padding === 'number' ? padding : sides, level)
-  const [before, behind] = level % 2 === 1 ? [end, start] : [start, end]
-  if (mode === 'sideways-lr') {
-    const [inlineStart, inlineEnd] = [bottom + before, top + behind]
-    return { inlineStart, inlineEnd, blockStart: left, blockEnd: right }
+  const isUpward = mode === 'sideways-lr'
+  const [before, behind] = isUpward ? [bottom, top] : [top, bottom]
+  // The start and end of lines that run down or up are at the top and the bottom, beside those sides.
+  if (isLogical(padding)) {
+    return { inlineStart: before + left, inlineEnd: behind + right, blockStart: 0, blockEnd: 0 }
   }
-  const [inlineStart, inlineEnd] = [top + before, bottom + behind]
-  return { inlineStart, inlineEnd, blockStart: right, blockEnd: left }
+  const [blockStart, blockEnd] = isUpward ? [left, right] : [right, left]
+  return { inlineStart: before, inlineEnd: behind, blockStart, blockEnd }
 }
 
 /**

@@ -10,7 +10,7 @@ import {
 /** Styles as they come about in text: each is made once, and is one object from then on. */
 export interface StyleBook {
   readonly sheet: Sheet
-  /** The style of text in a style of the sheet; undefined if there is none of that name. */
+  /** The style of text in a style of the sheet; undefined if the sheet has no style of that name. */
   within(around: Style, name: string): Style | undefined
   overridden(around: Style, name: string, value: string): Changed
   inLanguage(style: Style, language: string): Style

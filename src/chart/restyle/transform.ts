@@ -1,6 +1,6 @@
 import { identity, type Matrix, product } from '../../geometry/index.ts'
 
-/** The matrix of a `transform` attribute (CSS Transforms 1, section 8); undefined if there is none. */
+/** The matrix of a `transform` attribute (CSS Transforms 1, section 8); undefined if it is invalid. */
 export function transformMatrix(transform: string): Matrix | undefined {
   let matrix = identity
   const pattern = /\s*([a-z]+)\s*\(([^)]*)\)\s*,?/giy

@@ -155,7 +155,7 @@ function masked(parts: readonly Part[], mask: readonly Part[]): Part[] | undefin
   return [{ ...even, clip, parts: closed(parts.map(part => shaped(part, clip))) }]
 }
 
-/** The opacity that all of a fill has; undefined if it has not one. */
+/** The opacity of a fill; undefined if it varies. */
 function opacityOf(part: Part): number | undefined {
   if (part.kind === 'group') return undefined
   const { paint } = part

@@ -167,7 +167,7 @@ function asPairs(ring: Float64Array): [number, number][] {
   return Array.from({ length: ring.length / 2 }, (_, i) => [ring[i * 2], ring[i * 2 + 1]])
 }
 
-/** The largest ring of a piece is its contour; undefined if there is none. */
+/** The contour of a piece, which is its largest ring; undefined without rings. */
 function polygonOf(rings: readonly Ring[]): PolygonOutline | undefined {
   const flat = rings.map(ring => Float64Array.from(ring.flat()))
   if (flat.length === 0) return undefined

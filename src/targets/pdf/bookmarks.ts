@@ -10,7 +10,7 @@ interface Entry {
   readonly kids: Entry[]
 }
 
-/** The headings of a document as its outline (ISO 32000-2, 12.3.3); undefined if there is none. */
+/** The headings of a document as its outline (ISO 32000-2, 12.3.3); undefined without headings. */
 export function addBookmarks(
   headings: readonly FoundHeading[],
   objects: PdfObjects,
