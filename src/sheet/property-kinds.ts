@@ -17,6 +17,7 @@ import {
   oneOf,
   optional,
   recordOf,
+  refuse,
   string,
   tested,
   trueOrFalse,
@@ -190,29 +191,23 @@ const anySides = object('{ top, right, bottom, left } or { top, start, bottom, e
   end: optional(length),
 })
 
-const physicalSides = ['left', 'right'] as const
-const logicalSides = ['start', 'end'] as const
-
 /** Sides of the frame, or sides by the direction of text: both together would contradict each other. */
 const sides: typeof anySides = {
   ...anySides,
   schema: {
     ...anySides.schema,
     not: {
-      anyOf: physicalSides.flatMap(one => logicalSides.map(other => ({ required: [one, other] }))),
+      allOf: [
+        { anyOf: [{ required: ['left'] }, { required: ['right'] }] },
+        { anyOf: [{ required: ['start'] }, { required: ['end'] }] },
+      ],
     },
   },
   read(value, at) {
     const read = anySides.read(value, at)
-    const left = read && physicalSides.find(side => read[side] !== undefined)
-    const start = read && logicalSides.find(side => read[side] !== undefined)
-    if (!left || !start) return read
-    const hint = `expected ${anySides.expected}`
-    at.report(
-      at.path,
-      errorProblem('bad-value', `'${left}' and '${start}' exclude each other`, { hint }),
-    )
-    return undefined
+    if (!read || (read.left ?? read.right) === undefined) return read
+    if ((read.start ?? read.end) === undefined) return read
+    return refuse(at, value, anySides.expected)
   },
 }
 export const padding = either(`units, ${sides.expected}`, length, isNumber, sides)
