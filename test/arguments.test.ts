@@ -162,20 +162,20 @@ describe('a misspelt key', () => {
     )
   })
 
-  it('of a canvas is one too, and what is no context is told', () => {
+  it('accepts a canvas context and refuses other objects', () => {
     const context = { roundRect() {}, globalAlpha: 1 }
     const paint = (...given: readonly unknown[]) => Reflect.apply(canvas.paintCanvas, null, given)
     expect(() => paint(context, layout, { pixelRati: 2 })).toThrow(/did you mean 'pixelRatio'/)
     expect(() => paint({}, layout)).toThrow(/must be the 2D context of a canvas, not an object/)
   })
 
-  it('leaves what is undefined as not given', () => {
+  it('treats undefined as absent', () => {
     expect(typesetter.set('Tern', { width: undefined, values: undefined }).lines.length).toBe(1)
   })
 })
 
-describe('families of fonts', () => {
-  it('that do not exist are told with those that do', async () => {
+describe('font families', () => {
+  it('that do not exist are reported with the available ones', async () => {
     const error = await outcome(() => openFonts({ builtIn: ['sams'] as never }), [])
     expect(error).toMatchObject({
       code: 'bad-argument',
@@ -185,7 +185,7 @@ describe('families of fonts', () => {
 })
 
 describe('properties at a call', () => {
-  it('change the style for that text, and are interned', () => {
+  it('change the style for that text and share one style object', () => {
     const large = typesetter.set('Tern', { style: 'strong', overrides: { size: 34, ink: 'deep' } })
     expect(large.style).toMatchObject({ size: 34, weight: 700, ink: { color: '#0b3d5c' } })
     const again = typesetter.set('office', {
@@ -198,7 +198,7 @@ describe('properties at a call', () => {
     )
   })
 
-  it('are checked as those of a sheet are', () => {
+  it('are validated like those of a sheet', () => {
     const set = (properties: object) => () => typesetter.set('Tern', { overrides: properties })
     expect(set({ sise: 3 })).toThrow(/unknown property 'sise'.*did you mean 'size'/)
     expect(set({ ink: 'dep' })).toThrow(/no ink named 'dep'.*did you mean 'deep'/)

@@ -163,7 +163,7 @@ it('every page has pages that show their texts, built by Vite', async () => {
   }
 })
 
-it('an application in JSX shows its text, and takes its actions', async () => {
+it('an application in JSX shows its text and handles its actions', async () => {
   const [{ code }, ...more] = blocksIn('tsx')
   expect(more).toEqual([])
   const site = join(folder, 'jsx')

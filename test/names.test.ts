@@ -19,7 +19,7 @@ const origins =
   /^(trade|own|CSS( [A-Z][A-Za-z -]*\d?)?|CSSOM View|HTML|SVG|ARIA|WCAG 2\.2|W3C CSP|UAX #\d+|Unicode, U\+FFFC|LDML|XLIFF 2|XML|OpenType|ISO \d+|BCP 47|RFC \d+|JSON Schema|Design Tokens Format Module)$/
 
 describe('docs/reference/names.md', () => {
-  it('has every public name once, and no other', () => {
+  it('has every public name once and no others', () => {
     const names = rows.map(row => row.name)
     const twice = names.filter((name, i) => names.indexOf(name) !== i)
     expect(twice, 'a word has one meaning').toEqual([])
@@ -34,7 +34,7 @@ describe('docs/reference/names.md', () => {
     ).toEqual([])
   })
 
-  it('says what each means, and where the word comes from', () => {
+  it('gives the meaning and source of each', () => {
     expect(rows.length).toBeGreaterThan(400)
     for (const { name, meaning, origin } of rows) {
       expect(origin, name).toMatch(origins)

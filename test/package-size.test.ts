@@ -42,7 +42,7 @@ async function loadedFor(entry: string) {
 }
 
 describe('a page of the published package', () => {
-  it('loads no more than what it uses', async () => {
+  it('loads only the parts it uses', async () => {
     const [small, whole] = [await loadedFor(core), await loadedFor(element)]
     expect(small.text).toContain('unknown-style')
     // The parser of HTML with its table of characters, which only text from HTML takes.

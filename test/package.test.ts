@@ -29,7 +29,7 @@ const node = (...args: readonly string[]) =>
 const dotline = (...args: readonly string[]) => node(command, ...args)
 
 describe('the packed package, installed without development packages', () => {
-  it('has few packages beside it, and is small', () => {
+  it('has few dependencies and is small', () => {
     expect(userPackages().length).toBeLessThanOrEqual(10)
     expect(userPackages().join()).not.toMatch(/resvg|harfbuzzjs|hyphen/)
     const size = execFileSync('du', ['-sk', join(app, 'node_modules')], { encoding: 'utf8' })
@@ -37,14 +37,14 @@ describe('the packed package, installed without development packages', () => {
     expect(Number.parseInt(size, 10)).toBeLessThan(14_000)
   })
 
-  it('has no script that an installation would run', () => {
+  it('has no install scripts', () => {
     const { scripts } = JSON.parse(readFileSync(join(installed, 'package.json'), 'utf8'))
     for (const name of ['preinstall', 'install', 'postinstall', 'prepare']) {
       expect(scripts).not.toHaveProperty(name)
     }
   })
 
-  it('has all that its pages link to and show', () => {
+  it('has all linked files and pictures of its pages', () => {
     const pages = readdirSync(installed, { recursive: true, encoding: 'utf8' }).filter(
       name => name.endsWith('.md') && !name.startsWith('dist'),
     )
@@ -58,7 +58,7 @@ describe('the packed package, installed without development packages', () => {
     }
   })
 
-  it('has a command that can be run as a file', () => {
+  it('has an executable command', () => {
     expect(
       execFileSync(join(root, 'dist/cli/main.js'), ['--version'], { encoding: 'utf8' }),
     ).toMatch(/^\d+\.\d+\.\d+\n$/)
@@ -112,7 +112,7 @@ describe('the packed package, installed without development packages', () => {
     expect([status, stderr.replace(/^warning: .*\n/gm, '')]).toEqual([0, ''])
   })
 
-  it('says what PNGs and hyphenation need, and leaves them out of the demo', () => {
+  it('names the optional packages for PNG and hyphenation, and the demo works without them', () => {
     const { status, stderr } = dotline('render', '-t', 'Tern', '-o', 'a.png')
     expect([status, stderr]).toEqual([
       2,
@@ -168,7 +168,7 @@ describe('in Node', () => {
     expect(node('e.mjs').stdout).toBe('dot-line true\ntrue\n')
   })
 
-  it('runs in one file made by esbuild, which is told where the assets are', async () => {
+  it('runs from one file bundled by esbuild with a stated assets folder', async () => {
     const out = join(app, 'bundled.mjs')
     const bundled = async (code: string) => {
       writeFileSync(join(app, 'b.mjs'), esm + code)
@@ -388,7 +388,7 @@ describe('in a browser, under a strict policy', () => {
     expect(await titleOf(path)).toBe('set')
   })
 
-  it('says where a policy forbids WebAssembly', async () => {
+  it('reports a policy that forbids WebAssembly', async () => {
     expect(await titleOf('esbuild.html?no-wasm')).toMatch(
       /^unavailable-webassembly: .*wasm-unsafe-eval/,
     )

@@ -46,7 +46,7 @@ describe('the reference', () => {
     expect(wrong).toEqual([])
   })
 
-  it('is what the doc comments say today: npm run reference writes it', () => {
+  it('is up to date with the doc comments (npm run reference)', () => {
     for (const [name, text] of pages) {
       expect(readFileSync(join(folder, name), 'utf8') === text, name).toBe(true)
     }
@@ -54,7 +54,7 @@ describe('the reference', () => {
     expect(written.sort()).toEqual([...pages.keys()].sort())
   })
 
-  it('tells cause and cure of every problem, and of no other', () => {
+  it('gives cause and cure of exactly the existing problems', () => {
     const page = readFileSync(join(folder, 'problems.md'), 'utf8')
     const told = [...page.matchAll(/^\| `([^`]+)` \| (.{10,}) \| (.{10,}) \|$/gm)].map(
       ([, code]) => code,

@@ -52,7 +52,7 @@ describe('the site', () => {
     for (const [href, name] of links) expect([href, named.get(href)]).toEqual([href, name])
   })
 
-  it('finds words, the titles first, by keyboard', async () => {
+  it('finds words, titles first, by keyboard', async () => {
     await page.fill('#search', 'MessageFormat 2')
     expect(await page.locator('#found li').count()).toBeGreaterThan(0)
     expect(await page.locator('#found a').first().textContent()).toContain('Catalogs')
@@ -74,7 +74,7 @@ describe('the site', () => {
     await expect.poll(() => page.title()).not.toBe(before)
   })
 
-  it('runs every example that needs no Node, and an edited one', async () => {
+  it('runs every example that does not need Node, and an edited one', async () => {
     const names = await page.$$eval('nav a[href^="#/"]', links =>
       links.map(link => link.getAttribute('href')?.slice(2) ?? ''),
     )
@@ -117,7 +117,7 @@ describe('the site', () => {
     expect(await first.locator('button').isEnabled()).toBe(true)
   })
 
-  it('shows each application in its page, alive', async () => {
+  it('shows each application running in its page', async () => {
     const names = await page.$$eval('nav a[href^="#/examples/"]', links =>
       links.map(link => link.getAttribute('href')?.slice(2) ?? ''),
     )
@@ -135,7 +135,7 @@ describe('the site', () => {
     }
   })
 
-  it('has nothing that an audit finds, in light and dark, and fits a phone', async () => {
+  it('passes the accessibility audit in light and dark and fits a phone', async () => {
     for (const name of ['README', 'checks', 'reference/problems']) {
       await open(name)
       for (let i = 0; i < 2; i++) {

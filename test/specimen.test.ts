@@ -3,7 +3,7 @@ import { expect, it } from 'vitest'
 import { launchBrowser } from './support/browser.ts'
 import { fontFiles } from './support/font-files.ts'
 
-it('a specimen page leaves the families that are searched', async () => {
+it('a specimen page has all searched families', async () => {
   const fonts = await openFonts({ files: [fontFiles.thai, fontFiles.arabic] })
   const browser = await launchBrowser()
   try {

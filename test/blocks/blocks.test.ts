@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { append, boundedMap, greatest, least } from '../../src/blocks/index.ts'
 
-it('takes lists that are longer than a call can take', () => {
+it('appends lists longer than an argument list may be', () => {
   const numbers = Array.from({ length: 2_000_000 }, (_, i) => (i * 7919) % 1_000_003)
   expect(() => Math.max(...numbers)).toThrow(RangeError)
   expect([greatest(numbers), least(numbers)]).toEqual([1_000_002, 0])
@@ -11,7 +11,7 @@ it('takes lists that are longer than a call can take', () => {
   expect(list.length).toBe(2_000_001)
 })
 
-it('forgets all of what goes beyond its bound', () => {
+it('clears the map when it exceeds its bound', () => {
   const kept = boundedMap<string, number>(10)
   kept.set('a', 1, 6)
   kept.set('b', 2, 4)

@@ -29,7 +29,7 @@ const read = (chart: object, csv?: string) =>
 const messagesOf = (work: () => unknown) => problemsOf(work).map(one => one.message)
 
 describe('the file of a chart', () => {
-  it('calls labels by what they are of, and shares that are small by their first figure', () => {
+  it('names labels after their data and gives small shares one significant figure', () => {
     const kinds = [
       { kind: 'Single', n: 5200 },
       { kind: 'Season', n: 40 },
@@ -51,7 +51,7 @@ describe('the file of a chart', () => {
     ])
   })
 
-  it('takes the same day for the same, however it is written, in the time of any place', () => {
+  it('reads the same day alike in every notation and time zone', () => {
     const zone = process.env.TZ
     process.env.TZ = 'America/St_Johns'
     try {
@@ -83,7 +83,7 @@ describe('the file of a chart', () => {
     ])
   })
 
-  it('is read with its series, and tells of holes at their places', () => {
+  it('is read with its series and reports gaps with their positions', () => {
     const { data, problems } = read(base)
     expect(data.xKind).toBe('name')
     expect(data.series.map(({ name, points }) => [name, points.map(point => point?.y)])).toEqual([
@@ -147,14 +147,14 @@ describe('the file of a chart', () => {
     expect(() => read(chart)).toThrow(message)
   })
 
-  it('tells all mistakes at once', () => {
+  it('reports all mistakes at once', () => {
     expect(messagesOf(() => read({ kind: 'bar', x: 5, y: 'a', rows: [{ a: true }] }))).toHaveLength(
       3,
     )
     expect(messagesOf(() => readChart('{ "kind": '))).toHaveLength(1)
   })
 
-  it('agrees with its schema, which is in the package', () => {
+  it('agrees with its schema in the package', () => {
     const file = readFileSync(new URL('../../chart.schema.json', import.meta.url), 'utf8')
     expect(JSON.parse(file)).toEqual(chartJsonSchema())
     const valid = new Ajv2020({ strict: false }).compile(chartJsonSchema())
@@ -205,7 +205,7 @@ describe('the file of a chart', () => {
   })
 })
 
-describe('a chart that was read', () => {
+describe('a chart from a file', () => {
   const row = fc.record({
     x: fc.constantFrom('Quillhaven', 'Ardle Point', 'Saint Orrin’s Landing', 'Low Emmerly', 'Kai'),
     value: fc.option(
@@ -270,7 +270,7 @@ describe('a chart that was read', () => {
     }
   })
 
-  it('says what it shows, and gives its data as a table', () => {
+  it('has alternative text and its data as a table', () => {
     const drawn = drawChart(
       textsAt(1, 'de'),
       read({ ...base, texts: { title: 'Fahrgäste', x: 'Monat' } }),
@@ -286,7 +286,7 @@ describe('a chart that was read', () => {
     )
   })
 
-  it('has the name of each bar: cut where it is too long, and told where there is no room for it', () => {
+  it('names each bar, truncates long names and reports those without room', () => {
     const bars = (names: readonly string[], width: number) => {
       const rows = names.map((a, i) => ({ a, b: i + 1 }))
       const chart = { kind: 'bars', x: 'a', y: 'b', rows, width, height: 220 }
@@ -316,7 +316,7 @@ describe('a chart that was read', () => {
     expect(bars(days, 420).problems).toEqual([])
   })
 
-  it('has notes at its values, and tells of those that have none', () => {
+  it('shows notes at their values and reports notes without a value', () => {
     const notes = [
       { x: 'May', text: 'New pier' },
       { x: 'Dec', text: 'lost' },

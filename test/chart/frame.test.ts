@@ -80,7 +80,7 @@ describe('the frame of a chart', () => {
     }),
   )
 
-  it('clips nothing, and lets nothing touch, at any width, scale and language', () => {
+  it('has no clipped or touching texts at any width, scale and language', () => {
     fc.assert(
       fc.property(chart, given => {
         const { tag, names, title, width, height, scale, kind, most, axes, onCollision } = given
@@ -142,7 +142,7 @@ describe('the frame of a chart', () => {
     )
   })
 
-  it('puts ticks where the scale does', () => {
+  it('has its ticks where the scale has them', () => {
     const frame = chartFrameFor(textsFor(), { width: 640, height: 400, axes: bandChart(ports) })
     const { bottom, left } = frame.axes as Required<typeof frame.axes>
     const { plot } = frame
@@ -177,7 +177,7 @@ describe('the frame of a chart', () => {
     expect(faults(inkedTexts(frame.items), { x: 0, y: 0, width, height: 420 })).toEqual([])
   })
 
-  it('leaves labels that have room as they are', () => {
+  it('leaves labels that fit unchanged', () => {
     const frame = chartFrameFor(textsFor(), {
       width: 1600,
       height: 400,
@@ -186,7 +186,7 @@ describe('the frame of a chart', () => {
     expect(frame.axes.bottom?.applied).toEqual([])
   })
 
-  it('stands figures below each other at their decimal signs', () => {
+  it('aligns figures at their decimal signs', () => {
     const values = [0.5, 10, 2.25, 1000]
     const axes = {
       left: {
@@ -252,7 +252,7 @@ describe('the frame of a chart', () => {
     for (const face of faces) expect(face).toMatch(/serif/i)
   })
 
-  it('takes the styles of the sheet for its parts', () => {
+  it("uses the sheet's styles for its parts", () => {
     const own = defineSheet({ styles: { head: { size: 33 }, 'chart-tick': { size: 9 } } })
     const texts = chartTextsFor({ sheet: own, fonts, styles: { title: 'head' } })
     expect(texts.set('title', 'Tides').style.size).toBe(33)
@@ -264,8 +264,8 @@ describe('the frame of a chart', () => {
   })
 })
 
-describe('a chart too small for its texts', () => {
-  it('says which texts it left out, and is readable', () => {
+describe('a chart that is too small for its texts', () => {
+  it('reports the omitted texts and stays readable', () => {
     const frame = chartFrameFor(textsFor({ scale: 3 }), {
       width: 240,
       height: 200,
@@ -297,7 +297,7 @@ describe('a chart too small for its texts', () => {
     expect(() => chartFrameFor(textsFor(), options as never)).toThrow(message)
   })
 
-  it('tells of values that the scale has no place for', () => {
+  it('reports values outside of the scale', () => {
     const frame = chartFrameFor(textsFor(), {
       width: 300,
       height: 200,
@@ -313,7 +313,7 @@ describe('a chart too small for its texts', () => {
     expect(() => frame.axes.left.at(3)).toThrow('the scale of the left axis has no place for 3')
   })
 
-  it('reads 3,000 ticks, labels of 10,000 characters, equal values and none', () => {
+  it('handles 3,000 ticks, labels of 10,000 characters, equal values and no values', () => {
     const many = Array.from({ length: 3_000 }, (_, i) => `stop ${i}`)
     const box = { x: 0, y: 0, width: 700, height: 400 }
     for (const names of [

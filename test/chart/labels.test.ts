@@ -92,7 +92,7 @@ describe('many labels', () => {
     )
   })
 
-  it('come to the same places each time, whatever was placed before', () => {
+  it('are placed the same each time, whatever was placed before', () => {
     const list = points(120, 7)
     const options = { within, avoid: asMarks(list) }
     const first = placeLabels(texts, asLabels(list), options)
@@ -122,7 +122,7 @@ describe('many labels', () => {
     expect(after.size).toBeGreaterThanOrEqual(old.size * 0.97)
   })
 
-  it('keep what has priority, and list what has no room', () => {
+  it('keep the labels with priority and list those without room', () => {
     const at = { kind: 'point', x: 30, y: 20, radius: 2, reach: 0 } as const
     const labels = Array.from({ length: 30 }, (_, i): ChartLabel => {
       return { id: `l${i}`, text: `label ${i}`, at, priority: i === 29 ? 5 : 0 }
@@ -184,7 +184,7 @@ describe('many labels', () => {
   })
 })
 
-describe('what a label belongs to', () => {
+describe('the target of a label', () => {
   const one = (at: LabelTarget, text = '23.5', avoid: readonly Mark[] = []) =>
     placeLabels(texts, [{ id: 'one', text, at }], { within, avoid }).labels[0]
 
@@ -287,7 +287,7 @@ describe('what a label belongs to', () => {
 })
 
 describe('inks on marks', () => {
-  it('are the first that reaches 4.5, or the best, which is told', () => {
+  it('are the first with a contrast of 4.5, or the best one with a problem', () => {
     expect(readableInk('#0b3d5c')).toMatchObject({ ink: '#ffffff', problems: [] })
     expect(readableInk('#ffffff').ink).toBe('#000000')
     const poor = readableInk('#777777', ['#888888', '#999999'])
@@ -367,7 +367,7 @@ describe('text along a line', () => {
     }
   })
 
-  it('is shown as far as its style says, with its stroke, and says what is copied of it', () => {
+  it('is painted in its style, with its stroke, and can be copied', () => {
     const finished = defineSheet({
       styles: { soft: { opacity: 0.5, stroke: { ink: '#c8331f', width: 2 } } },
     })
@@ -391,7 +391,7 @@ describe('text along a line', () => {
     }
   })
 
-  it('runs along a path, is read as a whole, and tells where it is longer', () => {
+  it('runs along a path, is read as a whole and is reported where it is longer', () => {
     const { item, problems } = textAlong(layout, 'M0 50 L300 50', { gap: 5 })
     expect(item.label).toBe('with the flood')
     expect(problems).toEqual([])

@@ -87,7 +87,7 @@ describe('charts of plotting code', () => {
     ])
   })
 
-  it('knows axes on two levels, a unit up and down, and figures that each begin elsewhere', () => {
+  it('recognizes axes on two levels, rotated units and figures with unequal anchors', () => {
     const chart = restyled(chartOf('two-levels.svg'))
     expect(partsOf(chart, 'tick').length).toBe(12 + 3 + 5)
     expect(partsOf(chart, 'title')).toEqual(['Tickets sold by month'])
@@ -128,7 +128,7 @@ describe('charts of plotting code', () => {
     )
   })
 
-  it('thins figures, evenly, and turns none', () => {
+  it('thins figures evenly and rotates none', () => {
     const label = (i: number) =>
       `<text x="${20 + i * 36}" y="260" text-anchor="middle" font-size="9">${100_000 + i}</text>`
     const chart = restyled(svg(Array.from({ length: 11 }, (_, i) => label(i)).join('')))
@@ -153,7 +153,7 @@ describe('charts of plotting code', () => {
     expect(painted).toEqual([])
   })
 
-  it('takes what selectors say over what it guesses, and keeps what it is told to keep', () => {
+  it('prefers selectors to its guesses and keeps the texts it should keep', () => {
     const chart = restyled(chartOf('names-in-groups.svg'), {
       parts: { 'g > .heading': 'note', '.names': 'keep' },
     })
@@ -167,7 +167,7 @@ describe('charts of plotting code', () => {
   })
 })
 
-describe('where texts stand', () => {
+describe('the position of a text', () => {
   it('is found through nested transforms, anchors and baselines', () => {
     const plain = restyled(svg('<text x="200" y="150" text-anchor="middle">Tern</text>'))
     const nested = restyled(
@@ -202,7 +202,7 @@ describe('where texts stand', () => {
     expect(standOf(lowered, '50')).toBe(standOf(middle, '50'))
   })
 
-  it('is that of each line that a tspan puts at a place', () => {
+  it('is separate for each line that a tspan positions', () => {
     const chart = restyled(
       svg(
         '<text x="20" y="40"><tspan x="20" dy="0">High water</tspan><tspan x="20" dy="30">06:12</tspan></text>',
@@ -227,7 +227,7 @@ describe('where texts stand', () => {
     expect(chart.texts[0].part).toBe('axis')
   })
 
-  it('has texts stay as they were that it cannot set, and says why', () => {
+  it('keeps texts that it cannot set and reports the reason', () => {
     const chart = restyled(
       svg(
         '<path id="p" d="M0 0h90"/><text><textPath href="#p">along</textPath></text>' +
@@ -254,7 +254,7 @@ describe('where texts stand', () => {
   })
 })
 
-describe('what is no chart', () => {
+describe('input that is not a chart', () => {
   it.each([
     ['', 'restyleChart takes an SVG document (it has no elements)'],
     ['<html><p>hi</p></html>', "restyleChart takes an SVG document (its first element is 'html')"],
@@ -264,7 +264,7 @@ describe('what is no chart', () => {
     expect(() => restyleChart(given as string, { texts: textsAt() })).toThrow(message)
   })
 
-  it('or is broken off, or nested deep, ends in no other error', () => {
+  it('is refused with a DotLineError, also truncated or deeply nested', () => {
     const source = chartOf('names-in-groups.svg')
     for (let end = 0; end < source.length; end += 997) {
       try {
@@ -284,24 +284,24 @@ describe('what is no chart', () => {
   })
 })
 
-describe('what else an SVG may hold', () => {
+describe('other content of an SVG', () => {
   const label = (text: string, more = '') => `<text x="50" y="50"${more}>${text}</text>`
   const said = (chart: RestyledChart) => chart.texts.map(({ text }) => text)
 
-  it('has its texts in its root, whatever stands behind that', () => {
+  it('is read to the end of its root element', () => {
     const chart = restyled(`${svg(label('Quay'))}<!-- </svg> -->`)
     expect(chart.svg.indexOf('aria-label="Quay"')).toBeLessThan(chart.svg.indexOf('<!--'))
     expect(chart.svg).toContain('aria-label="Quay"')
   })
 
-  it('is read with prefixes, and sections of plain characters', () => {
+  it('may have namespace prefixes and CDATA sections', () => {
     const prefixed =
       '<s:svg xmlns:s="http://www.w3.org/2000/svg" viewBox="0 0 400 300"><s:text x="50" y="50">Quay</s:text></s:svg>'
     expect(said(restyled(prefixed))).toEqual(['Quay'])
     expect(said(restyled(svg(label('<![CDATA[Quay & boats]]>'))))).toEqual(['Quay & boats'])
   })
 
-  it('keeps words whose letters have places of their own, and says so', () => {
+  it('keeps words with positioned letters and reports them', () => {
     const letters = [...'Quay'].map((one, i) => `<tspan x="${50 + i * 9}">${one}</tspan>`).join('')
     const chart = restyled(svg(`<text y="50">${letters}</text>`))
     expect(chart.texts).toEqual([])
@@ -311,7 +311,7 @@ describe('what else an SVG may hold', () => {
     expect(chart.svg).toContain(letters)
   })
 
-  it('is told of scripts, which stay', () => {
+  it('keeps scripts and reports them', () => {
     const codes = (body: string) => restyled(svg(body)).problems.map(({ code }) => code)
     expect(codes(`<script>x()</script>${label('Quay')}`)).toContain('script-kept')
     expect(codes(label('Quay', ' onclick="x()"'))).toContain('script-kept')
@@ -319,7 +319,7 @@ describe('what else an SVG may hold', () => {
     expect(codes(`<a href="/x">${label('Quay')}</a>`)).not.toContain('script-kept')
   })
 
-  it('has nothing added where it has no text', () => {
+  it('is unchanged without text', () => {
     const once = restyled(svg(label('Quay'))).svg
     expect(restyled(once).svg).toBe(once)
   })
@@ -338,7 +338,7 @@ describe('what else an SVG may hold', () => {
     expect(said(restyled(source))).toEqual(['Quay'])
   })
 
-  it('has rules that are matched as CSS says', () => {
+  it('has its rules matched as CSS does', () => {
     const body = `<g id="a"><rect class="r"/><path/><g class="b">${label('Quay')}</g></g>`
     const red = (selector: string) => {
       const chart = restyleChart(svg(`<style>${selector}{fill:#ff0000}</style>${body}`), {
@@ -371,7 +371,7 @@ describe('an element of a page', () => {
     await served?.close()
   })
 
-  it('is set where its page’s stylesheets put its texts, and stays in its place', async () => {
+  it('is set where its page’s stylesheets position its texts', async () => {
     const { page, errors } = served
     await page.waitForSelector('html[data-ready=true]')
     expect(await page.evaluate('document.documentElement.dataset.told')).toBe(

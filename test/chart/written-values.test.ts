@@ -56,7 +56,7 @@ describe('dates', () => {
     }
   })
 
-  it('are written in a time zone where one is stated', () => {
+  it('are written in the stated time zone', () => {
     const rows = days('2026-03-27T00:00:00Z', '2026-03-28T00:00:00Z')
     const formats = { x: { date: { dateStyle: 'medium', timeZone: 'America/New_York' } } }
     expect(drawn({ kind: 'bars', x: 'x', y: 'y', rows, formats }).cells).toContain('Mar 26, 2026')
@@ -78,7 +78,7 @@ describe('dates', () => {
     expect(new Set(labels).size).toBe(count)
   })
 
-  it('that there are not are told, each at its row', () => {
+  it('that do not exist are reported with their rows', () => {
     for (const x of ['2024-02-30', '2023-02-29', '2024-13-01', '2024-00-10']) {
       const rows = days('2024-01-01', x)
       expect(() => readChart(JSON.stringify({ kind: 'lines', x: 'x', y: 'y', rows }))).toThrow(x)
@@ -111,7 +111,7 @@ describe('numbers', () => {
     expect(new Set(ticks).size).toBe(ticks.length)
   })
 
-  it('that are years are written as such, and have no parts', () => {
+  it('that are years have no group separators and no fractions', () => {
     const rows = [2001, 2002, 2005].map(year => ({ year, mm: year % 7 }))
     for (const formats of [
       {},
@@ -126,7 +126,7 @@ describe('numbers', () => {
     }
   })
 
-  it('among which there are words, or which stand twice, are told', () => {
+  it('with words among them, or duplicates, are reported', () => {
     const codes = (kind: string, xs: readonly (string | number)[]) =>
       readChart(
         JSON.stringify({ kind, x: 'x', y: 'y', rows: xs.map((x, i) => ({ x, y: i })) }),

@@ -79,7 +79,7 @@ function found(text: string, place: Partial<TextPlace> = {}, more: object = {}) 
 }
 const codes = (...args: Parameters<typeof found>) => found(...args).map(({ code }) => code)
 
-describe('each kind of finding has a text that has it, and nearly the same that has not', () => {
+describe('each kind of finding occurs in one text and not in a similar one', () => {
   const long = 'Boats to Ardle Point are late'
   const cases: readonly (readonly [
     FindingCode,
@@ -157,7 +157,7 @@ describe('each kind of finding has a text that has it, and nearly the same that 
     expect(of(200).map(({ code }) => code)).not.toContain('over-width')
   })
 
-  it('what languages lack, and what differs in them', () => {
+  it('missing and differing texts of languages', () => {
     const source = catalogOf({ a: '~strong[Boats] to {port}', b: 'x', c: 'y' })
     const other = catalogOf({ a: 'Boote nach {prot}', c: 'z' }, 'de')
     const places: PlaceList = {
@@ -180,7 +180,7 @@ describe('each kind of finding has a text that has it, and nearly the same that 
     ])
   })
 
-  it('what of the sheet nothing uses', () => {
+  it('unused names of the sheet', () => {
     const small = defineSheet({
       inks: { deep: '#0b3d5c', other: { from: 'deep', lighter: 0.1 }, lost: '#ffffff' },
       styles: {
@@ -201,8 +201,8 @@ describe('each kind of finding has a text that has it, and nearly the same that 
   })
 })
 
-describe('what is tried', () => {
-  it('is every scale, width and mode, the worst told first', () => {
+describe('situations', () => {
+  it('cover every scale, width and mode, the worst reported first', () => {
     const dark = defineSheet({
       inks: { text: '#0b3d5c', paper: '#ffffff' },
       styles: { defaults: { size: 16, ink: 'text' } },
@@ -222,7 +222,7 @@ describe('what is tried', () => {
     expect(low?.situations.map(({ mode }) => mode)).toEqual(['dark', 'dark', 'dark', 'dark'])
   })
 
-  it('has contrasts as WCAG 2.2 tells them: #777777 has 4.48 on white, #767676 has 4.54', () => {
+  it('have contrasts by WCAG 2.2: #777777 has 4.48 on white, #767676 has 4.54', () => {
     const [low] = found('x', { style: 'haze', background: '#ffffff' })
     expect(low.situations[0]).toMatchObject({ figure: 4.48, limit: 4.5 })
     const AAA = {
@@ -236,7 +236,7 @@ describe('what is tried', () => {
     expect(more.situations[0]).toMatchObject({ figure: 4.54, limit: 7 })
   })
 
-  it('takes keys by patterns, and says where one means none', () => {
+  it('select keys by patterns and report patterns without a match', () => {
     const catalogs = [catalogOf({ board: { title: 'a', place: 'b' }, other: 'c' })]
     const of = (keys: TextPlace['keys']) =>
       check({
@@ -275,7 +275,7 @@ describe('parts', () => {
     },
   } as const
 
-  it('put together are what one machine gives, byte by byte', () => {
+  it('merge to the result of one machine, byte by byte', () => {
     const whole = findingsText(check(options))
     expect(whole.length).toBeGreaterThan(5000)
     for (const of of [1, 2, 3, 8, 40]) {
@@ -287,7 +287,7 @@ describe('parts', () => {
     }
   })
 
-  it('give each finding when it is found, and refuse wrong input before', () => {
+  it('yield each finding as it is found and refuse wrong input first', () => {
     const each = [...eachFinding(options)]
     expect(each).not.toEqual(check(options))
     expect(each.toSorted(compareFindings)).toEqual(check(options))
@@ -295,7 +295,7 @@ describe('parts', () => {
     expect(() => eachFinding({ ...options, places })).toThrow("'k99' of the place 'p' is not a key")
   })
 
-  it('are all needed, and each once', () => {
+  it('are all needed exactly once', () => {
     const part = (i: number, of: number) => ({
       json: findingsText([], [i, of]),
       source: `${i}.json`,
@@ -312,7 +312,7 @@ describe('parts', () => {
   })
 })
 
-describe('what a change can affect', () => {
+describe('units affected by a change', () => {
   const before = catalogOf({ a: 'Boats', b: '~strong[Late]', c: 'Same' })
   const after = catalogOf({ a: 'Boats!', b: '~strong[Late]', c: 'Same', d: 'New' })
   const places: PlaceList = {
@@ -331,7 +331,7 @@ describe('what a change can affect', () => {
   ]
   const all = ['a', 'b', 'c', 'd'].flatMap(key => [`p ${key}`, `q ${key}`]).sort()
 
-  it('is texts that are others, and those of other languages that they are the source of', () => {
+  it('are the changed texts and their translations', () => {
     expect(keys({ catalogs: [before] })).toEqual(['p a', 'p d', 'q a', 'q d'])
     expect(keys({ catalogs: [after] })).toEqual([])
     const german = catalogOf({ a: 'Boote', b: '~strong[Spät]' }, 'de')
@@ -343,7 +343,7 @@ describe('what a change can affect', () => {
     ])
   })
 
-  it('is what stands in styles that are others, or in all of them', () => {
+  it('are the texts in changed styles, or all texts', () => {
     const bolder = sheet.with({ styles: { strong: { weight: 600 } } })
     expect(keys({ sheet }, bolder)).toEqual(['p b', 'q b'])
     expect(keys({ sheet }, sheet.with({ styles: { pale: { tracking: 0.1 } } }))).toEqual([
@@ -360,7 +360,7 @@ describe('what a change can affect', () => {
 })
 
 describe('accepted findings', () => {
-  it('are known again when lines move and figures change', () => {
+  it('are recognized when lines move and figures change', () => {
     const before = found('Boats to Ardle Point', { width: 60, style: 'label' })
     const accepted = readAccepted(acceptedText(before))
     const after = found('Boats to Ardle Point, all', { width: 58, style: 'label' })
@@ -388,7 +388,7 @@ describe('reports', () => {
     background: '#9ab8c8',
   })
 
-  it('are SARIF 2.1.0, with what each is known by', () => {
+  it('are SARIF 2.1.0 with fingerprints', () => {
     const log = JSON.parse(sarifReport(findings))
     expect(log.version).toBe('2.1.0')
     const [run] = log.runs
@@ -430,7 +430,7 @@ describe('reports', () => {
     }
   })
 
-  it('are the same piece by piece, and in the order of their findings', () => {
+  it('are the same when written piece by piece', () => {
     const whole = {
       json: findingsText,
       sarif: sarifReport,
@@ -453,7 +453,7 @@ describe('reports', () => {
     expect([...countsOf(all).values()].reduce((sum, count) => sum + count)).toBe(all.length)
   })
 
-  it('are XML that a reader takes, and a table that no text breaks out of', () => {
+  it('are well-formed XML and a Markdown table that no text breaks', () => {
     const xml = junitReport(findings)
     expect(xml.match(/<testcase /g)).toHaveLength(findings.length)
     expect(xml).not.toMatch(/[\u0000-\u0008]/)
@@ -540,7 +540,7 @@ describe('texts made from the source', () => {
     },
   )
 
-  it('find what only translations would', () => {
+  it('find problems that only translations would have', () => {
     const places: PlaceList = {
       scales: [1],
       places: [{ name: 'p', style: 'label', keys: 'a', width: 165, values: { port: 'Tern' } }],

@@ -56,7 +56,7 @@ describe('a proof in Chromium', () => {
     expect(await page.evaluate('document.querySelectorAll("b:not(ol b)").length')).toBe(0)
   })
 
-  it('outlines and numbers what is found, and tells what is of no place', async () => {
+  it('outlines and numbers the findings and lists those without a place', async () => {
     const found = await page.evaluate<string[]>(
       `[...document.querySelectorAll('.card.found')].map(one => one.querySelector('figcaption').textContent)`,
     )
@@ -65,7 +65,7 @@ describe('a proof in Chromium', () => {
     expect(await page.textContent('.general')).toContain('missing-key port · de')
   })
 
-  it('shows what is chosen, and keeps that in its address', async () => {
+  it('filters its texts and keeps the filter in its address', async () => {
     await page.selectOption('#language', 'de')
     expect(await shown()).toBe(8)
     await page.selectOption('#code', 'text-cut')
@@ -80,7 +80,7 @@ describe('a proof in Chromium', () => {
     expect(await shown()).toBe(20)
   })
 
-  it('has nothing that an audit finds', async () => {
+  it('passes the accessibility audit', async () => {
     expect(await auditOf(page, ['color-contrast'])).toEqual([])
   })
 })
@@ -105,7 +105,7 @@ describe('a proof against another sheet', () => {
     )
   }
 
-  it('shows both, and tells what moved: lines, heights, breaks, inks, faces', () => {
+  it('shows both and lists the changes of lines, heights, breaks, inks and faces', () => {
     expect(movedIn(proofPage({ ...options, against: was({}) }))).toEqual(new Map())
     const page = proofPage({ ...options, against: was({ label: { ink: '#c0ffee' } }) })
     expect(movedIn(page).get('late · en · 100 % · 330')).toBe('another ink')
@@ -130,7 +130,7 @@ describe('a proof against another sheet', () => {
     expect(only.includes('port · en · 100 %')).toBe(false)
   })
 
-  it('is drawn on pages of paper, nothing over another, everything on its page', async () => {
+  it('is drawn on pages without overlaps or overflow', async () => {
     const many = { ...options, against: was({ label: {} }) }
     const pages = proofDrawings(many)
     expect(pages.length).toBeGreaterThan(1)

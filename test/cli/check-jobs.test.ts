@@ -45,7 +45,7 @@ function commandThatDies(times: number): string {
   return count
 }
 
-it('tells of a process that ends early, and does its part again', async () => {
+it('retries the part of a process that ended early', async () => {
   const told: string[] = []
   const write = vi
     .spyOn(process.stderr, 'write')
@@ -62,7 +62,7 @@ it('tells of a process that ends early, and does its part again', async () => {
   expect(existsSync(join(folder, 'never'))).toBe(false)
 })
 
-it('gives up where it ends early again', async () => {
+it('gives up when the process ends early again', async () => {
   const write = vi.spyOn(process.stderr, 'write').mockImplementation(() => true)
   commandThatDies(2)
   await expect(checkInParts(2, folder, runningParts())).rejects.toThrow(
@@ -71,7 +71,7 @@ it('gives up where it ends early again', async () => {
   write.mockRestore()
 })
 
-it('begins none again where another part has failed', async () => {
+it('retries nothing when another part has failed', async () => {
   const told: string[] = []
   const write = vi
     .spyOn(process.stderr, 'write')

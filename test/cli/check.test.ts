@@ -31,7 +31,7 @@ const write = (file: string, value: object) =>
   writeFileSync(join(cwd, file), JSON.stringify(value, null, 1))
 
 describe('dotline check', () => {
-  it('tells the troubles of the scenario by cause, with their places', () => {
+  it("reports the scenario's problems by cause, with their places", () => {
     const { code, out, err } = run(...scenario)
     expect({ code, err }).toEqual({ code: 1, err: '' })
     expect(out).toMatch(/^text-cut: \d+$/m)
@@ -42,7 +42,7 @@ describe('dotline check', () => {
     expect(out.indexOf('text-cut')).toBeLessThan(out.indexOf('unused-style'))
   })
 
-  it('finds what hides in eight languages of 150 texts each', () => {
+  it('finds the problems hidden in eight languages of 150 texts', () => {
     const languages = ['en', 'de', 'el', 'ar', 'he', 'ja', 'th', 'hi']
     const catalogs = languages.flatMap(one => ['--catalog', join(data, `strings.${one}.json`)])
     const places = [join(data, 'places.json'), '-s', join(data, 'sheet.json')]
@@ -94,7 +94,7 @@ describe('dotline check', () => {
     expect(codes.filter((code: string) => !code.startsWith('unused-'))).toEqual([])
   })
 
-  it('has its cells below each other where a terminal has no room for columns', () => {
+  it('stacks the cells of its table on a narrow terminal', () => {
     const { stdout } = spawnSync(
       process.execPath,
       [command, 'check', ...scenario, '--scales', '1'],
@@ -129,7 +129,7 @@ describe('dotline check', () => {
     expect(JSON.parse(run(...plain, '--format', 'json').out)).toEqual({ version: 1, findings: [] })
   })
 
-  it('finds the same in processes of its own, and in parts that are merged, byte by byte', () => {
+  it('has the same findings with several processes and with merged parts, byte by byte', () => {
     const json = ['--format', 'json']
     const whole = run(...fewer, ...json, '-o', 'whole.json')
     expect(whole).toEqual({ code: 1, out: '', err: '' })
@@ -143,14 +143,14 @@ describe('dotline check', () => {
     const read = (file: string) => readFileSync(join(cwd, file), 'utf8')
     expect(read('jobs.json')).toBe(read('whole.json'))
     expect(read('merged.json')).toBe(read('whole.json'))
-    expect(run('--merge', ...parts.slice(1)).err).toBe('error: part 1 of 3 is missing\n')
+    expect(run('--merge', ...parts.slice(1)).err).toMatch(/^error: .*1 of 3.*\n$/)
     for (const format of ['table', 'sarif', 'junit', 'markdown']) {
       const one = run(...fewer, '--format', format)
       expect(run('--merge', ...parts, '--format', format)).toEqual(one)
     }
   })
 
-  it('says in a line where there is no room for what it keeps', () => {
+  it('reports a full disk in one line', () => {
     const nowhere = join(cwd, 'nowhere')
     const env = { ...process.env, TMPDIR: nowhere }
     const args = [command, 'check', ...fewer, '--jobs', '2']
@@ -161,7 +161,7 @@ describe('dotline check', () => {
     ])
   })
 
-  it('refuses parts that are broken, whatever was written before', () => {
+  it('refuses broken parts, whatever was written before', () => {
     run(...fewer, '--format', 'json', '--part', '1/1', '-o', 'only.json')
     const text = readFileSync(join(cwd, 'only.json'), 'utf8')
     const lines = text.split('\n')
@@ -221,7 +221,7 @@ describe('dotline check', () => {
     },
   )
 
-  it('is ended at once, and leaves nothing behind, where it has laid findings down', async () => {
+  it('ends at once and leaves no temporary files', async () => {
     const own = mkdtempSync(join(tmpdir(), 'dot-line-'))
     const texts = Array.from({ length: 2000 }, (_, i) => [
       `k${i}`,
@@ -243,7 +243,7 @@ describe('dotline check', () => {
     expect(readdirSync(own)).toEqual([])
   })
 
-  it('takes findings as they are that a file lists', () => {
+  it('accepts the findings that a file lists', () => {
     const accepted = ['--accepted', 'accepted.json']
     const { code, out } = run(...fewer, ...accepted, '--update')
     expect([code, out]).toEqual([0, expect.stringMatching(/^\d+ findings accepted\n$/)])
@@ -251,10 +251,10 @@ describe('dotline check', () => {
     const larger = run(...fewer, ...accepted, '--catalog', join(data, 'strings.el.json'))
     expect(larger.code).toBe(1)
     expect(larger.out).not.toContain('· de')
-    expect(run(...fewer, '--update').err).toBe('error: --update needs --accepted FILE\n')
+    expect(run(...fewer, '--update').err).toMatch(/^error: .*--accepted FILE\n$/)
   })
 
-  it('checks texts made from the source, and writes what build services read', () => {
+  it('checks pseudo-translations and writes reports for build services', () => {
     expect(run(...fewer, '--pseudo', 'longer').out).toContain('· en-XC')
     const sarif = JSON.parse(run(...fewer, '--format', 'sarif').out)
     expect(sarif.runs[0].results.length).toBeGreaterThan(20)
@@ -262,7 +262,7 @@ describe('dotline check', () => {
     expect(run(...fewer, '--format', 'markdown').out).toContain('### text-cut')
   })
 
-  it('checks what a change can affect', () => {
+  it('checks the texts that a change affects', () => {
     const old = JSON.parse(readFileSync(join(data, 'strings.de.json'), 'utf8'))
     old.ports.brackwater = 'Brackwater'
     write('old.de.json', old)
@@ -284,7 +284,7 @@ describe('dotline check', () => {
     expect(twice.err).toContain('error: two sheets are given as they were: old-sheet.json and ')
   })
 
-  it('draws what it tries as a page, and checks catalogs by themselves', () => {
+  it('draws its situations on a page and checks catalogs by themselves', () => {
     const proof = dotline('proof', ...scenario, '--scales', '1', '-o', 'proof.html')
     const fine = { code: 0, out: '', err: '' }
     expect(proof).toEqual(fine)
@@ -318,7 +318,7 @@ describe('dotline check', () => {
     })
   })
 
-  it('tells all that places name and the sheet has not, each in its line, from processes too', () => {
+  it('reports every name of the places that the sheet lacks, also with several processes', () => {
     write('strings.en.json', { late: 'Boats are late' })
     write('names.json', {
       modes: ['drak'],
@@ -337,14 +337,14 @@ describe('dotline check', () => {
     expect(dotline('proof', ...args, '-o', 'names.html').err).toBe(expected)
   })
 
-  it('finds nothing unused in the sheet that is built in', () => {
+  it('finds nothing unused in the built-in sheet', () => {
     write('strings.en.json', { late: 'Boats' })
     write('plain.json', { places: [{ name: 'a', keys: 'late', width: 320 }] })
     const found = run('plain.json', '--catalog', 'strings.en.json')
     expect(found).toEqual({ code: 0, out: 'nothing is wrong\n', err: '' })
   })
 
-  it('tells bad input, where it is, and writes nothing', () => {
+  it('reports bad input with its location and writes nothing', () => {
     write('bad.json', { places: [{ name: 'x', keys: 'bord.*' }] })
     const catalog = ['--catalog', join(data, 'strings.en.json')]
     for (const [args, said] of [

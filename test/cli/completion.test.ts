@@ -68,7 +68,7 @@ describe('dotline completion', () => {
     )
   })
 
-  it('tells of a shell that it does not know', () => {
+  it('refuses an unknown shell', () => {
     const { code, err } = dotline('completion', 'csh')
     expect([code, err.trim().split('\n').length]).toEqual([2, 1])
     expect(err).toContain('bash, zsh, fish')
@@ -76,7 +76,7 @@ describe('dotline completion', () => {
 })
 
 describe('dotline init', () => {
-  it('writes files from which all goes on, and says how', () => {
+  it('writes a starting set of files and the next steps', () => {
     const { code, out, err } = dotline('init', 'texts')
     expect([code, err]).toEqual([0, ''])
     for (const name of ['sheet.json', 'strings.en.json', 'places.json']) {
@@ -98,13 +98,13 @@ describe('dotline init', () => {
     expect(existsSync(join(cwd, 'late.svg'))).toBe(true)
   })
 
-  it('says how by the words it was called with', () => {
+  it('shows the next steps with the command it was called by', () => {
     const env = { npm_command: 'exec' }
     const { code, out } = dotlineApart(['init', 'by-npx'], { cwd, env })
     expect([code, out.match(/^ {2}npx dotline /gm)?.length]).toEqual([0, 3])
   })
 
-  it('leaves alone what is there', () => {
+  it('leaves existing files unchanged', () => {
     writeFileSync(join(cwd, 'texts/strings.en.json'), '{"mine":"mine"}')
     const { code, err } = dotline('init', 'texts')
     expect(code).toBe(2)

@@ -14,7 +14,7 @@ const finding = fc.record({
   situations: fc.array(fc.record({ scale: fc.constantFrom(1, 2, 3) }), { maxLength: 5 }),
 } as const)
 
-it('gives all findings in order, as often as they are asked for, however few of them it holds', () => {
+it('yields all findings in order, repeatedly, with few of them in memory', () => {
   let mostFiles = 0
   fc.assert(
     fc.property(

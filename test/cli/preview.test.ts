@@ -85,7 +85,7 @@ describe('dotline preview', () => {
     renameSync(join(cwd, `.${name}.part`), join(cwd, name))
   }
 
-  it('shows the workbench with the files that were named, and what becomes of them', async () => {
+  it('shows the workbench with the named files and their changes', async () => {
     await page.goto(address)
     await page.waitForSelector('[data-ready]')
     expect(await page.locator('#language option').allTextContents()).toEqual(['English', 'Deutsch'])
@@ -110,7 +110,7 @@ describe('dotline preview', () => {
     expect(errors).toEqual([])
   })
 
-  it('shows the proof, anew when a file is written, and what is wrong with the files', async () => {
+  it('shows the proof, again after each change, and the mistakes of the files', async () => {
     await page.goto(address)
     await page.click('header >> text=Proof')
     await page.waitForSelector('.card')
@@ -125,7 +125,7 @@ describe('dotline preview', () => {
     expect(errors).toEqual([])
   })
 
-  it('tells a page at once of what was written between its files and its listening', async () => {
+  it('notifies a page of changes made before it listened', async () => {
     const changes = async (): Promise<number> =>
       JSON.parse((await answerOf(address, '/served.json')).body).changes
     const before = await changes()
@@ -153,7 +153,7 @@ describe('dotline preview', () => {
     expect(await told(await changes())).not.toContain('data: changed')
   })
 
-  it('serves this machine alone, and no other files', async () => {
+  it('serves this machine only, and only its own files', async () => {
     for (const path of [
       ...['/secret.json', '/sheet.json', '/../secret.json', '/fonts/2', '/library/package.json'],
       ...['/library/dist/../package.json', '/library/dist/%2e%2e/package.json', '/etc/passwd'],
@@ -166,7 +166,7 @@ describe('dotline preview', () => {
     expect((await answerOf(address, '/served.json')).body).toContain('Saint Orrin')
   })
 
-  it('goes on whatever a request asks for', async () => {
+  it('survives any request', async () => {
     const { hostname: host, port } = new URL(address)
     const send = (target: string) =>
       new Promise<string>((done, failed) => {
@@ -189,7 +189,7 @@ describe('dotline preview', () => {
     expect(server.exitCode).toBe(null)
   })
 
-  it('refuses a port that there is not', () => {
+  it('refuses a port that does not exist', () => {
     const { stderr, status } = spawnSync(
       process.execPath,
       [command, 'preview', '-s', 'sheet.json', '--port', '99999'],
@@ -220,7 +220,7 @@ describe('dotline preview', () => {
     other.kill()
   })
 
-  it('reads fonts again that could not be read, and goes on', async () => {
+  it('retries fonts that could not be read', async () => {
     writeFileSync(join(cwd, 'late.ttf'), 'no font')
     const own = previewWith('late.ttf')
     try {
@@ -235,7 +235,7 @@ describe('dotline preview', () => {
     }
   })
 
-  it('tells what it cannot serve', async () => {
+  it('reports files that it cannot serve', async () => {
     const run = (...args: readonly string[]) => {
       const { status, stderr } = spawnSync(process.execPath, [command, 'preview', ...args], {
         cwd,

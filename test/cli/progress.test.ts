@@ -19,7 +19,7 @@ function told(isTerminal: boolean, counts: readonly number[]): string[] {
   return lines
 }
 
-it('is a bar on one line of a terminal, written anew for each percent, and gone at the end', () => {
+it('is a bar on one line of a terminal that is rewritten for each percent and removed at the end', () => {
   const line = (filled: number, percent: number) =>
     `\r\u001b[K${'█'.repeat(filled)}${'░'.repeat(24 - filled)} ${percent} % of 400 texts`
   const lines = told(true, [0, 1, 2, 3, 4, 100, 399, 400])
@@ -27,6 +27,6 @@ it('is a bar on one line of a terminal, written anew for each percent, and gone 
   for (const one of lines) expect(one.replace('\r\u001b[K', '').length).toBeLessThan(60)
 })
 
-it('is nothing where nobody looks on', () => {
+it('is absent outside of a terminal', () => {
   expect(told(false, [0, 100, 400])).toEqual([])
 })

@@ -23,8 +23,8 @@ const dotline = (args: readonly string[]) => dotlineHosted(args, cwd)
 const render = (path: string) => dotline(['render', '-t', 'Tern', '-o', path])
 const isSvg = (path: string) => readFileSync(join(cwd, path), 'utf8').startsWith('<svg')
 
-describe('what is written by -o', () => {
-  it('keeps the mode of the file that was there', () => {
+describe('a file written by -o', () => {
+  it('keeps the mode of the existing file', () => {
     writeFileSync(join(cwd, 'kept.svg'), 'old')
     chmodSync(join(cwd, 'kept.svg'), 0o640)
     expect(render('kept.svg').err).toBe('')
@@ -32,7 +32,7 @@ describe('what is written by -o', () => {
     expect(isSvg('kept.svg')).toBe(true)
   })
 
-  it('goes through links to what they lead to, there or not', () => {
+  it('follows symbolic links, also dangling ones', () => {
     writeFileSync(join(cwd, 'target.svg'), 'old')
     symlinkSync('target.svg', join(cwd, 'link.svg'))
     symlinkSync('link.svg', join(cwd, 'chain.svg'))
@@ -47,7 +47,7 @@ describe('what is written by -o', () => {
     expect([code, err]).toEqual([2, expect.stringContaining('cannot write circle.svg')])
   })
 
-  it('goes into pipes and devices, which stay what they are', () => {
+  it('is written into pipes and devices in place', () => {
     const pipe = join(cwd, 'pipe.svg')
     spawnSync('mkfifo', [pipe])
     const reader = spawn('cat', [pipe], { stdio: 'ignore' })
@@ -58,13 +58,13 @@ describe('what is written by -o', () => {
     expect(statSync('/dev/null').isCharacterDevice()).toBe(true)
   })
 
-  it('may have a name as long as names can be', () => {
+  it('may have a name of the maximum length', () => {
     const name = `${'n'.repeat(240)}.svg`
     expect(render(name)).toEqual({ code: 0, out: '', err: '' })
     expect(isSvg(name)).toBe(true)
   })
 
-  it('leaves no part behind where the command is ended', async () => {
+  it('leaves no partial file when the command is interrupted', async () => {
     writeFileSync(join(cwd, 'long.txt'), 'Boats to Quillhaven are late. '.repeat(40_000))
     const child = spawn(
       process.execPath,
@@ -80,7 +80,7 @@ describe('what is written by -o', () => {
     expect(readdirSync(cwd).filter(name => name.startsWith('.'))).toEqual([])
   })
 
-  it('says so where standard output has no room', () => {
+  it('is refused with a message when standard output is full', () => {
     if (!existsSync('/dev/full')) return
     const { stderr, status } = spawnSync(
       'sh',
@@ -116,11 +116,11 @@ describe('what is written by -o', () => {
   })
 })
 
-describe('what machines make of text', () => {
+describe('escaped text', () => {
   const solid = (...options: readonly string[]) =>
     dotline(['render', '-t', 'Boat', '--depth', '1', '-o', 'solid.stl', ...options])
 
-  it('has options of its own', () => {
+  it('has its own options', () => {
     const representativeColor = (...options: readonly string[]) => {
       expect(solid(...options).err).toBe('')
       return readFileSync(join(cwd, 'solid.stl')).toString('base64')

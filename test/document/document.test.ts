@@ -152,7 +152,7 @@ describe('a document on pages', () => {
       for (const { layout, y } of list) expect(y + layout.height).toBeCloseTo(290, 3)
   })
 
-  it('puts the note of a paragraph that is parted where its mark stands', () => {
+  it('puts the note of a split paragraph on the page of its mark', () => {
     const filler = sentence(numbers(3), 190)
     const laid = set({
       page: small,
@@ -168,7 +168,7 @@ describe('a document on pages', () => {
     expect(notesOf(last)).toEqual(['2 Late.'])
   })
 
-  it('is told of what would fill the memory, and shows an empty drawing as nothing', () => {
+  it('refuses content that would fill the memory and shows an empty drawing as nothing', () => {
     const blocks = [{ kind: 'paragraph', text: 'x' }] as const
     const far = [{ page: 1, style: 'upper-alpha', start: 1e9 }] as const
     expect(() => set({ blocks: blocks, pageLabels: far })).toThrow(
@@ -223,7 +223,7 @@ describe('a document on pages', () => {
     )
   })
 
-  it('gives headings ids of their own, and none that another block states', () => {
+  it('gives headings unique ids', () => {
     const heading = (text: string, id?: string) =>
       ({ kind: 'heading', text, ...(id !== undefined && { id }) }) as const
     const content = [
@@ -235,7 +235,7 @@ describe('a document on pages', () => {
     expect(new Set(contents.map(({ id }) => id)).size).toBe(6)
   })
 
-  it('has heads and feet with page numbers, others on the first page, turned in a book', () => {
+  it('has running heads and feet with page numbers, different on first pages and mirrored in books', () => {
     const laid = set({
       page: { size: 'A6', margin: { top: 40, end: 20, bottom: 40, start: 50 }, facing: true },
       runningHead: { start: '{heading}', end: 'Ferries' },
@@ -263,14 +263,14 @@ describe('a document on pages', () => {
   })
 })
 
-describe('what comes of a document', () => {
+describe('an output of a document', () => {
   const path = new URL('../../examples/lantern-sound/notice.json', import.meta.url)
   const { document: inKeys } = readDocument(readFileSync(path, 'utf8'), { source: 'notice.json' })
   const document = { ...inKeys, page: { ...inKeys.page, columns: 1 } }
   const strings = new URL('../../examples/lantern-sound/strings.en.json', import.meta.url)
   const catalog = readCatalog(readFileSync(strings, 'utf8'), { language: 'en' })
 
-  it('cuts what is too wide for the head of a page, and says so once', () => {
+  it('truncates a running head that is too wide and reports it once', () => {
     const paragraph = { kind: 'paragraph', text: 'Boats leave at noon.' } as const
     const long =
       'A very long title of a chapter about boats and everything they carry over the sound'
@@ -347,7 +347,7 @@ describe('what comes of a document', () => {
   })
 })
 
-it('has a tree in which each text of a PDF is once, in the order in which it is read', async () => {
+it('has each text once in the structure tree of its PDF, in reading order', async () => {
   const { document } = randomDocument(77)
   const laid = set({ ...document, title: 'x', language: 'en', numbered: true })
   const pages = [...laid.pages()]
@@ -418,7 +418,7 @@ describe('the file of a document', () => {
     expect(() => set(read(document as object))).toThrow(message)
   })
 
-  it('tells of content that is too high, artwork that are missing, and loses nothing', () => {
+  it('reports content that is too high and missing artworks, and loses nothing', () => {
     const long = sentence(numbers(8), 400)
     const laid = set({
       page: small,
@@ -437,7 +437,7 @@ describe('the file of a document', () => {
     for (const { layout, y } of readOf(pages)) expect(y + layout.height).toBeLessThan(290.01)
   })
 
-  it('sees contents and artwork in lists too', () => {
+  it('finds contents and artworks in lists too', () => {
     const laid = set({
       page: small,
       blocks: [
@@ -453,7 +453,7 @@ describe('the file of a document', () => {
     expect(texts).toContain('Boats\t1')
   })
 
-  it('agrees with its schema, which is in the package', () => {
+  it('agrees with its schema in the package', () => {
     const file = readFileSync(new URL('../../document.schema.json', import.meta.url), 'utf8')
     expect(JSON.parse(file)).toEqual(documentJsonSchema())
     const valid = new Ajv2020({ strict: false }).compile(documentJsonSchema())

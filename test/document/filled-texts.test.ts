@@ -62,7 +62,7 @@ function allOf(document: DocumentSource, values: object = {}) {
   return { problems, text: [...texts, ...labels, title, author, subject].join(' ') }
 }
 
-describe('what is given fills each text of a document', () => {
+describe('values fill each text of a document', () => {
   for (const [name, document] of Object.entries(everywhere('to {port}, on page {page.here}'))) {
     it(name, () => {
       const { text, problems } = allOf(document, { port: 'Ardle Point' })
@@ -114,7 +114,7 @@ describe('marks of the index', () => {
     expect(await destinationsOf(toPdf(pages, made.metadata))).toContain(link.slice(1))
   })
 
-  it('lead to the head of a table once, though it stands on each page', () => {
+  it('lead to a repeated table head once', () => {
     const rows = Array.from({ length: 60 }, (_, i) => [`Boat ${i}`])
     const made = set({
       terms: { pier: 'Pier' },
@@ -134,7 +134,7 @@ const idsOf = (items: readonly Item[]): readonly string[] =>
       : [],
   )
 
-it('a note of a line with a leader stands at the foot of its page', () => {
+it('the note of a line with a leader is at the foot of its page', () => {
   const { text, problems } = allOf({
     notes: { noon: 'Not in winter.' },
     blocks: [{ kind: 'leaders', entries: [['Ardle Point{note.noon}', '12:40']] }],

@@ -36,7 +36,7 @@ function picturesOf(items: readonly Item[], dx = 0, dy = 0): { x: number; y: num
 const twoColumns = { size: [420, 320], margin: 30, columns: 2, gap: 20 } as const
 
 describe('columns', () => {
-  it('are of one height where the text ends, and filled one after the other where that is asked', () => {
+  it('are balanced where the text ends, or filled one after the other on request', () => {
     const content: BlockSource[] = [{ kind: 'paragraph', text: filler(90) }]
     const bottoms = (page: DocumentSource['page']) => {
       const [first] = [...set({ ...(page && { page }), blocks: content }).pages()]
@@ -80,8 +80,8 @@ describe('columns', () => {
   })
 })
 
-describe('what leaves the flow', () => {
-  it('stands at the head of the next column, or at the foot of this one', () => {
+describe('a block out of the flow', () => {
+  it('is at the head of the next column or at the foot of this one', () => {
     const of = (float: 'top' | 'bottom') => {
       const content: BlockSource[] = [
         { kind: 'paragraph', text: filler(20) },
@@ -98,7 +98,7 @@ describe('what leaves the flow', () => {
     expect(foot.y + 50).toBeLessThan(290)
   })
 
-  it('stands below what takes room at a side, where the text has ended', () => {
+  it('clears a block at the side when the text has ended', () => {
     const content: BlockSource[] = [
       { kind: 'figure', artwork: 'small', alt: 'x', caption: 'side', float: 'end' },
       { kind: 'figure', artwork: 'small', alt: 'x', caption: 'top', float: 'top' },
@@ -112,7 +112,7 @@ describe('what leaves the flow', () => {
     expect(later.y).toBeGreaterThan(third.y)
   })
 
-  it('stands in the text of a web page, which has no feet', () => {
+  it('is in the text of a web page, which has no feet', () => {
     const content: BlockSource[] = [
       { kind: 'paragraph', text: 'one' },
       { kind: 'figure', artwork: 'small', alt: 'x', caption: 'two', float: 'bottom' },
@@ -144,7 +144,7 @@ describe('what leaves the flow', () => {
     },
   )
 
-  it('lets what has no room beside it begin below', () => {
+  it('moves blocks without room beside it below', () => {
     const rows = [['Ardle Point', '06:50']]
     const content: BlockSource[] = [
       { kind: 'figure', artwork: 'small', alt: 'x', float: 'end' },
@@ -170,7 +170,7 @@ describe('a paragraph', () => {
     expect(words(`E${shownText(beside.layout)}${shownText(below.layout)}`)).toEqual(words(text))
   })
 
-  it('has no such letter where letters join, and one where it is shorter than that', () => {
+  it('has no large first letter in joined scripts, and one when it is shorter than three lines', () => {
     const first = (text: string) => {
       const content: BlockSource[] = [{ kind: 'paragraph', text, initialLetter: 3 }]
       const [page] = [...set({ page: small, blocks: content }, {}).pages()]
@@ -234,7 +234,7 @@ describe('a paragraph', () => {
   })
 })
 
-it('leads to figures, tables and what is placed by their ids', () => {
+it('links to figures, tables and placed blocks by their ids', () => {
   const ids = ['plain', 'told', 'rows', 'here', 'words']
   const content: BlockSource[] = [
     { kind: 'paragraph', text: ids.map(id => `~href="#${id}"[{page.${id}}]`).join(' ') },
@@ -251,8 +251,8 @@ it('leads to figures, tables and what is placed by their ids', () => {
   expect(() => toPdf(pages, { ...laid.metadata, standards: ['PDF/UA-1'] })).not.toThrow()
 })
 
-describe('numbers of pages', () => {
-  it('are those of the document, in contents, references, feet and the PDF', async () => {
+describe('page numbers', () => {
+  it('agree in contents, references, running feet and the PDF', async () => {
     const laid = set({
       page: small,
       runningFoot: { center: '{page}' },
@@ -277,7 +277,7 @@ describe('numbers of pages', () => {
     expect(await pdf.getPageLabels()).toEqual(['i', 'ii', 'A-1'])
   })
 
-  it('of an index lead to the places of its terms, in the order of the alphabet', () => {
+  it('of an index link to its terms, in alphabetical order', () => {
     const laid = set({
       page: small,
       language: 'de',
@@ -368,7 +368,7 @@ function anyDocument(seed: number): { document: DocumentSource; expected: string
   }
 }
 
-it('lays out any document: every word once, nothing out of the page that is not told', () => {
+it('lays out any document with every word once and all overflow reported', () => {
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 1e6 }), seed => {
       const { document, expected } = anyDocument(seed)
@@ -397,7 +397,7 @@ it('lays out any document: every word once, nothing out of the page that is not 
   )
 })
 
-it('covers no text with another, whatever a document has', () => {
+it('has no overlapping texts in any document', () => {
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 1e6 }), seed => {
       const { document } = anyDocument(seed)
@@ -426,7 +426,7 @@ it('covers no text with another, whatever a document has', () => {
   )
 })
 
-it('parts a paragraph over many pages as it would be set on each of them', () => {
+it('splits a paragraph over many pages as it would be set on each of them', () => {
   const styles = [
     {},
     { breaking: 'best' },

@@ -71,14 +71,14 @@ describe.each(languages)('the notice in %s', language => {
   const laid = noticeIn(language)
   const pages = [...laid.pages()]
 
-  it('is two pages, with nothing that is wrong', () => {
+  it('has two pages and no problems', () => {
     expect(laid.problems).toEqual([])
     expect(laid.pageCount).toBe(2)
     expect(laid.metadata.language).toBe(language)
     for (const page of pages) expect(page.problems).toEqual([])
   })
 
-  it('begins its lines, columns and lists at the right side', () => {
+  it('starts its lines, columns and lists at the right', () => {
     const texts = readOf(pages)
     const [title] = texts
     const edge = isLeftward(language) ? 595.28 - 64 : 64
@@ -121,14 +121,14 @@ describe.each(languages)('the notice in %s', language => {
   })
 })
 
-describe('pages whose lines run down', () => {
+describe('vertical pages', () => {
   const json = readFileSync(new URL('strings.ja.json', data), 'utf8')
   const catalog = readCatalog(json, { language: 'ja' })
   const down = { ...document, page: { ...document.page, writingMode: 'vertical-rl' } } as const
   const laid = setDocument(down, { sheet, fonts, catalog, artwork })
   const pages = [...laid.pages()]
 
-  it('have all of the text in its order, from the right, within the margins', () => {
+  it('have all text in order, from the right, within the margins', () => {
     expect(laid.problems).toEqual([])
     const characters = (drawings: readonly Drawing[]) =>
       readOf(drawings)
@@ -156,13 +156,13 @@ describe('pages whose lines run down', () => {
     }
   })
 
-  it('put what is placed behind what it stands beside, across the lines', () => {
+  it('have placed blocks after their neighbors, across the lines', () => {
     const [title, subtitle] = readOf(pages)
     expect(subtitle.x + subtitle.layout.width).toBeCloseTo(title.x, 3)
     expect(subtitle.y).toBeCloseTo(title.y, 3)
   })
 
-  it('have running heads across, and one that reads them finds all in a PDF', async () => {
+  it('have horizontal running heads, and all text in a PDF', async () => {
     const bytes = toPdf(pages, { ...laid.metadata, standards: ['PDF/UA-1'] })
     const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
     const { items } = await (await pdf.getPage(1)).getTextContent()
@@ -208,7 +208,7 @@ describe('texts of a catalog', () => {
     expect(() => set({ blocks: wrong }, { catalog })).toThrow(message)
   })
 
-  it('tell of notes that stand where no note can', () => {
+  it('report notes in positions that cannot have them', () => {
     const laid = set({
       notes: { a: 'A', b: 'See {page.x}{note.a}' },
       blocks: [{ kind: 'paragraph', text: '{note.b}', id: 'x' }],

@@ -33,7 +33,7 @@ describe('mistakes in the texts of a document', () => {
   const unclosed = 'the span ~strong[ is not closed'
   const unopened = "']' closes nothing"
 
-  it('are told together, each at its place in the file', () => {
+  it('are reported together, with their positions in the file', () => {
     expect([...thrownBy(() => readDocument(json))].sort()).toEqual(
       [
         `in title: ${unclosed} at 1:3`,
@@ -49,13 +49,13 @@ describe('mistakes in the texts of a document', () => {
     )
   })
 
-  it('are told by their paths where there is no file', () => {
+  it('are reported with their paths without a file', () => {
     const [first, ...more] = thrownBy(() => set(JSON.parse(json)))
     expect(first).toBe(`in title: ${unclosed} at title`)
     expect(more).toHaveLength(8)
   })
 
-  it('a style, a value or a family that is none tells the text that asks for it', () => {
+  it('an unknown style, value or family is reported with its text', () => {
     const asking = (text: string, notes = {}) =>
       thrownBy(() => set({ blocks: [paragraph('Boats'), paragraph(text)], notes }))
     expect(asking('~strung[x]')).toEqual([
@@ -74,7 +74,7 @@ describe('mistakes in the texts of a document', () => {
 })
 
 describe('warnings of the texts of a document', () => {
-  it('tell missing letters and broken words once, at the first of them', () => {
+  it('report missing letters and broken words once, at the first occurrence', () => {
     const { problems } = set({
       blocks: [
         paragraph('Boats'),
@@ -92,7 +92,7 @@ describe('warnings of the texts of a document', () => {
     ])
   })
 
-  it('tell the text that has the key of the catalog, and mistakes in that by the key', () => {
+  it("report the text with the catalog's key, and the catalog's mistakes by key", () => {
     const catalog = defineCatalog(
       { boats: 'Boats to \u51fa', late: 'are ~lat[late]' },
       { language: 'en' },
@@ -106,7 +106,7 @@ describe('warnings of the texts of a document', () => {
     expect(thrownBy(() => set(keyed('late'), { catalog }))).toEqual(["no style named 'lat' at 1:6"])
   })
 
-  it('tell what is of the reader and not of a text without a place', () => {
+  it("report the reader's problems without a position", () => {
     const header = { start: 'Ferries' }
     const document = { runningHead: header, blocks: [paragraph('Boats'), paragraph('Tickets')] }
     const { problems } = setDocument(document, { sheet, fonts, reader: { contrast: 'more' } })
@@ -116,7 +116,7 @@ describe('warnings of the texts of a document', () => {
   })
 })
 
-it('headings that skip a level are told, each at its place; pages of the web have others around them', () => {
+it('skipped heading levels are reported with their positions, except on web pages', () => {
   const heading = (level: number): BlockSource => ({ kind: 'heading', level, text: 'Boats' })
   const levels = (...list: readonly number[]) => ({ blocks: list.map(heading) })
   const told = (document: ReturnType<typeof levels>, more = {}) =>

@@ -20,8 +20,8 @@ const placed = (at: PlacedSource['at'], more: Partial<PlacedSource> = {}): Block
 })
 const title: BlockSource = { kind: 'heading', text: 'Boats', id: 'title' }
 
-describe('a text at a place of its own', () => {
-  it('stands where its coordinates say, from the top left', () => {
+describe('a placed text', () => {
+  it('is at its coordinates, from the top left', () => {
     const { x, y } = text([placed({ x: 12, y: 250 })], 'here')
     expect([x, y]).toEqual([12, 250])
   })
@@ -40,14 +40,14 @@ describe('a text at a place of its own', () => {
     expect(y + layout.height * depth).toBeCloseTo(bottom, 6)
   })
 
-  it('is mirrored where lines begin at the right', () => {
+  it('is mirrored in documents from right to left', () => {
     const { x, layout } = text([placed({ across: 'start', down: 'top' })], 'here', {
       language: 'ar',
     })
     expect(x + layout.width).toBeCloseTo(360, 6)
   })
 
-  it('stands beside what has an id, and takes no room there', () => {
+  it('is beside the block with its id and takes no room there', () => {
     const rest: BlockSource = { kind: 'paragraph', text: 'flows' }
     const plain = text([title, rest], 'flows')
     const content = [title, placed({ side: 'bottom', of: 'title', gap: 8 }), rest]
@@ -60,7 +60,7 @@ describe('a text at a place of its own', () => {
     expect(above.x + above.layout.width).toBeCloseTo(360, 6)
   })
 
-  it('stands beside what is placed itself, wherever that is in the file', () => {
+  it('may be beside another placed block, in any order', () => {
     const content = [
       placed({ side: 'end', of: 'second', gap: 5 }, { text: 'third' }),
       placed(
@@ -75,7 +75,7 @@ describe('a text at a place of its own', () => {
     expect(second.y + second.layout.height / 2).toBeCloseTo(first.y + first.layout.height / 2, 6)
   })
 
-  it('comes with what it stands beside, on whatever page that is, and once', () => {
+  it('is on the page of its neighbor, once', () => {
     const filler: BlockSource = { kind: 'paragraph', text: sentence(numbers(2), 400), id: 'long' }
     const content = [
       placed({ side: 'bottom', of: 'title' }),
@@ -92,7 +92,7 @@ describe('a text at a place of its own', () => {
     expect(pages[0]).toContain('once')
   })
 
-  it('is a picture too, and is told where it reaches out of the page', () => {
+  it('may be a picture, and is reported where it leaves the page', () => {
     const artwork = new Map([
       [
         'box',

@@ -72,7 +72,7 @@ async function saidOf(html: string, isAudited = false) {
   return { snapshot, violations }
 }
 
-describe('a document is read out as what it is', () => {
+describe('a document is read out with its structure', () => {
   it.each([
     ['a web page', toHtmlPage(pageOf(true))],
     ['a page in HTML', toHtmlPage(pageOf(false))],
@@ -153,7 +153,7 @@ describe('the items of a list that counts', () => {
     expect(snapshot).toContain('cell "12:40"')
   })
 
-  it('have their own marks where they begin with a list, or with what is no paragraph', async () => {
+  it('have their own marks when they begin with a list or another block', async () => {
     const nested: DocumentSource = {
       title: 'Rules',
       language: 'en',
@@ -226,7 +226,7 @@ describe('texts of SVGs in outlines', () => {
     expect(snapshot).toMatch(/link "(read why|Office)"/)
   })
 
-  it('are one image where there is one name for all', async () => {
+  it('are one image when they have one name', async () => {
     const { snapshot } = await saidOf(inMain(toSvg(draw(named, [place(lay('Boats'), 0, 0)]))))
     expect(snapshot.trim()).toBe('- main:\n  - img "Notice"')
   })

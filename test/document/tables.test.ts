@@ -56,7 +56,7 @@ describe('numbers in a table', () => {
     for (const place of places) expect(place).toBeCloseTo(places[0], 1)
   })
 
-  it('are asked for where a sum is', () => {
+  it('are required for a sum', () => {
     const columns = [{}, {}]
     const foot = [['x', { total: 'sum' }]] as const
     expect(() => tableOf({ columns, rows: [['a', '4.2']], foot })).toThrow(
@@ -72,7 +72,7 @@ describe('numbers in a table', () => {
     )
   })
 
-  it('add up what stands above them, each as far as it has come', () => {
+  it('add up the rows above them, page by page', () => {
     const [first, second] = [3, 4].map(count => [
       ['row', count] as const,
       ['so far', { total: 'sum' }] as const,
@@ -92,7 +92,7 @@ describe('numbers in a table', () => {
     expect(texts.filter((_, i) => i % 2 === 1)).toEqual(['2,026', '3', '3', '4', '7', '5', '12'])
   })
 
-  it('stay with what they are the totals of', () => {
+  it('stay with their rows', () => {
     const rows = Array.from({ length: 40 }, (_, i) => [`row ${i}`, i])
     const pages = [...tableOf({ ...fares, rows }).pages()]
     const last = textsOf(pages[pages.length - 1].items).map(({ layout }) => layout.text)
@@ -101,7 +101,7 @@ describe('numbers in a table', () => {
 })
 
 describe('cells', () => {
-  it('go over rows, which stay together', async () => {
+  it('span rows, which stay together', async () => {
     const filler = sentence(numbers(3), 18)
     const rows = Array.from({ length: 6 }, (_, i) => [
       [{ text: `${i} ${filler}`, rowSpan: 2 }, 'a', 'b'],
@@ -145,7 +145,7 @@ describe('cells', () => {
     expect(() => tableOf({ columns: [{}, {}], rows: rows as TableSource['rows'] })).toThrow(message)
   })
 
-  it('are parted where that is allowed, and told where they must be', () => {
+  it('are split where that is allowed, and reported where that is forced', () => {
     const long = sentence(numbers(5), 22)
     const tall = sentence(numbers(6), 400)
     const wordsOf = (table: Omit<TableSource, 'kind'>) => {
@@ -196,7 +196,7 @@ describe('cells', () => {
     }
   })
 
-  it('ask for footnotes, which stand below the page that they are on', () => {
+  it('have their footnotes on the page that they are on', () => {
     const rows = Array.from({ length: 30 }, (_, i) => [
       `row ${i + 10}${i % 10 === 0 ? `{note.n${i}}` : ''}`,
     ])
@@ -215,7 +215,7 @@ describe('cells', () => {
   })
 })
 
-it('keeps a table on one page where that is asked, and it has room there', () => {
+it('keeps a table on one page on request if it fits', () => {
   const rows = Array.from({ length: 8 }, (_, i) => [`row ${i}`])
   const content: BlockSource[] = [
     { kind: 'paragraph', text: sentence(numbers(1), 100) },
@@ -228,7 +228,7 @@ it('keeps a table on one page where that is asked, and it has room there', () =>
   expect(counts.filter(count => count > 0)).toEqual([8])
 })
 
-it('tells of columns that have no room, and keeps them in it', () => {
+it('reports columns without room and keeps them in the table', () => {
   const laid = tableOf({ columns: [{ width: 300 }, { width: 200 }], rows: [['a', 'b']] })
   expect(laid.problems.map(({ code, location }) => [code, location])).toEqual([
     ['no-room', 'blocks[0].columns'],

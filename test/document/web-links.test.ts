@@ -73,7 +73,7 @@ describe('links of a document lead to their places on a web page', () => {
   })
 })
 
-it('ids of groups and of texts are written once, and none that no link could lead to', () => {
+it('ids of groups and texts are written once, and only valid ones', () => {
   const typesetter = typesetterFor({ sheet, fonts })
   const text = (id: string) => place(typesetter.set('Boats'), 0, 0, {}, { id })
   const inner = group([text('text')], { role: 'note', id: 'inner' })

@@ -26,7 +26,7 @@ async function inked(text: string, anchor: Anchor, frame = {}) {
   return inkEdges(toPng(shown, { pixelRatio: 2 }), 2)
 }
 
-describe('anchors, by the pixels of what was drawn', () => {
+describe('anchors, by the drawn pixels', () => {
   it.each([
     ['left', 'left'],
     ['right', 'right'],
@@ -92,7 +92,7 @@ describe('anchors, by the pixels of what was drawn', () => {
   })
 })
 
-describe('turning, by the pixels of what was drawn', () => {
+describe('rotation, by the drawn pixels', () => {
   const anchors = [
     {},
     { across: 'center', down: 'center', by: 'ink' },
@@ -118,7 +118,7 @@ describe('turning, by the pixels of what was drawn', () => {
     }
   })
 
-  it('counter-clockwise about the anchor, which stays where it is', async () => {
+  it('is counterclockwise about the anchor', async () => {
     const ink = await inked('Marigold', { down: 'alphabetic', angle: 90 })
     // What ran to the right runs up, and what stood above the baseline stands to its left.
     expect(ink.bottom).toBeCloseTo(y, -1)
@@ -146,7 +146,7 @@ describe('turning, by the pixels of what was drawn', () => {
 })
 
 describe('texts beyond the edge of a drawing', () => {
-  it('are problems, and not an empty picture', async () => {
+  it('are reported', async () => {
     const typesetter = await testSetter()
     const layout = typesetter.set('Tern', { style: 'headline' })
     const problemsAt = (x: number, y: number) =>
@@ -160,7 +160,7 @@ describe('texts beyond the edge of a drawing', () => {
 })
 
 describe('inline boxes', () => {
-  it('stand on the baseline, or in the middle of capitals or small letters', async () => {
+  it('are on the baseline or centered on capitals or small letters', async () => {
     const typesetter = await testSetter()
     const size = 60
     const middleOf = async (text: string, values = {}) => {

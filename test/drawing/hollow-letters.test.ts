@@ -31,13 +31,13 @@ const isNear = (contours: readonly Float64Array[], x: number, y: number) =>
     return false
   })
 
-describe('what overlapping contours fill', () => {
+describe('the outline of overlapping contours', () => {
   const coordinate = fc.integer({ min: 0, max: 12 })
   const ring = fc
     .array(fc.tuple(coordinate, coordinate), { minLength: 3, maxLength: 7 })
     .chain(points => fc.boolean().map(isBack => (isBack ? reversed(points.flat()) : points.flat())))
 
-  it('has one outline, around the same points, which runs around none twice', () => {
+  it('encloses the same points, each once', () => {
     let found = 0
     fc.assert(
       fc.property(fc.array(ring, { minLength: 1, maxLength: 4 }), rings => {
@@ -60,7 +60,7 @@ describe('what overlapping contours fill', () => {
     expect(found).toBeGreaterThan(20)
   })
 
-  it('keeps its curves where nothing overlaps', () => {
+  it('keeps its curves without overlaps', () => {
     const [outer, inner] = [
       [0, 0, 9, 0, 9, 9, 0, 9],
       [2, 2, 2, 7, 7, 7, 7, 2],
@@ -97,7 +97,7 @@ describe('hollow letters', () => {
     expect(await contoursOf(style, 'B')).toBe(3)
   })
 
-  it('have one outline where they touch', async () => {
+  it('have one outline when they touch', async () => {
     const { set } = typesetterFor({
       sheet: sheet.with({ styles: { hollow: { tracking: -0.2 } } }),
       fonts: await openFonts(),

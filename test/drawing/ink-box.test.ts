@@ -25,7 +25,7 @@ describe('ink boxes', () => {
     expect((box?.y ?? 0) + (box?.height ?? 0)).toBeCloseTo(rule.from[1] + rule.width / 2, 6)
   })
 
-  it('are moved by padding, and no more', async () => {
+  it('are moved by padding only', async () => {
     const own = await typesetter()
     for (const [plain, padded, x, y] of [
       [undefined, 'padded', 6, 9],
@@ -49,7 +49,7 @@ describe('ink boxes', () => {
 })
 
 describe('an underline', () => {
-  it('has its top where the face says (OpenType, post.underlinePosition)', async () => {
+  it("has its top at the face's position (OpenType, post.underlinePosition)", async () => {
     const layout = (await typesetter()).set('Boats', { style: 'under' })
     const [rule] = paintedItems(layout, 0, 0).filter(item => item.kind === 'rule')
     // Source Sans 3 says -50 of 1000.
@@ -58,7 +58,7 @@ describe('an underline', () => {
   })
 })
 
-describe('what is read out of an SVG', () => {
+describe('the accessible text of an SVG', () => {
   it('has a space between labels, and none inside one', async () => {
     const layout = (await typesetter()).set('H~lowered[2]O')
     expect(toSvg(layout)).toContain('aria-label="H2O"')

@@ -32,7 +32,7 @@ const set = (text: string) => typesetter.set(text, { style: 'body' })
 const size = { width: 300, height: 120 }
 
 describe('a drawing', () => {
-  it('keeps a placed layout as one item, with its matrix and id', () => {
+  it('has a placed layout as one item with its matrix and id', () => {
     const layout = set('Tern')
     const item = place(layout, 30, 20, { across: 'left' }, { id: 'boat' })
     expect(item).toMatchObject({ kind: 'text', layout, id: 'boat', matrix: { dx: 30, dy: 20 } })
@@ -54,7 +54,7 @@ describe('a drawing', () => {
     expect(() => place(JSON.parse(JSON.stringify(inner)), 0, 0)).toThrow('is data')
   })
 
-  it('is placed by its ink, and told from others, where that is asked', () => {
+  it('is placed by its ink and found by its id on request', () => {
     const inner = draw({ width: 40, height: 20 }, [circle(30, 10, 5, { fill: '#0b3d5c' })])
     const placed = place(inner, 100, 50, { by: 'ink', across: 'left', down: 'bottom' }, { id: 'x' })
     expect(placed.id).toBe('x')
@@ -66,7 +66,7 @@ describe('a drawing', () => {
     expect(() => place(inner, 0, 0, JSON.parse('{"of":"lst"}'))).toThrow("valid value for 'of'")
   })
 
-  it('shows a layer that is used twice wherever it is on the page', () => {
+  it('shows a repeated layer at each of its positions', () => {
     const mark = group([circle(10, 10, 8, { fill: '#c8331f' })], { opacity: 0.5 })
     const icon = draw({ width: 20, height: 20 }, [group([mark], { opacity: 0.9 })])
     for (const order of [
@@ -81,14 +81,14 @@ describe('a drawing', () => {
     }
   })
 
-  it('is read out label by label, and none is parted', () => {
+  it('is read out label by label', () => {
     const labels = ['Jan', 'Feb', 'H~low[2]O'].map((text, i) => place(set(text), 10 + i * 60, 20))
     expect(toSvg(draw(size, labels))).toContain('aria-label="Jan Feb H2O"')
     const two = typesetter.set('one two', { style: 'body', width: 30 })
     expect(toSvg(two)).toContain('aria-label="one two"')
   })
 
-  it('has groups and images that say what they are', () => {
+  it('has groups and images with names', () => {
     const boats = group([place(set('Tern'), 0, 0)], {
       role: 'figure',
       language: 'de',
@@ -207,7 +207,7 @@ describe('shapes', () => {
     expect(toSvg(draw({ ...size, background: 'deep', sheet }, []))).toContain('fill="#0b3d5c"')
   })
 
-  it('are refused where they are not ones', () => {
+  it('are refused with wrong coordinates', () => {
     expect(() => circle(Number.NaN, 0, 1, deep)).toThrow('x of a circle is NaN')
     expect(() => arc(0, 0, { radius: -1, from: 0, to: 9 }, deep)).toThrow('radius of an arc is -1')
     expect(() =>

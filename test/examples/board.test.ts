@@ -48,7 +48,7 @@ describe('the departures board in Chromium', () => {
     expect(served.errors).toEqual([])
   })
 
-  it('speaks another language when the reader chooses one', async () => {
+  it("changes its language with the reader's choice", async () => {
     const before = await canvas()
     for (const language of ['de', 'el', 'ar', 'he']) {
       await page.selectOption('#language', language)
@@ -59,7 +59,7 @@ describe('the departures board in Chromium', () => {
     expect(await page.isVisible('[role=alert]')).toBe(false)
   })
 
-  it('says what it shows, in its language, and has nothing that an audit finds', async () => {
+  it('has alternative text in its language and passes the accessibility audit', async () => {
     const said = () => page.getAttribute('canvas', 'aria-label')
     await page.selectOption('#language', 'de')
     expect(await said()).toMatch(/^Abfahrten · .*Ardle Point.*Pünktlich/)

@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest'
 const configFile = fileURLToPath(new URL('../../examples/board/vite.config.ts', import.meta.url))
 
 describe('a page that measures and paints', () => {
-  it('pulls in no code for PDFs or HTML, and unpacks WOFF2 only when it is asked to', async () => {
+  it('has no code for PDFs or HTML and loads the WOFF2 decoder on demand', async () => {
     const built = await build({ configFile, logLevel: 'error', build: { write: false } })
     const outputs = Array.isArray(built) ? built : [built]
     const chunks = outputs

@@ -55,7 +55,7 @@ describe('the charts in Chromium', () => {
     expect(served.errors).toEqual([])
   })
 
-  it('say each mark, by keyboard and by pointer', async () => {
+  it('name each mark, by keyboard and by pointer', async () => {
     await choose({ sheet: 'light', scale: '1', width: '600', language: 'en' })
     const said = () =>
       page.evaluate<string>(`document.querySelector('#stops [role=status]').textContent`)

@@ -48,7 +48,7 @@ async function choose(given: {
 }
 
 describe('the departures board as an application', () => {
-  it('runs off nowhere, cuts nothing and breaks no word: six languages, 320 to 1,440 pixels, scales 0.8 to 3.1', async () => {
+  it('has no overflow, truncation or broken word: six languages, 320 to 1,440 pixels, scales 0.8 to 3.1', async () => {
     for (const language of languages) {
       // Where words are longest, and from right to left, on a desk as well.
       for (const width of ['de', 'ar'].includes(language) ? [320, 1440] : [320]) {
@@ -70,7 +70,7 @@ describe('the departures board as an application', () => {
     expect(served.errors).toEqual([])
   })
 
-  it('has nothing that an audit finds, in light, dark and more contrast, at scales 1, 2 and 3.1', async () => {
+  it('passes the accessibility audit in light, dark and more contrast, at scales 1, 2 and 3.1', async () => {
     await page.setViewportSize({ width: 390, height: 844 })
     for (const [appearance, contrast] of [
       ['light', false],
@@ -88,7 +88,7 @@ describe('the departures board as an application', () => {
     }
   })
 
-  it('says language and direction, and speaks of a boat that changes', async () => {
+  it('states language and direction and announces a boat that changes', async () => {
     await choose({ language: 'he', scale: 1, appearance: 'light', contrast: false })
     expect(
       await page.evaluate(
@@ -106,7 +106,7 @@ describe('the departures board as an application', () => {
     await ready()
   })
 
-  it('sells a ticket by the keyboard alone', async () => {
+  it('sells a ticket by keyboard alone', async () => {
     await page.focus('#buy')
     await page.keyboard.press('Enter')
     expect(await page.evaluate(`document.querySelector('#tickets').open`)).toBe(true)
@@ -124,12 +124,12 @@ describe('the departures board as an application', () => {
     expect(await page.evaluate(`document.querySelector('#tickets').open`)).toBe(false)
   })
 
-  it('works under its policy', () => {
+  it('works under its content security policy', () => {
     expect(said.filter(line => /Content Security Policy/.test(line))).toEqual([])
   })
 })
 
-it('the page is given faces that are loaded: of others a browser may leave texts unseen', async () => {
+it('the page gets loaded faces only, as browsers may hide texts in others', async () => {
   await page.addInitScript(() => {
     const { add } = FontFaceSet.prototype
     const given: string[] = []

@@ -64,7 +64,7 @@ describe('documents in Chromium', () => {
     await choose('language', 'en')
   })
 
-  it('shows what a leader is between on the sides where they are set, in both directions', async () => {
+  it('shows both sides of a leader in both directions', async () => {
     const leftOf = (text: string) =>
       page.evaluate<number>(`[...document.querySelectorAll('#sheet span')]
         .findLast(one => one.textContent === ${JSON.stringify(text)}).getBoundingClientRect().left`)
@@ -94,7 +94,7 @@ describe('documents in Chromium', () => {
     expect(served.errors).toEqual([])
   })
 
-  it('has nothing that an audit finds', async () => {
+  it('passes the accessibility audit', async () => {
     expect(await auditOf(page)).toEqual([])
   })
 })

@@ -58,7 +58,7 @@ describe('the notice with a caret, in Chromium', () => {
     expect(link).toBe('https://lantern-sound.example/notices')
   })
 
-  it('goes by words and lines, to ends, and chooses by two and three clicks', async () => {
+  it('moves by words and lines, to ends, and selects by two and three clicks', async () => {
     await page.mouse.click(...(await at(24, 40)))
     await page.locator('canvas').focus()
     await page.keyboard.press('Control+Home')
@@ -91,7 +91,7 @@ describe('the notice with a caret, in Chromium', () => {
     ])
   })
 
-  it('has links that the keyboard reaches, and reads out what it shows', async () => {
+  it('has links that the keyboard reaches and an accessible text', async () => {
     await page.locator('canvas').focus()
     await page.keyboard.press('Tab')
     expect(await page.evaluate('document.activeElement.textContent')).toBe('Read the notice')

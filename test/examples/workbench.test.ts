@@ -36,7 +36,7 @@ describe('the workbench', () => {
     for (const note of notes) expect(note).toMatch(/^\d+ lines?, [\d.]+ high, contrast [\d.]+/)
   })
 
-  it('tells what is wrong with its place, and goes on with the last sheet', async () => {
+  it('reports mistakes with their positions and goes on with the last sheet', async () => {
     const whole = await value('#sheet')
     await page.fill('#sheet', whole.replace('"weight": "regular"', '"wait": "regular"'))
     const [problem] = await texts('#sheet-problems button')
@@ -72,7 +72,7 @@ describe('the workbench', () => {
     expect(await page.evaluate(`document.activeElement.id`)).not.toBe('markup')
   })
 
-  it('changes an ink and a size in place, tells where they are used, and takes steps back', async () => {
+  it('changes an ink and a size in place, lists their uses and undoes steps', async () => {
     const before = await value('#sheet')
     await page.fill('#sheet', `\n\n${before}`)
     await page.focus('#inks input')
@@ -94,7 +94,7 @@ describe('the workbench', () => {
     await page.click('#undo')
   })
 
-  it('finds families by name, script and weight, and tries one in place', async () => {
+  it('finds families by name, script and weight and tries one in place', async () => {
     await page.fill('#family-script', 'Arab')
     expect(await texts('#families button')).toEqual(['Try Noto Sans Arabic'])
     await page.fill('#family-script', '')
@@ -122,7 +122,7 @@ describe('the workbench', () => {
     await page.selectOption('#language', 'en')
   })
 
-  it('says why a sheet cannot be saved as CSS', async () => {
+  it('explains why a sheet cannot be saved as CSS', async () => {
     const whole = await value('#sheet')
     await page.fill('#sheet', '{ "styles": { "body": {}, "a.b": {}, "a-b": {} } }')
     expect(await texts('#sheet-problems button')).toEqual([])
@@ -133,7 +133,7 @@ describe('the workbench', () => {
     await page.fill('#sheet', whole)
   })
 
-  it('has nothing that an audit finds', async () => {
+  it('passes the accessibility audit', async () => {
     expect(await auditOf(page)).toEqual([])
   })
 })

@@ -39,7 +39,7 @@ function faces(text: string, style: 'defaults' | 'listed' = 'defaults') {
 }
 
 describe('fallback', () => {
-  it('goes over the style’s families, and then the fonts by script', () => {
+  it('tries the style’s families, then the fonts by script', () => {
     expect(faces('Tern العرب', 'listed').runs.map(([, family]) => family)).toEqual([
       'Source Sans 3',
       'Noto Sans Arabic',
@@ -82,7 +82,7 @@ describe('fallback', () => {
     expect(inked.length).toBe(1)
   })
 
-  it('shows a box for what no face has, and says what it is', async () => {
+  it('shows a box for a missing character and names it', async () => {
     const { runs, problems } = faces('x \u{10b83} y')
     expect(runs.map(([text]) => text).join('')).toBe('x \u{10b83} y')
     expect(problems).toMatchObject([

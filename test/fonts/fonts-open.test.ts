@@ -6,8 +6,8 @@ import { describe, expect, it } from 'vitest'
 
 const fontFile = new URL('../../assets/fonts/SourceSerif4-Italic.ttf', import.meta.url)
 
-describe('the fonts', () => {
-  it('has regular, italic, bold and bold italic of each built-in family', async () => {
+describe('opened fonts', () => {
+  it('have regular, italic, bold and bold italic of each built-in family', async () => {
     const fonts = await openFonts()
     expect(fonts.families).toEqual(['sans', 'serif', 'mono'])
     for (const family of fonts.families) {
@@ -28,7 +28,7 @@ describe('the fonts', () => {
     expect(() => face.outline(37)).toThrow('is closed')
   })
 
-  it('gives its memory back: 1,000 rounds of opening and closing leave it flat', async () => {
+  it('free their memory: it stays flat over 1,000 rounds of opening and closing', async () => {
     const round = async () => {
       const fonts = await openFonts({ builtIn: ['sans'] })
       const face = fonts.face('sans', { weight: 400, slant: 'normal' })
@@ -55,7 +55,7 @@ describe('the fonts', () => {
     expect(fonts.face('sans', { weight: wanted, slant: 'oblique' }).slant).toBe('italic')
   })
 
-  it('takes fonts as paths and as bytes, under the name they give themselves', async () => {
+  it('include fonts from paths and bytes under their own names', async () => {
     for (const font of [fontFile, readFileSync(fontFile)]) {
       const fonts = await openFonts({ builtIn: [], files: [font] })
       expect(fonts.families).toEqual(['Source Serif 4'])

@@ -56,7 +56,7 @@ describe('font files', () => {
     )
   })
 
-  it('are found once in folders that lead in circles', async () => {
+  it('are found once in folders with circular links', async () => {
     const round = join(folder, 'round/inner')
     mkdirSync(round, { recursive: true })
     writeFileSync(join(round, 'a.ttf'), readFileSync(serif))
@@ -132,7 +132,7 @@ describe('variable fonts', () => {
     },
   })
 
-  it('take every weight they have, and no more', async () => {
+  it('take every weight in their range, and no more', async () => {
     const fonts = await openFonts({ builtIn: [], files: [variable] })
     expect(fonts.facesOf('Source Sans 3')).toMatchObject([
       { weights: [200, 900], axes: [{ tag: 'wght' }] },
@@ -161,7 +161,7 @@ describe('variable fonts', () => {
     expect(shapes('~light[Q] ~heavy[Q]').size).toBe(2)
   })
 
-  it('go into a PDF as they stand, and give their text', async () => {
+  it('are embedded in a PDF at their weight, with extractable text', async () => {
     const fonts = await openFonts({ builtIn: [], files: [variable] })
     const layout = typesetterFor({ sheet, fonts }).set('~light[Quay] ~heavy[Quay]')
     const pdf = toPdf(layout, { deflate: bytes => deflateSync(bytes) })
@@ -176,7 +176,7 @@ describe('variable fonts', () => {
 })
 
 describe('names and licenses', () => {
-  it('gives families short names, to be changed in one place', async () => {
+  it('map families to short names that are changed in one place', async () => {
     const names = { heading: 'Source Serif 4', text: 'sans' }
     const fonts = await openFonts({ builtIn: ['sans'], files: [serif], aliases: names })
     expect(fonts.face('Heading', upright).family).toBe('Source Serif 4')

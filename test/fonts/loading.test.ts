@@ -30,8 +30,8 @@ function facesOf(typesetter: Typesetter, markup: string, style = 'body') {
   return { names: [...new Set(names)], codes: [...new Set(codes)] }
 }
 
-describe('fonts whose faces are loaded when they are used', () => {
-  it('has one face from the start, and fetches another when text wants it', async () => {
+describe('fonts with lazily loaded faces', () => {
+  it('have one face at first and fetch another for a text that needs it', async () => {
     const fonts = await openFonts({ loading: 'lazy' })
     const typesetter = typesetterFor({ sheet, fonts })
     expect(fonts.families).toEqual(['sans', 'serif', 'mono'])
@@ -57,7 +57,7 @@ describe('fonts whose faces are loaded when they are used', () => {
     fonts.close()
   })
 
-  it('sets the same lines as fonts that had them from the start, once they are there', async () => {
+  it('give the same lines as eagerly loaded fonts once loaded', async () => {
     const [later, whole] = [await openFonts({ loading: 'lazy' }), await openFonts()]
     const markup = 'Boats ~strong[to ~emphasis,slant=italic[Quillhaven]] ~family=mono[07:45]'
     const lines = (fonts: typeof later) =>
@@ -72,7 +72,7 @@ describe('fonts whose faces are loaded when they are used', () => {
     expect(lines(later)).toEqual(lines(whole))
   })
 
-  it('begins with the first family or face that is named', async () => {
+  it('begin with the first named family or face', async () => {
     const fonts = await openFonts({ builtIn: ['serif', 'sans'], loading: 'lazy' })
     expect(fonts.isPending('serif', { weight: 400, slant: 'normal' })).toBe(false)
     expect(fonts.isPending('serif', { weight: 700, slant: 'normal' })).toBe(true)
@@ -81,7 +81,7 @@ describe('fonts whose faces are loaded when they are used', () => {
     expect(faces.facesOf('mono').map(face => face.weight)).toEqual([700])
   })
 
-  it('fetches another family only when the first lacks a character', async () => {
+  it('fetch another family only when the first lacks a character', async () => {
     const fonts = await openFonts({
       builtIn: ['sans'],
       loading: 'lazy',
@@ -100,7 +100,7 @@ describe('fonts whose faces are loaded when they are used', () => {
     expect(fonts.find({ name: 'Harbour' }).map(face => face.family)).toEqual(['Harbour'])
   })
 
-  it('goes on without a face that cannot be fetched, and says so', async () => {
+  it('go on without a face that cannot be fetched and report it', async () => {
     const broken = join(mkdtempSync(join(tmpdir(), 'dotline-')), 'broken.ttf')
     writeFileSync(broken, 'no font')
     for (const source of ['nowhere.ttf', broken]) {
@@ -122,7 +122,7 @@ describe('fonts whose faces are loaded when they are used', () => {
     }
   })
 
-  it('drops what comes after it was closed', async () => {
+  it('discard faces that arrive after closing', async () => {
     const fonts = await openFonts({ loading: 'lazy' })
     fonts.onChange(() => expect.fail('told after it was closed'))
     facesOf(typesetterFor({ sheet, fonts }), '~strong[late]')
@@ -132,7 +132,7 @@ describe('fonts whose faces are loaded when they are used', () => {
     expect(() => fonts.face('sans', { weight: 700, slant: 'normal' })).toThrow('closed')
   })
 
-  it('takes what a described font is said to be before what it says itself', async () => {
+  it("prefer a font's description to its own names", async () => {
     const font = {
       source: fontFiles.thai,
       family: 'Harbour',
@@ -143,7 +143,7 @@ describe('fonts whose faces are loaded when they are used', () => {
     expect(fonts.facesOf('Harbour')).toMatchObject([{ weight: 700, slant: 'italic' }])
   })
 
-  it('refuses choices and descriptions that mean nothing', async () => {
+  it('refuse invalid choices and descriptions', async () => {
     const open = (options: object) => openFonts(options)
     await expect(open({ builtIn: [{ family: 'sans', weight: 300 }] })).rejects.toThrow('weight')
     await expect(open({ builtIn: ['sanz'] })).rejects.toThrow('builtIn')
@@ -155,7 +155,7 @@ describe('fonts whose faces are loaded when they are used', () => {
   })
 })
 
-it('says where its own files are', () => {
+it('give the locations of their own files', () => {
   expect(builtInFaces.length).toBe(12)
   expect(engineUrl.pathname).toMatch(/assets\/wasm\/harfbuzz\.wasm$/)
   expect(builtInFaces[0]).toMatchObject({ family: 'sans', weight: 400, slant: 'normal' })

@@ -62,7 +62,7 @@ describe('matching by CSS Fonts 4, section 5.2', () => {
     )
   })
 
-  it('goes by stretch before slant, and by slant before weight', async () => {
+  it('prefers stretch to slant and slant to weight', async () => {
     const fonts = await fontsOf(
       { widthClass: 3, slant: 'normal', weight: 900 },
       { widthClass: 5, slant: 'italic', weight: 100 },
@@ -74,7 +74,7 @@ describe('matching by CSS Fonts 4, section 5.2', () => {
     expect(face(100, 'italic', 900)).toMatchObject({ slant: 'italic', weight: 100 })
   })
 
-  it('takes of a variable font any weight between its ends', async () => {
+  it("takes any weight within a variable font's range", async () => {
     const fonts = await openFonts({ builtIn: [], files: [fontFiles.variableCff] })
     const weight = (wanted: number) =>
       fonts.face('SourceCodeVF', { weight: wanted, slant: 'normal' }).weight
@@ -82,7 +82,7 @@ describe('matching by CSS Fonts 4, section 5.2', () => {
   })
 })
 
-describe('a family without what a style asks for', () => {
+describe('a family without the requested face', () => {
   const sheet = defineSheet({
     styles: {
       defaults: { family },
@@ -93,7 +93,7 @@ describe('a family without what a style asks for', () => {
     },
   })
 
-  it('gives the nearest face, and says which there are', async () => {
+  it('gives the nearest face and lists the available ones', async () => {
     const fonts = await fontsOf({ weight: 300 }, { weight: 400 })
     const { set } = typesetterFor({ sheet, fonts, problems: 'collect' })
     const layout = set('Tern', { style: 'heavy' })
@@ -105,16 +105,16 @@ describe('a family without what a style asks for', () => {
     expect(layout.problems).toMatchObject([
       {
         code: 'missing-face',
-        message: `the family '${family}' has no weight 700, no italic face`,
-        hint: 'available: 300, 400',
+        message: expect.stringMatching(/700.*italic/),
+        hint: expect.stringContaining('300, 400'),
       },
     ])
     expect(set('Tern', { style: 'narrow' }).problems).toMatchObject([
-      { code: 'missing-face', message: `the family '${family}' has no width of 75 %` },
+      { code: 'missing-face', message: expect.stringContaining('75 %') },
     ])
   })
 
-  it('warns once a layout, of weights between as well, and of a family that stands in', async () => {
+  it('warns once per layout, also of intermediate weights and of a fallback family', async () => {
     const fonts = await fontsOf({ weight: 300 }, { weight: 400 })
     const { set } = typesetterFor({ sheet, fonts })
     const codes = (text: string, more: object) =>
@@ -128,7 +128,7 @@ describe('a family without what a style asks for', () => {
     ])
   })
 
-  it('is made bold and slanted only where the style asks for it', async () => {
+  it('is synthesized as bold or slanted only on request of the style', async () => {
     const fonts = await fontsOf({ weight: 400 })
     const { set } = typesetterFor({ sheet, fonts })
     const run = (style: 'made' | 'leaning' | 'defaults') => set('H', { style }).lines[0].runs[0]

@@ -39,7 +39,7 @@ const nameless = changed((view, entry) => view.setUint32(entry, 0x6e6f7065))
 const emptied = changed((view, _, start) => view.setUint16(start + 2, 0))
 
 describe('names of fonts', () => {
-  it('are read where they are for any system', async () => {
+  it('are read for any platform', async () => {
     const fonts = await openFonts({ builtIn: [], files: [named(0, () => {})] })
     expect(fonts.families).toEqual(['Source Sans 3'])
     const old = await openFonts({ builtIn: [], files: [roman] })

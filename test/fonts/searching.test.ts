@@ -12,8 +12,8 @@ const parts = ['cyrillic', 'greek', 'latin', 'latin-ext', 'vietnamese'].map(part
   file(`${web}-${part}-400-normal.woff`),
 )
 
-describe('files of one face that hold different characters', () => {
-  it('are one face, in whatever order they are given', async () => {
+describe('files of one face with different characters', () => {
+  it('are one face in any order', async () => {
     const text = 'Tern Αλκυών Лодка Łódź Quạ'
     for (const files of [parts, parts.toReversed()]) {
       const fonts = await openFonts({ builtIn: ['serif'], files })
@@ -62,7 +62,7 @@ describe('files that state one weight', () => {
 })
 
 describe('a folder of fonts', () => {
-  it('opens without what is broken in it, and says so', async () => {
+  it('opens without its broken files and reports them', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'dot-line-'))
     writeFileSync(join(folder, 'broken.ttf'), 'no font')
     copyFileSync(fontFiles.thai, join(folder, 'thai.ttf'))
@@ -78,7 +78,7 @@ describe('a folder of fonts', () => {
 })
 
 describe('a search', () => {
-  it('goes by a part of a name, script, weight, slant, feature and characters', async () => {
+  it('matches a part of a name, script, weight, slant, feature and characters', async () => {
     const fonts = await openFonts({
       files: [fontFiles.thai, fontFiles.variableCff, fontFiles.arabic],
     })
@@ -99,7 +99,7 @@ describe('a search', () => {
     expect(() => fonts.find({ nmae: 'x' } as object)).toThrow("find has no option 'nmae'")
   })
 
-  it('suggests the family that was nearly named', async () => {
+  it('suggests the family with the nearest name', async () => {
     const fonts = await openFonts({ files: [fontFiles.thai] })
     expect(fonts.nearest('Noto Sans Thai Regular')).toBe('Noto Sans Thai')
     expect(fonts.nearest('noto')).toBe('Noto Sans Thai')

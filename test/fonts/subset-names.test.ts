@@ -27,7 +27,7 @@ function sumOf(bytes: Uint8Array): number {
   return sum
 }
 
-it('a subset has a name of its own where the license of its font asks for that, and the license', async () => {
+it("a subset is renamed where its font's license requires that, and carries the license", async () => {
   const fonts = await openFonts({ embedding: true, files: [fontFiles.hebrew] })
   const subset = fonts.face('sans', { weight: 400, slant: 'normal' }).subsetForText('Tern')
   const names = namesOf(subset)

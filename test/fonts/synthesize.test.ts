@@ -10,7 +10,7 @@ const bold = (outline: ReturnType<typeof contour>) => [
 ]
 
 describe('a synthesized weight', () => {
-  it('moves every edge outward, whichever way a contour goes round', () => {
+  it('moves every edge outward in both directions of contours', () => {
     const square = [
       [0, 0],
       [0, 500],
@@ -23,7 +23,7 @@ describe('a synthesized weight', () => {
     expect(bold(contour(around))).toEqual([-50, -50, 550, -50, 550, 550, -50, 550])
   })
 
-  it('has the edges of a point from its nearest neighbors at other places', () => {
+  it('takes the edges of a point from its nearest distinct neighbors', () => {
     const twice = [
       [0, 0],
       [0, 0],
@@ -38,7 +38,7 @@ describe('a synthesized weight', () => {
     ])
   })
 
-  it('takes a glyph of 60,000 points at one place, as a broken font has it', () => {
+  it('handles a broken glyph of 60,000 coincident points', () => {
     const points = Array.from({ length: 60_000 }, () => [7, 7] as const)
     expect(bold(contour(points)).every(value => value === 7)).toBe(true)
   })

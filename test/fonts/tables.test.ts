@@ -25,25 +25,25 @@ const heads = (count: number) => [...new Array(17).fill(0), count]
 const rows = [1000, 30, 600, 10, -5]
 
 describe('vertical metrics', () => {
-  it('are an em for each letter where the font states none', () => {
+  it('default to one em a letter', () => {
     const none = readVerticalMetrics(tablesOf({}), heights, extents)
     expect([none.isStated, none.advance(7), none.origin(7)]).toEqual([false, 1000, 880])
   })
 
-  it('are read from vmtx: the last advance holds for all behind it', () => {
+  it('are read from vmtx, whose last advance repeats', () => {
     const font = tablesOf({ vhea: heads(2), vmtx: rows })
     const { isStated, advance, origin } = readVerticalMetrics(font, heights, extents)
     expect([isStated, advance(0), advance(1), advance(2)]).toEqual([true, 1000, 600, 600])
     expect([origin(0), origin(1), origin(2)]).toEqual([730, 710, 695])
   })
 
-  it('begin where VORG says, or at its default', () => {
+  it('begin at the origin in VORG or at its default', () => {
     const font = tablesOf({ vhea: heads(2), vmtx: rows, VORG: [1, 0, 850, 1, 3, 640] })
     const { origin } = readVerticalMetrics(font, heights, extents)
     expect([origin(0), origin(3)]).toEqual([850, 640])
   })
 
-  it('of broken tables are those of none', () => {
+  it('of broken tables are the defaults', () => {
     const cut = tablesOf({ vhea: heads(90), vmtx: rows, VORG: [1, 0] })
     expect(readVerticalMetrics(cut, heights, extents).isStated).toBe(false)
   })
@@ -84,7 +84,7 @@ describe('ligature carets', () => {
     expect(carets(4)).toEqual([])
   })
 
-  it('are none in fonts without them, and in broken ones', () => {
+  it('are absent in fonts without them and in broken ones', () => {
     expect(readLigatureCarets(tablesOf({}))(5)).toEqual([])
     for (let length = 0; length < 18; length++) {
       const carets = readLigatureCarets(tablesOf({ GDEF: list([1, 1, 5]).slice(0, length) }))

@@ -27,7 +27,7 @@ const made = <T>(next: Next, most: number, make: () => T): T[] =>
   Array.from({ length: 1 + next(most) }, make)
 
 describe('attacks of each class', () => {
-  it('request lines end no preview', async () => {
+  it('request lines do not end the preview', async () => {
     writeFileSync(join(cwd, 'sheet.json'), '{"styles":{}}')
     const server = spawn(process.execPath, [main, 'preview', '-s', 'sheet.json', '--port', '0'], {
       cwd,
@@ -71,7 +71,7 @@ describe('attacks of each class', () => {
     server.kill()
   })
 
-  it('output paths keep what they lead to, or are refused in a line', () => {
+  it('output paths keep their targets or are refused in one line', () => {
     const next = numbers(40)
     for (let round = 0; round < roundsOf(25); round++) {
       const folder = join(cwd, `out-${round}`)
@@ -92,7 +92,7 @@ describe('attacks of each class', () => {
     }
   })
 
-  it('selectors are matched, or passed over, however they are put together', () => {
+  it('selectors of any form are matched or ignored', () => {
     const next = numbers(41)
     const texts = chartTextsFor({ sheet, fonts, problems: 'collect' })
     const pieces = [

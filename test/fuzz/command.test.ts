@@ -91,7 +91,7 @@ function mutatedLine(line: readonly string[], next: Next): string[] {
   return [...line.slice(0, at), ...changed, ...line.slice(at + 1)]
 }
 
-it('the command ends with 0, 1 or 2 whatever its files and words are, and says why in words', () => {
+it('the command ends with 0, 1 or 2 and a message whatever its files and arguments are', () => {
   const next = numbers(77)
   const xliff = () => {
     for (const [name, whole] of Object.entries(files)) writeFileSync(join(cwd, name), whole)

@@ -166,7 +166,7 @@ const readers: Readonly<Record<string, (next: ReturnType<typeof numbers>) => unk
   },
 }
 
-describe('files that somebody changed', () => {
+describe('corrupted files', () => {
   it.each(Object.entries(readers))('%s are read, or refused in words', (name, read) => {
     const next = numbers(name.length * 7919)
     let refused = 0

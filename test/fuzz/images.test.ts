@@ -40,7 +40,7 @@ function broken(bytes: Uint8Array, next: Next): Uint8Array<ArrayBuffer> {
   return next(6) === 0 ? copy.slice(0, next(copy.length)) : copy
 }
 
-describe('what arrives from elsewhere works, or is refused with a DotLineError', () => {
+describe('input from elsewhere works or is refused with a DotLineError', () => {
   it('images, in every target', async () => {
     const files = [...Object.values(pngs), jpeg]
     await expectOutcomes(roundsOf(360), async next => {

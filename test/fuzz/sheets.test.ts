@@ -99,7 +99,7 @@ function run(make: (next: ReturnType<typeof numbers>) => () => ReturnType<typeof
   expect(worked).toBeLessThan(rounds)
 }
 
-describe('mutated sheets work, or are refused with a DotLineError in words', () => {
+describe('mutated sheets work or are refused with a DotLineError', () => {
   const tokens = writeTokens(defineSheet(source)).tokens
 
   it('as objects', () =>
@@ -114,7 +114,7 @@ describe('mutated sheets work, or are refused with a DotLineError in words', () 
       return () => readSheet(json)
     }))
 
-  it('as text that is hardly JSON', () =>
+  it('as text that is nearly JSON', () =>
     run(next => {
       const json = mutatedText(JSON.stringify(source), next, characters)
       return () => readSheet(json)

@@ -26,7 +26,7 @@ const faces = [
 ] as const
 
 describe('solids of random words', () => {
-  it('are closed, or are refused: in ten faces, raised, sunk, cut, mirrored, along curves', async () => {
+  it('are closed or refused: in ten faces, raised, sunk, cut, mirrored, along curves', async () => {
     const files = [
       fontFiles.cff,
       fontFiles.thai,

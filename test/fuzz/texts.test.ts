@@ -95,7 +95,7 @@ function someText(next: Next): string {
 const targets = [toSvg, toPdf, toPng, toHtml, toPathData]
 
 describe('texts of any kind', () => {
-  it('go through every target, or are refused with a DotLineError', () => {
+  it('render in every target or are refused with a DotLineError', () => {
     const next = numbers(20261126)
     const rounds = roundsOf(180)
     let refused = 0

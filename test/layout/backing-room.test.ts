@@ -57,8 +57,8 @@ function spanOf({ outline }: Extract<Item, { kind: 'path' }>) {
   }
 }
 
-describe('a backing that takes room', () => {
-  it('moves what stands beside it by its padding, and joins nothing over its edge', () => {
+describe('a backing in the flow', () => {
+  it('moves its neighbors by its padding and breaks joined letters at its edges', () => {
     const [line] = set('AV~pill[AV]AV').lines
     const single = set('AV').width
     expect(line.width).toBeCloseTo(3 * single + 14, 6)
@@ -112,7 +112,7 @@ describe('a backing that takes room', () => {
     )
   })
 
-  it('is closed wherever a line ends in it, or open there', () => {
+  it('is closed or open at the ends of its lines', () => {
     const text = (style: string) => set(`~${style}[the old stone harbour wall]`, { width: 120 })
     const closed = text('pill')
     expect(closed.lines.length).toBeGreaterThan(2)
@@ -129,7 +129,7 @@ describe('a backing that takes room', () => {
     expect(boxes(text('plain'))[0].left).toBe(-8)
   })
 
-  it('goes on under the mark of what is cut off', () => {
+  it('goes on under the ellipsis', () => {
     for (const [style, corners] of [
       ['pill', 4],
       ['open', 2],
@@ -147,7 +147,7 @@ describe('a backing that takes room', () => {
     }
   })
 
-  it('stands on the left by its left padding, whichever way letters run', () => {
+  it('has its left padding at the left in both directions', () => {
     const [line] = set('~pill[שלום] ~pill[quay]', { style: 'way-1' }).lines
     const [first, second] = line.runs.filter(run => run.room)
     expect(first.room).toEqual({ left: 8, right: 6 })
@@ -169,7 +169,7 @@ describe('a backing that takes room', () => {
     }
   })
 
-  it('belongs to runs only', () => {
+  it('is refused for paragraphs', () => {
     const source = {
       styles: { bad: { backing: { ink: '#000', extent: 'line', inFlow: true } } },
     }

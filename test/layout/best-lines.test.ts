@@ -147,7 +147,7 @@ describe('best breaks', () => {
   const lineTexts = ({ lines }: Layout) =>
     lines.map(({ runs }) => runs.map(run => (run.kind === 'hyphen' ? '' : run.text)).join(''))
 
-  it('are no more than those of first fit, and leave no word alone that has room beside it', () => {
+  it('are as few as those of first fit and leave no word alone that has room beside it', () => {
     const { typesetter } = opened
     let different = 0
     assertOften(
@@ -190,7 +190,7 @@ describe('best breaks', () => {
     )
   })
 
-  it('give up no line for a single word above one with room for it', () => {
+  it('leave no single word above a line with room for it', () => {
     const text = 'Chacun a le droit à la reconnaissance en tous lieux de sa personnalité juridique.'
     for (let width = 110; width < 260; width += 5) {
       const texts = lineTexts(opened.typesetter.set(text, { style: 'best', width }))
@@ -204,7 +204,7 @@ describe('even lines', () => {
   const unevenness = ({ lines }: Layout, room: number) =>
     lines.reduce((sum, line) => sum + (room - line.width) ** 2, 0)
 
-  it('are never less even than first fit, and as many', () => {
+  it('are as many as those of first fit, and at least as even', () => {
     let better = 0
     assertOften(
       fc.property(someWords(16), fc.integer({ min: 120, max: 420 }), (list, width) => {

@@ -64,7 +64,7 @@ const notice =
   'at the harbour office before departure.'
 
 describe('hyphenation', () => {
-  it('divides words by the patterns of their language, with a hyphen of no character', async () => {
+  it('divides words by the patterns of their language, with a hyphen outside of the text', async () => {
     const layout = set('the international timetable', 'divided', { width: 90 })
     expect(lineTexts(layout)).toEqual(['the interna', 'tional ', 'timetable'])
     expect(shownHyphens(layout)).toEqual([true, false, false])
@@ -90,7 +90,7 @@ describe('hyphenation', () => {
     expect([...run.glyphs.advances, ...hyphen.glyphs.advances]).toEqual([...whole.advances])
   })
 
-  it('takes soft hyphens everywhere, and shows them at a break only', () => {
+  it('honors soft hyphens everywhere and shows them at breaks only', () => {
     const text = 'over\u00adland'
     expect(shownHyphens(set(text, undefined, { width: 45 }))).toEqual([true, false])
     const whole = set(text, undefined)
@@ -98,7 +98,7 @@ describe('hyphenation', () => {
     expect(whole.width).toBeCloseTo(set('overland', undefined).width, 6)
   })
 
-  it('leaves words alone that say where they may be divided', () => {
+  it('leaves words with soft hyphens to these', () => {
     const text = 'Fährverbindungs\u00adunterbrechung'
     const free = set(text.replace('\u00ad', ''), 'german', { width: 60 })
     expect(free.lines.length).toBeGreaterThan(3)
@@ -108,7 +108,7 @@ describe('hyphenation', () => {
     expect(lineTexts(narrow)).toEqual(['Fährver\u00ad', 'bindung'])
   })
 
-  it('divides words of any length where they are divided, and lines of any', () => {
+  it('divides words and lines of any length', () => {
     // Beyond 255 letters places were counted from 0 again.
     const part = 'verbindungsunterbrechung'
     const word = part.repeat(20)
@@ -124,7 +124,7 @@ describe('hyphenation', () => {
     expect(shownHyphens(wide)[0]).toBe(true)
   })
 
-  it('says where it has no patterns, and which languages it knows', async () => {
+  it('reports languages without patterns and lists the known ones', async () => {
     expect(set('x', 'icelandic').problems).toMatchObject([
       {
         code: 'missing-hyphenation',
@@ -138,7 +138,7 @@ describe('hyphenation', () => {
   })
 })
 
-describe('the kinds of breaking', () => {
+describe('breaking modes', () => {
   const spread = ({ lines }: Layout) => {
     const widths = lines.map(line => line.width)
     return Math.max(...widths) - Math.min(...widths)
@@ -201,7 +201,7 @@ describe('the kinds of breaking', () => {
     }
   })
 
-  it('breaks long words, or lets them run over and says so', () => {
+  it('breaks long words, or lets them overflow and reports it', () => {
     const word = 'Fährverbindungsunterbrechung'
     expect(set(word, undefined, { width: 60 }).lines.length).toBeGreaterThan(1)
     const over = set(`to ${word} now`, 'whole', { width: 60 })
@@ -209,7 +209,7 @@ describe('the kinds of breaking', () => {
     expect(over.problems).toMatchObject([{ code: 'overflow' }])
   })
 
-  it('breaks Japanese as strictly as the style says', () => {
+  it('breaks Japanese by the strictness of the style', () => {
     const text = 'ちょっとカード'
     const starts = (style: StyleName, width: number) =>
       lineTexts(set(text, style, { width })).map(t => t[0])
@@ -217,7 +217,7 @@ describe('the kinds of breaking', () => {
     expect(starts('strict', 50).some(c => 'ょっー'.includes(c))).toBe(false)
   })
 
-  it('keeps words of Korean whole where the style says so', () => {
+  it('keeps Korean words whole on request of the style', () => {
     const text = '배는 해질녘에 떠난다'
     const width = set('해질녘에 ', 'korean').width + 1
     expect(lineTexts(set(text, 'korean', { width }))).toEqual(['배는 ', '해질녘에 ', '떠난다'])
@@ -267,7 +267,7 @@ describe('tabs', () => {
 describe('cutting', () => {
   const path = 'Lantern Sound Ferries / Winter / Ardle Point departures'
 
-  it('in the middle and at the start, the mark in place of what is left out', () => {
+  it('in the middle and at the start, with the ellipsis in place of the omitted text', () => {
     const middle = set(path, 'middle', { width: 180, maxLines: 1 })
     const [text] = lineTexts(middle)
     expect(text).toMatch(/^Lantern \S+…departures$/)
@@ -304,7 +304,7 @@ describe('cutting', () => {
     expect(() => set('x', undefined, { height: -1 })).toThrow('the height of a frame')
   })
 
-  it('over several paragraphs and lines, with every kind', () => {
+  it('over several paragraphs and lines, in every position', () => {
     const text = 'one two three\nfour five six\nseven eight nine ten'
     for (const style of ['middle', 'start', 'words', 'middleWords', 'even', 'best'] as const) {
       for (const maxLines of [1, 2]) {
@@ -316,7 +316,7 @@ describe('cutting', () => {
     }
   })
 
-  it('never cuts a grapheme, and says when not even the mark fits', () => {
+  it('never cuts a grapheme and reports an ellipsis without room', () => {
     const text = 'e\u0301👩‍✈️x'.repeat(12)
     const ends = new Set([0, ...graphemes(text)])
     const collecting = typesetterFor({ sheet, fonts: typesetterFonts(), problems: 'collect' })
@@ -333,7 +333,7 @@ describe('cutting', () => {
     expect(tiny.problems).toMatchObject([{ code: 'overflow' }])
   })
 
-  it('keeps the direction of what it keeps', () => {
+  it('keeps the direction of the remaining text', () => {
     const layout = set('القوارب تغادر عند الغروب كل يوم', 'arabic', { width: 120, maxLines: 1 })
     const [line] = layout.lines
     const mark = line.runs.find(run => run.text === '…')

@@ -95,7 +95,7 @@ describe('carets', () => {
     expect(caretAt(turned, 3, 'after').direction).toBe('rtl')
   })
 
-  it('divide ligatures: as the font says, or by graphemes', () => {
+  it("divide ligatures at the font's carets or by graphemes", () => {
     const layout = set('ffi')
     const { width } = layout.lines[0]
     const places = [0, 1, 2, 3].map(at => caretAt(layout, at).from[0])
@@ -108,7 +108,7 @@ describe('carets', () => {
     expect(middle).toBeGreaterThan(end)
   })
 
-  it('never stand inside a grapheme, and lie at the cut of what is cut off', () => {
+  it('are never inside a grapheme, and at the ellipsis for truncated text', () => {
     const layout = set('ae\u0301o')
     expect(caretAt(layout, 2).offset).toBe(1)
     const cut = set('Quillhaven to Brackwater-under-Heugh', { width: 120, maxLines: 1 })
@@ -158,7 +158,7 @@ describe('hit-testing', () => {
     )
   })
 
-  it('tells text, link and action, and what is only near', () => {
+  it('gives text, link and action, and whether the point is on the text', () => {
     const layout = typesetter.set(
       'See ~href=https://lantern.example[the board] or ~action=rebook[rebook].',
     )
@@ -181,7 +181,7 @@ describe('hit-testing', () => {
     expect(hitTest(set(''), 5, 5)).toMatchObject({ offset: 0, run: undefined })
   })
 
-  it('gives the boxes of a stretch: one a line, more where the direction changes', () => {
+  it('gives the boxes of a range: one a line, more where the direction changes', () => {
     const layout = set('Boats leave Quillhaven at dusk', { width: 110 })
     const boxes = rangeBoxes(layout, 3, layout.text.length)
     expect(boxes).toHaveLength(layout.lines.length)

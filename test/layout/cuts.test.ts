@@ -40,7 +40,7 @@ const set = (text: string, style: Name, frame = {}) =>
 const kinds = (layout: Layout, kind: string) =>
   layout.lines.flatMap(line => line.runs).filter(run => run.kind === kind)
 
-describe('a text that is cut inside', () => {
+describe('a text truncated in the middle', () => {
   // Its first strong letters are cut off, and what is left begins with others.
   it.each(['start', 'middle'] as const)('at its %s keeps the direction of the whole', style => {
     const text = 'הסירות יוצאות אל Quillhaven Ardle Point (07:40)'
@@ -73,7 +73,7 @@ describe('a text that is cut inside', () => {
   })
 })
 
-describe('what stands in a text by its style', () => {
+describe('content that a style adds to a text', () => {
   it.each([
     ['marked', 'ellipsis', 'Boats to Ardle Point leave at dusk', { width: 120, maxLines: 1 }],
     ['listed', 'marker', 'Ardle Point', {}],
@@ -90,14 +90,14 @@ describe('what stands in a text by its style', () => {
     expect(layout.text).toBe(text)
   })
 
-  it('is told of where no face has it', () => {
+  it('is reported where no face has it', () => {
     const { problems } = set('Boats to Ardle Point leave', 'unknown', { width: 120, maxLines: 1 })
     expect(problems).toMatchObject([{ code: 'missing-glyph', severity: 'warning' }])
   })
 })
 
 describe('a tab', () => {
-  it('leaves half a digit at least (CSS Text 3, 4.1.2)', () => {
+  it('is at least half a digit wide (CSS Text 3, 4.1.2)', () => {
     const zero = typesetter.set('0').width
     for (let length = 1; length < 60; length++) {
       const word = 'i'.repeat(length)

@@ -49,7 +49,7 @@ describe('direction', () => {
     expect(seen(set('שלום Tern', { style: 'ltr' }).lines[0].runs)).toEqual(['שלום', 'Tern'])
   })
 
-  it('isolates values: one from right to left does not disturb its sentence', () => {
+  it('isolates values, so that one from right to left does not disturb its sentence', () => {
     const values = { a: 'אבג', b: 'דהו 12' }
     const [{ runs }] = set('Boats: {a}, {b}!', { values }).lines
     expect(seen(runs)).toEqual(['Boats:', 'אבג', ',', '12', 'דהו', '!'])
@@ -78,7 +78,7 @@ describe('direction', () => {
     )
   })
 
-  it('stands at its own start: aligned, indented, and with spaces that hang at the left', () => {
+  it('starts at its own side: aligned, indented, with spaces that hang at the left', () => {
     const text = 'הסירות אל הנמל מתעכבות עד הערב'
     const layout = set(text, { width: 150 })
     expect(layout.lines.length).toBeGreaterThan(1)
@@ -94,7 +94,7 @@ describe('direction', () => {
     expect(second.x + second.width).toBeCloseTo(120, 6)
   })
 
-  it('puts the mark of a cut at its own end', () => {
+  it('puts the ellipsis at its own end', () => {
     const [{ runs }] = set('הסירות אל הנמל מתעכבות', { width: 120, maxLines: 1 }).lines
     const mark = runs.find(run => run.text === '…')
     expect(mark?.level).toBe(1)
@@ -109,7 +109,7 @@ describe('joined scripts', () => {
   })
 })
 
-describe('faces that stand in', () => {
+describe('fallback faces', () => {
   it('move no baseline', () => {
     expect(set('Tern القوارب שלום').lines[0]).toMatchObject({
       height: 28,

@@ -18,7 +18,7 @@ describe('a word wider than its line', () => {
     typesetter = await openSetter()
   })
 
-  it('has ligatures to be broken in', () => {
+  it('may be broken inside a ligature', () => {
     const [line] = typesetter.set('ffi' as 'x', { style: 'serif' }).lines
     expect(line.runs[0].glyphs.glyphs.length).toBeLessThan(3)
   })

@@ -100,7 +100,7 @@ describe('fitting', () => {
     expect([a.style.size, b.style.size, icon.width]).toEqual([32, 48, 32])
   })
 
-  it('takes the largest where all fits, and the least where nothing does', () => {
+  it('takes the largest size that fits, or the least if none does', () => {
     expect(typesetter.set('Tern', { width: 1000, fit }).fittedSize).toBe(120)
     const least = typesetter.set(text, { width: 60, height: 20, fit })
     expect(least.fittedSize).toBe(8)
@@ -108,7 +108,7 @@ describe('fitting', () => {
     expect(typesetter.set('Quillhaven', { width: 60, fit }).lines).toHaveLength(1)
   })
 
-  it('is the same each time, and refuses bounds that are none', () => {
+  it('is the same each time and refuses invalid bounds', () => {
     const twice = [0, 1].map(() => typesetter.set(text, { width: 211, height: 77, fit }).fittedSize)
     expect(twice[0]).toBe(twice[1])
     for (const bad of [

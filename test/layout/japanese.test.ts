@@ -27,8 +27,8 @@ const set = (text: string, style: string, frame: object = {}) =>
 /** How long a text is on its line. */
 const lengthOf = (text: string, style: string) => set(text, style).lines[0].width
 
-describe('two figures of vertical text', () => {
-  it('stand upright in the place of one letter', () => {
+describe('two combined digits of vertical text', () => {
+  it('are upright in the space of one letter', () => {
     const layout = set('12月25日', 'paired')
     expectWholeText(layout)
     expect(lengthOf('12月25日', 'paired')).toBeCloseTo(80, 3)
@@ -47,7 +47,7 @@ describe('two figures of vertical text', () => {
     expect(Math.abs((ink?.x ?? 0) + (ink?.width ?? 0) / 2 - 20)).toBeLessThan(1)
   })
 
-  it('are those of no longer number, and of nothing that is not asked', () => {
+  it('are never part of a longer number', () => {
     for (const text of ['2027年', '3便', '123', 'a1']) {
       expect(set(text, 'paired').lines[0].width, text).toBe(set(text, 'down').lines[0].width)
     }
@@ -57,7 +57,7 @@ describe('two figures of vertical text', () => {
     expect(across.lines[0].width).toBe(set('12', 'defaults').lines[0].width)
   })
 
-  it('are not parted, however short the line', () => {
+  it('are kept together, however short the line', () => {
     for (let height = 20; height <= 120; height += 7) {
       const layout = set('は12月25日に', 'paired', { height })
       const texts = layout.lines.map(({ start, end }) => layout.text.slice(start, end))
@@ -94,7 +94,7 @@ describe('fullwidth punctuation', () => {
     }
   })
 
-  it('is as it was without that, and over the edge of a span', () => {
+  it('is unchanged without spacing rules and across spans', () => {
     expect(lengthOf('（「港」）', 'defaults')).toBeCloseTo(100, 3)
     expect(lengthOf('~closed[」]「港', 'defaults')).toBeCloseTo(50, 3)
     expect(lengthOf('」~closed[「]港', 'defaults')).toBeCloseTo(60, 3)
@@ -125,7 +125,7 @@ describe('fullwidth punctuation', () => {
 })
 
 describe('emphasis', () => {
-  it('has a mark at each letter, and none at blanks and punctuation', () => {
+  it('has a mark at each letter but not at blanks and punctuation', () => {
     for (const style of ['dots', 'circles', 'drops']) {
       const svg = (text: string) => toSvg(set(text, style)).split('<path').length - 1
       const plain = (text: string) => toSvg(set(text, 'defaults')).split('<path').length - 1
@@ -133,7 +133,7 @@ describe('emphasis', () => {
     }
   })
 
-  it('stands above the letters, or to the right of those below each other', () => {
+  it('is above the letters, or to the right of vertical ones', () => {
     const box = (style: string, more: object) =>
       inkBox(typesetter.set('島', { style, overrides: more } as object))
     const across = box('defaults', {})
@@ -146,7 +146,7 @@ describe('emphasis', () => {
     expect(beside?.width).toBeGreaterThan((down?.width ?? 0) + 3)
   })
 
-  it('is seen on a page, and changes no line', () => {
+  it('is painted on a page and changes no line', () => {
     const layout = set('島めぐり', 'dots', { width: 60 })
     const plain = set('島めぐり', 'defaults', { width: 60 })
     expect(layout.lines.map(({ start }) => start)).toEqual(plain.lines.map(({ start }) => start))
@@ -156,7 +156,7 @@ describe('emphasis', () => {
 })
 
 describe('ruby', () => {
-  it('stands above its text, both in the middle of the wider one', () => {
+  it('is above its text, both centered on the wider one', () => {
     const ruby = rubyText(typesetter, '離', 'はなれて', { style: 'defaults' })
     expect([ruby.width, ruby.height, ruby.label]).toEqual([40, 30, '離'])
     const wide = rubyText(typesetter, '埠頭桟橋', 'ふ', { style: 'defaults' })
@@ -169,7 +169,7 @@ describe('ruby', () => {
     expect(tight.height).toBeGreaterThan(24)
   })
 
-  it('stands to the right of vertical text, which stays in the middle of its line', () => {
+  it('is to the right of vertical text, which stays centered in its line', () => {
     const ruby = rubyText(typesetter, '離', 'はな', { style: 'down' })
     expect([ruby.width, ruby.height]).toEqual([40, 20])
     const layout = typesetter.set('{a}に', { style: 'down', values: { a: ruby } })
@@ -187,7 +187,7 @@ describe('ruby', () => {
     expect(toHtml(layout).html).toContain('aria-label="埠頭"')
   })
 
-  it('takes its texts as they are, and says what is wrong', () => {
+  it('takes its texts literally and reports mistakes', () => {
     expect(rubyText(typesetter, '~a[b]{c}', '{d}').label).toBe('~a[b]{c}')
     expect(() => rubyText(typesetter, '埠', 5 as never)).toThrow('ruby')
     expect(() => rubyText(typesetter, '埠', 'ふ', { styel: 'x' } as never)).toThrow(

@@ -82,14 +82,14 @@ describe('justified lines', () => {
     expect(layout.lines.at(-1)?.width).toBeLessThan(width - 1)
   })
 
-  it('leave the last line, and lines that the text ends, as they are', () => {
+  it('exclude the last line and lines with a stated end', () => {
     const [first, last] = set('one two\u2028three four', 'defaults').lines
     expect(first.width).toBeLessThan(100)
     expect(last.width).toBeLessThan(100)
     expect(set('one two', 'all').lines[0].width).toBeCloseTo(260, 6)
   })
 
-  it('give way no further than the style lets them', () => {
+  it('stretch and shrink within the limits of the style', () => {
     const layout = set(texts.latin, 'limited')
     const free = typesetter.set(texts.latin as 'x', {
       style: 'limited',
@@ -109,7 +109,7 @@ describe('justified lines', () => {
     })
   })
 
-  it('keep joined letters joined, boxes as wide as they are, and what stands before a tab', () => {
+  it('keep joined letters, widths of boxes and text before a tab', () => {
     const plain = typesetter.set(texts.arabic as 'x', {
       style: 'arabic',
       width: 260,
@@ -140,7 +140,7 @@ describe('justified lines', () => {
     expect(tabbed.lines[0].width).toBeCloseTo(200, 6)
   })
 
-  it('stand at the same places in SVG and PDF', async () => {
+  it('have the same positions in SVG and PDF', async () => {
     const layout = set(texts.latin, 'serif')
     const { pages } = await readPdf(toPdf(layout))
     const lines = gatherLines(pages[0].filter(run => run.text.trim() !== ''))

@@ -33,7 +33,7 @@ describe('the line ends of a layout', () => {
     expect(lineEndsOf({ ...layout })).toEqual(ends)
   })
 
-  it('are known when the fonts are closed, and nobody read the lines', async () => {
+  it('are available after the fonts are closed, even if the lines were never read', async () => {
     const fonts = await openFonts({ builtIn: ['sans'] })
     const layout = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts }).set(
       'Boats to Ardle',
@@ -46,7 +46,7 @@ describe('the line ends of a layout', () => {
     expect(problemsOf(() => layout.lines)).toMatchObject([{ code: 'closed-fonts' }])
   })
 
-  it('are those of a layout, and of nothing else', () => {
+  it('are available for layouts only', () => {
     for (const other of [undefined, null, {}, [], 'Tern', { lines: [] }]) {
       // @ts-expect-error no layout
       expect(problemsOf(() => lineEndsOf(other))).toMatchObject([{ code: 'bad-layout' }])

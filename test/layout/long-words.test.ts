@@ -33,12 +33,12 @@ const words = (layout: ReturnType<typeof set>) =>
       .trim(),
   )
 
-describe('a word that no line has room for', () => {
-  it('is broken anywhere, and told, where nothing else is asked', () => {
+describe('a word that fits no line', () => {
+  it('is broken anywhere by default and reported', () => {
     expect(codes(set('broken', 160))).toContain('broken-word')
   })
 
-  it('is divided by hyphens, and no other word is', () => {
+  it('is hyphenated, and no other word is', () => {
     const layout = set('divided', 160)
     expect(codes(layout)).toEqual([])
     expect(words(layout).some(line => line.endsWith('‐'))).toBe(true)
@@ -50,7 +50,7 @@ describe('a word that no line has room for', () => {
     expect(words(set('divided', 340))).toEqual(words(set('broken', 340)))
   })
 
-  it('is set smaller where that is enough, in a line of its own', () => {
+  it('is set smaller in its own line if that is enough', () => {
     const layout = set('smaller', 200)
     expect(codes(layout)).toEqual([])
     expect(layout.fittedSize).toBeGreaterThan(10)
@@ -64,7 +64,7 @@ describe('a word that no line has room for', () => {
     expect(set('smaller', 60).fittedSize).toBeUndefined()
   })
 
-  it('is divided first, then smaller', () => {
+  it('is hyphenated first, then smaller', () => {
     for (const width of [400, 200, 120, 90, 70, 60]) {
       for (const style of ['both', 'padded']) {
         const layout = set(style, width)
@@ -78,7 +78,7 @@ describe('a word that no line has room for', () => {
     )
   })
 
-  it('keeps its spans, and says what it asks for wrongly', () => {
+  it('keeps its spans and reports wrong requests', () => {
     const layout = set('both', 120, 'Die ~ink=#c8331f[Fährverbindungs]unterbrechung')
     expect(codes(layout)).toEqual([])
     expect(words(layout).join('').replaceAll(/[‐ ]/g, '')).toBe('DieFährverbindungsunterbrechung')

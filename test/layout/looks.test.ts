@@ -27,7 +27,7 @@ function byGlyphs({ lines }: Layout) {
   )
 }
 
-describe('the looks of a layout', () => {
+describe('the faces of a layout', () => {
   it.each([
     ['Boats to Ardle Point', {}],
     ['Boats to Ardle Point', { style: 'tracked', width: 60 }],
@@ -47,12 +47,12 @@ describe('the looks of a layout', () => {
     expect(facesUsed({ ...layout })).toEqual(looks)
   })
 
-  it('are several where faces or styles are', () => {
+  it('are several with several faces or styles', () => {
     const texts = ['Tern', 'Tern ~strong[Tern]', 'Tern قارب', '~tracked[Tern] ~strong[Tern] Tern']
     expect(texts.map(text => facesUsed(typesetter.set(text as 'x')).length)).toEqual([1, 2, 2, 3])
   })
 
-  it('are those of a layout, and of nothing else', () => {
+  it('are available for layouts only', () => {
     for (const other of [undefined, null, {}, [], 'Tern', { lines: [] }]) {
       // @ts-expect-error no layout
       expect(problemsOf(() => facesUsed(other))).toMatchObject([{ code: 'bad-layout' }])

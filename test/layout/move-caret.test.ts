@@ -57,8 +57,8 @@ function path(layout: Layout, move: CaretMove, from: CaretPlace): number[] {
 
 const start = { offset: 0, affinity: 'after' } as const
 
-describe('a caret that is moved', () => {
-  it('goes over each grapheme of several lines and paragraphs once, and back', () => {
+describe('a moved caret', () => {
+  it('visits each grapheme of several lines and paragraphs once in both directions', () => {
     for (const [text, width] of [
       ['Boats to Quillhaven\nare ~strong[late] today, e\u0301 👍🏽.', 80],
       ['Brackwater-under-Heugh', 60],
@@ -73,7 +73,7 @@ describe('a caret that is moved', () => {
     }
   })
 
-  it('goes by what is seen where directions mix: always onward, over every letter', () => {
+  it('moves visually in mixed directions: always onward, over every letter', () => {
     for (const text of ['Boats مرسى القديس 12 late', 'נמל Quill 34 הסירות', 'مرسى abc']) {
       const layout = set(text)
       const isLeftward = layout.paragraphs[0].direction === 'rtl'
@@ -93,7 +93,7 @@ describe('a caret that is moved', () => {
     }
   })
 
-  it('keeps its place along lines that are shorter', () => {
+  it('keeps its position along shorter lines', () => {
     const layout = set('Quillhaven main quay\nTern\nSaint Orrin’s Landing')
     const from = moveCaret(layout, { offset: 16, affinity: 'after' }, 'down')
     expect(layout.text.slice(0, from.offset)).toBe('Quillhaven main quay\nTern')
@@ -106,7 +106,7 @@ describe('a caret that is moved', () => {
     expect(moveCaret(layout, start, 'up').offset).toBe(0)
   })
 
-  it('goes by words, to ends of lines, paragraphs and the text', () => {
+  it('moves by words and to ends of lines, paragraphs and the text', () => {
     const layout = set('Boats to Quillhaven, berth 2\nlate today', 90)
     const { text } = layout
     expect(
@@ -127,12 +127,12 @@ describe('a caret that is moved', () => {
     expect(moveCaret(layout, inside, 'text-end').offset).toBe(text.length)
   })
 
-  it('goes to the left by a word toward the end, in text from right to left', () => {
+  it('moves left by a word toward the end in text from right to left', () => {
     const layout = set('הסירות יוצאות עם')
     expect(moveCaret(layout, start, 'word-left').offset).toBe('הסירות'.length)
   })
 
-  it('goes as the arrows point in vertical text', () => {
+  it('follows the arrow keys in vertical text', () => {
     const layout = set('Boats to Quillhaven', undefined, 'down')
     const next = moveCaret(layout, start, 'down')
     expect(next.offset).toBe(1)
@@ -195,7 +195,7 @@ describe('a caret that is moved', () => {
   })
 })
 
-describe('what is chosen and copied', () => {
+describe('selected and copied text', () => {
   it('is a word with two clicks and a paragraph with three', () => {
     const layout = set('Boats to Quillhaven\nlate today', 80)
     expect(wordRange(layout, 11)).toEqual({ start: 9, end: 19 })
@@ -204,7 +204,7 @@ describe('what is chosen and copied', () => {
     expect(wordRange(set(''), 0)).toEqual({ start: 0, end: 0 })
   })
 
-  it('is the text as it was given, with labels of objects and without hyphens', () => {
+  it('is the source text, with labels of objects and without hyphens', () => {
     const lamp = inlineBox({
       width: 10,
       height: 10,
@@ -218,7 +218,7 @@ describe('what is chosen and copied', () => {
 })
 
 describe('links and actions', () => {
-  it('are each one, however many lines and styles they go over', () => {
+  it('are one each over any number of lines and styles', () => {
     const layout = set(
       'Read ~link,href=https://lantern-sound.example[the ~strong[whole] notice of today] or ' +
         '~link,action=rebook[rebook]~link,action=refund[refund]',
@@ -234,7 +234,7 @@ describe('links and actions', () => {
 })
 
 describe('a point of a page', () => {
-  it('is taken back through the placement of a layout', () => {
+  it('is mapped back through the placement of a layout', () => {
     const layout = set('Boats to Quillhaven')
     const placed = placementOf(layout, 300, 200, { across: 'center', down: 'center', angle: 30 })
     const caret = caretAt(layout, 9)

@@ -100,7 +100,7 @@ function inFrames(
   return frames
 }
 
-describe('a text that goes on', () => {
+describe('a continued text', () => {
   it('has the same lines in one frame or in many, for all scripts and kinds of breaking', () => {
     fc.assert(
       fc.property(
@@ -121,7 +121,7 @@ describe('a text that goes on', () => {
     )
   })
 
-  it('goes on by height as well, and never puts in a line that is too deep', () => {
+  it('continues by height as well and never adds a line that is too deep', () => {
     const text = pieces.slice(0, 3).join('').repeat(4)
     const whole = typesetter.set(text, { style: 'best', width: 200 })
     const parts: Layout[] = []
@@ -141,7 +141,7 @@ describe('a text that goes on', () => {
     expect(parts.flatMap(linesOf)).toEqual(linesOf(whole))
   })
 
-  it('goes on behind the mark of what was cut, too, and a cursor is plain data', () => {
+  it('continues after an ellipsis, and its continuation is plain data', () => {
     const text = 'Boats to ~strong[Saint Orrin’s Landing] leave at noon'
     const cut = typesetter.set(text, { style: 'fast', width: 130, maxLines: 1 })
     expect(cut.lines[0].runs.at(-1)?.kind).toBe('ellipsis')
@@ -188,7 +188,7 @@ describe('lines as numbers', () => {
     )
   })
 
-  it('come one by one, in rooms that differ from line to line', () => {
+  it('come one by one, in widths that differ from line to line', () => {
     const shaped = typesetter.shape(pieces[0].repeat(6), { style: 'fast' })
     // Around a picture that is 90 units wide and three lines high.
     const room = (line: number) => (line >= 1 && line <= 3 ? 150 : 240)

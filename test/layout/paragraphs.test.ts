@@ -24,7 +24,7 @@ beforeAll(async () => {
 })
 
 describe('the paragraphs of a layout', () => {
-  it('say where they begin, with style, language, direction and marker; lines know theirs', () => {
+  it('have offsets, style, language, direction and marker, and lines refer to them', () => {
     const layout = typesetter.set('~list[one two three]\n~list[four]\n\n~arabic[five]', {
       style: 'body',
       width: 70,
@@ -43,7 +43,7 @@ describe('the paragraphs of a layout', () => {
     expect(new Set(layout.lines.map(line => line.paragraph))).toEqual(new Set([0, 1, 2, 3]))
   })
 
-  it('are told apart run by run', () => {
+  it('are assigned run by run', () => {
     const kinds = (markup: string, setting: object) =>
       typesetter.set(markup, setting).lines.flatMap(line => line.runs.map(run => run.kind))
     const icon = inlineBox({ width: 9, height: 9 })
@@ -63,7 +63,7 @@ describe('the paragraphs of a layout', () => {
   })
 })
 
-describe('the source of a stretch of text', () => {
+describe('the source of a range', () => {
   const from = (markup: string, shown: string, values = {}) => {
     const layout = typesetter.set(markup, { style: 'body', values })
     const start = layout.text.indexOf(shown)
@@ -87,13 +87,13 @@ describe('the source of a stretch of text', () => {
     ).toBe(source)
   })
 
-  it('is none inside of rich text that fills a placeholder', () => {
+  it('is undefined inside rich text that fills a placeholder', () => {
     expect(from('a {boat} b', 'sea', { boat: rich`the sea` })).toBeUndefined()
   })
 })
 
 describe('problems of a layout', () => {
-  it('say line, run and offsets', () => {
+  it('have line, run and offsets', () => {
     const layout = typesetter.set('Boats to Ardle\n漢 and 漢', { style: 'body', width: 60 })
     const [first] = layout.problems
     expect(first).toMatchObject({ code: 'missing-glyph', range: { start: 15, end: 16 } })

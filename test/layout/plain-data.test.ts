@@ -103,7 +103,7 @@ describe('a layout is plain data', () => {
     }
   })
 
-  it('has all of its glyphs where several are cloned that nobody has read', async () => {
+  it('has all of its glyphs when several unread layouts are cloned', async () => {
     const body = { style: 'body', width: 150 } as const
     const set = () => [
       typesetter.set('Boats to Low Emmerly are late today and tomorrow', { ...body, maxLines: 2 }),
@@ -121,14 +121,14 @@ describe('a layout is plain data', () => {
     expect(back).toEqual(structuredClone(set()))
   })
 
-  it('brings nothing along of other texts', () => {
+  it('carries nothing of other texts', () => {
     typesetter.set('Boats to Low Emmerly. '.repeat(4000), { style: 'body' }).lines[0].runs.at(0)
     const own = typesetter.set('Boats', { style: 'body' })
     expect(own.lines[0].runs).toHaveLength(1)
     expect(serialize(own).byteLength).toBeLessThan(4000)
   })
 
-  it('finds its faces on other fonts with the same fonts', async () => {
+  it('finds its faces among equal fonts opened again', async () => {
     const own = await openFonts()
     const layout = structuredClone(
       typesetterFor({ sheet, fonts: own }).set('~weight=700[Tern]', { style: 'body' }),
@@ -140,7 +140,7 @@ describe('a layout is plain data', () => {
     expect(toSvg(layout)).toBe(toSvg(other))
   })
 
-  it('is refused where its faces are on no fonts, and where it is not one any more', () => {
+  it('is refused without its faces and when it is corrupted', () => {
     const layout = structuredClone(layouts[0])
     const [line] = layout.lines
     const lost = {

@@ -41,12 +41,12 @@ const width = (markup: string) => set(markup).textWidth
 const runsOf = (layout: Layout) => layout.lines.flatMap(line => line.runs)
 
 describe('character properties', () => {
-  it('tracks letters apart, but not behind the last, and joins no ligature', () => {
+  it('adds letter-spacing except after the last letter, without ligatures', () => {
     expect(width('~tracked[abcde]') - width('abcde')).toBeCloseTo(4, 1)
     expect(runsOf(set('~tracked[office]'))[0].glyphs.glyphs.length).toBe(6)
   })
 
-  it('sets words apart', () => {
+  it('adds word spacing', () => {
     expect(width('~apart[a b c]') - width('a b c')).toBeCloseTo(10, 6)
   })
 
@@ -88,7 +88,7 @@ describe('character properties', () => {
     expect(made[2].style.size).toBe(10)
   })
 
-  it('lets ink through by its opacity', () => {
+  it('blends ink by its opacity', () => {
     const [item] = paintedItems(set('~faint[x]'), 0, 0)
     expect(item.kind === 'glyphs' && item.ink.opacity).toBeCloseTo(0.251, 3)
   })
@@ -102,7 +102,7 @@ describe('paragraph properties', () => {
     for (const line of lines) expect(line.x + line.width).toBeLessThanOrEqual(76 + 1e-6)
   })
 
-  it('stands paragraphs apart, but not from the frame', () => {
+  it('spaces paragraphs apart, but not from the frame', () => {
     const { lines, height } = set('one\ntwo', 'paragraph')
     expect(lines.map(line => line.top)).toEqual([0, 28])
     expect(height).toBe(48)
@@ -116,7 +116,7 @@ describe('paragraph properties', () => {
     expect(second.height).toBeCloseTo(20, 6)
   })
 
-  it('aligns, limits lines and marks the cut as the style says', () => {
+  it('aligns, limits lines and shows the ellipsis of the style', () => {
     const layout = set('one two', 'ended', 100)
     expect(layout.lines[0].x).toBeCloseTo(100 - layout.textWidth, 9)
     const short = set('one two three four', 'short', 70)
@@ -125,8 +125,8 @@ describe('paragraph properties', () => {
   })
 })
 
-describe('gradients where there is one color only', () => {
-  it('are told, never ignored in silence', () => {
+describe('gradients where only one color is possible', () => {
+  it('are reported', () => {
     const { problems } = set('x', 'lined')
     expect(problems.map(p => [p.code, p.severity])).toEqual([['not-drawn', 'warning']])
     expect(problems[0].message).toContain('as the ink of underline')

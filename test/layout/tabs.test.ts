@@ -58,7 +58,7 @@ describe('tab stops', () => {
     expect(first('300')[1]).toBeCloseTo(240, 6)
   })
 
-  it('that text before a tab reaches beyond are told, each with its place', () => {
+  it('that preceding text passes are reported with their positions', () => {
     const layout = set('Brackwater-under-Heugh\tQuay\tmid')
     expect(layout.problems).toMatchObject([
       { code: 'unreached-tab', severity: 'warning', line: 0, range: { start: 22, end: 23 } },
@@ -77,7 +77,7 @@ describe('tab stops', () => {
     expect(stops.some(stop => Math.abs(stop.at - (c?.x ?? 0)) < 10)).toBe(true)
   })
 
-  it('fill the way to a stop with leaders that stand below each other', () => {
+  it('have leaders that align from line to line', () => {
     const dots = ['Ardle\t\t\t\t9', 'Low Emmerly\t\t\t\t10'].map(text => {
       const { runs } = set(text).lines[0]
       const tab = runs.filter(run => run.text === '\t').at(-1)
@@ -97,7 +97,7 @@ describe('tab stops', () => {
     }
   })
 
-  it('have leaders on each of two open fonts with one font, which their faces do not tell apart', async () => {
+  it('have leaders with either of two opened sets of equal fonts', async () => {
     // As an app that also writes documents has it: this one's faces can do more.
     const other = await openFonts({ embedding: true })
     const kinds = (layout: Layout) => layout.lines[0].runs.map(run => run.kind)
@@ -115,7 +115,7 @@ describe('tab stops', () => {
     expect(ends(led, 'رصيف')[0]).toBeCloseTo(400 - 360, 6)
   })
 
-  it('end what is justified, and what is broken best', () => {
+  it('end justified text and best breaking', () => {
     const words = 'boats leave at dusk and again at dawn for the outer islands'
     const { lines } = set(`To\t${words}`, 'justified', 220)
     expect(lines.length).toBeGreaterThan(1)
@@ -130,7 +130,7 @@ describe('tab stops', () => {
 })
 
 describe('list markers', () => {
-  it('stand before the first line of each paragraph, counted, and in no text', () => {
+  it('are before the first line of each paragraph, counted, outside of the text', () => {
     const layout = set('Buy a ticket\nShow it to the mate before the boat leaves\nSit', 'list', 180)
     expectWholeText(layout)
     const markers = layout.lines.flatMap(line => line.runs.filter(run => run.start === run.end))
@@ -141,7 +141,7 @@ describe('list markers', () => {
     expect(texts[0]).toBeCloseTo(markers[0].width + 7.5, 6)
   })
 
-  it('stand in a stated indent, on the right of text from right to left', () => {
+  it('are in a stated indent, at the right of text from right to left', () => {
     const [marker, text] = set('Tern', 'bullet').lines[0].runs
     expect([marker.x, text.x]).toEqual([10, 30])
     const [arabic, first] = set('مرسى', 'arabicList', 200).lines[0].runs

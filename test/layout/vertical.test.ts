@@ -34,7 +34,7 @@ function inked(text: string, style: keyof typeof styles, frame = {}) {
 }
 
 describe('UAX #50', () => {
-  it('knows how characters stand', () => {
+  it('gives the orientation of characters', () => {
     const known = { 日: 'U', あ: 'U', A: 'R', '1': 'R', ア: 'U', '。': 'Tu', '「': 'Tr', ー: 'Tr' }
     for (const [character, expected] of Object.entries(known)) {
       expect(verticalOrientation(character.codePointAt(0) ?? 0)).toBe(expected)
@@ -112,7 +112,7 @@ describe('vertical text', () => {
     )
   })
 
-  it('turns what its script turns, and keeps joined letters joined', () => {
+  it('rotates letters by script and keeps joined letters joined', () => {
     const runs = set('船Tern港', 'japanese').lines[0].runs
     expect(runs.map(run => [run.text, run.upright ?? false])).toEqual([
       ['船', true],

@@ -17,7 +17,7 @@ import { bare } from '../support/rich.ts'
 const parsed = (markup: string) => parseMarkup(markup).rich
 
 describe('rich text built in code', () => {
-  it('has markup in its words and data in its values', () => {
+  it('parses markup in its words and keeps its values literal', () => {
     const port = '~strong[x] {y}'
     const text = rich`Boats to ~strong[${port}] are ${span('late', 'alert')} by ${12} min`
     expect(richToMarkup(text)).toBe(
@@ -34,11 +34,11 @@ describe('rich text built in code', () => {
     )
   })
 
-  it('says what is wrong with a template, once it is made', () => {
+  it('reports the mistakes of a template when it is made', () => {
     expect(() => rich`to ~strong[${'x'}`).toThrow('the span ~strong[ is not closed at template:1:4')
   })
 
-  it('joins and wraps without changing what it is given', () => {
+  it('joins and wraps without changing its input', () => {
     const parts = [rich`~boat[${'Tern'}]`, 'a [b]', richFromText('~c')]
     const frozen = JSON.stringify(parts)
     expect(richToMarkup(joinRich(parts, rich`, ~fine[${'or'}] `))).toBe(
@@ -146,7 +146,7 @@ describe('HTML', () => {
     expect(richToMarkup(richFromHtml(html).rich)).toBe(markup)
   })
 
-  it('drops what is not text, keeps its words, and says so', () => {
+  it('drops unsupported elements, keeps their words and reports it', () => {
     const { rich: text, problems } = richFromHtml(
       '<h1 id="x">Tern</h1> <a href="java\nscript:x">y</a>',
       { source: 'a.html' },
@@ -182,7 +182,7 @@ describe('HTML', () => {
     )
   })
 
-  it('holds nothing that runs, whatever is in the values', () => {
+  it('has no executable content, whatever is in the values', () => {
     const values = {
       port: '<script>alert(1)</script>',
       name: { text: '"><img onerror=x>', style: '"><b' },

@@ -24,7 +24,7 @@ describe('catalogs', () => {
     expect(richToMarkup(english.text('call.us'))).toBe('Call us')
   })
 
-  it('fall back to another language, and say what is missing', () => {
+  it('fall back to another language and report missing keys', () => {
     expect(german.missing).toEqual(['call.us', 'board.delayed'])
     expect(german.text('board.title')).toMatchObject({ language: 'de' })
     const anyKey: string = 'board.delayed'
@@ -33,14 +33,14 @@ describe('catalogs', () => {
     })
   })
 
-  it('know their keys at compile time, and name the nearest', () => {
+  it('check their keys at compile time and name the nearest', () => {
     // @ts-expect-error: no such key
     expect(() => english.text('board.delaid')).toThrow(
       "no text 'board.delaid' in the catalog (did you mean 'board.delayed'?)",
     )
   })
 
-  it('are held against the styles of a sheet and the texts that they were translated from', () => {
+  it("are compared with a sheet's styles and with their source texts", () => {
     const json = '{\n  "board": { "delayed": "~alret[{prot}] {port}", "title": "~strong[x]" }\n}'
     const problems = problemsOf(() =>
       readCatalog(json, { styles: ['alert', 'strong'], original: english }),
@@ -94,11 +94,11 @@ describe('catalogs', () => {
     expect(() => typesetter.set(wrong.text('x'))).toThrow("no style named 'alrt' at x:1:4")
   })
 
-  it('warn of values that a translation leaves out', async () => {
+  it('warn of values that a translation omits', async () => {
     const typesetter = typesetterFor({ sheet, fonts: await builtInFonts() })
     const layout = typesetter.set(english.text('board.title', { port: 'x' }))
     expect(layout.problems).toMatchObject([
-      { code: 'unused-value', message: "the value 'port' is unused" },
+      { code: 'unused-value', message: expect.stringContaining("'port'") },
     ])
   })
 })

@@ -87,7 +87,7 @@ describe('markup', () => {
     expect(codes(']'.repeat(deep)).length).toBe(deep)
   })
 
-  it('reads heads that are none once, and not again from each tilde in them', () => {
+  it('reads invalid heads in linear time', () => {
     const units = [
       '~a="',
       '~a=',
@@ -117,7 +117,7 @@ describe('markup', () => {
     expect(problems[0].location).toMatchObject({ column: 4 })
   })
 
-  it('never throws, and escapeMarkup() shows any text as it stands', () => {
+  it('never throws, and escapeMarkup() shows any text literally', () => {
     const text = fc.string({
       unit: fc.constantFrom('~', '[', ']', '{', '}', '(', ')', 'a', '=', ',', ' ', '"'),
     })

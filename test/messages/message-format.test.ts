@@ -60,7 +60,7 @@ describe('catalogs in MessageFormat 2', () => {
     expect(shape(lines)).toEqual(shape(same))
   })
 
-  it('leave a value without a function to those who set the text', () => {
+  it('leave a value without a function to the typesetter', () => {
     const { text, problems } = typesetterFor({ sheet, fonts, problems: 'collect' }).set(
       catalogIn('en').text('late'),
       { values: { port: 'Ardle' } },

@@ -58,7 +58,7 @@ describe('a text element', () => {
     expect(said.filter(line => /Content Security Policy/.test(line))).toEqual([])
   })
 
-  it('stands where its layout says, whatever the styles of the page', async () => {
+  it('has its letters at the positions of its layout, whatever the styles of the page', async () => {
     const [runs, shown] = await page.evaluate<
       [{ text: string; x: number }[], { text: string; x: number; color: string }[]]
     >(`(() => {
@@ -85,7 +85,7 @@ describe('a text element', () => {
     }
   })
 
-  it('wraps again when its box is resized, and keeps the nodes of lines that stay', async () => {
+  it('wraps again when its box is resized and keeps the nodes of unchanged lines', async () => {
     const kept = await change<boolean>(`
       const element = document.querySelector('#notice')
       const first = element.shadowRoot.querySelector('.frame > div').firstElementChild
@@ -114,7 +114,7 @@ describe('a text element', () => {
     expect(served.errors).toEqual([])
   })
 
-  it('flows where a reader has it translated, and is written anew as a whole', async () => {
+  it('flows when a reader has it translated, and is written again as a whole', async () => {
     const shown = () =>
       page.evaluate<{
         text: string
@@ -199,7 +199,7 @@ describe('a text element', () => {
     expect(kept.color).toBe('another')
   })
 
-  it('gives a row of the page the room that its text takes', async () => {
+  it('gives a row of the page the height of its text', async () => {
     const [left, right] = [await layoutOf('left'), await layoutOf('right')]
     expect(left.lines).toBe(1)
     const gap = await page.evaluate<number>(
@@ -244,7 +244,7 @@ describe('a text element', () => {
     await change(`document.documentElement.removeAttribute('dir')`)
   })
 
-  it('shows wrong input plain, and tells each mistake once', async () => {
+  it('shows wrong input as plain text and reports each mistake once', async () => {
     expect((await layoutOf('wrong')).text).toContain('Tea is')
     expect((await layoutOf('lost')).text).toBe('nowhere')
     expect((await layoutOf('kept')).text).toBe('Boats {today}')
@@ -272,7 +272,7 @@ describe('a text element', () => {
     expect(served.errors).toEqual([])
   })
 
-  it('tells attributes that are none, and values that theirs do not take, as long as they are there', async () => {
+  it('reports unknown attributes and invalid values as long as they are present', async () => {
     const [before, after] = await change<readonly [string, string]>(`
       const holder = document.createElement('div')
       const trusted = trustedTypes.createPolicy('for-tests', { createHTML: html => html })
@@ -321,7 +321,7 @@ describe('a text element', () => {
     }
   })
 
-  it('has what was set before the page knew it', async () => {
+  it('keeps properties that were set before its definition', async () => {
     expect((await layoutOf('early')).text).toBe('Quillhaven first')
   })
 
@@ -335,7 +335,7 @@ describe('a text element', () => {
   })
 })
 
-describe('what a reader and an application change', () => {
+describe('settings of the reader and of the application', () => {
   const inkOfTitle = () =>
     page.evaluate<string>(
       `getComputedStyle(document.querySelector('#title').shadowRoot.querySelector('.frame span span')).color`,
@@ -348,7 +348,7 @@ describe('what a reader and an application change', () => {
     await expect(change(`window.provider.update({ modes: ['dusk'] })`)).rejects.toThrow('dusk')
   })
 
-  it('takes up faces that are added while texts are shown', async () => {
+  it('uses faces that are added while texts are shown', async () => {
     const facesOf = () =>
       page.evaluate<string[]>(
         `document.querySelector('#plain').layout.lines.flatMap(line => line.runs.map(run => run.face))`,
@@ -386,7 +386,7 @@ describe('what a reader and an application change', () => {
     expect(await size('left')).toBe(before)
   })
 
-  it('rests only when faces have come that a text asked for in its own frame, however late', async () => {
+  it('settles only after the faces that its texts need have arrived, however late', async () => {
     await page.route(/[?]late$/, async route => {
       await new Promise(resolve => setTimeout(resolve, 300))
       await route.continue()
@@ -410,7 +410,7 @@ describe('what a reader and an application change', () => {
     expect(problems).toEqual([])
   })
 
-  it('aligns a text otherwise where it wraps', async () => {
+  it('aligns a text differently where it wraps', async () => {
     const lefts = () =>
       page.evaluate<number[]>(`document.querySelector('#aligned').layout.lines.map(line => line.x)`)
     expect((await lefts())[0]).toBeGreaterThan(50)
@@ -421,7 +421,7 @@ describe('what a reader and an application change', () => {
     expect(Math.max(...(await lefts()))).toBe(0)
   })
 
-  it('says in words where a part of the library cannot be fetched', async () => {
+  it('reports a part of the library that cannot be fetched', async () => {
     await page.route(/packed\.woff2$/, route => route.fulfill({ body: 'wOF2 and no more' }))
     await page.route(/woff2-[\w-]+\.js$/, route => route.abort())
     const told = await change<string[]>(`
@@ -436,7 +436,7 @@ describe('what a reader and an application change', () => {
     ])
   })
 
-  it('goes on in what stands in for a font that cannot be fetched, and says so', async () => {
+  it('uses a fallback for a font that cannot be fetched and reports it', async () => {
     await change(`
       const fonts = await window.openFonts({ loading: 'lazy', files: [{ source: '/nowhere.ttf', family: 'Gone' }] })
       const styles = { defaults: { family: ['Gone', 'sans'], ink: 'deep' } }
@@ -501,7 +501,7 @@ describe('what a reader and an application change', () => {
     }
   })
 
-  it('leaves letters to the system where colors are forced', async () => {
+  it('leaves letters to the system with forced colors', async () => {
     await page.emulateMedia({ forcedColors: 'active' })
     const drawn = () =>
       page.evaluate<[number, boolean]>(`(() => {
@@ -549,7 +549,7 @@ describe('what a reader and an application change', () => {
     expect(atRest).toBe(0)
   })
 
-  it('keeps the elements of centered lines, whose places are no rules of the page', async () => {
+  it('keeps the elements of centered lines', async () => {
     const [kept, rules, starts] = await page.evaluate<[boolean, number[], boolean]>(`(async () => {
       const main = document.querySelector('main')
       const text = document.createElement('dot-line')
@@ -581,7 +581,7 @@ describe('what a reader and an application change', () => {
     expect(starts).toBe(true)
   })
 
-  it('is written at once where it is seen, and out of sight when there is time', async () => {
+  it('is written at once in the viewport, and later elsewhere', async () => {
     const [heights, unwritten, over, written] = await page.evaluate<
       [boolean, number, number, number]
     >(`(async () => {
@@ -616,7 +616,7 @@ describe('what a reader and an application change', () => {
 })
 
 describe('links and actions', () => {
-  it('are reached once each, and taken by Enter, Space and a click', async () => {
+  it('are one stop of the keyboard each and respond to Enter, Space and a click', async () => {
     await page.evaluate(`document.activeElement?.blur(); window.actions.length = 0`)
     const reached: string[] = []
     for (let i = 0; i < 4; i++) {
@@ -645,7 +645,7 @@ describe('links and actions', () => {
     expect(page.url()).toContain('#notice')
   })
 
-  it('show their focus around each of their lines, and look otherwise under the pointer', async () => {
+  it('show their focus around each of their lines and change under the pointer', async () => {
     await page.evaluate(`document.activeElement?.blur(); document.querySelector('#title').focus()`)
     await page.keyboard.press('Tab')
     const [rings, parts] = await page.evaluate<[number, number]>(`(() => {
@@ -670,7 +670,7 @@ describe('a tooltip', () => {
       `document.querySelector('#cut').shadowRoot.querySelector('[role=tooltip]')?.textContent`,
     )
 
-  it('tells all of a text that was cut, by pointer and by focus, and goes on Escape', async () => {
+  it('shows the whole of a truncated text on hover and focus and closes on Escape', async () => {
     expect((await layoutOf('cut')).lines).toBe(1)
     expect(await tip()).toBeUndefined()
     await page.hover('#cut')
@@ -700,7 +700,7 @@ describe('a tooltip', () => {
     expect(await tip()).toBeUndefined()
   })
 
-  it('has words of its own, and none where they are empty or the text is whole', async () => {
+  it('has its own words, and none where they are empty or the text is whole', async () => {
     await change(`document.querySelector('#cut').tooltip = 'Ask at the quay'`)
     await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.frame').focus()`)
     expect(await tip()).toBe('Ask at the quay')
@@ -718,7 +718,7 @@ describe('a tooltip', () => {
     ).toBe(-1)
   })
 
-  it('comes by a touch that is held, and goes by one elsewhere', async () => {
+  it('opens on a long press and closes on a touch elsewhere', async () => {
     await change(`document.querySelector('#cut').tooltip = null`)
     const touch = (type: string, on: string) =>
       page.evaluate(

@@ -13,7 +13,7 @@ afterAll(async () => {
 })
 
 describe('text elements in React', () => {
-  it('take values as properties, and give events', async () => {
+  it('accept values as properties and dispatch events', async () => {
     const { page } = served
     await page.waitForFunction('window.ready')
     // React writes it when it has time.
@@ -32,7 +32,7 @@ describe('a text that a server wrote', () => {
     values: { port: 'Saint Orrin’s Landing' },
   } as const
 
-  it('is shown before any script, and taken over without a shift', async () => {
+  it('is shown before any script and hydrated without a shift', async () => {
     const fonts = await openFonts()
     const nonce = 'r4nd0m'
     const { html, css } = renderElement({ sheet: defineSheet(serverSheet), fonts, nonce }, options)
@@ -72,7 +72,7 @@ describe('a text that a server wrote', () => {
     expect(errors).toEqual([])
   })
 
-  it('is escaped, and refused where it has nothing to say', async () => {
+  it('is escaped, and refused without content', async () => {
     const fonts = await openFonts()
     const sheet = defineSheet(serverSheet)
     const { html } = renderElement(

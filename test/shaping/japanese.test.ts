@@ -23,7 +23,7 @@ async function setIn(font: Buffer) {
 }
 
 describe('Japanese', () => {
-  it('is one run of glyphs where a font has the same rules for its scripts', async () => {
+  it('is one run where a font has the same rules for its scripts', async () => {
     const { face, layout } = await setIn(bytes)
     expect(face.sharesRules('Hani', 'Hira', [])).toBe(true)
     const { runs } = layout.lines[0]
@@ -32,7 +32,7 @@ describe('Japanese', () => {
     expect([...runs[0].glyphs.glyphs]).toEqual(alone)
   })
 
-  it('is as many as it has scripts, where kana have rules of their own', async () => {
+  it('is one run per script where kana have their own rules', async () => {
     const { face, layout } = await setIn(withFeature('liga'))
     expect(face.sharesRules('Hani', 'Hira', [])).toBe(false)
     expect(face.sharesRules('Hira', 'Kana', [])).toBe(true)
@@ -41,7 +41,7 @@ describe('Japanese', () => {
     ])
   })
 
-  it('is as many where those rules are asked for', async () => {
+  it('is one run per script where those rules are requested', async () => {
     const { face } = await setIn(bytes)
     expect(face.sharesRules('Hani', 'Hira', ['vert'])).toBe(false)
     expect(face.sharesRules('Hani', 'Hira', ['hwid'])).toBe(true)

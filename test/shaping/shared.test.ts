@@ -46,8 +46,8 @@ async function countingFonts() {
   }
 }
 
-describe('what was shaped once on fonts', () => {
-  it('is not shaped again for another scale, mode, sheet, width or fit', async () => {
+describe('shaped text', () => {
+  it('is reused for another scale, mode, sheet, width or fit', async () => {
     const { fonts, counted } = await countingFonts()
     const first = typesetterFor({ sheet: plain, fonts })
     const values = { port: 'Low Emmerly' }
@@ -68,7 +68,7 @@ describe('what was shaped once on fonts', () => {
     expect(counted.calls).toBe(before)
   })
 
-  it('does not depend on what was set before', async () => {
+  it('does not depend on earlier texts', async () => {
     const fonts = await openFonts()
     const fresh = await openFonts()
     const long = typesetterFor({ sheet: plain, fonts })
@@ -81,7 +81,7 @@ describe('what was shaped once on fonts', () => {
 })
 
 describe('a style', () => {
-  it('is one object, however often a text takes it', async () => {
+  it('is one object for all of its uses', async () => {
     const typesetter = typesetterFor({ sheet: plain, fonts: await openFonts() })
     const runs = () =>
       typesetter.set('a ~strong[b] ~size=20,strong[c] ~strong[d]', { style: 'body' }).lines[0].runs
@@ -93,7 +93,7 @@ describe('a style', () => {
 })
 
 describe('600 weights of a variable font', () => {
-  it('stay within a bound, and those that rested go on', async () => {
+  it('stay within a bound, and evicted ones still work', async () => {
     const fonts = await openFonts({ files: [fontFiles.variableCff] })
     const family = fonts.families[0]
     const sheet = defineSheet({ styles: { body: { family } } })

@@ -87,7 +87,7 @@ describe('texts put together from words', () => {
     }
   })
 
-  it('are as a whole for any words of any length', () => {
+  it('are the same as when shaped whole, for any words', () => {
     const face = fonts.face('serif', { weight: 400, slant: 'normal' })
     const { shape: shapeWords } = wordShaper()
     const word = fc.string({ unit: fc.constantFrom(...'AVTWfilLoyr.,’-é1\u0301'), maxLength: 8 })

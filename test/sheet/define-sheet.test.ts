@@ -55,7 +55,7 @@ describe('defineSheet', () => {
     ])
   })
 
-  it('says what a property takes', () => {
+  it('names the accepted values of a property', () => {
     const styles = { body: { size: -3, wieght: 700, slant: 'leaning' } }
     const problems = problemsOf(() => readSheet(JSON.stringify({ styles })))
     expect(problems.map(p => [p.message, p.hint ?? p.nearest])).toEqual([
@@ -65,7 +65,7 @@ describe('defineSheet', () => {
     ])
   })
 
-  it('takes apart what is deep or holds itself without following it', () => {
+  it('handles deep and circular objects', () => {
     const itself: Record<string, unknown> = {}
     itself.size = itself
     let deep: unknown = 1
@@ -150,7 +150,7 @@ describe('readSheet', () => {
     expect(problemsOf(() => readSheet(json)).map(p => p.code)).toContain(code)
   })
 
-  it('takes names that objects have by nature as plain names', () => {
+  it('accepts names of built-in object members', () => {
     const json =
       '{"inks": {"constructor": "#123456"}, "styles": {"__proto__": {"ink": "constructor"}}}'
     const sheet = readSheet(json)
@@ -190,8 +190,8 @@ describe('readSheet', () => {
   })
 })
 
-describe('where parts of a sheet stand', () => {
-  it('is a place in its file, or a path', () => {
+describe('the location of a part of a sheet', () => {
+  it('is a position in its file or a path', () => {
     const json = '{\n  "inks": { "deep": "#0b3d5c" },\n  "styles": { "body": {} }\n}'
     const read = readSheet(json, { source: 'sheet.json' })
     expect(read.locationOf(['styles', 'body'])).toMatchObject({ source: 'sheet.json', line: 3 })

@@ -50,7 +50,7 @@ describe('inks', () => {
     expect(problemsOf(() => defineSheet({ styles }))[0].code).toBe('bad-ink')
   })
 
-  it('maps colors outside of sRGB once, with a note', () => {
+  it('maps colors outside of sRGB once, with a warning', () => {
     const sheet = defineSheet({ inks: { it: 'color(display-p3 0 1 0)' }, styles: {} })
     expect(sheet.ink('it')).toMatchObject({ kind: 'solid', color: expect.stringMatching(/^#00f/) })
     expect(sheet.warnings).toMatchObject([
@@ -79,7 +79,7 @@ describe('inks', () => {
     expect(luminance(sheet.ink('it'))).toBeGreaterThan(luminance(sheet.ink('deep')))
   })
 
-  it('names circles, unknown inks and what is no ink', () => {
+  it('names circles, unknown inks and invalid inks', () => {
     expect(wrongInks({ a: 'b', b: { from: 'a' } })).toMatchObject([
       { code: 'ink-cycle', message: expect.stringContaining('a > b > a') },
     ])
@@ -113,7 +113,7 @@ describe('inks', () => {
     ).toMatchObject([{ code: 'bad-ink' }])
   })
 
-  it('follows a chain of 10,000 inks no further than is sound', () => {
+  it('limits a chain of 10,000 inks', () => {
     const chain = Object.fromEntries(
       Array.from({ length: 10_000 }, (_, i) => [`i${i}`, `i${i + 1}`]),
     )
@@ -137,7 +137,7 @@ describe('gradients', () => {
     expect(stops.length).toBeGreaterThan(8)
   })
 
-  it('premultiply by alpha: what is transparent lends no color', () => {
+  it('premultiply by alpha, so that transparent stops lend no color', () => {
     const { stops } = gradient('#c8331f', '#00000000')
     for (const stop of stops.slice(0, -1)) {
       const [r, g] = [1, 3].map(i => Number.parseInt(stop.color.slice(i, i + 2), 16))

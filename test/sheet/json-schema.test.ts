@@ -11,7 +11,7 @@ describe('the JSON Schema of sheets', () => {
     expect(JSON.parse(file('sheet.schema.json'))).toEqual(sheetJsonSchema())
   })
 
-  it('takes the example’s sheet, as the reader does', () => {
+  it('accepts the example’s sheet, as the reader does', () => {
     const text = file('examples/lantern-sound/sheet.json')
     expect(check(JSON.parse(text))).toBe(true)
     expect(readSheet(text).modeNames).toEqual(['dark', 'more-contrast', 'dark-more-contrast'])

@@ -8,7 +8,7 @@ const size = { size: 15 }
 const told = (problems: readonly Problem[]) =>
   problems.map(({ code, message, nearest }) => `${code}: ${message}; ${nearest}`)
 
-it('a style that is called nearly like that of a part of charts is told', () => {
+it("a style named nearly like that of a chart's part is reported", () => {
   const sheet = defineSheet({
     styles: { 'chart-titel': size, 'chart-tick': size, 'chart-harbour': size, chart: size },
   })
@@ -20,12 +20,12 @@ it('a style that is called nearly like that of a part of charts is told', () => 
   expect(told(restyleChart(svg, { texts }).problems)).toEqual(expected)
 })
 
-it('none that a part is set in, whatever it is called', () => {
+it('styles that parts use are not reported, whatever their names', () => {
   const sheet = defineSheet({ styles: { 'chart-titel': size } })
   expect(chartTextsFor({ sheet, fonts, styles: { title: 'chart-titel' } }).problems).toEqual([])
 })
 
-it('a style that is called nearly like that of a part of documents is told', () => {
+it("a style named nearly like that of a document's part is reported", () => {
   const sheet = defineSheet({
     styles: { 'document-paragaph': size, 'document-heading-2': size, 'document-harbour': size },
   })

@@ -72,14 +72,14 @@ describe('precedence', () => {
     expect(layout.lines[0].runs[0].style).toMatchObject(wanted)
   })
 
-  it('puts a mode over all of the sheet, and changes only what it states', () => {
+  it('applies a mode over the whole sheet and changes only the stated properties', () => {
     const dark = sheet.mode('dark')
     expect(dark.style('body')).toMatchObject({ size: 11, weight: 500, ink: { color: '#ffffff' } })
     expect(dark.style('bodyTwice')).toMatchObject({ size: 22, weight: 500 })
     expect(sheet.style('body').weight).toBe(300)
   })
 
-  it('says which style set a property, and where', () => {
+  it('names the style that set a property and its location', () => {
     expect(sheet.why('grandchild')).toEqual([
       {
         property: 'size',

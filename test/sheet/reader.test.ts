@@ -17,7 +17,7 @@ describe('the curve', () => {
     )
   })
 
-  it('rises strictly with the size, and with the scale', () => {
+  it('rises strictly with size and scale', () => {
     fc.assert(
       fc.property(sizes, sizes, scales, growths, (a, b, scale, growth) => {
         fc.pre(apart(a, b))
@@ -47,7 +47,7 @@ describe('the curve', () => {
     )
   })
 
-  it('gives body text all of the scale, large text less, and all alike where it is linear', () => {
+  it('scales body text fully, large text less, and all alike when linear', () => {
     for (const size of [9, 16, 20]) expect(scaledSize(size, { scale: 2 })).toBe(size * 2)
     expect(scaledSize(40, { scale: 2 })).toBeLessThan(70)
     expect(scaledSize(40, { scale: 2, growth: 'linear' })).toBe(80)
@@ -76,14 +76,14 @@ const sheet = defineSheet({
 type Name = Parameters<typeof sheet.style>[0]
 const read = (name: Name, reader: ReaderSettings) => readerStyle(sheet.style(name), reader)
 
-describe('a style as a reader gets it', () => {
-  it('scales once, what was resolved', async () => {
+describe("a style at a reader's settings", () => {
+  it('is scaled once, after resolving', async () => {
     const typesetter = typesetterFor({ sheet, fonts: await builtInFonts(), reader: { scale: 1.5 } })
     const [run] = typesetter.set('~twice[x]', { style: 'body' }).lines[0].runs
     expect(run.style.size).toBe(scaledSize(32, { scale: 1.5 }))
   })
 
-  it('scales lengths in units with their text, and nothing else', () => {
+  it('scales lengths in units with their text and nothing else', () => {
     expect(read('body', { scale: 2 })).toMatchObject({
       size: 32,
       leading: { units: 48 },
@@ -127,7 +127,7 @@ describe('a style as a reader gets it', () => {
     expect(read('body', { bold: true }).weight).toBe(700)
   })
 
-  it('takes the sheet’s mode for more contrast, and says where there is none', async () => {
+  it('takes the sheet’s mode for more contrast and reports a missing one', async () => {
     const fonts = await builtInFonts()
     const reader = { contrast: 'more' } as const
     const [run] = typesetterFor({ sheet, fonts, reader }).set('x').lines[0].runs
@@ -145,7 +145,7 @@ describe('a style as a reader gets it', () => {
     expect(typesetter.scaleLength(12, { min: 20 })).toBe(20)
   })
 
-  it('refuses settings that are none', async () => {
+  it('refuses invalid settings', async () => {
     const fonts = await builtInFonts()
     for (const scale of [0, -1, Number.NaN, Infinity]) {
       expect(() => typesetterFor({ sheet, fonts, reader: { scale } })).toThrow("the reader's scale")

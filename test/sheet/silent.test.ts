@@ -17,8 +17,8 @@ import { wordsOf } from '../support/drawn-words.ts'
 const codesOf = (problems: readonly Problem[]) =>
   problems.map(({ code, nearest }) => (nearest === undefined ? code : `${code} ${nearest}`))
 
-describe('what was passed over in silence', () => {
-  it('is told of modes that change what the sheet does not have', () => {
+describe('mistakes that are never ignored', () => {
+  it('a mode that changes unknown names is reported', () => {
     const sheet = defineSheet({
       inks: { text: '#000' },
       sizes: { small: 12 },
@@ -50,7 +50,7 @@ describe('what was passed over in silence', () => {
     expect(set(markup as 'x').problems.length).toBeGreaterThan(0)
   })
 
-  it('stops no text of no size before a leader', async () => {
+  it('text of no size before a leader is set', async () => {
     const { set } = typesetterFor({
       sheet: defineSheet({ styles: { list: { tabs: [{ at: 200, leader: '. ' }] } } }),
       fonts: await openFonts(),
@@ -59,7 +59,7 @@ describe('what was passed over in silence', () => {
     expect(set('~size=0.0000001[a\tb]', { style: 'list', width: 300 }).lines).toHaveLength(1)
   })
 
-  it('is refused of tags that are no names of elements', () => {
+  it('invalid names of elements are refused', () => {
     const { rich } = parseMarkup('~strong[x]')
     for (const tag of ['b onclick="x"', 'b><script', '', '1']) {
       expect(() => richToHtml(rich, { elementStyles: { [tag]: 'strong' } })).toThrow('HTML element')
@@ -68,8 +68,8 @@ describe('what was passed over in silence', () => {
   })
 })
 
-describe('HTML that says more than a text can', () => {
-  it('is told, element by element', () => {
+describe('HTML beyond rich text', () => {
+  it('is reported element by element', () => {
     const { problems } = richFromHtml('<h2>Boats</h2><ul><li>Tern</li></ul><p>late</p><div>x</div>')
     expect(problems.map(({ code, message }) => [code, /<(\w+)>/.exec(message)?.[1]])).toEqual([
       ['unsupported-tag', 'h2'],
@@ -79,7 +79,7 @@ describe('HTML that says more than a text can', () => {
   })
 })
 
-describe('marks of messages whose names no style could have', () => {
+describe('markup in messages with invalid style names', () => {
   it.each(['{#ns:b}x{/ns:b}', '{#b+}x{/b+}', '{#b·c}x{/b·c}', '{#b ns:opt=1}x{/b}'])(
     'are told, and not shown: %s',
     message => {
@@ -116,7 +116,7 @@ describe('design tokens', () => {
     expect(sheet.warnings).toEqual([])
   })
 
-  it('may refer to others by a pointer, and extend in no circle for long', () => {
+  it('may refer to others by a pointer and may not extend in circles', () => {
     const sheet = read({ base, a: { $type: 'color', $value: { $ref: '#/base/x/$value' } } })
     expect(sheet.ink('a')).toMatchObject({ color: '#00ff00' })
     const circle = { a: { $extends: '{b}', x: base.x }, b: { $type: 'color', $extends: '{a}' } }
@@ -124,7 +124,7 @@ describe('design tokens', () => {
   })
 })
 
-describe('a document on the web', () => {
+describe('a document on a web page', () => {
   const document = {
     language: 'en',
     page: { facing: true, margin: { top: 40, start: 90, bottom: 40, end: 30 } },
@@ -139,7 +139,7 @@ describe('a document on the web', () => {
       { kind: 'index' },
     ],
   } as const
-  it('tells no page that there is not, and has the same margins everywhere', async () => {
+  it('names no missing page and has the same margins everywhere', async () => {
     const fonts = await openFonts()
     const set = setDocument(document, {
       sheet: defineSheet({ styles: {} }),

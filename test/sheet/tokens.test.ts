@@ -32,7 +32,7 @@ describe('design tokens', () => {
   const sheet = defineSheet(source)
   const { tokens, warnings: notes } = writeTokens(sheet)
 
-  it('carry inks, sizes, families and whole styles as tokens that others can read', () => {
+  it('carry inks, sizes, families and whole styles as standard tokens', () => {
     expect(tokens).toMatchObject({
       families: { $type: 'fontFamily', reading: { $value: ['Lantern Serif', 'serif'] } },
       sizes: { $type: 'dimension', title: { $value: { value: 31.25, unit: 'px' } } },
@@ -57,13 +57,13 @@ describe('design tokens', () => {
     })
   })
 
-  it('lose nothing on the way there and back', () => {
+  it('round-trip without loss', () => {
     const back = readSheet(JSON.stringify(tokens))
     expect(back.definition()).toEqual(source)
     expect(readSheet(JSON.stringify(writeTokens(back).tokens)).definition()).toEqual(source)
   })
 
-  it('name what only a sheet will find again', () => {
+  it('mark the data that only a sheet can hold', () => {
     expect(notes.map(note => note.location)).toEqual([
       'sizes.title',
       'inks.veil',
@@ -109,7 +109,7 @@ describe('design tokens', () => {
     },
   }
 
-  it('of others are read: groups with types, references, older forms', () => {
+  it('from elsewhere are read: groups with types, references, older forms', () => {
     const read = readSheet(JSON.stringify(foreign), { source: 'brand.tokens.json' })
     expect(read.ink('brand.alias')).toEqual(read.ink('brand.primary'))
     expect(read.ink('brand.old')).toMatchObject({ color: '#c8331f' })
@@ -174,7 +174,7 @@ describe('CSS', () => {
     expect(css).toMatch(/:root \{\n {2}color: var\(--dotline-ink-text\);/)
   })
 
-  it('begins all names with a prefix, or with none', () => {
+  it('prefixes all names, or none', () => {
     const sheet = defineSheet({ inks: { deep: '#000' }, styles: { note: { ink: 'deep' } } })
     expect(writeCss(sheet, { prefix: 'a_' })).toBe(
       ':root {\n  --a_ink-deep: #000000;\n}\n\n.a_note {\n  color: var(--a_ink-deep);\n}\n',
@@ -183,13 +183,13 @@ describe('CSS', () => {
     expect(() => writeCss(sheet, { prefix: 'a b' })).toThrow('prefix')
   })
 
-  it('has modes, with what they change', () => {
+  it('has modes with their changes', () => {
     const dark = css.slice(css.indexOf('[data-dotline-mode="dark"]'))
     expect(dark).toContain('--dotline-ink-deep: #ffffff;')
     expect(dark).not.toContain('--dotline-ink-vivid')
   })
 
-  it('lets no name end a rule', () => {
+  it('escapes every name', () => {
     const odd = defineSheet({ inks: { 'a}b;c': '#000' }, styles: { '1 "x"': { family: 'A"; }' } } })
     expect(writeCss(odd)).toContain('--dotline-ink-a\\7d b\\3b c: #000000;')
     expect(writeCss(odd)).toContain('font-family: "A\\22 ; }";')

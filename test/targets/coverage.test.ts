@@ -28,7 +28,7 @@ function areaOf(points: readonly number[]): number {
 const coordinate = fc.double({ min: -20, max: 20, noNaN: true })
 
 describe('how much of each pixel a shape covers', () => {
-  it('is in sum the area of any triangle', () => {
+  it('sums to the area of any triangle', () => {
     fc.assert(
       fc.property(fc.array(coordinate, { minLength: 6, maxLength: 6 }), points => {
         const covered = coverageOf(polygonOf(points), here)
@@ -39,7 +39,7 @@ describe('how much of each pixel a shape covers', () => {
     )
   })
 
-  it('is that of one shape where several lie over each other, whichever way they run', () => {
+  it('is that of one shape where several overlap, in both directions', () => {
     const whole = sumOf(coverageOf(square(0.3, 0.6, 7.5), here))
     const twice = concatenatedOutlines([square(0.3, 0.6, 7.5), square(0.3, 0.6, 7.5)])
     expect(sumOf(coverageOf(twice, here))).toBeCloseTo(whole, 0)
@@ -53,7 +53,7 @@ describe('how much of each pixel a shape covers', () => {
     expect(sumOf(ring)).toBeCloseTo(64 - 9, 1)
   })
 
-  it('is nothing of a line, of a point and of no outline', () => {
+  it('is zero for a line, a point and an empty outline', () => {
     expect(sumOf(coverageOf(polygonOf([1, 1, 5, 5]), here))).toBe(0)
     expect(sumOf(coverageOf(polygonOf([1, 1]), here))).toBe(0)
     expect(coverageOf({ segments: '', points: new Float32Array() }, here)).toBeUndefined()

@@ -23,7 +23,7 @@ describe('HTML in Chromium', () => {
     )
   })
 
-  it('has the plain text, and every phrase is found in it', () => {
+  it('has the plain text with every phrase findable', () => {
     expect(measured.length).toBeGreaterThan(10)
     for (const { name, text, innerText, copied, lost } of measured) {
       expect(innerText, name).toBe(text)
@@ -32,14 +32,14 @@ describe('HTML in Chromium', () => {
     }
   })
 
-  it('has its baselines and the starts of its runs where they are', () => {
+  it("has its baselines and run starts at the layout's positions", () => {
     for (const { name, baseline, start } of measured) {
       expect(baseline, `${name}: baselines`).toBeLessThan(tolerance)
       expect(start, `${name}: starts`).toBeLessThan(tolerance)
     }
   })
 
-  it('needs no style attributes: a policy that forbids them changes nothing', () => {
+  it('needs no style attributes and looks the same under a policy that forbids them', () => {
     for (const { name, styled } of measured) expect(styled, name).toBe(0)
   })
 })
@@ -111,7 +111,7 @@ describe('the HTML itself', () => {
     expect(toHtml(typesetter.set('~href=javascript:x[x]' as 'x')).html).not.toContain('javascript')
   })
 
-  it('paints what text cannot be in pictures, below it and above it', async () => {
+  it('paints decorations in pictures below and above the text', async () => {
     const sheet = defineSheet({
       styles: {
         backed: { backing: { ink: '#ff0' }, strike: { ink: '#c8331f' } },
@@ -148,7 +148,7 @@ describe('the HTML itself', () => {
     expect(page).not.toMatch(/ style=|<script/)
   })
 
-  it('has one link for a link, actions that the keyboard reaches, and the languages of its spans', async () => {
+  it('has one element per link, actions that the keyboard reaches and the languages of its spans', async () => {
     const sheet = defineSheet({ styles: { strong: { weight: 700 } } })
     const typesetter = typesetterFor({ sheet, fonts: await openFonts() })
     const { html } = toHtml(
@@ -189,7 +189,7 @@ describe('the HTML itself', () => {
     expect(html.match(/tabindex="0"/g)?.length).toBe(1)
   })
 
-  it('is copied as paragraphs with their words as they look', async () => {
+  it('is copied as paragraphs', async () => {
     const sheet = defineSheet({ styles: { strong: { weight: 700 }, late: { ink: '#c8331f' } } })
     const typesetter = typesetterFor({ sheet, fonts: await openFonts() })
     const layout = typesetter.set(
@@ -204,7 +204,7 @@ describe('the HTML itself', () => {
     expect(rangeHtml(layout, 0, 3)).toBe('<p lang="en" dir="ltr">Boa</p>')
   })
 
-  it('carries of its fonts what its text takes', async () => {
+  it('embeds only the needed parts of its fonts', async () => {
     const typesetter = typesetterFor({
       sheet: defineSheet({ styles: {} }),
       fonts: await openFonts(),
@@ -232,7 +232,7 @@ describe('the HTML itself', () => {
     )
   })
 
-  it('is the same of letters alone, without their glyphs, as with them', async () => {
+  it('is the same with and without glyph data', async () => {
     const styles = {
       plain: {},
       tight: { leading: 1, trim: { above: 'cap', below: 'alphabetic' }, size: 13.75 },

@@ -67,7 +67,7 @@ describe('images', () => {
     expect([...palette.data].filter((_, i) => i % 4 === 3)).toEqual([255, 0, 255, 0])
   })
 
-  it('of PNG may leave out one color', async () => {
+  it('of PNG may have a transparent color', async () => {
     const gray = { width: 2, height: 1, bitDepth: 8, colorType: 0 } as const
     const color = { width: 2, height: 1, bitDepth: 8, colorType: 2 } as const
     for (const source of [
@@ -159,7 +159,7 @@ describe('images', () => {
     },
   )
 
-  it('of JPEG may have bytes before their markers that fill up', async () => {
+  it('of JPEG may have fill bytes before their markers', async () => {
     const bytes = turnedJpeg(6, false)
     const at = 2
     const filled = Buffer.concat([bytes.subarray(0, at), Buffer.alloc(5, 0xff), bytes.subarray(at)])
@@ -169,7 +169,7 @@ describe('images', () => {
     expect(decoded).toMatchObject({ width: 16, height: 8 })
   })
 
-  it('stand in a line as boxes, and are written once however often they do', async () => {
+  it('are boxes in a line and are written once for all uses', async () => {
     const icon = inlineBox({
       width: 12,
       height: 12,
@@ -210,7 +210,7 @@ describe('images', () => {
     })
   })
 
-  it('refuse what only shows when it is written', async () => {
+  it('are checked fully when written', async () => {
     const broken = png({ width: 9, height: 9, bitDepth: 8, colorType: 6, rows: [[0, 1, 2]] })
     await expect(shown(broken).then(scene => toPdf(scene))).rejects.toThrow(
       'the pixel data of a PNG is damaged',

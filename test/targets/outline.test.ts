@@ -55,7 +55,7 @@ const areaOf = (polygons: Awaited<ReturnType<typeof toPolygons>>['polygons']) =>
   )
 
 describe('outlines', () => {
-  it('are data, and the data of an SVG path, with their curves', async () => {
+  it('are data or SVG path data, with their curves', async () => {
     const { outlines, problems } = toOutlines(set('do'))
     expect(problems).toEqual([])
     expect(outlines).toHaveLength(1)
@@ -64,7 +64,7 @@ describe('outlines', () => {
     expect(toPathData(set('do'))).toMatch(/^M[\d.]+ [\d.]+[LQ]/)
   })
 
-  it('are polygons with holes, each in its direction', async () => {
+  it('are polygons with holes, each with its winding', async () => {
     const { polygons } = await toPolygons(set('Bio8'))
     expect(polygons.map(({ holes }) => holes.length).sort()).toEqual([0, 0, 1, 2, 2])
     for (const { outer, holes } of polygons) {
@@ -74,7 +74,7 @@ describe('outlines', () => {
     expect(polygonData(polygons).match(/Z/g)).toHaveLength(10)
   })
 
-  it('stay within a tolerance, or have as many lines a curve as they are told', async () => {
+  it('stay within a tolerance or have a stated number of lines per curve', async () => {
     const points = async (options: object) =>
       (await toPolygons(set('SO'), options)).polygons.reduce((n, p) => n + p.outer.length / 2, 0)
     const coarse = await points({ tolerance: 0.5 })
@@ -102,7 +102,7 @@ describe('outlines', () => {
     }
   })
 
-  it('are one piece where letters overlap, as joined ones do', async () => {
+  it('are one piece where letters overlap', async () => {
     const joined = (await toPolygons(set('سسس'))).polygons
     expect(joined).toHaveLength(1)
     const crossed = draw({ width: 100, height: 100 }, [
@@ -114,7 +114,7 @@ describe('outlines', () => {
     expect(areaOf(polygons)).toBeCloseTo(2 * 800 - 100, 6)
   })
 
-  it('tell what has none', async () => {
+  it('report content without an outline', async () => {
     const picture = await openImage('docs/screenshots/tide.png')
     const shown = draw({ width: 90, height: 90 }, [
       image({ x: 0, y: 0, width: 10, height: 10 }, picture),
@@ -127,7 +127,7 @@ describe('outlines', () => {
     ])
   })
 
-  it('report what is too thin to be made', async () => {
+  it('report strokes that are too thin to be made', async () => {
     const { problems } = await toPolygons(typesetter.set('~light[Tern]'), { minThickness: 1 })
     expect(problems.length).toBeGreaterThan(0)
     expect(problems[0]).toMatchObject({ code: 'thin-part', severity: 'warning' })
@@ -267,7 +267,7 @@ describe('solids', () => {
     },
   )
 
-  it('tell what falls out of a plate, and hold it by bridges', async () => {
+  it('report parts that fall out of a plate and hold them by bridges', async () => {
     const plate = { thickness: 3, text: 'cut' } as const
     const codes = async (text: string, more: object) =>
       (await toStl(set(text), { depth: 1, plate: { ...plate, ...more } })).problems.map(
@@ -279,7 +279,7 @@ describe('solids', () => {
     expect(await codes('lI', {})).toEqual([])
   })
 
-  it('have capitals as high as is asked for', async () => {
+  it('have capitals of the requested height', async () => {
     const { stl } = await toStl(set('H'), { depth: 1, letterHeight: 20 })
     const view = new DataView(stl.buffer)
     const ys = Array.from({ length: view.getUint32(80, true) }, (_, i) =>
@@ -298,7 +298,7 @@ describe('solids', () => {
     },
   )
 
-  it('tell where there is nothing to make one of', async () => {
+  it('report text without a solid', async () => {
     const { stl, problems } = await toStl(set(' '), { depth: 1 })
     expect(checkedSolid(stl).count).toBe(0)
     expect(problems).toMatchObject([{ code: 'missing-outline' }])
@@ -314,13 +314,13 @@ describe('solids', () => {
   })
 })
 
-describe('letters that are arranged anew', () => {
+describe('rearranged letters', () => {
   const xs = (shown: ReturnType<typeof arrangeLetters>) =>
     shown.items.map(item => (item.kind === 'glyphs' ? item.x : Number.NaN))
   const ys = (shown: ReturnType<typeof arrangeLetters>) =>
     shown.items.map(item => (item.kind === 'glyphs' ? item.y : Number.NaN))
 
-  it('go on by a factor of their own advances, which marks have none of', () => {
+  it('advance by a factor of their own widths, except marks', () => {
     const layout = set('TeŁńo')
     const plain = arrangeLetters(layout)
     const wide = arrangeLetters(layout, { advanceFactor: 1.5 })
@@ -349,7 +349,7 @@ describe('letters that are arranged anew', () => {
     expect(box.width).toBe(400)
   })
 
-  it('stand above each other, read downward or upward, each in the middle of its column', () => {
+  it('are stacked, read downward or upward, each centered in its column', () => {
     const layout = set('Iwa\nלב')
     const [down, up] = (['downward', 'upward'] as const).map(stacked =>
       arrangeLetters(layout, { stacked, advanceFactor: 0.9 }),
@@ -372,7 +372,7 @@ describe('letters that are arranged anew', () => {
     expect(up.box.height).toBeCloseTo(layout.lines[0].height * 2.8, 6)
   })
 
-  it('are mirrored: as solids closed, with as much in them', async () => {
+  it('are mirrored as closed solids of the same volume', async () => {
     const layout = set('Fl8')
     const volumes = []
     for (const mirrored of [false, true]) {
@@ -394,7 +394,7 @@ describe('letters that are arranged anew', () => {
     )
   })
 
-  it('tell what they cannot be', async () => {
+  it('refuse impossible combinations', async () => {
     const column = typesetterFor({
       sheet: defineSheet({ styles: { body: { writingMode: 'vertical-rl' } } }),
       fonts: await openFonts(),

@@ -53,7 +53,7 @@ describe('an inline object in a PDF', () => {
     return toPdf(draw({ width: 400, height: 90 }, [place(layout, 20, 20)]), named)
   }
 
-  it('leaves the text behind it what it is', async () => {
+  it('leaves the following text unchanged', async () => {
     for (const value of ['ruby', 'badge', 'bare', 'lamp'] as const) {
       const tree = await treeOf(pageWith(value))
       expect(tree, value).toMatch(/P\(.*Before.*after"\)/)
@@ -61,7 +61,7 @@ describe('an inline object in a PDF', () => {
     }
   })
 
-  it('says its label, as text where it shows text, and as words for a picture', async () => {
+  it('has its label as text, or as alternative text for a picture', async () => {
     expect(await treeOf(pageWith('lamp'))).toContain('Figure{lamp}')
     expect(await treeOf(pageWith('ruby'))).toContain('Span{Pier}')
     const hex = (text: string) => Buffer.from(`\ufeff${text}`, 'utf16le').swap16().toString('hex')
@@ -73,7 +73,7 @@ describe('an inline object in a PDF', () => {
     }
   })
 
-  it('does so in all texts of a document', async () => {
+  it('has its label in all texts of a document', async () => {
     const set = setDocument(
       {
         ...named,
@@ -95,7 +95,7 @@ describe('an inline object in a PDF', () => {
 /** Markup that the compiler does not read along. */
 const markupOf = (href: string): string => `See ~href="${href}"[the pier]`
 
-describe('what stands against an export', () => {
+describe('obstacles of an export', () => {
   const page = (role: string, label?: string) =>
     draw({ width: 100, height: 60 }, [
       group([circle(20, 20, 9, { fill: '#c8331f' })], {
@@ -115,7 +115,7 @@ describe('what stands against an export', () => {
     return { codes, claims: Buffer.from(pdf).toString('latin1').includes('pdfuaid:part') }
   }
 
-  it('is no claim of PDF/UA over a figure without words, or skipped headings', () => {
+  it('PDF/UA is not claimed with unnamed figures or skipped headings', () => {
     const skipping = draw({ width: 100, height: 90 }, [heading(1), heading(3)])
     const deep = draw({ width: 100, height: 90 }, [heading(2)])
     for (const shown of [page('img'), page('figure'), skipping, deep]) {
@@ -128,7 +128,7 @@ describe('what stands against an export', () => {
     }
   })
 
-  it('is no link that leads nowhere: it is told, and its text stays', async () => {
+  it('a link to nowhere is reported and its text stays', async () => {
     const link = (href: string) => typesetter.set(markupOf(href))
     const codes: string[] = []
     const pdf = toPdf(link('#nowhere'), { onProblem: ({ code }) => codes.push(code) })

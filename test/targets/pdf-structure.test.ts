@@ -90,7 +90,7 @@ describe('the structure of a PDF', () => {
     ])
   })
 
-  it('marks all that is painted, as content of one element or as an artifact', async () => {
+  it("marks all painted content as one element's or as an artifact", async () => {
     const source = pdfSource((await opened()).bytes)
     const contents = [...source.matchAll(/stream\n([\s\S]*?)\nendstream/g)]
       .map(found => found[1])
@@ -142,7 +142,7 @@ describe('the structure of a PDF', () => {
     expect(outside).toMatchObject({ url: `${link}/` })
   })
 
-  it('says what it conforms to, and needs a title and a language for that', async () => {
+  it('states its conformance, which needs a title and a language', async () => {
     const { pdf, bytes } = await opened({
       standards: ['PDF/UA-1', 'PDF/A-2u'],
       author: 'Harbour office',
@@ -165,7 +165,7 @@ describe('the structure of a PDF', () => {
     )
   })
 
-  it('has its places in the order of their names, however these begin', () => {
+  it('has its destinations in the order of their names', () => {
     const ids = ['b', 'a1', 'a', 'a10', 'a-', 'é', 'ab']
     const texts = ids.map((id, i) => place(set(id, { style: 'body' }), 60, 60 + i * 30, {}, { id }))
     const page = draw({ width: 400, height: 400 }, texts)
@@ -189,7 +189,7 @@ describe('the structure of a PDF', () => {
     expect(() => group([], { level: 0 })).toThrow('level of group must be a whole number from 1')
   })
 
-  it('has parts that go on on another page as one element', async () => {
+  it('has parts that continue on another page as one element', async () => {
     const part = (words: string) =>
       draw({ width: 200, height: 100, language: 'en' }, [
         group([text(words, 0, 0)], { role: 'paragraph', id: 'lead', continues: true }),
@@ -200,7 +200,7 @@ describe('the structure of a PDF', () => {
   })
 })
 
-it('links in what is not read out, such as a running head, are elements all the same', async () => {
+it('links in artifacts such as running heads are elements', async () => {
   const office = text(`~link,href=${link}[Harbour office]`, 10, 10)
   const head = group([office], { role: 'none' })
   const page = draw({ width: 200, height: 60, language: 'en' }, [head])
@@ -214,7 +214,7 @@ it('links in what is not read out, such as a running head, are elements all the 
   }
 })
 
-it('blurs are smoothed by readers, but in archives, which forbid it', () => {
+it('blurs are interpolated by viewers, except in archival files', () => {
   const shadow = { x: 1, y: 1, blur: 3, ink: '#888888' }
   const soft = place(set('Harbour', { style: 'headline', overrides: { shadow } }), 20, 20)
   const page = draw({ width: 300, height: 90, title: 'Harbour', language: 'en' }, [soft])

@@ -87,7 +87,7 @@ const widthOf = (name: Name) => (['khmer', 'thai', 'bold'].includes(name) ? 2000
 const withoutControls = (text: string) => text.replace(/[\u202a-\u202e\u200b]/g, '')
 const words = (text: string) => text.match(/[\p{L}\p{M}\p{N}]+/gu)?.sort()
 
-describe('text that readers get from a PDF', () => {
+describe('text extracted from a PDF', () => {
   let typesetter: Typesetter<keyof typeof styles>
   beforeAll(async () => {
     const files = [
@@ -176,7 +176,7 @@ describe('text that readers get from a PDF', () => {
     },
   )
 
-  it('has words whole that a hyphen divides, for those who search and those who copy', async () => {
+  it('has hyphenated words whole for search and copy', async () => {
     const layout = typesetter.set(markup('justified'), { style: 'justified', width: 90 })
     const pdf = toPdf(layout)
     const broken = layout.lines.flatMap((line, i) => {
@@ -199,7 +199,7 @@ describe('text that readers get from a PDF', () => {
     if (installed('pdftotext')) expect(spaceless(secondReading(pdf))).toBe(spaceless(layout.text))
   })
 
-  it('goes down the lines of vertical text', async () => {
+  it('follows the lines of vertical text', async () => {
     const text = '船は「夕暮れ」に出ます。Tern号は７時、港は早い。'
     const pdf = toPdf(typesetter.set(text, { style: 'japanese', height: 200 }))
     const spaceless = (read: string) => read.replaceAll(' ', '')
@@ -210,13 +210,13 @@ describe('text that readers get from a PDF', () => {
     if (installed('pdftotext')) expect(secondReading(upright)).toBe('ab Tern')
   })
 
-  it('has a space for what fills a tab', async () => {
+  it('has a space for a leader', async () => {
     const pdf = toPdf(typesetter.set('Ardle\tTern\t12.50', { style: 'tabs' }))
     expect(await readText(pdf)).toBe('Ardle Tern 12.50')
     if (installed('pdftotext')) expect(secondReading(pdf)).toBe('Ardle Tern 12.50')
   })
 
-  it('has a gap before a mark that ends a word, as the first reader sees it', async () => {
+  it('has a gap before an ellipsis that ends a word', async () => {
     expect(await readText(toPdf(typesetter.set('كَتَبَ لا', { style: 'arabic' })))).toBe('كَتَب َ لا')
   })
 })

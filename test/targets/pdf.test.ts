@@ -40,7 +40,7 @@ describe('PDF', () => {
     expect(toPdf(await notice()).length).toBeLessThan(40_000)
   })
 
-  it('keeps values with PDF syntax in them as text', async () => {
+  it('keeps values with PDF syntax as text', async () => {
     const values = { port: ') Tj ET endstream endobj /JS (x' }
     const layout = (await testSetter()).set('to {port}', { style: 'body', values })
     const { pages } = await readPdf(toPdf(layout, { title: values.port }))
@@ -53,7 +53,7 @@ describe('PDF', () => {
 })
 
 describe('metadata', () => {
-  it('is what is given, and no date is made up', async () => {
+  it('is as given, without an invented date', async () => {
     const layout = await notice()
     const plain = pdfSource(toPdf(layout))
     expect(plain).not.toMatch(/CreationDate|ModDate|Author/)
@@ -87,7 +87,7 @@ describe('metadata', () => {
 })
 
 describe('a PDF in pieces', () => {
-  it('is the same file, and asks for a page when the one before is written', async () => {
+  it('is the same file and is written page by page', async () => {
     const layout = await notice()
     const asked: number[] = []
     function* pages() {
@@ -117,7 +117,7 @@ describe('a PDF in pieces', () => {
   })
 })
 
-describe('what no PDF can hold', () => {
+describe('input that PDF syntax could misread', () => {
   it.each([
     ['no pages', () => toPdf([]), 'a PDF has at least one page'],
     ['nothing', () => toPdf(JSON.parse('null')), 'expected a drawing or a layout, not null'],
@@ -129,7 +129,7 @@ describe('what no PDF can hold', () => {
     expect(write).toThrow(message)
   })
 
-  it('does not break its format: values, titles, languages and links', async () => {
+  it('does not break the format: values, titles, languages and links', async () => {
     const typesetter = await testSetter(1, 'collect')
     const nasty = ') Tj ET Q endstream endobj \\(>> stream <script> \u0000\u0007\u001b\ud800 ]>'
     const layout = typesetter.set('~href=https://lantern.example/?a=)>>[{nasty}]', {

@@ -19,7 +19,7 @@ describe('a PNG', () => {
     expect([...data.subarray(0, 4)]).toEqual(pixel)
   })
 
-  it('refuses what is no color, and what is not one color', () => {
+  it('refuses invalid colors and gradients', () => {
     const shown = draw({ width: 4, height: 4 }, [])
     expect(() => toPng(shown, { background: 'whyte' })).toThrow('whyte')
     const sheet = defineSheet({
@@ -45,7 +45,7 @@ describe('a PNG', () => {
 })
 
 describe('colors', () => {
-  it('are of either case, and words where styles are checked by the compiler', () => {
+  it('are of either case, and keywords checked by the compiler', () => {
     const sheet = defineSheet({
       styles: { body: { ink: 'crimson', backing: { ink: 'OKLCH(70% 0.1 20)' } } },
     })
@@ -54,7 +54,7 @@ describe('colors', () => {
     expect(set('~ink=tan[Boats]', { style: 'body' }).problems).toEqual([])
   })
 
-  it('that are wrong are told once, and not again where they are named', () => {
+  it('that are wrong are reported once', () => {
     const wrong = () =>
       defineSheet({ inks: { text: '#12' }, styles: { body: { ink: 'text' as never } } })
     expect(wrong).toThrow('#12')

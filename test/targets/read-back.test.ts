@@ -93,7 +93,7 @@ describe('the same layout painted on a canvas in Chromium', () => {
     standing = seen.standing
   })
 
-  it('stands with its frame at the place it is painted at, whatever its ink is', () => {
+  it('has its frame at the painted position, whatever its ink is', () => {
     expect(standing.length).toBe(4)
     for (const { wanted, found } of standing) {
       for (const [i, edge] of found.entries()) expect(Math.abs(edge - wanted[i])).toBeLessThan(1.1)
@@ -112,7 +112,7 @@ describe('the same layout painted on a canvas in Chromium', () => {
     }
   })
 
-  it('puts labels together of the pixels of letters once, and lays them down from then on', () => {
+  it('composes labels of letter pixels once and reuses them', () => {
     expect(repainted).toEqual({
       first: ['bitmaps', 'pixels of a bitmap'],
       again: ['bitmaps'],
@@ -123,7 +123,7 @@ describe('the same layout painted on a canvas in Chromium', () => {
     })
   })
 
-  it('paints each pixel as dark as what is on it covers of it', async () => {
+  it('paints each pixel by its coverage', async () => {
     const compared = await onTestPage('canvas-pixels.html', 'compared', page =>
       page.evaluate<{ inked: number; differing: number }>('window.compared'),
     )

@@ -3,7 +3,7 @@ import type { ShownText } from '../pages/svg-text.ts'
 import { onTestPage } from '../support/browser.ts'
 
 describe('SVG whose text is text, in Chromium', () => {
-  it('has its lines where they are, and its words whole', async () => {
+  it('has its lines in position and its words whole', async () => {
     const shown = await onTestPage('svg-text.html', 'shownTexts', page =>
       page.evaluate<ShownText[]>('window.shownTexts'),
     )

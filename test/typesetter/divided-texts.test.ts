@@ -47,7 +47,7 @@ const lists = Object.values(words).map(list => list.split(' '))
 const isByNumbers = (layout: Layout) =>
   Object.getOwnPropertyDescriptor(layout, 'lines')?.get !== undefined
 
-describe('texts in several scripts, faces and directions', () => {
+describe('texts with several scripts, faces and directions', () => {
   let typesetter: Typesetter<string>
   beforeAll(async () => {
     const { arabic, hebrew, thai, japanese, emoji } = fontFiles
@@ -72,7 +72,7 @@ describe('texts in several scripts, faces and directions', () => {
     return quick
   }
 
-  it('on one line are laid out by numbers', () => {
+  it('are laid out on one line by numbers', () => {
     for (const [markup, style] of [
       ['تغادر القوارب عند الغروب', 'arabic'],
       ['تغادر ١٢:٤٠ من Ardle Point', 'arabic'],
@@ -95,14 +95,14 @@ describe('texts in several scripts, faces and directions', () => {
     }
   })
 
-  it('with values that keep their direction are not', () => {
+  it('with isolated values are laid out in general', () => {
     for (const markup of ['{a} 12:40', '~bold[{a}] → {b}', '{b} {a}']) {
       check(markup, { style: 'plain', values: { a: 'ميناء', b: 'Ardle 12' } })
       check(markup, { style: 'leftward', values: { a: 'ميناء', b: 'Ardle 12' } })
     }
   })
 
-  it('are what they are in general', () => {
+  it('are the same as in the general layout', () => {
     const onOne = { plain: 0, all: 0 }
     const list = fc.constantFrom(...lists)
     const part = fc.record({
@@ -150,7 +150,7 @@ describe('texts in several scripts, faces and directions', () => {
     )
   })
 
-  it('of characters that a face lacks and engines put others in the place of', () => {
+  it('with characters that engines replace when a face lacks them', () => {
     // The face has no U+00A0: the next family of the style does.
     const { runs } = check('出\u00a0ます a\u00a0b', { style: 'japanese' }).lines[0]
     expect(new Set(runs.map(run => run.face)).size).toBe(2)
@@ -158,7 +158,7 @@ describe('texts in several scripts, faces and directions', () => {
     expect(plain.lines[0].runs.map(run => run.text)).toEqual(['leave', '\u00a0', 'at'])
   })
 
-  it('of which a part is spaced otherwise', () => {
+  it('with differently spaced parts', () => {
     const wide = typesetter.set('Boats ~apart[to Ardle] Point', { style: 'plain' })
     const plain = typesetter.set('Boats to Ardle Point', { style: 'plain' })
     expect(wide.width - plain.width).toBeCloseTo(1.6, 6)

@@ -20,7 +20,7 @@ const { set } = typesetterFor({ sheet, fonts })
 const price = formatted(1234.5, { style: 'currency', currency: 'EUR' })
 
 describe('formatted values', () => {
-  it('are written in the language where they stand', () => {
+  it('are written in the language of their span', () => {
     const both = set('{price} ~german[{price}]', { values: { price } })
     expect(both.text).toBe('€1,234.50 1.234,50\u00a0€')
     const greek = defineCatalog({ fare: 'Τιμή {price}' }, { language: 'el' })

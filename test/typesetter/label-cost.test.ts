@@ -14,7 +14,7 @@ const openSetter = async () => {
 }
 
 describe('a label of words that were seen before', () => {
-  it('asks nothing of the shaping engine until its glyphs are read, nor then', async () => {
+  it('needs no shaping', async () => {
     const { fonts, typesetter } = await openSetter()
     const face = fonts.face('sans', { weight: 400, slant: 'normal' })
     const shape = vi.spyOn(face, 'shape')
@@ -34,7 +34,7 @@ describe('a label of words that were seen before', () => {
     expect(long.map(([text]) => text)).toEqual(['unseen\nwords\nnever\nmet'])
   })
 
-  it('keeps no more than its text and its measures', async () => {
+  it('keeps only its text and measures', async () => {
     setFlagsFromString('--expose-gc')
     const collect: unknown = runInNewContext('gc')
     if (typeof collect !== 'function') throw new Error('no garbage collector to call')
@@ -54,7 +54,7 @@ describe('a label of words that were seen before', () => {
     expect(each).toBeLessThan(330)
   })
 
-  it('is as it was when fonts come to its fonts, and can be copied whole', async () => {
+  it('is unchanged by added fonts and can be cloned', async () => {
     const { fonts, typesetter } = await openSetter()
     const layout = typesetter.set(label(1), { style: 'body' })
     const copies = [{ ...layout }, structuredClone(typesetter.set(label(1), { style: 'body' }))]
@@ -71,7 +71,7 @@ describe('a label of words that were seen before', () => {
     expect(JSON.stringify(layout)).toBe(JSON.stringify(copies[0]))
   })
 
-  it('has its sizes, and what was read of its lines, when its fonts are closed; more is refused', async () => {
+  it('has its sizes and read lines after its fonts are closed, and refuses the rest', async () => {
     const { fonts, typesetter } = await openSetter()
     const [read, half, unread] = [1, 2, 3].map(i => typesetter.set(label(i), { style: 'body' }))
     expect(read.lines[0].runs).toHaveLength(1)

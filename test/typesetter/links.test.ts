@@ -25,7 +25,7 @@ async function runs(rich: Parameters<typeof joinRich>[0][number], sheet = bare, 
 describe('a value in a link', () => {
   const markup = (text: string) => parseMarkup(text).rich
 
-  it('is filled: whole as it is, a part as a part of an address', async () => {
+  it('fills it: whole as an address, partly as an encoded part', async () => {
     const values = {
       page: 'https://a.example/x?y=1',
       name: 'Ardle Point/2',
@@ -51,7 +51,7 @@ describe('a value in a link', () => {
     expect(html).toBe('<a href="https://a.example/x?y=1">a</a>')
   })
 
-  it('is checked as any address is, and told of where it is missing or no text', async () => {
+  it('is checked like any address and reported if missing or not text', async () => {
     const bad = await runs(markup('~href={page}[a]'), bare, { page: 'javascript:alert(1)' })
     expect(bad.problems).toMatchObject([
       { code: 'forbidden-link', location: { line: 1, column: 2 } },
@@ -65,7 +65,7 @@ describe('a value in a link', () => {
 })
 
 describe('text from HTML', () => {
-  it('needs no style of the sheet, and takes those that it has', async () => {
+  it('needs no style of the sheet and uses the matching ones', async () => {
     const html =
       '<b>b</b><i>i</i><u>u</u><s>s</s><sub>2</sub><sup>2</sup><small>m</small><code>c</code><mark>k</mark>' +
       '<a href="https://a.example/">l</a>'
@@ -91,7 +91,7 @@ describe('joined texts', () => {
 })
 
 describe('catalogs', () => {
-  it('have the keys that they are given, whatever these are called', async () => {
+  it('have any keys, whatever their names', async () => {
     const { defineCatalog, readCatalog } = await import('dot-line')
     const catalog = readCatalog('{ "__proto__": "a", "constructor": { "__proto__": "b" } }')
     expect(catalog.keys).toEqual(['__proto__', 'constructor.__proto__'])

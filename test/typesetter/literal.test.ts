@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { builtInFonts, sheet } from '../support/setting.ts'
 
 describe('literal markup is checked by the compiler', () => {
-  it('as to styles and values', async () => {
+  it('for styles and values', async () => {
     const { set } = typesetterFor({ sheet, fonts: await builtInFonts() })
     // What is right compiles and sets.
     set(

@@ -72,7 +72,7 @@ const names = Object.keys(looks)
 const isByWords = (layout: Layout) =>
   Object.getOwnPropertyDescriptor(layout, 'lines')?.get !== undefined
 
-describe('plain texts are laid out as all others are', () => {
+describe('plain texts have the general layout', () => {
   let fonts: Fonts
   let typesetter: Typesetter<string>
   beforeAll(async () => {
@@ -126,7 +126,7 @@ describe('plain texts are laid out as all others are', () => {
     }
   })
 
-  it('and most of them are', () => {
+  it('mostly take the quick way', () => {
     expect(taken / all).toBeGreaterThan(0.4)
     for (const text of [
       'Boats to Ardle Point',
@@ -184,7 +184,7 @@ describe('plain texts are laid out as all others are', () => {
     )
   })
 
-  it('words that no line has room for, text that is cut, by lines or by height, and fitted text', () => {
+  it('words that fit no line, truncated text and fitted text', () => {
     const [cut, broken] = [
       (layout: Layout) => layout.cut !== undefined,
       (layout: Layout) => layout.problems.some(({ code }) => code === 'broken-word'),
@@ -247,7 +247,7 @@ describe('plain texts are laid out as all others are', () => {
     )
   })
 
-  it('spans and values as well', () => {
+  it('spans and values', () => {
     const words = fc.array(
       fc.constantFrom(
         'Boats',
@@ -313,7 +313,7 @@ describe('plain texts are laid out as all others are', () => {
     )
   })
 
-  it('a span, a link, an action or a change throws no label onto the general way', () => {
+  it('labels with spans, links, actions and changes take the quick way', () => {
     const labels = {
       whole: '~bold[Boats to Ardle Point]',
       nested: '~bold[Boats ~inked[to Ardle] Point]',
@@ -353,7 +353,7 @@ describe('plain texts are laid out as all others are', () => {
     }
   })
 
-  it('texts of catalogs, in their languages and with values of their own, and rich texts', () => {
+  it('texts of catalogs and rich texts', () => {
     const strings = {
       plain: 'Boats to Ardle Point',
       valued: '~bold[{boat}] leaves for {port}, {time}',
@@ -391,7 +391,7 @@ describe('plain texts are laid out as all others are', () => {
     check(rich`Boats to ~bold[${'Ardle'}]`, { style: 'plain' })
   })
 
-  it('and wrapped to numbers as they are', () => {
+  it('wrapped to numbers', () => {
     const texts = [
       ...prose(14_000, 3).split('\n'),
       prose(4000, 9),

@@ -41,7 +41,7 @@ const hostile = [
 ]
 
 describe('values', () => {
-  it('are data, whatever is in them', () => {
+  it('are literal data', () => {
     fc.assert(
       fc.property(fc.string({ unit: fc.constantFrom(...hostile) }), value => {
         const layout = collecting.set('to ~strong[{port}] now', { values: { port: value } })
@@ -83,7 +83,7 @@ describe('values', () => {
     expect(plainText(rich`${'x'}{a}`, circle)).toBe('xab{a}')
   })
 
-  it('of no known kind are told', () => {
+  it('of unknown kinds are reported', () => {
     const known = rich`~strong[x]`
     const data = [known, inlineBox({ width: 8, height: 8 }), draw({ width: 1, height: 1 }, [])].map(
       own => JSON.parse(JSON.stringify(own)),
@@ -113,7 +113,7 @@ describe('values', () => {
     }
   })
 
-  it('are refused in place of markup, and inside of inline objects, where they are data', () => {
+  it('are refused in place of markup and inside inline boxes', () => {
     const tree = JSON.parse(JSON.stringify(rich`~strong[x]`))
     expect(() => typesetter.set(tree)).toThrow('expected markup or rich text, not an object')
     const picture = JSON.parse(JSON.stringify(draw({ width: 1, height: 1 }, [])))
@@ -181,7 +181,7 @@ describe('boxes in a line', () => {
   ])
   const box = inlineBox({ width: 20, height: 40, baseline: 30, drawing: icon, label: 'lamp' })
 
-  it('take their width, and make room for their height', () => {
+  it('take their width and height', () => {
     const layout = typesetter.set('a{icon}b', { style: 'body', values: { icon: box } })
     const [a, boxed, b] = layout.lines[0].runs
     expect(boxed).toMatchObject({ text: '\ufffc', width: 20 })
@@ -210,7 +210,7 @@ describe('boxes in a line', () => {
     expect(svg).toContain('<rect x="0" y="0" width="10" height="10" fill="#c8331f"/>')
   })
 
-  it('are refused with lengths that are none', () => {
+  it('are refused with invalid lengths', () => {
     expect(() => inlineBox({ width: -1, height: 2 })).toThrow('the width of an inline box is -1')
     expect(() => inlineBox({ width: 1, height: Number.NaN })).toThrow(
       'the height of an inline box is NaN',

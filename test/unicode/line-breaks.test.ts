@@ -54,7 +54,7 @@ describe('lineBreaks', () => {
     expect(lineBreaks('')).toEqual([])
   })
 
-  it('go by how strictly Japanese is to be broken (CSS Text 3, section 5.2)', () => {
+  it('depend on the strictness of Japanese breaking (CSS Text 3, section 5.2)', () => {
     const at = (text: string, strictness: string, language = 'ja') =>
       allowed(text, { lineBreak: strictness, language }).length > 0
     // Small kana and the prolonged sound mark.
@@ -71,13 +71,13 @@ describe('lineBreaks', () => {
     expect(['loose', 'normal', 'strict'].map(s => at('五％', s))).toEqual([true, false, false])
   })
 
-  it('keeps words of Korean whole where it is told to', () => {
+  it('keep Korean words whole on request', () => {
     const text = '배는 해질녘에 떠난다'
     expect(allowed(text, { wordBreak: 'keep-all' })).toEqual([3, 8])
     expect(allowed(text).length).toBe(8)
   })
 
-  it('keeps numbers that begin with their point, and slashes where it is told to', () => {
+  it('keep numbers with a leading point, and slashes on request', () => {
     const pieces = (text: string, lineBreak: 'normal' | 'strict' | 'keep-slash') => {
       const offsets = lineBreaks(text, { lineBreak }).map(b => b.offset)
       return offsets.map((end, i) => text.slice(offsets[i - 1] ?? 0, end))
@@ -107,7 +107,7 @@ describe('lineBreaks', () => {
     expect(pieces('all/any', 'normal')).toEqual(['all/', 'any'])
   })
 
-  it('lets lines start with narrow hyphens only where it is loose', () => {
+  it('allow lines to start with narrow hyphens in loose breaking only', () => {
     for (const hyphen of ['\u2010', '\u2013']) {
       for (const lineBreak of ['strict', 'normal', 'loose'] as const) {
         const offsets = lineBreaks(`船${hyphen}港`, { lineBreak, language: 'ja' }).map(
@@ -118,12 +118,12 @@ describe('lineBreaks', () => {
     }
   })
 
-  it('keeps words with iteration marks whole where it is told to', () => {
+  it('keep words with iteration marks whole on request', () => {
     const options = { wordBreak: 'keep-all', language: 'ja' } as const
     expect(lineBreaks('人々の、佐々木さん', options).map(b => b.offset)).toEqual([4, 9])
   })
 
-  it('finds the words of Thai, Lao, Khmer and Burmese', () => {
+  it('find the words of Thai, Lao, Khmer and Burmese', () => {
     // "boats leave at dusk"; where words end is the platform's to say, and so is not fixed here.
     for (const text of ['เรือออกตอนพลบค่ำ', 'ເຮືອອອກຕອນຄ່ໍາ', 'ទូកចេញនៅពេលល្ងាច', 'လှေများထွက်ခွာသည်']) {
       expect(allowed(text).length).toBeGreaterThan(1)

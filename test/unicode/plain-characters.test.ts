@@ -2,14 +2,14 @@ import { needsBidi, scripts } from 'dot-line/unicode'
 import { describe, expect, it } from 'vitest'
 import { firstBeyondPlain, plain, plainCharacters } from '../../src/unicode/plain-characters.ts'
 
-describe('characters that are called plain', () => {
+describe('plain characters', () => {
   const letters = [
     [plain.latin, 'a'],
     [plain.greek, 'α'],
     [plain.cyrillic, 'б'],
   ] as const
 
-  it('need no bidi, and go with the letters that they are told to go with', () => {
+  it('need no bidi and combine with their stated letters', () => {
     const kinds = plainCharacters()
     let count = 0
     for (let code = 0; code < firstBeyondPlain; code++) {

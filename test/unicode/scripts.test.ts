@@ -9,7 +9,7 @@ describe('scripts', () => {
     ])
   })
 
-  it('binds characters to the scripts they are used with (Script_Extensions)', () => {
+  it('gives characters the scripts of their use (Script_Extensions)', () => {
     // The Arabic comma and the lengthening stroke go with Arabic, and with nothing Latin.
     expect(scripts('بحر، ـ').map(run => run.script)).toEqual(['Arabic'])
     expect(scripts('Tern،').map(run => [run.script, run.end])).toEqual([
@@ -23,7 +23,7 @@ describe('scripts', () => {
     expect(scripts('। বা').map(run => run.script)).toEqual(['Bengali'])
   })
 
-  it('takes text of no script as Latin', () => {
+  it('treats text without a script as Latin', () => {
     expect(scripts('07:40')).toEqual([{ start: 0, end: 5, script: 'Latin' }])
     expect(scripts('')).toEqual([])
   })

@@ -35,7 +35,7 @@ describe('texts for translators', () => {
     expect(xml.match(/<target>/g)?.length).toBe(1)
   })
 
-  it('come back as they went', () => {
+  it('round-trip', () => {
     const { source, target, problems } = readXliff(toXliff(english, { catalog: german }))
     expect(problems).toEqual([])
     expect([source.language, target.language]).toEqual(['en', 'de'])
@@ -44,7 +44,7 @@ describe('texts for translators', () => {
     expect(readCatalog(catalogJson(source)).keys).toEqual(english.keys)
   })
 
-  it('come back with the addresses of a translation, and say what a translator lost', () => {
+  it('return with the addresses of a translation and a list of lost codes', () => {
     const link = (host: string) => ({ map: `See ~link,href=https://${host}.example[the map].` })
     const source = defineCatalog(link('sound'), { language: 'en' })
     const catalog = defineCatalog(link('sund'), { language: 'de' })
@@ -57,7 +57,7 @@ describe('texts for translators', () => {
     expect(problemsOf(() => readXliff(lost)).map(({ code }) => code)).toEqual(['lost-code'])
   })
 
-  it('come back whatever they hold', () => {
+  it('round-trip with any content', () => {
     const words = fc.string({ unit: 'binary', maxLength: 30 })
     const key = fc
       .string({ unit: 'grapheme', minLength: 1, maxLength: 8 })
@@ -83,7 +83,7 @@ describe('texts for translators', () => {
     )
   })
 
-  it('read what tools of translators make of it: segments, notes, spanning codes, code points', () => {
+  it("accept other tools' forms: segments, notes, spanning codes, code points", () => {
     const { target } = readXliff(`<?xml version="1.0"?>
 <x:xliff xmlns:x="urn:oasis:names:tc:xliff:document:2.1" version="2.1" srcLang="en" trgLang="de">
  <x:file id="f"><x:notes><x:note>Take care</x:note></x:notes><x:group id="g"><x:unit id="u" name="late">
