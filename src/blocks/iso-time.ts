@@ -11,9 +11,9 @@ export const isIsoForm = (text: string): boolean => form.test(text)
  * the first of March.
  */
 export function isoTime(text: string): number {
-  const found = form.exec(text)
-  if (!found) return Number.NaN
-  const [, year, month, day = '01', hour, , , zone] = found
+  const match = form.exec(text)
+  if (!match) return Number.NaN
+  const [, year, month, day = '01', hour, , , zone] = match
   const first = new Date(`${year}-${month}-${day}T00:00:00Z`)
   if (first.getUTCDate() !== Number(day)) return Number.NaN
   return Date.parse(hour !== undefined && zone === undefined ? `${text}Z` : text)

@@ -58,7 +58,7 @@ export function chartData(
   columns: Columns,
   named: { readonly [K in 'x' | 'y' | 'series' | 'all']: SourceLocation | string },
 ): { readonly data: ChartData | undefined; readonly problems: readonly Problem[] } {
-  const found = problemList()
+  const mistakes = problemList()
   const ys = [columns.y].flat()
   for (const [name, key] of [
     [columns.x, 'x'],
@@ -69,14 +69,14 @@ export function chartData(
     const nearest = nearestName(name, table.columns)
     const hint = `the columns are ${table.columns.slice(0, 20).join(', ')}`
     const location = key === 'x' ? named.x : key === 'y' ? named.y : named.series
-    found.add(
+    mistakes.add(
       errorProblem('unknown-column', `there is no column '${name}'`, { nearest, hint, location }),
     )
   }
   if (table.rows.length === 0) {
-    found.add(errorProblem('missing-rows', 'the chart has no rows', { location: named.all }))
+    mistakes.add(errorProblem('missing-rows', 'the chart has no rows', { location: named.all }))
   }
-  if (found.all().length > 0) return { data: undefined, problems: found.all() }
+  if (mistakes.all().length > 0) return { data: undefined, problems: mistakes.all() }
   const cells = table.rows.map(row => row.get(columns.x))
   const xKind = kindOf(cells)
   for (const { row, message } of strayCells(cells, xKind)) {
@@ -87,10 +87,10 @@ export function chartData(
         : warningProblem('mixed-values', `${message}: all of '${columns.x}' are taken as names`, {
             location,
           })
-    found.add(problem)
+    mistakes.add(problem)
   }
-  if (found.all().some(({ severity }) => severity === 'error')) {
-    return { data: undefined, problems: found.all() }
+  if (mistakes.all().some(({ severity }) => severity === 'error')) {
+    return { data: undefined, problems: mistakes.all() }
   }
   const byName = new Map<string, (DataPoint | undefined)[]>()
   const seen = new Map<string, Set<string>>()
@@ -98,30 +98,34 @@ export function chartData(
     const x = xOf(cells[i], xKind)
     if (x === undefined) {
       const message = `row ${i + 1} has no value in '${columns.x}', and is left out`
-      found.add(
+      mistakes.add(
         warningProblem('missing-value', message, { location: table.locationOf(i, columns.x) }),
       )
       return
     }
     for (const column of ys) {
-      const own = columns.series === undefined ? column : row.get(columns.series)
-      if (own === undefined) {
+      const seriesName = columns.series === undefined ? column : row.get(columns.series)
+      if (seriesName === undefined) {
         const message = `row ${i + 1} has no value in '${columns.series}', and is left out`
         const location = table.locationOf(i, columns.series ?? column)
-        found.add(warningProblem('missing-value', message, { location }))
+        mistakes.add(warningProblem('missing-value', message, { location }))
         continue
       }
       const name =
-        columns.series === undefined ? column : ys.length > 1 ? `${own}, ${column}` : `${own}`
+        columns.series === undefined
+          ? column
+          : ys.length > 1
+            ? `${seriesName}, ${column}`
+            : `${seriesName}`
       const points = byName.get(name) ?? []
       byName.set(name, points)
       const y = numberOf(row.get(column), i, column)
       points.push(y === undefined ? undefined : { x, y })
       if (columns.isUnique === 'never') continue
-      const known = seen.get(name) ?? new Set()
-      seen.set(name, known)
+      const keys = seen.get(name) ?? new Set()
+      seen.set(name, keys)
       const key = keyOf(x)
-      if (known.has(key)) {
+      if (keys.has(key)) {
         const message = `'${key}' stands twice in '${columns.x}' of '${name}'`
         const location = table.locationOf(i, columns.x)
         const problem =
@@ -134,46 +138,48 @@ export function chartData(
                 location,
                 hint: 'its line goes straight up or down there',
               })
-        found.add(problem)
+        mistakes.add(problem)
       }
-      known.add(key)
+      keys.add(key)
     }
   })
   function numberOf(cell: Cell, row: number, column: string): number | undefined {
     const location = table.locationOf(row, column)
     if (cell === undefined) {
       const message = `row ${row + 1} has no value in '${column}', which is left out`
-      found.add(warningProblem('missing-value', message, { location }))
+      mistakes.add(warningProblem('missing-value', message, { location }))
       return undefined
     }
     const value = typeof cell === 'number' ? cell : Number(cell)
     if (!Number.isFinite(value)) {
       const hint = 'numbers have digits, and a point before decimals'
-      found.add(
+      mistakes.add(
         errorProblem('bad-value', `'${cell}' in '${column}' is no number`, { location, hint }),
       )
       return undefined
     }
     if (Math.abs(value) > greatest) {
       const message = `'${cell}' in '${column}' is more than a chart can show`
-      found.add(errorProblem('bad-value', message, { location, hint: `at most ${greatest}` }))
+      mistakes.add(errorProblem('bad-value', message, { location, hint: `at most ${greatest}` }))
       return undefined
     }
     if (columns.isPositive && value < 0) {
       const message = `'${cell}' in '${column}' is below zero, which a ring cannot show`
-      found.add(errorProblem('bad-value', message, { location }))
+      mistakes.add(errorProblem('bad-value', message, { location }))
     }
     return value
   }
   const series = Array.from(byName, ([name, points]): DataSeries => ({ name, points }))
   const isEmpty = !series.some(({ points }) => points.some(point => point !== undefined))
   if (isEmpty)
-    found.add(errorProblem('missing-numbers', 'the chart has no values', { location: named.all }))
+    mistakes.add(
+      errorProblem('missing-numbers', 'the chart has no values', { location: named.all }),
+    )
   const xs = cells.map(cell => xOf(cell, xKind)).filter(x => x !== undefined)
   const each = new Map(xs.map(x => [keyOf(x), x]))
   return {
     data: isEmpty ? undefined : { xKind, xs: [...each.values()], series },
-    problems: found.all(),
+    problems: mistakes.all(),
   }
 }
 

@@ -70,12 +70,12 @@ export function drawLines({ texts, chart, width, height }: ChartToDraw): ChartMa
   })
   const problems: Problem[] = omittedNames(chart, axes.bottom)
   const notes = placedNotes(chart, note => {
-    const found = data.series
+    const lines = data.series
       .filter(({ name }) => note.series === undefined || note.series === name)
       .flatMap(({ points }) => points.filter(point => point && isAt(point.x, note.x)))
       .find(point => point !== undefined)
-    const value = note.y ?? found?.y
-    const key = found ? keyOf(found.x) : keyOnAxis(chart, note.x)
+    const value = note.y ?? lines?.y
+    const key = lines ? keyOf(lines.x) : keyOnAxis(chart, note.x)
     if (value === undefined || key === undefined) return undefined
     const [x, y] = [axes.bottom.at(key), axes.left.at(value)]
     const isInside = isWithin(x, plot.x, plot.width) && isWithin(y, plot.y, plot.height)

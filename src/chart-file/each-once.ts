@@ -4,10 +4,10 @@ export function eachOnce(): (name: string) => string {
   const counts = new Map<string, number>()
   return name => {
     let count = counts.get(name) ?? 1
-    let own = count === 1 ? name : `${name} (${count})`
-    while (taken.has(own)) own = `${name} (${++count})`
+    let unique = count === 1 ? name : `${name} (${count})`
+    while (taken.has(unique)) unique = `${name} (${++count})`
     counts.set(name, count + 1)
-    taken.add(own)
-    return own
+    taken.add(unique)
+    return unique
   }
 }

@@ -38,12 +38,12 @@ export function atTextOfChart(
   // From plain JavaScript they may be anything, and that is what was thrown over.
   if (!isObject(words) || !Array.isArray(notes)) return error
   for (const name of names) {
-    const found = wrong(words[name] ?? '', parts[name], ['texts', name])
-    if (found) return found
+    const problem = wrong(words[name] ?? '', parts[name], ['texts', name])
+    if (problem) return problem
   }
   for (const [i, { text }] of notes.entries()) {
-    const found = wrong(text, 'note', ['notes', i, 'text'])
-    if (found) return found
+    const noteProblem = wrong(text, 'note', ['notes', i, 'text'])
+    if (noteProblem) return noteProblem
   }
   return error
 }

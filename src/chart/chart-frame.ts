@@ -131,18 +131,18 @@ export function chartFrameFor<const A extends ChartAxes = ChartAxes>(
   const inset = { top: 0, right: 0, bottom: 0, left: 0, ...options.inset }
   const given: Given = { ...options, padding, axes, inset, set: tickSetter(texts) }
   const attempt = firstThatFits(texts, given)
-  const found = problemList()
-  found.addAll(texts.problems)
-  for (const { layout } of attempt.texts) for (const one of layout.problems) found.addOnce(one)
-  for (const problem of attempt.problems) found.addOnce(problem)
+  const problems = problemList()
+  problems.addAll(texts.problems)
+  for (const { layout } of attempt.texts) for (const one of layout.problems) problems.addOnce(one)
+  for (const problem of attempt.problems) problems.addOnce(problem)
   for (const { part, layout } of attempt.texts) {
     if (part === 'tick' || !layout.cut) continue
     const message = `there is no room for all of the ${part} '${shortText(layout.text)}'`
-    found.add(warningProblem('text-cut', message, { hint: largerChart }))
+    problems.add(warningProblem('text-cut', message, { hint: largerChart }))
   }
   for (const { part, text } of attempt.omitted) {
     const message = `there is no room for the ${part} '${shortText(text)}'`
-    found.add(warningProblem('text-omitted', message, { hint: largerChart }))
+    problems.add(warningProblem('text-omitted', message, { hint: largerChart }))
   }
   return {
     plot: attempt.plot,
@@ -153,7 +153,7 @@ export function chartFrameFor<const A extends ChartAxes = ChartAxes>(
     ...(attempt.legendPlace && { legendPlace: attempt.legendPlace }),
     omitted: attempt.omitted,
     items: [...attempt.legendMarks, ...attempt.texts.map(({ item }): TextItem => item)],
-    problems: found.all(),
+    problems: problems.all(),
   }
 }
 

@@ -155,8 +155,8 @@ function keptLayouts(typesetter: Typesetter, fonts: Fonts) {
       ofStyle = new Map()
       layouts.set(style, ofStyle)
     }
-    const known = ofStyle.get(markup)
-    if (known) return known
+    const keptLayout = ofStyle.get(markup)
+    if (keptLayout) return keptLayout
     const layout = typesetter.set(markup, { style })
     ofStyle.set(markup, layout)
     count++

@@ -131,10 +131,10 @@ function checkKind(
   if (!isObject(given)) return
   const { kind } = given
   if (typeof kind !== 'string' || !Object.hasOwn(kinds, kind)) {
-    const known = Object.keys(kinds)
+    const kindNames = Object.keys(kinds)
     fail('bad-argument', `kind of ${owner} may not be ${described(kind)}`, {
-      nearest: typeof kind === 'string' ? nearestName(kind, known) : undefined,
-      hint: `it is one of ${known.join(', ')}`,
+      nearest: typeof kind === 'string' ? nearestName(kind, kindNames) : undefined,
+      hint: `it is one of ${kindNames.join(', ')}`,
     })
   }
   const { fields, needed } = kinds[kind]

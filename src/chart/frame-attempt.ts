@@ -267,10 +267,10 @@ function setAxes(
   const all: readonly SetAxis[] = [...acrossAxes, ...sideAxes]
   const boxes = all.flatMap(({ placed }) => placed.map(({ box }) => box))
   const most = (of: (box: Box) => number) => greatest(boxes.map(of), 0)
-  const found: Partial<Record<Side, SolvedAxis>> = {}
-  for (const { side, solved } of all) found[side] = solved
+  const solvedAxes: Partial<Record<Side, SolvedAxis>> = {}
+  for (const { side, solved } of all) solvedAxes[side] = solved
   return {
-    axes: found,
+    axes: solvedAxes,
     texts: all.flatMap(({ placed }) => placed),
     problems: all.flatMap(({ problems }) => problems),
     needs: {

@@ -172,16 +172,17 @@ function* atBar(
   const isUpright = toward === 'top' || toward === 'bottom'
   const sign = toward === 'top' || toward === 'left' ? -1 : 1
   const [start, length] = isUpright ? [box.y, box.height] : [box.x, box.width]
-  const own = isUpright ? height : width
+  const labelLength = isUpright ? height : width
   const end = sign < 0 ? start : start + length
   const at = (along: number): Omit<LabelPlace, 'isInside'> =>
     isUpright
       ? { left: box.x + (box.width - width) / 2, top: along }
       : { left: along, top: box.y + (box.height - height) / 2 }
-  const outside = at(sign < 0 ? end - gap - own : end + gap)
-  const fits = length >= own + 2 * gap && (isUpright ? box.width >= width : box.height >= height)
-  const inside = { ...at(sign < 0 ? end + gap : end - gap - own), isInside: true } as const
-  const middle = { ...at(start + (length - own) / 2), isInside: true } as const
+  const outside = at(sign < 0 ? end - gap - labelLength : end + gap)
+  const fits =
+    length >= labelLength + 2 * gap && (isUpright ? box.width >= width : box.height >= height)
+  const inside = { ...at(sign < 0 ? end + gap : end - gap - labelLength), isInside: true } as const
+  const middle = { ...at(start + (length - labelLength) / 2), isInside: true } as const
   if (prefer !== 'outside' && fits) yield prefer === 'center' ? middle : inside
   yield outside
   // Wider than its bar it may lean to one side, where a neighbor is lower.

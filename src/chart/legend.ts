@@ -58,20 +58,21 @@ export function setLegend(
   const rows: number[] = []
   let [x, row] = [0, 0]
   set.forEach((layout, i) => {
-    const own = count === undefined ? widths[i] : most
-    const isFull = count === undefined ? x > 0 && x + own > width + 1e-6 : i > 0 && i % count === 0
+    const cellWidth = count === undefined ? widths[i] : most
+    const isFull =
+      count === undefined ? x > 0 && x + cellWidth > width + 1e-6 : i > 0 && i % count === 0
     if (isFull) [x, row] = [0, row + 1]
     places.push({ x, y: 0, row })
     const box = labelBox(layout)
     rows[row] = Math.max(rows[row] ?? 0, box.height + Math.max(0, -box.y))
-    x += own + between
+    x += cellWidth + between
   })
   const gap = em * 0.35
   const tops: number[] = []
   let height = 0
-  for (const own of rows) {
+  for (const legendRow of rows) {
     tops.push(height)
-    height += own + gap
+    height += legendRow + gap
   }
   const isTurned = set[0]?.paragraphs[0]?.direction === 'rtl'
   const whole = isColumn ? greatest(widths, 0) : width

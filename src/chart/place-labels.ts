@@ -196,18 +196,18 @@ function shown(
   texts: ChartTexts,
   { leaderInk, leaderWidth = 1, inks }: PlaceLabelsOptions,
 ): PlacedLabels {
-  const found = problemList()
+  const problems = problemList()
   const lines = leaderLines(leaderWidth, texts.sheet)
   const placed: PlacedLabel[] = []
   const omitted: string[] = []
   for (const work of works) {
     const { label, found: at } = work
-    for (const problem of work.layout.problems) found.addOnce(problem)
+    for (const problem of work.layout.problems) problems.addOnce(problem)
     if (!at) {
       omitted.push(label.id)
       continue
     }
-    const text = textAt(work, at.place, at.choice, texts, inks, found.addOnce)
+    const text = textAt(work, at.place, at.choice, texts, inks, problems.addOnce)
     const { leader } = at.place
     const { id } = label
     const { choice } = at
@@ -219,7 +219,7 @@ function shown(
   }
   const leaders = placed.flatMap(({ leader }) => (leader ? [leader] : []))
   const items = [...leaders, ...placed.map(({ text }) => text.item)]
-  return { labels: placed, omitted, items, problems: found.all() }
+  return { labels: placed, omitted, items, problems: problems.all() }
 }
 
 /** Makes leader lines, all of one ink after the pattern of the first. */
@@ -249,13 +249,17 @@ function textAt(
     return placedText(part, layout, x, y, anchor)
   }
   const ground = isInside && 'ink' in at ? at.ink : undefined
-  const own = layout.style.ink
+  const ownInk = layout.style.ink
   let read = layout
   if (ground !== undefined) {
-    const { ink, problems } = readableInk(ground, inks ?? [own, '#ffffff', '#000000'], texts.sheet)
+    const { ink, problems } = readableInk(
+      ground,
+      inks ?? [ownInk, '#ffffff', '#000000'],
+      texts.sheet,
+    )
     problems.forEach(report)
     const color = typeof ink === 'string' ? ink : representativeColor(ink).color
-    if (ink !== own) read = texts.set(part, text, { ...layout.frame, overrides: { ink: color } })
+    if (ink !== ownInk) read = texts.set(part, text, { ...layout.frame, overrides: { ink: color } })
   }
   return uprightText(part, read, left - box.x, top - box.y)
 }

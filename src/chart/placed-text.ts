@@ -32,11 +32,11 @@ export function placedText(
 /** A layout whose frame has its top left corner at a point: what was worked out, and needs no checks. */
 export function uprightText(part: ChartPart, layout: Layout, x: number, y: number): PlacedText {
   const matrix = { xx: 1, yx: 0, xy: 0, yy: 1, dx: x, dy: y }
-  const own = labelBox(layout)
+  const box = labelBox(layout)
   return {
     part,
     layout,
     item: { kind: 'text', layout, matrix },
-    box: { x: own.x + x, y: own.y + y, width: own.width, height: own.height },
+    box: { x: box.x + x, y: box.y + y, width: box.width, height: box.height },
   }
 }

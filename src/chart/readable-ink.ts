@@ -39,9 +39,9 @@ export function readableInk(
   checkArgument('readableInk', 'background', background, inkOrName)
   checkArgument('readableInk', 'inks', inks, listOf(inkOrName))
   if (inks.length === 0) fail('bad-argument', 'inks of readableInk must not be empty')
-  const found = inks.map(ink => ({ ink, contrast: contrast(ink, background, sheet) }))
-  const best = found.reduce((a, b) => (b.contrast > a.contrast ? b : a))
-  const chosen = found.find(one => one.contrast >= least) ?? best
+  const contrasts = inks.map(ink => ({ ink, contrast: contrast(ink, background, sheet) }))
+  const best = contrasts.reduce((a, b) => (b.contrast > a.contrast ? b : a))
+  const chosen = contrasts.find(one => one.contrast >= least) ?? best
   if (chosen.contrast >= least) return { ...chosen, problems: [] }
   const reached = Math.floor(chosen.contrast * 100) / 100
   const message = `no ink reaches a contrast of ${least} on the background, the best has ${reached}`

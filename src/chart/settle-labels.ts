@@ -122,10 +122,10 @@ const [free, outside] = [-1, -2]
 /** The obstacle of a place: its index, or that the place is outside. */
 function blockerOf(work: Work, place: LabelPlace, { grid, within }: Field): number {
   const { gap } = work.size
-  const own = place.isInside ? work.index : undefined
+  const ownIndex = place.isInside ? work.index : undefined
   for (const { x, y, width, height } of covered(work, place)) {
     if (!isWithin(x, y, x + width, y + height, within)) return outside
-    const hit = grid.hitByBox(x - gap, y - gap, x + width + gap, y + height + gap, own)
+    const hit = grid.hitByBox(x - gap, y - gap, x + width + gap, y + height + gap, ownIndex)
     if (hit >= 0) return hit
   }
   if (!place.leader) return free

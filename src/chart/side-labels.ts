@@ -72,8 +72,8 @@ function labelAt(tick: Tick, layout: Layout, right: number): AxisLabel {
   const y = isOne ? tick.at + capHeight(layout) / 2 : tick.at
   const anchor = { across: 'right', down } as const
   const { matrix } = placementOf(layout, right, y, anchor)
-  const own = labelBox(layout)
-  const box: Box = { ...own, x: own.x + matrix.dx, y: own.y + matrix.dy }
+  const ownBox = labelBox(layout)
+  const box: Box = { ...ownBox, x: ownBox.x + matrix.dx, y: ownBox.y + matrix.dy }
   const beyond = Math.max(0, box.x + box.width)
   return { tick, layout, x: right - beyond, y, anchor, box: { ...box, x: box.x - beyond } }
 }

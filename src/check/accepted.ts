@@ -105,13 +105,13 @@ export function withoutAccepted(
 ): NotAccepted<Iterable<Finding>> {
   checkArgument('withoutAccepted', 'findings', findings, anIterable)
   checkArgument('withoutAccepted', 'accepted', accepted, aSet)
-  const known = new Map([...accepted].map(entryOf).map(({ id, gravity }) => [id, gravity]))
-  const gone = new Set(known.keys())
+  const gravityOfId = new Map([...accepted].map(entryOf).map(({ id, gravity }) => [id, gravity]))
+  const gone = new Set(gravityOfId.keys())
   for (const finding of findings) gone.delete(findingId(finding))
   const others = {
     *[Symbol.iterator]() {
       for (const finding of findings) {
-        const then = known.get(findingId(finding))
+        const then = gravityOfId.get(findingId(finding))
         if (!then || isWorse(gravityOf(finding), then)) yield finding
       }
     },

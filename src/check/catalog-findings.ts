@@ -5,7 +5,7 @@ import { type TextFacts, textFacts } from './text-facts.ts'
 /** Findings about texts themselves, at any place, compared with the first catalog. */
 export function* catalogFindings(source: Catalog, catalog: Catalog): Generator<Finding> {
   const language = catalog.language ?? ''
-  const found = (code: FindingCode, key: string, message: string): Finding => {
+  const findingOf = (code: FindingCode, key: string, message: string): Finding => {
     const location = catalog.locationOf(key) ?? source.locationOf(key)
     return {
       code,
@@ -19,35 +19,36 @@ export function* catalogFindings(source: Catalog, catalog: Catalog): Generator<F
     }
   }
   for (const { message, code, location } of catalog.problems) {
-    yield { ...found('bad-text', '', `${code}: ${message}`), ...(location && { location }) }
+    yield { ...findingOf('bad-text', '', `${code}: ${message}`), ...(location && { location }) }
   }
   for (const key of source.keys) {
     if (!catalog.has(key)) {
-      yield found('missing-key', key, `there is no text in '${language}'`)
+      yield findingOf('missing-key', key, `there is no text in '${language}'`)
       continue
     }
-    const own = textFacts(catalog, key)
+    const facts = textFacts(catalog, key)
     if (catalog !== source) {
       const given = textFacts(source, key)
-      const spans = difference(own.spans, given.spans)
-      if (spans) yield found('span-differs', key, `its spans are not those of the source: ${spans}`)
-      const values = difference(own.values, given.values)
+      const spans = difference(facts.spans, given.spans)
+      if (spans)
+        yield findingOf('span-differs', key, `its spans are not those of the source: ${spans}`)
+      const values = difference(facts.values, given.values)
       if (values)
-        yield found('value-differs', key, `its values are not those of the source: ${values}`)
-      const targets = difference(targetsOf(own), targetsOf(given))
+        yield findingOf('value-differs', key, `its values are not those of the source: ${values}`)
+      const targets = difference(targetsOf(facts), targetsOf(given))
       if (targets) {
-        yield found('link-differs', key, `its links are not those of the source: ${targets}`)
+        yield findingOf('link-differs', key, `its links are not those of the source: ${targets}`)
       }
     }
     const targets = new Map<string, string>()
-    for (const { target, words } of own.links) {
+    for (const { target, words } of facts.links) {
       if (words === '') {
-        yield found('empty-link', key, `a link has no words (${target})`)
+        yield findingOf('empty-link', key, `a link has no words (${target})`)
         continue
       }
       const other = targets.get(words)
       if (other !== undefined && other !== target) {
-        yield found('same-link-words', key, `two links that lead elsewhere say '${words}'`)
+        yield findingOf('same-link-words', key, `two links that lead elsewhere say '${words}'`)
       }
       targets.set(words, target)
     }

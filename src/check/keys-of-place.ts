@@ -7,7 +7,7 @@ export function keysOfPlace(
   known: readonly string[],
   locationOf: (index: number) => SourceLocation | string,
 ): readonly string[] {
-  const found = new Set<string>()
+  const matchedKeys = new Set<string>()
   for (const [i, pattern] of [keys].flat().entries()) {
     const meant = patternOf(pattern)
     const matching = known.filter(key => meant.test(key))
@@ -18,9 +18,9 @@ export function keysOfPlace(
         nearest,
       })
     }
-    for (const key of matching) found.add(key)
+    for (const key of matching) matchedKeys.add(key)
   }
-  return [...found]
+  return [...matchedKeys]
 }
 
 const patternOf = (pattern: string) =>

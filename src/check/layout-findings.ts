@@ -40,10 +40,10 @@ const slack = 0.01
 export function layoutFindings(layout: Layout, room: TextRoom): readonly LayoutFinding[] {
   const findings: LayoutFinding[] = []
   for (const problem of layout.problems) {
-    const found = ofProblem(problem)
-    if (found) findings.push(found)
+    const finding = ofProblem(problem)
+    if (finding) findings.push(finding)
   }
-  for (const found of roomFindings(layout, room)) findings.push(found)
+  for (const roomFinding of roomFindings(layout, room)) findings.push(roomFinding)
   const lone = loneWord(layout)
   if (lone !== undefined) {
     findings.push({ code: 'lone-word', message: `one word is alone on the last line: '${lone}'` })

@@ -61,10 +61,10 @@ export function proofDrawings(options: ProofOptions): readonly Drawing[] {
   const captions = captionsWith(set)
   const rows: Packed[] = []
   for (const name of proof.places) {
-    const own = proof.texts.filter(({ unit }) => unit.place.name === name)
-    if (own.length === 0) continue
+    const texts = proof.texts.filter(({ unit }) => unit.place.name === name)
+    if (texts.length === 0) continue
     rows.push(heading(captions.line(name, 'section'), 2))
-    for (const text of own) rows.push(card(text, proof.numbers, captions))
+    for (const text of texts) rows.push(card(text, proof.numbers, captions))
   }
   const general = proof.findings.filter(({ place: at }) => at === '')
   if (general.length > 0) {

@@ -39,8 +39,8 @@ export function proofPage(options: ProofOptions): string {
     return card(text, shown, numbers)
   })
   const sections = places.map(place => {
-    const own = cards.filter((_, i) => texts[i].unit.place.name === place)
-    return `<section data-place="${htmlText(place)}"><h2>${htmlText(place)}</h2><div class="cards">${own.join('')}</div></section>`
+    const placeCards = cards.filter((_, i) => texts[i].unit.place.name === place)
+    return `<section data-place="${htmlText(place)}"><h2>${htmlText(place)}</h2><div class="cards">${placeCards.join('')}</div></section>`
   })
   const general = findings.filter(({ place }) => place === '')
   return (

@@ -63,8 +63,8 @@ export function proofTexts(owner: string, options: ProofOptions): ProofTexts {
   const at = new Map<string, Finding[]>()
   for (const finding of findings) {
     const key = subject(finding.place, finding.key, finding.language)
-    const own = at.get(key)
-    if (own) own.push(finding)
+    const textFindings = at.get(key)
+    if (textFindings) textFindings.push(finding)
     else at.set(key, [finding])
   }
   const setters = settersFor(given, list)
@@ -85,7 +85,7 @@ export function proofTexts(owner: string, options: ProofOptions): ProofTexts {
             ...(width !== undefined && { width }),
             ...(mode !== undefined && { mode }),
           }
-          const found = findingsHere.filter(one =>
+          const shown = findingsHere.filter(one =>
             one.situations.some(other => isSame(other, situation)),
           )
           const other = others?.[i]
@@ -95,13 +95,13 @@ export function proofTexts(owner: string, options: ProofOptions): ProofTexts {
           }
           const background = colorBehind(place.background, sheet)
           const moved = before ? movedParts(layout, before.layout) : []
-          if (onlyFound && found.length === 0 && moved.length === 0) continue
+          if (onlyFound && shown.length === 0 && moved.length === 0) continue
           texts.push({
             unit,
             situation,
             layout,
             background,
-            findings: found,
+            findings: shown,
             moved,
             ...(before && { before }),
           })

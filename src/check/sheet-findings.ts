@@ -27,10 +27,10 @@ export function* sheetFindings(
   const used = new Set<string>(['defaults'])
   const waiting = [...asked, ...Object.keys(styles).filter(isFound)]
   for (let name = waiting.pop(); name !== undefined; name = waiting.pop()) {
-    const own = styles[name]
-    if (!own || used.has(name)) continue
+    const styleSource = styles[name]
+    if (!styleSource || used.has(name)) continue
     used.add(name)
-    const { from = [] } = own
+    const { from = [] } = styleSource
     waiting.push(...[from].flat())
   }
   const { inks: named = {}, modes = {} } = sheet.definition()

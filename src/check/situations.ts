@@ -61,17 +61,17 @@ export function settersFor(
   { sheet, fonts, hyphenation, scales }: SetterOptions,
   list: PlaceList,
 ): (language: string | undefined) => readonly ScaledSetter[] {
-  const known = new Map<string | undefined, readonly ScaledSetter[]>()
+  const settersOfLanguage = new Map<string | undefined, readonly ScaledSetter[]>()
   return language => {
-    const found = known.get(language)
-    if (found) return found
+    const setters = settersOfLanguage.get(language)
+    if (setters) return setters
     const made = settersIn(
       language,
       { sheet, fonts, ...(hyphenation && { hyphenation }) },
       scales,
       list,
     )
-    known.set(language, made)
+    settersOfLanguage.set(language, made)
     return made
   }
 }
@@ -86,12 +86,12 @@ function settersIn(
   const modes: readonly (string | undefined)[] = [undefined, ...(list.modes ?? [])]
   return modes.flatMap(mode => {
     const inMode = mode === undefined ? sheet : sheet.mode(mode)
-    const own =
+    const placeModes =
       language === undefined ? inMode : inMode.with({ styles: { defaults: { language } } })
-    const contrastOf = contrastMeter(own)
+    const contrastOf = contrastMeter(placeModes)
     const of = (reader: ReaderSettings) =>
       typesetterFor({
-        sheet: own,
+        sheet: placeModes,
         fonts,
         reader,
         problems: 'collect',
@@ -99,7 +99,7 @@ function settersIn(
       })
     return (scales ?? list.scales ?? usualScales).map(
       (scale): ScaledSetter => ({
-        sheet: own,
+        sheet: placeModes,
         contrastOf,
         mode,
         scale,
@@ -116,8 +116,10 @@ export function settingsOf({ place, key, catalog }: Unit) {
   const base = { ...(style !== undefined && { style }) }
   // A value that a text doesn't use is no mistake of that text.
   const asked = catalog.placeholdersOf(key)
-  const own = Object.fromEntries(Object.entries(values).filter(([name]) => asked.includes(name)))
-  return catalog.cases(key, own).map(text => {
+  const askedValues = Object.fromEntries(
+    Object.entries(values).filter(([name]) => asked.includes(name)),
+  )
+  return catalog.cases(key, askedValues).map(text => {
     // Text without spans is set faster as a plain string.
     const isPlain = text.children.every(({ kind }) => kind === 'text')
     return { text: isPlain ? text.sourceText : text, setting: base }

@@ -14,13 +14,13 @@ export function textFacts(catalog: Catalog, key: string): TextFacts {
   const spans: string[] = []
   const links = new Map<string, TextFacts['links'][number]>()
   for (const variant of catalog.cases(key)) {
-    const own = factsOf(variant)
-    for (const name of new Set(own.spans)) {
-      const more = count(own.spans, name) - count(spans, name)
+    const facts = factsOf(variant)
+    for (const name of new Set(facts.spans)) {
+      const more = count(facts.spans, name) - count(spans, name)
       for (let i = 0; i < more; i++) spans.push(name)
     }
     // Cases of one text say the same words of the same link: each case is its own text.
-    for (const link of own.links) links.set(`${link.target} ${link.words}`, link)
+    for (const link of facts.links) links.set(`${link.target} ${link.words}`, link)
   }
   return {
     spans: spans.sort(),

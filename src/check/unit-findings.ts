@@ -21,36 +21,41 @@ export function unitFindings(
   const { place, key, catalog } = unit
   const { height, background, direction, minSize, allows = [] } = place
   const texts = settingsOf(unit)
-  const found = new Map<FindingCode, { finding: LayoutFinding; situations: Situation[] }>()
+  const byCode = new Map<FindingCode, { finding: LayoutFinding; situations: Situation[] }>()
   const add = (finding: LayoutFinding, scale: number, width?: number, mode?: string) => {
     const { code } = finding
     if (allows.includes(code)) return
     const situation = situationOf(finding, scale, width, mode)
-    const known = found.get(code)
-    if (known) known.situations.push(situation)
-    else found.set(code, { finding, situations: [situation] })
+    const earlier = byCode.get(code)
+    if (earlier) earlier.situations.push(situation)
+    else byCode.set(code, { finding, situations: [situation] })
   }
   function lookFindings(layout: Layout, contrastOf: ContrastMeter): readonly LayoutFinding[] {
     const looks = facesUsed(layout)
-    const own: LayoutFinding[] = [...faceFindings(looks)]
+    const findings: LayoutFinding[] = [...faceFindings(looks)]
     const low =
       background === undefined ? undefined : worstContrast(looks, background, contrastOf, contrast)
     if (low) {
       const message = `the contrast is too low for ${contrast}`
-      own.push({ code: 'low-contrast', message, figure: rounded(low.figure), limit: low.limit })
+      findings.push({
+        code: 'low-contrast',
+        message,
+        figure: rounded(low.figure),
+        limit: low.limit,
+      })
     }
     if (minSize !== undefined) {
       const smallest = least(looks.map(({ style }) => style.size))
       const message = 'letters are smaller than the place allows'
       if (smallest < minSize) {
-        own.push({ code: 'small-text', message, figure: rounded(smallest), limit: minSize })
+        findings.push({ code: 'small-text', message, figure: rounded(smallest), limit: minSize })
       }
     }
     if (direction && layout.paragraphs.some(one => one.direction !== direction)) {
       const message = `the text does not run as its place does: ${direction}`
-      own.push({ code: 'wrong-direction', message })
+      findings.push({ code: 'wrong-direction', message })
     }
-    return own
+    return findings
   }
   const widest = framesOf(place)
     .toSorted(({ width: a = Infinity }, { width: b = Infinity }) => b - a)
@@ -68,11 +73,15 @@ export function unitFindings(
     let same: readonly LayoutFinding[] | undefined
     return widest.map(({ width, room, frame }) => {
       const layout = shaped.set(frame)
-      const own = layoutFindings(layout, room)
-      same ??= [...own.filter(({ code }) => !ofRoom.has(code)), ...lookFindings(layout, contrastOf)]
-      for (const finding of own) if (ofRoom.has(finding.code)) add(finding, scale, width, mode)
+      const situationFindings = layoutFindings(layout, room)
+      same ??= [
+        ...situationFindings.filter(({ code }) => !ofRoom.has(code)),
+        ...lookFindings(layout, contrastOf),
+      ]
+      for (const finding of situationFindings)
+        if (ofRoom.has(finding.code)) add(finding, scale, width, mode)
       for (const finding of same) add(finding, scale, width, mode)
-      return own
+      return situationFindings
     })
   }
   /** Text that is lost in addition if lines, words and letters are spaced apart. */
@@ -99,7 +108,7 @@ export function unitFindings(
     }
   }
   const location = catalog.locationOf(key)
-  return [...found.values()].map(
+  return [...byCode.values()].map(
     ({ finding: { code, message }, situations }): Finding => ({
       code,
       severity: findingKinds[code],

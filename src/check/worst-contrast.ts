@@ -42,10 +42,10 @@ export type ContrastMeter = (style: Style, background: string) => number
 
 /** With the inks of a sheet; thousands of texts have the same few styles. */
 export function contrastMeter(sheet: Sheet): ContrastMeter {
-  const known = new Map<string, WeakMap<Style, number>>()
+  const contrasts = new Map<string, WeakMap<Style, number>>()
   return (style, background) => {
-    const figures = known.get(background) ?? new WeakMap<Style, number>()
-    known.set(background, figures)
+    const figures = contrasts.get(background) ?? new WeakMap<Style, number>()
+    contrasts.set(background, figures)
     const figure = figures.get(style) ?? leastContrast(style, background, sheet)
     figures.set(style, figure)
     return figure

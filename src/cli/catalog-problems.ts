@@ -15,24 +15,24 @@ export async function catalogProblems(
   const sheet = openSheet(sheetFile, undefined)
   const catalog = catalogOf(json, source, undefined, 'collect', { styles: sheet.styleNames })
   const typesetter = typesetterFor({ sheet, fonts: await openFonts(), problems: 'collect' })
-  const known = new Set(
+  const styleNames = new Set(
     catalog.problems.map(({ code, location }) => `${code} ${placeOf(location)}`),
   )
-  const found = catalog.keys.flatMap(key => {
+  const problems = catalog.keys.flatMap(key => {
     const location = catalog.locationOf(key)
     return catalog.cases(key).flatMap(variant =>
       typesetter.set(variant).problems.flatMap((problem): Problem[] => {
         const name = `${problem.code} ${placeOf(location)}`
-        if (problem.severity === 'warning' || ofValues.has(problem.code) || known.has(name))
+        if (problem.severity === 'warning' || ofValues.has(problem.code) || styleNames.has(name))
           return []
-        known.add(name)
+        styleNames.add(name)
         return [
           { ...problem, message: `in '${key}': ${problem.message}`, ...(location && { location }) },
         ]
       }),
     )
   })
-  return [...catalog.problems, ...found]
+  return [...catalog.problems, ...problems]
 }
 
 const placeOf = (location: Problem['location']) =>

@@ -127,8 +127,8 @@ function checkedPart(
   running: RunningParts,
 ): Promise<Ended> {
   const [, main, ...given] = process.argv
-  const own = withoutOptions(given, ['--jobs', '--format', '-o', '--output', '--accepted'])
-  const argv = [...own, '--part', part, '--format', 'json', '-o', file]
+  const jobArguments = withoutOptions(given, ['--jobs', '--format', '-o', '--output', '--accepted'])
+  const argv = [...jobArguments, '--part', part, '--format', 'json', '-o', file]
   return new Promise(resolve => {
     const child = fork(main, argv, {
       execArgv,

@@ -84,8 +84,8 @@ function init(folder: string) {
   makeFolder(folder)
   for (const { path, schema, content } of files) {
     // Editors complete and check what they know the schema of.
-    const known = schema === undefined ? undefined : schemaFrom(folder, schema)
-    const whole = known === undefined ? content : { $schema: known, ...content }
+    const schemaPath = schema === undefined ? undefined : schemaFrom(folder, schema)
+    const whole = schemaPath === undefined ? content : { $schema: schemaPath, ...content }
     writeWhole(path, `${JSON.stringify(whole, null, 2)}\n`)
   }
   const [own, texts, list] = files.map(({ path }) => path)

@@ -5,9 +5,9 @@ import { hyphenationLanguages, openHyphenation } from 'dot-line/hyphenation'
 export function openHyphenationFor(sheet: Sheet): Promise<Hyphenation> {
   const styles = [sheet.base, ...sheet.styleNames.map(name => sheet.style(name))]
   const wanted = styles.filter(style => style.hyphenation).map(style => style.language)
-  const known = wanted.filter(language => {
+  const available = wanted.filter(language => {
     const tag = language.toLowerCase()
     return hyphenationLanguages.some(name => name === tag || name === tag.split('-')[0])
   })
-  return openHyphenation(...new Set(known))
+  return openHyphenation(...new Set(available))
 }

@@ -29,8 +29,8 @@ type Format = (shown: Drawing | Layout, options: OutputOptions) => Content | Pro
 
 /** The PDF standards to claim: PDF/UA if there is a title and a language. */
 function standardsOf(shown: Drawing | Layout, title: string | undefined): readonly PdfStandard[] {
-  const own = shown.kind === 'drawing' ? shown : undefined
-  const isNamed = (title ?? own?.title) !== undefined && own?.language !== undefined
+  const drawing = shown.kind === 'drawing' ? shown : undefined
+  const isNamed = (title ?? drawing?.title) !== undefined && drawing?.language !== undefined
   return isNamed ? ['PDF/UA-1'] : []
 }
 
@@ -57,8 +57,8 @@ const formats = new Map<string, Format>([
     async (shown, options) => {
       const { depth = 2, tolerance, minThickness, letterHeight } = options
       const plate = plateOf(options)
-      const own = { tolerance, minThickness, letterHeight, depth, plate }
-      const { stl, problems } = await toStl(shown, own)
+      const solidOptions = { tolerance, minThickness, letterHeight, depth, plate }
+      const { stl, problems } = await toStl(shown, solidOptions)
       warn(problems)
       return stl
     },

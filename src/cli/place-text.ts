@@ -100,10 +100,10 @@ export function placedText(layout: Layout, options: PlaceOptions): Drawing | Lay
   if (!options.page) {
     const { bounds } = placed
     const at = { x: x - bounds.x, y: y - bounds.y }
-    const own = draw({ width: bounds.width, height: bounds.height }, [
+    const drawing = draw({ width: bounds.width, height: bounds.height }, [
       place(layout, at.x, at.y, anchor),
     ])
-    return options.guides ? withGuides(own, [{ layout, ...at, anchor }]) : own
+    return options.guides ? withGuides(drawing, [{ layout, ...at, anchor }]) : drawing
   }
   const [width, height] = options.page
   const shown = draw({ width, height }, [place(layout, x, y, anchor)])

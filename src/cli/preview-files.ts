@@ -56,13 +56,13 @@ export function previewFiles(named: NamedFiles): PreviewFiles {
       return proofOf(named, opened)
     },
     watch(changed) {
-      const known = new Set(
+      const names = new Set(
         [sheet, ...catalog, ...(places === undefined ? [] : [places])].map(one => resolve(one)),
       )
       // Editors write a neighbor and rename it: what is watched is the folder.
-      for (const folder of new Set([...known].map(dirname))) {
+      for (const folder of new Set([...names].map(dirname))) {
         watch(folder, (_, name) => {
-          if (name !== null && known.has(join(folder, basename(name)))) changed()
+          if (name !== null && names.has(join(folder, basename(name)))) changed()
         }).on('error', () => changed())
       }
     },
@@ -86,10 +86,10 @@ async function proofOf({ places, ...named }: NamedFiles, fonts: Fonts): Promise<
 function valuesOf(places: string): Readonly<Record<string, Values>> {
   try {
     const { list } = readPlaces(readText(places, 'list of places'), { source: places })
-    const found = list.places.flatMap(({ keys, values = {} }) =>
+    const texts = list.places.flatMap(({ keys, values = {} }) =>
       [keys].flat().map((key): [string, Values] => [key, values]),
     )
-    return Object.fromEntries(found.reverse())
+    return Object.fromEntries(texts.reverse())
   } catch {
     // The proof reports it, with its location.
     return {}

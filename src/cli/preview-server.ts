@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { CommandError, errorLines } from './command-error.ts'
 import type { PreviewFiles } from './preview-files.ts'
 
-const own = fileURLToPath(new URL('../preview/', import.meta.url))
+const previewFolder = fileURLToPath(new URL('../preview/', import.meta.url))
 const packageFolder = fileURLToPath(new URL('../../', import.meta.url))
 
 interface Answer {
@@ -95,8 +95,8 @@ async function answerTo(path: string, files: PreviewFiles, changes: number): Pro
   try {
     // Browsers ask for it by themselves.
     if (path === '/favicon.ico') return { status: 204, type: 'image/x-icon', body: '' }
-    if (path === '/') return fileAnswer(join(own, 'workbench.html'))
-    if (ownFiles.has(path)) return fileAnswer(join(own, path))
+    if (path === '/') return fileAnswer(join(previewFolder, 'workbench.html'))
+    if (ownFiles.has(path)) return fileAnswer(join(previewFolder, path))
     if (path === '/served.json') {
       return { type: 'application/json', body: JSON.stringify({ ...files.served(), changes }) }
     }

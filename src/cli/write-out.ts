@@ -65,9 +65,9 @@ function targetOf(path: string): { target: string; mode?: number; isPlain: boole
     if (lstatSync(followed, { throwIfNoEntry: false }) === undefined && existsSync(target)) break
     target = followed
   }
-  const found = statSync(target, { throwIfNoEntry: false })
-  if (!found) return { target, isPlain: true }
-  return { target, mode: found.mode & 0o7777, isPlain: found.isFile() || found.isDirectory() }
+  const status = statSync(target, { throwIfNoEntry: false })
+  if (!status) return { target, isPlain: true }
+  return { target, mode: status.mode & 0o7777, isPlain: status.isFile() || status.isDirectory() }
 }
 
 function writeInto(

@@ -45,9 +45,9 @@ export function* blockItems(
       continue
     }
     const isProse = block.kind === 'paragraph' || block.kind === 'quotation'
-    const own = isProse ? task.marks.at(-1)?.mark : undefined
-    for (const item of itemsOf(block, path, task, own, context)) {
-      const marks = own ? task.marks.slice(0, -1) : task.marks
+    const ownMark = isProse ? task.marks.at(-1)?.mark : undefined
+    for (const item of itemsOf(block, path, task, ownMark, context)) {
+      const marks = ownMark ? task.marks.slice(0, -1) : task.marks
       task.marks = []
       yield markedItem(item, marks)
     }

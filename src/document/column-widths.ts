@@ -36,10 +36,10 @@ export function columnShapes(
           const whole = texts.set(cell.text, style, {}).textWidth
           contents[column] = Math.max(contents[column], whole)
           if (columns[column].align !== 'decimal' || part === 'head') continue
-          const own = widthToDecimals(cell, style, texts)
-          if (own === undefined) continue
-          before[column] = Math.max(before[column], own)
-          after[column] = Math.max(after[column], whole - own)
+          const decimalWidth = widthToDecimals(cell, style, texts)
+          if (decimalWidth === undefined) continue
+          before[column] = Math.max(before[column], decimalWidth)
+          after[column] = Math.max(after[column], whole - decimalWidth)
         }
       }
     }
@@ -56,11 +56,11 @@ export function columnShapes(
   })
   const all = shares.reduce((sum, share) => sum + share, 0)
   const left = Math.max(0, width - taken)
-  const found = natural.map((own, i) => own ?? (left * shares[i]) / all)
+  const widths = natural.map((own, i) => own ?? (left * shares[i]) / all)
   // Columns that ask for more than there is get their part of it.
-  const sum = found.reduce((total, own) => total + own, 0)
-  const isSqueezed = sum > width + 1e-6 || found.some(own => own < 2 * cellPadding.across)
-  const fitted = sum > width ? found.map(own => (own * width) / sum) : found
+  const sum = widths.reduce((total, own) => total + own, 0)
+  const isSqueezed = sum > width + 1e-6 || widths.some(own => own < 2 * cellPadding.across)
+  const fitted = sum > width ? widths.map(own => (own * width) / sum) : widths
   return {
     columns: fitted.map((own, i) => ({ width: own, whole: before[i], decimals: after[i] })),
     isSqueezed,

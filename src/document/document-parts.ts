@@ -33,8 +33,8 @@ export function withDocumentParts(
   const added = Object.entries(usual).map(([part, style]) => {
     const name = `document-${part}`
     const mode = isVertical && part !== 'running' ? { writingMode: 'vertical-rl' as const } : {}
-    const own = { ...spoken, ...mode }
-    return [name, sheet.styleNames.includes(name) ? own : { ...style, ...own }]
+    const voice = { ...spoken, ...mode }
+    return [name, sheet.styleNames.includes(name) ? voice : { ...style, ...voice }]
   })
   return sheet.with({ styles: Object.fromEntries(added) })
 }

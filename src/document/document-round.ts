@@ -83,7 +83,7 @@ export function documentRound(
     numbers.set(name, number)
     return texts.number(number)
   }
-  const known = (name: string): Value | undefined => {
+  const pageValue = (name: string): Value | undefined => {
     if (Object.hasOwn(values, name)) return values[name]
     const [kind, ...rest] = name.split('.')
     const key = rest.join('.')
@@ -103,7 +103,7 @@ export function documentRound(
     if (kind === 'index' && Object.hasOwn(document.terms ?? {}, key)) return ''
     return undefined
   }
-  const texts = setting.textsFor(known)
+  const texts = setting.textsFor(pageValue)
   const context: BlockContext = {
     texts,
     width: page.columnWidth,

@@ -93,13 +93,13 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
     text.sourceText.includes('{') || text.values ? placeholdersOf(text, known) : []
   /** The values that a text asks for, and no others: what is given and not used would be reported. */
   const valuesOf = (text: RichText, more: Values = {}): Values => {
-    const found: Record<string, Value> = { ...more }
+    const filled: Record<string, Value> = { ...more }
     for (const { name } of placesIn(text)) {
-      if (Object.hasOwn(found, name)) continue
+      if (Object.hasOwn(filled, name)) continue
       const value = known(name)
-      if (value !== undefined) found[name] = value
+      if (value !== undefined) filled[name] = value
     }
-    return found
+    return filled
   }
   const { called, collect, problems } = textProblems(locationOf, general)
   return {
@@ -145,11 +145,11 @@ export function documentTexts(options: TextsOptions): DocumentTexts {
         set(frame) {
           // A text that is set once, and whole, needs not be made ready for more.
           const isWhole = frame.continuation === undefined && frame.maxLines === undefined
-          const own = turned(frame, style)
+          const turnedFrame = turned(frame, style)
           return collect(text, values, () => {
-            if (isWhole) return typesetter.set(text, { ...setting, ...own })
+            if (isWhole) return typesetter.set(text, { ...setting, ...turnedFrame })
             shaped ??= typesetter.shape(text, setting)
-            return shaped.set(own)
+            return shaped.set(turnedFrame)
           })
         },
       }
@@ -187,7 +187,7 @@ function placeholdersOf(
   text: RichText,
   known: (name: string) => Value | undefined,
 ): readonly FilledPlace[] {
-  const found: FilledPlace[] = []
+  const places: FilledPlace[] = []
   const inside = ({ children, values = {} }: Pick<RichText, 'children' | 'values'>) =>
     children.map(node => ({ node, values })).reverse()
   const waiting = inside(text)
@@ -199,20 +199,20 @@ function placeholdersOf(
       // In a link or an action.
       for (const { value } of node.overrides) {
         for (const [, name] of value.matchAll(inBraces)) {
-          if (!Object.hasOwn(values, name)) found.push({ name, offset })
+          if (!Object.hasOwn(values, name)) places.push({ name, offset })
         }
       }
       waiting.push(...inside({ children: node.children, values }))
     } else {
       const { name } = node
       const isOwn = Object.hasOwn(values, name)
-      if (!isOwn) found.push({ name, offset })
+      if (!isOwn) places.push({ name, offset })
       const value = isOwn ? values[name] : known(name)
       if (isRich(value)) waiting.push(...inside(value))
       else if (value !== undefined) offset += plainText(aValue, { value }).length
     }
   }
-  return found
+  return places
 }
 
 const hasMarks = ({ children }: RichText) => children.some(({ kind }) => kind !== 'text')

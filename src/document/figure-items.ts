@@ -56,7 +56,7 @@ export function* figureItems(
           { path, tags: within, width: isSide ? width : available, isAbove: false },
           context,
         )
-  const own = figure.spansColumns ? { spansColumns: true } : {}
+  const span = figure.spansColumns ? { spansColumns: true } : {}
   if (float === undefined && !figure.spansColumns) {
     yield { ...item, ...id }
     if (caption) yield caption
@@ -68,7 +68,7 @@ export function* figureItems(
     ...whole,
     ...space,
     ...id,
-    ...own,
+    ...span,
     ...(float && { float: sideOf(float, context.isMirrored) }),
     ...(isSide && { width }),
   }
@@ -84,10 +84,13 @@ export const sizeIn = (
   asked: number | undefined,
   available: number,
 ) => {
-  const own = shown && ('box' in shown ? shown.box : shown)
-  const width = Math.min(asked ?? own?.width ?? available, available)
+  const shownBox = shown && ('box' in shown ? shown.box : shown)
+  const width = Math.min(asked ?? shownBox?.width ?? available, available)
   // A drawing may be empty.
-  return { width, height: own && own.width > 0 ? (own.height * width) / own.width : 0 }
+  return {
+    width,
+    height: shownBox && shownBox.width > 0 ? (shownBox.height * width) / shownBox.width : 0,
+  }
 }
 
 /** The largest size on a page whose lines run down: no higher than a line is long. */

@@ -6,18 +6,18 @@ import { extentOf } from './turned-page.ts'
  * into. Both grow with the reader's scale, and not always alike: what comes of a leading is measured.
  */
 export function gridLeading(typesetter: Typesetter, step: number) {
-  const known = new Map<string, NonNullable<StyleSource['leading']>>()
+  const leadings = new Map<string, NonNullable<StyleSource['leading']>>()
   const heightOf = (style: string, leading?: StyleSource['leading']) =>
     extentOf(
       typesetter.set('x', { style, ...(leading !== undefined && { overrides: { leading } }) }),
     )
   return (style: string): NonNullable<StyleSource['leading']> => {
-    const found = known.get(style)
-    if (found !== undefined) return found
+    const keptLeading = leadings.get(style)
+    if (keptLeading !== undefined) return keptLeading
     const wanted = Math.max(1, Math.ceil(heightOf(style) / step - 0.05)) * step
     const grown = heightOf(style, `${wanted}u`) / wanted
     const leading = `${wanted / grown}u` as const
-    known.set(style, leading)
+    leadings.set(style, leading)
     return leading
   }
 }

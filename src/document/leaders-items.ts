@@ -16,13 +16,13 @@ export function* leadersItems(
   const tab = { at: width - indent, align: 'end', leader } as const
   const line = parseMarkup('{first}\t{last}').rich
   for (const [i, entry] of entries.entries()) {
-    const own = [...path, 'entries', i]
-    const [first, last] = entry.map((text, j) => texts.rich(text, [...own, j]))
+    const entryPath = [...path, 'entries', i]
+    const [first, last] = entry.map((text, j) => texts.rich(text, [...entryPath, j]))
     const text = { ...line, values: { first, last } }
     yield paragraphItem({
       shaped: texts.shape(text, 'document-paragraph', { overrides: { tabs: [tab] } }),
       width,
-      path: own,
+      path: entryPath,
       role: { role: 'paragraph' },
       name: `leader ${context.next()}`,
       before: i === 0 ? texts.space : 0,

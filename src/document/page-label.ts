@@ -6,9 +6,9 @@ export function pageLabel(
   labels: readonly PageLabelSource[] | undefined,
   write: (number: number) => string,
 ): string {
-  const own = labels?.findLast(({ page }) => page - 1 <= index)
-  if (!own) return write(index + 1)
-  const { page, style, prefix = '', start = 1 } = own
+  const label = labels?.findLast(({ page }) => page - 1 <= index)
+  if (!label) return write(index + 1)
+  const { page, style, prefix = '', start = 1 } = label
   const number = start + index - (page - 1)
   const shown =
     style === undefined

@@ -84,7 +84,7 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
     ...(spansColumns && { spansColumns }),
     ...(shift !== 0 && { markShift: shift }),
     draw(x, y) {
-      const own = isParted
+      const partStyle = isParted
         ? { ...role, id: id ?? name, continues: true }
         : { ...role, ...(id !== undefined && { id }) }
       const [marks, letters] = [mark, letter].map(paint =>
@@ -92,7 +92,7 @@ function itemOf(lines: SetLines, setting: ParagraphSetting): FlowItem {
       )
       const left = isMirrored ? x : x + indent
       const texts = lines.parts().map(part => place(part.layout, left + part.x, y + part.y))
-      return [...marks, group([...letters, ...texts], own)]
+      return [...marks, group([...letters, ...texts], partStyle)]
     },
     ...(!isParted && { beside: besideOf(setting) }),
     split(room, must = false) {

@@ -24,17 +24,17 @@ export function placedByReference(
   blocks: readonly BlockSource[],
   locationOf: (path: Path) => SourceLocation | string,
 ): ReadonlyMap<string, readonly PlacedBlock[]> {
-  const found = new Map<string, PlacedBlock[]>()
+  const byTarget = new Map<string, PlacedBlock[]>()
   const targetOf = new Map<string, string>()
   const ids = new Set<string>()
   for (const { block, path } of everyBlock(blocks)) {
     if ('id' in block && block.id !== undefined) ids.add(block.id)
     if (block.kind !== 'placed' || !isReference(block.at)) continue
     const id = block.at.of
-    found.set(id, [...(found.get(id) ?? []), { source: block, path }])
+    byTarget.set(id, [...(byTarget.get(id) ?? []), { source: block, path }])
     if (block.id !== undefined) targetOf.set(block.id, id)
   }
-  for (const [id, blocks] of found) {
+  for (const [id, blocks] of byTarget) {
     const location = locationOf([...blocks[0].path, 'at'])
     if (!ids.has(id)) {
       const message = `something is placed beside '${id}', and nothing in the document has that id`
@@ -52,7 +52,7 @@ export function placedByReference(
       seen.add(at)
     }
   }
-  return found
+  return byTarget
 }
 
 /** A text or a picture that is placed, its size known. */
@@ -118,14 +118,14 @@ export function withPlaced(
     for (let block = waiting.shift(); block; block = waiting.shift()) {
       const item = itemOf(block)
       if (!item) continue
-      const own = block.source
-      const box = onPage(own.at, item, boxes, frame)
+      const blockSource = block.source
+      const box = onPage(blockSource.at, item, boxes, frame)
       const found = { item, x: box.x, y: box.y, width: box.width }
       all.push(found)
       free.push(found)
-      if (own.id === undefined) continue
-      boxes.set(own.id, frame.turn === undefined ? box : laidDown(box, frame.turn))
-      waiting.unshift(...(beside.get(own.id) ?? []))
+      if (blockSource.id === undefined) continue
+      boxes.set(blockSource.id, frame.turn === undefined ? box : laidDown(box, frame.turn))
+      waiting.unshift(...(beside.get(blockSource.id) ?? []))
     }
   }
   return { all, free }

@@ -135,10 +135,10 @@ function checkBlock(
 ) {
   const { kind } = block
   if (typeof kind !== 'string' || !Object.hasOwn(blockFields, kind)) {
-    const known = Object.keys(blockFields)
+    const kindNames = Object.keys(blockFields)
     report([...at, 'kind'], 'bad-value', `kind may not be ${described(kind)}`, {
-      hint: `it is one of ${known.join(', ')}`,
-      ...(typeof kind === 'string' && { nearest: nearestName(kind, known) }),
+      hint: `it is one of ${kindNames.join(', ')}`,
+      ...(typeof kind === 'string' && { nearest: nearestName(kind, kindNames) }),
     })
     return
   }
@@ -170,17 +170,17 @@ function checkTable(block: Readonly<Record<string, unknown>>, at: Path, report: 
     const rows = block[part]
     if (!Array.isArray(rows) || !rows.every(row => Array.isArray(row))) continue
     for (const [i, { columns: places, used, free }] of cellColumns(rows, count).entries()) {
-      const own = [...at, part, i]
+      const rowPath = [...at, part, i]
       if (used <= count && free === 0) {
         const hasNumbers = (cell: number) => sums[places[cell]].count > 0
-        checkTotals(rows[i], hasNumbers, own, report)
+        checkTotals(rows[i], hasNumbers, rowPath, report)
         // A year that a head says is nothing to be added up.
         if (part !== 'head') add(rows[i], places)
         continue
       }
       const cells = used > count ? used : count - free
       const message = `a row has cells for ${cells} columns, and the table ${count}`
-      report(own, 'bad-row', message)
+      report(rowPath, 'bad-row', message)
     }
   }
 }

@@ -39,10 +39,11 @@ export function runningItems(
       if (text === undefined || text === '') return []
       const rich = texts.rich(text, [name, part])
       const asked = texts.placesIn(rich).map(one => one.name)
-      const own: Values = Object.fromEntries(
+      const pageValues: Values = Object.fromEntries(
         Object.entries(values).filter(([key]) => asked.includes(key)),
       )
-      const set = (frame: Frame) => texts.set(rich, 'document-running', frame, { values: own })
+      const set = (frame: Frame) =>
+        texts.set(rich, 'document-running', frame, { values: pageValues })
       return [{ side, part, layout: set({}), set }]
     })
     const widthOf = (side: Side) => found.find(one => one.side === side)?.layout.width ?? 0

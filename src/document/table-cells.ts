@@ -33,10 +33,10 @@ export function cellColumns(
     const columns = row.map(cell => {
       while (column < count && taken[column] > 0) column++
       const [columnSpan, rowSpan] = [spanOf(cell, 'columnSpan'), spanOf(cell, 'rowSpan')]
-      const own = column
+      const columnValues = column
       for (let i = 0; i < columnSpan; i++, column++) if (column < count) taken[column] = rowSpan
       used = column
-      return own
+      return columnValues
     })
     let free = 0
     for (let i = 0; i < count; i++) {
@@ -66,10 +66,10 @@ export function columnSums(count: number) {
     sums,
     add(row: readonly unknown[], columns: readonly number[]) {
       row.forEach((cell, j) => {
-        const own = sums[columns[j]]
-        if (typeof cell !== 'number' || !own) return
-        own.sum += cell
-        own.count++
+        const sum = sums[columns[j]]
+        if (typeof cell !== 'number' || !sum) return
+        sum.sum += cell
+        sum.count++
       })
     },
   }
@@ -93,11 +93,18 @@ export function* tableCells(
   for (const [i, row] of rows.entries()) {
     yield row.map((cell, j): TableCell => {
       const column = places[i].columns[j]
-      const own = [...path, part, i, j]
+      const cellPath = [...path, part, i, j]
       const { columnSpan = 1, rowSpan = 1 } = hasSpans(cell) ? cell : {}
       const shown = hasSpans(cell) ? shownIn(cell, sums[column]) : cell
-      const text = textOf(shown, table.columns[column], own, texts)
-      return { column, columnSpan, rowSpan, text, isNumber: typeof shown === 'number', path: own }
+      const text = textOf(shown, table.columns[column], cellPath, texts)
+      return {
+        column,
+        columnSpan,
+        rowSpan,
+        text,
+        isNumber: typeof shown === 'number',
+        path: cellPath,
+      }
     })
     add(row, places[i].columns)
   }

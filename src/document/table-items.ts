@@ -93,8 +93,8 @@ function* rowItems(
       taken.flatMap(({ column, span }) => Array.from({ length: span }, (_, j) => column + j)),
     )
     const single = set.filter(({ cell }) => cell.rowSpan === 1)
-    const own = { kind, path: [...path, kind, i], name: `${name} ${kind} ${i}`, open }
-    together.push({ ...own, cells: set, height: rowHeight(single) })
+    const row = { kind, path: [...path, kind, i], name: `${name} ${kind} ${i}`, open }
+    together.push({ ...row, cells: set, height: rowHeight(single) })
     i++
     if (open.size > 0) continue
     yield* groupItems(together, shape)

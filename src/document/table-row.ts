@@ -93,8 +93,8 @@ export function rowItem(setting: RowSetting, shape: TableShape): FlowItem {
     draw(left, top, isAgain = false) {
       const drawn = cells.map(({ cell, layout, x, shift, id }) => {
         const { columnSpan, rowSpan, column } = cell
-        const own = column === 0 && table.rowHeaders ? 'rowheader' : 'cell'
-        const role = isAgain ? 'none' : isHead ? 'columnheader' : own
+        const cellRole = column === 0 && table.rowHeaders ? 'rowheader' : 'cell'
+        const role = isAgain ? 'none' : isHead ? 'columnheader' : cellRole
         const part = isParted ? { id: id ?? `${name} ${column}`, continues: true } : {}
         const at = left + x + cellPadding.across + shift
         return group([place(layout, at, top + cellPadding.down)], {

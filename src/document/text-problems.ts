@@ -25,7 +25,7 @@ export function textProblems(
   general: readonly Problem[],
 ): TextProblems {
   const paths = new WeakMap<RichText, Path>()
-  const found = problemList()
+  const problems = problemList()
   const said = new Set<string>()
   /**
    * The path of a text, or of a part of it, by its name in problems; a part without a known name
@@ -49,7 +49,7 @@ export function textProblems(
     said.add(key)
     const isOfAll = general.some(({ message }) => message === problem.message)
     const path = isOfAll ? undefined : pathIn(text, values)(undefined)
-    found.add(path ? inText(problem, path, locationOf(path)) : problem)
+    problems.add(path ? inText(problem, path, locationOf(path)) : problem)
   }
   return {
     called(text, path) {
@@ -65,7 +65,7 @@ export function textProblems(
         throw atItsPlace(error, pathIn(text, values), locationOf)
       }
     },
-    problems: () => found.all(),
+    problems: () => problems.all(),
   }
 }
 

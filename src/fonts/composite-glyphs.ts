@@ -31,13 +31,13 @@ export function withComposites(
   const boxOf = (glyph: number) => glyphBox(glyf, startOf(glyph), startOf(glyph + 1))
   const added = composites.map(composite => compositeBytes(composite, boxOf))
 
-  const own = startOf(first)
-  const outlines = new Uint8Array(added.reduce((sum, { bytes }) => sum + bytes.length, own))
-  outlines.set(bytesOf(glyf).subarray(0, own))
+  const firstStart = startOf(first)
+  const outlines = new Uint8Array(added.reduce((sum, { bytes }) => sum + bytes.length, firstStart))
+  outlines.set(bytesOf(glyf).subarray(0, firstStart))
   const count = first + composites.length
   const places = new DataView(new ArrayBuffer((count + 1) * 4))
   for (let glyph = 0; glyph <= first; glyph++) places.setUint32(glyph * 4, startOf(glyph))
-  let at = own
+  let at = firstStart
   for (const [i, { bytes }] of added.entries()) {
     outlines.set(bytes, at)
     at += bytes.length

@@ -178,12 +178,14 @@ export function fontsOf(parts: FontsParts): Fonts {
 
   function put(entry: FontEntry) {
     const key = entry.family.toLowerCase()
-    const known = byFamily.get(key)
+    const familyEntries = byFamily.get(key)
     revision++
     keys.set(entry, keys.size)
     byFamily.set(
       key,
-      known ? toldApart([...known, entry], one => namesOf(one).styleName, renamed) : [entry],
+      familyEntries
+        ? toldApart([...familyEntries, entry], one => namesOf(one).styleName, renamed)
+        : [entry],
     )
     if (!families.has(key)) families.set(key, entry.family)
   }
@@ -301,9 +303,9 @@ export function fontsOf(parts: FontsParts): Fonts {
     settled: later.settled,
     onChange(listener) {
       checkArgument('onChange', 'the listener', listener, aFunction)
-      const own = () => listener()
-      listeners.add(own)
-      return () => void listeners.delete(own)
+      const callback = () => listener()
+      listeners.add(callback)
+      return () => void listeners.delete(callback)
     },
     async add(...fonts) {
       const added = await Promise.all(fonts.map(read))

@@ -9,10 +9,10 @@ export const notes: unique symbol = Symbol('what was found out about fonts')
  */
 export function keptWithFonts<T extends object>(fonts: Fonts, name: string, make: () => T): T {
   const kept = fonts[notes]
-  const known = kept.get(name)
+  const keptValue = kept.get(name)
   // Each name is given by one place, which makes and reads one type.
-  if (known) return known as T
-  const own = make()
-  kept.set(name, own)
-  return own
+  if (keptValue) return keptValue as T
+  const value = make()
+  kept.set(name, value)
+  return value
 }

@@ -117,8 +117,8 @@ export async function entryFor(
     })
   }
   if (said.colored) await loadColorPen()
-  const own = { family, weight, slant, stretch, ...variableTraits(axes) }
-  const entry = { ...own, ...given, name, font: () => font }
+  const traits = { family, weight, slant, stretch, ...variableTraits(axes) }
+  const entry = { ...traits, ...given, name, font: () => font }
   namesRead.set(entry, said)
   return entry
 }

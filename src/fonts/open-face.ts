@@ -346,8 +346,8 @@ function measured(
  * characters.
  */
 function kept<T>(map: Map<number, T>, key: number, make: (key: number) => T): T {
-  const found = map.get(key)
-  if (found !== undefined || map.has(key)) return found as T
+  const keptEntry = map.get(key)
+  if (keptEntry !== undefined || map.has(key)) return keptEntry as T
   const made = make(key)
   map.set(key, made)
   return made

@@ -14,18 +14,20 @@ interface Known {
  * fonts that are the same. This is the one thing that all fonts of a program share: without
  * it, each call that takes a layout would have to be given its fonts as well. It keeps no face alive.
  */
-const known = new Map<string, Known[]>()
+const openedFaces = new Map<string, Known[]>()
 
 /** An id goes with the last face that has it. */
 const collected = new FinalizationRegistry((id: string) => {
-  const left = (known.get(id) ?? []).filter(({ face }) => face.deref())
-  if (left.length > 0) known.set(id, left)
-  else known.delete(id)
+  const left = (openedFaces.get(id) ?? []).filter(({ face }) => face.deref())
+  if (left.length > 0) openedFaces.set(id, left)
+  else openedFaces.delete(id)
 })
 
 export function rememberFace(face: Face, isOpen: () => boolean, embeds: boolean) {
-  const others = (known.get(face.id) ?? []).filter(other => other.face.deref() && other.isOpen())
-  known.set(face.id, [...others, { face: new WeakRef(face), isOpen, embeds }])
+  const others = (openedFaces.get(face.id) ?? []).filter(
+    other => other.face.deref() && other.isOpen(),
+  )
+  openedFaces.set(face.id, [...others, { face: new WeakRef(face), isOpen, embeds }])
   collected.register(face, face.id)
 }
 
@@ -35,22 +37,22 @@ export function faceOf(run: { readonly face: string }): Face {
   if (typeof id !== 'string') {
     fail('bad-argument', `faceOf takes a run of a layout, not ${described(run)}`)
   }
-  const candidates = known.get(id) ?? []
+  const candidates = openedFaces.get(id) ?? []
   let open: Face | undefined
   let found: Face | undefined
   for (const { face, isOpen, embeds } of candidates) {
-    const own = face.deref()
-    if (own && isOpen()) {
+    const openedFace = face.deref()
+    if (openedFace && isOpen()) {
       // Of two entries for one font, the more capable one wins.
-      if (embeds) return own
-      open ??= own
+      if (embeds) return openedFace
+      open ??= openedFace
     }
-    found ??= own
+    found ??= openedFace
   }
   if (open) return open
   // Data that was read before the fonts were closed can still be drawn.
   if (found) return found
-  known.delete(id)
+  openedFaces.delete(id)
   return fail('closed-fonts', `the face ${id} belongs to no open fonts`, {
     hint: 'open the fonts that the layout was set in',
   })

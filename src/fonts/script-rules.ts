@@ -47,16 +47,16 @@ function rulesFor(table: DataView, tag: string, wanted: ReadonlySet<string>): st
     const record = list + 2 + i * 6
     scripts.set(tagAt(table, record), list + table.getUint16(record + 4))
   }
-  const found = [tag, ...usualScripts].find(name => scripts.has(name))
-  const script = found === undefined ? undefined : scripts.get(found)
+  const scriptTag = [tag, ...usualScripts].find(name => scripts.has(name))
+  const script = scriptTag === undefined ? undefined : scripts.get(scriptTag)
   if (script === undefined) return ''
   const systemAt = (at: number) => (at === 0 ? '' : featuresOf(table, script + at, wanted).join())
   const usual = systemAt(table.getUint16(script))
   let rules = usual
   for (let i = 0; i < table.getUint16(script + 2); i++) {
     const record = script + 4 + i * 6
-    const own = systemAt(table.getUint16(record + 4))
-    if (own !== usual) rules += `;${tagAt(table, record)} ${own}`
+    const system = systemAt(table.getUint16(record + 4))
+    if (system !== usual) rules += `;${tagAt(table, record)} ${system}`
   }
   return rules
 }
@@ -67,6 +67,6 @@ function featuresOf(table: DataView, at: number, wanted: ReadonlySet<string>): n
   const needed = table.getUint16(at + 2)
   const count = table.getUint16(at + 4)
   const numbers = Array.from({ length: count }, (_, i) => table.getUint16(at + 6 + i * 2))
-  const own = numbers.filter(number => wanted.has(tagAt(table, list + 2 + number * 6)))
-  return needed === 0xffff ? own : [needed, -1, ...own]
+  const lookups = numbers.filter(number => wanted.has(tagAt(table, list + 2 + number * 6)))
+  return needed === 0xffff ? lookups : [needed, -1, ...lookups]
 }

@@ -57,7 +57,7 @@ function reader(table: DataView, isPositioning: boolean, space: number) {
   }
 
   function lookupsFor(wanted: ReadonlySet<string>): Set<number> {
-    const found = new Set<number>()
+    const lookups = new Set<number>()
     const list = u16(6)
     const take = new Set<number>(requiredFeatures())
     const count = u16(list)
@@ -65,18 +65,18 @@ function reader(table: DataView, isPositioning: boolean, space: number) {
       const record = list + 2 + i * 6
       if (!wanted.has(tagAt(table, record)) && !take.has(i)) continue
       take.add(i)
-      for (const lookup of lookupsOf(list + u16(record + 4))) found.add(lookup)
+      for (const lookup of lookupsOf(list + u16(record + 4))) lookups.add(lookup)
     }
     for (const { index, feature } of alternates()) {
-      if (take.has(index)) for (const lookup of lookupsOf(feature)) found.add(lookup)
+      if (take.has(index)) for (const lookup of lookupsOf(feature)) lookups.add(lookup)
     }
-    return found
+    return lookups
   }
 
   /** Features that a script or a language has without being asked. */
   function requiredFeatures(): number[] {
     const list = u16(4)
-    const found: number[] = []
+    const lookupIndexes: number[] = []
     for (let i = 0; i < u16(list); i++) {
       const script = list + u16(list + 2 + i * 6 + 4)
       const systems = [u16(script)]
@@ -84,27 +84,27 @@ function reader(table: DataView, isPositioning: boolean, space: number) {
       for (const system of systems) {
         if (system === 0) continue
         const required = u16(script + system + 2)
-        if (required !== 0xffff) found.push(required)
+        if (required !== 0xffff) lookupIndexes.push(required)
       }
     }
-    return found
+    return lookupIndexes
   }
 
   /** Feature tables that take the place of others on some axes of a variable font. */
   function alternates(): { readonly index: number; readonly feature: number }[] {
     if (u16(2) === 0 || u32(10) === 0) return []
     const start = u32(10)
-    const found: { index: number; feature: number }[] = []
+    const features: { index: number; feature: number }[] = []
     for (let i = 0; i < u32(start + 4); i++) {
       const substitution = u32(start + 8 + i * 8 + 4)
       if (substitution === 0) continue
       const at = start + substitution
       for (let j = 0; j < u16(at + 4); j++) {
         const record = at + 6 + j * 6
-        found.push({ index: u16(record), feature: at + u32(record + 2) })
+        features.push({ index: u16(record), feature: at + u32(record + 2) })
       }
     }
-    return found
+    return features
   }
 
   const covers = (at: number) => coverageIndex(u16, at, space) >= 0
@@ -231,9 +231,9 @@ function reader(table: DataView, isPositioning: boolean, space: number) {
         const type = u16(lookup)
         for (const subtable of offsets(lookup + 6, u16(lookup + 4), lookup)) {
           const isFar = type === extension
-          const own = isFar ? u16(subtable + 2) : type
+          const lookupType = isFar ? u16(subtable + 2) : type
           const at = isFar ? subtable + u32(subtable + 4) : subtable
-          if (subtableTouches(own, at, more)) return true
+          if (subtableTouches(lookupType, at, more)) return true
         }
       }
       return false

@@ -20,9 +20,9 @@ export function subsetFont(
   glyphs: Iterable<number>,
   composites: readonly CompositeGlyph[],
 ): FontSubset {
-  const own = face.subset(glyphs)
+  const subset = face.subset(glyphs)
   const { file, first } =
-    composites.length > 0 ? composed(face, own, composites) : { file: own, first: 0 }
+    composites.length > 0 ? composed(face, subset, composites) : { file: subset, first: 0 }
   return {
     bytes: file,
     firstComposite: first,

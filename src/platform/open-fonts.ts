@@ -165,11 +165,11 @@ async function readEntries(supply: Supply, source: FontSource): Promise<ReadFont
   if (isFile) {
     return { entries: await entriesIn(await supply.read(source), String(source)), problems: [] }
   }
-  const found = await readableEntries(supply, files)
-  if (found.entries.length === 0 && found.problems.length > 0) {
-    throw new DotLineError(found.problems[0], found.problems)
+  const entries = await readableEntries(supply, files)
+  if (entries.entries.length === 0 && entries.problems.length > 0) {
+    throw new DotLineError(entries.problems[0], entries.problems)
   }
-  return found
+  return entries
 }
 
 /** A font that is described is one file, and what was said of it goes before what it says. */

@@ -106,17 +106,17 @@ export function checkOptions<T extends object>(owner: string, options: T, fields
   if (!isObject(given)) {
     fail('bad-argument', `the options of ${owner} must be an object, not ${described(given)}`)
   }
-  const known: Readonly<Record<string, Expected>> = fields
+  const expectedFields: Readonly<Record<string, Expected>> = fields
   for (const key in given) {
     const value = given[key]
-    if (!Object.hasOwn(known, key)) {
-      const names = Object.keys(known)
+    if (!Object.hasOwn(expectedFields, key)) {
+      const names = Object.keys(expectedFields)
       fail('unknown-option', `${owner} has no option '${key}'`, {
         nearest: nearestName(key, names),
         hint: `it takes ${names.join(', ')}`,
       })
     }
-    if (value !== undefined) checkArgument(owner, key, value, known[key])
+    if (value !== undefined) checkArgument(owner, key, value, expectedFields[key])
   }
 }
 

@@ -79,9 +79,9 @@ export function checkFields(
   for (const [name, given] of Object.entries(value)) {
     const at = [...path, name]
     if (!Object.hasOwn(fields, name)) {
-      const known = Object.keys(fields)
-      const nearest = nearestName(name, known)
-      const hint = `it takes ${known.filter(one => one !== '$schema').join(', ')}`
+      const names = Object.keys(fields)
+      const nearest = nearestName(name, names)
+      const hint = `it takes ${names.filter(one => one !== '$schema').join(', ')}`
       report(at, 'unknown-property', `${what} has no property '${pathText(at)}'`, { nearest, hint })
       continue
     }

@@ -26,11 +26,11 @@ export function pageFonts(page: Document, prefix: string): PageFonts {
       if (name === undefined) {
         name = `${prefix} ${names.size + 1}`
         names.set(face.id, name)
-        const own = new FontFace(name, new Uint8Array(face.bytes))
-        given.push(own)
+        const fontFace = new FontFace(name, new Uint8Array(face.bytes))
+        given.push(fontFace)
         // One that the page knew before it is loaded, a browser may leave texts of unseen for good.
-        const loaded = own.load().then(
-          () => isClosed || page.fonts.add(own),
+        const loaded = fontFace.load().then(
+          () => isClosed || page.fonts.add(fontFace),
           // A browser that can't read a font shows its text in another; this is reported when it is set.
           () => undefined,
         )

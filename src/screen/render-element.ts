@@ -111,7 +111,7 @@ export function renderElement(provision: ServerProvision, text: ServerText): Ren
   const rules = css.split('\n')
   const isFont = (rule: string) => rule.startsWith('@font-face')
   const natural = `.natural{inline-size:${Math.ceil(set(content, setting).width)}px}\n`
-  const own = hostRules + natural + rules.filter(rule => !isFont(rule)).join('\n')
+  const rulesText = hostRules + natural + rules.filter(rule => !isFont(rule)).join('\n')
   const attributes = [
     ['text-style', textStyle],
     ['markup', markup],
@@ -125,7 +125,7 @@ export function renderElement(provision: ServerProvision, text: ServerText): Ren
   const once = nonce === undefined ? '' : ` nonce="${htmlText(nonce)}"`
   return {
     html:
-      `<${elementName}${attributes}><template shadowrootmode="open"><style${once}>${own}</style>` +
+      `<${elementName}${attributes}><template shadowrootmode="open"><style${once}>${rulesText}</style>` +
       '<div class="ruler"></div><div class="natural"></div>' +
       `<div class="frame">${html}</div></template></${elementName}>`,
     css: rules.filter(isFont).join('\n'),

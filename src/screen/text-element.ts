@@ -214,14 +214,14 @@ export class DotLineElement extends ElementBase {
       this.#attach(provided, this.#parts)
       return
     }
-    const found: Problem[] = [...this.#misnamed, ...this.#bad.values()]
+    const allProblems: Problem[] = [...this.#misnamed, ...this.#bad.values()]
     this.#neededWidth = undefined
     this.#typesetter = provided.typesetter(languageOf(this), directionOf(this))
     const { markup, message, textContent: content } = this
     const given = { rich: this.#rich, values: this.#values, markup, message, content }
-    this.#content = saidText(given, provided.provision.catalog, found)
-    this.#natural(found)
-    this.#found = found
+    this.#content = saidText(given, provided.provision.catalog, allProblems)
+    this.#natural(allProblems)
+    this.#found = allProblems
     if (this.#width !== undefined) this.#write(this.#width)
   }
 
@@ -280,8 +280,8 @@ export class DotLineElement extends ElementBase {
   #set(frame: Pick<Frame, 'width' | 'align'>, found: Problem[]): Layout | undefined {
     if (!this.#typesetter) return undefined
     const align = this.getAttribute('align')
-    const own = { ...(isAlign(align) && { align }), ...frame }
-    return setText(this.#typesetter, this.#content, this.#setting, own, found)
+    const frameOptions = { ...(isAlign(align) && { align }), ...frame }
+    return setText(this.#typesetter, this.#content, this.#setting, frameOptions, found)
   }
 
   /** As it goes into its box; where it wraps, aligned as it is then to be. */

@@ -64,12 +64,13 @@ export function tooltipOf(host: HTMLElement, frame: HTMLElement): Tooltip {
   /** Below the text, or above it where there is no room; within the window. */
   function place(tip: HTMLElement) {
     const around = host.getBoundingClientRect()
-    const own = tip.getBoundingClientRect()
+    const tipBox = tip.getBoundingClientRect()
     const view = page.documentElement
     const below = around.bottom + gap
-    const isBelow = below + own.height <= view.clientHeight || around.top - gap - own.height < 0
-    const top = isBelow ? below : around.top - gap - own.height
-    const left = Math.max(gap, Math.min(around.left, view.clientWidth - own.width - gap))
+    const isBelow =
+      below + tipBox.height <= view.clientHeight || around.top - gap - tipBox.height < 0
+    const top = isBelow ? below : around.top - gap - tipBox.height
+    const left = Math.max(gap, Math.min(around.left, view.clientWidth - tipBox.width - gap))
     tip.style.setProperty('left', `${left}px`)
     tip.style.setProperty('top', `${top}px`)
   }

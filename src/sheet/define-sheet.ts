@@ -133,17 +133,17 @@ export function defineSheet<
 
 /** As `defineSheet`, for a sheet of any origin: `locate` gives problems their places. */
 export function checkedSheet(source: unknown, locate: Locate): Sheet {
-  const found: Found[] = []
-  const layered = withLayer(noLayers, source, readingAt([], found), true)
+  const mistakes: Found[] = []
+  const layered = withLayer(noLayers, source, readingAt([], mistakes), true)
   if (typeof source === 'object' && source !== null && !('styles' in source)) {
     const hint = 'expected an object of names and styles'
-    found.push({
+    mistakes.push({
       path: [],
       problem: errorProblem('missing-property', "'styles' is missing", { hint }),
     })
   }
-  checkModes(layered, found)
-  return sheetOf(layered, locate, found)
+  checkModes(layered, mistakes)
+  return sheetOf(layered, locate, mistakes)
 }
 
 interface Found {
@@ -188,10 +188,10 @@ const partsOfMode = { inks: 'ink', styles: 'style', sizes: 'size', families: 'fa
 function* unknownInMode(mode: string, value: unknown, layered: Layered): Generator<Found> {
   if (!isObject(value)) return
   for (const [part, what] of Object.entries(partsOfMode)) {
-    const own = value[part]
-    if (!isObject(own)) continue
+    const partValue = value[part]
+    if (!isObject(partValue)) continue
     const known = layered[part as keyof typeof partsOfMode]
-    for (const name of Object.keys(own)) {
+    for (const name of Object.keys(partValue)) {
       if (known.has(name) || (part !== 'styles' && isNamedIn(value, name))) continue
       const message = `the mode '${mode}' changes the ${what} '${name}', which the sheet does not have`
       const nearest = nearestName(name, [...known.keys()])
@@ -265,9 +265,9 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
     style(name) {
       if (name === 'defaults') return base
       // One style is one object: what is found out about it is kept by it.
-      const own = whole.get(name) ?? styleWithin(base, known(name).stated)
-      whole.set(name, own)
-      return own
+      const resolved = whole.get(name) ?? styleWithin(base, known(name).stated)
+      whole.set(name, resolved)
+      return resolved
     },
     ink(name) {
       checkArgument('a sheet', 'the name of an ink', name, aString)
@@ -291,10 +291,10 @@ function sheetOf(layered: Layered, locate: Locate, found: Found[]): Sheet {
       return locate(path)
     },
     why(name) {
-      const own = known(name).origins
+      const statedOrigins = known(name).origins
       const below =
         name === 'defaults' ? new Map<string, Origin>() : styles.get('defaults')?.origins
-      return [...new Map([...(below ?? []), ...own])].map(([property, origin]) => ({
+      return [...new Map([...(below ?? []), ...statedOrigins])].map(([property, origin]) => ({
         property,
         stated: layered.styles.get(origin.style)?.get(property)?.value,
         ...origin,

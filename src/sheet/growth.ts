@@ -60,9 +60,9 @@ function times<T extends Readonly<Record<string, number | undefined>>>(
 ): T {
   const scaled = { ...lengths }
   for (const key in scaled) {
-    const own = scaled[key]
-    if (own === undefined) delete scaled[key]
-    else Object.assign(scaled, { [key]: own * ratio })
+    const scaledValue = scaled[key]
+    if (scaledValue === undefined) delete scaled[key]
+    else Object.assign(scaled, { [key]: scaledValue * ratio })
   }
   return scaled
 }

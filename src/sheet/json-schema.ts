@@ -19,7 +19,7 @@ export function sheetJsonSchema(): JsonSchema {
     inks: named(inkKind.schema),
     styles: named(style),
   }
-  const known = Object.entries(properties).map(([name, { kind }]) => [name, kind.schema])
+  const schemas = Object.entries(properties).map(([name, { kind }]) => [name, kind.schema])
   const from = { anyOf: [{ type: 'string' }, { type: 'array', items: { type: 'string' } }] }
   return {
     ...schemaHead('sheet'),
@@ -31,7 +31,7 @@ export function sheetJsonSchema(): JsonSchema {
     $defs: {
       style: {
         type: 'object',
-        properties: { from, ...Object.fromEntries(known) },
+        properties: { from, ...Object.fromEntries(schemas) },
         additionalProperties: false,
       },
       part: { type: 'object', properties: parts, additionalProperties: false },

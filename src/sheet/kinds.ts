@@ -136,8 +136,8 @@ export function oneOf<const T extends string>(...choices: readonly T[]): Kind<T>
     expected,
     schema: { enum: choices },
     read(value, at) {
-      const found = choices.find(choice => choice === value)
-      if (found !== undefined) return found
+      const match = choices.find(choice => choice === value)
+      if (match !== undefined) return match
       const nearest = typeof value === 'string' ? nearestName(value, choices) : undefined
       return refuse(
         at,

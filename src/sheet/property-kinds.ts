@@ -121,12 +121,12 @@ export const size: Kind<Size> = either<Size, Size>(
     if (named !== undefined) return { kind: 'units', units: named }
     const factor = Number(/^(\d+(?:\.\d+)?)x$/.exec(text)?.[1] ?? 0)
     if (factor > 0 && factor <= mostUnits) return { kind: 'times', factor }
-    const known = [...at.names.sizes.keys()]
-    const nearest = at.nearest(text, known)
+    const sizeNames = [...at.names.sizes.keys()]
+    const nearest = at.nearest(text, sizeNames)
     const hint = nearest
       ? undefined
-      : known.length > 0
-        ? available(known)
+      : sizeNames.length > 0
+        ? available(sizeNames)
         : 'a number, or a factor such as "1.2x"'
     at.report(at.path, errorProblem('unknown-size', `no size named '${text}'`, { nearest, hint }))
     return undefined

@@ -92,9 +92,9 @@ function readStyle(
   let stated: StatedStyle = {}
   const origins = new Map<string, Origin>()
   for (const parent of parents) {
-    const known = read.get(parent) ?? none
-    stated = statedOver(stated, known.stated)
-    for (const [property, origin] of known.origins) origins.set(property, origin)
+    const parentProperties = read.get(parent) ?? none
+    stated = statedOver(stated, parentProperties.stated)
+    for (const [property, origin] of parentProperties.origins) origins.set(property, origin)
   }
   const entries = new Map(styles.get(name))
   entries.delete('from')
@@ -125,8 +125,8 @@ export function readProperties(
       continue
     }
     const { kind }: { readonly kind: Kind<unknown> } = properties[name]
-    const known = kind.read(value, { ...at, path })
-    if (known !== undefined) stated[name] = known
+    const readValue = kind.read(value, { ...at, path })
+    if (readValue !== undefined) stated[name] = readValue
   }
   // Each value was read by the kind of its own property.
   return stated as StatedStyle

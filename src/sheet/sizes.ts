@@ -22,13 +22,13 @@ export function readSizes(
   scale: Entry | undefined,
   at: Reading,
 ): Map<string, number> {
-  const known = scale && scaleKind.read(scale.value, { ...at, path: scale.path })
+  const scaleValue = scale && scaleKind.read(scale.value, { ...at, path: scale.path })
   const sizes = new Map<string, number>()
   for (const [name, { value, path }] of stated) {
     const size = sizeKind.read(value, { ...at, path })
     if (size === undefined) continue
     if (typeof size === 'number') sizes.set(name, size)
-    else if (known) sizes.set(name, rounded(known.base * known.ratio ** size.step))
+    else if (scaleValue) sizes.set(name, rounded(scaleValue.base * scaleValue.ratio ** size.step))
     else if (!scale) {
       const hint = 'declare one: modularScale: { base: 16, ratio: 1.2 }'
       const step = inside({ ...at, path }, 'step')

@@ -59,8 +59,8 @@ export function writeCss(sheet: Sheet, options: WriteCssOptions = {}): string {
       ),
     )
     for (const name of changed.styleNames) {
-      const own = new Set(styleNames.has(name) ? declared(name) : [])
-      const lines = declaredThen(name).filter(line => !own.has(line))
+      const ownProperties = new Set(styleNames.has(name) ? declared(name) : [])
+      const lines = declaredThen(name).filter(line => !ownProperties.has(line))
       if (lines.length > 0)
         blocks.push(
           block(name === 'defaults' ? selector : `${selector} .${prefix}${cssName(name)}`, lines),
@@ -88,14 +88,14 @@ function customProperties(sheet: Sheet, prefix: string): string[] {
 function checkApart(names: readonly string[]) {
   const known = new Map<string, string>()
   for (const name of names) {
-    const own = cssName(name)
-    const other = known.get(own)
+    const className = cssName(name)
+    const other = known.get(className)
     if (other !== undefined) {
-      fail('duplicate-name', `'${other}' and '${name}' are both '${own}' in CSS`, {
+      fail('duplicate-name', `'${other}' and '${name}' are both '${className}' in CSS`, {
         hint: 'rename one of them',
       })
     }
-    known.set(own, name)
+    known.set(className, name)
   }
 }
 

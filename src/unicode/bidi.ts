@@ -61,21 +61,21 @@ export function bidiLevels(
   direction: BaseDirection = 'auto',
   isolates: readonly IsolatedRange[] = [],
 ): BidiLevels {
-  const own = bidiClasses(text)
+  const ownClasses = bidiClasses(text)
   if (isolates.length === 0) {
-    const found = levelsOfClasses(own, direction, i => text.charCodeAt(i))
-    keepPairs(text, found.levels)
-    return found
+    const segmentLevels = levelsOfClasses(ownClasses, direction, i => text.charCodeAt(i))
+    keepPairs(text, segmentLevels.levels)
+    return segmentLevels
   }
   // The classes with the isolates' controls among them, and where each of the text's units went.
-  const classes = new Uint8Array(own.length + isolates.length * 2)
-  const places = new Uint32Array(own.length)
+  const classes = new Uint8Array(ownClasses.length + isolates.length * 2)
+  const places = new Uint32Array(ownClasses.length)
   const units = new Uint32Array(classes.length).fill(none)
   let to = 0
   let from = 0
   const copyUntil = (end: number) => {
     for (; from < end; from++, to++) {
-      classes[to] = own[from]
+      classes[to] = ownClasses[from]
       places[from] = to
       units[to] = from
     }
@@ -88,11 +88,11 @@ export function bidiLevels(
     keepInside(classes.subarray(first, to))
     classes[to++] = PDI
   }
-  copyUntil(own.length)
+  copyUntil(ownClasses.length)
   const { paragraphLevel, levels } = levelsOfClasses(classes.subarray(0, to), direction, i => {
     return units[i] === none ? 0 : text.charCodeAt(units[i])
   })
-  const mapped = new Uint8Array(own.length)
+  const mapped = new Uint8Array(ownClasses.length)
   for (let i = 0; i < mapped.length; i++) mapped[i] = levels[places[i]]
   keepPairs(text, mapped)
   return { paragraphLevel, levels: mapped }

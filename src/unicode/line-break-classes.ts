@@ -48,15 +48,15 @@ const resolved = [
 /** Classes of characters that make up words, which `keepAll` holds together. */
 const ofWords = ['ID', 'CJ', 'H2', 'H3', 'JL', 'JV', 'JT', 'NS'].map(classOf)
 
-const known: (Uint8Array | undefined)[] = []
+const classPages: (Uint8Array | undefined)[] = []
 
 /** The class of each class, by rule LB1 and by what is tailored. */
 export function resolvedClasses(tailoring: ClassTailoring): Uint8Array {
   const { lineBreak, isChineseOrJapanese, keepAll } = tailoring
   const level = lineBreak === 'strict' ? 0 : lineBreak === 'loose' ? 2 : 1
   const key = level * 4 + (isChineseOrJapanese ? 2 : 0) + (keepAll ? 1 : 0)
-  known[key] ??= resolve(tailoring)
-  return known[key]
+  classPages[key] ??= resolve(tailoring)
+  return classPages[key]
 }
 
 function resolve({ lineBreak, isChineseOrJapanese, keepAll }: ClassTailoring): Uint8Array {

@@ -120,10 +120,10 @@ export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8A
     const raw = rawClass(codePoint)
     if (raw === sa || raw === saMark) hasWords = true
     const isRepeat = tailoring.keepAll && codePoint >= firstLoosened && isIterationMark(codePoint)
-    const own = isRepeat ? al : classes[raw]
+    const lineClass = isRepeat ? al : classes[raw]
     const size = codePoint > 0xffff ? 2 : 1
     // As common in Chinese and Japanese: two ideographs, between which lines may end (LB31).
-    if (own === id && before === id && beforeSpaces < 0 && !joins) {
+    if (lineClass === id && before === id && beforeSpaces < 0 && !joins) {
       kinds[at] = breakKind.allowed
       beforeThat = id
       number = 0
@@ -131,7 +131,7 @@ export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8A
       at += size
       continue
     }
-    const isMark = own === cm || own === zwj
+    const isMark = lineClass === cm || lineClass === zwj
     // LB9: marks go with what they stand on; LB10: those that stand on nothing are letters.
     if (
       isMark &&
@@ -141,11 +141,11 @@ export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8A
       before !== zw &&
       before !== sp
     ) {
-      joins = own === zwj
+      joins = lineClass === zwj
       at += size
       continue
     }
-    const kind = isMark ? al : own
+    const kind = isMark ? al : lineClass
     if (before >= 0) {
       const isFree =
         !isStrict && codePoint >= firstLoosened && isLoosened(codePoint, tailoring) && !isMark
@@ -166,7 +166,7 @@ export function breakKinds(text: string, options: LineBreakOptions = {}): Uint8A
         kinds[at] = breakKind.allowed
       }
     }
-    joins = own === zwj
+    joins = lineClass === zwj
     if (kind === sp && before >= 0 && !endsAll(before)) {
       if (beforeSpaces < 0) beforeSpaces = before
       number = 0
@@ -226,8 +226,8 @@ function isNumber(text: string, at: number, classes: Uint8Array): boolean {
   let next = at
   while (next < text.length) {
     const codePoint = text.codePointAt(next) ?? 0
-    const own = classes[rawClass(codePoint)]
-    if (own !== cm && own !== zwj) return own === nu
+    const lineClass = classes[rawClass(codePoint)]
+    if (lineClass !== cm && lineClass !== zwj) return lineClass === nu
     next += codePoint > 0xffff ? 2 : 1
   }
   return false

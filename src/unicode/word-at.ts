@@ -16,8 +16,8 @@ export function wordAt(text: string, offset: number): WordRange {
   segmenter ??= new Intl.Segmenter('und', { granularity: 'word' })
   const from = Math.max(0, offset - reach)
   const piece = text.slice(from, offset + reach)
-  const found = segmenter.segment(piece).containing(Math.min(offset - from, piece.length - 1))
-  if (!found) return { start: text.length, end: text.length, isWord: false }
-  const start = from + found.index
-  return { start, end: start + found.segment.length, isWord: found.isWordLike === true }
+  const word = segmenter.segment(piece).containing(Math.min(offset - from, piece.length - 1))
+  if (!word) return { start: text.length, end: text.length, isWord: false }
+  const start = from + word.index
+  return { start, end: start + word.segment.length, isWord: word.isWordLike === true }
 }

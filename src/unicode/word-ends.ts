@@ -9,15 +9,15 @@ let segmenter: Intl.Segmenter | undefined
  * Pieces whose words were found: the segmenter takes half the time of a layout, and texts are laid out
  * at several widths and sizes. So many characters of them are kept.
  */
-const known = boundedMap<string, readonly number[]>(1 << 18)
+const keptEnds = boundedMap<string, readonly number[]>(1 << 18)
 
 function endsIn(piece: string): readonly number[] {
-  const before = known.get(piece)
+  const before = keptEnds.get(piece)
   if (before) return before
   segmenter ??= new Intl.Segmenter('th', { granularity: 'word' })
   const ends: number[] = []
   for (const { index, segment } of segmenter.segment(piece)) ends.push(index + segment.length)
-  known.set(piece, ends, piece.length)
+  keptEnds.set(piece, ends, piece.length)
   return ends
 }
 
@@ -30,13 +30,13 @@ export function wordEnds(text: string, start: number, end: number): number[] {
   let from = start
   while (from < end) {
     const to = Math.min(end, from + longestPiece)
-    const found = endsIn(text.slice(from, to))
-    for (const one of found) ends.push(from + one)
+    const pieceEnds = endsIn(text.slice(from, to))
+    for (const one of pieceEnds) ends.push(from + one)
     if (to === end) return ends
     // A word that the piece cut off goes on: it is left to the next, unless it is all there was.
-    if (found.length > 1) {
+    if (pieceEnds.length > 1) {
       ends.pop()
-      from += found[found.length - 2]
+      from += pieceEnds[pieceEnds.length - 2]
     } else from = to
   }
   return ends

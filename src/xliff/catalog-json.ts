@@ -27,8 +27,8 @@ export function catalogJson(catalog: Catalog): string {
 }
 
 function groupIn(group: Group, name: string): Group {
-  const found = Object.hasOwn(group, name) ? group[name] : undefined
-  if (typeof found === 'object') return found
+  const value = Object.hasOwn(group, name) ? group[name] : undefined
+  if (typeof value === 'object') return value
   const made: Group = {}
   define(group, name, made)
   return made

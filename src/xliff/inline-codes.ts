@@ -9,20 +9,20 @@ export type Inline =
 
 /** A text in its order, without recursion over how deep its spans are. */
 export function inlineOf(text: RichText): readonly Inline[] {
-  const found: Inline[] = []
+  const codes: Inline[] = []
   const waiting: (RichNode | 'close')[] = [...text.children].reverse()
   for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
-    if (node === 'close') found.push({ kind: 'close' })
-    else if (node.kind === 'text') found.push({ kind: 'text', text: node.text })
+    if (node === 'close') codes.push({ kind: 'close' })
+    else if (node.kind === 'text') codes.push({ kind: 'text', text: node.text })
     else if (node.kind === 'placeholder')
-      found.push({ kind: 'placeholder', data: `{${node.name}}` })
+      codes.push({ kind: 'placeholder', data: `{${node.name}}` })
     else {
       const isLink = node.overrides.some(({ name }) => name === 'href' || name === 'action')
-      found.push({ kind: 'open', data: headOf(text, node), isLink })
+      codes.push({ kind: 'open', data: headOf(text, node), isLink })
       waiting.push('close', ...[...node.children].reverse())
     }
   }
-  return found
+  return codes
 }
 
 /** `~strong[`, as a printed span of its own has it. */

@@ -50,10 +50,10 @@ export function readElements(
     start = { position: parser.position, line: parser.line, column: parser.columnIndex }
   })
   parser.on('opentag', ({ local, uri, attributes }) => {
-    const own = Object.entries(attributes).map(([name, { value }]) => [name, value])
+    const entries = Object.entries(attributes).map(([name, { value }]) => [name, value])
     const element: OpenElement = {
       name: isOwn(uri) ? local : '',
-      attributes: Object.fromEntries(own),
+      attributes: Object.fromEntries(entries),
       children: [],
       location: place(),
     }

@@ -84,14 +84,14 @@ export function readXliff(xml: string, options: XliffOptions = {}): XliffTexts {
       ...(language !== undefined && { language }),
     })
     const placeOf = new Map([...places].map(([key, at]) => [`${source} ${pathText([key])}`, at]))
-    const own = read.problems.map(problem => ({
+    const unitProblems = read.problems.map(problem => ({
       ...problem,
       location: placeOf.get(String(problem.location)) ?? root.location,
     }))
-    problems.push(...own)
+    problems.push(...unitProblems)
     return {
       ...read,
-      problems: own,
+      problems: unitProblems,
       locationOf: key => (read.has(key) ? places.get(key) : undefined),
     }
   }

@@ -61,23 +61,23 @@ function unit(key: string, number: number, source: Catalog, target: Catalog | un
 /** Codes of one unit: the same in source and target have the same id. */
 function unitCodes() {
   const datas = new Map<string, string>()
-  const known: { readonly data: string; readonly id: number }[] = []
+  const originalData: { readonly data: string; readonly id: number }[] = []
   const refOf = (data: string) => {
-    const found = datas.get(data)
-    if (found !== undefined) return found
+    const entry = datas.get(data)
+    if (entry !== undefined) return entry
     const ref = `d${datas.size + 1}`
     datas.set(data, ref)
     return ref
   }
   return {
     of() {
-      const free = [...known]
+      const free = [...originalData]
       return {
         endRef: () => refOf(spanEnd),
         codeOf(data: string) {
           const at = free.findIndex(code => code.data === data)
-          const code = at >= 0 ? free.splice(at, 1)[0] : { data, id: known.length + 1 }
-          if (at < 0) known.push(code)
+          const code = at >= 0 ? free.splice(at, 1)[0] : { data, id: originalData.length + 1 }
+          if (at < 0) originalData.push(code)
           return { id: code.id, ref: refOf(data) }
         },
       }

@@ -44,11 +44,11 @@ export function unitMarkup(unit: XmlElement, key: string): UnitTexts {
     const codes: Code[] = []
     const pieces = segments.map((segment, i) => {
       const inner = childrenOf(segment)
-      const own = inner.find(({ name }) => name === which)
-      const order = Number(own?.attributes.order ?? i + 1)
+      const element = inner.find(({ name }) => name === which)
+      const order = Number(element?.attributes.order ?? i + 1)
       // Content between segments is not translated, and the same in both languages.
       const shown =
-        own ??
+        element ??
         (segment.name === 'ignorable' ? inner.find(({ name }) => name === 'source') : undefined)
       return { order, text: shown && contentMarkup(shown, datas, codes, report, key) }
     })

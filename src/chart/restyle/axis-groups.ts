@@ -26,9 +26,9 @@ export function axisGroups(ticks: readonly Wanted[], box: Box): readonly AxisGro
     if (seen.has(text)) continue
     const [row, column] = [rows.get(text) ?? [text], columns.get(text) ?? [text]]
     const isRow = Math.abs(text.angle) > 1 || row.length >= column.length
-    const own = (isRow ? row : column).filter(one => !seen.has(one))
-    for (const one of own) seen.add(one)
-    const sorted = own.toSorted((a, b) => (isRow ? a.x - b.x : b.y - a.y))
+    const group = (isRow ? row : column).filter(one => !seen.has(one))
+    for (const one of group) seen.add(one)
+    const sorted = group.toSorted((a, b) => (isRow ? a.x - b.x : b.y - a.y))
     groups.push({
       side: isRow
         ? text.y > box.y + box.height / 2

@@ -221,9 +221,9 @@ const isBroken = ({ problems }: ReturnType<typeof layoutOf>) =>
 /** Larger letters grow away from the plot: what faces it stays where it was. */
 function awayFromPlot(label: Wanted, { side, setting }: Axis, placed: SetText['placed']) {
   if (!isRow(side)) return placed
-  const own = coverOf(placed)
-  if (own.length === 0) return placed
-  const facing = side === 'bottom' ? edge(own, 'top') : edge(own, 'bottom')
+  const cover = coverOf(placed)
+  if (cover.length === 0) return placed
+  const facing = side === 'bottom' ? edge(cover, 'top') : edge(cover, 'bottom')
   const before = facingEdge(label, side, setting)
   const dy = before - facing
   return (side === 'bottom' ? dy > 0 : dy < 0) ? movedText(placed, 0, dy) : placed
@@ -238,9 +238,9 @@ const edge = (boxes: readonly Box[], which: 'top' | 'bottom'): number =>
 /** The original edge of a label that faces the plot, from its letters in their original size. */
 function facingEdge(label: Wanted, side: AxisSide, setting: RestyleSetting): number {
   const layout = layoutOf(label, setting)
-  const own = coverOf(placedAt(label, layout))
+  const cover = coverOf(placedAt(label, layout))
   const size = layout.style.size
   const factor = Math.min(1, label.text.fontSize / size)
-  const facing = side === 'bottom' ? edge(own, 'top') : edge(own, 'bottom')
+  const facing = side === 'bottom' ? edge(cover, 'top') : edge(cover, 'bottom')
   return label.text.y + (facing - label.text.y) * factor
 }

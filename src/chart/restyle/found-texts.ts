@@ -158,7 +158,7 @@ function chunksOf(
     if (isElement(node)) {
       if (node.name === 'title' || node.name === 'desc') continue
       const around = contexts.get(node.parent as Element) ?? context
-      const own = contextOf(
+      const textContext = contextOf(
         byElement.get(node) ?? {
           element: node,
           parent: undefined,
@@ -166,8 +166,8 @@ function chunksOf(
         },
         around,
       )
-      contexts.set(node, own)
-      enter(node, own)
+      contexts.set(node, textContext)
+      enter(node, textContext)
       for (const child of node.children.toReversed()) waiting.push(child)
     } else if ('children' in node) {
       // A section of characters that are no markup.
@@ -218,8 +218,8 @@ function foundChunk(element: Element, chunk: Chunk, matrix: Matrix, scale: numbe
 }
 
 const emsIn = (value: string | undefined): number | undefined => {
-  const found = /^\s*([-+]?(?:\d+\.?\d*|\.\d+))em\s*$/.exec(value ?? '')
-  return found ? Number(found[1]) : undefined
+  const match = /^\s*([-+]?(?:\d+\.?\d*|\.\d+))em\s*$/.exec(value ?? '')
+  return match ? Number(match[1]) : undefined
 }
 
 /**
@@ -245,11 +245,11 @@ function downOf(baseline: string | undefined, emsDown: number): FoundText['down'
 }
 
 function descendants(element: Element): Element[] {
-  const found: Element[] = []
+  const elements: Element[] = []
   const waiting = element.children.filter(isElement)
   for (let next = waiting.pop(); next; next = waiting.pop()) {
-    found.push(next)
+    elements.push(next)
     waiting.push(...next.children.filter(isElement))
   }
-  return found
+  return elements
 }

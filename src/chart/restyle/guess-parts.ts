@@ -32,8 +32,8 @@ export function guessedParts(texts: readonly FoundText[], box: Box): readonly Ch
   const sides = ticks.filter(text => !axisRows.has(rows.get(text) ?? []))
   const right = greatest(ticks.map(({ x }) => x))
   return texts.map((text, i): ChartPart => {
-    const known = first[i]
-    if (known) return known
+    const part = first[i]
+    if (part) return part
     const { x, y, fontSize, isBold } = text
     const row = rows.get(text) ?? []
     const [left, top] = [(x - box.x) / box.width, (y - box.y) / box.height]
@@ -61,13 +61,13 @@ function floorRows(
   rows: readonly (readonly FoundText[])[],
   lowest: number,
 ): ReadonlySet<readonly FoundText[]> {
-  const found = new Set<readonly FoundText[]>()
+  const axes = new Set<readonly FoundText[]>()
   for (const row of rows) {
     const [{ y, fontSize }] = row
     const isClose = Math.abs(y - lowest) < 2.5 * fontSize
-    if (isClose && (isAxisRow(row) || (row.length > 1 && y > lowest))) found.add(row)
+    if (isClose && (isAxisRow(row) || (row.length > 1 && y > lowest))) axes.add(row)
   }
-  return found
+  return axes
 }
 
 function byText(groups: readonly (readonly FoundText[])[]) {

@@ -106,14 +106,14 @@ export const touch = (one: readonly Box[], other: readonly Box[]) =>
   one.some(a => other.some(b => overlap(a, b)))
 
 export function isFree(placed: PlacedText, box: Box, taken: readonly (readonly Box[])[]): boolean {
-  const own = coverOf(placed)
+  const cover = coverOf(placed)
   // The room around its ink may be outside.
-  const isInside = own.every(
+  const isInside = cover.every(
     piece =>
       piece.x >= box.x - 1.01 &&
       piece.y >= box.y - 1.01 &&
       piece.x + piece.width <= box.x + box.width + 1.01 &&
       piece.y + piece.height <= box.y + box.height + 1.01,
   )
-  return isInside && !taken.some(other => touch(other, own))
+  return isInside && !taken.some(other => touch(other, cover))
 }

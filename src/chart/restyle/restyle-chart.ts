@@ -75,21 +75,21 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
   const source = sourceOf(svg)
   const tree = svgTree(source)
   const box = boxOf(tree.root.attribs)
-  const found = foundTexts(tree, box)
+  const chartTexts = foundTexts(tree, box)
   const named = Object.entries(parts).map(
     ([selector, part]) => [tree.select(selector), part] as const,
   )
-  const guessed = guessedParts(found.texts, box)
-  const kept = [...found.left]
-  const wanted = found.texts.flatMap((text, i) => {
-    const own = named.find(([elements]) => {
+  const guessed = guessedParts(chartTexts.texts, box)
+  const kept = [...chartTexts.left]
+  const wanted = chartTexts.texts.flatMap((text, i) => {
+    const selected = named.find(([elements]) => {
       for (let at: typeof text.element | null = text.element; at; at = parentOf(at)) {
         if (elements.has(at)) return true
       }
       return false
     })?.[1]
-    if (own === 'keep') kept.push({ text: text.text, why: 'kept on request' })
-    return own === 'keep' ? [] : [{ text, part: own ?? guessed[i] }]
+    if (selected === 'keep') kept.push({ text: text.text, why: 'kept on request' })
+    return selected === 'keep' ? [] : [{ text, part: selected ?? guessed[i] }]
   })
   const set = setTexts(wanted, { texts, box, keepInks })
   const gone = new Set(wanted.map(({ text }) => text.element))
@@ -111,7 +111,7 @@ export function restyleChart(svg: string | SvgElementLike, options: RestyleOptio
     )
   }
   for (const { layout } of set.placed) for (const one of layout.problems) problems.addOnce(one)
-  const ranges = found.replaced
+  const ranges = chartTexts.replaced
     .filter(element => gone.has(element))
     .map(({ startIndex, endIndex }) => [startIndex ?? 0, (endIndex ?? -1) + 1] as const)
   return {

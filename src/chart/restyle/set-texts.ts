@@ -30,10 +30,10 @@ export function setTexts(
   const setOnes = (parts: readonly ChartPart[]) => {
     for (const part of parts) {
       for (const one of wanted.filter(({ part: own }) => own === part)) {
-        const found = firstFree(one, setting, taken)
-        if (!found) continue
-        results.set(one, found)
-        taken.push(coverOf(found.placed))
+        const free = firstFree(one, setting, taken)
+        if (!free) continue
+        results.set(one, free)
+        taken.push(coverOf(free.placed))
       }
     }
   }

@@ -45,17 +45,17 @@ export function svgTree(svg: string): SvgTree {
       hint: root ? `its first element is '${root.name}'` : 'it has no elements',
     })
   }
-  const found = styledElements(root)
-  const inOrder = found.map(({ element }) => element)
+  const styledNodes = styledElements(root)
+  const inOrder = styledNodes.map(({ element }) => element)
   const declared = declarations(inOrder)
-  const elements = found.map(({ element, parent, all }): StyledElement => {
+  const elements = styledNodes.map(({ element, parent, all }): StyledElement => {
     const rules = declared.get(element)
     const inline = new Map(declarationsOf(element.attribs.style ?? ''))
-    const own = (name: string) => inline.get(name) ?? rules?.get(name) ?? element.attribs[name]
+    const property = (name: string) => inline.get(name) ?? rules?.get(name) ?? element.attribs[name]
     const styled: StyledElement = {
       element,
       parent: parent === undefined ? undefined : all[parent],
-      own,
+      own: property,
     }
     all.push(styled)
     return styled
@@ -77,8 +77,8 @@ function withoutPrefix(root: Element): (name: string) => string {
   const prefixes = Object.entries(root.attribs).flatMap(([name, value]) =>
     value === svgNamespace && name.startsWith('xmlns:') ? [`${name.slice(6)}:`] : [],
   )
-  const own = root.name.slice(0, root.name.indexOf(':') + 1)
-  if (own !== '') prefixes.push(own)
+  const rootPrefix = root.name.slice(0, root.name.indexOf(':') + 1)
+  if (rootPrefix !== '') prefixes.push(rootPrefix)
   return name => {
     const prefix = prefixes.find(one => name.startsWith(one))
     return prefix === undefined ? name : name.slice(prefix.length)
@@ -88,21 +88,21 @@ function withoutPrefix(root: Element): (name: string) => string {
 function styledElements(root: Element): Found[] {
   const all: StyledElement[] = []
   const localName = withoutPrefix(root)
-  const found: Found[] = []
+  const elements: Found[] = []
   const waiting: { element: Element; parent: number | undefined; depth: number }[] = [
     { element: root, parent: undefined, depth: 0 },
   ]
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     const { element, parent, depth } = next
     if (depth > deepest) fail('too-deep', `the SVG is nested more than ${deepest} deep`)
-    const index = found.length
+    const index = elements.length
     element.name = localName(element.name)
-    found.push({ element, parent, all })
+    elements.push({ element, parent, all })
     for (const child of element.children.toReversed()) {
       if (isElement(child)) waiting.push({ element: child, parent: index, depth: depth + 1 })
     }
   }
-  return found
+  return elements
 }
 
 function selected(elements: readonly Element[], selector: string): ReadonlySet<Element> {
@@ -139,13 +139,13 @@ function declarations(elements: readonly Element[]) {
         if (matched > mostMatches) fail('too-large', 'the SVG has too many rules of style')
         for (const target of matches(elements)) {
           const values = declared.get(target) ?? new Map<string, string>()
-          const known = weights.get(target) ?? new Map<string, number>()
+          const propertyWeights = weights.get(target) ?? new Map<string, number>()
           declared.set(target, values)
-          weights.set(target, known)
+          weights.set(target, propertyWeights)
           for (const [name, value] of said) {
-            if ((known.get(name) ?? -1) > weight) continue
+            if ((propertyWeights.get(name) ?? -1) > weight) continue
             values.set(name, value)
-            known.set(name, weight)
+            propertyWeights.set(name, weight)
           }
         }
       }

@@ -77,10 +77,10 @@ function sizeOf(value: string | undefined, around: number): number {
 
 /** A length in units; percentages are of a whole. Not a length: undefined. */
 export function lengthOf(value: string, em: number, whole: number = em): number | undefined {
-  const found = /^\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)\s*([a-z%]*)\s*$/i.exec(value)
-  if (!found) return undefined
-  const number = Number(found[1])
-  const unit = found[2].toLowerCase()
+  const match = /^\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)\s*([a-z%]*)\s*$/i.exec(value)
+  if (!match) return undefined
+  const number = Number(match[1])
+  const unit = match[2].toLowerCase()
   const factors: Readonly<Record<string, number>> = {
     '': 1,
     px: 1,

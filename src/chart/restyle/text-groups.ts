@@ -49,15 +49,15 @@ function clusters(
     if (group) group.push(text)
     else byKey.set(key, [text])
   }
-  const found: FoundText[][] = []
+  const groups: FoundText[][] = []
   for (const group of byKey.values()) {
     let before = -Infinity
     for (const text of group.toSorted((a, b) => positionOf(a) - positionOf(b))) {
       const position = positionOf(text)
-      if (position - before > tolerance * text.fontSize) found.push([])
-      found[found.length - 1].push(text)
+      if (position - before > tolerance * text.fontSize) groups.push([])
+      groups[groups.length - 1].push(text)
       before = position
     }
   }
-  return found
+  return groups
 }

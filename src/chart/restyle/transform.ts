@@ -5,11 +5,11 @@ export function transformMatrix(transform: string): Matrix | undefined {
   let matrix = identity
   const pattern = /\s*([a-z]+)\s*\(([^)]*)\)\s*,?/giy
   while (pattern.lastIndex < transform.length) {
-    const found = pattern.exec(transform)
-    if (!found) return transform.slice(pattern.lastIndex).trim() === '' ? matrix : undefined
-    const own = functionMatrix(found[1].toLowerCase(), numbersOf(found[2]))
-    if (!own) return undefined
-    matrix = product(matrix, own)
+    const match = pattern.exec(transform)
+    if (!match) return transform.slice(pattern.lastIndex).trim() === '' ? matrix : undefined
+    const functionResult = functionMatrix(match[1].toLowerCase(), numbersOf(match[2]))
+    if (!functionResult) return undefined
+    matrix = product(matrix, functionResult)
   }
   return matrix
 }

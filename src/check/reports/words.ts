@@ -44,8 +44,8 @@ export function byCode(findings: readonly Finding[]): ReadonlyMap<string, readon
   checkFindings('byCode', findings)
   const groups = new Map<string, Finding[]>()
   for (const finding of findings) {
-    const own = groups.get(finding.code)
-    if (own) own.push(finding)
+    const group = groups.get(finding.code)
+    if (group) group.push(finding)
     else groups.set(finding.code, [finding])
   }
   return groups

@@ -159,8 +159,8 @@ export function startEngine(module: WasmModule): Engine {
         },
         glyphOf(codePoint) {
           const at = scratch(4)
-          const found = hb.hb_font_get_nominal_glyph(font, codePoint, at)
-          return found ? new DataView(heap.memory.buffer).getUint32(at, true) : 0
+          const hasGlyph = hb.hb_font_get_nominal_glyph(font, codePoint, at)
+          return hasGlyph ? new DataView(heap.memory.buffer).getUint32(at, true) : 0
         },
         extents(glyph) {
           const at = scratch(16)
@@ -186,14 +186,14 @@ export function startEngine(module: WasmModule): Engine {
 function loadedFonts(hb: Calls, heap: Heap) {
   const blobs = new Map<Uint8Array, { pointer: number; blob: number; users: number }>()
   return (bytes: Uint8Array, index: number, name: string) => {
-    let found = blobs.get(bytes)
-    if (!found) {
+    let keptBlob = blobs.get(bytes)
+    if (!keptBlob) {
       const pointer = place(heap, bytes, `the font ${name}`)
       const blob = hb.hb_blob_create(pointer, bytes.length, memoryModeWritable, 0, 0)
-      found = { pointer, blob, users: 0 }
-      blobs.set(bytes, found)
+      keptBlob = { pointer, blob, users: 0 }
+      blobs.set(bytes, keptBlob)
     }
-    const used = found
+    const used = keptBlob
     used.users++
     const face = hb.hb_face_create(used.blob, index)
     const drop = () => {

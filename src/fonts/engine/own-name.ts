@@ -87,13 +87,13 @@ function decoded(bytes: Uint8Array, platform: number): string {
 
 function nameTable(records: readonly NameRecord[]): Uint8Array {
   const texts = records.map(({ id, text, platform }) => {
-    const own = called.get(id) ?? text
+    const nameText = called.get(id) ?? text
     return isWide(platform)
-      ? own.split('').flatMap(letter => {
+      ? nameText.split('').flatMap(letter => {
           const code = letter.charCodeAt(0)
           return [code >> 8, code & 0xff]
         })
-      : own.split('').map(letter => letter.charCodeAt(0) & 0xff)
+      : nameText.split('').map(letter => letter.charCodeAt(0) & 0xff)
   })
   const storage = 6 + records.length * 12
   const table = new DataView(

@@ -9,10 +9,10 @@ import { reason } from './reason.ts'
  */
 export function openFontFile(path: string | URL): FontFile {
   const size = reading(path, file => {
-    const found = fstatSync(file)
+    const status = fstatSync(file)
     // A folder opens as well as a file: it is found out here, and not when a text is set.
-    if (found.isDirectory()) readSync(file, new Uint8Array(1))
-    return found.size
+    if (status.isDirectory()) readSync(file, new Uint8Array(1))
+    return status.size
   })
   let all: Uint8Array | undefined
   return {

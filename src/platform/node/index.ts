@@ -20,10 +20,10 @@ const supply: Supply = {
   read: async source => openFontFile(source),
   async systemFiles() {
     const folders = systemFontFolders(process.platform, process.env, homedir())
-    const found = await Promise.all(
+    const contents = await Promise.all(
       folders.map(async folder => ((await isFolder(folder)) ? fontsInFolder(folder) : [])),
     )
-    return found.flat()
+    return contents.flat()
   },
   async files(source) {
     if (!(await isFolder(source))) return [source]

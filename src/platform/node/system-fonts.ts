@@ -17,10 +17,10 @@ export function systemFontFolders(
   }
   // XDG Base Directory Specification: data of the user before data of the system.
   const { XDG_DATA_HOME, XDG_DATA_DIRS } = environment
-  const own = XDG_DATA_HOME || join(home, '.local', 'share')
+  const userData = XDG_DATA_HOME || join(home, '.local', 'share')
   const shared = (XDG_DATA_DIRS || '/usr/local/share:/usr/share').split(':')
   return [
-    ...[own, ...shared].filter(folder => folder !== '').map(folder => join(folder, 'fonts')),
+    ...[userData, ...shared].filter(folder => folder !== '').map(folder => join(folder, 'fonts')),
     join(home, '.fonts'),
   ]
 }

@@ -130,12 +130,12 @@ export function readInks(
   }
 
   function solidColor(text: string, here: Reading): Color | undefined {
-    const found = colorOrName(text, here)
-    if (found && !found.color) {
+    const colorRead = colorOrName(text, here)
+    if (colorRead && !colorRead.color) {
       const message = `'${text}' is a gradient, not a single color`
       here.report(here.path, errorProblem('bad-ink', message))
     }
-    return found?.color
+    return colorRead?.color
   }
 
   function makeDerived(ink: ValueOf<typeof derived>, here: Reading): Made | undefined {
@@ -155,9 +155,9 @@ export function readInks(
       const at = typeof entry === 'string' ? i / last : entry.at
       return { at, color: solidColor(name, inside(inside(here, 'stops'), i)) }
     })
-    const known = stops.flatMap(({ at, color }) => (color ? [{ at, color }] : []))
-    if (known.length < stops.length) return undefined
-    const backward = known.findIndex((entry, i) => i > 0 && entry.at < known[i - 1].at)
+    const validStops = stops.flatMap(({ at, color }) => (color ? [{ at, color }] : []))
+    if (validStops.length < stops.length) return undefined
+    const backward = validStops.findIndex((entry, i) => i > 0 && entry.at < validStops[i - 1].at)
     if (backward >= 0) {
       const path = [...here.path, 'stops', backward]
       here.report(
@@ -169,7 +169,7 @@ export function readInks(
       return undefined
     }
     const { gradient: kind, angle = 0, extent = 'run' } = ink
-    return { ink: { kind, angle, extent, stops: sampledStops(known) } }
+    return { ink: { kind, angle, extent, stops: sampledStops(validStops) } }
   }
 
   function solid(color: Color, here: Reading, quiet = false): Made {
@@ -196,8 +196,8 @@ export const inkReference: Kind<Ink> = {
   read(value, at) {
     const text = nameOrColor.read(value, at)
     if (text === undefined) return undefined
-    const known = at.names.inks.get(text)
-    if (known) return known
+    const namedInk = at.names.inks.get(text)
+    if (namedInk) return namedInk
     // A mistake of that ink was reported at its own location.
     if (at.names.inks.names.includes(text)) return undefined
     const color = readColor(text)

@@ -46,7 +46,7 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
     nearest: nearestNames(),
   }
   const root = isObject(tokens) ? tokens : {}
-  const known = tokensOf(root)
+  const tokenIndex = tokensOf(root)
   const parts: SheetParts = {
     families: new Map(),
     sizes: new Map(),
@@ -54,13 +54,13 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
     styles: new Map(),
   }
   const paths = new Map<string, Path>()
-  for (const token of known.values()) {
-    const found = followed(token, known, at)
-    if (!found) continue
-    const read = readers.get(found.type ?? '')
+  for (const token of tokenIndex.values()) {
+    const target = followed(token, tokenIndex, at)
+    if (!target) continue
+    const read = readers.get(target.type ?? '')
     if (!read) {
-      const message = found.type
-        ? `tokens of type '${found.type}' have no equivalent in a sheet`
+      const message = target.type
+        ? `tokens of type '${target.type}' have no equivalent in a sheet`
         : `the token '${token.name}' has no type`
       at.report(token.path, warningProblem('token-omitted', message))
       continue
@@ -68,9 +68,9 @@ export function sheetFromTokens(tokens: unknown, locate: Locate): Sheet {
     // An alias keeps naming what it named: changing that one changes both.
     const alias = referredName(token.value)
     const value =
-      alias !== undefined && found.type === 'color'
+      alias !== undefined && target.type === 'color'
         ? sheetName(alias)
-        : read.value(found, { known, at })
+        : read.value(target, { known: tokenIndex, at })
     if (value === undefined) continue
     const name = sheetName(token.name)
     parts[read.part].set(name, value)
@@ -99,8 +99,8 @@ function withKept(parts: SheetParts, kept: unknown): unknown {
     Object.entries(parts).map(([part, entries]) => [part, Object.fromEntries(entries)]),
   )
   for (const [name, part] of Object.entries(isObject(kept) ? kept : {})) {
-    const own = merged.get(name)
-    merged.set(name, isObject(own) && isObject(part) ? { ...own, ...part } : part)
+    const inherited = merged.get(name)
+    merged.set(name, isObject(inherited) && isObject(part) ? { ...inherited, ...part } : part)
   }
   return Object.fromEntries(merged)
 }
@@ -150,14 +150,14 @@ function colorText(token: Token, at: Reading): string | undefined {
   }
   if (!isComponent(through)) return wrong(token, at, 'an alpha from 0 to 1')
   const alpha = through === 1 ? '' : ` / ${through}`
-  const own = ['hsl', 'hwb', 'lab', 'lch', 'oklab', 'oklch'].includes(value.colorSpace)
+  const hasOwnFunction = ['hsl', 'hwb', 'lab', 'lch', 'oklab', 'oklch'].includes(value.colorSpace)
   const percent = value.colorSpace === 'hsl' || value.colorSpace === 'hwb'
   const shown = percent
     ? components.map((c, i) => (i === 0 || c === 'none' ? c : `${c}%`))
     : components
   const inner = `${shown.join(' ')}${alpha}`
   if (value.colorSpace === 'srgb' && typeof value.hex === 'string' && alpha === '') return value.hex
-  return own ? `${value.colorSpace}(${inner})` : `color(${value.colorSpace} ${inner})`
+  return hasOwnFunction ? `${value.colorSpace}(${inner})` : `color(${value.colorSpace} ${inner})`
 }
 
 /** Whether a value is a color component; a missing one is `none` (CSS Color 4, section 4.4). */

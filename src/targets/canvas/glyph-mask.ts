@@ -10,7 +10,7 @@ export const phases = 8
 /**
  * By face, scale, and glyph with its place within a pixel; no entry's value where there is no ink.
  */
-let known = new WeakMap<Face, Map<string, Map<number, Coverage | undefined>>>()
+let maskCache = new WeakMap<Face, Map<string, Map<number, Coverage | undefined>>>()
 let bytesKept = 0
 /** Glyphs of each face whose parts overlap: they need another way of painting at any scale. */
 const overlapping = new WeakMap<Face, Set<number>>()
@@ -26,12 +26,12 @@ export type MaskOf = (glyph: number, phaseX: number, phaseY: number) => Coverage
  */
 export function glyphMasks(face: Face, scaleX: number, scaleY: number): MaskOf {
   if (bytesKept > mostBytes) {
-    known = new WeakMap()
+    maskCache = new WeakMap()
     bytesKept = 0
   }
   const scale = `${scaleX} ${scaleY}`
-  const scales = known.get(face) ?? new Map<string, Map<number, Coverage | undefined>>()
-  known.set(face, scales)
+  const scales = maskCache.get(face) ?? new Map<string, Map<number, Coverage | undefined>>()
+  maskCache.set(face, scales)
   const masks = scales.get(scale) ?? new Map<number, Coverage | undefined>()
   scales.set(scale, masks)
   const overlaps = overlapping.get(face) ?? new Set()

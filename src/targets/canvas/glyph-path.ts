@@ -8,16 +8,16 @@ const paths = new WeakMap<Face, Map<number, GlyphPath | undefined>>()
 
 /** A glyph's path in font units, made once a face; undefined if there is nothing to paint. */
 export function glyphPath(face: Face, glyph: number): GlyphPath | undefined {
-  let known = paths.get(face)
-  if (!known) {
-    known = new Map()
-    paths.set(face, known)
+  let facePaths = paths.get(face)
+  if (!facePaths) {
+    facePaths = new Map()
+    paths.set(face, facePaths)
   }
-  if (!known.has(glyph)) {
+  if (!facePaths.has(glyph)) {
     const outline = face.outline(glyph)
-    known.set(glyph, outline.segments === '' ? undefined : pathOf(outline))
+    facePaths.set(glyph, outline.segments === '' ? undefined : pathOf(outline))
   }
-  return known.get(glyph)
+  return facePaths.get(glyph)
 }
 
 /** An outline as the browser's path. */

@@ -19,15 +19,15 @@ export function keptBitmaps(): KeptBitmaps {
       return round
     },
     keep(bitmap) {
-      const own = bitmap.width * bitmap.height
-      if (pixels + own > mostPixels) {
+      const area = bitmap.width * bitmap.height
+      if (pixels + area > mostPixels) {
         for (const one of kept) one.close()
         kept = []
         pixels = 0
         round++
       }
       kept.push(bitmap)
-      pixels += own
+      pixels += area
     },
   }
 }

@@ -85,13 +85,13 @@ export function paintCanvas(
     enter({ matrix, opacity = 1, blur = 0 }) {
       const below = contexts[contexts.length - 1]
       const layer = opacity < 1 || blur > 0 ? openLayer(below) : undefined
-      const own = layer?.context ?? below
+      const target = layer?.context ?? below
       layers.push(layer)
-      contexts.push(own)
-      own.save()
+      contexts.push(target)
+      target.save()
       if (matrix) {
         const { xx, yx, xy, yy, dx, dy } = matrix
-        own.transform(xx, yx, xy, yy, dx, dy)
+        target.transform(xx, yx, xy, yy, dx, dy)
       }
     },
     leave(group) {

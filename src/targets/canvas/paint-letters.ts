@@ -9,18 +9,18 @@ const letters = new WeakMap<Drawing, readonly GlyphsItem[] | undefined>()
 
 function lettersIn(drawing: Drawing): readonly GlyphsItem[] | undefined {
   if (letters.has(drawing)) return letters.get(drawing)
-  const found: GlyphsItem[] = []
+  const glyphItems: GlyphsItem[] = []
   let isMore = false
   eachItem(drawing.items, {
     enter() {
       isMore = true
     },
     item(item) {
-      if (item.kind === 'glyphs' && !finishPath(item)) found.push(item)
+      if (item.kind === 'glyphs' && !finishPath(item)) glyphItems.push(item)
       else isMore = true
     },
   })
-  const own = isMore ? undefined : found
+  const own = isMore ? undefined : glyphItems
   letters.set(drawing, own)
   return own
 }

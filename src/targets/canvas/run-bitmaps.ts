@@ -28,7 +28,7 @@ interface Painted {
   readonly round: number
 }
 
-const known = new WeakMap<ShapedGlyphs, Painted>()
+const paintedRuns = new WeakMap<ShapedGlyphs, Painted>()
 /** By the look and the glyphs: labels that say the same share a picture. */
 const shared = boundedMap<string, Painted>(5000)
 const kept = keptBitmaps()
@@ -74,7 +74,7 @@ export function pictureOf(
     phaseX: x - wholeX * phases,
     phaseY: y - wholeY * phases,
   }
-  const before = known.get(item.glyphs)
+  const before = paintedRuns.get(item.glyphs)
   const painted =
     before && isCurrent(before, look)
       ? before
@@ -133,18 +133,18 @@ function remember(
   look: Look,
   composed: () => RunPicture | undefined,
 ): Painted | undefined {
-  const own = sharedKey(look, glyphs)
-  const other = own === undefined ? undefined : shared.get(own)
+  const key = sharedKey(look, glyphs)
+  const other = key === undefined ? undefined : shared.get(key)
   if (other?.round === kept.round) {
-    known.set(glyphs, other)
+    paintedRuns.set(glyphs, other)
     return other
   }
   const picture = composed()
   if (!picture) return undefined
   if (picture.bitmap) kept.keep(picture.bitmap)
   const painted = { look, picture, round: kept.round }
-  known.set(glyphs, painted)
-  if (own !== undefined) shared.set(own, painted, 1)
+  paintedRuns.set(glyphs, painted)
+  if (key !== undefined) shared.set(key, painted, 1)
   return painted
 }
 

@@ -14,8 +14,8 @@ export function anchors(): Anchors {
   let waiting: string[] = []
   return {
     add(id) {
-      const own = once(id)
-      if (own !== undefined) waiting.push(own)
+      const ownId = once(id)
+      if (ownId !== undefined) waiting.push(ownId)
     },
     take(placeClass) {
       if (waiting.length === 0) return ''

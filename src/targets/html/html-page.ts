@@ -82,8 +82,8 @@ export function toHtmlPage(
     prefix = defaultPrefix,
   } = options
   const { html, css } = toHtml(all, { fontUrl, pictureUrl, prefix })
-  const own = first?.kind === 'drawing' ? first.language : first?.style?.language
-  const language = options.language ?? own ?? 'en'
+  const firstLanguage = first?.kind === 'drawing' ? first.language : first?.style?.language
+  const language = options.language ?? firstLanguage ?? 'en'
   const heading =
     title === '' || all.some(hasMainHeading)
       ? ''

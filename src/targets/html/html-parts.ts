@@ -45,7 +45,7 @@ export function htmlRulesFor(options: HtmlRulesOptions): HtmlRules {
     ['write', write, aFunction],
   )
   let count = 0
-  const own = rulesFor(prefix, {
+  const ruleSet = rulesFor(prefix, {
     family,
     write(rule) {
       count++
@@ -57,7 +57,7 @@ export function htmlRulesFor(options: HtmlRulesOptions): HtmlRules {
       return count
     },
   }
-  kept.set(rules, own)
+  kept.set(rules, ruleSet)
   return rules
 }
 
@@ -84,7 +84,7 @@ export interface HtmlParts {
 }
 
 /**
- * The pieces of a layout. `unseen` text is there to be selected, found and read out over a picture
+ * The pieces of a layout. `visuallyHidden` text is there to be selected, found and read out over a picture
  * that shows it.
  */
 export function htmlPartsOf(
@@ -95,17 +95,19 @@ export function htmlPartsOf(
   checkLayout('htmlPartsOf', layout)
   checkOptions('htmlPartsOf', options, { visuallyHidden: aBoolean })
   const { visuallyHidden: unseen = false } = options
-  const own = isObject(rules) ? kept.get(rules) : undefined
-  if (!own) fail('bad-argument', 'the rules of htmlPartsOf must come from htmlRulesFor()')
-  const block = own.classOf(blockLook(layout, '100%', '100%'))
-  const { content, start, below, above } = writtenLayout(layout, own, unseen)
+  const keptRules = isObject(rules) ? kept.get(rules) : undefined
+  if (!keptRules) fail('bad-argument', 'the rules of htmlPartsOf must come from htmlRulesFor()')
+  const block = keptRules.classOf(blockLook(layout, '100%', '100%'))
+  const { content, start, below, above } = writtenLayout(layout, keptRules, unseen)
   const picture = (drawing: Drawing | undefined, level: -1 | 1) =>
     drawing &&
-    `<div class="${own.classOf(pictureRule(drawing, level))}" aria-hidden="true">${toSvg(drawing)}</div>`
+    `<div class="${keptRules.classOf(pictureRule(drawing, level))}" aria-hidden="true">${toSvg(drawing)}</div>`
   return {
     block,
     language: layout.style.language,
-    lines: layout.lines.map((_, i) => lineElement(layout, i, start(i), content(i), own, ownStart)),
+    lines: layout.lines.map((_, i) =>
+      lineElement(layout, i, start(i), content(i), keptRules, ownStart),
+    ),
     starts: layout.lines.map((_, i) => Math.max(0, start(i))),
     below: picture(below, -1),
     above: picture(above, 1),

@@ -36,17 +36,17 @@ function stretches({ lines, text }: Layout, from: number, to: number): readonly 
     .flatMap(line => line.runs)
     .filter(run => run.start < to && run.end > from)
     .toSorted((a, b) => a.start - b.start)
-  const found: Stretch[] = []
+  const boxes: Stretch[] = []
   for (const run of runs) {
-    const own = run.box
+    const box = run.box
       ? run.box.label
       : text.slice(Math.max(from, run.start), Math.min(to, run.end))
-    const last = found.at(-1)
+    const last = boxes.at(-1)
     const isSame = last && last.run.style === run.style && last.run.link === run.link
-    if (isSame) last.text += own
-    else found.push({ run, text: own })
+    if (isSame) last.text += box
+    else boxes.push({ run, text: box })
   }
-  return found
+  return boxes
 }
 
 function stretchHtml({ run: { style, link }, text }: Stretch, base: string): string {

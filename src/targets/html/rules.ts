@@ -19,13 +19,13 @@ export interface RulesTarget {
 export function rules(prefix: string, urlOf?: (face: Face) => string): Rules & { css(): string } {
   const faces = fontFaces(prefix, urlOf)
   let written = ''
-  const own = rulesFor(prefix, {
+  const ruleSet = rulesFor(prefix, {
     family: faces.family,
     write(rule) {
       written += `${rule}\n`
     },
   })
-  return { ...own, css: () => faces.rules() + written }
+  return { ...ruleSet, css: () => faces.rules() + written }
 }
 
 export function rulesFor(prefix: string, { family, write }: RulesTarget): Rules {

@@ -27,24 +27,24 @@ export function runElement(
   const { text, box: object, start, end, style } = run
   if (object) return objectElement(run, gap, behind, rules, lowered)
   const lang = style.language === language ? '' : ` lang="${htmlText(style.language)}"`
-  const own = runDeclarations(run, isPainted, rules, lowered, hyphen)
+  const declarations = runDeclarations(run, isPainted, rules, lowered, hyphen)
   // Runs that look the same share a class, and have their spaces in another.
   const spacing = rules.classOf(spacingDeclarations(run, gap, behind))
   // Marks and markers are of no text: what is generated is neither found nor copied.
   if (start === end) {
-    return `<span class="${rules.classOf(own, `content:${cssString(text)}`)} ${spacing}"></span>`
+    return `<span class="${rules.classOf(declarations, `content:${cssString(text)}`)} ${spacing}"></span>`
   }
   // A box for a tab parts its line in two for the page's search. From right to left it has one all the
   // same: a tab alone takes the direction of all of the element, and parts the line there (UAX #9, L1).
   if (text === '\t') {
     const box = run.level % 2 === 1 ? 'display:inline-block;' : ''
     const room = `${box}tab-size:0;letter-spacing:0;margin-inline:${px(gap)} ${px(run.width + behind)}`
-    return `<span class="${rules.classOf(`${own};${room}`)}">\t</span>`
+    return `<span class="${rules.classOf(`${declarations};${room}`)}">\t</span>`
   }
   // A page has letters of its own for what a face lacks: they must not move what follows.
   const isLacking = run.glyphs.glyphs.includes(0)
   const after = hyphen === undefined ? '' : `content:${cssString(hyphen)}`
-  const look = rules.classOf(isLacking ? `${own};${asWide(run)}` : own, '', after)
+  const look = rules.classOf(isLacking ? `${declarations};${asWide(run)}` : declarations, '', after)
   const name = `${look} ${spacing}`
   return `<span class="${name}"${lang}>${htmlText(text)}</span>`
 }

@@ -107,10 +107,10 @@ function letters(item: GlyphsItem): Outline {
     const dy = item.y - glyphs.offsetsY[i] * scale
     const matrix = { xx: scale, yx: 0, xy: 0, yy: -scale, dx, dy }
     const parts = face.colorParts(glyphs.glyphs[i])
-    const own = parts ? partOutlines(parts) : [face.outline(glyphs.glyphs[i])]
+    const glyphOutlines = parts ? partOutlines(parts) : [face.outline(glyphs.glyphs[i])]
     append(
       outlines,
-      own.map(outline => mappedOutline(matrix, outline)),
+      glyphOutlines.map(outline => mappedOutline(matrix, outline)),
     )
     pen += glyphs.advances[i]
   }

@@ -114,10 +114,10 @@ function solidMesh(
   keep: Keep,
 ): { readonly mesh: SolidMesh; readonly problems: readonly Problem[] } {
   for (const step of steps) {
-    const own = step === 0 ? text : keep(text.offset(step, 'Round', 2, cornerSegments))
+    const layer = step === 0 ? text : keep(text.offset(step, 'Round', 2, cornerSegments))
     const { bodies, problems } = plate
-      ? plateBodies(own, size, plate, depth, kernel, keep)
-      : { bodies: own.isEmpty() ? [] : [keep(own.extrude(depth))], problems: [] }
+      ? plateBodies(layer, size, plate, depth, kernel, keep)
+      : { bodies: layer.isEmpty() ? [] : [keep(layer.extrude(depth))], problems: [] }
     const mesh = mergedMesh(bodies.map(body => body.getMesh()))
     if (isClosed(mesh)) return { mesh, problems }
   }

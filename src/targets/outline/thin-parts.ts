@@ -60,8 +60,10 @@ const against = -0.8
 
 function isFacing(a: Edge, b: Edge, length: number): boolean {
   const [bx, by] = [b.x2 - b.x1, b.y2 - b.y1]
-  const own = Math.hypot(bx, by)
-  return own > 0 && (a.x2 - a.x1) * bx + (a.y2 - a.y1) * by < against * length * own
+  const segmentLength = Math.hypot(bx, by)
+  return (
+    segmentLength > 0 && (a.x2 - a.x1) * bx + (a.y2 - a.y1) * by < against * length * segmentLength
+  )
 }
 
 /** The distance from a point to a side along a ray; undefined if it isn't less than `most`. */
@@ -84,9 +86,9 @@ function distanceTo(
 }
 
 function textAt(shapes: readonly FilledOutline[], x: number, y: number): string {
-  const found = shapes.find(({ outline, text }) => {
+  const thinShape = shapes.find(({ outline, text }) => {
     const box = outlineBox(outline)
     return text !== '' && box && x >= box.left && x <= box.right && y >= box.bottom && y <= box.top
   })
-  return found?.text.trim() ?? ''
+  return thinShape?.text.trim() ?? ''
 }

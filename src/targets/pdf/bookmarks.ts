@@ -66,8 +66,8 @@ export function addBookmarks(
 function descendants(all: readonly Entry[]): ReadonlyMap<ObjectNumber, number> {
   const counts = new Map<ObjectNumber, number>()
   for (const { number, parent } of all.toReversed()) {
-    const own = counts.get(number) ?? 0
-    if (parent) counts.set(parent.number, (counts.get(parent.number) ?? 0) + own + 1)
+    const count = counts.get(number) ?? 0
+    if (parent) counts.set(parent.number, (counts.get(parent.number) ?? 0) + count + 1)
   }
   return counts
 }

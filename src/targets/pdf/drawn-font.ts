@@ -35,12 +35,12 @@ export function writeDrawnFont(
   const procedures = new Map<string, { readonly name: string; readonly number: ObjectNumber }>()
   const names = coded.map(one => {
     const content = procedure(face, one, resources)
-    const known = procedures.get(content) ?? {
+    const keptProcedure = procedures.get(content) ?? {
       name: procedures.size === 0 ? '/m' : `/g${procedures.size}`,
       number: objects.addStream(latin1(content)),
     }
-    procedures.set(content, known)
-    return known.name
+    procedures.set(content, keptProcedure)
+    return keptProcedure.name
   })
   const named = [...procedures.values()].map(({ name, number }) => `${name} ${reference(number)}`)
   const widths = coded.map(({ advance }) => advance).join(' ')

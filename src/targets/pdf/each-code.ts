@@ -44,17 +44,17 @@ export function eachCode(item: GlyphsItem, face: EmbeddedFace, visit: VisitCode)
       )
       return
     }
-    const own = text.slice(start, end) || (item.isHyphen ? hyphen : nothing)
+    const codeText = text.slice(start, end) || (item.isHyphen ? hyphen : nothing)
     const visitAt = (code: EncodedGlyph, x: number, y: number) => visit(code, x, y, start)
     if (to - from > mostParts) {
-      eachApart(item, from, to, own, pen, face, visitAt)
+      eachApart(item, from, to, codeText, pen, face, visitAt)
       return
     }
-    if (own === '\t') {
+    if (codeText === '\t') {
       visitLeader(item, from, to, pen, face, visitAt)
       return
     }
-    const { before, read, after } = separated(own, item.isRightToLeft === true, face)
+    const { before, read, after } = separated(codeText, item.isRightToLeft === true, face)
     const y = glyphs.offsetsY[baseGlyph(glyphs, from, to)]
     const x = isOne ? pen + glyphs.offsetsX[from] : pen
     const parts = isOne ? [atOrigin(glyphs.glyphs[from])] : clusterParts(glyphs, from, to, y)

@@ -98,8 +98,8 @@ export function embeddedFace(
 
   function encoded(glyph: number, text: string, start = 0, end = text.length): EncodedGlyph {
     if (end - start !== 1) {
-      const own = text.slice(start, end)
-      return codeOf(`${glyph} ${own}`, [atOrigin(glyph)], own)
+      const codeText = text.slice(start, end)
+      return codeOf(`${glyph} ${codeText}`, [atOrigin(glyph)], codeText)
     }
     const unit = text.charCodeAt(start)
     if (unit < 0x80 && lastGlyphs[unit] === glyph) return lastCodes[unit]

@@ -103,8 +103,8 @@ export function pageContent(
       if (!isOnlyLink(group) || changesStructure(group)) writeAll()
       structure.enter(group, edgeOf(group, matrices[matrices.length - 1]))
       const around = matrices[matrices.length - 1]
-      const own = matrix ? product(around, matrix) : around
-      matrices.push(own)
+      const itemMatrix = matrix ? product(around, matrix) : around
+      matrices.push(itemMatrix)
       if (!isOnlyLink(group)) contents.push('')
       if (blur > 0) pictures++
       // A group that is painted as a whole belongs to one element.
@@ -114,7 +114,7 @@ export function pageContent(
       if (link !== undefined && area) {
         links.push({
           href: link,
-          area: mappedBox(product(space.flip, own), area),
+          area: mappedBox(product(space.flip, itemMatrix), area),
           node: structure.link(),
         })
       }

@@ -46,12 +46,12 @@ export function pngRows({ width, height }: Picture, parts: PngParts): Uint8Array
   let from = 0
   for (const { left, top, across, down, columns, rows } of passes) {
     const rowBytes = bytesOf(columns)
-    const own = unfiltered(packed.subarray(from), rowBytes, rows, pixelBytes)
+    const rawPixels = unfiltered(packed.subarray(from), rowBytes, rows, pixelBytes)
     from += (rowBytes + 1) * rows
     for (let y = 0; y < rows; y++) {
       const to = (top + y * down) * bytesOf(width)
       for (let x = 0; x < columns; x++) {
-        copyPixel(own, y * rowBytes, x, seen, to, left + x * across, bits)
+        copyPixel(rawPixels, y * rowBytes, x, seen, to, left + x * across, bits)
       }
     }
   }

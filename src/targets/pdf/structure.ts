@@ -144,13 +144,13 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
       unmet.add(`a ${type === 'Figure' ? 'figure' : 'formula'} has no label`)
     }
     if (!/^H\d$/.test(type)) return
-    const own = Number(type[1])
-    if (own > level + 1) {
+    const headingLevel = Number(type[1])
+    if (headingLevel > level + 1) {
       unmet.add(
-        `a heading of level ${own} follows ${level === 0 ? 'none' : `one of level ${level}`}`,
+        `a heading of level ${headingLevel} follows ${level === 0 ? 'none' : `one of level ${level}`}`,
       )
     }
-    level = own
+    level = headingLevel
   }
 
   function write(node: StructureNode) {
@@ -215,10 +215,10 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
     }
     /** The body of a list item; it continues on the next page. */
     function body(item: StructureNode): StructureNode {
-      const known = bodies.get(item)
-      if (known) {
-        stack.push(known)
-        return known
+      const bodyElement = bodies.get(item)
+      if (bodyElement) {
+        stack.push(bodyElement)
+        return bodyElement
       }
       const { isLasting } = item
       const own = open('LBody', '', { isLasting })
@@ -238,18 +238,18 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         return undefined
       }
       if (artifacts > 0) return undefined
-      const known = id === undefined ? undefined : lasting.get(id)
-      if (known) known.lastSeen = pageCount
-      if (id !== undefined && !known) {
+      const lastingElement = id === undefined ? undefined : lasting.get(id)
+      if (lastingElement) lastingElement.lastSeen = pageCount
+      if (id !== undefined && !lastingElement) {
         if (edge === undefined) waiting.push(id)
         else places.push({ id, page, top: edge })
       }
       const { isMarker = false, counter, inlineLabel } = group
       const isSilent = [role, own, label, inlineLabel].every(said => said === undefined)
       if (!isMarker && isSilent) return undefined
-      if (known) {
-        stack.push(known)
-        return known
+      if (lastingElement) {
+        stack.push(lastingElement)
+        return lastingElement
       }
       // Text says its label instead of its letters; a picture has it as its alternative.
       const hasWords = inlineLabel !== undefined && hasText(group.items)
@@ -364,8 +364,11 @@ export function documentStructure(objects: PdfObjects): DocumentStructure {
         }
         const around = stack[stack.length - 1]
         if (artifacts > 0 || !around.holdsBlocks) return
-        const own = layout.paragraphs[0]?.language
-        const entries = own === undefined || own === language ? '' : `/Lang ${utf16String(own)} `
+        const layoutLanguage = layout.paragraphs[0]?.language
+        const entries =
+          layoutLanguage === undefined || layoutLanguage === language
+            ? ''
+            : `/Lang ${utf16String(layoutLanguage)} `
         inText = open('P', entries)
       },
       endText() {

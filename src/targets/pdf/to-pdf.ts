@@ -167,11 +167,11 @@ export function* pdfChunks(
       hint: `give { ${missing} }`,
     })
   }
-  const own = { ...options, ...(title !== undefined && { title }) }
+  const ownOptions = { ...options, ...(title !== undefined && { title }) }
   const claimed = standards.filter(
     standard => standard !== 'PDF/UA-1' || isMet(standard, structure, report),
   )
-  const packet = new TextEncoder().encode(xmpPacket(own, language, claimed))
+  const packet = new TextEncoder().encode(xmpPacket(ownOptions, language, claimed))
   const metadata = objects.addRaw(packet, '/Type /Metadata /Subtype /XML ')
   const bookmarks = addBookmarks(structure.headings, objects)
   const outline = bookmarks === undefined ? '' : `/Outlines ${reference(bookmarks)} `
@@ -184,7 +184,7 @@ export function* pdfChunks(
       `/Metadata ${reference(metadata)} ${outline}${labels}${intent}` +
       `${placesText(structure, objects, report)}>>`,
   )
-  objects.end(catalog, objects.add(infoText(own)))
+  objects.end(catalog, objects.add(infoText(ownOptions)))
   yield* chunks
 }
 
@@ -223,15 +223,15 @@ function placesText(
   if (wanted.has(topOfDocument) && first && !places.some(({ id }) => id === topOfDocument)) {
     places.push({ id: topOfDocument, ...first })
   }
-  const known = new Map(places.toReversed().map(place => [place.id, place]))
+  const placeOfId = new Map(places.toReversed().map(place => [place.id, place]))
   for (const id of wanted) {
-    if (known.has(id)) continue
+    if (placeOfId.has(id)) continue
     const message = `a link leads to '#${id}', and nothing in the document has that id`
-    const nearest = nearestName(id, known.keys())
+    const nearest = nearestName(id, placeOfId.keys())
     report(warningProblem('unknown-place', message, nearest === undefined ? {} : { nearest }))
   }
-  if (known.size === 0) return ''
-  const names = [...known.values()]
+  if (placeOfId.size === 0) return ''
+  const names = [...placeOfId.values()]
     .map(({ id, page, top }) => [utf16String(id), page, top] as const)
     // Without what ends a string: of two the shorter comes first (7.9.6).
     .toSorted(([a], [b]) => (a.slice(0, -1) < b.slice(0, -1) ? -1 : 1))
@@ -254,8 +254,8 @@ function addPage(
 ): ObjectNumber {
   const page = objects.reserve()
   structure.first ??= { page, top: Math.max(1, drawing.box.height) }
-  const own = structure.page(page, language)
-  const { content: operators, links } = pageContent(drawing, resources, own)
+  const pageStructure = structure.page(page, language)
+  const { content: operators, links } = pageContent(drawing, resources, pageStructure)
   const content = objects.addStream(latin1(operators))
   const annotations = links.map(link => reference(addLink(link, page, objects, structure)))
   const annots = annotations.length > 0 ? `/Annots [${annotations.join(' ')}] /Tabs /S ` : ''

@@ -36,8 +36,8 @@ const mostPixels = 1 << 26
 export function toPng(shown: Drawing | Layout, options: PngOptions = {}): Uint8Array {
   checkOptions('toPng', options, { pixelRatio: anything, background: anything })
   const { pixelRatio = 1, background } = options
-  const own = asDrawing(shown)
-  const { box } = own
+  const drawing = asDrawing(shown)
+  const { box } = drawing
   if (!(Number.isFinite(pixelRatio) && pixelRatio > 0)) {
     fail(
       'bad-argument',
@@ -54,7 +54,7 @@ export function toPng(shown: Drawing | Layout, options: PngOptions = {}): Uint8A
       hint: `at most ${longestSide} pixels a side, and ${mostPixels} in all`,
     })
   }
-  const whole = onWholePixels(own, across / pixelRatio, down / pixelRatio)
+  const whole = onWholePixels(drawing, across / pixelRatio, down / pixelRatio)
   const { Resvg } = renderer()
   const picture = new Resvg(toSvg(whole), {
     font: { loadSystemFonts: false },

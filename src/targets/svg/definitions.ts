@@ -43,8 +43,8 @@ export function svgDefinitions(): Definitions {
 
   return {
     glyphsOf(face) {
-      const known = starts.get(face)
-      if (known) return known
+      const faceStarts = starts.get(face)
+      if (faceStarts) return starts0
       const own = startsIn(face)
       starts.set(face, own)
       return own

@@ -81,8 +81,8 @@ export function openText(fonts: TextFonts, language: string | undefined): OpenTe
       // One that goes on where the last ended has no place of its own: its letters join with those.
       if (!isSame) textLanguage = item.language ?? language
       const start = isSame ? '' : textStart(item, language)
-      const own = languageText(item, textLanguage)
-      const part = `<tspan${place(item, before)}${own}${look(item, fonts)}>${xmlText(item.text)}</tspan>`
+      const itemLanguage = languageText(item, textLanguage)
+      const part = `<tspan${place(item, before)}${itemLanguage}${look(item, fonts)}>${xmlText(item.text)}</tspan>`
       before = item
       return ending + start + part
     },

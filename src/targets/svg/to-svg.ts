@@ -266,8 +266,9 @@ function shapeElement(item: Exclude<PaintedItem, GlyphsItem>, definitions: Defin
       const { x, y, width, height, picture } = item
       const [left, top, w, h] = [x, y, width, height].map(n => numberText(n))
       const href = `data:image/${picture.format};base64,${base64(picture.bytes)}`
-      const own = item.label === undefined ? '' : ` role="img" aria-label="${xmlText(item.label)}"`
-      const box = `x="${left}" y="${top}" width="${w}" height="${h}"${own}`
+      const roleText =
+        item.label === undefined ? '' : ` role="img" aria-label="${xmlText(item.label)}"`
+      const box = `x="${left}" y="${top}" width="${w}" height="${h}"${roleText}`
       return `<image ${box} preserveAspectRatio="none" href="${href}"/>\n`
     }
     case 'rule': {
