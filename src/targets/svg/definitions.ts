@@ -44,7 +44,7 @@ export function svgDefinitions(): Definitions {
   return {
     glyphsOf(face) {
       const faceStarts = starts.get(face)
-      if (faceStarts) return starts0
+      if (faceStarts) return faceStarts
       const own = startsIn(face)
       starts.set(face, own)
       return own
