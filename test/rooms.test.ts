@@ -23,13 +23,14 @@ const arrows: Record<string, readonly string[]> = {
   'targets/pdf': ['drawing'],
   'targets/outline': ['drawing'],
   // What text cannot show is a picture; a PNG is made from one as well.
-  'targets/html': ['drawing', 'sheet', 'targets/svg'],
+  'targets/flow': ['layout', 'drawing', 'sheet'],
+  'targets/html': ['drawing', 'sheet', 'targets/svg', 'targets/flow'],
   'targets/png': ['drawing', 'targets/svg'],
   typesetter: ['sheet', 'markup', 'unicode', 'fonts', 'shaping', 'layout', 'drawing'],
   platform: ['fonts', 'drawing', 'layout'],
   specimen: ['sheet', 'markup', 'fonts', 'layout', 'drawing', 'typesetter', 'targets/svg'],
   // What is public of it, and the targets.
-  screen: ['core.ts', 'targets/html', 'targets/canvas'],
+  screen: ['core.ts', 'markup', 'typesetter', 'targets/flow', 'targets/html', 'targets/canvas'],
   chart: ['core.ts', 'targets/svg'],
   'chart-file': ['core.ts', 'chart'],
   document: ['core.ts'],

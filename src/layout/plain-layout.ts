@@ -169,6 +169,14 @@ export function bareStyle(layout: Layout): PlainStyle | undefined {
   return lineEnds && isJustified(own, frame) ? undefined : own
 }
 
+/** The runs of a plain layout that shows nothing but their letters, as shaped. */
+export function plainRunsOf(layout: Layout): readonly PlainRun[] | undefined {
+  if (!isPlain(layout) || layout.cut) return undefined
+  const { [heldStyle]: own, [heldEnds]: lineEnds, [heldRuns]: runs, frame } = layout
+  if (runs?.some(({ item }) => item && (item.isTab || item.box || item.upright))) return undefined
+  return lineEnds && isJustified(own, frame) ? undefined : runs
+}
+
 /** The ends of a plain layout's lines; undefined for other layouts and changed copies. */
 export function plainEnds(layout: object): ArrayLike<number> | undefined {
   return isPlain(layout) ? (layout[heldEnds]?.ends ?? [layout.text.length]) : undefined

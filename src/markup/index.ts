@@ -10,6 +10,7 @@ export {
 export type { CatalogEntry, CatalogSyntax } from './catalog-text.ts'
 export { type FormattedValue, formatted, formattedText, isFormatted } from './formatted.ts'
 export { richFromHtml } from './from-html.ts'
+export { type ContentNode, richFromNodes } from './from-nodes.ts'
 export { elementStyles, type StyleByElement } from './html-tags.ts'
 export { escapeMarkup } from './literal.ts'
 export { nextMark, type ParsedMarkup, parseMarkup } from './parse-markup.ts'

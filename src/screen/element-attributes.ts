@@ -9,6 +9,10 @@ export const attributes = [
   'message',
   'values',
   'max-lines',
+  'height',
+  'fit',
+  'overrides',
+  'ellipsis',
   'align',
   'align-wrapped',
   'paint',
@@ -27,15 +31,37 @@ const choices: { readonly [A in Attribute]?: readonly string[] } = {
   paint: paints,
 }
 
+/** The attributes that take numbers. */
+const numbers: { readonly [A in Attribute]?: NumberForm } = {
+  'max-lines': {
+    isTaken: value => countIn(value) !== undefined,
+    hint: 'a whole number from 1',
+  },
+  height: {
+    isTaken: value => unitsIn(value) !== undefined,
+    hint: 'a number of units from 0',
+  },
+  fit: {
+    isTaken: value => fitIn(value) !== undefined,
+    hint: 'the least and the largest size, as in "12 40"',
+  },
+}
+
+interface NumberForm {
+  isTaken(value: string): boolean
+  readonly hint: string
+}
+
 /** The problem of an attribute's value; a wrong value has no effect. */
 export function attributeProblem(name: Attribute, value: string | null): Problem | undefined {
   if (value === null) return undefined
   const taken = choices[name]
-  const isTaken = taken?.includes(value) ?? (name !== 'max-lines' || countIn(value) !== undefined)
+  const number = numbers[name]
+  const isTaken = taken?.includes(value) ?? number?.isTaken(value) ?? true
   if (isTaken) return undefined
   const message = `${name} of <${elementName}> may not be '${value.slice(0, 60)}'`
   const nearest = taken && nearestName(value, taken)
-  const hint = taken ? `it is one of ${taken.join(', ')}` : 'it is a whole number from 1'
+  const hint = taken ? `it is one of ${taken.join(', ')}` : `it is ${number?.hint}`
   return errorProblem('bad-value', message, nearest === undefined ? { hint } : { nearest })
 }
 
@@ -45,10 +71,27 @@ export function countIn(value: string | null): number | undefined {
   return Number.isInteger(count) && count > 0 ? count : undefined
 }
 
+/** A number of units, as an attribute has it. */
+export function unitsIn(value: string | null): number | undefined {
+  const units = Number(value === null || value.trim() === '' ? Number.NaN : value)
+  return Number.isFinite(units) && units >= 0 ? units : undefined
+}
+
+/** The least and the largest size of a text that is fitted. */
+export function fitIn(
+  value: string | null,
+): { readonly min: number; readonly max: number } | undefined {
+  const sizes = (value ?? '').trim().split(/\s+/).map(Number)
+  if (sizes.length !== 2 || !sizes.every(size => Number.isFinite(size) && size > 0))
+    return undefined
+  const [min, max] = sizes
+  return max >= min ? { min, max } : undefined
+}
+
 const known = new Set<string>(attributes)
 /** Global attributes, and those of frameworks: they are never misspellings of ours. */
 const others =
-  /^(class|id|is|key|lang|dir|part|role|slot|style|title|width|hidden|(aria|data)-.*|.*[:@#.].*)$/
+  /^(class|id|is|key|lang|dir|part|role|slot|style|title|width|hidden|tabindex|nonce|(aria|data)-.*|.*[:@#.].*)$/
 /** The names without hyphens, as JavaScript has them and HTML doesn't: `textstyle`. */
 const withoutHyphens = new Map(attributes.map(name => [name.replaceAll('-', ''), name]))
 

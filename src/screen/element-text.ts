@@ -7,9 +7,11 @@ import {
   type Layout,
   type Problem,
   type RichText,
+  type StyleSource,
   type Typesetter,
   type Values,
 } from '../core.ts'
+import { richFromNodes } from '../markup/index.ts'
 import { elementName } from './element-name.ts'
 
 /** The given text of an element: rich text, or else markup, or else a text of the catalog. */
@@ -18,20 +20,19 @@ export interface GivenText {
   readonly markup: string | null
   readonly message: string | null
   readonly values: Values | undefined
-  /** The element's content. */
-  readonly content: string | null
+  /** The element, for its content. */
+  readonly element: Element
 }
 
 /** The text of an element; plain text if the given one can't be read. */
 export function saidText(
-  { rich, markup, message, values, content }: GivenText,
+  { rich, markup, message, values, element }: GivenText,
   catalog: Catalog | undefined,
   found: Problem[],
 ): string | RichText {
   if (rich) return rich
   if (markup !== null) return markup
-  const own = (content ?? '').replace(/\s+/g, ' ').trim()
-  if (message === null) return own
+  if (message === null) return contentOf(element, found)
   try {
     if (catalog) return catalog.text(message, values)
     found.push({
@@ -43,15 +44,35 @@ export function saidText(
     found.push(...problemsOf(error))
   }
   // The element's content is more useful to a reader than a key.
-  return escapeMarkup(own || message)
+  return escapeMarkup(plainContent(element) || message)
 }
 
-/** The options of a text, apart from its frame. */
+const plainContent = ({ textContent }: Element) => (textContent ?? '').replace(/\s+/g, ' ').trim()
+
+/** The content of an element: markup, in which elements have the styles that HTML's have. */
+function contentOf(element: Element, found: Problem[]): string | RichText {
+  if (element.firstElementChild === null) return plainContent(element)
+  const { rich, problems } = richFromNodes(element, node =>
+    node instanceof Element
+      ? Object.fromEntries(Array.from(node.attributes, ({ name, value }) => [name, value]))
+      : {},
+  )
+  found.push(...problems)
+  return rich
+}
+
+/** The options of a text, apart from its width. */
 export interface TextSetting {
   readonly style?: string
   readonly values?: Values
   readonly maxLines?: number
+  readonly height?: number
+  readonly overrides?: Overrides
+  readonly fit?: { readonly min: number; readonly max: number }
 }
+
+/** Properties that are others than those of the style. */
+export type Overrides = Omit<StyleSource, 'from'>
 
 /** A text in a frame; as plain text of the sheet, where its style or its values are no such. */
 export function setText(
@@ -75,30 +96,32 @@ export function setText(
   }
 }
 
-/** Values as an attribute has them, or what is wrong with it; neither where there is none. */
-export function readValues(attribute: string | null): {
-  readonly values?: Values
-  readonly problem?: Problem
-} {
-  if (attribute === null || attribute === '') return {}
+/** An object as an attribute has it in JSON, or the problem with it; neither where there is none. */
+export function readObject(
+  attribute: 'values' | 'overrides',
+  text: string | null,
+): { readonly object?: Record<string, never>; readonly problem?: Problem } {
+  if (text === null || text === '') return {}
   try {
-    const read: unknown = JSON.parse(attribute)
-    if (isValues(read)) return { values: read }
+    const object: unknown = JSON.parse(text)
+    if (isRecord(object)) return { object }
   } catch {
     // Wrong types are reported below.
   }
-  const message = `the values of <${elementName}> are not a JSON object: ${attribute.slice(0, 60)}`
-  return { problem: { code: 'bad-values', severity: 'error', message } }
+  const code = attribute === 'values' ? 'bad-values' : 'bad-value'
+  const message = `the ${attribute} of <${elementName}> are not a JSON object: ${text.slice(0, 60)}`
+  return { problem: { code, severity: 'error', message } }
 }
 
+/** Its members are checked when the text is set. */
+const isRecord = (value: unknown): value is Record<string, never> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
 /** The problems of an error, to be reported. */
-function problemsOf(error: unknown): readonly Problem[] {
+export function problemsOf(error: unknown): readonly Problem[] {
   if (error instanceof DotLineError) return error.problems
   throw error
 }
-
-const isValues = (value: unknown): value is Values =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 export const aligns: readonly string[] = ['start', 'center', 'end', 'left', 'right', 'justify']
 

@@ -77,7 +77,9 @@ export function laterWriting(page: Document): LaterWriting {
     frame = 0
     const screen = page.documentElement.clientHeight
     // Places are read before anything is written.
-    const near = [...texts].filter(text => isNearSight(text.getBoundingClientRect().top, screen))
+    const near = [...texts].filter(text =>
+      isNearSight(text.element.getBoundingClientRect().top, screen),
+    )
     for (const text of near) {
       texts.delete(text)
       text.show()

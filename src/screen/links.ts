@@ -1,4 +1,4 @@
-import { type Layout, type LinkedText, linkedTexts, rangeBoxes } from '../core.ts'
+import { type Layout, type linkedTexts, rangeBoxes } from '../core.ts'
 import { colorText } from '../notation/index.ts'
 import type { LinkState } from './state-rules.ts'
 
@@ -12,10 +12,18 @@ export interface TextAction {
   readonly values: unknown
 }
 
+/** A link or an action in a text, however many lines it goes over. */
+export interface LinkedPart {
+  readonly link?: string | undefined
+  readonly action?: string | undefined
+  /** Its text. */
+  readonly text: string
+}
+
 /** Follows pointer, touch and keyboard over the links and actions of a block. */
 export interface Links {
   /** Updates the links for a layout. */
-  show(layout: Layout): void
+  show(layout: Layout, linked: ReturnType<typeof linkedTexts>): void
 }
 
 /** The ink of the text at an offset, which can be seen on what is behind it. */
@@ -31,12 +39,12 @@ function inkAt({ lines }: Layout, offset: number): string | undefined {
  * A link is one, however many lines it goes over: all its parts look alike, and its focus is drawn
  * around each of them. Enter and Space take an action.
  */
-export function followLinks(block: HTMLElement, onAction: (linked: LinkedText) => void): Links {
+export function followLinks(block: HTMLElement, onAction: (linked: LinkedPart) => void): Links {
   const page = block.ownerDocument
   const root = block.getRootNode()
   const active = new Map<LinkState, number>()
   let layout: Layout | undefined
-  let linked: readonly LinkedText[] = []
+  let linked: ReturnType<typeof linkedTexts> = []
   let rings: HTMLElement[] = []
 
   const indexOf = (target: EventTarget | null) => {
@@ -112,10 +120,10 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedText) =
   })
 
   return {
-    show(own) {
+    show(own, targets) {
       const focusedBefore = active.get('focus')
       layout = own
-      linked = linkedTexts(own)
+      linked = targets
       if (active.size > 0) mark()
       // Its nodes may have been written anew.
       if (focusedBefore === undefined || !(root instanceof ShadowRoot)) return
@@ -124,4 +132,27 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedText) =
       if (part instanceof HTMLElement) part.focus()
     },
   }
+}
+
+/**
+ * Takes the actions of a text that flows: its targets are elements of the page, whose states are told by
+ * its own rules. `linkedOf` gives its links and actions.
+ */
+export function takeActions(
+  block: HTMLElement,
+  linkedOf: () => readonly LinkedPart[],
+  onAction: (linked: LinkedPart) => void,
+) {
+  const take = (event: Event) => {
+    const { target } = event
+    const part = target instanceof Element ? target.closest('[data-dotline-action]') : undefined
+    const linked = part && linkedOf()[Number(part.getAttribute('data-dotline-link'))]
+    if (!linked || linked.action === undefined) return
+    onAction(linked)
+    event.preventDefault()
+  }
+  block.addEventListener('click', take)
+  block.addEventListener('keydown', event => {
+    if (event.key === 'Enter' || event.key === ' ') take(event)
+  })
 }

@@ -7,6 +7,7 @@ import type {
   Sheet,
   Typesetter,
 } from '../core.ts'
+import type { FlowRules } from './flow-rules.ts'
 import type { PageFonts } from './page-fonts.ts'
 import type { PageRules } from './page-rules.ts'
 import type { ReaderPreferences } from './reader-preferences.ts'
@@ -53,14 +54,21 @@ export interface TextProvider {
 
 /** A text as its provider knows it. */
 export interface ProvidedText {
-  readonly isConnected: boolean
-  readonly problems: readonly Problem[]
+  readonly element: Element
+  /** Problems that did not stop the work, as far as they are known. */
+  problems(): readonly Problem[]
+  /** Looks for the nearest provider, which may be another than before. */
+  findProvider(): void
   /** Sets the text again: all of it, or only if other rules or settings affect it. */
   refresh(): void
   /** Writes what was laid out and is not written yet. */
   show(): void
-  /** Its position on the screen, in pixels. */
-  getBoundingClientRect(): { readonly top: number }
+  /** Lays out a text that has come within a screen of sight. */
+  comeNear(): void
+  /** Whether the page breaks its lines elsewhere than the layout does. Reads the page. */
+  differs(): boolean
+  /** Has its lines end where those of the layout do. */
+  markEnds(): void
 }
 
 /** Hears how wide an element is, and whether it is in sight, or a screen away from it. */
@@ -72,10 +80,11 @@ export interface Provided {
   readonly preferences: ReaderPreferences
   readonly pageFaces: PageFonts
   pageRules(): PageRules
-  /** Rules of the elements themselves. */
-  readonly hostSheet: CSSStyleSheet
-  /** Rules for links in the states hover, focus and active. */
-  stateSheet(): CSSStyleSheet
+  readonly flowRules: FlowRules
+  /** The stylesheets of a text that flows. */
+  readonly flowSheets: readonly CSSStyleSheet[]
+  /** The stylesheets of a text whose lines stand where the layout has them. */
+  exactSheets(): readonly CSSStyleSheet[]
   /** Sets text in a language and a direction of the page. */
   typesetter(language: string | undefined, direction: 'ltr' | 'rtl' | undefined): Typesetter
   add(text: ProvidedText): void
@@ -83,12 +92,18 @@ export interface Provided {
   /** Reports the width of an element, now and at each change; without reading anything back. */
   observe(element: Element, onWidth: OnWidth): void
   unobserve(element: Element): void
+  /** Lays a text out when it comes within a screen of sight. */
+  awaitNear(text: ProvidedText): void
+  /** Compares the lines of a text with those of its layout once the page is laid out. */
+  compareLater(text: ProvidedText): void
+  /** Sets a text again when the faces that were asked for can be shown. */
+  awaitFaces(text: ProvidedText): void
   /** Writes a text that is out of sight when the page has time. */
   showLater(text: ProvidedText): void
   /** Sets a text anew with the next frame. */
   schedule(text: ProvidedText): void
-  /** Sets all of its texts anew: another provider may be nearer to some of them. */
-  scheduleAll(): void
+  /** Hands texts over to another provider that has come nearer to them. */
+  handOver(): void
   /** Reports the problems of a text once it is at rest. */
   reportAtRest(text: ProvidedText): void
   report(problems: readonly Problem[]): void
@@ -122,5 +137,5 @@ export function providerOf(from: Node): Provided | undefined {
 export function takeWaiting(page: Document): readonly ProvidedText[] {
   const texts = [...(waiting.get(page) ?? [])]
   waiting.delete(page)
-  return texts.filter(text => text.isConnected)
+  return texts.filter(text => text.element.isConnected)
 }

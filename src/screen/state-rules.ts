@@ -5,18 +5,27 @@ import { colorText } from '../notation/index.ts'
 export const states = ['hover', 'focus', 'active'] as const
 export type LinkState = (typeof states)[number]
 
+/** What the page knows of targets that are elements of their own. */
+const pseudoClasses: Readonly<Record<LinkState, string>> = {
+  hover: 'hover',
+  focus: 'focus-visible',
+  active: 'active',
+}
+
 /**
  * The rules of links and actions in the CSS states `hover`, `focus` and `active`: the ink and
  * background of the styles of these names, if the sheet has them. Text doesn't move.
  */
-export function stateRules(sheet: Sheet): CSSStyleSheet {
-  const rules = new CSSStyleSheet()
+export function stateRules(sheet: Sheet): string {
+  let rules = ''
   const plain = sheet.style('defaults')
   for (const state of states) {
     if (!sheet.styleNames.includes(state)) continue
     const declarations = declarationsOf(sheet.style(state), plain)
     if (declarations === '') continue
-    rules.insertRule(`[data-dotline-state~="${state}"] *{${declarations}}`, rules.cssRules.length)
+    const told = `[data-dotline-state~="${state}"] *`
+    const flowing = `.target:${pseudoClasses[state]}`
+    rules += `${told},${flowing},${flowing} *{${declarations}}\n`
   }
   return rules
 }

@@ -2,34 +2,45 @@ import {
   type Frame,
   type Layout,
   lineEndsOf,
+  linkedTexts,
   type Problem,
   type RichText,
   rangeText,
   type Typesetter,
   type Values,
 } from '../core.ts'
-import { htmlPartsOf } from '../targets/html/index.ts'
-import { type BlockPictures, blockPictures } from './block-pictures.ts'
-import { dressBlock, sizeFreely } from './dress-block.ts'
+import { type FlowText, flowTextBefore, flowTextOf } from '../targets/flow/index.ts'
+import { styledContent } from '../typesetter/index.ts'
 import {
   type Attribute,
   attributeProblem,
   attributes,
   countIn,
+  fitIn,
   misnamedAttributes,
+  unitsIn,
 } from './element-attributes.ts'
 import { ElementBase } from './element-base.ts'
-import { isAlign, readValues, saidText, setText, type TextSetting } from './element-text.ts'
-import { followLinks, type Links, type TextAction } from './links.ts'
+import {
+  isAlign,
+  type Overrides,
+  problemsOf,
+  readObject,
+  saidText,
+  setText,
+  type TextSetting,
+} from './element-text.ts'
+import { type ExactBlock, exactBlock, type Paint } from './exact-block.ts'
+import { besideFloat } from './float-beside.ts'
+import { type FlowBlock, flowBlock } from './flow-block.ts'
+import { followLinks, type LinkedPart, type Links, type TextAction, takeActions } from './links.ts'
 import { leastWhole } from './needed-width.ts'
 import { directionOf, languageOf } from './page-language.ts'
-import type { PageRules } from './page-rules.ts'
-import { awaitProvider, type Provided, providerOf } from './provided.ts'
-import { setLength } from './set-length.ts'
-import { type ShadowParts, shadowParts, showParts } from './shadow-parts.ts'
+import { awaitProvider, type Provided, type ProvidedText, providerOf } from './provided.ts'
+import { rootOf } from './shadow-parts.ts'
+import { type TextRoom, textRoom } from './text-room.ts'
 import { writeTip } from './tip-text.ts'
 import { type Tooltip, tooltipOf } from './tooltip.ts'
-import { type WrittenLines, writtenLines } from './written-lines.ts'
 
 /**
  * A text in a page: `<dot-line text-style="headline" message="board.title">`. It uses the nearest
@@ -40,7 +51,18 @@ export class DotLineElement extends ElementBase {
   /** The attributes whose changes the element hears of (HTML, custom elements). */
   static readonly observedAttributes: readonly string[] = attributes
 
-  #parts: ShadowParts | undefined
+  /** The text for its provider. */
+  readonly #text: ProvidedText = {
+    element: this,
+    problems: () => this.#problems,
+    findProvider: () => this.#findProvider(),
+    refresh: () => this.#refresh(),
+    show: () => this.#show(),
+    comeNear: () => this.#comeNear(),
+    differs: () => this.#differs(),
+    markEnds: () => this.#markEnds(),
+  }
+  #root: ShadowRoot | undefined
   #provided: Provided | undefined
   #typesetter: Typesetter | undefined
   #layout: Layout | undefined
@@ -48,24 +70,36 @@ export class DotLineElement extends ElementBase {
   #found: readonly Problem[] = []
   #problems: readonly Problem[] = []
   #width: number | undefined
-  #naturalWidth = 0
-  /** Found when a row asks for it. */
+  /** Whether it is within a screen of sight; not known until the page is laid out. */
+  #isNear: boolean | undefined
+  /** Whether its layout is still to be made for what it says now. */
+  #isStale = true
+  /** Found when somebody asks for them. */
+  #naturalWidth: number | undefined
   #neededWidth: number | undefined
   /** The layout that is waiting to be written. */
   #laidOut: { readonly layout: Layout; readonly found: readonly Problem[] } | undefined
   #values: Values | undefined
+  #overrides: Overrides | undefined
   /** Problems of its attributes; they may be read before anyone can hear of them. */
   readonly #bad = new Map<Attribute, Problem>()
   #misnamed: readonly Problem[] = []
   #rich: RichText | undefined
   #content: string | RichText = ''
-  #rules: PageRules | undefined
-  #states: CSSStyleSheet | undefined
-  #lines: WrittenLines | undefined
   #links: Links | undefined
   #tooltip: Tooltip | undefined
-  #pictures: BlockPictures | undefined
   #children: MutationObserver | undefined
+  /** The parts of its shadow root: a text flows in one block, or has its lines in the other. */
+  #room: TextRoom | undefined
+  #flow: FlowBlock | undefined
+  #exact: ExactBlock | undefined
+  #shown: 'content' | 'flow' | 'exact' = 'content'
+  #observed: Element | undefined
+  /** A text whose lines once differed from the page's has marks at their ends from then on. */
+  #isMarked = false
+  #flowing: FlowText | undefined
+  #sheets: readonly CSSStyleSheet[] = []
+  #hasActions = false
 
   /** The name of a style of the sheet. */
   get textStyle(): string {
@@ -118,6 +152,40 @@ export class DotLineElement extends ElementBase {
     this.#reflect('max-lines', value === undefined ? null : String(value))
   }
 
+  /** Maximum height, in units: lines below are truncated. For vertical text, the length of its lines. */
+  get height(): number | undefined {
+    return unitsIn(this.getAttribute('height'))
+  }
+  set height(value: number | undefined) {
+    this.#reflect('height', value === undefined ? null : String(value))
+  }
+
+  /** Sets the text as large as it goes into its box, between two sizes in units. */
+  get fit(): { readonly min: number; readonly max: number } | undefined {
+    return fitIn(this.getAttribute('fit'))
+  }
+  set fit(value: { readonly min: number; readonly max: number } | undefined) {
+    this.#reflect('fit', value === undefined ? null : `${value.min} ${value.max}`)
+  }
+
+  /** Properties that override those of its style; as an attribute, JSON. */
+  get overrides(): Overrides | undefined {
+    return this.#overrides
+  }
+  set overrides(value: Overrides | undefined) {
+    this.#overrides = value
+    this.#bad.delete('overrides')
+    this.#changed()
+  }
+
+  /** The text shown in place of truncated text. Default: that of its style. */
+  get ellipsis(): string | null {
+    return this.getAttribute('ellipsis')
+  }
+  set ellipsis(value: string | null) {
+    this.#reflect('ellipsis', value)
+  }
+
   /**
    * The way it is painted: `text` (the default); or `svg` or `canvas`, with the text over it,
    * visually hidden.
@@ -138,18 +206,21 @@ export class DotLineElement extends ElementBase {
     this.#reflect('tooltip', value)
   }
 
-  /** Its current layout; undefined before the first. */
+  /** Its current layout; undefined before the first. Out of sight it is made when you read it. */
   get layout(): Layout | undefined {
+    this.#layOutNow()
     return this.#layout
   }
 
   /** Its width on one line, in whole units. */
   get naturalWidth(): number {
+    this.#naturalWidth ??= Math.ceil(this.#set({}, [])?.width ?? 0)
     return this.#naturalWidth
   }
 
   /** Problems that did not stop the work. */
   get problems(): readonly Problem[] {
+    this.#layOutNow()
     return this.#problems
   }
 
@@ -166,22 +237,23 @@ export class DotLineElement extends ElementBase {
   /** Called by the page when the element has come into it. */
   connectedCallback() {
     // Properties that were set before the page knew the element hide its accessors.
-    for (const name of ['values', 'rich']) {
+    for (const name of ['values', 'rich', 'overrides']) {
       if (!Object.hasOwn(this, name)) continue
       const early: unknown = Reflect.get(this, name)
       Reflect.deleteProperty(this, name)
       Reflect.set(this, name, early)
     }
     this.#misnamed = misnamedAttributes(this)
-    this.#parts ??= shadowParts(this)
-    const { root } = this.#parts
+    this.#root ??= rootOf(this)
     // The content is the text until a typesetter is there.
-    if (root.childNodes.length === 0) root.append(this.ownerDocument.createElement('slot'))
+    if (this.#root.childNodes.length === 0) {
+      this.#root.append(this.ownerDocument.createElement('slot'))
+    }
     this.#children = new MutationObserver(() => this.#changed())
     this.#children.observe(this, { childList: true, characterData: true, subtree: true })
     const provided = providerOf(this)
-    if (!provided) return awaitProvider(this.ownerDocument, this)
-    this.#attach(provided, this.#parts)
+    if (!provided) return awaitProvider(this.ownerDocument, this.#text)
+    this.#attach(provided)
   }
 
   /** Called by the page when the element has gone. */
@@ -194,62 +266,107 @@ export class DotLineElement extends ElementBase {
   /** Called by the page when an attribute was changed. */
   attributeChangedCallback(name: Attribute, _: string | null, value: string | null) {
     let problem = attributeProblem(name, value)
-    if (name === 'values') {
-      const read = readValues(value)
-      this.#values = read.values
-      problem = read.problem
+    if (name === 'values' || name === 'overrides') {
+      const { object, problem: wrong } = readObject(name, value)
+      if (name === 'values') this.#values = object
+      else this.#overrides = object
+      problem = wrong
     }
     if (problem) this.#bad.set(name, problem)
     else this.#bad.delete(name)
     this.#changed()
   }
 
-  /** Sets it anew; its provider calls it. */
-  refresh() {
-    if (!this.#parts) return
+  /** Sets it anew. */
+  #refresh() {
+    if (!this.#root) return
     const provided = providerOf(this)
-    if (!provided) return awaitProvider(this.ownerDocument, this)
-    if (provided !== this.#provided) {
-      this.#detach()
-      this.#attach(provided, this.#parts)
-      return
-    }
-    const allProblems: Problem[] = [...this.#misnamed, ...this.#bad.values()]
+    if (!provided) return awaitProvider(this.ownerDocument, this.#text)
+    if (provided !== this.#provided) return this.#findProvider()
+    const problems: Problem[] = [...this.#misnamed, ...this.#bad.values()]
     this.#neededWidth = undefined
+    this.#naturalWidth = undefined
     this.#typesetter = provided.typesetter(languageOf(this), directionOf(this))
-    const { markup, message, textContent: content } = this
-    const given = { rich: this.#rich, values: this.#values, markup, message, content }
-    this.#content = saidText(given, provided.provision.catalog, allProblems)
-    this.#natural(allProblems)
-    this.#found = allProblems
+    const { markup, message } = this
+    const given = { rich: this.#rich, values: this.#values, markup, message, element: this }
+    this.#content = saidText(given, provided.provision.catalog, problems)
+    this.#found = problems
+    this.#isStale = true
+    if (!this.#isNear && this.#writeUnseen(provided)) return
     if (this.#width !== undefined) this.#write(this.#width)
+    else this.#makeRoom()
   }
 
-  #attach(provided: Provided, { root, ruler, natural }: ShadowParts) {
-    this.#provided = provided
-    provided.add(this)
-    if (!ruler.isConnected) {
-      root.adoptedStyleSheets = [provided.hostSheet]
-      root.prepend(ruler, natural)
+  /** Goes to the nearest provider, if it is another. */
+  #findProvider() {
+    const provided = providerOf(this)
+    if (!provided || provided === this.#provided) return
+    this.#detach()
+    this.#attach(provided)
+  }
+
+  /** Lays out and writes what has come near. */
+  #comeNear() {
+    this.#isNear = true
+    if (this.#flow && this.#provided) this.#observe(this.#flow.element, this.#provided)
+  }
+
+  /** Leaves a text that is out of sight to the page until it comes near. */
+  #leave(provided: Provided) {
+    if (this.#observed) provided.unobserve(this.#observed)
+    this.#observed = undefined
+    this.#width = undefined
+    this.#isNear = false
+    provided.awaitNear(this.#text)
+  }
+
+  /** Whether the page breaks its lines elsewhere. */
+  #differs(): boolean {
+    const { layout, flow, flowing } = {
+      layout: this.#layout,
+      flow: this.#flow,
+      flowing: this.#flowing,
     }
-    provided.observe(ruler, (width, isNear) => {
-      // A hidden element has no width.
-      if (width === this.#width || width === 0) return
-      this.#width = width
-      if (this.#typesetter) this.#write(width, isNear)
+    if (!layout || !flow || !flowing || this.#shown !== 'flow' || !this.#provided) return false
+    this.#provided.flowRules.alignBaseline(flow.element, flowing)
+    // In a box that is narrower than a letter there are no lines to speak of.
+    const isTiny = (this.#width ?? 0) < flowing.leading
+    if (this.#isMarked || isTiny || !flow.differs(lineEndsOf(layout), flowing.leading)) return false
+    if (!besideFloat(flow.element)) return true
+    this.#report({
+      code: 'beside-float',
+      severity: 'warning',
+      message: 'the lines of the layout are not those of the page, which stand beside a float',
+      hint: 'clear: both has the element stand below it',
     })
-    provided.schedule(this)
+    return false
+  }
+
+  /** Has its lines end where the layout has them end. */
+  #markEnds() {
+    if (!this.#flowing || !this.#provided || !this.#layout) return
+    this.#isMarked = true
+    this.#showFlow(this.#flowing, this.#provided, lineEndsOf(this.#layout))
+  }
+
+  #attach(provided: Provided) {
+    this.#provided = provided
+    provided.add(this.#text)
+    provided.schedule(this.#text)
   }
 
   #detach() {
-    if (this.#parts) this.#provided?.unobserve(this.#parts.ruler)
-    this.#provided?.remove(this)
+    if (this.#observed) this.#provided?.unobserve(this.#observed)
+    this.#provided?.remove(this.#text)
     this.#provided = undefined
+    this.#observed = undefined
     this.#width = undefined
+    this.#isNear = undefined
   }
 
   #changed() {
-    if (this.isConnected) this.#provided?.schedule(this)
+    this.#isStale = true
+    if (this.isConnected) this.#provided?.schedule(this.#text)
   }
 
   #reflect(name: Attribute, value: string | null) {
@@ -259,28 +376,69 @@ export class DotLineElement extends ElementBase {
 
   /** The options of the text, apart from its frame. */
   get #setting(): TextSetting {
-    const { textStyle: style, maxLines } = this
+    const { textStyle: style, maxLines, height, fit } = this
     // A text of the catalog has its values already: they choose what it says.
     const isMessage = !this.#rich && this.markup === null && this.message !== null
+    const ellipsis = this.getAttribute('ellipsis')
+    const overrides = ellipsis === null ? this.#overrides : { ...this.#overrides, ellipsis }
     return {
       ...(style !== '' && { style }),
       ...(this.#values && !isMessage && { values: this.#values }),
       ...(maxLines !== undefined && { maxLines }),
+      ...(height !== undefined && { height }),
+      ...(overrides && { overrides }),
+      ...(fit && { fit }),
     }
   }
 
-  /** Tells the page how wide the text would be by itself. */
-  #natural(found: Problem[]) {
-    const layout = this.#set({}, found)
-    if (!layout) return
-    this.#naturalWidth = Math.ceil(layout.width)
-    if (this.#parts) setLength(this.#parts.natural, 'inline-size', this.#naturalWidth)
+  /** Whether values in its text keep a direction of their own. */
+  get #hasIsolates(): boolean {
+    const own = typeof this.#content === 'string' ? undefined : this.#content.values
+    return this.#values !== undefined || (own !== undefined && Object.keys(own).length > 0)
   }
+
+  #align() {
+    const align = this.getAttribute('align')
+    return isAlign(align) ? align : undefined
+  }
+
+  /**
+   * Writes a text out of sight as the page itself sets it: of most texts that is how they are laid out.
+   * False where it has to be laid out to know how it looks.
+   */
+  #writeUnseen(provided: Provided): boolean {
+    const { paint, maxLines, height, fit } = this
+    const isMore = maxLines ?? height ?? fit ?? this.getAttribute('align-wrapped') ?? undefined
+    if (!this.#typesetter || isMore !== undefined || this.#isInRow()) return false
+    if (this.#paint(provided, paint) !== 'text') return false
+    try {
+      const content = styledContent(this.#typesetter, this.#content, this.#setting)
+      const flow = content && flowTextBefore({ ...content, align: this.#align() })
+      if (!flow) return false
+      // Its first text shows where the page has the baselines of a style.
+      if (this.#showFlow(flow, provided) && !provided.flowRules.isAligned(flow)) {
+        provided.compareLater(this.#text)
+      }
+      this.#layout = undefined
+    } catch (error) {
+      // It is reported when the text is laid out.
+      problemsOf(error)
+      return false
+    }
+    return true
+  }
+
+  /** A row of the page asks for the widths of its texts. */
+  #isInRow = () => this.closest('dot-line-row') !== null
+
+  /** System colors cover what is painted: then letters are letters. */
+  #paint = ({ preferences }: Provided, paint: Paint): Paint =>
+    preferences.forcedColors ? 'text' : paint
 
   #set(frame: Pick<Frame, 'width' | 'align'>, found: Problem[]): Layout | undefined {
     if (!this.#typesetter) return undefined
-    const align = this.getAttribute('align')
-    const frameOptions = { ...(isAlign(align) && { align }), ...frame }
+    const align = this.#align()
+    const frameOptions = { ...(align && { align }), ...frame }
     return setText(this.#typesetter, this.#content, this.#setting, frameOptions, found)
   }
 
@@ -292,104 +450,212 @@ export class DotLineElement extends ElementBase {
     return this.#set({ width, align: wrapped }, found)
   }
 
+  #layOutNow() {
+    if (!this.#isStale || this.#shown === 'content') return
+    const width = this.#width ?? this.#flow?.element.getBoundingClientRect().width
+    const found = [...this.#found]
+    const layout = width ? this.#setIn(width, found) : undefined
+    if (layout) this.#settle(layout, found)
+  }
+
+  /** Hears how wide its box is, through a part that takes the box's width. */
+  #observe(part: Element, provided: Provided) {
+    if (part === this.#observed) return
+    if (this.#observed) provided.unobserve(this.#observed)
+    this.#observed = part
+    provided.observe(part, (width, isNear) => {
+      // A hidden element has no boxes at all.
+      if (width === 0 && part.getClientRects().length === 0) return
+      if (width !== this.#width) this.#isStale = true
+      if (!isNear && this.#shown === 'flow' && !this.#isMarked) return this.#leave(provided)
+      this.#width = width
+      this.#isNear = isNear
+      if (this.#isStale && this.#typesetter) this.#write(width, isNear)
+    })
+  }
+
+  /** Has the page make room for a text that is no block of the page's own flow. */
+  #makeRoom() {
+    if (!this.#root || !this.#provided || !this.#typesetter) return
+    this.#room ??= textRoom(this.ownerDocument)
+    const natural = this.#set({}, [])?.width ?? 0
+    this.#room.set(this.#leastWidth(natural), natural)
+    if (this.#room.element.parentNode !== this.#root) {
+      if (this.#shown !== 'flow') this.#dress(this.#provided.exactSheets())
+      this.#root.prepend(this.#room.element)
+    }
+    if (this.#shown !== 'flow') this.#observe(this.#room.element, this.#provided)
+  }
+
+  /** Without it no word has to be broken, as pages see it. */
+  #leastWidth(natural: number): number {
+    if (!this.#typesetter || this.#layout?.writingMode.startsWith('vertical')) return natural
+    const { fit: _, maxLines: __, height: ___, ...setting } = this.#setting
+    try {
+      return this.#typesetter.shape(this.#content, setting).minWidth()
+    } catch (error) {
+      problemsOf(error)
+      return 0
+    }
+  }
+
+  /** Gives its root rules of its provider. */
+  #dress(sheets: readonly CSSStyleSheet[]) {
+    if (!this.#root || sheets === this.#sheets) return
+    this.#sheets = sheets
+    this.#root.adoptedStyleSheets = [...sheets]
+  }
+
   /** Lays it out, and writes it: at once where it is to be seen, else when there is time. */
   #write(width: number, isNear = true) {
     const provided = this.#provided
-    if (!provided || !this.#parts) return
+    if (!provided || !this.#root) return
     const found = [...this.#found]
     const layout = this.#setIn(width, found)
     if (!layout) return
+    if (this.#paint(provided, this.paint) === 'text') {
+      const flow = flowTextOf(layout, this.#hasIsolates)
+      if (flow) {
+        const ends = this.#isMarked ? lineEndsOf(layout) : undefined
+        // A server's text has the right faces, and stays until they are loaded.
+        if (this.#isServers() && isPending(layout)) return this.#settle(layout, found)
+        if (!this.#showFlow(flow, provided, ends)) return
+        this.#settle(layout, found)
+        this.#follow(layout)
+        provided.compareLater(this.#text)
+        return
+      }
+    }
     this.#laidOut = { layout, found }
-    const { frame, root } = this.#parts
-    if (isNear || frame.parentNode !== root) return this.show()
-    // Its height is known by numbers: the page around it is right, whatever stands in it. Lines that
-    // are as wide as its box was would make the page scroll sideways.
-    sizeFreely(frame, layout)
-    frame.style.setProperty('overflow', 'clip')
+    if (this.#isStale || this.#shown !== 'exact') this.#makeRoom()
+    if (isNear || this.#shown !== 'exact') return this.#show()
+    // Its height is known by numbers: the page around it is right, whatever stands in it.
+    this.#exact?.size(layout)
     this.#settle(layout, found)
-    provided.showLater(this)
+    provided.showLater(this.#text)
   }
 
-  /** Writes a pending layout; its provider calls it. */
-  show() {
+  /** A text that a server wrote stands in its root. */
+  #isServers = () => this.#shown === 'content' && this.#root?.querySelector('.frame') !== null
+
+  /** Writes a text as a block of the page; false where its faces are not there yet. */
+  #showFlow(flow: FlowText, provided: Provided, ends?: readonly number[]): boolean {
+    const root = this.#root
+    if (!root) return false
+    this.#flow ??= flowBlock(this.ownerDocument)
+    const { element } = this.#flow
+    const focused = root.activeElement?.getAttribute('data-dotline-link')
+    this.#flow.write(flow, provided.flowRules, ends)
+    if (provided.pageFaces.awaited()) {
+      provided.awaitFaces(this.#text)
+      return false
+    }
+    this.#dress(provided.flowSheets)
+    if (this.#shown !== 'flow' || element.parentNode !== root) {
+      root.replaceChildren(element)
+      this.#shown = 'flow'
+    }
+    if (ends) {
+      this.#makeRoom()
+    } else if (this.#room?.element.parentNode === root) this.#room.element.remove()
+    if (this.#isNear !== false) this.#observe(element, provided)
+    this.#flowing = flow
+    if (!this.#hasActions && this.#flow.linked.some(({ action }) => action !== undefined)) {
+      this.#hasActions = true
+      takeActions(element, () => this.#flow?.linked ?? [], this.#act)
+    }
+    if (focused !== null && focused !== undefined && !root.activeElement) {
+      const part = element.querySelector(`[data-dotline-link="${focused}"]`)
+      if (part instanceof HTMLElement) part.focus()
+    }
+    return true
+  }
+
+  /** Writes a pending layout. */
+  #show() {
     const provided = this.#provided
-    if (!provided || !this.#parts || !this.#laidOut) return
+    const root = this.#root
+    if (!provided || !root || !this.#laidOut) return
     const { layout, found } = this.#laidOut
-    const { root, block, frame } = this.#parts
     // A server's text has the right faces, and stays until they are loaded.
-    const isWritten = frame.parentNode !== root && root.querySelector('.frame') !== null
-    if (isWritten && layout.problems.some(({ code }) => code === 'pending-face')) return
-    const { pageFaces } = provided
+    if (this.#isServers() && isPending(layout)) return
+    this.#exact ??= exactBlock(this.ownerDocument)
     const page = provided.pageRules()
-    // System colors cover what is painted: then letters are letters.
-    const paint = provided.preferences.forcedColors ? 'text' : this.paint
-    const parts = htmlPartsOf(layout, page.rules, { visuallyHidden: paint !== 'text' })
-    const awaited = pageFaces.awaited()
+    const paint = this.#paint(provided, this.paint)
+    const parts = this.#exact.partsOf(layout, page, paint)
+    const awaited = provided.pageFaces.awaited()
     if (awaited) {
-      void awaited.then(() => this.isConnected && provided === this.#provided && this.show())
+      void awaited.then(() => this.isConnected && provided === this.#provided && this.#show())
       return
     }
-    const states = provided.stateSheet()
-    if (page !== this.#rules || states !== this.#states) {
-      if (page !== this.#rules) {
-        block.replaceChildren()
-        this.#lines = writtenLines(block)
-        this.#pictures = blockPictures(block)
-      }
-      root.adoptedStyleSheets = [provided.hostSheet, page.sheet, states]
-      this.#rules = page
-      this.#states = states
+    this.#dress(provided.exactSheets())
+    if (this.#shown !== 'exact') {
+      this.#shown = 'exact'
+      this.#isMarked = false
+      if (!this.#room) this.#makeRoom()
+      root.replaceChildren(...(this.#room ? [this.#room.element] : []), this.#exact.frame)
+      if (this.#room) this.#observe(this.#room.element, provided)
     }
-    if (frame.parentNode !== root) showParts(this.#parts)
-    sizeFreely(frame, layout)
-    frame.style.removeProperty('overflow')
-    dressBlock(block, parts)
-    this.#lines?.write(parts)
-    this.#pictures?.write(paint === 'canvas' ? '' : (parts.below ?? ''), parts.above ?? '')
-    this.#pictures?.paint(paint === 'canvas' ? layout : undefined)
+    this.#exact.write(layout, parts, page, paint)
     this.#laidOut = undefined
     this.#follow(layout)
     this.#settle(layout, found)
   }
 
   #settle(layout: Layout, found: readonly Problem[]) {
+    this.#isStale = false
     if (this.#layout === layout) return
     this.#layout = layout
     this.#problems = [...found, ...layout.problems]
-    this.#provided?.reportAtRest(this)
+    this.#provided?.reportAtRest(this.#text)
     this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout }, bubbles: true }))
+  }
+
+  #report(problem: Problem) {
+    this.#problems = [...this.#problems, problem]
+    this.#provided?.reportAtRest(this.#text)
+  }
+
+  readonly #act = ({ action, text }: LinkedPart) => {
+    const detail: TextAction = { action: action ?? '', text, values: this.#values }
+    this.dispatchEvent(new CustomEvent('text-action', { detail, bubbles: true, composed: true }))
   }
 
   /** Links and a tooltip cost nothing where there are none. */
   #follow(layout: Layout) {
-    if (!this.#parts) return
-    const { block, frame } = this.#parts
-    const hasLinks = block.querySelector('[data-dotline-link]') !== null
-    if (hasLinks) {
-      this.#links ??= followLinks(block, ({ action, text }) => {
-        const detail: TextAction = { action: action ?? '', text, values: this.#values }
-        this.dispatchEvent(
-          new CustomEvent('text-action', { detail, bubbles: true, composed: true }),
-        )
-      })
+    const isExact = this.#shown === 'exact'
+    const around = isExact ? this.#exact?.frame : this.#flow?.element
+    if (!around) return
+    let hasLinks = !isExact && (this.#flow?.linked.length ?? 0) > 0
+    if (isExact && this.#exact) {
+      const { block } = this.#exact
+      hasLinks = block.querySelector('[data-dotline-link]') !== null
+      if (hasLinks) this.#links ??= followLinks(block, this.#act)
+      this.#links?.show(layout, linkedTexts(layout))
     }
-    this.#links?.show(layout)
     const { tooltip } = this
     const isCut = layout.cut !== undefined
     const words =
       tooltip === 'none' ? '' : (tooltip ?? (isCut ? rangeText(layout, 0, layout.text.length) : ''))
-    if (words.trim() !== '') this.#tooltip ??= tooltipOf(this, frame)
+    if (words.trim() !== '') this.#tooltip ??= tooltipOf(this, () => this.#around())
     this.#tooltip?.say(words, tip => {
       if (this.#provided && this.#typesetter)
         writeTip(tip, words.trim(), this.#provided, this.#typesetter)
     })
-    // The keyboard reaches what is to be reported; links in it are reached anyway.
+    // The keyboard reaches what is to be told; links in it are reached anyway.
     if (words.trim() !== '' && !hasLinks) {
-      frame.tabIndex = 0
-      frame.setAttribute('role', 'group')
-    } else {
-      frame.removeAttribute('tabindex')
-      frame.removeAttribute('role')
+      around.tabIndex = 0
+      around.setAttribute('role', 'group')
+    } else if (around.hasAttribute('tabindex')) {
+      around.removeAttribute('tabindex')
+      around.removeAttribute('role')
     }
   }
+
+  /** The part that stands around its text. */
+  #around = (): HTMLElement | undefined =>
+    this.#shown === 'exact' ? this.#exact?.frame : this.#flow?.element
 }
+
+/** Whether faces stand in for others that are being fetched. */
+const isPending = ({ problems }: Layout) => problems.some(({ code }) => code === 'pending-face')

@@ -1,6 +1,7 @@
 import { problemLine, type ReaderSettings, type Typesetter, typesetterFor } from '../core.ts'
 import { defaultPrefix } from '../notation/index.ts'
 import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
+import { flowRules } from './flow-rules.ts'
 import { isNearSight, laterWriting } from './later-writing.ts'
 import { pageFonts } from './page-fonts.ts'
 import { markPage } from './page-marks.ts'
@@ -22,6 +23,9 @@ import { shownModes } from './shown-modes.ts'
 import { stateRules } from './state-rules.ts'
 
 let count = 0
+
+/** Texts are set for so many milliseconds of a frame. */
+const longestFlush = 30
 
 /** Checks a provision before any text is set with it. */
 function checkProvision(provision: TextProvision) {
@@ -45,23 +49,35 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const page = root instanceof Document ? root : root.ownerDocument
   const texts = new Set<ProvidedText>()
   const dirty = new Set<ProvidedText>()
+  const toCompare = new Set<ProvidedText>()
+  const awaitingFaces = new Set<ProvidedText>()
   const reported = new Set<string>()
   const written = new Set<ProvidedText>()
   const later = laterWriting(page)
   const prefix = `${defaultPrefix}${++count}`
   const pageFaces = pageFonts(page, prefix)
+  const watch: PreferenceWatch = watchPreferences(page, () => refreshAll())
   const hostSheet = new CSSStyleSheet()
   hostSheet.replaceSync(hostRules)
+  const stateSheet = new CSSStyleSheet()
   const idle: (() => void)[] = []
   let current = provision
   let setters = new Map<string, Typesetter>()
-  let states: CSSStyleSheet | undefined
   let frame = 0
   let generation = 0
   let rules = pageRules(`${prefix}-`, face => pageFaces.family(face))
 
   const shownSheet = () =>
     shownModes(current, watch.current).reduce((sheet, mode) => sheet.mode(mode), current.sheet)
+
+  const flow = flowRules(
+    `${prefix}-`,
+    face => pageFaces.family(face),
+    hostRules,
+    stateRules(shownSheet()),
+  )
+  const flowSheets = [flow.sheet]
+  let exactSheets: readonly CSSStyleSheet[] = []
 
   const reader = (): ReaderSettings => ({
     ...current.reader,
@@ -88,15 +104,39 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
 
   function flush() {
     frame = 0
-    const now = new Set(dirty)
-    dirty.clear()
     if (rules.rules.count > mostRules) {
       generation++
       rules = pageRules(`${prefix}-${generation}-`, face => pageFaces.family(face))
-      for (const text of texts) now.add(text)
+      for (const text of texts) dirty.add(text)
     }
-    for (const text of now) if (text.isConnected) text.refresh()
-    if (dirty.size === 0) for (const resolve of idle.splice(0)) resolve()
+    const end = performance.now() + longestFlush
+    let done = 0
+    for (const text of dirty) {
+      dirty.delete(text)
+      if (text.element.isConnected) text.refresh()
+      // What is left is for the next frames, so that none is long.
+      if (++done % 8 === 0 && performance.now() > end) break
+    }
+    compare()
+    if (dirty.size > 0) frame ||= requestAnimationFrame(flush)
+    else for (const resolve of idle.splice(0)) resolve()
+  }
+
+  /** All texts are read before any is written: the page is laid out once, as for its frame. */
+  function compare() {
+    flow.commit()
+    if (toCompare.size === 0) return
+    const now = [...toCompare]
+    toCompare.clear()
+    const others = now.filter(text => text.element.isConnected && text.differs())
+    for (const text of others) text.markEnds()
+    flow.commit()
+  }
+
+  function whenFacesCome() {
+    const waiting = [...awaitingFaces]
+    awaitingFaces.clear()
+    for (const text of waiting) if (texts.has(text)) schedule(text)
   }
 
   function schedule(text: ProvidedText) {
@@ -106,7 +146,9 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
 
   function refreshAll() {
     setters = new Map()
-    states = undefined
+    const states = stateRules(shownSheet())
+    stateSheet.replaceSync(states)
+    flow.renew(states)
     markPage(root, shownSheet(), reader().scale ?? 1)
     for (const text of texts) schedule(text)
     current.onChange?.()
@@ -122,7 +164,20 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       return { onWidth: widths.get(target), width: contentBoxSize[0].inlineSize, isNear }
     })
     for (const { onWidth, width, isNear } of changed) onWidth?.(width, isNear)
+    compare()
   })
+
+  const coming = new WeakMap<Element, ProvidedText>()
+  // Within a screen of sight, in whatever is scrolled.
+  const margins = { rootMargin: '100% 0px', scrollMargin: '100% 0px' }
+  const sight = new IntersectionObserver(entries => {
+    for (const { target, isIntersecting } of entries) {
+      if (!isIntersecting) continue
+      sight.unobserve(target)
+      coming.get(target)?.comeNear()
+    }
+    compare()
+  }, margins)
 
   /** Resolves when faces have come and widths are known, whatever is still to be written out of sight. */
   async function atRest() {
@@ -133,6 +188,8 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       // Only a text that has been set has asked for its faces; those that come make it wait again.
       await current.fonts.settled()
       await pageFaces.awaited()
+      // Those that waited for a face are scheduled now.
+      await undefined
     } while (dirty.size > 0 || pageFaces.awaited())
   }
 
@@ -144,11 +201,21 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       return watch.current
     },
     pageFaces,
-    hostSheet,
     pageRules: () => rules,
-    stateSheet() {
-      states ??= stateRules(shownSheet())
-      return states
+    flowRules: flow,
+    flowSheets,
+    exactSheets() {
+      if (exactSheets[1] !== rules.sheet) exactSheets = [hostSheet, rules.sheet, stateSheet]
+      return exactSheets
+    },
+    awaitNear(text) {
+      coming.set(text.element, text)
+      sight.observe(text.element)
+    },
+    compareLater: text => void toCompare.add(text),
+    awaitFaces(text) {
+      if (awaitingFaces.size === 0) void pageFaces.awaited()?.then(whenFacesCome)
+      awaitingFaces.add(text)
     },
     typesetter: setterFor,
     observe(element, onWidth) {
@@ -164,17 +231,19 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     remove(text) {
       texts.delete(text)
       dirty.delete(text)
+      toCompare.delete(text)
+      sight.unobserve(text.element)
       later.remove(text)
     },
     schedule,
-    scheduleAll() {
-      for (const text of texts) schedule(text)
+    handOver() {
+      for (const text of [...texts]) text.findProvider()
     },
     reportAtRest(text) {
       // Faces may be on their way, and widths about to change.
       if (written.size === 0) {
         void atRest().then(() => {
-          for (const one of written) if (one.isConnected) provided.report(one.problems)
+          for (const one of written) if (one.element.isConnected) provided.report(one.problems())
           written.clear()
         })
       }
@@ -192,7 +261,6 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       }
     },
   }
-  const watch: PreferenceWatch = watchPreferences(page, refreshAll)
   let endFonts = current.fonts.onChange(fontsChanged)
   let failures = current.fonts.problems.length
 
@@ -207,8 +275,9 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   languages.observe(page.documentElement, { subtree: true, attributeFilter: ['lang', 'dir'] })
   const outer = root instanceof Document ? undefined : providerOf(root)
   addProvider(root, provided)
+  stateSheet.replaceSync(stateRules(shownSheet()))
   markPage(root, shownSheet(), reader().scale ?? 1)
-  outer?.scheduleAll()
+  outer?.handOver()
   for (const text of takeWaiting(page)) text.refresh()
 
   return {
@@ -241,6 +310,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       if (frame !== 0) cancelAnimationFrame(frame)
       watch.stop()
       sizes.disconnect()
+      sight.disconnect()
       later.close()
       languages.disconnect()
       endFonts()

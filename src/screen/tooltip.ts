@@ -17,9 +17,9 @@ const gap = 6
  * A tooltip as WCAG 2.2, 1.4.13 asks: it can be dismissed by Escape without moving anything, pointed
  * at itself, and stays until pointer and focus have left, or it is dismissed.
  */
-export function tooltipOf(host: HTMLElement, frame: HTMLElement): Tooltip {
+export function tooltipOf(host: HTMLElement, frameOf: () => HTMLElement | undefined): Tooltip {
   const page = host.ownerDocument
-  const root = frame.getRootNode()
+  const root = frameOf()?.getRootNode()
   let text = ''
   let write: WriteTip | undefined
   let shown: HTMLElement | undefined
@@ -43,7 +43,7 @@ export function tooltipOf(host: HTMLElement, frame: HTMLElement): Tooltip {
     tip.addEventListener('pointerenter', () => clearTimeout(timer))
     tip.addEventListener('pointerleave', left)
     if (root instanceof ShadowRoot) root.append(tip)
-    frame.setAttribute('aria-describedby', tip.id)
+    frameOf()?.setAttribute('aria-describedby', tip.id)
     tip.showPopover?.()
     place(tip)
     shown = tip
@@ -56,7 +56,7 @@ export function tooltipOf(host: HTMLElement, frame: HTMLElement): Tooltip {
     if (!shown) return
     page.removeEventListener('keydown', onKey, true)
     page.removeEventListener('pointerdown', onPointer, true)
-    frame.removeAttribute('aria-describedby')
+    frameOf()?.removeAttribute('aria-describedby')
     shown.remove()
     shown = undefined
   }

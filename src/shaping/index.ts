@@ -1,5 +1,5 @@
 export { faceOf, keptWithFonts, subsetFont, unitScale } from '../fonts/index.ts'
-export { faceOfAll } from './fallback.ts'
+export { covers, faceOfAll } from './fallback.ts'
 export { findFace } from './find-face.ts'
 export type { ShapedRun, ShapingItem } from './glyph-run.ts'
 export { keptByStyle } from './kept-by-style.ts'

@@ -56,6 +56,7 @@ import { type Resolved, resolve } from './resolve.ts'
 import { type ShapedText, shapedText } from './shaped-text.ts'
 import { sheetForReader } from './sheet-for-reader.ts'
 import { styleBook } from './style-book.ts'
+import { keepStyled } from './styled-content.ts'
 
 /** Options of `typesetterFor`. */
 export interface TypesetterOptions<S extends string, I extends string, Z extends string> {
@@ -320,12 +321,12 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     return laidOut(scaledTexts(texts, ratio, tools), frame, base, text, size * ratio)
   }
 
-  return {
+  const typesetter = {
     set: (markup: string | RichText, setting: SetOptions<S, I, Z> = noSetting) =>
       set(markup, setting),
     shape: (markup: string | RichText, setting: SetOptions<S, I, Z> = noSetting) =>
       prepared(markup, setting),
-    scaleLength(length, bounds = {}) {
+    scaleLength(length: number, bounds: Parameters<Typesetter['scaleLength']>[1] = {}) {
       checkArgument('scaleLength', 'length', length, aNumber)
       checkOptions('scaleLength', bounds, { min: aNumber, max: aNumber })
       const { min = -Infinity, max = Infinity } = bounds
@@ -334,6 +335,8 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
       return Math.min(max, Math.max(min, length * ratio))
     },
   }
+  keepStyled(typesetter, { resolve: resolved }, tools)
+  return typesetter
 }
 
 function checkedFit(fit: NonNullable<SetOptions['fit']>) {

@@ -12,7 +12,7 @@ import sinhala from '@expo-google-fonts/noto-sans-sinhala/400Regular/NotoSansSin
 import tamil from '@expo-google-fonts/noto-sans-tamil/400Regular/NotoSansTamil_400Regular.ttf?url'
 import telugu from '@expo-google-fonts/noto-sans-telugu/400Regular/NotoSansTelugu_400Regular.ttf?url'
 import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf?url'
-import { type Layout, openFonts, readSheet, typesetterFor } from 'dot-line'
+import { type Layout, openFonts, rangeBoxes, readSheet, typesetterFor } from 'dot-line'
 import { toHtml } from 'dot-line/html'
 import { type DotLineElement, provideText } from 'dot-line/screen'
 import { toSvg } from 'dot-line/svg'
@@ -165,7 +165,11 @@ async function measured(): Promise<MeasuredAdvances[]> {
     await Promise.all([...document.fonts].map(face => face.load()))
     await document.fonts.ready
     const [svg] = picture.children
-    const frame = element.shadowRoot?.querySelector('.frame > div') ?? element
+    element.scrollIntoView()
+    await provider.settled()
+    // It is laid out when it is seen to be near.
+    await new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve)))
+    await provider.settled()
     // What hangs at the end of a line may be a text of its own: lengths are added up line by line.
     const lengths = new Map<string, number>()
     for (const text of svg.querySelectorAll('text')) {
@@ -176,12 +180,46 @@ async function measured(): Promise<MeasuredAdvances[]> {
       name: language,
       style,
       html: apart(own, shownWidths(block)),
-      element: element.layout ? apart(ownWidths(element.layout), shownWidths(frame)) : Infinity,
+      element: elementApart(element),
       svg: svgApart(layout, [...lengths.values()]),
     })
     picture.remove()
   }
   return found
+}
+
+/** Of an element, its lines as elements, or else as they flow: the letters of each, without what hangs. */
+function elementApart({ layout, shadowRoot }: DotLineElement): number {
+  const block = shadowRoot?.querySelector('[lang]')
+  if (!layout || !block) return Infinity
+  const lines = shadowRoot?.querySelector('.frame')
+  if (lines) return apart(ownWidths(layout), shownWidths(block))
+  const letters: { readonly node: Text; readonly offset: number }[] = []
+  const walker = document.createTreeWalker(block, NodeFilter.SHOW_TEXT)
+  for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+    if (node instanceof Text)
+      for (let i = 0; i < node.data.length; i++) letters.push({ node, offset: i })
+  }
+  const range = document.createRange()
+  const [own, shown]: [number[], number[]] = [[], []]
+  for (const { start, end } of layout.lines) {
+    const last = start + layout.text.slice(start, end).trimEnd().length
+    if (last === start) continue
+    const boxes = rangeBoxes(layout, start, last)
+    own.push(
+      Math.max(...boxes.map(box => box.x + box.width)) - Math.min(...boxes.map(box => box.x)),
+    )
+    range.setStart(letters[start].node, letters[start].offset)
+    range.setEnd(letters[last - 1].node, letters[last - 1].offset + 1)
+    const rectangles = [...range.getClientRects()].filter(({ width }) => width > 0)
+    const tops = new Set(rectangles.map(({ bottom }) => Math.round(bottom / 4)))
+    if (tops.size > 1) return Infinity
+    shown.push(
+      Math.max(...rectangles.map(({ right }) => right)) -
+        Math.min(...rectangles.map(({ left }) => left)),
+    )
+  }
+  return apart(own, shown)
 }
 
 /** Of SVG, the advances of the letters: gaps between places are none of a text. */

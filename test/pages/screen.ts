@@ -1,11 +1,12 @@
 // Texts of a page with a provider, under a strict policy and hostile styles; driven by the tests.
 import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
-import { defineCatalog, defineSheet, openFonts, type Problem } from 'dot-line'
+import { defineCatalog, defineSheet, openFonts, type Problem, rangeBoxes } from 'dot-line'
 import { DotLineElement, provideText, type TextProvider } from 'dot-line/screen'
 
 declare global {
   interface Window {
     provider?: TextProvider
+    rangeBoxes: typeof rangeBoxes
     problems: Problem[]
     actions: unknown[]
     ready?: true
@@ -55,6 +56,7 @@ const provider = provideText(document, {
   onProblem: problem => window.problems.push(problem),
 })
 window.provider = provider
+window.rangeBoxes = rangeBoxes
 Object.assign(window, {
   provideInside: provideText,
   arabic,

@@ -19,7 +19,7 @@ describe('text elements in React', () => {
     // React writes it when it has time.
     const text = () => page.evaluate<string>(`document.querySelector('dot-line')?.layout?.text`)
     await expect.poll(text).toBe('Tern is 12 min late. More')
-    await page.click('dot-line >> [data-dotline-action=more] span')
+    await page.click('dot-line >> role=button')
     await expect.poll(text).toBe('Tern is 13 min late. More')
   })
 })

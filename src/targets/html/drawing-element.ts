@@ -10,9 +10,10 @@ import {
 } from '../../drawing/index.ts'
 import { identity, type Matrix, product } from '../../geometry/index.ts'
 import { htmlText } from '../../notation/index.ts'
+import { px } from '../flow/index.ts'
 import type { Anchors } from './anchors.ts'
 import { layoutElement, pictureDeclarations } from './layout-element.ts'
-import { px, type Rules } from './rules.ts'
+import type { Rules } from './rules.ts'
 
 interface Frame {
   readonly items: readonly Item[]

@@ -3,7 +3,7 @@ import type { Layout } from '../../layout/index.ts'
 import { colorText, defaultPrefix, htmlText } from '../../notation/index.ts'
 import { aLanguage, anything, aString, checkOptions, fromZero } from '../../problem/index.ts'
 import { type Ink, isDark, representativeColor } from '../../sheet/index.ts'
-import { px } from './rules.ts'
+import { px } from '../flow/index.ts'
 import { type HtmlTargetOptions, htmlFields, toHtml } from './to-html.ts'
 
 /** Options of `toHtmlPage`. */

@@ -9,10 +9,11 @@ import {
   fail,
   isObject,
 } from '../../problem/index.ts'
+import { px } from '../flow/index.ts'
 import { toSvg } from '../svg/index.ts'
 import { blockLook } from './layout-element.ts'
 import { lineElement } from './line-element.ts'
-import { px, type Rules, rulesFor } from './rules.ts'
+import { type Rules, rulesFor } from './rules.ts'
 import { aPrefix } from './to-html.ts'
 import { writtenLayout } from './written-layout.ts'
 

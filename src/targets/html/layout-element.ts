@@ -2,9 +2,10 @@ import type { Drawing } from '../../drawing/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { cssString, htmlText } from '../../notation/index.ts'
 import { hasCentralBaseline, isVertical } from '../../sheet/index.ts'
+import { px } from '../flow/index.ts'
 import { toSvg } from '../svg/index.ts'
 import { lineElement } from './line-element.ts'
-import { px, type Rules } from './rules.ts'
+import type { Rules } from './rules.ts'
 import { writtenLayout } from './written-layout.ts'
 
 /** A layout as an element of real text. */

@@ -1,7 +1,8 @@
 import type { AroundText } from '../../drawing/index.ts'
 import type { GlyphRun, Layout, Line } from '../../layout/index.ts'
+import { px } from '../flow/index.ts'
 import type { LinkParts } from './link-parts.ts'
-import { px, type Rules } from './rules.ts'
+import type { Rules } from './rules.ts'
 import { type RunPlace, runElement, targetElement } from './run-element.ts'
 
 /** The distance of a line from the edge of its block, in units; negative to the left of it. */

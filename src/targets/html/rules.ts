@@ -1,4 +1,4 @@
-import { fontFaces, numberText } from '../../drawing/index.ts'
+import { fontFaces } from '../../drawing/index.ts'
 import type { Face } from '../../fonts/index.ts'
 
 /** The rules of one stylesheet: the same declarations have one class. */
@@ -46,6 +46,3 @@ export function rulesFor(prefix: string, { family, write }: RulesTarget): Rules 
     family,
   }
 }
-
-/** As many decimals as a 64th of a pixel has, which is the least that layout knows. */
-export const px = (units: number) => `${numberText(units, 6)}px`

@@ -1,10 +1,9 @@
-import { type BareLetters, faceOf, inkOf, spacingOf, unitScale } from '../../drawing/index.ts'
-import type { Face } from '../../fonts/index.ts'
+import { type BareLetters, faceOf, spacingOf, unitScale } from '../../drawing/index.ts'
 import type { GlyphRun } from '../../layout/index.ts'
-import { colorText, cssString, htmlText } from '../../notation/index.ts'
-import { type Style, shapingFeatures } from '../../sheet/index.ts'
+import { cssString, htmlText } from '../../notation/index.ts'
+import { askedSize, letterDeclarations, pageSize, px, spacingText } from '../flow/index.ts'
 import type { LinkPart } from './link-parts.ts'
-import { px, type Rules } from './rules.ts'
+import type { Rules } from './rules.ts'
 
 /** A run, whether a picture shows it, what lies before it and behind it, and its hyphen. */
 export interface RunPlace {
@@ -54,12 +53,17 @@ export function runElement(
  * lines the keyboard reaches the first part, which says all of it; the others can be pointed at.
  */
 export function targetElement(
-  { link, action }: GlyphRun,
+  run: GlyphRun,
   part: LinkPart | undefined,
   content: string,
   rules: Rules,
 ): string {
-  const name = rules.classOf('color:inherit;text-decoration:none')
+  const { link, action, text, style } = run
+  // Its box is as high as its letters: it can be seen, pointed at and scrolled to.
+  const font = run.box
+    ? ''
+    : `;font:${px(askedSize(style.size))}/0 ${cssString(rules.family(faceOf(run), text))}`
+  const name = rules.classOf(`color:inherit;text-decoration:none${font}`)
   const data =
     (part ? ` data-dotline-link="${part.index}"` : '') +
     (action === undefined ? '' : ` data-dotline-action="${htmlText(action)}"`)
@@ -98,27 +102,6 @@ function runDeclarations(
   ].join(';')
 }
 
-/** The declarations of letters of a style and a face, which the page knows by a family name. */
-function letterDeclarations(
-  style: Style,
-  face: Face,
-  family: string,
-  isPainted: boolean,
-  rise: number,
-): string {
-  const axes = [...face.coordinates].map(([tag, value]) => `${cssString(tag)} ${value}`)
-  const features = shapingFeatures(style).map(f => `${cssString(f.slice(0, 4))} ${f.slice(5)}`)
-  return [
-    `font:${px(askedSize(style.size))}/0 ${cssString(family)}`,
-    `color:${isPainted ? 'transparent' : colorText(inkOf(style, style.opacity))}`,
-    'font-kerning:normal;font-synthesis:none;font-optical-sizing:none',
-    'text-rendering:geometricPrecision',
-    `font-feature-settings:${features.length > 0 ? features.join(',') : 'normal'}`,
-    `font-variation-settings:${axes.length > 0 ? axes.join(',') : 'normal'}`,
-    `vertical-align:${px(rise)}`,
-  ].join(';')
-}
-
 /**
  * Writes lines of letters of one style and face, of which nothing has to be known but their text: where the
  * browser has their size as it is, they come out as wide as they are. Undefined if it has another.
@@ -143,18 +126,9 @@ export function bareRuns(
   }
 }
 
-const spacingText = (letters: number, words: number) =>
-  `letter-spacing:${px(letters)};word-spacing:${px(words)}`
-
 /** Two figures beside each other in the place of one letter. */
 const isPair = ({ upright, text, style }: GlyphRun) =>
   upright === true && style.combineDigits && /^[0-9]{2}$/.test(text)
-
-/** A size as font engines see it that count in 64ths of a pixel. */
-const pageSize = (size: number) => Math.floor(size * 64) / 64
-
-/** A size that is that, and no 64th less by how a browser calculates. */
-const askedSize = (size: number) => (Number.isInteger(size) ? size : pageSize(size) + 0.25 / 64)
 
 /** The word and letter spacing of a run, with the width that the browser's size leaves off. */
 function spacingDeclarations(run: GlyphRun, gap: number, behind: number): string {

@@ -1,0 +1,283 @@
+import type { FlowText } from '../targets/flow/index.ts'
+import type { FlowRules } from './flow-rules.ts'
+import type { LinkedPart } from './links.ts'
+
+/** The letters of a stretch as they are written, with marks between them where lines are made to end. */
+interface WrittenStretch {
+  readonly text: string
+  readonly cuts: readonly number[]
+  readonly nodes: readonly ChildNode[]
+}
+
+/** A text that flows in a block of the page. */
+export interface FlowBlock {
+  readonly element: HTMLElement
+  /** Its links and actions, in order. */
+  readonly linked: readonly LinkedPart[]
+  /** Writes a text; elements that stay are kept. Lines end at `ends` and nowhere else, if they are given. */
+  write(flow: FlowText, rules: FlowRules, ends?: readonly number[]): void
+  /** Whether the browser's lines end elsewhere, or there are more of them. Reads the page. */
+  differs(ends: readonly number[], leading: number): boolean
+}
+
+/** Structures of texts: those of one structure are copies of one. */
+const patterns = new WeakMap<Document, Map<string, DocumentFragment>>()
+/** As many are kept. */
+const mostPatterns = 500
+
+export function flowBlock(page: Document): FlowBlock {
+  const element = page.createElement('div')
+  let written: readonly WrittenStretch[] = []
+  let linked: readonly LinkedPart[] = []
+  let text = ''
+  let structure: string | undefined
+
+  return {
+    element,
+    get linked() {
+      return linked
+    },
+    write(flow, rules, ends = none) {
+      const look = rules.blockOf(flow)
+      const stretches = toWrite(flow, rules)
+      const inside = ends.filter(end => isInside(flow.text, end))
+      const asked = stretches.map(structureOf).join(' ')
+      // A reader's translation stands in place of what was written, in parts: none of it is kept.
+      if (asked !== structure || element.querySelector('font')) {
+        const copy = patternOf(page, asked, stretches)
+        written = lettersIn(copy)
+        element.replaceChildren(copy)
+        structure = asked
+      }
+      written = withCuts(page, written, stretches, inside)
+      const spaced = hasWideSpaces(flow.text) ? ' spaced' : ''
+      const name = inside.length > 0 ? `${look} marked${spaced}` : look
+      if (element.className !== name) element.className = name
+      if (element.lang !== flow.style.language) element.lang = flow.style.language
+      text = flow.text
+      linked = linkedIn(stretches)
+    },
+    differs(ends, leading) {
+      const { height } = element.getBoundingClientRect()
+      if (Math.abs(height - ends.length * leading) > leading / 2) return true
+      return ends.length > 1 && !endsAt(page, written, text, ends)
+    },
+  }
+}
+
+const none: readonly number[] = []
+
+/** Whether a line ends at an offset because there is no more room for it. */
+const isInside = (text: string, end: number) =>
+  end > 0 && end < text.length && text[end] !== '\n' && text[end - 1] !== '\n'
+
+const isEqual = (a: readonly number[], b: readonly number[]) =>
+  a.length === b.length && a.every((one, i) => one === b[i])
+
+/** Spaces that collapsing would take away. */
+const hasWideSpaces = (text: string) => / {2}|^ | $|\n | \n/.test(text)
+
+interface StretchToWrite {
+  readonly text: string
+  /** The class of its element; empty if it is letters of the block. */
+  readonly look: string
+  readonly language: string | undefined
+  readonly link: string | undefined
+  readonly action: string | undefined
+}
+
+/** Stretches cover all of the text: a newline between two belongs to the first. */
+function toWrite(flow: FlowText, rules: FlowRules): readonly StretchToWrite[] {
+  const { text, stretches, style, block } = flow
+  return stretches.map((stretch, i) => {
+    const start = i === 0 ? 0 : stretch.start
+    const end = stretches[i + 1]?.start ?? text.length
+    const isBare = stretch.style === block.style && stretch.face === block.face
+    const { language } = stretch.style
+    return {
+      text: text.slice(start, end),
+      look: isBare ? '' : rules.lettersOf(flow, i),
+      language: language === style.language ? undefined : language,
+      link: stretch.link,
+      action: stretch.action,
+    }
+  })
+}
+
+const structureOf = ({ look, language, link, action }: StretchToWrite) =>
+  `${look}|${language ?? ''}|${link ?? ''}|${action ?? ''}`
+
+/** Stretches of one link are one link. */
+const isOneLink = (a: Target | undefined, b: Target | undefined) =>
+  a !== undefined && b !== undefined && leadsOn(b) && a.link === b.link && a.action === b.action
+
+interface Target {
+  readonly link: string | undefined
+  readonly action: string | undefined
+}
+
+const leadsOn = ({ link, action }: Target) => link !== undefined || action !== undefined
+
+function linkedIn(stretches: readonly StretchToWrite[]): readonly LinkedPart[] {
+  const parts: { link: string | undefined; action: string | undefined; text: string }[] = []
+  stretches.forEach((stretch, i) => {
+    if (!leadsOn(stretch)) return
+    const { link, action, text } = stretch
+    const last = parts.at(-1)
+    if (last && isOneLink(stretches[i - 1], stretch)) last.text += text
+    else parts.push({ link, action, text })
+  })
+  return parts
+}
+
+function built(page: Document, stretches: readonly StretchToWrite[]): DocumentFragment {
+  const fragment = page.createDocumentFragment()
+  let target: HTMLElement | undefined
+  let count = 0
+  for (const [i, stretch] of stretches.entries()) {
+    if (!isOneLink(stretches[i - 1], stretch)) {
+      target = leadsOn(stretch) ? fragment.appendChild(targetOf(page, stretch, count++)) : undefined
+    }
+    const { look, language } = stretch
+    const letters = page.createTextNode('.')
+    // A link in one style is that style's element itself: its box and its ring have its letters' size and ink.
+    const isAlone = !isOneLink(stretch, stretches[i + 1]) && !isOneLink(stretches[i - 1], stretch)
+    const isBare = look === '' && language === undefined
+    const own = target && isAlone ? target : isBare ? undefined : page.createElement('span')
+    if (own) {
+      if (look !== '') own.classList.add(look)
+      if (language !== undefined) own.lang = language
+      own.append(letters)
+    }
+    if (own !== target || !own) (target ?? fragment).append(own ?? letters)
+  }
+  return fragment
+}
+
+function targetOf(page: Document, { link, action }: Target, index: number): HTMLElement {
+  const target = page.createElement(link === undefined ? 'span' : 'a')
+  if (link !== undefined) target.setAttribute('href', link)
+  else {
+    target.setAttribute('role', 'button')
+    target.tabIndex = 0
+  }
+  target.className = 'target'
+  target.setAttribute('data-dotline-link', String(index))
+  if (action !== undefined) target.setAttribute('data-dotline-action', action)
+  return target
+}
+
+function patternOf(
+  page: Document,
+  structure: string,
+  stretches: readonly StretchToWrite[],
+): DocumentFragment {
+  const known = patterns.get(page) ?? new Map<string, DocumentFragment>()
+  patterns.set(page, known)
+  let pattern = known.get(structure)
+  if (!pattern) {
+    if (known.size >= mostPatterns) known.clear()
+    pattern = built(page, stretches)
+    known.set(structure, pattern)
+  }
+  const copy = pattern.cloneNode(true)
+  return isFragment(copy) ? copy : pattern
+}
+
+/** Not by its class: each window has one of its own. */
+const isFragment = (node: Node): node is DocumentFragment =>
+  node.nodeType === node.DOCUMENT_FRAGMENT_NODE
+const isText = (node: Node | null): node is Text => node?.nodeType === 3
+
+/** The letters in a copy: each stretch has one text node. */
+function lettersIn(copy: DocumentFragment): readonly WrittenStretch[] {
+  const letters: Text[] = []
+  const take = (around: Node) => {
+    for (let node = around.firstChild; node; node = node.nextSibling) {
+      if (isText(node)) letters.push(node)
+      // A target holds spans, and these letters: two deep at most.
+      else take(node)
+    }
+  }
+  take(copy)
+  return letters.map(node => ({ text: node.data, cuts: none, nodes: [node] }))
+}
+
+/** Writes letters, and marks at the offsets where lines are to end; nodes that stay are kept. */
+function withCuts(
+  page: Document,
+  written: readonly WrittenStretch[],
+  stretches: readonly StretchToWrite[],
+  ends: readonly number[],
+): readonly WrittenStretch[] {
+  let start = 0
+  let n = 0
+  return stretches.map(({ text }, i) => {
+    const cuts: number[] = []
+    // A line that ends where a stretch does has its mark at the end of that.
+    for (; n < ends.length && ends[n] <= start + text.length; n++) cuts.push(ends[n] - start)
+    start += text.length
+    const before = written[i]
+    if (before.text === text && isEqual(before.cuts, cuts)) return before
+    const [first] = before.nodes
+    if (cuts.length === 0 && before.cuts.length === 0 && isText(first)) {
+      first.data = text
+      return { text, cuts, nodes: before.nodes }
+    }
+    const nodes: ChildNode[] = []
+    let from = 0
+    for (const cut of cuts) {
+      nodes.push(page.createTextNode(text.slice(from, cut)), page.createElement('wbr'))
+      from = cut
+    }
+    if (from < text.length || nodes.length === 0) nodes.push(page.createTextNode(text.slice(from)))
+    first.before(...nodes)
+    for (const node of before.nodes) node.remove()
+    return { text, cuts, nodes }
+  })
+}
+
+/** Whether lines of the page end at offsets of a text: the letters around each stand on two lines. */
+function endsAt(
+  page: Document,
+  written: readonly WrittenStretch[],
+  text: string,
+  ends: readonly number[],
+): boolean {
+  const range = page.createRange()
+  let n = 0
+  let start = 0
+  let above: Text | undefined
+  for (const { nodes } of written) {
+    for (const node of nodes) {
+      if (!isText(node)) continue
+      const behind = start + node.data.length
+      while (n < ends.length && (ends[n] <= start || !isInside(text, ends[n]))) {
+        // The line ends between two stretches: letters of the one before are compared with these.
+        if (ends[n] === start && isInside(text, ends[n]) && above) {
+          const last = topOf(range, above, above.data.length - 1)
+          if (isOneLine(last, topOf(range, node, 0))) return false
+        }
+        n++
+      }
+      for (; n < ends.length && ends[n] < behind; n++) {
+        if (!isInside(text, ends[n])) continue
+        const at = ends[n] - start
+        if (isOneLine(topOf(range, node, at - 1), topOf(range, node, at))) return false
+      }
+      above = node
+      start = behind
+    }
+  }
+  return true
+}
+
+/** In columns of the page the next line may be further up. */
+const isOneLine = (top: number, next: number) => Math.abs(next - top) <= 1
+
+function topOf(range: Range, node: Text, offset: number): number {
+  range.setStart(node, offset)
+  range.setEnd(node, offset + 1)
+  const boxes = range.getClientRects()
+  return boxes.length === 0 ? Number.NaN : boxes[boxes.length - 1].top
+}

@@ -1,0 +1,78 @@
+// The same boxes twice: around plain elements, and around text elements of the same words and font.
+import { defineSheet, faceOf, openFonts } from 'dot-line'
+import { provideText } from 'dot-line/screen'
+
+/** A box with others in it, or a text. */
+export interface Box {
+  readonly css: string
+  readonly tag?: string
+  readonly boxes?: readonly Box[]
+  readonly text?: string
+}
+
+/** Boxes of texts at one width: those around plain elements, and those around ours. */
+export interface Measured {
+  readonly plain: readonly (readonly number[])[]
+  readonly ours: readonly (readonly number[])[]
+}
+
+declare global {
+  interface Window {
+    measureBoxes(tree: Box, width: number, direction: string): Promise<Measured>
+    containersReady?: true
+  }
+}
+
+const sheet = defineSheet({ styles: { body: { size: 16, leading: 1.4 } } })
+const fonts = await openFonts({ builtIn: ['sans'] })
+const provider = provideText(document, { sheet, fonts, onProblem() {} })
+const main = document.querySelector('main') ?? document.body
+
+function built(box: Box, isOurs: boolean): HTMLElement {
+  if (box.text !== undefined) {
+    const text = document.createElement(isOurs ? 'dot-line' : 'div')
+    text.style.cssText = box.css
+    text.classList.add('text')
+    if (isOurs) {
+      text.setAttribute('text-style', 'body')
+      text.setAttribute('markup', box.text)
+    } else {
+      text.classList.add('plain')
+      text.textContent = box.text
+    }
+    return text
+  }
+  const element = document.createElement(box.tag ?? 'div')
+  element.style.cssText = box.css
+  if (element instanceof HTMLDetailsElement) element.open = true
+  if (element instanceof HTMLDialogElement) element.open = true
+  for (const inner of box.boxes ?? []) element.append(built(inner, isOurs))
+  return element
+}
+
+const boxes = () =>
+  [...main.querySelectorAll('.text')].map(text => {
+    const { left, top, width, height } = text.getBoundingClientRect()
+    return [left, top, width, height]
+  })
+
+window.measureBoxes = async (tree, width, direction) => {
+  main.style.width = `${width}px`
+  main.dir = direction
+  main.replaceChildren(built(tree, false))
+  const plain = boxes()
+  main.replaceChildren(built(tree, true))
+  await provider.settled()
+  await new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve)))
+  return { plain, ours: boxes() }
+}
+
+const first = document.createElement('dot-line')
+first.setAttribute('text-style', 'body')
+first.setAttribute('markup', 'Tern')
+main.append(first)
+await provider.settled()
+const [run] = (first as HTMLElement & { layout: import('dot-line').Layout }).layout.lines[0].runs
+const plainFace = new FontFace('Plain Sans', new Uint8Array(faceOf(run).bytes))
+document.fonts.add(await plainFace.load())
+window.containersReady = true

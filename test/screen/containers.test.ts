@@ -1,0 +1,115 @@
+import fc from 'fast-check'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Box, Measured } from '../pages/containers.ts'
+import { openPage, type ServedPage } from '../support/browser.ts'
+
+let served: ServedPage
+
+beforeAll(async () => {
+  served = await openPage('test/pages', 'containers.html', {
+    viewport: { width: 1280, height: 800 },
+  })
+  await served.page.waitForFunction('window.containersReady')
+})
+afterAll(async () => {
+  await served?.close()
+})
+
+const words = [
+  'Quillhaven',
+  'Boats to Saint Orrin’s Landing are late by an hour and more, and nobody knows why.',
+  'Brackwater-under-Heugh, 07:45 and 09:10',
+  'Lighthousekeeperscottages by the north-westerly harbor wall',
+]
+const texts: fc.Arbitrary<Box> = fc.record({
+  css: fc.constantFrom(
+    '',
+    '',
+    'margin: 4px 0',
+    'padding: 3px 6px',
+    'max-width: 180px',
+    'flex: 1',
+    'min-width: 0',
+  ),
+  text: fc.constantFrom(...words),
+})
+
+/** Boxes that each may hold any other. */
+const kinds: readonly Pick<Box, 'css' | 'tag'>[] = [
+  { css: '' },
+  { css: 'padding: 5px; border: 1px solid' },
+  { css: 'display: flex; gap: 8px' },
+  { css: 'display: flex; flex-wrap: wrap; gap: 4px' },
+  { css: 'display: flex; flex-direction: column; align-items: start' },
+  { css: 'display: flex; align-items: baseline; justify-content: space-between' },
+  { css: 'display: grid; grid-template-columns: 1fr auto' },
+  { css: 'display: grid; grid-template-columns: minmax(0, 1fr) minmax(min-content, 200px)' },
+  { css: 'display: inline-block' },
+  { css: 'display: table' },
+  { css: 'width: min-content' },
+  { css: 'width: max-content; max-width: 100%' },
+  { css: 'width: fit-content' },
+  { css: 'columns: 2' },
+  { css: 'position: relative; left: 3px' },
+  { css: 'position: absolute; left: 0; top: 0' },
+  { css: 'float: left' },
+  { css: 'float: right; max-width: 50%' },
+  { css: 'aspect-ratio: 2 / 1; width: 60%' },
+  { css: 'container-type: inline-size' },
+  { css: '', tag: 'fieldset' },
+  { css: '', tag: 'details' },
+  { css: 'position: static', tag: 'dialog' },
+  { css: 'text-align: start', tag: 'button' },
+]
+const trees = fc.letrec<{ box: Box; tree: Box }>(tie => ({
+  box: fc
+    .tuple(fc.constantFrom(...kinds), fc.array(tie('tree'), { minLength: 1, maxLength: 3 }))
+    .map(([kind, boxes]) => ({ ...kind, boxes })),
+  tree: fc.oneof({ maxDepth: 4, depthSize: 'medium' }, texts, tie('box')),
+}))
+
+async function measured(tree: Box, width: number, direction: string): Promise<Measured> {
+  return served.page.evaluate(([box, units, dir]) => window.measureBoxes(box, units, dir), [
+    tree,
+    width,
+    direction,
+  ] as const)
+}
+
+/** A float of the page shortens lines that the layout does not know. */
+function expectSame({ plain, ours }: Measured, what: string) {
+  expect(ours).toHaveLength(plain.length)
+  for (const [i, box] of plain.entries()) {
+    for (const [side, units] of box.entries()) {
+      expect(Math.abs(ours[i][side] - units), `${what}, text ${i}, ${'xywh'[side]}`).toBeLessThan(1)
+    }
+  }
+}
+
+describe('a text element in any box', () => {
+  it.each(kinds)('has the box of a plain element: $tag $css', async kind => {
+    const tree = {
+      css: 'display: flex',
+      boxes: [{ ...kind, boxes: words.map(text => ({ css: '', text })) }],
+    }
+    for (const width of [120, 260, 390, 900]) {
+      for (const direction of ['ltr', 'rtl']) {
+        expectSame(await measured(tree, width, direction), `${width} ${direction}`)
+      }
+    }
+  })
+
+  it('has the box of a plain element in random trees', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        trees.box,
+        fc.constantFrom(120, 260, 390, 900),
+        fc.constantFrom('ltr', 'rtl'),
+        async (tree, width, direction) => {
+          expectSame(await measured(tree, width, direction), `${width} ${direction}`)
+        },
+      ),
+      { numRuns: 80 },
+    )
+  })
+})
