@@ -1,4 +1,11 @@
-import type { FlowText } from '../targets/flow/index.ts'
+import {
+  type FlowPart,
+  type FlowText,
+  flowParts,
+  isOneTarget,
+  leadsOn,
+  targetClass,
+} from '../targets/flow/index.ts'
 import type { FlowRules } from './flow-rules.ts'
 import type { LinkedPart } from './links.ts'
 
@@ -39,7 +46,7 @@ export function flowBlock(page: Document): FlowBlock {
     },
     write(flow, rules, ends = none) {
       const look = rules.blockOf(flow)
-      const stretches = toWrite(flow, rules)
+      const stretches = flowParts(flow, i => rules.lettersOf(flow, i))
       const inside = ends.filter(end => isInside(flow.text, end))
       const asked = stretches.map(structureOf).join(' ')
       // A reader's translation stands in place of what was written, in parts: none of it is kept.
@@ -77,71 +84,34 @@ const isEqual = (a: readonly number[], b: readonly number[]) =>
 /** Spaces that collapsing would take away. */
 const hasWideSpaces = (text: string) => / {2}|^ | $|\n | \n/.test(text)
 
-interface StretchToWrite {
-  readonly text: string
-  /** The class of its element; empty if it is letters of the block. */
-  readonly look: string
-  readonly language: string | undefined
-  readonly link: string | undefined
-  readonly action: string | undefined
-}
-
-/** Stretches cover all of the text: a newline between two belongs to the first. */
-function toWrite(flow: FlowText, rules: FlowRules): readonly StretchToWrite[] {
-  const { text, stretches, style, block } = flow
-  return stretches.map((stretch, i) => {
-    const start = i === 0 ? 0 : stretch.start
-    const end = stretches[i + 1]?.start ?? text.length
-    const isBare = stretch.style === block.style && stretch.face === block.face
-    const { language } = stretch.style
-    return {
-      text: text.slice(start, end),
-      look: isBare ? '' : rules.lettersOf(flow, i),
-      language: language === style.language ? undefined : language,
-      link: stretch.link,
-      action: stretch.action,
-    }
-  })
-}
-
-const structureOf = ({ look, language, link, action }: StretchToWrite) =>
+const structureOf = ({ look, language, link, action }: FlowPart) =>
   `${look}|${language ?? ''}|${link ?? ''}|${action ?? ''}`
 
-/** Stretches of one link are one link. */
-const isOneLink = (a: Target | undefined, b: Target | undefined) =>
-  a !== undefined && b !== undefined && leadsOn(b) && a.link === b.link && a.action === b.action
-
-interface Target {
-  readonly link: string | undefined
-  readonly action: string | undefined
-}
-
-const leadsOn = ({ link, action }: Target) => link !== undefined || action !== undefined
-
-function linkedIn(stretches: readonly StretchToWrite[]): readonly LinkedPart[] {
+function linkedIn(stretches: readonly FlowPart[]): readonly LinkedPart[] {
   const parts: { link: string | undefined; action: string | undefined; text: string }[] = []
   stretches.forEach((stretch, i) => {
     if (!leadsOn(stretch)) return
     const { link, action, text } = stretch
     const last = parts.at(-1)
-    if (last && isOneLink(stretches[i - 1], stretch)) last.text += text
+    if (last && isOneTarget(stretches[i - 1], stretch)) last.text += text
     else parts.push({ link, action, text })
   })
   return parts
 }
 
-function built(page: Document, stretches: readonly StretchToWrite[]): DocumentFragment {
+function built(page: Document, stretches: readonly FlowPart[]): DocumentFragment {
   const fragment = page.createDocumentFragment()
   let target: HTMLElement | undefined
   let count = 0
   for (const [i, stretch] of stretches.entries()) {
-    if (!isOneLink(stretches[i - 1], stretch)) {
+    if (!isOneTarget(stretches[i - 1], stretch)) {
       target = leadsOn(stretch) ? fragment.appendChild(targetOf(page, stretch, count++)) : undefined
     }
     const { look, language } = stretch
     const letters = page.createTextNode('.')
     // A link in one style is that style's element itself: its box and its ring have its letters' size and ink.
-    const isAlone = !isOneLink(stretch, stretches[i + 1]) && !isOneLink(stretches[i - 1], stretch)
+    const isAlone =
+      !isOneTarget(stretch, stretches[i + 1]) && !isOneTarget(stretches[i - 1], stretch)
     const isBare = look === '' && language === undefined
     const own = target && isAlone ? target : isBare ? undefined : page.createElement('span')
     if (own) {
@@ -154,14 +124,14 @@ function built(page: Document, stretches: readonly StretchToWrite[]): DocumentFr
   return fragment
 }
 
-function targetOf(page: Document, { link, action }: Target, index: number): HTMLElement {
+function targetOf(page: Document, { link, action }: FlowPart, index: number): HTMLElement {
   const target = page.createElement(link === undefined ? 'span' : 'a')
   if (link !== undefined) target.setAttribute('href', link)
   else {
     target.setAttribute('role', 'button')
     target.tabIndex = 0
   }
-  target.className = 'target'
+  target.className = targetClass
   target.setAttribute('data-dotline-link', String(index))
   if (action !== undefined) target.setAttribute('data-dotline-action', action)
   return target
@@ -170,7 +140,7 @@ function targetOf(page: Document, { link, action }: Target, index: number): HTML
 function patternOf(
   page: Document,
   structure: string,
-  stretches: readonly StretchToWrite[],
+  stretches: readonly FlowPart[],
 ): DocumentFragment {
   const known = patterns.get(page) ?? new Map<string, DocumentFragment>()
   patterns.set(page, known)
@@ -207,7 +177,7 @@ function lettersIn(copy: DocumentFragment): readonly WrittenStretch[] {
 function withCuts(
   page: Document,
   written: readonly WrittenStretch[],
-  stretches: readonly StretchToWrite[],
+  stretches: readonly FlowPart[],
   ends: readonly number[],
 ): readonly WrittenStretch[] {
   let start = 0

@@ -1,13 +1,11 @@
+import { defineElements } from './define-elements.ts'
+
 export type { TextAttributes } from './element-types.ts'
 export type { TextAction } from './links.ts'
 export { provideText } from './provide-text.ts'
 export type { TextProvider, TextProvision } from './provided.ts'
 export type { ReaderPreferences } from './reader-preferences.ts'
-export {
-  type RenderedElement,
-  renderElement,
-  type ServerProvision,
-  type ServerText,
-} from './render-element.ts'
 export { DotLineElement } from './text-element.ts'
 export { DotLineRowElement } from './text-row.ts'
+
+defineElements()

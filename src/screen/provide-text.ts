@@ -1,13 +1,10 @@
-import { elementName } from './element-name.ts'
 import type { TextProvider, TextProvision } from './provided.ts'
-import { DotLineElement } from './text-element.ts'
 import { provide } from './text-provider.ts'
-import { DotLineRowElement, rowName } from './text-row.ts'
 
 /**
- * Provides the texts below an element, or of a page, with sheet, fonts, catalog and settings, and
- * makes `<dot-line>` and `<dot-line-row>` known to the page. Any of them can be changed while texts
- * are shown; faces that come to the fonts are taken up by themselves.
+ * Provides the texts below an element, or of a page, with sheet, fonts, catalog and settings. Any of
+ * them can be changed while texts are shown, and faces that come to the fonts are used at once.
+ * Elements that are in the page already are waiting for it.
  *
  * @param root A document or an element.
  * @param provision Sheet, fonts, catalog and reader settings.
@@ -16,12 +13,5 @@ import { DotLineRowElement, rowName } from './text-row.ts'
  * provideText(document, { sheet, fonts, catalog })
  */
 export function provideText(root: Element | Document, provision: TextProvision): TextProvider {
-  const provider = provide(root, provision)
-  define(elementName, DotLineElement)
-  define(rowName, DotLineRowElement)
-  return provider
-}
-
-function define(name: string, element: CustomElementConstructor) {
-  if (!customElements.get(name)) customElements.define(name, element)
+  return provide(root, provision)
 }

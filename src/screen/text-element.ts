@@ -37,7 +37,7 @@ import { followLinks, type LinkedPart, type Links, type TextAction, takeActions 
 import { leastWhole } from './needed-width.ts'
 import { directionOf, languageOf } from './page-language.ts'
 import { awaitProvider, type Provided, type ProvidedText, providerOf } from './provided.ts'
-import { rootOf } from './shadow-parts.ts'
+import { rootOf } from './root-of.ts'
 import { type TextRoom, textRoom } from './text-room.ts'
 import { writeTip } from './tip-text.ts'
 import { type Tooltip, tooltipOf } from './tooltip.ts'

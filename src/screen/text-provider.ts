@@ -1,6 +1,7 @@
 import { problemLine, type ReaderSettings, type Typesetter, typesetterFor } from '../core.ts'
 import { defaultPrefix } from '../notation/index.ts'
 import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
+import { hostRules } from '../targets/flow/index.ts'
 import { flowRules } from './flow-rules.ts'
 import { isNearSight, laterWriting } from './later-writing.ts'
 import { pageFonts } from './page-fonts.ts'
@@ -18,7 +19,6 @@ import {
   takeWaiting,
 } from './provided.ts'
 import { type PreferenceWatch, watchPreferences } from './reader-preferences.ts'
-import { hostRules } from './shadow-parts.ts'
 import { shownModes } from './shown-modes.ts'
 import { stateRules } from './state-rules.ts'
 

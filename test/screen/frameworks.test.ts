@@ -1,5 +1,5 @@
 import { defineCatalog, defineSheet, openFonts } from 'dot-line'
-import { renderElement } from 'dot-line/screen'
+import { renderElement } from 'dot-line/server'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { serverSheet } from '../pages/server-sheet.ts'
 import { openPage, type ServedPage } from '../support/browser.ts'
@@ -49,12 +49,12 @@ describe('a text that a server wrote', () => {
       page.evaluate<string>(`(() => {
           const texts = []
           const { shadowRoot } = document.querySelector('dot-line')
-          const walker = document.createTreeWalker(shadowRoot.querySelector('.frame'), NodeFilter.SHOW_TEXT)
+          const walker = document.createTreeWalker(shadowRoot?.querySelector('[lang]') ?? document.querySelector('dot-line'), NodeFilter.SHOW_TEXT)
           for (let node = walker.nextNode(); node; node = walker.nextNode()) {
             const range = document.createRange()
             range.selectNodeContents(node)
             const { left, top, width } = range.getBoundingClientRect()
-            if (node.data.trim()) texts.push([node.data, Math.round(left * 4), Math.round(top), Math.round(width * 4)])
+            if (node.data.trim()) texts.push([node.data, Math.round(left * 4), Math.floor((top + 10) / 22), Math.round(width * 4)])
           }
           return JSON.stringify([texts, document.querySelector('#below').getBoundingClientRect().top])
         })()`)

@@ -66,3 +66,16 @@ function underlineLook({ size }: Style, { metrics }: Face): string {
   const top = -metrics.underlinePosition * scale
   return `text-decoration:underline ${px(width)};text-underline-offset:${px(top)};text-decoration-skip-ink:auto`
 }
+
+/**
+ * How far below the browser's baselines those of a text are, in units, if its browser rounds ascent and
+ * descent as most do. A page that can be measured knows better.
+ */
+export function usualShift({ block, leading, baseline }: FlowText): number {
+  const { metrics } = faceOf(block)
+  const scale = unitScale({ metrics }, block.style.size)
+  const [ascent, descent] = [metrics.ascent, -metrics.descent].map(units =>
+    Math.round(units * scale),
+  )
+  return baseline - ((leading - ascent - descent) / 2 + ascent)
+}

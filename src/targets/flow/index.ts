@@ -1,3 +1,12 @@
-export { flowBlockLook, flowLettersLook } from './flow-look.ts'
+export { hostRules } from './element-rules.ts'
+export { flowBlockLook, flowLettersLook, usualShift } from './flow-look.ts'
+export {
+  type FlowPart,
+  flowHtml,
+  flowParts,
+  isOneTarget,
+  leadsOn,
+  targetClass,
+} from './flow-parts.ts'
 export { type FlowText, flowTextBefore, flowTextOf } from './flow-text.ts'
 export { askedSize, letterDeclarations, pageSize, px, spacingText } from './letter-look.ts'

@@ -26,7 +26,3 @@ export const hostRules =
   'background:#0d2737;color:#fff;font:15px/1.4 sans-serif;max-inline-size:min(90vw,360px);overflow-wrap:break-word;z-index:2147483647;' +
   'box-shadow:0 2px 10px rgb(0 0 0/0.35)}\n' +
   '@media (forced-colors:active){.tooltip{border:1px solid}}\n'
-
-/** The shadow root of an element; a server may have written one. */
-export const rootOf = (host: Element): ShadowRoot =>
-  host.shadowRoot ?? host.attachShadow({ mode: 'open' })
