@@ -175,7 +175,7 @@ it('an application in JSX shows its text and handles its actions', async () => {
   await withPage(site, async page => {
     const text = () => page.evaluate<string>("document.querySelector('dot-line').layout.text")
     expect(await text()).toBe('Tern is 12 min late. Wait')
-    await page.click('dot-line >> [data-dotline-action=later] span')
+    await page.click('dot-line >> role=button')
     await expect.poll(text).toBe('Tern is 13 min late. Wait')
   })
 })

@@ -108,7 +108,7 @@ export interface Cut {
   readonly start: number
   /** End offset, in UTF-16 code units. */
   readonly end: number
-  /** The mark shown instead. */
+  /** The hidden characters. */
   readonly text: string
 }
 

@@ -10,6 +10,7 @@ export const attributes = [
   'values',
   'max-lines',
   'height',
+  'open',
   'fit',
   'overrides',
   'ellipsis',

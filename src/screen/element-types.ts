@@ -1,4 +1,5 @@
 import type { Align, Layout, RichText, Values } from '../core.ts'
+import type { Overrides } from './element-text.ts'
 import type { TextAction } from './links.ts'
 import type { DotLineElement } from './text-element.ts'
 import type { DotLineRowElement } from './text-row.ts'
@@ -17,6 +18,16 @@ export interface TextAttributes {
   rich?: RichText | undefined
   /** Maximum number of lines; more are truncated. */
   'max-lines'?: number | string | undefined
+  /** Maximum height, in units; lines below are truncated. */
+  height?: number | string | undefined
+  /** Shows the whole text, whatever limits its lines. */
+  open?: boolean | undefined
+  /** The least and the largest size, in units: the text is as large as it goes into its box. */
+  fit?: { readonly min: number; readonly max: number } | string | undefined
+  /** Properties that override those of its style; as an attribute, JSON. */
+  overrides?: Overrides | string | undefined
+  /** The text shown in place of truncated text. */
+  ellipsis?: string | undefined
   /** Alignment of lines. Default: that of the style. */
   align?: Align | undefined
   /** The same, where it has more than one line. */
@@ -29,6 +40,20 @@ export interface TextAttributes {
   'ontext-action'?: ((event: CustomEvent<TextAction>) => void) | undefined
   /** Called when it was set. */
   'ontext-layout'?: ((event: CustomEvent<{ readonly layout: Layout }>) => void) | undefined
+}
+
+/** Attributes of `<dot-line-row>` in a framework. */
+export interface RowAttributes {
+  /** Set by the element while it is a column. */
+  stacked?: boolean | undefined
+}
+
+/** The elements of a page and their attributes, for the JSX of a framework. */
+export interface TextElements {
+  /** A text. */
+  'dot-line': TextAttributes
+  /** A row of texts. */
+  'dot-line-row': RowAttributes
 }
 
 // The name of an element determines its type on a page.

@@ -1,6 +1,6 @@
 import { defineElements } from './define-elements.ts'
 
-export type { TextAttributes } from './element-types.ts'
+export type { RowAttributes, TextAttributes, TextElements } from './element-types.ts'
 export type { TextAction } from './links.ts'
 export { provideText } from './provide-text.ts'
 export type { TextProvider, TextProvision } from './provided.ts'

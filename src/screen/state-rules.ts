@@ -21,7 +21,7 @@ export function stateRules(sheet: Sheet): string {
   const plain = sheet.style('defaults')
   for (const state of states) {
     if (!sheet.styleNames.includes(state)) continue
-    const declarations = declarationsOf(sheet.style(state), plain)
+    const declarations = letterColors(sheet.style(state), plain)
     if (declarations === '') continue
     const told = `[data-dotline-state~="${state}"] *`
     const flowing = `.target:${pseudoClasses[state]}`
@@ -30,7 +30,8 @@ export function stateRules(sheet: Sheet): string {
   return rules
 }
 
-function declarationsOf({ ink, backing }: Style, plain: Style): string {
+/** The ink and the background of a style, where they are others than those of plain text. */
+export function letterColors({ ink, backing }: Style, plain: Style): string {
   const declarations: string[] = []
   if (ink !== plain.ink && ink.kind === 'solid') {
     declarations.push(`color:${colorText(ink)}!important`)

@@ -11,16 +11,13 @@ import {
 } from '../core.ts'
 import { type FlowText, flowTextBefore, flowTextOf } from '../targets/flow/index.ts'
 import { styledContent } from '../typesetter/index.ts'
+import { type CutRest, cutRest } from './cut-rest.ts'
 import {
   type Attribute,
   attributeProblem,
   attributes,
-  countIn,
-  fitIn,
   misnamedAttributes,
-  unitsIn,
 } from './element-attributes.ts'
-import { ElementBase } from './element-base.ts'
 import {
   isAlign,
   type Overrides,
@@ -37,6 +34,7 @@ import { followLinks, type LinkedPart, type Links, type TextAction, takeActions 
 import { leastWhole } from './needed-width.ts'
 import { directionOf, languageOf } from './page-language.ts'
 import { awaitProvider, type Provided, type ProvidedText, providerOf } from './provided.ts'
+import { ReflectedAttributes } from './reflected-attributes.ts'
 import { rootOf } from './root-of.ts'
 import { type TextRoom, textRoom } from './text-room.ts'
 import { writeTip } from './tip-text.ts'
@@ -47,7 +45,7 @@ import { type Tooltip, tooltipOf } from './tooltip.ts'
  * provider, is as wide as its box and as high as its lines. Its text is its markup, a text of the
  * catalog, rich text, or its own content. Fires `text-action` and `text-layout`.
  */
-export class DotLineElement extends ElementBase {
+export class DotLineElement extends ReflectedAttributes {
   /** The attributes whose changes the element hears of (HTML, custom elements). */
   static readonly observedAttributes: readonly string[] = attributes
 
@@ -100,30 +98,7 @@ export class DotLineElement extends ElementBase {
   #flowing: FlowText | undefined
   #sheets: readonly CSSStyleSheet[] = []
   #hasActions = false
-
-  /** The name of a style of the sheet. */
-  get textStyle(): string {
-    return this.getAttribute('text-style') ?? ''
-  }
-  set textStyle(value: string) {
-    this.#reflect('text-style', value)
-  }
-
-  /** Its markup; null if the text comes from the catalog or its own content. */
-  get markup(): string | null {
-    return this.getAttribute('markup')
-  }
-  set markup(value: string | null) {
-    this.#reflect('markup', value)
-  }
-
-  /** A key of the catalog. */
-  get message(): string | null {
-    return this.getAttribute('message')
-  }
-  set message(value: string | null) {
-    this.#reflect('message', value)
-  }
+  #rest: CutRest | undefined
 
   /** Values for its placeholders; as an attribute, JSON. */
   get values(): Values | undefined {
@@ -144,30 +119,6 @@ export class DotLineElement extends ElementBase {
     this.#changed()
   }
 
-  /** Maximum number of lines; more are truncated. */
-  get maxLines(): number | undefined {
-    return countIn(this.getAttribute('max-lines'))
-  }
-  set maxLines(value: number | undefined) {
-    this.#reflect('max-lines', value === undefined ? null : String(value))
-  }
-
-  /** Maximum height, in units: lines below are truncated. For vertical text, the length of its lines. */
-  get height(): number | undefined {
-    return unitsIn(this.getAttribute('height'))
-  }
-  set height(value: number | undefined) {
-    this.#reflect('height', value === undefined ? null : String(value))
-  }
-
-  /** Sets the text as large as it goes into its box, between two sizes in units. */
-  get fit(): { readonly min: number; readonly max: number } | undefined {
-    return fitIn(this.getAttribute('fit'))
-  }
-  set fit(value: { readonly min: number; readonly max: number } | undefined) {
-    this.#reflect('fit', value === undefined ? null : `${value.min} ${value.max}`)
-  }
-
   /** Properties that override those of its style; as an attribute, JSON. */
   get overrides(): Overrides | undefined {
     return this.#overrides
@@ -176,34 +127,6 @@ export class DotLineElement extends ElementBase {
     this.#overrides = value
     this.#bad.delete('overrides')
     this.#changed()
-  }
-
-  /** The text shown in place of truncated text. Default: that of its style. */
-  get ellipsis(): string | null {
-    return this.getAttribute('ellipsis')
-  }
-  set ellipsis(value: string | null) {
-    this.#reflect('ellipsis', value)
-  }
-
-  /**
-   * The way it is painted: `text` (the default); or `svg` or `canvas`, with the text over it,
-   * visually hidden.
-   */
-  get paint(): 'text' | 'svg' | 'canvas' {
-    const value = this.getAttribute('paint')
-    return value === 'svg' || value === 'canvas' ? value : 'text'
-  }
-  set paint(value: 'text' | 'svg' | 'canvas') {
-    this.#reflect('paint', value)
-  }
-
-  /** Text of the tooltip, or `none`. Default: the whole text, if it was truncated. */
-  get tooltip(): string | null {
-    return this.getAttribute('tooltip')
-  }
-  set tooltip(value: string | null) {
-    this.#reflect('tooltip', value)
   }
 
   /** Its current layout; undefined before the first. Out of sight it is made when you read it. */
@@ -369,14 +292,10 @@ export class DotLineElement extends ElementBase {
     if (this.isConnected) this.#provided?.schedule(this.#text)
   }
 
-  #reflect(name: Attribute, value: string | null) {
-    if (value === null) this.removeAttribute(name)
-    else this.setAttribute(name, value)
-  }
-
   /** The options of the text, apart from its frame. */
   get #setting(): TextSetting {
-    const { textStyle: style, maxLines, height, fit } = this
+    const { textStyle: style, fit } = this
+    const [maxLines, height] = this.open ? [] : [this.maxLines, this.height]
     // A text of the catalog has its values already: they choose what it says.
     const isMessage = !this.#rich && this.markup === null && this.message !== null
     const ellipsis = this.getAttribute('ellipsis')
@@ -633,22 +552,41 @@ export class DotLineElement extends ElementBase {
       if (hasLinks) this.#links ??= followLinks(block, this.#act)
       this.#links?.show(layout, linkedTexts(layout))
     }
+    if (isExact) this.#sayRest(layout)
     const { tooltip } = this
-    const isCut = layout.cut !== undefined
-    const words =
-      tooltip === 'none' ? '' : (tooltip ?? (isCut ? rangeText(layout, 0, layout.text.length) : ''))
-    if (words.trim() !== '') this.#tooltip ??= tooltipOf(this, () => this.#around())
+    const whole = layout.cut ? rangeText(layout, 0, layout.text.length) : ''
+    const words = tooltip === 'none' ? '' : (tooltip ?? whole)
+    if (words.trim() !== '') this.#tooltip ??= tooltipOf(this, this.#around)
     this.#tooltip?.say(words, tip => {
       if (this.#provided && this.#typesetter)
         writeTip(tip, words.trim(), this.#provided, this.#typesetter)
     })
-    // The keyboard reaches what is to be told; links in it are reached anyway.
-    if (words.trim() !== '' && !hasLinks) {
+    // The keyboard reaches words of a tooltip that are told nowhere else; links are reached anyway.
+    if (tooltip !== null && words.trim() !== '' && !hasLinks) {
       around.tabIndex = 0
       around.setAttribute('role', 'group')
     } else if (around.hasAttribute('tabindex')) {
       around.removeAttribute('tabindex')
       around.removeAttribute('role')
+    }
+  }
+
+  /** Truncated words stay in the text for those who hear, find or copy it. */
+  #sayRest(layout: Layout) {
+    this.#rest?.element.remove()
+    this.#rest = undefined
+    const block = this.#exact?.block
+    if (!block || !layout.cut || !this.#typesetter) return
+    const content = styledContent(this.#typesetter, this.#content, this.#setting)
+    this.#rest = cutRest(this.ownerDocument, layout, content)
+    // The ellipsis is the only letter that is not the text's own and says nothing.
+    const ellipsis = [...block.querySelectorAll('span:empty:not([role])')].at(-1)
+    if (!this.#rest || !ellipsis) return
+    ellipsis.setAttribute('aria-hidden', 'true')
+    ellipsis.after(this.#rest.element)
+    const { element, linked } = this.#rest
+    if (linked.some(({ action }) => action !== undefined)) {
+      takeActions(element, () => linked, this.#act)
     }
   }
 

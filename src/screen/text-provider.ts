@@ -2,6 +2,7 @@ import { problemLine, type ReaderSettings, type Typesetter, typesetterFor } from
 import { defaultPrefix } from '../notation/index.ts'
 import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
 import { hostRules } from '../targets/flow/index.ts'
+import { fieldStyles } from './field-styles.ts'
 import { flowRules } from './flow-rules.ts'
 import { isNearSight, laterWriting } from './later-writing.ts'
 import { pageFonts } from './page-fonts.ts'
@@ -151,6 +152,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     flow.renew(states)
     markPage(root, shownSheet(), reader().scale ?? 1)
     for (const text of texts) schedule(text)
+    fields.refresh()
     current.onChange?.()
   }
 
@@ -277,6 +279,12 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   addProvider(root, provided)
   stateSheet.replaceSync(stateRules(shownSheet()))
   markPage(root, shownSheet(), reader().scale ?? 1)
+  const fields = fieldStyles(root, prefix, {
+    sheet: shownSheet,
+    typesetter: () => setterFor(undefined, undefined),
+    family: face => pageFaces.family(face),
+    report: provided.report,
+  })
   outer?.handOver()
   for (const text of takeWaiting(page)) text.refresh()
 
@@ -311,6 +319,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       watch.stop()
       sizes.disconnect()
       sight.disconnect()
+      fields.stop()
       later.close()
       languages.disconnect()
       endFonts()

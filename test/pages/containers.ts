@@ -1,6 +1,6 @@
 // The same boxes twice: around plain elements, and around text elements of the same words and font.
 import { defineSheet, faceOf, openFonts } from 'dot-line'
-import { provideText } from 'dot-line/screen'
+import { provideText, type TextProvider } from 'dot-line/screen'
 
 /** A box with others in it, or a text. */
 export interface Box {
@@ -19,13 +19,31 @@ export interface Measured {
 declare global {
   interface Window {
     measureBoxes(tree: Box, width: number, direction: string): Promise<Measured>
+    provider?: TextProvider
+    fieldProblems: string[]
     containersReady?: true
   }
 }
 
-const sheet = defineSheet({ styles: { body: { size: 16, leading: 1.4 } } })
+const sheet = defineSheet({
+  inks: { deep: '#0b3d5c', shade: '#5b6b73', flare: '#a5281a' },
+  styles: {
+    defaults: { ink: 'deep' },
+    body: { size: 16, leading: 1.4 },
+    field: { size: 18, weight: 700, leading: 1.5 },
+    placeholder: { ink: 'shade' },
+    focus: { ink: 'flare' },
+  },
+  modes: { dark: { inks: { deep: '#cfe8f5' } } },
+})
 const fonts = await openFonts({ builtIn: ['sans'] })
-const provider = provideText(document, { sheet, fonts, onProblem() {} })
+window.fieldProblems = []
+const provider = provideText(document, {
+  sheet,
+  fonts,
+  onProblem: problem => window.fieldProblems.push(problem.code),
+})
+window.provider = provider
 const main = document.querySelector('main') ?? document.body
 
 function built(box: Box, isOurs: boolean): HTMLElement {

@@ -12,6 +12,10 @@ export const hostRules =
   '.frame:has(font)>div>*{line-height:1.4!important}\n' +
   '.frame:has(font)>div>* *{line-height:inherit!important}\n' +
   '.frame:has(font)>div>*::before{content:none!important}\n' +
+  // Letters without size part no word in names, as a box of its own would.
+  '.rest{font-size:0;line-height:0}\n' +
+  '.rest:focus-within{position:absolute;z-index:1;inline-size:max-content;max-inline-size:100%;white-space:normal;' +
+  'padding:4px 8px;font:15px/1.4 sans-serif;color:CanvasText;background:Canvas;outline:1px solid}\n' +
   '.painted{position:absolute;z-index:-1;pointer-events:none}\n' +
   // Lines that are made to end where the layout has them end. A space there takes no room if spaces collapse.
   '.marked.marked{contain:inline-size;text-wrap-mode:nowrap;white-space-collapse:preserve-breaks}\n' +
