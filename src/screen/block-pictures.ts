@@ -1,5 +1,5 @@
 import { asDrawing, type Layout } from '../core.ts'
-import { paintCanvas } from '../targets/canvas/index.ts'
+import { canvasPainter } from './canvas-painter.ts'
 import { writtenNodes } from './written-nodes.ts'
 
 /** The items below and above the letters of a block. */
@@ -52,7 +52,7 @@ export function blockPictures(block: HTMLElement): BlockPictures {
       const place = { left: x, top: y, width: own.width / ratio, height: own.height / ratio }
       for (const [name, units] of Object.entries(place)) own.style.setProperty(name, `${units}px`)
       const context = own.getContext('2d')
-      if (context) paintCanvas(context, layout, { x: -x, y: -y, pixelRatio: ratio })
+      if (context) canvasPainter()?.(context, layout, { x: -x, y: -y, pixelRatio: ratio })
       if (!canvas) block.prepend(own)
       canvas = own
     },

@@ -98,6 +98,8 @@ export interface Provided {
   compareLater(text: ProvidedText): void
   /** Sets a text again when the faces that were asked for can be shown. */
   awaitFaces(text: ProvidedText): void
+  /** Sets a text again when canvases can be painted. */
+  awaitPainter(text: ProvidedText): void
   /** Writes a text that is out of sight when the page has time. */
   showLater(text: ProvidedText): void
   /** Sets a text anew with the next frame. */

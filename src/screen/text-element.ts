@@ -11,6 +11,7 @@ import {
 } from '../core.ts'
 import { type FlowText, flowTextBefore, flowTextOf } from '../targets/flow/index.ts'
 import { styledContent } from '../typesetter/index.ts'
+import { canvasPainter } from './canvas-painter.ts'
 import { type CutRest, cutRest } from './cut-rest.ts'
 import {
   type Attribute,
@@ -33,6 +34,7 @@ import { type FlowBlock, flowBlock } from './flow-block.ts'
 import { followLinks, type LinkedPart, type Links, type TextAction, takeActions } from './links.ts'
 import { leastWhole } from './needed-width.ts'
 import { directionOf, languageOf } from './page-language.ts'
+import { lacksLetters, problemsInFlow } from './platform-face.ts'
 import { awaitProvider, type Provided, type ProvidedText, providerOf } from './provided.ts'
 import { ReflectedAttributes } from './reflected-attributes.ts'
 import { rootOf } from './root-of.ts'
@@ -254,7 +256,8 @@ export class DotLineElement extends ReflectedAttributes {
     this.#provided.flowRules.alignBaseline(flow.element, flowing)
     // In a box that is narrower than a letter there are no lines to speak of.
     const isTiny = (this.#width ?? 0) < flowing.leading
-    if (this.#isMarked || isTiny || !flow.differs(lineEndsOf(layout), flowing.leading)) return false
+    if (this.#isMarked || isTiny || lacksLetters(layout)) return false
+    if (!flow.differs(lineEndsOf(layout), flowing.leading)) return false
     if (!besideFloat(flow.element)) return true
     this.#report({
       code: 'beside-float',
@@ -350,9 +353,13 @@ export class DotLineElement extends ReflectedAttributes {
   /** A row of the page asks for the widths of its texts. */
   #isInRow = () => this.closest('dot-line-row') !== null
 
-  /** System colors cover what is painted: then letters are letters. */
-  #paint = ({ preferences }: Provided, paint: Paint): Paint =>
-    preferences.forcedColors ? 'text' : paint
+  /** How it is painted now. System colors cover what is painted: then letters are letters. */
+  #paint(provided: Provided, paint: Paint): Paint {
+    if (provided.preferences.forcedColors) return 'text'
+    if (paint !== 'canvas' || canvasPainter()) return paint
+    provided.awaitPainter(this.#text)
+    return 'text'
+  }
 
   #set(frame: Pick<Frame, 'width' | 'align'>, found: Problem[]): Layout | undefined {
     if (!this.#typesetter) return undefined
@@ -435,7 +442,7 @@ export class DotLineElement extends ReflectedAttributes {
     if (this.#paint(provided, this.paint) === 'text') {
       const flow = flowTextOf(layout, this.#hasIsolates)
       if (flow) {
-        const ends = this.#isMarked ? lineEndsOf(layout) : undefined
+        const ends = this.#isMarked && !lacksLetters(layout) ? lineEndsOf(layout) : undefined
         // A server's text has the right faces, and stays until they are loaded.
         if (this.#isServers() && isPending(layout)) return this.#settle(layout, found)
         if (!this.#showFlow(flow, provided, ends)) return
@@ -525,7 +532,8 @@ export class DotLineElement extends ReflectedAttributes {
     this.#isStale = false
     if (this.#layout === layout) return
     this.#layout = layout
-    this.#problems = [...found, ...layout.problems]
+    const problems = this.#shown === 'flow' ? problemsInFlow(layout) : layout.problems
+    this.#problems = [...found, ...problems]
     this.#provided?.reportAtRest(this.#text)
     this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout }, bubbles: true }))
   }

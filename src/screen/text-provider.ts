@@ -2,6 +2,7 @@ import { problemLine, type ReaderSettings, type Typesetter, typesetterFor } from
 import { defaultPrefix } from '../notation/index.ts'
 import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
 import { hostRules } from '../targets/flow/index.ts'
+import { loadCanvasPainter } from './canvas-painter.ts'
 import { fieldStyles } from './field-styles.ts'
 import { flowRules } from './flow-rules.ts'
 import { isNearSight, laterWriting } from './later-writing.ts'
@@ -24,6 +25,14 @@ import { shownModes } from './shown-modes.ts'
 import { stateRules } from './state-rules.ts'
 
 let count = 0
+
+/** Observers report while a frame is made; a page that is not seen has none. */
+function afterFrame({ hidden }: Document): Promise<void> {
+  return new Promise(resolve => {
+    if (hidden) setTimeout(resolve)
+    else requestAnimationFrame(() => setTimeout(resolve))
+  })
+}
 
 /** Texts are set for so many milliseconds of a frame. */
 const longestFlush = 30
@@ -52,6 +61,8 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const dirty = new Set<ProvidedText>()
   const toCompare = new Set<ProvidedText>()
   const awaitingFaces = new Set<ProvidedText>()
+  const awaitingPainter = new Set<ProvidedText>()
+  let painting: Promise<void> | undefined
   const reported = new Set<string>()
   const written = new Set<ProvidedText>()
   const later = laterWriting(page)
@@ -185,11 +196,11 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   async function atRest() {
     do {
       if (dirty.size > 0) await new Promise<void>(resolve => idle.push(resolve))
-      // Observers report after the frame.
-      await new Promise(resolve => setTimeout(resolve))
+      await afterFrame(page)
       // Only a text that has been set has asked for its faces; those that come make it wait again.
       await current.fonts.settled()
       await pageFaces.awaited()
+      await painting
       // Those that waited for a face are scheduled now.
       await undefined
     } while (dirty.size > 0 || pageFaces.awaited())
@@ -213,6 +224,16 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     awaitNear(text) {
       coming.set(text.element, text)
       sight.observe(text.element)
+    },
+    awaitPainter(text) {
+      painting ??= loadCanvasPainter().then(problems => {
+        painting = undefined
+        provided.report(problems)
+        // Without it they stay as they are.
+        if (problems.length === 0) for (const one of awaitingPainter) schedule(one)
+        awaitingPainter.clear()
+      })
+      awaitingPainter.add(text)
     },
     compareLater: text => void toCompare.add(text),
     awaitFaces(text) {
