@@ -9,6 +9,7 @@ import {
 } from '../core.ts'
 import { colorText, cssString } from '../notation/index.ts'
 import { letterDeclarations, px, spacingText } from '../targets/flow/index.ts'
+import { adopt, cancelFrame, isPage, nextFrame, styleSheet } from './page-abilities.ts'
 import { letterColors } from './state-rules.ts'
 
 /** Fields and buttons of a page in styles of the sheet: `<input data-dotline-style="field">`. */
@@ -42,9 +43,9 @@ export function fieldStyles(
     readonly report: (problems: readonly Problem[]) => void
   },
 ): FieldStyles {
-  const page = 'documentElement' in root ? root : root.ownerDocument
-  const rules = new CSSStyleSheet()
-  const scope = 'documentElement' in root ? '' : `[${around}="${id}"] `
+  const page = isPage(root) ? root : root.ownerDocument
+  const rules = styleSheet()
+  const scope = isPage(root) ? '' : `[${around}="${id}"] `
   let shown = ''
   let frame = 0
 
@@ -87,24 +88,27 @@ export function fieldStyles(
     }
     if (text === shown) return
     if (shown === '') {
-      if (!('documentElement' in root)) root.setAttribute(around, id)
-      page.adoptedStyleSheets = [...page.adoptedStyleSheets, rules]
+      if (!isPage(root)) root.setAttribute(around, id)
+      adopt(page, [...(page.adoptedStyleSheets ?? []), rules])
     }
     shown = text
     rules.replaceSync(text)
   }
 
   const changes = new MutationObserver(() => {
-    if (frame === 0) frame = requestAnimationFrame(refresh)
+    if (frame === 0) frame = nextFrame(refresh)
   })
   changes.observe(root, { childList: true, subtree: true, attributeFilter: [attribute] })
   refresh()
   return {
     refresh,
     stop() {
-      cancelAnimationFrame(frame)
+      cancelFrame(frame)
       changes.disconnect()
-      page.adoptedStyleSheets = page.adoptedStyleSheets.filter(sheet => sheet !== rules)
+      adopt(
+        page,
+        (page.adoptedStyleSheets ?? []).filter(sheet => sheet !== rules),
+      )
     },
   }
 }

@@ -1,5 +1,6 @@
 import type { Face, Style } from '../core.ts'
 import { type FlowText, flowBlockLook, flowLettersLook } from '../targets/flow/index.ts'
+import { styleSheet } from './page-abilities.ts'
 
 /** The rules of texts that flow: one a style, whatever texts are in it. */
 export interface FlowRules {
@@ -33,7 +34,7 @@ export function flowRules(
   ownRules: string,
   stateRules: string,
 ): FlowRules {
-  const sheet = new CSSStyleSheet()
+  const sheet = styleSheet()
   const entries = new Map<string, Entry>()
   /** Entries of styles: most texts ask for those that others asked for. */
   let ofStyle = new WeakMap<Style, Map<string, Entry>>()

@@ -1,3 +1,4 @@
+import { cancelFrame, nextFrame } from './page-abilities.ts'
 import type { ProvidedText } from './provided.ts'
 
 /** The minimum rest of an idle period, in milliseconds; with less, no new text is begun. */
@@ -86,7 +87,7 @@ export function laterWriting(page: Document): LaterWriting {
     }
   }
   const onScroll = () => {
-    if (texts.size > 0 && frame === 0) frame = requestAnimationFrame(writeNear)
+    if (texts.size > 0 && frame === 0) frame = nextFrame(writeNear)
   }
   // Scrolling does not bubble; whatever is scrolled may bring texts near.
   page.addEventListener('scroll', onScroll, { capture: true, passive: true })
@@ -108,7 +109,7 @@ export function laterWriting(page: Document): LaterWriting {
     close() {
       idle.cancel(call)
       clearTimeout(timer)
-      cancelAnimationFrame(frame)
+      cancelFrame(frame)
       texts.clear()
       page.removeEventListener('scroll', onScroll, { capture: true })
       page.defaultView?.removeEventListener('beforeprint', finish)

@@ -1,4 +1,5 @@
 import type { Face } from '../core.ts'
+import { laysOut } from './page-abilities.ts'
 
 /** Faces that a page sets text in, under names of their own. */
 export interface PageFonts {
@@ -26,6 +27,7 @@ export function pageFonts(page: Document, prefix: string): PageFonts {
       if (name === undefined) {
         name = `${prefix} ${names.size + 1}`
         names.set(face.id, name)
+        if (!laysOut(page)) return name
         const fontFace = new FontFace(name, new Uint8Array(face.bytes))
         given.push(fontFace)
         // One that the page knew before it is loaded, a browser may leave texts of unseen for good.

@@ -1,5 +1,6 @@
 import type { Face } from '../core.ts'
 import { type HtmlRules, htmlRulesFor } from '../targets/html/index.ts'
+import { styleSheet } from './page-abilities.ts'
 
 /** A stylesheet that the texts of a page share. */
 export interface PageRules {
@@ -12,7 +13,7 @@ export const mostRules = 4000
 
 /** Rules go in by CSSOM, which a policy for stylesheets does not forbid. */
 export function pageRules(prefix: string, family: (face: Face) => string): PageRules {
-  const sheet = new CSSStyleSheet()
+  const sheet = styleSheet()
   const rules = htmlRulesFor({
     prefix,
     family,

@@ -1,3 +1,4 @@
+import { mediaQuery, sizeObserver } from './page-abilities.ts'
 /** The reader's settings in browser and system, from media queries and the browser's font size. */
 export interface ReaderPreferences {
   /** Text scale, from the browser's font size: 16 pixels are 1. */
@@ -39,7 +40,7 @@ export function watchPreferences(
 ): PreferenceWatch {
   const view = page.defaultView ?? window
   const lists = Object.fromEntries(
-    Object.entries(queries).map(([name, query]) => [name, view.matchMedia(query)]),
+    Object.entries(queries).map(([name, query]) => [name, mediaQuery(view, query)]),
   )
   const probe = sizeProbe(page)
   let scale = 1
@@ -60,16 +61,16 @@ export function watchPreferences(
   }
   for (const list of Object.values(lists)) list.addEventListener('change', changed)
   // A query covers one pixel ratio only: each needs another.
-  let resolution = view.matchMedia(`(resolution: ${view.devicePixelRatio}dppx)`)
+  let resolution = mediaQuery(view, `(resolution: ${view.devicePixelRatio}dppx)`)
   const zoomed = () => {
     resolution.removeEventListener('change', zoomed)
-    resolution = view.matchMedia(`(resolution: ${view.devicePixelRatio}dppx)`)
+    resolution = mediaQuery(view, `(resolution: ${view.devicePixelRatio}dppx)`)
     resolution.addEventListener('change', zoomed)
     changed()
   }
   resolution.addEventListener('change', zoomed)
   // It reports its size before its first frame is shown.
-  const observer = new ResizeObserver(([entry]) => {
+  const observer = sizeObserver(([entry]) => {
     const [{ inlineSize }] = entry.contentBoxSize
     if (inlineSize <= 0) return
     scale = Math.round((inlineSize / 10 / usualSize) * 1000) / 1000

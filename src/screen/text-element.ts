@@ -33,6 +33,7 @@ import { besideFloat } from './float-beside.ts'
 import { type FlowBlock, flowBlock } from './flow-block.ts'
 import { followLinks, type LinkedPart, type Links, type TextAction, takeActions } from './links.ts'
 import { leastWhole } from './needed-width.ts'
+import { adopt, laysOut } from './page-abilities.ts'
 import { directionOf, languageOf } from './page-language.ts'
 import { lacksLetters, problemsInFlow } from './platform-face.ts'
 import { awaitProvider, type Provided, type ProvidedText, providerOf } from './provided.ts'
@@ -217,6 +218,7 @@ export class DotLineElement extends ReflectedAttributes {
     this.#content = saidText(given, provided.provision.catalog, problems)
     this.#found = problems
     this.#isStale = true
+    if (!laysOut(this.ownerDocument)) return this.#writeWords(provided)
     if (!this.#isNear && this.#writeUnseen(provided)) return
     if (this.#width !== undefined) this.#write(this.#width)
     else this.#makeRoom()
@@ -350,6 +352,25 @@ export class DotLineElement extends ReflectedAttributes {
     return true
   }
 
+  /** Writes the words alone, with their links and actions, in a page that lays nothing out. */
+  #writeWords(provided: Provided) {
+    if (!this.#typesetter) return
+    const found = [...this.#found]
+    const layout = this.#set({}, found)
+    if (!layout) return
+    try {
+      const content = styledContent(this.#typesetter, this.#content, this.#setting)
+      const [first] = content?.stretches ?? []
+      if (content && first) {
+        this.#showFlow({ ...plainFlow, ...content, block: first }, provided)
+      } else if (this.#root) this.#root.textContent = layout.text
+    } catch (error) {
+      found.push(...problemsOf(error))
+      if (this.#root) this.#root.textContent = layout.text
+    }
+    this.#settle(layout, found)
+  }
+
   /** A row of the page asks for the widths of its texts. */
   #isInRow = () => this.closest('dot-line-row') !== null
 
@@ -429,7 +450,7 @@ export class DotLineElement extends ReflectedAttributes {
   #dress(sheets: readonly CSSStyleSheet[]) {
     if (!this.#root || sheets === this.#sheets) return
     this.#sheets = sheets
-    this.#root.adoptedStyleSheets = [...sheets]
+    adopt(this.#root, sheets)
   }
 
   /** Lays it out, and writes it: at once where it is to be seen, else when there is time. */
@@ -602,6 +623,9 @@ export class DotLineElement extends ReflectedAttributes {
   #around = (): HTMLElement | undefined =>
     this.#shown === 'exact' ? this.#exact?.frame : this.#flow?.element
 }
+
+/** The rest of a flow that is never laid out. */
+const plainFlow = { align: 'start', direction: 'ltr', leading: 0, baseline: 0 } as const
 
 /** Whether faces stand in for others that are being fetched. */
 const isPending = ({ problems }: Layout) => problems.some(({ code }) => code === 'pending-face')

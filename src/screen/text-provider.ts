@@ -6,6 +6,14 @@ import { loadCanvasPainter } from './canvas-painter.ts'
 import { fieldStyles } from './field-styles.ts'
 import { flowRules } from './flow-rules.ts'
 import { isNearSight, laterWriting } from './later-writing.ts'
+import {
+  cancelFrame,
+  isPage,
+  nextFrame,
+  sightObserver,
+  sizeObserver,
+  styleSheet,
+} from './page-abilities.ts'
 import { pageFonts } from './page-fonts.ts'
 import { markPage } from './page-marks.ts'
 import { mostRules, pageRules } from './page-rules.ts'
@@ -30,7 +38,7 @@ let count = 0
 function afterFrame({ hidden }: Document): Promise<void> {
   return new Promise(resolve => {
     if (hidden) setTimeout(resolve)
-    else requestAnimationFrame(() => setTimeout(resolve))
+    else nextFrame(() => setTimeout(resolve))
   })
 }
 
@@ -56,7 +64,7 @@ function checkProvision(provision: TextProvision) {
 
 export function provide(root: Element | Document, provision: TextProvision): TextProvider {
   checkProvision(provision)
-  const page = root instanceof Document ? root : root.ownerDocument
+  const page = isPage(root) ? root : root.ownerDocument
   const texts = new Set<ProvidedText>()
   const dirty = new Set<ProvidedText>()
   const toCompare = new Set<ProvidedText>()
@@ -69,9 +77,9 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const prefix = `${defaultPrefix}${++count}`
   const pageFaces = pageFonts(page, prefix)
   const watch: PreferenceWatch = watchPreferences(page, () => refreshAll())
-  const hostSheet = new CSSStyleSheet()
+  const hostSheet = styleSheet()
   hostSheet.replaceSync(hostRules)
-  const stateSheet = new CSSStyleSheet()
+  const stateSheet = styleSheet()
   const idle: (() => void)[] = []
   let current = provision
   let setters = new Map<string, Typesetter>()
@@ -130,7 +138,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       if (++done % 8 === 0 && performance.now() > end) break
     }
     compare()
-    if (dirty.size > 0) frame ||= requestAnimationFrame(flush)
+    if (dirty.size > 0) frame ||= nextFrame(flush)
     else for (const resolve of idle.splice(0)) resolve()
   }
 
@@ -153,7 +161,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
 
   function schedule(text: ProvidedText) {
     dirty.add(text)
-    if (frame === 0) frame = requestAnimationFrame(flush)
+    if (frame === 0) frame = nextFrame(flush)
   }
 
   function refreshAll() {
@@ -168,7 +176,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   }
 
   const widths = new WeakMap<Element, OnWidth>()
-  const sizes = new ResizeObserver(entries => {
+  const sizes = sizeObserver(entries => {
     // The page is laid out now: places are read before anything is written.
     const screen = page.documentElement.clientHeight
     const changed = entries.map(({ target, contentBoxSize }) => {
@@ -183,7 +191,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const coming = new WeakMap<Element, ProvidedText>()
   // Within a screen of sight, in whatever is scrolled.
   const margins = { rootMargin: '100% 0px', scrollMargin: '100% 0px' }
-  const sight = new IntersectionObserver(entries => {
+  const sight = sightObserver(entries => {
     for (const { target, isIntersecting } of entries) {
       if (!isIntersecting) continue
       sight.unobserve(target)
@@ -296,7 +304,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   // Language and direction come from the page, where they may change at any time.
   const languages = new MutationObserver(refreshAll)
   languages.observe(page.documentElement, { subtree: true, attributeFilter: ['lang', 'dir'] })
-  const outer = root instanceof Document ? undefined : providerOf(root)
+  const outer = isPage(root) ? undefined : providerOf(root)
   addProvider(root, provided)
   stateSheet.replaceSync(stateRules(shownSheet()))
   markPage(root, shownSheet(), reader().scale ?? 1)
@@ -336,7 +344,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       await pageFaces.awaited()
     },
     stop() {
-      if (frame !== 0) cancelAnimationFrame(frame)
+      if (frame !== 0) cancelFrame(frame)
       watch.stop()
       sizes.disconnect()
       sight.disconnect()

@@ -1,4 +1,5 @@
 import { ElementBase } from './element-base.ts'
+import { adopt, sizeObserver, styleSheet } from './page-abilities.ts'
 import { DotLineElement } from './text-element.ts'
 
 /** The name of the element. */
@@ -15,7 +16,7 @@ const rowRules =
  * its width and its texts.
  */
 export class DotLineRowElement extends ElementBase {
-  #observer: ResizeObserver | undefined
+  #observer: ReturnType<typeof sizeObserver> | undefined
   #width: number | undefined
   #isAsked = false
 
@@ -23,12 +24,12 @@ export class DotLineRowElement extends ElementBase {
   connectedCallback() {
     if (!this.shadowRoot) {
       const root = this.attachShadow({ mode: 'open' })
-      const sheet = new CSSStyleSheet()
+      const sheet = styleSheet()
       sheet.replaceSync(rowRules)
-      root.adoptedStyleSheets = [sheet]
+      adopt(root, [sheet])
       root.append(this.ownerDocument.createElement('slot'))
     }
-    this.#observer = new ResizeObserver(([entry]) => {
+    this.#observer = sizeObserver(([entry]) => {
       this.#width = entry.contentBoxSize[0].inlineSize
       this.#arrange()
     })

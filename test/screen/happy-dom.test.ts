@@ -1,0 +1,7 @@
+// @vitest-environment happy-dom
+import { describe, it } from 'vitest'
+import { expectWordsInDom } from '../support/words-in-dom.ts'
+
+describe('text elements in unit tests with happy-dom', () => {
+  it('have their words, links and actions in the DOM', expectWordsInDom)
+})
