@@ -11,6 +11,7 @@ export const external = [
   'fflate',
   'brotli/*',
   'manifold-3d',
+  'react',
 ]
 
 /** Throws where a package was taken in whose license is not in `licenses`. */

@@ -31,6 +31,8 @@ const arrows: Record<string, readonly string[]> = {
   specimen: ['sheet', 'markup', 'fonts', 'layout', 'drawing', 'typesetter', 'targets/svg'],
   // What is public of it, and the targets.
   screen: ['core.ts', 'markup', 'typesetter', 'targets/flow', 'targets/html', 'targets/canvas'],
+  // Types of the element alone.
+  react: [],
   server: ['core.ts', 'drawing', 'typesetter', 'targets/flow', 'targets/html'],
   chart: ['core.ts', 'targets/svg'],
   'chart-file': ['core.ts', 'chart'],
@@ -55,6 +57,7 @@ const packages: Record<string, readonly string[]> = {
   'targets/outline': ['manifold-3d'],
   'targets/png': ['@resvg/resvg-js'],
   demo: ['dot-line', 'd3-scale', 'd3-shape'],
+  react: ['react'],
   server: ['htmlparser2'],
   chart: ['htmlparser2', 'css-select', 'css-what'],
   'chart-file': ['d3-scale', 'd3-shape', 'd3-dsv'],

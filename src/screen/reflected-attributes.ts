@@ -1,8 +1,9 @@
 import { type Attribute, countIn, fitIn, unitsIn } from './element-attributes.ts'
 import { ElementBase } from './element-base.ts'
 
-function reflect(element: Element, name: Attribute, value: string | null) {
-  if (value === null) element.removeAttribute(name)
+/** Frameworks take a property away by setting it to undefined. */
+function reflect(element: Element, name: Attribute, value: string | null | undefined) {
+  if (value === null || value === undefined) element.removeAttribute(name)
   else element.setAttribute(name, value)
 }
 
@@ -52,8 +53,8 @@ export class ReflectedAttributes extends ElementBase {
   get fit(): { readonly min: number; readonly max: number } | undefined {
     return fitIn(this.getAttribute('fit'))
   }
-  set fit(value: { readonly min: number; readonly max: number } | undefined) {
-    reflect(this, 'fit', value === undefined ? null : `${value.min} ${value.max}`)
+  set fit(value: { readonly min: number; readonly max: number } | string | undefined) {
+    reflect(this, 'fit', typeof value === 'object' ? `${value.min} ${value.max}` : value)
   }
 
   /** Shows the whole text, whatever limits its lines. */

@@ -107,10 +107,10 @@ export class DotLineElement extends ReflectedAttributes {
   get values(): Values | undefined {
     return this.#values
   }
-  set values(value: Values | undefined) {
-    this.#values = value
-    this.#bad.delete('values')
-    this.#changed()
+  set values(value: Values | string | undefined) {
+    const read = typeof value === 'string' ? readObject('values', value) : { object: value }
+    this.#values = read.object
+    this.#taken('values', 'problem' in read ? read.problem : undefined)
   }
 
   /** Rich text, which goes before markup and message. */
@@ -126,10 +126,10 @@ export class DotLineElement extends ReflectedAttributes {
   get overrides(): Overrides | undefined {
     return this.#overrides
   }
-  set overrides(value: Overrides | undefined) {
-    this.#overrides = value
-    this.#bad.delete('overrides')
-    this.#changed()
+  set overrides(value: Overrides | string | undefined) {
+    const read = typeof value === 'string' ? readObject('overrides', value) : { object: value }
+    this.#overrides = read.object
+    this.#taken('overrides', 'problem' in read ? read.problem : undefined)
   }
 
   /** Its current layout; undefined before the first. Out of sight it is made when you read it. */
@@ -191,13 +191,20 @@ export class DotLineElement extends ReflectedAttributes {
 
   /** Called by the page when an attribute was changed. */
   attributeChangedCallback(name: Attribute, _: string | null, value: string | null) {
-    let problem = attributeProblem(name, value)
+    const problem = attributeProblem(name, value)
     if (name === 'values' || name === 'overrides') {
-      const { object, problem: wrong } = readObject(name, value)
-      if (name === 'values') this.#values = object
-      else this.#overrides = object
-      problem = wrong
+      const read = readObject(name, value)
+      if (name === 'values') this.#values = read.object
+      else this.#overrides = read.object
+      return this.#taken(name, read.problem)
     }
+    if (problem) this.#bad.set(name, problem)
+    else this.#bad.delete(name)
+    this.#changed()
+  }
+
+  /** Notes the problem of an attribute that frameworks also give as a property, or that it has none. */
+  #taken(name: 'values' | 'overrides', problem: Problem | undefined) {
     if (problem) this.#bad.set(name, problem)
     else this.#bad.delete(name)
     this.#changed()

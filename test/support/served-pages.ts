@@ -26,7 +26,9 @@ const folderOf = (path: string) => /^\/(examples\/[a-z]+|test\/pages)\//.exec(pa
 
 async function buildPages(folder: string, outDir: string) {
   const files = folder === testPages ? readdirSync(join(root, folder)) : []
-  const entries = files.filter(name => name.endsWith('.html') || name === 'screen-server.ts')
+  const entries = files.filter(
+    name => name.endsWith('.html') || /^(screen-server|react-hydrate)\.ts$/.test(name),
+  )
   await build({
     configFile: join(root, folder, 'vite.config.ts'),
     base: './',
