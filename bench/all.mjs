@@ -9,7 +9,7 @@ import { benchPage, benchPicture } from './bench-table.mjs'
 
 const names = [
   ...['markup', 'linear', 'layout', 'scripts', 'placing', 'painting', 'documents', 'flow'],
-  ...['browser', 'start', 'screen', 'charts', 'check', 'floors'],
+  ...['browser', 'start', 'screen', 'elements', 'charts', 'check', 'floors'],
 ]
 const rows = join(mkdtempSync(join(tmpdir(), 'dotline-bench-')), 'rows')
 writeFileSync(rows, '')

@@ -45,7 +45,7 @@ const effects = {
   banded: { backing: { ink: 'shallow', extent: 'line', padding: { left: 4, right: 4 } } },
   boxed: { backing: { ink: 'shallow', extent: 'block', padding: 8, radius: 8 } },
   card: {
-    padding: { left: 14, right: 14, top: 10, bottom: 10 },
+    padding: { start: 14, end: 14, top: 10, bottom: 10 },
     border: { ink: 'line', width: 1.5, radius: 10, fill: 'card' },
   },
   sign: { size: 40, weight: 'bold', leading: 1.15 },

@@ -10,13 +10,12 @@ export interface FlowRules {
   blockOf(flow: FlowText): string
   /** The class of a stretch in it, by its index. */
   lettersOf(flow: FlowText, index: number): string
-  /** Whether the baselines of a text's block are known to be where the layout has them. */
-  isAligned(flow: FlowText): boolean
-  /** Puts the baselines of blocks where the layout has them, which is measured in one of them. */
-  alignBaseline(block: HTMLElement, flow: FlowText): void
   /** Styles may be others from now on: rules of the same names are written anew, and no element changes. */
   renew(states: string): void
-  /** Gives the page all rules that are new or changed, at once. */
+  /**
+   * Gives the page all rules that are new or changed, at once. Baselines of blocks are put where the layout
+   * has them, which is measured in a part of the page that nobody sees, once its faces are there.
+   */
   commit(): void
 }
 
@@ -24,7 +23,9 @@ interface Entry {
   readonly name: string
   declarations: string
   generation: number
-  /** How far its baseline is moved, in pixels. */
+  /** Of a block: where the layout has its first baseline, from its top, in units. */
+  readonly baseline: number | undefined
+  /** How far the block is moved for that, in pixels; undefined before it is measured. */
   shift: number | undefined
 }
 
@@ -33,6 +34,8 @@ export function flowRules(
   family: (face: Face, text: string) => string,
   ownRules: string,
   stateRules: string,
+  /** Where blocks are measured; undefined as long as faces are still to come. */
+  probe: () => ShadowRoot | undefined,
 ): FlowRules {
   const sheet = styleSheet()
   const entries = new Map<string, Entry>()
@@ -42,13 +45,13 @@ export function flowRules(
   let states = stateRules
   let isChanged = true
 
-  function entryOf(key: string, declarations: string): Entry {
+  function entryOf(key: string, declarations: string, baseline?: number): Entry {
     let entry = entries.get(key)
     // Two styles of one name in one sheet differ by changes at the call.
     for (let n = 1; entry && entry.declarations !== declarations; n++) {
       if (entry.generation !== generation) {
-        entry.declarations = declarations
-        entry.shift = undefined
+        entry = { ...entry, declarations, baseline, shift: undefined }
+        entries.set(key, entry)
         isChanged = true
         break
       }
@@ -56,7 +59,8 @@ export function flowRules(
       if (!entry) key = `${key} ${n}`
     }
     if (!entry) {
-      entry = { name: `${prefix}f${entries.size + 1}`, declarations, generation, shift: undefined }
+      const name = `${prefix}f${entries.size + 1}`
+      entry = { name, declarations, generation, baseline, shift: undefined }
       entries.set(key, entry)
       isChanged = true
     }
@@ -83,8 +87,38 @@ export function flowRules(
     const look = `block ${block.face} ${align} ${direction}`
     const around = block.style === style ? '' : namesOf(block)
     return kept(style, `${look} ${around}`, () =>
-      entryOf(`${namesOf(block)} ${look} ${style.language}`, flowBlockLook(flow, family)),
+      entryOf(
+        `${namesOf(block)} ${look} ${style.language}`,
+        flowBlockLook(flow, family),
+        flow.baseline,
+      ),
     )
+  }
+
+  /** Measures blocks that are new; false where that has to wait. */
+  function measure(): boolean {
+    const blocks = [...entries.values()].filter(
+      ({ baseline, shift }) => baseline !== undefined && shift === undefined,
+    )
+    if (blocks.length === 0) return true
+    const root = probe()
+    if (!root) return false
+    const made = blocks.map(({ declarations }) => {
+      const block = root.ownerDocument.createElement('div')
+      block.style.cssText = `${declarations};position:absolute;visibility:hidden`
+      const mark = root.ownerDocument.createElement('span')
+      for (const [name, value] of Object.entries(markStyle)) mark.style.setProperty(name, value)
+      block.append(mark)
+      return { block, mark }
+    })
+    root.append(...made.map(({ block }) => block))
+    for (const [i, { block, mark }] of made.entries()) {
+      const { top } = block.getBoundingClientRect()
+      const entry = blocks[i]
+      entry.shift = (entry.baseline ?? 0) - (mark.getBoundingClientRect().bottom - top)
+    }
+    for (const { block } of made) block.remove()
+    return true
   }
 
   return {
@@ -100,18 +134,6 @@ export function flowRules(
         ),
       ).name
     },
-    isAligned: flow => blockEntry(flow).shift !== undefined,
-    alignBaseline(block, flow) {
-      const entry = blockEntry(flow)
-      if (entry.shift !== undefined) return
-      const mark = block.ownerDocument.createElement('span')
-      for (const [name, value] of Object.entries(markStyle)) mark.style.setProperty(name, value)
-      block.prepend(mark)
-      const { top } = block.getBoundingClientRect()
-      entry.shift = flow.baseline - (mark.getBoundingClientRect().bottom - top)
-      mark.remove()
-      if (Math.abs(entry.shift) > leastShift) isChanged = true
-    },
     renew(now) {
       generation++
       ofStyle = new WeakMap()
@@ -122,7 +144,7 @@ export function flowRules(
     },
     commit() {
       if (!isChanged) return
-      isChanged = false
+      isChanged = !measure()
       let rules = ownRules
       for (const { name, declarations, shift = 0 } of entries.values()) {
         const moved = Math.abs(shift) > leastShift ? `;top:${shift}px` : ''

@@ -26,6 +26,8 @@ const queries = {
 
 /** Tells what a reader has set, now and whenever it changes. */
 export interface PreferenceWatch {
+  /** A part of the page that nobody sees, out of reach of the page's styles, to measure in. */
+  readonly probe: ShadowRoot
   readonly current: ReaderPreferences
   stop(): void
 }
@@ -78,6 +80,7 @@ export function watchPreferences(
   })
   observer.observe(probe.box)
   return {
+    probe: probe.root,
     get current() {
       return current
     },
@@ -91,7 +94,11 @@ export function watchPreferences(
 }
 
 /** A box ten times as wide as letters are high, out of sight and out of the page's styles. */
-function sizeProbe(page: Document): { readonly host: HTMLElement; readonly box: HTMLElement } {
+function sizeProbe(page: Document): {
+  readonly host: HTMLElement
+  readonly root: ShadowRoot
+  readonly box: HTMLElement
+} {
   const host = page.createElement('div')
   host.setAttribute('aria-hidden', 'true')
   const box = page.createElement('div')
@@ -109,7 +116,8 @@ function sizeProbe(page: Document): { readonly host: HTMLElement; readonly box: 
     ['block-size', '0'],
   ]
   for (const [name, value] of declarations) box.style.setProperty(name, value, 'important')
-  host.attachShadow({ mode: 'open' }).append(box)
+  const root = host.attachShadow({ mode: 'open' })
+  root.append(box)
   page.body.append(host)
-  return { host, box }
+  return { host, root, box }
 }

@@ -262,7 +262,6 @@ export class DotLineElement extends ReflectedAttributes {
       flowing: this.#flowing,
     }
     if (!layout || !flow || !flowing || this.#shown !== 'flow' || !this.#provided) return false
-    this.#provided.flowRules.alignBaseline(flow.element, flowing)
     // In a box that is narrower than a letter there are no lines to speak of.
     const isTiny = (this.#width ?? 0) < flowing.leading
     if (this.#isMarked || isTiny || lacksLetters(layout)) return false
@@ -346,10 +345,7 @@ export class DotLineElement extends ReflectedAttributes {
       const content = styledContent(this.#typesetter, this.#content, this.#setting)
       const flow = content && flowTextBefore({ ...content, align: this.#align() })
       if (!flow) return false
-      // Its first text shows where the page has the baselines of a style.
-      if (this.#showFlow(flow, provided) && !provided.flowRules.isAligned(flow)) {
-        provided.compareLater(this.#text)
-      }
+      this.#showFlow(flow, provided)
       this.#layout = undefined
     } catch (error) {
       // It is reported when the text is laid out.

@@ -43,7 +43,7 @@ function afterFrame({ hidden }: Document): Promise<void> {
 }
 
 /** Texts are set for so many milliseconds of a frame. */
-const longestFlush = 30
+const longestFlush = 40
 
 /** Checks a provision before any text is set with it. */
 function checkProvision(provision: TextProvision) {
@@ -95,6 +95,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     face => pageFaces.family(face),
     hostRules,
     stateRules(shownSheet()),
+    () => (pageFaces.awaited() ? undefined : watch.probe),
   )
   const flowSheets = [flow.sheet]
   let exactSheets: readonly CSSStyleSheet[] = []
