@@ -65,7 +65,9 @@ export function flowBlock(page: Document): FlowBlock {
       linked = linkedIn(stretches)
     },
     differs(ends, leading) {
-      const { height } = element.getBoundingClientRect()
+      // In columns of the page it may be in several parts.
+      let height = 0
+      for (const box of element.getClientRects()) height += box.height
       if (Math.abs(height - ends.length * leading) > leading / 2) return true
       return ends.length > 1 && !endsAt(page, written, text, ends)
     },
@@ -225,15 +227,15 @@ function endsAt(
       while (n < ends.length && (ends[n] <= start || !isInside(text, ends[n]))) {
         // The line ends between two stretches: letters of the one before are compared with these.
         if (ends[n] === start && isInside(text, ends[n]) && above) {
-          const last = topOf(range, above, above.data.length - 1)
-          if (isOneLine(last, topOf(range, node, 0))) return false
+          const last = boxOf(range, above, above.data.length - 1)
+          if (isOneLine(last, boxOf(range, node, 0))) return false
         }
         n++
       }
       for (; n < ends.length && ends[n] < behind; n++) {
         if (!isInside(text, ends[n])) continue
         const at = ends[n] - start
-        if (isOneLine(topOf(range, node, at - 1), topOf(range, node, at))) return false
+        if (isOneLine(boxOf(range, node, at - 1), boxOf(range, node, at))) return false
       }
       above = node
       start = behind
@@ -242,12 +244,18 @@ function endsAt(
   return true
 }
 
-/** In columns of the page the next line may be further up. */
-const isOneLine = (top: number, next: number) => Math.abs(next - top) <= 1
+/**
+ * Letters of one line stand beside each other. In columns of the page the next line may be further up, or at the
+ * same height in the next column.
+ */
+function isOneLine(a: DOMRect | undefined, b: DOMRect | undefined): boolean {
+  if (!a || !b || Math.abs(a.top - b.top) > 1) return false
+  return Math.min(Math.abs(b.left - a.right), Math.abs(a.left - b.right)) < a.height
+}
 
-function topOf(range: Range, node: Text, offset: number): number {
+function boxOf(range: Range, node: Text, offset: number): DOMRect | undefined {
   range.setStart(node, offset)
   range.setEnd(node, offset + 1)
   const boxes = range.getClientRects()
-  return boxes.length === 0 ? Number.NaN : boxes[boxes.length - 1].top
+  return boxes[boxes.length - 1]
 }

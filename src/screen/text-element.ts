@@ -96,7 +96,7 @@ export class DotLineElement extends ReflectedAttributes {
   #exact: ExactBlock | undefined
   #shown: 'content' | 'flow' | 'exact' = 'content'
   #observed: Element | undefined
-  /** A text whose lines once differed from the page's has marks at their ends from then on. */
+  /** Whether its lines differ from the page's own, and have marks at their ends. */
   #isMarked = false
   #flowing: FlowText | undefined
   #sheets: readonly CSSStyleSheet[] = []
@@ -466,10 +466,10 @@ export class DotLineElement extends ReflectedAttributes {
     if (this.#paint(provided, this.paint) === 'text') {
       const flow = flowTextOf(layout, this.#hasIsolates)
       if (flow) {
-        const ends = this.#isMarked && !lacksLetters(layout) ? lineEndsOf(layout) : undefined
         // A server's text has the right faces, and stays until they are loaded.
         if (this.#isServers() && isPending(layout)) return this.#settle(layout, found)
-        if (!this.#showFlow(flow, provided, ends)) return
+        this.#isMarked = false
+        if (!this.#showFlow(flow, provided)) return
         this.#settle(layout, found)
         this.#follow(layout)
         provided.compareLater(this.#text)

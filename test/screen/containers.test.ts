@@ -109,6 +109,54 @@ describe('a text element in any box', () => {
     expect(await served.page.evaluate('window.fieldProblems')).toEqual(['platform-face'])
   })
 
+  it.each(['dialog', 'popover', 'details', 'contenteditable'])(
+    'has the box of a plain element in a %s that is opened later',
+    async kind => {
+      const [plain, ours, text] = await served.page.evaluate<
+        [number[], number[], string]
+      >(`(async () => {
+        const kind = '${kind}'
+        const words = ${JSON.stringify(words[1])}
+        const around = document.createElement(kind === 'dialog' || kind === 'details' ? kind : 'div')
+        around.style.width = '300px'
+        if (kind === 'popover') around.popover = 'auto'
+        if (kind === 'contenteditable') around.contentEditable = 'true'
+        const plain = document.createElement('div')
+        plain.className = 'plain'
+        plain.textContent = words
+        const text = document.createElement('dot-line')
+        text.setAttribute('text-style', 'body')
+        text.setAttribute('markup', words)
+        around.append(plain, text)
+        document.querySelector('main').replaceChildren(around)
+        await window.provider.settled()
+        if (kind === 'dialog') around.showModal()
+        if (kind === 'popover') around.showPopover()
+        if (kind === 'details') around.open = true
+        await new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve, 50)))
+        await window.provider.settled()
+        const sizes = [plain, text].map(one => [one.getBoundingClientRect().width, one.getBoundingClientRect().height])
+        const shown = text.shadowRoot.textContent
+        around.remove()
+        return [...sizes, shown]
+      })()`)
+      expect(plain[0]).toBeGreaterThan(200)
+      expect(text).toBe(words[1])
+      for (const [i, units] of plain.entries()) expect(Math.abs(ours[i] - units)).toBeLessThan(1)
+    },
+  )
+
+  it('flows beside a float as the page does, and says so', async () => {
+    await served.page.evaluate('window.fieldProblems.length = 0')
+    const float = { css: 'float: left; width: 150px; height: 60px', boxes: [] }
+    const tree = { css: 'width: 390px', boxes: [float, { css: '', text: words[1] }] }
+    expectSame(await measured(tree, 600, 'ltr'), 'beside')
+    expect(await served.page.evaluate('window.fieldProblems')).toEqual(['beside-float'])
+    const below = { css: 'width: 390px', boxes: [float, { css: 'clear: both', text: words[1] }] }
+    expectSame(await measured(below, 600, 'ltr'), 'below')
+    expect(await served.page.evaluate('window.fieldProblems.length')).toBe(1)
+  })
+
   it('has the box of a plain element in random trees', async () => {
     await fc.assert(
       fc.asyncProperty(
