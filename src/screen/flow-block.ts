@@ -44,10 +44,10 @@ export function flowBlock(page: Document): FlowBlock {
     get linked() {
       return linked
     },
-    write(flow, rules, ends = none) {
+    write(flow, rules, ends) {
       const look = rules.blockOf(flow)
       const stretches = flowParts(flow, i => rules.lettersOf(flow, i))
-      const inside = ends.filter(end => isInside(flow.text, end))
+      const inside = ends ? ends.filter(end => isInside(flow.text, end)) : none
       const asked = stretches.map(structureOf).join(' ')
       // A reader's translation stands in place of what was written, in parts: none of it is kept.
       if (asked !== structure || element.querySelector('font')) {
@@ -58,7 +58,8 @@ export function flowBlock(page: Document): FlowBlock {
       }
       written = withCuts(page, written, stretches, inside)
       const spaced = hasWideSpaces(flow.text) ? ' spaced' : ''
-      const name = inside.length > 0 ? `${look} marked${spaced}` : look
+      // One line without an end inside is kept from being broken, too.
+      const name = ends ? `${look} marked${spaced}` : look
       if (element.className !== name) element.className = name
       if (element.lang !== flow.style.language) element.lang = flow.style.language
       text = flow.text

@@ -227,8 +227,12 @@ export class DotLineElement extends ReflectedAttributes {
     this.#isStale = true
     if (!laysOut(this.ownerDocument)) return this.#writeWords(provided)
     if (!this.#isNear && this.#writeUnseen(provided)) return
-    if (this.#width !== undefined) this.#write(this.#width)
-    else this.#makeRoom()
+    if (this.#width !== undefined) return this.#write(this.#width)
+    this.#makeRoom()
+    // A text that flowed is laid out once its width is known again.
+    if (!this.#observed && this.#flow && this.#isNear !== false) {
+      this.#observe(this.#flow.element, provided)
+    }
   }
 
   /** Goes to the nearest provider, if it is another. */
@@ -256,12 +260,10 @@ export class DotLineElement extends ReflectedAttributes {
 
   /** Whether the page breaks its lines elsewhere. */
   #differs(): boolean {
-    const { layout, flow, flowing } = {
-      layout: this.#layout,
-      flow: this.#flow,
-      flowing: this.#flowing,
-    }
-    if (!layout || !flow || !flowing || this.#shown !== 'flow' || !this.#provided) return false
+    const layout = this.#layout
+    const flow = this.#flow
+    const flowing = this.#flowing
+    if (!layout || !flow || !flowing || this.#shown !== 'flow') return false
     // In a box that is narrower than a letter there are no lines to speak of.
     const isTiny = (this.#width ?? 0) < flowing.leading
     if (this.#isMarked || isTiny || lacksLetters(layout)) return false
