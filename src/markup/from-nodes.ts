@@ -99,7 +99,7 @@ function moved(node: RichNode, by: number): RichNode {
   return { ...node, start: node.start + by, end: node.end + by }
 }
 
-/** A space before the end tag is none of the text. */
+/** Removes a space before the end tag, as HTML does. */
 function withoutEnd(nodes: readonly RichNode[]): readonly RichNode[] {
   const last = nodes.at(-1)
   if (last?.kind !== 'text' || !last.text.endsWith(' ')) return nodes

@@ -110,7 +110,7 @@ export function Text<S extends string = string>(props: TextProps<S>): ReactEleme
       class: className,
       ...{ markup, message, height, ellipsis, align, paint, tooltip, style, lang, dir, id },
       suppressHydrationWarning: true,
-      // A server may have put its text into it, which is none of React's.
+      // A server may have put its text into the element; React leaves that alone.
       ...(children === undefined && { dangerouslySetInnerHTML: { __html: '' } }),
     },
     children,

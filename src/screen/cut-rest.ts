@@ -1,5 +1,6 @@
 import type { Layout } from '../core.ts'
 import type { StyledContent } from '../typesetter/index.ts'
+import { targetOf } from './flow-block.ts'
 import type { LinkedPart } from './links.ts'
 
 /** The words that a cut leaves out, for everyone who reads more than the lines. */
@@ -29,15 +30,7 @@ export function cutRest(
     element.append(text.slice(end, from))
     end = to
     const part = { link, action, text: text.slice(from, to) }
-    const target = page.createElement(link === undefined ? 'span' : 'a')
-    if (link !== undefined) target.setAttribute('href', link)
-    else {
-      target.setAttribute('role', 'button')
-      target.tabIndex = 0
-    }
-    if (action !== undefined) target.setAttribute('data-dotline-action', action)
-    target.setAttribute('data-dotline-link', String(linked.length))
-    target.className = 'target'
+    const target = targetOf(page, part, linked.length)
     target.append(part.text)
     element.append(target)
     linked.push(part)

@@ -96,7 +96,7 @@ export function setText(
   }
 }
 
-/** An object as an attribute has it in JSON, or the problem with it; neither where there is none. */
+/** Reads an object from an attribute's JSON. An empty or missing attribute has neither object nor problem. */
 export function readObject(
   attribute: 'values' | 'overrides',
   text: string | null,

@@ -127,7 +127,12 @@ function built(page: Document, stretches: readonly FlowPart[]): DocumentFragment
   return fragment
 }
 
-function targetOf(page: Document, { link, action }: FlowPart, index: number): HTMLElement {
+/** Creates the element of a link or an action: one stop of the keyboard. */
+export function targetOf(
+  page: Document,
+  { link, action }: Pick<LinkedPart, 'link' | 'action'>,
+  index: number,
+): HTMLElement {
   const target = page.createElement(link === undefined ? 'span' : 'a')
   if (link !== undefined) target.setAttribute('href', link)
   else {

@@ -135,8 +135,8 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedPart) =
 }
 
 /**
- * Takes the actions of a text that flows: its targets are elements of the page, whose states are told by
- * its own rules. `linkedOf` gives its links and actions.
+ * Calls `onAction` when an action in a block is used. CSS shows the states of its links and actions;
+ * `linkedOf` returns them in order.
  */
 export function takeActions(
   block: HTMLElement,

@@ -92,6 +92,7 @@ export class DotLineElement extends ReflectedAttributes {
   #children: MutationObserver | undefined
   /** The parts of its shadow root: a text flows in one block, or has its lines in the other. */
   #room: TextRoom | undefined
+  #hasRoom = false
   #flow: FlowBlock | undefined
   #exact: ExactBlock | undefined
   #shown: 'content' | 'flow' | 'exact' = 'content'
@@ -219,6 +220,7 @@ export class DotLineElement extends ReflectedAttributes {
     const problems: Problem[] = [...this.#misnamed, ...this.#bad.values()]
     this.#neededWidth = undefined
     this.#naturalWidth = undefined
+    this.#hasRoom = false
     this.#typesetter = provided.typesetter(languageOf(this), directionOf(this))
     const { markup, message } = this
     const given = { rich: this.#rich, values: this.#values, markup, message, element: this }
@@ -430,8 +432,12 @@ export class DotLineElement extends ReflectedAttributes {
   #makeRoom() {
     if (!this.#root || !this.#provided || !this.#typesetter) return
     this.#room ??= textRoom(this.ownerDocument)
-    const natural = this.#set({}, [])?.width ?? 0
-    this.#room.set(this.#leastWidth(natural), natural)
+    // Its widths do not depend on its box: they are found once for what it says.
+    if (!this.#hasRoom) {
+      const natural = this.#set({}, [])
+      this.#room.set(this.#leastWidth(natural), natural?.width ?? 0)
+      this.#hasRoom = true
+    }
     if (this.#room.element.parentNode !== this.#root) {
       if (this.#shown !== 'flow') this.#dress(this.#provided.exactSheets())
       this.#root.prepend(this.#room.element)
@@ -440,8 +446,9 @@ export class DotLineElement extends ReflectedAttributes {
   }
 
   /** Without it no word has to be broken, as pages see it. */
-  #leastWidth(natural: number): number {
-    if (!this.#typesetter || this.#layout?.writingMode.startsWith('vertical')) return natural
+  #leastWidth(natural: Layout | undefined): number {
+    if (!this.#typesetter || !natural) return 0
+    if (natural.writingMode !== 'horizontal-tb') return natural.width
     const { fit: _, maxLines: __, height: ___, ...setting } = this.#setting
     try {
       return this.#typesetter.shape(this.#content, setting).minWidth()
@@ -595,7 +602,7 @@ export class DotLineElement extends ReflectedAttributes {
       if (this.#provided && this.#typesetter)
         writeTip(tip, words.trim(), this.#provided, this.#typesetter)
     })
-    // The keyboard reaches words of a tooltip that are told nowhere else; links are reached anyway.
+    // A tooltip with words of its own needs a keyboard stop, unless a link in the text is one.
     if (tooltip !== null && words.trim() !== '' && !hasLinks) {
       around.tabIndex = 0
       around.setAttribute('role', 'group')

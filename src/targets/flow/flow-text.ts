@@ -80,7 +80,7 @@ function flowText(content: Content, direction: 'ltr' | 'rtl'): FlowText | undefi
   if (paragraphs.some(paragraph => paragraph.style !== style)) return undefined
   // Between paragraphs a browser's flow has what it has between lines.
   if (paragraphs.length > 1 && style.spaceBefore + style.spaceAfter !== 0) return undefined
-  // Values that keep a direction of their own are told apart by elements only.
+  // Isolated values would need elements of their own in text of both directions.
   if (hasIsolates && rightToLeft.test(text)) return undefined
   const align = content.align ?? style.align
   if (align === 'justify') return undefined
