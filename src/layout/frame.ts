@@ -53,3 +53,7 @@ function checkLength(name: string, value: number | undefined) {
 }
 
 export const aligns: readonly Align[] = ['start', 'center', 'end', 'left', 'right', 'justify']
+
+/** Whether a word of a page is an alignment. */
+export const isAlign = (value: string | null | undefined): value is Align =>
+  aligns.some(align => align === value)

@@ -4,7 +4,7 @@ export { aLayout, checkLayout, isLayout } from './check-layout.ts'
 export { isBeyondPlain } from './divided-runs.ts'
 export { fittedRatio } from './fitted-size.ts'
 export { flowMatrix } from './flow.ts'
-export { type Align, aligns, checkFrame, type Frame, frameFields } from './frame.ts'
+export { type Align, aligns, checkFrame, type Frame, frameFields, isAlign } from './frame.ts'
 export { type Hit, hitTest, rangeBoxes } from './hit-test.ts'
 export {
   aHyphenation,

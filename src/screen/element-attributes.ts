@@ -1,6 +1,6 @@
 import { errorProblem, nearestName, type Problem, warningProblem } from '../problem/index.ts'
+import { aligns } from '../targets/flow/index.ts'
 import { elementName } from './element-name.ts'
-import { aligns } from './element-text.ts'
 
 /** The attributes of a text element. */
 export const attributes = [

@@ -1,5 +1,5 @@
+import { jsonObject } from '../blocks/index.ts'
 import {
-  type Align,
   type Catalog,
   DotLineError,
   escapeMarkup,
@@ -102,27 +102,15 @@ export function readObject(
   text: string | null,
 ): { readonly object?: Record<string, never>; readonly problem?: Problem } {
   if (text === null || text === '') return {}
-  try {
-    const object: unknown = JSON.parse(text)
-    if (isRecord(object)) return { object }
-  } catch {
-    // Wrong types are reported below.
-  }
+  const object = jsonObject(text)
+  if (object) return { object }
   const code = attribute === 'values' ? 'bad-values' : 'bad-value'
   const message = `the ${attribute} of <${elementName}> are not a JSON object: ${text.slice(0, 60)}`
   return { problem: { code, severity: 'error', message } }
 }
-
-/** Its members are checked when the text is set. */
-const isRecord = (value: unknown): value is Record<string, never> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** The problems of an error, to be reported. */
 export function problemsOf(error: unknown): readonly Problem[] {
   if (error instanceof DotLineError) return error.problems
   throw error
 }
-
-export const aligns: readonly string[] = ['start', 'center', 'end', 'left', 'right', 'justify']
-
-export const isAlign = (value: string | null): value is Align => aligns.includes(value ?? '')

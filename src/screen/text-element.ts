@@ -9,7 +9,7 @@ import {
   type Typesetter,
   type Values,
 } from '../core.ts'
-import { type FlowText, flowTextBefore, flowTextOf } from '../targets/flow/index.ts'
+import { type FlowText, flowTextBefore, flowTextOf, isAlign } from '../targets/flow/index.ts'
 import { styledContent } from '../typesetter/index.ts'
 import { canvasPainter } from './canvas-painter.ts'
 import { type CutRest, cutRest } from './cut-rest.ts'
@@ -20,7 +20,6 @@ import {
   misnamedAttributes,
 } from './element-attributes.ts'
 import {
-  isAlign,
   type Overrides,
   problemsOf,
   readObject,

@@ -1,7 +1,9 @@
 import { Parser } from 'htmlparser2'
-import { type Align, DotLineError, type Problem, type Values } from '../core.ts'
+import { jsonObject } from '../blocks/index.ts'
+import { DotLineError, type Problem, type Values } from '../core.ts'
 import { htmlText } from '../notation/index.ts'
 import { aString, checkArgument } from '../problem/index.ts'
+import { isAlign } from '../targets/flow/index.ts'
 import type { ServerProvision, ServerText } from './provision.ts'
 import { type TextRenderer, textRenderer } from './text-renderer.ts'
 
@@ -162,20 +164,9 @@ function pageRewriter(
 
 /** Values as the attribute has them; the element itself reports what is wrong with them. */
 function valuesOf(attribute: string | undefined): { readonly values?: Values } {
-  if (!attribute) return {}
-  try {
-    const values: unknown = JSON.parse(attribute)
-    return isRecord(values) ? { values } : {}
-  } catch {
-    return {}
-  }
+  const values = attribute && jsonObject(attribute)
+  return values ? { values } : {}
 }
-
-const isRecord = (value: unknown): value is Record<string, never> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
-const isAlign = (value: string | undefined): value is Align =>
-  ['start', 'center', 'end', 'left', 'right', 'justify'].includes(value ?? '')
 
 const styleTag = (rules: string, nonce: string | undefined) =>
   rules === ''

@@ -1,3 +1,4 @@
+export { aligns, isAlign } from '../../layout/index.ts'
 export { hostRules } from './element-rules.ts'
 export { flowBlockLook, flowLettersLook, usualShift } from './flow-look.ts'
 export {
