@@ -88,14 +88,16 @@ function addEdge(x0: number, y0: number, x1: number, y1: number, stride: number)
   const down = y1 > y0 ? 1 : -1
   const [startX, startY, endX, endY] = down > 0 ? [x0, y0, x1, y1] : [x1, y1, x0, y0]
   const slope = (endX - startX) / (endY - startY)
+  // Rounding must not take an edge beyond its ends, for that may be beyond the first pixel.
+  const [leftmost, rightmost] = startX < endX ? [startX, endX] : [endX, startX]
   const lastRow = Math.ceil(endY)
   for (let row = Math.floor(startY); row < lastRow; row++) {
     const from = Math.max(startY, row)
     const to = Math.min(endY, row + 1)
     const atFrom = startX + (from - startY) * slope
     const atTo = startX + (to - startY) * slope
-    const low = Math.min(atFrom, atTo)
-    const high = Math.max(atFrom, atTo)
+    const low = Math.max(leftmost, Math.min(atFrom, atTo))
+    const high = Math.min(rightmost, Math.max(atFrom, atTo))
     const first = Math.floor(low)
     const tall = (to - from) * down
     const cell = row * stride + first
@@ -173,7 +175,8 @@ function findCrossings({ points, count }: Edges, lines: number) {
     const last = lineBelow(Math.max(y0, y1))
     for (let line = lineBelow(Math.min(y0, y1)); line < last; line++) {
       const at = starts[line + 1]++
-      crossings[at] = x0 + ((line + 0.5) / linesOfPixel - y0) * slope
+      const x = x0 + ((line + 0.5) / linesOfPixel - y0) * slope
+      crossings[at] = Math.max(Math.min(x0, x1), Math.min(Math.max(x0, x1), x))
       turns[at] = y1 > y0 ? 1 : -1
     }
   }

@@ -36,6 +36,12 @@ describe('how much of each pixel a shape covers', () => {
         const pixels = covered ? covered.width * covered.height : 0
         expect(Math.abs(sumOf(covered) - areaOf(points))).toBeLessThan(0.01 + (pixels * 0.5) / 255)
       }),
+      // An edge nearly upright, which rounding takes beyond the first pixel.
+      {
+        examples: [
+          [[1.7481602476929206e-37, -0.00008002799222595058, 0, 0, 0, 18.996212959289554]],
+        ],
+      },
     )
   })
 
