@@ -143,7 +143,9 @@ function paragraphLines(
   const { script = sole, item } = runs[0]
   // Words may be divided by other rules, and chosen lines are not those of their numbers to the last digit.
   if (room !== undefined && !runs.every(run => run.own.isFirstFit)) return undefined
-  if ((script === 0 && !item) || isSpace(text, text.length - 1)) return undefined
+  // Only a line's end lets spaces before a soft hyphen hang.
+  const endsVisibly = !isSpace(text, text.length - 1) && !text.endsWith('\u00ad')
+  if ((script === 0 && !item) || !endsVisibly) return undefined
   const lengths = lengthsOf(text, own, runs, script, room !== undefined)
   return lengths && linesIn(room, lengths, text, own, runs, script, most)
 }

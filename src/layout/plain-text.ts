@@ -164,6 +164,8 @@ function paragraphLines(
   const words = measuredPlainly(text, own, whole, from, script)
   if (!words) return undefined
   if (room !== undefined) return linesWithin(room, text, words, most, own)
+  // Only a line's end lets spaces before a soft hyphen hang.
+  if (text.endsWith('\u00ad')) return undefined
   return oneLine(text.length, words.to[words.count - 1] * own.scale - own.tracking)
 }
 

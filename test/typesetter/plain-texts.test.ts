@@ -122,6 +122,7 @@ describe('plain texts have the general layout', () => {
     const long = prose(9000, 7)
     for (const style of names) {
       check(long.replaceAll('\n', style === 'mono' ? ' ' : '\n\n'), { style, width: 300 })
+      check('quay \u00ad', { style })
       check('Two\nlines', { style })
     }
   })
