@@ -1,5 +1,5 @@
 import { asDrawing, type Layout } from '../core.ts'
-import { canvasPainter } from './canvas-painter.ts'
+import { canvasPart } from './canvas-part.ts'
 import { writtenNodes } from './written-nodes.ts'
 
 /** The items below and above the letters of a block. */
@@ -47,12 +47,13 @@ export function blockPictures(block: HTMLElement): BlockPictures {
       const { x, y, width, height } = asDrawing(layout).box
       own.width = Math.ceil(width * ratio)
       own.height = Math.ceil(height * ratio)
-      own.className = 'painted'
+      own.className = 'dotline-painted'
       own.setAttribute('aria-hidden', 'true')
       const place = { left: x, top: y, width: own.width / ratio, height: own.height / ratio }
       for (const [name, units] of Object.entries(place)) own.style.setProperty(name, `${units}px`)
       const context = own.getContext('2d')
-      if (context) canvasPainter()?.(context, layout, { x: -x, y: -y, pixelRatio: ratio })
+      if (context)
+        canvasPart.current()?.paintCanvas(context, layout, { x: -x, y: -y, pixelRatio: ratio })
       if (!canvas) block.prepend(own)
       canvas = own
     },

@@ -1,7 +1,7 @@
 import type { Layout } from '../core.ts'
 import type { StyledContent } from '../typesetter/index.ts'
 import { targetOf } from './flow-block.ts'
-import type { LinkedPart } from './links.ts'
+import type { LinkedPart } from './link-actions.ts'
 
 /** The words that a cut leaves out, for everyone who reads more than the lines. */
 export interface CutRest {
@@ -21,7 +21,7 @@ export function cutRest(
 ): CutRest | undefined {
   if (!cut || cut.end <= cut.start) return undefined
   const element = page.createElement('span')
-  element.className = 'rest'
+  element.className = 'dotline-rest'
   const linked: LinkedPart[] = []
   let end = cut.start
   for (const { start, end: behind, link, action } of content?.stretches ?? []) {

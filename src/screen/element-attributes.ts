@@ -1,6 +1,7 @@
 import { errorProblem, nearestName, type Problem, warningProblem } from '../problem/index.ts'
 import { aligns } from '../targets/flow/index.ts'
 import { elementName } from './element-name.ts'
+import { trees } from './text-tree.ts'
 
 /** The attributes of a text element. */
 export const attributes = [
@@ -18,6 +19,7 @@ export const attributes = [
   'align-wrapped',
   'paint',
   'tooltip',
+  'tree',
 ] as const
 
 export type Attribute = (typeof attributes)[number]
@@ -30,6 +32,7 @@ const choices: { readonly [A in Attribute]?: readonly string[] } = {
   align: aligns,
   'align-wrapped': aligns,
   paint: paints,
+  tree: trees,
 }
 
 /** The attributes that take numbers. */

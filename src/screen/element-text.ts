@@ -11,7 +11,7 @@ import {
   type Typesetter,
   type Values,
 } from '../core.ts'
-import { richFromNodes } from '../markup/index.ts'
+import type { ContentNode, richFromNodes } from '../markup/index.ts'
 import { elementName } from './element-name.ts'
 
 /** The given text of an element: rich text, or else markup, or else a text of the catalog. */
@@ -20,19 +20,21 @@ export interface GivenText {
   readonly markup: string | null
   readonly message: string | null
   readonly values: Values | undefined
-  /** The element, for its content. */
-  readonly element: Element
+  /** What has the content of its element. */
+  readonly content: Node
+  /** Reads elements in a content; undefined as long as that is not loaded. */
+  readonly readNodes: () => typeof richFromNodes | undefined
 }
 
 /** The text of an element; plain text if the given one can't be read. */
 export function saidText(
-  { rich, markup, message, values, element }: GivenText,
+  { rich, markup, message, values, content, readNodes }: GivenText,
   catalog: Catalog | undefined,
   found: Problem[],
 ): string | RichText {
   if (rich) return rich
   if (markup !== null) return markup
-  if (message === null) return contentOf(element, found)
+  if (message === null) return contentOf(content, readNodes, found)
   try {
     if (catalog) return catalog.text(message, values)
     found.push({
@@ -44,22 +46,31 @@ export function saidText(
     found.push(...problemsOf(error))
   }
   // The element's content is more useful to a reader than a key.
-  return escapeMarkup(plainContent(element) || message)
+  return escapeMarkup(plainContent(content) || message)
 }
 
-const plainContent = ({ textContent }: Element) => (textContent ?? '').replace(/\s+/g, ' ').trim()
+const plainContent = ({ textContent }: Node) => (textContent ?? '').replace(/\s+/g, ' ').trim()
 
 /** The content of an element: markup, in which elements have the styles that HTML's have. */
-function contentOf(element: Element, found: Problem[]): string | RichText {
-  if (element.firstElementChild === null) return plainContent(element)
-  const { rich, problems } = richFromNodes(element, node =>
-    node instanceof Element
+function contentOf(
+  content: Node,
+  readNodes: GivenText['readNodes'],
+  found: Problem[],
+): string | RichText {
+  const hasElements = [...content.childNodes].some(isElement)
+  const read = hasElements ? readNodes() : undefined
+  if (!read) return plainContent(content)
+  const { rich, problems } = read(content, node =>
+    isElement(node)
       ? Object.fromEntries(Array.from(node.attributes, ({ name, value }) => [name, value]))
       : {},
   )
   found.push(...problems)
   return rich
 }
+
+/** Not by its class: each window has one of its own. */
+const isElement = (node: ContentNode): node is Element => node.nodeType === 1
 
 /** The options of a text, apart from its width. */
 export interface TextSetting {

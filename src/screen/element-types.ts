@@ -1,6 +1,6 @@
 import type { Align, Layout, RichText, Values } from '../core.ts'
 import type { Overrides } from './element-text.ts'
-import type { TextAction } from './links.ts'
+import type { TextAction } from './link-actions.ts'
 import type { DotLineElement } from './text-element.ts'
 import type { DotLineRowElement } from './text-row.ts'
 

@@ -21,7 +21,7 @@ export type Paint = 'text' | 'svg' | 'canvas'
 
 export function exactBlock(page: Document): ExactBlock {
   const [frame, block] = [0, 1].map(() => page.createElement('div'))
-  frame.className = 'frame'
+  frame.className = 'dotline-frame'
   frame.append(block)
   let rules: PageRules | undefined
   let lines: WrittenLines = writtenLines(block)

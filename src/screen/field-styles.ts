@@ -9,7 +9,8 @@ import {
 } from '../core.ts'
 import { colorText, cssString } from '../notation/index.ts'
 import { letterDeclarations, px, spacingText } from '../targets/flow/index.ts'
-import { adopt, cancelFrame, isPage, nextFrame, styleSheet } from './page-abilities.ts'
+import { fieldAttribute as attribute } from './field-attribute.ts'
+import { adopt, isPage, styleSheet } from './page-abilities.ts'
 import { letterColors } from './state-rules.ts'
 
 /** Fields and buttons of a page in styles of the sheet: `<input data-dotline-style="field">`. */
@@ -19,7 +20,6 @@ export interface FieldStyles {
   stop(): void
 }
 
-const attribute = 'data-dotline-style'
 /** Marks what a provider provides for, if it is not the whole page. */
 const around = 'data-dotline-provider'
 
@@ -33,21 +33,23 @@ const states: readonly (readonly [style: string, selector: string])[] = [
   ['disabled', ':disabled'],
 ]
 
+/** What the styles of fields are made of. */
+export interface FieldSetting {
+  readonly sheet: () => Sheet
+  readonly typesetter: () => Typesetter
+  readonly family: (face: Face) => string
+  readonly report: (problems: readonly Problem[]) => void
+}
+
 export function fieldStyles(
   root: Element | Document,
   id: string,
-  setting: {
-    readonly sheet: () => Sheet
-    readonly typesetter: () => Typesetter
-    readonly family: (face: Face) => string
-    readonly report: (problems: readonly Problem[]) => void
-  },
+  setting: FieldSetting,
 ): FieldStyles {
   const page = isPage(root) ? root : root.ownerDocument
   const rules = styleSheet()
   const scope = isPage(root) ? '' : `[${around}="${id}"] `
   let shown = ''
-  let frame = 0
 
   function ruleOf(name: string): string {
     const layout = setting.typesetter().set('x', { style: name })
@@ -67,7 +69,6 @@ export function fieldStyles(
   }
 
   function refresh() {
-    frame = 0
     const fields = root.querySelectorAll(`[${attribute}]`)
     if (fields.length === 0 && shown === '') return
     const sheet = setting.sheet()
@@ -95,16 +96,10 @@ export function fieldStyles(
     rules.replaceSync(text)
   }
 
-  const changes = new MutationObserver(() => {
-    if (frame === 0) frame = nextFrame(refresh)
-  })
-  changes.observe(root, { childList: true, subtree: true, attributeFilter: [attribute] })
   refresh()
   return {
     refresh,
     stop() {
-      cancelFrame(frame)
-      changes.disconnect()
       adopt(
         page,
         (page.adoptedStyleSheets ?? []).filter(sheet => sheet !== rules),

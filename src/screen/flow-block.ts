@@ -7,7 +7,7 @@ import {
   targetClass,
 } from '../targets/flow/index.ts'
 import type { FlowRules } from './flow-rules.ts'
-import type { LinkedPart } from './links.ts'
+import type { LinkedPart } from './link-actions.ts'
 
 /** The letters of a stretch as they are written, with marks between them where lines are made to end. */
 interface WrittenStretch {
@@ -23,8 +23,12 @@ export interface FlowBlock {
   readonly linked: readonly LinkedPart[]
   /** Writes a text; elements that stay are kept. Lines end at `ends` and nowhere else, if they are given. */
   write(flow: FlowText, rules: FlowRules, ends?: readonly number[]): void
+  /** The text that it shows; undefined before the first. */
+  readonly flowing: FlowText | undefined
+  /** Whether its lines end at marks. */
+  readonly isMarked: boolean
   /** Whether the browser's lines end elsewhere, or there are more of them. Reads the page. */
-  differs(ends: readonly number[], leading: number): boolean
+  differs(ends: readonly number[]): boolean
 }
 
 /** Structures of texts: those of one structure are copies of one. */
@@ -36,13 +40,20 @@ export function flowBlock(page: Document): FlowBlock {
   const element = page.createElement('div')
   let written: readonly WrittenStretch[] = []
   let linked: readonly LinkedPart[] = []
-  let text = ''
+  let flowing: FlowText | undefined
+  let isMarked = false
   let structure: string | undefined
 
   return {
     element,
     get linked() {
       return linked
+    },
+    get flowing() {
+      return flowing
+    },
+    get isMarked() {
+      return isMarked
     },
     write(flow, rules, ends) {
       const look = rules.blockOf(flow)
@@ -57,15 +68,17 @@ export function flowBlock(page: Document): FlowBlock {
         structure = asked
       }
       written = withCuts(page, written, stretches, inside)
-      const spaced = hasWideSpaces(flow.text) ? ' spaced' : ''
+      const spaced = hasWideSpaces(flow.text) ? ' dotline-spaced' : ''
       // One line without an end inside is kept from being broken, too.
-      const name = ends ? `${look} marked${spaced}` : look
+      const name = ends ? `${look} dotline-marked${spaced}` : look
       if (element.className !== name) element.className = name
       if (element.lang !== flow.style.language) element.lang = flow.style.language
-      text = flow.text
+      flowing = flow
+      isMarked = ends !== undefined
       linked = linkedIn(stretches)
     },
-    differs(ends, leading) {
+    differs(ends) {
+      const { text = '', leading = 0 } = flowing ?? {}
       // In columns of the page it may be in several parts.
       let height = 0
       for (const box of element.getClientRects()) height += box.height

@@ -1,11 +1,13 @@
 import type { Face, Style } from '../core.ts'
 import { type FlowText, flowBlockLook, flowLettersLook } from '../targets/flow/index.ts'
+import { ofTree, treeRules } from './light-rules.ts'
 import { styleSheet } from './page-abilities.ts'
+import type { TreeKind } from './text-tree.ts'
 
 /** The rules of texts that flow: one a style, whatever texts are in it. */
 export interface FlowRules {
   /** The only stylesheet of such a text: with many, and with many changes, pages match slowly. */
-  readonly sheet: CSSStyleSheet
+  sheetsOf(tree: TreeKind): readonly CSSStyleSheet[]
   /** The class of a text's block. */
   blockOf(flow: FlowText): string
   /** The class of a stretch in it, by its index. */
@@ -32,12 +34,11 @@ interface Entry {
 export function flowRules(
   prefix: string,
   family: (face: Face, text: string) => string,
-  ownRules: string,
   stateRules: string,
   /** Where blocks are measured; undefined as long as faces are still to come. */
   probe: () => ShadowRoot | undefined,
 ): FlowRules {
-  const sheet = styleSheet()
+  const sheets = new Map<TreeKind, readonly [CSSStyleSheet]>()
   const entries = new Map<string, Entry>()
   /** Entries of styles: most texts ask for those that others asked for. */
   let ofStyle = new WeakMap<Style, Map<string, Entry>>()
@@ -122,7 +123,15 @@ export function flowRules(
   }
 
   return {
-    sheet,
+    sheetsOf(tree) {
+      let own = sheets.get(tree)
+      if (!own) {
+        own = [styleSheet()]
+        sheets.set(tree, own)
+        isChanged = true
+      }
+      return own
+    },
     blockOf: flow => blockEntry(flow).name,
     lettersOf({ stretches, text }, index) {
       const stretch = stretches[index]
@@ -145,12 +154,14 @@ export function flowRules(
     commit() {
       if (!isChanged) return
       isChanged = !measure()
-      let rules = ownRules
+      let rules = ''
       for (const { name, declarations, shift = 0 } of entries.values()) {
         const moved = Math.abs(shift) > leastShift ? `;top:${shift}px` : ''
         rules += `.${name}{${declarations}${moved}}\n`
       }
-      sheet.replaceSync(rules + states)
+      for (const [tree, [sheet]] of sheets) {
+        sheet.replaceSync(treeRules[tree] + ofTree(tree, rules + states))
+      }
     },
   }
 }

@@ -1,7 +1,7 @@
 import { defineElements } from './define-elements.ts'
 
 export type { RowAttributes, TextAttributes, TextElements } from './element-types.ts'
-export type { TextAction } from './links.ts'
+export type { TextAction } from './link-actions.ts'
 export { provideText } from './provide-text.ts'
 export type { TextProvider, TextProvision } from './provided.ts'
 export type { ReaderPreferences } from './reader-preferences.ts'

@@ -1,24 +1,8 @@
 import { type Layout, type linkedTexts, rangeBoxes } from '../core.ts'
 import { colorText } from '../notation/index.ts'
+import { restoreFocus } from './focus-in.ts'
+import type { LinkedPart } from './link-actions.ts'
 import type { LinkState } from './state-rules.ts'
-
-/** Details of the event `text-action`. */
-export interface TextAction {
-  /** Name of the action in the markup. */
-  readonly action: string
-  /** Its text. */
-  readonly text: string
-  /** The values that its text was filled with. */
-  readonly values: unknown
-}
-
-/** A link or an action in a text, however many lines it goes over. */
-export interface LinkedPart {
-  readonly link?: string | undefined
-  readonly action?: string | undefined
-  /** Its text. */
-  readonly text: string
-}
 
 /** Follows pointer, touch and keyboard over the links and actions of a block. */
 export interface Links {
@@ -41,7 +25,6 @@ function inkAt({ lines }: Layout, offset: number): string | undefined {
  */
 export function followLinks(block: HTMLElement, onAction: (linked: LinkedPart) => void): Links {
   const page = block.ownerDocument
-  const root = block.getRootNode()
   const active = new Map<LinkState, number>()
   let layout: Layout | undefined
   let linked: ReturnType<typeof linkedTexts> = []
@@ -78,7 +61,7 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedPart) =
     rings = rangeBoxes(layout, focused.start, focused.end).map(({ x, y, width, height }) => {
       const ring = page.createElement('div')
       if (color) ring.style.setProperty('outline-color', color)
-      ring.className = 'ring'
+      ring.className = 'dotline-ring'
       ring.setAttribute('aria-hidden', 'true')
       const style = { left: x, top: y, width, height }
       for (const [name, units] of Object.entries(style)) ring.style.setProperty(name, `${units}px`)
@@ -126,33 +109,7 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedPart) =
       linked = targets
       if (active.size > 0) mark()
       // Its nodes may have been written anew.
-      if (focusedBefore === undefined || !(root instanceof ShadowRoot)) return
-      if (root.activeElement) return
-      const part = block.querySelector(`[data-dotline-link="${focusedBefore}"]:not([aria-hidden])`)
-      if (part instanceof HTMLElement) part.focus()
+      if (focusedBefore !== undefined) restoreFocus(block, focusedBefore)
     },
   }
-}
-
-/**
- * Calls `onAction` when an action in a block is used. CSS shows the states of its links and actions;
- * `linkedOf` returns them in order.
- */
-export function takeActions(
-  block: HTMLElement,
-  linkedOf: () => readonly LinkedPart[],
-  onAction: (linked: LinkedPart) => void,
-) {
-  const take = (event: Event) => {
-    const { target } = event
-    const part = target instanceof Element ? target.closest('[data-dotline-action]') : undefined
-    const linked = part && linkedOf()[Number(part.getAttribute('data-dotline-link'))]
-    if (!linked || linked.action === undefined) return
-    onAction(linked)
-    event.preventDefault()
-  }
-  block.addEventListener('click', take)
-  block.addEventListener('keydown', event => {
-    if (event.key === 'Enter' || event.key === ' ') take(event)
-  })
 }

@@ -8,9 +8,11 @@ import type {
   Typesetter,
 } from '../core.ts'
 import type { FlowRules } from './flow-rules.ts'
+import type { LaterPart } from './later-part.ts'
 import type { PageFonts } from './page-fonts.ts'
 import type { PageRules } from './page-rules.ts'
 import type { ReaderPreferences } from './reader-preferences.ts'
+import type { TreeKind } from './text-tree.ts'
 
 /** Everything that sets the texts below an element. */
 export interface TextProvision {
@@ -30,6 +32,11 @@ export interface TextProvision {
    * that are on together it may have a mode of its own, such as `dark-more-contrast`.
    */
   readonly modes?: readonly string[] | undefined
+  /**
+   * Where texts have their words: in a shadow tree of their element, out of reach of the page's styles, or
+   * `light`, among the page's own. An element's attribute `tree` goes before it. Default: `shadow`.
+   */
+  readonly tree?: TreeKind | undefined
   /** Called once with each problem. Default: the console. */
   readonly onProblem?: ((problem: Problem) => void) | undefined
   /** Called when texts should be set again: after a change here or in the reader's settings. */
@@ -79,12 +86,13 @@ export interface Provided {
   readonly provision: TextProvision
   readonly preferences: ReaderPreferences
   readonly pageFaces: PageFonts
-  pageRules(): PageRules
+  /** Where texts have their words, unless they say it themselves. */
+  readonly tree: TreeKind
   readonly flowRules: FlowRules
-  /** The stylesheets of a text that flows. */
-  readonly flowSheets: readonly CSSStyleSheet[]
-  /** The stylesheets of a text whose lines stand where the layout has them. */
-  exactSheets(): readonly CSSStyleSheet[]
+  /** The rules of texts whose lines stand where the layout has them. */
+  exactRules(tree: TreeKind): PageRules
+  /** The stylesheets of such a text. */
+  exactSheets(tree: TreeKind): readonly CSSStyleSheet[]
   /** Sets text in a language and a direction of the page. */
   typesetter(language: string | undefined, direction: 'ltr' | 'rtl' | undefined): Typesetter
   add(text: ProvidedText): void
@@ -98,8 +106,8 @@ export interface Provided {
   compareLater(text: ProvidedText): void
   /** Sets a text again when the faces that were asked for can be shown. */
   awaitFaces(text: ProvidedText): void
-  /** Sets a text again when canvases can be painted. */
-  awaitPainter(text: ProvidedText): void
+  /** Sets a text again when a part of the library is there. */
+  awaitPart(part: LaterPart, text: ProvidedText): void
   /** Writes a text that is out of sight when the page has time. */
   showLater(text: ProvidedText): void
   /** Sets a text anew with the next frame. */

@@ -1,5 +1,6 @@
 import { type Attribute, countIn, fitIn, unitsIn } from './element-attributes.ts'
 import { ElementBase } from './element-base.ts'
+import type { TreeKind } from './text-tree.ts'
 
 /** Frameworks take a property away by setting it to undefined. */
 function reflect(element: Element, name: Attribute, value: string | null | undefined) {
@@ -83,6 +84,15 @@ export class ReflectedAttributes extends ElementBase {
   }
   set paint(value: 'text' | 'svg' | 'canvas') {
     reflect(this, 'paint', value)
+  }
+
+  /** Where its words stand: out of reach of the page's styles, or `light`. Default: as its provider says. */
+  get tree(): TreeKind | undefined {
+    const value = this.getAttribute('tree')
+    return value === 'shadow' || value === 'light' ? value : undefined
+  }
+  set tree(value: TreeKind | undefined) {
+    reflect(this, 'tree', value)
   }
 
   /** Text of the tooltip, or `none`. Default: the whole text, if it was truncated. */

@@ -24,7 +24,7 @@ export function stateRules(sheet: Sheet): string {
     const declarations = letterColors(sheet.style(state), plain)
     if (declarations === '') continue
     const told = `[data-dotline-state~="${state}"] *`
-    const flowing = `.target:${pseudoClasses[state]}`
+    const flowing = `.dotline-target:${pseudoClasses[state]}`
     rules += `${told},${flowing},${flowing} *{${declarations}}\n`
   }
   return rules

@@ -2,7 +2,6 @@ import {
   type Frame,
   type Layout,
   lineEndsOf,
-  linkedTexts,
   type Problem,
   type RichText,
   rangeText,
@@ -11,8 +10,7 @@ import {
 } from '../core.ts'
 import { type FlowText, flowTextBefore, flowTextOf, isAlign } from '../targets/flow/index.ts'
 import { styledContent } from '../typesetter/index.ts'
-import { canvasPainter } from './canvas-painter.ts'
-import { type CutRest, cutRest } from './cut-rest.ts'
+import { canvasPart } from './canvas-part.ts'
 import {
   type Attribute,
   attributeProblem,
@@ -27,20 +25,22 @@ import {
   setText,
   type TextSetting,
 } from './element-text.ts'
-import { type ExactBlock, exactBlock, type Paint } from './exact-block.ts'
+import type { Paint } from './exact-block.ts'
+import type { ExactView } from './exact-view.ts'
 import { besideFloat } from './float-beside.ts'
 import { type FlowBlock, flowBlock } from './flow-block.ts'
-import { followLinks, type LinkedPart, type Links, type TextAction, takeActions } from './links.ts'
+import { focusedLink, restoreFocus } from './focus-in.ts'
+import { exactPart, nodesPart } from './later-parts.ts'
+import { type LinkedPart, type TextAction, takeActions } from './link-actions.ts'
 import { leastWhole } from './needed-width.ts'
-import { adopt, laysOut } from './page-abilities.ts'
+import { laysOut } from './page-abilities.ts'
 import { directionOf, languageOf } from './page-language.ts'
 import { lacksLetters, problemsInFlow } from './platform-face.ts'
 import { awaitProvider, type Provided, type ProvidedText, providerOf } from './provided.ts'
 import { ReflectedAttributes } from './reflected-attributes.ts'
-import { rootOf } from './root-of.ts'
 import { type TextRoom, textRoom } from './text-room.ts'
-import { writeTip } from './tip-text.ts'
-import { type Tooltip, tooltipOf } from './tooltip.ts'
+import type { TextTip } from './text-tip.ts'
+import { lightTree, shadowTree, type TextTree } from './text-tree.ts'
 
 /**
  * A text in a page: `<dot-line text-style="headline" message="board.title">`. It uses the nearest
@@ -62,7 +62,7 @@ export class DotLineElement extends ReflectedAttributes {
     differs: () => this.#differs(),
     markEnds: () => this.#markEnds(),
   }
-  #root: ShadowRoot | undefined
+  #tree: TextTree | undefined
   #provided: Provided | undefined
   #typesetter: Typesetter | undefined
   #layout: Layout | undefined
@@ -86,22 +86,18 @@ export class DotLineElement extends ReflectedAttributes {
   #misnamed: readonly Problem[] = []
   #rich: RichText | undefined
   #content: string | RichText = ''
-  #links: Links | undefined
-  #tooltip: Tooltip | undefined
+  #tip: TextTip | undefined
   #children: MutationObserver | undefined
-  /** The parts of its shadow root: a text flows in one block, or has its lines in the other. */
+  /** The parts of its tree: a text flows in one block, or has its lines in the other. */
   #room: TextRoom | undefined
   #hasRoom = false
   #flow: FlowBlock | undefined
-  #exact: ExactBlock | undefined
+  #exact: ExactView | undefined
   #shown: 'content' | 'flow' | 'exact' = 'content'
+  /** Whether room was made beside the content, before there is another text. */
+  #isArranged = false
   #observed: Element | undefined
-  /** Whether its lines differ from the page's own, and have marks at their ends. */
-  #isMarked = false
-  #flowing: FlowText | undefined
-  #sheets: readonly CSSStyleSheet[] = []
   #hasActions = false
-  #rest: CutRest | undefined
 
   /** Values for its placeholders; as an attribute, JSON. */
   get values(): Values | undefined {
@@ -170,13 +166,11 @@ export class DotLineElement extends ReflectedAttributes {
       Reflect.set(this, name, early)
     }
     this.#misnamed = misnamedAttributes(this)
-    this.#root ??= rootOf(this)
-    // The content is the text until a typesetter is there.
-    if (this.#root.childNodes.length === 0) {
-      this.#root.append(this.ownerDocument.createElement('slot'))
-    }
-    this.#children = new MutationObserver(() => this.#changed())
-    this.#children.observe(this, { childList: true, characterData: true, subtree: true })
+    this.#children = new MutationObserver(changes => {
+      if (!this.#tree || this.#tree.takesContent(changes)) this.#changed()
+    })
+    this.#children.observe(this, contentChanges)
+    if (this.#tree?.kept) this.#children.observe(this.#tree.kept, contentChanges)
     const provided = providerOf(this)
     if (!provided) return awaitProvider(this.ownerDocument, this.#text)
     this.#attach(provided)
@@ -185,7 +179,7 @@ export class DotLineElement extends ReflectedAttributes {
   /** Called by the page when the element has gone. */
   disconnectedCallback() {
     this.#children?.disconnect()
-    this.#tooltip?.close()
+    this.#tip?.close()
     this.#detach()
   }
 
@@ -212,18 +206,20 @@ export class DotLineElement extends ReflectedAttributes {
 
   /** Sets it anew. */
   #refresh() {
-    if (!this.#root) return
+    if (!this.isConnected) return
     const provided = providerOf(this)
     if (!provided) return awaitProvider(this.ownerDocument, this.#text)
     if (provided !== this.#provided) return this.#findProvider()
+    const tree = this.#treeIn(provided)
     const problems: Problem[] = [...this.#misnamed, ...this.#bad.values()]
     this.#neededWidth = undefined
     this.#naturalWidth = undefined
     this.#hasRoom = false
     this.#typesetter = provided.typesetter(languageOf(this), directionOf(this))
     const { markup, message } = this
-    const given = { rich: this.#rich, values: this.#values, markup, message, element: this }
-    this.#content = saidText(given, provided.provision.catalog, problems)
+    const given = { rich: this.#rich, values: this.#values, markup, message }
+    const content = { content: tree.given, readNodes: () => this.#nodesReader(provided) }
+    this.#content = saidText({ ...given, ...content }, provided.provision.catalog, problems)
     this.#found = problems
     this.#isStale = true
     if (!laysOut(this.ownerDocument)) return this.#writeWords(provided)
@@ -263,12 +259,11 @@ export class DotLineElement extends ReflectedAttributes {
   #differs(): boolean {
     const layout = this.#layout
     const flow = this.#flow
-    const flowing = this.#flowing
-    if (!layout || !flow || !flowing || this.#shown !== 'flow') return false
+    if (!layout || !flow?.flowing || this.#shown !== 'flow') return false
     // In a box that is narrower than a letter there are no lines to speak of.
-    const isTiny = (this.#width ?? 0) < flowing.leading
-    if (this.#isMarked || isTiny || lacksLetters(layout)) return false
-    if (!flow.differs(lineEndsOf(layout), flowing.leading)) return false
+    const isTiny = (this.#width ?? 0) < flow.flowing.leading
+    if (flow.isMarked || isTiny || lacksLetters(layout)) return false
+    if (!flow.differs(lineEndsOf(layout))) return false
     if (!besideFloat(flow.element)) return true
     this.#report({
       code: 'beside-float',
@@ -281,9 +276,27 @@ export class DotLineElement extends ReflectedAttributes {
 
   /** Has its lines end where the layout has them end. */
   #markEnds() {
-    if (!this.#flowing || !this.#provided || !this.#layout) return
-    this.#isMarked = true
-    this.#showFlow(this.#flowing, this.#provided, lineEndsOf(this.#layout))
+    const flowing = this.#flow?.flowing
+    if (!flowing || !this.#provided || !this.#layout) return
+    this.#showFlow(flowing, this.#provided, lineEndsOf(this.#layout))
+  }
+
+  /** The tree that its words stand in now. */
+  #treeIn(provided: Provided): TextTree {
+    const kind = this.tree ?? provided.tree
+    if (this.#tree?.kind === kind) return this.#tree
+    this.#tree?.leave()
+    this.#tree = kind === 'light' ? lightTree(this) : shadowTree(this)
+    if (this.#tree.kept) this.#children?.observe(this.#tree.kept, contentChanges)
+    this.#shown = 'content'
+    this.#isArranged = false
+    return this.#tree
+  }
+
+  #nodesReader(provided: Provided) {
+    const part = nodesPart.current()
+    if (!part) provided.awaitPart(nodesPart, this.#text)
+    return part?.richFromNodes
   }
 
   #attach(provided: Provided) {
@@ -369,10 +382,10 @@ export class DotLineElement extends ReflectedAttributes {
       const [first] = content?.stretches ?? []
       if (content && first) {
         this.#showFlow({ ...plainFlow, ...content, block: first }, provided)
-      } else if (this.#root) this.#root.textContent = layout.text
+      } else this.#tree?.say(layout.text)
     } catch (error) {
       found.push(...problemsOf(error))
-      if (this.#root) this.#root.textContent = layout.text
+      this.#tree?.say(layout.text)
     }
     this.#settle(layout, found)
   }
@@ -383,8 +396,8 @@ export class DotLineElement extends ReflectedAttributes {
   /** How it is painted now. System colors cover what is painted: then letters are letters. */
   #paint(provided: Provided, paint: Paint): Paint {
     if (provided.preferences.forcedColors) return 'text'
-    if (paint !== 'canvas' || canvasPainter()) return paint
-    provided.awaitPainter(this.#text)
+    if (paint !== 'canvas' || canvasPart.current()) return paint
+    provided.awaitPart(canvasPart, this.#text)
     return 'text'
   }
 
@@ -420,7 +433,8 @@ export class DotLineElement extends ReflectedAttributes {
       // A hidden element has no boxes at all.
       if (width === 0 && part.getClientRects().length === 0) return
       if (width !== this.#width) this.#isStale = true
-      if (!isNear && this.#shown === 'flow' && !this.#isMarked) return this.#leave(provided)
+      const isPlain = this.#shown === 'flow' && !this.#flow?.isMarked
+      if (!isNear && isPlain) return this.#leave(provided)
       this.#width = width
       this.#isNear = isNear
       if (this.#isStale && this.#typesetter) this.#write(width, isNear)
@@ -429,7 +443,7 @@ export class DotLineElement extends ReflectedAttributes {
 
   /** Has the page make room for a text that is no block of the page's own flow. */
   #makeRoom() {
-    if (!this.#root || !this.#provided || !this.#typesetter) return
+    if (!this.#tree || !this.#provided || !this.#typesetter) return
     this.#room ??= textRoom(this.ownerDocument)
     // Its widths do not depend on its box: they are found once for what it says.
     if (!this.#hasRoom) {
@@ -437,9 +451,10 @@ export class DotLineElement extends ReflectedAttributes {
       this.#room.set(this.#leastWidth(natural), natural?.width ?? 0)
       this.#hasRoom = true
     }
-    if (this.#room.element.parentNode !== this.#root) {
-      if (this.#shown !== 'flow') this.#dress(this.#provided.exactSheets())
-      this.#root.prepend(this.#room.element)
+    if (this.#shown === 'content' && !this.#isArranged) {
+      this.#tree.dress(this.#provided.flowRules.sheetsOf(this.#tree.kind))
+      this.#tree.show(this.#room.element, this.#tree.content)
+      this.#isArranged = true
     }
     if (this.#shown !== 'flow') this.#observe(this.#room.element, this.#provided)
   }
@@ -457,17 +472,10 @@ export class DotLineElement extends ReflectedAttributes {
     }
   }
 
-  /** Gives its root rules of its provider. */
-  #dress(sheets: readonly CSSStyleSheet[]) {
-    if (!this.#root || sheets === this.#sheets) return
-    this.#sheets = sheets
-    adopt(this.#root, sheets)
-  }
-
   /** Lays it out, and writes it: at once where it is to be seen, else when there is time. */
   #write(width: number, isNear = true) {
     const provided = this.#provided
-    if (!provided || !this.#root) return
+    if (!provided || !this.#tree) return
     const found = [...this.#found]
     const layout = this.#setIn(width, found)
     if (!layout) return
@@ -476,7 +484,6 @@ export class DotLineElement extends ReflectedAttributes {
       if (flow) {
         // A server's text has the right faces, and stays until they are loaded.
         if (this.#isServers() && isPending(layout)) return this.#settle(layout, found)
-        this.#isMarked = false
         if (!this.#showFlow(flow, provided)) return
         this.#settle(layout, found)
         this.#follow(layout)
@@ -484,6 +491,7 @@ export class DotLineElement extends ReflectedAttributes {
         return
       }
     }
+    if (!exactPart.current()) return provided.awaitPart(exactPart, this.#text)
     this.#laidOut = { layout, found }
     if (this.#isStale || this.#shown !== 'exact') this.#makeRoom()
     if (isNear || this.#shown !== 'exact') return this.#show()
@@ -494,51 +502,44 @@ export class DotLineElement extends ReflectedAttributes {
   }
 
   /** A text that a server wrote stands in its root. */
-  #isServers = () => this.#shown === 'content' && this.#root?.querySelector('.frame') !== null
+  #isServers = () => this.#shown === 'content' && this.#tree?.isServers() === true
 
   /** Writes a text as a block of the page; false where its faces are not there yet. */
   #showFlow(flow: FlowText, provided: Provided, ends?: readonly number[]): boolean {
-    const root = this.#root
-    if (!root) return false
+    const tree = this.#tree
+    if (!tree) return false
     this.#flow ??= flowBlock(this.ownerDocument)
     const { element } = this.#flow
-    const focused = root.activeElement?.getAttribute('data-dotline-link')
+    const focused = focusedLink(element)
     this.#flow.write(flow, provided.flowRules, ends)
     if (provided.pageFaces.awaited()) {
       provided.awaitFaces(this.#text)
       return false
     }
-    this.#dress(provided.flowSheets)
-    if (this.#shown !== 'flow' || element.parentNode !== root) {
-      root.replaceChildren(element)
-      this.#shown = 'flow'
-    }
-    if (ends) {
-      this.#makeRoom()
-    } else if (this.#room?.element.parentNode === root) this.#room.element.remove()
+    tree.dress(provided.flowRules.sheetsOf(tree.kind))
+    this.#shown = 'flow'
+    if (ends) this.#makeRoom()
+    tree.show(...(ends && this.#room ? [this.#room.element] : []), element)
     if (this.#isNear !== false) this.#observe(element, provided)
-    this.#flowing = flow
     if (!this.#hasActions && this.#flow.linked.some(({ action }) => action !== undefined)) {
       this.#hasActions = true
       takeActions(element, () => this.#flow?.linked ?? [], this.#act)
     }
-    if (focused !== null && focused !== undefined && !root.activeElement) {
-      const part = element.querySelector(`[data-dotline-link="${focused}"]`)
-      if (part instanceof HTMLElement) part.focus()
-    }
+    if (focused !== undefined) restoreFocus(element, focused)
     return true
   }
 
   /** Writes a pending layout. */
   #show() {
     const provided = this.#provided
-    const root = this.#root
-    if (!provided || !root || !this.#laidOut) return
+    const tree = this.#tree
+    const part = exactPart.current()
+    if (!provided || !tree || !part || !this.#laidOut) return
     const { layout, found } = this.#laidOut
     // A server's text has the right faces, and stays until they are loaded.
     if (this.#isServers() && isPending(layout)) return
-    this.#exact ??= exactBlock(this.ownerDocument)
-    const page = provided.pageRules()
+    this.#exact ??= part.exactView(this.ownerDocument, this.#act)
+    const page = provided.exactRules(tree.kind)
     const paint = this.#paint(provided, this.paint)
     const parts = this.#exact.partsOf(layout, page, paint)
     const awaited = provided.pageFaces.awaited()
@@ -546,12 +547,11 @@ export class DotLineElement extends ReflectedAttributes {
       void awaited.then(() => this.isConnected && provided === this.#provided && this.#show())
       return
     }
-    this.#dress(provided.exactSheets())
+    tree.dress(provided.exactSheets(tree.kind))
     if (this.#shown !== 'exact') {
       this.#shown = 'exact'
-      this.#isMarked = false
       if (!this.#room) this.#makeRoom()
-      root.replaceChildren(...(this.#room ? [this.#room.element] : []), this.#exact.frame)
+      tree.show(...(this.#room ? [this.#room.element] : []), this.#exact.frame)
       if (this.#room) this.#observe(this.#room.element, provided)
     }
     this.#exact.write(layout, parts, page, paint)
@@ -583,57 +583,46 @@ export class DotLineElement extends ReflectedAttributes {
   /** Links and a tooltip cost nothing where there are none. */
   #follow(layout: Layout) {
     const isExact = this.#shown === 'exact'
-    const around = isExact ? this.#exact?.frame : this.#flow?.element
-    if (!around) return
-    let hasLinks = !isExact && (this.#flow?.linked.length ?? 0) > 0
-    if (isExact && this.#exact) {
-      const { block } = this.#exact
-      hasLinks = block.querySelector('[data-dotline-link]') !== null
-      if (hasLinks) this.#links ??= followLinks(block, this.#act)
-      this.#links?.show(layout, linkedTexts(layout))
-    }
-    if (isExact) this.#sayRest(layout)
+    if (isExact) this.#exact?.follow(layout, () => this.#styledContent())
+    const hasLinks = isExact ? this.#exact?.hasLinks : (this.#flow?.linked.length ?? 0) > 0
     const { tooltip } = this
     const whole = layout.cut ? rangeText(layout, 0, layout.text.length) : ''
-    const words = tooltip === 'none' ? '' : (tooltip ?? whole)
-    if (words.trim() !== '') this.#tooltip ??= tooltipOf(this, this.#around)
-    this.#tooltip?.say(words, tip => {
-      if (this.#provided && this.#typesetter)
-        writeTip(tip, words.trim(), this.#provided, this.#typesetter)
-    })
+    const words = (tooltip === 'none' ? '' : (tooltip ?? whole)).trim()
+    this.#sayTip(words)
+    const around = this.#around()
     // A tooltip with words of its own needs a keyboard stop, unless a link in the text is one.
-    if (tooltip !== null && words.trim() !== '' && !hasLinks) {
-      around.tabIndex = 0
-      around.setAttribute('role', 'group')
-    } else if (around.hasAttribute('tabindex')) {
+    if (tooltip !== null && words !== '' && !hasLinks) {
+      if (around) around.tabIndex = 0
+      around?.setAttribute('role', 'group')
+    } else if (around?.hasAttribute('tabindex')) {
       around.removeAttribute('tabindex')
       around.removeAttribute('role')
     }
   }
 
-  /** Truncated words stay in the text for those who hear, find or copy it. */
-  #sayRest(layout: Layout) {
-    this.#rest?.element.remove()
-    this.#rest = undefined
-    const block = this.#exact?.block
-    if (!block || !layout.cut || !this.#typesetter) return
-    const content = styledContent(this.#typesetter, this.#content, this.#setting)
-    this.#rest = cutRest(this.ownerDocument, layout, content)
-    // The ellipsis is the only letter that is not the text's own and says nothing.
-    const ellipsis = [...block.querySelectorAll('span:empty:not([role])')].at(-1)
-    if (!this.#rest || !ellipsis) return
-    ellipsis.setAttribute('aria-hidden', 'true')
-    ellipsis.after(this.#rest.element)
-    const { element, linked } = this.#rest
-    if (linked.some(({ action }) => action !== undefined)) {
-      takeActions(element, () => linked, this.#act)
+  #sayTip(words: string) {
+    const [provided, typesetter, tree] = [this.#provided, this.#typesetter, this.#tree]
+    if (!provided || !typesetter || !tree) return
+    if (words !== '' && !this.#tip) {
+      const part = exactPart.current()
+      if (!part) return provided.awaitPart(exactPart, this.#text)
+      this.#tip = part.textTip(this, tree.kind, this.#around)
     }
+    this.#tip?.say(words, provided, typesetter)
+  }
+
+  /** What it says, in its styles; it was set so before. */
+  #styledContent() {
+    return this.#typesetter && styledContent(this.#typesetter, this.#content, this.#setting)
   }
 
   /** The part that stands around its text. */
   #around = (): HTMLElement | undefined =>
     this.#shown === 'exact' ? this.#exact?.frame : this.#flow?.element
 }
+
+/** What the page may do with the content of an element. */
+const contentChanges = { childList: true, characterData: true, subtree: true }
 
 /** The rest of a flow that is never laid out. */
 const plainFlow = { align: 'start', direction: 'ltr', leading: 0, baseline: 0 } as const

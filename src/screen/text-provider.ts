@@ -1,22 +1,14 @@
 import { problemLine, type ReaderSettings, type Typesetter, typesetterFor } from '../core.ts'
 import { defaultPrefix } from '../notation/index.ts'
-import { aFunction, anObject, aString, checkOptions, listOf } from '../problem/index.ts'
-import { hostRules } from '../targets/flow/index.ts'
-import { loadCanvasPainter } from './canvas-painter.ts'
-import { fieldStyles } from './field-styles.ts'
+import { aFunction, anObject, aString, checkOptions, listOf, oneOf } from '../problem/index.ts'
+import { type ExactRules, exactRules } from './exact-rules.ts'
+import { watchFields } from './field-watch.ts'
 import { flowRules } from './flow-rules.ts'
+import type { LaterPart } from './later-part.ts'
 import { isNearSight, laterWriting } from './later-writing.ts'
-import {
-  cancelFrame,
-  isPage,
-  nextFrame,
-  sightObserver,
-  sizeObserver,
-  styleSheet,
-} from './page-abilities.ts'
+import { cancelFrame, isPage, nextFrame, sightObserver, sizeObserver } from './page-abilities.ts'
 import { pageFonts } from './page-fonts.ts'
 import { markPage } from './page-marks.ts'
-import { mostRules, pageRules } from './page-rules.ts'
 import {
   addProvider,
   type OnWidth,
@@ -31,6 +23,7 @@ import {
 import { type PreferenceWatch, watchPreferences } from './reader-preferences.ts'
 import { shownModes } from './shown-modes.ts'
 import { stateRules } from './state-rules.ts'
+import { trees } from './text-tree.ts'
 
 let count = 0
 
@@ -54,6 +47,7 @@ function checkProvision(provision: TextProvision) {
     hyphenation: anObject,
     reader: anObject,
     modes: listOf(aString),
+    tree: oneOf(trees),
     onProblem: aFunction,
     onChange: aFunction,
   })
@@ -69,23 +63,18 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const dirty = new Set<ProvidedText>()
   const toCompare = new Set<ProvidedText>()
   const awaitingFaces = new Set<ProvidedText>()
-  const awaitingPainter = new Set<ProvidedText>()
-  let painting: Promise<void> | undefined
+  const awaitingPart = new Map<LaterPart, Set<ProvidedText>>()
+  const loading = new Set<Promise<void>>()
   const reported = new Set<string>()
   const written = new Set<ProvidedText>()
   const later = laterWriting(page)
   const prefix = `${defaultPrefix}${++count}`
   const pageFaces = pageFonts(page, prefix)
   const watch: PreferenceWatch = watchPreferences(page, () => refreshAll())
-  const hostSheet = styleSheet()
-  hostSheet.replaceSync(hostRules)
-  const stateSheet = styleSheet()
   const idle: (() => void)[] = []
   let current = provision
   let setters = new Map<string, Typesetter>()
   let frame = 0
-  let generation = 0
-  let rules = pageRules(`${prefix}-`, face => pageFaces.family(face))
 
   const shownSheet = () =>
     shownModes(current, watch.current).reduce((sheet, mode) => sheet.mode(mode), current.sheet)
@@ -93,12 +82,14 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const flow = flowRules(
     `${prefix}-`,
     face => pageFaces.family(face),
-    hostRules,
     stateRules(shownSheet()),
     () => (pageFaces.awaited() ? undefined : watch.probe),
   )
-  const flowSheets = [flow.sheet]
-  let exactSheets: readonly CSSStyleSheet[] = []
+  const exact: ExactRules = exactRules(
+    prefix,
+    face => pageFaces.family(face),
+    () => stateRules(shownSheet()),
+  )
 
   const reader = (): ReaderSettings => ({
     ...current.reader,
@@ -125,11 +116,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
 
   function flush() {
     frame = 0
-    if (rules.rules.count > mostRules) {
-      generation++
-      rules = pageRules(`${prefix}-${generation}-`, face => pageFaces.family(face))
-      for (const text of texts) dirty.add(text)
-    }
+    if (exact.beginsAnew()) for (const text of texts) dirty.add(text)
     const end = performance.now() + longestFlush
     let done = 0
     for (const text of dirty) {
@@ -168,12 +155,23 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   function refreshAll() {
     setters = new Map()
     const states = stateRules(shownSheet())
-    stateSheet.replaceSync(states)
+    exact.renew()
     flow.renew(states)
     markPage(root, shownSheet(), reader().scale ?? 1)
     for (const text of texts) schedule(text)
     fields.refresh()
     current.onChange?.()
+  }
+
+  /** Loads a part, and calls then; without it everything stays as it is. */
+  async function load(part: LaterPart, then: () => void): Promise<void> {
+    const loaded = part.load().then(problems => {
+      provided.report(problems)
+      if (problems.length === 0) then()
+      loading.delete(loaded)
+    })
+    loading.add(loaded)
+    return loaded
   }
 
   const widths = new WeakMap<Element, OnWidth>()
@@ -209,7 +207,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       // Only a text that has been set has asked for its faces; those that come make it wait again.
       await current.fonts.settled()
       await pageFaces.awaited()
-      await painting
+      while (loading.size > 0) await Promise.all(loading)
       // Those that waited for a face are scheduled now.
       await undefined
     } while (dirty.size > 0 || pageFaces.awaited())
@@ -223,26 +221,23 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
       return watch.current
     },
     pageFaces,
-    pageRules: () => rules,
-    flowRules: flow,
-    flowSheets,
-    exactSheets() {
-      if (exactSheets[1] !== rules.sheet) exactSheets = [hostSheet, rules.sheet, stateSheet]
-      return exactSheets
+    get tree() {
+      return current.tree ?? 'shadow'
     },
+    flowRules: flow,
+    exactRules: exact.rulesOf,
+    exactSheets: exact.sheetsOf,
     awaitNear(text) {
       coming.set(text.element, text)
       sight.observe(text.element)
     },
-    awaitPainter(text) {
-      painting ??= loadCanvasPainter().then(problems => {
-        painting = undefined
-        provided.report(problems)
-        // Without it they stay as they are.
-        if (problems.length === 0) for (const one of awaitingPainter) schedule(one)
-        awaitingPainter.clear()
-      })
-      awaitingPainter.add(text)
+    awaitPart(part, text) {
+      const waiting = awaitingPart.get(part)
+      if (waiting) return void waiting.add(text)
+      awaitingPart.set(part, new Set([text]))
+      load(part, () => {
+        for (const one of awaitingPart.get(part) ?? []) if (texts.has(one)) schedule(one)
+      }).then(() => awaitingPart.delete(part))
     },
     compareLater: text => void toCompare.add(text),
     awaitFaces(text) {
@@ -307,9 +302,8 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   languages.observe(page.documentElement, { subtree: true, attributeFilter: ['lang', 'dir'] })
   const outer = isPage(root) ? undefined : providerOf(root)
   addProvider(root, provided)
-  stateSheet.replaceSync(stateRules(shownSheet()))
   markPage(root, shownSheet(), reader().scale ?? 1)
-  const fields = fieldStyles(root, prefix, {
+  const fields = watchFields(root, prefix, load, {
     sheet: shownSheet,
     typesetter: () => setterFor(undefined, undefined),
     family: face => pageFaces.family(face),

@@ -7,7 +7,7 @@ export interface TextRoom {
 
 export function textRoom(page: Document): TextRoom {
   const element = page.createElement('div')
-  element.className = 'room'
+  element.className = 'dotline-room'
   let columns = ''
   return {
     element,

@@ -13,13 +13,14 @@ const hideDelay = 250
 const holdDelay = 500
 const gap = 6
 
+let count = 0
+
 /**
  * A tooltip as WCAG 2.2, 1.4.13 asks: it can be dismissed by Escape without moving anything, pointed
  * at itself, and stays until pointer and focus have left, or it is dismissed.
  */
 export function tooltipOf(host: HTMLElement, frameOf: () => HTMLElement | undefined): Tooltip {
   const page = host.ownerDocument
-  const root = frameOf()?.getRootNode()
   let text = ''
   let write: WriteTip | undefined
   let shown: HTMLElement | undefined
@@ -35,14 +36,15 @@ export function tooltipOf(host: HTMLElement, frameOf: () => HTMLElement | undefi
   function show() {
     if (shown || text === '' || !host.isConnected) return
     const tip = page.createElement('div')
-    tip.className = 'tooltip'
-    tip.id = 'tooltip'
+    tip.className = 'dotline-tooltip'
+    // In the light, ids are those of the whole page.
+    tip.id = `dotline-tooltip-${++count}`
     tip.setAttribute('role', 'tooltip')
     tip.setAttribute('popover', 'manual')
     write?.(tip)
     tip.addEventListener('pointerenter', () => clearTimeout(timer))
     tip.addEventListener('pointerleave', left)
-    if (root instanceof ShadowRoot) root.append(tip)
+    frameOf()?.after(tip)
     frameOf()?.setAttribute('aria-describedby', tip.id)
     tip.showPopover?.()
     place(tip)

@@ -7,6 +7,7 @@ import {
   flowParts,
   flowTextBefore,
   hostRules,
+  partRules,
   targetClass,
 } from '../targets/flow/index.ts'
 import { toHtml } from '../targets/html/index.ts'
@@ -127,11 +128,11 @@ export function textRenderer(provision: ServerProvision): TextRenderer {
     const isFont = (rule: string) => rule.startsWith('@font-face')
     const lines = css.split('\n')
     exactFonts += lines.filter(isFont).join('\n')
-    const own = hostRules + lines.filter(rule => !isFont(rule)).join('\n')
+    const own = hostRules + partRules + lines.filter(rule => !isFont(rule)).join('\n')
     const once = nonce === undefined ? '' : ` nonce="${htmlText(nonce)}"`
     return (
       `<template shadowrootmode="open"><style${once}>${own}</style>` +
-      `<div class="frame">${html}</div></template>`
+      `<div class="dotline-frame">${html}</div></template>`
     )
   }
 

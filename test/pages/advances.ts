@@ -192,7 +192,7 @@ async function measured(): Promise<MeasuredAdvances[]> {
 function elementApart({ layout, shadowRoot }: DotLineElement): number {
   const block = shadowRoot?.querySelector('[lang]')
   if (!layout || !block) return Infinity
-  const lines = shadowRoot?.querySelector('.frame')
+  const lines = shadowRoot?.querySelector('.dotline-frame')
   if (lines) return apart(ownWidths(layout), shownWidths(block))
   const letters: { readonly node: Text; readonly offset: number }[] = []
   const walker = document.createTreeWalker(block, NodeFilter.SHOW_TEXT)

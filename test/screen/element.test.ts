@@ -531,7 +531,7 @@ describe('settings of the reader and of the application', () => {
       main.append(...texts)
       await window.provider.settled()
       const pause = time => new Promise(resolve => setTimeout(resolve, time))
-      const isStale = text => text.shadowRoot.querySelectorAll('.frame > div > span').length !== text.layout.lines.length
+      const isStale = text => text.shadowRoot.querySelectorAll('.dotline-frame > div > span').length !== text.layout.lines.length
       const whenNot = async holds => {
         for (let i = 0; i < 100 && holds(); i++) await pause(50)
         return holds()
@@ -567,7 +567,7 @@ describe('settings of the reader and of the application', () => {
       text.overrides = { firstIndent: 4 }
       main.append(text)
       await window.provider.settled()
-      const lines = () => [...text.shadowRoot.querySelectorAll('.frame > div > span')]
+      const lines = () => [...text.shadowRoot.querySelectorAll('.dotline-frame > div > span')]
       const count = () => text.shadowRoot.adoptedStyleSheets[1].cssRules.length
       const [first] = lines()
       const before = count()
@@ -601,7 +601,7 @@ describe('settings of the reader and of the application', () => {
       main.append(...texts)
       await window.provider.settled()
       await new Promise(resolve => setTimeout(resolve, 100))
-      const linesOf = text => text.shadowRoot.querySelectorAll('.frame > div > span').length
+      const linesOf = text => text.shadowRoot.querySelectorAll('.dotline-frame > div > span').length
       window.requestIdleCallback = () => 0
       main.style.width = '120px'
       main.style.marginLeft = '500px'
@@ -690,7 +690,7 @@ describe('links and actions', () => {
     const [rings, heights] = await page.evaluate<[number, number[]]>(`(() => {
       const { shadowRoot } = document.querySelector('#notice')
       const parts = [...shadowRoot.querySelectorAll('[data-dotline-link="0"]')]
-      return [shadowRoot.querySelectorAll('.ring').length, parts.map(part => part.getBoundingClientRect().height)]
+      return [shadowRoot.querySelectorAll('.dotline-ring').length, parts.map(part => part.getBoundingClientRect().height)]
     })()`)
     expect(heights.length).toBeGreaterThan(1)
     expect(rings).toBe(heights.length)
@@ -860,20 +860,20 @@ describe('a tooltip', () => {
     await page.mouse.move(690, 890)
     expect(
       await page.evaluate(
-        `document.querySelector('#cut').shadowRoot.querySelector('.frame').tabIndex`,
+        `document.querySelector('#cut').shadowRoot.querySelector('.dotline-frame').tabIndex`,
       ),
     ).toBe(-1)
   })
 
   it('has its own words, and none where they are empty or the text is whole', async () => {
     await change(`document.querySelector('#cut').tooltip = 'Ask at the quay'`)
-    await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.frame').focus()`)
+    await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.dotline-frame').focus()`)
     expect(await tip()).toBe('Ask at the quay')
-    await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.frame').blur()`)
+    await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.dotline-frame').blur()`)
     await change(`document.querySelector('#cut').tooltip = '  '`)
     expect(
       await page.evaluate(
-        `document.querySelector('#cut').shadowRoot.querySelector('.frame').tabIndex`,
+        `document.querySelector('#cut').shadowRoot.querySelector('.dotline-frame').tabIndex`,
       ),
     ).toBe(-1)
     expect(

@@ -38,7 +38,7 @@ export const isOneTarget = (a: FlowPart | undefined, b: FlowPart | undefined) =>
   a !== undefined && b !== undefined && leadsOn(b) && a.link === b.link && a.action === b.action
 
 /** The class of links and actions. */
-export const targetClass = 'target'
+export const targetClass = 'dotline-target'
 
 /** The same parts as HTML, as a page from a server has them. */
 export function flowHtml(parts: readonly FlowPart[], targetLook = targetClass): string {

@@ -1,5 +1,5 @@
 export { aligns, isAlign } from '../../layout/index.ts'
-export { hostRules } from './element-rules.ts'
+export { hostRules, partRules } from './element-rules.ts'
 export { flowBlockLook, flowLettersLook, usualShift } from './flow-look.ts'
 export {
   type FlowPart,

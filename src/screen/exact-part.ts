@@ -1,0 +1,3 @@
+export { exactView } from './exact-view.ts'
+export { pageRules } from './page-rules.ts'
+export { textTip } from './text-tip.ts'
