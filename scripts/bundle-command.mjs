@@ -31,6 +31,6 @@ const written = new Set(Object.keys(metafile.outputs).map(path => basename(path)
 for (const name of readdirSync(folder))
   if (!written.has(name)) rmSync(folder + name, { recursive: true })
 rmSync(`${dist}demo`, { recursive: true, force: true })
-checkLicenses(metafile)
+checkLicenses(Object.keys(metafile.inputs))
 // In a clone, `npx dotline` runs this file itself.
 chmodSync(`${folder}main.js`, 0o755)

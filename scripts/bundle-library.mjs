@@ -3,7 +3,8 @@
 import { readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { build, transform } from 'esbuild'
+import { transform } from 'esbuild'
+import { rolldown } from 'rolldown'
 import { checkLicenses, external } from './bundled-packages.mjs'
 
 const root = fileURLToPath(new URL('../', import.meta.url))
@@ -13,30 +14,46 @@ const entries = Object.values(exports).flatMap(targets =>
   typeof targets === 'object' ? [targets.node, targets.default].filter(Boolean) : [],
 )
 
-// What brings large packages with it lies in a part of its own: bundlers leave that out where nobody
-// asks for it, while of a part that somebody needs they keep whatever is run when it is loaded.
-const apart = ['dist/markup/from-html.js', 'dist/chart/restyle/svg-tree.js']
-
-const { metafile } = await build({
-  absWorkingDir: root,
-  entryPoints: [...new Set([...entries, ...apart])].map(entry => join(root, entry)),
-  outdir: dist,
-  outbase: dist,
-  allowOverwrite: true,
-  bundle: true,
-  splitting: true,
-  format: 'esm',
+const isOurs = id => id.startsWith(dist)
+const nameOf = path => relative(dist, path).replace(/\.js$/, '')
+const library = await rolldown({
+  cwd: root,
+  input: Object.fromEntries(
+    [...new Set(entries)].map(entry => join(root, entry)).map(path => [nameOf(path), path]),
+  ),
   platform: 'neutral',
-  mainFields: ['module', 'main'],
-  target: 'es2023',
-  // Comments are in the types; names stay, for those who debug.
-  minifyWhitespace: true,
-  minifySyntax: true,
-  chunkNames: 'parts/[name]-[hash]',
-  external: [...external, 'node:*'],
-  logLevel: 'warning',
-  metafile: true,
+  resolve: { mainFields: ['module', 'main'] },
+  external: id => id.startsWith('node:') || external.some(name => isOf(name, id)),
+  // A part holds what the same entries need, and nothing that they merely could have imported.
+  treeshake: { moduleSideEffects: id => !isOurs(id) || id === join(dist, 'screen/index.js') },
+  preserveEntrySignatures: 'strict',
+  onLog(level, log, report) {
+    // That of an entry stays at its top, which is checked below.
+    if (log.code !== 'MODULE_LEVEL_DIRECTIVE') report(level, log)
+  },
 })
+
+/** Whether a module is of a package, of which there may be files. */
+const isOf = (name, id) =>
+  name.endsWith('/*') ? id.startsWith(name.slice(0, -1)) : id === name || id.startsWith(`${name}/`)
+
+const { output } = await library.write({
+  dir: dist,
+  format: 'esm',
+  entryFileNames: '[name].js',
+  chunkFileNames: 'parts/[name]-[hash].js',
+})
+
+/** Comments are in the types; names stay, for those who debug. */
+const withoutComments = async code =>
+  (
+    await transform(code, {
+      format: 'esm',
+      target: 'es2023',
+      minifyWhitespace: true,
+      minifySyntax: true,
+    })
+  ).code
 
 /**
  * An error that nobody catches is shown with its line: a statement a line, or a function, and not all of the
@@ -57,16 +74,19 @@ async function divided(code) {
 
 const minified = async code => (await transform(code, { format: 'esm', minify: true })).code
 
-checkLicenses(metafile)
-const written = new Set(Object.keys(metafile.outputs).map(path => join(root, path)))
+checkLicenses(output.flatMap(({ moduleIds = [] }) => moduleIds))
+const written = new Set(output.map(({ fileName }) => join(dist, fileName)))
 for (const path of written) {
   const code = readFileSync(path, 'utf8')
-  writeFileSync(path, await divided(code))
+  writeFileSync(path, await divided(await withoutComments(code)))
   // What names a file of the package counts from two folders below its root.
   const isDeep = relative(dist, path).split(/[\\/]/).length === 2
   if (!isDeep && readFileSync(path, 'utf8').includes("'../../assets/")) {
     throw new Error(`${relative(root, path)} names assets, and is no part in a folder of its own`)
   }
+}
+if (!/^.use client/.test(readFileSync(join(dist, 'react/index.js'), 'utf8'))) {
+  throw new Error('dist/react/index.js does not say that it is for clients')
 }
 for (const name of readdirSync(dist, { recursive: true })) {
   const path = join(dist, name)

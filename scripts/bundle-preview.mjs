@@ -34,7 +34,7 @@ const { metafile } = await build({
   logLevel: 'warning',
   metafile: true,
 })
-checkLicenses(metafile)
+checkLicenses(Object.keys(metafile.inputs))
 
 // What the library loads of other packages, where a page has no bundler.
 for (const [name, entry] of Object.entries({ fflate: 'fflate', brotli: 'brotli/decompress' })) {
@@ -50,7 +50,7 @@ for (const [name, entry] of Object.entries({ fflate: 'fflate', brotli: 'brotli/d
     logLevel: 'warning',
     metafile: true,
   })
-  checkLicenses(own)
+  checkLicenses(Object.keys(own.inputs))
 }
 mkdirSync(into, { recursive: true })
 copyFileSync(`${from}workbench.css`, `${into}workbench.css`)

@@ -15,10 +15,8 @@ export const external = [
 ]
 
 /** Throws where a package was taken in whose license is not in `licenses`. */
-export function checkLicenses({ inputs }) {
-  const names = Object.keys(inputs).map(
-    path => /.*node_modules\/((?:@[^/]+\/)?[^/]+)\//.exec(path)?.[1],
-  )
+export function checkLicenses(paths) {
+  const names = paths.map(path => /.*node_modules\/((?:@[^/]+\/)?[^/]+)\//.exec(path)?.[1])
   for (const name of new Set(names.filter(Boolean))) {
     const file = new URL(`../licenses/${name.replaceAll('/', '-')}.txt`, import.meta.url)
     if (!existsSync(file)) throw new Error(`${fileURLToPath(file)} is missing: ${name} is taken in`)

@@ -1,7 +1,7 @@
 import type { Face } from '../fonts/index.ts'
 import { bareStyle, type Layout } from '../layout/index.ts'
 import type { Style } from '../sheet/index.ts'
-import { isPlain } from './line-layers.ts'
+import { isPlain } from './is-plain.ts'
 
 /** The common appearance of all letters of a layout. */
 export interface BareLetters {

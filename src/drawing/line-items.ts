@@ -2,7 +2,8 @@ import { append } from '../blocks/index.ts'
 import type { Layout, Line } from '../layout/index.ts'
 import { backingItem, backingItems } from './backings.ts'
 import type { Item } from './drawing.ts'
-import { isPlain, layersOf, opacityGroups, paintedOf } from './line-layers.ts'
+import { isPlain } from './is-plain.ts'
+import { layersOf, opacityGroups, paintedOf } from './line-layers.ts'
 import { laidDown, runItems, type Standing, standingOf } from './run-items.ts'
 
 /** The items of lines, in the coordinates of their layout's frame. */

@@ -1,24 +1,11 @@
 import type { GlyphRun, Line } from '../layout/index.ts'
-import { hasCentralBaseline, type Style } from '../sheet/index.ts'
+import { hasCentralBaseline } from '../sheet/index.ts'
 import { decorationItems } from './decorations.ts'
 import type { Item } from './drawing.ts'
 import { emphasisMarks } from './emphasis-marks.ts'
+import { isPlain } from './is-plain.ts'
 import { laidDown, runItems, type Standing } from './run-items.ts'
 import { shadowItems } from './shadow.ts'
-
-const plain = new WeakMap<Style, boolean>()
-
-/** Whether nothing lies behind, beside or through text of a style: found out once. */
-export function isPlain(style: Style): boolean {
-  let known = plain.get(style)
-  if (known === undefined) {
-    const { shadow, underline, overline, strike, backing, emphasisMark } = style
-    const isBare = backing === 'none' && shadow === 'none' && emphasisMark === 'none'
-    known = isBare && !underline && !overline && !strike
-    plain.set(style, known)
-  }
-  return known
-}
 
 /** Neighbors of a line that are painted together, and then shown as far as `opacity` says. */
 export interface OpacityGroup {

@@ -1,5 +1,6 @@
 import { ranges, values } from './plain-characters.data.ts'
-import { once, rangesIn } from './property-table.ts'
+import { rangesIn } from './property-ranges.ts'
+import { once } from './property-table.ts'
 
 /** Code points below this are in the table: nearly all characters of European languages. */
 export const firstBeyondPlain = 0x2c00

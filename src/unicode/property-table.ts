@@ -1,3 +1,5 @@
+import { type Columns, rangesIn } from './property-ranges.ts'
+
 /**
  * A property of every code point, from ranges of the Unicode Character Database: a table in two
  * stages of 128 code points a page, so that a look-up is two array reads.
@@ -11,8 +13,8 @@ const pageBits = 7
 const pageSize = 1 << pageBits
 const pageCount = 0x110000 >> pageBits
 
-/** Reads the generated `gap,length,value` triples (base 36, zeros left out); code points between them hold value 0. */
-export function propertyTable(ranges: string): PropertyTable {
+/** Code points between the ranges hold value 0. */
+export function propertyTable(ranges: Columns): PropertyTable {
   const pages = new Uint16Array(pageCount)
   // Page 0 of the cells is the one where nothing has a value.
   const cells: number[] = new Array(pageSize).fill(0)
@@ -44,19 +46,6 @@ export function propertyTable(ranges: string): PropertyTable {
     }
   }
   return { pages, cells: Uint8Array.from(cells) }
-}
-
-/** The first code point of each range, the one behind its last, and the index of its value. */
-export function* rangesIn(
-  ranges: string,
-): Generator<readonly [first: number, end: number, value: number]> {
-  let at = 0
-  for (const triple of ranges.split(' ')) {
-    const [gap, length, value] = triple.split(',').map(part => Number.parseInt(part || '0', 36))
-    const first = at + gap
-    at = first + length + 1
-    yield [first, at, value]
-  }
 }
 
 /** The index of the value of a code point's property, in the order the generator listed them. */
