@@ -32,7 +32,9 @@ describe('the packed package, installed without development packages', () => {
   it('has few dependencies and is small', () => {
     expect(userPackages().length).toBeLessThanOrEqual(10)
     expect(userPackages().join()).not.toMatch(/resvg|harfbuzzjs|hyphen/)
-    const size = execFileSync('du', ['-sk', '--apparent-size', join(app, 'node_modules')], { encoding: 'utf8' })
+    const size = execFileSync('du', ['-sk', '--apparent-size', join(app, 'node_modules')], {
+      encoding: 'utf8',
+    })
     // Two thousand of it are the docs and their pictures.
     expect(Number.parseInt(size, 10)).toBeLessThan(12_300)
   })

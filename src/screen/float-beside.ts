@@ -4,7 +4,9 @@
  */
 export function besideFloat(block: HTMLElement): boolean {
   const probe = block.ownerDocument.createElement('div')
-  for (const [name, value] of Object.entries(probeStyle)) probe.style.setProperty(name, value)
+  for (const [name, value] of Object.entries(probeStyle)) {
+    probe.style.setProperty(name, value, 'important')
+  }
   block.before(probe)
   const isBeside = probe.getBoundingClientRect().width < block.getBoundingClientRect().width - 0.5
   probe.remove()
@@ -13,6 +15,7 @@ export function besideFloat(block: HTMLElement): boolean {
 
 /** Boxes without height are beside nothing. */
 const probeStyle = {
+  all: 'initial',
   display: 'flow-root',
   'block-size': '1px',
   'margin-block-end': '-1px',

@@ -13,11 +13,11 @@ export const ofTree = (tree: TreeKind, rules: string): string =>
   tree === 'light' ? rules.replace(firstOfSelector, `$1$2${strong}`) : rules
 
 const text = '[data-dotline-text]:not(#_#_)'
-const parts = '*:not(svg,svg *)'
+const parts = '*:not(svg *)'
 
 /**
- * What the page says of elements of these names does not reach those of a text in the light. Attributes of
- * pictures count as rules, and stay.
+ * What the page says of elements of these names does not reach those of a text in the light. What is
+ * inside of pictures is left out: its attributes count as rules of the page.
  */
 const lightBounds =
   `:where(${elementName}){display:block}\n` +

@@ -47,7 +47,7 @@ function checkProvision(provision: TextProvision) {
     hyphenation: anObject,
     reader: anObject,
     modes: listOf(aString),
-    tree: oneOf(trees),
+    tree: oneOf(...trees),
     onProblem: aFunction,
     onChange: aFunction,
   })

@@ -69,7 +69,11 @@ export function lightTree(host: HTMLElement): TextTree {
   const isServers = () =>
     own.length === 0 && host.querySelector(':scope>[data-dotline-text]') !== null
 
-  const isOwn = (node: ChildNode) => own.includes(node) || node.nodeType === node.COMMENT_NODE
+  /** A tooltip stands beside the text while it is shown. */
+  const isOwn = (node: ChildNode) =>
+    own.includes(node) ||
+    node.nodeType === node.COMMENT_NODE ||
+    (node instanceof Element && node.classList.contains('dotline-tooltip'))
 
   return {
     kind: 'light',
@@ -109,8 +113,13 @@ export function lightTree(host: HTMLElement): TextTree {
       if (isWhole && others.length === 0) {
         return changes.some(({ target }) => kept.contains(target))
       }
-      kept.replaceChildren(...others)
-      own = []
+      // What was added stands behind what was there; what stands in our place, in its place.
+      if (isWhole) kept.append(...others)
+      else {
+        for (const node of own) if (node.parentNode === host) node.remove()
+        kept.replaceChildren()
+        own = []
+      }
       return true
     },
     leave() {

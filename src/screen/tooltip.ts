@@ -40,6 +40,7 @@ export function tooltipOf(host: HTMLElement, frameOf: () => HTMLElement | undefi
     // In the light, ids are those of the whole page.
     tip.id = `dotline-tooltip-${++count}`
     tip.setAttribute('role', 'tooltip')
+    tip.setAttribute('data-dotline-text', '')
     tip.setAttribute('popover', 'manual')
     write?.(tip)
     tip.addEventListener('pointerenter', () => clearTimeout(timer))

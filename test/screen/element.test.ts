@@ -867,9 +867,13 @@ describe('a tooltip', () => {
 
   it('has its own words, and none where they are empty or the text is whole', async () => {
     await change(`document.querySelector('#cut').tooltip = 'Ask at the quay'`)
-    await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.dotline-frame').focus()`)
+    await page.evaluate(
+      `document.querySelector('#cut').shadowRoot.querySelector('.dotline-frame').focus()`,
+    )
     expect(await tip()).toBe('Ask at the quay')
-    await page.evaluate(`document.querySelector('#cut').shadowRoot.querySelector('.dotline-frame').blur()`)
+    await page.evaluate(
+      `document.querySelector('#cut').shadowRoot.querySelector('.dotline-frame').blur()`,
+    )
     await change(`document.querySelector('#cut').tooltip = '  '`)
     expect(
       await page.evaluate(
