@@ -1,6 +1,6 @@
 // Each entry of the package as one file and the parts that it shares with others, instead of hundreds
 // of modules: it is loaded in a quarter of the time. Types stay as they are.
-import { readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { copyFileSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { transform } from 'esbuild'
@@ -14,16 +14,23 @@ const entries = Object.values(exports).flatMap(targets =>
   typeof targets === 'object' ? [targets.node, targets.default].filter(Boolean) : [],
 )
 
+// The component of Svelte is compiled by who uses it, and takes from the package what it shares with others.
+const forComponents = ['dist/svelte/attributes.js']
+copyFileSync(join(root, 'src/svelte/Text.svelte'), join(dist, 'svelte/Text.svelte'))
+
 const isOurs = id => id.startsWith(dist)
 const nameOf = path => relative(dist, path).replace(/\.js$/, '')
 const library = await rolldown({
   cwd: root,
   input: Object.fromEntries(
-    [...new Set(entries)].map(entry => join(root, entry)).map(path => [nameOf(path), path]),
+    [...new Set([...entries, ...forComponents])]
+      .map(entry => join(root, entry))
+      .map(path => [nameOf(path), path]),
   ),
   platform: 'neutral',
   resolve: { mainFields: ['module', 'main'] },
-  external: id => id.startsWith('node:') || external.some(name => isOf(name, id)),
+  external: id =>
+    id.startsWith('node:') || id.endsWith('.svelte') || external.some(name => isOf(name, id)),
   // A part holds what the same entries need, and nothing that they merely could have imported.
   treeshake: { moduleSideEffects: id => !isOurs(id) || id === join(dist, 'screen/index.js') },
   preserveEntrySignatures: 'strict',

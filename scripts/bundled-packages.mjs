@@ -12,6 +12,8 @@ export const external = [
   'brotli/*',
   'manifold-3d',
   'react',
+  'vue',
+  'svelte',
 ]
 
 /** Throws where a package was taken in whose license is not in `licenses`. */

@@ -31,8 +31,11 @@ const arrows: Record<string, readonly string[]> = {
   specimen: ['sheet', 'markup', 'fonts', 'layout', 'drawing', 'typesetter', 'targets/svg'],
   // What is public of it, and the targets.
   screen: ['core.ts', 'markup', 'typesetter', 'targets/flow', 'targets/html', 'targets/canvas'],
-  // Types of the element alone.
-  react: [],
+  // Of the screen and the core they take types alone.
+  components: [],
+  react: ['components'],
+  vue: ['components'],
+  svelte: ['components'],
   server: ['core.ts', 'drawing', 'typesetter', 'targets/flow', 'targets/html'],
   chart: ['core.ts', 'targets/svg'],
   'chart-file': ['core.ts', 'chart'],
@@ -58,6 +61,8 @@ const packages: Record<string, readonly string[]> = {
   'targets/png': ['@resvg/resvg-js'],
   demo: ['dot-line', 'd3-scale', 'd3-shape'],
   react: ['react'],
+  vue: ['vue'],
+  svelte: ['svelte'],
   server: ['htmlparser2'],
   chart: ['htmlparser2', 'css-select', 'css-what'],
   'chart-file': ['d3-scale', 'd3-shape', 'd3-dsv'],

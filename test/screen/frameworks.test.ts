@@ -1,9 +1,6 @@
 import { defineCatalog, defineSheet, openFonts } from 'dot-line'
-import { renderElement, renderPage } from 'dot-line/server'
-import { createElement } from 'react'
-import { renderToString } from 'react-dom/server'
+import { renderElement } from 'dot-line/server'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { Departure, sheet as reactSheet } from '../pages/react-app.ts'
 import { serverSheet } from '../pages/server-sheet.ts'
 import { openPage, type ServedPage } from '../support/browser.ts'
 
@@ -24,36 +21,6 @@ describe('text elements in React', () => {
     await expect.poll(text).toBe('Tern is 12 min late. More')
     await page.click('dot-line >> role=button')
     await expect.poll(text).toBe('Tern is 13 min late. More')
-  })
-})
-
-describe('texts of dot-line/react', () => {
-  it('are rendered on a server, taken over and acted on', async () => {
-    const fonts = await openFonts({ builtIn: ['sans'] })
-    const app = renderToString(createElement(Departure))
-    expect(app).toContain('markup="{boat} is ~strong[{minutes} min] late.')
-    const html = renderPage(
-      `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>React</title></head><body><main>${app}</main>` +
-        '<script type="module" src="./react-hydrate.js"></script></body></html>',
-      { sheet: reactSheet, fonts },
-    )
-    expect(html.replace(/<style>[\s\S]*?<\/style>|<[^>]*>/g, '')).toContain(
-      'Tern is 12 min late. More',
-    )
-    const { page } = served
-    const said: string[] = []
-    page.on('console', message => message.type() === 'error' && said.push(message.text()))
-    await page.route('**/react-served.html', route =>
-      route.fulfill({ contentType: 'text/html', body: html }),
-    )
-    await page.goto(new URL('react-served.html', page.url()).href)
-    await page.waitForFunction('window.ready')
-    page.setDefaultTimeout(10_000)
-    const text = () => page.evaluate<string>(`document.querySelector('dot-line').layout?.text`)
-    expect(await text()).toBe('Tern is 12 min late. More')
-    await page.getByRole('button', { name: 'More' }).click()
-    await expect.poll(text).toBe('Tern is 13 min late. More')
-    expect(said.filter(line => !line.includes('404'))).toEqual([])
   })
 })
 

@@ -26,9 +26,7 @@ const folderOf = (path: string) => /^\/(examples\/[a-z]+|test\/pages)\//.exec(pa
 
 async function buildPages(folder: string, outDir: string) {
   const files = folder === testPages ? readdirSync(join(root, folder)) : []
-  const entries = files.filter(
-    name => name.endsWith('.html') || /^(screen-server|react-hydrate)\.ts$/.test(name),
-  )
+  const entries = files.filter(name => name.endsWith('.html') || name === 'screen-server.ts')
   await build({
     configFile: join(root, folder, 'vite.config.ts'),
     base: './',
