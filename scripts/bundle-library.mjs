@@ -6,13 +6,12 @@ import { fileURLToPath } from 'node:url'
 import { transform } from 'esbuild'
 import { rolldown } from 'rolldown'
 import { checkLicenses, external } from './bundled-packages.mjs'
+import { packageEntries } from './package-entries.mjs'
 
 const root = fileURLToPath(new URL('../', import.meta.url))
 const dist = join(root, 'dist')
-const { exports } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'))
-const entries = Object.values(exports).flatMap(targets =>
-  typeof targets === 'object' ? [targets.node, targets.default].filter(Boolean) : [],
-)
+const targets = packageEntries().map(entry => entry.targets)
+const entries = targets.flatMap(own => [own.node, own.default].filter(Boolean))
 
 // The component of Svelte is compiled by who uses it, and takes from the package what it shares with others.
 const forComponents = ['dist/svelte/attributes.js']
@@ -102,7 +101,7 @@ for (const name of readdirSync(dist, { recursive: true })) {
 }
 
 // Types of what is bundled stay where a public type leads to them; others tell nobody anything.
-const types = Object.values(exports).flatMap(targets => targets.types ?? [])
+const types = targets.flatMap(own => own.types ?? [])
 const reached = new Set()
 const waiting = types.map(path => join(root, path))
 while (waiting.length > 0) {

@@ -37,21 +37,19 @@ const { metafile } = await build({
 checkLicenses(Object.keys(metafile.inputs))
 
 // What the library loads of other packages, where a page has no bundler.
-for (const [name, entry] of Object.entries({ fflate: 'fflate', brotli: 'brotli/decompress' })) {
-  const { metafile: own } = await build({
-    absWorkingDir: root,
-    stdin: { contents: `export * from '${entry}'`, resolveDir: root },
-    outfile: `${into}modules/${name}.js`,
-    bundle: true,
-    format: 'esm',
-    platform: 'browser',
-    target: 'es2022',
-    minify: true,
-    logLevel: 'warning',
-    metafile: true,
-  })
-  checkLicenses(Object.keys(own.inputs))
-}
+const { metafile: own } = await build({
+  absWorkingDir: root,
+  stdin: { contents: "export * from 'fflate'", resolveDir: root },
+  outfile: `${into}modules/fflate.js`,
+  bundle: true,
+  format: 'esm',
+  platform: 'browser',
+  target: 'es2022',
+  minify: true,
+  logLevel: 'warning',
+  metafile: true,
+})
+checkLicenses(Object.keys(own.inputs))
 mkdirSync(into, { recursive: true })
 copyFileSync(`${from}workbench.css`, `${into}workbench.css`)
 const page = readFileSync(`${from}index.html`, 'utf8')

@@ -9,7 +9,6 @@ export const external = [
   'commander',
   'picocolors',
   'fflate',
-  'brotli/*',
   'manifold-3d',
   'react',
   'vue',

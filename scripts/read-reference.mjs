@@ -1,18 +1,17 @@
 // What the package exports, with its doc comments, as its types tell it: for the pages of the reference
 // and for the test that nothing is without one.
-import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 // The compiler that builds has no interface for programs; this one reads the same types.
 import ts from 'typescript-5.5'
+import { packageEntries } from './package-entries.mjs'
 
 const root = fileURLToPath(new URL('../', import.meta.url))
 
 /** Every subpath with its exports, each with kind, signatures, comment and members. */
 export function readReference() {
-  const { exports } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'))
-  const entries = Object.entries(exports).flatMap(([path, { types }]) =>
-    types ? [{ path: path.replace(/^\./, 'dot-line'), file: join(root, types) }] : [],
+  const entries = packageEntries().flatMap(({ pattern, targets: { types } }) =>
+    types ? [{ path: pattern.replace(/^\./, 'dot-line'), file: join(root, types) }] : [],
   )
   const program = ts.createProgram(
     entries.map(({ file }) => file),
@@ -29,16 +28,17 @@ export function readReference() {
     },
   )
   const checker = program.getTypeChecker()
-  return entries.map(({ path, file }) => {
+  const bySubpath = new Map()
+  for (const { path, file } of entries) {
     const module = checker.getSymbolAtLocation(program.getSourceFile(file))
     const symbols = checker.getExportsOfModule(module)
-    return {
-      path,
-      exports: symbols
-        .map(symbol => exported(symbol, checker))
-        .sort((a, b) => (a.name.toLowerCase() < b.name.toLowerCase() ? -1 : 1)),
-    }
-  })
+    const exports = symbols.map(symbol => exported(symbol, checker))
+    bySubpath.set(path, [...(bySubpath.get(path) ?? []), ...exports])
+  }
+  return [...bySubpath].map(([path, exports]) => ({
+    path,
+    exports: exports.sort((a, b) => (a.name.toLowerCase() < b.name.toLowerCase() ? -1 : 1)),
+  }))
 }
 
 function exported(symbol, checker) {

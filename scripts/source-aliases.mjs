@@ -17,7 +17,9 @@ function aliases(condition, fileOf) {
   const modules = Object.entries(exports).filter(([, targets]) => typeof targets === 'object')
   return modules.map(([entry, targets]) => {
     const file = fileOf(targets[condition] ?? targets.default)
-    const name = entry.replace('.', 'dot-line').replaceAll('.', '\\.')
-    return { find: new RegExp(`^${name}$`), replacement: fileURLToPath(new URL(file, root)) }
+    // A pattern stands for each of its files (Node, subpath patterns).
+    const name = entry.replace('.', 'dot-line').replaceAll('.', '\\.').replace('*', '([\\w-]+)')
+    const replacement = fileURLToPath(new URL(file.replace('*', '$1'), root))
+    return { find: new RegExp(`^${name}$`), replacement }
   })
 }

@@ -28,7 +28,7 @@ export function referencePages() {
   return pages
 }
 
-const pageOf = path => `${path.replace('/', '-')}.md`
+const pageOf = path => `${path.replace('/*', '').replaceAll('/', '-')}.md`
 
 function section({ name, kind, comment, tags, signatures, members }) {
   const parts = [`## ${name}`, comment]

@@ -1,4 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
 import {
   cpSync,
   existsSync,
@@ -12,8 +13,10 @@ import { createServer } from 'node:http'
 import { extname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { checkPackage, createPackageFromTarballData } from '@arethetypeswrong/core'
+import { nodeResolve } from '@rollup/plugin-node-resolve'
 import { build as esbuild } from 'esbuild'
 import { publint } from 'publint'
+import { rollup } from 'rollup'
 import { build as viteBuild } from 'vite'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import webpack from 'webpack'
@@ -276,7 +279,16 @@ describe('in a browser, under a strict policy', () => {
   const pages = join(app, 'pages')
   let base = ''
   let browser: Awaited<ReturnType<typeof launchBrowser>>
-  const strict = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'"
+  const importMap = JSON.stringify({
+    imports: {
+      'dot-line': '/published/dist/index.js',
+      'dot-line/svg': '/published/dist/targets/svg/index.js',
+      'dot-line/fonts/': '/published/dist/faces/',
+      fflate: '/fflate.js',
+    },
+  })
+  const mapHash = createHash('sha256').update(importMap).digest('base64')
+  const strict = `default-src 'none'; script-src 'self' 'wasm-unsafe-eval' 'sha256-${mapHash}'; connect-src 'self'`
   const server = createServer((request, response) => {
     const { pathname, searchParams } = new URL(request.url ?? '/', 'http://localhost')
     const file = join(pages, pathname)
@@ -289,14 +301,25 @@ describe('in a browser, under a strict policy', () => {
     response.end(readFileSync(file))
   })
   beforeAll(async () => {
-    const options = (assets: string) => `{ builtIn: ['sans'], files: ['/font.woff2']${assets} }`
-    const source = (assets = '') =>
+    const source = (options: string, faces = '') =>
+      faces +
       esm +
       'const done = text => { document.title = text }\n' +
-      program.replace('OPTIONS', options(assets)).replaceAll('DONE', 'done')
+      program
+        .replace('OPTIONS', `{ builtIn: ${options}, files: ['/font.woff2'] }`)
+        .replaceAll('DONE', 'done')
+    // Each of the two ways that names may be written: a page without a bundler needs the longer.
+    const faces = (end = '') =>
+      [400, 700]
+        .map(weight => `import { sans${weight} } from 'dot-line/fonts/sans-${weight}${end}'\n`)
+        .join('')
     mkdirSync(pages, { recursive: true })
-    writeFileSync(join(app, 'page.js'), source())
-    writeFileSync(join(app, 'page-told.js'), source(", assets: '/assets'"))
+    writeFileSync(join(app, 'page.js'), source('[sans400, sans700]', faces()))
+    writeFileSync(join(app, 'page-told.js'), source("['sans'], assets: '/assets'"))
+    writeFileSync(
+      join(app, 'page-small.js'),
+      "import { escapeMarkup } from 'dot-line'\nescapeMarkup('a')\n",
+    )
     writeFileSync(
       join(app, 'index.html'),
       '<!doctype html><script type="module" src="./page.js"></script>',
@@ -332,6 +355,20 @@ describe('in a browser, under a strict policy', () => {
           error || stats?.hasErrors() ? failed(error ?? new Error(stats?.toString())) : done(),
       )
     })
+    const rolled = await rollup({
+      input: join(app, 'page-told.js'),
+      plugins: [nodeResolve({ browser: true, preferBuiltins: false })],
+      onLog(level, log) {
+        if (level === 'warn') throw new Error(log.message)
+      },
+    })
+    await rolled.write({ dir: join(pages, 'rollup'), format: 'esm' })
+    // As the package is published, without a bundler.
+    cpSync(join(installed, 'dist'), join(pages, 'published/dist'), { recursive: true })
+    cpSync(join(installed, 'assets'), join(pages, 'published/assets'), { recursive: true })
+    cpSync(join(app, 'node_modules/fflate/esm/browser.js'), join(pages, 'fflate.js'))
+    writeFileSync(join(pages, 'mapped.js'), source('[sans400, sans700]', faces('.js')))
+    writeFileSync(join(pages, 'mapped-unnamed.js'), source("['sans']"))
     await esbuild({
       entryPoints: [join(app, 'page-told.js')],
       bundle: true,
@@ -343,10 +380,13 @@ describe('in a browser, under a strict policy', () => {
     for (const [name, script] of [
       ['webpack', '/webpack/main.js'],
       ['esbuild', '/esbuild/page-told.js'],
+      ['rollup', '/rollup/page-told.js'],
+      ['mapped', '/mapped.js'],
+      ['mapped-unnamed', '/mapped-unnamed.js'],
     ]) {
       writeFileSync(
         join(pages, `${name}.html`),
-        `<!doctype html><script type="module" src="${script}"></script>`,
+        `<!doctype html><script type="importmap">${importMap}</script><script type="module" src="${script}"></script>`,
       )
     }
     browser = await launchBrowser()
@@ -366,7 +406,11 @@ describe('in a browser, under a strict policy', () => {
     try {
       const errors: string[] = []
       page.on('pageerror', error => errors.push(error.message))
-      page.on('console', message => message.type() === 'error' && errors.push(message.text()))
+      page.on('console', message => {
+        // What was asked for in vain is told by the program.
+        const isOwn = !message.text().startsWith('Failed to load resource')
+        if (message.type() === 'error' && isOwn) errors.push(message.text())
+      })
       await page.goto(base + path)
       // Nothing may be evaluated in the page: its title is asked for until it has one.
       for (;;) {
@@ -386,8 +430,56 @@ describe('in a browser, under a strict policy', () => {
     ['Vite, which is told where the assets are', 'sub/path/told.html'],
     ['webpack', 'webpack.html'],
     ['esbuild, which is told where the assets are', 'esbuild.html'],
+    ['Rollup, which is told where the assets are', 'rollup.html'],
+    ['nothing, by an import map', 'mapped.html'],
+    ['nothing, without naming files', 'mapped-unnamed.html'],
   ])('runs as bundled by %s, WOFF2 too', async (_, path) => {
     expect(await titleOf(path)).toBe('set')
+  })
+
+  it('copies the files of the faces that are imported, and no others', async () => {
+    const copied = async (entry: string) => {
+      const built = await viteBuild({
+        root: app,
+        logLevel: 'error',
+        build: { write: false, rollupOptions: { input: join(app, entry) } },
+      })
+      const outputs = [built].flat().flatMap(one => ('output' in one ? one.output : []))
+      return outputs
+        .filter(({ type }) => type === 'asset')
+        .map(({ fileName }) => fileName.replace(/^.*\/|-[\w-]{8}(?=\.)/g, ''))
+        .sort()
+    }
+    const engine = 'harfbuzz.wasm'
+    const faces = ['SourceSans3-Bold.ttf', 'SourceSans3-Regular.ttf']
+    expect(await copied('page.js')).toEqual([...faces, engine])
+    expect(await copied('page-small.js')).toEqual([engine])
+    const webpacked = readdirSync(join(pages, 'webpack')).filter(name => /ttf|wasm/.test(name))
+    expect(webpacked).toHaveLength(3)
+  })
+
+  it('says which line a bundler needs where no face is imported', async () => {
+    writeFileSync(
+      join(app, 'page-unnamed.js'),
+      `import { openFonts } from 'dot-line'
+openFonts({ builtIn: ['sans'] }).then(() => { document.title = 'set' }, error => { document.title = error.hint })`,
+    )
+    writeFileSync(
+      join(app, 'unnamed.html'),
+      '<!doctype html><script type="module" src="./page-unnamed.js"></script>',
+    )
+    await viteBuild({
+      root: app,
+      base: '/below/two/unnamed/',
+      logLevel: 'error',
+      build: {
+        outDir: join(pages, 'below/two/unnamed'),
+        rollupOptions: { input: join(app, 'unnamed.html') },
+      },
+    })
+    expect(await titleOf('below/two/unnamed/unnamed.html')).toContain(
+      "import { sans } from 'dot-line/fonts/sans'",
+    )
   })
 
   it('reports a policy that forbids WebAssembly', async () => {

@@ -28,6 +28,8 @@ const arrows: Record<string, readonly string[]> = {
   'targets/png': ['drawing', 'targets/svg'],
   typesetter: ['sheet', 'markup', 'unicode', 'fonts', 'shaping', 'layout', 'drawing'],
   platform: ['fonts', 'drawing', 'layout'],
+  // Each face is a module of its own, so that bundlers copy what is imported.
+  faces: ['faces'],
   specimen: ['sheet', 'markup', 'fonts', 'layout', 'drawing', 'typesetter', 'targets/svg'],
   // What is public of it, and the targets.
   screen: ['core.ts', 'markup', 'typesetter', 'targets/flow', 'targets/html', 'targets/canvas'],

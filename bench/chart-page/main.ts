@@ -10,6 +10,7 @@ import {
   type Mark,
   placeLabels,
 } from 'dot-line/chart'
+import { sans } from 'dot-line/fonts/sans'
 
 declare global {
   interface Window {
@@ -20,7 +21,7 @@ declare global {
 }
 
 const sheet = defineSheet({ styles: { defaults: { family: 'sans', size: 14 } } })
-const fonts = await openFonts({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: sans })
 const texts = chartTextsFor({ sheet, fonts })
 const typesetter = typesetterFor({ sheet, fonts })
 const context = document.querySelector('canvas')?.getContext('2d')

@@ -1,5 +1,6 @@
 // Items of two to three lines with a bold word and a link: text elements, and paragraphs of the same words.
 import { defineCatalog, defineSheet, openFonts } from 'dot-line'
+import { sans } from 'dot-line/fonts/sans'
 import { provideText } from 'dot-line/screen'
 
 const sheet = defineSheet({
@@ -69,7 +70,7 @@ window.settle = async () => {
 
 window.prepare = async which => {
   kind = which
-  const fonts = await openFonts({ builtIn: ['sans'] })
+  const fonts = await openFonts({ builtIn: sans })
   provider = provideText(document, { sheet, fonts, catalog: catalogs.en, onProblem: () => {} })
 }
 

@@ -1,9 +1,10 @@
 // From the start of the script to the first text on a canvas; then the same files fetched and nothing else.
-import { builtInFaces, defineSheet, engineUrl, openFonts, typesetterFor } from 'dot-line'
+import { defineSheet, engineUrl, openFonts, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
+import { allFaces } from 'dot-line/fonts/all'
 
 const start = performance.now()
-const fonts = await openFonts({ loading: 'lazy' })
+const fonts = await openFonts({ builtIn: allFaces, loading: 'lazy' })
 const typesetter = typesetterFor({ sheet: defineSheet({ styles: {} }), fonts })
 const context = document.querySelector('canvas').getContext('2d')
 paintCanvas(context, typesetter.set('Boats to Quillhaven', { width: 300 }), { x: 10, y: 10 })
@@ -11,7 +12,7 @@ context.getImageData(0, 0, 1, 1)
 const shown = performance.now()
 const files = performance.getEntriesByType('resource').filter(one => /\.(ttf|wasm)/.test(one.name))
 await Promise.all(
-  [engineUrl, builtInFaces[0].url].map(async url => {
+  [engineUrl, allFaces[0].url].map(async url => {
     const response = await fetch(url, { cache: 'reload' })
     await response.arrayBuffer()
   }),

@@ -1,12 +1,13 @@
 // What the least programs take that do only what cannot be left out; driven by bench/floors.mjs.
 import { openFonts } from 'dot-line'
+import { sans as sansFaces } from 'dot-line/fonts/sans'
 import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
 import { strings, time, unseen, words } from '../page-words.js'
 
 const rounds = 9
 const least = run => Math.min(...Array.from({ length: rounds }, (_, round) => run(round)))
 
-const fonts = await openFonts({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: sansFaces })
 const face = fonts.face('sans', { weight: 400, slant: 'normal' })
 const segment = { script: 'Latn', language: 'en', direction: 'ltr', features: [] }
 await new FontFace('Bench', `url(${sans})`).load().then(own => document.fonts.add(own))

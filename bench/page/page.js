@@ -1,11 +1,12 @@
 // What layout costs beside the browser's own measuring, in the same page and the same run.
 import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
+import { sans as sansFaces } from 'dot-line/fonts/sans'
 import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
 import { strings, time, unseen, words } from '../page-words.js'
 
 const rounds = 9
-const fonts = await openFonts({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: sansFaces })
 const typesetter = typesetterFor({
   sheet: defineSheet({ styles: { strong: { weight: 700 } } }),
   fonts,

@@ -1,6 +1,7 @@
 // Five hundred texts, as elements of the library and as ordinary ones; driven by bench/screen.mjs.
 import { defineSheet, openFonts, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
+import { sans as sansFaces } from 'dot-line/fonts/sans'
 import { provideText } from 'dot-line/screen'
 import sans from '../../assets/fonts/SourceSans3-Regular.ttf?url'
 import { prose } from '../corpus.mjs'
@@ -9,7 +10,7 @@ const words = prose(200_000).split(/\s+/)
 const textOf = i => words.slice((i * 13) % 20_000, ((i * 13) % 20_000) + 12).join(' ')
 const main = document.querySelector('main')
 const sheets = [16, 18].map(size => defineSheet({ styles: { body: { size, leading: 1.4 } } }))
-const fonts = await openFonts({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: sansFaces })
 await new FontFace('Bench', `url(${sans})`).load().then(face => document.fonts.add(face))
 const provider = provideText(document, { sheet: sheets[0], fonts, modes: [] })
 main.style.width = '300px'

@@ -14,6 +14,8 @@ import {
   typesetterFor,
 } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
+import { mono } from 'dot-line/fonts/mono'
+import { sans } from 'dot-line/fonts/sans'
 import { boardDrawing } from '../../src/demo/board.ts'
 import { found } from '../found.ts'
 import sheetJson from '../lantern-sound/sheet.json?raw'
@@ -46,7 +48,7 @@ try {
   })
   const sheetRtl = sheet.with({ styles: { defaults: { direction: 'rtl' } } })
   const files = [arabic, arabicBold, hebrew, hebrewBold]
-  const fonts = await openFonts({ builtIn: ['sans', 'mono'], files })
+  const fonts = await openFonts({ builtIn: [...sans, ...mono], files })
 
   const paint = () => {
     const scale = slider.valueAsNumber

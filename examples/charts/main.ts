@@ -6,6 +6,8 @@ import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabi
 import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArabic_700Bold.ttf?url'
 import { type Catalog, defineCatalog, openFonts, readSheet, type Sheet } from 'dot-line'
 import { chartTextsFor } from 'dot-line/chart'
+import { sans } from 'dot-line/fonts/sans'
+import { serif } from 'dot-line/fonts/serif'
 import { passengersChart, stopsChart, ticketsChart, tideChart } from '../../src/demo/index.ts'
 import { found } from '../found.ts'
 import sheetJson from '../lantern-sound/sheet.json?raw'
@@ -51,7 +53,7 @@ try {
     dark: light.mode('dark'),
     serif: light.with({ styles: { defaults: { family: ['serif', 'Noto Sans Arabic'] } } }),
   }
-  const fonts = await openFonts({ builtIn: ['sans', 'serif'], files: [arabic, arabicBold] })
+  const fonts = await openFonts({ builtIn: [...sans, ...serif], files: [arabic, arabicBold] })
   const views = Object.entries(charts).map(([name, chart]) => ({
     chart,
     view: chartView(main, name),

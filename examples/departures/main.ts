@@ -7,6 +7,8 @@ import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArab
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import hebrewBold from '@expo-google-fonts/noto-sans-hebrew/700Bold/NotoSansHebrew_700Bold.ttf?url'
 import { type Catalog, defineCatalog, openFonts, plainText, readSheet } from 'dot-line'
+import { mono } from 'dot-line/fonts/mono'
+import { sans } from 'dot-line/fonts/sans'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { DotLineElement, provideText } from 'dot-line/screen'
 import { lampIcon } from '../../src/demo/board.ts'
@@ -46,7 +48,7 @@ const sheet = readSheet(sheetJson, { source: 'sheet.json' }).with({
 })
 const fonts = await openFonts({
   loading: 'lazy',
-  builtIn: ['sans', 'mono'],
+  builtIn: [...sans, ...mono],
   files: [
     { source: arabic, family: 'Noto Sans Arabic' },
     { source: arabicBold, family: 'Noto Sans Arabic', weight: 700 },

@@ -20,6 +20,9 @@ import {
 } from 'dot-line'
 import { chartTextsFor } from 'dot-line/chart'
 import { type DocumentLayout, readDocument, setDocument } from 'dot-line/document'
+import { sans as sansFaces } from 'dot-line/fonts/sans'
+import { serif } from 'dot-line/fonts/serif'
+import { subsetterUrl } from 'dot-line/fonts/subsetter'
 import { toHtml } from 'dot-line/html'
 import { pdfChunks } from 'dot-line/pdf'
 import { handbook, passengersChart } from '../../src/demo/index.ts'
@@ -92,8 +95,8 @@ try {
     },
   })
   const fonts = await openFonts({
-    builtIn: ['sans', 'serif'],
-    embedding: true,
+    builtIn: [...sansFaces, ...serif],
+    embedding: subsetterUrl,
     files: [arabic, arabicBold, hebrew, hebrewBold, kosugi, thai, thaiBold, hindi, hindiBold],
   })
   const { document: notice } = readDocument(noticeJson, { source: 'notice.json' })

@@ -27,6 +27,7 @@ import {
   wordRange,
 } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
+import { sans } from 'dot-line/fonts/sans'
 import { rangeHtml } from 'dot-line/html'
 import { found } from '../found.ts'
 
@@ -65,7 +66,7 @@ const keys: Readonly<Record<string, readonly [alone: CaretMove, farther: CaretMo
 }
 
 try {
-  const fonts = await openFonts({ builtIn: ['sans'], files: [arabic, arabicBold, hebrew] })
+  const fonts = await openFonts({ builtIn: sans, files: [arabic, arabicBold, hebrew] })
   const typesetter = typesetterFor({ sheet, fonts })
   let layout = set()
 

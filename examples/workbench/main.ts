@@ -6,6 +6,7 @@ import arabicBold from '@expo-google-fonts/noto-sans-arabic/700Bold/NotoSansArab
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import hebrewBold from '@expo-google-fonts/noto-sans-hebrew/700Bold/NotoSansHebrew_700Bold.ttf?url'
 import { openFonts } from 'dot-line'
+import { allFaces } from 'dot-line/fonts/all'
 import sheetJson from '../lantern-sound/sheet.json?raw'
 import ar from '../lantern-sound/strings.ar.json' with { type: 'json' }
 import de from '../lantern-sound/strings.de.json' with { type: 'json' }
@@ -42,5 +43,5 @@ openWorkbench(
       ...{ berth: 3, minutes: 12 },
     }),
   },
-  await openFonts({ files: [arabic, arabicBold, hebrew, hebrewBold, japanese] }),
+  await openFonts({ builtIn: allFaces, files: [arabic, arabicBold, hebrew, hebrewBold, japanese] }),
 )

@@ -1,11 +1,15 @@
 // Five thousand live texts whose values, styles and widths change, and with them sheet, reader and size of the page.
 import { defineSheet, openFonts } from 'dot-line'
+import { allFaces } from 'dot-line/fonts/all'
 import { provideText } from 'dot-line/screen'
 
 const sheets = [14, 15].map(size =>
   defineSheet({ styles: { body: { size }, small: { size: size - 3 }, strong: { weight: 700 } } }),
 )
-const provider = provideText(document, { sheet: sheets[0], fonts: await openFonts() })
+const provider = provideText(document, {
+  sheet: sheets[0],
+  fonts: await openFonts({ builtIn: allFaces }),
+})
 const main = document.querySelector('main')
 const texts = Array.from({ length: 5000 }, (_, i) => {
   const text = document.createElement('dot-line')

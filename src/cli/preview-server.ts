@@ -72,12 +72,7 @@ export async function servePreview(files: PreviewFiles, port: number): Promise<s
 
 const changed = 'data: changed\n\n'
 
-const ownFiles = new Set([
-  '/workbench.js',
-  '/workbench.css',
-  '/modules/fflate.js',
-  '/modules/brotli.js',
-])
+const ownFiles = new Set(['/workbench.js', '/workbench.css', '/modules/fflate.js'])
 
 /** Names of other hosts that lead here are refused: their pages could read what is served. */
 function isAsked({ headers, method }: IncomingMessage): boolean {
@@ -125,13 +120,10 @@ function fileAnswer(path: string): Answer {
   return { type: typeOf(path), body: readFileSync(path) }
 }
 
-/** A script of the library: a page without a bundler finds other packages by addresses. */
+/** A script of the library: a page without a bundler finds the other package by its address. */
 function scriptAnswer(path: string): Answer {
   if (!existsSync(path)) return notHere(404, 'there is nothing here')
-  const body = readFileSync(path, 'utf8').replace(
-    /from"(fflate|brotli)(?:\/decompress)?"/g,
-    (_, name) => `from"/modules/${name}.js"`,
-  )
+  const body = readFileSync(path, 'utf8').replaceAll('from"fflate"', 'from"/modules/fflate.js"')
   return { type: types.js, body }
 }
 

@@ -61,7 +61,7 @@ async function fetchBytes(
   const response = await fetch(source).catch(failed)
   if (!response.ok) {
     fail(code, `cannot fetch ${source}`, {
-      hint: `the server responded with ${response.status}; where a bundler moved the package's files, openFonts({ assets }) says where they are`,
+      hint: `the server responded with ${response.status}; a bundler copies the files of faces that are imported: import { sans } from 'dot-line/fonts/sans', openFonts({ builtIn: sans }); or openFonts({ assets }) says where they are`,
     })
   }
   // A connection may end in the middle of a file.

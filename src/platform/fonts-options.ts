@@ -13,6 +13,21 @@ export interface BuiltInChoice {
   readonly slant?: 'normal' | 'italic'
 }
 
+/** A built-in face, with where its file is. */
+export interface BuiltInFace {
+  /** The built-in family. */
+  readonly family: GenericFamily
+  /** From 1 to 1000 (OpenType, `usWeightClass`). */
+  readonly weight: number
+  /** Upright or slanted. */
+  readonly slant: 'normal' | 'italic'
+  /** Address of its file. */
+  readonly url: Url
+}
+
+/** A built-in family, a face of it, or a face that `dot-line/fonts/…` has. */
+export type BuiltIn = GenericFamily | BuiltInChoice | BuiltInFace
+
 /** A font file with its family, weight and slant, so that it can be loaded later. */
 export interface DescribedFont {
   /** The font: a path, a URL or bytes. */
@@ -27,8 +42,11 @@ export interface DescribedFont {
 
 /** Options of `openFonts`. */
 export interface FontsOptions {
-  /** Built-in families and faces to open. Default: all. */
-  readonly builtIn?: readonly (GenericFamily | BuiltInChoice)[]
+  /**
+   * Built-in families and faces to open. Default: all. In an application that is bundled, faces that it
+   * imports: bundlers copy the files of those.
+   */
+  readonly builtIn?: readonly BuiltIn[]
   /**
    * Font files: TrueType, OpenType, collections, WOFF and WOFF2, as bytes, a path (Node; a folder
    * opens all its fonts) or a URL. Described files can be loaded lazily.
@@ -46,9 +64,10 @@ export interface FontsOptions {
   readonly aliases?: Readonly<Record<string, string>>
   /**
    * Whether you will write documents with embedded fonts. Browsers then fetch a second WASM module
-   * of 0.7 MB when the fonts open. Node reads it on demand.
+   * of 0.7 MB when the fonts open; a bundled application imports its address, `subsetterUrl`. Node reads it
+   * on demand.
    */
-  readonly embedding?: boolean
+  readonly embedding?: boolean | Url
   /**
    * Where the package's folder `assets` is served from, for bundlers that don't resolve `new URL(…,
    * import.meta.url)`: an address, or a path in Node.

@@ -9,8 +9,8 @@ import {
   oneOf,
   someBytes,
 } from '../problem/index.ts'
-import { type BuiltInFace, families } from './built-in.ts'
-import type { BuiltInChoice, DescribedFont, FontsOptions } from './fonts-options.ts'
+import { families } from './built-in.ts'
+import type { BuiltInChoice, BuiltInFace, DescribedFont, FontsOptions } from './fonts-options.ts'
 
 /** The source of bytes: a path, an address, or the bytes themselves. */
 export const aSource = either(
@@ -50,6 +50,17 @@ function checkBuiltInChoice(choice: BuiltInChoice) {
   })
 }
 
+const aUrl = being('a URL', value => value instanceof URL)
+
+/** A face of `dot-line/fonts`, or one that is written like it. */
+const checkFace = (face: BuiltInFace) =>
+  checkOptions('openFonts', face, {
+    family: oneOf(...families),
+    weight: oneOf(400, 700),
+    slant: oneOf('normal', 'italic'),
+    url: aUrl,
+  })
+
 function checkDescribedFont(font: DescribedFont) {
   checkArgument('openFonts', 'family', font.family, aString)
   checkOptions('openFonts', font, {
@@ -61,7 +72,11 @@ function checkDescribedFont(font: DescribedFont) {
 }
 
 export function checkDescriptions({ builtIn = [], files: fonts = [] }: FontsOptions) {
-  for (const choice of builtIn) if (typeof choice !== 'string') checkBuiltInChoice(choice)
+  for (const choice of builtIn) {
+    if (typeof choice === 'string') continue
+    if ('url' in choice) checkFace(choice)
+    else checkBuiltInChoice(choice)
+  }
   for (const font of fonts) if (isDescribed(font)) checkDescribedFont(font)
 }
 

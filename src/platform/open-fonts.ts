@@ -32,15 +32,14 @@ import {
 } from '../problem/index.ts'
 import {
   assetOfFace,
-  type BuiltInFace,
   chosenFaces,
   engineAsset,
   engineUrl,
   families,
   subsetterAsset,
-  subsetterUrl,
+  usualSubsetterUrl,
 } from './built-in.ts'
-import type { DescribedFont, FontsOptions } from './fonts-options.ts'
+import type { BuiltInFace, DescribedFont, FontsOptions } from './fonts-options.ts'
 import {
   aBuiltInChoice,
   aDescribedFont,
@@ -76,11 +75,8 @@ export async function openFontsFrom(supply: Supply, options: FontsOptions): Prom
     loading: oneOf('eager', 'lazy'),
     system: aBoolean,
     aliases: mapOf(aString),
-    embedding: aBoolean,
-    assets: either(
-      aString,
-      being('a URL', value => value instanceof URL),
-    ),
+    embedding: either(aBoolean, aUrl),
+    assets: either(aString, aUrl),
   })
   checkDescriptions(options)
   const { assets } = options
@@ -89,12 +85,12 @@ export async function openFontsFrom(supply: Supply, options: FontsOptions): Prom
     ...face,
     url: at(face.url, assetOfFace(face)),
   }))
+  const { embedding: given } = options
+  const subsetterAt = at(given instanceof URL ? given : usualSubsetterUrl, subsetterAsset)
   const { now, later } = loading(chosen, options.files ?? [], options.loading ?? 'eager')
   const [engineModule, embedding, bytesOf, added, system] = await Promise.all([
     compiled(supply, at(engineUrl, engineAsset)),
-    options.embedding
-      ? compiled(supply, at(subsetterUrl, subsetterAsset)).then(laterSubsetter)
-      : undefined,
+    options.embedding ? compiled(supply, subsetterAt).then(laterSubsetter) : undefined,
     supply.prepare(now.faces.map(face => face.url)),
     Promise.all(now.fonts.map(font => readFont(supply, font))),
     options.system ? systemEntries(supply) : { entries: [], problems: [] },
@@ -102,7 +98,7 @@ export async function openFontsFrom(supply: Supply, options: FontsOptions): Prom
   const builtIn = now.faces.map(face => builtInEntry(face, () => bytesOf(face.url)))
   let started = embedding
   const subsetter = () => {
-    started ??= supply.subsetterNow(at(subsetterUrl, subsetterAsset))
+    started ??= supply.subsetterNow(subsetterAt)
     if (started) return started
     return fail(
       'unavailable-subsetter',
@@ -118,7 +114,7 @@ export async function openFontsFrom(supply: Supply, options: FontsOptions): Prom
       ...later.fonts.map(font => laterFont(supply, font)),
       ...later.faces.map(face => laterBuiltIn(supply, face)),
     ],
-    engines: { engine: startEngine(engineModule), subsetter, embeds: options.embedding === true },
+    engines: { engine: startEngine(engineModule), subsetter, embeds: embedding !== undefined },
     names: options.aliases ?? {},
     async read(font) {
       checkArgument('add', 'a font', font, aSource)
@@ -127,6 +123,8 @@ export async function openFontsFrom(supply: Supply, options: FontsOptions): Prom
     problems: [...added.flatMap(one => one.problems), ...system.problems],
   })
 }
+
+const aUrl = being('a URL', value => value instanceof URL)
 
 /** Pages may forbid WebAssembly by their policy, and some platforms have none. */
 async function compiled(supply: Supply, url: URL): Promise<WebAssembly.Module> {

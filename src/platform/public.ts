@@ -1,7 +1,9 @@
 // What both entries of the package have of this room, besides how each opens files.
-export { type BuiltInFace, builtInFaces, engineUrl, subsetterUrl } from './built-in.ts'
+export { engineUrl } from './built-in.ts'
 export type {
+  BuiltIn,
   BuiltInChoice,
+  BuiltInFace,
   DescribedFont,
   FontsOptions,
   GenericFamily,

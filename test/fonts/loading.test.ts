@@ -1,15 +1,10 @@
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import {
-  builtInFaces,
-  defineSheet,
-  engineUrl,
-  faceOf,
-  openFonts,
-  type Typesetter,
-  typesetterFor,
-} from 'dot-line'
+import { fileURLToPath } from 'node:url'
+import { defineSheet, engineUrl, faceOf, openFonts, type Typesetter, typesetterFor } from 'dot-line'
+import { allFaces } from 'dot-line/fonts/all'
+import { subsetterUrl } from 'dot-line/fonts/subsetter'
 import { describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
 
@@ -156,7 +151,9 @@ describe('fonts with lazily loaded faces', () => {
 })
 
 it('give the locations of their own files', () => {
-  expect(builtInFaces.length).toBe(12)
+  expect(allFaces.length).toBe(12)
   expect(engineUrl.pathname).toMatch(/assets\/wasm\/harfbuzz\.wasm$/)
-  expect(builtInFaces[0]).toMatchObject({ family: 'sans', weight: 400, slant: 'normal' })
+  expect(allFaces[0]).toMatchObject({ family: 'sans', weight: 400, slant: 'normal' })
+  for (const { url } of allFaces) expect(existsSync(fileURLToPath(url.href))).toBe(true)
+  expect(existsSync(fileURLToPath(subsetterUrl.href))).toBe(true)
 })

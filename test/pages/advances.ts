@@ -13,6 +13,8 @@ import tamil from '@expo-google-fonts/noto-sans-tamil/400Regular/NotoSansTamil_4
 import telugu from '@expo-google-fonts/noto-sans-telugu/400Regular/NotoSansTelugu_400Regular.ttf?url'
 import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf?url'
 import { type Layout, openFonts, rangeBoxes, readSheet, typesetterFor } from 'dot-line'
+import { allFaces } from 'dot-line/fonts/all'
+import { subsetterUrl } from 'dot-line/fonts/subsetter'
 import { toHtml } from 'dot-line/html'
 import { type DotLineElement, provideText } from 'dot-line/screen'
 import { toSvg } from 'dot-line/svg'
@@ -120,8 +122,9 @@ function apart(own: readonly number[], shown: readonly number[]): number {
 async function measured(): Promise<MeasuredAdvances[]> {
   const files = [arabic, bengali, hindi, hebrew, japanese, khmer, korean, malayalam]
   const fonts = await openFonts({
+    builtIn: allFaces,
     files: [...files, sinhala, tamil, telugu, thai],
-    embedding: true,
+    embedding: subsetterUrl,
   })
   const next = randomNumbers(Number(new URLSearchParams(location.search).get('seed') ?? 20261201))
   const rounds = Array.from({ length: 4 }, () => languages).flat()

@@ -1,6 +1,7 @@
 // Paints the frames of the tests on a context that notes where each run of glyphs starts.
 import { defineSheet, inkBox, openFonts, typesetterFor } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
+import { allFaces } from 'dot-line/fonts/all'
 import { frames, setFrame } from '../support/setting.ts'
 
 declare global {
@@ -15,7 +16,7 @@ declare global {
   }
 }
 
-const fonts = await openFonts()
+const fonts = await openFonts({ builtIn: allFaces })
 const noCanvas = { value: undefined, configurable: true }
 const offscreen = Object.getOwnPropertyDescriptor(globalThis, 'OffscreenCanvas')
 if (!offscreen) throw new Error('no canvases off the screen')

@@ -2,6 +2,7 @@
 // as dark as that shows them to be.
 import { draw, image, openFonts, openImage, place } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
+import { allFaces } from 'dot-line/fonts/all'
 import { toSvg } from 'dot-line/svg'
 import { frames, setFrame } from '../support/setting.ts'
 
@@ -26,7 +27,7 @@ async function stripes(): Promise<Uint8Array<ArrayBuffer>> {
   return new Uint8Array(await (await canvas.convertToBlob()).arrayBuffer())
 }
 
-const layout = setFrame(await openFonts(), frames[0])
+const layout = setFrame(await openFonts({ builtIn: allFaces }), frames[0])
 const picture = await openImage(await stripes())
 const scene = draw({ width: 280, height: layout.height + 40 }, [
   place(layout, 0, 0),

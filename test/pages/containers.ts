@@ -1,5 +1,6 @@
 // The same boxes twice: around plain elements, and around text elements of the same words and font.
 import { defineSheet, faceOf, openFonts } from 'dot-line'
+import { sans } from 'dot-line/fonts/sans'
 import { provideText, type TextProvider } from 'dot-line/screen'
 
 /** A box with others in it, or a text. */
@@ -36,7 +37,7 @@ const sheet = defineSheet({
   },
   modes: { dark: { inks: { deep: '#cfe8f5' } } },
 })
-const fonts = await openFonts({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: sans })
 window.fieldProblems = []
 const provider = provideText(document, {
   sheet,

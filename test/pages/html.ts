@@ -6,6 +6,8 @@ import hindi from '@expo-google-fonts/noto-sans-devanagari/400Regular/NotoSansDe
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import thai from '@expo-google-fonts/noto-sans-thai/400Regular/NotoSansThai_400Regular.ttf?url'
 import { defineSheet, type Layout, openFonts, typesetterFor } from 'dot-line'
+import { allFaces } from 'dot-line/fonts/all'
+import { subsetterUrl } from 'dot-line/fonts/subsetter'
 import { toHtml } from 'dot-line/html'
 import { openHyphenation } from 'dot-line/hyphenation'
 
@@ -102,7 +104,7 @@ const texts = {
 
 async function measured(): Promise<MeasuredHtml[]> {
   const files = [arabic, hindi, hebrew, thai, japanese]
-  const fonts = await openFonts({ files, embedding: true })
+  const fonts = await openFonts({ builtIn: allFaces, files, embedding: subsetterUrl })
   const hyphenation = await openHyphenation('en', 'de')
   const typesetter = typesetterFor({ sheet, fonts, hyphenation, problems: 'collect' })
   const shown = Object.keys(texts).map((name, i) => {

@@ -1,5 +1,6 @@
 // Each text twice: in a shadow tree, and in the light of a page whose styles reach far.
 import { defineSheet, openFonts } from 'dot-line'
+import { sans } from 'dot-line/fonts/sans'
 import { provideText, type TextProvider } from 'dot-line/screen'
 
 declare global {
@@ -32,7 +33,7 @@ const sheet = defineSheet({
     hover: { ink: '#000000' },
   },
 })
-const fonts = await openFonts({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: sans })
 window.said = []
 const provider = provideText(document, {
   sheet,

@@ -1,6 +1,7 @@
 // Breaks paragraphs into lines, and lets the browser do it by standard CSS with the same fonts.
 
 import { defineSheet, openFonts, typesetterFor } from 'dot-line'
+import { allFaces } from 'dot-line/fonts/all'
 import { moreFonts, paragraphs } from './paragraphs.ts'
 
 export interface Broken {
@@ -41,7 +42,7 @@ function browserStarts(node: Text): number[] {
 }
 
 async function compared(): Promise<Broken[]> {
-  const fonts = await openFonts({ files: moreFonts })
+  const fonts = await openFonts({ builtIn: allFaces, files: moreFonts })
   const broken: Broken[] = []
   for (const { language, family, url, text } of paragraphs) {
     const name = `Test ${language}`

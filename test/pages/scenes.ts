@@ -16,6 +16,8 @@ import {
   place,
   typesetterFor,
 } from 'dot-line'
+import { allFaces } from 'dot-line/fonts/all'
+import { subsetterUrl } from 'dot-line/fonts/subsetter'
 import cff from 'source-code-pro/OTF/SourceCodePro-Regular.otf?url'
 import variableCff from 'source-code-pro/VF/SourceCodeVF-Upright.otf?url'
 import { sfntOf, sfntTables } from '../../src/fonts/sfnt-file.ts'
@@ -175,7 +177,8 @@ export const sceneNames = Object.keys(texts)
 export async function openScenes(): Promise<Fonts> {
   const response = await fetch(emoji)
   return openFonts({
-    embedding: true,
+    builtIn: allFaces,
+    embedding: subsetterUrl,
     files: [
       ...[spice, nabla, thai, arabic, hebrew, hindi, japanese, cff, variableCff],
       withoutTable(new Uint8Array(await response.arrayBuffer()), 'SVG '),

@@ -1,5 +1,6 @@
 // A React application whose texts are elements: attributes, properties and events.
 import { defineSheet, openFonts } from 'dot-line'
+import { sans } from 'dot-line/fonts/sans'
 import { provideText, type TextProvider } from 'dot-line/screen'
 import { createElement, useEffect, useRef, useState } from 'react'
 import { createRoot } from 'react-dom/client'
@@ -29,7 +30,7 @@ function Departure() {
 }
 
 const sheet = defineSheet({ styles: { body: { size: 18 }, strong: { weight: 700 } } })
-const fonts = await openFonts({ builtIn: ['sans'] })
+const fonts = await openFonts({ builtIn: sans })
 const main = document.querySelector('main')
 if (!main) throw new Error('no main')
 createRoot(main).render(createElement(Departure))

@@ -1,5 +1,6 @@
 // Takes over texts that a server wrote: the page is made by the test.
 import { defineSheet, openFonts } from 'dot-line'
+import { allFaces } from 'dot-line/fonts/all'
 import { provideText, type TextProvider } from 'dot-line/screen'
 import { serverSheet } from './server-sheet.ts'
 
@@ -12,7 +13,7 @@ declare global {
 }
 
 window.takeOver = async () => {
-  const fonts = await openFonts({ loading: 'lazy' })
+  const fonts = await openFonts({ builtIn: allFaces, loading: 'lazy' })
   window.provider = provideText(document, { sheet: defineSheet(serverSheet), fonts })
   await window.provider.settled()
 }

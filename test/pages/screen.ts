@@ -1,6 +1,7 @@
 // Texts of a page with a provider, under a strict policy and hostile styles; driven by the tests.
 import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
 import { defineCatalog, defineSheet, openFonts, type Problem, rangeBoxes } from 'dot-line'
+import { allFaces } from 'dot-line/fonts/all'
 import { DotLineElement, provideText, type TextProvider } from 'dot-line/screen'
 
 declare global {
@@ -48,7 +49,7 @@ window.actions = []
 document.addEventListener('text-action', event => {
   if (event instanceof CustomEvent) window.actions.push(event.detail)
 })
-const fonts = await openFonts({ loading: 'lazy' })
+const fonts = await openFonts({ builtIn: allFaces, loading: 'lazy' })
 const provider = provideText(document, {
   sheet,
   fonts,

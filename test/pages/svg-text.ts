@@ -2,6 +2,7 @@
 import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
 import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
 import { defineSheet, faceOf, type Layout, openFonts, typesetterFor } from 'dot-line'
+import { allFaces } from 'dot-line/fonts/all'
 import { toSvg } from 'dot-line/svg'
 
 export interface ShownText {
@@ -71,7 +72,10 @@ function shownEnds(svg: SVGSVGElement, layout: Layout): number[] {
 }
 
 async function shown(): Promise<ShownText[]> {
-  const typesetter = typesetterFor({ sheet, fonts: await openFonts({ files: [arabic, hebrew] }) })
+  const typesetter = typesetterFor({
+    sheet,
+    fonts: await openFonts({ builtIn: allFaces, files: [arabic, hebrew] }),
+  })
   const results: ShownText[] = []
   for (const [name, [text, frame]] of Object.entries(texts)) {
     const layout = typesetter.set(text as 'x', frame)

@@ -5,6 +5,7 @@ import { elementStyles, sheetJsonSchema } from 'dot-line'
 import { chartJsonSchema } from 'dot-line/chart-file'
 import { placesJsonSchema } from 'dot-line/check'
 import { documentJsonSchema } from 'dot-line/document'
+import { packageEntries } from '../../scripts/package-entries.mjs'
 import { dotlineHosted } from './command.ts'
 
 const root = fileURLToPath(new URL('../../', import.meta.url))
@@ -17,8 +18,7 @@ const textOf = (name: string) => sources.find(source => source.name === name)?.t
 
 /** The files that the package's subpaths lead to. */
 function entries(): string[] {
-  const { exports } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'))
-  return Object.values<{ types?: string }>(exports).flatMap(({ types }) =>
+  return packageEntries().flatMap(({ targets: { types } }) =>
     types ? [types.replace('./dist/', 'src/').replace('.d.ts', '.ts')] : [],
   )
 }
