@@ -80,7 +80,7 @@ function asOneParagraph(paragraphs: readonly ShapedParagraph[]): StyledParagraph
     )
   }
   const text = paragraphs.map(p => p.text).join(lineSeparator)
-  return { text, runs, isolates, offset: 0, style: first.style }
+  return { text, runs, isolates, offset: 0, style: first.style, ellipsis: first.ellipsis }
 }
 
 /** The text with a mark from `start` to `end`, without the spaces beside it. */
@@ -91,12 +91,19 @@ function marked(whole: StyledParagraph, start: number, end: number, tools: Layou
   while (to < text.length && /\s/.test(text[to])) to++
   const holder = runs.findLast(run => run.start < from && !run.box) ?? runs.find(run => !run.box)
   const style = holder?.style ?? whole.style
-  const mark = markText(whole.style, tools.shapingStyle(style).faces[0])
+  const { ellipsis } = whole
+  const mark = ellipsis?.text ?? markText(whole.style, tools.shapingStyle(style).faces[0])
+  const markRuns = ellipsis?.runs ?? [{ start: 0, end: mark.length, style }]
   const moved = mark.length - (to - from)
   const after = (offset: number) => offset + moved
   const kept: StyledRun[] = [
     ...runs.filter(run => run.start < from).map(run => ({ ...run, end: Math.min(run.end, from) })),
-    { kind: 'ellipsis', start: from, end: from + mark.length, style },
+    ...markRuns.map(run => ({
+      ...run,
+      kind: 'ellipsis' as const,
+      start: from + run.start,
+      end: from + run.end,
+    })),
     ...runs
       .filter(run => run.end > to)
       .map(run => ({ ...run, start: after(Math.max(run.start, to)), end: after(run.end) })),

@@ -102,6 +102,12 @@ export function markedLine(text: Breakable, start: number, end: number): BrokenL
 
 function markAfter({ paragraph, tools }: Breakable, line: BrokenLine): InsertedRuns | undefined {
   const style = line.runs.at(-1)?.style ?? paragraph.runs[0]?.style ?? paragraph.style
+  const { ellipsis } = paragraph
+  if (ellipsis) {
+    if (ellipsis.text === '') return undefined
+    const at = { offset: paragraph.offset + line.end, level: paragraph.level }
+    return insertedRuns({ kind: 'ellipsis', style, ...ellipsis, ...at }, tools)
+  }
   const text = markText(paragraph.style, tools.shapingStyle(style).faces[0])
   if (text === '') return undefined
   const { level } = paragraph

@@ -1,4 +1,4 @@
-import { shapeParagraph } from '../shaping/index.ts'
+import { type StyledRun, shapeParagraph } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { GlyphRun } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
@@ -9,6 +9,8 @@ export interface InsertedText {
   readonly kind: 'ellipsis' | 'marker'
   readonly text: string
   readonly style: Style
+  /** Its styles, where it has more than one. */
+  readonly runs?: readonly StyledRun[] | undefined
   /** In the whole text. */
   readonly offset: number
   /** The level of its paragraph; undefined if its own letters decide. */
@@ -25,7 +27,7 @@ export interface InsertedRuns {
 /** The runs of an inserted text; what a face lacks is of another, as in any text. */
 export function insertedRuns(inserted: InsertedText, tools: LayoutTools): InsertedRuns {
   const { kind, text, style, offset, level } = inserted
-  const runs = [{ start: 0, end: text.length, style }]
+  const runs = inserted.runs ?? [{ start: 0, end: text.length, style }]
   const shaped = shapeParagraph({ text, runs, isolates: [], offset, style, level }, tools)
   const own = lineRuns(shaped, 0, text.length, tools.shape)
   return {

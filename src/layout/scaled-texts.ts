@@ -1,5 +1,5 @@
 import type { InlineBoxItem } from '../markup/index.ts'
-import type { ShapedParagraph } from '../shaping/index.ts'
+import type { ShapedParagraph, StyledRun } from '../shaping/index.ts'
 import { type Style, scaledStyle } from '../sheet/index.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type Breakable, breakable } from './stops.ts'
@@ -24,14 +24,17 @@ function scaledParagraph(
   ratio: number,
   scaled: (style: Style) => Style,
 ): ShapedParagraph {
+  const { ellipsis } = paragraph
+  const scaledRun = (run: StyledRun) => ({
+    ...run,
+    style: scaled(run.style),
+    ...(run.box && { box: scaledObject(run.box, ratio) }),
+  })
   return {
     ...paragraph,
     style: scaled(paragraph.style),
-    runs: paragraph.runs.map(run => ({
-      ...run,
-      style: scaled(run.style),
-      ...(run.box && { box: scaledObject(run.box, ratio) }),
-    })),
+    runs: paragraph.runs.map(scaledRun),
+    ...(ellipsis && { ellipsis: { ...ellipsis, runs: ellipsis.runs.map(scaledRun) } }),
     glyphRuns: paragraph.glyphRuns.map(run => ({
       ...run,
       size: run.size * ratio,

@@ -18,6 +18,8 @@ export function cutRest(
   page: Document,
   { text, cut }: Layout,
   content: StyledContent | undefined,
+  /** The number of links and actions before them. */
+  count: number,
 ): CutRest | undefined {
   if (!cut || cut.end <= cut.start) return undefined
   const element = page.createElement('span')
@@ -30,7 +32,7 @@ export function cutRest(
     element.append(text.slice(end, from))
     end = to
     const part = { link, action, text: text.slice(from, to) }
-    const target = targetOf(page, part, linked.length)
+    const target = targetOf(page, part, count + linked.length)
     target.append(part.text)
     element.append(target)
     linked.push(part)

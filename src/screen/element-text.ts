@@ -79,6 +79,7 @@ export interface TextSetting {
   readonly maxLines?: number
   readonly height?: number
   readonly overrides?: Overrides
+  readonly ellipsis?: string
   readonly fit?: { readonly min: number; readonly max: number }
 }
 

@@ -2,7 +2,7 @@ import { type Layout, linkedTexts } from '../core.ts'
 import type { StyledContent } from '../typesetter/index.ts'
 import { type CutRest, cutRest } from './cut-rest.ts'
 import { type ExactBlock, exactBlock, type Paint } from './exact-block.ts'
-import { type LinkedPart, takeActions } from './link-actions.ts'
+import type { LinkedPart } from './link-actions.ts'
 import { followLinks, type Links } from './links.ts'
 import type { PageRules } from './page-rules.ts'
 
@@ -21,21 +21,21 @@ export function exactView(page: Document, onAction: (part: LinkedPart) => void):
   let rest: CutRest | undefined
   let hasLinks = false
 
-  /** Truncated words stay in the text for those who hear, find or copy it. */
-  function sayRest(layout: Layout, contentOf: () => StyledContent | undefined) {
+  /** Truncated words stay in the text for those who hear, find or copy it; gives the links in them. */
+  function sayRest(layout: Layout, count: number, contentOf: () => StyledContent | undefined) {
     rest?.element.remove()
     rest = undefined
-    if (!layout.cut) return
-    rest = cutRest(page, layout, contentOf())
+    if (!layout.cut) return []
+    rest = cutRest(page, layout, contentOf(), count)
     // The ellipsis is the only letter that is not the text's own and says nothing.
-    const ellipsis = [...block.querySelectorAll('span:empty:not([role])')].at(-1)
-    if (!rest || !ellipsis) return
-    ellipsis.setAttribute('aria-hidden', 'true')
-    ellipsis.after(rest.element)
-    const { element, linked } = rest
-    if (linked.some(({ action }) => action !== undefined)) {
-      takeActions(element, () => linked, onAction)
-    }
+    const mark = [...block.querySelectorAll('span:empty:not([role])')].at(-1)
+    mark?.setAttribute('aria-hidden', 'true')
+    // One that is a link or an action says something.
+    const opening = [...block.querySelectorAll('[data-dotline-link]')].at(-1)
+    if (!rest || !(mark ?? opening)) return []
+    if (mark) mark.after(rest.element)
+    else opening?.before(rest.element)
+    return rest.linked
   }
 
   return {
@@ -48,10 +48,11 @@ export function exactView(page: Document, onAction: (part: LinkedPart) => void):
     write: (layout: Layout, parts, rules: PageRules, paint: Paint) =>
       exact.write(layout, parts, rules, paint),
     follow(layout, contentOf) {
-      hasLinks = block.querySelector('[data-dotline-link]') !== null
+      const shown = linkedTexts(layout).map(part => ({ ...part, opens: part.start === part.end }))
+      const linked = [...shown, ...sayRest(layout, shown.length, contentOf)]
+      hasLinks = linked.length > 0
       if (hasLinks) links ??= followLinks(block, onAction)
-      links?.show(layout, linkedTexts(layout))
-      sayRest(layout, contentOf)
+      links?.show(layout, linked)
     },
   }
 }

@@ -14,6 +14,8 @@ export interface LinkedPart {
   readonly action?: string | undefined
   /** Its text. */
   readonly text: string
+  /** Whether it stands for what was cut off, and shows that. */
+  readonly opens?: boolean
 }
 
 /**

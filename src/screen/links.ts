@@ -1,13 +1,19 @@
-import { type Layout, type linkedTexts, rangeBoxes } from '../core.ts'
+import { type Layout, rangeBoxes } from '../core.ts'
 import { colorText } from '../notation/index.ts'
 import { restoreFocus } from './focus-in.ts'
 import type { LinkedPart } from './link-actions.ts'
 import type { LinkState } from './state-rules.ts'
 
+/** A link or an action, with where it stands in its text, unless that is cut off there. */
+export interface ShownLink extends LinkedPart {
+  readonly start?: number
+  readonly end?: number
+}
+
 /** Follows pointer, touch and keyboard over the links and actions of a block. */
 export interface Links {
   /** Updates the links for a layout. */
-  show(layout: Layout, linked: ReturnType<typeof linkedTexts>): void
+  show(layout: Layout, linked: readonly ShownLink[]): void
 }
 
 /** The ink of the text at an offset, which can be seen on what is behind it. */
@@ -27,7 +33,7 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedPart) =
   const page = block.ownerDocument
   const active = new Map<LinkState, number>()
   let layout: Layout | undefined
-  let linked: ReturnType<typeof linkedTexts> = []
+  let linked: readonly ShownLink[] = []
   let rings: HTMLElement[] = []
 
   const indexOf = (target: EventTarget | null) => {
@@ -56,7 +62,7 @@ export function followLinks(block: HTMLElement, onAction: (linked: LinkedPart) =
     for (const ring of rings) ring.remove()
     rings = []
     const focused = linked[active.get('focus') ?? -1]
-    if (!focused || !layout) return
+    if (focused?.start === undefined || focused.end === undefined || !layout) return
     const color = inkAt(layout, focused.start)
     rings = rangeBoxes(layout, focused.start, focused.end).map(({ x, y, width, height }) => {
       const ring = page.createElement('div')

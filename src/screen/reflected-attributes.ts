@@ -66,7 +66,10 @@ export class ReflectedAttributes extends ElementBase {
     this.toggleAttribute('open', value)
   }
 
-  /** The text shown in place of truncated text. Default: that of its style. */
+  /**
+   * Markup shown in place of truncated text. An action in it shows the whole text, unless `text-action` is
+   * prevented. Default: the ellipsis of its style.
+   */
   get ellipsis(): string | null {
     return this.getAttribute('ellipsis')
   }

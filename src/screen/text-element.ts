@@ -98,6 +98,8 @@ export class DotLineElement extends ReflectedAttributes {
   #isArranged = false
   #observed: Element | undefined
   #hasActions = false
+  /** Whether it is being opened by its reader, who then goes on where it starts. */
+  #isOpening = false
 
   /** Values for its placeholders; as an attribute, JSON. */
   get values(): Values | undefined {
@@ -325,14 +327,15 @@ export class DotLineElement extends ReflectedAttributes {
     const [maxLines, height] = this.open ? [] : [this.maxLines, this.height]
     // A text of the catalog has its values already: they choose what it says.
     const isMessage = !this.#rich && this.markup === null && this.message !== null
-    const ellipsis = this.getAttribute('ellipsis')
-    const overrides = ellipsis === null ? this.#overrides : { ...this.#overrides, ellipsis }
+    const overrides = this.#overrides
+    const { ellipsis } = this
     return {
       ...(style !== '' && { style }),
       ...(this.#values && !isMessage && { values: this.#values }),
       ...(maxLines !== undefined && { maxLines }),
       ...(height !== undefined && { height }),
       ...(overrides && { overrides }),
+      ...(ellipsis !== null && { ellipsis }),
       ...(fit && { fit }),
     }
   }
@@ -575,13 +578,18 @@ export class DotLineElement extends ReflectedAttributes {
     this.#provided?.reportAtRest(this.#text)
   }
 
-  readonly #act = ({ action, text }: LinkedPart) => {
+  readonly #act = ({ action, text, opens }: LinkedPart) => {
     const detail: TextAction = { action: action ?? '', text, values: this.#values }
-    this.dispatchEvent(new CustomEvent('text-action', { detail, bubbles: true, composed: true }))
+    const event = { detail, bubbles: true, composed: true, cancelable: true }
+    const isDone = !this.dispatchEvent(new CustomEvent('text-action', event))
+    if (isDone || !opens) return
+    this.open = true
+    this.#isOpening = true
   }
 
   /** Links and a tooltip cost nothing where there are none. */
   #follow(layout: Layout) {
+    this.#followOpening()
     const isExact = this.#shown === 'exact'
     if (isExact) this.#exact?.follow(layout, () => this.#styledContent())
     const hasLinks = isExact ? this.#exact?.hasLinks : (this.#flow?.linked.length ?? 0) > 0
@@ -594,10 +602,18 @@ export class DotLineElement extends ReflectedAttributes {
     if (tooltip !== null && words !== '' && !hasLinks) {
       if (around) around.tabIndex = 0
       around?.setAttribute('role', 'group')
-    } else if (around?.hasAttribute('tabindex')) {
+    } else if (around?.getAttribute('tabindex') === '0') {
       around.removeAttribute('tabindex')
       around.removeAttribute('role')
     }
+  }
+
+  #followOpening() {
+    const around = this.#around()
+    if (!this.#isOpening || !around) return
+    this.#isOpening = false
+    around.tabIndex = -1
+    around.focus({ preventScroll: true })
   }
 
   #sayTip(words: string) {

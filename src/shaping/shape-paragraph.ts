@@ -71,7 +71,7 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
     reportMissing(paragraph, item, run.shaped, tools.fonts, problems)
     glyphRuns.push(run)
   }
-  const { text, runs, isolates, offset, style, itemNumber } = paragraph
+  const { text, runs, isolates, offset, style, itemNumber, ellipsis } = paragraph
   // Written out: copies by spreading are slow where there are tens of thousands.
   return {
     text,
@@ -80,6 +80,7 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
     offset,
     style,
     itemNumber,
+    ellipsis,
     glyphRuns,
     level,
     shapingText,

@@ -23,6 +23,12 @@ export interface Isolate {
   readonly end: number
 }
 
+/** Text in several styles that stands for what was cut off. */
+export interface StyledMark {
+  readonly text: string
+  readonly runs: readonly StyledRun[]
+}
+
 /** A paragraph as characters and styles. Its runs follow each other and cover the text. */
 export interface StyledParagraph {
   readonly text: string
@@ -37,4 +43,6 @@ export interface StyledParagraph {
   readonly level?: number | undefined
   /** The style of the paragraph itself: the height of an empty line. */
   readonly style: Style
+  /** The mark of what is cut off, in place of its style's. */
+  readonly ellipsis?: StyledMark | undefined
 }

@@ -30,6 +30,7 @@ import {
   checkOptions,
   DotLineError,
   described,
+  either,
   type Fields,
   fail,
   oneOf,
@@ -91,6 +92,11 @@ export interface SetOptions<
   /** Name of the markup in problems: a file name. */
   readonly source?: string
   /**
+   * Markup, or rich text, in place of truncated text: one with a style, a link or an action, such as
+   * `… ~action=open[more]`. Its styles are within that of the text. Default: the `ellipsis` of the style.
+   */
+  readonly ellipsis?: string | RichText
+  /**
    * Sets the text as large as it goes into the frame, the size of its style between these, in
    * units; all else in proportion. Where not even the least fits, that size is taken, and the text
    * cut. The layout's `fittedSize` is the size.
@@ -144,6 +150,7 @@ const settingFields: Fields<SetOptions<string, string, string>> = {
   overrides: anObject,
   values: anObject,
   source: aString,
+  ellipsis: either(aString, anObject),
   fit: anObject,
 }
 
@@ -187,7 +194,7 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
         hint: 'richFromText(), rich`…` and parseMarkup() make rich text',
       })
     }
-    const { style, values = noValues, source: given } = setting
+    const { style, values = noValues, source: given, ellipsis } = setting
     const source = given ?? (typeof markup === 'string' ? undefined : markup.name) ?? 'markup'
     const { style: own, problems: changed } = baseOf(setting)
     const base = { style: own, name: style ?? 'defaults' }
@@ -202,12 +209,34 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
       forms,
       source,
     )
+    const mark = ellipsis === undefined ? undefined : markOf(ellipsis, base)
     const found = concatenated(
       concatenated(notes, concatenated(changed, mistakes)),
-      concatenated(problems, notDrawn(paragraphs, hyphenation)),
+      concatenated(
+        problems,
+        concatenated(notDrawn(paragraphs, hyphenation), mark?.problems ?? none),
+      ),
     )
     throwErrors(found, mode)
-    return { paragraphs, problems: found, sourceMap, base: own }
+    const marked = mark
+      ? paragraphs.map(paragraph => ({ ...paragraph, ellipsis: mark.mark }))
+      : paragraphs
+    return { paragraphs: marked, problems: found, sourceMap, base: own }
+  }
+  /** An ellipsis in styles: one line, within the style of the text. */
+  function markOf(
+    ellipsis: string | RichText,
+    base: { readonly style: Style; readonly name: string },
+  ) {
+    const source = 'ellipsis'
+    const { rich, problems: mistakes } =
+      typeof ellipsis === 'string'
+        ? parseMarkup(ellipsis, { source })
+        : { rich: ellipsis, problems: none }
+    const { paragraphs, problems } = resolve(rich, base, book, noValues, asRead, forms, source)
+    if (paragraphs.length > 1) fail('bad-argument', 'an ellipsis is one line')
+    const [{ text, runs }] = paragraphs
+    return { mark: { text, runs }, problems: concatenated(mistakes, problems) }
   }
   const shaped = ({ paragraphs }: Resolved) =>
     paragraphs.map(paragraph => breakable(shapeParagraph(paragraph, tools), tools))
@@ -246,8 +275,9 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     if (setting.fit) {
       fail('bad-fit', 'shape() does not take fit', { hint: 'set() does' })
     }
-    const { style, overrides: changes, values } = setting
-    const isText = changes === undefined && (typeof markup === 'string' || isRich(markup))
+    const { style, overrides: changes, values, ellipsis } = setting
+    const isBare = changes === undefined && ellipsis === undefined
+    const isText = isBare && (typeof markup === 'string' || isRich(markup))
     const simple = isText ? plainTexts.shape(markup, style, values ?? noValues) : undefined
     if (simple) return preparedPlainly(simple, frame)
     const text = resolved(markup, setting)
@@ -283,9 +313,10 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     checkOptions('set', setting, settingFields)
     const frame = isFree(setting) ? noFrame : frameOf(setting)
     checkFrame(frame)
-    const { overrides: changes, fit } = setting
+    const { overrides: changes, fit, ellipsis } = setting
     const isText = typeof markup === 'string' || isRich(markup)
-    const isStated = isText && changes === undefined && fit === undefined
+    const isMarked = ellipsis !== undefined
+    const isStated = isText && changes === undefined && fit === undefined && !isMarked
     const simple = isStated
       ? plainTexts.set(markup, setting.style, setting.values ?? noValues, frame)
       : undefined
@@ -293,7 +324,8 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     if (fit) return fitted(markup, setting, frame, checkedFit(fit))
     const text = resolved(markup, setting)
     // Changes that are none ask for the general way: what the other gives is compared with it.
-    const isGeneral = simple === 'general' || (changes !== undefined && isEmpty(changes))
+    const isGeneral =
+      isMarked || simple === 'general' || (changes !== undefined && isEmpty(changes))
     const layout = isGeneral ? undefined : plainTexts.setResolved(text, text.base, frame)
     return layout ?? laidOut(shaped(text), frame, text.base, text)
   }
@@ -304,8 +336,9 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     frame: Frame,
     { min, max }: NonNullable<SetOptions['fit']>,
   ): Layout {
-    const { style, overrides: changes, values = noValues } = setting
-    const isText = changes === undefined && (typeof markup === 'string' || isRich(markup))
+    const { style, overrides: changes, values = noValues, ellipsis } = setting
+    const isBare = changes === undefined && ellipsis === undefined
+    const isText = isBare && (typeof markup === 'string' || isRich(markup))
     const simple = isText ? plainTexts.shape(markup, style, values) : undefined
     const text = simple
       ? { ...plainlyResolved(simple), base: simple.own.style }

@@ -1,6 +1,13 @@
 // Texts of a page with a provider, under a strict policy and hostile styles; driven by the tests.
 import arabic from '@expo-google-fonts/noto-sans-arabic/400Regular/NotoSansArabic_400Regular.ttf?url'
-import { defineCatalog, defineSheet, openFonts, type Problem, rangeBoxes } from 'dot-line'
+import {
+  defineCatalog,
+  defineSheet,
+  type FontsOptions,
+  openFonts,
+  type Problem,
+  rangeBoxes,
+} from 'dot-line'
 import { allFaces } from 'dot-line/fonts/all'
 import { DotLineElement, provideText, type TextProvider } from 'dot-line/screen'
 
@@ -64,7 +71,8 @@ Object.assign(window, {
   sheet,
   english,
   german,
-  openFonts,
+  // With the faces that this page imports.
+  openFonts: (options: FontsOptions) => openFonts({ builtIn: allFaces, ...options }),
   DotLineElement,
 })
 await provider.settled()

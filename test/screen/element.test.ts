@@ -828,6 +828,58 @@ describe('a frame of an element', () => {
   })
 })
 
+describe('an ellipsis with an action', () => {
+  const put = (attributes: string) =>
+    change(`
+      const text = document.createElement('dot-line')
+      text.id = 'opened'
+      text.style.inlineSize = '300px'
+      text.setAttribute('text-style', 'body')
+      text.setAttribute('max-lines', '2')
+      text.setAttribute('markup', 'Boats: ~action=first[one], then ' + 'a boat a day '.repeat(20) + 'and ~action=last[the last]')
+      text.setAttribute('ellipsis', '… ~action=open[more]')
+      ${attributes}
+      window.acted = []
+      text.addEventListener('text-action', event => window.acted.push(event.detail.action))
+      document.querySelector('main').append(text)`)
+  const opened = () => page.evaluate<boolean>(`document.querySelector('#opened').open`)
+  const remove = () => change(`document.querySelector('#opened').remove()`)
+
+  it('opens the text in place, and its reader goes on there', async () => {
+    await put('')
+    const more = page.locator('#opened').getByRole('button', { name: 'more', exact: true })
+    expect((await layoutOf('opened')).lines).toBe(2)
+    await more.click()
+    await change('')
+    expect(await opened()).toBe(true)
+    expect((await layoutOf('opened')).lines).toBeGreaterThan(4)
+    expect(await page.evaluate('acted')).toEqual(['open'])
+    expect(
+      await page.evaluate(`document.activeElement === document.querySelector('#opened')`),
+    ).toBe(true)
+    // It may be closed again.
+    await change(`document.querySelector('#opened').open = false`)
+    expect((await layoutOf('opened')).lines).toBe(2)
+    await more.press('Enter')
+    await change('')
+    expect(await opened()).toBe(true)
+    await remove()
+  })
+
+  it('leaves that to the page if it prevents it, and other actions are what they are', async () => {
+    await put(`text.addEventListener('text-action', event => event.preventDefault())`)
+    const button = (name: string) =>
+      page.locator('#opened').getByRole('button', { name, exact: true })
+    await button('more').click()
+    await button('one').click()
+    // Behind the cut: it is reached by the keyboard.
+    await button('the last').press('Enter')
+    expect(await page.evaluate('acted')).toEqual(['open', 'first', 'last'])
+    expect(await opened()).toBe(false)
+    await remove()
+  })
+})
+
 describe('a tooltip', () => {
   const tip = () =>
     page.evaluate<string | undefined>(

@@ -26,7 +26,12 @@ export function linkParts(layout: Layout): LinkParts {
       start = Math.min(start, run.start)
       end = Math.max(end, run.end)
     }
-    const index = all.findIndex(one => start >= one.start && start < one.end)
+    // Of an ellipsis, which is no text of the layout, both are where that is cut.
+    const index = all.findIndex(one =>
+      start === end
+        ? one.start === start && one.end === end
+        : start >= one.start && start < one.end,
+    )
     if (index < 0) return undefined
     const { start: from, end: to, text } = all[index]
     const said = singleSpaced(text.replace(/\u00ad/g, ''))

@@ -29,8 +29,9 @@ export function runElement(
   const declarations = runDeclarations(run, isPainted, rules, lowered, hyphen)
   // Runs that look the same share a class, and have their spaces in another.
   const spacing = rules.classOf(spacingDeclarations(run, gap, behind))
+  const leads = run.link !== undefined || run.action !== undefined
   // Marks and markers are of no text: what is generated is neither found nor copied.
-  if (start === end) {
+  if (start === end && !leads) {
     return `<span class="${rules.classOf(declarations, `content:${cssString(text)}`)} ${spacing}"></span>`
   }
   // A box for a tab parts its line in two for the page's search. From right to left it has one all the
@@ -44,7 +45,9 @@ export function runElement(
   const isLacking = run.glyphs.glyphs.includes(0)
   const after = hyphen === undefined ? '' : `content:${cssString(hyphen)}`
   const look = rules.classOf(isLacking ? `${declarations};${asWide(run)}` : declarations, '', after)
-  const name = `${look} ${spacing}`
+  // Of an ellipsis that leads somewhere the letters are its name.
+  const unselected = start === end ? ` ${rules.classOf('user-select:none')}` : ''
+  const name = `${look} ${spacing}${unselected}`
   return `<span class="${name}"${lang}>${htmlText(text)}</span>`
 }
 
