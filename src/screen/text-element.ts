@@ -31,6 +31,7 @@ import { besideFloat } from './float-beside.ts'
 import { type FlowBlock, flowBlock } from './flow-block.ts'
 import { focusedLink, restoreFocus } from './focus-in.ts'
 import { exactPart, nodesPart } from './later-parts.ts'
+import { type LineLength, lineLength } from './line-length.ts'
 import { type LinkedPart, type TextAction, takeActions } from './link-actions.ts'
 import { leastWhole } from './needed-width.ts'
 import { laysOut } from './page-abilities.ts'
@@ -38,6 +39,7 @@ import { directionOf, languageOf } from './page-language.ts'
 import { lacksLetters, problemsInFlow } from './platform-face.ts'
 import { awaitProvider, type Provided, type ProvidedText, providerOf } from './provided.ts'
 import { ReflectedAttributes } from './reflected-attributes.ts'
+import { setLength } from './set-length.ts'
 import { type TextRoom, textRoom } from './text-room.ts'
 import type { TextTip } from './text-tip.ts'
 import { lightTree, shadowTree, type TextTree } from './text-tree.ts'
@@ -97,6 +99,8 @@ export class DotLineElement extends ReflectedAttributes {
   /** Whether room was made beside the content, before there is another text. */
   #isArranged = false
   #observed: Element | undefined
+  /** Of vertical text. */
+  #lineLength: LineLength | undefined
   #hasActions = false
   /** Whether it is being opened by its reader, who then goes on where it starts. */
   #isOpening = false
@@ -182,6 +186,8 @@ export class DotLineElement extends ReflectedAttributes {
   disconnectedCallback() {
     this.#children?.disconnect()
     this.#tip?.close()
+    this.#lineLength?.stop()
+    this.#lineLength = undefined
     this.#detach()
   }
 
@@ -261,6 +267,9 @@ export class DotLineElement extends ReflectedAttributes {
   #differs(): boolean {
     const layout = this.#layout
     const flow = this.#flow
+    if (layout && this.#shown === 'exact') {
+      return this.#lineLength?.isExceededBy(layout.height) === true
+    }
     if (!layout || !flow?.flowing || this.#shown !== 'flow') return false
     // In a box that is narrower than a letter there are no lines to speak of.
     const isTiny = (this.#width ?? 0) < flow.flowing.leading
@@ -278,9 +287,16 @@ export class DotLineElement extends ReflectedAttributes {
 
   /** Has its lines end where the layout has them end. */
   #markEnds() {
+    if (this.#shown === 'exact') return this.#limitLines()
     const flowing = this.#flow?.flowing
     if (!flowing || !this.#provided || !this.#layout) return
     this.#showFlow(flowing, this.#provided, lineEndsOf(this.#layout))
+  }
+
+  /** Sets vertical text in lines as long as its box is high. */
+  #limitLines() {
+    this.#isStale = true
+    if (this.#width !== undefined) this.#write(this.#width)
   }
 
   /** The tree that its words stand in now. */
@@ -324,7 +340,9 @@ export class DotLineElement extends ReflectedAttributes {
   /** The options of the text, apart from its frame. */
   get #setting(): TextSetting {
     const { textStyle: style, fit } = this
-    const [maxLines, height] = this.open ? [] : [this.maxLines, this.height]
+    const [maxLines, height = this.#lineLength?.limit] = this.open
+      ? []
+      : [this.maxLines, this.height]
     // A text of the catalog has its values already: they choose what it says.
     const isMessage = !this.#rich && this.markup === null && this.message !== null
     const overrides = this.#overrides
@@ -559,6 +577,17 @@ export class DotLineElement extends ReflectedAttributes {
     }
     this.#exact.write(layout, parts, page, paint)
     this.#laidOut = undefined
+    if (layout.writingMode !== 'horizontal-tb' && this.height === undefined) {
+      this.#lineLength ??= lineLength(
+        this,
+        () => this.#layout?.height ?? 0,
+        () => this.#changed(),
+      )
+      const { limit } = this.#lineLength
+      if (limit === undefined) provided.compareLater(this.#text)
+      // Where the page lets go of its box, that changes, and is heard of.
+      else setLength(this.#exact.frame, 'block-size', limit - 2)
+    }
     this.#follow(layout)
     this.#settle(layout, found)
   }

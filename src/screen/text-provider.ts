@@ -239,7 +239,11 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
         for (const one of awaitingPart.get(part) ?? []) if (texts.has(one)) schedule(one)
       }).then(() => awaitingPart.delete(part))
     },
-    compareLater: text => void toCompare.add(text),
+    compareLater(text) {
+      // Several that are written at once are compared at once.
+      if (toCompare.size === 0) queueMicrotask(compare)
+      toCompare.add(text)
+    },
     awaitFaces(text) {
       if (awaitingFaces.size === 0) void pageFaces.awaited()?.then(whenFacesCome)
       awaitingFaces.add(text)
