@@ -53,7 +53,7 @@ describe('a page of the published package', () => {
     expect(small.bytes).toBeLessThan(119_200)
     expect(whole.bytes).toBeLessThan(118_000)
     // What few texts need is loaded by those.
-    for (const code of ['getContext', 'dotline-tooltip-', ':user-invalid']) {
+    for (const code of ['putImageData', 'dotline-tooltip-', ':user-invalid']) {
       expect([code, whole.text.includes(code)]).toEqual([code, false])
     }
   })

@@ -89,6 +89,7 @@ export function chartTextsFor(options: ChartTextOptions): ChartTexts {
     reader: anything,
     hyphenation: anything,
     problems: anything,
+    platformAdvance: anything,
     styles: anObject,
     language: aLanguage,
   })

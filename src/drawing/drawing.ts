@@ -52,6 +52,8 @@ export interface GlyphsItem {
   readonly wordSpacing?: number
   /** Whether it runs from right to left. */
   readonly isRightToLeft?: true
+  /** Some of its letters are the platform's: they have no glyph, and the width that those take. */
+  readonly isOfPlatform?: true
   /** Whether letters stand below each other: none advances, and offsets place them. */
   readonly isStacked?: true
   /** A hyphen at a line's end, which is of no character: its text is empty. */

@@ -83,13 +83,16 @@ function asText(item: GlyphsItem, run: GlyphRun): GlyphsItem {
   const isRightToLeft = level % 2 === 1
   const isHyphen = kind === 'hyphen'
   const isSpaced = letters !== 0 || words !== 0
-  if (features.length === 0 && !isHyphen && !isRightToLeft && !isSpaced) return item
+  const { isOfPlatform } = run
+  const isPlain = !isHyphen && !isRightToLeft && !isSpaced && !isOfPlatform
+  if (features.length === 0 && isPlain) return item
   return {
     ...item,
     ...(features.length > 0 && { features }),
     ...(letters !== 0 && { letterSpacing: letters }),
     ...(words !== 0 && { wordSpacing: words }),
     ...(isRightToLeft && { isRightToLeft }),
+    ...(isOfPlatform && { isOfPlatform }),
     // It is of no character, so that words are found, and copied whole.
     ...(isHyphen && { isHyphen, text: '' }),
   }

@@ -3,6 +3,7 @@ import {
   findFace,
   keptByStyle,
   keptWithFonts,
+  type PlatformAdvance,
   type ShapingTools,
   shapingTools,
 } from '../shaping/index.ts'
@@ -19,7 +20,11 @@ export interface LayoutTools extends ShapingTools {
   readonly extents: (style: Style) => LineExtents
 }
 
-export function layoutTools(fonts: Fonts, hyphenation?: Hyphenation): LayoutTools {
+export function layoutTools(
+  fonts: Fonts,
+  hyphenation?: Hyphenation,
+  platformAdvance?: PlatformAdvance,
+): LayoutTools {
   // An application may have a typesetter for each of its texts.
   const tools = keptWithFonts(fonts, 'layout tools', (): LayoutTools => {
     const shaping = shapingTools(fonts)
@@ -29,5 +34,10 @@ export function layoutTools(fonts: Fonts, hyphenation?: Hyphenation): LayoutTool
       extents: keptByStyle(fonts, style => lineExtentsOf(findFace(fonts, style).face, style)),
     }
   })
-  return hyphenation ? { ...tools, hyphenation } : tools
+  if (!hyphenation && !platformAdvance) return tools
+  return {
+    ...tools,
+    ...(hyphenation && { hyphenation }),
+    ...(platformAdvance && { platformAdvance }),
+  }
 }

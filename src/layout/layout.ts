@@ -45,6 +45,8 @@ export interface GlyphRun {
   readonly letterGap?: number
   /** Its letters join, so tracking does not separate them. */
   readonly isJoined?: true
+  /** Some of its letters are in none of its face's glyphs, and measured as the platform shows them. */
+  readonly isOfPlatform?: true
   /** Space that its backing keeps free beside it, in units; not part of `width`. */
   readonly room?: { readonly left: number; readonly right: number }
   /** Sides on which its backing goes on, on the line before or on the next. */

@@ -1,6 +1,7 @@
 import type { Face, ShapedGlyphs } from '../fonts/index.ts'
 import {
   glyphIndexAt,
+  hasMissing,
   reversed,
   type Shape,
   type ShapedParagraph,
@@ -54,7 +55,7 @@ const noGlyphs: ShapedGlyphs = {
 function addPaintedRuns(
   painted: GlyphRun[],
   paragraph: ShapedParagraph,
-  { face, size, level, box: object, upright, spacing }: ShapedRun,
+  { face, size, level, box: object, upright, spacing, isOfPlatform }: ShapedRun,
   shaped: ShapedGlyphs,
   from: number,
   to: number,
@@ -89,8 +90,9 @@ function addPaintedRuns(
     const isJoined = style.tracking !== 0 && spacing.tracking === 0
     // The part of the spacing that isn't the style's: punctuation that is closed up.
     const extra = object || isJoined ? 0 : (spacing.tracking - style.tracking) * style.size
-    const isPlain =
-      !object && !upright && !isJoined && extra === 0 && link === undefined && action === undefined
+    const isLacking = isOfPlatform === true && hasMissing(glyphs.glyphs)
+    const isBare = !object && !upright && !isJoined && extra === 0 && !isLacking
+    const isPlain = isBare && link === undefined && action === undefined
     painted.push(
       isPlain
         ? run
@@ -99,6 +101,7 @@ function addPaintedRuns(
             ...(object && { box: object }),
             ...(upright && { upright }),
             ...(isJoined && { isJoined }),
+            ...(isLacking && { isOfPlatform: true as const }),
             ...(extra !== 0 && { letterGap: extra }),
             ...(link !== undefined && { link }),
             ...(action !== undefined && { action }),
@@ -169,6 +172,7 @@ export function movedTo(run: GlyphRun, x: number): GlyphRun {
     run.box ||
     run.upright ||
     run.isJoined ||
+    run.isOfPlatform ||
     run.wordGap !== undefined ||
     run.letterGap !== undefined ||
     run.room ||

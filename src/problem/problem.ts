@@ -27,8 +27,8 @@ export interface TextRange {
 export interface Problem {
   /** The code of the problem; `docs/reference/problems.md` lists all. */
   readonly code: string
-  /** `error`, or `warning` if the output is still right. */
-  readonly severity: 'error' | 'warning'
+  /** `error`; `warning` if the output is still right; `note` if all is as it should be, and worth knowing. */
+  readonly severity: 'error' | 'warning' | 'note'
   /** The problem in a sentence. */
   readonly message: string
   /** Where it was found: a place in a source text, or a path such as `styles.body.size`. */

@@ -4,14 +4,11 @@ import { elementName } from './element-name.ts'
 
 const isMissing = ({ code }: Problem) => code === 'missing-glyph'
 
-/** Whether some of a text is in no face of the fonts. */
-export const lacksLetters = ({ problems }: Layout) => problems.some(isMissing)
-
 /**
- * The problems of a text that flows: what its faces lack the browser shows in a face of the platform. It
- * is one problem, however many letters these are.
+ * The problems of a text as it is shown: what its faces lack the browser paints in a face of the platform.
+ * It is one problem, however many letters these are.
  */
-export function problemsInFlow({ problems, text }: Layout): readonly Problem[] {
+export function shownProblems({ problems, text }: Layout): readonly Problem[] {
   const missing = problems.filter(isMissing)
   if (missing.length === 0) return problems
   const letters = new Set(
@@ -20,11 +17,10 @@ export function problemsInFlow({ problems, text }: Layout): readonly Problem[] {
   const shown = [...letters].slice(0, mostShown).join('')
   const more = letters.size > mostShown ? ' and others' : ''
   const message = `a face of the platform stands in for ${shown}${more} in <${elementName}>`
-  const hint =
-    'its lines are those of the page; add a font that has them to have the same lines everywhere'
+  const hint = 'add a font that has them to have the same lines everywhere'
   return [
     ...problems.filter(problem => !isMissing(problem)),
-    warningProblem('platform-face', message, { hint }),
+    { ...warningProblem('platform-face', message, { hint }), severity: 'note' },
   ]
 }
 

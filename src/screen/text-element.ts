@@ -36,7 +36,7 @@ import { type LinkedPart, type TextAction, takeActions } from './link-actions.ts
 import { leastWhole } from './needed-width.ts'
 import { laysOut } from './page-abilities.ts'
 import { directionOf, languageOf } from './page-language.ts'
-import { lacksLetters, problemsInFlow } from './platform-face.ts'
+import { shownProblems } from './platform-face.ts'
 import { awaitProvider, type Provided, type ProvidedText, providerOf } from './provided.ts'
 import { ReflectedAttributes } from './reflected-attributes.ts'
 import { setLength } from './set-length.ts'
@@ -273,7 +273,7 @@ export class DotLineElement extends ReflectedAttributes {
     if (!layout || !flow?.flowing || this.#shown !== 'flow') return false
     // In a box that is narrower than a letter there are no lines to speak of.
     const isTiny = (this.#width ?? 0) < flow.flowing.leading
-    if (flow.isMarked || isTiny || lacksLetters(layout)) return false
+    if (flow.isMarked || isTiny) return false
     if (!flow.differs(lineEndsOf(layout))) return false
     if (!besideFloat(flow.element)) return true
     this.#report({
@@ -563,11 +563,7 @@ export class DotLineElement extends ReflectedAttributes {
     const page = provided.exactRules(tree.kind)
     const paint = this.#paint(provided, this.paint)
     const parts = this.#exact.partsOf(layout, page, paint)
-    const awaited = provided.pageFaces.awaited()
-    if (awaited) {
-      void awaited.then(() => this.isConnected && provided === this.#provided && this.#show())
-      return
-    }
+    if (provided.pageFaces.awaited()) return provided.awaitFaces(this.#text)
     tree.dress(provided.exactSheets(tree.kind))
     if (this.#shown !== 'exact') {
       this.#shown = 'exact'
@@ -596,7 +592,7 @@ export class DotLineElement extends ReflectedAttributes {
     this.#isStale = false
     if (this.#layout === layout) return
     this.#layout = layout
-    const problems = this.#shown === 'flow' ? problemsInFlow(layout) : layout.problems
+    const problems = this.paint === 'svg' ? layout.problems : shownProblems(layout)
     this.#problems = [...found, ...problems]
     this.#provided?.reportAtRest(this.#text)
     this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout }, bubbles: true }))

@@ -6,9 +6,17 @@ import { watchFields } from './field-watch.ts'
 import { flowRules } from './flow-rules.ts'
 import type { LaterPart } from './later-part.ts'
 import { isNearSight, laterWriting } from './later-writing.ts'
-import { cancelFrame, isPage, nextFrame, sightObserver, sizeObserver } from './page-abilities.ts'
+import {
+  cancelFrame,
+  isPage,
+  laysOut,
+  nextFrame,
+  sightObserver,
+  sizeObserver,
+} from './page-abilities.ts'
 import { pageFonts } from './page-fonts.ts'
 import { markPage } from './page-marks.ts'
+import { platformMeasure } from './platform-measure.ts'
 import {
   addProvider,
   type OnWidth,
@@ -70,6 +78,11 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
   const later = laterWriting(page)
   const prefix = `${defaultPrefix}${++count}`
   const pageFaces = pageFonts(page, prefix)
+  const measured = platformMeasure(
+    page,
+    face => pageFaces.family(face),
+    () => pageFaces.awaited() !== undefined,
+  )
   const watch: PreferenceWatch = watchPreferences(page, () => refreshAll())
   const idle: (() => void)[] = []
   let current = provision
@@ -108,6 +121,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
         reader: reader(),
         ...(current.hyphenation && { hyphenation: current.hyphenation }),
         problems: 'collect',
+        ...(laysOut(page) && { platformAdvance: measured }),
       })
       setters.set(key, typesetter)
     }
@@ -288,6 +302,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
         if (reported.has(line)) continue
         reported.add(line)
         if (current.onProblem) current.onProblem(problem)
+        else if (problem.severity === 'note') console.info(line)
         else console.warn(line)
       }
     },

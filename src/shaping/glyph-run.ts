@@ -34,6 +34,8 @@ export interface ShapedRun extends ShapingItem {
   readonly shaped: ShapedGlyphs
   /** Whether it was put together from words, so that it may be cut at every space, and its letters are what they are. */
   readonly isWordwise?: boolean
+  /** Whether the program that shows it has letters of its own for some that its face lacks. */
+  readonly isOfPlatform?: true
   /** See `WordwiseText`; offsets count from `start`. */
   readonly endDeltas?: Int32Array | undefined
 }

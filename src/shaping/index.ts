@@ -5,9 +5,10 @@ export type { ShapedRun, ShapingItem } from './glyph-run.ts'
 export { keptByStyle } from './kept-by-style.ts'
 export { reversed } from './logical-order.ts'
 export { alongGlyph, type WordLine } from './measure-words.ts'
+export { hasMissing } from './missing-glyphs.ts'
+export type { PlatformAdvance } from './platform-letters.ts'
 export type { Shape } from './shape-cache.ts'
 export {
-  hasMissing,
   isOfWords,
   itemized,
   type ShapedParagraph,

@@ -6,7 +6,9 @@ import { closedUp } from './closed-up.ts'
 import { awaitedFamily } from './find-face.ts'
 import type { ShapedRun, ShapingItem } from './glyph-run.ts'
 import { itemize } from './itemize.ts'
+import { hasMissing, missingGlyph } from './missing-glyphs.ts'
 import { objectGlyph, tabGlyph } from './object-glyph.ts'
+import { withPlatformLetters } from './platform-letters.ts'
 import type { ShapingTools } from './shaping-tools.ts'
 import { shapedLogically } from './slice-glyphs.ts'
 import { isCursive, spaced } from './spacing.ts'
@@ -69,7 +71,9 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
     }
     const run = shapedItem(item, shapingText, tools)
     reportMissing(paragraph, item, run.shaped, tools.fonts, problems)
-    glyphRuns.push(run)
+    glyphRuns.push(
+      tools.platformAdvance ? withPlatformLetters(run, paragraph, tools.platformAdvance) : run,
+    )
   }
   const { text, runs, isolates, offset, style, itemNumber, ellipsis } = paragraph
   // Written out: copies by spreading are slow where there are tens of thousands.
@@ -163,14 +167,6 @@ function contextOf(text: string, start: number, end: number): Context | undefine
   const isOpen = (unit: string | undefined) => unit !== undefined && !/\s/.test(unit)
   if (!isOpen(before.at(-1)) && !isOpen(after[0])) return undefined
   return { before, after }
-}
-
-const missingGlyph = 0
-
-/** Written out: the method of typed arrays is slow for short ones. */
-export function hasMissing(glyphs: Uint32Array): boolean {
-  for (let i = 0; i < glyphs.length; i++) if (glyphs[i] === missingGlyph) return true
-  return false
 }
 
 function reportMissing(

@@ -1,6 +1,7 @@
 import { type Fonts, keptWithFonts, type Segment } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { keptByStyle } from './kept-by-style.ts'
+import type { PlatformAdvance } from './platform-letters.ts'
 import { segmentBook } from './segments.ts'
 import { cachedShape, type Shape } from './shape-cache.ts'
 import {
@@ -15,6 +16,8 @@ import { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 /** The tools of shaping. */
 export interface ShapingTools {
   readonly fonts: Fonts
+  /** Measures letters that no face has; undefined where nothing paints them. */
+  readonly platformAdvance?: PlatformAdvance | undefined
   readonly shape: Shape
   readonly hasWords: HasWords
   readonly shapeWords: ShapeWords

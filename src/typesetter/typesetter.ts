@@ -1,4 +1,4 @@
-import { type Fonts, keptWithFonts, someFonts } from '../fonts/index.ts'
+import { type Face, type Fonts, keptWithFonts, someFonts } from '../fonts/index.ts'
 import {
   aHyphenation,
   type Breakable,
@@ -21,6 +21,7 @@ import {
 } from '../layout/index.ts'
 import { isRich, parseMarkup, type RichText, type Values } from '../markup/index.ts'
 import {
+  aFunction,
   aNumber,
   anObject,
   anything,
@@ -75,6 +76,11 @@ export interface TypesetterOptions<S extends string, I extends string, Z extends
    * always listed.
    */
   readonly problems?: 'throw' | 'collect'
+  /**
+   * Measures letters that no face has, in units, where the program that shows them paints them in a face of
+   * its own. Without it they are as wide as the box that stands for them.
+   */
+  readonly platformAdvance?: (letters: string, style: Style, face: Face) => number
 }
 
 /** Frame, style, values and overrides of a text. */
@@ -142,6 +148,7 @@ const typesetterFields: Fields<TypesetterOptions<string, string, string>> = {
   reader: anObject,
   hyphenation: aHyphenation,
   problems: oneOf('throw', 'collect'),
+  platformAdvance: aFunction,
 }
 
 const settingFields: Fields<SetOptions<string, string, string>> = {
@@ -173,10 +180,10 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     ['sheet', options.sheet, aSheet],
     ['fonts', options.fonts, someFonts],
   )
-  const { fonts, hyphenation, problems: mode = 'throw' } = options
+  const { fonts, hyphenation, problems: mode = 'throw', platformAdvance } = options
   const reader = options.reader ? checkedReader('typesetterFor', options.reader) : noReader
   const { sheet, notes } = sheetForReader(options.sheet, reader)
-  const tools = layoutTools(fonts, hyphenation)
+  const tools = layoutTools(fonts, hyphenation, platformAdvance)
   const forms = keptWithFonts(fonts, 'letter forms', () => ({ of: letterForms(fonts) })).of
   const book = styleBook(sheet)
   const read = new WeakMap<Style, Style>()

@@ -28,6 +28,7 @@ import { closeLayer, type Layer, openLayer } from './layers.ts'
 import { paintColorParts } from './paint-color-glyph.ts'
 import { paintLetters } from './paint-letters.ts'
 import { paintPath } from './paint-path.ts'
+import { paintPlatformLetters } from './platform-letters.ts'
 import { paintFromBitmap } from './run-bitmaps.ts'
 
 /** Options of `paintCanvas`. */
@@ -112,6 +113,9 @@ export function paintCanvas(
 function paintItem(context: CanvasContext, item: PaintedItem) {
   switch (item.kind) {
     case 'glyphs': {
+      if (item.isOfPlatform && !item.paint) {
+        return paintItem(context, paintPlatformLetters(context, item))
+      }
       const path = finishPath(item)
       if (path) return paintPath(context, path)
       if (!paintFromBitmap(context, item, paintGlyphs)) paintGlyphs(context, item)

@@ -16,7 +16,8 @@ function lettersIn(drawing: Drawing): readonly GlyphsItem[] | undefined {
       isMore = true
     },
     item(item) {
-      if (item.kind === 'glyphs' && !finishPath(item)) glyphItems.push(item)
+      const isWhole = item.kind === 'glyphs' && !item.isOfPlatform && !finishPath(item)
+      if (isWhole) glyphItems.push(item)
       else isMore = true
     },
   })

@@ -46,5 +46,6 @@ export function writtenLayout(layout: Layout, rules: Rules, unseen = false): Wri
 
 /** Whether a page shows a run's letters as they are: of its face's bytes, and in it. */
 function isText(run: GlyphRun): boolean {
-  return faceOf(run).synthesized.length === 0 && !run.glyphs.glyphs.includes(0)
+  const isWhole = run.isOfPlatform === true || !run.glyphs.glyphs.includes(0)
+  return faceOf(run).synthesized.length === 0 && isWhole
 }
