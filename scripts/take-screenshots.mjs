@@ -66,30 +66,38 @@ async function beside(path, pictures) {
   await page.close()
 }
 
-await withExample(
-  'departures',
-  async page => {
-    const shots = []
-    const scenes = [
-      { width: 800, language: 'en', scale: 1.2, appearance: 'light' },
-      { width: 450, language: 'ar', scale: 1.2, appearance: 'dark' },
-    ]
-    for (const { width, ...given } of scenes) {
-      await page.setViewportSize({ width, height: 800 })
-      await page.evaluate(values => {
-        for (const [id, value] of Object.entries(values)) document.getElementById(id).value = value
-        document.querySelector('#scale').dispatchEvent(new Event('input'))
-      }, given)
-      while (!(await page.evaluate("document.documentElement.dataset.ready === 'true'"))) {
-        await page.waitForTimeout(50)
+/** An application as a reader has chosen it, in two windows. */
+const inTwoWindows = (name, scenes, query) =>
+  withExample(
+    name,
+    async page => {
+      const shots = []
+      for (const { width, ...given } of scenes) {
+        await page.setViewportSize({ width, height: 800 })
+        await page.evaluate(values => {
+          for (const [id, value] of Object.entries(values)) {
+            const field = document.getElementById(id)
+            field.value = value
+            field.dispatchEvent(new Event('input'))
+          }
+        }, given)
+        while (!(await page.evaluate("document.documentElement.dataset.ready === 'true'"))) {
+          await page.waitForTimeout(50)
+        }
+        shots.push(await page.screenshot())
       }
-      shots.push(await page.screenshot())
-    }
-    await beside(`${folder}departures.png`, shots)
-  },
-  '?pace=0',
-  "document.documentElement.dataset.ready === 'true'",
-)
+      await beside(`${folder}${name}-example.png`, shots)
+    },
+    query,
+    "document.documentElement.dataset.ready === 'true'",
+  )
+
+const onDeskAndPhone = [
+  { width: 800, language: 'en', scale: 1.2, appearance: 'light' },
+  { width: 450, language: 'ar', scale: 1.2, appearance: 'dark' },
+]
+await inTwoWindows('departures', onDeskAndPhone, '?pace=0')
+await inTwoWindows('passengers', onDeskAndPhone, '')
 await withExample(
   'workbench',
   page => page.screenshot({ path: `${folder}workbench.png` }),
@@ -111,9 +119,6 @@ await restyledPicture(browser, `${folder}restyled.png`)
 await documentPictures(browser, folder)
 await proofPicture(browser, `${folder}proof.png`)
 await withExample('board', async page => {
-  await page.fill('#scale', '1.5')
-  await page.screenshot({ path: `${folder}board-example.png` })
-  await page.fill('#scale', '1')
   await page.selectOption('#language', 'ar')
   await page.screenshot({ path: `${folder}board-arabic.png` })
 })

@@ -8,6 +8,10 @@ const about: Readonly<Record<string, readonly [title: string, text: string]>> = 
     'Departures',
     'A board of text elements: six languages, text size, light, dark and more contrast, boats that change while you look, tickets by keyboard. Its source is `examples/departures`.',
   ],
+  passengers: [
+    'Settings and news',
+    'Native fields in styles of a sheet, news that open in place, words of users in any letters, in plain HTML and in Vue. Its source is `examples/passengers`.',
+  ],
   workbench: [
     'Workbench',
     'The place to make a sheet by eye: edit sheet and markup, and see the text at five scales and three widths in any language. `dotline preview` serves the same page with files of your own.',

@@ -68,6 +68,7 @@ export class DotLineElement extends ReflectedAttributes {
   #provided: Provided | undefined
   #typesetter: Typesetter | undefined
   #layout: Layout | undefined
+  #told: Layout | undefined
   /** Problems that were found before and during layout. */
   #found: readonly Problem[] = []
   #problems: readonly Problem[] = []
@@ -76,6 +77,10 @@ export class DotLineElement extends ReflectedAttributes {
   #isNear: boolean | undefined
   /** Whether its layout is still to be made for what it says now. */
   #isStale = true
+  /** Whether what it says now is still to be written. */
+  #isUnwritten = true
+  /** Whether it has come near, and was not told its width since. */
+  #isComing = false
   /** Found when somebody asks for them. */
   #naturalWidth: number | undefined
   #neededWidth: number | undefined
@@ -230,6 +235,7 @@ export class DotLineElement extends ReflectedAttributes {
     this.#content = saidText({ ...given, ...content }, provided.provision.catalog, problems)
     this.#found = problems
     this.#isStale = true
+    this.#isUnwritten = true
     if (!laysOut(this.ownerDocument)) return this.#writeWords(provided)
     if (!this.#isNear && this.#writeUnseen(provided)) return
     if (this.#width !== undefined) return this.#write(this.#width)
@@ -251,6 +257,7 @@ export class DotLineElement extends ReflectedAttributes {
   /** Lays out and writes what has come near. */
   #comeNear() {
     this.#isNear = true
+    this.#isComing = true
     if (this.#flow && this.#provided) this.#observe(this.#flow.element, this.#provided)
   }
 
@@ -265,6 +272,23 @@ export class DotLineElement extends ReflectedAttributes {
 
   /** Whether the page breaks its lines elsewhere. */
   #differs(): boolean {
+    const isOther = this.#isOfOtherWidth() || this.#endsElsewhere()
+    if (!isOther) this.#tell()
+    return isOther
+  }
+
+  /** Whether its box has changed with what was written: as where it is as wide as its text. */
+  #isOfOtherWidth(): boolean {
+    const flow = this.#flow
+    if (!flow || this.#shown !== 'flow' || flow.isMarked || this.#width === undefined) return false
+    const { width } = flow.element.getBoundingClientRect()
+    if (width === 0 || Math.abs(width - this.#width) < leastWidth) return false
+    this.#width = width
+    this.#isStale = true
+    return true
+  }
+
+  #endsElsewhere(): boolean {
     const layout = this.#layout
     const flow = this.#flow
     if (layout && this.#shown === 'exact') {
@@ -288,9 +312,11 @@ export class DotLineElement extends ReflectedAttributes {
   /** Has its lines end where the layout has them end. */
   #markEnds() {
     if (this.#shown === 'exact') return this.#limitLines()
+    if (this.#isStale && this.#width !== undefined) return this.#write(this.#width)
     const flowing = this.#flow?.flowing
     if (!flowing || !this.#provided || !this.#layout) return
     this.#showFlow(flowing, this.#provided, lineEndsOf(this.#layout))
+    this.#tell()
   }
 
   /** Sets vertical text in lines as long as its box is high. */
@@ -384,6 +410,7 @@ export class DotLineElement extends ReflectedAttributes {
       if (!flow) return false
       this.#showFlow(flow, provided)
       this.#layout = undefined
+      this.#problems = this.#found
     } catch (error) {
       // It is reported when the text is laid out.
       problemsOf(error)
@@ -455,7 +482,12 @@ export class DotLineElement extends ReflectedAttributes {
       if (width === 0 && part.getClientRects().length === 0) return
       if (width !== this.#width) this.#isStale = true
       const isPlain = this.#shown === 'flow' && !this.#flow?.isMarked
-      if (!isNear && isPlain) return this.#leave(provided)
+      // What has just come near is laid out, however near that is.
+      const isLeaving = !isNear && isPlain && !this.#isComing
+      this.#isComing = false
+      if (isLeaving && (!this.#isUnwritten || this.#writeUnseen(provided))) {
+        return this.#leave(provided)
+      }
       this.#width = width
       this.#isNear = isNear
       if (this.#isStale && this.#typesetter) this.#write(width, isNear)
@@ -506,7 +538,8 @@ export class DotLineElement extends ReflectedAttributes {
         // A server's text has the right faces, and stays until they are loaded.
         if (this.#isServers() && isPending(layout)) return this.#settle(layout, found)
         if (!this.#showFlow(flow, provided)) return
-        this.#settle(layout, found)
+        // It is told once its box is known to be as wide as it was set for.
+        this.#keep(layout, found)
         this.#follow(layout)
         provided.compareLater(this.#text)
         return
@@ -538,6 +571,7 @@ export class DotLineElement extends ReflectedAttributes {
       return false
     }
     tree.dress(provided.flowRules.sheetsOf(tree.kind))
+    this.#isUnwritten = false
     this.#shown = 'flow'
     if (ends) this.#makeRoom()
     tree.show(...(ends && this.#room ? [this.#room.element] : []), element)
@@ -573,6 +607,7 @@ export class DotLineElement extends ReflectedAttributes {
     }
     this.#exact.write(layout, parts, page, paint)
     this.#laidOut = undefined
+    this.#isUnwritten = false
     if (layout.writingMode !== 'horizontal-tb' && this.height === undefined) {
       this.#lineLength ??= lineLength(
         this,
@@ -589,11 +624,23 @@ export class DotLineElement extends ReflectedAttributes {
   }
 
   #settle(layout: Layout, found: readonly Problem[]) {
+    this.#keep(layout, found)
+    this.#tell()
+  }
+
+  #keep(layout: Layout, found: readonly Problem[]) {
     this.#isStale = false
     if (this.#layout === layout) return
     this.#layout = layout
     const problems = this.paint === 'svg' ? layout.problems : shownProblems(layout)
     this.#problems = [...found, ...problems]
+  }
+
+  /** Tells of its layout, once. */
+  #tell() {
+    const layout = this.#layout
+    if (!layout || layout === this.#told) return
+    this.#told = layout
     this.#provided?.reportAtRest(this.#text)
     this.dispatchEvent(new CustomEvent('text-layout', { detail: { layout }, bubbles: true }))
   }
@@ -664,6 +711,9 @@ export class DotLineElement extends ReflectedAttributes {
 
 /** What the page may do with the content of an element. */
 const contentChanges = { childList: true, characterData: true, subtree: true }
+
+/** Widths of a page that differ by less are one, in pixels. */
+const leastWidth = 1 / 16
 
 /** The rest of a flow that is never laid out. */
 const plainFlow = { align: 'start', direction: 'ltr', leading: 0, baseline: 0 } as const

@@ -79,6 +79,15 @@ export function candidateFaces(fonts: Fonts, style: Style): readonly Face[] {
   return isFirstHere ? faces : [findFace(fonts, style).face, ...faces]
 }
 
+/** The faces of a style's further families that are here, where a nearer one of the family is still to come. */
+export function standInFaces(fonts: Fonts, style: Style): ReadonlyMap<Face, string> {
+  const families = style.family.filter(name => fonts.has(name)).slice(1)
+  const pending = families.filter(name => fonts.isPending(name, style))
+  return new Map(
+    pending.flatMap(name => fonts.faces(name, style).map(face => [face, name] as const)),
+  )
+}
+
 /** Asks for those of a style's families that are still to come. */
 export function requestFaces(fonts: Fonts, style: Style) {
   for (const family of style.family) if (fonts.has(family)) fonts.face(family, style)

@@ -1,5 +1,5 @@
-import type { Face } from '../fonts/index.ts'
-import type { Problem } from '../problem/index.ts'
+import type { Face, Fonts } from '../fonts/index.ts'
+import { type Problem, warningProblem } from '../problem/index.ts'
 import { isSameBacking, type Style } from '../sheet/index.ts'
 import { scripts } from '../unicode/index.ts'
 import { closedTracking } from './closed-up.ts'
@@ -36,11 +36,13 @@ export function itemize(
   const items: ShapingItem[] = []
   let next = 0
   for (const run of runs) {
-    const { faces, fallback, spacing, language, features } = shapingStyle(run.style)
+    const { faces, fallback, spacing, language, features, standIns } = shapingStyle(run.style)
     const { size, backing } = run.style
     const inRoom = backing !== 'none' && backing.inFlow ? run.style : undefined
     for (const part of faceRuns(text, run.start, run.end, faces, fallback)) {
       const { face } = part
+      const family = standIns.get(face)
+      if (family !== undefined) awaitNearer(family, run.style, face, tools.fonts, problems)
       const scriptIn = eastAsianIn(face, features, turns !== undefined)
       for (let { start } = part; start < part.end; ) {
         while (scriptRuns[next].end <= start) next++
@@ -108,6 +110,19 @@ function eastAsianIn(
     kana ??= face.sharesRules('Hani', 'Hira', asked) ? 'Han' : 'Hiragana'
     return kana
   }
+}
+
+/** Asks for the face of a family that another stands in for. */
+function awaitNearer(
+  family: string,
+  style: Style,
+  standIn: Face,
+  fonts: Fonts,
+  problems: Problem[],
+) {
+  fonts.face(family, style)
+  const message = `a face of '${family}' is being fetched; '${standIn.postScriptName}' stands in`
+  problems.push(warningProblem('pending-face', message))
 }
 
 /** The tools, which report a style's problem only once. */

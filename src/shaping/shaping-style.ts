@@ -2,7 +2,7 @@ import type { Face, Fonts } from '../fonts/index.ts'
 import type { Problem } from '../problem/index.ts'
 import { type Style, shapingFeatures } from '../sheet/index.ts'
 import type { Fallback } from './fallback.ts'
-import { candidateFaces, findFace } from './find-face.ts'
+import { candidateFaces, findFace, standInFaces } from './find-face.ts'
 import { fontsFallback } from './fonts-fallback.ts'
 import type { Spacing } from './spacing.ts'
 
@@ -15,6 +15,8 @@ export interface ShapingStyle {
   readonly features: readonly string[]
   /** Traits of the style that the fonts lack. */
   readonly problems: readonly Problem[]
+  /** Faces that stand in for nearer ones of their families, which are still to come. */
+  readonly standIns: ReadonlyMap<Face, string>
 }
 
 export function shapingStyleOf(fonts: Fonts, style: Style): ShapingStyle {
@@ -26,5 +28,6 @@ export function shapingStyleOf(fonts: Fonts, style: Style): ShapingStyle {
     language: style.language,
     features: shapingFeatures(style),
     problems,
+    standIns: standInFaces(fonts, style),
   }
 }

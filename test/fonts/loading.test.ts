@@ -150,6 +150,43 @@ describe('fonts with lazily loaded faces', () => {
   })
 })
 
+it('fetch the bold face of a second family, though its regular one has the letters', async () => {
+  const arabic = (file: string) => `node_modules/@expo-google-fonts/noto-sans-arabic/${file}.ttf`
+  const fonts = await openFonts({
+    loading: 'lazy',
+    builtIn: ['sans'],
+    files: [
+      { source: arabic('400Regular/NotoSansArabic_400Regular'), family: 'Arabic' },
+      { source: arabic('700Bold/NotoSansArabic_700Bold'), family: 'Arabic', weight: 700 },
+      { source: '/nowhere.ttf', family: 'Unasked' },
+    ],
+  })
+  const { set } = typesetterFor({
+    sheet: defineSheet({
+      styles: {
+        body: { family: ['sans', 'Unasked', 'Arabic'] },
+        head: { from: 'body', weight: 700 },
+      },
+    }),
+    fonts,
+    problems: 'collect',
+  })
+  const weightOf = (style: 'body' | 'head') =>
+    faceOf(set('مرسى', { style }).lines[0].runs[0]).weight
+  weightOf('body')
+  await fonts.settled()
+  expect(weightOf('body')).toBe(400)
+  // One after the other: at first the regular face stands in, which has all letters.
+  for (let i = 0; i < 3; i++) {
+    weightOf('head')
+    await fonts.settled()
+  }
+  expect(weightOf('head')).toBe(700)
+  expect(set('مرسى', { style: 'head' }).problems.map(({ code }) => code)).not.toContain(
+    'pending-face',
+  )
+})
+
 it('give the locations of their own files', () => {
   expect(allFaces.length).toBe(12)
   expect(engineUrl.pathname).toMatch(/assets\/wasm\/harfbuzz\.wasm$/)
