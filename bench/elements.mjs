@@ -70,6 +70,16 @@ await compare(
 )
 const urlBounds = { created: 3, narrower: 1.5, 'other words': 3, 'another text scale': 3 }
 await compare('urls', '1,000 items with URLs,', [theirs, ours], urlBounds)
+{
+  const { page, close } = await openBenchPage('elements-page', 'window.benchReady', {
+    viewport: { width: 400, height: 800 },
+  })
+  await page.evaluate("prepare('words')")
+  // The first words are those of a page that is cold.
+  const worst = await page.evaluate('stream(641)')
+  figure('641 words streamed: worst frame', `${worst.toFixed(0)} ms / 16 ms`, worst / 16, 1)
+  await close()
+}
 const many = await measure('words', true, {
   created: 'createOurs(10000)',
   narrower: 'narrow()',

@@ -121,7 +121,7 @@ describe('the site', () => {
     const names = await page.$$eval('nav a[href^="#/examples/"]', links =>
       links.map(link => link.getAttribute('href')?.slice(2) ?? ''),
     )
-    expect(names.length).toBe(6)
+    expect(names.length).toBe(7)
     for (const name of names) {
       await open(name)
       const frame = page.frameLocator('iframe.application')

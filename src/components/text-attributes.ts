@@ -9,7 +9,7 @@ export type TextData = Pick<TextProps, 'rich' | 'values'>
 
 /** Properties as attributes of the element: so they are there before any script, and a server has them. */
 export function textAttributes(props: TextProps): TextAttributes {
-  const { textStyle, maxLines, alignWrapped, fit, open, values, overrides } = props
+  const { textStyle, maxLines, alignWrapped, fit, open, streaming, values, overrides } = props
   const { markup, message, height, ellipsis, align, paint, tooltip, tree } = props
   const all = {
     'text-style': textStyle,
@@ -17,6 +17,7 @@ export function textAttributes(props: TextProps): TextAttributes {
     'align-wrapped': alignWrapped,
     fit: fit && `${fit.min} ${fit.max}`,
     open: open || undefined,
+    streaming: streaming || undefined,
     values: values && isPlainData(values) ? JSON.stringify(values) : undefined,
     overrides: overrides && JSON.stringify(overrides),
     ...{ markup, message, height, ellipsis, align, paint, tooltip, tree },

@@ -7,6 +7,8 @@ export interface TextProps<S extends string = string> {
   readonly textStyle?: S
   /** Its markup. */
   readonly markup?: string
+  /** Whether more of its markup is to come: what is unfinished at its end is not shown. */
+  readonly streaming?: boolean
   /** A key of the catalog, in place of markup. */
   readonly message?: string
   /** Rich text, in place of markup. */

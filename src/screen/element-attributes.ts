@@ -7,6 +7,7 @@ import { trees } from './text-tree.ts'
 export const attributes = [
   'text-style',
   'markup',
+  'streaming',
   'message',
   'values',
   'max-lines',

@@ -11,13 +11,15 @@ import {
   type Typesetter,
   type Values,
 } from '../core.ts'
-import type { ContentNode, richFromNodes } from '../markup/index.ts'
+import { type ContentNode, parseUnfinished, type richFromNodes } from '../markup/index.ts'
 import { elementName } from './element-name.ts'
 
 /** The given text of an element: rich text, or else markup, or else a text of the catalog. */
 export interface GivenText {
   readonly rich: RichText | undefined
   readonly markup: string | null
+  /** Whether more of its markup is to come. */
+  readonly streaming: boolean
   readonly message: string | null
   readonly values: Values | undefined
   /** What has the content of its element. */
@@ -28,11 +30,16 @@ export interface GivenText {
 
 /** The text of an element; plain text if the given one can't be read. */
 export function saidText(
-  { rich, markup, message, values, content, readNodes }: GivenText,
+  { rich, markup, streaming, message, values, content, readNodes }: GivenText,
   catalog: Catalog | undefined,
   found: Problem[],
 ): string | RichText {
   if (rich) return rich
+  if (markup !== null && streaming) {
+    const { rich: written, problems } = parseUnfinished(markup)
+    found.push(...problems)
+    return written
+  }
   if (markup !== null) return markup
   if (message === null) return contentOf(content, readNodes, found)
   try {

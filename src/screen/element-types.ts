@@ -10,6 +10,8 @@ export interface TextAttributes {
   'text-style'?: string | undefined
   /** Its markup. */
   markup?: string | undefined
+  /** Whether more of its markup is to come. */
+  streaming?: boolean | undefined
   /** A key of the catalog, in place of markup. */
   message?: string | undefined
   /** Values for its placeholders; as an attribute, JSON. */

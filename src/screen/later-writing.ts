@@ -1,3 +1,4 @@
+import { idlePeriods } from './idle-periods.ts'
 import { cancelFrame, nextFrame } from './page-abilities.ts'
 import type { ProvidedText } from './provided.ts'
 
@@ -5,8 +6,6 @@ import type { ProvidedText } from './provided.ts'
 const leastIdle = 1
 /** No width has changed for so many milliseconds when texts out of sight are written: each of them once. */
 const rest = 150
-/** Elements out of sight are written after this many milliseconds of rest, idle or not. */
-const longestStale = 300
 
 /** Whether what stands so far from the top of a screen is in it, or no more than a screen away, in pixels. */
 export const isNearSight = (top: number, screen: number) => top < 2 * screen && top > -screen
@@ -20,28 +19,6 @@ export interface LaterWriting {
   close(): void
 }
 
-/** Browsers without idle periods have the time between two tasks. */
-const idle =
-  typeof requestIdleCallback === 'function'
-    ? {
-        ask: (call: IdleRequestCallback) => requestIdleCallback(call, { timeout: longestStale }),
-        cancel: (id: number) => cancelIdleCallback(id),
-      }
-    : {
-        ask: (call: IdleRequestCallback) => {
-          return Number(setTimeout(() => call(shortPeriod()), 1))
-        },
-        cancel: (id: number) => clearTimeout(id),
-      }
-
-/** So long at most, in milliseconds, that no frame is missed. */
-const longestPeriod = 8
-
-function shortPeriod(): IdleDeadline {
-  const end = performance.now() + longestPeriod
-  return { didTimeout: false, timeRemaining: () => Math.max(0, end - performance.now()) }
-}
-
 export function laterWriting(page: Document): LaterWriting {
   const texts = new Set<ProvidedText>()
   let call = 0
@@ -50,7 +27,7 @@ export function laterWriting(page: Document): LaterWriting {
   let added = 0
 
   const ask = () => {
-    call = idle.ask(writeSome)
+    call = idlePeriods.ask(writeSome)
   }
 
   function writeSome(deadline?: IdleDeadline) {
@@ -100,14 +77,14 @@ export function laterWriting(page: Document): LaterWriting {
     add(text) {
       texts.add(text)
       added = performance.now()
-      if (call !== 0) idle.cancel(call)
+      if (call !== 0) idlePeriods.cancel(call)
       call = 0
       if (timer === 0) awaitRest(rest)
     },
     remove: text => texts.delete(text),
     finish,
     close() {
-      idle.cancel(call)
+      idlePeriods.cancel(call)
       clearTimeout(timer)
       cancelFrame(frame)
       texts.clear()

@@ -72,10 +72,18 @@ export interface ProvidedText {
   show(): void
   /** Lays out a text that has come within a screen of sight. */
   comeNear(): void
-  /** Whether the page breaks its lines elsewhere than the layout does. Reads the page. */
-  differs(): boolean
+  /** How the page has it otherwise than its layout: its lines end elsewhere, or it has another room. Reads the page. */
+  differs(): 'lines' | 'room' | undefined
+  /** The block that it flows in. */
+  block(): HTMLElement | undefined
   /** Has its lines end where those of the layout do. */
   markEnds(): void
+  /** Leaves its lines to the page, as they stand beside a float. */
+  flowBeside(): void
+  /** Sets it anew, in the room that it has. */
+  fitRoom(): void
+  /** Tells of its layout, which stands as it is to be. */
+  tell(): void
 }
 
 /** Hears how wide an element is, and whether it is in sight, or a screen away from it. */

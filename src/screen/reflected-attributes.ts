@@ -26,6 +26,14 @@ export class ReflectedAttributes extends ElementBase {
     reflect(this, 'markup', value)
   }
 
+  /** Whether more of its markup is to come: what is unfinished at the end is no mistake, and not shown. */
+  get streaming(): boolean {
+    return this.hasAttribute('streaming')
+  }
+  set streaming(value: boolean) {
+    this.toggleAttribute('streaming', value)
+  }
+
   /** A key of the catalog. */
   get message(): string | null {
     return this.getAttribute('message')

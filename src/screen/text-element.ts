@@ -27,7 +27,6 @@ import {
 } from './element-text.ts'
 import type { Paint } from './exact-block.ts'
 import type { ExactView } from './exact-view.ts'
-import { besideFloat } from './float-beside.ts'
 import { type FlowBlock, flowBlock } from './flow-block.ts'
 import { focusedLink, restoreFocus } from './focus-in.ts'
 import { exactPart, nodesPart } from './later-parts.ts'
@@ -62,7 +61,11 @@ export class DotLineElement extends ReflectedAttributes {
     show: () => this.#show(),
     comeNear: () => this.#comeNear(),
     differs: () => this.#differs(),
+    block: () => this.#flow?.element,
     markEnds: () => this.#markEnds(),
+    flowBeside: () => this.#flowBeside(),
+    fitRoom: () => this.#fitRoom(),
+    tell: () => this.#tell(),
   }
   #tree: TextTree | undefined
   #provided: Provided | undefined
@@ -229,8 +232,8 @@ export class DotLineElement extends ReflectedAttributes {
     this.#naturalWidth = undefined
     this.#hasRoom = false
     this.#typesetter = provided.typesetter(languageOf(this), directionOf(this))
-    const { markup, message } = this
-    const given = { rich: this.#rich, values: this.#values, markup, message }
+    const { markup, message, streaming } = this
+    const given = { rich: this.#rich, values: this.#values, markup, message, streaming }
     const content = { content: tree.given, readNodes: () => this.#nodesReader(provided) }
     this.#content = saidText({ ...given, ...content }, provided.provision.catalog, problems)
     this.#found = problems
@@ -270,57 +273,46 @@ export class DotLineElement extends ReflectedAttributes {
     provided.awaitNear(this.#text)
   }
 
-  /** Whether the page breaks its lines elsewhere. */
-  #differs(): boolean {
-    const isOther = this.#isOfOtherWidth() || this.#endsElsewhere()
-    if (!isOther) this.#tell()
-    return isOther
-  }
-
-  /** Whether its box has changed with what was written: as where it is as wide as its text. */
-  #isOfOtherWidth(): boolean {
-    const flow = this.#flow
-    if (!flow || this.#shown !== 'flow' || flow.isMarked || this.#width === undefined) return false
-    const { width } = flow.element.getBoundingClientRect()
-    if (width === 0 || Math.abs(width - this.#width) < leastWidth) return false
-    this.#width = width
-    this.#isStale = true
-    return true
-  }
-
-  #endsElsewhere(): boolean {
+  /** How the page has it otherwise than its layout. Reads the page, and writes nothing. */
+  #differs(): 'lines' | 'room' | undefined {
     const layout = this.#layout
-    const flow = this.#flow
     if (layout && this.#shown === 'exact') {
-      return this.#lineLength?.isExceededBy(layout.height) === true
+      return this.#lineLength?.isExceededBy(layout.height) ? 'room' : undefined
     }
-    if (!layout || !flow?.flowing || this.#shown !== 'flow') return false
+    const flow = this.#flow
+    if (!layout || !flow?.flowing || this.#shown !== 'flow' || flow.isMarked) return undefined
+    // Its box may have changed with what was written: as where it is as wide as its text.
+    const { width } = flow.element.getBoundingClientRect()
+    const isOther = width > 0 && Math.abs(width - (this.#width ?? width)) > leastWidth
+    if (isOther) {
+      this.#width = width
+      return 'room'
+    }
     // In a box that is narrower than a letter there are no lines to speak of.
-    const isTiny = (this.#width ?? 0) < flow.flowing.leading
-    if (flow.isMarked || isTiny) return false
-    if (!flow.differs(lineEndsOf(layout))) return false
-    if (!besideFloat(flow.element)) return true
+    if (width < flow.flowing.leading) return undefined
+    return flow.differs(lineEndsOf(layout)) ? 'lines' : undefined
+  }
+
+  #flowBeside() {
     this.#report({
       code: 'beside-float',
       severity: 'warning',
       message: 'the lines of the layout are not those of the page, which stand beside a float',
       hint: 'clear: both has the element stand below it',
     })
-    return false
+    this.#tell()
   }
 
   /** Has its lines end where the layout has them end. */
   #markEnds() {
-    if (this.#shown === 'exact') return this.#limitLines()
-    if (this.#isStale && this.#width !== undefined) return this.#write(this.#width)
     const flowing = this.#flow?.flowing
     if (!flowing || !this.#provided || !this.#layout) return
     this.#showFlow(flowing, this.#provided, lineEndsOf(this.#layout))
     this.#tell()
   }
 
-  /** Sets vertical text in lines as long as its box is high. */
-  #limitLines() {
+  /** Sets it anew in the room that it has: in that width, or of vertical text in that height. */
+  #fitRoom() {
     this.#isStale = true
     if (this.#width !== undefined) this.#write(this.#width)
   }

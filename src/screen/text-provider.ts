@@ -3,6 +3,7 @@ import { defaultPrefix } from '../notation/index.ts'
 import { aFunction, anObject, aString, checkOptions, listOf, oneOf } from '../problem/index.ts'
 import { type ExactRules, exactRules } from './exact-rules.ts'
 import { watchFields } from './field-watch.ts'
+import { besideFloats } from './float-beside.ts'
 import { flowRules } from './flow-rules.ts'
 import type { LaterPart } from './later-part.ts'
 import { isNearSight, laterWriting } from './later-writing.ts'
@@ -32,6 +33,7 @@ import { type PreferenceWatch, watchPreferences } from './reader-preferences.ts'
 import { shownModes } from './shown-modes.ts'
 import { stateRules } from './state-rules.ts'
 import { trees } from './text-tree.ts'
+import { warmUp } from './warm-up.ts'
 
 let count = 0
 
@@ -150,8 +152,20 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     if (toCompare.size === 0) return
     const now = [...toCompare]
     toCompare.clear()
-    const others = now.filter(text => text.element.isConnected && text.differs())
-    for (const text of others) text.markEnds()
+    const [inLines, inRoom, atRest]: ProvidedText[][] = [[], [], []]
+    for (const text of now) {
+      const how = text.element.isConnected ? text.differs() : undefined
+      if (how === 'lines') inLines.push(text)
+      else if (how === 'room') inRoom.push(text)
+      else atRest.push(text)
+    }
+    const beside = besideFloats(inLines.flatMap(text => text.block() ?? []))
+    for (const [i, text] of inLines.entries()) {
+      if (beside[i]) text.flowBeside()
+      else text.markEnds()
+    }
+    for (const text of inRoom) text.fitRoom()
+    for (const text of atRest) text.tell()
     flow.commit()
   }
 
@@ -328,6 +342,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     family: face => pageFaces.family(face),
     report: provided.report,
   })
+  const endWarmUp = laysOut(page) ? warmUp(() => setterFor(undefined, undefined)) : undefined
   outer?.handOver()
   for (const text of takeWaiting(page)) text.refresh()
 
@@ -359,6 +374,7 @@ export function provide(root: Element | Document, provision: TextProvision): Tex
     },
     stop() {
       if (frame !== 0) cancelFrame(frame)
+      endWarmUp?.()
       watch.stop()
       sizes.disconnect()
       sight.disconnect()

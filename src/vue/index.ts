@@ -15,7 +15,18 @@ export type VueTextEvents = {
 export type VueText<S extends string = string> = FunctionalComponent<TextProps<S>, VueTextEvents>
 
 const names = [
-  ...['textStyle', 'markup', 'message', 'rich', 'values', 'maxLines', 'height', 'open', 'fit'],
+  ...[
+    'textStyle',
+    'markup',
+    'streaming',
+    'message',
+    'rich',
+    'values',
+    'maxLines',
+    'height',
+    'open',
+    'fit',
+  ],
   ...['overrides', 'ellipsis', 'align', 'alignWrapped', 'paint', 'tooltip', 'tree'],
 ]
 const events: (keyof VueTextEvents)[] = ['action', 'layout']

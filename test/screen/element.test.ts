@@ -828,6 +828,36 @@ describe('a frame of an element', () => {
   })
 })
 
+describe('a text that arrives word by word', () => {
+  it('shows no mark of what is unfinished, and reports none', async () => {
+    const [flashes, text, problems] = await change<[string[], string, string[]]>(`
+      const words = ('Boats to ~strong[{port}] are ~strong[late by an hour], see ' +
+        '~link,href="https://lantern-sound.example/a b"[the notice] at the quay. ').repeat(3).split(/(?=[ ~\\[{])/)
+      const text = document.createElement('dot-line')
+      text.textStyle = 'body'
+      text.streaming = true
+      text.values = { port: 'Ardle' }
+      document.querySelector('main').append(text)
+      const flashes = []
+      let markup = ''
+      for (const word of words) {
+        markup += word
+        text.markup = markup
+        await new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve)))
+        const shown = text.shadowRoot?.textContent ?? ''
+        if (/[~{}\\[\\]]/.test(shown)) flashes.push(shown.slice(-40))
+      }
+      text.streaming = false
+      await window.provider.settled()
+      const result = [flashes, text.layout.text, text.problems.map(({ code }) => code)]
+      text.remove()
+      return result`)
+    expect(flashes).toEqual([])
+    expect(text).toContain('Boats to Ardle are late by an hour, see the notice at the quay.')
+    expect(problems).toEqual([])
+  })
+})
+
 describe('an ellipsis with an action', () => {
   const put = (attributes: string) =>
     change(`
