@@ -21,8 +21,9 @@ export function parseUnfinished(markup: string): ParsedMarkup {
 
 function withoutUnfinished(markup: string): string {
   const end = Math.max(markup.lastIndexOf('~'), markup.lastIndexOf('{'))
+  if (end < 0) return markup
   // The end alone is looked at: texts grow, and are read again with each piece.
-  const from = Math.max(0, Math.min(end, markup.length) - longestHead)
+  const from = Math.max(0, end - longestHead)
   const tail = markup.slice(from)
   const placeholder = unfinishedPlaceholder.exec(tail)
   if (placeholder) return markup.slice(0, from + placeholder.index)

@@ -5,7 +5,7 @@ import { sizeObserver } from './page-abilities.ts'
  * text asks for. Where the page does not, the box is as high as the text.
  */
 export interface LineLength {
-  /** The limit, in units; undefined where there is none. */
+  /** Maximum length, in units; undefined if the box is as high as the text. */
   readonly limit: number | undefined
   /** Whether the box has less room than lines of that length take, and sets the limit then. Reads the page. */
   isExceededBy(length: number): boolean

@@ -201,20 +201,14 @@ export class DotLineElement extends ReflectedAttributes {
 
   /** Called by the page when an attribute was changed. */
   attributeChangedCallback(name: Attribute, _: string | null, value: string | null) {
-    const problem = attributeProblem(name, value)
-    if (name === 'values' || name === 'overrides') {
-      const read = readObject(name, value)
-      if (name === 'values') this.#values = read.object
-      else this.#overrides = read.object
-      return this.#taken(name, read.problem)
-    }
-    if (problem) this.#bad.set(name, problem)
-    else this.#bad.delete(name)
-    this.#changed()
+    // Frameworks give these as properties as well.
+    if (name === 'values') this.values = value ?? undefined
+    else if (name === 'overrides') this.overrides = value ?? undefined
+    else this.#taken(name, attributeProblem(name, value))
   }
 
-  /** Notes the problem of an attribute that frameworks also give as a property, or that it has none. */
-  #taken(name: 'values' | 'overrides', problem: Problem | undefined) {
+  /** Notes the problem of an attribute, or that it has none. */
+  #taken(name: Attribute, problem: Problem | undefined) {
     if (problem) this.#bad.set(name, problem)
     else this.#bad.delete(name)
     this.#changed()
@@ -394,10 +388,10 @@ export class DotLineElement extends ReflectedAttributes {
   #writeUnseen(provided: Provided): boolean {
     const { paint, maxLines, height, fit } = this
     const isMore = maxLines ?? height ?? fit ?? this.getAttribute('align-wrapped') ?? undefined
-    if (!this.#typesetter || isMore !== undefined || this.#isInRow()) return false
+    if (isMore !== undefined || this.#isInRow()) return false
     if (this.#paint(provided, paint) !== 'text') return false
     try {
-      const content = styledContent(this.#typesetter, this.#content, this.#setting)
+      const content = this.#styledContent()
       const flow = content && flowTextBefore({ ...content, align: this.#align() })
       if (!flow) return false
       this.#showFlow(flow, provided)
@@ -418,7 +412,7 @@ export class DotLineElement extends ReflectedAttributes {
     const layout = this.#set({}, found)
     if (!layout) return
     try {
-      const content = styledContent(this.#typesetter, this.#content, this.#setting)
+      const content = this.#styledContent()
       const [first] = content?.stretches ?? []
       if (content && first) {
         this.#showFlow({ ...plainFlow, ...content, block: first }, provided)
@@ -530,7 +524,7 @@ export class DotLineElement extends ReflectedAttributes {
         // A server's text has the right faces, and stays until they are loaded.
         if (this.#isServers() && isPending(layout)) return this.#settle(layout, found)
         if (!this.#showFlow(flow, provided)) return
-        // It is told once its box is known to be as wide as it was set for.
+        // Listeners hear of it once its box has proved as wide as the layout.
         this.#keep(layout, found)
         this.#follow(layout)
         provided.compareLater(this.#text)
@@ -686,12 +680,12 @@ export class DotLineElement extends ReflectedAttributes {
     if (words !== '' && !this.#tip) {
       const part = exactPart.current()
       if (!part) return provided.awaitPart(exactPart, this.#text)
-      this.#tip = part.textTip(this, tree.kind, this.#around)
+      this.#tip = part.textTip(this, this.#around)
     }
-    this.#tip?.say(words, provided, typesetter)
+    this.#tip?.say(words, { provided, typesetter, tree: tree.kind })
   }
 
-  /** What it says, in its styles; it was set so before. */
+  /** What it says, in its styles. Throws what setting it throws. */
   #styledContent() {
     return this.#typesetter && styledContent(this.#typesetter, this.#content, this.#setting)
   }

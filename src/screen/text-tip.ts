@@ -1,5 +1,5 @@
 import type { Typesetter } from '../core.ts'
-import { type HtmlRules, htmlPartsOf } from '../targets/html/index.ts'
+import { htmlPartsOf } from '../targets/html/index.ts'
 import { dressBlock, sizeFrame } from './dress-block.ts'
 import type { Provided } from './provided.ts'
 import type { TreeKind } from './text-tree.ts'
@@ -9,21 +9,14 @@ import { writtenLines } from './written-lines.ts'
 /** The tooltip of a text. */
 export interface TextTip {
   /** Sets what it says; with nothing to say it is not shown. */
-  say(words: string, provided: Provided, typesetter: Typesetter): void
+  say(words: string, setting: TipSetting): void
   close(): void
 }
 
-export function textTip(
-  host: HTMLElement,
-  tree: TreeKind,
-  around: () => HTMLElement | undefined,
-): TextTip {
+export function textTip(host: HTMLElement, around: () => HTMLElement | undefined): TextTip {
   const tooltip = tooltipOf(host, around)
   return {
-    say(words, provided, typesetter) {
-      const { rules } = provided.exactRules(tree)
-      tooltip.say(words, tip => writeTip(tip, words.trim(), { provided, typesetter, rules }))
-    },
+    say: (words, setting) => tooltip.say(words, tip => writeTip(tip, words.trim(), setting)),
     close: tooltip.close,
   }
 }
@@ -31,20 +24,22 @@ export function textTip(
 /** The maximum width of a tooltip's text, in units. */
 const widest = 330
 
-interface TipSetting {
+/** What a tooltip is set with. */
+export interface TipSetting {
   readonly provided: Provided
   readonly typesetter: Typesetter
-  readonly rules: HtmlRules
+  /** Where its text has its words. */
+  readonly tree: TreeKind
 }
 
 /** Writes a tooltip in the sheet's style `tooltip`, where it has one, else white on its dark ground. */
-function writeTip(tip: HTMLElement, words: string, { provided, typesetter, rules }: TipSetting) {
+function writeTip(tip: HTMLElement, words: string, { provided, typesetter, tree }: TipSetting) {
   const hasStyle = provided.provision.sheet.styleNames.includes('tooltip')
   const look = hasStyle ? { style: 'tooltip' } : { overrides: { ink: '#ffffff' } }
   const setting = { ...look, values: { text: words } }
   const natural = typesetter.set('{text}', setting).width
   const layout = typesetter.set('{text}', { ...setting, width: Math.min(natural, widest) })
-  const parts = htmlPartsOf(layout, rules)
+  const parts = htmlPartsOf(layout, provided.exactRules(tree).rules)
   // Till its face is in the page the words are shown as they are.
   if (provided.pageFaces.awaited()) {
     tip.textContent = words

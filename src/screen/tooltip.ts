@@ -112,6 +112,8 @@ export function tooltipOf(host: HTMLElement, frameOf: () => HTMLElement | undefi
   }
   host.addEventListener('focusin', () => {
     isFocused = true
+    // The pointer may just have left.
+    clearTimeout(timer)
     show()
   })
   host.addEventListener('focusout', () => {
