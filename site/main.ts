@@ -80,7 +80,6 @@ function makeLive(code: Element) {
   run.addEventListener('click', async () => {
     run.disabled = true
     const { printed, svg, isWrong } = await runExample(edited?.value ?? source)
-    run.disabled = false
     output.className = isWrong ? 'wrong' : ''
     const text = document.createElement('pre')
     text.tabIndex = 0
@@ -88,8 +87,13 @@ function makeLive(code: Element) {
     const picture = document.createElement('img')
     picture.alt = 'The drawing'
     // As a picture, nothing of it can run.
-    if (svg) picture.src = `data:image/svg+xml,${encodeURIComponent(svg)}`
+    if (svg) {
+      picture.src = `data:image/svg+xml,${encodeURIComponent(svg)}`
+      // It comes with its size: what follows moves once.
+      await picture.decode().catch(() => {})
+    }
     output.replaceChildren(text, ...(svg ? [picture] : []))
+    run.disabled = false
   })
   edit.addEventListener('click', () => {
     edited = document.createElement('textarea')

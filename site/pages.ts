@@ -6,6 +6,8 @@ import { highlighted } from './highlight.ts'
 import type { Page } from './page.ts'
 import { withTypographicQuotes } from './quotes.ts'
 
+declare const __PICTURE_SIZES__: Readonly<Record<string, readonly [width: number, height: number]>>
+
 const reader = new Marked({
   renderer: {
     code({ text, lang = '' }) {
@@ -95,7 +97,9 @@ export function htmlOf({ name, text }: Page): string {
       })
       .replace(/(href|src)="([^"#:]+)(#[^"]*)?"/g, (whole, attribute, path, hash = '') => {
         const target = resolved(folder + path)
-        if (attribute === 'src') return `src="${pictures[`../${target}`] ?? path}" loading="lazy"`
+        if (attribute === 'src') {
+          return `src="${pictures[`../${target}`] ?? path}" loading="lazy"${sizeOf(target)}`
+        }
         const picture = pictures[`../${target}`]
         if (picture) return `href="${picture}"`
         const page = pages.find(one => one.name === nameOf(`../${target}`))
@@ -111,6 +115,18 @@ export function htmlOf({ name, text }: Page): string {
       .replace(/<thead>\s*<tr>(\s*<th[^>]*><\/th>)+\s*<\/tr>\s*<\/thead>/g, '')
       .replace(/<th[^>]*><\/th>/g, '<td></td>')
   )
+}
+
+/** How high a picture of a page is at most, in CSS pixels: less than a screen. */
+const greatestHeight = 640
+
+/** Attributes of a picture, so that what follows does not move when it comes. */
+function sizeOf(picture: string): string {
+  const size = __PICTURE_SIZES__[picture]
+  if (!size) return ''
+  const [width, height] = size
+  const ratio = Math.min(1, greatestHeight / height)
+  return ` width="${Math.round(width * ratio)}" height="${Math.round(height * ratio)}"`
 }
 
 const isRoot = (name: string) => ['README', 'CONTRIBUTING', 'CHANGELOG'].includes(name)

@@ -39,7 +39,11 @@ export async function runExample(code: string): Promise<Outcome> {
   for (const [, , name] of code.matchAll(imports)) {
     const load = Object.hasOwn(modules, name) ? modules[name] : undefined
     if (!load) return { printed: [`there is no module '${name}' here`], svg, isWrong: true }
-    loaded[name] = watched(await load())
+    try {
+      loaded[name] = watched(await load())
+    } catch (error) {
+      return { printed: [String(error)], svg, isWrong: true }
+    }
   }
   /** The library, with an eye on what is set and drawn. */
   function watched(module: object): object {

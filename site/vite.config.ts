@@ -19,9 +19,28 @@ const files = new Map([
   ].map(name => [name, `${root}node_modules/${name}`] as const),
 ])
 
+/** Width and height of each picture of the docs, as it says them in its head. */
+const pictureSizes = Object.fromEntries(
+  ['docs/screenshots', 'docs/pictures'].flatMap(folder =>
+    readdirSync(`${root}${folder}`).flatMap(name => {
+      const bytes = readFileSync(`${root}${folder}/${name}`)
+      // PNG (Third Edition) 11.2.1: the header is the first chunk.
+      if (name.endsWith('.png')) {
+        return [[`${folder}/${name}`, [bytes.readUInt32BE(16), bytes.readUInt32BE(20)]] as const]
+      }
+      const [, width, height] =
+        /<svg\b[^>]*?\swidth="([\d.]+)[^>]*?\sheight="([\d.]+)/.exec(bytes.toString()) ?? []
+      return width ? [[`${folder}/${name}`, [Number(width), Number(height)]] as const] : []
+    }),
+  ),
+)
+
 export default defineConfig(({ command }) => ({
   // Built beside it; served from where they are.
-  define: { __EXAMPLES__: JSON.stringify(command === 'serve' ? `/@fs${root}` : './') },
+  define: {
+    __EXAMPLES__: JSON.stringify(command === 'serve' ? `/@fs${root}` : './'),
+    __PICTURE_SIZES__: JSON.stringify(pictureSizes),
+  },
   root: fileURLToPath(new URL('.', import.meta.url)),
   base: './',
   resolve: { alias: sourceAliases('default') },

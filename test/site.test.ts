@@ -36,6 +36,11 @@ describe('the site', () => {
         const answer = await page.request.get(new URL(target, page.url()).href)
         expect([name, target, answer.status()]).toEqual([name, target, 200])
       }
+      // Room is kept for pictures: nothing moves as they come.
+      const rooms = await page.$$eval('main img', all =>
+        all.map(one => [one.getAttribute('src'), one.getBoundingClientRect().height > 8]),
+      )
+      for (const room of rooms) expect([name, ...room]).toEqual([name, room[0], true])
     }
   })
 
@@ -85,8 +90,12 @@ describe('the site', () => {
       const count = await lives.count()
       ran += count
       for (let i = 0; i < count; i++) {
-        await lives.nth(i).locator('button').first().click()
-        await lives.nth(i).locator('output pre').waitFor()
+        // By keyboard: what a pointer presses may move as outputs come.
+        await lives.nth(i).locator('button').first().press('Enter')
+        const output = lives.nth(i).locator('output pre')
+        await output.waitFor().catch(error => {
+          throw new Error(`example ${i} of ${name} says nothing`, { cause: error })
+        })
         const said = await lives.nth(i).locator('output').getAttribute('class')
         expect([name, i, said, said === 'wrong' && (await lives.nth(i).textContent())]).toEqual([
           name,
