@@ -3,7 +3,7 @@ import { setLength } from './set-length.ts'
 import { type SoleRun, soleRun, writeSoleRun } from './sole-run.ts'
 import { writtenNodes } from './written-nodes.ts'
 
-/** A line of a text with the nodes that were written for it: an element, and what is behind it. */
+/** A line of a text, or a list, with the nodes that were written for it: an element, and what is behind it. */
 interface WrittenLine {
   readonly html: string
   readonly start: number
@@ -14,7 +14,7 @@ interface WrittenLine {
 /** The lines that stand in a block. */
 export interface WrittenLines {
   /** Writes those that are others than before: lines that stay keep their nodes. */
-  write(parts: Pick<HtmlParts, 'lines' | 'starts'>): void
+  write(parts: Pick<HtmlParts, 'pieces' | 'starts'>): void
 }
 
 export function writtenLines(block: Element): WrittenLines {
@@ -44,7 +44,7 @@ export function writtenLines(block: Element): WrittenLines {
   }
 
   return {
-    write({ lines, starts }) {
+    write({ pieces: lines, starts }) {
       // A reader's translation stands in place of what was written, in parts: none of it is kept.
       if (block.querySelector('font')) {
         block.replaceChildren()

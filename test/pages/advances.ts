@@ -100,7 +100,7 @@ function ownWidths({ lines }: Layout): number[] {
 
 /** The same of the elements of lines. */
 const shownWidths = (block: ParentNode): number[] =>
-  [...block.children].map(line => {
+  [...block.querySelectorAll(':scope > :not([role=list]), [role=listitem] > *')].map(line => {
     const range = document.createRange()
     let [left, right] = [Infinity, -Infinity]
     const walker = document.createTreeWalker(line, NodeFilter.SHOW_TEXT)

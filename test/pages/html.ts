@@ -175,7 +175,11 @@ const tallerBy = (element: Element) =>
 function distances(layout: Layout, holder: HTMLElement): { baseline: number; start: number } {
   const origin = holder.firstElementChild?.getBoundingClientRect()
   if (!origin) throw new Error('nothing was put onto the page')
-  const lines = [...(holder.firstElementChild?.children ?? [])]
+  const lines = [
+    ...(holder.firstElementChild?.querySelectorAll(
+      ':scope > :not([role=list]), [role=listitem] > *',
+    ) ?? []),
+  ]
   const { writingMode } = layout
   const isUp = writingMode === 'sideways-lr'
   const isAcross = writingMode === 'horizontal-tb'

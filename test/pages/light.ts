@@ -31,6 +31,7 @@ const sheet = defineSheet({
     link: { ink: 'flare', underline: true },
     backed: { backing: { ink: '#cfe8f5', padding: 3 } },
     hover: { ink: '#000000' },
+    steps: { from: 'body', marker: { text: '{number}.' } },
   },
 })
 const fonts = await openFonts({ builtIn: sans })

@@ -49,6 +49,7 @@ describe('a text in the light', () => {
     ['with a backing', { markup: 'Boats are ~backed[late] today, all of them' }],
     ['truncated', { markup: 'The boat to Ardle Point leaves at noon', 'max-lines': '1' }],
     ['as a picture', { markup: 'The boat to Ardle Point leaves', paint: 'svg' }],
+    ['a list', { markup: 'The boat to Ardle Point\nleaves at noon', 'text-style': 'steps' }],
     ['on a canvas', { markup: 'The boat to Ardle Point leaves', paint: 'canvas' }],
   ])('is as in a shadow tree, whatever the page’s styles say: %s', async (_, attributes) => {
     const [shadow, light] = await measure(attributes)
@@ -104,6 +105,30 @@ describe('a text in the light', () => {
     expect(await words()).toContain('and a ferry')
     await change(`text.textContent = ''`)
     expect(await words()).toBe('')
+  })
+
+  it('says its lists as lists, whose items have all their lines', async () => {
+    const steps = 'Take the boat to Ardle Point\nWalk along the quay until you see the lamp\nWait'
+    await page.evaluate(`(async () => {
+      document.querySelector('main').innerHTML =
+        '<dot-line tree="light" text-style="steps" style="inline-size: 180px"></dot-line>' +
+        '<dot-line text-style="steps"></dot-line><dot-line tree="light">one\\ntwo</dot-line>'
+      for (const text of document.querySelectorAll('dot-line[text-style]')) text.markup = ${JSON.stringify(steps)}
+      await provider.settled()
+    })()`)
+    const lists = page.getByRole('list')
+    expect(await lists.count()).toBe(2)
+    for (const list of await lists.all()) {
+      const items = list.getByRole('listitem')
+      expect((await items.allTextContents()).map(words => words.trim())).toEqual(steps.split('\n'))
+    }
+    // A change of one item stays one list.
+    await page.evaluate(`(async () => {
+      document.querySelector('dot-line').markup = 'Wait\\nWait'
+      await new Promise(resolve => setTimeout(resolve))
+      await provider.settled()
+    })()`)
+    expect(await lists.first().getByRole('listitem').allTextContents()).toEqual(['Wait\n', 'Wait'])
   })
 
   it('goes into a shadow tree and back', async () => {

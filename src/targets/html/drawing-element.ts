@@ -64,7 +64,8 @@ export function drawingElement(
       flush()
       const place = sheet.classOf(placeDeclarations(product(frame.matrix, item.matrix)))
       ids.add(item.id)
-      const text = layoutElement(item.layout, sheet, pictureUrl)
+      // A drawing says the roles of its groups itself.
+      const text = layoutElement(item.layout, sheet, pictureUrl, false)
       parts.push(`<div class="${place}">${ids.take()}${text}</div>`)
     } else if (item.kind === 'group' && readOutGroups.has(item)) {
       flush()

@@ -13,6 +13,7 @@ import { px } from '../flow/index.ts'
 import { toSvg } from '../svg/index.ts'
 import { blockLook } from './layout-element.ts'
 import { lineElement } from './line-element.ts'
+import { linePieces, pieceElement } from './line-pieces.ts'
 import { type Rules, rulesFor } from './rules.ts'
 import { aPrefix } from './to-html.ts'
 import { writtenLayout } from './written-layout.ts'
@@ -71,10 +72,13 @@ export interface HtmlParts {
   readonly block: string
   /** BCP 47 tag. */
   readonly language: string
-  /** One piece a line, one behind the other: an element each, with a newline behind it between paragraphs. */
-  readonly lines: readonly string[]
   /**
-   * Start of each line behind the edge of the block, in units. Set the custom property
+   * One piece a line, or a list; one behind the other: an element each, with a newline behind it
+   * between paragraphs.
+   */
+  readonly pieces: readonly string[]
+  /**
+   * Start of each line by itself behind the edge of the block, in units. Set the custom property
    * `--line-start` of its element to it, in `px`, if it is more than 0.
    */
   readonly starts: readonly number[]
@@ -100,16 +104,19 @@ export function htmlPartsOf(
   if (!keptRules) fail('bad-argument', 'the rules of htmlPartsOf must come from htmlRulesFor()')
   const block = keptRules.classOf(blockLook(layout, '100%', '100%'))
   const { content, start, below, above } = writtenLayout(layout, keptRules, unseen)
+  const pieces = linePieces(layout)
   const picture = (drawing: Drawing | undefined, level: -1 | 1) =>
     drawing &&
     `<div class="${keptRules.classOf(pictureRule(drawing, level))}" aria-hidden="true">${toSvg(drawing)}</div>`
   return {
     block,
     language: layout.style.language,
-    lines: layout.lines.map((_, i) =>
-      lineElement(layout, i, start(i), content(i), keptRules, ownStart),
+    pieces: pieces.map(piece =>
+      pieceElement(piece, i =>
+        lineElement(layout, i, start(i), content(i), keptRules, piece.items ? px : ownStart),
+      ),
     ),
-    starts: layout.lines.map((_, i) => Math.max(0, start(i))),
+    starts: pieces.map(({ items, first }) => (items ? 0 : Math.max(0, start(first)))),
     below: picture(below, -1),
     above: picture(above, 1),
   }

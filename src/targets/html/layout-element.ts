@@ -5,14 +5,16 @@ import { hasCentralBaseline, isVertical } from '../../sheet/index.ts'
 import { px } from '../flow/index.ts'
 import { toSvg } from '../svg/index.ts'
 import { lineElement } from './line-element.ts'
+import { linePieces, pieceElement } from './line-pieces.ts'
 import type { Rules } from './rules.ts'
 import { writtenLayout } from './written-layout.ts'
 
-/** A layout as an element of real text. */
+/** A layout as an element of real text; `hasRoles` says its lists to those who hear them. */
 export function layoutElement(
   layout: Layout,
   sheet: Rules,
   pictureUrl: (svg: string) => string,
+  hasRoles: boolean,
 ): string {
   const written = writtenLayout(layout, sheet)
   const { below, above } = written
@@ -21,9 +23,10 @@ export function layoutElement(
     below ? pictureDeclarations(below, -1, pictureUrl) : '',
     above ? pictureDeclarations(above, 1, pictureUrl) : '',
   )
-  const body = layout.lines.map((_, i) =>
-    lineElement(layout, i, written.start(i), written.content(i), sheet),
-  )
+  const line = (i: number) => lineElement(layout, i, written.start(i), written.content(i), sheet)
+  const body = hasRoles
+    ? linePieces(layout).map(piece => pieceElement(piece, line))
+    : layout.lines.map((_, i) => line(i))
   const language = htmlText(layout.style.language)
   return `<div class="${block}" dir="ltr" lang="${language}">${body.join('')}</div>`
 }

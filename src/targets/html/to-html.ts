@@ -64,7 +64,7 @@ export function toHtml(
   const elements = [shown].flat().map(one => {
     if (isLayout(one)) {
       checkLayout('toHtml', one)
-      return layoutElement(one, sheet, pictureUrl)
+      return layoutElement(one, sheet, pictureUrl, true)
     }
     return drawingElement(asDrawing(one), sheet, pictureUrl, ids)
   })
