@@ -22,9 +22,18 @@ export function isCovered(coverage: Coverage, codePoint: number): boolean {
 /** The code points that any of several has. */
 export function unitedCoverage(coverages: readonly Coverage[]): Coverage {
   if (coverages.length === 1) return coverages[0]
-  const ranges = coverages.flatMap(coverage =>
-    Array.from({ length: coverage.length / 2 }, (_, i) => [coverage[i * 2], coverage[i * 2 + 1]]),
+  return coverageOfRanges(
+    coverages.flatMap(coverage =>
+      Array.from(
+        { length: coverage.length / 2 },
+        (_, i) => [coverage[i * 2], coverage[i * 2 + 1]] as const,
+      ),
+    ),
   )
+}
+
+/** The code points of ranges in any order, which may overlap. */
+export function coverageOfRanges(ranges: readonly (readonly [number, number])[]): Coverage {
   const united: number[] = []
   for (const [first, last] of ranges.toSorted((a, b) => a[0] - b[0])) {
     const end = united.at(-1) ?? -2

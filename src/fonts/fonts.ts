@@ -14,7 +14,7 @@ import { type Coverage, isCovered, readCoverage, unitedCoverage } from './covera
 import type { Face, Slant, Synthesized } from './face.ts'
 import { canDo, checkSearch, isFound } from './find-faces.ts'
 import { notes } from './kept-with-fonts.ts'
-import { type LaterFace, laterFaces } from './later-faces.ts'
+import { type LaterFace, type LaterFiles, laterFaces, laterFiles } from './later-faces.ts'
 import {
   abilitiesOf,
   type FaceCapabilities,
@@ -61,6 +61,7 @@ export interface SearchedFace {
 /** The faces that are available. */
 export interface Fonts {
   readonly [notes]: Map<string, object>
+  readonly [laterFiles]: LaterFiles
   /** Their names. */
   readonly families: readonly string[]
   /** Changes whenever fonts are added, or come that were waited for. */
@@ -265,6 +266,12 @@ export function fontsOf(parts: FontsParts): Fonts {
     },
     problems,
     [notes]: new Map(),
+    [laterFiles]: {
+      split: (family, wanted) => later.split(keyOf(family), entriesOf(family), wanted),
+      request: (family, wanted, text) =>
+        later.request(keyOf(family), entriesOf(family), wanted, text),
+      requestSpare: later.requestSpare,
+    },
     has: family => families.has(keyOf(family)),
     nearest(family) {
       checkArgument('nearest', 'family', family, aString)

@@ -34,7 +34,7 @@ export {
   type WantedFace,
 } from './fonts.ts'
 export { keptWithFonts } from './kept-with-fonts.ts'
-export type { LaterFace } from './later-faces.ts'
+export { type LaterFace, laterFiles } from './later-faces.ts'
 export {
   entryFor,
   type FaceCapabilities,
@@ -46,5 +46,6 @@ export type { FontEngines } from './open-face.ts'
 export { faceOf } from './open-faces.ts'
 export type { Url, WasmModule } from './platform-types.ts'
 export { type FontSubset, subsetFont } from './subset-font.ts'
+export { readUnicodeRanges } from './unicode-ranges.ts'
 export { unitScale } from './unit-scale.ts'
 export type { Coordinates, NamedInstance, VariationAxis } from './variations.ts'

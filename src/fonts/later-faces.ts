@@ -1,4 +1,5 @@
 import { DotLineError, type Problem } from '../problem/index.ts'
+import { type Coverage, isCovered, unitedCoverage } from './coverage.ts'
 import type { FontEntry } from './listed-face.ts'
 import { type FaceTraits, nearestFaces, type WantedTraits } from './match-face.ts'
 
@@ -9,6 +10,10 @@ export interface LaterFace extends FaceTraits {
   readonly name: string
   /** Fetches it. Throws a `DotLineError` where that fails. */
   readonly fetch: () => Promise<FontEntry>
+  /** Characters of a file that has some of its family; it is fetched for a text with one of them. */
+  readonly ranges?: Coverage | undefined
+  /** Whether it may have a script that no face at hand has, for styles that do not name its family. */
+  readonly isSpare: boolean
 }
 
 /** Faces that are not here yet. */
@@ -16,12 +21,47 @@ export interface LaterFaces {
   readonly families: readonly string[]
   /** Whether the face of a family that is nearest to what is wanted, of these and those at hand, is to come. */
   isPending(key: string, atHand: readonly FaceTraits[], wanted: WantedTraits): boolean
-  /** Fetches the face of a family that is nearest, if it is one of these; each once. */
-  request(key: string, atHand: readonly FaceTraits[], wanted: WantedTraits): void
+  /** The files with ranges that are nearest to what is wanted, and are to come. */
+  split(key: string, atHand: readonly FaceTraits[], wanted: WantedTraits): SplitFace
+  /**
+   * Fetches the face of a family that is nearest, if it is one of these; each once. Of files with
+   * ranges those that have a character of the text.
+   */
+  request(key: string, atHand: readonly FaceTraits[], wanted: WantedTraits, text?: string): void
+  /**
+   * Fetches a face that may have a character which no face at hand has, and gives its family: one
+   * that says so by its ranges, else any, if `hasScript`.
+   */
+  requestSpare(codePoint: number, hasScript: boolean, wanted: WantedTraits): string | undefined
   /** Resolves when all that was asked for has come, or failed. */
   settled(): Promise<void>
   /** Forgets all; what comes after is dropped. */
   close(): void
+}
+
+/** The key under which fonts have their files that are to come. */
+export const laterFiles: unique symbol = Symbol('files of fonts that are to come')
+
+/** The files of fonts that are to come, by the names of their families. */
+export interface LaterFiles {
+  split(family: string, wanted: WantedTraits): SplitFace
+  request(family: string, wanted: WantedTraits, text: string): void
+  readonly requestSpare: LaterFaces['requestSpare']
+}
+
+/** Files with ranges of a face that are to come. */
+export interface SplitFace {
+  /** The characters in them. */
+  readonly ranges: Coverage
+  /** Whether none of the files is at hand. */
+  readonly isWhole: boolean
+}
+
+const noRanges: Coverage = new Uint32Array()
+
+const isIn = ({ ranges = noRanges }: LaterFace, text: string) => {
+  for (const character of text) if (isCovered(ranges, character.codePointAt(0) ?? 0)) return true
+  return false
 }
 
 export function laterFaces(
@@ -39,9 +79,13 @@ export function laterFaces(
 
   function nearestOf(key: string, atHand: readonly FaceTraits[], wanted: WantedTraits) {
     const ofFamily = waiting.get(key)
-    if (!ofFamily) return []
+    if (!ofFamily || ofFamily.length === 0) return []
     const near: ReadonlySet<FaceTraits> = new Set(nearestFaces([...atHand, ...ofFamily], wanted))
     return ofFamily.filter(face => near.has(face))
+  }
+
+  function fetchOnce(face: LaterFace) {
+    if (!underWay.has(face)) underWay.set(face, fetched(face))
   }
 
   async function fetched(face: LaterFace) {
@@ -62,11 +106,30 @@ export function laterFaces(
 
   return {
     families: faces.map(face => face.family),
-    isPending: (key, atHand, wanted) => nearestOf(key, atHand, wanted).length > 0,
-    request(key, atHand, wanted) {
-      for (const face of nearestOf(key, atHand, wanted)) {
-        if (!underWay.has(face)) underWay.set(face, fetched(face))
+    isPending: (key, atHand, wanted) => nearestOf(key, atHand, wanted).some(face => !face.ranges),
+    split(key, atHand, wanted) {
+      const split = nearestOf(key, atHand, wanted).filter(face => face.ranges)
+      if (split.length === 0) return { ranges: noRanges, isWhole: false }
+      return {
+        ranges: unitedCoverage(split.map(face => face.ranges ?? noRanges)),
+        isWhole: nearestFaces([split[0], ...atHand], wanted).length === 1,
       }
+    },
+    request(key, atHand, wanted, text = '') {
+      for (const face of nearestOf(key, atHand, wanted)) {
+        if (!face.ranges || isIn(face, text)) fetchOnce(face)
+      }
+    },
+    requestSpare(codePoint, hasScript, wanted) {
+      const spare = [...waiting.values()].flat().filter(face => face.isSpare)
+      const able = spare.filter(face => face.ranges && isCovered(face.ranges, codePoint))
+      const chosen = able.length > 0 || !hasScript ? able : spare.filter(face => !face.ranges)
+      if (chosen.length === 0) return undefined
+      for (const family of new Set(chosen.map(face => face.family))) {
+        const ofFamily = chosen.filter(face => face.family === family)
+        for (const face of nearestFaces(ofFamily, wanted)) fetchOnce(face)
+      }
+      return chosen[0].family
     },
     async settled() {
       // Faces that arrive may be set at once, and more may be asked for.

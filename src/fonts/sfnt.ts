@@ -21,9 +21,10 @@ export function readSfnt(file: FontFile, name: string, index = 0): SfntTables {
   if (version !== trueType && version !== 0x74727565 && version !== 0x4f54544f) {
     fail('bad-font', `${name} is not a TrueType or OpenType font`)
   }
-  const count = head.getUint16(4)
-  const bytes = file.read(start + headSize, count * entrySize)
-  if (bytes.length < count * entrySize) fail('bad-font', `${name} ends inside its table directory`)
+  const tableCount = head.getUint16(4)
+  const bytes = file.read(start + headSize, tableCount * entrySize)
+  if (bytes.length < tableCount * entrySize)
+    fail('bad-font', `${name} ends inside its table directory`)
   const view = viewOf(bytes)
   const places = new Map<string, readonly [offset: number, length: number]>()
   for (let at = 0; at < bytes.length; at += entrySize) {
@@ -40,6 +41,14 @@ export function readSfnt(file: FontFile, name: string, index = 0): SfntTables {
   }
   if (!places.has('glyf') && !places.has('CFF ') && !places.has('CFF2')) {
     fail('bad-font', `${name} has no outlines`, { hint: 'bitmap fonts are not supported' })
+  }
+  // Fonts of color glyphs in that format may have empty outlines for those who don't read it.
+  const [, glyphsLength = Infinity] = places.get('glyf') ?? []
+  const maximum = viewOf(file.read(...(places.get('maxp') ?? [0, 0])))
+  const glyphCount = maximum.byteLength < 6 ? 0 : maximum.getUint16(4)
+  if (places.has('SVG ') && !places.has('COLR') && glyphsLength < glyphCount) {
+    const hint = "its glyphs are in table 'SVG '; color glyphs are read from 'COLR'"
+    fail('bad-font', `${name} has no outlines`, { hint })
   }
   return {
     has: tag => places.has(tag),

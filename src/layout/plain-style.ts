@@ -91,9 +91,9 @@ export function plainStyle(
 ): PlainStyle | undefined {
   if (!isPlainStyle(style)) return undefined
   const shaping = tools.shapingStyle(style)
-  const { faces, language, features, problems } = shaping
+  const { faces, language, features, problems, isStandIn } = shaping
   const [face] = faces
-  if (problems.length > 0) return undefined
+  if (problems.length > 0 || isStandIn) return undefined
   const reach = tools.extents(style)
   const height = (isFirst: boolean, isLast: boolean) => {
     const { above, below } = trimmed(reach, style, tools, isFirst, isLast)

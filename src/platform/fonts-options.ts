@@ -38,6 +38,11 @@ export interface DescribedFont {
   readonly weight?: number | readonly [least: number, most: number]
   /** Slant. Default: `normal`. */
   readonly slant?: Slant
+  /**
+   * The characters of a file that has some of its family, as in CSS: `U+0-FF, U+2000-206F` (CSS
+   * Fonts 4, section 4.5). With `loading: 'lazy'` it is fetched for a text with one of them.
+   */
+  readonly ranges?: string
 }
 
 /** Options of `openFonts`. */

@@ -1,4 +1,4 @@
-import type { FaceTraits, FontSource } from '../fonts/index.ts'
+import { type FaceTraits, type FontSource, readUnicodeRanges } from '../fonts/index.ts'
 import {
   aString,
   being,
@@ -68,7 +68,9 @@ function checkDescribedFont(font: DescribedFont) {
     family: aString,
     weight: either(aWeight, weights),
     slant: oneOf('normal', 'italic', 'oblique'),
+    ranges: aString,
   })
+  if (font.ranges !== undefined) readUnicodeRanges(font.ranges)
 }
 
 export function checkDescriptions({ builtIn = [], files: fonts = [] }: FontsOptions) {

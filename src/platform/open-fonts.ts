@@ -13,6 +13,7 @@ import {
   type LaterFace,
   laterSubsetter,
   type ReadFonts,
+  readUnicodeRanges,
   type Subsetter,
   startEngine,
 } from '../fonts/index.ts'
@@ -190,6 +191,8 @@ const laterFont = (supply: Supply, font: DescribedFont): LaterFace => ({
   ...traitsOf(font),
   name: nameOfFont(font.source),
   fetch: () => describedEntry(supply, font),
+  ranges: font.ranges === undefined ? undefined : readUnicodeRanges(font.ranges),
+  isSpare: true,
 })
 
 const nameOfFont = (source: FontSource) =>
@@ -197,6 +200,8 @@ const nameOfFont = (source: FontSource) =>
 
 const laterBuiltIn = (supply: Supply, face: BuiltInFace): LaterFace => ({
   ...builtInTraits(face),
+  // All have the letters of the first, which is here.
+  isSpare: false,
   async fetch() {
     const bytesOf = await supply.prepare([face.url])
     return builtInEntry(face, () => bytesOf(face.url))

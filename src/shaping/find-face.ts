@@ -1,11 +1,21 @@
-import type { Face, Fonts, ListedFace } from '../fonts/index.ts'
+import {
+  type Coverage,
+  type Face,
+  type Fonts,
+  isCovered,
+  type ListedFace,
+  laterFiles,
+} from '../fonts/index.ts'
 import { available, errorProblem, type Problem, warningProblem } from '../problem/index.ts'
 import type { Style } from '../sheet/index.ts'
+import { isCommonScript } from '../unicode/index.ts'
 
 export interface FoundFace {
   readonly face: Face
   /** Traits of the style that the fonts lack. */
   readonly problems: readonly Problem[]
+  /** Whether it stands in for files with ranges, which are to come. */
+  readonly isSplit?: true
 }
 
 /** The generic family that stands in where none of a style's families is among the fonts. */
@@ -25,6 +35,10 @@ export function findFace(fonts: Fonts, style: Style): FoundFace {
     return { face: fonts.face(stand, style), problems: [problem] }
   }
   const face = fonts.face(family, style)
+  // Its files are asked for by the characters of texts, which report that.
+  if (fonts[laterFiles].split(family, style).isWhole) {
+    return { face, problems: [], isSplit: true }
+  }
   if (fonts.isPending(family, style)) {
     const message = `a face of '${family}' is being fetched; '${face.postScriptName}' stands in`
     return { face, problems: [warningProblem('pending-face', message)] }
@@ -88,12 +102,62 @@ export function standInFaces(fonts: Fonts, style: Style): ReadonlyMap<Face, stri
   )
 }
 
+/** A family whose files have ranges, some of which are to come. */
+export interface SplitFamily {
+  readonly family: string
+  /** The characters in them. */
+  readonly ranges: Coverage
+  /** Faces of the families before it. */
+  readonly before: readonly Face[]
+}
+
+/** A style's families of which files with ranges are to come. */
+export function splitFamilies(fonts: Fonts, style: Style): readonly SplitFamily[] {
+  const families = style.family.filter(name => fonts.has(name))
+  const split: SplitFamily[] = []
+  for (const [i, family] of families.entries()) {
+    const { ranges } = fonts[laterFiles].split(family, style)
+    if (ranges.length === 0) continue
+    const before = families.slice(0, i).flatMap(name => fonts.faces(name, style))
+    split.push({ family, ranges, before })
+  }
+  return split
+}
+
+/** Asks for the files of split families that have characters of a text; gives those families. */
+export function requestFiles(
+  split: readonly SplitFamily[],
+  text: string,
+  style: Style,
+  fonts: Fonts,
+): readonly string[] {
+  return split
+    .filter(({ ranges, before }) => {
+      let needed = ''
+      for (const character of text) {
+        const codePoint = character.codePointAt(0) ?? 0
+        if (!isCovered(ranges, codePoint)) continue
+        if (!before.some(face => face.glyphOf(codePoint) !== 0)) needed += character
+      }
+      return needed !== ''
+    })
+    .map(({ family }) => {
+      fonts[laterFiles].request(family, style, text)
+      return family
+    })
+}
+
 /** Asks for those of a style's families that are still to come. */
 export function requestFaces(fonts: Fonts, style: Style) {
   for (const family of style.family) if (fonts.has(family)) fonts.face(family, style)
 }
 
-/** The first of a style's families of which a face is still to come. */
-export function awaitedFamily(fonts: Fonts, style: Style): string | undefined {
-  return style.family.find(family => fonts.has(family) && fonts.isPending(family, style))
+/** The family that is still to come for a character: the first of a style's, or any that may have it. */
+export function awaitedFamily(fonts: Fonts, style: Style, codePoint: number): string | undefined {
+  const own = style.family.find(family => {
+    if (!fonts.has(family)) return false
+    const { ranges } = fonts[laterFiles].split(family, style)
+    return isCovered(ranges, codePoint) || fonts.isPending(family, style)
+  })
+  return own ?? fonts[laterFiles].requestSpare(codePoint, !isCommonScript(codePoint), style)
 }

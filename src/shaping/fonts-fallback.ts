@@ -1,6 +1,6 @@
-import { type Face, type Fonts, isCovered, keptWithFonts } from '../fonts/index.ts'
+import { type Face, type Fonts, isCovered, keptWithFonts, laterFiles } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
-import { scriptOf } from '../unicode/index.ts'
+import { isCommonScript, scriptOf } from '../unicode/index.ts'
 import { type Fallback, isInvisible } from './fallback.ts'
 import { requestFaces } from './find-face.ts'
 
@@ -48,6 +48,10 @@ export function fontsFallback(fonts: Fonts, style: Style): Fallback {
         .faces(family, style)
         .find(face => needed.every(codePoint => face.glyphOf(codePoint) !== 0))
       if (able && (able.colored || !colored)) return able
+    }
+    // It is set again when one has come.
+    for (const codePoint of needed) {
+      fonts[laterFiles].requestSpare(codePoint, !isCommonScript(codePoint), style)
     }
     return undefined
   }

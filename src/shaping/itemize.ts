@@ -4,6 +4,7 @@ import { isSameBacking, type Style } from '../sheet/index.ts'
 import { scripts } from '../unicode/index.ts'
 import { closedTracking } from './closed-up.ts'
 import { faceRuns } from './fallback.ts'
+import { requestFiles, type SplitFamily } from './find-face.ts'
 import type { ShapingItem } from './glyph-run.ts'
 import { standingObject } from './object-glyph.ts'
 import type { ShapingTools } from './shaping-tools.ts'
@@ -36,9 +37,14 @@ export function itemize(
   const items: ShapingItem[] = []
   let next = 0
   for (const run of runs) {
-    const { faces, fallback, spacing, language, features, standIns } = shapingStyle(run.style)
+    const { faces, fallback, spacing, language, features, standIns, split } = shapingStyle(
+      run.style,
+    )
     const { size, backing } = run.style
     const inRoom = backing !== 'none' && backing.inFlow ? run.style : undefined
+    if (split.length > 0) {
+      awaitFiles(split, text.slice(run.start, run.end), run.style, faces[0], tools.fonts, problems)
+    }
     for (const part of faceRuns(text, run.start, run.end, faces, fallback)) {
       const { face } = part
       const family = standIns.get(face)
@@ -121,8 +127,26 @@ function awaitNearer(
   problems: Problem[],
 ) {
   fonts.face(family, style)
+  problems.push(pendingProblem(family, standIn))
+}
+
+/** Asks for files of families that a text needs. */
+function awaitFiles(
+  split: readonly SplitFamily[],
+  text: string,
+  style: Style,
+  standIn: Face,
+  fonts: Fonts,
+  problems: Problem[],
+) {
+  for (const family of requestFiles(split, text, style, fonts)) {
+    problems.push(pendingProblem(family, standIn))
+  }
+}
+
+function pendingProblem(family: string, standIn: Face): Problem {
   const message = `a face of '${family}' is being fetched; '${standIn.postScriptName}' stands in`
-  problems.push(warningProblem('pending-face', message))
+  return warningProblem('pending-face', message)
 }
 
 /** The tools, which report a style's problem only once. */

@@ -188,7 +188,7 @@ function reportMissing(
     const character = String.fromCodePoint(codePoint)
     const range = { start: at, end: at + character.length }
     const style = runs.find(run => at < run.end)?.style
-    const awaited = style && awaitedFamily(fonts, style)
+    const awaited = style && awaitedFamily(fonts, style, codePoint)
     if (awaited !== undefined) {
       const message = `a face of '${awaited}' is being fetched, and none that is here has a glyph for ${code} '${character}'`
       problems.push(warningProblem('pending-face', message, { range }))

@@ -2,7 +2,13 @@ import type { Face, Fonts } from '../fonts/index.ts'
 import type { Problem } from '../problem/index.ts'
 import { type Style, shapingFeatures } from '../sheet/index.ts'
 import type { Fallback } from './fallback.ts'
-import { candidateFaces, findFace, standInFaces } from './find-face.ts'
+import {
+  candidateFaces,
+  findFace,
+  type SplitFamily,
+  splitFamilies,
+  standInFaces,
+} from './find-face.ts'
 import { fontsFallback } from './fonts-fallback.ts'
 import type { Spacing } from './spacing.ts'
 
@@ -17,10 +23,14 @@ export interface ShapingStyle {
   readonly problems: readonly Problem[]
   /** Faces that stand in for nearer ones of their families, which are still to come. */
   readonly standIns: ReadonlyMap<Face, string>
+  /** Families of which files are to come, for texts with certain characters. */
+  readonly split: readonly SplitFamily[]
+  /** Whether its first face stands in for files that are to come, for any text. */
+  readonly isStandIn: boolean
 }
 
 export function shapingStyleOf(fonts: Fonts, style: Style): ShapingStyle {
-  const { problems } = findFace(fonts, style)
+  const { problems, isSplit = false } = findFace(fonts, style)
   return {
     faces: candidateFaces(fonts, style),
     fallback: fontsFallback(fonts, style),
@@ -29,5 +39,7 @@ export function shapingStyleOf(fonts: Fonts, style: Style): ShapingStyle {
     features: shapingFeatures(style),
     problems,
     standIns: standInFaces(fonts, style),
+    split: splitFamilies(fonts, style),
+    isStandIn: isSplit,
   }
 }
