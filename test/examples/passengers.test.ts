@@ -94,6 +94,12 @@ describe.each([
     const tree = await page.locator('section').last().ariaSnapshot()
     expect(tree).toMatch(/heading "Fares"/)
     expect(tree).toMatch(/row "Single 4\.20"/)
+    // What is heard of the whole page, in one file to read: a change of it is to be seen.
+    await page.reload()
+    await page.waitForSelector('html[data-ready=true]')
+    await choose('en', 1)
+    const heard = await page.locator('body').ariaSnapshot()
+    await expect(heard).toMatchFileSnapshot(`heard/passengers-${file.replace('.html', '')}.yml`)
   })
 
   it('passes the accessibility audit, light and dark', async () => {

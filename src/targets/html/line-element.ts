@@ -2,7 +2,7 @@ import type { AroundText } from '../../drawing/index.ts'
 import type { GlyphRun, Layout, Line } from '../../layout/index.ts'
 import { px } from '../flow/index.ts'
 import type { LinkParts } from './link-parts.ts'
-import type { Rules } from './rules.ts'
+import { type Rules, unheard } from './rules.ts'
 import { type RunPlace, runElement, targetElement } from './run-element.ts'
 
 /** The distance of a line from the edge of its block, in units; negative to the left of it. */
@@ -33,7 +33,7 @@ export function lineElement(
     `content:"";display:inline-block;inline-size:${startOf(Math.max(0, left))};` +
     `margin-inline-start:${px(Math.min(0, left))};block-size:${px(over + height + under)};` +
     `vertical-align:${px(-(top + height - baseline + outsideBox(line)) - under)}`
-  const after = next && !isBroken ? 'content:"\\a"' : ''
+  const after = next && !isBroken ? unheard('"\\a"') : ''
   // Spaces that hang at its end stand on its right (UAX #9, L1): all of it runs left to right.
   const name = sheet.classOf('', before, after)
   const inner = level % 2 === 1 ? `<span dir="rtl">${content}</span>` : content

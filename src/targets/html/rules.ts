@@ -9,6 +9,12 @@ export interface Rules {
   family(face: Face, text: string): string
 }
 
+/**
+ * Declarations of generated content, in quotes, that is seen and not read out: with an alternative of
+ * no text (CSS Generated Content 3, section 1.2); browsers that lack those take the first.
+ */
+export const unheard = (content: string) => `content:${content};content:${content}/""`
+
 /** The stylesheet that rules go to, and its names of faces. */
 export interface RulesTarget {
   family(face: Face, text: string): string

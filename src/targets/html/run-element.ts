@@ -3,7 +3,7 @@ import type { GlyphRun } from '../../layout/index.ts'
 import { cssString, htmlText } from '../../notation/index.ts'
 import { askedSize, letterDeclarations, pageSize, px, spacingText } from '../flow/index.ts'
 import type { LinkPart } from './link-parts.ts'
-import type { Rules } from './rules.ts'
+import { type Rules, unheard } from './rules.ts'
 
 /** A run, whether a picture shows it, what lies before it and behind it, and its hyphen. */
 export interface RunPlace {
@@ -43,7 +43,7 @@ export function runElement(
   }
   // A page has letters of its own for what a face lacks: they must not move what follows.
   const isLacking = run.glyphs.glyphs.includes(0)
-  const after = hyphen === undefined ? '' : `content:${cssString(hyphen)}`
+  const after = hyphen === undefined ? '' : unheard(cssString(hyphen))
   const look = rules.classOf(isLacking ? `${declarations};${asWide(run)}` : declarations, '', after)
   // Of an ellipsis that leads somewhere the letters are its name.
   const unselected = start === end ? ` ${rules.classOf('user-select:none')}` : ''
