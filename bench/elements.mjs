@@ -80,6 +80,12 @@ await compare('urls', '1,000 items with URLs,', [theirs, ours], urlBounds)
   figure('641 words streamed: worst frame', `${worst.toFixed(0)} ms / 16 ms`, worst / 16, 1)
   await close()
 }
+{
+  const scrolled = { scrolled: 'scrollOn(100)' }
+  const created = [`leaveUnseen(); createTheirs(10000)`, 'createOurs(10000)']
+  const [their, our] = created.map(script => ({ created: script, ...scrolled }))
+  await compare('words', '10,000 items, 100 screens', [their, our], { scrolled: 1 })
+}
 const many = await measure('words', true, {
   created: 'createOurs(10000)',
   narrower: 'narrow()',

@@ -155,6 +155,20 @@ window.stream = async count => {
   }
   return longest
 }
+/** Leaves what is out of sight to the page, as pages of many paragraphs do. */
+window.leaveUnseen = () => {
+  const style = document.createElement('style')
+  style.textContent = 'main > p { content-visibility: auto; contain-intrinsic-size: auto 60px }'
+  document.head.append(style)
+}
+/** Scrolls by almost a screen, a frame at a time. */
+window.scrollOn = async screens => {
+  for (let i = 0; i < screens; i++) {
+    scrollBy(0, 700)
+    await new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve)))
+  }
+}
+
 window.longestTask = 0
 new PerformanceObserver(list => {
   for (const { duration } of list.getEntries()) {
