@@ -13,9 +13,14 @@ export interface FontFaces {
 
 /**
  * Faces under names of their own: the reader's system may have a font that is called the same.
- * Without an address what the texts take of the font file is in the rule.
+ * Without an address what the texts take of the font file is in the rule. With `display` text is shown
+ * in another face until then (CSS Fonts 4, section 4.9).
  */
-export function fontFaces(prefix: string, urlOf?: (face: Face) => string): FontFaces {
+export function fontFaces(
+  prefix: string,
+  urlOf?: (face: Face) => string,
+  display?: 'swap',
+): FontFaces {
   const known = new Map<Face, { readonly name: string; readonly characters: Set<string> }>()
   return {
     family(face, text) {
@@ -38,7 +43,7 @@ export function fontFaces(prefix: string, urlOf?: (face: Face) => string): FontF
           given === undefined
             ? `"${fontDataUrl(face, [...characters].sort().join(''))}"`
             : cssString(given)
-        rules += `@font-face{font-family:${cssString(name)};src:url(${url})}\n`
+        rules += `@font-face{font-family:${cssString(name)};src:url(${url})${display ? `;font-display:${display}` : ''}}\n`
       }
       return rules
     },

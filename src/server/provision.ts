@@ -17,6 +17,7 @@ import {
   aString,
   checkOptions,
   type Fields,
+  oneOf,
 } from '../problem/index.ts'
 
 /** Everything that sets a text on a server. */
@@ -33,6 +34,11 @@ export interface ServerProvision {
   readonly reader?: ReaderSettings
   /** Address of a face's font file. Without it, the stylesheet holds the file. */
   readonly fontUrl?: (face: Face) => string
+  /**
+   * Display of text until its fonts have come (CSS Fonts 4, section 4.9): `block` hides it for a
+   * moment; `swap` shows it in a face of the reader's system that takes as much room. Default: `block`.
+   */
+  readonly fontDisplay?: 'block' | 'swap'
   /** Nonce of a content security policy, for stylesheets in the page. */
   readonly nonce?: string
 }
@@ -71,6 +77,7 @@ const provisionFields: Fields<ServerProvision> = {
   hyphenation: anObject,
   reader: anObject,
   fontUrl: aFunction,
+  fontDisplay: oneOf('block', 'swap'),
   nonce: aString,
 }
 

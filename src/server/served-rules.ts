@@ -1,5 +1,6 @@
 import type { Face } from '../core.ts'
 import { fontFaces } from '../drawing/index.ts'
+import { cssString } from '../notation/index.ts'
 import {
   type FlowText,
   flowBlockLook,
@@ -7,6 +8,7 @@ import {
   px,
   usualShift,
 } from '../targets/flow/index.ts'
+import { type StandInFace, standInFace } from './system-face.ts'
 import { fluidDeclarations, otherDeclarations } from './variant-declarations.ts'
 
 /** A text in the setting that a page has without any preference, and in others. */
@@ -28,15 +30,31 @@ export interface ServedRules {
   fonts(): string
 }
 
-export function servedRules(prefix: string, fontUrl?: (face: Face) => string): ServedRules {
-  const faces = fontFaces(prefix, fontUrl)
+export function servedRules(
+  prefix: string,
+  fontUrl?: (face: Face) => string,
+  display: 'block' | 'swap' = 'block',
+): ServedRules {
+  const isSwapped = display === 'swap'
+  const faces = fontFaces(prefix, fontUrl, isSwapped ? 'swap' : undefined)
+  const standIns = new Map<string, StandInFace>()
   const names = new Map<string, string>()
   let taken = ''
-  const family = (face: Face, text: string) => faces.family(face, text)
-  const look = (flow: FlowText, index: number | 'block') =>
-    index === 'block'
-      ? `${flowBlockLook(flow, family)};top:${px(usualShift(flow))}`
-      : flowLettersLook(flow.stretches[index], flow.text, family)
+  function family(face: Face, text: string): string {
+    const name = faces.family(face, text)
+    if (isSwapped && !standIns.has(name)) standIns.set(name, standInFace(face, name))
+    return name
+  }
+  function look(flow: FlowText, index: number | 'block'): string {
+    let declarations =
+      index === 'block'
+        ? `${flowBlockLook(flow, family)};top:${px(usualShift(flow))}`
+        : flowLettersLook(flow.stretches[index], flow.text, family)
+    for (const [name, { families }] of standIns) {
+      declarations = declarations.replace(cssString(name), `${cssString(name)},${families}`)
+    }
+    return declarations
+  }
   return {
     classOf(index, variants, flow) {
       const declarations = look(flow, index)
@@ -59,6 +77,6 @@ export function servedRules(prefix: string, fontUrl?: (face: Face) => string): S
       taken = ''
       return rules
     },
-    fonts: faces.rules,
+    fonts: () => faces.rules() + [...standIns.values()].map(({ rule }) => rule).join(''),
   }
 }

@@ -50,9 +50,9 @@ const usualWidth = 320
  */
 export function textRenderer(provision: ServerProvision): TextRenderer {
   checkServerProvision('textRenderer', provision)
-  const { sheet, fonts, catalog, hyphenation, reader, fontUrl, nonce } = provision
+  const { sheet, fonts, catalog, hyphenation, reader, fontUrl, fontDisplay, nonce } = provision
   const prefix = `${defaultPrefix}s`
-  const rules = servedRules(prefix, fontUrl)
+  const rules = servedRules(prefix, fontUrl, fontDisplay)
   const target = `${prefix}-${targetClass}`
   const modes = servedModes(sheet)
   const setters = new Map<string, Typesetter>()
