@@ -79,7 +79,7 @@ function search(
   first: LineStart,
 ): readonly number[] | undefined {
   const isMeasured = text.hasTabs || text.stretches !== undefined
-  const { hyphenWidth, stops, widths } = text.breaks()
+  const { hyphenWidth, stops, starts } = text.breaks()
   const { count, offsets, ends, kinds } = stops
   const isRagged = typeof cost === 'string'
   const avoidsLoneEnd = text.paragraph.style.loneWord === 'avoid'
@@ -94,13 +94,13 @@ function search(
   const startBehind = (way: number) => (way === none ? first.offset : offsets[ways.stops[way]])
   // The width of a tab depends on its position, and a background's end on the line's end.
   const widthTo = (start: number, stop: number) =>
-    isMeasured ? lineAt(text, start, stop).width : ends[stop] - widths[start]
+    isMeasured ? lineAt(text, start, stop).width : ends[stop] - starts[start]
   /**
    * Ways that lines may go on from, by their stops, and the cheapest of those that are left; beside
    * each how wide the text is to where its line starts, and which line that is.
    */
   const active = [none]
-  const activeWidths = [widths[first.offset]]
+  const activeWidths = [starts[first.offset]]
   const activeLines = [first.line]
   let head = 0
   const cheapest = leastOfWindow()
@@ -184,7 +184,7 @@ function search(
       if (ways.costs[way] > least + slack || (isRagged && ways.lines[way] > fewest)) continue
       cheapest.push(active.length, ways.costs[way])
       active.push(way)
-      activeWidths.push(widths[offsets[stop]])
+      activeWidths.push(starts[offsets[stop]])
       activeLines.push(ways.lines[way] + 1)
     }
     if (head === active.length) return undefined

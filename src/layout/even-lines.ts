@@ -8,12 +8,12 @@ const mostLines = 12
 export function canBeEven(text: Breakable, roomOf: RoomOf): boolean {
   if (!(Math.max(roomOf(0), roomOf(1)) < Infinity)) return false
   const breaks = text.breaks()
-  const { stops, widths } = breaks
+  const { stops, starts } = breaks
   let lines = 0
   let start = 0
   for (let next = 0; next < stops.count; lines++) {
     if (lines > mostLines) return false
-    const stop = lastStop(breaks, next, widths[start], roomOf(lines))
+    const stop = lastStop(breaks, next, starts[start], roomOf(lines))
     if (stop < next) return false
     start = stops.offsets[stop]
     next = stop + 1

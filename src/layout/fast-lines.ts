@@ -55,12 +55,12 @@ export function lastStop(
 
 function firstFit(text: Breakable, start: number, next: number, width: number): BrokenLine {
   const breaks = text.breaks()
-  const { stops, widths, isExact, largestSize } = breaks
+  const { stops, starts, isExact, largestSize } = breaks
   // Shaped at its edges a line may come out wider than it was on one long line, or a little narrower.
   const slack = isExact ? tolerance : largestSize / 2
-  const last = lastStop(breaks, next, widths[start], width + slack)
-  if (isExact && last >= next) {
-    return lineByNumbers(text, start, stops.offsets[last], stops.ends[last] - widths[start])
+  const last = lastStop(breaks, next, starts[start], width + slack)
+  if (isExact && last >= next && isBetweenWords(text, start, last)) {
+    return lineByNumbers(text, start, stops.offsets[last], stops.ends[last] - starts[start])
   }
   for (let i = last; i >= next; i--) {
     const line = lineAt(text, start, i)
@@ -68,6 +68,17 @@ function firstFit(text: Breakable, start: number, next: number, width: number): 
   }
   if (text.paragraph.style.overflowWrap === 'normal') return lineAt(text, start, next)
   return emergencyLine(text, start, stops.offsets[next], width)
+}
+
+/** Whether a line neither starts nor ends where a word is divided. */
+function isBetweenWords(text: Breakable, start: number, stop: number): boolean {
+  const { stops, widths, starts } = text.breaks()
+  const end = stops.offsets[stop]
+  return (
+    starts[start] === widths[start] &&
+    starts[end] === widths[end] &&
+    stops.kinds[stop] !== stopKind.hyphen
+  )
 }
 
 /** The line that ends at a stop. */

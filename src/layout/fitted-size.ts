@@ -64,12 +64,12 @@ export function largestRatio({ style, longest, wrap }: TriedText, frame: Frame, 
 
 /** The room that a text's longest word takes, with its indents. */
 function longestWord(text: Breakable): number {
-  const { stops, widths } = text.breaks()
+  const { stops, starts } = text.breaks()
   const { style } = text.paragraph
   let longest = 0
   let start = 0
   for (let i = 0; i < stops.count; i++) {
-    const own = stops.ends[i] - widths[start] + indentOf(text, start === 0) + style.endIndent
+    const own = stops.ends[i] - starts[start] + indentOf(text, start === 0) + style.endIndent
     longest = Math.max(longest, own)
     start = stops.offsets[i]
   }

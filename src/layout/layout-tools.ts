@@ -8,6 +8,7 @@ import {
   shapingTools,
 } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
+import { type DivideWord, wordDivider } from './divided-words.ts'
 import { type HyphenKerning, hyphenKerning } from './hyphen-kerning.ts'
 import type { Hyphenation } from './hyphenation.ts'
 import { type LineExtents, lineExtentsOf } from './line-box.ts'
@@ -16,6 +17,7 @@ import { type LineExtents, lineExtentsOf } from './line-box.ts'
 export interface LayoutTools extends ShapingTools {
   readonly hyphenation?: Hyphenation
   readonly hyphenKerning: HyphenKerning
+  readonly divideWord: DivideWord
   /** The line box that a style asks for. A fallback face moves no baseline. */
   readonly extents: (style: Style) => LineExtents
 }
@@ -31,6 +33,7 @@ export function layoutTools(
     return {
       ...shaping,
       hyphenKerning: hyphenKerning(shaping.shape),
+      divideWord: wordDivider(shaping.shape),
       extents: keptByStyle(fonts, style => lineExtentsOf(findFace(fonts, style).face, style)),
     }
   })

@@ -10,10 +10,10 @@ export function minWidth(texts: readonly Breakable[]): number {
   const { inlineStart, inlineEnd } = flowPadding(first.style, first.style.writingMode)
   let least = 0
   for (const text of texts) {
-    const { stops, widths } = text.breaks()
+    const { stops, starts } = text.breaks()
     let start = 0
     for (let i = 0; i < stops.count; i++) {
-      const piece = stops.ends[i] - widths[start]
+      const piece = stops.ends[i] - starts[start]
       const { endIndent } = text.paragraph.style
       least = Math.max(least, indentOf(text, start === 0) + piece + endIndent)
       start = stops.offsets[i]

@@ -4,6 +4,7 @@ import {
   reversed,
   shapedUpright,
   sliceGlyphs,
+  spaced,
   unitScale,
 } from '../shaping/index.ts'
 import { contentOf, giveRoom } from './backing-room.ts'
@@ -92,9 +93,11 @@ function hyphenate({ paragraph, tools }: Breakable, runs: GlyphRun[], end: numbe
   const { glyphRuns } = paragraph
   const glyphRun = glyphRuns[indexAt(glyphRuns, end - 1)]
   if (!last || !glyphRun || glyphRun.box) return
-  const { face, segment, size, upright } = glyphRun
+  const { face, segment, size, spacing, upright } = glyphRun
   const shape = (text: string) =>
-    upright ? shapedUpright(text, glyphRun, tools.shape) : tools.shape(face, text, segment)
+    upright
+      ? shapedUpright(text, glyphRun, tools.shape)
+      : spaced(tools.shape(face, text, segment), text, spacing, face)
   const hyphen = hyphenText(glyphRun)
   const isLeftward = segment.direction === 'rtl' && !upright
   const inOrder = (glyphs: ShapedGlyphs) => (isLeftward ? reversed(glyphs) : glyphs)

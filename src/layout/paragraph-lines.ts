@@ -152,11 +152,11 @@ function allFit(
   roomOf: RoomOf,
   from: LineStart,
 ): boolean {
-  const { stops, widths, largestSize } = text.breaks()
+  const { stops, starts, largestSize } = text.breaks()
   let start = from.offset
   return chosen.every((stop, i) => {
     const room = roomOf(from.line + i)
-    const isNear = stops.ends[stop] - widths[start] > room - largestSize / 2
+    const isNear = stops.ends[stop] - starts[start] > room - largestSize / 2
     const fits = !isNear || lineAt(text, start, stop).width <= room + tolerance
     start = stops.offsets[stop]
     return fits
@@ -166,12 +166,12 @@ function allFit(
 /** The number of lines that first fit makes from widths alone, with a slack. */
 function lineCount(text: Breakable, roomOf: RoomOf, from: LineStart, slack: number): number {
   const breaks = text.breaks()
-  const { stops, widths } = breaks
+  const { stops, starts } = breaks
   let index = from.line
   let start = from.offset
   let next = firstStopBehind(stops, start)
   while (next < stops.count) {
-    const last = Math.max(next, lastStop(breaks, next, widths[start], roomOf(index) + slack))
+    const last = Math.max(next, lastStop(breaks, next, starts[start], roomOf(index) + slack))
     start = stops.offsets[last]
     next = last + 1
     index++

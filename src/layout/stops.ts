@@ -3,6 +3,7 @@ import { glyphIndexAt, type ShapedParagraph, type StyledRun, unitScale } from '.
 import { breakKind, breakKinds } from '../unicode/index.ts'
 import { type BackedStretch, backedStretches } from './backing-room.ts'
 import { contentEnd } from './content-end.ts'
+import { wordDivision } from './divided-words.ts'
 import { lettersBeforeHyphen } from './hyphen-kerning.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type Marker, markerOf } from './marker.ts'
@@ -13,7 +14,7 @@ export const stopKind = { ...breakKind, hyphen: 3 } as const
 
 /**
  * The places a paragraph's lines may end at, in order; one entry of each array a stop. Where a line
- * of the paragraph goes from the place x to the stop i, it is `ends[i] - x` wide.
+ * of the paragraph goes from the offset a to the stop i, it is `ends[i] - starts[a]` wide.
  */
 export interface Stops {
   readonly count: number
@@ -60,8 +61,10 @@ export interface Breakable {
 export interface Breaks {
   /** The position of each offset along the paragraph, in units. */
   readonly widths: Float64Array
+  /** The position of each offset where a line starts there: another one at stops inside words. */
+  readonly starts: Float64Array
   readonly stops: Stops
-  /** Whether `ends` are what lines are wide, and not only nearly so. */
+  /** Whether `starts` and `ends` are those of lines, and not only nearly so. */
   readonly isExact: boolean
   /** The widest hyphen. */
   readonly hyphenWidth: number
@@ -119,18 +122,22 @@ function breaksOf(
   const { text, glyphRuns } = paragraph
   let hyphens: Map<number, number> | undefined
   let hyphenWidth = 0
+  let starts = widths
+  let areDivided = true
   let run = 0
   for (let offset = 1, i = 0; offset < kinds.length; offset++) {
     if (kinds[offset] === 0) continue
     const end = contentEnd(text, i === 0 ? 0 : stops.offsets[i - 1], offset)
+    const isHyphen = kinds[offset] === stopKind.hyphen
     stops.offsets[i] = offset
     stops.contentEnds[i] = end
     stops.kinds[i] = kinds[offset]
     while (run + 1 < glyphRuns.length && glyphRuns[run].end < end) run++
-    const { face, size, start, endDeltas, spacing } = glyphRuns[run] ?? noRun
-    let x = widths[end] - spacing.tracking * size
+    const own = glyphRuns[run] ?? noRun
+    const { face, size, start, endDeltas, spacing } = own
+    let x = widths[end]
     if (endDeltas && end > start) x += endDeltas[end - start] * unitScale(face, size)
-    if (kinds[offset] === stopKind.hyphen) {
+    if (isHyphen) {
       hyphens ??= new Map()
       let width = hyphens.get(run)
       if (width === undefined) {
@@ -139,21 +146,22 @@ function breaksOf(
         hyphenWidth = Math.max(hyphenWidth, width)
       }
       x += width + kerningBeforeHyphen(text, end, glyphRuns[run], tools)
+    } else x -= spacing.tracking * size
+    if (offset === end && end > start && end < own.end && isUnsafe(paragraph, run, offset)) {
+      const hyphen = isHyphen ? hyphenText(own) : ''
+      const division = wordDivision(paragraph, offset, glyphRuns[run], widths, hyphen, tools)
+      if (division) {
+        if (starts === widths) starts = widths.slice()
+        starts[offset] = division.next
+        x = division.end
+      } else areDivided = false
     }
     stops.ends[i++] = x
   }
-  return {
-    widths,
-    stops,
-    isExact:
-      !hasTabs &&
-      !stretches &&
-      hyphenWidth === 0 &&
-      glyphRuns.every(r => r.isWordwise) &&
-      !hasUnsafeStops(stops, paragraph),
-    hyphenWidth,
-    largestSize: paragraph.runs.reduce((max, r) => Math.max(max, r.style.size), 0),
-  }
+  const isExact =
+    !hasTabs && !stretches && areDivided && glyphRuns.every(({ isWordwise }) => isWordwise)
+  const largestSize = paragraph.runs.reduce((max, { style }) => Math.max(max, style.size), 0)
+  return { widths, starts, stops, isExact, hyphenWidth, largestSize }
 }
 
 /** The kerning of the hyphen after a part of a word, in units. */
@@ -190,30 +198,20 @@ function advanceIn({ style }: ShapedParagraph, tools: LayoutTools, character: st
 }
 
 const noRun = {
-  face: { metrics: { unitsPerEm: 1000 }, advance: () => 0 },
+  face: { metrics: { unitsPerEm: 1000 }, advance: () => 0, glyphOf: () => 0 },
   size: 0,
   start: 0,
+  end: 0,
   endDeltas: undefined,
   spacing: { tracking: 0 },
 }
 
-/** Whether some stops stand between letters that are kerned or joined with each other. */
-function hasUnsafeStops(
-  { count, offsets, contentEnds }: Stops,
-  paragraph: ShapedParagraph,
-): boolean {
-  const { glyphRuns, text } = paragraph
-  let run = 0
-  for (let i = 0; i + 1 < count; i++) {
-    const offset = offsets[i]
-    if (offset !== contentEnds[i] || text.charCodeAt(offset - 1) === 0x20) continue
-    while (run + 1 < glyphRuns.length && glyphRuns[run].end <= offset) run++
-    const { start, shaped } = glyphRuns[run]
-    if (offset === start) continue
-    const glyph = glyphIndexAt(shaped, offset - start)
-    if (shaped.clusters[glyph] !== offset - start || shaped.unsafe[glyph] === 1) return true
-  }
-  return false
+/** Whether letters beside a place in a run are one glyph, kerned or joined with each other. */
+function isUnsafe({ glyphRuns, text }: ShapedParagraph, run: number, offset: number): boolean {
+  if (text.charCodeAt(offset - 1) === 0x20) return false
+  const { start, shaped } = glyphRuns[run]
+  const glyph = glyphIndexAt(shaped, offset - start)
+  return shaped.clusters[glyph] !== offset - start || shaped.unsafe[glyph] === 1
 }
 
 /** The mark of a word that goes on: U+2010 where the face has it, or else the hyphen-minus. */

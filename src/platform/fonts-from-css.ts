@@ -1,5 +1,5 @@
-import type { Slant } from '../fonts/index.ts'
-import { readUnicodeRanges } from '../fonts/index.ts'
+import { readUnicodeRanges, type Slant, type Url } from '../fonts/index.ts'
+
 import {
   aString,
   being,
@@ -16,7 +16,7 @@ import type { DescribedFont } from './fonts-options.ts'
 /** Options of `fontsFromCss`. */
 export interface FontsFromCssOptions {
   /** Address or folder that the style sheet is in: its relative addresses are of that. */
-  readonly base?: string | URL
+  readonly base?: string | Url
   /** Name of the style sheet in problems. Default: `css`. */
   readonly source?: string
 }
@@ -72,7 +72,7 @@ const declarationsOf = (body: string): ReadonlyMap<string, string> =>
 
 function fontOf(
   said: ReadonlyMap<string, string>,
-  base: string | URL | undefined,
+  base: string | Url | undefined,
   location: SourceLocation,
   problems: Problem[],
 ): DescribedFont | undefined {
@@ -121,7 +121,7 @@ function weightOf(text: string): number | readonly [number, number] | undefined 
 }
 
 /** Against an address, or against a folder, where there may be no addresses. */
-function addressOf(url: string, base: string | URL | undefined): string {
+function addressOf(url: string, base: string | Url | undefined): string {
   const isAddress = /^[a-z][a-z\d+.-]*:|^\//i
   if (base === undefined || isAddress.test(url)) return url
   const at = String(base)

@@ -20,7 +20,7 @@ export { concatenatedGlyphs } from './shape-pieces.ts'
 export { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 export { type ShapingTools, shapingTools } from './shaping-tools.ts'
 export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
-export { isCursive } from './spacing.ts'
+export { isCursive, spaced } from './spacing.ts'
 export type { Isolate, StyledMark, StyledParagraph, StyledRun } from './styled-text.ts'
 export { shapedUpright } from './upright.ts'
 export {

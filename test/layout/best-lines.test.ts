@@ -1,4 +1,4 @@
-import { defineSheet, type Layout, openFonts, typesetterFor } from 'dot-line'
+import { defineSheet, type Layout, openFonts, type Style, typesetterFor } from 'dot-line'
 import { openHyphenation } from 'dot-line/hyphenation'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -12,6 +12,7 @@ import {
   tightness,
   trait,
 } from '../../src/layout/break-cost.ts'
+import { lineAt } from '../../src/layout/fast-lines.ts'
 import { type Breakable, breakable, layoutTools } from '../../src/layout/index.ts'
 import { stopKind } from '../../src/layout/stops.ts'
 import { spacesIn } from '../../src/layout/word-spaces.ts'
@@ -34,12 +35,13 @@ async function open() {
   const hyphenation = await openHyphenation('en', 'de')
   const typesetter = typesetterFor({ sheet, fonts, hyphenation })
   const tools = layoutTools(fonts, hyphenation)
-  const ready = (text: string, name: 'best' | 'bestDivided' | 'bestLoose'): Breakable => {
-    const style = sheet.style(name)
+  const ready = (text: string, name: 'best' | 'bestDivided' | 'bestLoose') =>
+    readyIn(text, sheet.style(name))
+  const readyIn = (text: string, style: Style): Breakable => {
     const runs = [{ start: 0, end: text.length, style }]
     return breakable(shapeParagraph({ text, runs, isolates: [], offset: 0, style }, tools), tools)
   }
-  return { typesetter, ready }
+  return { typesetter, ready, readyIn }
 }
 let opened: Awaited<ReturnType<typeof open>>
 beforeAll(async () => {
@@ -53,14 +55,14 @@ function sumOf(
   elasticity: Elasticity | undefined,
   stops: readonly number[],
 ): { readonly lines: number; readonly cost: number } {
-  const { stops: all, widths } = text.breaks()
+  const { stops: all, starts } = text.breaks()
   const spaces = spacesIn(text)
   let cost = 0
   let before = -1
   let above: { readonly start: number; readonly look: ReturnType<typeof tightness> } | undefined
   for (const stop of stops) {
     const start = before < 0 ? 0 : all.offsets[before]
-    const natural = all.ends[stop] - widths[start]
+    const natural = all.ends[stop] - starts[start]
     const gaps = spaces.count(start, stop)
     if (natural - gaps * spaces.width * (elasticity?.shrink ?? 0) > room + 1e-6)
       return { lines: Infinity, cost: Infinity }
@@ -71,7 +73,7 @@ function sumOf(
     const inside = [...all.kinds.keys()].filter(i => all.kinds[i] !== stopKind.hyphen)
     const next = inside.find(i => i > stop)
     const isOneWord = !inside.some(i => i > before && i < stop)
-    if (!isForced && isOneWord && next !== undefined && all.ends[next] - widths[start] <= room) {
+    if (!isForced && isOneWord && next !== undefined && all.ends[next] - starts[start] <= room) {
       traits |= trait.loneWord
     }
     const avoids = text.paragraph.style.loneWord === 'avoid'
@@ -107,12 +109,79 @@ function leastSum(text: Breakable, room: number, elasticity: Elasticity | undefi
 }
 
 const words = fc.constantFrom(
-  ...'Chacun a le droit à la reconnaissance en tous lieux ferry timetable harbour of I crossing Wind'.split(
+  ...'Chacun a le droit à la reconnaissance en tous lieux ferry timetable harbour of I crossing Wind waffle official difficult'.split(
     ' ',
   ),
   'Brackwater-under-Heugh',
 )
 const someWords = (most: number) => fc.array(words, { minLength: 1, maxLength: most, size: 'max' })
+
+describe('places where lines may end', () => {
+  it.each([
+    ['plain', {}],
+    ['tracked', { tracking: 0.05 }],
+    ['with closer word spaces', { wordSpacing: -0.05 }],
+    ['in italics', { slant: 'italic' }],
+  ] as const)(
+    'are as far apart as the lines between them are wide, also inside ligatures: %s',
+    (_, properties) => {
+      const own = sheet.with({ styles: { bestDivided: properties } }).style('bestDivided')
+      let divided = 0
+      assertOften(
+        fc.property(someWords(6), list => {
+          const text = opened.readyIn(list.join(' '), own)
+          const { stops, starts, widths, isExact } = text.breaks()
+          expect(isExact).toBe(true)
+          // Whole font units are shared out anew on each line.
+          const rounding = 'tracking' in properties || 'wordSpacing' in properties ? 0.05 : 1e-6
+          for (let i = -1; i < stops.count; i++) {
+            const start = i < 0 ? 0 : stops.offsets[i]
+            const space = text.paragraph.text.indexOf(' ', start)
+            for (let j = i + 1; j < stops.count; j++) {
+              if (starts[start] !== widths[start]) {
+                divided++
+                // Letters of one word that are further off may have a say in each other.
+                if (space < 0 || stops.offsets[j] <= space) continue
+              }
+              const off = lineAt(text, start, j).width - (stops.ends[j] - starts[start])
+              expect([text.paragraph.text, i, j, Math.abs(off) < rounding]).toEqual([
+                text.paragraph.text,
+                i,
+                j,
+                true,
+              ])
+            }
+          }
+        }),
+        { numRuns: 60 },
+        () => expect(divided).toBeGreaterThan(20),
+      )
+    },
+  )
+
+  it('are chosen well where words are divided inside ligatures', () => {
+    const { set } = opened.typesetter
+    const words = 'take waffle 14:30 information Point the'
+    const lines = set(words, { style: 'bestDivided', width: 62 }).lines.map(({ runs }) =>
+      runs
+        .map(({ text }) => text.replace('\u2010', '-'))
+        .join('')
+        .trim(),
+    )
+    expect(lines).toEqual(['take waf-', 'fle 14:30', 'infor-', 'mation', 'Point the'])
+  })
+
+  it('leave tracking between the letters of a divided word', () => {
+    const { typesetter } = opened
+    const overrides = { tracking: 0.2, hyphenation: true }
+    const [line] = typesetter.set('information', { style: 'best', overrides, width: 90 }).lines
+    const [run, hyphen] = line.runs
+    expect([run.text, hyphen.kind]).toEqual(['informa', 'hyphen'])
+    const alone = typesetter.set(run.text, { style: 'best', overrides }).lines[0].runs[0]
+    expect([...run.glyphs.advances]).toEqual([...alone.glyphs.advances])
+    expect(line.width).toBeCloseTo(run.width + hyphen.width - 0.2 * 16, 6)
+  })
+})
 
 describe('best breaks', () => {
   it.each([

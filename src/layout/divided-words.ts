@@ -1,0 +1,99 @@
+import type { Face, Segment } from '../fonts/index.ts'
+import { type Shape, type ShapedParagraph, spaced, unitScale } from '../shaping/index.ts'
+import { advanceOf } from './line-runs.ts'
+
+/** Advances of the two parts of a word, in font units: of the first with its hyphen. */
+type PartAdvances = readonly [before: number, behind: number]
+
+/** The advances of a word's parts, each shaped by itself. */
+export type DivideWord = (
+  face: Face,
+  segment: Segment,
+  before: string,
+  behind: string,
+  hyphen: string,
+) => PartAdvances
+
+/** So many divisions are kept of a face. */
+const mostKept = 1 << 16
+
+export function wordDivider(shape: Shape): DivideWord {
+  const kept = new WeakMap<Face, WeakMap<Segment, Map<string, PartAdvances>>>()
+  return (face, segment, before, behind, hyphen) => {
+    const ofFace = kept.get(face) ?? new WeakMap<Segment, Map<string, PartAdvances>>()
+    kept.set(face, ofFace)
+    const known = ofFace.get(segment) ?? new Map<string, PartAdvances>()
+    ofFace.set(segment, known)
+    const key = `${before}\n${behind}\n${hyphen}`
+    let parts = known.get(key)
+    if (!parts) {
+      parts = partAdvances(text => shape(face, text, segment), before, behind, hyphen)
+      if (known.size >= mostKept) known.clear()
+      known.set(key, parts)
+    }
+    return parts
+  }
+}
+
+function partAdvances(
+  shape: (text: string) => ReturnType<Shape>,
+  before: string,
+  behind: string,
+  hyphen: string,
+): PartAdvances {
+  const rest = advanceOf(shape(behind))
+  if (hyphen === '') return [advanceOf(shape(before)), rest]
+  const shaped = shape(before + hyphen)
+  // A face that joins a letter with the hyphen has it set apart.
+  const isApart = shaped.clusters.includes(before.length)
+  return [isApart ? advanceOf(shaped) : advanceOf(shape(before)) + advanceOf(shape(hyphen)), rest]
+}
+
+/** Exact places of a line's end and of the next line's start inside a word, along its paragraph, in units. */
+export interface WordDivision {
+  readonly end: number
+  readonly next: number
+}
+
+/** Longer ones are no words: pieces of text without spaces, whose every place would shape all of it. */
+const longestWord = 64
+
+/**
+ * Where the line ends and the next one starts if a word is divided at an offset: kerning and
+ * ligatures over that place are gone. Undefined for words whose parts are not shaped by themselves.
+ *
+ * Worked input: in `waffle` the letters `ffl` are one glyph. Divided as `waf-fle`, the line ends
+ * behind `waf-` as that is shaped, and the next starts the width of `fle` before the word's end.
+ */
+export function wordDivision(
+  { text }: ShapedParagraph,
+  offset: number,
+  run: ShapedParagraph['glyphRuns'][number],
+  widths: Float64Array,
+  hyphen: string,
+  tools: { readonly shape: Shape; readonly divideWord: DivideWord },
+): WordDivision | undefined {
+  const { face, segment, size, spacing, start, end, endDeltas } = run
+  if (run.upright || !run.isWordwise || run.box) return undefined
+  const wordStart = Math.max(start, text.lastIndexOf(' ', offset - 1) + 1)
+  const space = text.indexOf(' ', offset)
+  const wordEnd = space < 0 ? end : Math.min(end, space)
+  if (wordEnd - wordStart > longestWord) return undefined
+  const [before, behind] = [text.slice(wordStart, offset), text.slice(offset, wordEnd)]
+  const isSpaced = spacing.tracking !== 0 || spacing.word !== 0
+  const [first, rest] = isSpaced
+    ? partAdvances(
+        part => spaced(tools.shape(face, part, segment), part, spacing, face),
+        before,
+        behind,
+        hyphen,
+      )
+    : tools.divideWord(face, segment, before, behind, hyphen)
+  const scale = unitScale(face, size)
+  // Before a space the word is as much wider or narrower.
+  const atEnd = endDeltas?.[wordEnd - start] ?? 0
+  return {
+    end: widths[wordStart] + first * scale - spacing.tracking * size,
+    next: widths[wordEnd] - (rest - atEnd) * scale,
+  }
+}
