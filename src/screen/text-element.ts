@@ -276,7 +276,7 @@ export class DotLineElement extends ReflectedAttributes {
     const flow = this.#flow
     if (!layout || !flow?.flowing || this.#shown !== 'flow' || flow.isMarked) return undefined
     // Its box may have changed with what was written: as where it is as wide as its text.
-    const { width } = flow.element.getBoundingClientRect()
+    const width = widthOf(flow.element)
     const isOther = width > 0 && Math.abs(width - (this.#width ?? width)) > leastWidth
     if (isOther) {
       this.#width = width
@@ -452,7 +452,7 @@ export class DotLineElement extends ReflectedAttributes {
 
   #layOutNow() {
     if (!this.#isStale || this.#shown === 'content') return
-    const width = this.#width ?? this.#flow?.element.getBoundingClientRect().width
+    const width = this.#width ?? (this.#flow && widthOf(this.#flow.element))
     const found = [...this.#found]
     const layout = width ? this.#setIn(width, found) : undefined
     if (layout) this.#settle(layout, found)
@@ -700,6 +700,9 @@ const contentChanges = { childList: true, characterData: true, subtree: true }
 
 /** Widths of a page that differ by less are one, in pixels. */
 const leastWidth = 1 / 16
+
+/** The width of a block, which in columns of the page may be in several parts that are each as wide. */
+const widthOf = (block: Element) => block.getClientRects()[0]?.width ?? 0
 
 /** The rest of a flow that is never laid out. */
 const plainFlow = { align: 'start', direction: 'ltr', leading: 0, baseline: 0 } as const

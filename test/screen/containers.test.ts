@@ -173,7 +173,14 @@ describe('a text element in any box', () => {
           expectSame(await measured(tree, width, direction), `${width} ${direction}`)
         },
       ),
-      { numRuns: 60, endOnFailure: true },
+      {
+        numRuns: 60,
+        endOnFailure: true,
+        examples: [
+          // Its block is in two columns, and its padding in one of them.
+          [{ css: 'columns: 2', boxes: [{ css: 'padding: 3px 6px', text: words[1] }] }, 900, 'ltr'],
+        ],
+      },
     )
   })
 })
