@@ -90,6 +90,11 @@ export function htmlOf({ name, text }: Page): string {
   const anchorOf = headingAnchors()
   return (
     html
+      // A picture by itself stands beside its text where there is room, and opens at its full size.
+      .replace(
+        /<p>(<img src="([^"]+)"[^>]*>)<\/p>/g,
+        '<figure><a href="$2" target="_blank">$1</a></figure>',
+      )
       .replace(/<h([1-6])>(.*?)<\/h\1>/g, (_, level, inner) => {
         const anchor = anchorOf(inner)
         const link = `<a class="anchor" href="#/${name}#${anchor}" aria-label="Link to this section"></a>`
