@@ -1,20 +1,18 @@
 import { parseMarkup } from '../core.ts'
 import {
-  aBoolean,
-  aLanguage,
-  aNumber,
-  aString,
-  being,
+  anyObjectField,
   choiceField,
-  either,
+  eitherField,
   type Field,
   type FieldMap,
+  flagField,
   insideText,
   isObject,
   type JsonSchema,
+  languageField,
   lengthField,
   listField,
-  listOf,
+  mapField,
   numberField,
   objectField,
   objectSchema,
@@ -22,37 +20,26 @@ import {
   textField,
 } from '../problem/index.ts'
 
-const cell = either(
-  aString,
-  aNumber,
-  being('null', value => value === null),
-)
-const cellSchema = { type: ['string', 'number', 'null'] }
-const isRow = (value: unknown) =>
-  isObject(value) && Object.values(value).every(one => cell(one) === undefined)
-const row = being('an object of strings, numbers and nulls', isRow)
-
-const format: Field = {
-  expected: being(
-    '{ "number": … } or { "date": … }, as Intl takes them',
-    value =>
-      isObject(value) &&
-      Object.keys(value).length === 1 &&
-      ['number', 'date'].includes(Object.keys(value)[0]) &&
-      isObject(Object.values(value)[0]),
-  ),
-  schema: {
-    type: 'object',
-    properties: { number: { type: 'object' }, date: { type: 'object' } },
-    minProperties: 1,
-    maxProperties: 1,
-    additionalProperties: false,
-  },
+const nullField: Field = {
+  expected: value => (value === null ? undefined : 'null'),
+  schema: { type: 'null' },
 }
+const cell = eitherField('a string, a number or null', textField, numberField, nullField)
+
+/** A format of one kind, with nothing of the other. */
+const formatOf = (kind: 'number' | 'date'): Field => ({
+  ...objectField({ [kind]: anyObjectField }, 'a format', [kind]),
+  isMeant: value => isObject(value) && Object.keys(value).join() === kind,
+})
+const format = eitherField(
+  '{ "number": … } or { "date": … }, as Intl takes them',
+  formatOf('number'),
+  formatOf('date'),
+)
 
 const markupField: Field = { ...textField, inside: insideText(parseMarkup) }
 
-export const textFields: FieldMap = {
+const textFields: FieldMap = {
   title: markupField,
   subtitle: markupField,
   source: markupField,
@@ -61,15 +48,8 @@ export const textFields: FieldMap = {
   center: markupField,
 }
 
-export const formatFields: FieldMap = { x: format, y: format }
-
-const xValue: Field = {
-  expected: either(aString, aNumber),
-  schema: { type: ['string', 'number'] },
-}
-
-export const noteFields: FieldMap = {
-  x: xValue,
+const noteFields: FieldMap = {
+  x: eitherField('a string or a finite number', textField, numberField),
   y: numberField,
   series: textField,
   text: markupField,
@@ -81,36 +61,22 @@ export const chartKinds = ['bars', 'lines', 'points', 'ring'] as const
 export const chartFields: FieldMap = {
   $schema: textField,
   kind: choiceField(...chartKinds),
-  rows: {
-    expected: listOf(row),
-    schema: { type: 'array', items: { type: 'object', additionalProperties: cellSchema } },
-  },
+  rows: listField(mapField(cell)),
   csv: textField,
   x: textField,
-  y: {
-    expected: either(aString, listOf(aString)),
-    schema: {
-      anyOf: [{ type: 'string' }, { type: 'array', items: { type: 'string' }, minItems: 1 }],
-    },
-  },
+  y: eitherField('a string, or a list of strings', textField, listField(textField, { least: 1 })),
   series: textField,
   arrangement: choiceField('grouped', 'stacked'),
   labels: choiceField('all', 'none'),
   width: lengthField,
   height: lengthField,
-  language: {
-    expected: aLanguage,
-    schema: { type: 'string' },
-  },
-  texts: objectField(textFields),
-  formats: objectField(formatFields),
-  inks: listField(textField),
-  legend: listField(choiceField('right', 'left', 'top', 'bottom')),
-  includeZero: { expected: aBoolean, schema: { type: 'boolean' } },
-  notes: {
-    expected: listOf(being('an object', isObject)),
-    schema: { type: 'array', items: objectSchema(noteFields) },
-  },
+  language: languageField,
+  texts: objectField(textFields, 'a chart'),
+  formats: objectField({ x: format, y: format }, 'a chart'),
+  inks: listField(textField, { least: 1 }),
+  legend: listField(choiceField('right', 'left', 'top', 'bottom'), { least: 1 }),
+  includeZero: flagField,
+  notes: listField(objectField(noteFields, 'a note', ['x', 'text'])),
 }
 
 /** A JSON Schema (draft 2020-12) of chart files, for editors. */
@@ -118,8 +84,7 @@ export function chartJsonSchema(): JsonSchema {
   return {
     ...schemaHead('chart'),
     title: 'Dot Line chart',
-    ...objectSchema(chartFields),
-    required: ['kind', 'x', 'y'],
+    ...objectSchema(chartFields, ['kind', 'x', 'y']),
     oneOf: [{ required: ['rows'] }, { required: ['csv'] }],
   }
 }

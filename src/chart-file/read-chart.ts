@@ -16,7 +16,7 @@ import {
   type SourceLocation,
 } from '../problem/index.ts'
 import { type ChartData, chartData } from './chart-data.ts'
-import { chartFields, type chartKinds, formatFields, noteFields, textFields } from './fields.ts'
+import { chartFields, type chartKinds } from './fields.ts'
 import { type Table, tableOfCsv, tableOfRows } from './read-table.ts'
 
 /** Options of `readChart`. */
@@ -103,20 +103,6 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
   checkFields(value, chartFields, [], report, 'a chart')
   for (const name of ['kind', 'x', 'y']) {
     if (value[name] === undefined) report([], 'missing-property', `'${name}' is missing`)
-  }
-  if (isObject(value.texts)) checkFields(value.texts, textFields, ['texts'], report, 'a chart')
-  if (isObject(value.formats)) {
-    checkFields(value.formats, formatFields, ['formats'], report, 'a chart')
-  }
-  if (Array.isArray(value.notes)) {
-    value.notes.forEach((note: unknown, i) => {
-      if (!isObject(note)) return
-      checkFields(note, noteFields, ['notes', i], report, 'a chart')
-      for (const name of ['x', 'text']) {
-        if (note[name] === undefined)
-          report(['notes', i], 'missing-property', `'${name}' is missing`)
-      }
-    })
   }
   if ((value.rows === undefined) === (value.csv === undefined)) {
     const message =

@@ -1,87 +1,47 @@
 import {
-  anObject,
-  aString,
-  being,
   choiceField,
-  either,
+  eitherField,
+  type Field,
   type FieldMap,
-  isObject,
   type JsonSchema,
   lengthField,
   listField,
-  listOf,
-  mapOf,
+  mapField,
+  numberIn,
+  objectField,
   objectSchema,
   schemaHead,
   textField,
+  valueField,
+  wholeNumber,
 } from '../problem/index.ts'
 import { findingKinds } from './finding.ts'
 
-const codes = Object.keys(findingKinds)
-const isLength = (value: unknown) => lengthField.expected(value) === undefined
+const oneOrSeveral = (what: string, field: Field) =>
+  eitherField(what, field, listField(field, { least: 1 }))
 
 /** Fields of a place. */
-export const placeFields: FieldMap = {
+const placeFields: FieldMap = {
   name: textField,
   style: textField,
-  keys: {
-    expected: either(aString, listOf(aString)),
-    schema: {
-      anyOf: [{ type: 'string' }, { type: 'array', items: { type: 'string' }, minItems: 1 }],
-    },
-  },
-  width: {
-    expected: being(
-      'a number of units above 0, at most 10000, or a list of them',
-      value =>
-        isLength(value) || (Array.isArray(value) && value.length > 0 && value.every(isLength)),
-    ),
-    schema: {
-      anyOf: [lengthField.schema, { type: 'array', items: lengthField.schema, minItems: 1 }],
-    },
-  },
+  keys: oneOrSeveral('a string, or a list of strings', textField),
+  width: oneOrSeveral('a number of units above 0, at most 10000, or a list of them', lengthField),
   height: lengthField,
-  maxLines: {
-    expected: being(
-      'a whole number from 1',
-      value => Number.isInteger(value) && Number(value) >= 1,
-    ),
-    schema: { type: 'integer', minimum: 1 },
-  },
+  maxLines: wholeNumber(),
   background: textField,
-  values: {
-    expected: mapOf(
-      being(
-        'a string or a number',
-        value => typeof value === 'string' || Number.isFinite(value) || isObject(value),
-      ),
-    ),
-    schema: { type: 'object', additionalProperties: { type: ['string', 'number'] } },
-  },
+  values: mapField(valueField),
   direction: choiceField('ltr', 'rtl'),
   minSize: lengthField,
-  allows: {
-    expected: listOf(being(`one of ${codes.join(', ')}`, value => codes.includes(String(value)))),
-    schema: { type: 'array', items: { enum: codes } },
-  },
+  allows: listField(choiceField(...Object.keys(findingKinds))),
 }
 
 /** Fields of a list of places. */
 export const placeListFields: FieldMap = {
   $schema: textField,
-  scales: listField({
-    expected: being(
-      'a number above 0, at most 10',
-      value => isLength(value) && Number(value) <= 10,
-    ),
-    schema: { type: 'number', exclusiveMinimum: 0, maximum: 10 },
-  }),
+  scales: listField(numberIn('a number above 0, at most 10', { above: 0, to: 10 }), { least: 1 }),
   modes: listField(textField),
   contrast: choiceField('AA', 'AAA'),
-  places: {
-    expected: listOf(anObject),
-    schema: { type: 'array', items: { ...objectSchema(placeFields), required: ['name', 'keys'] } },
-  },
+  places: listField(objectField(placeFields, 'a place', ['name', 'keys'])),
 }
 
 /** A JSON Schema (draft 2020-12) of lists of places, for editors. */
@@ -89,7 +49,6 @@ export function placesJsonSchema(): JsonSchema {
   return {
     ...schemaHead('places'),
     title: 'Dot Line list of places',
-    ...objectSchema(placeListFields),
-    required: ['places'],
+    ...objectSchema(placeListFields, ['places']),
   }
 }

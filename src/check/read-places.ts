@@ -15,7 +15,7 @@ import {
   type SourceOptions,
   sourceOptions,
 } from '../problem/index.ts'
-import { placeFields, placeListFields } from './place-fields.ts'
+import { placeListFields } from './place-fields.ts'
 import type { PlaceList } from './place-list.ts'
 
 /** A list of places that was checked, and where its parts stand in their file. */
@@ -51,14 +51,12 @@ export function checkedPlaces(
   if (Array.isArray(value.places)) {
     value.places.forEach((place: unknown, i) => {
       if (!isObject(place)) return
-      const at = ['places', i]
-      checkFields(place, placeFields, at, report, 'a place')
-      for (const name of ['name', 'keys']) {
-        if (place[name] === undefined)
-          report(at, 'missing-property', `'${name}' of a place is missing`)
-      }
       if (names.has(place.name)) {
-        report([...at, 'name'], 'duplicate-name', `two places are named '${String(place.name)}'`)
+        report(
+          ['places', i, 'name'],
+          'duplicate-name',
+          `two places are named '${String(place.name)}'`,
+        )
       }
       names.add(place.name)
     })

@@ -1,181 +1,136 @@
 import {
-  aBoolean,
-  aLanguage,
   anObject,
-  aString,
   being,
   choiceField,
-  either,
+  eitherField,
   type Field,
   type FieldMap,
-  isObject,
+  flagField,
   type JsonSchema,
+  languageField,
   lengthField,
   listField,
-  listOf,
   numberField,
+  numberIn,
   objectField,
   objectSchema,
   schemaHead,
   textField,
+  wholeNumber,
 } from '../problem/index.ts'
 import { pageSizes } from './page-sizes.ts'
-import { documentText, insideTexts, tableRows, textMap, textPairs, whole } from './text-fields.ts'
+import { documentText, tableRows, textMap, textPairs } from './text-fields.ts'
 
-const flag: Field = { expected: aBoolean, schema: { type: 'boolean' } }
-const wholeUpTo = (most: number, what = 'a whole number'): Field => ({
-  expected: being(
-    `${what} from 1 to ${most}`,
-    value => Number.isInteger(value) && Number(value) >= 1 && Number(value) <= most,
+const margin = numberIn('a number from 0, at most 10000', { from: 0, to: 10_000 })
+const margins: FieldMap = { top: margin, start: margin, bottom: margin, end: margin }
+
+const pageFields: FieldMap = {
+  size: eitherField(
+    `one of ${pageSizes.join(', ')}, or a width and a height of at most 10000 points`,
+    choiceField(...pageSizes),
+    listField(lengthField, { least: 2, most: 2 }),
   ),
-  schema: { type: 'integer', minimum: 1, maximum: most },
-})
-const level = wholeUpTo(6, 'a level')
-const fromZero: Field = {
-  expected: being('a number from 0, at most 10000', value => isMargin(value)),
-  schema: { type: 'number', minimum: 0, maximum: 10_000 },
-}
-const margins: FieldMap = {
-  top: numberField,
-  start: numberField,
-  bottom: numberField,
-  end: numberField,
-}
-const isLength = (value: unknown) => lengthField.expected(value) === undefined
-const isMargin = (value: unknown) => typeof value === 'number' && value >= 0 && value <= 10_000
-
-export const pageFields: FieldMap = {
-  size: {
-    expected: being(
-      `one of ${pageSizes.join(', ')}, or a width and a height of at most 10000 points`,
-      value =>
-        (typeof value === 'string' && pageSizes.includes(value)) ||
-        (Array.isArray(value) && value.length === 2 && value.every(isLength)),
-    ),
-    schema: {
-      anyOf: [
-        { enum: pageSizes },
-        { type: 'array', items: lengthField.schema, minItems: 2, maxItems: 2 },
-      ],
-    },
-  },
   orientation: choiceField('portrait', 'landscape'),
-  margin: {
-    expected: being(
-      'a number from 0, or { top, start, bottom, end }',
-      value =>
-        isMargin(value) ||
-        (isObject(value) &&
-          Object.keys(margins).every(side => isMargin(value[side])) &&
-          Object.keys(value).length === 4),
-    ),
-    schema: {
-      anyOf: [
-        { type: 'number', minimum: 0 },
-        { ...objectSchema(margins), required: Object.keys(margins) },
-      ],
-    },
-  },
-  columns: wholeUpTo(100),
-  gap: fromZero,
+  margin: eitherField(
+    'a number from 0, at most 10000, or { top, start, bottom, end }',
+    margin,
+    objectField(margins, 'a margin', Object.keys(margins)),
+  ),
+  columns: wholeNumber(100),
+  gap: margin,
   columnFill: choiceField('balance', 'auto'),
-  facing: flag,
+  facing: flagField,
   baselineGrid: lengthField,
   writingMode: choiceField('horizontal-tb', 'vertical-rl'),
   background: textField,
 }
 
-export const runningFields: FieldMap = {
-  start: documentText,
-  center: documentText,
-  end: documentText,
-}
+const running = objectField(
+  { start: documentText, center: documentText, end: documentText },
+  'a running head or foot',
+)
 
-export const pageLabelFields: FieldMap = {
-  page: whole,
-  style: choiceField('decimal', 'lower-roman', 'upper-roman', 'lower-alpha', 'upper-alpha'),
-  prefix: textField,
-  // In letters a page of a hundred thousand is called by thousands of them.
-  start: wholeUpTo(100_000),
-}
+const pageLabel = objectField(
+  {
+    page: wholeNumber(),
+    style: choiceField('decimal', 'lower-roman', 'upper-roman', 'lower-alpha', 'upper-alpha'),
+    prefix: textField,
+    // In letters a page of a hundred thousand is called by thousands of them.
+    start: wholeNumber(100_000),
+  },
+  'a page label',
+  ['page'],
+)
 
-const blockList: Field = {
-  expected: listOf(anObject),
-  schema: { type: 'array', items: { $ref: '#/$defs/block' } },
-}
+const level = wholeNumber(6, 1, 'a level')
 
-export const columnFields: FieldMap = {
-  width: {
-    expected: being(
+/** Blocks are checked by their kinds, however deep they are nested. */
+const blockList = listField({ expected: anObject, schema: { $ref: '#/$defs/block' } })
+
+const column = objectField(
+  {
+    width: eitherField(
       "a number of points above 0, at most 10000, 'content', or { share }",
-      value => isLength(value) || value === 'content' || (isObject(value) && isLength(value.share)),
+      lengthField,
+      choiceField('content'),
+      objectField({ share: lengthField }, 'a width', ['share']),
     ),
-    schema: {
-      anyOf: [
-        lengthField.schema,
-        { const: 'content' },
-        { ...objectSchema({ share: lengthField }), required: ['share'] },
-      ],
-    },
+    align: choiceField('start', 'center', 'end', 'decimal'),
+    decimals: wholeNumber(20, 0),
   },
-  align: choiceField('start', 'center', 'end', 'decimal'),
-  decimals: {
-    expected: being(
-      'a whole number from 0 to 20',
-      value => Number.isInteger(value) && Number(value) >= 0 && Number(value) <= 20,
-    ),
-    schema: { type: 'integer', minimum: 0, maximum: 20 },
-  },
-}
+  'a column',
+)
 
-const spansColumns = flag
-const language: Field = { expected: aLanguage, schema: { type: 'string' } }
+const spansColumns = flagField
 const paragraph: FieldMap = {
   text: documentText,
   style: textField,
   id: textField,
-  language,
-  keepWithNext: flag,
-  keepTogether: flag,
-  initialLetter: whole,
+  language: languageField,
+  keepWithNext: flagField,
+  keepTogether: flagField,
+  initialLetter: wholeNumber(),
   marginNote: documentText,
   spansColumns,
 }
 
-/** Fields of each kind of place, told apart by their names. */
-const placeFields: readonly FieldMap[] = [
-  { x: numberField, y: numberField },
-  {
-    across: choiceField('start', 'center', 'end'),
-    down: choiceField('top', 'center', 'bottom'),
-    inset: numberField,
-  },
-  {
-    side: choiceField('top', 'bottom', 'start', 'end'),
-    of: textField,
-    gap: numberField,
-    align: choiceField('start', 'center', 'end'),
-  },
-]
-const placeNeeds = [
-  ['x', 'y'],
-  ['across', 'down'],
-  ['side', 'of'],
-]
-const isPlace = (value: unknown, i: number) =>
-  isObject(value) &&
-  placeNeeds[i].every(name => value[name] !== undefined) &&
-  Object.entries(value).every(
-    ([name, one]) =>
-      Object.hasOwn(placeFields[i], name) && placeFields[i][name].expected(one) === undefined,
-  )
-const placeField: Field = {
+/** A place, told apart by the names of its fields. */
+const placeField = eitherField(
+  '{ x, y }, { across, down, inset }, or { side, of, gap, align } with the id of a block',
+  objectField({ x: numberField, y: numberField }, 'a place', ['x', 'y']),
+  objectField(
+    {
+      across: choiceField('start', 'center', 'end'),
+      down: choiceField('top', 'center', 'bottom'),
+      inset: numberField,
+    },
+    'a place',
+    ['across', 'down'],
+  ),
+  objectField(
+    {
+      side: choiceField('top', 'bottom', 'start', 'end'),
+      of: textField,
+      gap: numberField,
+      align: choiceField('start', 'center', 'end'),
+    },
+    'a place',
+    ['side', 'of'],
+  ),
+)
+
+/** The longest mark before the items of a list, in UTF-16 units. */
+const longestMarker = 8
+const markers = ['disc', 'decimal', 'lower-alpha']
+const marker: Field = {
   expected: being(
-    '{ x, y }, { across, down, inset }, or { side, of, gap, align } with the id of a block',
-    value => placeFields.some((_, i) => isPlace(value, i)),
+    "'disc', 'decimal', 'lower-alpha', or what stands before each",
+    value =>
+      typeof value === 'string' &&
+      (markers.includes(value) || (value !== '' && value.length <= longestMarker)),
   ),
   schema: {
-    anyOf: placeFields.map((fields, i) => ({ ...objectSchema(fields), required: placeNeeds[i] })),
+    anyOf: [{ enum: markers }, { type: 'string', minLength: 1, maxLength: longestMarker }],
   },
 }
 
@@ -188,7 +143,7 @@ export const blockFields: Readonly<
       level,
       text: documentText,
       id: textField,
-      language,
+      language: languageField,
       marginNote: documentText,
       spansColumns,
     },
@@ -198,43 +153,23 @@ export const blockFields: Readonly<
   quotation: { fields: paragraph, needed: ['text'] },
   list: {
     fields: {
-      items: {
-        expected: listOf(either(documentText.expected, listOf(anObject))),
-        inside: insideTexts,
-        schema: { type: 'array', items: { anyOf: [documentText.schema, blockList.schema] } },
-      },
-      marker: {
-        expected: being(
-          "'disc', 'decimal', 'lower-alpha', or what stands before each",
-          value =>
-            (typeof value === 'string' && value !== '' && value.length <= 8) ||
-            ['disc', 'decimal', 'lower-alpha'].includes(String(value)),
-        ),
-        schema: {
-          anyOf: [
-            { enum: ['disc', 'decimal', 'lower-alpha'] },
-            { type: 'string', minLength: 1, maxLength: 8 },
-          ],
-        },
-      },
-      start: whole,
+      items: listField(eitherField('a text, or a list of blocks', documentText, blockList)),
+      marker,
+      start: wholeNumber(),
     },
     needed: ['items'],
   },
   table: {
     fields: {
-      columns: {
-        expected: listOf(anObject),
-        schema: { type: 'array', items: objectSchema(columnFields), minItems: 1 },
-      },
+      columns: listField(column, { least: 1 }),
       head: tableRows,
       rows: tableRows,
       foot: tableRows,
       caption: documentText,
       id: textField,
-      rowHeaders: flag,
-      splitRows: flag,
-      keepTogether: flag,
+      rowHeaders: flagField,
+      splitRows: flagField,
+      keepTogether: flagField,
       float: choiceField('top', 'bottom'),
       spansColumns,
     },
@@ -286,14 +221,14 @@ export const documentFields: FieldMap = {
   author: documentText,
   subject: documentText,
   keywords: listField(textField),
-  language,
-  page: objectField(pageFields),
-  runningHead: objectField(runningFields),
-  runningFoot: objectField(runningFields),
-  firstRunningHead: objectField(runningFields),
-  firstRunningFoot: objectField(runningFields),
-  pageLabels: listField({ expected: anObject, schema: objectSchema(pageLabelFields) }),
-  numbered: flag,
+  language: languageField,
+  page: objectField(pageFields, 'a page'),
+  runningHead: running,
+  runningFoot: running,
+  firstRunningHead: running,
+  firstRunningFoot: running,
+  pageLabels: listField(pageLabel),
+  numbered: flagField,
   notes: textMap,
   terms: textMap,
   blocks: blockList,
@@ -302,16 +237,12 @@ export const documentFields: FieldMap = {
 /** A JSON Schema (draft 2020-12) of documents, for editors. */
 export function documentJsonSchema(): JsonSchema {
   const kinds = Object.entries(blockFields).map(([kind, { fields, needed }]) => {
-    return {
-      ...objectSchema({ kind: { expected: aString, schema: { const: kind } }, ...fields }),
-      required: ['kind', ...needed],
-    }
+    return objectSchema({ kind: choiceField(kind), ...fields }, ['kind', ...needed])
   })
   return {
     ...schemaHead('document'),
     title: 'Dot Line document',
-    ...objectSchema(documentFields),
-    required: ['blocks'],
+    ...objectSchema(documentFields, ['blocks']),
     $defs: { block: { anyOf: kinds } },
   }
 }

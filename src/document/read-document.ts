@@ -17,14 +17,7 @@ import {
   type SourceOptions,
   sourceOptions,
 } from '../problem/index.ts'
-import {
-  blockFields,
-  columnFields,
-  documentFields,
-  pageFields,
-  pageLabelFields,
-  runningFields,
-} from './document-fields.ts'
+import { blockFields, documentFields } from './document-fields.ts'
 import type { DocumentSource } from './document-source.ts'
 import { cellColumns, columnSums } from './table-cells.ts'
 
@@ -65,11 +58,6 @@ export function checkedDocument(
   }
   checkFields(value, documentFields, [], report, 'a document')
   if (value.blocks === undefined) report([], 'missing-property', "'blocks' is missing")
-  if (isObject(value.page)) checkFields(value.page, pageFields, ['page'], report, 'a document')
-  for (const name of ['runningHead', 'runningFoot', 'firstRunningHead', 'firstRunningFoot']) {
-    const running = value[name]
-    if (isObject(running)) checkFields(running, runningFields, [name], report, 'a document')
-  }
   if (Array.isArray(value.pageLabels)) checkLabels(value.pageLabels, report)
   checkBlocks(value.blocks, ['blocks'], report)
   end()
@@ -81,10 +69,7 @@ function checkLabels(labels: readonly unknown[], report: ReportField) {
   let before = 0
   labels.forEach((label, i) => {
     const at = ['pageLabels', i]
-    if (!isObject(label)) return
-    checkFields(label, pageLabelFields, at, report, 'a page label')
-    if (label.page === undefined)
-      report(at, 'missing-property', "'page' of a page label is missing")
+    if (!isObject(label) || typeof label.page !== 'number') return
     const page = Number(label.page)
     if (i === 0 && page > 1) {
       report([...at, 'page'], 'bad-value', `the first page label begins at page 1, not ${page}`)
@@ -160,10 +145,6 @@ function checkBlock(
 function checkTable(block: Readonly<Record<string, unknown>>, at: Path, report: ReportField) {
   const { columns } = block
   if (!Array.isArray(columns)) return
-  columns.forEach((column: unknown, i) => {
-    if (isObject(column))
-      checkFields(column, columnFields, [...at, 'columns', i], report, 'a column')
-  })
   const count = columns.length
   const { sums, add } = columnSums(count)
   for (const part of ['head', 'rows', 'foot'] as const) {

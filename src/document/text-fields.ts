@@ -2,116 +2,61 @@
 
 import { parseMarkup } from '../core.ts'
 import {
-  being,
   choiceField,
+  eitherField,
   type Field,
-  type FieldMap,
-  type Inside,
   insideText,
   isMade,
-  isObject,
-  type JsonSchema,
-  listOf,
-  mapOf,
-  objectSchema,
+  listField,
+  mapField,
+  numberField,
+  objectField,
+  textField,
+  valueField,
+  wholeNumber,
 } from '../problem/index.ts'
 
-/** A text: markup, rich text, or a key of the catalog. */
-const isCatalogText = (value: unknown) =>
-  isObject(value) &&
-  typeof value.key === 'string' &&
-  Object.keys(value).every(name => name === 'key' || name === 'values') &&
-  (value.values === undefined || isObject(value.values))
-const isText = (value: unknown) =>
-  typeof value === 'string' ||
-  isCatalogText(value) ||
-  (isMade(value) && 'kind' in value && value.kind === 'rich-text')
-const textSchema: JsonSchema = {
-  anyOf: [
-    { type: 'string' },
-    {
-      type: 'object',
-      properties: {
-        key: { type: 'string' },
-        values: { type: 'object', additionalProperties: { type: ['string', 'number'] } },
-      },
-      required: ['key'],
-      additionalProperties: false,
-    },
-  ],
-}
-const insideMarkup = insideText(parseMarkup)
-const each =
-  (inside: Inside): Inside =>
-  (value, path, report) => {
-    if (Array.isArray(value)) value.forEach((one, i) => void inside(one, [...path, i], report))
-  }
-/** A check for lists in which some entries are texts. */
-export const insideTexts = each(insideMarkup)
-const insideCell: Inside = (value, path, report) =>
-  isObject(value)
-    ? insideMarkup(value.text, [...path, 'text'], report)
-    : insideMarkup(value, path, report)
+const markup: Field = { ...textField, inside: insideText(parseMarkup) }
 
-/** A text of a document. */
+const catalogText = objectField(
+  { key: textField, values: mapField(valueField) },
+  'a text of the catalog',
+  ['key'],
+)
+
+/** A program may give rich text, which no file can hold. */
+const isRichText = (value: unknown) =>
+  isMade(value) && 'kind' in value && value.kind === 'rich-text'
+const inFile = eitherField('a string, or { key, values }', markup, catalogText)
+
+/** A text of a document: markup, rich text, or a key of the catalog. */
 export const documentText: Field = {
-  expected: being('a string, or { key, values }', isText),
-  schema: textSchema,
-  inside: insideMarkup,
-}
-export const whole: Field = {
-  expected: being('a whole number from 1', value => Number.isInteger(value) && Number(value) >= 1),
-  schema: { type: 'integer', minimum: 1 },
+  ...inFile,
+  expected: value => (isRichText(value) ? undefined : inFile.expected(value)),
 }
 
-const cellFields: FieldMap = {
-  text: documentText,
-  total: choiceField('sum'),
-  columnSpan: whole,
-  rowSpan: whole,
-}
-const cell: Field = {
-  expected: being(
-    'a string, a number, or { text, total, columnSpan, rowSpan }',
-    value =>
-      isText(value) ||
-      (typeof value === 'number' && Number.isFinite(value)) ||
-      (isObject(value) &&
-        Object.entries(value).every(
-          ([name, one]) =>
-            Object.hasOwn(cellFields, name) && cellFields[name].expected(one) === undefined,
-        )),
+const cell = eitherField(
+  'a string, a number, or { text, total, columnSpan, rowSpan }',
+  documentText,
+  numberField,
+  objectField(
+    {
+      text: documentText,
+      total: choiceField('sum'),
+      columnSpan: wholeNumber(),
+      rowSpan: wholeNumber(),
+    },
+    'a cell',
   ),
-  schema: { anyOf: [...(textSchema.anyOf as []), { type: 'number' }, objectSchema(cellFields)] },
-}
+)
+
 /** Rows of a table: of texts, numbers, or cells that say more. */
-export const tableRows: Field = {
-  expected: listOf(listOf(cell.expected)),
-  inside: each(each(insideCell)),
-  schema: { type: 'array', items: { type: 'array', items: cell.schema } },
-}
+export const tableRows = listField(listField(cell))
 
 /** Texts by their names. */
-export const textMap: Field = {
-  expected: mapOf(documentText.expected),
-  inside(value, path, report) {
-    if (!isObject(value)) return
-    for (const [name, text] of Object.entries(value)) insideMarkup(text, [...path, name], report)
-  },
-  schema: { type: 'object', additionalProperties: textSchema },
-}
+export const textMap = mapField(documentText)
 
 /** Lists of two texts each. */
-export const textPairs: Field = {
-  expected: listOf(
-    being(
-      'a list of two texts',
-      value => Array.isArray(value) && value.length === 2 && value.every(isText),
-    ),
-  ),
-  inside: each(insideTexts),
-  schema: {
-    type: 'array',
-    items: { type: 'array', items: textSchema, minItems: 2, maxItems: 2 },
-  },
-}
+export const textPairs = listField(
+  listField(documentText, { least: 2, most: 2, what: 'a list of two texts' }),
+)

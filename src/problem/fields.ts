@@ -1,59 +1,183 @@
 import {
-  aboveZero,
+  aBoolean,
+  aLanguage,
   aNumber,
+  anObject,
   aString,
   being,
   described,
   type Expected,
   isObject,
   listOf,
+  mapOf,
   oneOf,
 } from './arguments.ts'
+import { wellFormedLanguage } from './language.ts'
+import { isMade } from './made.ts'
 import { nearestName } from './nearest-name.ts'
 import { type Path, pathText } from './path.ts'
 import { DotLineError, errorProblem, type Problem } from './problem.ts'
 
 export type JsonSchema = Readonly<Record<string, unknown>>
 
-/** A field of a file, declared once for the reader and for editors. */
+/** A kind of value in a file, stated once: for its reader, for its messages, and for editors. */
 export interface Field {
   readonly expected: Expected
   readonly schema: JsonSchema
-  /**
-   * Tells what is wrong inside of a value that is as expected: in its texts, at their own places.
-   */
-  readonly inside?: (value: unknown, path: Path, report: ReportField) => void
+  /** Reports mistakes inside of a value that is as expected, at their own places. */
+  readonly inside?: Inside
+  /** Whether a value is meant as one of this kind, among others: if not, as it is expected. */
+  readonly isMeant?: (value: unknown) => boolean
 }
+
+/** A check of the content of a field's value. */
+export type Inside = (value: unknown, path: Path, report: ReportField) => void
 
 export type FieldMap = Readonly<Record<string, Field>>
 
 export const textField: Field = { expected: aString, schema: { type: 'string' } }
 export const numberField: Field = { expected: aNumber, schema: { type: 'number' } }
-export const lengthField: Field = {
-  expected: being('a number of units above 0, at most 10000', value => {
-    return aboveZero(value) === undefined && Number(value) <= 10_000
-  }),
-  schema: { type: 'number', exclusiveMinimum: 0, maximum: 10_000 },
+export const flagField: Field = { expected: aBoolean, schema: { type: 'boolean' } }
+export const languageField: Field = {
+  expected: aLanguage,
+  schema: { type: 'string', pattern: wellFormedLanguage.source },
 }
+/** An object whose content is another's: of `Intl`, of the program that reads it. */
+export const anyObjectField: Field = { expected: anObject, schema: { type: 'object' } }
+
+/** A value of a placeholder. A program may give what a file cannot hold: dates and rich texts. */
+export const valueField: Field = {
+  expected: being('a string or a number', value => {
+    const isPlain = typeof value === 'string' || Number.isFinite(value)
+    return isPlain || value instanceof Date || isMade(value)
+  }),
+  schema: { type: ['string', 'number'] },
+}
+
+/** The bounds of a number. */
+interface Bounds {
+  readonly from?: number
+  readonly above?: number
+  readonly to?: number
+}
+
+/** A number within bounds; `what` says them in words. */
+export function numberIn(
+  what: string,
+  bounds: Bounds,
+  type: 'number' | 'integer' = 'number',
+): Field {
+  const { from = -Infinity, above = -Infinity, to = Infinity } = bounds
+  return {
+    expected: being(what, value => {
+      if (typeof value !== 'number' || !Number.isFinite(value)) return false
+      if (type === 'integer' && !Number.isInteger(value)) return false
+      return value >= from && value > above && value <= to
+    }),
+    schema: {
+      type,
+      ...(from > -Infinity && { minimum: from }),
+      ...(above > -Infinity && { exclusiveMinimum: above }),
+      ...(to < Infinity && { maximum: to }),
+    },
+  }
+}
+
+/** A whole number, from 1 where no other least is given. */
+export function wholeNumber(most = Infinity, least = 1, what = 'a whole number'): Field {
+  const bounds = most < Infinity ? `${what} from ${least} to ${most}` : `${what} from ${least}`
+  return numberIn(bounds, { from: least, to: most }, 'integer')
+}
+
+export const lengthField: Field = numberIn('a number of units above 0, at most 10000', {
+  above: 0,
+  to: 10_000,
+})
+
 export const choiceField = (...names: readonly string[]): Field => ({
   expected: oneOf(...names),
   schema: { enum: names },
 })
-export const listField = ({ expected, schema }: Field): Field => ({
-  expected: listOf(expected),
-  schema: { type: 'array', items: schema, minItems: 1 },
-})
-/** An object with fields of its own, whose locations are distinguished. */
-export const objectField = (fields: FieldMap): Field => ({
-  expected: being('an object', isObject),
-  schema: objectSchema(fields),
+
+/** How many entries a list has. */
+interface ListLength {
+  readonly least?: number
+  readonly most?: number
+  /** In words. Default: `a list`. */
+  readonly what?: string
+}
+
+export function listField(
+  field: Field,
+  { least = 0, most = Infinity, what }: ListLength = {},
+): Field {
+  const each = listOf(field.expected)
+  const named = what ?? (least > 0 ? 'a list with an entry' : 'a list')
+  const isLong = (value: unknown) =>
+    Array.isArray(value) && value.length >= least && value.length <= most
+  return {
+    expected: value => (isLong(value) ? each(value) : named),
+    inside(value, path, report) {
+      if (Array.isArray(value))
+        value.forEach((one, i) => void field.inside?.(one, [...path, i], report))
+    },
+    schema: {
+      type: 'array',
+      items: field.schema,
+      ...(least > 0 && { minItems: least }),
+      ...(most < Infinity && { maxItems: most }),
+    },
+  }
+}
+
+/** An object whose keys are its author's own. */
+export const mapField = (field: Field): Field => ({
+  expected: mapOf(field.expected),
+  inside(value, path, report) {
+    if (!isObject(value)) return
+    for (const [name, one] of Object.entries(value)) field.inside?.(one, [...path, name], report)
+  },
+  schema: { type: 'object', additionalProperties: field.schema },
 })
 
-export const objectSchema = (fields: FieldMap): JsonSchema => ({
+/** An object with fields of its own, and those that it needs; `what` is a word for it. */
+export const objectField = (
+  fields: FieldMap,
+  what: string,
+  needed: readonly string[] = [],
+): Field => ({
+  expected: anObject,
+  isMeant: value => isObject(value) && needed.every(name => value[name] !== undefined),
+  inside(value, path, report) {
+    if (!isObject(value)) return
+    checkFields(value, fields, path, report, what)
+    for (const name of needed) {
+      if (value[name] !== undefined) continue
+      report(path, 'missing-property', `'${name}' of ${what} is missing`)
+    }
+  },
+  schema: objectSchema(fields, needed),
+})
+
+/** One of several kinds: the first that a value is meant as. */
+export function eitherField(what: string, ...kinds: readonly Field[]): Field {
+  const kindOf = (value: unknown) =>
+    kinds.find(({ isMeant, expected }) =>
+      isMeant ? isMeant(value) : expected(value) === undefined,
+    )
+  return {
+    expected: value => (kindOf(value) ? undefined : what),
+    inside: (value, path, report) => kindOf(value)?.inside?.(value, path, report),
+    schema: { anyOf: kinds.map(({ schema }) => schema) },
+  }
+}
+
+export const objectSchema = (fields: FieldMap, needed: readonly string[] = []): JsonSchema => ({
   type: 'object',
   properties: Object.fromEntries(
     Object.entries(fields).map(([name, { schema }]) => [name, schema]),
   ),
+  ...(needed.length > 0 && { required: needed }),
   additionalProperties: false,
 })
 

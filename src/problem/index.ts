@@ -29,24 +29,33 @@ export {
 export { atItsPlace, inText } from './at-its-place.ts'
 export { available } from './available.ts'
 export {
+  anyObjectField,
   checkFields,
   choiceField,
+  eitherField,
   errorOf,
   type Field,
   type FieldMap,
   type FieldReport,
   fieldReport,
+  flagField,
+  type Inside,
   type JsonSchema,
+  languageField,
   lengthField,
   listField,
+  mapField,
   numberField,
+  numberIn,
   objectField,
   objectSchema,
   type ReportField,
   schemaHead,
   textField,
+  valueField,
+  wholeNumber,
 } from './fields.ts'
-export { type Inside, insideText } from './inside-text.ts'
+export { insideText } from './inside-text.ts'
 export { type ReadJson, readJson } from './json.ts'
 export { isLanguage, languagePattern } from './language.ts'
 export { allowedLink, allowedLinks, linkScheme } from './links.ts'

@@ -1,5 +1,5 @@
 import { messageIn } from './at-its-place.ts'
-import type { Field } from './fields.ts'
+import type { Inside } from './fields.ts'
 import type { Problem } from './problem.ts'
 
 /**
@@ -15,6 +15,3 @@ export const insideText =
       report(path, others.code, messageIn(path, message), others)
     }
   }
-
-/** A check of the content of a field's value. */
-export type Inside = NonNullable<Field['inside']>
