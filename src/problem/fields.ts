@@ -12,7 +12,7 @@ import {
   mapOf,
   oneOf,
 } from './arguments.ts'
-import { wellFormedLanguage } from './language.ts'
+import { languagePattern } from './language.ts'
 import { isMade } from './made.ts'
 import { nearestName } from './nearest-name.ts'
 import { type Path, pathText } from './path.ts'
@@ -40,7 +40,7 @@ export const numberField: Field = { expected: aNumber, schema: { type: 'number' 
 export const flagField: Field = { expected: aBoolean, schema: { type: 'boolean' } }
 export const languageField: Field = {
   expected: aLanguage,
-  schema: { type: 'string', pattern: wellFormedLanguage.source },
+  schema: { type: 'string', pattern: languagePattern.source },
 }
 /** An object whose content is another's: of `Intl`, of the program that reads it. */
 export const anyObjectField: Field = { expected: anObject, schema: { type: 'object' } }

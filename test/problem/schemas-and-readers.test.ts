@@ -1,5 +1,5 @@
 import { Ajv2020 } from 'ajv/dist/2020.js'
-import { DotLineError } from 'dot-line'
+import { DotLineError, readSheet, sheetJsonSchema } from 'dot-line'
 import { chartJsonSchema, readChart } from 'dot-line/chart-file'
 import { placesJsonSchema, readPlaces } from 'dot-line/check'
 import { documentJsonSchema, readDocument } from 'dot-line/document'
@@ -63,9 +63,42 @@ const document = {
   ],
 }
 
+const sheet = {
+  families: { brand: ['sans', 'serif'] },
+  sizes: { small: 13 },
+  inks: { deep: '#0b3d5c', sea: { from: 'deep', alpha: 0.5 } },
+  styles: {
+    defaults: { family: 'brand', ink: 'deep', language: 'en' },
+    body: { size: 16, leading: 1.4, weight: 400, tracking: 0.01, hyphenation: true, maxLines: 3 },
+    head: { from: 'body', size: 'small', underline: { gap: 2 }, longWords: { hyphenate: true } },
+    boxed: {
+      ...{ backing: { ink: 'sea', padding: { top: 1, end: 2 }, radius: 3 }, padding: 4 },
+      ...{ marker: { text: '{number}.', indent: 10 }, ellipsis: { at: 'middle' }, scaling: false },
+      ...{ tabs: [{ at: 40, align: 'decimal' }], trim: { above: 'cap' }, features: { smcp: true } },
+    },
+  },
+  modes: { dark: { inks: { deep: '#ffffff' }, styles: { body: { weight: 500 } } } },
+}
+
 /** Values as people have them by mistake: of another type, too large, too many, too few. */
 const slips: readonly unknown[] = [
-  ...['', 'A4', 'en', '!!', 'content', 'top', 'decimal', 'sum', 'AA', 'a', '*', '- '.repeat(8)],
+  ...[
+    '',
+    'A4',
+    'en',
+    '!!',
+    'content',
+    'top',
+    'decimal',
+    'sum',
+    'AA',
+    'a',
+    '*',
+    'abcd',
+    'sr-Latn-RS',
+    'en-',
+    '- '.repeat(8),
+  ],
   ...[0, -1, 1, 1.5, 2, 7, 21, 101, 20_000, 1e300],
   ...[true, false, null, [], {}, [1], ['a'], [['a', 'b']], [[]], [{}], [null], ['a', 'a', 'a']],
   ...[{ a: 1 }, { a: {} }, { key: 'a' }, { text: 'a' }, { share: 0 }, { x: 1, y: 1 }, { page: 1 }],
@@ -119,6 +152,7 @@ describe.each([
   ['places', places, placesJsonSchema(), readPlaces],
   ['charts', chart, chartJsonSchema(), (json: string) => readChart(json, { readCsv: () => 'a,b' })],
   ['documents', document, documentJsonSchema(), readDocument],
+  ['sheets', sheet, sheetJsonSchema(), readSheet],
 ] as const)('the schema of %s', (_, sample, schema, read) => {
   const isValid = new Ajv2020({ strict: false }).compile(schema)
 
