@@ -1,5 +1,5 @@
 /** A map of a bounded size in all; with what goes beyond it all is forgotten, and begun anew. */
-export interface BoundedMap<K, V> {
+interface BoundedMap<K, V> {
   get(key: K): V | undefined
   /** `size` counts against the bound. */
   set(key: K, value: V, size: number): void

@@ -39,7 +39,7 @@ export interface ChartData {
 }
 
 /** The columns of a table that are shown. */
-export interface Columns {
+interface Columns {
   readonly x: string
   readonly y: string | readonly string[]
   readonly series?: string | undefined

@@ -24,7 +24,7 @@ export interface AxisLabels {
 }
 
 /** The space for labels of a horizontal axis. */
-export interface AcrossRoom {
+interface AcrossRoom {
   /** Between two of them. */
   readonly gap: number
   /** The maximum width of a label, and the maximum height of all. */

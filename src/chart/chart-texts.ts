@@ -42,7 +42,7 @@ export interface ChartTextOptions extends TypesetterOptions<string, string, stri
 }
 
 /** Properties that a text has beside those of its part. */
-export type PartChanges = Omit<StyleSource, 'from'>
+type PartChanges = Omit<StyleSource, 'from'>
 
 /** Sets the texts of a chart, each part in its style. */
 export interface ChartTexts {

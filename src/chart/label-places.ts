@@ -95,7 +95,7 @@ const ringTurns = Array.from({ length: ringPlaces }, (_, i): Point => {
 })
 
 /** Writes the place of an index into a spot; false behind the last. */
-export type Spots = (index: number, spot: Spot) => boolean
+type Spots = (index: number, spot: Spot) => boolean
 
 /** The places about a point: beside it, and then on rings farther off. */
 export function pointSpots(

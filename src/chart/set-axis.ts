@@ -18,7 +18,7 @@ export interface SetAxis {
 }
 
 /** Settings that all axes of a plot share. */
-export interface AxisRoom {
+interface AxisRoom {
   readonly texts: ChartTexts
   readonly set: TickSetter
   readonly plot: Box

@@ -6,7 +6,7 @@ import { labelBox } from './label-box.ts'
 import type { Tick, TickSetter } from './ticks.ts'
 
 /** The space for labels of a vertical axis. */
-export interface SideRoom {
+interface SideRoom {
   /** Between two of them. */
   readonly gap: number
   readonly width: number

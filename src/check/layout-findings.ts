@@ -10,7 +10,7 @@ export interface LayoutFinding {
 }
 
 /** Room that a text has. */
-export interface TextRoom {
+interface TextRoom {
   readonly width: number | undefined
   readonly height: number | undefined
 }

@@ -12,7 +12,7 @@ export interface Packed {
 }
 
 /** The position of an entry: its page and its place there. */
-export interface PackedAt {
+interface PackedAt {
   readonly x: number
   readonly y: number
   readonly packed: Packed

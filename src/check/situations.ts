@@ -39,7 +39,7 @@ export function unitsOf(
   return units
 }
 
-export interface SetterOptions {
+interface SetterOptions {
   readonly sheet: Sheet
   readonly fonts: Fonts
   readonly hyphenation?: Hyphenation

@@ -8,7 +8,7 @@ import {
 } from '../core.ts'
 
 /** A contrast that is too low, of all runs of a text the worst against what it needs. */
-export interface LowContrast {
+interface LowContrast {
   readonly figure: number
   readonly limit: number
 }

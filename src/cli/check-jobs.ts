@@ -86,7 +86,7 @@ export async function checkInParts(
 }
 
 /** The processes that work at parts. */
-export interface RunningParts {
+interface RunningParts {
   add(child: ChildProcess): void
   delete(child: ChildProcess): void
   /** Ends all that still run. */

@@ -12,7 +12,7 @@ import { inChunks, trying } from './write-out.ts'
 const mostHeld = 50_000
 
 /** Takes findings as they come, and gives them in the order that reports have them in. */
-export interface KeptFindings {
+interface KeptFindings {
   add(finding: Finding): void
   /** All of them, as often as they are asked for. */
   sorted(): Iterable<Finding>

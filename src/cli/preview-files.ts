@@ -10,7 +10,7 @@ import { openHyphenationFor } from './open-hyphenation.ts'
 import { readText } from './read-file.ts'
 
 /** The files that were named. */
-export interface NamedFiles extends CheckedTexts, FontOptions {
+interface NamedFiles extends CheckedTexts, FontOptions {
   readonly sheet: string
   readonly catalog: readonly string[]
   readonly places?: string

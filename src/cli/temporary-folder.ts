@@ -7,7 +7,7 @@ import { trying } from './write-out.ts'
  * A folder of this command's own, removed when the work is done, and when the command receives a
  * signal to end.
  */
-export interface TemporaryFolder {
+interface TemporaryFolder {
   readonly path: string
   /** Removes it, and the actions given to `onEnd`. */
   remove(): void

@@ -2,7 +2,7 @@ import type { RichText, Values } from '../core.ts'
 import { type TextData, textData } from './text-attributes.ts'
 
 /** An element that is there; the page may come to know it later. */
-export interface DataElement {
+interface DataElement {
   rich?: RichText | undefined
   values?: Values | undefined
 }

@@ -31,7 +31,7 @@ export const departures: readonly Departure[] = [
   { time: '09:15', port: 'Thistle Ness', boat: 'Little Auk', berth: 3, state: { kind: 'onTime' } },
 ]
 
-export interface MonthlyPassengers {
+interface MonthlyPassengers {
   readonly month: string
   /** In thousands. */
   readonly passengers: number
@@ -52,7 +52,7 @@ export const passengers: readonly MonthlyPassengers[] = [
   { month: 'Dec', passengers: 4.4 },
 ]
 
-export interface TimetableRow {
+interface TimetableRow {
   readonly port: string
   readonly first: string
   readonly last: string
@@ -109,7 +109,7 @@ export const portsSouthward = [
   { port: 'orrin', miles: 18 },
 ] as const
 
-export interface Stop {
+interface Stop {
   readonly boat: string
   readonly port: (typeof portsSouthward)[number]['port']
   /** Minutes after midnight. */

@@ -55,7 +55,7 @@ export interface Found {
   readonly missing: ReadonlyMap<string, Path>
 }
 
-export interface Round {
+interface Round {
   readonly pages: Iterable<FlowPage>
   /** Takes down what stands on a page. */
   note(page: FlowPage): void

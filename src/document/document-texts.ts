@@ -31,7 +31,7 @@ export interface FlowText {
 }
 
 /** A placeholder of a text, and where what fills it begins in its characters. */
-export interface FilledPlace {
+interface FilledPlace {
   readonly name: string
   readonly offset: number
 }
@@ -63,7 +63,7 @@ export interface DocumentTexts {
   ruleInk(share: number): InkOrName
 }
 
-export interface TextsOptions {
+interface TextsOptions {
   readonly typesetter: Typesetter
   readonly sheet: Sheet
   readonly language: string | undefined

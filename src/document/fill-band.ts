@@ -40,7 +40,7 @@ export interface Grid {
  * The reason why a band ends: the end of the text, a block that spans the columns, a new page, or
  * no space.
  */
-export type BandEnd = 'end' | 'span' | 'page' | 'full'
+type BandEnd = 'end' | 'span' | 'page' | 'full'
 
 export interface Band {
   readonly placed: readonly PlacedItem[]

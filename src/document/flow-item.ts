@@ -12,7 +12,7 @@ export interface FlowTag {
   readonly counter?: 'decimal' | 'lower-alpha'
 }
 
-export type Side = 'left' | 'right'
+type Side = 'left' | 'right'
 
 /** Room at a side of a column that something else takes, from the top of an item on. */
 export interface Inset {
@@ -83,7 +83,7 @@ export interface FlowMark {
   readonly term?: { readonly name: string; readonly id: string }
 }
 
-export interface FlowHeading {
+interface FlowHeading {
   readonly level: number
   readonly text: string
   readonly id: string

@@ -35,7 +35,7 @@ export interface FlowPage {
   readonly problems: readonly Problem[]
 }
 
-export interface FlowSetting {
+interface FlowSetting {
   frameOf(page: number): PageFrame
   locationOf(item: FlowItem): Problem['location']
   readonly isDrawn: boolean

@@ -26,7 +26,7 @@ export interface PageShape {
   frameOf(index: number): PageFrame
 }
 
-export interface PageMode {
+interface PageMode {
   readonly isContinuous: boolean
   /** Whether lines begin at the right. */
   readonly isMirrored: boolean

@@ -8,7 +8,7 @@ import { type SetLines, setLines } from './set-lines.ts'
 /** So many lines of a paragraph stay together at the foot of a column, and at the top of the next. */
 const fewest = 2
 
-export interface ParagraphSetting {
+interface ParagraphSetting {
   readonly shaped: FlowText
   /** The width of its column. */
   readonly width: number

@@ -89,7 +89,7 @@ export function placedItem(
   }
 }
 
-export interface PlaceFrame {
+interface PlaceFrame {
   /** All of the page, and what its margins leave. */
   readonly page: Box
   readonly inner: Box

@@ -4,7 +4,7 @@ import type { Inset } from './flow-item.ts'
 import { extentOf } from './turned-page.ts'
 
 /** A layout and where it stands in its paragraph. */
-export interface PlacedPart {
+interface PlacedPart {
   readonly layout: Layout
   readonly x: number
   readonly y: number

@@ -20,7 +20,7 @@ export interface TableShape {
 }
 
 /** A cell that was set: its text may go on in another part of the row. */
-export interface SetCell {
+interface SetCell {
   readonly cell: TableCell
   readonly text: FlowText
   readonly frame: Frame

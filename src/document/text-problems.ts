@@ -10,7 +10,7 @@ import {
 } from '../problem/index.ts'
 
 /** Collects problems of a document's texts with their locations. */
-export interface TextProblems {
+interface TextProblems {
   /** Takes down where a text stands, and gives it. */
   called(text: RichText, path: Path): RichText
   /** Sets a text: what is thrown has its place, what is wrong with the layout is taken down. */

@@ -32,7 +32,7 @@ export const aPoint = being(
   'a pair of numbers',
   value => Array.isArray(value) && value.length === 2 && value.every(n => typeof n === 'number'),
 )
-export const matrix = being(
+const matrix = being(
   'a matrix of six finite numbers',
   value =>
     isObject(value) && ['xx', 'yx', 'xy', 'yy', 'dx', 'dy'].every(n => Number.isFinite(value[n])),

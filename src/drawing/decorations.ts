@@ -5,7 +5,7 @@ import { inkOf } from './fill.ts'
 import { inkBetween, merged, type Stretch, without } from './ink-gaps.ts'
 
 /** The lines that text may be decorated with. */
-export type Decoration = 'underline' | 'overline' | 'strike'
+type Decoration = 'underline' | 'overline' | 'strike'
 
 /** Neighbors on a line that are decorated as one. */
 interface Decorated {

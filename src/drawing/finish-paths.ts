@@ -82,13 +82,13 @@ function touching(outlines: readonly Outline[]): Outline[][] {
 }
 
 /** Whether a fill hides everything below it. */
-export function isOpaque(fill: Fill | undefined): boolean {
+function isOpaque(fill: Fill | undefined): boolean {
   if (!fill) return false
   return fill.kind === 'solid' ? fill.opacity >= 1 : fill.stops.every(stop => stop.opacity >= 1)
 }
 
 /** A target's way to paint the stroke of a shape without changing its letters. */
-export interface StrokeParts {
+interface StrokeParts {
   /** The width of the pen, in units: half of it is on either side of the edge. */
   readonly width: number
   /** Whether the fill is painted after the stroke, and so over the half of it that is inside. */

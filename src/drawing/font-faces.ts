@@ -4,7 +4,7 @@ import { DotLineError, fail } from '../problem/index.ts'
 import { base64 } from './base64.ts'
 
 /** The faces that a stylesheet brings with it (CSS Fonts 4, section 4). */
-export interface FontFaces {
+interface FontFaces {
   /** The family name of a face, unquoted, for a text to be set in. */
   family(face: Face, text: string): string
   /** The `@font-face` rules of all that were asked for, for all their texts. */

@@ -1,7 +1,7 @@
 import type { GlyphsItem } from './drawing.ts'
 
 /** A target's action for each glyph: `x` and `y` in font units from the run's start, y upward. */
-export type VisitGlyph = (glyph: number, x: number, y: number, index: number) => void
+type VisitGlyph = (glyph: number, x: number, y: number, index: number) => void
 
 /** Visits the glyphs of an item with the places of their origins. */
 export function eachGlyph({ glyphs }: GlyphsItem, visit: VisitGlyph) {

@@ -1,5 +1,5 @@
 /** A segment of a JPEG file: its marker, and where its contents lie. */
-export interface JpegSegment {
+interface JpegSegment {
   readonly marker: number
   /** Offset of its first byte after the length. */
   readonly start: number

@@ -8,7 +8,7 @@ import { laidDown, runItems, type Standing } from './run-items.ts'
 import { shadowItems } from './shadow.ts'
 
 /** Neighbors of a line that are painted together, and then shown as far as `opacity` says. */
-export interface OpacityGroup {
+interface OpacityGroup {
   readonly opacity: number
   readonly runs: readonly GlyphRun[]
 }
@@ -29,7 +29,7 @@ export function opacityGroups({ runs }: Line): OpacityGroup[] {
 }
 
 /** The layers of runs, in the coordinates of their layout's frame. */
-export interface Layers {
+interface Layers {
   /** Shadows, and then lines: they lie below all letters. */
   readonly below: readonly Item[]
   readonly letters: readonly { readonly run: GlyphRun; readonly items: readonly Item[] }[]

@@ -63,7 +63,7 @@ export interface ColorFill {
 }
 
 /** Parts that are painted together and then mixed with what is below them. */
-export interface ColorGroup {
+interface ColorGroup {
   readonly kind: 'group'
   readonly opacity: number
   readonly blend: BlendMode

@@ -28,7 +28,7 @@ export interface FaceNames {
 }
 
 /** Metrics before what a font does not state is measured. */
-export type StatedMetrics = Omit<FaceMetrics, 'capHeight' | 'xHeight'> & {
+type StatedMetrics = Omit<FaceMetrics, 'capHeight' | 'xHeight'> & {
   readonly capHeight?: number
   readonly xHeight?: number
 }

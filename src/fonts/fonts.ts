@@ -35,12 +35,12 @@ import { type Coordinates, coordinatesFor, type WantedVariation } from './variat
 export type FontSource = string | Url | Uint8Array
 
 /** The traits that a style wants of a face. */
-export interface WantedFace extends WantedVariation {
+interface WantedFace extends WantedVariation {
   /** The traits that may be synthesized if the family lacks them. */
   readonly synthesis?: Synthesis
 }
 
-export type Synthesis = 'none' | Synthesized | 'all'
+type Synthesis = 'none' | Synthesized | 'all'
 
 /** Criteria for finding faces; all must match. */
 export interface SearchedFace {
@@ -111,7 +111,7 @@ export const someFonts = being(
   value => isObject(value) && typeof value.capabilitiesOf === 'function',
 )
 
-export interface FontsParts {
+interface FontsParts {
   readonly entries: readonly FontEntry[]
   /** Faces that are fetched when text first wants them. */
   readonly later: readonly LaterFace[]

@@ -21,7 +21,6 @@ export type {
   Segment,
   ShapedGlyphs,
   Slant,
-  Synthesized,
 } from './face.ts'
 export {
   type FontSource,
@@ -29,9 +28,7 @@ export {
   fontsOf,
   type ReadFonts,
   type SearchedFace,
-  type Synthesis,
   someFonts,
-  type WantedFace,
 } from './fonts.ts'
 export { keptWithFonts } from './kept-with-fonts.ts'
 export { type LaterFace, laterFiles } from './later-faces.ts'
@@ -41,11 +38,10 @@ export {
   type FontEntry,
   type ListedFace,
 } from './listed-face.ts'
-export type { FaceTraits, WantedTraits } from './match-face.ts'
-export type { FontEngines } from './open-face.ts'
+export type { FaceTraits } from './match-face.ts'
 export { faceOf } from './open-faces.ts'
-export type { Url, WasmModule } from './platform-types.ts'
+export type { Url } from './platform-types.ts'
 export { type FontSubset, subsetFont } from './subset-font.ts'
 export { readUnicodeRanges } from './unicode-ranges.ts'
 export { unitScale } from './unit-scale.ts'
-export type { Coordinates, NamedInstance, VariationAxis } from './variations.ts'
+export type { NamedInstance, VariationAxis } from './variations.ts'

@@ -17,7 +17,7 @@ export interface LaterFace extends FaceTraits {
 }
 
 /** Faces that are not here yet. */
-export interface LaterFaces {
+interface LaterFaces {
   readonly families: readonly string[]
   /** Whether the face of a family that is nearest to what is wanted, of these and those at hand, is to come. */
   isPending(key: string, atHand: readonly FaceTraits[], wanted: WantedTraits): boolean
@@ -50,7 +50,7 @@ export interface LaterFiles {
 }
 
 /** Files with ranges of a face that are to come. */
-export interface SplitFace {
+interface SplitFace {
   /** The characters in them. */
   readonly ranges: Coverage
   /** Whether none of the files is at hand. */

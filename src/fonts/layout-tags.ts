@@ -2,7 +2,7 @@ import type { SfntTables } from './sfnt.ts'
 import { tagAt } from './table-parts.ts'
 
 /** The scripts, languages and features of a font's layout tables: OpenType tags, sorted. */
-export interface LayoutTags {
+interface LayoutTags {
   readonly features: readonly string[]
   readonly scripts: readonly string[]
 }

@@ -2,7 +2,7 @@ import type { SfntTables } from './sfnt.ts'
 import { coverageIndex } from './table-parts.ts'
 
 /** Insertion points inside a ligature, in font units from its origin. */
-export type LigatureCarets = (glyph: number) => readonly number[]
+type LigatureCarets = (glyph: number) => readonly number[]
 
 const none: readonly number[] = []
 

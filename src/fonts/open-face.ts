@@ -40,7 +40,7 @@ export interface FontEngines {
 }
 
 /** A face as it is to be opened. */
-export interface FaceOrder {
+interface FaceOrder {
   readonly font: ContainedFont
   /** Its name in messages. */
   readonly name: string

@@ -1,5 +1,5 @@
 /** A table as the directory of a font file lists it. */
-export interface ListedTable {
+interface ListedTable {
   /** Four letters as a number, big endian. */
   readonly tag: number
   readonly checksum: number

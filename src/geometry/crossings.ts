@@ -1,5 +1,5 @@
 /** A crossing of a contour with a height, and its direction: 1 where y grows, -1 where it falls. */
-export interface Crossing {
+interface Crossing {
   readonly x: number
   readonly turn: 1 | -1
 }

@@ -11,7 +11,7 @@ import { markText } from './cut-line.ts'
 import type { LayoutTools } from './layout-tools.ts'
 
 /** A text with a mark in place of a part of it. */
-export interface CutInside {
+interface CutInside {
   readonly paragraph: ShapedParagraph
   /** The omitted range; offsets in the whole text. */
   readonly cut: { readonly start: number; readonly end: number }

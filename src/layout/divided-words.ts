@@ -50,7 +50,7 @@ function partAdvances(
 }
 
 /** Exact places of a line's end and of the next line's start inside a word, along its paragraph, in units. */
-export interface WordDivision {
+interface WordDivision {
   readonly end: number
   readonly next: number
 }

@@ -31,7 +31,7 @@ export interface Ratios {
 }
 
 /** A text as it is stated, to be tried in rooms. */
-export interface TriedText {
+interface TriedText {
   /** The style of its first paragraph. */
   readonly style: Style
   /** The width of the longest word, with its indents. */

@@ -12,7 +12,7 @@ export type HyphenationPatterns = readonly [
   exceptions?: Readonly<Record<string, readonly number[]>>,
 ]
 
-export interface PatternTree {
+interface PatternTree {
   readonly [letter: string]: number | PatternTree | readonly [PatternTree, number]
 }
 

@@ -5,7 +5,7 @@ import type { LayoutTools } from './layout-tools.ts'
 import { lineRuns, trackingBehind, widthOf } from './line-runs.ts'
 
 /** Text of no character of the text: it stands at one offset, and in the way of what is around it. */
-export interface InsertedText {
+interface InsertedText {
   readonly kind: 'ellipsis' | 'marker'
   readonly text: string
   readonly style: Style

@@ -6,7 +6,7 @@ import type { BrokenLine } from './line-of.ts'
 import { advanceOf, arranged, widthOf } from './line-runs.ts'
 
 /** The flexibility of a style's spaces and letters, in ems. */
-export interface JustificationLimits {
+interface JustificationLimits {
   readonly words: readonly [min: number, max: number]
   readonly letters: readonly [min: number, max: number]
 }

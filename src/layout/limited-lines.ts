@@ -37,7 +37,7 @@ export interface Limits {
   readonly continues?: boolean | undefined
 }
 
-export interface LimitedLines {
+interface LimitedLines {
   readonly lines: readonly MeasuredLine[]
   readonly cut?: { readonly start: number; readonly end: number }
   /** Where the text goes on. */
@@ -119,7 +119,7 @@ function limitedLines(
 }
 
 /** A line with what it takes to place it: which of its paragraph, and of which paragraph. */
-export function measured(
+function measured(
   { text, paragraph: index, index: lineIndex }: Pick<NextLine, 'text' | 'paragraph' | 'index'>,
   line: BrokenLine,
   texts: readonly Breakable[],

@@ -7,7 +7,7 @@ import { trimmed } from './line-reach.ts'
 import type { FlowPadding } from './padding.ts'
 
 /** The measures of a line that decide its position. */
-export interface SizedLine {
+interface SizedLine {
   /** The style of its paragraph. */
   readonly style: Style
   readonly level: number

@@ -115,7 +115,7 @@ function addPaintedRuns(
  * The middle of a face's letters above the baseline, on which letters that lie on their side are
  * centered.
  */
-export function middleOf(face: Face, { size }: Style): number {
+function middleOf(face: Face, { size }: Style): number {
   const { ascent, descent } = face.metrics
   return ((ascent + descent) / 2) * unitScale(face, size)
 }

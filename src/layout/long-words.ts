@@ -8,7 +8,7 @@ import { scaledTexts } from './scaled-texts.ts'
 import { type Breakable, breakable, indentOf, tolerance } from './stops.ts'
 
 /** Texts that are set otherwise because of words that are wider than their line. */
-export interface EasedTexts {
+interface EasedTexts {
   readonly texts: readonly Breakable[]
   /** So many times as large. */
   readonly ratio: number

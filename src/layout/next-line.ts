@@ -18,7 +18,7 @@ export interface Continuation {
 export const textStart: Continuation = { offset: 0, line: 0 }
 
 /** The rooms that lines go into, and whether they are made as wide. */
-export interface Rooms {
+interface Rooms {
   /** The space of each line of a paragraph. */
   roomOf(text: Breakable): RoomOf
   isJustified(text: Breakable): boolean

@@ -27,7 +27,7 @@ export interface ParagraphLines {
 }
 
 /** The input of line breaking for one paragraph. */
-export interface ParagraphBreaking {
+interface ParagraphBreaking {
   readonly text: Breakable
   readonly roomOf: RoomOf
   readonly isJustified: boolean

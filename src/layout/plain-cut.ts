@@ -5,7 +5,7 @@ import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /** A place in a plain text that a line begins at. */
-export interface LinePlace {
+interface LinePlace {
   readonly offset: number
   /** The word that it stands in, or before. */
   readonly word: number
@@ -16,7 +16,7 @@ export interface LinePlace {
 }
 
 /** A line that ends where none may by the text: its end, and how wide it is, in units. */
-export interface ShortLine {
+interface ShortLine {
   readonly end: LinePlace
   readonly width: number
 }

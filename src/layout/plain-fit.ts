@@ -8,7 +8,7 @@ import { type PlainText, wrapPlain } from './plain-wrap.ts'
 import { wrapLines } from './wrap.ts'
 
 /** A plain text made as large as its frame has room for. */
-export interface FittedPlainly {
+interface FittedPlainly {
   readonly ratio: number
   /** Undefined where it takes more than its words to lay it out. */
   readonly layout: Layout | undefined

@@ -12,7 +12,7 @@ import type { PlainRun } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
 
 /** The measures of a plain text, from its words. */
-export interface PlainSizes {
+interface PlainSizes {
   readonly text: string
   /** The style of its paragraph. */
   readonly own: PlainStyle

@@ -6,7 +6,7 @@ import { behindItem, type PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /** The last line of a text in several styles that is cut. */
-export interface CutRuns {
+interface CutRuns {
   readonly end: number
   /** With the mark, in units. */
   readonly width: number

@@ -48,7 +48,7 @@ export function scriptRuns(text: string): readonly ScriptStretch[] {
 }
 
 /** A stretch of one script, up to an offset. */
-export interface ScriptStretch {
+interface ScriptStretch {
   readonly end: number
   readonly script: number
 }

@@ -14,7 +14,7 @@ import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 
 /** Hears of the places that lines may end at, in order; goes on as long as it gives true. */
-export type OnStop = (
+type OnStop = (
   /** The end of a line at each place, and the start of the next, along the text on one line. */
   end: number,
   next: number,

@@ -58,7 +58,7 @@ export interface Breakable {
 }
 
 /** The break opportunities of a paragraph. */
-export interface Breaks {
+interface Breaks {
   /** The position of each offset along the paragraph, in units. */
   readonly widths: Float64Array
   /** The position of each offset where a line starts there: another one at stops inside words. */

@@ -1,7 +1,7 @@
 import type { Breakable } from './stops.ts'
 
 /** The word spaces of a paragraph: how many a line has, and where they stand. */
-export interface WordSpaces {
+interface WordSpaces {
   /** The average width of a space, in units. */
   readonly width: number
   /** Number of spaces that stretch in a line from an offset to a stop. */

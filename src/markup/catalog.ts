@@ -27,7 +27,7 @@ import type { RichText, Values } from './rich-text.ts'
 import { checkValues } from './value.ts'
 
 /** Texts by key; groups of them may be nested. */
-export interface CatalogStrings {
+interface CatalogStrings {
   readonly [key: string]: string | CatalogStrings
 }
 

@@ -6,7 +6,7 @@ const fillable = new Set(['href', 'action'])
 export const placeholderIn = /\{([\p{L}_][\p{L}\p{N}_.-]*)\}/gu
 
 /** Gives what a placeholder stands for; undefined if it stays as it is. */
-export type FillOf = (name: string, span: SpanNode) => Value | undefined
+type FillOf = (name: string, span: SpanNode) => Value | undefined
 
 /**
  * A span with the placeholders of its link and its action filled. A value that is a part of an

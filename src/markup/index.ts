@@ -17,14 +17,10 @@ export { nextMark, type ParsedMarkup, parseMarkup } from './parse-markup.ts'
 export type {
   InlineBoxItem,
   Override,
-  PlaceholderNode,
   RichNode,
   RichText,
-  SourceRange,
   SpanNode,
   StyledValue,
-  StyleName,
-  TextNode,
   Value,
   Values,
 } from './rich-text.ts'

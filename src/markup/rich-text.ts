@@ -2,7 +2,7 @@ import type { Made } from '../problem/index.ts'
 import type { FormattedValue } from './formatted.ts'
 
 /** A stretch of the markup: UTF-16 offsets. */
-export interface SourceRange {
+interface SourceRange {
   readonly start: number
   readonly end: number
 }

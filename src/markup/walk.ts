@@ -25,7 +25,7 @@ function valueIn(scope: Scope, name: string): Value | undefined {
 }
 
 /** The callbacks of a walk, in the order of the text. `isInner` marks the content of a value. */
-export interface Visitor {
+interface Visitor {
   /** A value that stands inside itself is a text without a node. */
   text(text: string, node?: TextNode, isInner?: boolean): void
   open(span: SpanNode): void

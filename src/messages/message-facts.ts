@@ -9,7 +9,7 @@ export type Message = MessageFormat<Kind, Kind>
 export type Part = MessagePart<Kind>
 
 /** Facts about a message that hold for all its cases. */
-export interface MessageFacts {
+interface MessageFacts {
   /** Names of its values, in the order in which they stand. */
   readonly values: readonly string[]
   /** Those without which it cannot be written: they choose a variant, or go through a function. */

@@ -11,7 +11,7 @@ import { fail, isObject } from '../problem/index.ts'
 import type { Part } from './message-facts.ts'
 
 /** Markup that says what a message's parts do, and the values of its placeholders. */
-export interface WrittenParts {
+interface WrittenParts {
   readonly markup: string
   readonly values: Values
 }

@@ -1,5 +1,5 @@
 /** A byte in hexadecimal, as formats write it: two digits. */
-export const hexByte = (byte: number): string => byte.toString(16).padStart(2, '0')
+const hexByte = (byte: number): string => byte.toString(16).padStart(2, '0')
 
 /** Bytes in hexadecimal, two digits each. */
 export const hexBytes = (bytes: Iterable<number>): string => Array.from(bytes, hexByte).join('')

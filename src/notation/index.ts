@@ -1,3 +1,3 @@
 export { cssEscape, cssString, defaultPrefix } from './css-text.ts'
-export { colorText, hexByte, hexBytes } from './hex.ts'
+export { colorText, hexBytes } from './hex.ts'
 export { htmlText, xmlText } from './markup-text.ts'

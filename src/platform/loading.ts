@@ -99,7 +99,7 @@ export function traitsOf({
 }
 
 /** Faces to read at once, and faces to read when text first needs them. */
-export interface Loading {
+interface Loading {
   readonly now: Loaded<FontSource | DescribedFont>
   readonly later: Loaded<DescribedFont>
 }

@@ -228,7 +228,7 @@ export function errorOf(problems: readonly Problem[]): DotLineError {
 }
 
 /** A report of reading a file: its problems, and locations of its parts. */
-export interface FieldReport {
+interface FieldReport {
   readonly report: ReportField
   readonly problems: Problem[]
   /** Throws an error of all that was found, where any of it is one. */

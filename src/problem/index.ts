@@ -36,10 +36,8 @@ export {
   errorOf,
   type Field,
   type FieldMap,
-  type FieldReport,
   fieldReport,
   flagField,
-  type Inside,
   type JsonSchema,
   languageField,
   lengthField,
@@ -56,7 +54,7 @@ export {
   wholeNumber,
 } from './fields.ts'
 export { insideText } from './inside-text.ts'
-export { type ReadJson, readJson } from './json.ts'
+export { readJson } from './json.ts'
 export { isLanguage, languagePattern } from './language.ts'
 export { allowedLink, allowedLinks, linkScheme } from './links.ts'
 export { isMade, type Made, made } from './made.ts'
@@ -75,7 +73,7 @@ export {
   visibleControls,
   warningProblem,
 } from './problem.ts'
-export { type ProblemList, problemList } from './problem-list.ts'
+export { problemList } from './problem-list.ts'
 export { shortText } from './short-text.ts'
 export { locationsIn } from './source-location.ts'
 export { type SourceOptions, sourceOptions } from './source-options.ts'

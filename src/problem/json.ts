@@ -6,7 +6,7 @@ import { locationsIn } from './source-location.ts'
 /** Deeper than any sheet is, and less deep than a JSON reader's recursion can go. */
 const deepest = 200
 
-export interface ReadJson {
+interface ReadJson {
   readonly value: unknown
   /** The place of a path's key, or of the innermost part of it that is there. */
   locationOf(path: Path): SourceLocation

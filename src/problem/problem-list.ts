@@ -4,7 +4,7 @@ import { type Problem, warningProblem } from './problem.ts'
 const mostOfAKind = 100
 
 /** A list that text from outside cannot make long: of each kind the first, and how many more there are. */
-export interface ProblemList {
+interface ProblemList {
   add(problem: Problem): void
   addAll(problems: Iterable<Problem>): void
   /** As above; what says the same of nothing in particular, only once. */

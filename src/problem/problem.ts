@@ -71,7 +71,7 @@ export class DotLineError extends Error {
 }
 
 /** The optional details of a problem. */
-export type ProblemDetails = Partial<Omit<Problem, 'code' | 'severity' | 'message'>>
+type ProblemDetails = Partial<Omit<Problem, 'code' | 'severity' | 'message'>>
 
 /** An error problem, from its parts; leaves out what is not given. */
 export function errorProblem(code: string, message: string, more: ProblemDetails = {}): Problem {

@@ -26,7 +26,7 @@ export const attributes = [
 export type Attribute = (typeof attributes)[number]
 
 /** As what a text may be seen. */
-export const paints: readonly string[] = ['text', 'svg', 'canvas']
+const paints: readonly string[] = ['text', 'svg', 'canvas']
 
 /** The attributes that take only certain values. */
 const choices: { readonly [A in Attribute]?: readonly string[] } = {

@@ -15,7 +15,7 @@ import { type ContentNode, parseUnfinished, type richFromNodes } from '../markup
 import { elementName } from './element-name.ts'
 
 /** The given text of an element: rich text, or else markup, or else a text of the catalog. */
-export interface GivenText {
+interface GivenText {
   readonly rich: RichText | undefined
   readonly markup: string | null
   /** Whether more of its markup is to come. */

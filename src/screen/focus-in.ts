@@ -1,5 +1,5 @@
 /** Whether a part of an element has the focus, wherever the element stands. */
-export function hasFocus(around: Element): boolean {
+function hasFocus(around: Element): boolean {
   const root = around.getRootNode()
   const { activeElement } =
     root instanceof ShadowRoot || root instanceof Document ? root : around.ownerDocument

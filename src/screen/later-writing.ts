@@ -11,7 +11,7 @@ const rest = 150
 export const isNearSight = (top: number, screen: number) => top < 2 * screen && top > -screen
 
 /** Texts out of sight that are laid out, and written when the page is at rest, or when they come near. */
-export interface LaterWriting {
+interface LaterWriting {
   add(text: ProvidedText): void
   remove(text: ProvidedText): void
   /** Writes all of them now. */

@@ -5,7 +5,7 @@ import type { LinkedPart } from './link-actions.ts'
 import type { LinkState } from './state-rules.ts'
 
 /** A link or an action, with where it stands in its text, unless that is cut off there. */
-export interface ShownLink extends LinkedPart {
+interface ShownLink extends LinkedPart {
   readonly start?: number
   readonly end?: number
 }

@@ -2,7 +2,7 @@ import type { Sheet, Style } from '../core.ts'
 import { colorText } from '../notation/index.ts'
 
 /** Styles of a sheet that links and actions have, beside their own, while something is done with them. */
-export const states = ['hover', 'focus', 'active'] as const
+const states = ['hover', 'focus', 'active'] as const
 export type LinkState = (typeof states)[number]
 
 /** What the page knows of targets that are elements of their own. */

@@ -25,7 +25,7 @@ export function textTip(host: HTMLElement, around: () => HTMLElement | undefined
 const widest = 330
 
 /** What a tooltip is set with. */
-export interface TipSetting {
+interface TipSetting {
   readonly provided: Provided
   readonly typesetter: Typesetter
   /** Where its text has its words. */

@@ -1,12 +1,12 @@
 /** Shows a text beside an element while it is pointed at, focused or held. */
-export interface Tooltip {
+interface Tooltip {
   /** Sets the text of the tooltip and writes it; an empty tooltip is not shown. */
   say(text: string, write: WriteTip): void
   close(): void
 }
 
 /** Writes words into a tooltip; nothing is written of them otherwise. */
-export type WriteTip = (into: HTMLElement) => void
+type WriteTip = (into: HTMLElement) => void
 
 const showDelay = 400
 const hideDelay = 250

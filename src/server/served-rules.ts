@@ -12,7 +12,7 @@ import { type StandInFace, standInFace } from './system-face.ts'
 import { fluidDeclarations, otherDeclarations } from './variant-declarations.ts'
 
 /** A text in the setting that a page has without any preference, and in others. */
-export interface TextVariants {
+interface TextVariants {
   readonly base: FlowText
   /** With the condition of a media query for each. */
   readonly modes: readonly { readonly media: string; readonly flow: FlowText | undefined }[]
@@ -21,7 +21,7 @@ export interface TextVariants {
 }
 
 /** The stylesheet of served texts: a class a style, whatever texts are in it. */
-export interface ServedRules {
+interface ServedRules {
   /** The class of a text's block, or of a stretch in it, by its index. */
   classOf(index: number | 'block', variants: () => TextVariants, flow: FlowText): string
   /** Rules that were not given yet. */

@@ -2,7 +2,7 @@ import type { Face } from '../fonts/index.ts'
 import { graphemes, isCommonScript } from '../unicode/index.ts'
 
 /** A stretch of text in one face; offsets are of the text. */
-export interface FaceRun {
+interface FaceRun {
   readonly start: number
   end: number
   readonly face: Face

@@ -10,7 +10,7 @@ import { available, errorProblem, type Problem, warningProblem } from '../proble
 import type { Style } from '../sheet/index.ts'
 import { isCommonScript } from '../unicode/index.ts'
 
-export interface FoundFace {
+interface FoundFace {
   readonly face: Face
   /** Traits of the style that the fonts lack. */
   readonly problems: readonly Problem[]

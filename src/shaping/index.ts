@@ -17,14 +17,12 @@ export {
   shapeParagraph,
 } from './shape-paragraph.ts'
 export { concatenatedGlyphs } from './shape-pieces.ts'
-export { type ShapingStyle, shapingStyleOf } from './shaping-style.ts'
 export { type ShapingTools, shapingTools } from './shaping-tools.ts'
 export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
 export { isCursive, spaced } from './spacing.ts'
-export type { Isolate, StyledMark, StyledParagraph, StyledRun } from './styled-text.ts'
+export type { Isolate, StyledParagraph, StyledRun } from './styled-text.ts'
 export { shapedUpright } from './upright.ts'
 export {
-  type InnerStops,
   innerStops,
   isSafelyBroken,
   isUnbroken,

@@ -13,7 +13,7 @@ import type { StyledRun } from './styled-text.ts'
 import { hasVerticalForm, orientation } from './upright.ts'
 
 /** A text, and what divides it. */
-export interface DividedText {
+interface DividedText {
   readonly text: string
   readonly levels: Uint8Array | undefined
   /** In vertical text, how each character stands. */

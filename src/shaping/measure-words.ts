@@ -32,7 +32,7 @@ export interface WordLine {
 }
 
 /** The spacing after clusters: their number before each word, and how many of them are spaces. */
-export interface LineSpacing {
+interface LineSpacing {
   readonly spacing: Spacing
   readonly unitsPerEm: number
   clusters: Int32Array

@@ -28,7 +28,7 @@ export interface ShapedParagraph extends StyledParagraph {
 const layoutCharacters = /[\t\u2028]/g
 
 /** A paragraph divided into stretches that are shaped as one. */
-export interface ItemizedParagraph {
+interface ItemizedParagraph {
   readonly items: readonly ShapingItem[]
   /** See `ShapedParagraph`. */
   readonly level: number

@@ -12,7 +12,7 @@ const longestCluster = longestPiece * 2
 const contextLength = 5
 
 /** A part of a text: where it starts, and how many of its glyphs are of it. */
-export interface GlyphPiece {
+interface GlyphPiece {
   readonly start: number
   readonly shaped: ShapedGlyphs
   readonly count: number

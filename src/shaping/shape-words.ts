@@ -9,7 +9,7 @@ import type { Writable } from './word-table.ts'
 import type { TextAhead } from './words-ahead.ts'
 
 /** A text that was put together from words, each shaped once. */
-export interface WordwiseText {
+interface WordwiseText {
   readonly shaped: ShapedGlyphs
   /**
    * The change of the last advance before an offset if the line ends there, in font units: the
@@ -76,7 +76,7 @@ export type MeasurePiece = (
 /** Whether a text is put together from words by `ShapeWords`, as far as its script and its face tell. */
 export type HasWords = (face: Face, text: string, segment: Segment) => boolean
 
-export interface WordShaper {
+interface WordShaper {
   readonly has: HasWords
   readonly shape: ShapeWords
   readonly measure: MeasureWords

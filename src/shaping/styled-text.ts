@@ -24,7 +24,7 @@ export interface Isolate {
 }
 
 /** Text in several styles that stands for what was cut off. */
-export interface StyledMark {
+interface StyledMark {
   readonly text: string
   readonly runs: readonly StyledRun[]
 }

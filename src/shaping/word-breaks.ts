@@ -12,7 +12,7 @@ import { wordFlag } from './word-table.ts'
 const { unbroken, safe, unsafe } = wordFlag
 
 /** Places inside a word that a line may end at: offsets in the word, and how far along it they are. */
-export interface InnerStops {
+interface InnerStops {
   readonly offsets: readonly number[]
   readonly advances: readonly number[]
 }

@@ -21,7 +21,7 @@ export type CssDeclaration = readonly [name: string, value: string]
  * properties go on into spans, as the cascade has it; those of a paragraph are those of the
  * innermost span that holds all of it.
  */
-export interface Declared<T, Initial> {
+interface Declared<T, Initial> {
   readonly kind: Kind<T>
   readonly of: 'characters' | 'paragraph'
   readonly initial: Initial

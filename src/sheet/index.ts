@@ -1,13 +1,11 @@
 export {
   aSheet,
-  checkedSheet,
   defineSheet,
-  type Locate,
   type Reason,
   type Sheet,
 } from './define-sheet.ts'
 export { contrastOf, isDark } from './inks/contrast.ts'
-export type { GradientInk, GradientStop, Ink, SolidInk } from './inks/ink.ts'
+export type { GradientInk, Ink, SolidInk } from './inks/ink.ts'
 export { representativeColor } from './inks/ink.ts'
 export { inkFromColor } from './inks/ink-from-color.ts'
 export { sheetJsonSchema } from './json-schema.ts'
@@ -25,14 +23,12 @@ export { shapingFeatures } from './shaping-features.ts'
 export type {
   CharacterProperties,
   ColorText,
-  InkSource,
   ParagraphProperties,
   SheetPart,
   SheetSource,
-  SizeDefinition,
   StyleSource,
 } from './source.ts'
-export { initialStyle, type StatedStyle, type Style, styleWithin } from './style.ts'
+export { type StatedStyle, type Style, styleWithin } from './style.ts'
 export { textSteps } from './text-steps.ts'
 export { type WrittenTokens, writeTokens } from './tokens/write-tokens.ts'
 export { type WriteCssOptions, writeCss } from './write-css.ts'

@@ -14,7 +14,7 @@ import type { Ink } from './inks/ink.ts'
 export type JsonSchema = { readonly [key: string]: unknown }
 
 /** The names that a sheet's values can refer to while it is read. */
-export interface ReadNames {
+interface ReadNames {
   readonly families: ReadonlyMap<string, readonly string[]>
   readonly sizes: ReadonlyMap<string, number>
   readonly inks: { get(name: string): Ink | undefined; readonly names: readonly string[] }
@@ -236,7 +236,7 @@ export function recordOf<T>(what: string, item: Kind<T>, form = /^/): Kind<Reado
   }
 }
 
-export interface Field<T> {
+interface Field<T> {
   readonly kind: Kind<T>
   readonly optional: boolean
 }
@@ -247,7 +247,7 @@ type Fields = Readonly<Record<string, Field<unknown>>>
 type OptionalNames<F extends Fields> = {
   [K in keyof F]: F[K]['optional'] extends true ? K : never
 }[keyof F]
-export type FieldValues<F extends Fields> = {
+type FieldValues<F extends Fields> = {
   readonly [K in Exclude<keyof F, OptionalNames<F>>]: ValueOf<F[K]['kind']>
 } & { readonly [K in OptionalNames<F>]?: ValueOf<F[K]['kind']> }
 

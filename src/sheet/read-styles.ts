@@ -12,7 +12,7 @@ export interface Origin {
   readonly path: Path
 }
 
-export interface ReadStyle {
+interface ReadStyle {
   readonly stated: StatedStyle
   readonly origins: ReadonlyMap<string, Origin>
 }

@@ -2,15 +2,13 @@ import type { NamedColor } from './inks/named-color.ts'
 import type { Slant } from './lengths.ts'
 import type { StretchName, WeightName } from './property-kinds.ts'
 
-export type { StretchName, WeightName }
-
 /** A color written as in CSS Color 4: `#0b3d5c`, `oklch(45% 0.08 240)`, `tan`. */
 export type ColorText = `#${string}` | `${string}(${string})` | NamedColor
 
 /** A number of units, `'1.2x'` of the enclosing size, or a size the sheet names. */
-export type SizeSource<Z extends string = string> = number | `${number}x` | Z
+type SizeSource<Z extends string = string> = number | `${number}x` | Z
 
-export interface LineSource<I extends string = string> {
+interface LineSource<I extends string = string> {
   /** Ink. Default: that of the text. */
   readonly ink?: I | ColorText
   /** In units, as all lengths here; they scale with the text. */
@@ -22,7 +20,7 @@ export interface LineSource<I extends string = string> {
   readonly skip?: boolean
 }
 
-export type PaddingSource =
+type PaddingSource =
   | number
   | {
       readonly top?: number
@@ -39,7 +37,7 @@ export type PaddingSource =
       readonly end?: number
     }
 
-export interface BorderSource<I extends string = string> {
+interface BorderSource<I extends string = string> {
   readonly ink: I | ColorText
   readonly width: number
 }

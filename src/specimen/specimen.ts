@@ -37,7 +37,7 @@ export interface SpecimenOptions {
 const margin = 40
 
 /** One family, set in itself. */
-export interface FamilySpecimen {
+interface FamilySpecimen {
   readonly family: string
   /** Its faces and what they can take, in words. */
   readonly faces: string

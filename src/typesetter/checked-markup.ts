@@ -51,7 +51,7 @@ type NoItem<Item extends string> = Item extends `${infer Name}=${infer Value}`
     : Item
 
 /** The items of the heads in a literal markup string: styles, and `name=value`. */
-export type ItemsIn<T extends string, N extends Steps = []> = N['length'] extends Bound
+type ItemsIn<T extends string, N extends Steps = []> = N['length'] extends Bound
   ? never
   : T extends `${string}~${infer After}`
     ? After extends `${'~' | '[' | ']' | '{' | '}'}${infer Rest}`
@@ -66,7 +66,7 @@ export type ItemsIn<T extends string, N extends Steps = []> = N['length'] extend
     : never
 
 /** The names of placeholders in a literal markup string. */
-export type PlaceholdersIn<T extends string, N extends Steps = []> = N['length'] extends Bound
+type PlaceholdersIn<T extends string, N extends Steps = []> = N['length'] extends Bound
   ? never
   : T extends `${infer Before}{${infer Name}}${infer Rest}`
     ? Before extends `${string}~`
@@ -79,7 +79,7 @@ export type PlaceholdersIn<T extends string, N extends Steps = []> = N['length']
     : never
 
 /** The names of a sheet, as types. */
-export interface SheetNames {
+interface SheetNames {
   readonly style: string
   readonly ink: string
   readonly size: string

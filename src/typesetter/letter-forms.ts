@@ -4,7 +4,7 @@ import type { Style } from '../sheet/index.ts'
 import { scriptOf, scriptTag } from '../unicode/index.ts'
 
 /** A piece of text with a style that says how its letters come about. */
-export interface FormedPiece {
+interface FormedPiece {
   readonly text: string
   readonly style: Style
 }

@@ -2,7 +2,7 @@ import { hintOf, isRich, isValue, type RichText, type Value, valueName } from '.
 import { errorProblem, type Problem } from '../problem/index.ts'
 
 /** The value of a placeholder. */
-export type PlaceholderValue =
+type PlaceholderValue =
   | { readonly kind: 'rich'; readonly value: RichText }
   | { readonly kind: 'value'; readonly value: Exclude<Value, RichText> }
   | {

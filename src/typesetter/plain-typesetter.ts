@@ -26,7 +26,7 @@ import { withName } from './span-style.ts'
 import type { StyleBook } from './style-book.ts'
 
 /** Sets texts whose words tell all there is to them. */
-export interface PlainTypesetter {
+interface PlainTypesetter {
   /** Told where they do not; undefined if it is not known before the text is resolved. */
   set(
     markup: string | RichText,

@@ -18,7 +18,7 @@ export interface StyleBook {
   changed(around: Style, properties: StyleChanges): Changed
 }
 
-export type StyleChanges = Omit<StyleSource, 'from'>
+type StyleChanges = Omit<StyleSource, 'from'>
 
 interface Changed {
   readonly style: Style

@@ -11,7 +11,7 @@ export type Strictness = 'loose' | 'normal' | 'strict' | 'keep-slash'
 const table = once(() => propertyTable(ranges))
 
 /** A class as a number, in the order of the generated table. */
-export type LineBreakClass = number
+type LineBreakClass = number
 
 /** The number of a class by its short name in UAX #14. */
 export const classOf = (name: string): LineBreakClass => values.indexOf(name)

@@ -4,7 +4,7 @@ import { type Columns, rangesIn } from './property-ranges.ts'
  * A property of every code point, from ranges of the Unicode Character Database: a table in two
  * stages of 128 code points a page, so that a look-up is two array reads.
  */
-export interface PropertyTable {
+interface PropertyTable {
   readonly pages: Uint16Array
   readonly cells: Uint8Array
 }

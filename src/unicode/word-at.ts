@@ -4,7 +4,7 @@ const reach = 500
 let segmenter: Intl.Segmenter | undefined
 
 /** A word, or what stands between two. */
-export interface WordRange {
+interface WordRange {
   readonly start: number
   readonly end: number
   /** Whether it is letters or digits, and not spaces or punctuation. */

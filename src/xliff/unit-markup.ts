@@ -3,7 +3,7 @@ import { errorProblem, type Problem, type SourceLocation } from '../problem/inde
 import type { XmlElement } from './read-elements.ts'
 
 /** A unit's texts in markup, and what is wrong with them. */
-export interface UnitTexts {
+interface UnitTexts {
   readonly source: string
   /** Undefined where not all of it is translated. */
   readonly target: string | undefined

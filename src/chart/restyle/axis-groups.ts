@@ -6,7 +6,7 @@ import { columnsOf, rowsOf } from './text-groups.ts'
 /** The side of the plot that an axis is on. */
 export type AxisSide = 'top' | 'bottom' | 'left' | 'right'
 
-export interface AxisGroup {
+interface AxisGroup {
   readonly side: AxisSide
   /** In the order in which they stand along it. */
   readonly labels: readonly Wanted[]

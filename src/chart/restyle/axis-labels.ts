@@ -14,7 +14,7 @@ import {
 } from './place-text.ts'
 
 /** The labels of one axis that are shown; the others have no room. */
-export type ShownLabels = ReadonlyMap<Wanted, SetText>
+type ShownLabels = ReadonlyMap<Wanted, SetText>
 
 /**
  * Sets the labels of each axis in one way, the first that has room for all of them: as they are,

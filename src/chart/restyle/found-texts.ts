@@ -22,12 +22,12 @@ export interface FoundText {
 }
 
 /** A text that stays as it is, and why. */
-export interface LeftText {
+interface LeftText {
   readonly text: string
   readonly why: string
 }
 
-export interface FoundTexts {
+interface FoundTexts {
   readonly texts: readonly FoundText[]
   readonly left: readonly LeftText[]
   /** Text elements that are to go. */

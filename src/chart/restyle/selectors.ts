@@ -6,7 +6,7 @@ import type { AnyNode, Element } from 'domhandler'
 const longest = 1_000
 
 /** A selector that can be matched in time linear in what it is matched with. */
-export interface Matcher {
+interface Matcher {
   /** Ids over classes and attributes over names of elements (CSS Selectors 4, section 17). */
   readonly weight: number
   /** The elements that it finds, of all of a tree, each behind its parent and its earlier siblings. */

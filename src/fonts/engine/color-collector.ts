@@ -3,7 +3,7 @@ import type { Outline } from '../../geometry/index.ts'
 import type { BlendMode, ColorFill, ColorPart, Paint } from '../color-glyph.ts'
 
 /** The clip of a glyph while it is painted; the box around everything is only a bound. */
-export interface Clip {
+interface Clip {
   readonly outline: Outline
   readonly isBound: boolean
 }

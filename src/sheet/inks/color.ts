@@ -31,7 +31,7 @@ const spaces = [
 for (const space of spaces) addSpace(space)
 
 /** Why a text is no color of ours. */
-export interface ColorMistake {
+interface ColorMistake {
   readonly message: string
   readonly hint: string
 }

@@ -2,7 +2,7 @@ import type { Color, Oklch } from 'culori'
 import { inSrgb, toOklch } from './color.ts'
 import type { GradientStop } from './ink.ts'
 
-export interface ColorStop {
+interface ColorStop {
   readonly at: number
   readonly color: Color
 }

@@ -20,7 +20,7 @@ export interface GradientStop {
 }
 
 /** The area that a gradient spans. */
-export type GradientExtent = 'run' | 'line' | 'block'
+type GradientExtent = 'run' | 'line' | 'block'
 
 /** A gradient whose stops lie so close that targets may blend between them in sRGB. */
 export interface GradientInk {

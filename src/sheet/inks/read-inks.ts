@@ -70,7 +70,7 @@ export const inkKind = either(
 type StatedInk = ValueOf<typeof inkKind>
 
 /** The inks of a sheet by name, each made when it is first asked for. */
-export interface Inks {
+interface Inks {
   readonly names: readonly string[]
   get(name: string): Ink | undefined
   /** The color of an ink; undefined for gradients, and for names that are none. */

@@ -8,7 +8,7 @@ export interface GlyphPath {
 }
 
 /** The members of a gradient that are used. */
-export interface CanvasGradientFill {
+interface CanvasGradientFill {
   addColorStop(offset: number, color: string): void
 }
 

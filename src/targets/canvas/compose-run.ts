@@ -16,7 +16,7 @@ export interface RunPicture {
 }
 
 /** Pixels a unit, and where the run starts within its pixel. */
-export interface RunPlace {
+interface RunPlace {
   readonly scaleX: number
   readonly scaleY: number
   readonly x: number

@@ -18,7 +18,7 @@ const overlapping = new WeakMap<Face, Set<number>>()
 const mostBytes = 4 * 2 ** 20
 
 /** The glyphs of one face at one scale, in pixels a font unit. */
-export type MaskOf = (glyph: number, phaseX: number, phaseY: number) => Coverage | undefined
+type MaskOf = (glyph: number, phaseX: number, phaseY: number) => Coverage | undefined
 
 /**
  * Pixels are counted from the one in which the glyph's origin stands, `phase` eighths from its

@@ -4,7 +4,7 @@ import type { CanvasBitmap } from './open-canvas.ts'
 const mostPixels = 2 ** 24
 
 /** Bitmaps that may be drawn again, of a bounded size in all: with the last of it all are given up. */
-export interface KeptBitmaps {
+interface KeptBitmaps {
   /** Bitmaps that were kept before it was raised are closed. */
   readonly round: number
   keep(bitmap: CanvasBitmap): void

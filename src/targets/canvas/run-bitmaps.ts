@@ -39,7 +39,7 @@ const kept = keptBitmaps()
 const largest = 160
 
 /** The picture of some glyphs, and where it goes, in device pixels. */
-export interface PlacedPicture {
+interface PlacedPicture {
   /** None where they have no ink. */
   readonly bitmap: CanvasBitmap | undefined
   readonly x: number

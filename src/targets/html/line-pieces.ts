@@ -1,7 +1,7 @@
 import type { Layout, Line } from '../../layout/index.ts'
 
 /** Lines of a layout that are written as one piece: a line by itself, or the items of a list. */
-export interface LinePiece {
+interface LinePiece {
   /** The first line, by its index. */
   readonly first: number
   /** The index behind the last line. */

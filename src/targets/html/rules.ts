@@ -16,7 +16,7 @@ export interface Rules {
 export const unheard = (content: string) => `content:${content};content:${content}/""`
 
 /** The stylesheet that rules go to, and its names of faces. */
-export interface RulesTarget {
+interface RulesTarget {
   family(face: Face, text: string): string
   write(rule: string): void
 }

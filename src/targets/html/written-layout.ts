@@ -6,7 +6,7 @@ import type { Rules } from './rules.ts'
 import { bareRuns } from './run-element.ts'
 
 /** A layout as lines of real text, and what is painted around their letters. */
-export interface WrittenLayout {
+interface WrittenLayout {
   /** The content of a line, by its index. */
   content(line: number): string
   /** The distance of a line from the edge of its block, in units; negative to the left of it. */

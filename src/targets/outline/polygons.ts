@@ -91,7 +91,7 @@ export const pointsIn = ({ contours }: FilledContours) =>
   contours.reduce((sum, rings) => rings.reduce((all, ring) => all + ring.length, sum), 0)
 
 /** The shapes of a drawing, their curves made lines. */
-export interface FilledContours {
+interface FilledContours {
   readonly outlines: readonly FilledOutline[]
   /** The rings of each shape. */
   readonly contours: readonly [number, number][][][]

@@ -1,7 +1,7 @@
 import { type GlyphsItem, splitGlyphs } from '../../drawing/index.ts'
 
 /** A line in two parts. */
-export type PartedLine = readonly [before: readonly GlyphsItem[], after: readonly GlyphsItem[]]
+type PartedLine = readonly [before: readonly GlyphsItem[], after: readonly GlyphsItem[]]
 
 /** Whether a hyphen ends a line from left to right, whose word goes on on the next. */
 export const endsInHyphen = (line: readonly GlyphsItem[]): boolean =>

@@ -16,7 +16,7 @@ export interface GlyphPart {
 }
 
 /** In thousandths of an em: the middle of the line, to the right, and somewhat below its top, upward. */
-export interface Hook {
+interface Hook {
   readonly x: number
   readonly y: number
 }

@@ -1,13 +1,7 @@
 import type { GlyphsItem } from '../../drawing/index.ts'
 
 /** Glyphs `from` to before `to` show the characters `start` to before `end`; the pen is at `pen`. */
-export type VisitCluster = (
-  from: number,
-  to: number,
-  start: number,
-  end: number,
-  pen: number,
-) => void
+type VisitCluster = (from: number, to: number, start: number, end: number, pen: number) => void
 
 /**
  * Visits the clusters of an item, glyphs in the order they stand in. A cluster whose glyphs are

@@ -22,7 +22,7 @@ const inside = 10
  * `x` and `y` are in font units from the start of the run, y upward; `start` is the first character
  * of the text that the code's cluster stands for.
  */
-export type VisitCode = (shown: EncodedGlyph, x: number, y: number, start: number) => void
+type VisitCode = (shown: EncodedGlyph, x: number, y: number, start: number) => void
 
 type VisitAt = (shown: EncodedGlyph, x: number, y: number) => void
 

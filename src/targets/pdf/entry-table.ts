@@ -2,7 +2,7 @@
 export const entryKind = { free: 0, inFile: 1, inObjectStream: 2 } as const
 
 /** The cross-reference entries: kind, offset or object stream, and index in the stream. */
-export interface EntryTable {
+interface EntryTable {
   readonly length: number
   /** Adds an entry; gives its number. */
   add(): number

@@ -28,7 +28,7 @@ import type { Resources } from './resources.ts'
 import type { PageStructure, StructureNode } from './structure.ts'
 
 /** The content of a page, with its links. */
-export interface PageContent {
+interface PageContent {
   readonly content: string
   readonly links: readonly PageLink[]
 }

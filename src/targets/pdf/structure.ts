@@ -35,7 +35,7 @@ export interface FoundHeading {
 }
 
 /** A place that links lead to. */
-export interface FoundPlace {
+interface FoundPlace {
   readonly id: string
   readonly page: ObjectNumber
   readonly top: number

@@ -1,7 +1,7 @@
 import type { GlyphsItem } from '../../drawing/index.ts'
 
 /** Characters of a text, `start` to before `end`. */
-export interface TextRange {
+interface TextRange {
   readonly start: number
   readonly end: number
 }

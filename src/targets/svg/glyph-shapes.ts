@@ -4,7 +4,7 @@ import { colorGlyph } from './color-glyph.ts'
 import { outlinePath } from './outline-path.ts'
 
 /** The shape of a glyph, with its paint. */
-export interface GlyphShape {
+interface GlyphShape {
   /** The element that its id stands for. */
   readonly element: string
   /** The start of an element that uses it, up to the number that says where, in ASCII. */
@@ -12,7 +12,7 @@ export interface GlyphShape {
 }
 
 /** The shapes of a face's glyphs, whose ids begin alike. */
-export interface FaceShapes {
+interface FaceShapes {
   readonly prefix: string
   /** Undefined where there is nothing to paint. */
   of(glyph: number): GlyphShape | undefined

@@ -7,7 +7,7 @@ import { painted } from './paint.ts'
 const untrimmed = 'text-spacing-trim:space-all;text-autospace:no-autospace'
 
 /** Fonts of a document whose text is text. */
-export interface TextFonts {
+interface TextFonts {
   /** The class of text in a face with features. */
   classOf(face: Face, features: readonly string[], text: string): string
   styleSheet(): string
@@ -51,7 +51,7 @@ export function isPlainText({ face, glyphs, paint, isHyphen, text }: GlyphsItem)
  * so that a word of several colors is copied as one. Text is drawn into parts of it; whatever else
  * is drawn ends it first.
  */
-export interface OpenText {
+interface OpenText {
   /** A run, with what closes the text before it where it is none of that. */
   add(item: GlyphsItem): string
   /** The end of the text that is open, if one is. */
