@@ -1,12 +1,7 @@
 export type { AxisRemedies, AxisTick, ChartAxis, ChartScale, CollisionRemedy } from './axis.ts'
 export { type CenteredText, centerText, type RoundRoom } from './center-text.ts'
-export {
-  type ChartAxes,
-  type ChartFrame,
-  type ChartFrameOptions,
-  chartFrameFor,
-  type SolvedAxis,
-} from './chart-frame.ts'
+export { type ChartFrame, chartFrameFor } from './chart-frame.ts'
+export type { ChartAxes, ChartFrameOptions, SolvedAxis } from './chart-frame-options.ts'
 export {
   type ChartText,
   type ChartTextOptions,

@@ -11,7 +11,8 @@ import {
   type SourceOptions,
   sourceOptions,
 } from '../problem/index.ts'
-import { type Finding, findingId } from './finding.ts'
+import type { Finding } from './finding.ts'
+import { findingId } from './finding-order.ts'
 import { anIterable } from './some-findings.ts'
 
 /** The content of a file of accepted findings. */

@@ -1,5 +1,6 @@
 import type { Catalog } from '../core.ts'
-import { type Finding, type FindingCode, findingKinds } from './finding.ts'
+import type { Finding } from './finding.ts'
+import { type FindingCode, findingKinds } from './finding.ts'
 import { type TextFacts, textFacts } from './text-facts.ts'
 
 /** Findings about texts themselves, at any place, compared with the first catalog. */

@@ -1,13 +1,8 @@
 export { acceptedText, readAccepted, withoutAccepted } from './accepted.ts'
 export type { Before } from './affected.ts'
 export { type CheckOptions, check, eachFinding } from './check.ts'
-export {
-  compareFindings,
-  type Finding,
-  type FindingCode,
-  findingId,
-  type Situation,
-} from './finding.ts'
+export type { Finding, FindingCode, Situation } from './finding.ts'
+export { compareFindings, findingId } from './finding-order.ts'
 export {
   type CheckPart,
   checkParts,

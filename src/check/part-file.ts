@@ -11,7 +11,8 @@ import {
   type SourceOptions,
   sourceOptions,
 } from '../problem/index.ts'
-import { type Finding, sortedFindings } from './finding.ts'
+import type { Finding } from './finding.ts'
+import { sortedFindings } from './finding-order.ts'
 import { checkFindings, isFinding } from './some-findings.ts'
 
 /** Findings as JSON, of a whole check or a part. */

@@ -1,5 +1,6 @@
 import type { Catalog, Sheet } from '../core.ts'
-import { type Finding, findingKinds } from './finding.ts'
+import type { Finding } from './finding.ts'
+import { findingKinds } from './finding.ts'
 import type { PlaceList } from './place-list.ts'
 import { textFacts } from './text-facts.ts'
 

@@ -1,6 +1,7 @@
 import { least } from '../blocks/index.ts'
 import { facesUsed, type Layout, type Typesetter } from '../core.ts'
-import { type Finding, type FindingCode, findingKinds, type Situation } from './finding.ts'
+import type { Finding } from './finding.ts'
+import { type FindingCode, findingKinds, type Situation } from './finding.ts'
 import {
   faceFindings,
   type LayoutFinding,

@@ -1,7 +1,8 @@
 import { fail } from '../problem/index.ts'
-import type { FaceMetrics, Slant } from './face.ts'
+import type { FaceMetrics } from './face.ts'
 import { namedWeight } from './named-weight.ts'
 import type { SfntTables } from './sfnt.ts'
+import type { Slant } from './slant.ts'
 import { type NamedInstance, readAxes, type VariationAxis } from './variations.ts'
 
 /** Facts about a face from `name`, `OS/2`, `head`, `hhea`, `post`, `maxp` and `fvar`. */

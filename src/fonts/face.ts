@@ -1,10 +1,8 @@
 import type { Extents, Outline } from '../geometry/index.ts'
 import type { ColorPart } from './color-glyph.ts'
+import type { Slant } from './slant.ts'
 import type { Coordinates, VariationAxis } from './variations.ts'
 import type { VerticalMetrics } from './vertical-metrics.ts'
-
-/** Upright, slanted by design, or slanted by the program (OpenType, `slnt` and `ital`). */
-export type Slant = 'normal' | 'italic' | 'oblique'
 
 /** Properties of a text for HarfBuzz; it guesses none of them. */
 export interface Segment {

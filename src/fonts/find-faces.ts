@@ -1,9 +1,9 @@
 import { aNumber, aString, checkOptions, fail, oneOf } from '../problem/index.ts'
 import { coversText } from './coverage.ts'
 import type { FaceNames } from './face-names.ts'
-import type { SearchedFace } from './fonts.ts'
 import type { FaceCapabilities } from './listed-face.ts'
 import type { FaceTraits } from './match-face.ts'
+import type { Slant } from './slant.ts'
 
 export function checkSearch(wanted: SearchedFace) {
   checkOptions('find', wanted, {
@@ -59,4 +59,20 @@ function scriptPattern(script: string): RegExp {
       hint: 'four letters of ISO 15924, such as Grek',
     })
   }
+}
+
+/** Criteria for finding faces; all must match. */
+export interface SearchedFace {
+  /** A part of the name of the family or of the style, in any case. */
+  readonly name?: string
+  /** Characters that it has. */
+  readonly covers?: string
+  /** ISO 15924: a script that some of its characters are of, such as `Grek`. */
+  readonly script?: string
+  /** A weight that it has, or can take. */
+  readonly weight?: number
+  /** Slant. Default: any. */
+  readonly slant?: Slant
+  /** The tag of an OpenType feature that it has. */
+  readonly feature?: string
 }

@@ -11,9 +11,9 @@ import {
   type Problem,
 } from '../problem/index.ts'
 import { type Coverage, isCovered, readCoverage, unitedCoverage } from './coverage.ts'
-import type { Face, Slant, Synthesized } from './face.ts'
-import { canDo, checkSearch, isFound } from './find-faces.ts'
-import { notes } from './kept-with-fonts.ts'
+import type { Face, Synthesized } from './face.ts'
+import { canDo, checkSearch, isFound, type SearchedFace } from './find-faces.ts'
+import { notes } from './font-notes.ts'
 import { type LaterFace, type LaterFiles, laterFaces, laterFiles } from './later-faces.ts'
 import {
   abilitiesOf,
@@ -29,6 +29,7 @@ import { toldApart } from './named-weight.ts'
 import { nearestFamily } from './nearest-family.ts'
 import { type FontEngines, type OpenFace, openFace } from './open-face.ts'
 import type { Url } from './platform-types.ts'
+import type { Slant } from './slant.ts'
 import { type Coordinates, coordinatesFor, type WantedVariation } from './variations.ts'
 
 /** A font to put on fonts: bytes, a path (Node; folders as well) or a URL. */
@@ -41,22 +42,6 @@ interface WantedFace extends WantedVariation {
 }
 
 type Synthesis = 'none' | Synthesized | 'all'
-
-/** Criteria for finding faces; all must match. */
-export interface SearchedFace {
-  /** A part of the name of the family or of the style, in any case. */
-  readonly name?: string
-  /** Characters that it has. */
-  readonly covers?: string
-  /** ISO 15924: a script that some of its characters are of, such as `Grek`. */
-  readonly script?: string
-  /** A weight that it has, or can take. */
-  readonly weight?: number
-  /** Slant. Default: any. */
-  readonly slant?: Slant
-  /** The tag of an OpenType feature that it has. */
-  readonly feature?: string
-}
 
 /** The faces that are available. */
 export interface Fonts {

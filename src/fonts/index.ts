@@ -14,22 +14,9 @@ export { type Coverage, coversText, isCovered } from './coverage.ts'
 export { startEngine } from './engine/harfbuzz.ts'
 export { laterSubsetter } from './engine/later-subsetter.ts'
 export { type Subsetter, startSubsetter } from './engine/subsetter.ts'
-export type {
-  Context,
-  Face,
-  FaceMetrics,
-  Segment,
-  ShapedGlyphs,
-  Slant,
-} from './face.ts'
-export {
-  type FontSource,
-  type Fonts,
-  fontsOf,
-  type ReadFonts,
-  type SearchedFace,
-  someFonts,
-} from './fonts.ts'
+export type { Context, Face, FaceMetrics, Segment, ShapedGlyphs } from './face.ts'
+export type { SearchedFace } from './find-faces.ts'
+export { type FontSource, type Fonts, fontsOf, type ReadFonts, someFonts } from './fonts.ts'
 export { keptWithFonts } from './kept-with-fonts.ts'
 export { type LaterFace, laterFiles } from './later-faces.ts'
 export {
@@ -41,6 +28,7 @@ export {
 export type { FaceTraits } from './match-face.ts'
 export { faceOf } from './open-faces.ts'
 export type { Url } from './platform-types.ts'
+export type { Slant } from './slant.ts'
 export { type FontSubset, subsetFont } from './subset-font.ts'
 export { readUnicodeRanges } from './unicode-ranges.ts'
 export { unitScale } from './unit-scale.ts'

@@ -1,7 +1,5 @@
+import { notes } from './font-notes.ts'
 import type { Fonts } from './fonts.ts'
-
-/** The key under which fonts keep data of other parts about their faces. */
-export const notes: unique symbol = Symbol('what was found out about fonts')
 
 /**
  * Data about fonts under a name, made on first use. All users of the fonts share it, and it is

@@ -1,4 +1,4 @@
-import type { Slant } from './face.ts'
+import type { Slant } from './slant.ts'
 
 /** Least and most of what a variable font can take. */
 export type Range = readonly [least: number, most: number]

@@ -1,5 +1,5 @@
-import type { Slant } from './face.ts'
 import type { FaceTraits, Range, WantedTraits } from './match-face.ts'
+import type { Slant } from './slant.ts'
 import { tagAt } from './table-parts.ts'
 
 /** An axis of a variable font (OpenType `fvar`). */

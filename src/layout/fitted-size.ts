@@ -3,7 +3,8 @@ import type { Frame } from './frame.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { flowPadding } from './padding.ts'
 import { type Breakable, indentOf, tolerance } from './stops.ts'
-import { type WrappedLines, wrapLines } from './wrap.ts'
+import { wrapLines } from './wrap.ts'
+import type { WrappedLines } from './wrapped-lines.ts'
 
 /** The precision of the largest size, as a share of it. */
 const precision = 0.0005

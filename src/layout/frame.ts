@@ -1,5 +1,5 @@
 import { aBoolean, anything, described, type Fields, fail } from '../problem/index.ts'
-import type { Continuation } from './next-line.ts'
+import type { Continuation } from './continuation.ts'
 
 /** Alignment of lines in their frame. */
 export type Align = 'start' | 'center' | 'end' | 'left' | 'right' | 'justify'

@@ -1,6 +1,8 @@
 export { faceOf, glyphIndexAt, sliceGlyphs, subsetFont, unitScale } from '../shaping/index.ts'
 export { type Affinity, type Caret, caretAt } from './carets.ts'
 export { aLayout, checkLayout, isLayout } from './check-layout.ts'
+export type { LinePlan } from './continuation.ts'
+export { type Continuation, textStart } from './continuation.ts'
 export { isBeyondPlain } from './divided-runs.ts'
 export { fittedRatio } from './fitted-size.ts'
 export { flowMatrix } from './flow.ts'
@@ -23,7 +25,7 @@ export { lineExtentsOf } from './line-box.ts'
 export { lineEndsOf } from './line-ends.ts'
 export { type LinkedText, linkedTexts } from './linked-text.ts'
 export { easedLongWords } from './long-words.ts'
-export { facesUsed, type UsedFace } from './looks.ts'
+export { facesUsed } from './looks.ts'
 export {
   type CaretMove,
   type CaretPlace,
@@ -31,9 +33,7 @@ export {
   paragraphRange,
   wordRange,
 } from './move-caret.ts'
-export { type Continuation, textStart } from './next-line.ts'
 export { sidesOf } from './padding.ts'
-export type { LinePlan } from './paragraph-lines.ts'
 export { fittedPlainly } from './plain-fit.ts'
 export { bareStyle, sourceMapOf } from './plain-layout.ts'
 export { plainRunsLayout } from './plain-runs.ts'
@@ -46,4 +46,6 @@ export { scaledObject, scaledTexts } from './scaled-texts.ts'
 export { sourceRange } from './source-range.ts'
 export { type Breakable, breakable } from './stops.ts'
 export { type TextLine, textLine } from './text-line.ts'
-export { type WrappedLines, wrapLines } from './wrap.ts'
+export type { UsedFace } from './used-face.ts'
+export { wrapLines } from './wrap.ts'
+export type { WrappedLines } from './wrapped-lines.ts'

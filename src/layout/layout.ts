@@ -2,8 +2,8 @@ import type { Fonts, ShapedGlyphs } from '../fonts/index.ts'
 import type { InlineBoxItem } from '../markup/index.ts'
 import type { Problem, TextRange } from '../problem/index.ts'
 import type { Style, WritingMode } from '../sheet/index.ts'
+import type { Continuation } from './continuation.ts'
 import type { Frame } from './frame.ts'
-import type { Continuation } from './next-line.ts'
 
 /** Glyphs of one face and one style on a line. */
 export interface GlyphRun {

@@ -1,4 +1,5 @@
 import type { ShapedParagraph } from '../shaping/index.ts'
+import { type Continuation, textStart } from './continuation.ts'
 import { cutInside } from './cut-inside.ts'
 import { cutLine } from './cut-line.ts'
 import type { Align } from './frame.ts'
@@ -7,7 +8,7 @@ import type { LineExtents } from './line-box.ts'
 import type { BrokenLine } from './line-of.ts'
 import { lineExtents, trimmed } from './line-reach.ts'
 import type { Marker } from './marker.ts'
-import { type Continuation, linesFrom, type NextLine, roomsIn, textStart } from './next-line.ts'
+import { linesFrom, type NextLine, roomsIn } from './next-line.ts'
 import { type Breakable, breakable, indentOf, tolerance } from './stops.ts'
 
 /** A line with what it takes to place it. */

@@ -1,6 +1,6 @@
 import type { LineExtents } from './line-box.ts'
 import type { FlowPadding } from './padding.ts'
-import type { WrappedLines } from './wrap.ts'
+import type { WrappedLines } from './wrapped-lines.ts'
 
 /** The remaining box of the first and the last line. */
 interface Trims {

@@ -4,14 +4,7 @@ import { checkLayout } from './check-layout.ts'
 import type { Layout } from './layout.ts'
 import { soleStyle } from './plain-layout.ts'
 import type { PlainStyle } from './plain-style.ts'
-
-/** A face and a style that a layout uses. */
-export interface UsedFace {
-  /** Id of its face; `faceOf` returns the face. */
-  readonly face: string
-  /** With nothing left open. */
-  readonly style: Style
-}
+import type { UsedFace } from './used-face.ts'
 
 /**
  * The faces and styles of the letters in a layout, each pair once, in the order of lines. Use it to

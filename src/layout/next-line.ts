@@ -1,21 +1,10 @@
+import type { Continuation } from './continuation.ts'
 import type { RoomOf } from './fast-lines.ts'
 import type { Align } from './frame.ts'
 import { indexBy } from './index-at.ts'
 import type { BrokenLine } from './line-of.ts'
-import { type LinePlan, type ParagraphLines, paragraphLines } from './paragraph-lines.ts'
+import { type ParagraphLines, paragraphLines } from './paragraph-lines.ts'
 import { type Breakable, indentOf } from './stops.ts'
-
-/** The start of the rest of a text: plain data that belongs to that text. */
-export interface Continuation {
-  /** Offset in the whole text. */
-  readonly offset: number
-  /** Index of the next line in its paragraph, from 0. */
-  readonly line: number
-  /** The plan for the rest of the paragraph. */
-  readonly plan?: LinePlan
-}
-
-export const textStart: Continuation = { offset: 0, line: 0 }
 
 /** The rooms that lines go into, and whether they are made as wide. */
 interface Rooms {

@@ -1,24 +1,12 @@
 import { unitScale } from '../shaping/index.ts'
 import { bestStops } from './best-lines.ts'
 import type { BreakCost, Elasticity } from './break-cost.ts'
+import type { LinePlan } from './continuation.ts'
 import { canBeEven } from './even-lines.ts'
 import { fastLines, type LineStart, lastStop, lineAt, type RoomOf } from './fast-lines.ts'
 import { justificationLimits, justified } from './justify.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
 import { type Breakable, firstStopBehind, tolerance } from './stops.ts'
-
-/**
- * The plan for the remaining lines of a paragraph that is planned as a whole. Plain data, for
- * frames of the same width.
- */
-export interface LinePlan {
-  /** The width of the rooms it was made for. */
-  readonly room: number
-  /** The stops where the next lines end, for `best` and `even`. */
-  readonly stops?: readonly number[]
-  /** Whether the next lines are first fit. */
-  readonly firstFit?: true
-}
 
 /** The lines of a paragraph, and what is planned for those behind the last that was asked for. */
 export interface ParagraphLines {

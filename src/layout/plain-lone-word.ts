@@ -1,6 +1,6 @@
 import type { WordLine } from '../shaping/index.ts'
+import type { NumberedLines } from './numbered-lines.ts'
 import { linePlace } from './plain-cut.ts'
-import type { NumberedLines } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 

@@ -1,10 +1,11 @@
 import { breakKinds } from '../unicode/index.ts'
 import { contentEnd } from './content-end.ts'
+import type { NumberedLines } from './numbered-lines.ts'
 import { measuredItem } from './plain-item.ts'
 import { alongAt, isSafePlace, wordAt } from './plain-places.ts'
 import { cutRuns } from './plain-run-cut.ts'
 import type { PlainRun } from './plain-shaping.ts'
-import { breakOptions, type NumberedLines } from './plain-stops.ts'
+import { breakOptions } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 

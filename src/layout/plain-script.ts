@@ -1,13 +1,7 @@
 import type { WordLine } from '../shaping/index.ts'
 import { firstBeyondPlain, plain, plainCharacters, scripts } from '../unicode/index.ts'
+import { plainScriptNames } from './plain-script-names.ts'
 import type { PlainStyle } from './plain-style.ts'
-
-/** The scripts of plain texts, by their bits in `plain`. */
-export const plainScriptNames = [
-  [plain.latin, 'Latin'],
-  [plain.greek, 'Greek'],
-  [plain.cyrillic, 'Cyrillic'],
-] as const
 
 const plainScripts = plain.latin | plain.greek | plain.cyrillic
 

@@ -7,6 +7,7 @@ import {
 } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { LineBreakOptions } from '../unicode/index.ts'
+import type { NumberedLines } from './numbered-lines.ts'
 import { linePlace, shortLine, textBegin } from './plain-cut.ts'
 import type { LineEnds } from './plain-lines.ts'
 import { withoutLoneWord } from './plain-lone-word.ts'
@@ -69,18 +70,6 @@ export function eachStop(
     if (!onStop(end, behind, behind - along, isLast ? text.length : starts[i + 1])) return false
   }
   return true
-}
-
-/** The lines of a paragraph by numbers: one entry of each list a line. */
-export interface NumberedLines {
-  /** Offsets in the paragraph. */
-  readonly ends: number[]
-  /** Width, in units. */
-  readonly widths: number[]
-  /** The indices of those that end inside a word that is wider than its line. */
-  readonly broken: readonly number[]
-  /** The offset that it is cut at, where not all of it goes on the lines. */
-  readonly cut?: number | undefined
 }
 
 export const oneLine = (end: number, width: number): NumberedLines => ({

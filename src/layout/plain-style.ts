@@ -7,9 +7,9 @@ import type { LayoutParagraph } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import type { LineExtents } from './line-box.ts'
 import { trimmed } from './line-reach.ts'
-import type { UsedFace } from './looks.ts'
 import { flowPadding } from './padding.ts'
-import { plainScriptNames } from './plain-script.ts'
+import { plainScriptNames } from './plain-script-names.ts'
+import type { UsedFace } from './used-face.ts'
 
 /**
  * A style in which plain texts are laid out by numbers: strings of words in one script, of one face,

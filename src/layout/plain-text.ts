@@ -1,10 +1,11 @@
 import type { Frame } from './frame.ts'
 import type { Layout, SourcePiece } from './layout.ts'
 import { type BrokenWord, brokenWord } from './layout-problems.ts'
+import type { NumberedLines } from './numbered-lines.ts'
 import { isJustified, isJustifiedBySpaces, justifiedWidths } from './plain-justify.ts'
 import { layoutOfSizes } from './plain-layout.ts'
 import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
-import { keptLines, linesWithin, type NumberedLines, oneLine } from './plain-stops.ts'
+import { keptLines, linesWithin, oneLine } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { tolerance } from './stops.ts'
 

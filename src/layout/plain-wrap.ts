@@ -7,7 +7,7 @@ import { shapedPlainly } from './plain-shaping.ts'
 import { breakOptions, eachStop, isSafeText } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
 import { type Breakable, tolerance } from './stops.ts'
-import type { WrappedLines } from './wrap.ts'
+import type { WrappedLines } from './wrapped-lines.ts'
 
 /**
  * The places that lines may end at, in units along their paragraph; one entry of each array a place.

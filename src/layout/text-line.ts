@@ -1,7 +1,8 @@
 import { aFunction, aNumber, checkArgument, either } from '../problem/index.ts'
+import type { Continuation } from './continuation.ts'
 import type { Align } from './frame.ts'
 import { checkFrame } from './frame.ts'
-import { type Continuation, nextLine, roomsIn } from './next-line.ts'
+import { nextLine, roomsIn } from './next-line.ts'
 import type { Breakable } from './stops.ts'
 
 /** A line as numbers, and where the text goes on. */

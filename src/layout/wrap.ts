@@ -1,31 +1,15 @@
 import { hasCentralBaseline } from '../sheet/index.ts'
+import { textStart } from './continuation.ts'
 import type { Align } from './frame.ts'
 import { indexAt } from './index-at.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type LineExtents, objectExtents, unitedExtents } from './line-box.ts'
 import { extentsIn, trimmed } from './line-reach.ts'
 import { lineWriter } from './line-writer.ts'
-import { linesFrom, roomsIn, textStart } from './next-line.ts'
+import { linesFrom, roomsIn } from './next-line.ts'
 import { flowPadding } from './padding.ts'
 import type { Breakable } from './stops.ts'
-
-/** The lines of a text in a width, as numbers only: one entry of each array a line. */
-export interface WrappedLines {
-  /** Number of lines. */
-  readonly count: number
-  /** Start offset in the text; spaces that hang at the end belong to the line. */
-  readonly starts: Uint32Array
-  /** End of each line, as an offset. */
-  readonly ends: Uint32Array
-  /** In units, without the spaces that hang. */
-  readonly widths: Float64Array
-  /** Width of the spaces that hang at each line's end, in units. */
-  readonly hangs: Float64Array
-  /** From the top of the text. */
-  readonly baselines: Float64Array
-  /** Height, in units. */
-  readonly height: number
-}
+import type { WrappedLines } from './wrapped-lines.ts'
 
 /**
  * Wraps paragraphs that were made ready for it: nothing is shaped, and where lines are what their

@@ -1,6 +1,6 @@
 import type { Face, Segment } from '../fonts/index.ts'
+import type { Gap } from './gap.ts'
 import { type Book, findWord, learnWords, mostEntries } from './word-book.ts'
-import type { Gap } from './word-gaps.ts'
 import { firstHash, nextHash } from './word-table.ts'
 import { addWordsAhead, type TextAhead } from './words-ahead.ts'
 

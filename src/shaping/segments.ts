@@ -1,14 +1,21 @@
 import type { Segment } from '../fonts/index.ts'
 import { scriptTag } from '../unicode/index.ts'
-import type { ShapingTools } from './shaping-tools.ts'
 
 /** Texts have few kinds of segments; a program that makes up features starts anew. */
 const mostSegments = 1000
 
 const mostRecent = 4
 
-/** Segments by what they are of, each kind one object. */
-export function segmentBook(): ShapingTools['segmentOf'] {
+/** One object for each kind of segment. */
+export type SegmentOf = (
+  script: string,
+  language: string,
+  features: readonly string[],
+  level: number,
+) => Segment
+
+/** Segments by what they are of. */
+export function segmentBook(): SegmentOf {
   const segments = new Map<string, Segment>()
   /** Most stretches are of the same kind as one of those just before: Japanese goes to and fro. */
   const recent: { readonly script: string; readonly segment: Segment }[] = []

@@ -1,10 +1,11 @@
 import { glyphRows, int32Row } from '../blocks/index.ts'
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { dividedWords, newScratch, none, type Scratch } from './divide-words.ts'
+import type { Gap } from './gap.ts'
 import { addSpacing, measuredWords, newWordLine, type WordLine } from './measure-words.ts'
 import type { Spacing } from './spacing.ts'
 import { type Book, bytesOf, newBook } from './word-book.ts'
-import { type Gap, gapOf } from './word-gaps.ts'
+import { gapOf } from './word-gaps.ts'
 import type { Writable } from './word-table.ts'
 import type { TextAhead } from './words-ahead.ts'
 

@@ -1,8 +1,8 @@
-import { type Fonts, keptWithFonts, type Segment } from '../fonts/index.ts'
+import { type Fonts, keptWithFonts } from '../fonts/index.ts'
 import type { Style } from '../sheet/index.ts'
 import { keptByStyle } from './kept-by-style.ts'
 import type { PlatformAdvance } from './platform-letters.ts'
-import { segmentBook } from './segments.ts'
+import { type SegmentOf, segmentBook } from './segments.ts'
 import { cachedShape, type Shape } from './shape-cache.ts'
 import {
   type HasWords,
@@ -26,12 +26,7 @@ export interface ShapingTools {
   /** The part of a style that shaping depends on. */
   readonly shapingStyle: (style: Style) => ShapingStyle
   /** One object for each kind of segment. */
-  readonly segmentOf: (
-    script: string,
-    language: string,
-    features: readonly string[],
-    level: number,
-  ) => Segment
+  readonly segmentOf: SegmentOf
 }
 
 /** The tools of fonts, which all typesetters on it share: what one has shaped none shapes again. */

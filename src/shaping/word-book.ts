@@ -1,7 +1,7 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { covers } from './fallback.ts'
+import type { Gap } from './gap.ts'
 import { shapedInOrder } from './shape-pieces.ts'
-import type { Gap } from './word-gaps.ts'
 import { firstHash, nextHash, type WordTable, wordFlag, wordTable } from './word-table.ts'
 
 /** The known words of one face, script, language and set of features. */

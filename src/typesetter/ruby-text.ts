@@ -10,7 +10,7 @@ import {
   isObject,
 } from '../problem/index.ts'
 import { isVertical, type StyleSource } from '../sheet/index.ts'
-import type { Typesetter } from './typesetter.ts'
+import type { Typesetter } from './typesetter-interface.ts'
 
 /** Options of `rubyText`. */
 export interface RubyOptions {

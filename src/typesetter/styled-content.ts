@@ -3,7 +3,7 @@ import type { RichText } from '../markup/index.ts'
 import { covers } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
 import type { Resolved } from './resolve.ts'
-import type { SetOptions, Typesetter } from './typesetter.ts'
+import type { SetOptions, Typesetter } from './typesetter-interface.ts'
 
 /** A text in its styles and faces, before anything of it is shaped. */
 export interface StyledContent {

@@ -1,4 +1,6 @@
-import { type Finding, findingId, findingKinds } from '../finding.ts'
+import type { Finding } from '../finding.ts'
+import { findingKinds } from '../finding.ts'
+import { findingId } from '../finding-order.ts'
 import { checkFindings } from '../some-findings.ts'
 import { situationText, subjectText } from './words.ts'
 

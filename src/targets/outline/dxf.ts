@@ -3,13 +3,8 @@ import type { Box } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { checkOptions } from '../../problem/index.ts'
 import { type MillimeterOptions, millimeterFields, millimetersFor } from './millimeters.ts'
-import {
-  type PolygonOptions,
-  type PolygonOutline,
-  type Polygons,
-  polygonFields,
-  toPolygons,
-} from './polygons.ts'
+import type { PolygonOutline } from './polygon-outline.ts'
+import { type PolygonOptions, type Polygons, polygonFields, toPolygons } from './polygons.ts'
 
 /** Options of `toDxf`. */
 export type DxfOptions = PolygonOptions & MillimeterOptions

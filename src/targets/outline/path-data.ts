@@ -2,7 +2,7 @@ import type { Drawing } from '../../drawing/index.ts'
 import { type Outline, segmentPoints } from '../../geometry/index.ts'
 import type { Layout } from '../../layout/index.ts'
 import { being, checkArgument, isObject, listOf } from '../../problem/index.ts'
-import type { PolygonOutline } from './polygons.ts'
+import type { PolygonOutline } from './polygon-outline.ts'
 import { toOutlines } from './shapes.ts'
 
 /** Places beyond a ten-thousandth of a unit tell nothing. */

@@ -11,16 +11,9 @@ import {
   warningProblem,
 } from '../../problem/index.ts'
 import { type Keep, type Kernel, keeping, openKernel, type Section } from './kernel.ts'
+import type { PolygonOutline } from './polygon-outline.ts'
 import { type FilledOutline, toOutlines } from './shapes.ts'
 import { thinParts } from './thin-parts.ts'
-
-/** One piece of material: a contour, and the holes in it. x and y in turn, in units, y downward. */
-export interface PolygonOutline {
-  /** Counter-clockwise as it is seen. */
-  readonly outer: Float64Array
-  /** Clockwise as they are seen. */
-  readonly holes: readonly Float64Array[]
-}
 
 /** The conversion of curves to lines. Default: a tolerance of 0.05 units. */
 export interface PolygonOptions {

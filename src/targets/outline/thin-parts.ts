@@ -1,6 +1,6 @@
 import { outlineBox } from '../../geometry/index.ts'
 import { type Problem, warningProblem } from '../../problem/index.ts'
-import type { PolygonOutline } from './polygons.ts'
+import type { PolygonOutline } from './polygon-outline.ts'
 import type { FilledOutline } from './shapes.ts'
 
 /** A side of a polygon, its material on the left as it is seen. */

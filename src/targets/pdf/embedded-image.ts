@@ -2,7 +2,8 @@ import { isFrame, isOnItsSide, jpegSegments, type Picture } from '../../drawing/
 import { hexBytes } from '../../notation/index.ts'
 import type { Blurred } from './blurred.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
-import { type PngParts, paletteAlpha, pngParts, splitAlpha } from './png-pixels.ts'
+import type { PngParts } from './png-parts.ts'
+import { paletteAlpha, pngParts, splitAlpha } from './png-pixels.ts'
 import { pngRows } from './png-rows.ts'
 
 /** Writes a picture as an image XObject (ISO 32000-2, 8.9.5), opacity as its soft mask. */

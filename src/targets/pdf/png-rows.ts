@@ -1,7 +1,7 @@
 import { unzlibSync } from 'fflate'
 import type { Picture } from '../../drawing/index.ts'
 import { fail } from '../../problem/index.ts'
-import type { PngParts } from './png-pixels.ts'
+import type { PngParts } from './png-parts.ts'
 
 /** A part of a PNG that is filtered by itself: where its pixels stand, and how far apart. */
 interface Pass {

@@ -1,0 +1,11 @@
+/** The lines of a paragraph by numbers: one entry of each list a line. */
+export interface NumberedLines {
+  /** Offsets in the paragraph. */
+  readonly ends: number[]
+  /** Width, in units. */
+  readonly widths: number[]
+  /** The indices of those that end inside a word that is wider than its line. */
+  readonly broken: readonly number[]
+  /** The offset that it is cut at, where not all of it goes on the lines. */
+  readonly cut?: number | undefined
+}
