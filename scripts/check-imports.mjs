@@ -38,7 +38,8 @@ function exportsOf(file) {
 /** What a file imports: names (`*` for all) of other files; those that are loaded later are in no circle. */
 function importsOf(file) {
   const text = readFileSync(join(root, file), 'utf8')
-  const fileOf = path => relative(root, resolve(root, dirname(file), path))
+  // A component of Svelte is published as it is: it imports what is built.
+  const fileOf = path => relative(root, resolve(root, dirname(file), path)).replace(/\.js$/, '.ts')
   return [
     ...[...text.matchAll(imports)].map(([, names = '*', path]) => ({
       file: fileOf(path),

@@ -2,7 +2,7 @@ import type { Values } from '../core.ts'
 import type { TextProps } from './text-props.ts'
 
 /** The attributes of an element by their names; those without a value are left out. */
-export type TextAttributes = Readonly<Record<string, string | number | true>>
+type TextAttributes = Readonly<Record<string, string | number | true>>
 
 /** What no attribute can hold. */
 export type TextData = Pick<TextProps, 'rich' | 'values'>

@@ -19,6 +19,19 @@ export function isCovered(coverage: Coverage, codePoint: number): boolean {
   return low * 2 < coverage.length && coverage[low * 2] <= codePoint
 }
 
+/** Whether a text has a character that is covered, and wanted. */
+export function hasCovered(
+  coverage: Coverage,
+  text: string,
+  isWanted: (codePoint: number) => boolean = () => true,
+): boolean {
+  for (const character of text) {
+    const codePoint = character.codePointAt(0) ?? 0
+    if (isCovered(coverage, codePoint) && isWanted(codePoint)) return true
+  }
+  return false
+}
+
 /** The code points that any of several has. */
 export function unitedCoverage(coverages: readonly Coverage[]): Coverage {
   if (coverages.length === 1) return coverages[0]

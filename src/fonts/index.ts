@@ -10,7 +10,7 @@ export type {
 export type { CompositeGlyph } from './composite-glyphs.ts'
 export { type FontFile, fileOf } from './containers/font-file.ts'
 export { type ContainedFont, fontOf, fontsIn } from './containers/open-container.ts'
-export { type Coverage, coversText, isCovered } from './coverage.ts'
+export { type Coverage, coversText, hasCovered, isCovered } from './coverage.ts'
 export { startEngine } from './engine/harfbuzz.ts'
 export { laterSubsetter } from './engine/later-subsetter.ts'
 export { type Subsetter, startSubsetter } from './engine/subsetter.ts'

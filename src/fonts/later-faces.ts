@@ -1,5 +1,5 @@
 import { DotLineError, type Problem } from '../problem/index.ts'
-import { type Coverage, isCovered, unitedCoverage } from './coverage.ts'
+import { type Coverage, hasCovered, isCovered, unitedCoverage } from './coverage.ts'
 import type { FontEntry } from './listed-face.ts'
 import { type FaceTraits, nearestFaces, type WantedTraits } from './match-face.ts'
 
@@ -57,13 +57,6 @@ interface SplitFace {
   readonly isWhole: boolean
 }
 
-const noRanges: Coverage = new Uint32Array()
-
-const isIn = ({ ranges = noRanges }: LaterFace, text: string) => {
-  for (const character of text) if (isCovered(ranges, character.codePointAt(0) ?? 0)) return true
-  return false
-}
-
 export function laterFaces(
   faces: readonly LaterFace[],
   arrived: (entry: FontEntry) => void,
@@ -109,15 +102,14 @@ export function laterFaces(
     isPending: (key, atHand, wanted) => nearestOf(key, atHand, wanted).some(face => !face.ranges),
     split(key, atHand, wanted) {
       const split = nearestOf(key, atHand, wanted).filter(face => face.ranges)
-      if (split.length === 0) return { ranges: noRanges, isWhole: false }
       return {
-        ranges: unitedCoverage(split.map(face => face.ranges ?? noRanges)),
-        isWhole: nearestFaces([split[0], ...atHand], wanted).length === 1,
+        ranges: unitedCoverage(split.flatMap(face => face.ranges ?? [])),
+        isWhole: split.length > 0 && nearestFaces([split[0], ...atHand], wanted).length === 1,
       }
     },
     request(key, atHand, wanted, text = '') {
       for (const face of nearestOf(key, atHand, wanted)) {
-        if (!face.ranges || isIn(face, text)) fetchOnce(face)
+        if (!face.ranges || hasCovered(face.ranges, text)) fetchOnce(face)
       }
     },
     requestSpare(codePoint, hasScript, wanted) {
@@ -125,11 +117,10 @@ export function laterFaces(
       const able = spare.filter(face => face.ranges && isCovered(face.ranges, codePoint))
       const chosen = able.length > 0 || !hasScript ? able : spare.filter(face => !face.ranges)
       if (chosen.length === 0) return undefined
-      for (const family of new Set(chosen.map(face => face.family))) {
-        const ofFamily = chosen.filter(face => face.family === family)
-        for (const face of nearestFaces(ofFamily, wanted)) fetchOnce(face)
-      }
-      return chosen[0].family
+      // Where the nearest turns out to lack it, the next is asked for.
+      const near = nearestFaces(chosen, wanted)
+      near.forEach(fetchOnce)
+      return near[0].family
     },
     async settled() {
       // Faces that arrive may be set at once, and more may be asked for.

@@ -20,7 +20,7 @@ export function readUnicodeRanges(text: string): Coverage {
     const [from, to] = [Number.parseInt(low, 16), Number.parseInt(high, 16)]
     if (!match || low.length > 6 || from > to || to > lastCodePoint) {
       fail('bad-argument', `'${written.trim()}' is not a range of characters`, {
-        hint: 'as in CSS: U+0-FF, U+2000-206F, U+4??',
+        hint: 'as in CSS: U+0-FF, U+4??',
       })
     }
     return [from, to] as const

@@ -1,47 +1,17 @@
-import type { Face, Segment } from '../fonts/index.ts'
+import type { ShapedGlyphs } from '../fonts/index.ts'
 import { type Shape, type ShapedParagraph, spaced, unitScale } from '../shaping/index.ts'
 import { advanceOf } from './line-runs.ts'
 
 /** Advances of the two parts of a word, in font units: of the first with its hyphen. */
 type PartAdvances = readonly [before: number, behind: number]
 
-/** The advances of a word's parts, each shaped by itself. */
-export type DivideWord = (
-  face: Face,
-  segment: Segment,
-  before: string,
-  behind: string,
-  hyphen: string,
-) => PartAdvances
-
-/** So many divisions are kept of a face. */
-const mostKept = 1 << 16
-
-export function wordDivider(shape: Shape): DivideWord {
-  const kept = new WeakMap<Face, WeakMap<Segment, Map<string, PartAdvances>>>()
-  return (face, segment, before, behind, hyphen) => {
-    const ofFace = kept.get(face) ?? new WeakMap<Segment, Map<string, PartAdvances>>()
-    kept.set(face, ofFace)
-    const known = ofFace.get(segment) ?? new Map<string, PartAdvances>()
-    ofFace.set(segment, known)
-    const key = `${before}\n${behind}\n${hyphen}`
-    let parts = known.get(key)
-    if (!parts) {
-      parts = partAdvances(text => shape(face, text, segment), before, behind, hyphen)
-      if (known.size >= mostKept) known.clear()
-      known.set(key, parts)
-    }
-    return parts
-  }
-}
-
 function partAdvances(
-  shape: (text: string) => ReturnType<Shape>,
+  shape: (text: string) => ShapedGlyphs,
   before: string,
   behind: string,
   hyphen: string,
 ): PartAdvances {
-  const rest = advanceOf(shape(behind))
+  const rest = behind === '' ? 0 : advanceOf(shape(behind))
   if (hyphen === '') return [advanceOf(shape(before)), rest]
   const shaped = shape(before + hyphen)
   // A face that joins a letter with the hyphen has it set apart.
@@ -71,7 +41,7 @@ export function wordDivision(
   run: ShapedParagraph['glyphRuns'][number],
   widths: Float64Array,
   hyphen: string,
-  tools: { readonly shape: Shape; readonly divideWord: DivideWord },
+  shape: Shape,
 ): WordDivision | undefined {
   const { face, segment, size, spacing, start, end, endDeltas } = run
   if (run.upright || !run.isWordwise || run.box) return undefined
@@ -80,15 +50,12 @@ export function wordDivision(
   const wordEnd = space < 0 ? end : Math.min(end, space)
   if (wordEnd - wordStart > longestWord) return undefined
   const [before, behind] = [text.slice(wordStart, offset), text.slice(offset, wordEnd)]
-  const isSpaced = spacing.tracking !== 0 || spacing.word !== 0
-  const [first, rest] = isSpaced
-    ? partAdvances(
-        part => spaced(tools.shape(face, part, segment), part, spacing, face),
-        before,
-        behind,
-        hyphen,
-      )
-    : tools.divideWord(face, segment, before, behind, hyphen)
+  const [first, rest] = partAdvances(
+    part => spaced(shape(face, part, segment), part, spacing, face),
+    before,
+    behind,
+    hyphen,
+  )
   const scale = unitScale(face, size)
   // Before a space the word is as much wider or narrower.
   const atEnd = endDeltas?.[wordEnd - start] ?? 0

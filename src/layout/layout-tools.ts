@@ -8,16 +8,12 @@ import {
   shapingTools,
 } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
-import { type DivideWord, wordDivider } from './divided-words.ts'
-import { type HyphenKerning, hyphenKerning } from './hyphen-kerning.ts'
 import type { Hyphenation } from './hyphenation.ts'
 import { type LineExtents, lineExtentsOf } from './line-box.ts'
 
 /** The tools of layout, shared by many texts because they cache. */
 export interface LayoutTools extends ShapingTools {
   readonly hyphenation?: Hyphenation
-  readonly hyphenKerning: HyphenKerning
-  readonly divideWord: DivideWord
   /** The line box that a style asks for. A fallback face moves no baseline. */
   readonly extents: (style: Style) => LineExtents
 }
@@ -32,8 +28,6 @@ export function layoutTools(
     const shaping = shapingTools(fonts)
     return {
       ...shaping,
-      hyphenKerning: hyphenKerning(shaping.shape),
-      divideWord: wordDivider(shaping.shape),
       extents: keptByStyle(fonts, style => lineExtentsOf(findFace(fonts, style).face, style)),
     }
   })

@@ -4,7 +4,6 @@ import { breakKind, breakKinds } from '../unicode/index.ts'
 import { type BackedStretch, backedStretches } from './backing-room.ts'
 import { contentEnd } from './content-end.ts'
 import { wordDivision } from './divided-words.ts'
-import { lettersBeforeHyphen } from './hyphen-kerning.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type Marker, markerOf } from './marker.ts'
 import { paragraphWidths } from './paragraph-widths.ts'
@@ -145,14 +144,16 @@ function breaksOf(
         hyphens.set(run, width)
         hyphenWidth = Math.max(hyphenWidth, width)
       }
-      x += width + kerningBeforeHyphen(text, end, glyphRuns[run], tools)
+      x += width
     } else x -= spacing.tracking * size
-    if (offset === end && end > start && end < own.end && isUnsafe(paragraph, run, offset)) {
+    const isDivided = isHyphen || (end < own.end && isUnsafe(paragraph, run, offset))
+    if (offset === end && end > start && isDivided) {
       const hyphen = isHyphen ? hyphenText(own) : ''
-      const division = wordDivision(paragraph, offset, glyphRuns[run], widths, hyphen, tools)
+      const division = wordDivision(paragraph, offset, glyphRuns[run], widths, hyphen, tools.shape)
       if (division) {
         if (starts === widths) starts = widths.slice()
-        starts[offset] = division.next
+        // What follows in another style starts as it stands.
+        if (offset < own.end) starts[offset] = division.next
         x = division.end
       } else areDivided = false
     }
@@ -163,22 +164,6 @@ function breaksOf(
   const largestSize = paragraph.runs.reduce((max, { style }) => Math.max(max, style.size), 0)
   return { widths, starts, stops, isExact, hyphenWidth, largestSize }
 }
-
-/** The kerning of the hyphen after a part of a word, in units. */
-function kerningBeforeHyphen(
-  text: string,
-  end: number,
-  run: GlyphRunOfParagraph,
-  { hyphenKerning }: LayoutTools,
-): number {
-  const { face, segment, size, start, upright } = run
-  if (upright) return 0
-  const near = text.slice(Math.max(start, end - lettersBeforeHyphen), end)
-  const letters = near.slice(near.lastIndexOf(' ') + 1)
-  return hyphenKerning(face, segment, letters, hyphenText(run)) * unitScale(face, size)
-}
-
-type GlyphRunOfParagraph = ShapedParagraph['glyphRuns'][number]
 
 /** The distance of a line from the start edge. */
 export function indentOf({ paragraph, marker }: Breakable, isFirst: boolean): number {

@@ -2,6 +2,7 @@ import {
   type Coverage,
   type Face,
   type Fonts,
+  hasCovered,
   isCovered,
   type ListedFace,
   laterFiles,
@@ -132,15 +133,9 @@ export function requestFiles(
   fonts: Fonts,
 ): readonly string[] {
   return split
-    .filter(({ ranges, before }) => {
-      let needed = ''
-      for (const character of text) {
-        const codePoint = character.codePointAt(0) ?? 0
-        if (!isCovered(ranges, codePoint)) continue
-        if (!before.some(face => face.glyphOf(codePoint) !== 0)) needed += character
-      }
-      return needed !== ''
-    })
+    .filter(({ ranges, before }) =>
+      hasCovered(ranges, text, codePoint => before.every(face => face.glyphOf(codePoint) === 0)),
+    )
     .map(({ family }) => {
       fonts[laterFiles].request(family, style, text)
       return family

@@ -4,7 +4,7 @@ import { isSameBacking, type Style } from '../sheet/index.ts'
 import { scripts } from '../unicode/index.ts'
 import { closedTracking } from './closed-up.ts'
 import { faceRuns } from './fallback.ts'
-import { requestFiles, type SplitFamily } from './find-face.ts'
+import { requestFiles } from './find-face.ts'
 import type { ShapingItem } from './glyph-run.ts'
 import { standingObject } from './object-glyph.ts'
 import type { ShapingTools } from './shaping-tools.ts'
@@ -43,7 +43,10 @@ export function itemize(
     const { size, backing } = run.style
     const inRoom = backing !== 'none' && backing.inFlow ? run.style : undefined
     if (split.length > 0) {
-      awaitFiles(split, text.slice(run.start, run.end), run.style, faces[0], tools.fonts, problems)
+      const own = text.slice(run.start, run.end)
+      for (const family of requestFiles(split, own, run.style, tools.fonts)) {
+        problems.push(pendingProblem(family, faces[0]))
+      }
     }
     for (const part of faceRuns(text, run.start, run.end, faces, fallback)) {
       const { face } = part
@@ -128,20 +131,6 @@ function awaitNearer(
 ) {
   fonts.face(family, style)
   problems.push(pendingProblem(family, standIn))
-}
-
-/** Asks for files of families that a text needs. */
-function awaitFiles(
-  split: readonly SplitFamily[],
-  text: string,
-  style: Style,
-  standIn: Face,
-  fonts: Fonts,
-  problems: Problem[],
-) {
-  for (const family of requestFiles(split, text, style, fonts)) {
-    problems.push(pendingProblem(family, standIn))
-  }
 }
 
 function pendingProblem(family: string, standIn: Face): Problem {

@@ -201,8 +201,8 @@ describe('texts of a catalog', () => {
       { key: 'greetng' },
       "no text 'greetng' in the catalog at blocks[0].text.key (did you mean 'greeting'?)",
     ],
-    [{ key: 5 }, 'blocks[0].text must be a string, or { key, values }'],
-    [{ key: 'bad', valeus: {} }, 'blocks[0].text must be a string, or { key, values }'],
+    [{ key: 5 }, 'blocks[0].text.key must be a string'],
+    [{ key: 'bad', valeus: {} }, "no property 'blocks[0].text.valeus'"],
   ])('are told where there are none %#', (text, message) => {
     const wrong = [{ kind: 'paragraph', text }] as unknown as BlockSource[]
     expect(() => set({ blocks: wrong }, { catalog })).toThrow(message)

@@ -139,7 +139,7 @@ describe('cells', () => {
       'a row has cells for 3 columns',
     ],
     [[[{ text: 'a', columnSpan: 3 }]], 'a row has cells for 3 columns'],
-    [[[{ text: 'a', rowSpann: 3 }, 'b']], 'must be a list'],
+    [[[{ text: 'a', rowSpann: 3 }, 'b']], "no property 'blocks[0].rows[0][0].rowSpann'"],
     [[[Number.NaN, 'b']], 'must be a list'],
   ])('fit the columns %#', (rows, message) => {
     expect(() => tableOf({ columns: [{}, {}], rows: rows as TableSource['rows'] })).toThrow(message)
