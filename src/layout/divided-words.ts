@@ -25,6 +25,8 @@ interface WordDivision {
   readonly next: number
 }
 
+const space = 0x20
+
 /** Longer ones are no words: pieces of text without spaces, whose every place would shape all of it. */
 const longestWord = 64
 
@@ -45,10 +47,15 @@ export function wordDivision(
 ): WordDivision | undefined {
   const { face, segment, size, spacing, start, end, endDeltas } = run
   if (run.upright || !run.isWordwise || run.box) return undefined
-  const wordStart = Math.max(start, text.lastIndexOf(' ', offset - 1) + 1)
-  const space = text.indexOf(' ', offset)
-  const wordEnd = space < 0 ? end : Math.min(end, space)
-  if (wordEnd - wordStart > longestWord) return undefined
+  // Not by `indexOf`: a text may go on for a million letters without a space.
+  let wordStart = offset
+  let wordEnd = offset
+  while (wordStart > start && text.charCodeAt(wordStart - 1) !== space) {
+    if (offset - --wordStart > longestWord) return undefined
+  }
+  while (wordEnd < end && text.charCodeAt(wordEnd) !== space) {
+    if (++wordEnd - wordStart > longestWord) return undefined
+  }
   const [before, behind] = [text.slice(wordStart, offset), text.slice(offset, wordEnd)]
   const [first, rest] = partAdvances(
     part => spaced(shape(face, part, segment), part, spacing, face),
