@@ -54,6 +54,10 @@ export function fontsFromCss(css: string, options: FontsFromCssOptions = {}): Cs
     const font = fontOf(declarationsOf(rule[1]), base, location, problems)
     if (font) files.push(font)
   }
+  if (files.length + problems.length === 0) {
+    const message = `${source} has no '@font-face' rule`
+    problems.push({ code: 'bad-font', severity: 'warning', message })
+  }
   return { files, problems }
 }
 

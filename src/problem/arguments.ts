@@ -129,7 +129,7 @@ export function checkLimit(what: string, value: number, most: number) {
 export function described(value: unknown): string {
   if (typeof value === 'string') return `'${shortText(value)}'`
   if (typeof value === 'number' || typeof value === 'boolean' || value == null) return String(value)
-  if (Array.isArray(value)) return 'a list'
+  if (Array.isArray(value)) return value.length === 0 ? 'an empty list' : 'a list'
   return typeof value === 'object' ? 'an object' : `a ${typeof value}`
 }
 

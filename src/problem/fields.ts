@@ -112,7 +112,7 @@ export function listField(
   { least = 0, most = Infinity, what }: ListLength = {},
 ): Field {
   const each = listOf(field.expected)
-  const named = what ?? (least > 0 ? 'a list with an entry' : 'a list')
+  const named = what ?? (least > 0 ? 'a list with at least one entry' : 'a list')
   const isLong = (value: unknown) =>
     Array.isArray(value) && value.length >= least && value.length <= most
   return {

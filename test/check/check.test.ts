@@ -486,7 +486,7 @@ describe('lists of places', () => {
       "two places are named 'x'",
     ],
     [{ scales: [0], places: [] }, 'scales must be'],
-    [[], 'a list of places is an object, not a list'],
+    [[], 'a list of places is an object'],
   ])('are refused with the place of what is wrong %#', (list, message) => {
     expect(() => readPlaces(JSON.stringify(list, null, 1), { source: 'places.json' })).toThrow(
       message,

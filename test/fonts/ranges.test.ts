@@ -172,6 +172,12 @@ describe('fonts from a style sheet', () => {
     expect(fontsFromCss(css, { base: '/fonts' }).files[0].source).toBe('/fonts/a b.woff2')
   })
 
+  it('are said to be none where there is no rule', () => {
+    const { files, problems } = fontsFromCss('body { font-family: Harbour }', { source: 'a.css' })
+    expect(files).toEqual([])
+    expect(problems).toMatchObject([{ code: 'bad-font', severity: 'warning' }])
+  })
+
   it('leave out rules that cannot be read, and say where', () => {
     const css = `@font-face { src: url(a) }
 @font-face { font-family: A; src: local(A) }
