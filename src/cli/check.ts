@@ -44,10 +44,9 @@ const isFound = 1
 export function define(command: Command) {
   command
     .description(
-      'Lays every text of the catalogs out at every place that it has, in each language, at each of ' +
-        "the reader's text scales, in each width and mode, and tells what is wrong: text that is cut or " +
-        'too wide, words that break, missing letters and texts, contrast that is too low. Ends with exit ' +
-        'code 1 if anything is found.',
+      'Lays out every text of the catalogs at each of its places, in each language, text scale, width and ' +
+        'mode, and reports text that is truncated or too wide, words that break, missing letters and texts, ' +
+        'and low contrast. Ends with exit code 1 if it finds anything.',
     )
     .argument('[FILES...]', 'the list of places in JSON; with --merge, the parts of a check')
   addCheckOptions(command)
@@ -60,7 +59,7 @@ export function define(command: Command) {
     .option('--update', 'accepts the current findings: writes them into that file')
     .option(
       '--since <file>',
-      'an earlier catalog or sheet: checks only what the change affects; may be repeated',
+      'an earlier catalog or sheet: checks only the texts that the change affects; may be repeated',
       repeated,
     )
     .option('--part <part/parts>', 'one of several equal parts, such as 3/8', partOf)

@@ -161,7 +161,7 @@ async function demo(options: DemoOptions) {
     {
       drawing: gallery(printed, fonts),
       files: ['gallery.svg', 'gallery.png', 'gallery.pdf'],
-      what: 'what text is painted with',
+      what: 'everything that text is painted with',
     },
     {
       drawing: noticePage(printed),

@@ -42,7 +42,7 @@ export function keptFindings(most = mostHeld): KeptFindings {
     sorted() {
       sortHeld()
       if (files.length === 0) return held
-      const name = 'what was found'
+      const name = 'file of findings'
       const sources = files.map(file => findingsIn(() => openLines(file, name), name))
       return {
         [Symbol.iterator]: () => mergedOrder([...sources, held], compareFindings),

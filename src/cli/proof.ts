@@ -26,8 +26,8 @@ interface ProofOptions extends CheckedTexts {
 export function define(command: Command) {
   command
     .description(
-      'Draws what dotline check tries: every text at its place, at each scale and in each language, what is ' +
-        'found outlined and numbered: one web page of real text that needs nothing beside it, a PDF, or PNGs.',
+      'Draws every text that dotline check tries, at its place, at each scale and in each language, with ' +
+        'findings outlined and numbered: as one self-contained web page of real text, a PDF, or PNGs.',
     )
     .argument('<FILE>', 'the list of places in JSON')
   addFontOptions(addCheckOptions(command))

@@ -37,7 +37,7 @@ export function addSolidOptions(command: Command): Command {
     .option('--plate-radius <millimeters>', 'radius of the corners of the plate', positiveNumber)
     .option(
       '--bridges <millimeters>',
-      'width of the strips that hold what falls out of a plate with its text cut',
+      'width of the strips that hold loose inner pieces of a plate',
       positiveNumber,
     )
     .option('--mirrored', 'letters as in a mirror')

@@ -124,7 +124,7 @@ const longestMarker = 8
 const markers = ['disc', 'decimal', 'lower-alpha']
 const marker: Field = {
   expected: being(
-    "'disc', 'decimal', 'lower-alpha', or what stands before each",
+    "'disc', 'decimal', 'lower-alpha', or a mark of at most 8 characters",
     value =>
       typeof value === 'string' &&
       (markers.includes(value) || (value !== '' && value.length <= longestMarker)),

@@ -308,7 +308,7 @@ export const tabs = listOf(
   object('{ at, align, leader }', {
     at: needed(length),
     align: optional(oneOf('start', 'center', 'end', 'decimal')),
-    leader: optional(string('what is repeated up to the stop')),
+    leader: optional(string('the text repeated up to the stop')),
   }),
 )
 

@@ -136,7 +136,7 @@ function styleLoss(name: string, stated: StyleSource): string | undefined {
   if (name === 'defaults') return 'lies under all styles, which tokens do not have'
   const others = Object.keys(stated).filter(key => !carried.includes(key))
   if (others.includes('from'))
-    return `builds on ${[stated.from].flat().join(', ')}, and is written as what comes of it`
+    return `builds on ${[stated.from].flat().join(', ')}, and is written with its resolved values`
   if (others.length > 0) return `states ${others.join(', ')}, which typography does not have`
   const { size, leading, tracking } = stated
   const missing = carried.filter(key => !Object.hasOwn(stated, key))
