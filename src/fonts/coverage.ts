@@ -69,7 +69,7 @@ export function coversText(coverage: Coverage, text: string): boolean {
   )
 }
 
-const lastCodePoint = 0x10ffff
+export const lastCodePoint = 0x10ffff
 
 /**
  * Reads the `cmap` table (OpenType 1.9), the widest of its Unicode subtables; of a broken one, as

@@ -1,7 +1,5 @@
 import { fail } from '../problem/index.ts'
-import { type Coverage, coverageOfRanges } from './coverage.ts'
-
-const lastCodePoint = 0x10ffff
+import { type Coverage, coverageOfRanges, lastCodePoint } from './coverage.ts'
 
 /** A code point, a range, or digits of which the last ones may be any: `4??`. */
 const range = /^u\+(?:([0-9a-f]{1,6})(?:-([0-9a-f]{1,6}))?|([0-9a-f]{0,5})(\?{1,6}))$/i

@@ -1,8 +1,6 @@
 import { readUnicodeRanges, type Slant, type Url } from '../fonts/index.ts'
-
 import {
   aString,
-  being,
   checkArgument,
   checkOptions,
   DotLineError,
@@ -12,6 +10,7 @@ import {
   type SourceLocation,
 } from '../problem/index.ts'
 import type { DescribedFont } from './fonts-options.ts'
+import { aUrl } from './loading.ts'
 
 /** Options of `fontsFromCss`. */
 export interface FontsFromCssOptions {
@@ -60,8 +59,6 @@ export function fontsFromCss(css: string, options: FontsFromCssOptions = {}): Cs
   }
   return { files, problems }
 }
-
-const aUrl = being('a URL', value => value instanceof URL)
 
 const comments = /\/\*.*?(?:\*\/|$)/gs
 /** Quoted text and addresses may hold any sign. */

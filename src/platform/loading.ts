@@ -12,12 +12,10 @@ import {
 import { families } from './built-in.ts'
 import type { BuiltInChoice, BuiltInFace, DescribedFont, FontsOptions } from './fonts-options.ts'
 
+export const aUrl = being('a URL', value => value instanceof URL)
+
 /** The source of bytes: a path, an address, or the bytes themselves. */
-export const aSource = either(
-  aString,
-  someBytes,
-  being('a URL', value => value instanceof URL),
-)
+export const aSource = either(aString, someBytes, aUrl)
 
 export const isDescribed = (font: FontSource | DescribedFont): font is DescribedFont =>
   isObject(font) && 'source' in font
@@ -49,8 +47,6 @@ function checkBuiltInChoice(choice: BuiltInChoice) {
     slant: oneOf('normal', 'italic'),
   })
 }
-
-const aUrl = being('a URL', value => value instanceof URL)
 
 /** A face of `dot-line/fonts`, or one that is written like it. */
 const checkFace = (face: BuiltInFace) =>

@@ -20,7 +20,6 @@ import {
 import {
   aBoolean,
   aString,
-  being,
   checkArgument,
   checkOptions,
   DotLineError,
@@ -45,6 +44,7 @@ import {
   aBuiltInChoice,
   aDescribedFont,
   aSource,
+  aUrl,
   checkDescriptions,
   isDescribed,
   loading,
@@ -124,8 +124,6 @@ export async function openFontsFrom(supply: Supply, options: FontsOptions): Prom
     problems: [...added.flatMap(one => one.problems), ...system.problems],
   })
 }
-
-const aUrl = being('a URL', value => value instanceof URL)
 
 /** Pages may forbid WebAssembly by their policy, and some platforms have none. */
 async function compiled(supply: Supply, url: URL): Promise<WebAssembly.Module> {
