@@ -1,4 +1,4 @@
-import type { Layout, Line } from '../../layout/index.ts'
+import type { Layout } from '../../layout/index.ts'
 
 /** Lines of a layout that are written as one piece: a line by itself, or the items of a list. */
 interface LinePiece {
@@ -11,25 +11,27 @@ interface LinePiece {
 }
 
 /**
- * Lines by themselves, and lists: paragraphs with markers that follow each other. A line that
- * continues an item belongs to it.
+ * Lines by themselves, and lists: paragraphs with markers that follow each other. What a paragraph
+ * has is known without its runs, which most texts never need.
  */
-export function linePieces({ lines, text }: Layout): readonly LinePiece[] {
+export function linePieces({ lines, paragraphs }: Layout): readonly LinePiece[] {
   const pieces: { first: number; end: number; items: number[] | undefined }[] = []
+  let paragraph = 0
+  let before = -1
   lines.forEach((line, i) => {
-    const last = pieces.at(-1)
-    const continues = i > 0 && text[line.start - 1] !== '\n'
-    if (last?.items && (continues || hasMarker(line))) {
-      if (!continues) last.items.push(i)
-      last.end = i + 1
-    } else {
-      pieces.push({ first: i, end: i + 1, items: hasMarker(line) ? [i] : undefined })
+    while (paragraph + 1 < paragraphs.length && paragraphs[paragraph + 1].start <= line.start) {
+      paragraph++
     }
+    const isItem = paragraphs[paragraph]?.marker !== undefined
+    const last = pieces.at(-1)
+    if (isItem && last?.items) {
+      if (paragraph !== before) last.items.push(i)
+      last.end = i + 1
+    } else pieces.push({ first: i, end: i + 1, items: isItem ? [i] : undefined })
+    before = paragraph
   })
   return pieces
 }
-
-const hasMarker = ({ runs }: Line) => runs.some(({ kind }) => kind === 'marker')
 
 /** A piece as HTML. Elements of lists are inline: they do not move the lines. */
 export function pieceElement({ first, end, items }: LinePiece, line: (index: number) => string) {
