@@ -10,7 +10,8 @@ import {
   trait,
 } from './break-cost.ts'
 import { type LineStart, lineAt, type RoomOf } from './fast-lines.ts'
-import { type Breakable, firstStopBehind, stopKind, tolerance } from './stops.ts'
+import { stopKind, tolerance } from './measure/stop-rows.ts'
+import { type Breakable, firstStopBehind } from './stops.ts'
 import { noSpaces, spacesIn } from './word-spaces.ts'
 
 /**

@@ -8,7 +8,8 @@ import { type InsertedRuns, insertedRuns } from './inserted-text.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
 import { arranged, widthOf } from './line-runs.ts'
-import { type Breakable, firstStopBehind, stopKind } from './stops.ts'
+import { stopKind } from './measure/stop-rows.ts'
+import { type Breakable, firstStopBehind } from './stops.ts'
 
 /** Stands for U+2026 in a face that lacks it. */
 const dots = '...'

@@ -5,7 +5,7 @@ import { advanceOf } from './line-runs.ts'
 /** Advances of the two parts of a word, in font units: of the first with its hyphen. */
 type PartAdvances = readonly [before: number, behind: number]
 
-function partAdvances(
+export function partAdvances(
   shape: (text: string) => ShapedGlyphs,
   before: string,
   behind: string,
@@ -28,7 +28,7 @@ interface WordDivision {
 const space = 0x20
 
 /** Longer ones are no words: pieces of text without spaces, whose every place would shape all of it. */
-const longestWord = 64
+export const longestWord = 64
 
 /**
  * Where the line ends and the next one starts if a word is divided at an offset: kerning and

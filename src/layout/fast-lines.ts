@@ -1,6 +1,7 @@
 import { graphemes } from '../unicode/index.ts'
 import { type BrokenLine, lineByNumbers, lineOf } from './line-of.ts'
-import { type Breakable, firstStopBehind, type Stops, stopKind, tolerance } from './stops.ts'
+import { stopKind, tolerance } from './measure/stop-rows.ts'
+import { type Breakable, firstStopBehind, type Stops } from './stops.ts'
 
 /** The room for a line of a paragraph, counted from 0. */
 export type RoomOf = (line: number) => number

@@ -1,8 +1,9 @@
 import { isVertical, type Style } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
 import type { LayoutTools } from './layout-tools.ts'
+import { tolerance } from './measure/stop-rows.ts'
 import { flowPadding } from './padding.ts'
-import { type Breakable, indentOf, tolerance } from './stops.ts'
+import { type Breakable, indentOf } from './stops.ts'
 import { wrapLines } from './wrap.ts'
 import type { WrappedLines } from './wrapped-lines.ts'
 

@@ -26,6 +26,7 @@ export { lineEndsOf } from './line-ends.ts'
 export { type LinkedText, linkedTexts } from './linked-text.ts'
 export { easedLongWords } from './long-words.ts'
 export { facesUsed } from './looks.ts'
+export { measuredLayout } from './measured-layout.ts'
 export {
   type CaretMove,
   type CaretPlace,
@@ -36,11 +37,8 @@ export {
 export { sidesOf } from './padding.ts'
 export { fittedPlainly } from './plain-fit.ts'
 export { bareStyle, sourceMapOf } from './plain-layout.ts'
-export { plainRunsLayout } from './plain-runs.ts'
-export { hasSeveralScripts } from './plain-script.ts'
 export type { PlainRun } from './plain-shaping.ts'
 export { type PlainStyle, plainStyle } from './plain-style.ts'
-export { plainLayout } from './plain-text.ts'
 export { type PlainText, plainText, wrapPlain } from './plain-wrap.ts'
 export { scaledObject, scaledTexts } from './scaled-texts.ts'
 export { sourceRange } from './source-range.ts'

@@ -5,7 +5,6 @@ import { type Align, checkFrame, type Frame } from './frame.ts'
 import { indexAt } from './index-at.ts'
 import {
   type Cut,
-  type GlyphRun,
   heldFonts,
   type Layout,
   type LayoutParagraph,
@@ -16,8 +15,8 @@ import { layoutProblems } from './layout-problems.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { fittingLines, type Limits, type MeasuredLine, outerWidth } from './limited-lines.ts'
 import { linePlacer } from './line-placer.ts'
-import { arranged, movedTo } from './line-runs.ts'
-import { markerText } from './marker.ts'
+import { movedTo } from './line-runs.ts'
+import { markerRuns, markerText } from './marker.ts'
 import { type FlowPadding, flowPadding } from './padding.ts'
 import type { Breakable } from './stops.ts'
 
@@ -127,18 +126,9 @@ function placed(
       end: offset + end,
       ...placedLine,
       level,
-      runs: line.marker ? [...markerRuns(line, x), ...own] : own,
+      runs: line.marker ? [...markerRuns(line.marker, line, x), ...own] : own,
     }
   })
-}
-
-/** The marker of a line, in its indent before the text that begins at x. */
-function markerRuns({ marker, paragraph, width }: MeasuredLine, x: number): GlyphRun[] {
-  if (!marker) return []
-  const { level, style } = paragraph
-  const before = marker.indent + style.firstIndent
-  const from = level === 1 ? x + width + before - marker.width : x - before
-  return arranged(marker.runs, [], level).map(run => movedTo(run, run.x + from))
 }
 
 function mirror(lines: Line[], depth: number) {

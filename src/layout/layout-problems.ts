@@ -4,7 +4,8 @@ import { isVertical, type Style, type WritingMode } from '../sheet/index.ts'
 import { indexAt } from './index-at.ts'
 import type { GlyphRun, Line } from './layout.ts'
 import { type Limits, type MeasuredLine, outerWidth } from './limited-lines.ts'
-import { type Breakable, tolerance } from './stops.ts'
+import { tolerance } from './measure/stop-rows.ts'
+import type { Breakable } from './stops.ts'
 
 /** Lines as they were made and placed, and what room they had. */
 interface MadeLines {

@@ -8,8 +8,9 @@ import type { LineExtents } from './line-box.ts'
 import type { BrokenLine } from './line-of.ts'
 import { lineExtents, trimmed } from './line-reach.ts'
 import type { Marker } from './marker.ts'
+import { tolerance } from './measure/stop-rows.ts'
 import { linesFrom, type NextLine, roomsIn } from './next-line.ts'
-import { type Breakable, breakable, indentOf, tolerance } from './stops.ts'
+import { type Breakable, breakable, indentOf } from './stops.ts'
 
 /** A line with what it takes to place it. */
 export interface MeasuredLine extends BrokenLine {

@@ -3,9 +3,10 @@ import { isVertical, type Style } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { minWidth } from './least-width.ts'
+import { tolerance } from './measure/stop-rows.ts'
 import { flowPadding } from './padding.ts'
 import { scaledTexts } from './scaled-texts.ts'
-import { type Breakable, breakable, indentOf, tolerance } from './stops.ts'
+import { type Breakable, breakable, indentOf } from './stops.ts'
 
 /** Texts that are set otherwise because of words that are wider than their line. */
 interface EasedTexts {

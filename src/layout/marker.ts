@@ -1,6 +1,9 @@
 import type { StyledParagraph } from '../shaping/index.ts'
+import type { Style } from '../sheet/index.ts'
 import { type InsertedRuns, insertedRuns } from './inserted-text.ts'
+import type { GlyphRun } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
+import { arranged, movedTo } from './line-runs.ts'
 
 /** The marker before the first line of a paragraph. */
 export interface Marker extends InsertedRuns {
@@ -24,4 +27,21 @@ export function markerOf(paragraph: StyledParagraph, tools: LayoutTools): Marker
   const inserted = insertedRuns({ kind: 'marker', text, style: own, offset }, tools)
   const indent = style.marker.indent ?? inserted.width + gap * style.size
   return { ...inserted, indent }
+}
+
+/** The runs of a marker, in its indent before the text of a line that begins at x. */
+export function markerRuns(
+  marker: Marker,
+  { paragraph, width }: MarkedLine,
+  x: number,
+): readonly GlyphRun[] {
+  const { level, style } = paragraph
+  const before = marker.indent + style.firstIndent
+  const from = level === 1 ? x + width + before - marker.width : x - before
+  return arranged(marker.runs, [], level).map(run => movedTo(run, run.x + from))
+}
+
+interface MarkedLine {
+  readonly paragraph: { readonly level: number; readonly style: Style }
+  readonly width: number
 }

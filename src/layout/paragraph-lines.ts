@@ -6,7 +6,8 @@ import { canBeEven } from './even-lines.ts'
 import { fastLines, type LineStart, lastStop, lineAt, type RoomOf } from './fast-lines.ts'
 import { justificationLimits, justified } from './justify.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
-import { type Breakable, firstStopBehind, tolerance } from './stops.ts'
+import { tolerance } from './measure/stop-rows.ts'
+import { type Breakable, firstStopBehind } from './stops.ts'
 
 /** The lines of a paragraph, and what is planned for those behind the last that was asked for. */
 export interface ParagraphLines {

@@ -1,11 +1,11 @@
 import { alongGlyph, type WordLine } from '../shaping/index.ts'
 import type { SizedMark } from './cut-line.ts'
+import { tolerance } from './measure/stop-rows.ts'
 import { longestWord } from './plain-places.ts'
 import type { PlainStyle } from './plain-style.ts'
-import { tolerance } from './stops.ts'
 
 /** A place in a plain text that a line begins at. */
-interface LinePlace {
+export interface LinePlace {
   readonly offset: number
   /** The word that it stands in, or before. */
   readonly word: number
@@ -116,7 +116,7 @@ export function goesOnAsOne(
   return table?.glyphFrom(words[word], behind) === table?.glyphFrom(words[word], behind + 1)
 }
 
-export const textBegin: LinePlace = { offset: 0, word: 0, along: 0, isSafe: true }
+const textBegin: LinePlace = { offset: 0, word: 0, along: 0, isSafe: true }
 
 /** The start of a line, as a position in the words of a text. */
 export function linePlace(offset: number, words: WordLine, from = 0): LinePlace {

@@ -2,8 +2,8 @@ import { scaledStyle } from '../sheet/index.ts'
 import { largestRatio, type Ratios } from './fitted-size.ts'
 import type { Frame } from './frame.ts'
 import type { Layout } from './layout.ts'
+import { measuredLayout } from './measured-layout.ts'
 import { plainStyle } from './plain-style.ts'
-import { plainLayout } from './plain-text.ts'
 import { type PlainText, wrapPlain } from './plain-wrap.ts'
 import { wrapLines } from './wrap.ts'
 
@@ -37,6 +37,7 @@ export function fittedPlainly(
     wrapPlain(simple, width, align) ?? wrapLines(texts(), width, tools, align)
   const ratio = largestRatio({ style, longest, wrap }, frame, bounds)
   const scaled = plainStyle(scaledStyle(style, ratio), styleNames, tools)
-  const layout = scaled && plainLayout(text, scaled, frame, style.size * ratio)
+  const bare = { text, runs: undefined, sourceMap: undefined, isOfOneDirection: true }
+  const layout = scaled && measuredLayout({ ...bare, own: scaled }, frame, style.size * ratio)
   return { ratio, layout }
 }

@@ -9,6 +9,7 @@ import {
 } from '../shaping/index.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { advanceOf } from './line-runs.ts'
+import { alongAt, wordAt } from './plain-places.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import { behindItem } from './plain-style.ts'
 
@@ -26,7 +27,7 @@ export interface MeasuredItem {
   readonly isWordwise: boolean
 }
 
-/** Undefined where they are more than their words, or spaced: what ends a run then depends on the next. */
+/** Undefined where they are more than their words. */
 export function measuredItem(
   text: string,
   runs: readonly PlainRun[],
@@ -37,11 +38,14 @@ export function measuredItem(
   const next = behindItem(runs, first)
   const { end } = runs[next - 1]
   const { spacing } = item ?? own.shaping
-  if (spacing.tracking !== 0 || spacing.word !== 0) return undefined
   const piece = start === 0 && end === text.length ? text : text.slice(start, end)
   const { face, segment } = item ?? { face: own.face, segment: own.segments.get(ownScript) }
   if (!segment) return undefined
+  // A separator of words that isn't a space gets spacing too: it is inside of the words here.
+  if (spacing.word !== 0 && piece.includes('\u00a0')) return undefined
   const isOne = item !== undefined && !isOfWords(item, text, own.tools)
+  const isSpaced = spacing.tracking !== 0 || spacing.word !== 0
+  if (isOne && isSpaced) return undefined
   const words = isOne
     ? measuredWhole(item, text, own.tools)
     : own.tools.measureWords(face, piece, segment, spacing)
@@ -53,6 +57,7 @@ export function measuredItem(
 
 /** The soft hyphen: widths alone do not describe a line that ends at one. */
 const softHyphen = '\u00ad'
+const hangingEnd = /[\s\u00ad\u200b]$/
 
 const zero = new Int32Array(1)
 
@@ -74,4 +79,33 @@ function measuredWhole(item: ShapingItem, text: string, tools: LayoutTools): Wor
     segment: undefined,
     spacing: undefined,
   }
+}
+
+/**
+ * The length of a text on one line, by its painted runs; undefined where some run has no glyphs of its own,
+ * or more than its letters.
+ */
+export function wholeLength(
+  text: string,
+  runs: readonly PlainRun[],
+  script: number,
+): number | undefined {
+  // Only a line's end lets spaces hang.
+  if (hangingEnd.test(text)) return undefined
+  let painted = 0
+  for (let i = 0; i < runs.length; ) {
+    const item = measuredItem(text, runs, i, script)
+    if (!item || runs[i].own.tracking !== 0) return undefined
+    const { start, next, scale, words } = item
+    let before = 0
+    for (let word = 0; i < next; i++) {
+      const offset = runs[i].end - start
+      word = wordAt(offset, words, word)
+      const place = alongAt(offset, word, words)
+      if (place === undefined || place === before) return undefined
+      painted += (place - before) * scale
+      before = place
+    }
+  }
+  return painted
 }

@@ -2,12 +2,6 @@ import type { Frame } from './frame.ts'
 import { justificationLimits, leastShare } from './justify.ts'
 import type { PlainStyle } from './plain-style.ts'
 
-/** The ends of lines in the whole text, and their widths before justification. */
-interface MeasuredLines {
-  readonly ends: ArrayLike<number>
-  readonly widths: ArrayLike<number>
-}
-
 export const isJustified = ({ style }: PlainStyle, { align }: Frame) =>
   (align ?? style.align) === 'justify'
 
@@ -17,20 +11,17 @@ export function isJustifiedBySpaces({ style }: PlainStyle): boolean {
   return words[0] === 0 && words[1] === Infinity && letters[0] === 0 && letters[1] === 0
 }
 
-/** The widths of lines that are justified by their spaces. */
-export function justifiedWidths(
-  { ends, widths }: MeasuredLines,
+/** The width of a line that is justified by its spaces. */
+export function justifiedWidth(
   text: string,
+  start: number,
+  end: number,
+  width: number,
   room: number,
   own: PlainStyle,
-): number[] {
-  const justified: number[] = []
-  for (let i = 0, start = 0; i < ends.length; start = ends[i++]) {
-    const width = widths[i]
-    const isWidened = room - width >= leastShare && inFlow(text, ends[i], width, room, own)
-    justified.push(isWidened && hasSpaceInside(text, start, ends[i]) ? room : width)
-  }
-  return justified
+): number {
+  const isWidened = room - width >= leastShare && inFlow(text, end, width, room, own)
+  return isWidened && hasSpaceInside(text, start, end) ? room : width
 }
 
 /** Whether a line is justified: the last of its paragraph is left as it is, unless the style says so. */

@@ -6,6 +6,7 @@ import {
   type Line,
   type SourcePiece,
 } from './layout.ts'
+import { markerText } from './marker.ts'
 import { isJustified } from './plain-justify.ts'
 import { type LineEnds, plainLines } from './plain-lines.ts'
 import type { PlainRun } from './plain-shaping.ts'
@@ -125,7 +126,9 @@ function paragraphsIn(text: string, own: PlainStyle): readonly LayoutParagraph[]
 }
 
 function paragraphIn(start: number, end: number, { style }: PlainStyle): LayoutParagraph {
-  return { start, end, style, language: style.language, direction: 'ltr' }
+  const { language, marker } = style
+  const paragraph = { start, end, style, language, direction: 'ltr' as const }
+  return marker === 'none' ? paragraph : { ...paragraph, marker: markerText(marker.text) }
 }
 
 /** The source map of markup that is plain text. */
@@ -152,9 +155,12 @@ const lazyLines = {
   },
 }
 
-/** The style of a plain text all of which is in it; undefined of other layouts, and of changed copies. */
+/**
+ * The style of a plain text all of which is in it, with its hyphens; undefined of other layouts, of changed
+ * copies, and where it has markers.
+ */
 export function soleStyle(layout: Layout): PlainStyle | undefined {
-  if (!isPlain(layout) || layout[heldRuns]) return undefined
+  if (!isPlain(layout) || layout[heldRuns] || layout[heldStyle].marker) return undefined
   return layout[heldStyle]
 }
 
@@ -163,15 +169,21 @@ export function soleStyle(layout: Layout): PlainStyle | undefined {
  * widened.
  */
 export function bareStyle(layout: Layout): PlainStyle | undefined {
-  if (!isPlain(layout) || layout[heldRuns] || layout.cut) return undefined
+  if (!isPlain(layout) || layout[heldRuns] || !isOfLetters(layout)) return undefined
   const { [heldStyle]: own, [heldEnds]: lineEnds, frame } = layout
   // One line alone is widened only where that is held of it.
   return lineEnds && isJustified(own, frame) ? undefined : own
 }
 
+/** Whether it shows nothing but its letters: no mark, marker or hyphen. */
+function isOfLetters(layout: PlainLayout): boolean {
+  const { [heldStyle]: own, [heldEnds]: lineEnds, cut } = layout
+  return !cut && !own.marker && !lineEnds?.hyphenated.length
+}
+
 /** The runs of a plain layout that shows nothing but their letters, as shaped. */
 export function plainRunsOf(layout: Layout): readonly PlainRun[] | undefined {
-  if (!isPlain(layout) || layout.cut) return undefined
+  if (!isPlain(layout) || !isOfLetters(layout)) return undefined
   const { [heldStyle]: own, [heldEnds]: lineEnds, [heldRuns]: runs, frame } = layout
   if (runs?.some(({ item }) => item && (item.isTab || item.box || item.upright))) return undefined
   return lineEnds && isJustified(own, frame) ? undefined : runs

@@ -8,7 +8,8 @@ import { type LineExtents, unitedExtents } from './line-box.ts'
 import { lineOf } from './line-of.ts'
 import { linePlacer } from './line-placer.ts'
 import { movedTo } from './line-runs.ts'
-import { inFlow, isJustified, justifiedWidths } from './plain-justify.ts'
+import { markerRuns } from './marker.ts'
+import { inFlow, isJustified, justifiedWidth } from './plain-justify.ts'
 import { type PlainRun, shapedPlainly } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
 import type { Breakable } from './stops.ts'
@@ -17,6 +18,8 @@ import type { Breakable } from './stops.ts'
 export interface LineEnds {
   readonly ends: ArrayLike<number>
   readonly widths: ArrayLike<number>
+  /** The indices of lines that end with a hyphen. */
+  readonly hyphenated: readonly number[]
   /** Whether the last ends with the mark of what is left out. */
   readonly isCut: boolean
 }
@@ -38,29 +41,40 @@ interface MeasuredText {
 /** The lines of a plain text at their places; what runs they have is found when those are read. */
 export function plainLines(measured: MeasuredText): readonly Line[] {
   const { text, own, runs = [], frame, level, paragraphs, textWidth } = measured
-  const { lineEnds = { ends: [text.length], widths: [textWidth], isCut: false } } = measured
+  const { lineEnds = wholeLine(text, textWidth) } = measured
   const { style, padding } = own
   const tools = measuredBy(own, runs)
   const { inlineStart, inlineEnd } = padding
   const length =
-    frame.width === undefined ? textWidth : Math.max(0, frame.width - inlineStart - inlineEnd)
+    frame.width === undefined
+      ? outerLength(text, lineEnds, own)
+      : Math.max(0, frame.width - inlineStart - inlineEnd)
   const place = linePlacer(length, frame.align, padding, tools)
-  const { ends, isCut } = lineEnds
+  const { ends, isCut, hyphenated } = lineEnds
   const isWidened = frame.width !== undefined && isJustified(own, frame)
-  const widths = isWidened ? justifiedWidths(lineEnds, text, length, own) : lineEnds.widths
   let texts: readonly Breakable[] | undefined
-  const runsOf = ({ paragraph, start, end, x }: PlacedLine, index: number): readonly GlyphRun[] => {
+  const runsOf = (placed: PlacedLine, index: number, room: number): readonly GlyphRun[] => {
+    // Refused where the fonts were closed in the meantime.
     texts ??= shapedPlainly(text, own, measured.runs, measuredBy(own, runs), level)
+    const { paragraph, start, end, x } = placed
     const { start: offset } = paragraphs[paragraph]
     const isMarked = isCut && index === ends.length - 1
-    const make = isMarked ? markedLine : lineOf
-    const line = make(texts[paragraph], start - offset, end - offset)
+    const one = texts[paragraph]
+    const [from, to] = [start - offset, end - offset]
+    const line = isMarked
+      ? markedLine(one, from, to)
+      : lineOf(one, from, to, hyphenated.includes(index))
     const width = lineEnds.widths[index]
     const asWide =
-      isWidened && inFlow(text, end, width, length, own)
-        ? justified({ ...line, width }, texts[paragraph].paragraph, length)
+      isWidened && inFlow(text, end, width, room, own)
+        ? justified({ ...line, width }, one.paragraph, room)
         : line
-    return x === 0 ? asWide.runs : asWide.runs.map(run => movedTo(run, run.x + x))
+    const moved = x === 0 ? asWide.runs : asWide.runs.map(run => movedTo(run, run.x + x))
+    if (!one.marker || from > 0) return moved
+    return [
+      ...markerRuns(one.marker, { paragraph: one.paragraph, width: placed.width }, x),
+      ...moved,
+    ]
   }
   const lines: Line[] = []
   let start = 0
@@ -69,14 +83,45 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
     if (isNew) start = paragraphs[++paragraph].start
     const space = isNew ? own.space : 0
     const isLast = i === ends.length - 1
-    const reach = reachOfRuns(own, runs, start, ends[i])
-    const sized = { style, level, reach, width: widths[i], indent: 0, space }
-    const line = { paragraph, start, end: ends[i], ...place(sized, i === 0, isLast), level }
-    lines.push(withRuns(line, () => runsOf(line, i)))
+    const end = ends[i]
+    const reach = reachOfRuns(own, runs, start, end)
+    const indent = i === 0 || isNew ? own.firstIndent : own.indent
+    const room = Math.max(0, length - indent - style.endIndent)
+    const natural = lineEnds.widths[i]
+    const width = isWidened ? justifiedWidth(text, start, end, natural, room, own) : natural
+    const sized = { style, level, reach, width, indent, space }
+    const line = { paragraph, start, end, ...place(sized, i === 0, isLast), level }
+    lines.push(withRuns(line, () => runsOf(line, i, room)))
     start = ends[i]
   }
   return lines
 }
+
+/** The length of the longest line with its indents. */
+export function outerLength(
+  text: string,
+  { ends, widths }: Pick<LineEnds, 'ends' | 'widths'>,
+  { firstIndent, indent, style: { endIndent } }: PlainStyle,
+): number {
+  let most = 0
+  for (let i = 0; i < ends.length; i++) {
+    const isFirst = i === 0 || text.charCodeAt(ends[i - 1]) === newline
+    const length = widths[i] + (isFirst ? firstIndent : indent) + endIndent
+    if (length > most) most = length
+  }
+  return most
+}
+
+const newline = 0x0a
+
+const wholeLine = (text: string, width: number): LineEnds => ({
+  ends: [text.length],
+  widths: [width],
+  hyphenated: none,
+  isCut: false,
+})
+
+const none: readonly number[] = []
 
 /** The extent of a line with all its styles. */
 export function reachOfRuns(

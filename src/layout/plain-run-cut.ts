@@ -1,9 +1,9 @@
+import { tolerance } from './measure/stop-rows.ts'
 import { alongCluster, goesOnAsOne, withMark } from './plain-cut.ts'
 import { type MeasuredItem, measuredItem } from './plain-item.ts'
 import { alongAt, longestWord, wordAt } from './plain-places.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import { behindItem, type PlainStyle } from './plain-style.ts'
-import { tolerance } from './stops.ts'
 
 /** The last line of a text in several styles that is cut. */
 interface CutRuns {
@@ -42,8 +42,9 @@ const unknown = 'unknown'
  * does, or where it takes more than the glyphs of words to tell.
  */
 export function cutRuns(line: LongLine): CutRuns | undefined {
-  // The mark may be kerned with letters of another face, or stand at the other end.
-  const isSimple = line.own.isUneased && !line.runs[0].item
+  // The mark may be kerned with letters of another face, or stand at the other end; what is spaced is
+  // rounded for all of a run.
+  const isSimple = !line.runs[0].item && line.runs.every(isUnspaced)
   const items = isSimple ? itemsOnLine(line) : undefined
   if (!items) return undefined
   for (let i = items.length - 1; i >= 0; i--) {
@@ -52,6 +53,9 @@ export function cutRuns(line: LongLine): CutRuns | undefined {
   }
   return undefined
 }
+
+const isUnspaced = ({ own: { shaping } }: PlainRun) =>
+  shaping.spacing.tracking === 0 && shaping.spacing.word === 0
 
 /** The items of a line, up to the first that reaches beyond its room. */
 function itemsOnLine(line: LongLine): ItemOnLine[] | undefined {

@@ -1,12 +1,14 @@
 import { type ShapedRun, type ShapingItem, unitScale } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
-import { plain } from '../unicode/index.ts'
+import { type LineBreakOptions, plain } from '../unicode/index.ts'
 import { type SizedMark, sizedMark } from './cut-line.ts'
 import type { Frame } from './frame.ts'
 import type { LayoutParagraph } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import type { LineExtents } from './line-box.ts'
 import { trimmed } from './line-reach.ts'
+import { type Marker, markerOf } from './marker.ts'
+import type { KnownPoints } from './measure/known-points.ts'
 import { flowPadding } from './padding.ts'
 import { plainScriptNames } from './plain-script-names.ts'
 import type { UsedFace } from './used-face.ts'
@@ -36,17 +38,22 @@ export interface PlainStyle {
   readonly padding: ReturnType<typeof flowPadding>
   /** Whether words that no line has room for are only broken. */
   readonly isUneased: boolean
-  /**
-   * Whether lines end at the words that fit, wherever those may end. Where they are chosen or hyphenated,
-   * or words are divided by other rules, only texts on one line can be laid out from their numbers.
-   */
-  readonly isFirstFit: boolean
   /** Whether plain texts are the words of its face, from left to right. */
   readonly isOfWords: boolean
   /** The space after the last letter of a line, which does not count, in units. */
   readonly tracking: number
   /** The mark of what is left out; undefined if its numbers do not tell what goes before it. */
   mark(): SizedMark | undefined
+  /** What divides its words, and whether it does so as most styles do. */
+  readonly breaks: LineBreakOptions
+  readonly hasUsualBreaks: boolean
+  /** The places inside words that lines may end at, as they were asked for. */
+  readonly points: KnownPoints
+  /** Before the first line of a paragraph. */
+  readonly marker: Marker | undefined
+  /** The distance of lines from the start edge: of the first of a paragraph, and of all others. */
+  readonly firstIndent: number
+  readonly indent: number
   /** Data that texts of equal length share, made once. */
   readonly paragraphs: (readonly LayoutParagraph[])[]
   /** The last frame that was asked for. */
@@ -64,24 +71,27 @@ const leastSpacing = -0.1
  * line.
  */
 function isPlainStyle(style: Style): boolean {
-  const { backing, underline, marker } = style
+  const { backing, underline } = style
   return (
     style.tracking >= leastSpacing &&
     style.wordSpacing >= leastSpacing &&
     style.variantPosition === 'normal' &&
     style.caps === 'normal' &&
     style.writingMode === 'horizontal-tb' &&
-    style.firstIndent === 0 &&
-    style.startIndent === 0 &&
-    style.endIndent === 0 &&
-    marker === 'none' &&
     (backing === 'none' || (!backing.inFlow && backing.boxDecorationBreak !== 'slice')) &&
     !(typeof underline === 'object' && underline.gap !== undefined)
   )
 }
 
-const isFirstFit = ({ breaking, lineBreak, wordBreak, hyphenation }: Style) =>
-  breaking === 'fast' && lineBreak === 'normal' && wordBreak === 'normal' && !hyphenation
+const isUsual = ({ lineBreak, wordBreak, hyphenation }: Style) =>
+  lineBreak === 'normal' && wordBreak === 'normal' && !hyphenation
+
+/** Whether the words of two styles are divided alike. */
+export const hasSameBreaks = (a: PlainStyle, b: PlainStyle) =>
+  a === b ||
+  (a.breaks.lineBreak === b.breaks.lineBreak &&
+    a.breaks.wordBreak === b.breaks.wordBreak &&
+    a.breaks.language === b.breaks.language)
 
 /** Everything that plain layout of a style needs; undefined if the style needs more. */
 export function plainStyle(
@@ -94,6 +104,10 @@ export function plainStyle(
   const { faces, language, features, problems, isStandIn } = shaping
   const [face] = faces
   if (problems.length > 0 || isStandIn) return undefined
+  const marker = markerOf({ text: '', runs: [], isolates: [], offset: 0, style }, tools)
+  // A letter of it that no face has is reported.
+  if (marker?.runs.some(({ glyphs }) => glyphs.glyphs.includes(0))) return undefined
+  const indent = style.startIndent + (marker?.indent ?? 0)
   const reach = tools.extents(style)
   const height = (isFirst: boolean, isLast: boolean) => {
     const { above, below } = trimmed(reach, style, tools, isFirst, isLast)
@@ -124,13 +138,18 @@ export function plainStyle(
     space: style.spaceAfter + style.spaceBefore,
     padding: flowPadding(style, style.writingMode),
     isUneased: !hyphenate && shrinkTo === undefined,
-    isFirstFit: isFirstFit(style),
     isOfWords: face.spacesStandAlone(features) && style.direction !== 'rtl',
     tracking: style.tracking * style.size,
     mark() {
       mark ??= { found: sizedMark(style, tools) }
       return mark.found
     },
+    breaks: { lineBreak: style.lineBreak, wordBreak: style.wordBreak, language: style.language },
+    hasUsualBreaks: isUsual(style),
+    points: { table: undefined, clearings: 0, of: [] },
+    marker,
+    firstIndent: indent + style.firstIndent,
+    indent,
     paragraphs: [],
     frame: noFrame,
   }

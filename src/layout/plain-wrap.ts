@@ -2,11 +2,12 @@ import type { Align } from './frame.ts'
 import type { LineExtents } from './line-box.ts'
 import { trimmed } from './line-reach.ts'
 import { lineWriter } from './line-writer.ts'
+import { measureStops } from './measure/measured-stops.ts'
+import { StopRows, tolerance } from './measure/stop-rows.ts'
 import { measuredPlainly } from './plain-script.ts'
 import { shapedPlainly } from './plain-shaping.ts'
-import { breakOptions, eachStop, isSafeText } from './plain-stops.ts'
 import type { PlainStyle } from './plain-style.ts'
-import { type Breakable, tolerance } from './stops.ts'
+import type { Breakable } from './stops.ts'
 import type { WrappedLines } from './wrapped-lines.ts'
 
 /**
@@ -71,7 +72,6 @@ export function plainText(text: string, own: PlainStyle): PlainText | undefined 
 function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
   const first: number[] = []
   const [ends, starts, hangs, offsets]: [number[], number[], number[], number[]] = [[], [], [], []]
-  const options = breakOptions(own.style)
   let areInOrder = true
   let length = 0
   let offset = 0
@@ -79,19 +79,16 @@ function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
     first.push(ends.length)
     if (piece !== '') {
       const words = measuredPlainly(piece, own, text, offset + piece.length)
-      if (!words || !isSafeText(piece, words, options)) return undefined
-      eachStop(piece, words, own, options, (end, next, hang, behind) => {
-        ends.push(end)
-        starts.push(next)
-        hangs.push(hang)
-        offsets.push(offset + behind)
-        return true
-      })
+      if (!words || !measureStops(piece, words, own, rows)) return undefined
+      for (let i = 0; i < rows.count; i++) {
+        if (i > 0 && rows.ends[i] < rows.ends[i - 1]) areInOrder = false
+        ends.push(rows.ends[i])
+        starts.push(rows.nexts[i])
+        hangs.push(rows.hangs[i])
+        offsets.push(offset + rows.offsets[i])
+      }
+      length += rows.ends[rows.count - 1]
     }
-    for (let i = first[first.length - 1] + 1; i < ends.length; i++) {
-      if (ends[i] < ends[i - 1]) areInOrder = false
-    }
-    if (ends.length > first[first.length - 1]) length += ends[ends.length - 1]
     offset += piece.length + 1
   }
   first.push(ends.length)
@@ -105,6 +102,9 @@ function plainStops(text: string, own: PlainStyle): PlainStops | undefined {
     offsets: new Uint32Array(offsets),
   }
 }
+
+/** The stops of the paragraph at hand. */
+const rows = new StopRows()
 
 /**
  * Wraps a plain text: the lines of a layout of that width, by comparing one number a place. Undefined

@@ -6,10 +6,8 @@ import { contentEnd } from './content-end.ts'
 import { wordDivision } from './divided-words.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type Marker, markerOf } from './marker.ts'
+import { stopKind } from './measure/stop-rows.ts'
 import { paragraphWidths } from './paragraph-widths.ts'
-
-/** Kinds of stops beside those of `breakKind`. */
-export const stopKind = { ...breakKind, hyphen: 3 } as const
 
 /**
  * The places a paragraph's lines may end at, in order; one entry of each array a stop. Where a line
@@ -69,9 +67,6 @@ interface Breaks {
   readonly hyphenWidth: number
   readonly largestSize: number
 }
-
-/** Widths are sums of products; a line that is wider by this much still fits. */
-export const tolerance = 1e-6
 
 export function breakable(
   paragraph: ShapedParagraph,

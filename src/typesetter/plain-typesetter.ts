@@ -1,18 +1,15 @@
 import {
   type Frame,
-  hasSeveralScripts,
   isBeyondPlain,
   type Layout,
   type LayoutTools,
+  measuredLayout,
   type PlainRun,
   type PlainStyle,
   type PlainText,
-  plainLayout,
-  plainRunsLayout,
   plainStyle,
   plainText,
   type SourcePiece,
-  sourceMapOf,
 } from '../layout/index.ts'
 import { isRich, nextMark, type RichText, type Values } from '../markup/index.ts'
 import { keptByStyle, keptWithFonts } from '../shaping/index.ts'
@@ -171,7 +168,8 @@ export function plainTypesetter({
     }
     // The general way finds paragraphs that are entirely within a span.
     if (text.includes('\n')) return undefined
-    const layout = plainRunsLayout(text, base.own, runs, sourceMap, frame, false)
+    const { own } = base
+    const layout = measuredLayout({ text, own, runs, sourceMap, isOfOneDirection: false }, frame)
     if (layout) return layout
     // The general way handles text with a direction of its own.
     return isBeyondPlain(text, base.own, runs) ? undefined : 'general'
@@ -216,7 +214,7 @@ export function plainTypesetter({
       return bareLayout(text, own, frame, sourceMap, isOfOneDirection)
     }
     const whole = plainAsRead(style, own.styleNames)
-    return whole && plainRunsLayout(text, whole, runs, sourceMap, frame, isOfOneDirection)
+    return whole && measuredLayout({ text, own: whole, runs, sourceMap, isOfOneDirection }, frame)
   }
 
   return {
@@ -225,28 +223,31 @@ export function plainTypesetter({
     shape(markup, name, values) {
       const { own } = styleNamed(name, languageOf(markup))
       // Wrapped text is set in many widths, in most of which it has several lines.
-      if (!own?.isOfWords || !own.isFirstFit || own.style.align === 'justify') return undefined
+      if (!own?.isOfWords || !isSimplyWrapped(own)) return undefined
       const text = isEmpty(values) ? textOf(markup) : undefined
       return text === undefined ? undefined : plainText(text, own)
     },
   }
 }
 
-/** A layout of text in one style: one run, or as many as it has scripts, faces and directions. */
-function bareLayout(
+/** A layout of text in one style. */
+const bareLayout = (
   text: string,
   own: PlainStyle,
   frame: Frame,
   sourceMap: readonly SourcePiece[] | undefined,
   isOfOneDirection: boolean,
-): Layout | undefined {
-  const layout = plainLayout(text, own, frame, undefined, sourceMap)
-  if (layout || text === '') return layout
-  const run = { start: 0, end: text.length, own }
-  if (!hasSeveralScripts(text) && !isBeyondPlain(text, own, [run])) return undefined
-  const map = sourceMap ?? sourceMapOf(text.length)
-  return plainRunsLayout(text, own, [run], map, frame, isOfOneDirection)
-}
+) => measuredLayout({ text, own, runs: undefined, sourceMap, isOfOneDirection }, frame)
+
+/** Whether a text of a style is wrapped first fit, at its words alone, in rooms that are all as wide. */
+const isSimplyWrapped = ({ style, hasUsualBreaks, marker }: PlainStyle) =>
+  hasUsualBreaks &&
+  style.breaking === 'fast' &&
+  style.align !== 'justify' &&
+  !marker &&
+  style.firstIndent === 0 &&
+  style.startIndent === 0 &&
+  style.endIndent === 0
 
 const languageOf = (markup: string | RichText) =>
   typeof markup === 'string' ? undefined : markup.language

@@ -12,8 +12,8 @@ import {
   type Layout,
   layOut,
   layoutTools,
+  measuredLayout,
   type PlainText,
-  plainLayout,
   scaledTexts,
   sourceMapOf,
   wrapPlain,
@@ -221,10 +221,11 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
   function preparedPlainly(simple: PlainText, frame: Frame): ShapedText {
     const { text, own, texts } = simple
     const resolved = plainlyResolved(simple)
+    const bare = { text, own, runs: undefined, sourceMap: undefined, isOfOneDirection: true }
     const general = shapedText(
       texts,
       frame,
-      within => plainLayout(text, own, within) ?? laidOut(texts(), within, own.style, resolved),
+      within => measuredLayout(bare, within) ?? laidOut(texts(), within, own.style, resolved),
       tools,
     )
     return {

@@ -14,7 +14,7 @@ import {
 } from '../../src/layout/break-cost.ts'
 import { lineAt } from '../../src/layout/fast-lines.ts'
 import { type Breakable, breakable, layoutTools } from '../../src/layout/index.ts'
-import { stopKind } from '../../src/layout/stops.ts'
+import { stopKind } from '../../src/layout/measure/stop-rows.ts'
 import { spacesIn } from '../../src/layout/word-spaces.ts'
 import { shapeParagraph } from '../../src/shaping/index.ts'
 import { assertOften } from '../support/met-often.ts'

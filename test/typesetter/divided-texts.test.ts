@@ -10,7 +10,7 @@ import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { fontFiles } from '../support/font-files.ts'
 import { assertOften } from '../support/met-often.ts'
-import { expectSame } from '../support/same.ts'
+import { expectNear } from '../support/same.ts'
 
 const looks = {
   plain: {},
@@ -65,7 +65,7 @@ describe('texts with several scripts, faces and directions', () => {
     expect(isByNumbers(general)).toBe(false)
     const sizes = ({ width, height, textWidth }: Layout) => [width, height, textWidth]
     expect([markup, setting, ...sizes(quick)]).toEqual([markup, setting, ...sizes(general)])
-    expectSame(
+    expectNear(
       Object.fromEntries(Object.entries(quick)),
       Object.fromEntries(Object.entries(general)),
     )

@@ -1,0 +1,24 @@
+import type { WordLine } from '../../shaping/index.ts'
+
+/** The places inside a word that lines may end at; one entry of each list a place. */
+export interface WordPoints {
+  /** In the word, in UTF-16 code units. */
+  readonly offsets: readonly number[]
+  /** See `stopKind`. */
+  readonly kinds: readonly number[]
+  /** The number of glyphs before it, where the word stays as it stands; -1 where it is divided. */
+  readonly glyphs: readonly number[]
+  /** Of a divided word: the advance of the part before, with its hyphen, and of the part behind. */
+  readonly befores: readonly number[]
+  readonly behinds: readonly number[]
+}
+
+/** Words with places that are too long to be divided in numbers. */
+export const undivided = 'undivided'
+
+/** Those of a style's words that were asked for, by the numbers of their table. */
+export interface KnownPoints {
+  table: WordLine['table']
+  clearings: number
+  readonly of: (WordPoints | typeof undivided | null | undefined)[]
+}

@@ -1,0 +1,64 @@
+import { breakKind } from '../../unicode/index.ts'
+
+/** Kinds of stops beside those of `breakKind`. */
+export const stopKind = { ...breakKind, hyphen: 3 } as const
+
+/** Widths are sums of products; a line that is wider by this much still fits. */
+export const tolerance = 1e-6
+
+/** Most labels have fewer. */
+const firstCapacity = 64
+
+/**
+ * The places a paragraph's lines may end at, in order: one row a stop. A line from the stop i to the stop
+ * j is `ends[j] - nexts[i]` wide, and the first of its paragraph is `ends[j]`: kerning with spaces,
+ * hyphens and ligatures that are divided are nothing but what the two numbers of a stop differ by.
+ */
+export class StopRows {
+  count = 0
+  /** The end of a line at each stop, in units along the paragraph set on one line; with its hyphen. */
+  ends = new Float64Array(firstCapacity)
+  /** The start of the line behind each stop, in the same units. */
+  nexts = new Float64Array(firstCapacity)
+  /** The start of the line behind each stop, as an offset. */
+  offsets = new Uint32Array(firstCapacity)
+  /** The start of the spaces that hang at the end of the line, as an offset. */
+  contents = new Uint32Array(firstCapacity)
+  /** The width of those spaces, in units. */
+  hangs = new Float64Array(firstCapacity)
+  /** See `stopKind`. */
+  kinds = new Uint8Array(firstCapacity)
+  /** The widest hyphen. */
+  hyphenWidth = 0
+
+  clear() {
+    this.count = 0
+    this.hyphenWidth = 0
+  }
+
+  add(end: number, next: number, hang: number, content: number, offset: number, kind: number) {
+    const i = this.count++
+    if (i === this.ends.length) this.grow()
+    this.ends[i] = end
+    this.nexts[i] = next
+    this.hangs[i] = hang
+    this.contents[i] = content
+    this.offsets[i] = offset
+    this.kinds[i] = kind
+  }
+
+  private grow() {
+    const length = this.ends.length * 2
+    this.ends = copied(this.ends, new Float64Array(length))
+    this.nexts = copied(this.nexts, new Float64Array(length))
+    this.hangs = copied(this.hangs, new Float64Array(length))
+    this.offsets = copied(this.offsets, new Uint32Array(length))
+    this.contents = copied(this.contents, new Uint32Array(length))
+    this.kinds = copied(this.kinds, new Uint8Array(length))
+  }
+}
+
+function copied<T extends Float64Array | Uint32Array | Uint8Array>(from: T, into: T): T {
+  into.set(from)
+  return into
+}

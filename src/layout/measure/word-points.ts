@@ -1,0 +1,79 @@
+import type { Face } from '../../fonts/index.ts'
+import { spaced, type WordLine } from '../../shaping/index.ts'
+import { breakKinds } from '../../unicode/index.ts'
+import { longestWord, partAdvances } from '../divided-words.ts'
+import type { PlainStyle } from '../plain-style.ts'
+import { hyphenText } from '../stops.ts'
+import { undivided, type WordPoints } from './known-points.ts'
+import { stopKind } from './stop-rows.ts'
+
+/** The places inside a word that stands by itself between spaces: found once. `null` if there are none. */
+export function pointsOf(
+  index: number,
+  piece: string,
+  words: WordLine,
+  own: PlainStyle,
+  face: Face,
+): WordPoints | typeof undivided | null {
+  const { points } = own
+  const { table } = words
+  if (points.table !== table || points.clearings !== table?.clearings) {
+    points.of.length = 0
+    points.table = table
+    points.clearings = table?.clearings ?? 0
+  }
+  const word = words.words[index]
+  const known = points.of[word]
+  if (known !== undefined) return known
+  const text = piece.slice(words.starts[index], words.ends[index])
+  const kinds = breakKinds(text, own.breaks)
+  const { hyphenation } = own.tools
+  if (own.style.hyphenation && hyphenation) {
+    hyphenation.hyphenate(text, 0, text.length, own.style.language, kinds, stopKind.hyphen)
+  }
+  const found = pointsAt(kinds, 0, index, text, words, own, face)
+  points.of[word] = found
+  return found
+}
+
+/**
+ * The places inside a word, of which `kinds` tells from an index on what may be before each character.
+ * Kerning and ligatures over a place are gone where a line ends there (HarfBuzz: unsafe to break).
+ */
+export function pointsAt(
+  kinds: Uint8Array,
+  first: number,
+  index: number,
+  text: string,
+  { table, words, segment }: WordLine,
+  { tools, shaping: { spacing } }: PlainStyle,
+  face: Face,
+): WordPoints | typeof undivided | null {
+  let points: Mutable | undefined
+  const word = words[index]
+  for (let offset = 1; offset < text.length; offset++) {
+    const kind = kinds[first + offset]
+    if (kind === 0) continue
+    if (!table || !segment) return undivided
+    points ??= { offsets: [], kinds: [], glyphs: [], befores: [], behinds: [] }
+    const glyph = table.glyphFrom(word, offset)
+    const isSafe = glyph >= 0 && table.isSafeAt(word, glyph, offset)
+    const isDivided = kind === stopKind.hyphen || !isSafe
+    let [before, behind] = [0, 0]
+    if (isDivided) {
+      if (text.length > longestWord) return undivided
+      const shape = (part: string) => spaced(tools.shape(face, part, segment), part, spacing, face)
+      const hyphen = kind === stopKind.hyphen ? hyphenText({ face }) : ''
+      const parts = partAdvances(shape, text.slice(0, offset), text.slice(offset), hyphen)
+      ;[before, behind] = parts
+    }
+    points.offsets.push(offset)
+    points.kinds.push(kind)
+    points.glyphs.push(isDivided ? -1 : glyph)
+    points.befores.push(before)
+    points.behinds.push(behind)
+  }
+  return points ?? null
+}
+
+type Mutable = { -readonly [Key in keyof WordPoints]: WordPoints[Key][number][] }
