@@ -28,7 +28,7 @@ export const newScratch = (): Scratch => ({
 export const none = -1
 const unknown = -2
 
-function makeRoom(scratch: Scratch, count: number) {
+export function makeRoom(scratch: Scratch, count: number) {
   if (count <= scratch.words.length) return
   scratch.words = new Int32Array(count * 2)
   scratch.starts = new Int32Array(count * 2)

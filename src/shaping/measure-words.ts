@@ -1,9 +1,9 @@
 import type { Face, Segment } from '../fonts/index.ts'
-import { dividedWords, none, type Scratch } from './divide-words.ts'
+import { dividedWords, makeRoom, none, type Scratch } from './divide-words.ts'
 import { addedUnits, type Spacing } from './spacing.ts'
 import type { Book } from './word-book.ts'
 import { gapOf } from './word-gaps.ts'
-import { type WordTable, wordFlag } from './word-table.ts'
+import { firstHash, nextHash, type WordTable, wordFlag } from './word-table.ts'
 import type { TextAhead } from './words-ahead.ts'
 
 /**
@@ -73,36 +73,65 @@ export function measuredWords(
   line: WordLine,
   ahead: TextAhead | undefined,
 ): boolean {
-  const count = dividedWords(text, book, face, segment, scratch, ahead)
-  if (count === undefined) return false
-  if (count > line.from.length) Object.assign(line, wordRows(count * 2))
+  let known = measuredKnown(text, book, face, segment, scratch, line)
+  if (known === undefined) {
+    if (dividedWords(text, book, face, segment, scratch, ahead) === undefined) return false
+    known = measuredKnown(text, book, face, segment, scratch, line)
+  }
+  return known === true
+}
+
+const space = 0x20
+
+/** Measures a text in one pass; false as above, and undefined where it has a word that is not known. */
+function measuredKnown(
+  text: string,
+  book: Book,
+  face: Face,
+  segment: Segment,
+  scratch: Scratch,
+  line: WordLine,
+): boolean | undefined {
+  const { length } = text
+  makeRoom(scratch, (length >> 1) + 2)
   const { starts, ends, words } = scratch
+  if (starts.length > line.from.length) Object.assign(line, wordRows(starts.length))
   const { from, to, deltas } = line
   const table = book.words
-  let along = 0
+  const { advances, flags } = table
+  let [count, along, end] = [0, 0, 0]
   let before: number = none
-  let end = 0
-  let known = 0
-  for (let i = 0; i < count; i++) {
-    const word = words[i]
-    const start = starts[i]
+  for (let at = 0; at < length; ) {
+    while (at < length && text.charCodeAt(at) === space) at++
+    const start = at
+    let hash = firstHash
+    for (; at < length; at++) {
+      const unit = text.charCodeAt(at)
+      if (unit === space) break
+      hash = nextHash(hash, unit)
+    }
+    const word = at > start ? table.find(text, start, at, hash) : none
+    if (at > start && word < 0) return undefined
     if (start > end) {
       const gap = gapOf(before, start - end, word, book, face, segment)
       if (!gap) return false
       along += gap.delta + gap.advance
-      if (i > 0) deltas[i - 1] = gap.delta
+      if (count > 0) deltas[count - 1] = gap.delta
     }
     if (word === none) break
-    if ((table.flags[word] & wordFlag.lacksGlyph) !== 0) return false
-    end = ends[i]
-    from[i] = along
-    along += table.advance(word)
-    to[i] = along
-    deltas[i] = 0
+    if ((flags[word] & wordFlag.lacksGlyph) !== 0) return false
+    starts[count] = start
+    ends[count] = at
+    words[count] = word
+    from[count] = along
+    along += advances[word]
+    to[count] = along
+    deltas[count] = 0
+    count++
     before = word
-    known = i + 1
+    end = at
   }
-  line.count = known
+  line.count = count
   line.total = along
   line.starts = starts
   line.ends = ends

@@ -2,7 +2,7 @@ import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { covers } from './fallback.ts'
 import type { Gap } from './gap.ts'
 import { shapedInOrder } from './shape-pieces.ts'
-import { firstHash, nextHash, type WordTable, wordFlag, wordTable } from './word-table.ts'
+import { firstHash, nextHash, WordTable, wordFlag } from './word-table.ts'
 
 /** The known words of one face, script, language and set of features. */
 export interface Book {
@@ -24,7 +24,7 @@ export const mostEntries = 1 << 16
 
 export function newBook(): Book {
   return {
-    words: wordTable(),
+    words: new WordTable(),
     gaps: new Map(),
     changedGaps: { gaps: new Map(), clearings: 0 },
     alone: new Map(),

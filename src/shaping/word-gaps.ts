@@ -23,9 +23,9 @@ export function gapOf(
   segment: Segment,
 ): Gap | undefined {
   const table = book.words
-  if (count === 1 && before >= 0 && after >= 0) {
-    const left = table.lastEdges[before]
-    const right = table.firstEdges[after]
+  if (count === 1) {
+    const left = before < 0 ? 0 : table.lastEdges[before]
+    const right = after < 0 ? 0 : table.firstEdges[after]
     const known = ((left | right) & noEdge) === 0 ? book.usualNumbers[(left << 7) | right] : 0
     if (known > 0) return book.usualGaps[known - 1]
   }

@@ -127,11 +127,11 @@ function addStops(stretch: Stretch, text: string, base: PlainStyle, rows: StopRo
       while (runs[run].end <= at) run++
       own = runs[run].own
     }
+    // Parts of a word may be hyphenated differently.
+    if (runs && runs[run].end < content && !areAllUsual(runs, run, content)) return false
     const areUsual = own.hasUsualBreaks && base.hasUsualBreaks
     if (!areUsual || !isUnbroken(i, piece, words, own.breaks)) {
-      // Its parts may be hyphenated differently.
-      const isDivided = !areUsual && runs !== undefined && runs[run].end < content
-      if (isDivided || !addPoints(i, own, stretch, text, base, rows)) return false
+      if (!addPoints(i, own, stretch, text, base, rows)) return false
     }
     // The kerning with the space behind it falls away where a line ends.
     behind = x + (to[i] + deltas[i]) * scale
@@ -143,6 +143,14 @@ function addStops(stretch: Stretch, text: string, base: PlainStyle, rows: StopRo
   pen.behind = behind
   pen.content = content
   pen.isBegun = isBegun
+  return true
+}
+
+/** Whether runs from one on, up to an offset, are divided as most styles divide words. */
+function areAllUsual(runs: readonly PlainRun[], first: number, end: number): boolean {
+  for (let i = first; i < runs.length && runs[i].start < end; i++) {
+    if (!runs[i].own.hasUsualBreaks) return false
+  }
   return true
 }
 
