@@ -1,5 +1,6 @@
 import { alongGlyph, type WordLine } from '../shaping/index.ts'
 import type { SizedMark } from './cut-line.ts'
+import { prefixAdvance } from './measure/prefix-advance.ts'
 import { tolerance } from './measure/stop-rows.ts'
 import { longestWord } from './plain-places.ts'
 import type { PlainStyle } from './plain-style.ts'
@@ -59,11 +60,37 @@ export function shortLine(
       if (units === undefined) return undefined
       const width = withMark(units * scale, mark, own)
       if (width > room + tolerance) continue
-      if (goesOnAsOne(word, offset, words)) return undefined
-      return { end: { offset, word, along: reached, isSafe }, width }
+      const place = { offset, word, along: reached, isSafe }
+      // The next line would begin inside a ligature.
+      if (!mark && goesOnAsOne(word, offset, words)) return undefined
+      return withLigature(text, words, start, { end: place, width }, room, mark, own)
     }
   }
   return undefined
+}
+
+/** Letters of a ligature are as far along as all of it: some of them by themselves may still fit. */
+function withLigature(
+  text: string,
+  words: WordLine,
+  start: LinePlace,
+  line: ShortLine,
+  room: number,
+  mark: SizedMark | undefined,
+  own: PlainStyle,
+): ShortLine | undefined {
+  const { word, along } = line.end
+  let longest = line
+  while (goesOnAsOne(word, longest.end.offset, words)) {
+    const offset = longest.end.offset + 1
+    const units =
+      offset < words.ends[word] ? unitsOf(text, words, start, word, offset, own) : undefined
+    if (units === undefined) return undefined
+    const width = withMark(units * own.scale, mark, own)
+    if (width > room + tolerance) break
+    longest = { end: { offset, word, along, isSafe: false }, width }
+  }
+  return longest
 }
 
 /**
@@ -72,13 +99,23 @@ export function shortLine(
  */
 function unitsOf(
   text: string,
-  { starts, from, segment, spacing: added }: WordLine,
+  words: WordLine,
   start: LinePlace,
   word: number,
   end: number,
-  { tools, face, shaping: { spacing } }: PlainStyle,
+  own: PlainStyle,
 ): number | undefined {
+  const { starts, from, segment, spacing: added } = words
+  const {
+    tools,
+    face,
+    shaping: { spacing },
+  } = own
   if (!segment) return undefined
+  if (start.isSafe && !added && start.offset <= starts[word]) {
+    const prefix = prefixAdvance(word, end - starts[word], text, words, own)
+    if (prefix !== undefined) return from[word] - start.along + prefix
+  }
   // Spacing after letters is rounded once, for all of it.
   const isParted = start.isSafe && !added && word > 0 && starts[word - 1] > start.offset
   const first = isParted ? starts[word - 1] : start.offset

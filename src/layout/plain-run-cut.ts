@@ -1,3 +1,4 @@
+import { prefixAdvance } from './measure/prefix-advance.ts'
 import { tolerance } from './measure/stop-rows.ts'
 import { alongCluster, goesOnAsOne, withMark } from './plain-cut.ts'
 import { type MeasuredItem, measuredItem } from './plain-item.ts'
@@ -145,9 +146,9 @@ function cutItem(
       if (!isSafe) {
         // Letters may be other ones, or closer to each other, where no others stand beside them.
         const isParted = places.length > 2 && runs[run].start - origin > starts[word]
-        const units = isParted ? undefined : unitsOf(item, from, offset, shown)
+        const units = isParted ? undefined : unitsTo(item, from, begin, word, offset, shown)
         if (units === undefined) return unknown
-        places[places.length - 1] = begin + units
+        places[places.length - 1] = units
       } else places[places.length - 1] = along
       const mark = shown.style.ellipsis === own.style.ellipsis ? shown.mark() : undefined
       if (!mark) return unknown
@@ -160,12 +161,22 @@ function cutItem(
   return undefined
 }
 
-/** The length of a part of an item by itself, in font units. */
-function unitsOf(
-  { piece, words: { segment } }: MeasuredItem,
+/** The place of an offset inside a word, where nothing stands behind it, in font units. */
+function unitsTo(
+  { piece, words }: MeasuredItem,
   from: number,
+  begin: number,
+  word: number,
   to: number,
-  { tools, face, shaping }: PlainStyle,
+  own: PlainStyle,
 ): number | undefined {
-  return segment && tools.measurePiece(face, piece.slice(from, to), segment, shaping.spacing)
+  const { segment, starts } = words
+  if (!segment) return undefined
+  if (from <= starts[word]) {
+    const prefix = prefixAdvance(word, to - starts[word], piece, words, own)
+    if (prefix !== undefined) return words.from[word] + prefix
+  }
+  const { tools, face, shaping } = own
+  const units = tools.measurePiece(face, piece.slice(from, to), segment, shaping.spacing)
+  return units === undefined ? undefined : begin + units
 }

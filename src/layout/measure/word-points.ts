@@ -4,7 +4,7 @@ import { breakKinds } from '../../unicode/index.ts'
 import { longestWord, partAdvances } from '../divided-words.ts'
 import type { PlainStyle } from '../plain-style.ts'
 import { hyphenText } from '../stops.ts'
-import { undivided, type WordPoints } from './known-points.ts'
+import { keepFor, undivided, type WordPoints } from './known-points.ts'
 import { stopKind } from './stop-rows.ts'
 
 /** The places inside a word that stands by itself between spaces: found once. `null` if there are none. */
@@ -16,12 +16,7 @@ export function pointsOf(
   face: Face,
 ): WordPoints | typeof undivided | null {
   const { points } = own
-  const { table } = words
-  if (points.table !== table || points.clearings !== table?.clearings) {
-    points.of.length = 0
-    points.table = table
-    points.clearings = table?.clearings ?? 0
-  }
+  keepFor(points, words.table)
   const word = words.words[index]
   const known = points.of[word]
   if (known !== undefined) return known
