@@ -26,7 +26,7 @@ export { lineEndsOf } from './line-ends.ts'
 export { type LinkedText, linkedTexts } from './linked-text.ts'
 export { easedLongWords } from './long-words.ts'
 export { facesUsed } from './looks.ts'
-export { measuredLayout } from './measured-layout.ts'
+export { measuredLayout, type WordText } from './measured-layout.ts'
 export {
   type CaretMove,
   type CaretPlace,

@@ -10,6 +10,7 @@ import {
   plainStyle,
   plainText,
   type SourcePiece,
+  type WordText,
 } from '../layout/index.ts'
 import { isRich, nextMark, type RichText, type Values } from '../markup/index.ts'
 import { keptByStyle, keptWithFonts } from '../shaping/index.ts'
@@ -21,6 +22,7 @@ import type { Resolved } from './resolve.ts'
 import { bareText, richPieces, type SimplePiece, simplePieces } from './simple-markup.ts'
 import { withName } from './span-style.ts'
 import type { StyleBook } from './style-book.ts'
+import { filledTemplate, readTemplate, type TextTemplate } from './text-template.ts'
 
 /** Sets texts whose words tell all there is to them. */
 interface PlainTypesetter {
@@ -46,6 +48,12 @@ interface PlainSetting {
   readonly book: StyleBook
   readonly tools: LayoutTools
   readonly asRead: AsRead
+  /** Reads markup into styles; undefined where letters of a style depend on the text. */
+  readonly resolve: (
+    markup: string | RichText,
+    base: { readonly style: Style; readonly name: string },
+    values: Values,
+  ) => Resolved | undefined
   /** Whether there is something to tell of every text. */
   readonly hasNotes: boolean
 }
@@ -56,7 +64,12 @@ interface Known {
   readonly style: Style
   readonly names: readonly string[]
   readonly spans: Map<string, PlainStyle | undefined>
+  /** Markup that was set in it: `seen` once, or read. */
+  readonly templates: Map<string, TextTemplate | 'seen' | undefined>
 }
+
+/** So many are kept of a style. */
+const mostTemplates = 4096
 
 /** Most labels are a short text in one style, of words that were seen before. */
 export function plainTypesetter({
@@ -64,6 +77,7 @@ export function plainTypesetter({
   book,
   tools,
   asRead,
+  resolve,
   hasNotes,
 }: PlainSetting): PlainTypesetter {
   const { fonts } = tools
@@ -110,7 +124,7 @@ export function plainTypesetter({
       const plain = name === undefined ? sheet.base : sheet.style(name)
       const style = language === undefined ? plain : book.inLanguage(plain, language)
       const names = [name ?? 'defaults']
-      found = { own: plainOf(style, names), style, names, spans: new Map() }
+      found = { own: plainOf(style, names), style, names, spans: new Map(), templates: new Map() }
       named.set(name, found)
     }
     if (language === undefined) last = { name, found }
@@ -141,20 +155,41 @@ export function plainTypesetter({
     return runs
   }
 
-  function set(
+  /** What is set twice is read into a template. */
+  function templateOf(
+    markup: string,
+    { style, names: [name], templates }: Known,
+  ): TextTemplate | undefined {
+    const known = templates.get(markup)
+    if (known !== 'seen') {
+      if (known || templates.has(markup)) return known
+      if (templates.size >= mostTemplates) templates.clear()
+      templates.set(markup, 'seen')
+      return undefined
+    }
+    const read = (text: string | RichText, values: Values) => resolve(text, { style, name }, values)
+    const made = readTemplate(markup, { resolve: read, plainAsRead })
+    templates.set(markup, made)
+    return made
+  }
+
+  /** A text of words in styles; undefined if that is not known before it is resolved. */
+  function wordText(
     markup: string | RichText,
     name: string | undefined,
     values: Values,
-    frame: Frame,
-  ): Layout | 'general' | undefined {
+  ): WordText | undefined {
     const base = styleNamed(name, languageOf(markup))
-    if (!base.own) return undefined
-    const bare = textOf(markup)
+    const { own } = base
+    const bare = own && textOf(markup)
     if (bare !== undefined) {
-      return isEmpty(values)
-        ? (bareLayout(bare, base.own, frame, undefined, true) ?? 'general')
-        : undefined
+      const isWhole = isEmpty(values)
+      return own && isWhole ? inOneStyle(bare, own) : undefined
     }
+    const isNamed = typeof markup === 'string' && !hasNotes
+    const template = isNamed ? templateOf(markup, base) : undefined
+    const filled = template && filledTemplate(template, values)
+    if (filled || !own) return filled
     const pieces = isRich(markup) ? richPieces(markup, values) : simplePieces(markup, values)
     const runs = pieces && runsOf(pieces, base)
     if (!pieces || !runs) return undefined
@@ -168,11 +203,21 @@ export function plainTypesetter({
     }
     // The general way finds paragraphs that are entirely within a span.
     if (text.includes('\n')) return undefined
-    const { own } = base
-    const layout = measuredLayout({ text, own, runs, sourceMap, isOfOneDirection: false }, frame)
-    if (layout) return layout
+    return { text, own, runs, sourceMap, isOfOneDirection: false }
+  }
+
+  function set(
+    markup: string | RichText,
+    name: string | undefined,
+    values: Values,
+    frame: Frame,
+  ): Layout | 'general' | undefined {
+    const text = wordText(markup, name, values)
+    if (!text) return undefined
+    const layout = measuredLayout(text, frame)
+    if (layout || text.isOfOneDirection) return layout ?? 'general'
     // The general way handles text with a direction of its own.
-    return isBeyondPlain(text, base.own, runs) ? undefined : 'general'
+    return isBeyondPlain(text.text, text.own, text.runs ?? []) ? undefined : 'general'
   }
 
   function setResolved(
@@ -229,6 +274,15 @@ export function plainTypesetter({
     },
   }
 }
+
+/** A text in one style. All such texts are objects of one shape, which engines read at once. */
+const inOneStyle = (text: string, own: PlainStyle): WordText => ({
+  text,
+  own,
+  runs: undefined,
+  sourceMap: undefined,
+  isOfOneDirection: true,
+})
 
 /** A layout of text in one style. */
 const bareLayout = (

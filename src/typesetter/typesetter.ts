@@ -47,7 +47,7 @@ import {
 } from '../sheet/index.ts'
 import { frameOf, isFree, noFrame } from './frame-of-setting.ts'
 import { isEmpty } from './is-empty.ts'
-import { letterForms } from './letter-forms.ts'
+import { type LetterForms, letterForms } from './letter-forms.ts'
 import { notDrawn } from './not-drawn.ts'
 import { plainTypesetter } from './plain-typesetter.ts'
 import { type Resolved, resolve } from './resolve.ts'
@@ -125,8 +125,30 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     const source = given ?? (typeof markup === 'string' ? undefined : markup.name) ?? 'markup'
     const { style: own, problems: changed } = baseOf(setting)
     const base = { style: own, name: style ?? 'defaults' }
+    const { paragraphs, problems, sourceMap } = resolvedIn(base, markup, values, source, forms)
+    const mark = ellipsis === undefined ? undefined : markOf(ellipsis, base)
+    const found = concatenated(
+      concatenated(notes, changed),
+      concatenated(problems, mark?.problems ?? none),
+    )
+    throwErrors(found, mode)
+    const marked = mark
+      ? paragraphs.map(paragraph => ({ ...paragraph, ellipsis: mark.mark }))
+      : paragraphs
+    return { paragraphs: marked, problems: found, sourceMap, base: own }
+  }
+  /** Markup in a style, with all problems of it. */
+  function resolvedIn(
+    base: { readonly style: Style; readonly name: string },
+    markup: string | RichText,
+    values: Values,
+    source: string,
+    forms: LetterForms,
+  ): Resolved {
     const { rich, problems: mistakes } =
-      typeof markup === 'string' ? parseMarkup(markup, { source }) : { rich: markup, problems: [] }
+      typeof markup === 'string'
+        ? parseMarkup(markup, { source })
+        : { rich: markup, problems: none }
     const { paragraphs, problems, sourceMap } = resolve(
       rich,
       base,
@@ -136,19 +158,8 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
       forms,
       source,
     )
-    const mark = ellipsis === undefined ? undefined : markOf(ellipsis, base)
-    const found = concatenated(
-      concatenated(notes, concatenated(changed, mistakes)),
-      concatenated(
-        problems,
-        concatenated(notDrawn(paragraphs, hyphenation), mark?.problems ?? none),
-      ),
-    )
-    throwErrors(found, mode)
-    const marked = mark
-      ? paragraphs.map(paragraph => ({ ...paragraph, ellipsis: mark.mark }))
-      : paragraphs
-    return { paragraphs: marked, problems: found, sourceMap, base: own }
+    const found = concatenated(problems, notDrawn(paragraphs, hyphenation))
+    return { paragraphs, problems: concatenated(mistakes, found), sourceMap }
   }
   /** An ellipsis in styles: one line, within the style of the text. */
   function markOf(
@@ -172,7 +183,22 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     return changes === undefined ? { style: named, problems: none } : book.changed(named, changes)
   }
 
-  const plainTexts = plainTypesetter({ sheet, book, tools, asRead, hasNotes: notes.length > 0 })
+  const plainTexts = plainTypesetter({
+    sheet,
+    book,
+    tools,
+    asRead,
+    hasNotes: notes.length > 0,
+    resolve(markup, base, values) {
+      let dependsOnText = false
+      const watched: LetterForms = (text, style) => {
+        dependsOnText = true
+        return forms(text, style)
+      }
+      const text = resolvedIn(base, markup, values, 'markup', watched)
+      return dependsOnText ? undefined : text
+    },
+  })
 
   function laidOut(
     texts: readonly Breakable[],
