@@ -2,6 +2,7 @@ import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import { covers } from './fallback.ts'
 import type { Gap } from './gap.ts'
 import { shapedInOrder } from './shape-pieces.ts'
+import { UsualGaps } from './usual-gaps.ts'
 import { firstHash, nextHash, WordTable, wordFlag } from './word-table.ts'
 
 /** The known words of one face, script, language and set of features. */
@@ -12,9 +13,8 @@ export interface Book {
   readonly changedGaps: { readonly gaps: Map<number, Gap | undefined>; clearings: number }
   /** Ends of words, shaped by themselves to compare with. */
   readonly alone: Map<string, ShapedGlyphs>
-  /** Gaps of one space between ASCII letters, and which of them stands between two, from 1 on. */
-  readonly usualGaps: Gap[]
-  readonly usualNumbers: Uint16Array
+  /** Those of one space, by the edges of words. */
+  readonly usualGaps: UsualGaps
   /** The glyph of each ASCII character by itself; -1 before it was asked. */
   readonly usualGlyphs: Int32Array
 }
@@ -28,8 +28,7 @@ export function newBook(): Book {
     gaps: new Map(),
     changedGaps: { gaps: new Map(), clearings: 0 },
     alone: new Map(),
-    usualGaps: [],
-    usualNumbers: new Uint16Array(1 << 14),
+    usualGaps: new UsualGaps(),
     usualGlyphs: new Int32Array(128).fill(-1),
   }
 }
@@ -38,15 +37,8 @@ export function newBook(): Book {
 const bytesPerGap = 700
 
 /** The size of a book, in bytes. */
-export function bytesOf({
-  words,
-  gaps,
-  changedGaps,
-  alone,
-  usualNumbers,
-  usualGlyphs,
-}: Book): number {
-  const fixed = usualNumbers.byteLength + usualGlyphs.byteLength
+export function bytesOf({ words, gaps, changedGaps, alone, usualGaps, usualGlyphs }: Book): number {
+  const fixed = usualGaps.bytes + usualGlyphs.byteLength
   return words.bytes + fixed + (gaps.size + changedGaps.gaps.size + alone.size) * bytesPerGap
 }
 

@@ -1,8 +1,9 @@
 import type { Face, Segment, ShapedGlyphs } from '../fonts/index.ts'
 import type { Gap } from './gap.ts'
 import { shapedInOrder } from './shape-pieces.ts'
+import { textEdge } from './usual-gaps.ts'
 import { type Book, mostEntries, numberOf } from './word-book.ts'
-import { noEdge, wordFlag } from './word-table.ts'
+import { wordFlag } from './word-table.ts'
 
 const { startsPlain, startsOther, endsPlain, endsOther } = wordFlag
 
@@ -23,11 +24,13 @@ export function gapOf(
   segment: Segment,
 ): Gap | undefined {
   const table = book.words
+  const { usualGaps } = book
   if (count === 1) {
-    const left = before < 0 ? 0 : table.lastEdges[before]
-    const right = after < 0 ? 0 : table.firstEdges[after]
-    const known = ((left | right) & noEdge) === 0 ? book.usualNumbers[(left << 7) | right] : 0
-    if (known > 0) return book.usualGaps[known - 1]
+    const known = usualGaps.numberAt(
+      before < 0 ? textEdge : table.lastEdges[before],
+      after < 0 ? textEdge : table.firstEdges[after],
+    )
+    if (known > 0) return usualGaps.gaps[known - 1]
   }
   // A cluster that its own word has changed may be kerned as the changed glyph is.
   const isPlainBefore =
@@ -41,14 +44,6 @@ export function gapOf(
   if (!isPlainBefore || !isPlainAfter) {
     return gapOfChanged(before, count, after, book, face, segment)
   }
-  const leftCode = before < 0 ? 0 : table.lastCode(before)
-  const rightCode = after < 0 ? 0 : table.firstCode(after)
-  const isUsual = count === 1 && ((leftCode | rightCode) & ~0x7f) === 0
-  const index = (leftCode << 7) | rightCode
-  const usual = isUsual ? book.usualNumbers[index] : 0
-  if (isUsual && before >= 0) table.lastEdges[before] = leftCode
-  if (isUsual && after >= 0) table.firstEdges[after] = rightCode
-  if (usual > 0) return book.usualGaps[usual - 1]
   const left = before < 0 ? '' : table.last(before)
   const right = after < 0 ? '' : table.first(after)
   const key = `${left}\0${count}\0${right}`
@@ -58,7 +53,11 @@ export function gapOf(
     if (book.gaps.size >= mostEntries) book.gaps.clear()
     book.gaps.set(key, gap)
   }
-  if (isUsual && gap) book.usualNumbers[index] = book.usualGaps.push(gap)
+  if (count === 1 && gap) {
+    if (before >= 0) table.lastEdges[before] = usualGaps.edgeOf(left)
+    if (after >= 0) table.firstEdges[after] = usualGaps.edgeOf(right)
+    usualGaps.add(usualGaps.edgeOf(left), usualGaps.edgeOf(right), gap)
+  }
   return gap
 }
 

@@ -13,8 +13,8 @@ export interface Writable {
 export const nextHash = (hash: number, unit: number) => Math.imul(hash ^ unit, 0x01000193)
 export const firstHash = 0x811c9dc5 | 0
 
-/** Beyond ASCII. */
-export const noEdge = 0x80
+/** The number of an edge that has none. */
+export const noEdge = 0xff
 
 /** Facts about a word and its ends, as bits of `flags`. */
 export const wordFlag = {
@@ -56,8 +56,8 @@ export class WordTable {
   /** The `wordFlag` bits of each word. */
   flags = new Uint8Array(firstCapacity)
   /**
-   * The first and the last character of each word where they were found to be what they are by
-   * themselves, and are of ASCII; otherwise `noEdge`.
+   * The numbers of the edges that each word begins and ends with, where those were found to be what they
+   * are by themselves; otherwise `noEdge`.
    */
   firstEdges = new Uint8Array(firstCapacity).fill(noEdge)
   lastEdges = new Uint8Array(firstCapacity).fill(noEdge)
