@@ -1,15 +1,14 @@
-import type { WordLine } from '../shaping/index.ts'
 import { brokenOf, type ChosenLines, hyphenatedOf, linesAt } from './break/chosen-lines.ts'
 import { type BreakWord, firstFit } from './break/first-fit.ts'
 import { type LineRooms, roomOf } from './break/line-rooms.ts'
 import { withoutLoneWord } from './break/lone-word.ts'
 import { canBeEven, raggedStops } from './break/ragged-lines.ts'
+import { type CutPiece, type LongLine, longestPiece, unknown } from './cut/longest-piece.ts'
+import { indexAt } from './index-at.ts'
 import { hasHangingLetters, measureRunStops, measureStops } from './measure/measured-stops.ts'
 import { StopRows, tolerance } from './measure/stop-rows.ts'
 import { type NumberedLines, oneLine } from './numbered-lines.ts'
-import { type LinePlace, linePlace, shortLine } from './plain-cut.ts'
-import { wholeLength } from './plain-item.ts'
-import { cutRuns } from './plain-run-cut.ts'
+import { measuredItem, wholeLength } from './plain-item.ts'
 import { measuredPlainly } from './plain-script.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
@@ -51,11 +50,9 @@ export function bareLines(
   // Most texts go on one line. What is kerned with a space at its end is found out below.
   if (fits && words.deltas[last] === 0) return oneLine(text.length, length)
   if (!measureStops(text, words, own, rows)) return fits ? oneLine(text.length, length) : undefined
-  const { placeAt, breakWord } = placesIn(text, words, own)
-  return numbered(framed, breakWord, (start, room) => {
-    const mark = own.mark()
-    return mark && shortLine(text, words, placeAt(start), last, room, mark, own)
-  })
+  const stretch = { start: 0, piece: text, words, scale: own.scale, x: 0, base: own }
+  const sole = { ...stretch, styleAt: () => own }
+  return numbered(framed, line => longestPiece(sole, line))
 }
 
 /** Whether the last word ends with a space that is none of those between words, or a soft hyphen. */
@@ -77,39 +74,48 @@ export function runLines(
   }
   const length = rows.ends[rows.count - 1]
   if (length <= rooms.first + tolerance) return oneLine(text.length, length)
-  return numbered(framed, undefined, (start, room) => {
-    const isParted = start === 0 || text.charCodeAt(start - 1) === space
-    const cut = isParted ? cutRuns({ text, own, runs, start, room, script }) : undefined
-    return cut && { end: { offset: cut.end }, width: cut.width }
-  })
+  // The mark may stand at the other end.
+  return numbered(framed, line => (runs[0].item ? unknown : pieceInRuns(line, framed, runs)))
 }
 
-const space = 0x20
+/** The longest piece of a line of a text in runs. */
+function pieceInRuns(
+  line: LongLine,
+  { text, own, script }: FramedParagraph,
+  runs: readonly PlainRun[],
+): CutPiece | typeof unknown | undefined {
+  const { firstRuns, stretchStarts } = rows
+  const styleAt = (offset: number) => runs[indexAt(runs, offset)].own
+  for (let i = firstRuns.length - 1; i >= 0; i--) {
+    if (stretchStarts[i] - line.x > line.room) continue
+    const item = measuredItem(text, runs, firstRuns[i], script)
+    if (!item) return unknown
+    const { start, piece, words, scale } = item
+    const stretch = { start, piece, words, scale, x: stretchStarts[i], base: own, styleAt }
+    const found = longestPiece(stretch, line)
+    if (found || start <= line.start) return found
+  }
+  return undefined
+}
 
-/** Cuts a line that starts at an offset, with the mark of what is left out. */
-type Cut = (
-  start: number,
-  room: number,
-) => { readonly end: { readonly offset: number }; readonly width: number } | undefined
+/** Finds as much of a line as goes into its room. */
+type PieceOf = (line: LongLine) => CutPiece | typeof unknown | undefined
 
-function numbered(
-  framed: FramedParagraph,
-  breakWord: BreakWord | undefined,
-  cut: Cut,
-): NumberedLines | undefined {
+function numbered(framed: FramedParagraph, pieceOf: PieceOf): NumberedLines | undefined {
   // Words that are wider than every line are eased before they are broken.
   if (!framed.own.isUneased && isAnyTooLong(framed.rooms)) return undefined
-  const lines = chosenLines(framed, breakWord)
+  const lines = chosenLines(framed, pieceOf)
   if (!lines) return undefined
   const { ends, widths, rest } = lines
   const broken = brokenOf(lines)
   const hyphenated = hyphenatedOf(lines, rows)
   if (rest === undefined) return { ends, widths, broken, hyphenated }
-  const found = cut(rest, roomOf(framed.rooms, ends.length))
-  if (!found) return undefined
-  ends.push(found.end.offset)
+  const room = roomOf(framed.rooms, ends.length)
+  const found = pieceOf({ ...rest, room, isMarked: true })
+  if (!found || found === unknown) return undefined
+  ends.push(found.offset)
   widths.push(found.width)
-  return { ends, widths, broken, hyphenated, cut: found.end.offset }
+  return { ends, widths, broken, hyphenated, cut: found.offset }
 }
 
 /** Whether a piece between two stops is wider than its line. */
@@ -123,44 +129,31 @@ function isAnyTooLong({ first, other }: LineRooms): boolean {
 /** Lines broken as the style says; undefined where that takes more than numbers. */
 function chosenLines(
   { text, own, rooms, most, isJustified }: FramedParagraph,
-  breakWord: BreakWord | undefined,
+  pieceOf: PieceOf,
 ): ChosenLines | undefined {
   const { breaking, loneWord, overflowWrap } = own.style
-  const mayBreak = overflowWrap === 'normal' ? undefined : breakWord
+  const breakWord = overflowWrap === 'normal' ? undefined : wordBreaker(text, pieceOf)
   const isBest = breaking === 'best'
   if (isBest || (breaking === 'even' && canBeEven(rows, rooms))) {
     if (isBest && isJustified) return undefined
     const cost = isBest ? 'ragged' : 'even'
     const stops = raggedStops(text, rows, rooms, cost, loneWord === 'avoid')
-    return stops ? linesAt(stops, rows, most) : firstFit(rows, rooms, most, mayBreak)
+    return stops ? linesAt(stops, rows, most) : firstFit(rows, rooms, most, breakWord)
   }
-  const lines = firstFit(rows, rooms, most, mayBreak)
+  const lines = firstFit(rows, rooms, most, breakWord)
   if (!lines || lines.rest !== undefined || loneWord !== 'avoid') return lines
   return withoutLoneWord(lines, text, rows, rooms)
 }
 
-/** The places of a text in one style that lines begin at, and how its long words are broken. */
-function placesIn(text: string, words: WordLine, own: PlainStyle) {
-  let begin: LinePlace | undefined
-  /** A line begins where a word was broken, or behind a stop. */
-  function placeAt(start: number): LinePlace {
-    if (begin?.offset === start) return begin
-    const place = linePlace(start, words, begin?.word)
-    if (start === 0 || text.charCodeAt(start - 1) === space) return place
-    const stop = rows.offsets.indexOf(start)
-    return { ...place, along: rows.nexts[stop] / own.scale, isSafe: false }
-  }
-  const breakWord: BreakWord = (start, room, stop) => {
-    const from = placeAt(start)
+/** Breaks words that are wider than their lines. */
+const wordBreaker =
+  (text: string, pieceOf: PieceOf): BreakWord =>
+  (start, x, room, stop) => {
+    const [content, offset] = [rows.contents[stop], rows.offsets[stop]]
     // A part that ends with a hyphen may be too wide where more letters are not.
-    if (rows.offsets[stop] < words.ends[from.word]) return undefined
-    const isOneWord =
-      from.word + 1 === words.count || rows.offsets[stop] <= words.starts[from.word + 1]
-    const line = isOneWord && shortLine(text, words, from, from.word, room, undefined, own)
-    if (!line) return undefined
-    begin = line.end
-    const { offset, along } = begin
-    return { offset, next: along * own.scale, width: line.width }
+    const isInside = content === offset && offset < text.length
+    const space = text.indexOf(' ', start)
+    if (isInside || (space >= 0 && space < content)) return undefined
+    const found = pieceOf({ start, x, room, isMarked: false })
+    return found && found !== unknown && found.offset < content ? found : undefined
   }
-  return { placeAt, breakWord }
-}

@@ -25,11 +25,19 @@ export function alongAt(offset: number, word: number, words: WordLine): number |
   return glyph < 0 ? undefined : alongGlyph(words, word, glyph)
 }
 
-/** Whether a line may end at an offset of its words as they stand. */
-export function isSafePlace(offset: number, word: number, words: WordLine): boolean {
-  const { count, starts, ends, table } = words
-  if (word === count || offset <= starts[word] || offset === ends[word]) return true
-  const inside = offset - starts[word]
-  const glyph = table?.glyphFrom(words.words[word], inside) ?? -1
-  return glyph >= 0 && table?.isSafeAt(words.words[word], glyph, inside) === true
+/** The position of a glyph's start within a word; the last cluster ends where the word does. */
+export const alongCluster = (words: WordLine, word: number, glyph: number) =>
+  glyph < 0 ? words.to[word] : alongGlyph(words, word, glyph)
+
+/** Whether the letters behind a place are of one glyph, and so as far along as each other. */
+export function goesOnAsOne(
+  word: number,
+  offset: number,
+  { count, starts, ends, from, to, deltas, table, words }: WordLine,
+): boolean {
+  if (offset + 1 >= ends[word]) {
+    return word + 1 < count && from[word + 1] === to[word] + deltas[word]
+  }
+  const behind = offset + 1 - starts[word]
+  return table?.glyphFrom(words[word], behind) === table?.glyphFrom(words[word], behind + 1)
 }

@@ -8,8 +8,8 @@ export interface ChosenLines {
   readonly ends: number[]
   /** In units. */
   readonly widths: number[]
-  /** The start of the line behind the last, where more of the text follows that has to be cut. */
-  readonly rest?: number
+  /** Where more of the text follows, which has to be cut: the offset it starts at, and the same in units. */
+  readonly rest?: { readonly start: number; readonly x: number }
 }
 
 /** The lines that end at stops; of more than `most` those before the last of them. */
@@ -29,7 +29,7 @@ export function linesAt(
     x = nexts[stop]
     start = offsets[stop]
   }
-  return count < stops.length ? { ...lines, rest: start } : lines
+  return count < stops.length ? { ...lines, rest: { start, x } } : lines
 }
 
 const none: readonly number[] = []

@@ -2,15 +2,23 @@ import { type StopRows, stopKind, tolerance } from '../measure/stop-rows.ts'
 import type { ChosenLines } from './chosen-lines.ts'
 import { type LineRooms, roomOf } from './line-rooms.ts'
 
-/** A line that ends inside a word: at an offset, where the next begins in units, and how wide it is. */
-export interface BrokenWord {
+/** The end of a line inside a word: its offset, where the next begins in units, and how wide it is. */
+interface BrokenLine {
   readonly offset: number
   readonly next: number
   readonly width: number
 }
 
-/** Breaks the word of a line that starts at an offset, before a stop; undefined if that takes more than numbers. */
-export type BreakWord = (start: number, room: number, stop: number) => BrokenWord | undefined
+/**
+ * Breaks the word of a line that starts at an offset, in units at `x`, before a stop; undefined if that
+ * takes more than numbers.
+ */
+export type BreakWord = (
+  start: number,
+  x: number,
+  room: number,
+  stop: number,
+) => BrokenLine | undefined
 
 /**
  * The last stop that a line from `x` on may end at; one before `next` where none fits. A hyphen may
@@ -52,8 +60,8 @@ export function firstFit(
     const isLast = index === most - 1
     if (last < next) {
       if (!breakWord) return undefined
-      if (isLast) return { ...lines, rest: start }
-      const broken = breakWord(start, room, next)
+      if (isLast) return { ...lines, rest: { start, x } }
+      const broken = breakWord(start, x, room, next)
       if (!broken) return undefined
       lines.stops.push(-1)
       lines.ends.push(broken.offset)
@@ -62,7 +70,7 @@ export function firstFit(
       x = broken.next
       continue
     }
-    if (isLast && last + 1 < count) return { ...lines, rest: start }
+    if (isLast && last + 1 < count) return { ...lines, rest: { start, x } }
     lines.stops.push(last)
     lines.ends.push(offsets[last])
     lines.widths.push(ends[last] - x)

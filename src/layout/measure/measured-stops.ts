@@ -77,6 +77,8 @@ export function measureRunStops(
       runs,
       first: i,
     }
+    rows.firstRuns.push(i)
+    rows.stretchStarts.push(pen.x)
     if (!addStops(stretch, text, own, rows)) return false
     i = item.next
   }

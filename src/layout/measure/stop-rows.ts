@@ -31,8 +31,14 @@ export class StopRows {
   /** The widest hyphen. */
   hyphenWidth = 0
 
+  /** The runs that stretches shaped as one begin with, and where those are, in units. */
+  readonly firstRuns: number[] = []
+  readonly stretchStarts: number[] = []
+
   clear() {
     this.count = 0
+    this.firstRuns.length = 0
+    this.stretchStarts.length = 0
     this.hyphenWidth = 0
   }
 

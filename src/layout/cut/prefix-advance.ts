@@ -1,7 +1,7 @@
 import type { WordLine } from '../../shaping/index.ts'
 import { advanceOf } from '../line-runs.ts'
+import { keepFor } from '../measure/known-points.ts'
 import type { PlainStyle } from '../plain-style.ts'
-import { keepFor } from './known-points.ts'
 
 const unasked = -1
 /** Its first letter is another one by itself, and so may be the space before it. */
