@@ -111,7 +111,7 @@ function numbered(framed: FramedParagraph, pieceOf: PieceOf): NumberedLines | un
   const hyphenated = hyphenatedOf(lines, rows)
   if (rest === undefined) return { ends, widths, broken, hyphenated }
   const room = roomOf(framed.rooms, ends.length)
-  const found = pieceOf({ ...rest, room, isMarked: true })
+  const found = pieceOf({ start: rest.start, x: rest.x, room, isMarked: true })
   if (!found || found === unknown) return undefined
   ends.push(found.offset)
   widths.push(found.width)

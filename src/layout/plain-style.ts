@@ -146,7 +146,7 @@ export function plainStyle(
     },
     breaks: { lineBreak: style.lineBreak, wordBreak: style.wordBreak, language: style.language },
     hasUsualBreaks: isUsual(style),
-    points: { table: undefined, clearings: 0, of: [], prefixes: [] },
+    points: { table: undefined, clearings: 0, of: new Map(), prefixes: new Map() },
     marker,
     firstIndent: indent + style.firstIndent,
     indent,

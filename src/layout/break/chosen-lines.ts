@@ -9,8 +9,10 @@ export interface ChosenLines {
   /** In units. */
   readonly widths: number[]
   /** Where more of the text follows, which has to be cut: the offset it starts at, and the same in units. */
-  readonly rest?: { readonly start: number; readonly x: number }
+  rest: { readonly start: number; readonly x: number } | undefined
 }
+
+export const noLines = (): ChosenLines => ({ stops: [], ends: [], widths: [], rest: undefined })
 
 /** The lines that end at stops; of more than `most` those before the last of them. */
 export function linesAt(
@@ -19,7 +21,7 @@ export function linesAt(
   most: number,
 ): ChosenLines {
   const count = stops.length > most ? most - 1 : stops.length
-  const lines: ChosenLines = { stops: [], ends: [], widths: [] }
+  const lines = noLines()
   let [x, start] = [0, 0]
   for (let i = 0; i < count; i++) {
     const stop = stops[i]
@@ -29,7 +31,8 @@ export function linesAt(
     x = nexts[stop]
     start = offsets[stop]
   }
-  return count < stops.length ? { ...lines, rest: { start, x } } : lines
+  if (count < stops.length) lines.rest = { start, x }
+  return lines
 }
 
 const none: readonly number[] = []

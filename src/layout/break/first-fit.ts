@@ -1,5 +1,5 @@
 import { type StopRows, stopKind, tolerance } from '../measure/stop-rows.ts'
-import type { ChosenLines } from './chosen-lines.ts'
+import { type ChosenLines, noLines } from './chosen-lines.ts'
 import { type LineRooms, roomOf } from './line-rooms.ts'
 
 /** The end of a line inside a word: its offset, where the next begins in units, and how wide it is. */
@@ -51,7 +51,7 @@ export function firstFit(
   breakWord: BreakWord | undefined,
 ): ChosenLines | undefined {
   const { count, ends, nexts, offsets } = rows
-  const lines: ChosenLines = { stops: [], ends: [], widths: [] }
+  const lines = noLines()
   let [x, start] = [0, 0]
   for (let next = 0; next < count; ) {
     const index = lines.ends.length
@@ -60,7 +60,10 @@ export function firstFit(
     const isLast = index === most - 1
     if (last < next) {
       if (!breakWord) return undefined
-      if (isLast) return { ...lines, rest: { start, x } }
+      if (isLast) {
+        lines.rest = { start, x }
+        return lines
+      }
       const broken = breakWord(start, x, room, next)
       if (!broken) return undefined
       lines.stops.push(-1)
@@ -70,7 +73,10 @@ export function firstFit(
       x = broken.next
       continue
     }
-    if (isLast && last + 1 < count) return { ...lines, rest: { start, x } }
+    if (isLast && last + 1 < count) {
+      lines.rest = { start, x }
+      return lines
+    }
     lines.stops.push(last)
     lines.ends.push(offsets[last])
     lines.widths.push(ends[last] - x)

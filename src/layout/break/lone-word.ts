@@ -37,5 +37,6 @@ export function withoutLoneWord(
     stops: [...stops.slice(0, before), moved, stops[last]],
     ends: [...ends.slice(0, before), end, ends[last]],
     widths: [...widths.slice(0, before), rows.ends[moved] - x, length],
+    rest: undefined,
   }
 }

@@ -24,10 +24,10 @@ export function prefixAdvance(
   keepFor(points, table)
   const word = words.words[index]
   const [start, end] = [words.starts[index], words.ends[index]]
-  let known = points.prefixes[word]
+  let known = points.prefixes.get(word)
   if (!known) {
     known = new Int32Array(end - start + 1).fill(unasked)
-    points.prefixes[word] = known
+    points.prefixes.set(word, known)
   }
   if (known[length] === unasked) {
     const part = own.tools.shape(own.face, text.slice(start, start + length), segment)

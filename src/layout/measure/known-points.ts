@@ -20,16 +20,16 @@ export const undivided = 'undivided'
 export interface KnownPoints {
   table: WordLine['table']
   clearings: number
-  readonly of: (WordPoints | typeof undivided | null | undefined)[]
+  readonly of: Map<number, WordPoints | typeof undivided | null>
   /** Of words that were cut: the advance of so many of its first letters by themselves; see `prefixAdvance`. */
-  readonly prefixes: (Int32Array | undefined)[]
+  readonly prefixes: Map<number, Int32Array>
 }
 
 /** Clears what is known of the words of another table, or of one that was cleared. */
 export function keepFor(points: KnownPoints, table: WordLine['table']) {
   if (points.table === table && points.clearings === table?.clearings) return
-  points.of.length = 0
-  points.prefixes.length = 0
+  points.of.clear()
+  points.prefixes.clear()
   points.table = table
   points.clearings = table?.clearings ?? 0
 }

@@ -18,7 +18,7 @@ export function pointsOf(
   const { points } = own
   keepFor(points, words.table)
   const word = words.words[index]
-  const known = points.of[word]
+  const known = points.of.get(word)
   if (known !== undefined) return known
   const text = piece.slice(words.starts[index], words.ends[index])
   const kinds = breakKinds(text, own.breaks)
@@ -27,7 +27,7 @@ export function pointsOf(
     hyphenation.hyphenate(text, 0, text.length, own.style.language, kinds, stopKind.hyphen)
   }
   const found = pointsAt(kinds, 0, index, text, words, own, face)
-  points.of[word] = found
+  points.of.set(word, found)
   return found
 }
 
