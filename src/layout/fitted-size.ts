@@ -2,7 +2,7 @@ import { isVertical, type Style } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { tolerance } from './measure/stop-rows.ts'
-import { flowPadding } from './padding.ts'
+import { type FlowPadding, flowPadding } from './padding.ts'
 import { type Breakable, indentOf } from './stops.ts'
 import { wrapLines } from './wrap.ts'
 import type { WrappedLines } from './wrapped-lines.ts'
@@ -21,9 +21,10 @@ export function fittedRatio(
   tools: LayoutTools,
 ): number {
   const { style } = texts[0].paragraph
+  const padding = flowPadding(style, style.writingMode)
   const longest = texts.reduce((max, text) => Math.max(max, longestWord(text)), 0)
   const wrap = (width: number) => wrapLines(texts, width, tools, frame.align)
-  return largestRatio({ style, longest, wrap }, frame, bounds)
+  return largestRatio({ style, padding, longest, wrap }, frame, bounds)
 }
 
 /** The limits of a text's enlargement. */
@@ -36,18 +37,22 @@ export interface Ratios {
 interface TriedText {
   /** The style of its first paragraph. */
   readonly style: Style
+  readonly padding: FlowPadding
   /** The width of the longest word, with its indents. */
   readonly longest: number
   wrap(width: number): Pick<WrappedLines, 'count' | 'height'>
 }
 
-export function largestRatio({ style, longest, wrap }: TriedText, frame: Frame, bounds: Ratios) {
+export function largestRatio(
+  { style, padding, longest, wrap }: TriedText,
+  frame: Frame,
+  bounds: Ratios,
+): number {
   const isSideways = isVertical(style.writingMode)
   const [length = Infinity, depth = Infinity] = isSideways
     ? [frame.height, frame.width]
     : [frame.width, frame.height]
-  const { inlineStart, inlineEnd } = flowPadding(style, style.writingMode)
-  const along = inlineStart + inlineEnd
+  const along = padding.inlineStart + padding.inlineEnd
   const count = frame.maxLines ?? Infinity
   const fits = (ratio: number) => {
     if ((longest + along) * ratio > length + tolerance) return false

@@ -117,8 +117,8 @@ function laidOut(given: WordText, setting: LayoutSetting): Layout | undefined {
   }
   const count = ends.length
   if (count > maxLines) return undefined
-  const height = heightOf(given, lines, isUniform, frame)
-  if (height === undefined) return undefined
+  const height = heightOf(given, lines, isUniform)
+  if (isTooHigh(height, own, frame)) return undefined
   // More than spaces may give way where it is no words.
   const isFree = count === 1 && !style.justification.last
   if (isWidened && (cutAt !== undefined || !(runs?.[0].item ? isFree : isJustifiedBySpaces(own)))) {
@@ -226,13 +226,12 @@ function linesIn(own: PlainStyle, { height }: Frame): number {
   return between > 0 ? 2 + Math.floor(free / between) : Infinity
 }
 
-/** The height of lines, each as high as its styles ask for; undefined if that is more than the frame has. */
-function heightOf(
-  { text, own, runs }: WordText,
-  { ends }: NumberedLines,
+/** The height of lines, each as high as its styles ask for. */
+export function heightOf(
+  { text, own, runs }: Pick<WordText, 'text' | 'own' | 'runs'>,
+  { ends }: Pick<NumberedLines, 'ends'>,
   isUniform: boolean,
-  { height: room = Infinity }: Frame,
-): number | undefined {
+): number {
   const { blockStart, blockEnd } = own.padding
   let depth = blockStart
   const last = ends.length - 1
@@ -250,7 +249,14 @@ function heightOf(
     }
     start = ends[i]
   }
-  depth += blockEnd
-  const isTooHigh = depth - blockStart - blockEnd > Math.max(0, room - blockStart - blockEnd)
-  return isTooHigh ? undefined : depth
+  return depth + blockEnd
+}
+
+/** Whether lines are higher than their frame. */
+function isTooHigh(
+  height: number,
+  { padding: { blockStart, blockEnd } }: PlainStyle,
+  { height: room = Infinity }: Frame,
+): boolean {
+  return height - blockStart - blockEnd > Math.max(0, room - blockStart - blockEnd)
 }

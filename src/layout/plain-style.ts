@@ -1,5 +1,5 @@
 import { type ShapedRun, type ShapingItem, unitScale } from '../shaping/index.ts'
-import type { Style } from '../sheet/index.ts'
+import { type Style, scaledStyle } from '../sheet/index.ts'
 import { type LineBreakOptions, plain } from '../unicode/index.ts'
 import { type SizedMark, sizedMark } from './cut-line.ts'
 import type { Frame } from './frame.ts'
@@ -182,4 +182,57 @@ export function behindItem(
     next++
   }
   return next
+}
+
+/** So many sizes of a style are kept: texts that are fitted have one each. */
+const mostScaled = 512
+
+const scaledStyles = new WeakMap<PlainStyle, Map<number, PlainStyle>>()
+
+/** A style so many times as large. Its words, in font units, stay as they are. */
+export function scaledPlainStyle(own: PlainStyle, ratio: number): PlainStyle {
+  if (ratio === 1) return own
+  let known = scaledStyles.get(own)
+  if (!known) {
+    known = new Map()
+    scaledStyles.set(own, known)
+  }
+  let scaled = known.get(ratio)
+  if (!scaled) {
+    if (known.size >= mostScaled) known.clear()
+    scaled = scaledBy(own, ratio)
+    known.set(ratio, scaled)
+  }
+  return scaled
+}
+
+function scaledBy(own: PlainStyle, ratio: number): PlainStyle {
+  const style = scaledStyle(own.style, ratio)
+  const { reach, face, padding } = own
+  let mark: { readonly found: SizedMark | undefined } | undefined
+  return {
+    ...own,
+    style,
+    scale: unitScale(face, style.size),
+    reach: { above: reach.above * ratio, below: reach.below * ratio },
+    looks: [{ face: face.id, style }],
+    heightOf: (isFirst, isLast) => own.heightOf(isFirst, isLast) * ratio,
+    space: own.space * ratio,
+    padding: {
+      inlineStart: padding.inlineStart * ratio,
+      inlineEnd: padding.inlineEnd * ratio,
+      inlineStartLeftward: padding.inlineStartLeftward * ratio,
+      blockStart: padding.blockStart * ratio,
+      blockEnd: padding.blockEnd * ratio,
+    },
+    tracking: own.tracking * ratio,
+    mark() {
+      mark ??= { found: sizedMark(style, own.tools) }
+      return mark.found
+    },
+    firstIndent: own.firstIndent * ratio,
+    indent: own.indent * ratio,
+    paragraphs: [],
+    frame: noFrame,
+  }
 }

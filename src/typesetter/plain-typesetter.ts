@@ -1,5 +1,6 @@
 import {
   type Frame,
+  fittedLayout,
   isBeyondPlain,
   type Layout,
   type LayoutTools,
@@ -38,6 +39,14 @@ interface PlainTypesetter {
    * not tell all.
    */
   setResolved(resolved: Resolved, stated: Style, frame: Frame): Layout | undefined
+  /** Sets a text as large as its frame has room for; undefined if its words do not tell all. */
+  fit(
+    markup: string | RichText,
+    style: string | undefined,
+    values: Values,
+    frame: Frame,
+    sizes: { readonly min: number; readonly max: number },
+  ): Layout | undefined
   /** Makes a text without marks and values ready to be wrapped. */
   shape(markup: string | RichText, style: string | undefined, values: Values): PlainText | undefined
 }
@@ -168,7 +177,8 @@ export function plainTypesetter({
       return undefined
     }
     const read = (text: string | RichText, values: Values) => resolve(text, { style, name }, values)
-    const made = readTemplate(markup, { resolve: read, plainAsRead })
+    const found = readTemplate(markup, { resolve: read, plainAsRead })
+    const made = found && hasLimitsOf(style, found.own.style) ? found : undefined
     templates.set(markup, made)
     return made
   }
@@ -229,7 +239,7 @@ export function plainTypesetter({
     const [{ style }] = paragraphs
     // The style of the whole text limits its lines; the styles of paragraphs decide everything
     // else.
-    if (style.maxLines !== stated.maxLines || style.longWords !== stated.longWords) return undefined
+    if (!hasLimitsOf(stated, style)) return undefined
     const runs: PlainRun[] = []
     let text = ''
     let isOfOneDirection = true
@@ -265,6 +275,13 @@ export function plainTypesetter({
   return {
     set,
     setResolved,
+    fit(markup, name, values, frame, { min, max }) {
+      const text = wordText(markup, name, values)
+      // Sizes are those of the whole text, of which a paragraph may be in a span.
+      if (!text || text.own !== styleNamed(name, languageOf(markup)).own) return undefined
+      const { size } = text.own.style
+      return fittedLayout(text, frame, { min: min / size, max: max / size })
+    },
     shape(markup, name, values) {
       const { own } = styleNamed(name, languageOf(markup))
       // Wrapped text is set in many widths, in most of which it has several lines.
@@ -274,6 +291,10 @@ export function plainTypesetter({
     },
   }
 }
+
+/** Whether the style of a paragraph limits lines as the style of its text does. */
+const hasLimitsOf = (stated: Style, style: Style) =>
+  style.maxLines === stated.maxLines && style.longWords === stated.longWords
 
 /** A text in one style. All such texts are objects of one shape, which engines read at once. */
 const inOneStyle = (text: string, own: PlainStyle): WordText => ({

@@ -6,7 +6,6 @@ import {
   checkFrame,
   easedLongWords,
   type Frame,
-  fittedPlainly,
   fittedRatio,
   frameFields,
   type Layout,
@@ -293,18 +292,14 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     const { style, overrides: changes, values = noValues, ellipsis } = setting
     const isBare = changes === undefined && ellipsis === undefined
     const isText = isBare && (typeof markup === 'string' || isRich(markup))
-    const simple = isText ? plainTexts.shape(markup, style, values) : undefined
-    const text = simple
-      ? { ...plainlyResolved(simple), base: simple.own.style }
-      : resolved(markup, setting)
+    const layout = isText ? plainTexts.fit(markup, style, values, frame, { min, max }) : undefined
+    if (layout) return layout
+    const text = resolved(markup, setting)
     const { base } = text
-    const { size } = simple ? base : asRead(base)
+    const { size } = asRead(base)
     const within = { ...frame, maxLines: frame.maxLines ?? base.maxLines }
-    const ratios = { min: min / size, max: max / size }
-    const found = simple && fittedPlainly(simple, within, ratios)
-    if (found?.layout) return found.layout
-    const texts = simple ? simple.texts() : shaped(text)
-    const ratio = found?.ratio ?? fittedRatio(texts, within, ratios, tools)
+    const texts = shaped(text)
+    const ratio = fittedRatio(texts, within, { min: min / size, max: max / size }, tools)
     return laidOut(scaledTexts(texts, ratio, tools), frame, base, text, size * ratio)
   }
 

@@ -86,3 +86,15 @@ export function firstFit(
   }
   return lines
 }
+
+/** The number of lines that first fit makes of words that all fit; infinite where one does not. */
+export function countLines(rows: StopRows, rooms: LineRooms): number {
+  let [lines, x] = [0, 0]
+  for (let next = 0; next < rows.count; lines++) {
+    const last = lastFitting(rows, next, x, roomOf(rooms, lines) + tolerance)
+    if (last < next) return Infinity
+    x = rows.nexts[last]
+    next = last + 1
+  }
+  return lines
+}
