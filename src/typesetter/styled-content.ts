@@ -1,4 +1,4 @@
-import type { LayoutTools, LetterStretch } from '../layout/index.ts'
+import type { Layout, LayoutTools, LetterStretch } from '../layout/index.ts'
 import type { RichText } from '../markup/index.ts'
 import { covers } from '../shaping/index.ts'
 import type { Style } from '../sheet/index.ts'
@@ -20,16 +20,17 @@ export interface StyledContent {
   readonly hasIsolates: boolean
 }
 
-/** The part of a typesetter that reads markup. */
+/** The parts of a typesetter that read markup, and that lay out shaped text without regard to its words. */
 interface Resolver {
+  setGenerally(markup: string | RichText, setting: SetOptions<string, string, string>): Layout
   resolve(markup: string | RichText, setting: SetOptions<string, string, string>): Resolved
 }
 
 const known = new WeakMap<object, Resolver & { readonly tools: LayoutTools }>()
 
 /** Has a typesetter give texts as they are styled. */
-export function keepStyled(typesetter: object, { resolve }: Resolver, tools: LayoutTools) {
-  known.set(typesetter, { resolve, tools })
+export function keepStyled(typesetter: object, resolver: Resolver, tools: LayoutTools) {
+  known.set(typesetter, { ...resolver, tools })
 }
 
 /**
@@ -77,4 +78,15 @@ export function styledContent(
     stretches,
     hasIsolates: paragraphs.some(({ isolates }) => isolates.length > 0),
   }
+}
+
+/** A layout made by shaping all of a text: what others are compared with, of which words tell all. */
+export function setGenerally(
+  typesetter: Typesetter,
+  markup: string | RichText,
+  setting: SetOptions<string, string, string>,
+): Layout {
+  const own = known.get(typesetter)
+  if (!own) throw new Error('not a typesetter of this program')
+  return own.setGenerally(markup, setting)
 }

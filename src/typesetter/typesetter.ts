@@ -227,8 +227,8 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     if (setting.fit) {
       fail('bad-fit', 'shape() does not take fit', { hint: 'set() does' })
     }
-    const { style, overrides: changes, values, ellipsis } = setting
-    const isBare = changes === undefined && ellipsis === undefined
+    const { style, values, ellipsis } = setting
+    const isBare = !isChanged(setting) && ellipsis === undefined
     const isText = isBare && (typeof markup === 'string' || isRich(markup))
     const simple = isText ? plainTexts.shape(markup, style, values ?? noValues) : undefined
     if (simple) return preparedPlainly(simple, frame)
@@ -266,19 +266,17 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     checkOptions('set', setting, settingFields)
     const frame = isFree(setting) ? noFrame : frameOf(setting)
     checkFrame(frame)
-    const { overrides: changes, fit, ellipsis } = setting
+    const { fit, ellipsis } = setting
     const isText = typeof markup === 'string' || isRich(markup)
     const isMarked = ellipsis !== undefined
-    const isStated = isText && changes === undefined && fit === undefined && !isMarked
+    const isStated = isText && !isChanged(setting) && fit === undefined && !isMarked
     const simple = isStated
       ? plainTexts.set(markup, setting.style, setting.values ?? noValues, frame)
       : undefined
     if (simple && simple !== 'general') return simple
     if (fit) return fitted(markup, setting, frame, checkedFit(fit))
     const text = resolved(markup, setting)
-    // Changes that are none ask for the general way: what the other gives is compared with it.
-    const isGeneral =
-      isMarked || simple === 'general' || (changes !== undefined && isEmpty(changes))
+    const isGeneral = isMarked || simple === 'general'
     const layout = isGeneral ? undefined : plainTexts.setResolved(text, text.base, frame)
     return layout ?? laidOut(shaped(text), frame, text.base, text)
   }
@@ -289,11 +287,19 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     frame: Frame,
     { min, max }: NonNullable<SetOptions['fit']>,
   ): Layout {
-    const { style, overrides: changes, values = noValues, ellipsis } = setting
-    const isBare = changes === undefined && ellipsis === undefined
+    const { style, values = noValues, ellipsis } = setting
+    const isBare = !isChanged(setting) && ellipsis === undefined
     const isText = isBare && (typeof markup === 'string' || isRich(markup))
     const layout = isText ? plainTexts.fit(markup, style, values, frame, { min, max }) : undefined
-    if (layout) return layout
+    return layout ?? fittedGenerally(markup, setting, frame, { min, max })
+  }
+
+  function fittedGenerally(
+    markup: string | RichText,
+    setting: SetOptions<S, I, Z>,
+    frame: Frame,
+    { min, max }: NonNullable<SetOptions['fit']>,
+  ): Layout {
     const text = resolved(markup, setting)
     const { base } = text
     const { size } = asRead(base)
@@ -317,7 +323,13 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
       return Math.min(max, Math.max(min, length * ratio))
     },
   }
-  keepStyled(typesetter, { resolve: resolved }, tools)
+  const setGenerally = (markup: string | RichText, setting: SetOptions<S, I, Z>) => {
+    const frame = frameOf(setting)
+    if (setting.fit) return fittedGenerally(markup, setting, frame, checkedFit(setting.fit))
+    const text = resolved(markup, setting)
+    return laidOut(shaped(text), frame, text.base, text)
+  }
+  keepStyled(typesetter, { resolve: resolved, setGenerally }, tools)
   return typesetter
 }
 
@@ -330,6 +342,10 @@ function checkedFit(fit: NonNullable<SetOptions['fit']>) {
   }
   return fit
 }
+
+/** Whether a style is changed at a call: an empty list of changes is none. */
+const isChanged = ({ overrides }: { readonly overrides?: object | undefined }) =>
+  overrides !== undefined && !isEmpty(overrides)
 
 const plainlyResolved = ({ text }: PlainText): Resolved => ({
   paragraphs: [],

@@ -1,3 +1,6 @@
+import fc from 'fast-check'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { prose } from '../../bench/corpus.mjs'
 import {
   defineCatalog,
   defineSheet,
@@ -13,11 +16,9 @@ import {
   span,
   type Typesetter,
   typesetterFor,
-} from 'dot-line'
-import { openHyphenation } from 'dot-line/hyphenation'
-import fc from 'fast-check'
-import { beforeAll, describe, expect, it } from 'vitest'
-import { prose } from '../../bench/corpus.mjs'
+} from '../../src/index.node.ts'
+import { openHyphenation } from '../../src/platform/hyphenation.ts'
+import { setGenerally } from '../../src/typesetter/styled-content.ts'
 import { paragraphs } from '../pages/paragraphs.ts'
 import { fontFiles } from '../support/font-files.ts'
 import { assertOften } from '../support/met-often.ts'
@@ -82,9 +83,8 @@ describe('plain texts have the general layout', () => {
     const sheet = defineSheet({ styles: looks })
     typesetter = typesetterFor({ sheet, fonts, hyphenation, problems: 'collect' })
   })
-  /** As any text is set: changes at a call that are none make it one of the general way. */
   const generally = (text: string | RichText, setting: SetOptions) =>
-    typesetter.set(text as string, { ...setting, overrides: {} })
+    setGenerally(typesetter, text, setting)
   let taken = 0
   let all = 0
   const check = (text: string | RichText, setting: SetOptions) => {
@@ -347,7 +347,7 @@ describe('plain texts have the general layout', () => {
         expect(isByWords(changed)).toBe(true)
         expectNear(
           Object.fromEntries(Object.entries(changed)),
-          Object.fromEntries(Object.entries(other.set(text as string, { ...own, overrides: {} }))),
+          Object.fromEntries(Object.entries(setGenerally(other, text, own))),
         )
       }
     }
@@ -401,7 +401,7 @@ describe('plain texts have the general layout', () => {
     for (const [i, text] of texts.entries()) {
       const style = names[i % names.length]
       const quick = typesetter.shape(text, { style })
-      const general = typesetter.shape(text, { style, overrides: {} })
+      const general = typesetter.shape(text, { style, overrides: { size: '1x' } })
       const ofRich = typesetter.shape(parseMarkup(text).rich, { style })
       for (const width of [3, 55, 190.5, 700]) {
         expectNear(quick.wrap(width), general.wrap(width))
