@@ -37,7 +37,7 @@ function divided(
 const mostDivided = 256
 
 /** A text divided as all others are: runs of one face, script and direction each. */
-export interface DividedText {
+interface DividedText {
   readonly runs: readonly PlainRun[]
   /** The level of the paragraph: 1 if it runs from right to left. */
   readonly level: number

@@ -14,7 +14,7 @@ import type { PlainRun } from './plain-shaping.ts'
 import { behindItem } from './plain-style.ts'
 
 /** Neighboring runs that are shaped as one, and their words. */
-export interface MeasuredItem {
+interface MeasuredItem {
   readonly start: number
   readonly end: number
   /** The first run behind them. */

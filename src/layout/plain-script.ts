@@ -30,7 +30,7 @@ function scriptsOfPlain(text: string): number {
 }
 
 /** Whether a text is plain but for having several scripts. */
-export function hasSeveralScripts(text: string): boolean {
+function hasSeveralScripts(text: string): boolean {
   const found = scriptsOfPlain(text)
   return (found & (found - 1)) !== 0
 }

@@ -22,9 +22,4 @@ export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
 export { isCursive, spaced } from './spacing.ts'
 export type { Isolate, StyledParagraph, StyledRun } from './styled-text.ts'
 export { shapedUpright } from './upright.ts'
-export {
-  innerStops,
-  isSafelyBroken,
-  isUnbroken,
-  mayBreakBefore,
-} from './word-breaks.ts'
+export { isUnbroken } from './word-breaks.ts'

@@ -198,7 +198,7 @@ export function alongGlyph(
 }
 
 /** The spacing after the first clusters of a word, in font units. */
-export function addedInside(
+function addedInside(
   { spacing, unitsPerEm, clusters, spaces }: LineSpacing,
   index: number,
   count: number,

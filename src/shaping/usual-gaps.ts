@@ -15,7 +15,7 @@ export class UsualGaps {
   readonly gaps: Gap[] = []
   private readonly edges = new Map<string, number>([['', textEdge]])
   private bits = firstBits
-  private table = new Uint16Array(1 << (2 * firstBits))
+  private table: Uint16Array = new Uint16Array(1 << (2 * firstBits))
 
   get bytes() {
     return this.table.byteLength

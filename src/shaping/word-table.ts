@@ -24,10 +24,9 @@ export const wordFlag = {
   endsOther: 8,
   /** The face does not have all of its characters. */
   lacksGlyph: 16,
-  /** Whether lines may end inside it, and where they may, whether it stays as it stands. */
+  /** Whether lines may end inside it. */
   unbroken: 32,
-  safe: 64,
-  unsafe: 128,
+  broken: 64,
 } as const
 
 /**
@@ -52,28 +51,28 @@ export class WordTable {
   /** How often it was cleared: a word's number is valid until the next time. */
   clearings = 0
   /** The sum of the advances of each word, in font units. */
-  advances = new Int32Array(firstCapacity)
+  advances: Int32Array = new Int32Array(firstCapacity)
   /** The `wordFlag` bits of each word. */
-  flags = new Uint8Array(firstCapacity)
+  flags: Uint8Array = new Uint8Array(firstCapacity)
   /**
    * The numbers of the edges that each word begins and ends with, where those were found to be what they
    * are by themselves; otherwise `noEdge`.
    */
-  firstEdges = new Uint8Array(firstCapacity).fill(noEdge)
-  lastEdges = new Uint8Array(firstCapacity).fill(noEdge)
+  firstEdges: Uint8Array = new Uint8Array(firstCapacity).fill(noEdge)
+  lastEdges: Uint8Array = new Uint8Array(firstCapacity).fill(noEdge)
   /** Numbers of words by their hash; -1 where none is. */
-  private slots = new Int32Array(firstCapacity * 4).fill(-1)
-  private hashes = new Int32Array(firstCapacity)
-  private textStarts = new Int32Array(firstCapacity + 1)
-  private glyphStarts = new Int32Array(firstCapacity + 1)
-  private firstCodes = new Int32Array(firstCapacity)
-  private lastCodes = new Int32Array(firstCapacity)
-  private firstLengths = new Uint16Array(firstCapacity)
-  private lastLengths = new Uint16Array(firstCapacity)
-  private firstNumbers = new Int32Array(firstCapacity)
-  private lastNumbers = new Int32Array(firstCapacity)
-  private units = new Uint16Array(1 << 12)
-  private glyphs = new Int32Array(1 << 13)
+  private slots: Int32Array = new Int32Array(firstCapacity * 4).fill(-1)
+  private hashes: Int32Array = new Int32Array(firstCapacity)
+  private textStarts: Int32Array = new Int32Array(firstCapacity + 1)
+  private glyphStarts: Int32Array = new Int32Array(firstCapacity + 1)
+  private firstCodes: Int32Array = new Int32Array(firstCapacity)
+  private lastCodes: Int32Array = new Int32Array(firstCapacity)
+  private firstLengths: Uint16Array = new Uint16Array(firstCapacity)
+  private lastLengths: Uint16Array = new Uint16Array(firstCapacity)
+  private firstNumbers: Int32Array = new Int32Array(firstCapacity)
+  private lastNumbers: Int32Array = new Int32Array(firstCapacity)
+  private units: Uint16Array = new Uint16Array(1 << 12)
+  private glyphs: Int32Array = new Int32Array(1 << 13)
   private readonly offsets = new Map<number, readonly [x: Int32Array, y: Int32Array]>()
   /** The numbers of edges: no more than a font has letters, and marks on them. */
   private readonly edges = new Map<string, number>()

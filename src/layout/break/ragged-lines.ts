@@ -4,7 +4,7 @@ import { lastFitting } from './first-fit.ts'
 import { type LineRooms, roomOf } from './line-rooms.ts'
 
 /** Of ragged lines the last may be short; of even ones it counts as well. */
-export type RaggedCost = 'ragged' | 'even'
+type RaggedCost = 'ragged' | 'even'
 
 /** In lines of so many stops one break more or less makes no difference that could be seen. */
 const mostStopsInLine = 400

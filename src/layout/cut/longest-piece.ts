@@ -6,7 +6,7 @@ import type { PlainStyle } from '../plain-style.ts'
 import { prefixAdvance } from './prefix-advance.ts'
 
 /** A stretch of a paragraph that is shaped as one, with its words. */
-export interface WordStretch {
+interface WordStretch {
   /** The offset of its start in the paragraph. */
   readonly start: number
   readonly piece: string

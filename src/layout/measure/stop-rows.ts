@@ -17,17 +17,17 @@ const firstCapacity = 64
 export class StopRows {
   count = 0
   /** The end of a line at each stop, in units along the paragraph set on one line; with its hyphen. */
-  ends = new Float64Array(firstCapacity)
+  ends: Float64Array = new Float64Array(firstCapacity)
   /** The start of the line behind each stop, in the same units. */
-  nexts = new Float64Array(firstCapacity)
+  nexts: Float64Array = new Float64Array(firstCapacity)
   /** The start of the line behind each stop, as an offset. */
-  offsets = new Uint32Array(firstCapacity)
+  offsets: Uint32Array = new Uint32Array(firstCapacity)
   /** The start of the spaces that hang at the end of the line, as an offset. */
-  contents = new Uint32Array(firstCapacity)
+  contents: Uint32Array = new Uint32Array(firstCapacity)
   /** The width of those spaces, in units. */
-  hangs = new Float64Array(firstCapacity)
+  hangs: Float64Array = new Float64Array(firstCapacity)
   /** See `stopKind`. */
-  kinds = new Uint8Array(firstCapacity)
+  kinds: Uint8Array = new Uint8Array(firstCapacity)
   /** The widest hyphen. */
   hyphenWidth = 0
 
