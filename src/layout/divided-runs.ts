@@ -9,6 +9,23 @@ export function dividedByScript(text: string, runs: readonly PlainRun[]): readon
   return stretches.length === 0 ? runs : divided(runs, stretches)
 }
 
+/** Runs with each tab as one of its own. */
+export function dividedAtTabs(text: string, runs: readonly PlainRun[]): readonly PlainRun[] {
+  const parts: PlainRun[] = []
+  for (const { start: first, end: last, own, script, item, link, action } of runs) {
+    for (let start = first; start < last; ) {
+      const isTab = text.charCodeAt(start) === tab
+      const next = isTab ? start + 1 : text.indexOf('\t', start)
+      const end = next < 0 ? last : Math.min(last, next)
+      parts.push({ start, end, own, script, item, isTab, link, action })
+      start = end
+    }
+  }
+  return parts
+}
+
+const tab = 0x09
+
 /** Runs divided where stretches end, each with what is reported its stretch. */
 function divided(
   runs: readonly PlainRun[],

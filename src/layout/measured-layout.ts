@@ -1,5 +1,5 @@
 import { roomOf } from './break/line-rooms.ts'
-import { dividedByItems, dividedByScript, isBeyondPlain } from './divided-runs.ts'
+import { dividedAtTabs, dividedByItems, dividedByScript, isBeyondPlain } from './divided-runs.ts'
 import type { Frame } from './frame.ts'
 import type { Layout, SourcePiece } from './layout.ts'
 import { type BrokenWord, brokenWord } from './layout-problems.ts'
@@ -39,6 +39,7 @@ export function measuredLayout(
 ): Layout | undefined {
   if (frame.continuation) return undefined
   const { text, own, runs } = given
+  if (text.includes('\t')) return fittedSize ? undefined : tabbedLayout(given, frame)
   const script = scriptOfPlain(text)
   // A text in one script has no newline: most texts are looked through once.
   const isOne = script !== 0 || !text.includes('\n')
@@ -54,6 +55,19 @@ export function measuredLayout(
   const { level } = divided
   const inItems = { ...given, runs: divided.runs }
   return laidOut(inItems, { script: 0, isOne: true, level, frame, fittedSize })
+}
+
+/** A layout of a text with tabs to stops that text starts at; undefined if it has others, or leaders. */
+function tabbedLayout(given: WordText, frame: Frame): Layout | undefined {
+  const { text, own, runs = wholeRun(given) } = given
+  const isOfWords = own.isOfWords && runs.every(run => run.own.isOfWords)
+  const isSimple = own.style.tabs.every(
+    ({ align = 'start', leader }) => align === 'start' && !leader,
+  )
+  const script = scriptOfPlain(text.replaceAll('\t', ' '))
+  if (script === 0 || !isOfWords || !isSimple || frame.continues) return undefined
+  const inParts = { ...given, runs: dividedAtTabs(text, runs) }
+  return laidOut(inParts, { script, isOne: true, level: 0, frame, fittedSize: undefined })
 }
 
 const wholeRun = ({ text, own }: WordText): readonly PlainRun[] => [
@@ -87,6 +101,7 @@ function laidOut(given: WordText, setting: LayoutSetting): Layout | undefined {
   // Numbers of paragraphs differ in width.
   if (!isOne && style.marker !== 'none' && style.marker.text.includes('{number}')) return undefined
   const isWidened = frame.width !== undefined && isJustified(own, frame)
+  if (isWidened && text.includes('\t')) return undefined
   if (continues && (!isOne || isWidened || style.breaking !== 'fast')) return undefined
   const aside = padding.inlineStart + padding.inlineEnd
   const length = frame.width === undefined ? Infinity : Math.max(0, frame.width - aside)

@@ -3,6 +3,7 @@ import { type BreakWord, firstFit } from './break/first-fit.ts'
 import { type LineRooms, roomOf } from './break/line-rooms.ts'
 import { withoutLoneWord } from './break/lone-word.ts'
 import { canBeEven, raggedStops } from './break/ragged-lines.ts'
+import { tabbedLines } from './break/tabbed-lines.ts'
 import { type CutPiece, type LongLine, longestPiece, unknown } from './cut/longest-piece.ts'
 import { indexAt } from './index-at.ts'
 import { hasHangingLetters, measureRunStops, measureStops } from './measure/measured-stops.ts'
@@ -72,11 +73,25 @@ export function runLines(
     const fits = length !== undefined && length <= rooms.first + tolerance
     return fits ? oneLine(text.length, length) : undefined
   }
+  if (rows.tabOffsets.length > 0) return tabbed(framed)
   const length = rows.ends[rows.count - 1]
   if (length <= rooms.first + tolerance) return oneLine(text.length, length)
   // The mark may stand at the other end.
   return numbered(framed, line => (runs[0].item ? unknown : pieceInRuns(line, framed, runs)))
 }
+
+/** Lines with tabs are first fit; where they are chosen, a text on one line is. */
+function tabbed({ rooms, most, own }: FramedParagraph): NumberedLines | undefined {
+  const { breaking, loneWord } = own.style
+  const isSimple = own.isUneased && rows.hyphenWidth === 0
+  const lines = isSimple ? tabbedLines(rows, rooms, most, own) : undefined
+  if (!lines || (lines.ends.length > 1 && (breaking !== 'fast' || loneWord === 'avoid'))) {
+    return undefined
+  }
+  return { ends: lines.ends, widths: lines.widths, broken: none, hyphenated: none }
+}
+
+const none: readonly number[] = []
 
 /** The longest piece of a line of a text in runs. */
 function pieceInRuns(

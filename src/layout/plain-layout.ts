@@ -185,7 +185,8 @@ function isOfLetters(layout: PlainLayout): boolean {
 export function plainRunsOf(layout: Layout): readonly PlainRun[] | undefined {
   if (!isPlain(layout) || !isOfLetters(layout)) return undefined
   const { [heldStyle]: own, [heldEnds]: lineEnds, [heldRuns]: runs, frame } = layout
-  if (runs?.some(({ item }) => item && (item.isTab || item.box || item.upright))) return undefined
+  if (runs?.some(({ item, isTab }) => isTab || (item && (item.isTab || item.box || item.upright))))
+    return undefined
   return lineEnds && isJustified(own, frame) ? undefined : runs
 }
 

@@ -4,6 +4,7 @@ import {
   type ShapingItem,
   type StyledRun,
   shapedItem,
+  shapeParagraph,
 } from '../shaping/index.ts'
 import { indexAt } from './index-at.ts'
 import type { LayoutTools } from './layout-tools.ts'
@@ -20,6 +21,8 @@ export interface PlainRun {
   readonly script?: number | undefined
   /** The item it is shaped with, if the text is divided in the general way. */
   readonly item?: ShapingItem | undefined
+  /** Whether it is a tab, which is a run of its own. */
+  readonly isTab?: boolean | undefined
   /** Address of its link. */
   readonly link?: string | undefined
   /** A name for the program to act on. */
@@ -40,7 +43,10 @@ export function shapedPlainly(
     offset += piece.length + 1
     const sole = piece === '' ? [] : [{ start: 0, end: piece.length, own }]
     const several = runs ? runsWithin(runs, start, start + piece.length) : sole
-    return breakable(paragraphOf(piece, start, several, own, level), tools)
+    const paragraph = piece.includes('\t')
+      ? shapeParagraph(styledParagraph(piece, start, several, own), tools)
+      : paragraphOf(piece, start, several, own, level)
+    return breakable(paragraph, tools)
   })
 }
 

@@ -11,6 +11,7 @@ import { type Marker, markerOf } from './marker.ts'
 import type { KnownPoints } from './measure/known-points.ts'
 import { flowPadding } from './padding.ts'
 import { plainScriptNames } from './plain-script-names.ts'
+import { tabSizes } from './tab-stops.ts'
 import type { UsedFace } from './used-face.ts'
 
 /**
@@ -54,6 +55,8 @@ export interface PlainStyle {
   /** The distance of lines from the start edge: of the first of a paragraph, and of all others. */
   readonly firstIndent: number
   readonly indent: number
+  /** The distance of the usual tab stops, and the least that a tab leaves free, in units. */
+  readonly tabSizes: { readonly tabWidth: number; readonly leastTab: number }
   /** Data that texts of equal length share, made once. */
   readonly paragraphs: (readonly LayoutParagraph[])[]
   /** The last frame that was asked for. */
@@ -148,6 +151,7 @@ export function plainStyle(
     hasUsualBreaks: isUsual(style),
     points: { table: undefined, clearings: 0, of: new Map(), prefixes: new Map() },
     marker,
+    tabSizes: tabSizes(face, unitScale(face, style.size)),
     firstIndent: indent + style.firstIndent,
     indent,
     paragraphs: [],
@@ -169,6 +173,7 @@ export function behindItem(
     readonly own: PlainStyle
     readonly script?: number | undefined
     readonly item?: ShapingItem | undefined
+    readonly isTab?: boolean | undefined
   }[],
   first: number,
 ): number {
@@ -178,7 +183,12 @@ export function behindItem(
     while (next < runs.length && runs[next].item === item) next++
     return next
   }
-  while (next < runs.length && runs[next].script === script && isShapedWith(own, runs[next].own)) {
+  while (
+    next < runs.length &&
+    !runs[next].isTab &&
+    runs[next].script === script &&
+    isShapedWith(own, runs[next].own)
+  ) {
     next++
   }
   return next
@@ -232,6 +242,7 @@ function scaledBy(own: PlainStyle, ratio: number): PlainStyle {
     },
     firstIndent: own.firstIndent * ratio,
     indent: own.indent * ratio,
+    tabSizes: tabSizes(face, unitScale(face, style.size)),
     paragraphs: [],
     frame: noFrame,
   }

@@ -8,6 +8,7 @@ import type { LayoutTools } from './layout-tools.ts'
 import { type Marker, markerOf } from './marker.ts'
 import { stopKind } from './measure/stop-rows.ts'
 import { paragraphWidths } from './paragraph-widths.ts'
+import { tabSizes } from './tab-stops.ts'
 
 /**
  * The places a paragraph's lines may end at, in order; one entry of each array a stop. Where a line
@@ -87,8 +88,7 @@ export function breakable(
     hasTabs,
     hasForcedBreaks: forcedBreak.test(paragraph.text),
     marker,
-    tabWidth: hasTabs ? spacesPerTab * spaceWidth(paragraph, tools) : 1,
-    leastTab: hasTabs ? advanceIn(paragraph, tools, '0') / 2 : 0,
+    ...(hasTabs ? tabSizesIn(paragraph, tools) : noTabs),
     breaks,
   }
 }
@@ -166,15 +166,12 @@ export function indentOf({ paragraph, marker }: Breakable, isFirst: boolean): nu
   return startIndent + (marker?.indent ?? 0) + (isFirst ? firstIndent : 0)
 }
 
-const spacesPerTab = 8
+const noTabs = { tabWidth: 1, leastTab: 0 }
 
-const spaceWidth = (paragraph: ShapedParagraph, tools: LayoutTools) =>
-  Math.max(1, advanceIn(paragraph, tools, ' '))
-
-/** The advance of a character in the face of a paragraph's own style. */
-function advanceIn({ style }: ShapedParagraph, tools: LayoutTools, character: string): number {
+/** Those of the face of a paragraph's own style. */
+function tabSizesIn({ style }: ShapedParagraph, tools: LayoutTools) {
   const [face] = tools.shapingStyle(style).faces
-  return face.advance(face.glyphOf(character.charCodeAt(0))) * unitScale(face, style.size)
+  return tabSizes(face, unitScale(face, style.size))
 }
 
 const noRun = {

@@ -3,8 +3,7 @@ import type { Style } from '../sheet/index.ts'
 import type { GlyphRun } from './layout.ts'
 import { advanceOf, lengthOf } from './line-runs.ts'
 import type { Breakable } from './stops.ts'
-
-type TabStop = Style['tabs'][number]
+import { reached, sortedStops, stopFrom, type TabStop } from './tab-stops.ts'
 
 const tab = '\t'
 
@@ -33,33 +32,6 @@ export function tabulate(text: Breakable, runs: GlyphRun[], indent: number): rea
     x += lengthOf(runs[i])
   })
   return unreached
-}
-
-/** Sums of widths may come out just short of a stop that is reached. */
-const reached = 1e-6
-
-const sorted = new WeakMap<readonly TabStop[], readonly TabStop[]>()
-
-/** In rising order; those of a style are sorted once. */
-function sortedStops(stops: readonly TabStop[]): readonly TabStop[] {
-  let known = sorted.get(stops)
-  if (!known) {
-    known = stops.toSorted((a, b) => a.at - b.at)
-    sorted.set(stops, known)
-  }
-  return known
-}
-
-/** The first stop at a place or behind it. */
-function stopFrom(x: number, stops: readonly TabStop[], tabWidth: number): TabStop {
-  let low = 0
-  let high = stops.length
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if (stops[middle].at >= x - reached) high = middle
-    else low = middle + 1
-  }
-  return stops[low] ?? { at: Math.ceil(x / tabWidth - reached) * tabWidth }
 }
 
 /** The width of the text after a tab that stands before the stop. */

@@ -62,6 +62,11 @@ export function measureRunStops(
   if (hasHangingLetters(text)) return false
   begin(rows)
   for (let i = 0; i < runs.length; ) {
+    if (runs[i].isTab) {
+      rows.tabOffsets.push(runs[i++].start)
+      rows.tabPlaces.push(pen.x)
+      continue
+    }
     const item = measuredItem(text, runs, i, script)
     if (!item?.isWordwise) return false
     const { start, piece, words, scale } = item

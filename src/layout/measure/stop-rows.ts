@@ -35,10 +35,16 @@ export class StopRows {
   readonly firstRuns: number[] = []
   readonly stretchStarts: number[] = []
 
+  /** The offsets of tabs, and where they stand, in units: positions do not count their widths. */
+  readonly tabOffsets: number[] = []
+  readonly tabPlaces: number[] = []
+
   clear() {
     this.count = 0
     this.firstRuns.length = 0
     this.stretchStarts.length = 0
+    this.tabOffsets.length = 0
+    this.tabPlaces.length = 0
     this.hyphenWidth = 0
   }
 
