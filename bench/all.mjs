@@ -8,7 +8,7 @@ import { fileURLToPath } from 'node:url'
 import { benchPage, benchPicture } from './bench-table.mjs'
 
 const names = [
-  ...['markup', 'linear', 'layout', 'scripts', 'placing', 'painting', 'documents', 'flow'],
+  ...['markup', 'linear', 'layout', 'kinds', 'scripts', 'placing', 'painting', 'documents', 'flow'],
   ...['browser', 'start', 'screen', 'elements', 'charts', 'check', 'floors'],
 ]
 const rows = join(mkdtempSync(join(tmpdir(), 'dotline-bench-')), 'rows')

@@ -150,6 +150,8 @@ function laidOut(given: WordText, setting: LayoutSetting): Layout | undefined {
     }
     if (width > textWidth) textWidth = width
   }
+  // Indents may leave no room at all, which is reported.
+  if (isIndented(own) && outerLength(text, lines, own) > length + tolerance) return undefined
   const cut = cutAt === undefined ? undefined : cutBehind(cutAt, text)
   const isWhole = count === 1 && !cut && widths[0] === textWidth
   // Written out: copies by spreading are slow where there are tens of thousands.
@@ -179,6 +181,9 @@ function laidOut(given: WordText, setting: LayoutSetting): Layout | undefined {
     problems: lines.broken.length === 0 ? none : brokenProblems(text, lines),
   })
 }
+
+const isIndented = ({ firstIndent, indent, style: { endIndent } }: PlainStyle) =>
+  firstIndent !== 0 || indent !== 0 || endIndent !== 0
 
 const none: Layout['problems'] = []
 
