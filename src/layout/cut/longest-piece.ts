@@ -74,6 +74,8 @@ export function longestPiece(
       if (width > room + tolerance) continue
       return withLigature(stretch, line, word, { offset: origin + offset, width, next })
     }
+    // It begins with a ligature, of whose letters some may fit.
+    if (least === starts[word] && goesOnAsOne(word, least, words)) return unknown
   }
   return undefined
 }
