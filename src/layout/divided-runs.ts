@@ -15,8 +15,8 @@ export function dividedAtTabs(text: string, runs: readonly PlainRun[]): readonly
   for (const { start: first, end: last, own, script, item, link, action } of runs) {
     for (let start = first; start < last; ) {
       const isTab = text.charCodeAt(start) === tab
-      const next = isTab ? start + 1 : text.indexOf('\t', start)
-      const end = next < 0 ? last : Math.min(last, next)
+      let end = start + 1
+      while (!isTab && end < last && text.charCodeAt(end) !== tab) end++
       parts.push({ start, end, own, script, item, isTab, link, action })
       start = end
     }

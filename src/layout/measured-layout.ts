@@ -197,11 +197,12 @@ const cutBehind = (start: number, text: string) => ({
 
 function brokenProblems(text: string, { ends, broken }: NumberedLines): Layout['problems'] {
   const words: BrokenWord[] = []
-  for (const line of broken) {
+  let [start, line] = [0, 0]
+  for (const index of broken) {
     // It may be of what goes on elsewhere.
-    if (line >= ends.length) continue
-    const start = text.lastIndexOf('\n', ends[line] - 1) + 1
-    words.push({ start, end: ends[line], line })
+    if (index >= ends.length) break
+    for (; line < index; line++) if (text.charCodeAt(ends[line]) === newline) start = ends[line] + 1
+    words.push({ start, end: ends[index], line: index })
   }
   return words.length === 0 ? none : [brokenWord(text, words)]
 }

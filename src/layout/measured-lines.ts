@@ -5,11 +5,12 @@ import { withoutLoneWord } from './break/lone-word.ts'
 import { canBeEven, raggedStops } from './break/ragged-lines.ts'
 import { tabbedLines } from './break/tabbed-lines.ts'
 import { type CutPiece, type LongLine, longestPiece, unknown } from './cut/longest-piece.ts'
-import { indexAt } from './index-at.ts'
+import { indexAt, indexBy } from './index-at.ts'
 import { hasHangingLetters, measureRunStops, measureStops } from './measure/measured-stops.ts'
 import { StopRows, tolerance } from './measure/stop-rows.ts'
 import { type NumberedLines, oneLine } from './numbered-lines.ts'
 import { measuredItem, wholeLength } from './plain-item.ts'
+import { longestWord } from './plain-places.ts'
 import { measuredPlainly } from './plain-script.ts'
 import type { PlainRun } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
@@ -101,8 +102,8 @@ function pieceInRuns(
 ): CutPiece | typeof unknown | undefined {
   const { firstRuns, stretchStarts } = rows
   const styleAt = (offset: number) => runs[indexAt(runs, offset)].own
-  for (let i = firstRuns.length - 1; i >= 0; i--) {
-    if (stretchStarts[i] - line.x > line.room) continue
+  const last = indexBy(stretchStarts, start => start, line.x + line.room)
+  for (let i = last; i >= 0; i--) {
     const item = measuredItem(text, runs, firstRuns[i], script)
     if (!item) return unknown
     const { start, piece, words, scale } = item
@@ -167,8 +168,8 @@ const wordBreaker =
     const [content, offset] = [rows.contents[stop], rows.offsets[stop]]
     // A part that ends with a hyphen may be too wide where more letters are not.
     const isInside = content === offset && offset < text.length
-    const space = text.indexOf(' ', start)
-    if (isInside || (space >= 0 && space < content)) return undefined
+    if (isInside || content - start > longestWord) return undefined
+    if (text.slice(start, content).includes(' ')) return undefined
     const found = pieceOf({ start, x, room, isMarked: false })
     return found && found !== unknown && found.offset < content ? found : undefined
   }

@@ -50,7 +50,8 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
       ? outerLength(text, lineEnds, own)
       : Math.max(0, frame.width - inlineStart - inlineEnd)
   const place = linePlacer(length, frame.align, padding, tools)
-  const { ends, isCut, hyphenated } = lineEnds
+  const { ends, isCut } = lineEnds
+  const hyphenated = new Set(lineEnds.hyphenated)
   const isWidened = frame.width !== undefined && isJustified(own, frame)
   let texts: readonly Breakable[] | undefined
   const runsOf = (placed: PlacedLine, index: number, room: number): readonly GlyphRun[] => {
@@ -61,9 +62,7 @@ export function plainLines(measured: MeasuredText): readonly Line[] {
     const isMarked = isCut && index === ends.length - 1
     const one = texts[paragraph]
     const [from, to] = [start - offset, end - offset]
-    const line = isMarked
-      ? markedLine(one, from, to)
-      : lineOf(one, from, to, hyphenated.includes(index))
+    const line = isMarked ? markedLine(one, from, to) : lineOf(one, from, to, hyphenated.has(index))
     const width = lineEnds.widths[index]
     const asWide =
       isWidened && inFlow(text, end, width, room, own)

@@ -123,7 +123,9 @@ function addStops(stretch: Stretch, text: string, base: PlainStyle, rows: StopRo
     const at = start + starts[i]
     if (at > 0) {
       const isUsual = isBegun && at > content && isUsualBreak(text, content, at, kinds)
-      if (isUsual || mayBreakAt(text, at, base)) {
+      const mayBreak = isUsual || mayBreakAt(text, at, base)
+      if (mayBreak === undefined) return false
+      if (mayBreak) {
         const next = x + from[i] * scale
         rows.add(isBegun ? end : 0 - tracking, next, next - behind, content, at, stopKind.allowed)
       }
@@ -171,19 +173,25 @@ function isUsualBreak(text: string, content: number, at: number, kinds: Uint8Arr
   )
 }
 
-/** Whether a line may end before a character, by the words around it. */
-function mayBreakAt(text: string, at: number, { breaks }: PlainStyle): boolean {
+/** Whether a line may end before a character, by the words around it; undefined if those are too long. */
+function mayBreakAt(text: string, at: number, { breaks }: PlainStyle): boolean | undefined {
   const [from, to] = zoneAround(text, at)
+  if (to - from > longestZone) return undefined
   return breakKinds(text.slice(from, to), breaks)[at - from] === stopKind.allowed
 }
 
-/** The word before a place, and the one behind it. */
+/** Words that are longer are not looked through at each of many places in them. */
+const longestZone = 1024
+
+/** The word before a place, and the one behind it; of longer ones more than `longestZone`. */
 function zoneAround(text: string, at: number): readonly [from: number, to: number] {
+  const first = Math.max(0, at - longestZone - 1)
+  const last = Math.min(text.length, at + longestZone + 1)
   let from = at
-  while (from > 0 && text.charCodeAt(from - 1) === space) from--
-  while (from > 0 && text.charCodeAt(from - 1) !== space) from--
+  while (from > first && text.charCodeAt(from - 1) === space) from--
+  while (from > first && text.charCodeAt(from - 1) !== space) from--
   let to = at
-  while (to < text.length && text.charCodeAt(to) !== space) to++
+  while (to < last && text.charCodeAt(to) !== space) to++
   return [from, to]
 }
 
@@ -243,6 +251,7 @@ function partPoints(
   if (own.style.hyphenation) return undivided
   const first = start + words.starts[index]
   const [from, to] = zoneAround(text, first + 1)
+  if (to - from > longestZone) return undivided
   const kinds = breakKinds(text.slice(from, to), base.breaks)
   const part = text.slice(first, start + words.ends[index])
   return pointsAt(kinds, first - from, index, part, words, own, face)
