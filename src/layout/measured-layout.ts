@@ -139,17 +139,7 @@ function laidOut(given: WordText, setting: LayoutSetting): Layout | undefined {
   if (isWidened && (cutAt !== undefined || !(runs?.[0].item ? isFree : isJustifiedBySpaces(own)))) {
     return undefined
   }
-  let textWidth = 0
-  for (let i = 0; i < count; i++) {
-    let width = widths[i]
-    if (isWidened) {
-      const start = i === 0 ? 0 : ends[i - 1]
-      const isFirst = i === 0 || text.charCodeAt(start) === newline
-      const room = roomOf(framed.rooms, isFirst ? 0 : 1)
-      width = justifiedWidth(text, start, ends[i], width, room, own)
-    }
-    if (width > textWidth) textWidth = width
-  }
+  const textWidth = isWidened ? widestJustified(framed, lines) : widest(widths)
   // Indents may leave no room at all, which is reported.
   if (isIndented(own) && outerLength(text, lines, own) > length + tolerance) return undefined
   const cut = cutAt === undefined ? undefined : cutBehind(cutAt, text)
@@ -180,6 +170,25 @@ function laidOut(given: WordText, setting: LayoutSetting): Layout | undefined {
     rest: cut && { offset: cut.start, line: count },
     problems: lines.broken.length === 0 ? none : brokenProblems(text, lines),
   })
+}
+
+function widest(widths: readonly number[]): number {
+  let most = 0
+  for (const width of widths) if (width > most) most = width
+  return most
+}
+
+/** The width of the widest line, where those with spaces are as wide as their rooms. */
+function widestJustified(
+  { text, own, rooms }: FramedParagraph,
+  { ends, widths }: NumberedLines,
+): number {
+  const justified = widths.map((width, i) => {
+    const start = i === 0 ? 0 : ends[i - 1]
+    const isFirst = i === 0 || text.charCodeAt(start) === newline
+    return justifiedWidth(text, start, ends[i], width, roomOf(rooms, isFirst ? 0 : 1), own)
+  })
+  return widest(justified)
 }
 
 const isIndented = ({ firstIndent, indent, style: { endIndent } }: PlainStyle) =>

@@ -57,6 +57,8 @@ export interface PlainStyle {
   readonly indent: number
   /** The distance of the usual tab stops, and the least that a tab leaves free, in units. */
   readonly tabSizes: { readonly tabWidth: number; readonly leastTab: number }
+  /** The style in other sizes, by their ratios, as they were asked for. */
+  readonly scaled: Map<number, PlainStyle>
   /** Data that texts of equal length share, made once. */
   readonly paragraphs: (readonly LayoutParagraph[])[]
   /** The last frame that was asked for. */
@@ -154,6 +156,7 @@ export function plainStyle(
     tabSizes: tabSizes(face, unitScale(face, style.size)),
     firstIndent: indent + style.firstIndent,
     indent,
+    scaled: new Map(),
     paragraphs: [],
     frame: noFrame,
   }
@@ -197,16 +200,10 @@ export function behindItem(
 /** So many sizes of a style are kept: texts that are fitted have one each. */
 const mostScaled = 512
 
-const scaledStyles = new WeakMap<PlainStyle, Map<number, PlainStyle>>()
-
 /** A style so many times as large. Its words, in font units, stay as they are. */
 export function scaledPlainStyle(own: PlainStyle, ratio: number): PlainStyle {
   if (ratio === 1) return own
-  let known = scaledStyles.get(own)
-  if (!known) {
-    known = new Map()
-    scaledStyles.set(own, known)
-  }
+  const { scaled: known } = own
   let scaled = known.get(ratio)
   if (!scaled) {
     if (known.size >= mostScaled) known.clear()
@@ -243,6 +240,7 @@ function scaledBy(own: PlainStyle, ratio: number): PlainStyle {
     firstIndent: own.firstIndent * ratio,
     indent: own.indent * ratio,
     tabSizes: tabSizes(face, unitScale(face, style.size)),
+    scaled: new Map(),
     paragraphs: [],
     frame: noFrame,
   }

@@ -77,8 +77,9 @@ interface Known {
   readonly templates: Map<string, TextTemplate | 'seen' | undefined>
 }
 
-/** So many are kept of a style. */
+/** So many are kept of a style, none of them longer. */
 const mostTemplates = 4096
+const longestKept = 1024
 
 /** Most labels are a short text in one style, of words that were seen before. */
 export function plainTypesetter({
@@ -196,8 +197,8 @@ export function plainTypesetter({
       const isWhole = isEmpty(values)
       return own && isWhole ? inOneStyle(bare, own) : undefined
     }
-    const isNamed = typeof markup === 'string' && !hasNotes
-    const template = isNamed ? templateOf(markup, base) : undefined
+    const isKept = typeof markup === 'string' && markup.length <= longestKept && !hasNotes
+    const template = isKept ? templateOf(markup, base) : undefined
     const filled = template && filledTemplate(template, values)
     if (filled || !own) return filled
     const pieces = isRich(markup) ? richPieces(markup, values) : simplePieces(markup, values)
