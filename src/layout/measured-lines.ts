@@ -57,7 +57,7 @@ export function bareLines(
   return numbered(framed, line => longestPiece(sole, line))
 }
 
-/** Whether the last word ends with a space that is none of those between words, or a soft hyphen. */
+/** Whether the last word ends with a soft hyphen, or with a space other than U+0020. */
 const hasHangingEnd = (text: string, end: number) =>
   text.charCodeAt(end - 1) > 0x7f && hasHangingLetters(text.slice(end - 1, end))
 

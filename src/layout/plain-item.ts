@@ -94,7 +94,8 @@ export function wholeLength(
   if (hangingEnd.test(text)) return undefined
   let painted = 0
   for (let i = 0; i < runs.length; ) {
-    const item = measuredItem(text, runs, i, script)
+    // The width of a tab depends on where it stands.
+    const item = runs[i].isTab ? undefined : measuredItem(text, runs, i, script)
     if (!item || runs[i].own.tracking !== 0) return undefined
     const { start, next, scale, words } = item
     let before = 0

@@ -343,7 +343,7 @@ function checkedFit(fit: NonNullable<SetOptions['fit']>) {
   return fit
 }
 
-/** Whether a style is changed at a call: an empty list of changes is none. */
+/** Whether a call changes its style; an empty list of changes does not. */
 const isChanged = ({ overrides }: { readonly overrides?: object | undefined }) =>
   overrides !== undefined && !isEmpty(overrides)
 
