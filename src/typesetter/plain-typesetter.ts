@@ -57,9 +57,9 @@ interface PlainSetting {
   readonly book: StyleBook
   readonly tools: LayoutTools
   readonly asRead: AsRead
-  /** Resolves rich text into styles; undefined where letters of a style depend on the text. */
+  /** Reads markup into styles; undefined where letters of a style depend on the text. */
   readonly resolve: (
-    rich: RichText,
+    markup: string | RichText,
     base: { readonly style: Style; readonly name: string },
     values: Values,
   ) => Resolved | undefined
@@ -177,7 +177,7 @@ export function plainTypesetter({
       templates.set(markup, 'seen')
       return undefined
     }
-    const read = (rich: RichText, values: Values) => resolve(rich, { style, name }, values)
+    const read = (text: string | RichText, values: Values) => resolve(text, { style, name }, values)
     const found = readTemplate(markup, { resolve: read, plainAsRead })
     const made = found && hasLimitsOf(style, found.own.style) ? found : undefined
     templates.set(markup, made)

@@ -1,5 +1,12 @@
 import type { PlainRun, PlainStyle, SourcePiece, WordText } from '../layout/index.ts'
-import { isValue, parseMarkup, type RichText, type Values, valueNames } from '../markup/index.ts'
+import {
+  isRich,
+  isValue,
+  parseMarkup,
+  type RichText,
+  type Values,
+  valueNames,
+} from '../markup/index.ts'
 import type { Resolved } from './resolve.ts'
 
 /** Markup in its styles, read once: what each of its pieces is, with places for values. */
@@ -29,7 +36,7 @@ const lastHole = 0xf8ff
 
 interface TemplateReader {
   /** Reads markup into styles; `undefined` where letters of a style depend on the text. */
-  resolve(rich: RichText, values: Values): Resolved | undefined
+  resolve(markup: string | RichText, values: Values): Resolved | undefined
   /** The style of a run as layout needs it; undefined if texts in it are more than their words. */
   plainAsRead(
     style: Resolved['paragraphs'][number]['style'],
@@ -39,19 +46,18 @@ interface TemplateReader {
 
 /** Reads markup with values into a template; undefined if its text is more than words in styles. */
 export function readTemplate(
-  markup: string,
+  markup: string | RichText,
   { resolve, plainAsRead }: TemplateReader,
 ): TextTemplate | undefined {
+  const rich = isRich(markup) ? markup : parseMarkup(markup).rich
   // Icons of a font may be such characters as stand for values.
-  if (hole.test(markup)) return undefined
-  const { rich, problems } = parseMarkup(markup)
-  if (problems.length > 0) return undefined
+  if (rich.values !== undefined || hole.test(rich.sourceText)) return undefined
   const names = valueNames(rich)
   const holes: Record<string, string> = {}
   names.forEach((name, i) => {
     holes[name] = String.fromCharCode(firstHole + i)
   })
-  const resolved = names.length > lastHole - firstHole ? undefined : resolve(rich, holes)
+  const resolved = names.length > lastHole - firstHole ? undefined : resolve(markup, holes)
   if (!resolved || resolved.problems.length > 0 || resolved.paragraphs.length > 1) return undefined
   const [{ text, runs, style, isolates }] = resolved.paragraphs
   const own = plainAsRead(style, runs[0]?.styleNames ?? [])
@@ -69,7 +75,7 @@ export function readTemplate(
       const mapped = source < sourceMap.length && sourceMap[source].start <= at
       const limit = Math.min(end, sourceMap[source]?.[mapped ? 'end' : 'start'] ?? end)
       const code = text.charCodeAt(at)
-      const isHole = isHoleOf(code, names.length)
+      const isHole = code >= firstHole && code < firstHole + names.length
       let next = isHole ? at + 1 : at
       while (!isHole && next < limit && !isHoleOf(text.charCodeAt(next), names.length)) next++
       const of = mapped ? sourceMap[source].source : undefined
