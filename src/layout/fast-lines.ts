@@ -1,8 +1,7 @@
 import { graphemes } from '../unicode/index.ts'
-import { lastFitting } from './break/first-fit.ts'
 import { type BrokenLine, lineByNumbers, lineOf } from './line-of.ts'
 import { stopKind, tolerance } from './measure/stop-rows.ts'
-import { type Breakable, firstStopBehind } from './stops.ts'
+import { type Breakable, firstStopBehind, type Stops } from './stops.ts'
 
 /** The room for a line of a paragraph, counted from 0. */
 export type RoomOf = (line: number) => number
@@ -34,11 +33,33 @@ export interface LineStart {
   readonly line: number
 }
 
+/**
+ * The last stop that a line from `x` on may end at; one before `next` where none fits. A hyphen may
+ * be too wide where the stop behind it is not.
+ */
+export function lastStop(
+  { stops, hyphenWidth }: { readonly stops: Stops; readonly hyphenWidth: number },
+  next: number,
+  x: number,
+  width: number,
+): number {
+  const { count, ends, kinds } = stops
+  let last = next - 1
+  for (let i = next; i < count; i++) {
+    const needed = ends[i] - x
+    if (needed <= width) last = i
+    else if (needed > width + hyphenWidth) break
+    if (kinds[i] === stopKind.mandatory) break
+  }
+  return last
+}
+
 function firstFit(text: Breakable, start: number, next: number, width: number): BrokenLine {
-  const { stops, starts, isExact, hyphenWidth, largestSize } = text.breaks()
+  const breaks = text.breaks()
+  const { stops, starts, isExact, largestSize } = breaks
   // Shaped at its edges a line may come out wider than it was on one long line, or a little narrower.
   const slack = isExact ? tolerance : largestSize / 2
-  const last = lastFitting(stops, hyphenWidth, next, starts[start], width + slack)
+  const last = lastStop(breaks, next, starts[start], width + slack)
   if (isExact && last >= next && isBetweenWords(text, start, last)) {
     return lineByNumbers(text, start, stops.offsets[last], stops.ends[last] - starts[start])
   }

@@ -1,10 +1,9 @@
 import { unitScale } from '../shaping/index.ts'
 import { bestStops } from './best-lines.ts'
-import { lastFitting } from './break/first-fit.ts'
 import type { BreakCost, Elasticity } from './break-cost.ts'
 import type { LinePlan } from './continuation.ts'
 import { canBeEven } from './even-lines.ts'
-import { fastLines, type LineStart, lineAt, type RoomOf } from './fast-lines.ts'
+import { fastLines, type LineStart, lastStop, lineAt, type RoomOf } from './fast-lines.ts'
 import { justificationLimits, justified } from './justify.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
 import { tolerance } from './measure/stop-rows.ts'
@@ -155,15 +154,13 @@ function allFit(
 
 /** The number of lines that first fit makes from widths alone, with a slack. */
 function lineCount(text: Breakable, roomOf: RoomOf, from: LineStart, slack: number): number {
-  const { stops, starts, hyphenWidth } = text.breaks()
+  const breaks = text.breaks()
+  const { stops, starts } = breaks
   let index = from.line
   let start = from.offset
   let next = firstStopBehind(stops, start)
   while (next < stops.count) {
-    const last = Math.max(
-      next,
-      lastFitting(stops, hyphenWidth, next, starts[start], roomOf(index) + slack),
-    )
+    const last = Math.max(next, lastStop(breaks, next, starts[start], roomOf(index) + slack))
     start = stops.offsets[last]
     next = last + 1
     index++

@@ -14,7 +14,7 @@ import { tabSizes } from './tab-stops.ts'
  * The places a paragraph's lines may end at, in order; one entry of each array a stop. Where a line
  * of the paragraph goes from the offset a to the stop i, it is `ends[i] - starts[a]` wide.
  */
-interface Stops {
+export interface Stops {
   readonly count: number
   /** Offset the next line starts at. */
   readonly offsets: Uint32Array

@@ -25,8 +25,7 @@ export type BreakWord = (
  * be too wide where the stop behind it is not.
  */
 export function lastFitting(
-  { count, ends, kinds }: Pick<StopRows, 'count' | 'ends' | 'kinds'>,
-  hyphenWidth: number,
+  { count, ends, kinds, hyphenWidth }: StopRows,
   next: number,
   x: number,
   width: number,
@@ -57,7 +56,7 @@ export function firstFit(
   for (let next = 0; next < count; ) {
     const index = lines.ends.length
     const room = roomOf(rooms, index)
-    const last = lastFitting(rows, rows.hyphenWidth, next, x, room + tolerance)
+    const last = lastFitting(rows, next, x, room + tolerance)
     const isLast = index === most - 1
     if (last < next) {
       if (!breakWord) return undefined
@@ -92,7 +91,7 @@ export function firstFit(
 export function countLines(rows: StopRows, rooms: LineRooms): number {
   let [lines, x] = [0, 0]
   for (let next = 0; next < rows.count; lines++) {
-    const last = lastFitting(rows, rows.hyphenWidth, next, x, roomOf(rooms, lines) + tolerance)
+    const last = lastFitting(rows, next, x, roomOf(rooms, lines) + tolerance)
     if (last < next) return Infinity
     x = rows.nexts[last]
     next = last + 1

@@ -131,7 +131,7 @@ export function canBeEven(rows: StopRows, rooms: LineRooms): boolean {
   let [lines, x] = [0, 0]
   for (let next = 0; next < rows.count; lines++) {
     if (lines > mostLines) return false
-    const last = lastFitting(rows, rows.hyphenWidth, next, x, roomOf(rooms, lines))
+    const last = lastFitting(rows, next, x, roomOf(rooms, lines))
     if (last < next) return false
     x = rows.nexts[last]
     next = last + 1

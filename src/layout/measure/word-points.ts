@@ -7,7 +7,7 @@ import { hyphenText } from '../stops.ts'
 import { keepFor, undivided, type WordPoints } from './known-points.ts'
 import { stopKind } from './stop-rows.ts'
 
-/** The places where a line may end inside a word with spaces on both sides, found once; `null` if the word has none. */
+/** The places where a line may end inside a word with spaces on both sides, found once; `null` if it has none. */
 export function pointsOf(
   index: number,
   piece: string,
