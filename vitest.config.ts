@@ -46,6 +46,7 @@ export default defineConfig({
     hookTimeout: 900_000,
     expect: { poll: { timeout: 300_000 } },
     globalSetup: 'test/support/served-pages.ts',
+    setupFiles: 'test/support/same-random-values.ts',
     projects: [
       {
         extends: true,

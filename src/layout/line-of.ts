@@ -76,7 +76,7 @@ export function lineOf(
   if (isHyphenated) hyphenate(text, content, inner)
   if (text.stretches) giveRoom(content, text.stretches, contentOf(paragraph, start, inner))
   const unreachedTabs = text.hasTabs ? tabulate(text, content, indentOf(text, start === 0)) : []
-  const width = widthOf(content) - trackingBehind(paragraph, inner)
+  const width = content.length > 0 ? widthOf(content) - trackingBehind(paragraph, inner) : 0
   const shown = paragraph.text.charCodeAt(end - 1) === lineSeparator ? end - 1 : end
   const hanging = inner < shown ? lineRuns(paragraph, inner, shown, tools.shape) : []
   const runs = arranged(content, hanging, paragraph.level)

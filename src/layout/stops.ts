@@ -121,7 +121,8 @@ function breaksOf(
   let run = 0
   for (let offset = 1, i = 0; offset < kinds.length; offset++) {
     if (kinds[offset] === 0) continue
-    const end = contentEnd(text, i === 0 ? 0 : stops.offsets[i - 1], offset)
+    const previous = i === 0 ? 0 : stops.offsets[i - 1]
+    const end = contentEnd(text, previous, offset)
     const isHyphen = kinds[offset] === stopKind.hyphen
     stops.offsets[i] = offset
     stops.contentEnds[i] = end
@@ -140,7 +141,7 @@ function breaksOf(
         hyphenWidth = Math.max(hyphenWidth, width)
       }
       x += width
-    } else x -= spacing.tracking * size
+    } else if (end > previous) x -= spacing.tracking * size
     const isDivided = isHyphen || (end < own.end && isUnsafe(paragraph, run, offset))
     if (offset === end && end > start && isDivided) {
       const hyphen = isHyphen ? hyphenText(own) : ''

@@ -1,4 +1,4 @@
-import { defineSheet, type Layout, typesetterFor } from 'dot-line'
+import { defineSheet, type Layout, type Typesetter, typesetterFor } from 'dot-line'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { paintedItems } from '../support/painted.ts'
 import { builtInFonts } from '../support/setting.ts'
@@ -32,9 +32,10 @@ const sheet = defineSheet({
   },
 })
 
+let typesetter: Typesetter<string>
 let set: (markup: string, style?: Parameters<typeof sheet.style>[0], width?: number) => Layout
 beforeAll(async () => {
-  const typesetter = typesetterFor({ sheet, fonts: await builtInFonts() })
+  typesetter = typesetterFor({ sheet, fonts: await builtInFonts() })
   set = (markup, style = 'plain', width) => typesetter.set(markup, { style, width })
 })
 const width = (markup: string) => set(markup).textWidth
@@ -44,6 +45,19 @@ describe('character properties', () => {
   it('adds letter-spacing except after the last letter, without ligatures', () => {
     expect(width('~tracked[abcde]') - width('abcde')).toBeCloseTo(4, 1)
     expect(runsOf(set('~tracked[office]'))[0].glyphs.glyphs.length).toBe(6)
+  })
+
+  it('takes no letter-spacing from a line of nothing but spaces', () => {
+    const settings = [
+      {},
+      { width: 3 },
+      { overrides: { ink: '#001' } },
+      { overrides: { tracking: -0.1 } },
+    ]
+    for (const own of settings) {
+      const { lines } = typesetter.set('  ', { style: 'tracked', ...own })
+      expect([own, lines.map(line => line.width)]).toEqual([own, [0]])
+    }
   })
 
   it('adds word spacing', () => {

@@ -15,8 +15,9 @@ export function assertOften<T>(
   parameters: fc.Parameters<T>,
   enough: () => void,
 ): void {
+  const { seed } = fc.readConfigureGlobal()
   for (let round = 1; ; round++) {
-    fc.assert(property, parameters)
+    fc.assert(property, { ...parameters, ...(seed !== undefined && { seed: seed + round }) })
     try {
       enough()
       return

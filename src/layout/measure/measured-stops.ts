@@ -127,7 +127,7 @@ function addStops(stretch: Stretch, text: string, base: PlainStyle, rows: StopRo
       if (mayBreak === undefined) return false
       if (mayBreak) {
         const next = x + from[i] * scale
-        rows.add(isBegun ? end : 0 - tracking, next, next - behind, content, at, stopKind.allowed)
+        rows.add(isBegun ? end : 0, next, next - behind, content, at, stopKind.allowed)
       }
     }
     isBegun = true
