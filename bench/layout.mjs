@@ -1,7 +1,7 @@
 // How fast text is laid out, beside what cannot be avoided. `npm run bench`, after a build.
 import {
-  bestStops,
   breakable,
+  chosenStops,
   defineSheet,
   layoutTools,
   openFonts,
@@ -13,6 +13,7 @@ import { differentWords, prose } from './corpus.mjs'
 import { ratio, row } from './support.mjs'
 
 const megabyte = 1 << 20
+const from = { offset: 0, line: 0 }
 const text = prose(megabyte)
 const paragraphs = text.split('\n')
 const fonts = await openFonts()
@@ -75,7 +76,7 @@ for (const family of ['sans', 'serif']) {
     `the best breaks of it, hyphenated, ${family} / shaping it`,
     ratio(
       () => {
-        for (const one of texts) bestStops(one, () => 480, 'ragged', { offset: 0, line: 0 })
+        for (const one of texts) chosenStops({ text: one, roomOf: () => 480, from }, 'ragged')
       },
       shapeAll,
       3,

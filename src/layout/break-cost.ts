@@ -10,12 +10,6 @@ export interface Elasticity {
   readonly shrink: number
 }
 
-/**
- * By what lines are best: of `ragged` ones the room left empty is what it costs, and the last may be
- * short; of `even` ones the last counts as well; justified ones go by how spaces give way.
- */
-export type BreakCost = 'ragged' | 'even' | Elasticity
-
 /** Traits of a line apart from its widths, as bits. */
 export const trait = {
   /** It ends its paragraph, or where the text itself ends a line: it may be as short as it is. */

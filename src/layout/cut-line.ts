@@ -8,8 +8,8 @@ import { type InsertedRuns, insertedRuns } from './inserted-text.ts'
 import type { LayoutTools } from './layout-tools.ts'
 import { type BrokenLine, lineOf } from './line-of.ts'
 import { arranged, widthOf } from './line-runs.ts'
-import { stopKind } from './measure/stop-rows.ts'
-import { type Breakable, firstStopBehind } from './stops.ts'
+import { firstStopBehind, stopKind } from './measure/stop-rows.ts'
+import type { Breakable } from './stops.ts'
 
 /** Stands for U+2026 in a face that lacks it. */
 const dots = '...'
@@ -37,16 +37,16 @@ export function cutLine(text: Breakable, start: number, width: number): BrokenLi
  */
 function cutPlaces(text: Breakable, start: number, width: number): Uint32Array {
   const { paragraph } = text
-  const { stops, widths, largestSize } = text.breaks()
-  const { count, offsets, contentEnds, kinds, ends } = stops
+  const { rows, widths, largestSize } = text.breaks()
+  const { count, offsets, contents, kinds, ends } = rows
   const { ellipsis } = paragraph.style
   const isBetweenWords = typeof ellipsis !== 'string' && ellipsis.between === 'words'
   // The width of a tab is known only once the line is set.
   const most = text.hasTabs ? Infinity : widths[start] + width + largestSize
   const words: number[] = []
   let end = paragraph.text.length
-  for (let i = firstStopBehind(stops, start); i < count; i++) {
-    if (isBetweenWords && kinds[i] !== stopKind.hyphen) words.push(contentEnds[i] - start)
+  for (let i = firstStopBehind(rows, start); i < count; i++) {
+    if (isBetweenWords && kinds[i] !== stopKind.hyphen) words.push(contents[i] - start)
     if (kinds[i] !== stopKind.mandatory && ends[i] <= most) continue
     end = offsets[i]
     break

@@ -1,7 +1,9 @@
 import { graphemes } from '../unicode/index.ts'
+import { lastFitting } from './break/first-fit.ts'
 import { type BrokenLine, lineByNumbers, lineOf } from './line-of.ts'
-import { stopKind, tolerance } from './measure/stop-rows.ts'
-import { type Breakable, firstStopBehind, type Stops } from './stops.ts'
+import { startAt } from './measure/shaped-stops.ts'
+import { firstStopBehind, stopKind, tolerance } from './measure/stop-rows.ts'
+import type { Breakable } from './stops.ts'
 
 /** The room for a line of a paragraph, counted from 0. */
 export type RoomOf = (line: number) => number
@@ -13,13 +15,12 @@ export function* fastLines(
   { offset = 0, line: first = 0 }: Partial<LineStart> = {},
 ): Generator<BrokenLine> {
   const { length } = text.paragraph.text
-  const { stops } = text.breaks()
-  const { offsets } = stops
+  const { rows } = text.breaks()
   // A text may go on over a thousand pages.
-  let next = firstStopBehind(stops, offset)
+  let next = firstStopBehind(rows, offset)
   let start = offset
   for (let index = first; start < length; index++) {
-    while (offsets[next] <= start) next++
+    while (rows.offsets[next] <= start) next++
     const line = firstFit(text, start, next, roomOf(index))
     yield line
     start = line.end
@@ -33,58 +34,30 @@ export interface LineStart {
   readonly line: number
 }
 
-/**
- * The last stop that a line from `x` on may end at; one before `next` where none fits. A hyphen may
- * be too wide where the stop behind it is not.
- */
-export function lastStop(
-  { stops, hyphenWidth }: { readonly stops: Stops; readonly hyphenWidth: number },
-  next: number,
-  x: number,
-  width: number,
-): number {
-  const { count, ends, kinds } = stops
-  let last = next - 1
-  for (let i = next; i < count; i++) {
-    const needed = ends[i] - x
-    if (needed <= width) last = i
-    else if (needed > width + hyphenWidth) break
-    if (kinds[i] === stopKind.mandatory) break
-  }
-  return last
-}
-
 function firstFit(text: Breakable, start: number, next: number, width: number): BrokenLine {
-  const breaks = text.breaks()
-  const { stops, starts, isExact, largestSize } = breaks
-  // Shaped at its edges a line may come out wider than it was on one long line, or a little narrower.
+  const { rows, widths, isExact, largestSize } = text.breaks()
+  const { offsets, nexts, ends, kinds } = rows
+  const known = startAt(text.paragraph, text.breaks(), start, text.tools)
+  const x = known ?? widths[start]
+  // Of a tab or a background the numbers say little: a line may come out wider, or a little narrower.
   const slack = isExact ? tolerance : largestSize / 2
-  const last = lastStop(breaks, next, starts[start], width + slack)
-  if (isExact && last >= next && isBetweenWords(text, start, last)) {
-    return lineByNumbers(text, start, stops.offsets[last], stops.ends[last] - starts[start])
+  const last = lastFitting(rows, next, x, width + slack)
+  // Neither starts nor ends where a word is divided.
+  const isWhole = known === widths[start] && nexts[last] === widths[offsets[last]]
+  if (isExact && last >= next && isWhole && kinds[last] !== stopKind.hyphen) {
+    return lineByNumbers(text, start, offsets[last], ends[last] - x)
   }
   for (let i = last; i >= next; i--) {
     const line = lineAt(text, start, i)
     if (line.width <= width + tolerance) return line
   }
   if (text.paragraph.style.overflowWrap === 'normal') return lineAt(text, start, next)
-  return emergencyLine(text, start, stops.offsets[next], width)
-}
-
-/** Whether a line neither starts nor ends where a word is divided. */
-function isBetweenWords(text: Breakable, start: number, stop: number): boolean {
-  const { stops, widths, starts } = text.breaks()
-  const end = stops.offsets[stop]
-  return (
-    starts[start] === widths[start] &&
-    starts[end] === widths[end] &&
-    stops.kinds[stop] !== stopKind.hyphen
-  )
+  return emergencyLine(text, start, offsets[next], width)
 }
 
 /** The line that ends at a stop. */
 export function lineAt(text: Breakable, start: number, stop: number): BrokenLine {
-  const { offsets, kinds } = text.breaks().stops
+  const { offsets, kinds } = text.breaks().rows
   return lineOf(text, start, offsets[stop], kinds[stop] === stopKind.hyphen)
 }
 

@@ -4,6 +4,7 @@ import type { Frame } from './frame.ts'
 import type { Layout } from './layout.ts'
 import { measureRunStops, measureStops } from './measure/measured-stops.ts'
 import { StopRows } from './measure/stop-rows.ts'
+import { widestPiece } from './measure/widest-piece.ts'
 import { heightOf, measuredLayout, type WordText } from './measured-layout.ts'
 import { isJustified, isJustifiedBySpaces } from './plain-justify.ts'
 import { measuredPlainly, scriptOfPlain } from './plain-script.ts'
@@ -39,7 +40,7 @@ export function fittedLayout(given: WordText, frame: Frame, bounds: Ratios): Lay
     if (!lines) return tooNarrow
     return { count: lines.ends.length, height: heightOf({ text, own, runs }, lines, isUniform) }
   }
-  const longest = longestPiece(atFirst, atOther)
+  const longest = widestPiece(rows, atFirst, atOther)
   const within = { ...frame, maxLines: frame.maxLines ?? style.maxLines ?? Infinity }
   const ratio = largestRatio({ style, padding, longest, wrap }, within, bounds)
   const scaled = (one: PlainStyle) => scaledPlainStyle(one, ratio)
@@ -70,15 +71,4 @@ function isMeasured({ text, own, runs }: WordText): boolean {
   if (runs) return measureRunStops(text, own, runs, script, rows)
   const words = measuredPlainly(text, own, undefined, 0, script)
   return words !== undefined && measureStops(text, words, own, rows)
-}
-
-/** The longest piece between two stops, with its indents. */
-function longestPiece(atFirst: number, atOther: number): number {
-  const { count, ends, nexts } = rows
-  let longest = ends[0] + atFirst
-  for (let i = 1; i < count; i++) {
-    const length = ends[i] - nexts[i - 1] + atOther
-    if (length > longest) longest = length
-  }
-  return longest
 }

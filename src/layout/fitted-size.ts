@@ -1,9 +1,10 @@
 import { isVertical, type Style } from '../sheet/index.ts'
 import type { Frame } from './frame.ts'
 import type { LayoutTools } from './layout-tools.ts'
+import { widestIn } from './least-width.ts'
 import { tolerance } from './measure/stop-rows.ts'
 import { type FlowPadding, flowPadding } from './padding.ts'
-import { type Breakable, indentOf } from './stops.ts'
+import type { Breakable } from './stops.ts'
 import { wrapLines } from './wrap.ts'
 import type { WrappedLines } from './wrapped-lines.ts'
 
@@ -22,7 +23,7 @@ export function fittedRatio(
 ): number {
   const { style } = texts[0].paragraph
   const padding = flowPadding(style, style.writingMode)
-  const longest = texts.reduce((max, text) => Math.max(max, longestWord(text)), 0)
+  const longest = texts.reduce((most, text) => Math.max(most, widestIn(text)), 0)
   const wrap = (width: number) => wrapLines(texts, width, tools, frame.align)
   return largestRatio({ style, padding, longest, wrap }, frame, bounds)
 }
@@ -67,18 +68,4 @@ export function largestRatio(
     else high = middle
   }
   return low
-}
-
-/** The room that a text's longest word takes, with its indents. */
-function longestWord(text: Breakable): number {
-  const { stops, starts } = text.breaks()
-  const { style } = text.paragraph
-  let longest = 0
-  let start = 0
-  for (let i = 0; i < stops.count; i++) {
-    const own = stops.ends[i] - starts[start] + indentOf(text, start === 0) + style.endIndent
-    longest = Math.max(longest, own)
-    start = stops.offsets[i]
-  }
-  return longest
 }

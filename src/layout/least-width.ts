@@ -1,3 +1,4 @@
+import { widestPiece } from './measure/widest-piece.ts'
 import { flowPadding } from './padding.ts'
 import { type Breakable, indentOf } from './stops.ts'
 
@@ -9,15 +10,13 @@ export function minWidth(texts: readonly Breakable[]): number {
   const [{ paragraph: first }] = texts
   const { inlineStart, inlineEnd } = flowPadding(first.style, first.style.writingMode)
   let least = 0
-  for (const text of texts) {
-    const { stops, starts } = text.breaks()
-    let start = 0
-    for (let i = 0; i < stops.count; i++) {
-      const piece = stops.ends[i] - starts[start]
-      const { endIndent } = text.paragraph.style
-      least = Math.max(least, indentOf(text, start === 0) + piece + endIndent)
-      start = stops.offsets[i]
-    }
-  }
+  for (const text of texts) least = Math.max(least, widestIn(text))
   return least + inlineStart + inlineEnd
+}
+
+/** The room that the widest piece of a text takes, with its indents. */
+export function widestIn(text: Breakable): number {
+  const { endIndent } = text.paragraph.style
+  const { rows } = text.breaks()
+  return widestPiece(rows, indentOf(text, true) + endIndent, indentOf(text, false) + endIndent)
 }

@@ -12,7 +12,8 @@ import { contentEnd } from './content-end.ts'
 import { indexAt } from './index-at.ts'
 import type { GlyphRun } from './layout.ts'
 import { advanceOf, arranged, lineRuns, trackingBehind, widthOf } from './line-runs.ts'
-import { type Breakable, hyphenText, indentOf } from './stops.ts'
+import { hyphenText } from './measure/hyphen-text.ts'
+import { type Breakable, indentOf } from './stops.ts'
 import { tabulate } from './tabs.ts'
 
 /** A line before it is placed: offsets are of its paragraph, runs start at x = 0. */

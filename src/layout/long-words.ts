@@ -46,14 +46,14 @@ export function easedLongWords(
 function dividedIn(text: Breakable, room: number, tools: LayoutTools): Breakable {
   const { paragraph } = text
   const { inlineStart, inlineEnd } = flowPadding(paragraph.style, paragraph.style.writingMode)
-  const { stops, starts } = text.breaks()
+  const { rows } = text.breaks()
   const long: { readonly start: number; readonly end: number }[] = []
   let start = 0
-  for (let i = 0; i < stops.count; i++) {
+  for (let i = 0; i < rows.count; i++) {
     const indent = indentOf(text, start === 0) + paragraph.style.endIndent
     const own = room - inlineStart - inlineEnd - indent
-    const end = stops.offsets[i]
-    if (stops.ends[i] - starts[start] > own + tolerance) long.push({ start, end })
+    const end = rows.offsets[i]
+    if (rows.pieceAt(i) > own + tolerance) long.push({ start, end })
     start = end
   }
   return breakable({ ...paragraph, runs: hyphenatedIn(paragraph, long) }, tools, text.marker)

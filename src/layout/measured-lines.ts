@@ -8,6 +8,7 @@ import { type CutPiece, type LongLine, longestPiece, unknown } from './cut/longe
 import { indexAt, indexBy } from './index-at.ts'
 import { hasHangingLetters, measureRunStops, measureStops } from './measure/measured-stops.ts'
 import { StopRows, tolerance } from './measure/stop-rows.ts'
+import { widestPiece } from './measure/widest-piece.ts'
 import { type NumberedLines, oneLine } from './numbered-lines.ts'
 import { measuredItem, wholeLength } from './plain-item.ts'
 import { longestWord } from './plain-places.ts'
@@ -135,12 +136,8 @@ function numbered(framed: FramedParagraph, pieceOf: PieceOf): NumberedLines | un
 }
 
 /** Whether a piece between two stops is wider than its line. */
-function isAnyTooLong({ first, other }: LineRooms): boolean {
-  const { count, ends, nexts } = rows
-  if (ends[0] > first + tolerance) return true
-  for (let i = 1; i < count; i++) if (ends[i] - nexts[i - 1] > other + tolerance) return true
-  return false
-}
+const isAnyTooLong = ({ first, other }: LineRooms) =>
+  widestPiece(rows, other - first, 0) > other + tolerance
 
 /** Lines broken as the style says; undefined where that takes more than numbers. */
 function chosenLines(
@@ -153,7 +150,7 @@ function chosenLines(
   if (isBest || (breaking === 'even' && canBeEven(rows, rooms))) {
     if (isBest && isJustified) return undefined
     const cost = isBest ? 'ragged' : 'even'
-    const stops = raggedStops(text, rows, rooms, cost, loneWord === 'avoid')
+    const stops = raggedStops(text, rows, cost, { rooms, avoidsLoneEnd: loneWord === 'avoid' })
     return stops ? linesAt(stops, rows, most) : firstFit(rows, rooms, most, breakWord)
   }
   const lines = firstFit(rows, rooms, most, breakWord)

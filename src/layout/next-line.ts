@@ -3,7 +3,8 @@ import type { RoomOf } from './fast-lines.ts'
 import type { Align } from './frame.ts'
 import { indexBy } from './index-at.ts'
 import type { BrokenLine } from './line-of.ts'
-import { type ParagraphLines, paragraphLines } from './paragraph-lines.ts'
+import { paragraphLines } from './paragraph-lines.ts'
+import type { ParagraphLines } from './planned-lines.ts'
 import { type Breakable, indentOf } from './stops.ts'
 
 /** The rooms that lines go into, and whether they are made as wide. */

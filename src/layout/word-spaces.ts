@@ -1,7 +1,7 @@
 import type { Breakable } from './stops.ts'
 
 /** The word spaces of a paragraph: how many a line has, and where they stand. */
-interface WordSpaces {
+export interface WordSpaces {
   /** The average width of a space, in units. */
   readonly width: number
   /** Number of spaces that stretch in a line from an offset to a stop. */
@@ -12,12 +12,9 @@ interface WordSpaces {
   underEachOther(start: number, stop: number, nextStop: number): number
 }
 
-/** The word spaces if nothing needs them. */
-export const noSpaces: WordSpaces = { width: 0, count: () => 0, underEachOther: () => 0 }
-
 export function spacesIn({ paragraph, breaks }: Breakable): WordSpaces {
-  const { widths, stops } = breaks()
-  const { contentEnds, offsets } = stops
+  const { widths, rows } = breaks()
+  const { contents, offsets } = rows
   const { text } = paragraph
   const { length } = text
   const before = new Uint32Array(length + 1)
@@ -39,7 +36,7 @@ export function spacesIn({ paragraph, breaks }: Breakable): WordSpaces {
   return {
     width,
     count(start, stop) {
-      const end = contentEnds[stop]
+      const end = contents[stop]
       // A tab ends what can give way: from behind the last one of a line on.
       return Math.max(0, before[end] - before[Math.max(start, behindTabs[end])])
     },
@@ -47,7 +44,7 @@ export function spacesIn({ paragraph, breaks }: Breakable): WordSpaces {
       const next = offsets[stop]
       const moved = widths[next] - widths[start]
       const half = width / 2
-      const [aLast, bLast] = [before[contentEnds[stop]], before[contentEnds[nextStop]]]
+      const [aLast, bLast] = [before[contents[stop]], before[contents[nextStop]]]
       let count = 0
       let b = before[next]
       for (let a = before[start]; a < aLast; a++) {

@@ -18,7 +18,7 @@ export {
 } from './shape-paragraph.ts'
 export { concatenatedGlyphs } from './shape-pieces.ts'
 export { type ShapingTools, shapingTools } from './shaping-tools.ts'
-export { glyphIndexAt, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
+export { glyphIndexAt, isSafeEdge, shapedSlice, sliceGlyphs } from './slice-glyphs.ts'
 export { isCursive, spaced } from './spacing.ts'
 export type { Isolate, StyledParagraph, StyledRun } from './styled-text.ts'
 export { shapedUpright } from './upright.ts'

@@ -99,15 +99,12 @@ export function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools
   const { face, segment, spacing, start, end } = item
   const text = whole.slice(start, end)
   if (item.upright) return { ...item, shaped: shapedUpright(text, item, tools.shape) }
-  const isJoined = isCursive(segment.script)
   const context = contextIn(item, whole)
   const words = context ? undefined : tools.shapeWords(face, text, segment)
   if (!words) {
     return shapedRun(item, shapedLogically(text, item, tools.shape, context), false, undefined)
   }
-  // Where lines end inside words that are joined, the letters are others.
-  const isWordwise = !isJoined
-  return shapedRun(item, spaced(words.shaped, text, spacing, face), isWordwise, words.endDeltas)
+  return shapedRun(item, spaced(words.shaped, text, spacing, face), true, words.endDeltas)
 }
 
 /** Whether a stretch is put together from words. */

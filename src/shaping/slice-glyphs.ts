@@ -84,7 +84,7 @@ export function shapedSlice(
   if (start === run.start && end === run.end) return run.shaped
   const from = glyphIndexAt(run.shaped, start - run.start)
   const to = glyphIndexAt(run.shaped, end - run.start)
-  if (isEdge(run, from, start, shapingText) && isEdge(run, to, end, shapingText)) {
+  if (isSafe(run, from, start, shapingText) && isSafe(run, to, end, shapingText)) {
     const slice = sliceGlyphs(run.shaped, from, to, start - run.start)
     const delta = end < run.end ? (run.endDeltas?.[end - run.start] ?? 0) : 0
     return delta === 0 ? slice : { ...slice, advances: lengthened(slice.advances, delta) }
@@ -119,8 +119,12 @@ export function shapedLogically(
 
 const space = 0x20
 
+/** Whether a run may be cut at an offset without a change to its glyphs. */
+export const isSafeEdge = (run: ShapedRun, offset: number, shapingText: string) =>
+  isSafe(run, glyphIndexAt(run.shaped, offset - run.start), offset, shapingText)
+
 /** Whether a cluster starts at the offset, and the text may be broken before it. */
-function isEdge(run: ShapedRun, glyph: number, offset: number, text: string): boolean {
+function isSafe(run: ShapedRun, glyph: number, offset: number, text: string): boolean {
   if (offset === run.start || offset === run.end) return true
   const { clusters, unsafe } = run.shaped
   if (clusters[glyph] !== offset - run.start) return false

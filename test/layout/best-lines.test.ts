@@ -2,7 +2,6 @@ import { defineSheet, type Layout, openFonts, type Style, typesetterFor } from '
 import { openHyphenation } from 'dot-line/hyphenation'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { bestStops } from '../../src/layout/best-lines.ts'
 import {
   adjustment,
   costBetween,
@@ -15,6 +14,7 @@ import {
 import { lineAt } from '../../src/layout/fast-lines.ts'
 import { type Breakable, breakable, layoutTools } from '../../src/layout/index.ts'
 import { stopKind } from '../../src/layout/measure/stop-rows.ts'
+import { chosenStops } from '../../src/layout/planned-lines.ts'
 import { spacesIn } from '../../src/layout/word-spaces.ts'
 import { shapeParagraph } from '../../src/shaping/index.ts'
 import { assertOften } from '../support/met-often.ts'
@@ -55,14 +55,15 @@ function sumOf(
   elasticity: Elasticity | undefined,
   stops: readonly number[],
 ): { readonly lines: number; readonly cost: number } {
-  const { stops: all, starts } = text.breaks()
+  const { rows: all } = text.breaks()
   const spaces = spacesIn(text)
   let cost = 0
   let before = -1
   let above: { readonly start: number; readonly look: ReturnType<typeof tightness> } | undefined
   for (const stop of stops) {
     const start = before < 0 ? 0 : all.offsets[before]
-    const natural = all.ends[stop] - starts[start]
+    const x = before < 0 ? 0 : all.nexts[before]
+    const natural = all.ends[stop] - x
     const gaps = spaces.count(start, stop)
     if (natural - gaps * spaces.width * (elasticity?.shrink ?? 0) > room + 1e-6)
       return { lines: Infinity, cost: Infinity }
@@ -70,10 +71,12 @@ function sumOf(
     let traits = isForced ? trait.forced : 0
     if (all.kinds[stop] === stopKind.hyphen) traits |= trait.endsInHyphen
     if (before >= 0 && all.kinds[before] === stopKind.hyphen) traits |= trait.followsHyphen
-    const inside = [...all.kinds.keys()].filter(i => all.kinds[i] !== stopKind.hyphen)
+    const inside = [...all.kinds.keys()].filter(
+      i => i < all.count && all.kinds[i] !== stopKind.hyphen,
+    )
     const next = inside.find(i => i > stop)
     const isOneWord = !inside.some(i => i > before && i < stop)
-    if (!isForced && isOneWord && next !== undefined && all.ends[next] - starts[start] <= room) {
+    if (!isForced && isOneWord && next !== undefined && all.ends[next] - x <= room) {
       traits |= trait.loneWord
     }
     const avoids = text.paragraph.style.loneWord === 'avoid'
@@ -93,7 +96,7 @@ function sumOf(
 
 /** The least sum over every way to break a paragraph. */
 function leastSum(text: Breakable, room: number, elasticity: Elasticity | undefined) {
-  const { count, kinds } = text.breaks().stops
+  const { count, kinds } = text.breaks().rows
   let best = { lines: Infinity, cost: Infinity }
   for (let chosen = 0; chosen < 1 << (count - 1); chosen++) {
     const stops = Array.from({ length: count }, (_, i) => i).filter(
@@ -130,7 +133,7 @@ describe('places where lines may end', () => {
       assertOften(
         fc.property(someWords(6), list => {
           const text = opened.readyIn(list.join(' '), own)
-          const { stops, starts, widths, isExact } = text.breaks()
+          const { rows: stops, widths, isExact } = text.breaks()
           expect(isExact).toBe(true)
           // Whole font units are shared out anew on each line.
           const rounding = 'tracking' in properties || 'wordSpacing' in properties ? 0.05 : 1e-6
@@ -138,12 +141,13 @@ describe('places where lines may end', () => {
             const start = i < 0 ? 0 : stops.offsets[i]
             const space = text.paragraph.text.indexOf(' ', start)
             for (let j = i + 1; j < stops.count; j++) {
-              if (starts[start] !== widths[start]) {
+              const x = i < 0 ? 0 : stops.nexts[i]
+              if (x !== widths[start]) {
                 divided++
                 // Letters of one word that are further off may have a say in each other.
                 if (space < 0 || stops.offsets[j] <= space) continue
               }
-              const off = lineAt(text, start, j).width - (stops.ends[j] - starts[start])
+              const off = lineAt(text, start, j).width - (stops.ends[j] - x)
               expect([text.paragraph.text, i, j, Math.abs(off) < rounding]).toEqual([
                 text.paragraph.text,
                 i,
@@ -195,8 +199,9 @@ describe('best breaks', () => {
     assertOften(
       fc.property(someWords(9), fc.integer({ min: 110, max: 330 }), (list, room) => {
         const text = opened.ready(list.join(' ').replace('of I', 'of\u2028I'), style)
-        if (text.breaks().stops.count > 13) return
-        const found = bestStops(text, () => room, elasticity ?? 'ragged', { offset: 0, line: 0 })
+        if (text.breaks().rows.count > 13) return
+        const asked = { text, roomOf: () => room, from: { offset: 0, line: 0 } }
+        const found = chosenStops(asked, elasticity ?? 'ragged')
         const least = leastSum(text, room, elasticity)
         if (!found) expect(least.lines).toBe(Infinity)
         else {

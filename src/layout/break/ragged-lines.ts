@@ -1,10 +1,10 @@
 import { raggedCost, trait } from '../break-cost.ts'
 import { type StopRows, stopKind, tolerance } from '../measure/stop-rows.ts'
 import { lastFitting } from './first-fit.ts'
-import { type LineRooms, roomOf } from './line-rooms.ts'
+import { type LineRooms, type PlannedLines, paragraphStart, roomOf } from './line-rooms.ts'
 
 /** Of ragged lines the last may be short; of even ones it counts as well. */
-type RaggedCost = 'ragged' | 'even'
+export type RaggedCost = 'ragged' | 'even'
 
 /** In lines of so many stops one break more or less makes no difference that could be seen. */
 const mostStopsInLine = 400
@@ -13,7 +13,7 @@ const mostStopsInLine = 400
  * Whether rooms are so wide that their lines would hold thousands of stops: each would be compared
  * with each, and the lines of first fit are as good.
  */
-function isTooWide({ count, ends }: StopRows, room: number): boolean {
+export function isTooWide({ count, ends }: StopRows, room: number): boolean {
   if (count <= mostStopsInLine) return false
   return room > (ends[count - 1] / count) * mostStopsInLine
 }
@@ -53,23 +53,18 @@ let kept = waysFor(64)
 export function raggedStops(
   text: string,
   rows: StopRows,
-  rooms: LineRooms,
   cost: RaggedCost,
-  avoidsLoneEnd: boolean,
+  { rooms, avoidsLoneEnd, first = paragraphStart, measure }: PlannedLines,
 ): number[] | undefined {
   if (isTooWide(rows, rooms.other)) return undefined
   const { count, ends, nexts, kinds, offsets, contents, hyphenWidth } = rows
   if (count > kept.costs.length) kept = waysFor(count * 2)
   const { costs, lines, before, active, wordEnds } = kept
-  wordEnds[count] = count - 1
-  for (let stop = count - 1; stop >= 0; stop--) {
-    const isInside = stop < count - 1 && kinds[stop] === stopKind.hyphen
-    wordEnds[stop] = isInside ? wordEnds[stop + 1] : stop
-  }
+  findWordEnds(rows, wordEnds)
   const isEven = cost === 'even'
   active[0] = -1
   let [head, tail] = [0, 1]
-  for (let stop = 0; stop < count; stop++) {
+  for (let stop = first.stop; stop < count; stop++) {
     const isForced = kinds[stop] === stopKind.mandatory
     const ofStop =
       (isForced && !isEven ? trait.forced : 0) |
@@ -77,11 +72,12 @@ export function raggedStops(
     let [least, fewest, cheapest] = [Infinity, Infinity, -2]
     for (let a = head; a < tail; a++) {
       const from = active[a]
-      const index = from < 0 ? 0 : lines[from]
+      const index = from < 0 ? first.line : lines[from]
       if (index > fewest) continue
       const room = roomOf(rooms, index)
-      const x = from < 0 ? 0 : nexts[from]
-      const width = ends[stop] - x
+      const x = from < 0 ? first.x : nexts[from]
+      const start = from < 0 ? first.offset : offsets[from]
+      const width = measure ? measure(start, stop) : ends[stop] - x
       if (width > room + tolerance) {
         // The word itself may still fit where its part does not with a hyphen.
         if (a === head && width > room + hyphenWidth) head++
@@ -89,12 +85,15 @@ export function raggedStops(
       }
       let traits = ofStop
       if (from >= 0 && kinds[from] === stopKind.hyphen) traits |= trait.followsHyphen
-      const isOneWord = from + 1 >= stop || wordEnds[from + 1] >= stop
-      if (isOneWord && !isForced && !isEven && ends[wordEnds[stop + 1]] - x <= room + tolerance) {
-        traits |= trait.loneWord
+      const next = from < 0 ? first.stop : from + 1
+      const isOneWord = next >= stop || wordEnds[next] >= stop
+      if (isOneWord && !isForced && !isEven) {
+        const wordEnd = wordEnds[stop + 1]
+        const longer = measure ? measure(start, wordEnd) : ends[wordEnd] - x
+        if (longer <= room + tolerance) traits |= trait.loneWord
       }
       if (avoidsLoneEnd && stop === count - 1 && from >= 0) {
-        if (isWithoutSpace(text, offsets[from], contents[stop])) traits |= trait.loneWord
+        if (isWithoutSpace(text, start, contents[stop])) traits |= trait.loneWord
       }
       const own = raggedCost(room > 0 ? (room - width) / room : 0, traits)
       const sum = own + (from < 0 ? 0 : costs[from])
@@ -116,6 +115,15 @@ export function raggedStops(
   const chosen: number[] = []
   for (let stop = count - 1; stop >= 0; stop = before[stop]) chosen.push(stop)
   return chosen.reverse()
+}
+
+/** Writes for each stop the first from it on that does not divide a word; the last one behind it. */
+export function findWordEnds({ count, kinds }: StopRows, wordEnds: Int32Array) {
+  wordEnds[count] = count - 1
+  for (let stop = count - 1; stop >= 0; stop--) {
+    const isInside = stop < count - 1 && kinds[stop] === stopKind.hyphen
+    wordEnds[stop] = isInside ? wordEnds[stop + 1] : stop
+  }
 }
 
 function isWithoutSpace(text: string, start: number, end: number): boolean {

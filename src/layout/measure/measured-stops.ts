@@ -4,7 +4,7 @@ import { breakKinds, firstBeyondPlain, plain, plainCharacters } from '../../unic
 import { measuredItem } from '../plain-item.ts'
 import type { PlainRun } from '../plain-shaping.ts'
 import { hasSameBreaks, type PlainStyle } from '../plain-style.ts'
-import { hyphenText } from '../stops.ts'
+import { hyphenText } from './hyphen-text.ts'
 import { undivided } from './known-points.ts'
 import { type StopRows, stopKind } from './stop-rows.ts'
 import { pointsAt, pointsOf } from './word-points.ts'

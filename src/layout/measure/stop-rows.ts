@@ -1,3 +1,4 @@
+import { bytesRow, float64Row, uint32Row } from '../../blocks/index.ts'
 import { breakKind } from '../../unicode/index.ts'
 
 /** Kinds of stops beside those of `breakKind`. */
@@ -7,7 +8,7 @@ export const stopKind = { ...breakKind, hyphen: 3 } as const
 export const tolerance = 1e-6
 
 /** Most labels have fewer. */
-const firstCapacity = 64
+const usualCapacity = 64
 
 /**
  * The places a paragraph's lines may end at, in order: one row a stop. A line from the stop i to the stop
@@ -17,17 +18,17 @@ const firstCapacity = 64
 export class StopRows {
   count = 0
   /** The end of a line at each stop, in units along the paragraph set on one line; with its hyphen. */
-  ends: Float64Array = new Float64Array(firstCapacity)
+  ends: Float64Array
   /** The start of the line behind each stop, in the same units. */
-  nexts: Float64Array = new Float64Array(firstCapacity)
+  nexts: Float64Array
   /** The start of the line behind each stop, as an offset. */
-  offsets: Uint32Array = new Uint32Array(firstCapacity)
+  offsets: Uint32Array
   /** The start of the spaces that hang at the end of the line, as an offset. */
-  contents: Uint32Array = new Uint32Array(firstCapacity)
+  contents: Uint32Array
   /** The width of those spaces, in units. */
-  hangs: Float64Array = new Float64Array(firstCapacity)
+  hangs: Float64Array
   /** See `stopKind`. */
-  kinds: Uint8Array = new Uint8Array(firstCapacity)
+  kinds: Uint8Array
   /** The widest hyphen. */
   hyphenWidth = 0
 
@@ -38,6 +39,15 @@ export class StopRows {
   /** The offsets of tabs, and where they stand, in units: positions do not count their widths. */
   readonly tabOffsets: number[] = []
   readonly tabPlaces: number[] = []
+
+  constructor(capacity = usualCapacity) {
+    this.ends = float64Row(capacity)
+    this.nexts = float64Row(capacity)
+    this.offsets = uint32Row(capacity)
+    this.contents = uint32Row(capacity)
+    this.hangs = float64Row(capacity)
+    this.kinds = bytesRow(capacity)
+  }
 
   clear() {
     this.count = 0
@@ -59,6 +69,11 @@ export class StopRows {
     this.kinds[i] = kind
   }
 
+  /** The width of the text between a stop and the one before it. */
+  pieceAt(stop: number): number {
+    return this.ends[stop] - (stop === 0 ? 0 : this.nexts[stop - 1])
+  }
+
   private grow() {
     const length = this.ends.length * 2
     this.ends = copied(this.ends, new Float64Array(length))
@@ -73,4 +88,16 @@ export class StopRows {
 function copied<T extends Float64Array | Uint32Array | Uint8Array>(from: T, into: T): T {
   into.set(from)
   return into
+}
+
+/** Index of the first stop behind an offset, or how many there are: by bisection. */
+export function firstStopBehind({ offsets, count }: StopRows, offset: number): number {
+  let low = 0
+  let high = count
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (offsets[middle] <= offset) low = middle + 1
+    else high = middle
+  }
+  return low
 }

@@ -1,10 +1,11 @@
 import type { Face } from '../../fonts/index.ts'
 import { spaced, type WordLine } from '../../shaping/index.ts'
 import { breakKinds } from '../../unicode/index.ts'
-import { longestWord, partAdvances } from '../divided-words.ts'
+import { advanceOf } from '../line-runs.ts'
 import type { PlainStyle } from '../plain-style.ts'
-import { hyphenText } from '../stops.ts'
+import { hyphenText } from './hyphen-text.ts'
 import { keepFor, undivided, type WordPoints } from './known-points.ts'
+import { endingAdvance, longestWord } from './shaped-edges.ts'
 import { stopKind } from './stop-rows.ts'
 
 /** The places where a line may end inside a word with spaces on both sides, found once; `null` if it has none. */
@@ -59,8 +60,8 @@ export function pointsAt(
       if (text.length > longestWord) return undivided
       const shape = (part: string) => spaced(tools.shape(face, part, segment), part, spacing, face)
       const hyphen = kind === stopKind.hyphen ? hyphenText({ face }) : ''
-      const parts = partAdvances(shape, text.slice(0, offset), text.slice(offset), hyphen)
-      ;[before, behind] = parts
+      before = endingAdvance(shape, text.slice(0, offset), hyphen)
+      behind = advanceOf(shape(text.slice(offset)))
     }
     points.offsets.push(offset)
     points.kinds.push(kind)
