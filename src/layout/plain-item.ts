@@ -1,6 +1,5 @@
 import {
   hasMissing,
-  isCursive,
   isOfWords,
   type ShapingItem,
   shapedWhole,
@@ -50,7 +49,7 @@ export function measuredItem(
     ? measuredWhole(item, text, own.tools)
     : own.tools.measureWords(face, piece, segment, spacing)
   if (!words) return undefined
-  const isWordwise = !isOne && !isCursive(segment.script) && !piece.includes(softHyphen)
+  const isWordwise = !isOne && !piece.includes(softHyphen)
   const scale = item ? unitScale(face, item.size) : own.scale
   return { start, end, next, scale, piece, words, isWordwise }
 }
