@@ -1,4 +1,4 @@
-import { itemized, type ShapingItem } from '../shaping/index.ts'
+import { type Isolate, itemized, type ShapingItem } from '../shaping/index.ts'
 import { scriptOfPlain, scriptRuns } from './plain-script.ts'
 import { type PlainRun, styledParagraph } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
@@ -89,8 +89,9 @@ export function dividedByItems(
   text: string,
   own: PlainStyle,
   runs: readonly PlainRun[],
+  isolates: readonly Isolate[],
 ): DividedText | undefined {
-  const paragraph = styledParagraph(text, 0, runs, own)
+  const paragraph = { ...styledParagraph(text, 0, runs, own), isolates }
   const { items, level, problems } = itemized(paragraph, own.tools)
   if (problems.length > 0) return undefined
   return {

@@ -3,7 +3,6 @@ export { type Affinity, type Caret, caretAt } from './carets.ts'
 export { aLayout, checkLayout, isLayout } from './check-layout.ts'
 export type { LinePlan } from './continuation.ts'
 export { type Continuation, textStart } from './continuation.ts'
-export { isBeyondPlain } from './divided-runs.ts'
 export { fittedLayout } from './fitted-layout.ts'
 export { fittedRatio } from './fitted-size.ts'
 export { flowMatrix } from './flow.ts'
@@ -27,7 +26,7 @@ export { lineEndsOf } from './line-ends.ts'
 export { type LinkedText, linkedTexts } from './linked-text.ts'
 export { easedLongWords } from './long-words.ts'
 export { facesUsed } from './looks.ts'
-export { measuredLayout, type WordText } from './measured-layout.ts'
+export { measuredLayout, noIsolates, type WordText } from './measured-layout.ts'
 export {
   type CaretMove,
   type CaretPlace,

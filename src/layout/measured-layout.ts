@@ -1,3 +1,4 @@
+import type { Isolate } from '../shaping/index.ts'
 import { roomOf } from './break/line-rooms.ts'
 import { dividedAtTabs, dividedByItems, dividedByScript, isBeyondPlain } from './divided-runs.ts'
 import type { Frame } from './frame.ts'
@@ -23,8 +24,8 @@ export interface WordText {
   readonly runs: readonly PlainRun[] | undefined
   /** The source map, if the text differs from the markup. */
   readonly sourceMap: readonly SourcePiece[] | undefined
-  /** Whether none of it keeps a direction of its own. */
-  readonly isOfOneDirection: boolean
+  /** What keeps a direction of its own, as values do. */
+  readonly isolates: () => readonly Isolate[]
 }
 
 /**
@@ -48,9 +49,11 @@ export function measuredLayout(
     const layout = inRuns && laidOut(inRuns, { script, isOne, level: 0, frame, fittedSize })
     if (layout) return layout
   }
-  if (!given.isOfOneDirection || text === '' || frame.continues) return undefined
+  if (text === '' || frame.continues) return undefined
   const all = runs ?? wholeRun(given)
-  const divided = isBeyondPlain(text, own, all) ? dividedByItems(text, own, all) : undefined
+  const divided = isBeyondPlain(text, own, all)
+    ? dividedByItems(text, own, all, given.isolates())
+    : undefined
   if (!divided) return undefined
   const { level } = divided
   const inItems = { ...given, runs: divided.runs }
@@ -80,6 +83,9 @@ function inScripts(given: WordText): WordText | undefined {
   const divided = dividedByScript(text, runs)
   return divided === runs ? undefined : { ...given, runs: divided }
 }
+
+const none: readonly never[] = []
+export const noIsolates = () => none
 
 interface LayoutSetting {
   /** The bit of its script, if it is in one. */
@@ -193,8 +199,6 @@ function widestJustified(
 
 const isIndented = ({ firstIndent, indent, style: { endIndent } }: PlainStyle) =>
   firstIndent !== 0 || indent !== 0 || endIndent !== 0
-
-const none: Layout['problems'] = []
 
 const newline = 0x0a
 

@@ -1,10 +1,10 @@
 import {
   type Frame,
   fittedLayout,
-  isBeyondPlain,
   type Layout,
   type LayoutTools,
   measuredLayout,
+  noIsolates,
   type PlainRun,
   type PlainStyle,
   type PlainText,
@@ -14,7 +14,7 @@ import {
   type WordText,
 } from '../layout/index.ts'
 import { isRich, nextMark, type RichText, type Values } from '../markup/index.ts'
-import { keptByStyle, keptWithFonts } from '../shaping/index.ts'
+import { type Isolate, keptByStyle, keptWithFonts } from '../shaping/index.ts'
 import type { Sheet, Style } from '../sheet/index.ts'
 import { isEmpty } from './is-empty.ts'
 import { hasProblems } from './not-drawn.ts'
@@ -212,9 +212,10 @@ export function plainTypesetter({
       const { start: from, end: to } = piece
       sourceMap.push({ start, end: text.length, source: { start: from, end: to } })
     }
+    const isolates = () => sourceMap.filter((_, i) => pieces[i].isValue)
     // The general way finds paragraphs that are entirely within a span.
     if (text.includes('\n')) return undefined
-    return { text, own, runs, sourceMap, isOfOneDirection: false }
+    return { text, own, runs, sourceMap, isolates }
   }
 
   function set(
@@ -225,10 +226,7 @@ export function plainTypesetter({
   ): Layout | 'general' | undefined {
     const text = wordText(markup, name, values)
     if (!text) return undefined
-    const layout = measuredLayout(text, frame)
-    if (layout || text.isOfOneDirection) return layout ?? 'general'
-    // The general way handles text with a direction of its own.
-    return isBeyondPlain(text.text, text.own, text.runs ?? []) ? undefined : 'general'
+    return measuredLayout(text, frame) ?? 'general'
   }
 
   function setResolved(
@@ -243,11 +241,13 @@ export function plainTypesetter({
     if (!hasLimitsOf(stated, style)) return undefined
     const runs: PlainRun[] = []
     let text = ''
-    let isOfOneDirection = true
+    const isolates: Isolate[] = []
     for (const paragraph of paragraphs) {
       if (paragraph.style !== style) return undefined
-      isOfOneDirection &&= paragraph.isolates.length === 0
       const { offset } = paragraph
+      for (const { start, end } of paragraph.isolates) {
+        isolates.push({ start: offset + start, end: offset + end })
+      }
       for (const {
         start,
         end,
@@ -267,10 +267,14 @@ export function plainTypesetter({
     const [{ own, link, action }] = runs
     const isBare = link === undefined && action === undefined
     if (runs.length === 1 && paragraphs.length === 1 && own.style === style && isBare) {
-      return bareLayout(text, own, frame, sourceMap, isOfOneDirection)
+      return measuredLayout(
+        { ...inOneStyle(text, own), sourceMap, isolates: () => isolates },
+        frame,
+      )
     }
     const whole = plainAsRead(style, own.styleNames)
-    return whole && measuredLayout({ text, own: whole, runs, sourceMap, isOfOneDirection }, frame)
+    const all = { text, own: whole ?? own, runs, sourceMap, isolates: () => isolates }
+    return whole && measuredLayout(all, frame)
   }
 
   return {
@@ -303,17 +307,8 @@ const inOneStyle = (text: string, own: PlainStyle): WordText => ({
   own,
   runs: undefined,
   sourceMap: undefined,
-  isOfOneDirection: true,
+  isolates: noIsolates,
 })
-
-/** A layout of text in one style. */
-const bareLayout = (
-  text: string,
-  own: PlainStyle,
-  frame: Frame,
-  sourceMap: readonly SourcePiece[] | undefined,
-  isOfOneDirection: boolean,
-) => measuredLayout({ text, own, runs: undefined, sourceMap, isOfOneDirection }, frame)
 
 /** Whether a text of a style is wrapped first fit, at its words alone, in rooms that are all as wide. */
 const isSimplyWrapped = ({ style, hasUsualBreaks, marker }: PlainStyle) =>

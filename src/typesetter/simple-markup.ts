@@ -10,6 +10,7 @@ import {
 /** A piece of simple markup: text, or a value, in the whole text or in a span of one style. */
 export interface SimplePiece {
   readonly text: string
+  readonly isValue?: boolean
   /** The style of the span it stands in. */
   readonly span: string | undefined
   /** Where it stands in the markup. */
@@ -57,7 +58,7 @@ export function simplePieces(markup: string, values: Values): readonly SimplePie
     if (text === undefined) return undefined
     used.add(name)
     if (text !== '') {
-      pieces.push({ text, span, start: at, end: end + 1 })
+      pieces.push({ text, isValue: true, span, start: at, end: end + 1 })
       if (span === undefined) isOutside = true
     }
     at = end + 1
@@ -85,7 +86,7 @@ export function richPieces(rich: RichText, values: Values): readonly SimplePiece
       if (text === undefined) return false
       used.add(node.name)
       if (text === '') return true
-      pieces.push({ text, span, start, end })
+      pieces.push({ text, isValue: true, span, start, end })
     }
     if (span === undefined) isOutside = true
     return true

@@ -7,6 +7,7 @@ import {
   type Values,
   valueNames,
 } from '../markup/index.ts'
+import type { Isolate } from '../shaping/index.ts'
 import type { Resolved } from './resolve.ts'
 
 /** Markup in its styles, read once: what each of its pieces is, with places for values. */
@@ -16,8 +17,6 @@ export interface TextTemplate {
   readonly pieces: readonly TemplatePiece[]
   /** The names of its values. */
   readonly names: readonly string[]
-  /** Whether none of it keeps a direction of its own. */
-  readonly isOfOneDirection: boolean
 }
 
 interface TemplatePiece {
@@ -25,6 +24,8 @@ interface TemplatePiece {
   readonly text: string | undefined
   /** The name of the value. */
   readonly name: string
+  /** Whether it keeps a direction of its own. */
+  readonly isIsolate: boolean
   readonly run: Omit<PlainRun, 'start' | 'end'>
   /** Where it stands in the markup; undefined of a text that stands elsewhere. */
   readonly source: SourcePiece['source'] | undefined
@@ -65,6 +66,7 @@ export function readTemplate(
   const pieces: TemplatePiece[] = []
   let source = 0
   const { sourceMap } = resolved
+  const isolated = new Set(isolates.map(({ start }) => start))
   for (const { start, end, style: styled, styleNames = [], link, action, box } of runs) {
     const isFilled = hole.test(`${link}${action}`)
     const inRun = box || isFilled ? undefined : plainAsRead(styled, styleNames)
@@ -85,13 +87,14 @@ export function readTemplate(
       pieces.push({
         text: isHole ? undefined : text.slice(at, next),
         name: isHole ? names[code - firstHole] : '',
+        isIsolate: isolated.has(at),
         run,
         source: of,
       })
       at = next
     }
   }
-  return { own, pieces, names, isOfOneDirection: isolates.length === 0 }
+  return { own, pieces, names }
 }
 
 const hole = /[\ue000-\uf8ff]/
@@ -103,7 +106,7 @@ const beyondLine = /[\n\r\v\f\u0085\u2028\u2029\ufffc\ue000-\uf8ff]/
 
 /** A template with its values; undefined where one is missing, empty, of another kind or unused. */
 export function filledTemplate(
-  { own, pieces, names, isOfOneDirection }: TextTemplate,
+  { own, pieces, names }: TextTemplate,
   values: Values,
 ): WordText | undefined {
   for (const name in values) if (!names.includes(name)) return undefined
@@ -122,7 +125,18 @@ export function filledTemplate(
     else runs.push({ start, end, ...run })
     last = run
   }
-  return { text, own, runs, sourceMap, isOfOneDirection }
+  return { text, own, runs, sourceMap, isolates: () => isolatesIn(pieces, values) }
+}
+
+function isolatesIn(pieces: readonly TemplatePiece[], values: Values): readonly Isolate[] {
+  const isolates: Isolate[] = []
+  let end = 0
+  for (const { text, name, isIsolate } of pieces) {
+    const start = end
+    end += (text ?? valueText(values, name) ?? '').length
+    if (isIsolate) isolates.push({ start, end })
+  }
+  return isolates
 }
 
 /** The text of a value that is a text of one line, or a number. */

@@ -12,6 +12,7 @@ import {
   layOut,
   layoutTools,
   measuredLayout,
+  noIsolates,
   type PlainText,
   scaledTexts,
   sourceMapOf,
@@ -246,7 +247,7 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
   function preparedPlainly(simple: PlainText, frame: Frame): ShapedText {
     const { text, own, texts } = simple
     const resolved = plainlyResolved(simple)
-    const bare = { text, own, runs: undefined, sourceMap: undefined, isOfOneDirection: true }
+    const bare = { text, own, runs: undefined, sourceMap: undefined, isolates: noIsolates }
     const general = shapedText(
       texts,
       frame,
