@@ -1,4 +1,5 @@
 import { type Isolate, itemized, type ShapingItem } from '../shaping/index.ts'
+import { hasHangingLetters } from './measure/hanging-letters.ts'
 import { scriptOfPlain, scriptRuns } from './plain-script.ts'
 import { type PlainRun, styledParagraph } from './plain-shaping.ts'
 import type { PlainStyle } from './plain-style.ts'
@@ -66,7 +67,7 @@ interface DividedText {
  */
 export function isBeyondPlain(text: string, own: PlainStyle, runs: readonly PlainRun[]): boolean {
   if (text.length > mostDivided || isDivided(text)) return false
-  if (!own.isOfWords || scriptOfPlain(text) === 0) return true
+  if (!own.isOfWords || scriptOfPlain(text) === 0 || hasHangingLetters(text)) return true
   return runs.some(run => !run.own.isOfWords || lacksGlyph(text, run))
 }
 

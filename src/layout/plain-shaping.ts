@@ -99,7 +99,7 @@ export const styledParagraph = (
   { style }: PlainStyle,
 ) => ({ text, runs: runs.map(styledRun), isolates: [], offset, style })
 
-function styledRun({ start, end, own, link, action }: PlainRun): StyledRun {
+export function styledRun({ start, end, own, link, action }: PlainRun): StyledRun {
   const run = { start, end, style: own.style, styleNames: own.styleNames }
   if (link === undefined && action === undefined) return run
   return { ...run, ...(link !== undefined && { link }), ...(action !== undefined && { action }) }

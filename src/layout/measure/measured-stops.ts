@@ -1,11 +1,23 @@
 import type { Face } from '../../fonts/index.ts'
-import { alongGlyph, isUnbroken, type WordLine } from '../../shaping/index.ts'
+import {
+  alongGlyph,
+  hasMissing,
+  isOfWords,
+  isUnbroken,
+  type ShapingItem,
+  shapedItem,
+  type WordLine,
+} from '../../shaping/index.ts'
 import { breakKinds, firstBeyondPlain, plain, plainCharacters } from '../../unicode/index.ts'
+import type { LayoutTools } from '../layout-tools.ts'
 import { measuredItem } from '../plain-item.ts'
-import type { PlainRun } from '../plain-shaping.ts'
-import { hasSameBreaks, type PlainStyle } from '../plain-style.ts'
+import { type PlainRun, styledRun } from '../plain-shaping.ts'
+import { behindItem, hasSameBreaks, type PlainStyle } from '../plain-style.ts'
+import { hasHangingLetters } from './hanging-letters.ts'
 import { hyphenText } from './hyphen-text.ts'
 import { undivided } from './known-points.ts'
+import { stopKinds } from './shaped-stops.ts'
+import { addShapedStops, type Pen } from './shaped-stretch.ts'
 import { type StopRows, stopKind } from './stop-rows.ts'
 import { pointsAt, pointsOf } from './word-points.ts'
 
@@ -26,11 +38,7 @@ interface Stretch {
   readonly first: number
 }
 
-/**
- * The state between stretches: how far along the text is, where its last word ends if a line ends there,
- * and where it ends if none does.
- */
-const pen = { x: 0, end: 0, behind: 0, content: 0, isBegun: false }
+const pen: Pen = { x: 0, end: 0, behind: 0, content: 0, isBegun: false }
 
 /**
  * Writes the stops of a paragraph of words in one style into rows; false where widths of words do not
@@ -59,16 +67,29 @@ export function measureRunStops(
   script: number,
   rows: StopRows,
 ): boolean {
-  if (hasHangingLetters(text)) return false
   begin(rows)
+  let kinds: Uint8Array | undefined
+  let widths: Float64Array | undefined
   for (let i = 0; i < runs.length; ) {
     if (runs[i].isTab) {
       rows.tabOffsets.push(runs[i++].start)
       rows.tabPlaces.push(pen.x)
       continue
     }
+    const whole = runs[i].item
+    if (whole && isShapedWhole(whole, text, own.tools)) {
+      kinds ??= stopKinds(text, own.style, runs.map(styledRun), own.tools)
+      widths ??= new Float64Array(text.length + 1)
+      const run = shapedItem(whole, text, own.tools)
+      const edges = { shapingText: text, widths, shape: own.tools.shape }
+      if (hasMissing(run.shaped.glyphs) || !addShapedStops(run, kinds, edges, pen, rows)) {
+        return false
+      }
+      i = behindItem(runs, i)
+      continue
+    }
     const item = measuredItem(text, runs, i, script)
-    if (!item?.isWordwise) return false
+    if (!item || hasHangingLetters(item.piece)) return false
     const { start, piece, words, scale } = item
     const { own: style, item: known } = runs[i]
     const stretch = {
@@ -91,13 +112,9 @@ export function measureRunStops(
   return true
 }
 
-/**
- * Whether spaces are letters of words, which would hang at the end of a line, and soft hyphens, which
- * would be shown there.
- */
-export const hasHangingLetters = (text: string) => hanging.test(text)
-
-const hanging = /[\u00ad\u1680\u2000-\u2006\u2008-\u200b\u205f]/
+/** Whether a stretch is not put together from words: all of it is shaped. */
+const isShapedWhole = (item: ShapingItem, text: string, tools: LayoutTools) =>
+  !isOfWords(item, text, tools) || hasHangingLetters(text.slice(item.start, item.end))
 
 function begin(rows: StopRows) {
   rows.clear()
@@ -165,6 +182,8 @@ function areAllUsual(runs: readonly PlainRun[], first: number, end: number): boo
 
 /** Whether a line may surely end at spaces: before a letter or a digit, behind one or what closes a word. */
 function isUsualBreak(text: string, content: number, at: number, kinds: Uint8Array): boolean {
+  // There may be controls of direction between them too.
+  if (text.charCodeAt(at - 1) !== space) return false
   const [before, after] = [text.charCodeAt(content - 1), text.charCodeAt(at)]
   if (before >= firstBeyondPlain || after >= firstBeyondPlain) return false
   return (

@@ -1,12 +1,45 @@
 import type { ShapedGlyphs } from '../../fonts/index.ts'
-import {
-  isSafeEdge,
-  type Shape,
-  type ShapedParagraph,
-  type ShapedRun,
-  spaced,
-} from '../../shaping/index.ts'
+import { isSafeEdge, type Shape, type ShapedRun, spaced, unitScale } from '../../shaping/index.ts'
 import { advanceOf } from '../line-runs.ts'
+
+/** A text as it is shaped. */
+export interface ShapedEdges {
+  readonly shapingText: string
+  /** The position of each offset of its shaped runs, in units. */
+  readonly widths: Float64Array
+  readonly shape: Shape
+}
+
+/** Where a line ends whose content ends at an offset in a run, in units; undefined where it takes too much to tell. */
+export function endAt(
+  edges: ShapedEdges,
+  run: ShapedRun,
+  offset: number,
+  hyphen: string,
+): number | undefined {
+  const { shapingText, widths } = edges
+  const { face, size, spacing, start, endDeltas, box } = run
+  if (box) return widths[offset]
+  const scale = unitScale(face, size)
+  const tracking = spacing.tracking * size
+  if (hyphen === '' && isSafeEdge(run, offset, shapingText)) {
+    return widths[offset] + (endDeltas?.[offset - start] ?? 0) * scale - tracking
+  }
+  const part = partBefore(edges, run, offset, hyphen)
+  return part && widths[part.edge] + part.advance * scale - tracking
+}
+
+/** Where a line begins that starts at an offset in a run; undefined as above. */
+export function nextAt(edges: ShapedEdges, run: ShapedRun, offset: number): number | undefined {
+  const { shapingText, widths } = edges
+  const { face, size, start, endDeltas } = run
+  if (isSafeEdge(run, offset, shapingText)) return widths[offset]
+  const part = partBehind(edges, run, offset)
+  if (!part) return undefined
+  // Before a space the word is as much wider or narrower.
+  const delta = endDeltas?.[part.edge - start] ?? 0
+  return widths[part.edge] - (part.advance - delta) * unitScale(face, size)
+}
 
 /** What is shaped alone to know where a line ends inside it, or begins: from a place, or up to one. */
 interface EdgePart {
@@ -26,12 +59,11 @@ export const longestWord = 64
  * Worked input: in `waffle` the letters `ffl` are one glyph. Divided as `waf-fle`, the line ends
  * behind `waf-` as that is shaped, and the next starts the width of `fle` before the word's end.
  */
-export function partBefore(
-  { shapingText }: ShapedParagraph,
+function partBefore(
+  { shapingText, shape }: ShapedEdges,
   run: ShapedRun,
   offset: number,
   hyphen: string,
-  shape: Shape,
 ): EdgePart | undefined {
   if (run.upright) return undefined
   let edge = offset - 1
@@ -41,11 +73,10 @@ export function partBefore(
 }
 
 /** The letters behind the start of a line, up to the end of their word or the next safe place. */
-export function partBehind(
-  { shapingText }: ShapedParagraph,
+function partBehind(
+  { shapingText, shape }: ShapedEdges,
   run: ShapedRun,
   offset: number,
-  shape: Shape,
 ): EdgePart | undefined {
   if (run.upright) return undefined
   let edge = offset + 1

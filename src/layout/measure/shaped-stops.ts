@@ -1,10 +1,10 @@
 import {
-  isSafeEdge,
   type ShapedParagraph,
   type ShapedRun,
   type StyledRun,
   unitScale,
 } from '../../shaping/index.ts'
+import type { Style } from '../../sheet/index.ts'
 import { breakKind, breakKinds } from '../../unicode/index.ts'
 import type { BackedStretch } from '../backing-room.ts'
 import { contentEnd, hasContent } from '../content-end.ts'
@@ -12,7 +12,7 @@ import { indexAt } from '../index-at.ts'
 import type { LayoutTools } from '../layout-tools.ts'
 import { paragraphWidths } from '../paragraph-widths.ts'
 import { hyphenText } from './hyphen-text.ts'
-import { partBefore, partBehind } from './shaped-edges.ts'
+import { endAt, nextAt } from './shaped-edges.ts'
 import { firstStopBehind, StopRows, stopKind } from './stop-rows.ts'
 
 /** The places the lines of a shaped paragraph may end at. */
@@ -34,7 +34,8 @@ export function shapedStops(
 ): ShapedStops {
   const { text, glyphRuns, runs } = paragraph
   const widths = paragraphWidths(paragraph, stretches)
-  const kinds = stopKinds(paragraph, tools)
+  const edges = { shapingText: paragraph.shapingText, widths, shape: tools.shape }
+  const kinds = stopKinds(text, paragraph.style, runs, tools)
   let count = 0
   for (let offset = 1; offset < kinds.length; offset++) if (kinds[offset] !== 0) count++
   const rows = new StopRows(count)
@@ -49,18 +50,13 @@ export function shapedStops(
     while (run + 1 < glyphRuns.length && glyphRuns[run].end < content) run++
     const own = glyphRuns[run]
     const hyphen = kind === stopKind.hyphen && own ? hyphenText(own) : ''
-    if (hyphen !== '') {
-      const width = own.face.advance(own.face.glyphOf(hyphen.charCodeAt(0)))
-      rows.hyphenWidth = Math.max(rows.hyphenWidth, width * unitScale(own.face, own.size))
-    }
+    if (hyphen !== '') noteHyphen(rows, own, hyphen)
     const isBlank = (!isFilled && content === previous) || !own
-    const end = isBlank ? widths[content] : endAt(paragraph, own, content, hyphen, widths, tools)
+    const end = isBlank ? widths[content] : endAt(edges, own, content, hyphen)
     let behind = run
     while (behind + 1 < glyphRuns.length && glyphRuns[behind].end <= offset) behind++
     const isAlone = offset === text.length || !glyphRuns[behind]
-    const next = isAlone
-      ? widths[offset]
-      : nextAt(paragraph, glyphRuns[behind], offset, widths, tools)
+    const next = isAlone ? widths[offset] : nextAt(edges, glyphRuns[behind], offset)
     if (end === undefined || next === undefined) isExact = false
     const hang = widths[offset] - widths[content]
     rows.add(end ?? widths[content], next ?? widths[offset], hang, content, offset, kind)
@@ -71,60 +67,32 @@ export function shapedStops(
   return { rows, widths, isExact, largestSize }
 }
 
-/** Where a line ends whose content ends at an offset; undefined where it takes too much to tell. */
-function endAt(
-  paragraph: ShapedParagraph,
-  run: ShapedRun,
-  offset: number,
-  hyphen: string,
-  widths: Float64Array,
-  tools: LayoutTools,
-): number | undefined {
-  const { face, size, spacing, start, endDeltas, box } = run
-  const scale = unitScale(face, size)
-  if (box) return widths[offset]
-  const tracking = spacing.tracking * size
-  if (hyphen === '' && isSafeEdge(run, offset, paragraph.shapingText)) {
-    return widths[offset] + (endDeltas?.[offset - start] ?? 0) * scale - tracking
-  }
-  const part = partBefore(paragraph, run, offset, hyphen, tools.shape)
-  return part && widths[part.edge] + part.advance * scale - tracking
+/** Notes how wide a run's hyphen is. */
+export function noteHyphen(rows: StopRows, { face, size }: ShapedRun, hyphen: string) {
+  const width = face.advance(face.glyphOf(hyphen.charCodeAt(0))) * unitScale(face, size)
+  rows.hyphenWidth = Math.max(rows.hyphenWidth, width)
 }
 
 /** Where a line begins that starts at an offset, in units: behind a stop, or inside a word that was broken. */
 export function startAt(
-  paragraph: ShapedParagraph,
+  { glyphRuns, shapingText }: ShapedParagraph,
   { rows, widths }: ShapedStops,
   offset: number,
-  tools: LayoutTools,
+  { shape }: LayoutTools,
 ): number | undefined {
   const stop = firstStopBehind(rows, offset) - 1
   if (offset === 0) return 0
   if (stop >= 0 && rows.offsets[stop] === offset) return rows.nexts[stop]
-  const { glyphRuns } = paragraph
-  return nextAt(paragraph, glyphRuns[indexAt(glyphRuns, offset)], offset, widths, tools)
-}
-
-/** Where the line behind a stop begins; undefined where it takes too much to tell. */
-function nextAt(
-  paragraph: ShapedParagraph,
-  run: ShapedRun,
-  offset: number,
-  widths: Float64Array,
-  tools: LayoutTools,
-): number | undefined {
-  const { face, size, start, endDeltas } = run
-  if (isSafeEdge(run, offset, paragraph.shapingText)) return widths[offset]
-  const part = partBehind(paragraph, run, offset, tools.shape)
-  if (!part) return undefined
-  // Before a space the word is as much wider or narrower.
-  const delta = endDeltas?.[part.edge - start] ?? 0
-  return widths[part.edge] - (part.advance - delta) * unitScale(face, size)
+  return nextAt({ shapingText, widths, shape }, glyphRuns[indexAt(glyphRuns, offset)], offset)
 }
 
 /** The places at which lines may end: in the text, and inside words that may be hyphenated. */
-function stopKinds(paragraph: ShapedParagraph, tools: LayoutTools): Uint8Array {
-  const { text, style, runs } = paragraph
+export function stopKinds(
+  text: string,
+  style: Style,
+  runs: readonly Pick<StyledRun, 'start' | 'end' | 'style'>[],
+  tools: LayoutTools,
+): Uint8Array {
   const { lineBreak, wordBreak, language } = style
   const kinds = breakKinds(text, { lineBreak, wordBreak, language })
   for (let at = text.indexOf('\u00ad'); at >= 0; at = text.indexOf('\u00ad', at + 1)) {
@@ -139,7 +107,7 @@ function stopKinds(paragraph: ShapedParagraph, tools: LayoutTools): Uint8Array {
 }
 
 /** Stretches of one language that may be hyphenated; a word may go through several styles. */
-function hyphenated(runs: readonly StyledRun[]) {
+function hyphenated(runs: readonly Pick<StyledRun, 'start' | 'end' | 'style'>[]) {
   const stretches: { start: number; end: number; language: string }[] = []
   for (const { start, end, style } of runs) {
     if (!style.hyphenation) continue
