@@ -11,7 +11,7 @@ import { measureRunStops, measureStops } from './measure/measured-stops.ts'
 import { StopRows, tolerance } from './measure/stop-rows.ts'
 import { widestPiece } from './measure/widest-piece.ts'
 import { type NumberedLines, oneLine } from './numbered-lines.ts'
-import { measuredItem, wholeLength } from './plain-item.ts'
+import { measuredItem } from './plain-item.ts'
 import { longestWord } from './plain-places.ts'
 import { measuredPlainly } from './plain-script.ts'
 import type { PlainRun } from './plain-shaping.ts'
@@ -71,11 +71,7 @@ export function runLines(
   const { text, own, script, rooms } = framed
   if (text === '') return oneLine(0, 0)
   if (script === 0 && runs[0].script === undefined && !runs[0].item) return undefined
-  if (!measureRunStops(text, own, runs, script, rows)) {
-    const length = wholeLength(text, runs, script)
-    const fits = length !== undefined && length <= rooms.first + tolerance
-    return fits ? oneLine(text.length, length) : undefined
-  }
+  if (!measureRunStops(text, own, runs, script, rows)) return undefined
   if (rows.tabOffsets.length > 0) return tabbed(framed)
   const length = rows.ends[rows.count - 1]
   if (length <= rooms.first + tolerance) return oneLine(text.length, length)

@@ -13,7 +13,6 @@ export {
   itemized,
   type ShapedParagraph,
   shapedItem,
-  shapedWhole,
   shapeParagraph,
 } from './shape-paragraph.ts'
 export { concatenatedGlyphs } from './shape-pieces.ts'

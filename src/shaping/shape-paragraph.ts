@@ -113,19 +113,6 @@ export function isOfWords(item: ShapingItem, whole: string, tools: ShapingTools)
   return tools.hasWords(item.face, whole.slice(item.start, item.end), item.segment)
 }
 
-/**
- * The glyphs of a stretch that stands along the line, in the engine's order and without its spacing.
- * Long ones are shaped in pieces elsewhere.
- */
-export function shapedWhole(
-  item: ShapingItem,
-  whole: string,
-  { shape }: ShapingTools,
-): ShapedGlyphs {
-  const text = whole.slice(item.start, item.end)
-  return shape(item.face, text, item.segment, contextIn(item, whole))
-}
-
 /** Letters that join with those beside the stretch are no words of it. */
 function contextIn({ segment, start, end }: ShapingItem, whole: string): Context | undefined {
   return isCursive(segment.script) ? contextOf(whole, start, end) : undefined

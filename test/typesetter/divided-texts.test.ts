@@ -72,7 +72,7 @@ describe('texts with several scripts, faces and directions', () => {
     return quick
   }
 
-  it('are laid out on one line by numbers', () => {
+  it('are laid out by numbers, on one line and on several', () => {
     for (const [markup, style] of [
       ['تغادر القوارب عند الغروب', 'arabic'],
       ['تغادر ١٢:٤٠ من Ardle Point', 'arabic'],
@@ -88,22 +88,34 @@ describe('texts with several scripts, faces and directions', () => {
         const layout = check(markup, { style, ...frame })
         expect([markup, frame, isByNumbers(layout)]).toEqual([markup, frame, true])
       }
-      check(markup, { style, width: 60 })
-      check(markup, { style, width: 60, maxLines: 1 })
+      const narrow = check(markup, { style, width: 80 })
+      expect([markup, isByNumbers(narrow), narrow.lines.length > 1]).toEqual([markup, true, true])
+      check(markup, { style, width: 80, maxLines: 1 })
       const { lines, paragraphs } = typesetter.set(markup as string, { style })
       expect(lines[0].level).toBe(paragraphs[0].direction === 'rtl' ? 1 : 0)
     }
   })
 
-  it('with isolated values are laid out in general', () => {
-    for (const markup of ['{a} 12:40', '~bold[{a}] → {b}', '{b} {a}']) {
-      check(markup, { style: 'plain', values: { a: 'ميناء', b: 'Ardle 12' } })
-      check(markup, { style: 'leftward', values: { a: 'ميناء', b: 'Ardle 12' } })
+  it('keep the directions of their values', () => {
+    const values = { a: 'ميناء', b: 'Ardle 12' }
+    for (const [markup, own] of [
+      ['{a} 12:40', { a: values.a }],
+      ['~big[{a}] → {b}', values],
+      ['{b} {a}', values],
+      ['~href="/x"[{b}], {a}: {b}', values],
+    ] as const) {
+      for (const style of ['plain', 'leftward', 'arabic']) {
+        // What is set twice is read into a template.
+        for (let round = 0; round < 3; round++) {
+          const layout = check(markup, { style, values: own })
+          expect([markup, style, isByNumbers(layout)]).toEqual([markup, style, true])
+        }
+      }
     }
   })
 
   it('are the same as in the general layout', () => {
-    const onOne = { plain: 0, all: 0 }
+    const found = { byNumbers: 0, several: 0, all: 0 }
     const list = fc.constantFrom(...lists)
     const part = fc.record({
       word: fc.tuple(list, fc.nat(12)).map(([own, i]) => own[i % own.length]),
@@ -137,15 +149,18 @@ describe('texts with several scripts, faces and directions', () => {
           return i === 0 ? shown : gap + shown
         })
         const layout = check(markup.join(''), { ...own, values })
-        // Of what keeps a direction, and of tabs, numbers do not tell.
-        if (/[{\t\n]/.test(markup.join('')) || layout.lines.length > 1) return
-        onOne.all++
-        if (isByNumbers(layout)) onOne.plain++
+        // Of tabs and several paragraphs numbers do not tell.
+        if (/[\t\n]/.test(markup.join(''))) return
+        found.all++
+        if (!isByNumbers(layout)) return
+        found.byNumbers++
+        if (layout.lines.length > 1) found.several++
       }),
       { numRuns: 900 },
       () => {
-        expect(onOne.all).toBeGreaterThan(100)
-        expect(onOne.plain / onOne.all).toBeGreaterThan(0.4)
+        expect(found.all).toBeGreaterThan(100)
+        expect(found.byNumbers / found.all).toBeGreaterThan(0.4)
+        expect(found.several).toBeGreaterThan(60)
       },
     )
   })
