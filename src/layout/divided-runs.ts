@@ -38,21 +38,21 @@ function divided(
 ): readonly PlainRun[] {
   const parts: PlainRun[] = []
   let next = 0
-  for (const { start: first, end: last, own, link, action } of runs) {
+  for (const { start: first, end: last, own, box, link, action } of runs) {
     for (let start = first; start < last; ) {
       while (stretches[next].end <= start) next++
       const { script, item } = stretches[next]
       const end = Math.min(last, stretches[next].end)
       // Written out: copies by spreading take longer than all else of it.
-      parts.push({ start, end, own, script, item, link, action })
+      parts.push({ start, end, own, script, item, box, link, action })
       start = end
     }
   }
   return parts
 }
 
-/** Texts that are longer are rarely on one line. */
-const mostDivided = 256
+/** Longer texts are rarely labels: all of their lines are read. */
+const mostDivided = 1024
 
 /** A text divided as all others are: runs of one face, script and direction each. */
 interface DividedText {

@@ -111,7 +111,7 @@ function laidOut(given: WordText, setting: LayoutSetting): Layout | undefined {
   if (continues && (!isOne || isWidened || style.breaking !== 'fast')) return undefined
   const aside = padding.inlineStart + padding.inlineEnd
   const length = frame.width === undefined ? Infinity : Math.max(0, frame.width - aside)
-  const isUniform = !runs || runs.every(run => run.own.reach === own.reach)
+  const isUniform = !runs || runs.every(run => run.own.reach === own.reach && !run.box)
   const maxLines = frame.maxLines ?? style.maxLines ?? Infinity
   // Several paragraphs that overflow their frame need more detailed reports.
   const shown = isOne && isUniform ? Math.min(maxLines, linesIn(own, frame)) : maxLines
@@ -140,9 +140,10 @@ function laidOut(given: WordText, setting: LayoutSetting): Layout | undefined {
   if (count > maxLines) return undefined
   const height = heightOf(given, lines, isUniform)
   if (isTooHigh(height, own, frame)) return undefined
-  // More than spaces may give way where it is no words.
+  // More than spaces gives way between ideographs.
   const isFree = count === 1 && !style.justification.last
-  if (isWidened && (cutAt !== undefined || !(runs?.[0].item ? isFree : isJustifiedBySpaces(own)))) {
+  const areSpaces = isJustifiedBySpaces(own) && !(runs?.[0].item && ideographic.test(text))
+  if (isWidened && (cutAt !== undefined || !(areSpaces || (runs?.[0].item && isFree)))) {
     return undefined
   }
   const textWidth = isWidened ? widestJustified(framed, lines) : widest(widths)
@@ -177,6 +178,8 @@ function laidOut(given: WordText, setting: LayoutSetting): Layout | undefined {
     problems: lines.broken.length === 0 ? none : brokenProblems(text, lines),
   })
 }
+
+const ideographic = /[\u2e80-\ufffb]/
 
 function widest(widths: readonly number[]): number {
   let most = 0

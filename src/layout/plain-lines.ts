@@ -4,7 +4,7 @@ import { indexAt } from './index-at.ts'
 import { justified } from './justify.ts'
 import type { GlyphRun, LayoutParagraph, Line } from './layout.ts'
 import type { LayoutTools } from './layout-tools.ts'
-import { type LineExtents, unitedExtents } from './line-box.ts'
+import { type LineExtents, objectExtents, unitedExtents } from './line-box.ts'
 import { lineOf } from './line-of.ts'
 import { linePlacer } from './line-placer.ts'
 import { movedTo } from './line-runs.ts'
@@ -131,7 +131,12 @@ export function reachOfRuns(
 ): LineExtents {
   let { reach } = own
   for (let i = indexAt(runs, start); i < runs.length && runs[i].start < end; i++) {
-    if (runs[i].own !== own && runs[i].end > start) reach = unitedExtents(reach, runs[i].own.reach)
+    if (runs[i].end <= start) continue
+    const { own: inRun, item } = runs[i]
+    if (item?.box) {
+      const { baselineShift, size } = inRun.style
+      reach = unitedExtents(reach, objectExtents(item.box, baselineShift * size, false))
+    } else if (inRun !== own) reach = unitedExtents(reach, inRun.reach)
   }
   return reach
 }

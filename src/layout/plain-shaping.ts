@@ -23,6 +23,8 @@ export interface PlainRun {
   readonly item?: ShapingItem | undefined
   /** Whether it is a tab, which is a run of its own. */
   readonly isTab?: boolean | undefined
+  /** What stands in place of its one character. */
+  readonly box?: StyledRun['box']
   /** Address of its link. */
   readonly link?: string | undefined
   /** A name for the program to act on. */
@@ -99,10 +101,15 @@ export const styledParagraph = (
   { style }: PlainStyle,
 ) => ({ text, runs: runs.map(styledRun), isolates: [], offset, style })
 
-export function styledRun({ start, end, own, link, action }: PlainRun): StyledRun {
+export function styledRun({ start, end, own, box, link, action }: PlainRun): StyledRun {
   const run = { start, end, style: own.style, styleNames: own.styleNames }
-  if (link === undefined && action === undefined) return run
-  return { ...run, ...(link !== undefined && { link }), ...(action !== undefined && { action }) }
+  if (!box && link === undefined && action === undefined) return run
+  return {
+    ...run,
+    ...(box && { box }),
+    ...(link !== undefined && { link }),
+    ...(action !== undefined && { action }),
+  }
 }
 
 /** Neighbors that differ in paint only are shaped as one. */

@@ -60,9 +60,7 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
   const glyphRuns: ShapedRun[] = []
   for (const item of items) {
     if (item.box) {
-      const { face, box: object } = item
-      const length = isCentral ? object.height : object.width
-      glyphRuns.push({ ...item, ...objectGlyph(length, face), upright: isCentral })
+      glyphRuns.push(objectRun(item, item.box, isCentral))
       continue
     }
     if (item.isTab) {
@@ -94,9 +92,18 @@ export function shapeParagraph(paragraph: StyledParagraph, tools: ShapingTools):
 
 const directionOf = (level: number) => (level % 2 === 1 ? 'rtl' : 'ltr')
 
-/** From words where that is the same, and otherwise as a whole. */
+function objectRun(
+  item: ShapingItem,
+  { width, height }: NonNullable<ShapingItem['box']>,
+  isCentral: boolean,
+): ShapedRun {
+  return { ...item, ...objectGlyph(isCentral ? height : width, item.face), upright: isCentral }
+}
+
+/** An object along the line, or letters: from words where that is the same, and otherwise as a whole. */
 export function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools): ShapedRun {
   const { face, segment, spacing, start, end } = item
+  if (item.box) return objectRun(item, item.box, false)
   const text = whole.slice(start, end)
   if (item.upright) return { ...item, shaped: shapedUpright(text, item, tools.shape) }
   const context = contextIn(item, whole)
@@ -109,7 +116,7 @@ export function shapedItem(item: ShapingItem, whole: string, tools: ShapingTools
 
 /** Whether a stretch is put together from words. */
 export function isOfWords(item: ShapingItem, whole: string, tools: ShapingTools): boolean {
-  if (item.upright || contextIn(item, whole)) return false
+  if (item.upright || item.box || contextIn(item, whole)) return false
   return tools.hasWords(item.face, whole.slice(item.start, item.end), item.segment)
 }
 

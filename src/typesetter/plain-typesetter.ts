@@ -248,24 +248,16 @@ export function plainTypesetter({
       for (const { start, end } of paragraph.isolates) {
         isolates.push({ start: offset + start, end: offset + end })
       }
-      for (const {
-        start,
-        end,
-        style,
-        styleNames = [],
-        link,
-        action,
-        box: object,
-      } of paragraph.runs) {
-        const own = object ? undefined : plainAsRead(style, styleNames)
+      for (const { start, end, style, styleNames = [], link, action, box } of paragraph.runs) {
+        const own = plainAsRead(style, styleNames)
         if (!own) return undefined
-        runs.push({ start: offset + start, end: offset + end, own, link, action })
+        runs.push({ start: offset + start, end: offset + end, own, box, link, action })
       }
       text += offset === 0 ? paragraph.text : `\n${paragraph.text}`
     }
     if (runs.length === 0) return undefined
-    const [{ own, link, action }] = runs
-    const isBare = link === undefined && action === undefined
+    const [{ own, box, link, action }] = runs
+    const isBare = !box && link === undefined && action === undefined
     if (runs.length === 1 && paragraphs.length === 1 && own.style === style && isBare) {
       return measuredLayout(
         { ...inOneStyle(text, own), sourceMap, isolates: () => isolates },

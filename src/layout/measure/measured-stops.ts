@@ -82,9 +82,8 @@ export function measureRunStops(
       widths ??= new Float64Array(text.length + 1)
       const run = shapedItem(whole, text, own.tools)
       const edges = { shapingText: text, widths, shape: own.tools.shape }
-      if (hasMissing(run.shaped.glyphs) || !addShapedStops(run, kinds, edges, pen, rows)) {
-        return false
-      }
+      if (!whole.box && hasMissing(run.shaped.glyphs)) return false
+      if (!addShapedStops(run, kinds, edges, pen, rows)) return false
       i = behindItem(runs, i)
       continue
     }
