@@ -53,6 +53,7 @@ export function bareLines(
   if (rooms.first === Infinity) return oneLine(text.length, length)
   // Most texts go on one line. What is kerned with a space at its end is found out below.
   if (fits && words.deltas[last] === 0) return oneLine(text.length, length)
+  rows.isForEnd = false
   if (!measureStops(text, words, own, rows)) return fits ? oneLine(text.length, length) : undefined
   const stretch = { start: 0, piece: text, words, scale: own.scale, x: 0, base: own }
   const sole = { ...stretch, styleAt: () => own }
@@ -71,6 +72,7 @@ export function runLines(
   const { text, own, script, rooms } = framed
   if (text === '') return oneLine(0, 0)
   if (script === 0 && runs[0].script === undefined && !runs[0].item) return undefined
+  rows.isForEnd = rooms.first === Infinity
   if (!measureRunStops(text, own, runs, script, rows)) return undefined
   if (rows.tabOffsets.length > 0) return tabbed(framed)
   const length = rows.ends[rows.count - 1]

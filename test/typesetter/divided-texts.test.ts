@@ -11,6 +11,7 @@ import {
 import { setGenerally } from '../../src/typesetter/styled-content.ts'
 import { fontFiles } from '../support/font-files.ts'
 import { assertOften } from '../support/met-often.ts'
+import { runs } from '../support/random-runs.ts'
 import { expectNear } from '../support/same.ts'
 
 const looks = {
@@ -156,7 +157,7 @@ describe('texts with several scripts, faces and directions', () => {
         found.byNumbers++
         if (layout.lines.length > 1) found.several++
       }),
-      { numRuns: 900 },
+      { numRuns: runs(900) },
       () => {
         expect(found.all).toBeGreaterThan(100)
         expect(found.byNumbers / found.all).toBeGreaterThan(0.4)

@@ -22,6 +22,7 @@ import { setGenerally } from '../../src/typesetter/styled-content.ts'
 import { paragraphs } from '../pages/paragraphs.ts'
 import { fontFiles } from '../support/font-files.ts'
 import { assertOften } from '../support/met-often.ts'
+import { runs } from '../support/random-runs.ts'
 import { expectNear } from '../support/same.ts'
 
 const looks = {
@@ -193,7 +194,7 @@ describe('plain texts have the general layout', () => {
       fc.property(fc.string({ unit, maxLength: 60 }), setting, (text, own) => {
         check(text.replaceAll('[', '('), own)
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     )
   })
 
@@ -250,7 +251,7 @@ describe('plain texts have the general layout', () => {
           }
         },
       ),
-      { numRuns: 700 },
+      { numRuns: runs(700) },
       () => {
         for (const { all, quick } of [cut, broken]) {
           expect(all).toBeGreaterThan(25)
@@ -318,7 +319,7 @@ describe('plain texts have the general layout', () => {
         quick++
         if (layout.cut) cut++
       }),
-      { numRuns: 700 },
+      { numRuns: runs(700) },
       () => {
         expect(quick).toBeGreaterThan(45)
         expect(cut).toBeGreaterThan(2)

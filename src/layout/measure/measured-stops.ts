@@ -78,7 +78,7 @@ export function measureRunStops(
     }
     const whole = runs[i].item
     if (whole && isShapedWhole(whole, text, own.tools)) {
-      kinds ??= stopKinds(text, own.style, runs.map(styledRun), own.tools)
+      kinds ??= rows.isForEnd ? none : stopKinds(text, own.style, runs.map(styledRun), own.tools)
       widths ??= new Float64Array(text.length + 1)
       const run = shapedItem(whole, text, own.tools)
       const edges = { shapingText: text, widths, shape: own.tools.shape }
@@ -111,6 +111,8 @@ export function measureRunStops(
   return true
 }
 
+const none = new Uint8Array()
+
 /** Whether a stretch is not put together from words: all of it is shaped. */
 const isShapedWhole = (item: ShapingItem, text: string, tools: LayoutTools) =>
   !isOfWords(item, text, tools) || hasHangingLetters(text.slice(item.start, item.end))
@@ -137,7 +139,7 @@ function addStops(stretch: Stretch, text: string, base: PlainStyle, rows: StopRo
   let { end, behind, content, isBegun } = pen
   for (let i = 0; i < count; i++) {
     const at = start + starts[i]
-    if (at > 0) {
+    if (at > 0 && !rows.isForEnd) {
       const isUsual = isBegun && at > content && isUsualBreak(text, content, at, kinds)
       const mayBreak = isUsual || mayBreakAt(text, at, base)
       if (mayBreak === undefined) return false
@@ -153,9 +155,10 @@ function addStops(stretch: Stretch, text: string, base: PlainStyle, rows: StopRo
       own = runs[run].own
     }
     // Parts of a word may be hyphenated differently.
-    if (runs && runs[run].end < content && !areAllUsual(runs, run, content)) return false
+    const isAsked = !rows.isForEnd
+    if (isAsked && runs && runs[run].end < content && !areAllUsual(runs, run, content)) return false
     const areUsual = own.hasUsualBreaks && base.hasUsualBreaks
-    if (!areUsual || !isUnbroken(i, piece, words, own.breaks)) {
+    if (isAsked && (!areUsual || !isUnbroken(i, piece, words, own.breaks))) {
       if (!addPoints(i, own, stretch, text, base, rows)) return false
     }
     // The kerning with the space behind it falls away where a line ends.
@@ -179,11 +182,16 @@ function areAllUsual(runs: readonly PlainRun[], first: number, end: number): boo
   return true
 }
 
+/** Letters of Hebrew and Arabic (UAX #14, HL and AL). */
+const isLeftwardLetter = (code: number) =>
+  (code >= 0x5d0 && code <= 0x5ea) || (code >= 0x620 && code <= 0x64a && code !== 0x640)
+
 /** Whether a line may surely end at spaces: before a letter or a digit, behind one or what closes a word. */
 function isUsualBreak(text: string, content: number, at: number, kinds: Uint8Array): boolean {
   // There may be controls of direction between them too.
   if (text.charCodeAt(at - 1) !== space) return false
   const [before, after] = [text.charCodeAt(content - 1), text.charCodeAt(at)]
+  if (isLeftwardLetter(before) && isLeftwardLetter(after)) return true
   if (before >= firstBeyondPlain || after >= firstBeyondPlain) return false
   return (
     (kinds[after] & plain.alphanumeric) !== 0 &&

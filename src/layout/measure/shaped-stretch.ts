@@ -22,7 +22,7 @@ export interface Pen {
 
 /**
  * Adds the stops of a stretch that is shaped as a whole, and not put together from words; false where it
- * takes too much to tell where lines would end. `kinds` are those of each offset of the text.
+ * takes too much to tell where lines would end. `kinds` are those of each offset of the text, or none.
  */
 export function addShapedStops(
   run: ShapedRun,
@@ -37,7 +37,7 @@ export function addShapedStops(
   let previous = start
   for (let at = Math.max(1, start); at < end; at++) {
     const kind = kinds[at]
-    if (kind === 0) continue
+    if (!kind) continue
     if (!moveTo(at)) return false
     let lineEnd = pen.isBegun ? pen.end : 0
     if (kind === stopKind.hyphen) {

@@ -31,6 +31,8 @@ export class StopRows {
   kinds: Uint8Array
   /** The widest hyphen. */
   hyphenWidth = 0
+  /** Whether nothing but the end of the text is asked for: it has room on one line. */
+  isForEnd = false
 
   /** The runs that stretches shaped as one begin with, and where those are, in units. */
   readonly firstRuns: number[] = []
