@@ -42,8 +42,21 @@ export interface PlainText {
   readonly texts: () => readonly Breakable[]
 }
 
+/** Whether a text of a style is wrapped first fit, at its words alone, in rooms that are all as wide. */
+const isSimplyWrapped = ({ style, hasUsualBreaks, marker, isOfWords }: PlainStyle) =>
+  isOfWords &&
+  hasUsualBreaks &&
+  style.breaking === 'fast' &&
+  style.align !== 'justify' &&
+  !marker &&
+  style.firstIndent === 0 &&
+  style.startIndent === 0 &&
+  style.endIndent === 0
+
 /** Undefined where a text is more than its words. */
 export function plainText(text: string, own: PlainStyle): PlainText | undefined {
+  // Wrapped text is set in many widths, in most of which it has several lines.
+  if (!isSimplyWrapped(own)) return undefined
   const paragraphs: number[] = []
   let offset = 0
   for (const piece of text.split('\n')) {

@@ -24,7 +24,7 @@ export type {
   Value,
   Values,
 } from './rich-text.ts'
-export { isSpanName, nameEnd, valueInHead } from './span-head.ts'
+export { isSpanName, valueInHead } from './span-head.ts'
 export { type RichToHtmlOptions, richToHtml, type WrittenHtml } from './to-html.ts'
 export { richToMarkup } from './to-markup.ts'
 export { plainText } from './to-text.ts'

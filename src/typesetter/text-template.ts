@@ -8,6 +8,7 @@ import {
   valueNames,
 } from '../markup/index.ts'
 import type { Isolate } from '../shaping/index.ts'
+import { isEmpty } from './is-empty.ts'
 import type { Resolved } from './resolve.ts'
 
 /** Markup in its styles, read once: what each of its pieces is, with places for values. */
@@ -50,15 +51,15 @@ export function readTemplate(
   markup: string | RichText,
   { resolve, plainAsRead }: TemplateReader,
 ): TextTemplate | undefined {
-  const rich = isRich(markup) ? markup : parseMarkup(markup).rich
+  const { values: _own, ...rich } = isRich(markup) ? markup : parseMarkup(markup).rich
   // Icons of a font may be such characters as stand for values.
-  if (rich.values !== undefined || hole.test(rich.sourceText)) return undefined
+  if (hole.test(rich.sourceText)) return undefined
   const names = valueNames(rich)
   const holes: Record<string, string> = {}
   names.forEach((name, i) => {
     holes[name] = String.fromCharCode(firstHole + i)
   })
-  const resolved = names.length > lastHole - firstHole ? undefined : resolve(markup, holes)
+  const resolved = names.length > lastHole - firstHole ? undefined : resolve(rich, holes)
   if (!resolved || resolved.problems.length > 0 || resolved.paragraphs.length > 1) return undefined
   const [{ text, runs, style, isolates }] = resolved.paragraphs
   const own = plainAsRead(style, runs[0]?.styleNames ?? [])
@@ -104,12 +105,18 @@ const isHoleOf = (code: number, count: number) => code >= firstHole && code < fi
 /** Characters that end lines or paragraphs, stand for objects, or for values. */
 const beyondLine = /[\n\r\v\f\u0085\u2028\u2029\ufffc\ue000-\uf8ff]/
 
-/** A template with its values; undefined where one is missing, empty, of another kind or unused. */
+/**
+ * A template with its values, of which those of the rich text itself count before those given with it;
+ * undefined where one is missing, empty, of another kind or unused.
+ */
 export function filledTemplate(
   { own, pieces, names }: TextTemplate,
-  values: Values,
+  given: Values,
+  inner: Values | undefined,
 ): WordText | undefined {
-  for (const name in values) if (!names.includes(name)) return undefined
+  for (const name in given) if (!names.includes(name)) return undefined
+  for (const name in inner) if (!names.includes(name)) return undefined
+  const values = inner === undefined ? given : isEmpty(given) ? inner : { ...given, ...inner }
   const runs: { start: number; end: number; own: PlainStyle; link?: string; action?: string }[] = []
   const sourceMap: SourcePiece[] = []
   let text = ''

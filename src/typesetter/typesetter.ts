@@ -6,6 +6,7 @@ import {
   checkFrame,
   easedLongWords,
   type Frame,
+  fittedLayout,
   fittedRatio,
   frameFields,
   type Layout,
@@ -14,8 +15,10 @@ import {
   measuredLayout,
   noIsolates,
   type PlainText,
+  plainText,
   scaledTexts,
   sourceMapOf,
+  type WordText,
   wrapPlain,
 } from '../layout/index.ts'
 import { isRich, parseMarkup, type RichText, type Values } from '../markup/index.ts'
@@ -49,13 +52,13 @@ import { frameOf, isFree, noFrame } from './frame-of-setting.ts'
 import { isEmpty } from './is-empty.ts'
 import { type LetterForms, letterForms } from './letter-forms.ts'
 import { notDrawn } from './not-drawn.ts'
-import { plainTypesetter } from './plain-typesetter.ts'
 import { type Resolved, resolve } from './resolve.ts'
 import { type ShapedText, shapedText } from './shaped-text.ts'
 import { sheetForReader } from './sheet-for-reader.ts'
 import { styleBook } from './style-book.ts'
 import { keepStyled } from './styled-content.ts'
 import type { SetOptions, Typesetter, TypesetterOptions } from './typesetter-interface.ts'
+import { wordTexts } from './word-texts.ts'
 
 const noValues: Values = {}
 const noSetting = {}
@@ -183,7 +186,7 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     return changes === undefined ? { style: named, problems: none } : book.changed(named, changes)
   }
 
-  const plainTexts = plainTypesetter({
+  const words = wordTexts({
     sheet,
     book,
     tools,
@@ -228,10 +231,9 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     if (setting.fit) {
       fail('bad-fit', 'shape() does not take fit', { hint: 'set() does' })
     }
-    const { style, values, ellipsis } = setting
-    const isBare = !isChanged(setting) && ellipsis === undefined
-    const isText = isBare && (typeof markup === 'string' || isRich(markup))
-    const simple = isText ? plainTexts.shape(markup, style, values ?? noValues) : undefined
+    const { style, values = noValues } = setting
+    const bare = isStated(markup, setting) ? words.bare(markup, style, values) : undefined
+    const simple = bare && plainText(bare.text, bare.own)
     if (simple) return preparedPlainly(simple, frame)
     const text = resolved(markup, setting)
     const { base } = text
@@ -267,41 +269,39 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
     checkOptions('set', setting, settingFields)
     const frame = isFree(setting) ? noFrame : frameOf(setting)
     checkFrame(frame)
-    const { fit, ellipsis } = setting
-    const isText = typeof markup === 'string' || isRich(markup)
-    const isMarked = ellipsis !== undefined
-    const isStated = isText && !isChanged(setting) && fit === undefined && !isMarked
-    const simple = isStated
-      ? plainTexts.set(markup, setting.style, setting.values ?? noValues, frame)
-      : undefined
-    if (simple && simple !== 'general') return simple
-    if (fit) return fitted(markup, setting, frame, checkedFit(fit))
+    const { fit } = setting
+    const sizes = fit && checkedFit(fit)
+    const { style, values = noValues, ellipsis } = setting
+    const known = isStated(markup, setting) ? words.read(markup, style, values) : undefined
+    const layout = known && laidOutByNumbers(known, setting, frame, sizes)
+    if (layout) return layout
     const text = resolved(markup, setting)
-    const isGeneral = isMarked || simple === 'general'
-    const layout = isGeneral ? undefined : plainTexts.setResolved(text, text.base, frame)
-    return layout ?? laidOut(shaped(text), frame, text.base, text)
+    const read = known || ellipsis !== undefined ? undefined : words.ofResolved(text, text.base)
+    const found = read && laidOutByNumbers(read, setting, frame, sizes)
+    if (found) return found
+    return sizes
+      ? fittedGenerally(text, frame, sizes)
+      : laidOut(shaped(text), frame, text.base, text)
   }
 
-  function fitted(
-    markup: string | RichText,
+  function laidOutByNumbers(
+    text: WordText,
     setting: SetOptions<S, I, Z>,
     frame: Frame,
-    { min, max }: NonNullable<SetOptions['fit']>,
-  ): Layout {
-    const { style, values = noValues, ellipsis } = setting
-    const isBare = !isChanged(setting) && ellipsis === undefined
-    const isText = isBare && (typeof markup === 'string' || isRich(markup))
-    const layout = isText ? plainTexts.fit(markup, style, values, frame, { min, max }) : undefined
-    return layout ?? fittedGenerally(markup, setting, frame, { min, max })
+    sizes: SetOptions['fit'],
+  ): Layout | undefined {
+    if (!sizes) return measuredLayout(text, frame)
+    const { size } = text.own.style
+    // Sizes are those of the whole text, of which a paragraph may be in a span.
+    if (size !== asRead(baseOf(setting).style).size) return undefined
+    return fittedLayout(text, frame, { min: sizes.min / size, max: sizes.max / size })
   }
 
   function fittedGenerally(
-    markup: string | RichText,
-    setting: SetOptions<S, I, Z>,
+    text: Resolved & { readonly base: Style },
     frame: Frame,
     { min, max }: NonNullable<SetOptions['fit']>,
   ): Layout {
-    const text = resolved(markup, setting)
     const { base } = text
     const { size } = asRead(base)
     const within = { ...frame, maxLines: frame.maxLines ?? base.maxLines }
@@ -326,8 +326,8 @@ export function typesetterFor<S extends string, I extends string, Z extends stri
   }
   const setGenerally = (markup: string | RichText, setting: SetOptions<S, I, Z>) => {
     const frame = frameOf(setting)
-    if (setting.fit) return fittedGenerally(markup, setting, frame, checkedFit(setting.fit))
     const text = resolved(markup, setting)
+    if (setting.fit) return fittedGenerally(text, frame, checkedFit(setting.fit))
     return laidOut(shaped(text), frame, text.base, text)
   }
   keepStyled(typesetter, { resolve: resolved, setGenerally }, tools)
@@ -344,9 +344,14 @@ function checkedFit(fit: NonNullable<SetOptions['fit']>) {
   return fit
 }
 
-/** Whether a call changes its style; an empty list of changes does not. */
-const isChanged = ({ overrides }: { readonly overrides?: object | undefined }) =>
-  overrides !== undefined && !isEmpty(overrides)
+/** Whether a call asks for a text in a style as the sheet states it: an empty list changes nothing. */
+const isStated = (
+  markup: unknown,
+  { overrides, ellipsis }: { readonly overrides?: object; readonly ellipsis?: unknown },
+) =>
+  ellipsis === undefined &&
+  (overrides === undefined || isEmpty(overrides)) &&
+  (typeof markup === 'string' || isRich(markup))
 
 const plainlyResolved = ({ text }: PlainText): Resolved => ({
   paragraphs: [],
