@@ -71,22 +71,71 @@ const noFrame: Frame = { width: Number.NaN }
 /** Letters that are so much closer, in ems, still stand one behind the other. */
 const leastSpacing = -0.1
 
-/**
- * Whether a style asks for nothing that takes more than words and their lengths to lay out one
- * line.
- */
-function isPlainStyle(style: Style): boolean {
-  const { backing, underline } = style
-  return (
-    style.tracking >= leastSpacing &&
-    style.wordSpacing >= leastSpacing &&
-    style.variantPosition === 'normal' &&
-    style.caps === 'normal' &&
-    style.writingMode === 'horizontal-tb' &&
-    (backing === 'none' || (!backing.inFlow && backing.boxDecorationBreak !== 'slice')) &&
-    !(typeof underline === 'object' && underline.gap !== undefined)
-  )
+/** Whether numbers tell all of what a property asks for: of some values it takes the glyphs. */
+type Told = true | ((style: Style) => boolean)
+
+/** Each property says so: one that does not would be ignored in silence. */
+const told: Readonly<Record<keyof Style, Told>> = {
+  family: true,
+  size: true,
+  weight: true,
+  slant: true,
+  stretch: true,
+  synthesis: true,
+  leading: true,
+  tracking: ({ tracking }) => tracking >= leastSpacing,
+  wordSpacing: ({ wordSpacing }) => wordSpacing >= leastSpacing,
+  ink: true,
+  opacity: true,
+  stroke: true,
+  backing: ({ backing }) =>
+    backing === 'none' || (!backing.inFlow && backing.boxDecorationBreak !== 'slice'),
+  shadow: true,
+  underline: ({ underline }) => !(typeof underline === 'object' && underline.gap !== undefined),
+  overline: true,
+  strike: true,
+  baselineShift: true,
+  variantPosition: ({ variantPosition }) => variantPosition === 'normal',
+  textTransform: true,
+  caps: ({ caps }) => caps === 'normal',
+  orientation: true,
+  combineDigits: true,
+  emphasisMark: true,
+  punctuationSpacing: true,
+  features: true,
+  axes: true,
+  language: true,
+  minSize: true,
+  maxSize: true,
+  scaling: true,
+  align: true,
+  direction: true,
+  writingMode: ({ writingMode }) => writingMode === 'horizontal-tb',
+  trim: true,
+  firstIndent: true,
+  startIndent: true,
+  endIndent: true,
+  spaceBefore: true,
+  spaceAfter: true,
+  maxLines: true,
+  ellipsis: true,
+  breaking: true,
+  lineBreak: true,
+  wordBreak: true,
+  overflowWrap: true,
+  longWords: true,
+  loneWord: true,
+  hyphenation: true,
+  justification: true,
+  tabs: true,
+  marker: true,
+  padding: true,
+  border: true,
 }
+
+const limits = Object.values(told).filter(holds => holds !== true)
+
+const isPlainStyle = (style: Style) => limits.every(holds => holds(style))
 
 const isUsual = ({ lineBreak, wordBreak, hyphenation }: Style) =>
   lineBreak === 'normal' && wordBreak === 'normal' && !hyphenation

@@ -66,13 +66,15 @@ export function findFace(fonts: Fonts, style: Style): FoundFace {
 const nearEnough = 0.5
 
 /** The traits that a style asks for and that its face neither has nor got by synthesis. */
-function lackingIn(face: Face, { stretch, weight, slant }: Style): string[] {
+function lackingIn(face: Face, { stretch, weight, slant, axes }: Style): string[] {
   const differs = (a: number, b: number) => Math.abs(a - b) > nearEnough
   // Synthesized weight is one step heavier, whatever was asked for.
   const isMade = face.synthesized.includes('weight')
+  // An axis that is set outright says what is meant.
+  const isWeighed = isMade || axes.has('wght')
   return [
-    ...(differs(face.stretch, stretch) ? [`width of ${stretch} %`] : []),
-    ...(differs(face.weight, weight) && !isMade ? [`weight ${weight}`] : []),
+    ...(differs(face.stretch, stretch) && !axes.has('wdth') ? [`width of ${stretch} %`] : []),
+    ...(differs(face.weight, weight) && !isWeighed ? [`weight ${weight}`] : []),
     ...(slant !== 'normal' && face.slant === 'normal' ? [`${slant} face`] : []),
   ]
 }

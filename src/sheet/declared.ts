@@ -15,16 +15,23 @@ export interface CssNames {
 /** The name of a property of CSS, and its value; parts of one property are put together. */
 export type CssDeclaration = readonly [name: string, value: string]
 
+/** The steps from a text to what is seen of it, each of which takes what those before it gave. */
+export const steps = ['letters', 'advances', 'lines', 'heights', 'places', 'paint'] as const
+
+export type Step = (typeof steps)[number]
+
 /**
  * A property of styles, said once: what it takes, of what it is, what holds where no style states
- * it, how it grows with the reader's scale where it is in units, and what CSS calls it. All
- * properties go on into spans, as the cascade has it; those of a paragraph are those of the
- * innermost span that holds all of it.
+ * it, at which step it acts, how it grows with the reader's scale where it is in units, and what
+ * CSS calls it. All properties go on into spans, as the cascade has it; those of a paragraph are
+ * those of the innermost span that holds all of it.
  */
 interface Declared<T, Initial> {
   readonly kind: Kind<T>
   readonly of: 'characters' | 'paragraph'
   readonly initial: Initial
+  /** The first step that it changes: those before it stay as they are, those behind it may change too. */
+  readonly step: Step
   readonly grows?: (value: T, ratio: number) => T
   readonly css?: (value: T, names: CssNames) => CssDeclaration
 }
@@ -34,11 +41,13 @@ type More<T> = Pick<Declared<T, unknown>, 'grows' | 'css'>
 export const ofCharacters = <T, const Initial extends T | undefined>(
   kind: Kind<T>,
   initial: Initial,
+  step: Step,
   more: More<T> = {},
-) => ({ kind, of: 'characters', initial, ...more }) satisfies Declared<T, Initial>
+) => ({ kind, of: 'characters', initial, step, ...more }) satisfies Declared<T, Initial>
 
 export const ofParagraph = <T, const Initial extends T | undefined>(
   kind: Kind<T>,
   initial: Initial,
+  step: Step,
   more: More<T> = {},
-) => ({ kind, of: 'paragraph', initial, ...more }) satisfies Declared<T, Initial>
+) => ({ kind, of: 'paragraph', initial, step, ...more }) satisfies Declared<T, Initial>

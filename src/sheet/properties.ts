@@ -21,121 +21,136 @@ const decoration = (line: string) => ({
 
 /** Every property of a style, each said once. */
 export const properties = {
-  family: ofCharacters(kind.families, ['sans'], {
+  family: ofCharacters(kind.families, ['sans'], 'letters', {
     css: (names, to) => ['font-family', names.map(to.family).join(', ')],
   }),
-  size: ofCharacters(kind.size, initialSize, {
+  size: ofCharacters(kind.size, initialSize, 'advances', {
     css: (size, to) => [
       'font-size',
       size.kind === 'times' ? `${round(size.factor)}em` : to.size(size.units),
     ],
   }),
-  weight: ofCharacters(kind.weight, 400, { css: weight => ['font-weight', String(weight)] }),
-  slant: ofCharacters(oneOf('normal', 'italic', 'oblique'), 'normal', {
+  weight: ofCharacters(kind.weight, 400, 'letters', {
+    css: weight => ['font-weight', String(weight)],
+  }),
+  slant: ofCharacters(oneOf('normal', 'italic', 'oblique'), 'normal', 'letters', {
     css: slant => ['font-style', slant],
   }),
-  stretch: ofCharacters(kind.stretch, 100, { css: percent => ['font-stretch', `${percent}%`] }),
-  synthesis: ofCharacters(oneOf('none', 'weight', 'slant', 'all'), 'none', {
+  stretch: ofCharacters(kind.stretch, 100, 'letters', {
+    css: percent => ['font-stretch', `${percent}%`],
+  }),
+  synthesis: ofCharacters(oneOf('none', 'weight', 'slant', 'all'), 'none', 'letters', {
     css: what => ['font-synthesis', syntheses[what]],
   }),
-  leading: ofCharacters(
-    kind.leading,
-    { kind: 'times', factor: 1.4 },
-    {
-      grows: grown.leading,
-      css: (leading, to) => [
-        'line-height',
-        leading.kind === 'times' ? String(round(leading.factor)) : to.length(leading.units),
-      ],
-    },
-  ),
-  tracking: ofCharacters(kind.tracking, 0, { css: ems => ['letter-spacing', `${round(ems)}em`] }),
-  wordSpacing: ofCharacters(kind.ems, 0, { css: ems => ['word-spacing', `${round(ems)}em`] }),
-  ink: ofCharacters(inkReference, black, {
+  leading: ofCharacters(kind.leading, { kind: 'times', factor: 1.4 }, 'heights', {
+    grows: grown.leading,
+    css: (leading, to) => [
+      'line-height',
+      leading.kind === 'times' ? String(round(leading.factor)) : to.length(leading.units),
+    ],
+  }),
+  tracking: ofCharacters(kind.tracking, 0, 'letters', {
+    css: ems => ['letter-spacing', `${round(ems)}em`],
+  }),
+  wordSpacing: ofCharacters(kind.ems, 0, 'advances', {
+    css: ems => ['word-spacing', `${round(ems)}em`],
+  }),
+  ink: ofCharacters(inkReference, black, 'paint', {
     css: (ink, to) =>
       ink.kind === 'solid'
         ? ['color', to.ink(ink)]
         : ['background', `${to.ink(ink)} text; color: transparent`],
   }),
-  opacity: ofCharacters(kind.share, 1, { css: opacity => ['opacity', String(opacity)] }),
-  stroke: ofCharacters(kind.stroke, 'none', { grows: grown.stroke }),
-  backing: ofCharacters(kind.backing, 'none', { grows: grown.backing }),
-  shadow: ofCharacters(kind.shadow, 'none', { grows: grown.shadow }),
-  underline: ofCharacters(kind.lineDecoration, false, decoration('underline')),
-  overline: ofCharacters(kind.lineDecoration, false, decoration('overline')),
-  strike: ofCharacters(kind.lineDecoration, false, decoration('line-through')),
-  baselineShift: ofCharacters(kind.ems, 0),
-  variantPosition: ofCharacters(oneOf('normal', 'super', 'sub'), 'normal'),
-  textTransform: ofCharacters(oneOf('none', 'uppercase', 'lowercase', 'capitalize'), 'none', {
-    css: value => ['text-transform', value],
-  }),
-  caps: ofCharacters(oneOf('normal', 'small-caps'), 'normal', {
+  opacity: ofCharacters(kind.share, 1, 'paint', { css: opacity => ['opacity', String(opacity)] }),
+  stroke: ofCharacters(kind.stroke, 'none', 'paint', { grows: grown.stroke }),
+  backing: ofCharacters(kind.backing, 'none', 'lines', { grows: grown.backing }),
+  shadow: ofCharacters(kind.shadow, 'none', 'paint', { grows: grown.shadow }),
+  underline: ofCharacters(kind.lineDecoration, false, 'paint', decoration('underline')),
+  overline: ofCharacters(kind.lineDecoration, false, 'paint', decoration('overline')),
+  strike: ofCharacters(kind.lineDecoration, false, 'paint', decoration('line-through')),
+  baselineShift: ofCharacters(kind.ems, 0, 'heights'),
+  variantPosition: ofCharacters(oneOf('normal', 'super', 'sub'), 'normal', 'letters'),
+  textTransform: ofCharacters(
+    oneOf('none', 'uppercase', 'lowercase', 'capitalize'),
+    'none',
+    'letters',
+    {
+      css: value => ['text-transform', value],
+    },
+  ),
+  caps: ofCharacters(oneOf('normal', 'small-caps'), 'normal', 'letters', {
     css: value => ['font-variant-caps', value],
   }),
-  orientation: ofCharacters(oneOf('mixed', 'upright', 'sideways'), 'mixed', {
+  orientation: ofCharacters(oneOf('mixed', 'upright', 'sideways'), 'mixed', 'letters', {
     css: value => ['text-orientation', value],
   }),
-  combineDigits: ofCharacters(trueOrFalse, false, {
+  combineDigits: ofCharacters(trueOrFalse, false, 'advances', {
     css: value => ['text-combine-upright', value ? 'digits 2' : 'none'],
   }),
-  emphasisMark: ofCharacters(oneOf('none', 'dot', 'circle', 'sesame'), 'none', {
+  emphasisMark: ofCharacters(oneOf('none', 'dot', 'circle', 'sesame'), 'none', 'paint', {
     css: value => ['text-emphasis-style', value],
   }),
-  punctuationSpacing: ofCharacters(oneOf('full', 'closed'), 'full', {
+  punctuationSpacing: ofCharacters(oneOf('full', 'closed'), 'full', 'letters', {
     css: value => ['text-spacing-trim', value === 'closed' ? 'normal' : 'space-all'],
   }),
-  features: ofCharacters(kind.features, [], {
+  features: ofCharacters(kind.features, [], 'letters', {
     css: features => [
       'font-feature-settings',
       features.map(f => `${cssString(f.slice(0, 4))} ${f.slice(5)}`).join(', ') || 'normal',
     ],
   }),
-  axes: ofCharacters(kind.axes, new Map<string, number>()),
-  language: ofCharacters(kind.language, 'en'),
-  minSize: ofCharacters(units, undefined),
-  maxSize: ofCharacters(units, undefined),
-  scaling: ofCharacters(trueOrFalse, true),
+  axes: ofCharacters(kind.axes, new Map<string, number>(), 'letters'),
+  language: ofCharacters(kind.language, 'en', 'letters'),
+  minSize: ofCharacters(units, undefined, 'advances'),
+  maxSize: ofCharacters(units, undefined, 'advances'),
+  scaling: ofCharacters(trueOrFalse, true, 'advances'),
 
-  align: ofParagraph(oneOf('start', 'center', 'end', 'left', 'right', 'justify'), 'start', {
-    css: value => ['text-align', value],
-  }),
-  direction: ofParagraph(oneOf('ltr', 'rtl', 'auto'), 'auto'),
+  align: ofParagraph(
+    oneOf('start', 'center', 'end', 'left', 'right', 'justify'),
+    'start',
+    'places',
+    {
+      css: value => ['text-align', value],
+    },
+  ),
+  direction: ofParagraph(oneOf('ltr', 'rtl', 'auto'), 'auto', 'letters'),
   writingMode: ofParagraph(
     oneOf('horizontal-tb', 'vertical-rl', 'vertical-lr', 'sideways-rl', 'sideways-lr'),
     'horizontal-tb',
+    'letters',
     { css: value => ['writing-mode', value] },
   ),
-  trim: ofParagraph(kind.trim, 'none'),
-  firstIndent: ofParagraph(kind.units(''), 0, {
+  trim: ofParagraph(kind.trim, 'none', 'heights'),
+  firstIndent: ofParagraph(kind.units(''), 0, 'lines', {
     grows: grown.length,
     css: (indent, to) => ['text-indent', to.length(indent)],
   }),
-  startIndent: ofParagraph(kind.length, 0, { grows: grown.length }),
-  endIndent: ofParagraph(kind.length, 0, { grows: grown.length }),
-  spaceBefore: ofParagraph(kind.length, 0, {
+  startIndent: ofParagraph(kind.length, 0, 'lines', { grows: grown.length }),
+  endIndent: ofParagraph(kind.length, 0, 'lines', { grows: grown.length }),
+  spaceBefore: ofParagraph(kind.length, 0, 'heights', {
     grows: grown.length,
     css: (space, to) => ['margin-block-start', to.length(space)],
   }),
-  spaceAfter: ofParagraph(kind.length, 0, {
+  spaceAfter: ofParagraph(kind.length, 0, 'heights', {
     grows: grown.length,
     css: (space, to) => ['margin-block-end', to.length(space)],
   }),
-  maxLines: ofParagraph(wholeNumber('a whole number from 1', 1), undefined),
-  ellipsis: ofParagraph(kind.ellipsis, '…'),
-  breaking: ofParagraph(oneOf('fast', 'even', 'best'), 'fast'),
-  lineBreak: ofParagraph(oneOf('loose', 'normal', 'strict', 'keep-slash'), 'normal'),
-  wordBreak: ofParagraph(oneOf('normal', 'keep-all'), 'normal'),
-  overflowWrap: ofParagraph(oneOf('anywhere', 'normal'), 'anywhere'),
-  longWords: ofParagraph(kind.longWords, {}),
-  loneWord: ofParagraph(oneOf('allow', 'avoid'), 'allow'),
-  hyphenation: ofParagraph(trueOrFalse, false, {
+  maxLines: ofParagraph(wholeNumber('a whole number from 1', 1), undefined, 'lines'),
+  ellipsis: ofParagraph(kind.ellipsis, '…', 'lines'),
+  breaking: ofParagraph(oneOf('fast', 'even', 'best'), 'fast', 'lines'),
+  lineBreak: ofParagraph(oneOf('loose', 'normal', 'strict', 'keep-slash'), 'normal', 'lines'),
+  wordBreak: ofParagraph(oneOf('normal', 'keep-all'), 'normal', 'lines'),
+  overflowWrap: ofParagraph(oneOf('anywhere', 'normal'), 'anywhere', 'lines'),
+  longWords: ofParagraph(kind.longWords, {}, 'lines'),
+  loneWord: ofParagraph(oneOf('allow', 'avoid'), 'allow', 'lines'),
+  hyphenation: ofParagraph(trueOrFalse, false, 'lines', {
     css: isOn => ['hyphens', isOn ? 'auto' : 'manual'],
   }),
-  justification: ofParagraph(kind.justification, {}),
-  tabs: ofParagraph(kind.tabs, [], { grows: grown.tabs }),
-  marker: ofParagraph(kind.marker, 'none', { grows: grown.marker }),
-  padding: ofParagraph(kind.padding, 0, { grows: grown.padding }),
-  border: ofParagraph(kind.outerBorder, 'none', { grows: grown.border }),
+  justification: ofParagraph(kind.justification, {}, 'lines'),
+  tabs: ofParagraph(kind.tabs, [], 'advances', { grows: grown.tabs }),
+  marker: ofParagraph(kind.marker, 'none', 'lines', { grows: grown.marker }),
+  padding: ofParagraph(kind.padding, 0, 'lines', { grows: grown.padding }),
+  border: ofParagraph(kind.outerBorder, 'none', 'paint', { grows: grown.border }),
 } satisfies Record<
   // Each property that may be stated is declared, and no other.
   keyof CharacterProperties | keyof ParagraphProperties,
