@@ -1,5 +1,11 @@
 import { type ShapedRun, type ShapingItem, unitScale } from '../shaping/index.ts'
-import { type Style, scaledStyle } from '../sheet/index.ts'
+import {
+  keepsTo,
+  type PropertiesOf,
+  type Style,
+  type StyleLimits,
+  scaledStyle,
+} from '../sheet/index.ts'
 import { type LineBreakOptions, plain } from '../unicode/index.ts'
 import { type SizedMark, sizedMark } from './cut-line.ts'
 import type { Frame } from './frame.ts'
@@ -71,71 +77,56 @@ const noFrame: Frame = { width: Number.NaN }
 /** Letters that are so much closer, in ems, still stand one behind the other. */
 const leastSpacing = -0.1
 
-/** Whether numbers tell all of what a property asks for: of some values it takes the glyphs. */
-type Told = true | ((style: Style) => boolean)
+/** What numbers tell all of. What acts on heights, places and paint alone comes after them. */
+type Told =
+  | PropertiesOf<'heights' | 'places' | 'paint'>
+  | 'family'
+  | 'size'
+  | 'weight'
+  | 'slant'
+  | 'stretch'
+  | 'synthesis'
+  | 'textTransform'
+  | 'orientation'
+  | 'combineDigits'
+  | 'punctuationSpacing'
+  | 'features'
+  | 'axes'
+  | 'language'
+  | 'minSize'
+  | 'maxSize'
+  | 'scaling'
+  | 'direction'
+  | 'firstIndent'
+  | 'startIndent'
+  | 'endIndent'
+  | 'maxLines'
+  | 'ellipsis'
+  | 'breaking'
+  | 'lineBreak'
+  | 'wordBreak'
+  | 'overflowWrap'
+  | 'longWords'
+  | 'loneWord'
+  | 'hyphenation'
+  | 'justification'
+  | 'tabs'
+  | 'marker'
+  | 'padding'
 
-/** Each property says so: one that does not would be ignored in silence. */
-const told: Readonly<Record<keyof Style, Told>> = {
-  family: true,
-  size: true,
-  weight: true,
-  slant: true,
-  stretch: true,
-  synthesis: true,
-  leading: true,
+/** Of what is not told, and of some values, it takes the glyphs. */
+const limits: StyleLimits<Told> = {
   tracking: ({ tracking }) => tracking >= leastSpacing,
   wordSpacing: ({ wordSpacing }) => wordSpacing >= leastSpacing,
-  ink: true,
-  opacity: true,
-  stroke: true,
   backing: ({ backing }) =>
     backing === 'none' || (!backing.inFlow && backing.boxDecorationBreak !== 'slice'),
-  shadow: true,
   underline: ({ underline }) => !(typeof underline === 'object' && underline.gap !== undefined),
-  overline: true,
-  strike: true,
-  baselineShift: true,
   variantPosition: ({ variantPosition }) => variantPosition === 'normal',
-  textTransform: true,
   caps: ({ caps }) => caps === 'normal',
-  orientation: true,
-  combineDigits: true,
-  emphasisMark: true,
-  punctuationSpacing: true,
-  features: true,
-  axes: true,
-  language: true,
-  minSize: true,
-  maxSize: true,
-  scaling: true,
-  align: true,
-  direction: true,
   writingMode: ({ writingMode }) => writingMode === 'horizontal-tb',
-  trim: true,
-  firstIndent: true,
-  startIndent: true,
-  endIndent: true,
-  spaceBefore: true,
-  spaceAfter: true,
-  maxLines: true,
-  ellipsis: true,
-  breaking: true,
-  lineBreak: true,
-  wordBreak: true,
-  overflowWrap: true,
-  longWords: true,
-  loneWord: true,
-  hyphenation: true,
-  justification: true,
-  tabs: true,
-  marker: true,
-  padding: true,
-  border: true,
 }
 
-const limits = Object.values(told).filter(holds => holds !== true)
-
-const isPlainStyle = (style: Style) => limits.every(holds => holds(style))
+const isPlainStyle = keepsTo(limits)
 
 const isUsual = ({ lineBreak, wordBreak, hyphenation }: Style) =>
   lineBreak === 'normal' && wordBreak === 'normal' && !hyphenation

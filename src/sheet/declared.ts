@@ -20,34 +20,29 @@ export const steps = ['letters', 'advances', 'lines', 'heights', 'places', 'pain
 
 export type Step = (typeof steps)[number]
 
-/**
- * A property of styles, said once: what it takes, of what it is, what holds where no style states
- * it, at which step it acts, how it grows with the reader's scale where it is in units, and what
- * CSS calls it. All properties go on into spans, as the cascade has it; those of a paragraph are
- * those of the innermost span that holds all of it.
- */
-interface Declared<T, Initial> {
-  readonly kind: Kind<T>
-  readonly of: 'characters' | 'paragraph'
-  readonly initial: Initial
-  /** The first step that it changes: those before it stay as they are, those behind it may change too. */
-  readonly step: Step
+/** What else there is to say of a property. */
+interface More<T> {
+  /** How it grows with the reader's scale, where it is in units. */
   readonly grows?: (value: T, ratio: number) => T
   readonly css?: (value: T, names: CssNames) => CssDeclaration
 }
 
-type More<T> = Pick<Declared<T, unknown>, 'grows' | 'css'>
-
-export const ofCharacters = <T, const Initial extends T | undefined>(
+/**
+ * A property of styles, said once: what it takes, what holds where no style states it, and the first
+ * step that it changes: those before it stay as they are, those behind it may change too. All
+ * properties go on into spans, as the cascade has it.
+ */
+export const ofCharacters = <T, const Initial extends T | undefined, S extends Step>(
   kind: Kind<T>,
   initial: Initial,
-  step: Step,
+  step: S,
   more: More<T> = {},
-) => ({ kind, of: 'characters', initial, step, ...more }) satisfies Declared<T, Initial>
+) => ({ kind, of: 'characters' as const, initial, step, ...more })
 
-export const ofParagraph = <T, const Initial extends T | undefined>(
+/** The same, of the innermost span that holds all of a paragraph. */
+export const ofParagraph = <T, const Initial extends T | undefined, S extends Step>(
   kind: Kind<T>,
   initial: Initial,
-  step: Step,
+  step: S,
   more: More<T> = {},
-) => ({ kind, of: 'paragraph', initial, step, ...more }) satisfies Declared<T, Initial>
+) => ({ kind, of: 'paragraph' as const, initial, step, ...more })

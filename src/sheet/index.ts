@@ -9,6 +9,7 @@ export type { GradientInk, Ink, SolidInk } from './inks/ink.ts'
 export { representativeColor } from './inks/ink.ts'
 export { inkFromColor } from './inks/ink-from-color.ts'
 export { sheetJsonSchema } from './json-schema.ts'
+export type { PropertyName } from './properties.ts'
 export { readSheet } from './read-sheet.ts'
 export {
   checkedReader,
@@ -29,6 +30,7 @@ export type {
   StyleSource,
 } from './source.ts'
 export { type StatedStyle, type Style, styleWithin } from './style.ts'
+export { keepsTo, type PropertiesOf, type StyleLimits } from './style-limits.ts'
 export { textSteps } from './text-steps.ts'
 export { type WrittenTokens, writeTokens } from './tokens/write-tokens.ts'
 export { type WriteCssOptions, writeCss } from './write-css.ts'

@@ -1,4 +1,4 @@
-import { faceOf, isPlain } from '../../drawing/index.ts'
+import { faceOf } from '../../drawing/index.ts'
 import {
   type Align,
   type Layout,
@@ -7,7 +7,7 @@ import {
   lineEndsOf,
   lineExtentsOf,
 } from '../../layout/index.ts'
-import type { Style } from '../../sheet/index.ts'
+import { keepsTo, type PropertyName, type Style, type StyleLimits } from '../../sheet/index.ts'
 
 /**
  * A text that a browser shows in its own flow as it is laid out here: letters of one size in solid
@@ -97,49 +97,85 @@ const sameHeight = 0.5
 const rightToLeft =
   /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u
 
-const letters = new WeakMap<Style, boolean>()
+/**
+ * What a browser does as it is done here, or what makes no difference to it: its faces are the ones
+ * found here, and where its lines end is compared.
+ */
+type Shared =
+  | 'family'
+  | 'size'
+  | 'weight'
+  | 'slant'
+  | 'stretch'
+  | 'synthesis'
+  | 'leading'
+  | 'tracking'
+  | 'wordSpacing'
+  | 'opacity'
+  | 'textTransform'
+  | 'orientation'
+  | 'combineDigits'
+  | 'features'
+  | 'axes'
+  | 'language'
+  | 'minSize'
+  | 'maxSize'
+  | 'scaling'
+  | 'align'
+  | 'direction'
+  | 'writingMode'
+  | 'spaceBefore'
+  | 'spaceAfter'
+  | 'maxLines'
+  | 'ellipsis'
+  | 'breaking'
+  | 'lineBreak'
+  | 'wordBreak'
+  | 'overflowWrap'
+  | 'longWords'
+  | 'loneWord'
+  | 'hyphenation'
+  | 'justification'
+  | 'tabs'
+
+type OfBlock =
+  | 'trim'
+  | 'firstIndent'
+  | 'startIndent'
+  | 'endIndent'
+  | 'marker'
+  | 'padding'
+  | 'border'
+
+const lettersInFlow: StyleLimits<Shared | OfBlock> = {
+  ink: ({ ink }) => ink.kind === 'solid',
+  stroke: ({ stroke }) => stroke === 'none',
+  backing: ({ backing }) => backing === 'none',
+  shadow: ({ shadow }) => shadow === 'none',
+  underline: ({ underline }) => typeof underline === 'boolean',
+  overline: ({ overline }) => !overline,
+  strike: ({ strike }) => !strike,
+  baselineShift: ({ baselineShift }) => baselineShift === 0,
+  variantPosition: ({ variantPosition }) => variantPosition === 'normal',
+  caps: ({ caps }) => caps === 'normal',
+  emphasisMark: ({ emphasisMark }) => emphasisMark === 'none',
+  punctuationSpacing: ({ punctuationSpacing }) => punctuationSpacing === 'full',
+  longWords: ({ longWords }) => longWords.shrinkTo === undefined,
+}
 
 /** Whether a browser paints letters of a style as they are painted here. */
-function flowsAsLetters(style: Style): boolean {
-  let flows = letters.get(style)
-  if (flows === undefined) {
-    const { underline, stroke, ink, baselineShift, variantPosition, caps } = style
-    const isBare = isPlain(underline === false ? style : { ...style, underline: false })
-    const isSimpleLine = underline === true || underline === false
-    flows =
-      isBare &&
-      isSimpleLine &&
-      stroke === 'none' &&
-      ink.kind === 'solid' &&
-      baselineShift === 0 &&
-      variantPosition === 'normal' &&
-      caps === 'normal' &&
-      style.punctuationSpacing === 'full' &&
-      style.longWords.shrinkTo === undefined
-    letters.set(style, flows)
-  }
-  return flows
+const flowsAsLetters = keepsTo(lettersInFlow)
+
+const blockInFlow: StyleLimits<Exclude<PropertyName, OfBlock>> = {
+  trim: ({ trim }) => trim === 'none',
+  firstIndent: ({ firstIndent }) => firstIndent === 0,
+  startIndent: ({ startIndent }) => startIndent === 0,
+  endIndent: ({ endIndent }) => endIndent === 0,
+  marker: ({ marker }) => marker === 'none',
+  border: ({ border }) => border === 'none',
+  padding: ({ padding }) =>
+    typeof padding === 'number' ? padding === 0 : !Object.values(padding).some(Boolean),
 }
 
 /** Whether a browser's block has the shape of a paragraph. */
-function flowsAsParagraph({
-  trim,
-  firstIndent,
-  startIndent,
-  endIndent,
-  marker,
-  padding,
-  border,
-}: Style): boolean {
-  const isPadded =
-    typeof padding === 'number' ? padding !== 0 : Object.values(padding).some(Boolean)
-  return (
-    trim === 'none' &&
-    firstIndent === 0 &&
-    startIndent === 0 &&
-    endIndent === 0 &&
-    marker === 'none' &&
-    border === 'none' &&
-    !isPadded
-  )
-}
+const flowsAsParagraph = keepsTo(blockInFlow)
