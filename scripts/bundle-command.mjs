@@ -1,17 +1,18 @@
 // The command in a few files instead of hundreds of modules: it starts in half the time. What it
-// shares with the library is in it once more; the demo is in nothing else.
-import { chmodSync, readdirSync, rmSync } from 'node:fs'
-import { basename } from 'node:path'
+// shares with the library is in it once more, as built; the scenes of the demo are in nothing else.
+import { chmodSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
 import { checkLicenses, external } from './bundled-packages.mjs'
 
-const dist = fileURLToPath(new URL('../dist/', import.meta.url))
-const folder = `${dist}cli/`
+const root = fileURLToPath(new URL('../', import.meta.url))
+const folder = `${root}dist/cli/`
 const { metafile } = await build({
-  entryPoints: [`${folder}main.js`],
+  absWorkingDir: root,
+  entryPoints: ['src/cli/main.ts'],
   outdir: folder,
-  allowOverwrite: true,
+  // The library is the package's own entries, not its sources.
+  tsconfigRaw: {},
   bundle: true,
   splitting: true,
   format: 'esm',
@@ -27,10 +28,6 @@ const { metafile } = await build({
   logLevel: 'warning',
   metafile: true,
 })
-const written = new Set(Object.keys(metafile.outputs).map(path => basename(path)))
-for (const name of readdirSync(folder))
-  if (!written.has(name)) rmSync(folder + name, { recursive: true })
-rmSync(`${dist}demo`, { recursive: true, force: true })
 checkLicenses(Object.keys(metafile.inputs))
 // In a clone, `npx dotline` runs this file itself.
 chmodSync(`${folder}main.js`, 0o755)

@@ -16,7 +16,6 @@ import {
 import { paintCanvas } from 'dot-line/canvas'
 import { mono } from 'dot-line/fonts/mono'
 import { sans } from 'dot-line/fonts/sans'
-import { boardDrawing } from '../../src/demo/board.ts'
 import { found } from '../found.ts'
 import sheetJson from '../lantern-sound/sheet.json?raw'
 import ar from '../lantern-sound/strings.ar.json' with { type: 'json' }
@@ -24,6 +23,7 @@ import de from '../lantern-sound/strings.de.json' with { type: 'json' }
 import el from '../lantern-sound/strings.el.json' with { type: 'json' }
 import en from '../lantern-sound/strings.en.json' with { type: 'json' }
 import he from '../lantern-sound/strings.he.json' with { type: 'json' }
+import { boardDrawing } from '../scenes/board.ts'
 
 const canvas = found('canvas', HTMLCanvasElement)
 const slider = found('#scale', HTMLInputElement)

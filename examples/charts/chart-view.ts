@@ -1,7 +1,7 @@
 import { type Drawing, draw, inkBox, place, rectangle, type Sheet } from 'dot-line'
 import { paintCanvas } from 'dot-line/canvas'
 import { type ChartTexts, dataTableHtml } from 'dot-line/chart'
-import type { ChartMark, DemoChart } from '../../src/demo/index.ts'
+import type { ChartMark, DemoChart } from '../scenes/index.ts'
 
 /** A chart on a page: its picture, its marks by pointer and keyboard, and its data. */
 export interface ChartView {

@@ -8,13 +8,13 @@ import { type Catalog, defineCatalog, openFonts, readSheet, type Sheet } from 'd
 import { chartTextsFor } from 'dot-line/chart'
 import { sans } from 'dot-line/fonts/sans'
 import { serif } from 'dot-line/fonts/serif'
-import { passengersChart, stopsChart, ticketsChart, tideChart } from '../../src/demo/index.ts'
 import { found } from '../found.ts'
 import sheetJson from '../lantern-sound/sheet.json?raw'
 import ar from '../lantern-sound/strings.ar.json' with { type: 'json' }
 import de from '../lantern-sound/strings.de.json' with { type: 'json' }
 import el from '../lantern-sound/strings.el.json' with { type: 'json' }
 import en from '../lantern-sound/strings.en.json' with { type: 'json' }
+import { passengersChart, stopsChart, ticketsChart, tideChart } from '../scenes/index.ts'
 import { chartView } from './chart-view.ts'
 
 const sheetChooser = found('#sheet', HTMLSelectElement)

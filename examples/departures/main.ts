@@ -11,8 +11,6 @@ import { mono } from 'dot-line/fonts/mono'
 import { sans } from 'dot-line/fonts/sans'
 import { openHyphenation } from 'dot-line/hyphenation'
 import { DotLineElement, provideText } from 'dot-line/screen'
-import { lampIcon } from '../../src/demo/board.ts'
-import { type Departure, departures } from '../../src/demo/scenario.ts'
 import { found } from '../found.ts'
 import sheetJson from '../lantern-sound/sheet.json?raw'
 import ar from '../lantern-sound/strings.ar.json' with { type: 'json' }
@@ -21,6 +19,8 @@ import el from '../lantern-sound/strings.el.json' with { type: 'json' }
 import en from '../lantern-sound/strings.en.json' with { type: 'json' }
 import he from '../lantern-sound/strings.he.json' with { type: 'json' }
 import ja from '../lantern-sound/strings.ja.json' with { type: 'json' }
+import { lampIcon } from '../scenes/board.ts'
+import { type Departure, departures } from '../scenes/scenario.ts'
 
 const english = defineCatalog(en, { language: 'en' })
 const translated = { de, el, ar, he, ja }

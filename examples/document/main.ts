@@ -25,7 +25,6 @@ import { serif } from 'dot-line/fonts/serif'
 import { subsetterUrl } from 'dot-line/fonts/subsetter'
 import { toHtml } from 'dot-line/html'
 import { pdfChunks } from 'dot-line/pdf'
-import { handbook, passengersChart } from '../../src/demo/index.ts'
 import { found } from '../found.ts'
 import harbour from '../lantern-sound/harbour.png?url'
 import noticeJson from '../lantern-sound/notice.json?raw'
@@ -38,6 +37,7 @@ import he from '../lantern-sound/strings.he.json' with { type: 'json' }
 import hi from '../lantern-sound/strings.hi.json' with { type: 'json' }
 import ja from '../lantern-sound/strings.ja.json' with { type: 'json' }
 import th from '../lantern-sound/strings.th.json' with { type: 'json' }
+import { handbook, passengersChart } from '../scenes/index.ts'
 
 const documentChooser = found('#document', HTMLSelectElement)
 const languageChooser = found('#language', HTMLSelectElement)

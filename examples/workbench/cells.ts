@@ -9,7 +9,6 @@ import {
   withGuides,
 } from 'dot-line'
 import { toSvg } from 'dot-line/svg'
-import { runsLeftward } from '../../src/document/language-direction.ts'
 
 const scales = [0.85, 1, 1.25, 1.5, 2, 3]
 const widths = [140, 200, 250]
@@ -41,8 +40,7 @@ function block(mode: string, shown: Shown) {
   // What is given and not asked for is no mistake of this text.
   const values = asked(markup, shown.values)
   const own = mode === 'light' ? sheet : sheet.mode(mode)
-  const direction = runsLeftward(language) ? ('rtl' as const) : ('ltr' as const)
-  const inLanguage = own.with({ styles: { defaults: { language, direction } } })
+  const inLanguage = own.with({ styles: { defaults: { language } } })
   const ground = colorOf(own, ['paper', 'background'], mode === 'light' ? '#ffffff' : '#10202b')
   const element = document.createElement('div')
   element.className = 'cells'

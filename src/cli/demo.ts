@@ -34,7 +34,7 @@ import {
   stopsChart,
   ticketsChart,
   tideChart,
-} from '../demo/index.ts'
+} from '../../examples/scenes/index.ts'
 import { CommandError } from './command-error.ts'
 import { positiveNumber } from './options.ts'
 import { formatFor } from './output.ts'

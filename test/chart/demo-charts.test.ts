@@ -4,7 +4,12 @@ import { chartTextsFor } from 'dot-line/chart'
 import { toSvg } from 'dot-line/svg'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { passengersChart, stopsChart, ticketsChart, tideChart } from '../../src/demo/index.ts'
+import {
+  passengersChart,
+  stopsChart,
+  ticketsChart,
+  tideChart,
+} from '../../examples/scenes/index.ts'
 import { openPage, type ServedPage } from '../support/browser.ts'
 import { arabicFonts } from '../support/fonts.ts'
 import { faults, inkedTexts } from '../support/overlaps.ts'
