@@ -1,5 +1,7 @@
 /** Patterns by which words are divided, of the package `hyphen`. */
 declare module 'hyphen/*' {
-  const language: { readonly patterns: import('./layout/hyphenation.ts').HyphenationPatterns }
+  const language: {
+    readonly patterns: import('./layout/measure/hyphenation.ts').HyphenationPatterns
+  }
   export default language
 }

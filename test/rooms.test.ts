@@ -123,6 +123,27 @@ describe('the arrows between rooms', () => {
     }
   })
 
+  /** Each step of layout takes what those before it gave; what all of them know is beside them. */
+  const layoutSteps = ['.', 'measure', 'break', 'cut', 'place', 'read']
+  const stepOf = (file: string) => relative('src/layout', dirname(file)) || '.'
+  const ofLayout = files.filter(file => file.startsWith('src/layout/'))
+  it.each(ofLayout.filter(file => file !== 'src/layout/index.ts'))(
+    '%s takes from no later step',
+    file => {
+      const own = layoutSteps.indexOf(stepOf(file))
+      expect(own).toBeGreaterThanOrEqual(0)
+      const text = readFileSync(join(root, file), 'utf8')
+      for (const [, module] of text.matchAll(/from '(\.[^']+)'/g)) {
+        const target = relative(root, resolve(root, dirname(file), module))
+        if (!target.startsWith('src/layout/')) continue
+        expect(
+          layoutSteps.indexOf(stepOf(target)),
+          `${file} imports ${module}`,
+        ).toBeLessThanOrEqual(own)
+      }
+    },
+  )
+
   const examples = readdirSync(join(root, 'examples'), { recursive: true, encoding: 'utf8' })
   it.each(examples.filter(name => /\.tsx?$/.test(name)))(
     'lets %s use the public API only',

@@ -10,12 +10,12 @@ import {
   raggedCost,
   tightness,
   trait,
-} from '../../src/layout/break-cost.ts'
-import { lineAt } from '../../src/layout/fast-lines.ts'
+} from '../../src/layout/break/break-cost.ts'
+import { lineAt } from '../../src/layout/break/fast-lines.ts'
+import { chosenStops } from '../../src/layout/break/planned-lines.ts'
 import { type Breakable, breakable, layoutTools } from '../../src/layout/index.ts'
 import { stopKind } from '../../src/layout/measure/stop-rows.ts'
-import { chosenStops } from '../../src/layout/planned-lines.ts'
-import { spacesIn } from '../../src/layout/word-spaces.ts'
+import { spacesIn } from '../../src/layout/measure/word-spaces.ts'
 import { shapeParagraph } from '../../src/shaping/index.ts'
 import { assertOften } from '../support/met-often.ts'
 

@@ -1,3 +1,5 @@
+import { type StopRows, stopKind, tolerance } from '../measure/stop-rows.ts'
+import type { WordSpaces } from '../measure/word-spaces.ts'
 import {
   adjustment,
   costBetween,
@@ -7,9 +9,7 @@ import {
   type Tightness,
   tightness,
   trait,
-} from '../break-cost.ts'
-import { type StopRows, stopKind, tolerance } from '../measure/stop-rows.ts'
-import type { WordSpaces } from '../word-spaces.ts'
+} from './break-cost.ts'
 import { type PlannedLines, paragraphStart, roomOf } from './line-rooms.ts'
 import { findWordEnds, isTooWide } from './ragged-lines.ts'
 

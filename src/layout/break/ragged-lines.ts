@@ -1,5 +1,5 @@
-import { raggedCost, trait } from '../break-cost.ts'
 import { type StopRows, stopKind, tolerance } from '../measure/stop-rows.ts'
+import { raggedCost, trait } from './break-cost.ts'
 import { lastFitting } from './first-fit.ts'
 import { type LineRooms, type PlannedLines, paragraphStart, roomOf } from './line-rooms.ts'
 

@@ -1,6 +1,6 @@
+import type { PlainStyle } from '../measure/plain-style.ts'
 import { type StopRows, tolerance } from '../measure/stop-rows.ts'
-import type { PlainStyle } from '../plain-style.ts'
-import { reached, sortedStops, stopFrom } from '../tab-stops.ts'
+import { reached, sortedStops, stopFrom } from '../measure/tab-stops.ts'
 import { type ChosenLines, noLines } from './chosen-lines.ts'
 import { type LineRooms, roomOf } from './line-rooms.ts'
 

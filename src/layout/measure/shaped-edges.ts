@@ -1,6 +1,6 @@
 import type { ShapedGlyphs } from '../../fonts/index.ts'
 import { isSafeEdge, type Shape, type ShapedRun, spaced, unitScale } from '../../shaping/index.ts'
-import { advanceOf } from '../line-runs.ts'
+import { advanceOf } from './line-runs.ts'
 
 /** A text as it is shaped. */
 export interface ShapedEdges {

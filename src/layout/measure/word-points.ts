@@ -1,10 +1,10 @@
 import type { Face } from '../../fonts/index.ts'
 import { spaced, type WordLine } from '../../shaping/index.ts'
 import { breakKinds } from '../../unicode/index.ts'
-import { advanceOf } from '../line-runs.ts'
-import type { PlainStyle } from '../plain-style.ts'
 import { hyphenText } from './hyphen-text.ts'
 import { keepFor, undivided, type WordPoints } from './known-points.ts'
+import { advanceOf } from './line-runs.ts'
+import type { PlainStyle } from './plain-style.ts'
 import { endingAdvance, longestWord } from './shaped-edges.ts'
 import { stopKind } from './stop-rows.ts'
 
