@@ -43,15 +43,20 @@ interface Standing {
   readonly reporter: Reporter
 }
 
+/** What a text is resolved with. */
+interface Resolving {
+  readonly book: StyleBook
+  readonly asRead: AsRead
+  readonly forms: LetterForms
+}
+
 /** Gives styled paragraphs with the sizes the reader gets. */
 export function resolve(
   rich: RichText,
   base: { readonly style: Style; readonly name: string },
-  book: StyleBook,
   values: Values,
-  asRead: AsRead,
-  forms: LetterForms,
   source: string,
+  { book, asRead, forms }: Resolving,
 ): Resolved {
   const problems: Problem[] = []
   const nearest = nearestNames()
