@@ -174,6 +174,11 @@ describe('texts with several scripts, faces and directions', () => {
     expect(plain.lines[0].runs.map(run => run.text)).toEqual(['leave', '\u00a0', 'at'])
   })
 
+  it('with a soft hyphen at the end of small capitals', () => {
+    const { lines } = check('~small[co\u00adop]Boats Boats', { style: 'japanese', width: 52 })
+    expect(lines[0].runs.some(run => run.kind === 'hyphen')).toBe(true)
+  })
+
   it('with differently spaced parts', () => {
     const wide = typesetter.set('Boats ~apart[to Ardle] Point', { style: 'plain' })
     const plain = typesetter.set('Boats to Ardle Point', { style: 'plain' })

@@ -1,7 +1,7 @@
 import { isBreakingSpace } from '../../unicode/index.ts'
 
 const lineSeparator = 0x2028
-const softHyphen = 0xad
+export const softHyphen = 0xad
 
 const isDirectionControl = (code: number) =>
   (code >= 0x202a && code <= 0x202e) || (code >= 0x2066 && code <= 0x2069)

@@ -54,7 +54,8 @@ export function longestPiece(
   const { start: origin, scale, words, x: begin } = stretch
   const { starts, ends, from, to, deltas, table, words: numbers } = words
   const { start, x, room } = line
-  if (!table) return unknown
+  // Spacing after letters is rounded once, for all of a line: that of one which begins inside a word is its own.
+  if (!table || (words.spacing && !line.isMarked)) return unknown
   for (let word = lastWordWithin(stretch, line); word >= 0; word--) {
     if (origin + ends[word] <= start) return undefined
     if (begin + from[word] * scale - x > room) continue

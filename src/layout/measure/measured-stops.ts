@@ -9,6 +9,7 @@ import {
   type WordLine,
 } from '../../shaping/index.ts'
 import { breakKinds, firstBeyondPlain, plain, plainCharacters } from '../../unicode/index.ts'
+import { softHyphen } from './content-end.ts'
 import { hasHangingLetters } from './hanging-letters.ts'
 import { hyphenText } from './hyphen-text.ts'
 import { undivided } from './known-points.ts'
@@ -140,6 +141,8 @@ function addStops(stretch: Stretch, text: string, base: PlainStyle, rows: StopRo
   for (let i = 0; i < count; i++) {
     const at = start + starts[i]
     if (at > 0 && !rows.isForEnd) {
+      // A hyphen that would be of another stretch.
+      if (text.charCodeAt(at - 1) === softHyphen) return false
       const isUsual = isBegun && at > content && isUsualBreak(text, content, at, kinds)
       const mayBreak = isUsual || mayBreakAt(text, at, base)
       if (mayBreak === undefined) return false
