@@ -1,7 +1,7 @@
 import { numberText } from '../../drawing/index.ts'
 import { utf16String } from './bytes.ts'
 import { type ObjectNumber, type PdfObjects, reference } from './objects.ts'
-import type { FoundHeading } from './structure.ts'
+import type { FoundHeading } from './page-structure.ts'
 
 interface Entry {
   readonly number: ObjectNumber

@@ -23,9 +23,10 @@ import { utf16String } from './bytes.ts'
 import { glyphsContent, isShownAlike } from './glyphs-content.ts'
 import { hasText } from './has-text.ts'
 import { type PageSpace, pageMatrix, pageSpace } from './page-point.ts'
+import type { PageStructure } from './page-structure.ts'
 import { inked, pathContent } from './path-content.ts'
 import type { Resources } from './resources.ts'
-import type { PageStructure, StructureNode } from './structure.ts'
+import type { StructureNode } from './structure-node.ts'
 
 /** The content of a page, with its links. */
 interface PageContent {

@@ -35,7 +35,7 @@ import { type PageLabels, pageLabelsText, somePageLabels } from './page-labels.t
 import { platformDeflate } from './platform-deflate.ts'
 import type { Resources } from './resources.ts'
 import { srgbProfile } from './srgb-profile.ts'
-import { type DocumentStructure, documentStructure } from './structure.ts'
+import { DocumentStructure } from './structure.ts'
 import { type PdfStandard, xmpPacket } from './xmp.ts'
 
 /** Options of `toPdf` and `pdfChunks`. */
@@ -128,7 +128,7 @@ export function* pdfChunks(
   }
   const isArchived = standards.includes('PDF/A-2u')
   const resources = documentResources(objects, isArchived)
-  const structure = documentStructure(objects)
+  const structure = new DocumentStructure(objects)
   const [catalog, root] = [objects.reserve(), objects.reserve()]
   const nodes: { readonly number: ObjectNumber; readonly kids: ObjectNumber[] }[] = []
   let { title, language } = options
