@@ -4,7 +4,6 @@ import {
   choiceField,
   eitherField,
   type Field,
-  type FieldMap,
   flagField,
   insideText,
   isObject,
@@ -20,26 +19,28 @@ import {
   textField,
 } from '../problem/index.ts'
 
-const nullField: Field = {
+const nullField: Field<null> = {
   expected: value => (value === null ? undefined : 'null'),
   schema: { type: 'null' },
 }
 const cell = eitherField('a string, a number or null', textField, numberField, nullField)
 
 /** A format of one kind, with nothing of the other. */
-const formatOf = (kind: 'number' | 'date'): Field => ({
-  ...objectField({ [kind]: anyObjectField }, 'a format', [kind]),
+const formatOf = <T>(kind: string, field: Field<T>): Field<T> => ({
+  ...field,
   isMeant: value => isObject(value) && Object.keys(value).join() === kind,
 })
+const numberOptions: Field<Intl.NumberFormatOptions> = anyObjectField
+const dateOptions: Field<Intl.DateTimeFormatOptions> = anyObjectField
 const format = eitherField(
   '{ "number": … } or { "date": … }, as Intl takes them',
-  formatOf('number'),
-  formatOf('date'),
+  formatOf('number', objectField({ number: numberOptions }, 'a format', ['number'])),
+  formatOf('date', objectField({ date: dateOptions }, 'a format', ['date'])),
 )
 
-const markupField: Field = { ...textField, inside: insideText(parseMarkup) }
+const markupField: Field<string> = { ...textField, inside: insideText(parseMarkup) }
 
-const textFields: FieldMap = {
+const textFields = {
   title: markupField,
   subtitle: markupField,
   source: markupField,
@@ -48,7 +49,7 @@ const textFields: FieldMap = {
   center: markupField,
 }
 
-const noteFields: FieldMap = {
+const noteFields = {
   x: eitherField('a string or a finite number', textField, numberField),
   y: numberField,
   series: textField,
@@ -58,7 +59,7 @@ const noteFields: FieldMap = {
 export const chartKinds = ['bars', 'lines', 'points', 'ring'] as const
 
 /** Fields of a chart file. */
-export const chartFields: FieldMap = {
+export const chartFields = {
   $schema: textField,
   kind: choiceField(...chartKinds),
   rows: listField(mapField(cell)),

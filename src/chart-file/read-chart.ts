@@ -3,12 +3,12 @@ import {
   aFunction,
   aString,
   checkArguments,
-  checkFields,
   checkOptions,
   described,
   errorOf,
   errorProblem,
   fieldReport,
+  hasFields,
   isObject,
   type Path,
   type Problem,
@@ -100,10 +100,7 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
     report([], 'bad-chart', `a chart is an object, not ${described(value)}`)
     throw errorOf(found)
   }
-  checkFields(value, chartFields, [], report, 'a chart')
-  for (const name of ['kind', 'x', 'y']) {
-    if (value[name] === undefined) report([], 'missing-property', `'${name}' is missing`)
-  }
+  const isAsSaid = hasFields(value, chartFields, ['kind', 'x', 'y'], report, 'a chart')
   if ((value.rows === undefined) === (value.csv === undefined)) {
     const message =
       value.rows === undefined ? "'rows' or 'csv' is missing" : "'rows' and 'csv' are both there"
@@ -111,13 +108,8 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
       hint: 'a chart has rows of its own, or those of a file',
     })
   }
-  if (found.length > 0) throw errorOf(found)
-  // Each field was checked to be what it is declared as.
-  const chart = value as unknown as Omit<ChartDescription, 'data' | 'problems' | 'locationOf'> & {
-    readonly rows?: readonly Readonly<Record<string, unknown>>[]
-    readonly csv?: string
-  }
-  const { rows, csv, kind, x, y, series } = chart
+  if (found.length > 0 || !isAsSaid) throw errorOf(found)
+  const { rows, csv, kind, x, y, series } = value
   const table = rows
     ? tableOfRows(rows, locationOf)
     : csvTable(csv ?? '', options, locationOf(['csv']), found)
@@ -133,7 +125,7 @@ export function readChart(json: string, options: ReadChartOptions = {}): ChartDe
     },
   )
   if (!data || problems.some(({ severity }) => severity === 'error')) throw errorOf(problems)
-  return { ...chart, data, problems, locationOf }
+  return { ...value, data, problems, locationOf }
 }
 
 /** The kinds of chart in which each x must be unique; lines may repeat one. */

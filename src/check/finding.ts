@@ -35,6 +35,9 @@ export const findingKinds = {
 /** Code of a finding. */
 export type FindingCode = keyof typeof findingKinds
 
+export const isFindingCode = (code: string): code is FindingCode =>
+  Object.hasOwn(findingKinds, code)
+
 /** One of the situations that something was found in. */
 export interface Situation {
   /** The reader's. */

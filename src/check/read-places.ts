@@ -1,11 +1,11 @@
 import {
   aString,
   checkArguments,
-  checkFields,
   checkOptions,
   described,
   errorOf,
   fieldReport,
+  hasFields,
   isObject,
   type Path,
   type Problem,
@@ -45,8 +45,7 @@ export function checkedPlaces(
     report([], 'bad-places', `a list of places is an object, not ${described(value)}`)
     throw errorOf(problems)
   }
-  checkFields(value, placeListFields, [], report, 'a list of places')
-  if (value.places === undefined) report([], 'missing-property', "'places' is missing")
+  const isAsSaid = hasFields(value, placeListFields, ['places'], report, 'a list of places')
   const names = new Set<unknown>()
   if (Array.isArray(value.places)) {
     value.places.forEach((place: unknown, i) => {
@@ -62,6 +61,6 @@ export function checkedPlaces(
     })
   }
   end()
-  // Each field was checked to be what it is declared as.
-  return value as unknown as PlaceList
+  if (!isAsSaid) throw errorOf(problems)
+  return value
 }

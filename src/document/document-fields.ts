@@ -5,6 +5,7 @@ import {
   eitherField,
   type Field,
   type FieldMap,
+  type FieldsOf,
   flagField,
   type JsonSchema,
   languageField,
@@ -14,27 +15,29 @@ import {
   numberIn,
   objectField,
   objectSchema,
+  pairField,
   schemaHead,
   textField,
   wholeNumber,
 } from '../problem/index.ts'
+import type { BlockSource, DocumentSource, PageSource } from './document-source.ts'
 import { pageSizes } from './page-sizes.ts'
 import { documentText, tableRows, textMap, textPairs } from './text-fields.ts'
 
 const margin = numberIn('a number from 0, at most 10000', { from: 0, to: 10_000 })
-const margins: FieldMap = { top: margin, start: margin, bottom: margin, end: margin }
+const margins = { top: margin, start: margin, bottom: margin, end: margin }
 
-const pageFields: FieldMap = {
+const pageFields = {
   size: eitherField(
     `one of ${pageSizes.join(', ')}, or a width and a height of at most 10000 points`,
     choiceField(...pageSizes),
-    listField(lengthField, { least: 2, most: 2 }),
+    pairField(lengthField, 'a width and a height'),
   ),
   orientation: choiceField('portrait', 'landscape'),
   margin: eitherField(
     'a number from 0, at most 10000, or { top, start, bottom, end }',
     margin,
-    objectField(margins, 'a margin', Object.keys(margins)),
+    objectField(margins, 'a margin', ['top', 'start', 'bottom', 'end']),
   ),
   columns: wholeNumber(100),
   gap: margin,
@@ -43,7 +46,7 @@ const pageFields: FieldMap = {
   baselineGrid: lengthField,
   writingMode: choiceField('horizontal-tb', 'vertical-rl'),
   background: textField,
-}
+} satisfies FieldsOf<PageSource>
 
 const running = objectField(
   { start: documentText, center: documentText, end: documentText },
@@ -65,7 +68,8 @@ const pageLabel = objectField(
 const level = wholeNumber(6, 1, 'a level')
 
 /** Blocks are checked by their kinds, however deep they are nested. */
-const blockList = listField({ expected: anObject, schema: { $ref: '#/$defs/block' } })
+const block: Field<BlockSource> = { expected: anObject, schema: { $ref: '#/$defs/block' } }
+const blockList = listField(block)
 
 const column = objectField(
   {
@@ -82,7 +86,7 @@ const column = objectField(
 )
 
 const spansColumns = flagField
-const paragraph: FieldMap = {
+const paragraph = {
   text: documentText,
   style: textField,
   id: textField,
@@ -122,7 +126,7 @@ const placeField = eitherField(
 /** The longest mark before the items of a list, in UTF-16 units. */
 const longestMarker = 8
 const markers = ['disc', 'decimal', 'lower-alpha']
-const marker: Field = {
+const marker: Field<string> = {
   expected: being(
     "'disc', 'decimal', 'lower-alpha', or a mark of at most 8 characters",
     value =>
@@ -134,10 +138,23 @@ const marker: Field = {
   },
 }
 
+type BlockKind = BlockSource['kind']
+
+/** A block that may be of a kind. */
+type BlockOf<K extends BlockKind, B = BlockSource> = B extends { readonly kind: infer Own }
+  ? K extends Own
+    ? B
+    : never
+  : never
+
+/** The fields of a kind of block. */
+interface OfBlock<K extends BlockKind> {
+  readonly fields: FieldsOf<Omit<BlockOf<K>, 'kind'>>
+  readonly needed: readonly string[]
+}
+
 /** Fields of each kind of block, and those it needs. */
-export const blockFields: Readonly<
-  Record<string, { readonly fields: FieldMap; readonly needed: readonly string[] }>
-> = {
+export const blockFields = {
   heading: {
     fields: {
       level,
@@ -212,10 +229,12 @@ export const blockFields: Readonly<
   space: { fields: { height: lengthField }, needed: ['height'] },
   'page-break': { fields: {}, needed: [] },
   'column-break': { fields: {}, needed: [] },
-}
+} satisfies { readonly [K in BlockKind]: OfBlock<K> }
+
+export const isBlockKind = (kind: string): kind is BlockKind => Object.hasOwn(blockFields, kind)
 
 /** Fields of a document file. */
-export const documentFields: FieldMap = {
+export const documentFields = {
   $schema: textField,
   title: documentText,
   author: documentText,
@@ -232,7 +251,7 @@ export const documentFields: FieldMap = {
   notes: textMap,
   terms: textMap,
   blocks: blockList,
-}
+} satisfies FieldsOf<DocumentSource> & FieldMap
 
 /** A JSON Schema (draft 2020-12) of documents, for editors. */
 export function documentJsonSchema(): JsonSchema {

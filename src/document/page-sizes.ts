@@ -11,7 +11,12 @@ const inches = { letter: [8.5, 11], legal: [8.5, 14], ledger: [11, 17] } as cons
 /** A size of paper by its name, such as `A4`. */
 export type PageSize = keyof typeof millimeters | keyof typeof inches
 
-export const pageSizes: readonly string[] = [...Object.keys(millimeters), ...Object.keys(inches)]
+const isPageSize = (name: string): name is PageSize => name in millimeters || name in inches
+
+export const pageSizes: readonly PageSize[] = [
+  ...Object.keys(millimeters),
+  ...Object.keys(inches),
+].filter(isPageSize)
 
 /** Width and height of a size by name, in points; turned on its side where that is asked for. */
 export function sizeOf(

@@ -6,6 +6,7 @@ import {
   described,
   errorOf,
   fieldReport,
+  hasFields,
   isObject,
   nearestName,
   type Path,
@@ -17,7 +18,7 @@ import {
   type SourceOptions,
   sourceOptions,
 } from '../problem/index.ts'
-import { blockFields, documentFields } from './document-fields.ts'
+import { blockFields, documentFields, isBlockKind } from './document-fields.ts'
 import type { DocumentSource } from './document-source.ts'
 import { cellColumns, columnSums } from './table-cells.ts'
 
@@ -56,13 +57,12 @@ export function checkedDocument(
     report([], 'bad-document', `a document is an object, not ${described(value)}`)
     throw errorOf(problems)
   }
-  checkFields(value, documentFields, [], report, 'a document')
-  if (value.blocks === undefined) report([], 'missing-property', "'blocks' is missing")
+  const isAsSaid = hasFields(value, documentFields, ['blocks'], report, 'a document')
   if (Array.isArray(value.pageLabels)) checkLabels(value.pageLabels, report)
   checkBlocks(value.blocks, ['blocks'], report)
   end()
-  // Each field was checked to be what it is declared as.
-  return value as unknown as DocumentSource
+  if (!isAsSaid) throw errorOf(problems)
+  return value
 }
 
 function checkLabels(labels: readonly unknown[], report: ReportField) {
@@ -119,7 +119,7 @@ function checkBlock(
   ids: Set<string>,
 ) {
   const { kind } = block
-  if (typeof kind !== 'string' || !Object.hasOwn(blockFields, kind)) {
+  if (typeof kind !== 'string' || !isBlockKind(kind)) {
     const kindNames = Object.keys(blockFields)
     report([...at, 'kind'], 'bad-value', `kind may not be ${described(kind)}`, {
       hint: `it is one of ${kindNames.join(', ')}`,

@@ -11,12 +11,14 @@ import {
   mapField,
   numberField,
   objectField,
+  pairField,
   textField,
   valueField,
   wholeNumber,
 } from '../problem/index.ts'
+import type { DocumentText } from './document-source.ts'
 
-const markup: Field = { ...textField, inside: insideText(parseMarkup) }
+const markup: Field<string> = { ...textField, inside: insideText(parseMarkup) }
 
 const catalogText = objectField(
   { key: textField, values: mapField(valueField) },
@@ -30,7 +32,7 @@ const isRichText = (value: unknown) =>
 const inFile = eitherField('a string, or { key, values }', markup, catalogText)
 
 /** A text of a document: markup, rich text, or a key of the catalog. */
-export const documentText: Field = {
+export const documentText: Field<DocumentText> = {
   ...inFile,
   expected: value => (isRichText(value) ? undefined : inFile.expected(value)),
 }
@@ -57,6 +59,4 @@ export const tableRows = listField(listField(cell))
 export const textMap = mapField(documentText)
 
 /** Lists of two texts each. */
-export const textPairs = listField(
-  listField(documentText, { least: 2, most: 2, what: 'a list of two texts' }),
-)
+export const textPairs = listField(pairField(documentText, 'a list of two texts'))

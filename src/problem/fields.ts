@@ -20,14 +20,32 @@ import { DotLineError, errorProblem, type Problem } from './problem.ts'
 
 export type JsonSchema = Readonly<Record<string, unknown>>
 
-/** A kind of value in a file, stated once: for its reader, for its messages, and for editors. */
-export interface Field {
+/**
+ * A kind of value in a file, stated once: for its reader, for its messages, for editors, and for the
+ * compiler.
+ */
+export interface Field<T = unknown> {
   readonly expected: Expected
   readonly schema: JsonSchema
   /** Reports mistakes inside of a value that is as expected, at their own places. */
   readonly inside?: Inside
   /** Whether a value is meant as one of this kind, among others: if not, as it is expected. */
   readonly isMeant?: (value: unknown) => boolean
+  /** Never there: what a value is that is as expected. */
+  readonly type?: T
+}
+
+/** What a field's values are. */
+type ValueOf<F> = F extends Field<infer T> ? T : never
+
+/** What an object with fields is, of which it needs some. */
+type ObjectOf<M extends FieldMap, Needed extends keyof M = never> = {
+  readonly [K in Needed]: ValueOf<M[K]>
+} & { readonly [K in Exclude<keyof M, Needed>]?: ValueOf<M[K]> }
+
+/** A field for each property of a type: none is missing, and none takes more than its property does. */
+export type FieldsOf<T> = {
+  readonly [K in keyof Required<T>]: Field<Exclude<Required<T>[K], undefined>>
 }
 
 /** A check of the content of a field's value. */
@@ -35,18 +53,18 @@ export type Inside = (value: unknown, path: Path, report: ReportField) => void
 
 export type FieldMap = Readonly<Record<string, Field>>
 
-export const textField: Field = { expected: aString, schema: { type: 'string' } }
-export const numberField: Field = { expected: aNumber, schema: { type: 'number' } }
-export const flagField: Field = { expected: aBoolean, schema: { type: 'boolean' } }
-export const languageField: Field = {
+export const textField: Field<string> = { expected: aString, schema: { type: 'string' } }
+export const numberField: Field<number> = { expected: aNumber, schema: { type: 'number' } }
+export const flagField: Field<boolean> = { expected: aBoolean, schema: { type: 'boolean' } }
+export const languageField: Field<string> = {
   expected: aLanguage,
   schema: { type: 'string', pattern: languagePattern.source },
 }
 /** An object whose content is another's: of `Intl`, of the program that reads it. */
-export const anyObjectField: Field = { expected: anObject, schema: { type: 'object' } }
+export const anyObjectField: Field<object> = { expected: anObject, schema: { type: 'object' } }
 
 /** A value of a placeholder. A program may give what a file cannot hold: dates and rich texts. */
-export const valueField: Field = {
+export const valueField: Field<string | number> = {
   expected: being('a string or a number', value => {
     const isPlain = typeof value === 'string' || Number.isFinite(value)
     return isPlain || value instanceof Date || isMade(value)
@@ -66,7 +84,7 @@ export function numberIn(
   what: string,
   bounds: Bounds,
   type: 'number' | 'integer' = 'number',
-): Field {
+): Field<number> {
   const { from = -Infinity, above = -Infinity, to = Infinity } = bounds
   return {
     expected: being(what, value => {
@@ -84,17 +102,17 @@ export function numberIn(
 }
 
 /** A whole number, from 1 where no other least is given. */
-export function wholeNumber(most = Infinity, least = 1, what = 'a whole number'): Field {
+export function wholeNumber(most = Infinity, least = 1, what = 'a whole number'): Field<number> {
   const bounds = most < Infinity ? `${what} from ${least} to ${most}` : `${what} from ${least}`
   return numberIn(bounds, { from: least, to: most }, 'integer')
 }
 
-export const lengthField: Field = numberIn('a number of units above 0, at most 10000', {
+export const lengthField: Field<number> = numberIn('a number of units above 0, at most 10000', {
   above: 0,
   to: 10_000,
 })
 
-export const choiceField = (...names: readonly string[]): Field => ({
+export const choiceField = <N extends string>(...names: readonly N[]): Field<N> => ({
   expected: oneOf(...names),
   schema: { enum: names },
 })
@@ -107,10 +125,10 @@ interface ListLength {
   readonly what?: string
 }
 
-export function listField(
-  field: Field,
+export function listField<T>(
+  field: Field<T>,
   { least = 0, most = Infinity, what }: ListLength = {},
-): Field {
+): Field<readonly T[]> {
   const each = listOf(field.expected)
   const named = what ?? (least > 0 ? 'a list with at least one entry' : 'a list')
   const isLong = (value: unknown) =>
@@ -130,8 +148,15 @@ export function listField(
   }
 }
 
+/** A list of two; `what` is a word for it. */
+export const pairField = <T>(field: Field<T>, what: string): Field<readonly [T, T]> => ({
+  expected: listField(field, { least: 2, most: 2, what }).expected,
+  inside: listField(field).inside,
+  schema: listField(field, { least: 2, most: 2 }).schema,
+})
+
 /** An object whose keys are its author's own. */
-export const mapField = (field: Field): Field => ({
+export const mapField = <T>(field: Field<T>): Field<Readonly<Record<string, T>>> => ({
   expected: mapOf(field.expected),
   inside(value, path, report) {
     if (!isObject(value)) return
@@ -141,26 +166,37 @@ export const mapField = (field: Field): Field => ({
 })
 
 /** An object with fields of its own, and those that it needs; `what` is a word for it. */
-export const objectField = (
+export function objectField<M extends FieldMap>(fields: M, what: string): Field<ObjectOf<M>>
+export function objectField<M extends FieldMap, Needed extends keyof M & string>(
+  fields: M,
+  what: string,
+  needed: readonly Needed[],
+): Field<ObjectOf<M, Needed>>
+export function objectField(
   fields: FieldMap,
   what: string,
   needed: readonly string[] = [],
-): Field => ({
-  expected: anObject,
-  isMeant: value => isObject(value) && needed.every(name => value[name] !== undefined),
-  inside(value, path, report) {
-    if (!isObject(value)) return
-    checkFields(value, fields, path, report, what)
-    for (const name of needed) {
-      if (value[name] !== undefined) continue
-      report(path, 'missing-property', `'${name}' of ${what} is missing`)
-    }
-  },
-  schema: objectSchema(fields, needed),
-})
+): Field<object> {
+  return {
+    expected: anObject,
+    isMeant: value => isObject(value) && needed.every(name => value[name] !== undefined),
+    inside(value, path, report) {
+      if (!isObject(value)) return
+      checkFields(value, fields, path, report, what)
+      for (const name of needed) {
+        if (value[name] !== undefined) continue
+        report(path, 'missing-property', `'${name}' of ${what} is missing`)
+      }
+    },
+    schema: objectSchema(fields, needed),
+  }
+}
 
 /** One of several kinds: the first that a value is meant as. */
-export function eitherField(what: string, ...kinds: readonly Field[]): Field {
+export function eitherField<F extends readonly Field[]>(
+  what: string,
+  ...kinds: F
+): Field<ValueOf<F[number]>> {
   const kindOf = (value: unknown) =>
     kinds.find(({ isMeant, expected }) =>
       isMeant ? isMeant(value) : expected(value) === undefined,
@@ -219,6 +255,26 @@ export function checkFields(
     const message = `${pathText(at)} must be ${expected}, not ${described(given)}`
     report(at, 'bad-value', message, nearest === undefined ? {} : { nearest })
   }
+}
+
+/** The same of a whole file, which needs some of its fields; whether it is what its fields say. */
+export function hasFields<M extends FieldMap, Needed extends keyof M & string>(
+  value: Readonly<Record<string, unknown>>,
+  fields: M,
+  needed: readonly Needed[],
+  report: ReportField,
+  what: string,
+): value is ObjectOf<M, Needed> {
+  let isAsSaid = true
+  const noted: ReportField = (...problem) => {
+    isAsSaid = false
+    report(...problem)
+  }
+  checkFields(value, fields, [], noted, what)
+  for (const name of needed) {
+    if (value[name] === undefined) noted([], 'missing-property', `'${name}' is missing`)
+  }
+  return isAsSaid
 }
 
 /** An error of all that was found, the first mistake first. */
