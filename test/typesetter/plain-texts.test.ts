@@ -261,6 +261,15 @@ describe('plain texts have the general layout', () => {
     )
   })
 
+  it('words broken inside a ligature', () => {
+    // `ft` is one glyph, of which `f` alone goes into the second line.
+    const setting = { style: 'plain', width: 25, fit: { min: 7, max: 10 } }
+    check('adetchermostofto,', setting)
+    const { lines } = typesetter.set('adetchermostofto,', setting)
+    expect(lines.map(({ start }) => start)).toEqual([0, 7, 14])
+    expect(lines[2].width).toBeCloseTo(7.735, 3)
+  })
+
   it('spans and values', () => {
     const words = fc.array(
       fc.constantFrom(

@@ -73,6 +73,8 @@ export function longestPiece(
       const width = length === undefined ? undefined : widthOf(length, stretch, line, offset)
       if (width === undefined) return unknown
       if (width > room + tolerance) continue
+      // The next line would begin inside a ligature.
+      if (!line.isMarked && !isEnd && goesOnAsOne(word, offset - 1, words)) return unknown
       return withLigature(stretch, line, word, { offset: origin + offset, width, next })
     }
     // It begins with a ligature, of whose letters some may fit.
