@@ -13,6 +13,7 @@ import {
   rich,
   richFromText,
   type SetOptions,
+  type StyleSource,
   span,
   type Typesetter,
   typesetterFor,
@@ -211,6 +212,11 @@ describe('plain texts have the general layout', () => {
     const plainNames = names.filter(style =>
       isByWords(typesetter.set('Boats to Ardle Point', { style, width: 90 })),
     )
+    // Spacing after letters is rounded line by line, and marks inside of texts or behind words are no numbers.
+    const takesGlyphs = (style: string) => {
+      const look: StyleSource = looks[style as keyof typeof looks]
+      return look.tracking !== undefined || typeof look.ellipsis === 'object'
+    }
     const part = fc.record({
       text: fc.constantFrom(...texts),
       start: fc.nat(400),
@@ -246,6 +252,7 @@ describe('plain texts have the general layout', () => {
           for (const kind of [cut, broken]) {
             // In less a single letter may be wider than its line, which is told otherwise.
             if (own.width < 40 || !kind.has(layout)) continue
+            if (takesGlyphs(own.style)) continue
             kind.all++
             if (isByWords(layout)) kind.quick++
           }
