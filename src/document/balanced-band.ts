@@ -1,4 +1,5 @@
-import { type Band, type BandSetting, fillBand } from './fill-band.ts'
+import type { Band, BandSetting } from './band.ts'
+import { fillBand } from './fill-band.ts'
 import type { FlowItem } from './flow-item.ts'
 import { itemQueue } from './item-queue.ts'
 

@@ -1,11 +1,11 @@
 import { type Box, group, type Item, place } from '../core.ts'
 import { fail, nearestName, type Path, type SourceLocation } from '../problem/index.ts'
+import type { PlacedItem } from './band.ts'
 import type { BlockContext } from './block-context.ts'
 import { styleRoles } from './document-parts.ts'
 import type { BlockSource, PlacedSource, PlaceSource } from './document-source.ts'
 import { everyBlock } from './every-block.ts'
 import { pictureItems, sizeIn } from './figure-items.ts'
-import type { PlacedItem } from './fill-band.ts'
 import type { FlowItem } from './flow-item.ts'
 import { laidDown, turnedBox } from './turned-page.ts'
 
