@@ -19,11 +19,11 @@ function handbook(pages) {
   const paragraphs = prose(pages * 1900)
     .split('\n')
     .filter(Boolean)
-  const content = paragraphs.flatMap((text, i) => [
+  const blocks = paragraphs.flatMap((text, i) => [
     ...(i % 8 === 0 ? [{ kind: 'heading', text: `Chapter ${i / 8 + 1}` }] : []),
     { kind: 'paragraph', text },
   ])
-  return { title: 'Handbook', language: 'en', page: { size: 'A5', margin: 50 }, content }
+  return { title: 'Handbook', language: 'en', page: { size: 'A5', margin: 50 }, blocks }
 }
 const options = { sheet, fonts }
 const flow = document => () => setDocument(document, options).pageCount
@@ -34,10 +34,10 @@ const written = document => () => {
   return bytes
 }
 const alone =
-  ({ content }) =>
+  ({ blocks }) =>
   () => {
     let height = 0
-    for (const { text } of content) {
+    for (const { text } of blocks) {
       height += typesetter.set(text, { style: 'document-paragraph', width: 319.5 }).height
     }
     return height
