@@ -21,7 +21,7 @@ export interface TextReader {
   readonly hyphenation: Hyphenation | undefined
   readonly asRead: AsRead
   readonly forms: LetterForms
-  /** What there is to tell of every text. */
+  /** Problems of the sheet, reported with every text. */
   readonly notes: readonly Problem[]
   readonly mode: 'throw' | 'collect'
 }

@@ -140,10 +140,9 @@ export function laidOut(
 ): Layout {
   const maxLines = frame.maxLines ?? base.maxLines
   const within = frame.maxLines === maxLines ? frame : { ...frame, maxLines }
-  const size = asRead(base).size
-  const eased =
-    fittedSize === undefined ? easedLongWords(texts, within, asRead(base), tools) : undefined
-  const easedSize = eased && eased.ratio !== 1 ? size * eased.ratio : fittedSize
+  const style = asRead(base)
+  const eased = fittedSize === undefined ? easedLongWords(texts, within, style, tools) : undefined
+  const easedSize = eased && eased.ratio !== 1 ? style.size * eased.ratio : fittedSize
   const told = { found, fittedSize: easedSize, sourceMap }
   const layout = layOut(eased?.texts ?? texts, within, tools, told)
   throwErrors(layout.problems, mode)

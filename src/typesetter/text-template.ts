@@ -51,7 +51,12 @@ export function readTemplate(
   markup: string | RichText,
   { resolve, plainAsRead }: TemplateReader,
 ): TextTemplate | undefined {
-  const { values: _own, ...rich } = isRich(markup) ? markup : parseMarkup(markup).rich
+  const { rich: given, problems } = isRich(markup)
+    ? { rich: markup, problems: none }
+    : parseMarkup(markup)
+  // Mistakes are reported each time.
+  if (problems.length > 0) return undefined
+  const { values: _own, ...rich } = given
   // Icons of a font may be such characters as stand for values.
   if (hole.test(rich.sourceText)) return undefined
   const names = valueNames(rich)
@@ -97,6 +102,8 @@ export function readTemplate(
   }
   return { own, pieces, names }
 }
+
+const none: readonly never[] = []
 
 const hole = /[\ue000-\uf8ff]/
 

@@ -268,6 +268,19 @@ describe('plain texts have the general layout', () => {
     )
   })
 
+  it('mistakes of markup are reported each time', () => {
+    const strict = typesetterFor({ sheet: defineSheet({ styles: looks }), fonts })
+    for (const markup of ['~bold[Boats', '~bold[to] ~nosuch[x] y', '~bold[a] ~ink=[b]']) {
+      const [first, ...others] = [1, 2, 3, 4].map(
+        () => typesetter.set(markup as string, { style: 'plain' }).problems,
+      )
+      expect(first.length, markup).toBeGreaterThan(0)
+      for (const problems of others) expect(problems).toEqual(first)
+      if (first[0].severity !== 'error') continue
+      for (let i = 0; i < 4; i++) expect(() => strict.set(markup as string)).toThrow()
+    }
+  })
+
   it('words broken inside a ligature', () => {
     // `ft` is one glyph, of which `f` alone goes into the second line.
     const setting = { style: 'plain', width: 25, fit: { min: 7, max: 10 } }

@@ -76,7 +76,7 @@ export const isHeading = (type: string) => /^H\d$/.test(type)
 /** The numbering of a list's labels (ISO 32000-2, table 382). */
 const listNumbering = { decimal: 'Decimal', 'lower-alpha': 'LowerAlpha' } as const
 
-/** What there is to say of an element beside its type. */
+/** What the entries of an element depend on, beside its group. */
 interface ElementSetting {
   readonly type: string
   /** Whether a label is said instead of its letters. */

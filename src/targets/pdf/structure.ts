@@ -108,7 +108,7 @@ export class DocumentStructure {
     writeNode(node, this.root, this.objects)
   }
 
-  /** Writes what goes on on other pages, and has not since a page. */
+  /** Writes the elements that continue over pages, and were last seen before a page. */
   #endLasting(before: number) {
     for (const [id, node] of this.lasting) {
       if ((node.lastSeen ?? 0) >= before) continue
